@@ -1,0 +1,11 @@
+import { criticalZ } from '../numerics/distributions.js';
+
+/** Wilson's score interval for a proportion of `count` out of `base` (Wilson 1927). */
+export function wilson(count: number, base: number, confidence: number): { lower: number; upper: number } {
+  const z = criticalZ(confidence);
+  const p = count / base;
+  const middle = p + (z * z) / (2 * base);
+  const reach = z * Math.sqrt((p * (1 - p)) / base + (z * z) / (4 * base * base));
+  const scale = 1 + (z * z) / base;
+  return { lower: Math.max(0, (middle - reach) / scale), upper: Math.min(1, (middle + reach) / scale) };
+}

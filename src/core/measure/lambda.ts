@@ -1,0 +1,63 @@
+import { type Crosstab, eachCell, transpose } from '../crosstab.js';
+import { type MeasureResult, withInterval } from './result.js';
+
+/** Where the largest value stands, and whether another equals it. */
+function largest(values: readonly number[]): { at: number; value: number; tied: boolean } {
+  const value = Math.max(...values);
+  return { at: values.indexOf(value), value, tied: values.filter((v) => v === value).length > 1 };
+}
+
+interface Guess {
+  /** Right guesses knowing the row, and not knowing it. */
+  knowing: number;
+  blind: number;
+  /** Slopes of the two in n[i][j]. */
+  knowingSlope: (i: number, j: number) => number;
+  blindSlope: (i: number, j: number) => number;
+  tied: boolean;
+}
+
+/** Guessing the column: best guess in each row, and best guess overall. */
+function guessColumns(table: Crosstab): Guess {
+  const rows = table.n.map(largest);
+  const all = largest(table.C);
+  return {
+    knowing: rows.reduce((sum, row) => sum + row.value, 0),
+    blind: all.value,
+    knowingSlope: (i, j) => (rows[i]?.at === j ? 1 : 0),
+    blindSlope: (_, j) => (all.at === j ? 1 : 0),
+    tied: all.tied || rows.some((row) => row.tied),
+  };
+}
+
+function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: number): MeasureResult {
+  const sum = (part: (guess: Guess) => number) => guesses.reduce((total, guess) => total + part(guess), 0);
+  const gain = sum((g) => g.knowing - g.blind);
+  const errors = sum((g) => table.N - g.blind);
+  const value = gain / errors;
+  if (guesses.some((guess) => guess.tied)) return { value };
+  let variance = 0;
+  eachCell(table, (n, i, j) => {
+    const gainSlope = sum((g) => g.knowingSlope(i, j) - g.blindSlope(i, j));
+    const errorSlope = sum((g) => 1 - g.blindSlope(i, j));
+    variance += n * ((gainSlope * errors - gain * errorSlope) / errors ** 2) ** 2;
+  });
+  return withInterval(value, Math.sqrt(variance), confidence);
+}
+
+/**
+ * Goodman and Kruskal's lambda (1954): the share of errors in guessing one variable's category that knowing the
+ * other's saves. `columns` predicts the column from the row. Where two categories tie for the largest, lambda has no
+ * derivative and no `ase` is given.
+ */
+export function lambda(table: Crosstab, direction: 'columns' | 'rows' | 'symmetric', confidence: number): MeasureResult {
+  const columns = guessColumns(table);
+  const flipped = guessColumns(transpose(table));
+  const rows: Guess = {
+    ...flipped,
+    knowingSlope: (i, j) => flipped.knowingSlope(j, i),
+    blindSlope: (i, j) => flipped.blindSlope(j, i),
+  };
+  const guesses = { columns: [columns], rows: [rows], symmetric: [columns, rows] }[direction];
+  return fromGuesses(table, guesses, confidence);
+}

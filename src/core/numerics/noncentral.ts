@@ -1,0 +1,120 @@
+import { chiSquareCumulative } from './distributions.js';
+
+/**
+ * ln of x^a e^-x / gamma(a + 1). Above 16 the Stirling series replaces ln gamma, so that the large terms cancel
+ * before they are rounded (Loader 2000, "Fast and accurate computation of binomial probabilities").
+ */
+function logPoissonMass(a: number, x: number): number {
+  if (a < 16) return a * Math.log(x) - x - logGammaPlusOne(a);
+  const stirling = (1 / 12 - (1 / 360 - 1 / 1260 / (a * a)) / (a * a)) / a;
+  const d = (x - a) / a;
+  const deviance = Math.abs(d) < 0.1 ? seriesLogPlusOneMinus(d) : Math.log1p(d) - d;
+  return a * deviance - 0.5 * Math.log(2 * Math.PI * a) - stirling;
+}
+
+/** ln(1 + d) - d for small d, without the cancellation. */
+function seriesLogPlusOneMinus(d: number): number {
+  let power = d;
+  let sum = 0;
+  for (let k = 2; k < 40; k++) {
+    power *= -d;
+    const term = power / k;
+    sum += term;
+    if (Math.abs(term) < 1e-18 * Math.abs(sum)) break;
+  }
+  return sum;
+}
+
+/** ln gamma(a + 1) for 0 <= a < 16, a whole or half, shifted up to where the Stirling series is exact. */
+function logGammaPlusOne(a: number): number {
+  let shifted = a;
+  let product = 1;
+  while (shifted < 20) {
+    shifted += 1;
+    product *= shifted;
+  }
+  const stirling = (1 / 12 - (1 / 360 - (1 / 1260 - 1 / 1680 / shifted ** 2) / shifted ** 2) / shifted ** 2) / shifted;
+  return (
+    shifted * Math.log(shifted) - shifted + 0.5 * Math.log(2 * Math.PI * shifted) + stirling - Math.log(product)
+  );
+}
+
+const NEGLIGIBLE = 1e-18;
+
+/**
+ * P(X <= x) for a noncentral chi-square variable: the Poisson(lambda/2) mixture of central chi-squares with
+ * df + 2j degrees of freedom, summed outwards from the most likely j with one incomplete gamma and the recurrence
+ * P(a + 1, x) = P(a, x) - x^a e^-x / gamma(a + 1).
+ */
+export function noncentralChiSquareCumulative(x: number, df: number, lambda: number): number {
+  if (x <= 0) return 0;
+  if (lambda <= 0) return chiSquareCumulative(x, df);
+  const half = lambda / 2;
+  const mode = Math.floor(half);
+  const y = x / 2;
+  const cumulativeAtMode = chiSquareCumulative(x, df + 2 * mode);
+  const stepAtMode = Math.exp(logPoissonMass(df / 2 + mode, y));
+
+  let weight = 1;
+  let weights = 1;
+  let sum = cumulativeAtMode;
+  let cumulative = cumulativeAtMode;
+  let step = stepAtMode;
+  for (let j = mode + 1; ; j++) {
+    weight *= half / j;
+    cumulative = Math.max(0, cumulative - step);
+    step *= y / (df / 2 + j);
+    weights += weight;
+    sum += weight * cumulative;
+    if (weight < NEGLIGIBLE * weights) break;
+  }
+  weight = 1;
+  cumulative = cumulativeAtMode;
+  step = stepAtMode;
+  for (let j = mode - 1; j >= 0; j--) {
+    weight *= (j + 1) / half;
+    step *= (df / 2 + j + 1) / y;
+    cumulative = Math.min(1, cumulative + step);
+    weights += weight;
+    sum += weight * cumulative;
+    if (weight < NEGLIGIBLE * weights) break;
+  }
+  return sum / weights;
+}
+
+/**
+ * The noncentrality at which P(X <= x) equals `probability`, or 0 where even lambda = 0 gives less.
+ * The probability falls as lambda grows; bracketed, then closed in by bisection and secant steps (regula falsi,
+ * Illinois variant).
+ */
+export function noncentralityFor(x: number, df: number, probability: number): number {
+  if (chiSquareCumulative(x, df) <= probability) return 0;
+  const excess = (lambda: number) => noncentralChiSquareCumulative(x, df, lambda) - probability;
+  let low = 0;
+  let high = Math.max(x, 1);
+  while (excess(high) > 0) {
+    low = high;
+    high *= 2;
+  }
+  let atLow = excess(low);
+  let atHigh = excess(high);
+  let side = 0;
+  for (let step = 0; step < 200 && high - low > 1e-13 * high; step++) {
+    const secant = (low * atHigh - high * atLow) / (atHigh - atLow);
+    const guess = step % 8 === 7 || !(secant > low && secant < high) ? (low + high) / 2 : secant;
+    const value = excess(guess);
+    if (value === 0) return guess;
+    if (value > 0) {
+      low = guess;
+      atLow = value;
+      if (side === 1) atHigh /= 2;
+      side = 1;
+    } else {
+      high = guess;
+      atHigh = value;
+      if (side === -1) atLow /= 2;
+      side = -1;
+    }
+  }
+  return (low + high) / 2;
+}

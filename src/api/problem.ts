@@ -1,0 +1,73 @@
+import type { z } from 'zod';
+import { Fault, type FaultKind, type Place } from '../core/fault.js';
+
+/** A problem as it is sent (RFC 9457), with where it is and how to mend it. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail: string;
+  mend: string;
+  place: Place;
+}
+
+const KINDS: Record<FaultKind, { status: number; title: string }> = {
+  invalid: { status: 400, title: 'The input cannot be taken as it is' },
+  'not-found': { status: 404, title: 'Not found' },
+  conflict: { status: 409, title: 'It does not fit what is there' },
+  'too-large': { status: 413, title: 'Too large' },
+  unsupported: { status: 422, title: 'It does not suit' },
+};
+
+export function problemOf(fault: Fault): Problem {
+  const { status, title } = KINDS[fault.kind];
+  return { type: `/problems/${fault.kind}`, title, status, detail: fault.message, mend: fault.mend, place: fault.place };
+}
+
+/** What is said of a defect of ours: nothing of its inside. The log has it, under the same reference. */
+export function defect(reference: string): Problem {
+  return {
+    type: '/problems/defect',
+    title: 'Hatch Count failed',
+    status: 500,
+    detail: `Something went wrong that should not have. Reference ${reference}.`,
+    mend: 'Try again; if it comes back, look for the reference in the log.',
+    place: {},
+  };
+}
+
+export function problemResponse(problem: Problem): Response {
+  return new Response(JSON.stringify(problem), {
+    status: problem.status,
+    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
+  });
+}
+
+function fieldName(path: readonly PropertyKey[]): string {
+  return path.map((part, k) => (typeof part === 'number' ? `[${part}]` : `${k > 0 ? '.' : ''}${String(part)}`)).join('');
+}
+
+/** A Fault for input that its schema refuses; a cell of `counts` is named as a person counts it. */
+export function faultOf(error: z.ZodError): Fault {
+  const issue = error.issues[0];
+  const path = issue?.path ?? [];
+  const field = fieldName(path);
+  const [head, row, column] = path;
+  if (head === 'counts' && typeof row === 'number' && typeof column === 'number') {
+    return new Fault('invalid', `Row ${row + 1}, column ${column + 1} is not a count.`, 'Counts are finite numbers from 0 up.', {
+      field,
+      cell: { row: row + 1, column: column + 1 },
+    });
+  }
+  const message = issue?.message ?? 'It does not have the shape that is asked for';
+  return new Fault('invalid', `${field === '' ? 'The input' : field}: ${message}.`.replace('..', '.'), 'See /api/v1/openapi.json for the shape.', {
+    ...(field === '' ? {} : { field }),
+  });
+}
+
+/** Checks input against its schema. @throws Fault naming the field */
+export function parseWith<T>(schema: z.ZodType<T>, input: unknown): T {
+  const parsed = schema.safeParse(input);
+  if (!parsed.success) throw faultOf(parsed.error);
+  return parsed.data;
+}

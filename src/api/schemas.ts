@@ -1,0 +1,374 @@
+import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
+import { z } from 'zod';
+import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
+import { PERCENTS } from '../core/table/share.js';
+
+extendZodWithOpenApi(z);
+
+const text = (most: number) => z.string().max(most);
+const id = z.int().min(1);
+const sourceLevel = z.enum(['unordered', 'ordered', 'number', 'text']);
+
+export const CodeSchema = z
+  .strictObject({
+    code: text(1000).describe('What stands in the data.'),
+    label: text(10_000),
+    missing: z.enum(MISSING_REASONS).nullable().describe('Why the code is not an answer; null: it is one.'),
+  })
+  .openapi('Code');
+
+const FileCodeSchema = z.strictObject({
+  code: text(1000),
+  label: text(10_000),
+  missing: z.enum(MISSING_REASONS).optional(),
+});
+
+export const CodebookFileSchema = z
+  .strictObject({
+    name: text(200).optional(),
+    subtitle: text(200).optional(),
+    codeLists: z.record(text(200), z.array(FileCodeSchema).max(5000)).optional().describe('Lists that variables share, by name.'),
+    variables: z
+      .array(
+        z.strictObject({
+          name: text(200).describe('The column heading.'),
+          label: text(10_000).optional(),
+          question: text(10_000).optional(),
+          level: sourceLevel.optional(),
+          codeList: text(200).optional(),
+          codes: z.array(FileCodeSchema).max(5000).optional(),
+        }),
+      )
+      .max(5000),
+    multiple: z
+      .array(
+        z.strictObject({
+          name: text(200).min(1),
+          label: text(10_000),
+          columns: z.array(z.strictObject({ name: text(200), label: text(10_000) })).min(2).max(500),
+          ticked: text(1000),
+          none: text(200).optional(),
+        }),
+      )
+      .max(500)
+      .optional()
+      .describe('Multiple-response questions over yes/no columns.'),
+  })
+  .openapi('CodebookFile');
+
+export const AcceptSchema = z
+  .strictObject({
+    name: text(200).trim().min(1, 'Give the study a name.'),
+    subtitle: text(200).optional(),
+    columns: z
+      .array(z.strictObject({ name: text(200), label: text(10_000).optional(), level: sourceLevel.optional() }))
+      .max(5000)
+      .optional()
+      .describe('Decisions that differ from what was understood, by column name.'),
+    codebook: CodebookFileSchema.optional(),
+  })
+  .openapi('Acceptance');
+
+const codes = z.array(text(1000)).max(5000);
+
+export const ConditionSchema = z
+  .discriminatedUnion('is', [
+    z.strictObject({ variable: id, is: z.literal('any-of'), codes }),
+    z.strictObject({ variable: id, is: z.literal('none-of'), codes }),
+    z.strictObject({ variable: id, is: z.literal('between'), from: z.number().nullable(), to: z.number().nullable() }),
+  ])
+  .openapi('Condition');
+
+export const SentenceSchema = z
+  .strictObject({
+    rows: id.describe('The variable whose categories go down.'),
+    by: id.nullable().describe('The variable whose categories go across; null: a frequency table.'),
+    only: z.array(ConditionSchema).max(20).describe('Conditions that all must hold.'),
+  })
+  .openapi('Sentence');
+
+export const ShownSchema = z
+  .strictObject({ percent: z.enum(PERCENTS), counts: z.boolean(), hatch: z.boolean(), expected: z.boolean() })
+  .openapi('Shown');
+
+export const SavedTableSchema = z
+  .strictObject({ title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema })
+  .openapi('SavedTable');
+
+const GatherItemSchema = z.strictObject({
+  source: id,
+  label: text(1000),
+  ticked: text(1000).describe('The code that means ticked.'),
+});
+
+export const RecipeSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({
+      kind: z.literal('regroup'),
+      source: id,
+      level: z.enum(['unordered', 'ordered']),
+      groups: z.array(z.strictObject({ code: text(1000).min(1), label: text(1000), from: codes })).max(1000),
+      setAside: codes,
+    }),
+    z.strictObject({
+      kind: z.literal('gather'),
+      items: z.array(GatherItemSchema).max(500),
+      none: GatherItemSchema.nullable(),
+    }),
+  ])
+  .openapi('Recipe');
+
+export const WorkingDraftSchema = z
+  .strictObject({
+    name: text(200).describe('Name of the new variable; made from the label where it is empty.'),
+    label: text(1000).trim().min(1, 'Give the new variable a label.'),
+    recipe: RecipeSchema,
+  })
+  .openapi('WorkingDraft');
+
+export const VariableEditSchema = z
+  .strictObject({
+    label: text(10_000).optional(),
+    question: text(10_000).optional(),
+    level: sourceLevel.optional(),
+    codes: z.array(CodeSchema).max(5000).optional(),
+    codesFor: z.enum(['all', 'this']).optional().describe('Where the code list is shared: change it for all, or only here.'),
+  })
+  .openapi('VariableEdit');
+
+export const AssessRequestSchema = z
+  .strictObject({
+    counts: z.array(z.array(z.number()).max(100_000)).max(100_000).describe('Rows by columns.'),
+    rowLevel: z.enum(['unordered', 'ordered']).optional(),
+    columnLevel: z.enum(['unordered', 'ordered']).optional(),
+    confidence: z.number().gt(0).lt(1).optional().describe('Of every interval; .95 where not given.'),
+  })
+  .openapi('AssessRequest');
+
+const matrix = z.array(z.array(z.number()));
+
+export const AssessmentSchema = z
+  .object({
+    tests: z
+      .record(
+        z.string(),
+        z.object({
+          statistic: z.number().optional(),
+          df: z.number().optional(),
+          p: z.number(),
+          pLess: z.number().optional(),
+          pGreater: z.number().optional(),
+        }),
+      )
+      .describe('By id: pearson, likelihood-ratio, yates, fisher.'),
+    measures: z
+      .record(
+        z.string(),
+        z.object({
+          value: z.number(),
+          ase: z.number().optional().describe('Asymptotic standard error, not assuming independence.'),
+          lower: z.number().optional(),
+          upper: z.number().optional(),
+          z: z.number().optional().describe('Value over the standard error that assumes independence.'),
+          p: z.number().optional(),
+        }),
+      )
+      .describe('By id: phi, cramers-v, lambda:columns, lambda:rows, lambda:symmetric, gamma.'),
+    cells: z
+      .object({
+        expected: matrix,
+        contribution: matrix.describe('Share of X².'),
+        pearsonResidual: matrix,
+        adjustedResidual: matrix,
+        p: matrix,
+        adjustedP: matrix.describe('Holm, over all cells.'),
+      })
+      .nullable()
+      .describe('In the shape of the table without its empty rows and columns.'),
+    dropped: z.object({ rows: z.array(z.int()), columns: z.array(z.int()) }).describe('Empty rows and columns, from 0.'),
+    absent: z.array(z.object({ id: z.string(), reason: z.string() })),
+    cautions: z.array(z.object({ id: z.string(), text: z.string() })),
+    base: z.object({
+      N: z.number(),
+      rows: z.int(),
+      columns: z.int(),
+      smallestExpected: z.number().nullable(),
+      smallExpected: z.int().describe('Cells with an expected count below 5.'),
+    }),
+  })
+  .openapi('Assessment');
+
+const counted = z.array(z.number());
+
+export const CountArraySchema = z
+  .object({
+    axes: z.array(
+      z.object({
+        kind: z.enum(['single', 'multiple']),
+        slots: z.array(
+          z.discriminatedUnion('is', [
+            z.object({ is: z.literal('code'), code: z.string() }),
+            z.object({ is: z.literal('blank') }),
+            z.object({ is: z.literal('answered') }),
+            z.object({ is: z.literal('none') }),
+            z.object({ is: z.literal('nothing') }),
+          ]),
+        ),
+      }),
+    ),
+    respondents: counted.describe('Row-major over the axes.'),
+    weights: z.object({ sums: counted, squares: counted }).nullable(),
+    total: z.int(),
+    filtered: z.array(z.object({ outside: z.int(), unknown: z.int() })),
+    withoutWeight: z.int(),
+  })
+  .openapi('CountArray');
+
+const ProofSchema = z
+  .object({
+    holds: z.boolean(),
+    findings: z.array(
+      z.object({ id: z.string(), holds: z.boolean(), title: z.string(), text: z.string(), codes: z.array(z.string()) }),
+    ),
+    columns: z.array(z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int() })),
+    rows: z.array(
+      z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int(), went: z.array(z.int()) }),
+    ),
+    respondents: z.int(),
+  })
+  .openapi('Proof');
+
+export const PreviewSchema = z
+  .object({ level: z.enum(LEVELS), codes: z.array(CodeSchema), proof: ProofSchema })
+  .openapi('WorkingPreview');
+
+export const KeptWorkingSchema = z
+  .object({ working: id, variable: id, proof: ProofSchema })
+  .openapi('KeptWorking');
+
+export const StudyRowSchema = z
+  .object({
+    id: z.string(),
+    name: z.string(),
+    subtitle: z.string(),
+    respondents: z.int(),
+    created: z.string(),
+    fileName: z.string(),
+    fileSha256: z.string(),
+    encoding: z.string(),
+    separator: z.string(),
+    revision: z.int(),
+  })
+  .openapi('Study');
+
+const VariableSchema = z.object({
+  id,
+  name: z.string(),
+  label: z.string(),
+  question: z.string(),
+  level: z.enum(LEVELS),
+  codes: z.array(CodeSchema),
+  columnId: id,
+  codeListId: id.nullable(),
+  workingId: id.nullable(),
+});
+
+const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
+
+export const StudyViewSchema = z
+  .object({
+    study: StudyRowSchema,
+    variables: z.array(
+      VariableSchema.extend({
+        made: z.enum(['regroup', 'gather']).nullable(),
+        holds: z.boolean(),
+        answers: z.int(),
+        missing: z.int(),
+        blank: z.int(),
+        countable: z.boolean(),
+        picture: z.discriminatedUnion('is', [
+          z.object({ is: z.literal('bars'), bars: z.array(z.int()) }),
+          HistogramSchema.extend({ is: z.literal('histogram') }),
+          z.object({ is: z.literal('none') }),
+        ]),
+      }),
+    ),
+    workings: z.array(
+      z.object({
+        id,
+        variable: id,
+        recipe: RecipeSchema,
+        proof: ProofSchema,
+        holds: z.boolean(),
+        signature: z.string(),
+        created: z.string(),
+        edited: z.string(),
+      }),
+    ),
+    tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),
+  })
+  .openapi('StudyView');
+
+export const VariableDetailSchema = z
+  .object({
+    variable: VariableSchema,
+    codes: z.array(CodeSchema.extend({ respondents: z.int(), listed: z.boolean() })),
+    blank: z.int(),
+    summary: z
+      .object({
+        n: z.int(),
+        mean: z.number(),
+        sd: z.number().nullable(),
+        minimum: z.number(),
+        lowerQuartile: z.number(),
+        median: z.number(),
+        upperQuartile: z.number(),
+        maximum: z.number(),
+      })
+      .nullable(),
+    histogram: HistogramSchema.nullable(),
+    usedBy: z.object({ workings: z.array(z.string()), tables: z.array(z.string()) }),
+    sharesList: z.array(z.string()),
+  })
+  .openapi('VariableDetail');
+
+export const IntakeSchema = z
+  .object({
+    id: z.string(),
+    fileName: z.string(),
+    bytes: z.int(),
+    created: z.string(),
+    profiled: z.object({
+      dialect: z.object({ encoding: z.string(), separator: z.string() }),
+      respondents: z.int(),
+      columns: z.array(
+        z.object({
+          name: z.string(),
+          level: sourceLevel,
+          storage: z.string(),
+          codes: z.array(z.object({ code: z.string(), respondents: z.int() })),
+          why: z.string(),
+          notes: z.array(z.string()),
+          filled: z.int(),
+          blank: z.int(),
+        }),
+      ),
+      sample: z.array(z.array(z.string())),
+    }),
+  })
+  .openapi('Intake');
+
+export const ProblemSchema = z
+  .object({
+    type: z.string(),
+    title: z.string(),
+    status: z.int(),
+    detail: z.string(),
+    mend: z.string().describe('What to do.'),
+    place: z.record(z.string(), z.unknown()).describe('Where: file, line, column, variable, code, cell or field.'),
+  })
+  .openapi('Problem');
+
+export const HealthSchema = z
+  .object({ status: z.literal('ok'), version: z.string(), studies: z.int() })
+  .openapi('Health');

@@ -1,0 +1,3 @@
+import manifest from '../../package.json';
+
+export const VERSION: string = manifest.version;

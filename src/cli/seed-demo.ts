@@ -1,0 +1,47 @@
+import { createReadStream, existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { CodebookFileSchema } from '../api/schemas.js';
+import { parseWith } from '../api/problem.js';
+import type { Service } from '../service/context.js';
+import { acceptIntake, receiveFile } from '../service/intake.js';
+import { openStudy, studyFile } from '../service/open-study.js';
+import { viewStudy } from '../service/roster.js';
+import { saveTable } from '../service/saved-tables.js';
+import { keepWorking } from '../service/workings.js';
+
+export const DEMO_STUDY = 'fernhill-allotments';
+
+/** Takes the demo study in, as a user would, unless it is there already. */
+export async function seedDemo(service: Service, demo: string): Promise<void> {
+  if (existsSync(studyFile(service, DEMO_STUDY))) return;
+  const codebook = parseWith(CodebookFileSchema, JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')));
+  const intake = await receiveFile(service, 'fernhill.csv', createReadStream(join(demo, 'fernhill.csv')));
+  await acceptIntake(service, intake.id, {
+    id: DEMO_STUDY,
+    name: codebook.name ?? 'Fernhill Allotments',
+    subtitle: codebook.subtitle,
+    codebook,
+  });
+  const study = openStudy(service, DEMO_STUDY);
+  const idOf = (name: string) => viewStudy(study).variables.find((variable) => variable.name === name)?.id ?? -1;
+  await keepWorking(service, study, {
+    name: 'satisfaction_3',
+    label: 'Satisfaction in three',
+    recipe: {
+      kind: 'regroup',
+      source: idOf('satisfaction'),
+      level: 'ordered',
+      groups: [
+        { code: '1', label: 'Satisfied', from: ['1', '2'] },
+        { code: '2', label: 'Neither', from: ['3'] },
+        { code: '3', label: 'Dissatisfied', from: ['4', '5'] },
+      ],
+      setAside: [],
+    },
+  });
+  await saveTable(service, study, null, {
+    title: 'Satisfaction by site',
+    sentence: { rows: idOf('satisfaction'), by: idOf('site'), only: [] },
+    shown: { percent: 'column', counts: true, hatch: true, expected: false },
+  });
+}

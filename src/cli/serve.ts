@@ -1,0 +1,91 @@
+import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { Logger } from 'pino';
+import sirv from 'sirv';
+import { Fault } from '../core/fault.js';
+import type { Service } from '../service/context.js';
+import { listStudies } from '../service/open-study.js';
+import { settle } from '../service/settle.js';
+import { guard } from './guard.js';
+
+type Handler = (request: IncomingMessage, response: ServerResponse, next: (error?: unknown) => void, locals: object) => void;
+
+export interface ServeOptions {
+  service: Service;
+  /** The build, `dist`. */
+  dist: string;
+  host: string;
+  port: number;
+  hosts: readonly string[];
+  log: Logger;
+}
+
+export interface Running {
+  address: string;
+  /** Stops taking requests, lets those under way and every write finish, and closes the studies. */
+  stop: () => Promise<void>;
+}
+
+async function astroHandler(dist: string): Promise<Handler> {
+  const entry = join(dist, 'server', 'entry.mjs');
+  if (!existsSync(entry)) throw new Fault('not-found', 'The pages are not built.', 'Run npm run build first.', { file: entry });
+  const { handler } = (await import(pathToFileURL(entry).href)) as { handler: Handler };
+  return handler;
+}
+
+/** Serves the application. Listens on loopback unless told otherwise. */
+export async function serve({ service, dist, host, port, hosts, log }: ServeOptions): Promise<Running> {
+  const handler = await astroHandler(dist);
+  const assets = sirv(join(dist, 'client'), { etag: true, immutable: true, maxAge: 31_536_000 });
+  const listener: RequestListener = (request, response) => {
+    const started = process.hrtime.bigint();
+    response.on('close', () => {
+      const ms = Number(process.hrtime.bigint() - started) / 1e6;
+      log.info({ method: request.method, path: request.url?.split('?')[0], status: response.statusCode, ms: Math.round(ms * 10) / 10 }, 'request');
+    });
+    if (!guard(request, response, { hosts })) return;
+    const page = () =>
+      handler(
+        request,
+        response,
+        (error) => {
+          if (error) log.error({ err: error }, 'a page failed');
+          if (!response.headersSent) response.writeHead(error ? 500 : 404, { 'content-type': 'text/plain' });
+          response.end(error ? 'Hatch Count failed; see the log.' : 'There is nothing here.');
+        },
+        { service },
+      );
+    if (request.method === 'GET' || request.method === 'HEAD') assets(request, response, page);
+    else page();
+  };
+  const server = createServer({ requestTimeout: 0, headersTimeout: 30_000 }, listener);
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      reject(
+        error.code === 'EADDRINUSE'
+          ? new Fault('conflict', `Port ${port} is taken.`, 'Stop what uses it, or start with --port and another number.', { field: 'port' })
+          : error,
+      );
+    });
+    server.listen(port, host, resolve);
+  });
+  // A process that ended between a change and what follows from it is made good here.
+  for (const { id } of listStudies(service)) {
+    const study = service.studies.get(id);
+    if (study) study.queue = settle(service, study).catch((error: unknown) => log.error({ err: error, study: id }, 'a working could not be computed again'));
+  }
+  const { port: bound } = server.address() as AddressInfo;
+  const shown = host.includes(':') ? `[${host}]` : host;
+  return {
+    address: `http://${shown === '0.0.0.0' ? '127.0.0.1' : shown}:${bound}`,
+    stop: async () => {
+      const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+      server.closeIdleConnections();
+      await closed;
+      await service.close();
+    },
+  };
+}

@@ -1,0 +1,36 @@
+import type { Level, MissingReason } from './types.js';
+
+/** A code in a codebook file; without `missing` it is an answer. */
+export interface FileCode {
+  code: string;
+  label: string;
+  missing?: MissingReason | undefined;
+}
+
+/** What a codebook file says of one column. Codes are given here or by the name of a shared list. */
+export interface FileVariable {
+  name: string;
+  label?: string | undefined;
+  question?: string | undefined;
+  level?: Exclude<Level, 'multiple'> | undefined;
+  codeList?: string | undefined;
+  codes?: FileCode[] | undefined;
+}
+
+/** A multiple-response question over yes/no columns, by the columns' names. */
+export interface FileMultiple {
+  name: string;
+  label: string;
+  columns: { name: string; label: string }[];
+  ticked: string;
+  none?: string | undefined;
+}
+
+/** A codebook that travels beside a data file. */
+export interface CodebookFile {
+  name?: string | undefined;
+  subtitle?: string | undefined;
+  codeLists?: Record<string, FileCode[]> | undefined;
+  variables: FileVariable[];
+  multiple?: FileMultiple[] | undefined;
+}

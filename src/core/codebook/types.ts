@@ -1,0 +1,48 @@
+export const LEVELS = ['unordered', 'ordered', 'number', 'text', 'multiple'] as const;
+export type Level = (typeof LEVELS)[number];
+
+/** Why a code is not an answer. */
+export const MISSING_REASONS = ['refused', 'dont-know', 'not-asked', 'other'] as const;
+export type MissingReason = (typeof MISSING_REASONS)[number];
+
+/** One code of a code list: what stands in the data, what it means, and whether it is an answer. */
+export interface Code {
+  code: string;
+  label: string;
+  missing: MissingReason | null;
+}
+
+/** A variable as the codebook describes it. Codes stand in the order of display. */
+export interface Variable {
+  id: number;
+  /** Unique in the study; the column heading of the file, or the name of a working's result. */
+  name: string;
+  label: string;
+  question: string;
+  level: Level;
+  codes: readonly Code[];
+}
+
+/** What a reader sees: the label, or the name where there is none. */
+export function titleOf(variable: Pick<Variable, 'name' | 'label'>): string {
+  return variable.label.trim() === '' ? variable.name : variable.label;
+}
+
+export function isAnswer(code: Code): boolean {
+  return code.missing === null;
+}
+
+export const LEVEL_WORDS: Record<Level, string> = {
+  unordered: 'categories',
+  ordered: 'ordered categories',
+  number: 'number',
+  text: 'text',
+  multiple: 'multiple response',
+};
+
+export const MISSING_WORDS: Record<MissingReason, string> = {
+  refused: 'refused',
+  'dont-know': "don't know",
+  'not-asked': 'not asked',
+  other: 'no answer',
+};

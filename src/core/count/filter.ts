@@ -1,0 +1,101 @@
+import { parseNumber } from '../codebook/number.js';
+import { Fault } from '../fault.js';
+import { type Column, SET_STATE } from './column.js';
+import type { FilterTally } from './types.js';
+
+/** One condition of "only where". Codes are those of the variable; `from` and `to` are both inside. */
+export type Test =
+  | { is: 'any-of'; codes: readonly string[] }
+  | { is: 'none-of'; codes: readonly string[] }
+  | { is: 'between'; from: number | null; to: number | null };
+
+export interface FilterCondition {
+  column: Column;
+  name: string;
+  test: Test;
+  /** Codes that are not answers; who has one is neither inside nor outside, but unknown. */
+  missing: readonly string[];
+}
+
+const OUTSIDE = 0;
+const INSIDE = 1;
+const UNKNOWN = 2;
+
+/**
+ * Which respondents all conditions keep, and how many each leaves out. A respondent is told once, under the first
+ * condition that leaves them out.
+ */
+export function filter(
+  conditions: readonly FilterCondition[],
+  respondents: number,
+): { mask: Uint8Array | null; tallies: FilterTally[] } {
+  if (conditions.length === 0) return { mask: null, tallies: [] };
+  const mask = new Uint8Array(respondents).fill(1);
+  const tallies = conditions.map((condition) => {
+    const verdict = verdictOf(condition);
+    let outside = 0;
+    let unknown = 0;
+    for (let k = 0; k < respondents; k++) {
+      if (mask[k] === 0) continue;
+      const found = verdict(k);
+      if (found === INSIDE) continue;
+      mask[k] = 0;
+      if (found === UNKNOWN) unknown++;
+      else outside++;
+    }
+    return { outside, unknown };
+  });
+  return { mask, tallies };
+}
+
+function verdictOf(condition: FilterCondition): (k: number) => number {
+  const { column, test, name } = condition;
+  if (column.kind === 'coded') {
+    const verdicts = Uint8Array.from([UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))]);
+    const { values } = column;
+    return (k) => verdicts[values[k] ?? 0] ?? UNKNOWN;
+  }
+  if (column.kind === 'number' && test.is === 'between') {
+    const { values } = column;
+    const missing = new Set(condition.missing.map(Number));
+    return (k) => {
+      const value = values[k] ?? NaN;
+      if (Number.isNaN(value) || missing.has(value)) return UNKNOWN;
+      return within(value, test) ? INSIDE : OUTSIDE;
+    };
+  }
+  if (column.kind === 'sets' && test.is !== 'between') {
+    const wanted = new Uint32Array(column.width);
+    column.options.forEach((option, j) => {
+      if (test.codes.includes(option)) wanted[j >> 5] = (wanted[j >> 5] ?? 0) | (1 << (j & 31));
+    });
+    const whenMentioned = test.is === 'any-of' ? INSIDE : OUTSIDE;
+    return (k) => {
+      if (column.state[k] === SET_STATE.blank) return UNKNOWN;
+      for (let word = 0; word < column.width; word++) {
+        if (((column.words[k * column.width + word] ?? 0) & (wanted[word] ?? 0)) !== 0) return whenMentioned;
+      }
+      return INSIDE - whenMentioned;
+    };
+  }
+  throw new Fault(
+    'invalid',
+    `${name} cannot be filtered this way.`,
+    column.kind === 'number' ? 'Give a lowest and a highest number.' : 'Choose among its categories.',
+    { variable: name },
+  );
+}
+
+function codeVerdict(code: string, { test, missing }: FilterCondition): number {
+  if (missing.includes(code)) return UNKNOWN;
+  if (test.is === 'between') {
+    const value = parseNumber(code);
+    if (value === null) return UNKNOWN;
+    return within(value, test) ? INSIDE : OUTSIDE;
+  }
+  return test.codes.includes(code) === (test.is === 'any-of') ? INSIDE : OUTSIDE;
+}
+
+function within(value: number, { from, to }: { from: number | null; to: number | null }): boolean {
+  return (from === null || value >= from) && (to === null || value <= to);
+}

@@ -1,0 +1,42 @@
+/**
+ * One position of an axis of a count array.
+ * - `blank`: nothing in the column.
+ * - `code`: this code; on a multiple axis, this option is mentioned, and a respondent can be in several.
+ * - `answered`, `none`, `nothing` (multiple only): respondents, not mentions: who answered at all; of them, who chose
+ *   "none of these"; who ticked nothing.
+ */
+export type Slot = { is: 'blank' } | { is: 'code'; code: string } | { is: 'answered' } | { is: 'none' } | { is: 'nothing' };
+
+export interface CountAxis {
+  kind: 'single' | 'multiple';
+  slots: readonly Slot[];
+}
+
+/** Respondents that a condition of "only where" keeps out: answered otherwise, or without an answer to it. */
+export interface FilterTally {
+  outside: number;
+  unknown: number;
+}
+
+/**
+ * All that a table is made of: a dense array over one or two axes, row-major. Missing codes and blanks have positions
+ * of their own, so what is an answer can be decided after counting.
+ */
+export interface CountArray {
+  axes: readonly CountAxis[];
+  /** Unweighted respondents. */
+  respondents: readonly number[];
+  /** Sums of the weight and of its square, in the same shape; null without a weight. */
+  weights: { sums: readonly number[]; squares: readonly number[] } | null;
+  /** Respondents in the study. */
+  total: number;
+  /** One for each condition, in order: a respondent is told under the first that keeps them out. */
+  filtered: readonly FilterTally[];
+  /** Respondents inside the filter whose weight is blank or not above 0. */
+  withoutWeight: number;
+}
+
+/** The value of an array over two axes at (i, j). */
+export function at(values: readonly number[], width: number, i: number, j: number): number {
+  return values[i * width + j] ?? 0;
+}

@@ -1,0 +1,78 @@
+import { assess } from '../assess.js';
+import { titleOf } from '../codebook/types.js';
+import { holm } from '../infer/holm.js';
+import { share } from '../table/share.js';
+import type { Table } from '../table/tabulate.js';
+import { leftOutCheck, verdictOfP } from './read-cross.js';
+import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
+import { and, numeral, percent, sayP, whole } from './words.js';
+
+const NAMED = 5;
+
+/**
+ * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
+ * over all of them is not valid; each option is tested on its own (mentioned or not), p adjusted over the options.
+ */
+export function readMultiple(table: Table, confidence: number): Answer[] {
+  const alpha = 1 - confidence;
+  const tested = table.rows.categories.flatMap((category, i) => {
+    if (category.kind !== 'option') return [];
+    const mentioned = table.cells[i] ?? [];
+    const rest = mentioned.map((value, j) => (table.columnBases[j] ?? 0) - value);
+    const test = assess({ counts: [mentioned, rest] }).tests.pearson;
+    return test ? [{ i, label: category.label, test }] : [];
+  });
+  const adjusted = holm(tested.map(({ test }) => test.p));
+  const found = tested
+    .map((one, k) => ({ ...one, p: adjusted[k] ?? 1 }))
+    .sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
+  const differ = found.filter(({ p }) => p < alpha);
+  const rowTitle = titleOf(table.rows.variable);
+  const columnTitle = table.columns ? titleOf(table.columns.variable) : '';
+  const labels = table.columns?.categories.map(({ label }) => label) ?? [];
+  const spread = (i: number) => {
+    const rates = labels
+      .map((label, j) => ({ label, j, rate: share(table, 'column', i, j) }))
+      .filter((one): one is typeof one & { rate: number } => one.rate !== null)
+      .sort((a, b) => b.rate - a.rate);
+    return { top: rates[0], bottom: rates.at(-1) };
+  };
+  const cells = differ.slice(0, NAMED).map(({ i, label }): ReadCell => {
+    const { top, bottom } = spread(i);
+    return {
+      column: top?.j ?? 0,
+      rows: [i],
+      subject: label,
+      text: `${percent(top?.rate ?? 0)} at ${top?.label ?? ''}, ${percent(bottom?.rate ?? 0)} at ${bottom?.label ?? ''}`,
+      direction: 'both',
+    };
+  });
+  const best = differ[0];
+  const ends = best ? spread(best.i) : null;
+  return [
+    answer('association', QUESTIONS.association, {
+      verdict: tested.length === 0 ? 'Nothing to test.' : verdictOfP(found[0]?.p ?? 1, alpha),
+      tests: found.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
+        id: `option-${i}`,
+        name: label,
+        text: `χ²(${test.df ?? 0}) = ${(test.statistic ?? 0).toFixed(2)}, adjusted ${sayP(p)}`,
+        about: 'Mentioned or not by group: Pearson chi-square, p adjusted over all options (Holm).',
+        lead: rank === 0,
+      })),
+      notes: [
+        `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in several rows, so each option is tested on its own; one chi-square over all rows would not be valid.`,
+      ],
+    }),
+    answer('where', QUESTIONS.where, {
+      cells,
+      notes: differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
+    }),
+    answer('trust', QUESTIONS.trust, { checks: [leftOutCheck(table)] }),
+    answer('say', QUESTIONS.say, {
+      sentence:
+        best && ends?.top && ends.bottom
+          ? `${numeral(differ.length).replace(/^./, (c) => c.toUpperCase())} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} at ${ends.top.label}`, `${percent(ends.bottom.rate)} at ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
+          : `No option of ${rowTitle} was shown to differ by ${columnTitle} (N = ${whole(table.base)}).`,
+    }),
+  ];
+}

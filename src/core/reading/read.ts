@@ -1,0 +1,39 @@
+import { type Assessment, assess, type AxisLevel } from '../assess.js';
+import type { Level } from '../codebook/types.js';
+import type { Table } from '../table/tabulate.js';
+import { readCross } from './read-cross.js';
+import { readFrequency } from './read-frequency.js';
+import { readMultiple } from './read-multiple.js';
+import { answer, type Answer, QUESTIONS } from './types.js';
+
+const axisLevel = (level: Level | undefined): AxisLevel =>
+  level === 'ordered' || level === 'number' ? 'ordered' : 'unordered';
+
+/** The statistics of a cross table; null for a frequency table, an empty one, and one with overlapping categories. */
+export function assessTable(table: Table, confidence: number): Assessment | null {
+  if (table.columns === null || table.rows.multiple || table.columns.multiple || table.base === 0) return null;
+  return assess({
+    counts: table.cells,
+    rowLevel: axisLevel(table.rows.variable.level),
+    columnLevel: axisLevel(table.columns.variable.level),
+    confidence,
+  });
+}
+
+/** The answers beside a table, the ones that suit it. */
+export function read(table: Table, assessment: Assessment | null, confidence: number): Answer[] {
+  if (table.base === 0) return [];
+  if (table.columns === null) return readFrequency(table, confidence);
+  if (assessment) return readCross(table, assessment, confidence);
+  if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence);
+  return [
+    answer('association', QUESTIONS.association, {
+      verdict: 'Not tested.',
+      notes: [
+        table.rows.multiple
+          ? 'Respondents can be in several rows and in several columns, so no chi-square over this table is valid. Put groups that do not overlap across.'
+          : 'Respondents can be in several columns, so no chi-square over this table is valid. Swap rows and columns to have each option tested.',
+      ],
+    }),
+  ];
+}

@@ -1,0 +1,67 @@
+/** The five questions of a reading, in order. */
+export const QUESTIONS = {
+  association: 'Is there an association?',
+  strength: 'How strong, which way?',
+  where: 'Where in the table?',
+  trust: 'Can it be trusted?',
+  say: 'How do I say it?',
+} as const;
+
+/** A test for the list under the first question. */
+export interface ReadTest {
+  id: string;
+  name: string;
+  /** "χ²(20) = 148.2, p < .001" */
+  text: string;
+  /** One line on what it does, for who does not know it. */
+  about: string;
+  lead: boolean;
+}
+
+/** A measure for the list under the second question. */
+export interface ReadMeasure {
+  id: string;
+  name: string;
+  value: number;
+  lower: number | null;
+  upper: number | null;
+  /** The range the measure is drawn on. */
+  range: readonly [number, number];
+  about: string;
+  lead: boolean;
+}
+
+/** A cell, or several of one column, that carries the association. */
+export interface ReadCell {
+  /** Position of the column, and of the rows, in the table. */
+  column: number;
+  rows: number[];
+  subject: string;
+  text: string;
+  direction: 'more' | 'fewer' | 'both';
+}
+
+export interface Check {
+  ok: boolean;
+  text: string;
+}
+
+/** One of the answers beside a table: the question, the verdict, and what stands behind it. */
+export interface Answer {
+  id: 'association' | 'strength' | 'where' | 'trust' | 'say';
+  question: string;
+  /** The verdict in a few words. */
+  verdict: string | null;
+  tests: ReadTest[];
+  measures: ReadMeasure[];
+  cells: ReadCell[];
+  checks: Check[];
+  /** The sentence for the report. */
+  sentence: string | null;
+  notes: string[];
+}
+
+/** An answer with nothing behind it yet. */
+export function answer(id: Answer['id'], question: string, parts: Partial<Omit<Answer, 'id' | 'question'>>): Answer {
+  return { id, question, verdict: null, tests: [], measures: [], cells: [], checks: [], sentence: null, notes: [], ...parts };
+}

@@ -1,0 +1,42 @@
+/** p in the usual style: "p = .032", "p < .001". */
+export function sayP(p: number): string {
+  if (p < 0.001) return 'p < .001';
+  return `p = ${coefficient(p, p < 0.01 ? 3 : 2)}`;
+}
+
+/** A coefficient that cannot pass 1, without the leading zero: ".13", "-.07", "1.00". */
+export function coefficient(value: number, digits = 2): string {
+  const text = Math.abs(value).toFixed(digits);
+  const sign = value < 0 && Number(text) !== 0 ? '−' : '';
+  return `${sign}${text.startsWith('0.') ? text.slice(1) : text}`;
+}
+
+export function whole(value: number): string {
+  return value.toLocaleString('en', { maximumFractionDigits: 0 });
+}
+
+/** A share as whole percent; under half a percent but not none, "under 1%". */
+export function percent(share: number): string {
+  const rounded = Math.round(share * 100);
+  return rounded === 0 && share > 0 ? 'under 1%' : `${rounded}%`;
+}
+
+export function statistic(value: number): string {
+  return value >= 1000 ? whole(value) : value.toFixed(value >= 100 ? 1 : 2);
+}
+
+export function and(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`;
+}
+
+const SMALL = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+
+/** A small number as a word. */
+export function numeral(value: number): string {
+  return SMALL[value] ?? whole(value);
+}
+
+/** χ²(df, N = n) = x. */
+export function sayChiSquare(result: { statistic?: number; df?: number }, n: number): string {
+  return `χ²(${result.df ?? 0}, N = ${whole(n)}) = ${statistic(result.statistic ?? 0)}`;
+}

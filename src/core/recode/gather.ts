@@ -1,0 +1,195 @@
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { Fault } from '../fault.js';
+import type { Finding, Gather, Made, Proof } from './types.js';
+
+/** More options than this is a mistake in the selection. */
+const MOST_OPTIONS = 500;
+
+/** Checks what no data can mend: fewer than two options, a column twice, no code for ticked, a label twice. */
+export function checkGather(recipe: Gather): void {
+  if (recipe.items.length < 2 || recipe.items.length > MOST_OPTIONS) {
+    throw new Fault(
+      'invalid',
+      `A multiple-response question has ${recipe.items.length} option${recipe.items.length === 1 ? '' : 's'} here.`,
+      `Choose from 2 to ${MOST_OPTIONS} columns.`,
+      { field: 'items' },
+    );
+  }
+  const all = [...recipe.items, ...(recipe.none ? [recipe.none] : [])];
+  const labels = new Map<string, number>();
+  all.forEach((item, k) => {
+    if (all.findIndex((other) => other.source === item.source) !== k) {
+      throw new Fault('invalid', `"${item.label}" is the same column as an option before it.`, 'Take one of the two out.', {
+        field: `items[${k}]`,
+      });
+    }
+    if (item.ticked === '') {
+      throw new Fault('invalid', `"${item.label}" does not say which code means ticked.`, 'Choose the code that means ticked.', {
+        field: `items[${k}].ticked`,
+      });
+    }
+    const label = item.label.trim().toLowerCase();
+    if (label === '' || labels.has(label)) {
+      throw new Fault(
+        'invalid',
+        label === '' ? `Option ${k + 1} has no label.` : `Two options are called "${item.label.trim()}".`,
+        'Give each option a label of its own.',
+        { field: `items[${k}].label` },
+      );
+    }
+    labels.set(label, k);
+  });
+}
+
+/** The level and codes that a gather makes; options are coded 1, 2, ... in their order. */
+export function gathered(recipe: Gather): Made {
+  return {
+    level: 'multiple',
+    codes: recipe.items.map((item, k) => ({ code: String(k + 1), label: item.label.trim(), missing: null })),
+  };
+}
+
+export interface GatherResult {
+  column: SetsColumn;
+  /** Respondents by option: ticked, another answer, missing code, blank. */
+  options: { ticked: number; unticked: number; missing: number; blank: number }[];
+  /** Respondents who ticked "none of these", and of them those who ticked an option too. */
+  none: number;
+  contradicted: number;
+}
+
+/** A column with the codes in it that are not answers. */
+export interface GatherSource {
+  column: CodedColumn;
+  missing: readonly string[];
+}
+
+const [TICKED, UNTICKED, MISSING, BLANK] = [0, 1, 2, 3];
+
+function verdicts({ column, missing }: GatherSource, ticked: string): Uint8Array {
+  const one = (code: string) => (code === ticked ? TICKED : missing.includes(code) ? MISSING : UNTICKED);
+  return Uint8Array.from([BLANK, ...column.codes.map(one)]);
+}
+
+/**
+ * Gathers yes/no columns into sets. Who has no answer in any of the columns is blank; who ticked "none of these" and
+ * nothing else chose none; who answered but ticked nothing is kept apart from both. Where an option and "none of
+ * these" are both ticked, the option stands and the contradiction is counted.
+ * @param sources a column for each item, then one for `none` where there is one, all of the same length
+ */
+export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
+  const width = wordsFor(recipe.items.length);
+  const words = new Uint32Array(respondents * width);
+  const state = new Uint8Array(respondents);
+  const answered = new Uint8Array(respondents);
+  const options = recipe.items.map((item, j) => {
+    const source = sources[j]!;
+    const lookup = verdicts(source, item.ticked);
+    const { values } = source.column;
+    const tally = [0, 0, 0, 0];
+    const word = j >> 5;
+    const bit = 1 << (j & 31);
+    for (let k = 0; k < respondents; k++) {
+      const verdict = lookup[values[k]!]!;
+      tally[verdict]!++;
+      if (verdict === TICKED) {
+        words[k * width + word]! |= bit;
+        state[k] = SET_STATE.mentioned;
+      } else if (verdict === UNTICKED) answered[k] = 1;
+    }
+    return { ticked: tally[0]!, unticked: tally[1]!, missing: tally[2]!, blank: tally[3]! };
+  });
+  let none = 0;
+  let contradicted = 0;
+  const noneSource = recipe.none ? sources[recipe.items.length] : undefined;
+  const noneLookup = noneSource && recipe.none ? verdicts(noneSource, recipe.none.ticked) : null;
+  for (let k = 0; k < respondents; k++) {
+    const saysNone = noneLookup && noneSource ? noneLookup[noneSource.column.values[k]!] === TICKED : false;
+    if (saysNone) none++;
+    if (state[k] === SET_STATE.mentioned) {
+      if (saysNone) contradicted++;
+    } else if (saysNone) state[k] = SET_STATE.none;
+    else if (answered[k] === 1) state[k] = SET_STATE.nothing;
+  }
+  return {
+    column: { kind: 'sets', words, width, state, options: recipe.items.map((_, j) => String(j + 1)) },
+    options,
+    none,
+    contradicted,
+  };
+}
+
+const whole = (value: number) => value.toLocaleString('en');
+
+/** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
+export function proveGather(recipe: Gather, result: GatherResult): Proof {
+  const { state } = result.column;
+  const respondents = state.length;
+  const inState = [0, 0, 0, 0];
+  for (const one of state) inState[one]!++;
+  const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
+  let mentions = 0;
+  for (let word of result.column.words) for (; word !== 0; word &= word - 1) mentions++;
+  const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
+  const missing = result.options.reduce((sum, option) => sum + option.missing, 0);
+  const answered = respondents - inState[SET_STATE.blank]!;
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: never.length === 0,
+      title: 'Covered',
+      text:
+        never.length === 0
+          ? `All ${recipe.items.length} columns hold the code that means ticked.`
+          : `Nobody ticked ${never.map(({ label }) => label).join(', ')}: is ${[...new Set(never.map(({ ticked }) => ticked))].join(', ')} the code that means ticked there?`,
+      codes: never.map(({ label }) => label),
+    },
+    {
+      id: 'contradicted',
+      holds: true,
+      title: 'None of these',
+      text:
+        recipe.none === null
+          ? 'No column says it; who ticked nothing is counted apart.'
+          : result.contradicted === 0
+            ? `${whole(result.none)} respondents, none of whom ticked an option too.`
+            : `${whole(result.none)} respondents; ${whole(result.contradicted)} of them ticked an option too, and there the option stands.`,
+      codes: [],
+    },
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text: `${whole(inState[SET_STATE.blank]!)} respondents answered in none of the columns${missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : ''}.`,
+      codes: [],
+    },
+    {
+      id: 'reconciled',
+      holds: ticks === mentions,
+      title: 'Reconciled',
+      text: `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the question, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      codes: [],
+    },
+  ];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns: [
+      { code: 'ticked', label: 'Mentioned', missing: false, respondents: ticks },
+      { code: 'unticked', label: 'Not mentioned', missing: false, respondents: 0 },
+      { code: 'missing', label: 'Missing code', missing: true, respondents: 0 },
+      { code: 'blank', label: 'Blank', missing: true, respondents: 0 },
+    ],
+    rows: recipe.items.map((item, j) => {
+      const { ticked, unticked, missing: coded, blank } = result.options[j]!;
+      return {
+        code: String(j + 1),
+        label: item.label,
+        missing: false,
+        respondents,
+        went: [ticked, unticked, coded, blank],
+      };
+    }),
+    respondents,
+  };
+}

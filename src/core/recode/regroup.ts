@@ -1,0 +1,218 @@
+import { type Code, isAnswer } from '../codebook/types.js';
+import { Fault } from '../fault.js';
+import type { Finding, Made, Proof, Regroup } from './types.js';
+
+/** The new code of answers that the recipe does not name. */
+export const LEFT_OVER = 'left-over';
+
+/** What respondents of one code of the source hold, and what becomes of them. */
+interface Fate {
+  old: Code;
+  /** The new code; null stays blank. */
+  to: string | null;
+  how: 'grouped' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
+}
+
+/** Checks what no data can mend: no groups, a group without a name, two groups of one name. */
+export function checkRegroup(recipe: Regroup): void {
+  if (recipe.groups.length === 0) {
+    throw new Fault('invalid', 'The regroup has no groups.', 'Make at least one group.', { field: 'groups' });
+  }
+  const seen = new Map<string, number>();
+  recipe.groups.forEach((group, k) => {
+    const label = group.label.trim();
+    if (label === '') {
+      throw new Fault('invalid', `Group ${k + 1} has no label.`, 'Give it one.', { field: `groups[${k}].label` });
+    }
+    const twin = seen.get(label.toLowerCase());
+    if (twin !== undefined) {
+      throw new Fault(
+        'invalid',
+        `Groups ${twin + 1} and ${k + 1} are both called "${label}".`,
+        'Merge them, or give one another label.',
+        { field: `groups[${k}].label` },
+      );
+    }
+    seen.set(label.toLowerCase(), k);
+  });
+}
+
+/** A code for a missing category that no group uses. */
+function freeCode(wanted: string, taken: ReadonlySet<string>): string {
+  let code = wanted;
+  while (taken.has(code)) code = `m${code}`;
+  return code;
+}
+
+function fates(recipe: Regroup, source: readonly Code[]): Fate[] {
+  const taken = new Set(recipe.groups.map((group) => group.code));
+  return source.map((old): Fate => {
+    const group = recipe.groups.find(({ from }) => from.includes(old.code));
+    if (group) return { old, to: group.code, how: isAnswer(old) ? 'grouped' : 'revived' };
+    if (!isAnswer(old)) return { old, to: freeCode(old.code, taken), how: 'kept-missing' };
+    if (recipe.setAside.includes(old.code)) return { old, to: freeCode(old.code, taken), how: 'set-aside' };
+    return { old, to: LEFT_OVER, how: 'left-over' };
+  });
+}
+
+/**
+ * What a regroup makes of a code list.
+ * @param source every code of the source, also those that only the data has
+ * @returns the new variable's level and codes, and for each old code the new one
+ */
+export function regroup(recipe: Regroup, source: readonly Code[]): Made & { map: Map<string, string | null> } {
+  const all = fates(recipe, source);
+  const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
+  for (const { old, to, how } of all) {
+    if (to === null || codes.some(({ code }) => code === to)) continue;
+    if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });
+    if (how === 'set-aside') codes.push({ code: to, label: old.label, missing: 'other' });
+    if (how === 'left-over') codes.push({ code: LEFT_OVER, label: 'Left over by the regroup', missing: 'other' });
+  }
+  return { level: recipe.level, codes, map: new Map(all.map(({ old, to }) => [old.code, to])) };
+}
+
+function list(codes: readonly { code: string; label: string }[]): string {
+  return codes.map(({ code, label }) => (label === '' || label === code ? code : `${code} ${label}`)).join(', ');
+}
+
+const whole = (value: number) => value.toLocaleString('en');
+
+/**
+ * Old against new, on the data.
+ * @param counts respondents by old code
+ * @param blank respondents with nothing in the column
+ */
+export function proveRegroup(
+  recipe: Regroup,
+  source: readonly Code[],
+  counts: ReadonlyMap<string, number>,
+  blank: number,
+): Proof {
+  const all = fates(recipe, source);
+  const made = regroup(recipe, source);
+  const respondentsOf = (fate: Fate) => counts.get(fate.old.code) ?? 0;
+  const sum = (part: readonly Fate[]) => part.reduce((total, fate) => total + respondentsOf(fate), 0);
+  const how = (...kinds: Fate['how'][]) => all.filter((fate) => kinds.includes(fate.how));
+  const olds = (part: readonly Fate[]) => part.map(({ old }) => old);
+
+  const leftOver = how('left-over');
+  const doubled = source.filter(({ code }) => recipe.groups.filter(({ from }) => from.includes(code)).length > 1);
+  const both = source.filter(
+    ({ code }) => recipe.setAside.includes(code) && recipe.groups.some(({ from }) => from.includes(code)),
+  );
+  const unknown = recipe.groups.flatMap(({ from }) => from.filter((code) => !source.some((old) => old.code === code)));
+  const revived = how('revived');
+  const setAside = how('set-aside');
+  const empty = recipe.groups.filter(({ code }) => sum(all.filter((fate) => fate.to === code)) === 0);
+
+  const answersBefore = sum(all.filter(({ old }) => isAnswer(old)));
+  const answersAfter = sum(how('grouped', 'revived'));
+  const withoutBefore = sum(all.filter(({ old }) => !isAnswer(old))) + blank;
+  const withoutAfter = sum(how('kept-missing', 'set-aside', 'left-over')) + blank;
+  const moved = sum(setAside) + sum(leftOver) - sum(revived);
+  const reconciled = answersBefore - moved === answersAfter && withoutBefore + moved === withoutAfter;
+
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: leftOver.length === 0,
+      title: 'Covered',
+      text:
+        leftOver.length === 0
+          ? `All ${all.length} codes go somewhere.`
+          : `${all.length - leftOver.length} of ${all.length} codes go somewhere.`,
+      codes: [],
+    },
+    {
+      id: 'left-over',
+      holds: leftOver.length === 0,
+      title: 'Left over',
+      text:
+        leftOver.length === 0
+          ? 'None.'
+          : `${list(olds(leftOver))} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(sum(leftOver))} respondents would lose their answer. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ${leftOver.length === 1 ? 'it' : 'them'} aside.`,
+      codes: leftOver.map(({ old }) => old.code),
+    },
+    {
+      id: 'doubled',
+      holds: doubled.length + both.length === 0,
+      title: 'Doubled',
+      text:
+        doubled.length + both.length === 0
+          ? 'No code goes to two groups.'
+          : `${list([...doubled, ...both])} ${doubled.length + both.length === 1 ? 'is' : 'are'} named twice; the first group that names a code takes it.`,
+      codes: [...doubled, ...both].map(({ code }) => code),
+    },
+    {
+      id: 'revived',
+      holds: revived.length === 0,
+      title: 'Revived',
+      text:
+        revived.length === 0
+          ? 'No missing code became an answer.'
+          : `${list(olds(revived))} ${revived.length === 1 ? 'is a missing code and becomes an answer' : 'are missing codes and become answers'} for ${whole(sum(revived))} respondents.`,
+      codes: revived.map(({ old }) => old.code),
+    },
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Made missing',
+      text:
+        setAside.length === 0
+          ? 'No answer was set aside.'
+          : `${list(olds(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ${whole(sum(setAside))} respondents, by choice.`,
+      codes: setAside.map(({ old }) => old.code),
+    },
+    ...(empty.length + unknown.length > 0
+      ? [
+          {
+            id: 'empty' as const,
+            holds: unknown.length === 0,
+            title: 'Empty',
+            text:
+              unknown.length > 0
+                ? `The source has no code ${unknown.join(', ')}.`
+                : `Nobody is in ${empty.map(({ label }) => label).join(', ')}.`,
+            codes: unknown,
+          },
+        ]
+      : []),
+    {
+      id: 'reconciled',
+      holds: reconciled,
+      title: 'Reconciled',
+      text: `${whole(answersBefore)} answers before, ${whole(answersAfter)} after; ${whole(withoutBefore)} without before, ${whole(withoutAfter)} after.`,
+      codes: [],
+    },
+  ];
+
+  const columns = [
+    ...recipe.groups.map(({ code, label }) => ({ code, label, missing: false })),
+    { code: '', label: 'No answer', missing: true },
+  ].map((column) => ({
+    ...column,
+    respondents: column.missing ? withoutAfter : sum(all.filter((fate) => fate.to === column.code)),
+  }));
+  const rowOf = (code: string, label: string, missing: boolean, respondents: number, to: string | null) => ({
+    code,
+    label,
+    missing,
+    respondents,
+    went: columns.map((column) =>
+      (column.missing ? !made.codes.some((one) => one.code === to && isAnswer(one)) : column.code === to)
+        ? respondents
+        : 0,
+    ),
+  });
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns,
+    rows: [
+      ...all.map((fate) => rowOf(fate.old.code, fate.old.label, !isAnswer(fate.old), respondentsOf(fate), fate.to)),
+      rowOf('', 'Blank', true, blank, null),
+    ],
+    respondents: sum(all) + blank,
+  };
+}

@@ -1,0 +1,51 @@
+import { titleOf } from '../codebook/types.js';
+import { mentionShare, type Percent, share } from './share.js';
+import type { Table } from './tabulate.js';
+
+/** A cell of a flat table for a file: text, a number, or nothing. */
+export type GridCell = string | number | null;
+
+const PERCENT_WORDS: Record<Percent, string> = { column: 'column %', row: 'row %', total: 'total %' };
+
+function rounded(part: number | null): number | null {
+  return part === null ? null : Math.round(part * 1e6) / 1e4;
+}
+
+/**
+ * A table as lines for a file: the sentence, a heading, a line for each category, the totals, the base and who was
+ * left out. Counts and percentages never share a column; percentages say what they are of.
+ */
+export function toGrid(table: Table, title: string, percent: Percent): GridCell[][] {
+  const { rows, columns, mentions } = table;
+  const groups = columns?.categories.map(({ label }) => label) ?? [];
+  const shares = mentions && percent === 'column' ? '% of respondents' : PERCENT_WORDS[percent];
+  const which: (number | null)[] = [...groups.map((_, j) => j), null];
+  const names = [...groups, columns ? 'All' : ''];
+  const heading = (name: string, what: string) => (name === '' ? what : `${name}: ${what}`);
+  const count = mentions ? 'respondents' : 'n';
+  const lines: GridCell[][] = [
+    [title],
+    [
+      titleOf(rows.variable),
+      ...names.map((name) => heading(name, count)),
+      ...names.map((name) => heading(name, shares)),
+      ...(mentions ? names.map((name) => heading(name, '% of mentions')) : []),
+    ],
+    ...rows.categories.map((category, i): GridCell[] => [
+      category.label,
+      ...which.map((j) => (j === null ? table.rowTotals[i] : table.cells[i]?.[j]) ?? null),
+      ...which.map((j) => rounded(share(table, percent, i, j))),
+      ...(mentions ? which.map((j) => rounded(mentionShare(table, i, j))) : []),
+    ]),
+    [
+      mentions ? 'Respondents who answered' : 'Base',
+      ...which.map((j) => (j === null ? table.base : table.columnBases[j]) ?? null),
+    ],
+  ];
+  if (mentions) {
+    lines.push(['Mentions', ...which.map((j) => (j === null ? mentions.total : mentions.columns[j]) ?? null)]);
+  }
+  lines.push([], ['Respondents in the study', table.total]);
+  for (const { text, respondents } of table.leftOut) lines.push([`Left out: ${text}`, respondents]);
+  return lines;
+}

@@ -1,0 +1,5 @@
+declare namespace App {
+  interface Locals {
+    service: import('./service/context.js').Service;
+  }
+}

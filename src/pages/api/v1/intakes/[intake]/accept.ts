@@ -1,0 +1,8 @@
+import { endpoint } from '../../../../../api/endpoint.js';
+import { AcceptSchema } from '../../../../../api/schemas.js';
+import { acceptIntake } from '../../../../../service/intake.js';
+
+export const POST = endpoint(
+  async ({ service, param, body }) => ({ study: await acceptIntake(service, param('intake'), body) }),
+  { body: AcceptSchema, status: 201 },
+);

@@ -1,0 +1,13 @@
+import { endpoint } from '../../../../api/endpoint.js';
+import { Fault } from '../../../../core/fault.js';
+import { receiveFile } from '../../../../service/intake.js';
+
+export const POST = endpoint(
+  ({ service, context }) => {
+    const { body } = context.request;
+    const name = context.url.searchParams.get('file') ?? 'file.csv';
+    if (!body) throw new Fault('invalid', `${name} is empty.`, 'Choose a file with a heading line and at least one respondent.', { file: name, line: 1 });
+    return receiveFile(service, name, body);
+  },
+  { status: 201 },
+);

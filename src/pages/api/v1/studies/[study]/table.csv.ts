@@ -1,0 +1,23 @@
+import { csvResponse } from '../../../../../api/csv-response.js';
+import { endpoint } from '../../../../../api/endpoint.js';
+import { parseWith } from '../../../../../api/problem.js';
+import { SentenceSchema, ShownSchema } from '../../../../../api/schemas.js';
+import { Fault } from '../../../../../core/fault.js';
+import { tableAsCsv } from '../../../../../service/count-table.js';
+import { openStudy } from '../../../../../service/open-study.js';
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new Fault('invalid', 'The sentence is not JSON.', 'Send a Sentence as JSON.', { field: 'sentence' });
+  }
+}
+
+export const GET = endpoint(async ({ service, param, context }) => {
+  const { searchParams } = context.url;
+  const sentence = parseWith(SentenceSchema, parsed(searchParams.get('sentence') ?? ''));
+  const percent = parseWith(ShownSchema.shape.percent, searchParams.get('percent') ?? 'column');
+  const study = openStudy(service, param('study'));
+  return csvResponse(await tableAsCsv(service, study, sentence, percent), `${study.id} table`);
+});

@@ -1,0 +1,88 @@
+import { mkdirSync } from 'node:fs';
+import { homedir } from 'node:os';
+import { join } from 'node:path';
+import pino, { type Logger } from 'pino';
+import Tinypool from 'tinypool';
+import { Fault } from '../core/fault.js';
+import type { Db } from '../store/open.js';
+import type { Envelope, Jobs } from './worker.js';
+
+export interface ServiceOptions {
+  /** Where studies are kept. */
+  folder?: string | undefined;
+  /** The bundled worker thread, `dist/cli/worker.js`. */
+  worker: string;
+  log?: Logger | undefined;
+}
+
+export interface OpenStudy {
+  id: string;
+  file: string;
+  db: Db;
+  /** The last change under way; changes to one study wait for each other. */
+  queue: Promise<unknown>;
+}
+
+/** What every use case works with. One for a process. */
+export interface Service {
+  folder: string;
+  log: Logger;
+  studies: Map<string, OpenStudy>;
+  /** Runs a job in a worker thread: counting never waits behind an intake. */
+  run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes']) => Promise<Jobs[K]['gives']>;
+  /** Work that must end before the process may. */
+  pending: Set<Promise<unknown>>;
+  close: () => Promise<void>;
+}
+
+/** The user's data directory: HATCH_COUNT_STORE, else the platform's place for it; never inside the install. */
+export function defaultFolder(env: NodeJS.ProcessEnv = process.env): string {
+  if (env['HATCH_COUNT_STORE']) return env['HATCH_COUNT_STORE'];
+  const home = homedir();
+  if (process.platform === 'darwin') return join(home, 'Library', 'Application Support', 'Hatch Count');
+  if (process.platform === 'win32') return join(env['LOCALAPPDATA'] ?? join(home, 'AppData', 'Local'), 'Hatch Count');
+  return join(env['XDG_DATA_HOME'] ?? join(home, '.local', 'share'), 'hatch-count');
+}
+
+export const studiesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'studies');
+export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'intakes');
+
+const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['profile', 'takeIn', 'hash']);
+
+/** Starts the service: its folders and its threads. */
+export function startService(options: ServiceOptions): Service {
+  const folder = options.folder ?? defaultFolder();
+  mkdirSync(studiesFolder({ folder }), { recursive: true });
+  mkdirSync(intakesFolder({ folder }), { recursive: true });
+  const pool = () =>
+    new Tinypool({ filename: options.worker, runtime: 'worker_threads', minThreads: 1, maxThreads: 1, isolateWorkers: false });
+  const counting = pool();
+  const intake = pool();
+  const service: Service = {
+    folder,
+    log: options.log ?? pino({ level: 'silent' }),
+    studies: new Map(),
+    pending: new Set(),
+    run: async <K extends keyof Jobs>(name: K, job: Jobs[K]['takes']) => {
+      const answer: unknown = await (INTAKE_JOBS.has(name) ? intake : counting).run(job, { name });
+      const envelope = answer as Envelope<Jobs[K]['gives']>;
+      if (envelope.ok) return envelope.value;
+      const { kind, message, mend, place } = envelope.fault;
+      throw new Fault(kind, message, mend, place);
+    },
+    close: async () => {
+      while (service.pending.size > 0) await Promise.allSettled([...service.pending]);
+      await Promise.all([counting.destroy(), intake.destroy()]);
+      for (const { db } of service.studies.values()) db.close();
+      service.studies.clear();
+    },
+  };
+  return service;
+}
+
+/** Keeps the process from ending before `work` has. */
+export function mustEnd<T>(service: Service, work: Promise<T>): Promise<T> {
+  service.pending.add(work);
+  void work.catch(() => undefined).finally(() => service.pending.delete(work));
+  return work;
+}

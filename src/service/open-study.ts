@@ -1,0 +1,51 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Fault } from '../core/fault.js';
+import { openStudyFile } from '../store/open.js';
+import { type StudyRow, studyRow, touchStudy } from '../store/study.js';
+import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
+
+const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
+
+export function studyFile(service: Service, id: string): string {
+  return join(studiesFolder(service), `${id}.sqlite`);
+}
+
+/** A study by its id, opened once and kept open. @throws Fault where there is none */
+export function openStudy(service: Service, id: string): OpenStudy {
+  const known = service.studies.get(id);
+  if (known) return known;
+  const file = studyFile(service, id);
+  if (!ID.test(id) || !existsSync(file)) {
+    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', { field: 'study' });
+  }
+  const study: OpenStudy = { id, file, db: openStudyFile(file), queue: Promise.resolve() };
+  service.studies.set(id, study);
+  return study;
+}
+
+/** All studies, the newest first. A file that cannot be opened is told in the log and passed over. */
+export function listStudies(service: Service): StudyRow[] {
+  return readdirSync(studiesFolder(service))
+    .filter((name) => name.endsWith('.sqlite'))
+    .flatMap((name) => {
+      try {
+        return [studyRow(openStudy(service, name.slice(0, -'.sqlite'.length)).db)];
+      } catch (error) {
+        service.log.error({ err: error, file: name }, 'a study cannot be opened');
+        return [];
+      }
+    })
+    .sort((a, b) => b.created.localeCompare(a.created));
+}
+
+/** Makes a change to a study after those before it, and counts it in the study's revision. */
+export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
+  const next = study.queue.catch(() => undefined).then(async () => {
+    const result = await work();
+    touchStudy(study.db);
+    return result;
+  });
+  study.queue = next;
+  return mustEnd(service, next);
+}

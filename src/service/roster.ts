@@ -1,0 +1,163 @@
+import { compareCodes, parseNumber } from '../core/codebook/number.js';
+import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
+import { isAnswer, titleOf } from '../core/codebook/types.js';
+import type { Sentence } from '../core/table/sentence.js';
+import { codesWithFound } from '../core/table/tabulate.js';
+import { Fault } from '../core/fault.js';
+import { allColumnCodes, type ColumnCode, columnCodes, type ColumnRow, columnRow } from '../store/columns.js';
+import type { Db } from '../store/open.js';
+import { type SavedTableRow, allTables } from '../store/tables.js';
+import { studyRow, type StudyRow } from '../store/study.js';
+import { allVariables, usersOfList, type VariableRow } from '../store/variables.js';
+import { allWorkings, usersOfVariable, type WorkingRow } from '../store/workings.js';
+import type { OpenStudy, Service } from './context.js';
+
+/** The small picture of a variable: a bar for each answer, or a histogram. */
+export type Picture = { is: 'bars'; bars: number[] } | ({ is: 'histogram' } & Histogram) | { is: 'none' };
+
+/** A variable as the roster lists it. */
+export interface RosterVariable extends VariableRow {
+  /** Kind of the working that made it; null for a source column. */
+  made: WorkingRow['recipe']['kind'] | null;
+  /** False where its proof, or that of something it stands on, failed. */
+  holds: boolean;
+  answers: number;
+  /** Respondents with a missing code, and with nothing. */
+  missing: number;
+  blank: number;
+  picture: Picture;
+  /** The column's own values can be listed one by one. */
+  countable: boolean;
+}
+
+export interface StudyView {
+  study: StudyRow;
+  variables: RosterVariable[];
+  workings: (WorkingRow & { variable: number })[];
+  tables: (Omit<SavedTableRow, 'sentence'> & { sentence: Sentence })[];
+}
+
+const MOST_BARS = 48;
+
+function numbersOf(codes: readonly ColumnCode[], missing: ReadonlySet<string>): [number, number][] {
+  return codes
+    .filter(({ code }) => !missing.has(code))
+    .flatMap(({ code, respondents }): [number, number][] => {
+      const value = parseNumber(code);
+      return value === null ? [] : [[value, respondents]];
+    })
+    .sort(([a], [b]) => a - b);
+}
+
+function describe(variable: VariableRow, column: ColumnRow, found: readonly ColumnCode[], total: number) {
+  const codes = codesWithFound(variable, found.map(({ code }) => code));
+  const missingCodes = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  const respondents = new Map(found.map((one) => [one.code, one.respondents]));
+  const missing =
+    column.storage === 'sets' ? 0 : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
+  const answers = total - column.blank - missing;
+  let picture: Picture = { is: 'none' };
+  if (column.storage === 'number' && variable.level === 'number') {
+    const kept = column.histogram === null ? null : (JSON.parse(column.histogram) as Histogram | null);
+    if (kept) picture = { is: 'histogram', ...kept };
+  } else if (variable.level === 'number') {
+    const bins = histogram(numbersOf(found, missingCodes));
+    if (bins) picture = { is: 'histogram', ...bins };
+  } else if (variable.level !== 'text') {
+    const bars = codes.filter(isAnswer).map(({ code }) => respondents.get(code) ?? 0);
+    if (bars.length <= MOST_BARS) picture = { is: 'bars', bars };
+  }
+  return { answers, missing, blank: column.blank, picture, countable: column.storage !== 'number' && column.storage !== 'text' };
+}
+
+/** The whole study as the screens need it: variables with their pictures, workings, saved tables. */
+export function viewStudy(study: OpenStudy): StudyView {
+  const { db } = study;
+  const row = studyRow(db);
+  const variables = allVariables(db);
+  const workings = allWorkings(db);
+  const codes = allColumnCodes(db);
+  const holds = soundness(variables, workings);
+  return {
+    study: row,
+    variables: variables.map((variable) => ({
+      ...variable,
+      made: workings.find(({ id }) => id === variable.workingId)?.recipe.kind ?? null,
+      holds: holds(variable.id),
+      ...describe(variable, columnRow(db, variable.columnId), codes.get(variable.columnId) ?? [], row.respondents),
+    })),
+    workings: workings.flatMap((working) => {
+      const made = variables.find(({ workingId }) => workingId === working.id);
+      return made ? [{ ...working, variable: made.id }] : [];
+    }),
+    tables: allTables(db),
+  };
+}
+
+/** Whether a variable's proof, and those of all it stands on, hold. */
+function soundness(variables: readonly VariableRow[], workings: readonly WorkingRow[]): (id: number) => boolean {
+  const byId = new Map(variables.map((variable) => [variable.id, variable]));
+  const workingById = new Map(workings.map((working) => [working.id, working]));
+  const known = new Map<number, boolean>();
+  const holds = (id: number): boolean => {
+    const seen = known.get(id);
+    if (seen !== undefined) return seen;
+    known.set(id, true);
+    const working = workingById.get(byId.get(id)?.workingId ?? -1);
+    const sources =
+      working?.recipe.kind === 'regroup' ? [working.recipe.source] : (working?.recipe.items.map(({ source }) => source) ?? []);
+    const result = (working?.holds ?? true) && sources.every(holds);
+    known.set(id, result);
+    return result;
+  };
+  return holds;
+}
+
+/** A variable close up: every code with its respondents, the figures of a number, and what uses it. */
+export interface VariableDetail {
+  variable: VariableRow;
+  codes: { code: string; label: string; missing: VariableRow['codes'][number]['missing']; respondents: number; listed: boolean }[];
+  blank: number;
+  summary: NumberSummary | null;
+  histogram: Histogram | null;
+  usedBy: { workings: string[]; tables: string[] };
+  /** Other variables with the same code list. */
+  sharesList: string[];
+}
+
+export function findVariable(db: Db, id: number): VariableRow {
+  const variable = allVariables(db).find((one) => one.id === id);
+  if (!variable) throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', { field: 'variable' });
+  return variable;
+}
+
+export async function detailVariable(service: Service, study: OpenStudy, id: number): Promise<VariableDetail> {
+  const { db } = study;
+  const variable = findVariable(db, id);
+  const column = columnRow(db, variable.columnId);
+  const found = columnCodes(db, variable.columnId);
+  const respondents = new Map(found.map((one) => [one.code, one.respondents]));
+  const listed = new Set(variable.codes.map(({ code }) => code));
+  const codes = codesWithFound(variable, found.map(({ code }) => code));
+  if (variable.level === 'number') codes.sort((a, b) => compareCodes(a.code, b.code));
+  const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  let figures: { summary: NumberSummary | null; histogram: Histogram | null } = { summary: null, histogram: null };
+  if (variable.level === 'number') {
+    const numbers = numbersOf(found, missing);
+    figures =
+      column.storage === 'number'
+        ? await service.run('describe', { file: study.file, column: column.id, missing: [...missing] })
+        : { summary: summarize(numbers), histogram: histogram(numbers, 24) };
+  }
+  const list = variable.codeListId;
+  const sharing = list === null ? [] : usersOfList(db, list).filter((other) => other !== id);
+  return {
+    variable,
+    codes: codes.map((code) => ({ ...code, respondents: respondents.get(code.code) ?? 0, listed: listed.has(code.code) })),
+    blank: column.blank,
+    summary: figures.summary,
+    histogram: figures.histogram,
+    usedBy: usersOfVariable(db, id),
+    sharesList: sharing.map((other) => titleOf(findVariable(db, other))),
+  };
+}

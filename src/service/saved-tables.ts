@@ -1,0 +1,41 @@
+import { Fault } from '../core/fault.js';
+import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import { allTables, putTable, removeTable, type SavedTableRow, type Shown } from '../store/tables.js';
+import { allVariables } from '../store/variables.js';
+import type { OpenStudy, Service } from './context.js';
+import { change } from './open-study.js';
+
+export function findTable(study: OpenStudy, id: number): SavedTableRow {
+  const table = allTables(study.db).find((one) => one.id === id);
+  if (!table) throw new Fault('not-found', `The binder has no table ${id}.`, 'Choose one from the binder.', { field: 'table' });
+  return table;
+}
+
+/** Saves a table in the study, new (`id` null) or in the place of an old one. */
+export function saveTable(
+  service: Service,
+  study: OpenStudy,
+  id: number | null,
+  table: { title: string; sentence: Sentence; shown: Shown },
+): Promise<SavedTableRow> {
+  return change(service, study, () => {
+    if (id !== null) findTable(study, id);
+    const known = new Set(allVariables(study.db).map((variable) => variable.id));
+    const gone = variablesOf(table.sentence).find((variable) => !known.has(variable));
+    if (gone !== undefined) {
+      throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', { field: 'sentence' });
+    }
+    const { db } = study;
+    const key = db
+      .transaction(() => putTable(db, id, table.title, table.sentence, table.shown, new Date().toISOString()))
+      .immediate();
+    return findTable(study, key);
+  });
+}
+
+export function dropTable(service: Service, study: OpenStudy, id: number): Promise<void> {
+  return change(service, study, () => {
+    findTable(study, id);
+    removeTable(study.db, id);
+  });
+}

@@ -1,0 +1,51 @@
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { Fault, type FaultKind, type Place } from '../core/fault.js';
+import type { CountArray } from '../core/count/types.js';
+import { countInStudy, type CountJob } from './worker/count-job.js';
+import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
+import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
+import { profileFile, type Profiled, type ProfileJob } from './worker/profile-job.js';
+import { type TakeInJob, writeStudy, type Written } from './worker/take-in-job.js';
+
+/** A Fault as it crosses from a thread, where classes are lost. */
+export interface PlainFault {
+  kind: FaultKind;
+  message: string;
+  mend: string;
+  place: Place;
+}
+
+export type Envelope<T> = { ok: true; value: T } | { ok: false; fault: PlainFault };
+
+/** The jobs that run in worker threads, with what each takes and gives. */
+export interface Jobs {
+  count: { takes: CountJob; gives: CountArray };
+  describe: { takes: DescribeJob; gives: Described };
+  derive: { takes: DeriveJob; gives: Derived };
+  profile: { takes: ProfileJob; gives: Profiled };
+  takeIn: { takes: TakeInJob; gives: Written };
+  hash: { takes: { path: string }; gives: string };
+}
+
+async function enveloped<T>(work: () => T | Promise<T>): Promise<Envelope<T>> {
+  try {
+    return { ok: true, value: await work() };
+  } catch (error) {
+    if (!(error instanceof Fault)) throw error;
+    const { kind, message, mend, place } = error;
+    return { ok: false, fault: { kind, message, mend, place } };
+  }
+}
+
+export const count = (job: CountJob) => enveloped(() => countInStudy(job));
+export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(job));
+export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
+export const profile = (job: ProfileJob) => enveloped(() => profileFile(job));
+export const takeIn = (job: TakeInJob) => enveloped(() => writeStudy(job));
+export const hash = (job: { path: string }) =>
+  enveloped(async () => {
+    const sum = createHash('sha256');
+    for await (const chunk of createReadStream(job.path)) sum.update(chunk as Buffer);
+    return sum.digest('hex');
+  });

@@ -1,0 +1,116 @@
+import { type Code, isAnswer, type Level } from '../../core/codebook/types.js';
+import type { Storage } from '../../core/codebook/understand.js';
+import type { CodedColumn } from '../../core/count/column.js';
+import { asCountable, count } from '../../core/count/count.js';
+import { Fault } from '../../core/fault.js';
+import { gather, gathered, proveGather } from '../../core/recode/gather.js';
+import { proveRegroup, regroup } from '../../core/recode/regroup.js';
+import type { Gather, Proof, Recipe, Regroup } from '../../core/recode/types.js';
+import { codesWithFound } from '../../core/table/tabulate.js';
+import { cachedColumn } from './column-cache.js';
+
+export interface DeriveSource {
+  column: number;
+  title: string;
+  level: Level;
+  codes: readonly Code[];
+}
+
+export interface DeriveJob {
+  file: string;
+  respondents: number;
+  recipe: Recipe;
+  /** In the order of the recipe's sources. */
+  sources: DeriveSource[];
+  /** Only the proof is wanted. */
+  proofOnly: boolean;
+}
+
+/** A column that a recipe made, ready to be kept. */
+export interface Derived {
+  level: Level;
+  codes: Code[];
+  proof: Proof;
+  column: {
+    storage: Storage;
+    width: number;
+    blank: number;
+    codes: { code: string; respondents: number }[];
+    values: Uint8Array | Uint16Array | Uint32Array;
+    state: Uint8Array | null;
+  } | null;
+}
+
+function codedColumn(file: string, { column, title }: DeriveSource): CodedColumn {
+  const found = asCountable(cachedColumn(file, column), title);
+  if (found.kind === 'coded') return found;
+  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', {
+    variable: title,
+  });
+}
+
+/** Computes what a recipe makes, with its proof on the whole data. */
+export function deriveInStudy(job: DeriveJob): Derived {
+  return job.recipe.kind === 'regroup' ? deriveRegroup(job, job.recipe) : deriveGather(job, job.recipe);
+}
+
+function tally(column: CodedColumn, respondents: number): { blank: number; counts: Map<string, number> } {
+  const found = count({ axes: [column], respondents, mask: null, filtered: [], weight: null }).respondents;
+  return { blank: found[0] ?? 0, counts: new Map(column.codes.map((code, k) => [code, found[k + 1] ?? 0])) };
+}
+
+function deriveRegroup({ file, respondents, sources, proofOnly }: DeriveJob, recipe: Regroup): Derived {
+  const source = sources[0]!;
+  const column = codedColumn(file, source);
+  const codes = codesWithFound(source, column.codes);
+  const { blank, counts } = tally(column, respondents);
+  const proof = proveRegroup(recipe, codes, counts, blank);
+  const made = regroup(recipe, codes);
+  const result = { level: made.level, codes: made.codes, proof, column: null };
+  if (proofOnly) return result;
+  const positions = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+  const lookup = Uint16Array.from([0, ...column.codes.map((code) => positions.get(made.map.get(code) ?? '') ?? 0)]);
+  const values = made.codes.length < 256 ? new Uint8Array(respondents) : new Uint16Array(respondents);
+  for (let k = 0; k < respondents; k++) values[k] = lookup[column.values[k]!]!;
+  const kept: CodedColumn = { kind: 'coded', values, codes: made.codes.map(({ code }) => code) };
+  const after = tally(kept, respondents);
+  return {
+    ...result,
+    column: {
+      storage: values instanceof Uint8Array ? 'coded8' : 'coded16',
+      width: 1,
+      blank: after.blank,
+      codes: kept.codes.map((code) => ({ code, respondents: after.counts.get(code) ?? 0 })),
+      values,
+      state: null,
+    },
+  };
+}
+
+function deriveGather({ file, respondents, sources, proofOnly }: DeriveJob, recipe: Gather): Derived {
+  const result = gather(
+    recipe,
+    sources.map((source) => {
+      const column = codedColumn(file, source);
+      const codes = codesWithFound(source, column.codes);
+      return { column, missing: codes.filter((code) => !isAnswer(code)).map(({ code }) => code) };
+    }),
+    respondents,
+  );
+  const made = gathered(recipe);
+  const { words, state, width, options } = result.column;
+  return {
+    ...made,
+    proof: proveGather(recipe, result),
+    column: proofOnly
+      ? null
+      : {
+          storage: 'sets',
+          width,
+          blank: state.reduce((sum, one) => sum + (one === 0 ? 1 : 0), 0),
+          codes: options.map((code, j) => ({ code, respondents: result.options[j]?.ticked ?? 0 })),
+          values: words,
+          state,
+        },
+  };
+}

@@ -1,0 +1,115 @@
+import type { Storage } from '../core/codebook/understand.js';
+import type { Column } from '../core/count/column.js';
+import type { Db } from './open.js';
+
+/** Respondents in one chunk. */
+export const CHUNK = 65_536;
+
+export interface ColumnRow {
+  id: number;
+  origin: 'source' | 'working';
+  name: string;
+  storage: Storage;
+  width: number;
+  blank: number;
+  /** JSON of a number column's `Histogram`. */
+  histogram: string | null;
+}
+
+export interface ColumnCode {
+  code: string;
+  respondents: number;
+}
+
+export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: readonly ColumnCode[]): number {
+  const { lastInsertRowid } = db
+    .prepare('INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, @storage, @width, @blank, @histogram)')
+    .run(column);
+  const id = Number(lastInsertRowid);
+  const insert = db.prepare('INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
+  codes.forEach(({ code, respondents }, position) => insert.run(id, position, code, respondents));
+  return id;
+}
+
+/** Statement that writes one chunk: column, part, number, bytes. */
+export function chunkWriter(db: Db): (column: number, part: 'values' | 'state', number: number, bytes: Uint8Array) => void {
+  const insert = db.prepare('INSERT INTO chunk (column_id, part, number, bytes) VALUES (?, ?, ?, ?)');
+  return (column, part, number, bytes) => void insert.run(column, part, number, bytes);
+}
+
+/** Writes a whole array in chunks of `CHUNK` respondents, `perRespondent` elements each. */
+export function writeArray(
+  db: Db,
+  column: number,
+  part: 'values' | 'state',
+  array: Uint8Array | Uint16Array | Uint32Array,
+  perRespondent: number,
+): void {
+  const write = chunkWriter(db);
+  const step = CHUNK * perRespondent;
+  for (let from = 0, number = 0; from < array.length; from += step, number++) {
+    const slice = array.subarray(from, Math.min(from + step, array.length));
+    write(column, part, number, new Uint8Array(slice.buffer, slice.byteOffset, slice.byteLength));
+  }
+}
+
+export function removeColumn(db: Db, id: number): void {
+  db.prepare('DELETE FROM data_column WHERE id = ?').run(id);
+}
+
+export function columnRow(db: Db, id: number): ColumnRow {
+  return db.prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?').get(id) as ColumnRow;
+}
+
+export function columnCodes(db: Db, id: number): ColumnCode[] {
+  return db
+    .prepare('SELECT code, respondents FROM column_code WHERE column_id = ? ORDER BY position')
+    .all(id) as ColumnCode[];
+}
+
+/** Codes and respondents of every column at once, by column. */
+export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
+  const found = new Map<number, ColumnCode[]>();
+  const rows = db
+    .prepare('SELECT column_id AS id, code, respondents FROM column_code ORDER BY column_id, position')
+    .all() as (ColumnCode & { id: number })[];
+  for (const { id, code, respondents } of rows) {
+    const codes = found.get(id);
+    if (codes) codes.push({ code, respondents });
+    else found.set(id, [{ code, respondents }]);
+  }
+  return found;
+}
+
+function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {
+  const chunks = db
+    .prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? ORDER BY number')
+    .pluck()
+    .all(column, part) as Buffer[];
+  const bytes = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    bytes.set(chunk, at);
+    at += chunk.length;
+  }
+  return bytes.buffer;
+}
+
+/** Reads a column into memory; texts are not read, for nothing counts them. */
+export function readColumn(db: Db, id: number): Column {
+  const { storage, width } = columnRow(db, id);
+  if (storage === 'text') return { kind: 'text', values: [] };
+  const values = readBytes(db, id, 'values');
+  if (storage === 'number') return { kind: 'number', values: new Float64Array(values) };
+  const codes = columnCodes(db, id).map(({ code }) => code);
+  if (storage === 'sets') {
+    const state = new Uint8Array(readBytes(db, id, 'state'));
+    return { kind: 'sets', words: new Uint32Array(values), width, state, options: codes };
+  }
+  return { kind: 'coded', values: storage === 'coded8' ? new Uint8Array(values) : new Uint16Array(values), codes };
+}
+
+export function columnBytes(column: Column): number {
+  if (column.kind === 'text') return 0;
+  return column.kind === 'sets' ? column.words.byteLength + column.state.byteLength : column.values.byteLength;
+}

@@ -1,0 +1,52 @@
+import Database from 'better-sqlite3';
+import { Fault } from '../core/fault.js';
+import { MIGRATIONS } from './migrations/index.js';
+
+export type Db = Database.Database;
+
+function configure(db: Db): Db {
+  db.pragma('journal_mode = WAL');
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('busy_timeout = 5000');
+  return db;
+}
+
+function migrate(db: Db, path: string): void {
+  const done = db.pragma('user_version', { simple: true }) as number;
+  if (done > MIGRATIONS.length) {
+    throw new Fault('unsupported', `${path} was made by a newer Hatch Count.`, 'Update Hatch Count to open it.', { file: path });
+  }
+  MIGRATIONS.slice(done).forEach((sql, k) => {
+    db.transaction(() => {
+      db.exec(sql);
+      db.pragma(`user_version = ${done + k + 1}`);
+    }).immediate();
+  });
+}
+
+/** Makes the file of a new study. It is written beside its place and moved there when whole. */
+export function createStudyFile(path: string): Db {
+  const db = configure(new Database(path));
+  migrate(db, path);
+  return db;
+}
+
+/** Opens a study's file for reading and writing, and brings it up to date. */
+export function openStudyFile(path: string): Db {
+  const db = configure(new Database(path, { fileMustExist: true }));
+  try {
+    migrate(db, path);
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
+/** Opens a study's file for reading only, as the worker threads do. */
+export function readStudyFile(path: string): Db {
+  const db = new Database(path, { readonly: true, fileMustExist: true });
+  db.pragma('busy_timeout = 5000');
+  return db;
+}

@@ -1,0 +1,59 @@
+import type { Percent } from '../core/table/share.js';
+import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import type { Db } from './open.js';
+
+/** What of a table is shown. */
+export interface Shown {
+  percent: Percent;
+  counts: boolean;
+  hatch: boolean;
+  expected: boolean;
+}
+
+export interface SavedTableRow {
+  id: number;
+  title: string;
+  sentence: Sentence;
+  shown: Shown;
+  created: string;
+  edited: string;
+}
+
+interface Flat {
+  id: number;
+  title: string;
+  sentence: string;
+  shown: string;
+  created: string;
+  edited: string;
+}
+
+export function allTables(db: Db): SavedTableRow[] {
+  return (
+    db.prepare('SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
+  ).map((row) => ({ ...row, sentence: JSON.parse(row.sentence) as Sentence, shown: JSON.parse(row.shown) as Shown }));
+}
+
+/** Saves a table, new (`id` null) or in the place of an old one. */
+export function putTable(db: Db, id: number | null, title: string, sentence: Sentence, shown: Shown, now: string): number {
+  const row = { id, title, sentence: JSON.stringify(sentence), shown: JSON.stringify(shown), now };
+  const key = Number(
+    db
+      .prepare(
+        `INSERT INTO saved_table (id, title, sentence, shown, created, edited)
+         VALUES (@id, @title, @sentence, @shown, @now, @now)
+         ON CONFLICT (id) DO UPDATE SET title = @title, sentence = @sentence, shown = @shown, edited = @now
+         RETURNING id`,
+      )
+      .pluck()
+      .get(row),
+  );
+  db.prepare('DELETE FROM saved_table_variable WHERE table_id = ?').run(key);
+  const insert = db.prepare('INSERT INTO saved_table_variable (table_id, variable_id) VALUES (?, ?)');
+  for (const variable of new Set(variablesOf(sentence))) insert.run(key, variable);
+  return key;
+}
+
+export function removeTable(db: Db, id: number): void {
+  db.prepare('DELETE FROM saved_table WHERE id = ?').run(id);
+}

@@ -1,0 +1,91 @@
+import type { Proof, Recipe } from '../core/recode/types.js';
+import { sourcesOf } from '../core/recode/types.js';
+import type { Db } from './open.js';
+
+export interface WorkingRow {
+  id: number;
+  recipe: Recipe;
+  proof: Proof;
+  holds: boolean;
+  /** Of the sources it was computed from. */
+  signature: string;
+  created: string;
+  edited: string;
+}
+
+interface Flat {
+  id: number;
+  recipe: string;
+  proof: string;
+  holds: 0 | 1;
+  signature: string;
+  created: string;
+  edited: string;
+}
+
+export function allWorkings(db: Db): WorkingRow[] {
+  return (db.prepare('SELECT id, recipe, proof, holds, signature, created, edited FROM working ORDER BY id').all() as Flat[]).map(
+    (row) => ({
+      ...row,
+      recipe: JSON.parse(row.recipe) as Recipe,
+      proof: JSON.parse(row.proof) as Proof,
+      holds: row.holds === 1,
+    }),
+  );
+}
+
+/** Keeps a working, new (`id` null) or in the place of an old one. */
+export function putWorking(
+  db: Db,
+  id: number | null,
+  { recipe, proof, signature }: Pick<WorkingRow, 'recipe' | 'proof' | 'signature'>,
+  now: string,
+): number {
+  const row = {
+    id,
+    kind: recipe.kind,
+    recipe: JSON.stringify(recipe),
+    proof: JSON.stringify(proof),
+    holds: proof.holds ? 1 : 0,
+    signature,
+    now,
+  };
+  const key = Number(
+    db
+      .prepare(
+        `INSERT INTO working (id, kind, recipe, proof, holds, signature, created, edited)
+         VALUES (@id, @kind, @recipe, @proof, @holds, @signature, @now, @now)
+         ON CONFLICT (id) DO UPDATE SET kind = @kind, recipe = @recipe, proof = @proof, holds = @holds, signature = @signature, edited = @now
+         RETURNING id`,
+      )
+      .pluck()
+      .get(row),
+  );
+  db.prepare('DELETE FROM working_source WHERE working_id = ?').run(key);
+  const insert = db.prepare('INSERT INTO working_source (working_id, variable_id) VALUES (?, ?)');
+  for (const source of new Set(sourcesOf(recipe))) insert.run(key, source);
+  return key;
+}
+
+export function removeWorking(db: Db, id: number): void {
+  db.prepare('DELETE FROM working WHERE id = ?').run(id);
+}
+
+/** Titles of what stands on a variable: workings' results, and saved tables. */
+export function usersOfVariable(db: Db, id: number): { workings: string[]; tables: string[] } {
+  return {
+    workings: db
+      .prepare(
+        `SELECT CASE WHEN v.label = '' THEN v.name ELSE v.label END
+         FROM working_source s JOIN variable v ON v.working_id = s.working_id WHERE s.variable_id = ? ORDER BY v.id`,
+      )
+      .pluck()
+      .all(id) as string[],
+    tables: db
+      .prepare(
+        'SELECT title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id WHERE variable_id = ? ORDER BY t.id',
+      )
+      .pluck()
+      .all(id) as string[],
+  };
+}

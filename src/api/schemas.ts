@@ -1,6 +1,7 @@
 import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
+import { FINDINGS } from '../core/recode/types.js';
 import { PERCENTS } from '../core/table/share.js';
 
 extendZodWithOpenApi(z);
@@ -228,7 +229,7 @@ const ProofSchema = z
   .object({
     holds: z.boolean(),
     findings: z.array(
-      z.object({ id: z.string(), holds: z.boolean(), title: z.string(), text: z.string(), codes: z.array(z.string()) }),
+      z.object({ id: z.enum(FINDINGS), holds: z.boolean(), title: z.string(), text: z.string(), codes: z.array(z.string()) }),
     ),
     columns: z.array(z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int() })),
     rows: z.array(

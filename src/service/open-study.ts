@@ -49,3 +49,13 @@ export function change<T>(service: Service, study: OpenStudy, work: () => Promis
   study.queue = next;
   return mustEnd(service, next);
 }
+
+/** A study's entry in the list, or null where there is none of that id. */
+export function studyOrNull(service: Service, id: string): StudyRow | null {
+  try {
+    return studyRow(openStudy(service, id).db);
+  } catch (error) {
+    if (error instanceof Fault && error.kind === 'not-found') return null;
+    throw error;
+  }
+}

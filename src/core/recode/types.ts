@@ -49,7 +49,17 @@ export interface Made {
   codes: Code[];
 }
 
-export type FindingId = 'covered' | 'left-over' | 'doubled' | 'revived' | 'made-missing' | 'empty' | 'reconciled' | 'contradicted';
+export const FINDINGS = [
+  'covered',
+  'left-over',
+  'doubled',
+  'revived',
+  'made-missing',
+  'empty',
+  'reconciled',
+  'contradicted',
+] as const;
+export type FindingId = (typeof FINDINGS)[number];
 
 export interface Finding {
   id: FindingId;

@@ -1,0 +1,59 @@
+/** A band from an old code to where it goes. */
+export interface Ribbon {
+  from: number;
+  /** Position of the target; null dangles. */
+  to: number | null;
+  path: string;
+  /** Where the ribbon starts and ends, top and thickness. */
+  start: { y: number; thickness: number };
+  end: { y: number; thickness: number };
+}
+
+export interface RibbonsSpec {
+  /** Respondents of each old code, and the target of each (null: nowhere). */
+  olds: readonly { value: number; target: number | null }[];
+  /** How many targets there are. */
+  targets: number;
+  /** Top of each old code's row and of each target's, and the height of one row. */
+  oldTops: readonly number[];
+  targetTops: readonly number[];
+  rowHeight: number;
+  targetHeights: readonly number[];
+  left: number;
+  right: number;
+}
+
+/** Lays ribbons out: as thick as the square root of their respondents, so that a small code can still be seen. */
+export function ribbons(spec: RibbonsSpec): Ribbon[] {
+  const most = Math.max(1, ...spec.olds.map(({ value }) => value));
+  const room = spec.rowHeight - 8;
+  const thickness = (value: number) => (value === 0 ? 1 : Math.max(2, room * Math.sqrt(value / most)));
+  const filled = spec.targetTops.map((top, t) => {
+    const sum = spec.olds.reduce((total, old) => total + (old.target === t ? thickness(old.value) + 2 : 0), 0);
+    return top + Math.max(0, ((spec.targetHeights[t] ?? 0) - sum) / 2);
+  });
+  return spec.olds.map((old, from) => {
+    const thick = thickness(old.value);
+    const top = (spec.oldTops[from] ?? 0) + (spec.rowHeight - thick) / 2;
+    const { left } = spec;
+    if (old.target === null) {
+      const right = left + (spec.right - left) * 0.3;
+      const drop = top + 12;
+      return { from, to: null, path: band(left, top, right, drop, thick, Math.max(1, thick * 0.5)), start: { y: top, thickness: thick }, end: { y: drop, thickness: thick * 0.5 } };
+    }
+    const y = filled[old.target] ?? 0;
+    filled[old.target] = y + thick + 2;
+    return { from, to: old.target, path: band(left, top, spec.right, y, thick, thick), start: { y: top, thickness: thick }, end: { y, thickness: thick } };
+  });
+}
+
+function band(x0: number, y0: number, x1: number, y1: number, thick0: number, thick1: number): string {
+  const bend = (x1 - x0) * 0.5;
+  const n = (value: number) => Math.round(value * 10) / 10;
+  return [
+    `M${n(x0)} ${n(y0)}`,
+    `C${n(x0 + bend)} ${n(y0)} ${n(x1 - bend)} ${n(y1)} ${n(x1)} ${n(y1)}`,
+    `L${n(x1)} ${n(y1 + thick1)}`,
+    `C${n(x1 - bend)} ${n(y1 + thick1)} ${n(x0 + bend)} ${n(y0 + thick0)} ${n(x0)} ${n(y0 + thick0)}Z`,
+  ].join('');
+}

@@ -1,0 +1,74 @@
+import { useState } from 'react';
+import { saySentence } from '../../core/table/sentence.js';
+import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
+import { client, problemText } from '../client.js';
+import { useStudy } from '../shell/use-study.js';
+import intake from '../intake/intake.module.css';
+
+const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
+
+/** The Binder view: the tables that were kept, to open, export or take out. */
+export function BinderScreen({ study }: { study: string }) {
+  const { view, problem, reload } = useStudy(study);
+  const [asked, setAsked] = useState<number | null>(null);
+  const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
+  const [toast, setToast] = useState<string | null>(null);
+  if (problem && !view) return <Problem {...problem} />;
+  if (!view) return <Wait>Opening the study…</Wait>;
+  const remove = (id: number) => {
+    client.dropTable(study, id).then(
+      () => {
+        setAsked(null);
+        setToast('Taken out of the binder.');
+        void reload();
+      },
+      (error: unknown) => setTrouble(problemText(error)),
+    );
+  };
+  return (
+    <div className={intake['page']}>
+      <div className={intake['inner']}>
+        <h1 className={intake['title']}>Binder</h1>
+        {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+        <ul className={intake['studies']}>
+          {view.tables.map((table) => {
+            const title = saySentence(table.sentence, view.variables);
+            return (
+              <li key={table.id} className={intake['study']}>
+                <div>
+                  <h2>
+                    <a href={`/studies/${study}/tables?table=${table.id}`}>{title}</a>
+                  </h2>
+                  <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
+                </div>
+                <p className={intake['links']}>
+                  <a href={client.savedTableCsv(study, table.id)} download aria-label={`CSV of ${title}`}>
+                    CSV
+                  </a>
+                  {asked === table.id ? (
+                    <>
+                      <Button onClick={() => remove(table.id)}>Yes, take it out</Button>
+                      <Button onClick={() => setAsked(null)}>No</Button>
+                    </>
+                  ) : (
+                    <Button onClick={() => setAsked(table.id)} aria-label={`Take out ${title}`}>
+                      Take out
+                    </Button>
+                  )}
+                </p>
+              </li>
+            );
+          })}
+          {view.tables.length === 0 && (
+            <li className={intake['study']}>
+              <p>
+                No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in binder”.
+              </p>
+            </li>
+          )}
+        </ul>
+      </div>
+      <Toast text={toast} done={() => setToast(null)} />
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+import type {
+  Acceptance,
+  Counts,
+  Intake,
+  KeptTable,
+  KeptWorking,
+  ProblemBody,
+  SavedTable,
+  SentenceBody,
+  StudyView,
+  VariableDetail,
+  VariableEdit,
+  WorkingDraft,
+  WorkingPreview,
+} from '../api/types.js';
+
+/** A problem that the server told, or that kept us from reaching it. */
+export class ProblemError extends Error {
+  readonly mend: string;
+  readonly place: ProblemBody['place'];
+
+  constructor(problem: Pick<ProblemBody, 'detail' | 'mend' | 'place'>) {
+    super(problem.detail);
+    this.name = 'ProblemError';
+    this.mend = problem.mend;
+    this.place = problem.place;
+  }
+}
+
+/** What went wrong and what to do, for the screen. */
+export function problemText(error: unknown): { detail: string; mend: string } {
+  if (error instanceof ProblemError) return { detail: error.message, mend: error.mend };
+  return { detail: error instanceof Error ? error.message : String(error), mend: 'Try again.' };
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new ProblemError({
+      detail: 'The server does not answer.',
+      mend: 'See that Hatch Count is still running, then try again. What you typed is kept.',
+      place: {},
+    });
+  }
+  if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
+  // The server's own schemas describe what comes back; it is not checked twice.
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+const studyPath = (study: string) => `/studies/${encodeURIComponent(study)}`;
+
+export const client = {
+  study: (study: string) => ask<StudyView>('GET', studyPath(study)),
+  variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
+  editVariable: (study: string, id: number, edit: VariableEdit) =>
+    ask<VariableDetail>('PATCH', `${studyPath(study)}/variables/${id}`, edit),
+  counts: (study: string, sentence: SentenceBody, signal?: AbortSignal) =>
+    ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, signal),
+  previewWorking: (study: string, recipe: WorkingDraft['recipe'], signal?: AbortSignal) =>
+    ask<WorkingPreview>('POST', `${studyPath(study)}/workings/preview`, recipe, signal),
+  keepWorking: (study: string, draft: WorkingDraft) => ask<KeptWorking>('POST', `${studyPath(study)}/workings`, draft),
+  editWorking: (study: string, id: number, draft: WorkingDraft) =>
+    ask<KeptWorking>('PUT', `${studyPath(study)}/workings/${id}`, draft),
+  dropWorking: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/workings/${id}`),
+  saveTable: (study: string, table: SavedTable) => ask<KeptTable>('POST', `${studyPath(study)}/tables`, table),
+  replaceTable: (study: string, id: number, table: SavedTable) =>
+    ask<KeptTable>('PUT', `${studyPath(study)}/tables/${id}`, table),
+  dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
+  intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
+  discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),
+  acceptIntake: (id: string, acceptance: Acceptance) => ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),
+  tableCsv: (study: string, sentence: SentenceBody, percent: string) =>
+    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+  savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
+};
+
+/** Sends a file, telling how much of it has gone (0 to 1). */
+export function sendFile(file: File, progress: (share: number) => void): { intake: Promise<Intake>; cancel: () => void } {
+  const request = new XMLHttpRequest();
+  const intake = new Promise<Intake>((resolve, reject) => {
+    request.open('POST', `/api/v1/intakes?file=${encodeURIComponent(file.name)}`);
+    request.setRequestHeader('content-type', 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => progress(total > 0 ? loaded / total : 0);
+    request.onload = () => {
+      try {
+        const body: unknown = JSON.parse(request.responseText);
+        if (request.status === 201) resolve(body as Intake);
+        else reject(new ProblemError(body as ProblemBody));
+      } catch {
+        reject(new ProblemError({ detail: 'The server gave no usable answer.', mend: 'Try again.', place: {} }));
+      }
+    };
+    request.onerror = () =>
+      reject(new ProblemError({ detail: 'The server does not answer.', mend: 'See that Hatch Count is still running.', place: {} }));
+    request.onabort = () => reject(new DOMException('cancelled', 'AbortError'));
+    request.send(file);
+  });
+  return { intake, cancel: () => request.abort() };
+}

@@ -1,0 +1,104 @@
+import { useRef, useState } from 'react';
+import type { StudyRow } from '../../api/types.js';
+import { Button, PlainButton, Problem } from '../../kit/kit.js';
+import { problemText, sendFile } from '../client.js';
+import css from './intake.module.css';
+
+const whole = (value: number) => value.toLocaleString('en');
+
+const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
+/** All studies, and the place to drop a file for a new one. */
+export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
+  return (
+    <div className={css['page']}>
+      <div className={`${css['inner'] ?? ''} ${css['split'] ?? ''}`}>
+        <section>
+          <h1 className={css['title']}>Studies</h1>
+          <ul className={css['studies']}>
+            {studies.map((study) => (
+              <li key={study.id} className={css['study']}>
+                <div>
+                  <h2>
+                    <a href={`/studies/${study.id}/tables`}>{study.name}</a>
+                  </h2>
+                  <p>
+                    {study.subtitle !== '' && `${study.subtitle} · `}
+                    {whole(study.respondents)} respondents · {study.fileName} · taken in on {day(study.created)}
+                  </p>
+                </div>
+                <p className={css['links']}>
+                  <a href={`/studies/${study.id}/codebook`} aria-label={`Codebook of ${study.name}`}>
+                    Codebook
+                  </a>
+                  <a href={`/studies/${study.id}/binder`} aria-label={`Binder of ${study.name}`}>
+                    Binder
+                  </a>
+                </p>
+              </li>
+            ))}
+            {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
+          </ul>
+        </section>
+        <FileDrop />
+      </div>
+    </div>
+  );
+}
+
+/** Takes a file by drop or by choice and leads on to its intake. */
+function FileDrop() {
+  const [over, setOver] = useState(false);
+  const [sending, setSending] = useState<{ name: string; share: number; cancel: () => void } | null>(null);
+  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const take = (file: File | undefined) => {
+    if (!file) return;
+    setProblem(null);
+    const { intake, cancel } = sendFile(file, (share) => setSending({ name: file.name, share, cancel }));
+    setSending({ name: file.name, share: 0, cancel });
+    intake.then(
+      ({ id }) => location.assign(`/intake/${id}`),
+      (error: unknown) => {
+        setSending(null);
+        if (!(error instanceof DOMException && error.name === 'AbortError')) setProblem(problemText(error));
+      },
+    );
+  };
+  return (
+    <section aria-label="Intake">
+      <div
+        className={css['drop']}
+        data-over={over}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          take(event.dataTransfer.files[0]);
+        }}
+      >
+        <h2>Take a data file in</h2>
+        {sending ? (
+          <>
+            <p aria-live="polite">
+              {sending.share < 1 ? `Sending ${sending.name}…` : `Reading ${sending.name}, to see what is in each column…`}
+            </p>
+            <progress className={css['progress']} value={sending.share < 1 ? sending.share : undefined} max={1} aria-label={`Sending ${sending.name}`} />
+            <Button onClick={sending.cancel}>Cancel</Button>
+          </>
+        ) : (
+          <>
+            <p>Drop a CSV here. Commas, semicolons and tabs, any usual encoding; a heading line first. You see what was understood before anything is stored.</p>
+            <PlainButton onClick={() => input.current?.click()}>Choose a file…</PlainButton>
+            <input ref={input} type="file" className="sr-only" tabIndex={-1} aria-label="Data file" accept=".csv,.tsv,.txt,text/csv,text/plain" onChange={(event) => take(event.target.files?.[0])} />
+          </>
+        )}
+      </div>
+      {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+    </section>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Table } from '../../core/table/tabulate.js';
+import { INK_WORDS, type Ink } from './CrossTable.js';
+import { whole } from './format.js';
+import css from './table.module.css';
+
+const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
+
+/** Under a table: how many it stands on, and who was left out and why. */
+export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
+  return (
+    <div className={css['below']}>
+      <p className={css['base']} data-testid="base">
+        <strong>Base {whole(table.base)}</strong> of {whole(table.total)} respondents.{' '}
+        {table.leftOut.length === 0 ? (
+          'Nobody is left out.'
+        ) : (
+          <>
+            Left out:{' '}
+            {table.leftOut.map(({ text, respondents }, k) => (
+              <span key={text}>
+                {k > 0 && '; '}
+                <span className={css['out']}>
+                  {whole(respondents)} {text}
+                </span>
+              </span>
+            ))}
+            .
+          </>
+        )}
+      </p>
+      {hatch && (
+        <p className={css['key']}>
+          fewer
+          {KEY.map((ink) => (
+            <span key={ink} className={css['swatch']} title={INK_WORDS[ink]}>
+              <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`} />
+            </span>
+          ))}
+          more than independence gives
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,118 @@
+import { useEffect, useRef, useState } from 'react';
+import type { RosterVariable, SentenceBody } from '../../api/types.js';
+import { isAnswer, titleOf } from '../../core/codebook/types.js';
+import { Button, Choice, Field } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
+import css from './sentence.module.css';
+
+type Condition = SentenceBody['only'][number];
+
+interface Props {
+  condition: Condition;
+  variable: RosterVariable;
+  change: (condition: Condition) => void;
+  close: () => void;
+}
+
+/** One condition of "only where": which categories, or from which number to which. It acts as it is changed. */
+export function ConditionEditor({ condition, variable, change, close }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    box.current?.querySelector<HTMLElement>('input, button')?.focus({ preventScroll: true });
+    const outside = (event: PointerEvent) => {
+      if (event.target instanceof Node && !box.current?.contains(event.target)) close();
+    };
+    document.addEventListener('pointerdown', outside);
+    return () => document.removeEventListener('pointerdown', outside);
+  }, [close]);
+  return (
+    <div
+      ref={box}
+      className={css['editor']}
+      role="group"
+      aria-label={`Only where ${titleOf(variable)}`}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.stopPropagation();
+        close();
+      }}
+    >
+      {condition.is === 'between' ? (
+        <Ends key={variable.id} condition={condition} change={change} />
+      ) : (
+        <Codes condition={condition} variable={variable} change={change} />
+      )}
+      <div className={css['foot']}>
+        <span />
+        <Button onClick={close}>Done</Button>
+      </div>
+    </div>
+  );
+}
+
+function Codes({ condition, variable, change }: { condition: Extract<Condition, { codes: string[] }>; variable: RosterVariable; change: (condition: Condition) => void }) {
+  const words = variable.level === 'multiple' ? (['includes', 'does not include'] as const) : (['is', 'is not'] as const);
+  return (
+    <>
+      <Choice
+        label="Keep who"
+        value={condition.is}
+        of={[
+          ['any-of', words[0]],
+          ['none-of', words[1]],
+        ]}
+        choose={(is) => change({ ...condition, is })}
+      />
+      <div className={css['codes']}>
+        {variable.codes.filter(isAnswer).map(({ code, label }) => (
+          <label key={code}>
+            <input
+              type="checkbox"
+              checked={condition.codes.includes(code)}
+              onChange={(event) =>
+                change({
+                  ...condition,
+                  codes: variable.codes.map((one) => one.code).filter((one) => (one === code ? event.target.checked : condition.codes.includes(one))),
+                })
+              }
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+    </>
+  );
+}
+
+const toNumber = (text: string) => (text.trim() === '' || Number.isNaN(Number(text)) ? null : Number(text));
+
+function Ends({ condition, change }: { condition: Extract<Condition, { is: 'between' }>; change: (condition: Condition) => void }) {
+  const [from, setFrom] = useState(condition.from === null ? '' : String(condition.from));
+  const [to, setTo] = useState(condition.to === null ? '' : String(condition.to));
+  return (
+    <div className={css['ends']}>
+      <Field label="From">
+        <input
+          className={kit['input']}
+          inputMode="decimal"
+          value={from}
+          onChange={(event) => {
+            setFrom(event.target.value);
+            change({ ...condition, from: toNumber(event.target.value) });
+          }}
+        />
+      </Field>
+      <Field label="Up to, included">
+        <input
+          className={kit['input']}
+          inputMode="decimal"
+          value={to}
+          onChange={(event) => {
+            setTo(event.target.value);
+            change({ ...condition, to: toNumber(event.target.value) });
+          }}
+        />
+      </Field>
+    </div>
+  );
+}

@@ -1,0 +1,135 @@
+import type { Shown } from '../../api/types.js';
+import type { Assessment } from '../../core/assess.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { share } from '../../core/table/share.js';
+import type { Table } from '../../core/table/tabulate.js';
+import { percent, whole } from './format.js';
+import css from './table.module.css';
+
+export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
+
+/** How a cell is hatched: rising for more than independence gives, falling for fewer; dense where p < .001. */
+export function inkOf(residual: number, adjustedP: number): Ink | null {
+  if (adjustedP >= 0.05) return null;
+  const dense = adjustedP < 0.001;
+  if (residual > 0) return dense ? 'more2' : 'more1';
+  return dense ? 'fewer2' : 'fewer1';
+}
+
+export const INK_WORDS: Record<Ink, string> = {
+  more2: 'far more than independence gives',
+  more1: 'more than independence gives',
+  fewer1: 'fewer than independence gives',
+  fewer2: 'far fewer than independence gives',
+};
+
+const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %' } as const;
+
+interface Props {
+  table: Table;
+  assessment: Assessment | null;
+  shown: Shown;
+  title: string;
+}
+
+/** A cross table: groups across, answers down, the base of each percentage named. */
+export function CrossTable({ table, assessment, shown, title }: Props) {
+  const { columns, rows, mentions } = table;
+  if (!columns) return null;
+  const kept = keptPositions(table, assessment);
+  const cellAt = (i: number, j: number) => {
+    const [a, b] = [kept.rows.indexOf(i), kept.columns.indexOf(j)];
+    const cells = assessment?.cells;
+    if (!cells || a < 0 || b < 0) return null;
+    return { residual: cells.adjustedResidual[a]?.[b] ?? 0, p: cells.adjustedP[a]?.[b] ?? 1, expected: cells.expected[a]?.[b] ?? 0 };
+  };
+  const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
+  return (
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
+      <table className={css['table']}>
+        <caption className="sr-only">{title}</caption>
+        <thead>
+          <tr>
+            <th scope="col" className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+              {what}
+              {shown.counts && (
+                <>
+                  <br />n
+                </>
+              )}
+            </th>
+            <th scope="col" className={css['all']}>
+              All<small>{whole(table.base)}</small>
+            </th>
+            {columns.categories.map(({ code, label }, j) => (
+              <th scope="col" key={code}>
+                {label}
+                <small>{whole(table.columnBases[j] ?? 0)}</small>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.categories.map((category, i) => (
+            <tr key={category.code}>
+              <th scope="row" className={css['name']}>
+                {category.label}
+              </th>
+              <td className={css['all']}>
+                <span className={css['main']}>{percent(share(table, shown.percent, i, null))}</span>
+                {shown.counts && <span className={css['n']}>{whole(table.rowTotals[i] ?? 0)}</span>}
+              </td>
+              {columns.categories.map(({ code }, j) => {
+                const cell = cellAt(i, j);
+                const ink = cell && shown.hatch ? inkOf(cell.residual, cell.p) : null;
+                return (
+                  <td key={code} className={css['cell']} title={ink ? INK_WORDS[ink] : undefined}>
+                    {ink && (
+                      <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`}>
+                        <span className="sr-only">{INK_WORDS[ink]}</span>
+                      </span>
+                    )}
+                    <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
+                    {shown.counts && <span className={css['n']}>{whole(table.cells[i]?.[j] ?? 0)}</span>}
+                    {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr className={css['foot']}>
+            <th scope="row" className={css['name']}>
+              {mentions ? 'Respondents who answered' : 'Base'}
+            </th>
+            <td className={css['all']}>{whole(table.base)}</td>
+            {columns.categories.map(({ code }, j) => (
+              <td key={code}>{whole(table.columnBases[j] ?? 0)}</td>
+            ))}
+          </tr>
+          {mentions && (
+            <tr className={css['foot']}>
+              <th scope="row" className={css['name']}>
+                Mentions
+              </th>
+              <td className={css['all']}>{whole(mentions.total)}</td>
+              {columns.categories.map(({ code }, j) => (
+                <td key={code}>{whole(mentions.columns[j] ?? 0)}</td>
+              ))}
+            </tr>
+          )}
+        </tfoot>
+      </table>
+      <span className="sr-only">{titleOf(rows.variable)} goes down, {titleOf(columns.variable)} goes across.</span>
+    </div>
+  );
+}
+
+function keptPositions(table: Table, assessment: Assessment | null): { rows: number[]; columns: number[] } {
+  const keep = (length: number, dropped: readonly number[]) => Array.from({ length }, (_, k) => k).filter((k) => !dropped.includes(k));
+  return {
+    rows: keep(table.rows.categories.length, assessment?.dropped.rows ?? []),
+    columns: keep(table.columns?.categories.length ?? 0, assessment?.dropped.columns ?? []),
+  };
+}

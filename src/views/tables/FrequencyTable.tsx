@@ -1,0 +1,100 @@
+import { mentionShare, share } from '../../core/table/share.js';
+import type { Table } from '../../core/table/tabulate.js';
+import { percent, whole } from './format.js';
+import css from './table.module.css';
+
+/** A hatched bar, as long as the share of the longest. */
+function Bar({ value, most }: { value: number; most: number }) {
+  const width = most > 0 ? (100 * value) / most : 0;
+  return (
+    <svg viewBox="0 0 100 20" preserveAspectRatio="none" aria-hidden="true">
+      <line x1="0.5" x2="0.5" y1="0" y2="20" stroke="var(--rule-strong)" vectorEffect="non-scaling-stroke" />
+      {width > 0 && <svg width={`${width}%`} height="20"><rect width="100%" height="20" fill="var(--pen-wash)" stroke="none" /></svg>}
+    </svg>
+  );
+}
+
+/**
+ * A frequency table. A multiple-response question has two pairs of columns, respondents and mentions, each over its
+ * own total; no column mixes the two.
+ */
+export function FrequencyTable({ table, title }: { table: Table; title: string }) {
+  const { rows, mentions } = table;
+  const most = Math.max(0, ...table.rowTotals) / Math.max(1, table.base);
+  const ordered = !mentions && (rows.variable.level === 'ordered' || rows.variable.level === 'number');
+  let running = 0;
+  return (
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
+      <table className={css['table']}>
+        <caption className="sr-only">{title}</caption>
+        <thead>
+          <tr>
+            <th scope="col" className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+              {mentions ? 'Option' : 'Category'}
+            </th>
+            <th scope="col">Respondents</th>
+            <th scope="col">{mentions ? '% of respondents' : '%'}</th>
+            {ordered && <th scope="col">% so far</th>}
+            {mentions && (
+              <>
+                <th scope="col">Mentions</th>
+                <th scope="col">% of mentions</th>
+              </>
+            )}
+            <th className={css['bar']} aria-hidden="true" />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.categories.map((category, i) => {
+            const part = share(table, 'total', i, null);
+            running += table.rowTotals[i] ?? 0;
+            const mentioned = category.kind === 'option';
+            return (
+              <tr key={category.code}>
+                <th scope="row" className={css['name']}>
+                  {category.label}
+                </th>
+                <td>{whole(table.rowTotals[i] ?? 0)}</td>
+                <td>
+                  <span className={css['main']}>{percent(part)}</span>
+                </td>
+                {ordered && <td className={css['quiet']}>{percent(table.base > 0 ? running / table.base : null)}</td>}
+                {mentions && (
+                  <>
+                    <td>{mentioned ? whole(table.rowTotals[i] ?? 0) : '·'}</td>
+                    <td>{percent(mentionShare(table, i, null))}</td>
+                  </>
+                )}
+                <td className={css['bar']} aria-hidden="true">
+                  <Bar value={part ?? 0} most={most} />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+        <tfoot>
+          <tr className={css['foot']}>
+            <th scope="row" className={css['name']}>
+              {mentions ? 'All who answered' : 'Base'}
+            </th>
+            <td>{whole(table.base)}</td>
+            <td>100.0</td>
+            {ordered && <td />}
+            {mentions && (
+              <>
+                <td>{whole(mentions.total)}</td>
+                <td>100.0</td>
+              </>
+            )}
+            <td className={css['bar']} />
+          </tr>
+        </tfoot>
+      </table>
+      {mentions && (
+        <p className={css['below']}>
+          Respondents may give several answers; percentages of respondents add to more than 100.
+        </p>
+      )}
+    </div>
+  );
+}

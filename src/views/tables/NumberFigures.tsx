@@ -1,0 +1,51 @@
+import { useEffect, useState } from 'react';
+import type { RosterVariable, VariableDetail } from '../../api/types.js';
+import { client } from '../client.js';
+import { figure } from './format.js';
+import css from './table.module.css';
+
+/** A number variable in figures. */
+export function Figures({ summary }: { summary: NonNullable<VariableDetail['summary']> }) {
+  const shown: [string, number | null][] = [
+    ['n', summary.n],
+    ['Mean', summary.mean],
+    ['Std deviation', summary.sd],
+    ['Minimum', summary.minimum],
+    ['Lower quartile', summary.lowerQuartile],
+    ['Median', summary.median],
+    ['Upper quartile', summary.upperQuartile],
+    ['Maximum', summary.maximum],
+  ];
+  return (
+    <dl className={css['numbers']}>
+      {shown.map(([name, value]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{figure(value)}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** The figures of a number variable, over all respondents with an answer. */
+export function NumberFigures({ study, variable }: { study: string; variable: RosterVariable }) {
+  const [detail, setDetail] = useState<VariableDetail | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    client.variable(study, variable.id).then(
+      (found) => wanted && setDetail(found),
+      () => wanted && setDetail(null),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [study, variable]);
+  if (detail?.variable.id !== variable.id || !detail.summary) return null;
+  return (
+    <>
+      <Figures summary={detail.summary} />
+      {!variable.countable && <p className={css['below']}>It has too many different numbers to list them one by one.</p>}
+    </>
+  );
+}

@@ -1,0 +1,243 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
+import { stacked } from '../../charts/stacked.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { saySentence } from '../../core/table/sentence.js';
+import { share, whyEmpty } from '../../core/table/share.js';
+import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
+import { Pens, Svg } from '../../kit/Svg.js';
+import { client, problemText } from '../client.js';
+import { ReadingPane } from '../reading/ReadingPane.js';
+import { focusSearch, Roster } from '../roster/Roster.js';
+import { useKeys } from '../shell/use-keys.js';
+import { useStudy } from '../shell/use-study.js';
+import bench from '../shell/workbench.module.css';
+import { BaseLine } from './BaseLine.js';
+import { CrossTable } from './CrossTable.js';
+import { whole } from './format.js';
+import { FrequencyTable } from './FrequencyTable.js';
+import { NumberFigures } from './NumberFigures.js';
+import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
+import { Toolbar } from './Toolbar.js';
+import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
+import { useTable } from './use-table.js';
+import css from './table.module.css';
+
+const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
+
+function asSentence(draft: Draft): SentenceBody | null {
+  if (draft.rows === null) return null;
+  return { rows: draft.rows, by: draft.by, only: draft.only.filter(isComplete) };
+}
+
+/** The Tables view: a sentence asks, the table and its reading follow at once. */
+export function TablesScreen({ study }: { study: string }) {
+  const { view, problem: studyProblem, reload } = useStudy(study);
+  const [draft, setDraft] = useState<Draft>(EMPTY);
+  const [saved, setSaved] = useState<number | null>(null);
+  const [shown, setShown] = useState(SHOWN);
+  const [open, setOpen] = useState<Open>(null);
+  const [toast, setToast] = useState<string | null>(null);
+  const [saveProblem, setSaveProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [ready, setReady] = useState(false);
+
+  useEffect(() => {
+    if (!view) return;
+    const follow = () => {
+      const { draft: fromAddress, table } = fromQuery(location.search, view.variables);
+      const kept = view.tables.find(({ id }) => id === table);
+      setDraft(kept && fromAddress.rows === null ? kept.sentence : fromAddress);
+      setSaved(kept?.id ?? null);
+      if (kept) setShown(kept.shown);
+      setReady(true);
+    };
+    if (!ready) follow();
+    window.addEventListener('popstate', follow);
+    return () => window.removeEventListener('popstate', follow);
+  }, [view, ready]);
+
+  const change = useCallback(
+    (next: Draft) => {
+      setDraft(next);
+      if (view) history.pushState(null, '', location.pathname + toQuery(next, view.variables, saved));
+    },
+    [view, saved],
+  );
+
+  const sentence = asSentence(draft);
+  const rows = view?.variables.find(({ id }) => id === draft.rows);
+  const countable = rows === undefined || rows.countable;
+  const { table, assessment, answers, problem, busy, took } = useTable(view, countable ? sentence : null);
+  const title = view && sentence ? saySentence(sentence, view.variables) : '';
+
+  const swap = () => {
+    if (draft.rows !== null && draft.by !== null) change({ ...draft, rows: draft.by, by: draft.rows });
+  };
+  const save = () => {
+    if (!sentence) return;
+    const body = { title, sentence, shown };
+    const work = saved === null ? client.saveTable(study, body) : client.replaceTable(study, saved, body);
+    work.then(
+      (kept) => {
+        setSaved(kept.id);
+        setSaveProblem(null);
+        setToast(`Kept in the binder: ${kept.title}`);
+        if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, kept.id));
+        void reload();
+      },
+      (error: unknown) => setSaveProblem(problemText(error)),
+    );
+  };
+  const choose = useCallback((id: number) => change({ ...draft, rows: id, by: draft.by === id ? null : draft.by }), [change, draft]);
+  useKeys({
+    '/': focusSearch,
+    r: () => setOpen({ slot: 'rows' }),
+    c: () => rows && setOpen({ slot: 'by' }),
+    f: () => rows && setOpen({ slot: 'only' }),
+    x: swap,
+    k: save,
+  });
+
+  if (studyProblem && !view) return <Problem {...studyProblem} />;
+  if (!view) return <Wait>Opening the study…</Wait>;
+  const actionsOf = (variable: RosterVariable) => (
+    <>
+      {variable.level !== 'text' && <Button onClick={() => choose(variable.id)}>Rows</Button>}
+      {rows && variable.countable && variable.level !== 'text' && (
+        <Button onClick={() => change({ ...draft, by: variable.id })}>By</Button>
+      )}
+      {rows && variable.level !== 'text' && (
+        <Button
+          onClick={() => {
+            change({ ...draft, only: [...draft.only, startCondition(variable)] });
+            setOpen({ slot: 'condition', at: draft.only.length });
+          }}
+        >
+          Only where
+        </Button>
+      )}
+      <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}>Codebook</a>
+    </>
+  );
+  const used = new Set([draft.rows, draft.by, ...draft.only.map(({ variable }) => variable)].filter((id) => id !== null));
+  const empty = table ? whyEmpty(table) : null;
+  return (
+    <div className={bench['bench']}>
+      <Pens />
+      <div className={bench['side']}>
+        <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} />
+      </div>
+      <div className={bench['middle']}>
+        <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
+        {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
+        {sentence && table && (
+          <Toolbar
+            shown={shown}
+            setShown={setShown}
+            cross={table.columns !== null}
+            tested={assessment !== null}
+            multiple={table.mentions !== null}
+            swap={draft.by === null ? null : swap}
+            csv={client.tableCsv(study, sentence, shown.percent)}
+            save={save}
+            saved={saved !== null}
+            asNew={() => {
+              setSaved(null);
+              history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
+              setToast('From here on this is a new table.');
+            }}
+          />
+        )}
+        {problem && <Problem {...problem} />}
+        {rows && (rows.level === 'number') && draft.by === null && draft.only.length === 0 && <NumberFigures study={study} variable={rows} />}
+        {!sentence && <Start variables={view.variables} tables={view.tables} change={change} open={() => setOpen({ slot: 'rows' })} study={study} />}
+        {table && (
+          <div className={busy ? css['faded'] : undefined}>
+            {empty !== null ? (
+              <div className={css['nothing']}>
+                <h2>Nothing to show.</h2>
+                <p>{empty}</p>
+              </div>
+            ) : table.columns ? (
+              <CrossTable table={table} assessment={assessment} shown={shown} title={title} />
+            ) : (
+              <FrequencyTable table={table} title={title} />
+            )}
+            <BaseLine table={table} hatch={shown.hatch && assessment?.cells != null} />
+            {empty === null && table.columns && !table.rows.multiple && !table.columns.multiple && table.rows.categories.length <= 12 && (
+              <figure className={css['chart']}>
+                <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
+                <Svg
+                  markup={stacked({
+                    title: `Chart: ${title}`,
+                    width: 690,
+                    groups: table.columns.categories.map(({ label }) => label),
+                    answers: table.rows.categories.map(({ label }) => label),
+                    shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+                  })}
+                />
+              </figure>
+            )}
+          </div>
+        )}
+      </div>
+      <aside className={bench['reading']} aria-label="Reading">
+        {answers.length > 0 ? <ReadingPane answers={answers} /> : <p className={css['nothing']}>{sentence ? '' : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}</p>}
+      </aside>
+      <footer className={bench['status']}>
+        <span>
+          {whole(view.study.respondents)} respondents · {view.variables.length} variables
+          {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
+        </span>
+        <Keys
+          of={[
+            ['R', 'rows'],
+            ['C', 'by'],
+            ['F', 'only where'],
+            ['X', 'swap'],
+            ['K', 'keep'],
+            ['/', 'find'],
+          ]}
+        />
+      </footer>
+      <Toast text={toast} done={() => setToast(null)} />
+    </div>
+  );
+}
+
+interface StartProps {
+  variables: readonly RosterVariable[];
+  tables: readonly { id: number; title: string }[];
+  change: (draft: Draft) => void;
+  open: () => void;
+  study: string;
+}
+
+function Start({ variables, tables, change, open, study }: StartProps) {
+  const coded = variables.filter((variable) => variable.countable && (variable.level === 'ordered' || variable.level === 'unordered' || variable.level === 'multiple'));
+  const answers = coded.find(({ level }) => level === 'ordered') ?? coded[0];
+  const group = coded.find((variable) => variable.level === 'unordered' && variable !== answers);
+  return (
+    <div className={css['nothing']}>
+      <h2>A table is a sentence.</h2>
+      <p>
+        Choose what goes down; add a <b>by</b> for groups across, and an <b>only where</b> to keep some respondents. Drag a variable here from the
+        roster, click it there, or press <b>R</b>.
+      </p>
+      <div className={css['ideas']}>
+        <Button onClick={open}>Choose a variable…</Button>
+        {answers && <Button onClick={() => change({ rows: answers.id, by: null, only: [] })}>{titleOf(answers)}</Button>}
+        {answers && group && (
+          <Button onClick={() => change({ rows: answers.id, by: group.id, only: [] })}>
+            {titleOf(answers)} by {titleOf(group)}
+          </Button>
+        )}
+        {tables.slice(-3).map(({ id, title }) => (
+          <a key={id} href={`/studies/${study}/tables?table=${id}`}>
+            {title} (in the binder)
+          </a>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import type { RosterVariable, SentenceBody } from '../../api/types.js';
+
+type Condition = SentenceBody['only'][number];
+
+/** A sentence under way: rows may not be chosen yet. */
+export interface Draft {
+  rows: number | null;
+  by: number | null;
+  only: Condition[];
+}
+
+export const EMPTY: Draft = { rows: null, by: null, only: [] };
+
+/** The sentence in the address, variables by name, so that a reload, the back button and a bookmark all keep it. */
+export function toQuery(draft: Draft, variables: readonly RosterVariable[], table: number | null): string {
+  const name = (id: number | null) => variables.find((variable) => variable.id === id)?.name;
+  const query = new URLSearchParams();
+  const rows = name(draft.rows);
+  const by = name(draft.by);
+  if (rows !== undefined) query.set('rows', rows);
+  if (by !== undefined) query.set('by', by);
+  if (draft.only.length > 0) query.set('only', JSON.stringify(draft.only.map((condition) => ({ ...condition, variable: name(condition.variable) ?? '' }))));
+  if (table !== null) query.set('table', String(table));
+  const text = query.toString();
+  return text === '' ? '' : `?${text}`;
+}
+
+const isStrings = (value: unknown): value is string[] => Array.isArray(value) && value.every((one) => typeof one === 'string');
+const isEnd = (value: unknown): value is number | null => value === null || typeof value === 'number';
+
+function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): Condition[] {
+  if (typeof value !== 'object' || value === null) return [];
+  const { variable: name, is, codes, from, to } = value as Record<string, unknown>;
+  const variable = idOf(name);
+  if (variable === null) return [];
+  if ((is === 'any-of' || is === 'none-of') && isStrings(codes)) return [{ variable, is, codes }];
+  if (is === 'between' && isEnd(from) && isEnd(to)) return [{ variable, is, from, to }];
+  return [];
+}
+
+/** Reads the sentence back; what does not fit the study is left out. */
+export function fromQuery(search: string, variables: readonly RosterVariable[]): { draft: Draft; table: number | null } {
+  const query = new URLSearchParams(search);
+  const idOf = (name: unknown) => variables.find((variable) => variable.name === name)?.id ?? null;
+  let only: unknown = [];
+  try {
+    only = JSON.parse(query.get('only') ?? '[]');
+  } catch {
+    only = [];
+  }
+  const table = Number(query.get('table') ?? NaN);
+  return {
+    draft: {
+      rows: idOf(query.get('rows')),
+      by: idOf(query.get('by')),
+      only: Array.isArray(only) ? only.flatMap((one) => conditionFrom(one, idOf)) : [],
+    },
+    table: Number.isInteger(table) ? table : null,
+  };
+}

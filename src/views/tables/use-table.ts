@@ -1,0 +1,75 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
+import type { Assessment } from '../../core/assess.js';
+import { assessTable, read } from '../../core/reading/read.js';
+import type { Answer } from '../../core/reading/types.js';
+import { type Table, tabulate } from '../../core/table/tabulate.js';
+import { client, problemText } from '../client.js';
+
+const CONFIDENCE = 0.95;
+
+export interface Shows {
+  table: Table | null;
+  assessment: Assessment | null;
+  answers: Answer[];
+  problem: { detail: string; mend: string } | null;
+  /** Counting, while the table before still stands. */
+  busy: boolean;
+  /** From the request to the counts, in milliseconds. */
+  took: number | null;
+}
+
+interface Counted {
+  sentence: SentenceBody;
+  counts: Counts;
+  took: number;
+}
+
+/**
+ * The table of a sentence. Only a change of the sentence asks the server to count; everything after the counts is
+ * worked out here.
+ */
+export function useTable(view: StudyView | null, sentence: SentenceBody | null): Shows {
+  const [counted, setCounted] = useState<Counted | null>(null);
+  const [problem, setProblem] = useState<Shows['problem']>(null);
+  const [busy, setBusy] = useState(false);
+  const key = JSON.stringify([view?.study.id, view?.study.revision, sentence]);
+  const wanted = useRef(sentence);
+  useEffect(() => {
+    wanted.current = sentence;
+  });
+  const study = view?.study.id;
+  useEffect(() => {
+    const asked = wanted.current;
+    if (!asked || study === undefined) {
+      setCounted(null);
+      setProblem(null);
+      return;
+    }
+    const abort = new AbortController();
+    setBusy(true);
+    const started = performance.now();
+    client.counts(study, asked, abort.signal).then(
+      (counts) => {
+        setCounted({ sentence: asked, counts, took: performance.now() - started });
+        setProblem(null);
+        setBusy(false);
+      },
+      (error: unknown) => {
+        if (abort.signal.aborted) return;
+        setCounted(null);
+        setProblem(problemText(error));
+        setBusy(false);
+      },
+    );
+    return () => abort.abort();
+  }, [key, study]);
+  return useMemo(() => {
+    const variables = view?.variables ?? [];
+    const known = counted && [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) => variables.some((variable) => variable.id === id));
+    if (!counted || !known) return { table: null, assessment: null, answers: [], problem, busy, took: null };
+    const table = tabulate(counted.sentence, counted.counts, variables);
+    const assessment = assessTable(table, CONFIDENCE);
+    return { table, assessment, answers: read(table, assessment, CONFIDENCE), problem, busy, took: counted.took };
+  }, [counted, view, problem, busy]);
+}

@@ -1,0 +1,263 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { RosterVariable, StudyView, WorkingPreview } from '../../api/types.js';
+import { isAnswer, titleOf } from '../../core/codebook/types.js';
+import type { Gather } from '../../core/recode/types.js';
+import { Button, Field, MainButton, PlainButton, Problem } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
+import { matches } from '../../kit/Picker.js';
+import { client, problemText } from '../client.js';
+import reading from '../reading/reading.module.css';
+import { metaOf } from '../roster/words.js';
+import { useDraft } from '../shell/use-draft.js';
+import bench from '../shell/workbench.module.css';
+import { optionLabels } from './option-labels.js';
+import { OldAgainstNew } from './OldAgainstNew.js';
+import { ProofPane } from './ProofPane.js';
+import css from './workings.module.css';
+
+interface Draft {
+  label: string;
+  name: string;
+  columns: { source: number; label: string }[];
+  ticked: string;
+  none: number | null;
+}
+
+function isDraft(value: unknown): value is Draft {
+  if (typeof value !== 'object' || value === null) return false;
+  const { label, columns, ticked } = value as Partial<Draft>;
+  return typeof label === 'string' && Array.isArray(columns) && typeof ticked === 'string';
+}
+
+/** A column can be an option where it holds few codes. */
+function suits(variable: RosterVariable): boolean {
+  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= 3;
+}
+
+interface Props {
+  view: StudyView;
+  working: number | null;
+  done: (label: string) => void;
+  leave: () => void;
+  remove: (() => void) | null;
+}
+
+function draftOf(view: StudyView, working: number | null): Draft {
+  const kept = view.workings.find(({ id }) => id === working);
+  const made = view.variables.find(({ id }) => id === kept?.variable);
+  if (kept?.recipe.kind !== 'gather' || !made) return { label: '', name: '', columns: [], ticked: '', none: null };
+  return {
+    label: made.label,
+    name: made.name,
+    columns: kept.recipe.items.map(({ source, label }) => ({ source, label })),
+    ticked: kept.recipe.items[0]?.ticked ?? '',
+    none: kept.recipe.none?.source ?? null,
+  };
+}
+
+function recipeOf(draft: Draft): Gather {
+  return {
+    kind: 'gather',
+    items: draft.columns.map(({ source, label }) => ({ source, label, ticked: draft.ticked })),
+    none: draft.none === null ? null : { source: draft.none, label: 'None of these', ticked: draft.ticked },
+  };
+}
+
+/** Declares one multiple-response question over several yes/no columns, by naming the code that means ticked. */
+export function GatherEditor({ view, working, done, leave, remove }: Props) {
+  const [draft, put, forget] = useDraft(`hatch-count:${view.study.id}:gather:${working ?? 'new'}`, draftOf(view, working), isDraft);
+  const [search, setSearch] = useState('');
+  const [preview, setPreview] = useState<WorkingPreview | null>(null);
+  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const study = view.study.id;
+  const candidates = useMemo(() => view.variables.filter(suits), [view]);
+  const chosen = new Set(draft.columns.map(({ source }) => source));
+  const shown = candidates.filter((variable) => matches(`${variable.name} ${titleOf(variable)} ${variable.question}`, search));
+  const columns = candidates.filter(({ id }) => chosen.has(id) || id === draft.none);
+
+  // Codes that the chosen columns hold, and in how many of them.
+  const codes = useMemo(() => {
+    const found = new Map<string, { label: string; columns: number }>();
+    for (const variable of columns) {
+      for (const { code, label } of variable.codes.filter(isAnswer)) {
+        const known = found.get(code);
+        found.set(code, { label: known?.label ?? label, columns: (known?.columns ?? 0) + 1 });
+      }
+    }
+    return [...found];
+  }, [columns]);
+
+  const complete = draft.columns.length >= 2 && draft.ticked !== '';
+  const key = complete ? JSON.stringify(recipeOf(draft)) : '';
+  useEffect(() => {
+    if (key === '') {
+      setPreview(null);
+      return;
+    }
+    const abort = new AbortController();
+    client.previewWorking(study, JSON.parse(key) as Gather & { items: { source: number; label: string; ticked: string }[] }, abort.signal).then(
+      (found) => {
+        setPreview(found);
+        setProblem(null);
+      },
+      (error: unknown) => {
+        if (abort.signal.aborted) return;
+        setPreview(null);
+        setProblem(problemText(error));
+      },
+    );
+    return () => abort.abort();
+  }, [key, study]);
+
+  const setColumns = (ids: readonly number[]) => {
+    const variables = ids.flatMap((id) => candidates.find((variable) => variable.id === id) ?? []);
+    const labels = optionLabels(variables.map(titleOf));
+    put({
+      ...draft,
+      columns: variables.map(({ id }, k) => ({
+        source: id,
+        // A label that was typed stays; one that was worked out follows the selection.
+        label: draft.columns.find((column) => column.source === id && !labelsBefore.has(column.label))?.label ?? labels[k] ?? '',
+      })),
+      none: draft.none !== null && ids.includes(draft.none) ? null : draft.none,
+    });
+  };
+  const labelsBefore = new Set(optionLabels(draft.columns.map(({ source }) => titleOf(candidates.find(({ id }) => id === source) ?? { name: '', label: '' }))));
+  const toggle = (id: number, on: boolean) => setColumns(candidates.map((variable) => variable.id).filter((one) => (one === id ? on : chosen.has(one))));
+  const keep = () => {
+    setBusy(true);
+    const recipe = recipeOf(draft);
+    const body = { name: draft.name, label: draft.label, recipe: { ...recipe, items: [...recipe.items] } };
+    const work = working === null ? client.keepWorking(study, body) : client.editWorking(study, working, body);
+    work.then(
+      () => {
+        forget();
+        done(draft.label);
+      },
+      (error: unknown) => {
+        setProblem(problemText(error));
+        setBusy(false);
+      },
+    );
+  };
+  return (
+    <>
+      <div className={bench['middle']}>
+        <h1 className={css['title']}>
+          <input aria-label="Label of the question" placeholder="a label for the question" value={draft.label} onChange={(event) => put({ ...draft, label: event.target.value })} />
+          <i>gathers</i>
+          <span className={css['source']}>
+            {draft.columns.length === 0 ? 'columns, chosen below' : `${draft.columns.length} columns`}
+          </span>
+        </h1>
+        {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+        <section className={css['section']}>
+          <h2>
+            Columns, one for each option
+            <small>those with two or three codes</small>
+          </h2>
+          <div className={css['row']}>
+            <Field label="Find columns">
+              <input className={kit['input']} type="search" value={search} placeholder="grow" onChange={(event) => setSearch(event.target.value)} />
+            </Field>
+            <Button onClick={() => setColumns(candidates.map(({ id }) => id).filter((id) => chosen.has(id) || shown.some((variable) => variable.id === id)))}>
+              Choose all {shown.length} found
+            </Button>
+            <Button onClick={() => setColumns([])} disabled={draft.columns.length === 0}>
+              Choose none
+            </Button>
+          </div>
+          <div className={css['columns']} role="group" aria-label="Columns">
+            {shown.map((variable) => {
+              const column = draft.columns.find(({ source }) => source === variable.id);
+              return (
+                <div key={variable.id} className={css['column']}>
+                  <input
+                    type="checkbox"
+                    id={`column-${variable.id}`}
+                    checked={column !== undefined}
+                    disabled={draft.none === variable.id}
+                    onChange={(event) => toggle(variable.id, event.target.checked)}
+                  />
+                  <label htmlFor={`column-${variable.id}`}>
+                    {titleOf(variable)} <small>{variable.name}</small>
+                  </label>
+                  {column ? (
+                    <input
+                      className={kit['input']}
+                      aria-label={`Label of the option ${titleOf(variable)}`}
+                      value={column.label}
+                      onChange={(event) => put({ ...draft, columns: draft.columns.map((one) => (one === column ? { ...one, label: event.target.value } : one)) })}
+                    />
+                  ) : (
+                    <small>{metaOf(variable)}</small>
+                  )}
+                </div>
+              );
+            })}
+            {shown.length === 0 && <p className={css['hint']}>{candidates.length === 0 ? 'The study has no column with two or three codes.' : `No such column is called “${search}”.`}</p>}
+          </div>
+          <div className={css['row']}>
+            <Field label="The code that means ticked">
+              <select className={kit['input']} value={draft.ticked} onChange={(event) => put({ ...draft, ticked: event.target.value })}>
+                <option value="">{draft.columns.length === 0 ? 'choose columns first' : 'choose…'}</option>
+                {codes.map(([code, { label, columns: many }]) => (
+                  <option key={code} value={code}>
+                    {code === label ? code : `${code} ${label}`} (in {many} of {columns.length} columns)
+                  </option>
+                ))}
+              </select>
+            </Field>
+            <Field label="The column that says “none of these”">
+              <select className={kit['input']} value={draft.none ?? ''} onChange={(event) => put({ ...draft, none: event.target.value === '' ? null : Number(event.target.value) })}>
+                <option value="">there is none</option>
+                {candidates
+                  .filter(({ id }) => !chosen.has(id))
+                  .map((variable) => (
+                    <option key={variable.id} value={variable.id}>
+                      {titleOf(variable)}
+                    </option>
+                  ))}
+              </select>
+            </Field>
+          </div>
+        </section>
+        {preview && (
+          <section className={css['section']}>
+            <h2>
+              Columns against the question<small>respondents</small>
+            </h2>
+            <OldAgainstNew proof={preview.proof} totals={false} />
+          </section>
+        )}
+      </div>
+      <aside className={bench['reading']} aria-label="Proof">
+        <ProofPane proof={preview?.proof ?? null} respondents={view.study.respondents}>
+          <section className={reading['answer']}>
+            <Field label="Name of the variable (made from the label where empty)">
+              <input className={kit['input']} value={draft.name} onChange={(event) => put({ ...draft, name: event.target.value })} />
+            </Field>
+            {preview && !preview.proof.holds && <p className={css['warn']}>The proof does not hold. You can keep the question; it stays marked wherever it is used.</p>}
+            {!complete && <p className={css['hint']}>Choose two columns or more and the code that means ticked.</p>}
+            {complete && draft.label.trim() === '' && <p className={css['hint']}>Give the question a label, at the top.</p>}
+            <div className={css['keep']}>
+              <MainButton onClick={keep} disabled={busy || !complete || draft.label.trim() === ''}>
+                {working === null ? 'Keep the question' : 'Keep the change'}
+              </MainButton>
+              <PlainButton
+                onClick={() => {
+                  forget();
+                  leave();
+                }}
+              >
+                {working === null ? 'Discard' : 'Leave as it was'}
+              </PlainButton>
+              {remove && <Button onClick={remove}>Take out</Button>}
+            </div>
+          </section>
+        </ProofPane>
+      </aside>
+    </>
+  );
+}

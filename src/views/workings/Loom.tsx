@@ -1,0 +1,253 @@
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { pensFor, TONES } from '../../charts/pens.js';
+import { ribbons } from '../../charts/ribbons.js';
+import { type Code, isAnswer } from '../../core/codebook/types.js';
+import type { Group, Proof } from '../../core/recode/types.js';
+import css from './workings.module.css';
+
+const ROW = 42;
+const DRAG = 'application/x-hatch-code';
+
+/** Where a code of the source is sent. */
+export type Target = { to: 'group'; at: number } | { to: 'aside' } | { to: 'nowhere' } | { to: 'new' };
+
+export interface LoomProps {
+  source: readonly Code[];
+  proof: Proof;
+  groups: readonly Group[];
+  setAside: readonly string[];
+  send: (code: string, target: Target) => void;
+  rename: (at: number, label: string) => void;
+  move: (at: number, by: -1 | 1) => void;
+  remove: (at: number) => void;
+  /** Everything in one group goes into another. */
+  merge: (from: number, into: number) => void;
+}
+
+const whole = (value: number) => value.toLocaleString('en');
+
+/**
+ * The recode as ribbons from old codes to new groups: the place to edit it, and its proof at once. Drag a code onto a
+ * group, or choose where it goes; a code that goes nowhere dangles.
+ */
+export function Loom(props: LoomProps) {
+  const { source, proof, groups, setAside, send } = props;
+  const middle = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(200);
+  useLayoutEffect(() => setWidth(middle.current?.clientWidth ?? 200), []);
+  useEffect(() => {
+    const { current } = middle;
+    if (!current) return;
+    const observer = new ResizeObserver(() => setWidth(current.clientWidth));
+    observer.observe(current);
+    return () => observer.disconnect();
+  }, []);
+
+  const respondents = (code: string) => proof.rows.find((row) => row.code === code)?.respondents ?? 0;
+  const blank = proof.rows.at(-1)?.respondents ?? 0;
+  const groupOf = (code: string) => {
+    const at = groups.findIndex(({ from }) => from.includes(code));
+    return at < 0 ? null : at;
+  };
+  const kept = (code: Code) => !isAnswer(code) && groupOf(code.code) === null;
+  const answers = source.filter((code) => !kept(code) && !(setAside.includes(code.code) && groupOf(code.code) === null));
+  const without = source.filter((code) => !answers.includes(code));
+  const upper = Math.max(answers.length, Math.max(1, groups.length)) * ROW;
+  const targetHeight = upper / Math.max(1, groups.length);
+  const drawn = ribbons({
+    olds: answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) })),
+    targets: groups.length,
+    oldTops: answers.map((_, k) => k * ROW),
+    targetTops: groups.map((_, k) => k * targetHeight),
+    targetHeights: groups.map(() => targetHeight),
+    rowHeight: ROW,
+    left: 8,
+    right: width - 8,
+  });
+  const pens = pensFor(groups.length);
+  const base = groups.reduce((sum, { code }) => sum + (proof.columns.find((column) => column.code === code)?.respondents ?? 0), 0);
+  const lost = proof.columns.at(-1)?.respondents ?? 0;
+  const lower = without.length + 1;
+  const lowerRibbons = ribbons({
+    olds: [...without.map(({ code }) => respondents(code)), blank].map((value) => ({ value, target: 0 })),
+    targets: 1,
+    oldTops: Array.from({ length: lower }, (_, k) => k * ROW),
+    targetTops: [0],
+    targetHeights: [lower * ROW],
+    rowHeight: ROW,
+    left: 8,
+    right: width - 8,
+  });
+  const old = (code: Code) => (
+    <OldCode key={code.code} code={code} respondents={respondents(code.code)} at={groupOf(code.code)} aside={setAside.includes(code.code)} groups={groups} send={(target) => send(code.code, target)} />
+  );
+  return (
+    <div className={css['loom']} data-testid="loom">
+      <p className={css['colHead']}>{source.length} codes, and blank</p>
+      <p />
+      <p className={css['colHead']}>
+        {groups.length} group{groups.length === 1 ? '' : 's'}
+      </p>
+      <div>{answers.map(old)}</div>
+      <div ref={middle}>
+        <svg className={css['ribbons']} height={upper} aria-hidden="true">
+          {drawn.map(({ path, to, start, end }, k) => {
+            const pen = to === null ? null : pens[to];
+            const tone = pen ? TONES[pen.tone] : 'var(--caution)';
+            return (
+              <g key={answers[k]?.code}>
+                <path d={path} fill={pen ? `url(#pen-${pen.id})` : 'var(--caution-wash)'} stroke={tone} strokeWidth="0.8" strokeDasharray={pen ? undefined : '3 3'} />
+                <rect x="0" y={start.y} width="8" height={start.thickness} fill={to === null ? 'var(--caution)' : 'var(--ink)'} />
+                {to !== null && <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill={tone} />}
+              </g>
+            );
+          })}
+        </svg>
+      </div>
+      <div>
+        {groups.map((group, at) => (
+          <GroupBox key={group.code} {...props} group={group} at={at} height={targetHeight} respondents={proof.columns.find((column) => column.code === group.code)?.respondents ?? 0} base={base} />
+        ))}
+      </div>
+      <p className={css['divide']}>answers above, no answer below</p>
+      <div>
+        {without.map(old)}
+        <div className={css['old']}>
+          <span className={css['code']} />
+          <span className={css['oldLabel']}>blank</span>
+          <span className={css['count']}>{whole(blank)}</span>
+        </div>
+      </div>
+      <div>
+        <svg className={css['ribbons']} height={lower * ROW} aria-hidden="true">
+          {lowerRibbons.map(({ path, start, end }, k) => (
+            <g key={without[k]?.code ?? 'blank'}>
+              <path d={path} fill="var(--sunk)" stroke="var(--rule-strong)" strokeWidth="0.8" />
+              <rect x="0" y={start.y} width="8" height={start.thickness} fill="var(--rule-strong)" />
+              <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill="var(--soft)" />
+            </g>
+          ))}
+        </svg>
+      </div>
+      <div className={css['group']} style={{ height: lower * ROW }}>
+        <div>
+          <b>No answer</b>
+          <p className={css['groupMeta']}>{whole(lost)}, each with its own reason</p>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+interface OldCodeProps {
+  code: Code;
+  respondents: number;
+  at: number | null;
+  aside: boolean;
+  groups: readonly Group[];
+  send: (target: Target) => void;
+}
+
+function OldCode({ code, respondents, at, aside, groups, send }: OldCodeProps) {
+  const lost = at === null && isAnswer(code) && !aside;
+  const value = at !== null ? `group-${at}` : aside ? 'aside' : isAnswer(code) ? 'nowhere' : 'missing';
+  return (
+    <div
+      className={css['old']}
+      data-lost={lost}
+      data-code={code.code}
+      draggable
+      onDragStart={(event) => {
+        event.dataTransfer.setData(DRAG, code.code);
+        event.dataTransfer.effectAllowed = 'move';
+      }}
+    >
+      <span className={css['code']}>{code.code}</span>
+      <span className={css['oldLabel']} title={code.label}>
+        {code.label === code.code ? '' : code.label}
+      </span>
+      <span className={css['count']}>{whole(respondents)}</span>
+      <select
+        className={css['goes']}
+        aria-label={`${code.code} ${code.label} goes to`}
+        title="Where it goes"
+        value={value}
+        onChange={(event) => {
+          const chosen = event.target.value;
+          if (chosen === 'new') send({ to: 'new' });
+          else if (chosen === 'aside') send({ to: 'aside' });
+          else if (chosen.startsWith('group-')) send({ to: 'group', at: Number(chosen.slice('group-'.length)) });
+          else send({ to: 'nowhere' });
+        }}
+      >
+        {groups.map((group, k) => (
+          <option key={group.code} value={`group-${k}`}>
+            {group.label || `Group ${k + 1}`}
+          </option>
+        ))}
+        <option value="new">a new group</option>
+        {isAnswer(code) ? <option value="aside">no answer: set aside</option> : <option value="missing">no answer, as it is</option>}
+        {isAnswer(code) && <option value="nowhere">nowhere</option>}
+      </select>
+    </div>
+  );
+}
+
+interface GroupBoxProps extends LoomProps {
+  group: Group;
+  at: number;
+  height: number;
+  respondents: number;
+  base: number;
+}
+
+function GroupBox({ group, at, height, respondents, base, groups, send, rename, move, remove, merge }: GroupBoxProps) {
+  const [over, setOver] = useState(false);
+  return (
+    <div
+      className={css['group']}
+      style={{ height }}
+      data-over={over}
+      data-group={group.code}
+      draggable
+      onDragStart={(event) => {
+        if (event.target !== event.currentTarget) return;
+        event.dataTransfer.setData(`${DRAG}-group`, String(at));
+        event.dataTransfer.effectAllowed = 'move';
+      }}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.some((type) => type.startsWith(DRAG))) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        setOver(false);
+        event.preventDefault();
+        const code = event.dataTransfer.getData(DRAG);
+        const from = event.dataTransfer.getData(`${DRAG}-group`);
+        if (code !== '') send(code, { to: 'group', at });
+        else if (from !== '' && Number(from) !== at) merge(Number(from), at);
+      }}
+    >
+      <div>
+        <input aria-label={`Label of group ${at + 1}`} value={group.label} onChange={(event) => rename(at, event.target.value)} />
+        <p className={css['groupMeta']}>
+          {whole(respondents)}
+          {base > 0 && ` · ${((100 * respondents) / base).toFixed(1)}% of answers`}
+        </p>
+      </div>
+      <div className={css['groupTools']}>
+        <button type="button" className={css['tool']} aria-label={`Move ${group.label} up`} title="Up" disabled={at === 0} onClick={() => move(at, -1)}>
+          ↑
+        </button>
+        <button type="button" className={css['tool']} aria-label={`Move ${group.label} down`} title="Down" disabled={at === groups.length - 1} onClick={() => move(at, 1)}>
+          ↓
+        </button>
+        <button type="button" className={css['tool']} aria-label={`Take out ${group.label}`} title="Take out" onClick={() => remove(at)}>
+          ×
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,175 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { RosterVariable, StudyView } from '../../api/types.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { sayRegroup } from '../../core/recode/recipe-text.js';
+import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
+import { Pens } from '../../kit/Svg.js';
+import { client, problemText } from '../client.js';
+import { focusSearch, Roster } from '../roster/Roster.js';
+import { useKeys } from '../shell/use-keys.js';
+import { useStudy } from '../shell/use-study.js';
+import bench from '../shell/workbench.module.css';
+import { GatherEditor } from './GatherEditor.js';
+import { RegroupEditor } from './RegroupEditor.js';
+import css from './workings.module.css';
+
+/** What is open, as the address has it. */
+type Place = { at: 'list' } | { at: 'regroup'; source: string } | { at: 'gather' } | { at: 'working'; id: number };
+
+function placeFrom(search: string): Place {
+  const query = new URLSearchParams(search);
+  const working = Number(query.get('working') ?? NaN);
+  if (Number.isInteger(working)) return { at: 'working', id: working };
+  const source = query.get('regroup');
+  if (source !== null) return { at: 'regroup', source };
+  return query.has('gather') ? { at: 'gather' } : { at: 'list' };
+}
+
+function addressOf(place: Place): string {
+  if (place.at === 'working') return `?working=${place.id}`;
+  if (place.at === 'regroup') return `?regroup=${encodeURIComponent(place.source)}`;
+  return place.at === 'gather' ? '?gather' : '';
+}
+
+export const canRegroup = (variable: RosterVariable) =>
+  variable.countable && (variable.level === 'unordered' || variable.level === 'ordered' || (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
+
+/** The Workings view: the list of workings, and the place where one is made or changed. */
+export function WorkingsScreen({ study }: { study: string }) {
+  const { view, problem, reload } = useStudy(study);
+  const [place, setPlace] = useState<Place>(() => placeFrom(location.search));
+  const [toast, setToast] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
+  useEffect(() => {
+    const follow = () => setPlace(placeFrom(location.search));
+    window.addEventListener('popstate', follow);
+    return () => window.removeEventListener('popstate', follow);
+  }, []);
+  const go = useCallback((next: Place) => {
+    history.pushState(null, '', location.pathname + addressOf(next));
+    setPlace(next);
+    setTrouble(null);
+  }, []);
+  useKeys({ '/': focusSearch, g: () => go({ at: 'gather' }) });
+  if (problem && !view) return <Problem {...problem} />;
+  if (!view) return <Wait>Opening the study…</Wait>;
+
+  const leave = () => go({ at: 'list' });
+  const done = (label: string) => {
+    void reload().then(() => {
+      setToast(`Kept: ${label}`);
+      leave();
+    });
+  };
+  const remove = (id: number) => {
+    client.dropWorking(study, id).then(
+      () => done('the working was taken out'),
+      (error: unknown) => {
+        setTrouble(problemText(error));
+        leave();
+        setTrouble(problemText(error));
+      },
+    );
+  };
+  const working = place.at === 'working' ? view.workings.find(({ id }) => id === place.id) : undefined;
+  const source = place.at === 'regroup' ? view.variables.find(({ name }) => name === place.source) : undefined;
+  const used = new Set(working ? [working.variable] : source ? [source.id] : []);
+  const actionsOf = (variable: RosterVariable) => (
+    <>
+      {canRegroup(variable) && <Button onClick={() => go({ at: 'regroup', source: variable.name })}>Regroup</Button>}
+      {variable.workingId !== null && <Button onClick={() => go({ at: 'working', id: variable.workingId ?? 0 })}>Change</Button>}
+      {variable.countable && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>}
+      <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}>Codebook</a>
+    </>
+  );
+  const open = (id: number) => {
+    const variable = view.variables.find((one) => one.id === id);
+    if (variable?.workingId) go({ at: 'working', id: variable.workingId });
+    else if (variable && canRegroup(variable)) go({ at: 'regroup', source: variable.name });
+  };
+  return (
+    <div className={bench['bench']}>
+      <Pens />
+      <div className={bench['side']}>
+        <Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} />
+      </div>
+      {working?.recipe.kind === 'regroup' && (
+        <RegroupEditor view={view} source={working.recipe.source} working={working.id} done={done} leave={leave} remove={() => remove(working.id)} />
+      )}
+      {working?.recipe.kind === 'gather' && <GatherEditor key={working.id} view={view} working={working.id} done={done} leave={leave} remove={() => remove(working.id)} />}
+      {!working && source && <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />}
+      {!working && place.at === 'gather' && <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />}
+      {!working && !source && place.at !== 'gather' && (
+        <>
+          <div className={bench['middle']}>
+            {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+            <List view={view} go={go} />
+          </div>
+          <aside className={bench['reading']} aria-label="About workings" />
+        </>
+      )}
+      <footer className={bench['status']}>
+        <span>
+          {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as you type
+        </span>
+        <Keys
+          of={[
+            ['/', 'find'],
+            ['G', 'multiple response'],
+          ]}
+        />
+      </footer>
+      <Toast text={toast} done={() => setToast(null)} />
+    </div>
+  );
+}
+
+function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
+  const find = (id: number) => view.variables.find((variable) => variable.id === id);
+  const uses = (variable: number) => view.tables.filter(({ sentence }) => [sentence.rows, sentence.by, ...sentence.only.map((one) => one.variable)].includes(variable)).length;
+  return (
+    <>
+      <h1 className={css['title']}>Workings</h1>
+      <div className={css['kinds']}>
+        <section>
+          <h3>Regroup</h3>
+          <p>Merge, reorder, reverse or relabel the categories of a variable. Missing codes stay missing.</p>
+          <p>Choose a variable in the roster, then “Regroup”.</p>
+        </section>
+        <section>
+          <h3>Multiple response</h3>
+          <p>Gather several yes/no columns into one question, by naming the code that means ticked.</p>
+          <Button onClick={() => go({ at: 'gather' })}>Gather columns…</Button>
+        </section>
+      </div>
+      <ul className={css['list']} aria-label="Workings">
+        {view.workings.map((working) => {
+          const made = find(working.variable);
+          if (!made) return null;
+          const { recipe } = working;
+          const line =
+            recipe.kind === 'regroup'
+              ? `Regroups ${titleOf(find(recipe.source) ?? { name: 'a variable that is gone', label: '' })}: ${sayRegroup(recipe, find(recipe.source)?.codes ?? [])}`
+              : `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
+          const many = uses(made.id);
+          return (
+            <li key={working.id} className={css['entry']}>
+              <div>
+                <h3>{titleOf(made)}</h3>
+                <p>{line}</p>
+                <p>
+                  {working.holds ? 'Proof holds' : <span className={css['failing']}>! Proof does not hold</span>} · {many === 0 ? 'in no table yet' : `in ${many} table${many === 1 ? '' : 's'}`}
+                </p>
+              </div>
+              <div>
+                <Button onClick={() => go({ at: 'working', id: working.id })}>Change</Button>
+                <a href={`/studies/${view.study.id}/tables?rows=${encodeURIComponent(made.name)}`}>Table</a>
+              </div>
+            </li>
+          );
+        })}
+        {view.workings.length === 0 && <li className={css['hint']}>None yet. What you make here stands in the roster beside the columns of the file.</li>}
+      </ul>
+    </>
+  );
+}

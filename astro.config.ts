@@ -12,7 +12,13 @@ export default defineConfig({
   // Inline scripts are those of the islands alone; the policy names them by hash.
   experimental: {
     csp: {
-      directives: ["default-src 'self'", "img-src 'self' data:", "object-src 'none'", "base-uri 'none'", "form-action 'self'"],
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data:",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+      ],
     },
   },
   vite: {

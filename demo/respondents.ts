@@ -49,13 +49,42 @@ export function respondents(): { heading: string[]; rows: string[][] } {
   const draw = draws(SEED);
   const { even, normal, chance, pick } = draw;
   const heading = [
-    'id', 'site', 'season', 'age', 'years', 'satisfaction',
+    'id',
+    'site',
+    'season',
+    'age',
+    'years',
+    'satisfaction',
     ...FACILITIES.map((name) => `use_${name}`),
-    'grow_potatoes', 'grow_beans', 'grow_onions', 'grow_courgettes', 'grow_tomatoes', 'grow_salad', 'grow_fruit', 'grow_brassicas', 'grow_herbs', 'grow_flowers', 'grow_none',
-    'reason_1', 'reason_2', 'reason_3',
-    'water_main', 'water_other_1', 'water_other_2', 'water_other_3',
-    'agree_belong', 'agree_help', 'agree_stranger', 'agree_talk', 'agree_leave', 'agree_proud',
-    'plot_size', 'shares', 'renew', 'comment', 'w',
+    'grow_potatoes',
+    'grow_beans',
+    'grow_onions',
+    'grow_courgettes',
+    'grow_tomatoes',
+    'grow_salad',
+    'grow_fruit',
+    'grow_brassicas',
+    'grow_herbs',
+    'grow_flowers',
+    'grow_none',
+    'reason_1',
+    'reason_2',
+    'reason_3',
+    'water_main',
+    'water_other_1',
+    'water_other_2',
+    'water_other_3',
+    'agree_belong',
+    'agree_help',
+    'agree_stranger',
+    'agree_talk',
+    'agree_leave',
+    'agree_proud',
+    'plot_size',
+    'shares',
+    'renew',
+    'comment',
+    'w',
   ];
   const rows: string[][] = [];
   for (let k = 0; k < RESPONDENTS; k++) {
@@ -65,7 +94,13 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     const ageYears = Math.round(clamp(56 + 15 * ageScore, 16, 92));
     const age = chance(0.013) ? '999' : String(ageYears);
     // Moderate: older plot holders have been there longer.
-    const years = chance(0.008) ? '' : String(Math.round(clamp(Math.exp(1.55 + 0.035 * (ageYears - 56) + 0.75 * normal()) - 1, 0, Math.max(0, ageYears - 16))));
+    const years = chance(0.008)
+      ? ''
+      : String(
+          Math.round(
+            clamp(Math.exp(1.55 + 0.035 * (ageYears - 56) + 0.75 * normal()) - 1, 0, Math.max(0, ageYears - 16)),
+          ),
+        );
     // Moderate: content by site.
     const content = (CONTENT[site] ?? 0) + normal();
     // Refusals pile up where people are discontent.
@@ -76,11 +111,16 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     const uses = FACILITIES.map((name, f) => {
       if (HAS[name][site] === 0) return '7';
       if (chance(0.02)) return '9';
-      return cut(-keen - [0.9, 0.3, 0.25, 0.1, -0.5][f]! + 0.9 * normal() - (name === 'tap' && site === 5 ? 0.8 : 0), [-0.4, 0.35, 1.1]);
+      return cut(
+        -keen - [0.9, 0.3, 0.25, 0.1, -0.5][f]! + 0.9 * normal() - (name === 'tap' && site === 5 ? 0.8 : 0),
+        [-0.4, 0.35, 1.1],
+      );
     });
 
     const skipsCrops = chance(0.012);
-    const grows = CROPS.map((_, c) => chance(clamp((CROP_RATES[c] ?? 0) + (CROP_TILT[site]?.[c] ?? 0) + 0.05 * keen, 0.03, 0.95)));
+    const grows = CROPS.map((_, c) =>
+      chance(clamp((CROP_RATES[c] ?? 0) + (CROP_TILT[site]?.[c] ?? 0) + 0.05 * keen, 0.03, 0.95)),
+    );
     const none = chance(0.035);
     const crops = [...grows.map((yes) => (yes && !none ? '1' : '2')), grows.every((yes) => !yes) || none ? '1' : '2'];
 
@@ -122,18 +162,33 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     // None: who shares has nothing to do with the season.
     const shares = chance(0.34) ? '1' : '2';
     // Strong: who is content renews.
-    const renew = content > -0.35 + 0.5 * normal() ? (chance(0.07) ? '3' : '1') : (['1', '2', '3'][pick([22, 45, 33])] ?? '3');
+    const renew =
+      content > -0.35 + 0.5 * normal() ? (chance(0.07) ? '3' : '1') : (['1', '2', '3'][pick([22, 45, 33])] ?? '3');
     const comment = chance(0.2) ? (COMMENTS[Math.floor(even() * COMMENTS.length)] ?? '') : '';
-    const weight = clamp(0.75 + 0.25 * (site === 2 ? 1.6 : 1) + (ageYears < 40 ? 0.45 : -0.08) + 0.12 * normal(), 0.3, 3);
+    const weight = clamp(
+      0.75 + 0.25 * (site === 2 ? 1.6 : 1) + (ageYears < 40 ? 0.45 : -0.08) + 0.12 * normal(),
+      0.3,
+      3,
+    );
 
     rows.push([
-      String(10_001 + k), String(site + 1), String(season + 1), age, years, satisfaction,
+      String(10_001 + k),
+      String(site + 1),
+      String(season + 1),
+      age,
+      years,
+      satisfaction,
       ...uses,
       ...(skipsCrops ? crops.map(() => '') : crops),
       ...[0, 1, 2].map((m) => reasons[m] ?? ''),
-      main, ...[0, 1, 2].map((m) => others[m] ?? ''),
+      main,
+      ...[0, 1, 2].map((m) => others[m] ?? ''),
       ...agreements,
-      plotSize, shares, renew, comment, weight.toFixed(3),
+      plotSize,
+      shares,
+      renew,
+      comment,
+      weight.toFixed(3),
     ]);
   }
   if (SITES.length !== SITE_SIZES.length) throw new Error('every site needs a size');

@@ -8,7 +8,15 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(root, 'node_modules', '.demo-'));
 try {
   const outfile = join(folder, 'generate.mjs');
-  await build({ absWorkingDir: root, entryPoints: ['demo/generate.ts'], outfile, bundle: true, packages: 'external', platform: 'node', format: 'esm' });
+  await build({
+    absWorkingDir: root,
+    entryPoints: ['demo/generate.ts'],
+    outfile,
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    format: 'esm',
+  });
   const { writeDemo } = await import(pathToFileURL(outfile).href);
   writeDemo(join(root, 'demo'));
 } finally {

@@ -1,5 +1,9 @@
-declare namespace App {
-  interface Locals {
-    service: import('./service/context.js').Service;
+import type { Service } from './service/context.js';
+
+declare global {
+  namespace App {
+    interface Locals {
+      service: Service;
+    }
   }
 }

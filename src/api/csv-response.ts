@@ -1,6 +1,12 @@
 /** A CSV file for the browser to save under a name made from `title`. */
 export function csvResponse(csv: string, title: string): Response {
-  const name = `${title.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 80) || 'table'}.csv`;
+  const name = `${
+    title
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 80) || 'table'
+  }.csv`;
   return new Response(csv, {
     headers: {
       'content-type': 'text/csv; charset=utf-8',

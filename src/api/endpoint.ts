@@ -9,7 +9,9 @@ const MOST_BYTES = 32 * 1024 * 1024;
 /** Reads a JSON body, at most 32 MiB of it. @throws Fault where it is not JSON */
 async function readJson(request: Request): Promise<unknown> {
   if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) {
-    throw new Fault('unsupported', 'The body is not JSON.', 'Send it with content-type application/json.', { field: 'content-type' });
+    throw new Fault('unsupported', 'The body is not JSON.', 'Send it with content-type application/json.', {
+      field: 'content-type',
+    });
   }
   const parts: Uint8Array[] = [];
   let bytes = 0;
@@ -22,7 +24,11 @@ async function readJson(request: Request): Promise<unknown> {
   try {
     return JSON.parse(Buffer.concat(parts).toString('utf8')) as unknown;
   } catch (error) {
-    throw new Fault('invalid', `The body is not JSON: ${error instanceof Error ? error.message : ''}.`, 'Mend the JSON.');
+    throw new Fault(
+      'invalid',
+      `The body is not JSON: ${error instanceof Error ? error.message : ''}.`,
+      'Mend the JSON.',
+    );
   }
 }
 
@@ -59,7 +65,9 @@ export function endpoint<B = undefined>(
     const idParam = (name: string) => {
       const value = Number(param(name));
       if (!Number.isSafeInteger(value) || value < 1) {
-        throw new Fault('not-found', `"${param(name).slice(0, 40)}" is not an id.`, 'Ids are whole numbers from 1.', { field: name });
+        throw new Fault('not-found', `"${param(name).slice(0, 40)}" is not an id.`, 'Ids are whole numbers from 1.', {
+          field: name,
+        });
       }
       return value;
     };

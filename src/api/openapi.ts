@@ -20,27 +20,186 @@ interface Operation {
 const saved = schemas.SavedTableSchema.extend({ id: z.int(), created: z.string(), edited: z.string() });
 
 const OPERATIONS: readonly Operation[] = [
-  { method: 'get', path: '/health', id: 'health', summary: 'Whether the server is up', status: 200, answer: schemas.HealthSchema },
-  { method: 'post', path: '/assess', id: 'assess', summary: 'Tests and measures of a table of counts', body: schemas.AssessRequestSchema, status: 200, answer: schemas.AssessmentSchema },
-  { method: 'get', path: '/studies', id: 'listStudies', summary: 'All studies', status: 200, answer: z.array(schemas.StudyRowSchema) },
-  { method: 'post', path: '/intakes', id: 'receiveFile', summary: 'Send a delimited text file; get what was understood of it', file: true, query: z.object({ file: z.string().describe('Name of the file.') }), status: 201, answer: schemas.IntakeSchema },
-  { method: 'get', path: '/intakes/{intake}', id: 'getIntake', summary: 'A file that waits to be accepted', status: 200, answer: schemas.IntakeSchema },
-  { method: 'delete', path: '/intakes/{intake}', id: 'discardIntake', summary: 'Discard a file that waits', status: 204 },
-  { method: 'post', path: '/intakes/{intake}/accept', id: 'acceptIntake', summary: 'Make a study of the file', body: schemas.AcceptSchema, status: 201, answer: z.object({ study: z.string() }) },
-  { method: 'get', path: '/studies/{study}', id: 'viewStudy', summary: 'A study: variables, workings, saved tables', status: 200, answer: schemas.StudyViewSchema },
-  { method: 'get', path: '/studies/{study}/variables/{variable}', id: 'detailVariable', summary: 'A variable close up', status: 200, answer: schemas.VariableDetailSchema },
-  { method: 'patch', path: '/studies/{study}/variables/{variable}', id: 'editVariable', summary: 'Change a variable in the codebook', body: schemas.VariableEditSchema, status: 200, answer: schemas.VariableDetailSchema },
-  { method: 'post', path: '/studies/{study}/counts', id: 'countTable', summary: 'Count what a sentence asks for', body: schemas.SentenceSchema, status: 200, answer: schemas.CountArraySchema },
-  { method: 'get', path: '/studies/{study}/table.csv', id: 'tableAsCsv', summary: 'A table as CSV', query: z.object({ sentence: z.string().describe('A Sentence as JSON.'), percent: z.enum(['column', 'row', 'total']).optional() }), status: 200, media: 'text/csv' },
-  { method: 'post', path: '/studies/{study}/workings/preview', id: 'previewWorking', summary: 'What a recipe would make, with its proof', body: schemas.RecipeSchema, status: 200, answer: schemas.PreviewSchema },
-  { method: 'post', path: '/studies/{study}/workings', id: 'keepWorking', summary: 'Keep a working', body: schemas.WorkingDraftSchema, status: 201, answer: schemas.KeptWorkingSchema },
-  { method: 'put', path: '/studies/{study}/workings/{working}', id: 'editWorking', summary: 'Change a working', body: schemas.WorkingDraftSchema, status: 200, answer: schemas.KeptWorkingSchema },
-  { method: 'delete', path: '/studies/{study}/workings/{working}', id: 'dropWorking', summary: 'Take a working out', status: 204 },
-  { method: 'post', path: '/studies/{study}/tables', id: 'saveTable', summary: 'Save a table in the binder', body: schemas.SavedTableSchema, status: 201, answer: saved },
-  { method: 'get', path: '/studies/{study}/tables/{table}', id: 'getTable', summary: 'A saved table', status: 200, answer: saved },
-  { method: 'put', path: '/studies/{study}/tables/{table}', id: 'replaceTable', summary: 'Change a saved table', body: schemas.SavedTableSchema, status: 200, answer: saved },
-  { method: 'delete', path: '/studies/{study}/tables/{table}', id: 'dropTable', summary: 'Take a table out of the binder', status: 204 },
-  { method: 'get', path: '/studies/{study}/tables/{table}/csv', id: 'savedTableAsCsv', summary: 'A saved table as CSV', status: 200, media: 'text/csv' },
+  {
+    method: 'get',
+    path: '/health',
+    id: 'health',
+    summary: 'Whether the server is up',
+    status: 200,
+    answer: schemas.HealthSchema,
+  },
+  {
+    method: 'post',
+    path: '/assess',
+    id: 'assess',
+    summary: 'Tests and measures of a table of counts',
+    body: schemas.AssessRequestSchema,
+    status: 200,
+    answer: schemas.AssessmentSchema,
+  },
+  {
+    method: 'get',
+    path: '/studies',
+    id: 'listStudies',
+    summary: 'All studies',
+    status: 200,
+    answer: z.array(schemas.StudyRowSchema),
+  },
+  {
+    method: 'post',
+    path: '/intakes',
+    id: 'receiveFile',
+    summary: 'Send a delimited text file; get what was understood of it',
+    file: true,
+    query: z.object({ file: z.string().describe('Name of the file.') }),
+    status: 201,
+    answer: schemas.IntakeSchema,
+  },
+  {
+    method: 'get',
+    path: '/intakes/{intake}',
+    id: 'getIntake',
+    summary: 'A file that waits to be accepted',
+    status: 200,
+    answer: schemas.IntakeSchema,
+  },
+  {
+    method: 'delete',
+    path: '/intakes/{intake}',
+    id: 'discardIntake',
+    summary: 'Discard a file that waits',
+    status: 204,
+  },
+  {
+    method: 'post',
+    path: '/intakes/{intake}/accept',
+    id: 'acceptIntake',
+    summary: 'Make a study of the file',
+    body: schemas.AcceptSchema,
+    status: 201,
+    answer: z.object({ study: z.string() }),
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}',
+    id: 'viewStudy',
+    summary: 'A study: variables, workings, saved tables',
+    status: 200,
+    answer: schemas.StudyViewSchema,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/variables/{variable}',
+    id: 'detailVariable',
+    summary: 'A variable close up',
+    status: 200,
+    answer: schemas.VariableDetailSchema,
+  },
+  {
+    method: 'patch',
+    path: '/studies/{study}/variables/{variable}',
+    id: 'editVariable',
+    summary: 'Change a variable in the codebook',
+    body: schemas.VariableEditSchema,
+    status: 200,
+    answer: schemas.VariableDetailSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/counts',
+    id: 'countTable',
+    summary: 'Count what a sentence asks for',
+    body: schemas.SentenceSchema,
+    status: 200,
+    answer: schemas.CountArraySchema,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/table.csv',
+    id: 'tableAsCsv',
+    summary: 'A table as CSV',
+    query: z.object({
+      sentence: z.string().describe('A Sentence as JSON.'),
+      percent: z.enum(['column', 'row', 'total']).optional(),
+    }),
+    status: 200,
+    media: 'text/csv',
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/workings/preview',
+    id: 'previewWorking',
+    summary: 'What a recipe would make, with its proof',
+    body: schemas.RecipeSchema,
+    status: 200,
+    answer: schemas.PreviewSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/workings',
+    id: 'keepWorking',
+    summary: 'Keep a working',
+    body: schemas.WorkingDraftSchema,
+    status: 201,
+    answer: schemas.KeptWorkingSchema,
+  },
+  {
+    method: 'put',
+    path: '/studies/{study}/workings/{working}',
+    id: 'editWorking',
+    summary: 'Change a working',
+    body: schemas.WorkingDraftSchema,
+    status: 200,
+    answer: schemas.KeptWorkingSchema,
+  },
+  {
+    method: 'delete',
+    path: '/studies/{study}/workings/{working}',
+    id: 'dropWorking',
+    summary: 'Take a working out',
+    status: 204,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/tables',
+    id: 'saveTable',
+    summary: 'Save a table in the binder',
+    body: schemas.SavedTableSchema,
+    status: 201,
+    answer: saved,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/tables/{table}',
+    id: 'getTable',
+    summary: 'A saved table',
+    status: 200,
+    answer: saved,
+  },
+  {
+    method: 'put',
+    path: '/studies/{study}/tables/{table}',
+    id: 'replaceTable',
+    summary: 'Change a saved table',
+    body: schemas.SavedTableSchema,
+    status: 200,
+    answer: saved,
+  },
+  {
+    method: 'delete',
+    path: '/studies/{study}/tables/{table}',
+    id: 'dropTable',
+    summary: 'Take a table out of the binder',
+    status: 204,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/tables/{table}/csv',
+    id: 'savedTableAsCsv',
+    summary: 'A saved table as CSV',
+    status: 200,
+    media: 'text/csv',
+  },
 ];
 
 const WHOLE = new Set(['variable', 'working', 'table']);
@@ -54,7 +213,10 @@ function paramsOf(path: string): z.ZodObject | undefined {
 /** The OpenAPI 3.1 document of the whole API, made from the same schemas that check what comes in. */
 export function openApiDocument(version: string): object {
   const registry = new OpenAPIRegistry();
-  const problem = { description: 'A problem (RFC 9457)', content: { 'application/problem+json': { schema: schemas.ProblemSchema } } };
+  const problem = {
+    description: 'A problem (RFC 9457)',
+    content: { 'application/problem+json': { schema: schemas.ProblemSchema } },
+  };
   for (const operation of OPERATIONS) {
     const params = paramsOf(operation.path);
     const content = operation.media
@@ -70,9 +232,16 @@ export function openApiDocument(version: string): object {
       request: {
         ...(params ? { params } : {}),
         ...(operation.query ? { query: operation.query } : {}),
-        ...(operation.body ? { body: { required: true, content: { 'application/json': { schema: operation.body } } } } : {}),
+        ...(operation.body
+          ? { body: { required: true, content: { 'application/json': { schema: operation.body } } } }
+          : {}),
         ...(operation.file
-          ? { body: { required: true, content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } } }
+          ? {
+              body: {
+                required: true,
+                content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } },
+              },
+            }
           : {}),
       },
       responses: {

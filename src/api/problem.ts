@@ -21,7 +21,14 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = {
 
 export function problemOf(fault: Fault): Problem {
   const { status, title } = KINDS[fault.kind];
-  return { type: `/problems/${fault.kind}`, title, status, detail: fault.message, mend: fault.mend, place: fault.place };
+  return {
+    type: `/problems/${fault.kind}`,
+    title,
+    status,
+    detail: fault.message,
+    mend: fault.mend,
+    place: fault.place,
+  };
 }
 
 /** What is said of a defect of ours: nothing of its inside. The log has it, under the same reference. */
@@ -44,7 +51,9 @@ export function problemResponse(problem: Problem): Response {
 }
 
 function fieldName(path: readonly PropertyKey[]): string {
-  return path.map((part, k) => (typeof part === 'number' ? `[${part}]` : `${k > 0 ? '.' : ''}${String(part)}`)).join('');
+  return path
+    .map((part, k) => (typeof part === 'number' ? `[${part}]` : `${k > 0 ? '.' : ''}${String(part)}`))
+    .join('');
 }
 
 /** A Fault for input that its schema refuses; a cell of `counts` is named as a person counts it. */
@@ -54,15 +63,25 @@ export function faultOf(error: z.ZodError): Fault {
   const field = fieldName(path);
   const [head, row, column] = path;
   if (head === 'counts' && typeof row === 'number' && typeof column === 'number') {
-    return new Fault('invalid', `Row ${row + 1}, column ${column + 1} is not a count.`, 'Counts are finite numbers from 0 up.', {
-      field,
-      cell: { row: row + 1, column: column + 1 },
-    });
+    return new Fault(
+      'invalid',
+      `Row ${row + 1}, column ${column + 1} is not a count.`,
+      'Counts are finite numbers from 0 up.',
+      {
+        field,
+        cell: { row: row + 1, column: column + 1 },
+      },
+    );
   }
   const message = issue?.message ?? 'It does not have the shape that is asked for';
-  return new Fault('invalid', `${field === '' ? 'The input' : field}: ${message}.`.replace('..', '.'), 'See /api/v1/openapi.json for the shape.', {
-    ...(field === '' ? {} : { field }),
-  });
+  return new Fault(
+    'invalid',
+    `${field === '' ? 'The input' : field}: ${message}.`.replace('..', '.'),
+    'See /api/v1/openapi.json for the shape.',
+    {
+      ...(field === '' ? {} : { field }),
+    },
+  );
 }
 
 /** Checks input against its schema. @throws Fault naming the field */

@@ -28,7 +28,10 @@ export const CodebookFileSchema = z
   .strictObject({
     name: text(200).optional(),
     subtitle: text(200).optional(),
-    codeLists: z.record(text(200), z.array(FileCodeSchema).max(5000)).optional().describe('Lists that variables share, by name.'),
+    codeLists: z
+      .record(text(200), z.array(FileCodeSchema).max(5000))
+      .optional()
+      .describe('Lists that variables share, by name.'),
     variables: z
       .array(
         z.strictObject({
@@ -46,7 +49,10 @@ export const CodebookFileSchema = z
         z.strictObject({
           name: text(200).min(1),
           label: text(10_000),
-          columns: z.array(z.strictObject({ name: text(200), label: text(10_000) })).min(2).max(500),
+          columns: z
+            .array(z.strictObject({ name: text(200), label: text(10_000) }))
+            .min(2)
+            .max(500),
           ticked: text(1000),
           none: text(200).optional(),
         }),
@@ -133,7 +139,10 @@ export const VariableEditSchema = z
     question: text(10_000).optional(),
     level: sourceLevel.optional(),
     codes: z.array(CodeSchema).max(5000).optional(),
-    codesFor: z.enum(['all', 'this']).optional().describe('Where the code list is shared: change it for all, or only here.'),
+    codesFor: z
+      .enum(['all', 'this'])
+      .optional()
+      .describe('Where the code list is shared: change it for all, or only here.'),
   })
   .openapi('VariableEdit');
 
@@ -186,7 +195,9 @@ export const AssessmentSchema = z
       })
       .nullable()
       .describe('In the shape of the table without its empty rows and columns.'),
-    dropped: z.object({ rows: z.array(z.int()), columns: z.array(z.int()) }).describe('Empty rows and columns, from 0.'),
+    dropped: z
+      .object({ rows: z.array(z.int()), columns: z.array(z.int()) })
+      .describe('Empty rows and columns, from 0.'),
     absent: z.array(z.object({ id: z.string(), reason: z.string() })),
     cautions: z.array(z.object({ id: z.string(), text: z.string() })),
     base: z.object({
@@ -229,11 +240,23 @@ const ProofSchema = z
   .object({
     holds: z.boolean(),
     findings: z.array(
-      z.object({ id: z.enum(FINDINGS), holds: z.boolean(), title: z.string(), text: z.string(), codes: z.array(z.string()) }),
+      z.object({
+        id: z.enum(FINDINGS),
+        holds: z.boolean(),
+        title: z.string(),
+        text: z.string(),
+        codes: z.array(z.string()),
+      }),
     ),
     columns: z.array(z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int() })),
     rows: z.array(
-      z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int(), went: z.array(z.int()) }),
+      z.object({
+        code: z.string(),
+        label: z.string(),
+        missing: z.boolean(),
+        respondents: z.int(),
+        went: z.array(z.int()),
+      }),
     ),
     respondents: z.int(),
   })
@@ -243,9 +266,7 @@ export const PreviewSchema = z
   .object({ level: z.enum(LEVELS), codes: z.array(CodeSchema), proof: ProofSchema })
   .openapi('WorkingPreview');
 
-export const KeptWorkingSchema = z
-  .object({ working: id, variable: id, proof: ProofSchema })
-  .openapi('KeptWorking');
+export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofSchema }).openapi('KeptWorking');
 
 export const StudyRowSchema = z
   .object({

@@ -58,7 +58,13 @@ export function penDefinitions(): string {
     ...PENS.map(({ id, angle, gap, width, tone }) =>
       element(
         'pattern',
-        { id: `pen-${id}`, width: gap, height: gap, patternUnits: 'userSpaceOnUse', patternTransform: `rotate(${angle})` },
+        {
+          id: `pen-${id}`,
+          width: gap,
+          height: gap,
+          patternUnits: 'userSpaceOnUse',
+          patternTransform: `rotate(${angle})`,
+        },
         element('rect', { width: gap, height: gap, fill: TONES[tone], 'fill-opacity': 0.1 }),
         element('line', { x1: gap / 2, y1: 0, x2: gap / 2, y2: gap, stroke: TONES[tone], 'stroke-width': width }),
       ),
@@ -66,7 +72,15 @@ export function penDefinitions(): string {
     element(
       'pattern',
       { id: 'pen-spark', width: 4, height: 4, patternUnits: 'userSpaceOnUse', patternTransform: 'rotate(45)' },
-      element('line', { x1: 2, y1: 0, x2: 2, y2: 4, stroke: 'var(--pen)', 'stroke-width': 1.1, 'stroke-opacity': 0.55 }),
+      element('line', {
+        x1: 2,
+        y1: 0,
+        x2: 2,
+        y2: 4,
+        stroke: 'var(--pen)',
+        'stroke-width': 1.1,
+        'stroke-opacity': 0.55,
+      }),
     ),
   );
 }

@@ -21,11 +21,13 @@ export interface RibbonsSpec {
   targetHeights: readonly number[];
   left: number;
   right: number;
+  /** The value that fills a row; the same for pictures that are read together. */
+  most: number;
 }
 
 /** Lays ribbons out: as thick as the square root of their respondents, so that a small code can still be seen. */
 export function ribbons(spec: RibbonsSpec): Ribbon[] {
-  const most = Math.max(1, ...spec.olds.map(({ value }) => value));
+  const most = Math.max(1, spec.most);
   const room = spec.rowHeight - 8;
   const thickness = (value: number) => (value === 0 ? 1 : Math.max(2, room * Math.sqrt(value / most)));
   const filled = spec.targetTops.map((top, t) => {
@@ -39,11 +41,23 @@ export function ribbons(spec: RibbonsSpec): Ribbon[] {
     if (old.target === null) {
       const right = left + (spec.right - left) * 0.3;
       const drop = top + 12;
-      return { from, to: null, path: band(left, top, right, drop, thick, Math.max(1, thick * 0.5)), start: { y: top, thickness: thick }, end: { y: drop, thickness: thick * 0.5 } };
+      return {
+        from,
+        to: null,
+        path: band(left, top, right, drop, thick, Math.max(1, thick * 0.5)),
+        start: { y: top, thickness: thick },
+        end: { y: drop, thickness: thick * 0.5 },
+      };
     }
     const y = filled[old.target] ?? 0;
     filled[old.target] = y + thick + 2;
-    return { from, to: old.target, path: band(left, top, spec.right, y, thick, thick), start: { y: top, thickness: thick }, end: { y, thickness: thick } };
+    return {
+      from,
+      to: old.target,
+      path: band(left, top, spec.right, y, thick, thick),
+      start: { y: top, thickness: thick },
+      end: { y, thickness: thick },
+    };
   });
 }
 

@@ -30,6 +30,13 @@ export function spark({ bars, width, height, touching }: SparkSpec): string {
         'stroke-width': step < 3 ? 0 : 0.9,
       });
     }),
-    element('line', { x1: 0, x2: width, y1: height - 0.5, y2: height - 0.5, stroke: 'var(--rule-strong)', 'stroke-width': 1 }),
+    element('line', {
+      x1: 0,
+      x2: width,
+      y1: height - 0.5,
+      y2: height - 0.5,
+      stroke: 'var(--rule-strong)',
+      'stroke-width': 1,
+    }),
   );
 }

@@ -37,7 +37,15 @@ export function stacked({ groups, answers, shares, width, title }: StackedSpec):
       const percent = Math.round(value * 100);
       const body = element(
         'rect',
-        { x: start, y: 0, width: Math.max(0, wide - 1), height: BAR, fill: `url(#pen-${pen.id})`, stroke: TONES[pen.tone], 'stroke-width': 1 },
+        {
+          x: start,
+          y: 0,
+          width: Math.max(0, wide - 1),
+          height: BAR,
+          fill: `url(#pen-${pen.id})`,
+          stroke: TONES[pen.tone],
+          'stroke-width': 1,
+        },
         element('title', {}, label(`${group}, ${answer}: ${percent}%`)),
       );
       if (wide < 26) return body;
@@ -45,13 +53,22 @@ export function stacked({ groups, answers, shares, width, title }: StackedSpec):
       return (
         body +
         element('rect', { x: middle - 12, y: 5, width: 24, height: BAR - 10, rx: 2, fill: 'var(--page)' }) +
-        element('text', { x: middle, y: BAR / 2 + 4.5, 'text-anchor': 'middle', class: 'value' }, label(String(percent)))
+        element(
+          'text',
+          { x: middle, y: BAR / 2 + 4.5, 'text-anchor': 'middle', class: 'value' },
+          label(String(percent)),
+        )
       );
     });
     return element(
       'g',
       { transform: `translate(0 ${j * STEP + 2})` },
-      element('text', { x: NAMES - 10, y: BAR / 2 + 4.5, 'text-anchor': 'end', class: 'name' }, label(shorten(group, 20)), element('title', {}, label(group))),
+      element(
+        'text',
+        { x: NAMES - 10, y: BAR / 2 + 4.5, 'text-anchor': 'end', class: 'name' },
+        label(shorten(group, 20)),
+        element('title', {}, label(group)),
+      ),
       ...parts,
     );
   });

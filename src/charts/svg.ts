@@ -7,7 +7,10 @@ const escape = (text: string) =>
 export function element(tag: string, attributes: Attributes, ...children: readonly string[]): string {
   const written = Object.entries(attributes)
     .filter(([, value]) => value !== undefined)
-    .map(([name, value]) => ` ${name}="${escape(typeof value === 'number' ? String(Math.round(value * 100) / 100) : String(value))}"`)
+    .map(
+      ([name, value]) =>
+        ` ${name}="${escape(typeof value === 'number' ? String(Math.round(value * 100) / 100) : String(value))}"`,
+    )
     .join('');
   return children.length === 0 ? `<${tag}${written}/>` : `<${tag}${written}>${children.join('')}</${tag}>`;
 }

@@ -11,7 +11,12 @@ function answerTo(text: string, line: number | null): object {
   try {
     input = JSON.parse(text);
   } catch (error) {
-    throw new Fault('invalid', `The request is not JSON: ${error instanceof Error ? error.message : ''}.`, 'Mend the JSON.', line === null ? {} : { line });
+    throw new Fault(
+      'invalid',
+      `The request is not JSON: ${error instanceof Error ? error.message : ''}.`,
+      'Mend the JSON.',
+      line === null ? {} : { line },
+    );
   }
   return assess(parseWith(AssessRequestSchema, input));
 }

@@ -30,15 +30,29 @@ export function guard(request: IncomingMessage, response: ServerResponse, { host
   const allowed = new Set([...LOOPBACK, ...hosts].flatMap((host) => [host, `${host}:${port}`]));
   const host = (request.headers.host ?? '').toLowerCase();
   if (!allowed.has(host)) {
-    refuse(response, 421, 'Not this server', `This server does not answer for "${host.slice(0, 100)}".`, 'Use the address that was printed at the start, or start with --allow-host.');
+    refuse(
+      response,
+      421,
+      'Not this server',
+      `This server does not answer for "${host.slice(0, 100)}".`,
+      'Use the address that was printed at the start, or start with --allow-host.',
+    );
     return false;
   }
   const { origin } = request.headers;
   const site = request.headers['sec-fetch-site'];
   const reads = request.method === 'GET' || request.method === 'HEAD';
-  const foreign = (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) || (origin === undefined && site === 'cross-site');
+  const foreign =
+    (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) ||
+    (origin === undefined && site === 'cross-site');
   if (foreign && !reads) {
-    refuse(response, 403, 'Another origin', 'This request comes from another page.', 'Make it from Hatch Count itself.');
+    refuse(
+      response,
+      403,
+      'Another origin',
+      'This request comes from another page.',
+      'Make it from Hatch Count itself.',
+    );
     return false;
   }
   return true;

@@ -16,11 +16,13 @@ const here = dirname(fileURLToPath(import.meta.url));
 const root = join(here, '..', '..');
 const worker = join(here, 'worker.js');
 
-const logger = (level: string) => pino({ level, base: null, timestamp: pino.stdTimeFunctions.isoTime }, pino.destination({ fd: 2, sync: true }));
+const logger = (level: string) =>
+  pino({ level, base: null, timestamp: pino.stdTimeFunctions.isoTime }, pino.destination({ fd: 2, sync: true }));
 
 function portNumber(text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new InvalidArgumentError('a port is a whole number from 0 to 65535');
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new InvalidArgumentError('a port is a whole number from 0 to 65535');
   return port;
 }
 
@@ -77,7 +79,8 @@ withServeFlags(program.command('demo').description('serve the application with t
     const log = logger(flags.logLevel);
     const service = startService({ folder: flags.store, worker, log });
     await seedDemo(service, join(root, 'demo'));
-    const start = (port: number) => serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, log, host: flags.host, port });
+    const start = (port: number) =>
+      serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, log, host: flags.host, port });
     const running = await start(flags.port).catch((error: unknown) => {
       // The demo may stand beside another server; any free port will do.
       if (error instanceof Fault && error.kind === 'conflict') return start(0);
@@ -105,7 +108,8 @@ program
   .argument('[file]', 'a file to read instead')
   .option('--jsonl', 'one request a line, one answer a line')
   .action(async (file: string | undefined, { jsonl }: { jsonl?: boolean }) => {
-    if (file !== undefined && !existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
+    if (file !== undefined && !existsSync(file))
+      throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
     const input = file === undefined ? process.stdin : createReadStream(file);
     if (jsonl) process.exitCode = (await assessLines(input, process.stdout)) > 0 ? 2 : 0;
     else await assessOne(input, process.stdout);

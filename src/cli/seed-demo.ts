@@ -14,7 +14,10 @@ export const DEMO_STUDY = 'fernhill-allotments';
 /** Takes the demo study in, as a user would, unless it is there already. */
 export async function seedDemo(service: Service, demo: string): Promise<void> {
   if (existsSync(studyFile(service, DEMO_STUDY))) return;
-  const codebook = parseWith(CodebookFileSchema, JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')));
+  const codebook = parseWith(
+    CodebookFileSchema,
+    JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')),
+  );
   const intake = await receiveFile(service, 'fernhill.csv', createReadStream(join(demo, 'fernhill.csv')));
   await acceptIntake(service, intake.id, {
     id: DEMO_STUDY,

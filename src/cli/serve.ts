@@ -11,7 +11,12 @@ import { listStudies } from '../service/open-study.js';
 import { settle } from '../service/settle.js';
 import { guard } from './guard.js';
 
-type Handler = (request: IncomingMessage, response: ServerResponse, next: (error?: unknown) => void, locals: object) => void;
+type Handler = (
+  request: IncomingMessage,
+  response: ServerResponse,
+  next: (error?: unknown) => void,
+  locals: object,
+) => void;
 
 export interface ServeOptions {
   service: Service;
@@ -31,7 +36,8 @@ export interface Running {
 
 async function astroHandler(dist: string): Promise<Handler> {
   const entry = join(dist, 'server', 'entry.mjs');
-  if (!existsSync(entry)) throw new Fault('not-found', 'The pages are not built.', 'Run npm run build first.', { file: entry });
+  if (!existsSync(entry))
+    throw new Fault('not-found', 'The pages are not built.', 'Run npm run build first.', { file: entry });
   const { handler } = (await import(pathToFileURL(entry).href)) as { handler: Handler };
   return handler;
 }
@@ -44,7 +50,15 @@ export async function serve({ service, dist, host, port, hosts, log }: ServeOpti
     const started = process.hrtime.bigint();
     response.on('close', () => {
       const ms = Number(process.hrtime.bigint() - started) / 1e6;
-      log.info({ method: request.method, path: request.url?.split('?')[0], status: response.statusCode, ms: Math.round(ms * 10) / 10 }, 'request');
+      log.info(
+        {
+          method: request.method,
+          path: request.url?.split('?')[0],
+          status: response.statusCode,
+          ms: Math.round(ms * 10) / 10,
+        },
+        'request',
+      );
     });
     if (!guard(request, response, { hosts })) return;
     const page = () =>
@@ -66,7 +80,12 @@ export async function serve({ service, dist, host, port, hosts, log }: ServeOpti
     server.once('error', (error: NodeJS.ErrnoException) => {
       reject(
         error.code === 'EADDRINUSE'
-          ? new Fault('conflict', `Port ${port} is taken.`, 'Stop what uses it, or start with --port and another number.', { field: 'port' })
+          ? new Fault(
+              'conflict',
+              `Port ${port} is taken.`,
+              'Stop what uses it, or start with --port and another number.',
+              { field: 'port' },
+            )
           : error,
       );
     });
@@ -75,7 +94,10 @@ export async function serve({ service, dist, host, port, hosts, log }: ServeOpti
   // A process that ended between a change and what follows from it is made good here.
   for (const { id } of listStudies(service)) {
     const study = service.studies.get(id);
-    if (study) study.queue = settle(service, study).catch((error: unknown) => log.error({ err: error, study: id }, 'a working could not be computed again'));
+    if (study)
+      study.queue = settle(service, study).catch((error: unknown) =>
+        log.error({ err: error, study: id }, 'a working could not be computed again'),
+      );
   }
   const { port: bound } = server.address() as AddressInfo;
   const shown = host.includes(':') ? `[${host}]` : host;

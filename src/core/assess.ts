@@ -12,14 +12,7 @@ import { phi } from './measure/phi.js';
 import type { MeasureResult } from './measure/result.js';
 
 export const TEST_IDS = ['pearson', 'likelihood-ratio', 'yates', 'fisher'] as const;
-export const MEASURE_IDS = [
-  'phi',
-  'cramers-v',
-  'lambda:columns',
-  'lambda:rows',
-  'lambda:symmetric',
-  'gamma',
-] as const;
+export const MEASURE_IDS = ['phi', 'cramers-v', 'lambda:columns', 'lambda:rows', 'lambda:symmetric', 'gamma'] as const;
 export type TestId = (typeof TEST_IDS)[number];
 export type MeasureId = (typeof MEASURE_IDS)[number];
 export type AxisLevel = 'unordered' | 'ordered';

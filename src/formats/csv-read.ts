@@ -72,7 +72,12 @@ function parserFault(error: unknown, file: string): Fault {
   };
   const where = typeof lines === 'number' ? ` on line ${lines}` : '';
   if (code === 'CSV_QUOTE_NOT_CLOSED') {
-    return new Fault('invalid', `A quote that opens${where} of ${file} is never closed.`, 'Close it, or take it out.', place);
+    return new Fault(
+      'invalid',
+      `A quote that opens${where} of ${file} is never closed.`,
+      'Close it, or take it out.',
+      place,
+    );
   }
   if (code === 'CSV_MAX_RECORD_SIZE') {
     return new Fault(
@@ -91,7 +96,12 @@ function parserFault(error: unknown, file: string): Fault {
  * their cell; lines with nothing on them are passed over.
  * @throws Fault with the line where the file cannot be read
  */
-export async function* readRows(path: string, file: string, dialect: Dialect, most = Infinity): AsyncGenerator<CsvRow[]> {
+export async function* readRows(
+  path: string,
+  file: string,
+  dialect: Dialect,
+  most = Infinity,
+): AsyncGenerator<CsvRow[]> {
   const input = createReadStream(path, { highWaterMark: 1024 * 1024 });
   const decoded = input.pipe(iconv.decodeStream(dialect.encoding));
   const parser: Parser = parse({

@@ -7,7 +7,15 @@ const SAMPLE = 256 * 1024;
 const STEP = 1024 * 1024;
 
 /** Encodings that `chardet` may name which we accept as they are; anything else is read as Windows-1252. */
-const TRUSTED = new Set(['UTF-16LE', 'UTF-16BE', 'ISO-8859-2', 'windows-1250', 'windows-1251', 'windows-1253', 'windows-1254']);
+const TRUSTED = new Set([
+  'UTF-16LE',
+  'UTF-16BE',
+  'ISO-8859-2',
+  'windows-1250',
+  'windows-1251',
+  'windows-1253',
+  'windows-1254',
+]);
 
 /**
  * Finds a text file's encoding: a byte-order mark decides; else UTF-8 where every byte fits it; else the likeliest

@@ -22,14 +22,27 @@ export function matches(text: string, search: string): boolean {
 const SHOWN = 200;
 
 /** A list to choose from by typing, with the keyboard or the mouse. Escape or a click elsewhere closes it. */
-export function Picker({ label, options, choose, close }: { label: string; options: readonly PickerOption[]; choose: (id: number) => void; close: () => void }) {
+export function Picker({
+  label,
+  options,
+  choose,
+  close,
+}: {
+  label: string;
+  options: readonly PickerOption[];
+  choose: (id: number) => void;
+  close: () => void;
+}) {
   const [search, setSearch] = useState('');
   const [active, setActive] = useState(0);
   const box = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const found = useMemo(
-    () => options.filter((option) => matches(`${option.label} ${option.hint} ${option.also ?? ''}`, search)).slice(0, SHOWN),
+    () =>
+      options
+        .filter((option) => matches(`${option.label} ${option.hint} ${option.also ?? ''}`, search))
+        .slice(0, SHOWN),
     [options, search],
   );
   useEffect(() => input.current?.focus({ preventScroll: true }), []);

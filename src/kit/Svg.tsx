@@ -7,5 +7,13 @@ export function Svg({ markup, className }: { markup: string; className?: string 
 
 /** The pens, once on each screen. */
 export function Pens() {
-  return <svg width="0" height="0" aria-hidden="true" className="sr-only" dangerouslySetInnerHTML={{ __html: penDefinitions() }} />;
+  return (
+    <svg
+      width="0"
+      height="0"
+      aria-hidden="true"
+      className="sr-only"
+      dangerouslySetInnerHTML={{ __html: penDefinitions() }}
+    />
+  );
 }

@@ -23,7 +23,17 @@ export function Toggle({ on, ...props }: ButtonProps & { on: boolean }) {
 }
 
 /** One of several, of which one is on. */
-export function Choice<T extends string>({ label, value, of, choose }: { label: string; value: T; of: readonly (readonly [T, string])[]; choose: (value: T) => void }) {
+export function Choice<T extends string>({
+  label,
+  value,
+  of,
+  choose,
+}: {
+  label: string;
+  value: T;
+  of: readonly (readonly [T, string])[];
+  choose: (value: T) => void;
+}) {
   return (
     <span role="radiogroup" aria-label={label}>
       {of.map(([id, name], k) => (
@@ -36,7 +46,12 @@ export function Choice<T extends string>({ label, value, of, choose }: { label: 
           className={css['toggle']}
           onClick={() => choose(id)}
           onKeyDown={(event) => {
-            const step = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowUp' ? -1 : 0;
+            const step =
+              event.key === 'ArrowRight' || event.key === 'ArrowDown'
+                ? 1
+                : event.key === 'ArrowLeft' || event.key === 'ArrowUp'
+                  ? -1
+                  : 0;
             if (step === 0) return;
             event.preventDefault();
             const next = of[(k + step + of.length) % of.length];
@@ -63,7 +78,15 @@ export function Field({ label, children }: { label: string; children: ReactNode 
 }
 
 /** What went wrong and what to do, where it went wrong. */
-export function Problem({ detail, mend, dismiss }: { detail: string; mend: string; dismiss?: (() => void) | undefined }) {
+export function Problem({
+  detail,
+  mend,
+  dismiss,
+}: {
+  detail: string;
+  mend: string;
+  dismiss?: (() => void) | undefined;
+}) {
   return (
     <div className={css['problem']} role="alert">
       <p>

@@ -55,7 +55,13 @@ export function startService(options: ServiceOptions): Service {
   mkdirSync(studiesFolder({ folder }), { recursive: true });
   mkdirSync(intakesFolder({ folder }), { recursive: true });
   const pool = () =>
-    new Tinypool({ filename: options.worker, runtime: 'worker_threads', minThreads: 1, maxThreads: 1, isolateWorkers: false });
+    new Tinypool({
+      filename: options.worker,
+      runtime: 'worker_threads',
+      minThreads: 1,
+      maxThreads: 1,
+      isolateWorkers: false,
+    });
   const counting = pool();
   const intake = pool();
   const service: Service = {

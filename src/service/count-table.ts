@@ -15,7 +15,12 @@ function finder(variables: readonly VariableRow[]): (id: number, slot: string) =
   return (id, slot) => {
     const variable = variables.find((one) => one.id === id);
     if (!variable) {
-      throw new Fault('not-found', `The study has no variable ${id}, which "${slot}" asks for.`, 'Choose one from the roster.', { field: slot });
+      throw new Fault(
+        'not-found',
+        `The study has no variable ${id}, which "${slot}" asks for.`,
+        'Choose one from the roster.',
+        { field: slot },
+      );
     }
     return variable;
   };
@@ -32,7 +37,9 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
     only: sentence.only.map((condition, k) => {
       const variable = find(condition.variable, `only[${k}]`);
       const found = columnCodes(study.db, variable.columnId).map(({ code }) => code);
-      const missing = codesWithFound(variable, found).filter((code) => !isAnswer(code)).map(({ code }) => code);
+      const missing = codesWithFound(variable, found)
+        .filter((code) => !isAnswer(code))
+        .map(({ code }) => code);
       return { column: variable.columnId, title: titleOf(variable), test: condition, missing };
     }),
     weight: null,
@@ -40,7 +47,12 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
 }
 
 /** A table as CSV. */
-export async function tableAsCsv(service: Service, study: OpenStudy, sentence: Sentence, percent: Percent): Promise<string> {
+export async function tableAsCsv(
+  service: Service,
+  study: OpenStudy,
+  sentence: Sentence,
+  percent: Percent,
+): Promise<string> {
   const counts = await countTable(service, study, sentence);
   const variables = allVariables(study.db);
   return writeCsv(toGrid(tabulate(sentence, counts, variables), saySentence(sentence, variables), percent));

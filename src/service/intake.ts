@@ -32,8 +32,10 @@ const folderOf = (service: Service, id: string) => join(intakesFolder(service), 
 /** A file name without folders and control characters, for messages and the record. */
 function plainName(name: string): string {
   const last = name.split(/[\\/]/).at(-1) ?? '';
-  // eslint-disable-next-line no-control-regex
-  const clean = last.replace(/[\u0000-\u001f\u007f]/g, '').trim().slice(0, 200);
+  const clean = last
+    .replace(/\p{Cc}/gu, '')
+    .trim()
+    .slice(0, 200);
   return clean === '' ? 'file.csv' : clean;
 }
 
@@ -41,8 +43,15 @@ function plainName(name: string): string {
  * Receives a file, keeps it, and says what was understood of it. Nothing is left of a file that cannot be read.
  * @throws Fault naming the line
  */
-export function receiveFile(service: Service, name: string, body: ReadableStream<Uint8Array> | Readable): Promise<Intake> {
-  return mustEnd(service, receive(service, plainName(name), body instanceof Readable ? body : Readable.fromWeb(body as never)));
+export function receiveFile(
+  service: Service,
+  name: string,
+  body: ReadableStream<Uint8Array> | Readable,
+): Promise<Intake> {
+  return mustEnd(
+    service,
+    receive(service, plainName(name), body instanceof Readable ? body : Readable.fromWeb(body as never)),
+  );
 }
 
 async function receive(service: Service, fileName: string, body: Readable): Promise<Intake> {
@@ -87,7 +96,9 @@ async function forgetOldIntakes(service: Service): Promise<void> {
 export async function findIntake(service: Service, id: string): Promise<Intake> {
   const path = join(folderOf(service, id), 'intake.json');
   if (!/^[0-9a-f]{18}$/.test(id) || !existsSync(path)) {
-    throw new Fault('not-found', 'This intake is not there any more.', 'Drop the file on the page again.', { field: 'intake' });
+    throw new Fault('not-found', 'This intake is not there any more.', 'Drop the file on the page again.', {
+      field: 'intake',
+    });
   }
   return JSON.parse(await readFile(path, 'utf8')) as Intake;
 }
@@ -139,7 +150,8 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
   checkQuestions(profiled.columns, acceptance.codebook);
   const study = acceptance.id ?? studyId(acceptance.name);
   const place = studyFile(service, study);
-  if (existsSync(place)) throw new Fault('conflict', `There is a study "${study}" already.`, 'Choose another name.', { field: 'name' });
+  if (existsSync(place))
+    throw new Fault('conflict', `There is a study "${study}" already.`, 'Choose another name.', { field: 'name' });
   const path = join(folderOf(service, id), 'data');
   const part = `${place}.part-${randomBytes(4).toString('hex')}`;
   try {
@@ -193,17 +205,31 @@ function decide(
   const lists: Record<string, { name: string; codes: Code[] }> = {};
   const known = new Set(columns.map(({ name }) => name));
   const unknown = decisions.find(({ name }) => !known.has(name));
-  if (unknown) throw new Fault('invalid', `The file has no column ${unknown.name}.`, 'Leave it out.', { field: 'columns', variable: unknown.name });
+  if (unknown)
+    throw new Fault('invalid', `The file has no column ${unknown.name}.`, 'Leave it out.', {
+      field: 'columns',
+      variable: unknown.name,
+    });
   const decided = columns.map((column): DecidedColumn => {
     const decision = decisions.find(({ name }) => name === column.name);
     const entry = codebook?.variables.find(({ name }) => name === column.name);
     const level = decision?.level ?? entry?.level ?? column.level;
     if (!LEVELS_OF[column.storage].includes(level)) {
-      throw new Fault('unsupported', `${column.name} cannot be ${level}: ${column.why.toLowerCase()}`, `Take it in as ${column.level}.`, { variable: column.name, field: 'level' });
+      throw new Fault(
+        'unsupported',
+        `${column.name} cannot be ${level}: ${column.why.toLowerCase()}`,
+        `Take it in as ${column.level}.`,
+        { variable: column.name, field: 'level' },
+      );
     }
     const shared = entry?.codeList === undefined ? undefined : codebook?.codeLists?.[entry.codeList];
     if (entry?.codeList !== undefined && !shared) {
-      throw new Fault('invalid', `The codebook has no code list ${entry.codeList}, which ${column.name} asks for.`, 'Add the list, or take the reference out.', { variable: column.name, field: 'codebook' });
+      throw new Fault(
+        'invalid',
+        `The codebook has no code list ${entry.codeList}, which ${column.name} asks for.`,
+        'Add the list, or take the reference out.',
+        { variable: column.name, field: 'codebook' },
+      );
     }
     const given = shared ?? entry?.codes;
     let list: string | null = null;
@@ -224,7 +250,13 @@ function decide(
   });
   for (const [key, { codes }] of Object.entries(lists)) {
     const twice = codes.find(({ code }, k) => codes.findIndex((other) => other.code === code) !== k);
-    if (twice) throw new Fault('invalid', `The code ${twice.code} stands twice in ${key.split(':')[1] ?? 'a list'}.`, 'Take one of the two out of the codebook.', { code: twice.code, field: 'codebook' });
+    if (twice)
+      throw new Fault(
+        'invalid',
+        `The code ${twice.code} stands twice in ${key.split(':')[1] ?? 'a list'}.`,
+        'Take one of the two out of the codebook.',
+        { code: twice.code, field: 'codebook' },
+      );
   }
   return { decided, lists };
 }
@@ -233,7 +265,10 @@ function decide(
 function checkQuestions(columns: readonly ProfiledColumn[], codebook: CodebookFile | undefined): void {
   const known = new Set(columns.map(({ name }) => name));
   for (const question of codebook?.multiple ?? []) {
-    const names = [...question.columns.map(({ name }) => name), ...(question.none === undefined ? [] : [question.none])];
+    const names = [
+      ...question.columns.map(({ name }) => name),
+      ...(question.none === undefined ? [] : [question.none]),
+    ];
     const unknown = names.find((name) => !known.has(name));
     if (unknown === undefined && !known.has(question.name)) continue;
     throw new Fault(

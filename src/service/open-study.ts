@@ -17,7 +17,9 @@ export function openStudy(service: Service, id: string): OpenStudy {
   if (known) return known;
   const file = studyFile(service, id);
   if (!ID.test(id) || !existsSync(file)) {
-    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', { field: 'study' });
+    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
+      field: 'study',
+    });
   }
   const study: OpenStudy = { id, file, db: openStudyFile(file), queue: Promise.resolve() };
   service.studies.set(id, study);
@@ -41,11 +43,13 @@ export function listStudies(service: Service): StudyRow[] {
 
 /** Makes a change to a study after those before it, and counts it in the study's revision. */
 export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
-  const next = study.queue.catch(() => undefined).then(async () => {
-    const result = await work();
-    touchStudy(study.db);
-    return result;
-  });
+  const next = study.queue
+    .catch(() => undefined)
+    .then(async () => {
+      const result = await work();
+      touchStudy(study.db);
+      return result;
+    });
   study.queue = next;
   return mustEnd(service, next);
 }

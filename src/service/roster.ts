@@ -50,11 +50,16 @@ function numbersOf(codes: readonly ColumnCode[], missing: ReadonlySet<string>): 
 }
 
 function describe(variable: VariableRow, column: ColumnRow, found: readonly ColumnCode[], total: number) {
-  const codes = codesWithFound(variable, found.map(({ code }) => code));
+  const codes = codesWithFound(
+    variable,
+    found.map(({ code }) => code),
+  );
   const missingCodes = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
   const respondents = new Map(found.map((one) => [one.code, one.respondents]));
   const missing =
-    column.storage === 'sets' ? 0 : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
+    column.storage === 'sets'
+      ? 0
+      : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
   const answers = total - column.blank - missing;
   let picture: Picture = { is: 'none' };
   if (column.storage === 'number' && variable.level === 'number') {
@@ -67,7 +72,13 @@ function describe(variable: VariableRow, column: ColumnRow, found: readonly Colu
     const bars = codes.filter(isAnswer).map(({ code }) => respondents.get(code) ?? 0);
     if (bars.length <= MOST_BARS) picture = { is: 'bars', bars };
   }
-  return { answers, missing, blank: column.blank, picture, countable: column.storage !== 'number' && column.storage !== 'text' };
+  return {
+    answers,
+    missing,
+    blank: column.blank,
+    picture,
+    countable: column.storage !== 'number' && column.storage !== 'text',
+  };
 }
 
 /** The whole study as the screens need it: variables with their pictures, workings, saved tables. */
@@ -105,7 +116,9 @@ function soundness(variables: readonly VariableRow[], workings: readonly Working
     known.set(id, true);
     const working = workingById.get(byId.get(id)?.workingId ?? -1);
     const sources =
-      working?.recipe.kind === 'regroup' ? [working.recipe.source] : (working?.recipe.items.map(({ source }) => source) ?? []);
+      working?.recipe.kind === 'regroup'
+        ? [working.recipe.source]
+        : (working?.recipe.items.map(({ source }) => source) ?? []);
     const result = (working?.holds ?? true) && sources.every(holds);
     known.set(id, result);
     return result;
@@ -116,7 +129,13 @@ function soundness(variables: readonly VariableRow[], workings: readonly Working
 /** A variable close up: every code with its respondents, the figures of a number, and what uses it. */
 export interface VariableDetail {
   variable: VariableRow;
-  codes: { code: string; label: string; missing: VariableRow['codes'][number]['missing']; respondents: number; listed: boolean }[];
+  codes: {
+    code: string;
+    label: string;
+    missing: VariableRow['codes'][number]['missing'];
+    respondents: number;
+    listed: boolean;
+  }[];
   blank: number;
   summary: NumberSummary | null;
   histogram: Histogram | null;
@@ -127,7 +146,10 @@ export interface VariableDetail {
 
 export function findVariable(db: Db, id: number): VariableRow {
   const variable = allVariables(db).find((one) => one.id === id);
-  if (!variable) throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', { field: 'variable' });
+  if (!variable)
+    throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', {
+      field: 'variable',
+    });
   return variable;
 }
 
@@ -138,7 +160,10 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   const found = columnCodes(db, variable.columnId);
   const respondents = new Map(found.map((one) => [one.code, one.respondents]));
   const listed = new Set(variable.codes.map(({ code }) => code));
-  const codes = codesWithFound(variable, found.map(({ code }) => code));
+  const codes = codesWithFound(
+    variable,
+    found.map(({ code }) => code),
+  );
   if (variable.level === 'number') codes.sort((a, b) => compareCodes(a.code, b.code));
   const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
   let figures: { summary: NumberSummary | null; histogram: Histogram | null } = { summary: null, histogram: null };
@@ -153,7 +178,11 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   const sharing = list === null ? [] : usersOfList(db, list).filter((other) => other !== id);
   return {
     variable,
-    codes: codes.map((code) => ({ ...code, respondents: respondents.get(code.code) ?? 0, listed: listed.has(code.code) })),
+    codes: codes.map((code) => ({
+      ...code,
+      respondents: respondents.get(code.code) ?? 0,
+      listed: listed.has(code.code),
+    })),
     blank: column.blank,
     summary: figures.summary,
     histogram: figures.histogram,

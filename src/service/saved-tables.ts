@@ -7,7 +7,8 @@ import { change } from './open-study.js';
 
 export function findTable(study: OpenStudy, id: number): SavedTableRow {
   const table = allTables(study.db).find((one) => one.id === id);
-  if (!table) throw new Fault('not-found', `The binder has no table ${id}.`, 'Choose one from the binder.', { field: 'table' });
+  if (!table)
+    throw new Fault('not-found', `The binder has no table ${id}.`, 'Choose one from the binder.', { field: 'table' });
   return table;
 }
 
@@ -23,7 +24,9 @@ export function saveTable(
     const known = new Set(allVariables(study.db).map((variable) => variable.id));
     const gone = variablesOf(table.sentence).find((variable) => !known.has(variable));
     if (gone !== undefined) {
-      throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', { field: 'sentence' });
+      throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', {
+        field: 'sentence',
+      });
     }
     const { db } = study;
     const key = db

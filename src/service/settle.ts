@@ -5,7 +5,14 @@ import { Fault } from '../core/fault.js';
 import { insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
-import { allVariables, dropUnusedLists, insertCodeList, replaceCodes, updateVariable, type VariableRow } from '../store/variables.js';
+import {
+  allVariables,
+  dropUnusedLists,
+  insertCodeList,
+  replaceCodes,
+  updateVariable,
+  type VariableRow,
+} from '../store/variables.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import type { Derived } from './worker/derive-job.js';
@@ -16,7 +23,9 @@ export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): 
     const variable = variables.find((one) => one.id === id);
     return [variable?.columnId, variable?.level, variable?.codes];
   });
-  return createHash('sha256').update(JSON.stringify([recipe, sources])).digest('hex');
+  return createHash('sha256')
+    .update(JSON.stringify([recipe, sources]))
+    .digest('hex');
 }
 
 /** Computes what a recipe makes. @throws Fault where a source is gone or does not suit */
@@ -30,11 +39,19 @@ export async function deriveFrom(
   const sources = sourcesOf(recipe).map((id) => {
     const variable = variables.find((one) => one.id === id);
     if (!variable) {
-      throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose the source from the roster.', { field: 'source' });
+      throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose the source from the roster.', {
+        field: 'source',
+      });
     }
     return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes: variable.codes };
   });
-  return service.run('derive', { file: study.file, respondents: studyRow(study.db).respondents, recipe, sources, proofOnly });
+  return service.run('derive', {
+    file: study.file,
+    respondents: studyRow(study.db).respondents,
+    recipe,
+    sources,
+    proofOnly,
+  });
 }
 
 /** Keeps a derived column. Returns its id; a column is never changed, so an old one gives way to a new one. */
@@ -60,7 +77,9 @@ export function replaceResult(db: Db, made: VariableRow, derived: Derived): void
 
 /** Workings whose sources come before them. */
 function inOrder(workings: readonly WorkingRow[], variables: readonly VariableRow[]): WorkingRow[] {
-  const makerOf = new Map(variables.flatMap(({ id, workingId }) => (workingId === null ? [] : [[id, workingId] as const])));
+  const makerOf = new Map(
+    variables.flatMap(({ id, workingId }) => (workingId === null ? [] : [[id, workingId] as const])),
+  );
   const done = new Set<number>();
   const ordered: WorkingRow[] = [];
   const visit = (working: WorkingRow) => {

@@ -25,7 +25,11 @@ function checkRecipe(recipe: Recipe): void {
 }
 
 /** What a recipe would make, with its proof, without keeping anything. */
-export async function previewWorking(service: Service, study: OpenStudy, recipe: Recipe): Promise<Pick<Derived, 'level' | 'codes' | 'proof'>> {
+export async function previewWorking(
+  service: Service,
+  study: OpenStudy,
+  recipe: Recipe,
+): Promise<Pick<Derived, 'level' | 'codes' | 'proof'>> {
   checkRecipe(recipe);
   const { level, codes, proof } = await deriveFrom(service, study, recipe, allVariables(study.db), true);
   return { level, codes, proof };
@@ -63,7 +67,9 @@ function checkedName(draft: WorkingDraft, variables: readonly VariableRow[], own
   const wanted = draft.name.trim();
   if (wanted === '') return nameFrom(draft.label, taken);
   if (taken.has(wanted)) {
-    throw new Fault('conflict', `The study already has a variable ${wanted}.`, 'Choose another name.', { field: 'name' });
+    throw new Fault('conflict', `The study already has a variable ${wanted}.`, 'Choose another name.', {
+      field: 'name',
+    });
   }
   return wanted;
 }
@@ -96,7 +102,12 @@ export function keepWorking(service: Service, study: OpenStudy, draft: WorkingDr
     return db
       .transaction(() => {
         const signature = signatureOf(draft.recipe, variables);
-        const working = putWorking(db, null, { recipe: draft.recipe, proof: derived.proof, signature }, new Date().toISOString());
+        const working = putWorking(
+          db,
+          null,
+          { recipe: draft.recipe, proof: derived.proof, signature },
+          new Date().toISOString(),
+        );
         const variable = insertVariable(
           db,
           {
@@ -118,7 +129,10 @@ export function keepWorking(service: Service, study: OpenStudy, draft: WorkingDr
 
 function madeBy(study: OpenStudy, id: number): VariableRow {
   const made = allVariables(study.db).find(({ workingId }) => workingId === id);
-  if (!made) throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', { field: 'working' });
+  if (!made)
+    throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', {
+      field: 'working',
+    });
   return made;
 }
 

@@ -23,7 +23,9 @@ export interface ColumnCode {
 
 export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: readonly ColumnCode[]): number {
   const { lastInsertRowid } = db
-    .prepare('INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, @storage, @width, @blank, @histogram)')
+    .prepare(
+      'INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, @storage, @width, @blank, @histogram)',
+    )
     .run(column);
   const id = Number(lastInsertRowid);
   const insert = db.prepare('INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
@@ -32,7 +34,9 @@ export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: reado
 }
 
 /** Statement that writes one chunk: column, part, number, bytes. */
-export function chunkWriter(db: Db): (column: number, part: 'values' | 'state', number: number, bytes: Uint8Array) => void {
+export function chunkWriter(
+  db: Db,
+): (column: number, part: 'values' | 'state', number: number, bytes: Uint8Array) => void {
   const insert = db.prepare('INSERT INTO chunk (column_id, part, number, bytes) VALUES (?, ?, ?, ?)');
   return (column, part, number, bytes) => void insert.run(column, part, number, bytes);
 }
@@ -58,7 +62,9 @@ export function removeColumn(db: Db, id: number): void {
 }
 
 export function columnRow(db: Db, id: number): ColumnRow {
-  return db.prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?').get(id) as ColumnRow;
+  return db
+    .prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?')
+    .get(id) as ColumnRow;
 }
 
 export function columnCodes(db: Db, id: number): ColumnCode[] {

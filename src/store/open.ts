@@ -15,7 +15,9 @@ function configure(db: Db): Db {
 function migrate(db: Db, path: string): void {
   const done = db.pragma('user_version', { simple: true }) as number;
   if (done > MIGRATIONS.length) {
-    throw new Fault('unsupported', `${path} was made by a newer Hatch Count.`, 'Update Hatch Count to open it.', { file: path });
+    throw new Fault('unsupported', `${path} was made by a newer Hatch Count.`, 'Update Hatch Count to open it.', {
+      file: path,
+    });
   }
   MIGRATIONS.slice(done).forEach((sql, k) => {
     db.transaction(() => {

@@ -35,7 +35,14 @@ export function allTables(db: Db): SavedTableRow[] {
 }
 
 /** Saves a table, new (`id` null) or in the place of an old one. */
-export function putTable(db: Db, id: number | null, title: string, sentence: Sentence, shown: Shown, now: string): number {
+export function putTable(
+  db: Db,
+  id: number | null,
+  title: string,
+  sentence: Sentence,
+  shown: Shown,
+  now: string,
+): number {
   const row = { id, title, sentence: JSON.stringify(sentence), shown: JSON.stringify(shown), now };
   const key = Number(
     db

@@ -87,7 +87,9 @@ export interface NewVariable {
 export function insertVariable(db: Db, variable: NewVariable, behind: number | null = null): number {
   const last = db.prepare('SELECT coalesce(max(position), 0) FROM variable').pluck().get() as number;
   const position =
-    behind === null ? last + 1 : ((db.prepare('SELECT position FROM variable WHERE id = ?').pluck().get(behind) as number) + 1);
+    behind === null
+      ? last + 1
+      : (db.prepare('SELECT position FROM variable WHERE id = ?').pluck().get(behind) as number) + 1;
   if (behind !== null) db.prepare('UPDATE variable SET position = position + 1 WHERE position >= ?').run(position);
   return Number(
     db
@@ -102,7 +104,13 @@ export function insertVariable(db: Db, variable: NewVariable, behind: number | n
 export function updateVariable(
   db: Db,
   id: number,
-  { label, question, level, columnId, codeListId }: Pick<VariableRow, 'label' | 'question' | 'level' | 'columnId' | 'codeListId'>,
+  {
+    label,
+    question,
+    level,
+    columnId,
+    codeListId,
+  }: Pick<VariableRow, 'label' | 'question' | 'level' | 'columnId' | 'codeListId'>,
 ): void {
   db.prepare(
     'UPDATE variable SET label = ?, question = ?, level = ?, column_id = ?, code_list_id = ? WHERE id = ?',

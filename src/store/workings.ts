@@ -24,14 +24,14 @@ interface Flat {
 }
 
 export function allWorkings(db: Db): WorkingRow[] {
-  return (db.prepare('SELECT id, recipe, proof, holds, signature, created, edited FROM working ORDER BY id').all() as Flat[]).map(
-    (row) => ({
-      ...row,
-      recipe: JSON.parse(row.recipe) as Recipe,
-      proof: JSON.parse(row.proof) as Proof,
-      holds: row.holds === 1,
-    }),
-  );
+  return (
+    db.prepare('SELECT id, recipe, proof, holds, signature, created, edited FROM working ORDER BY id').all() as Flat[]
+  ).map((row) => ({
+    ...row,
+    recipe: JSON.parse(row.recipe) as Recipe,
+    proof: JSON.parse(row.proof) as Proof,
+    holds: row.holds === 1,
+  }));
 }
 
 /** Keeps a working, new (`id` null) or in the place of an old one. */

@@ -75,14 +75,18 @@ export const client = {
   dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
   discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),
-  acceptIntake: (id: string, acceptance: Acceptance) => ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),
+  acceptIntake: (id: string, acceptance: Acceptance) =>
+    ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),
   tableCsv: (study: string, sentence: SentenceBody, percent: string) =>
     `/api/v1${studyPath(study)}/table.csv?percent=${percent}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
   savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
 };
 
 /** Sends a file, telling how much of it has gone (0 to 1). */
-export function sendFile(file: File, progress: (share: number) => void): { intake: Promise<Intake>; cancel: () => void } {
+export function sendFile(
+  file: File,
+  progress: (share: number) => void,
+): { intake: Promise<Intake>; cancel: () => void } {
   const request = new XMLHttpRequest();
   const intake = new Promise<Intake>((resolve, reject) => {
     request.open('POST', `/api/v1/intakes?file=${encodeURIComponent(file.name)}`);
@@ -98,7 +102,13 @@ export function sendFile(file: File, progress: (share: number) => void): { intak
       }
     };
     request.onerror = () =>
-      reject(new ProblemError({ detail: 'The server does not answer.', mend: 'See that Hatch Count is still running.', place: {} }));
+      reject(
+        new ProblemError({
+          detail: 'The server does not answer.',
+          mend: 'See that Hatch Count is still running.',
+          place: {},
+        }),
+      );
     request.onabort = () => reject(new DOMException('cancelled', 'AbortError'));
     request.send(file);
   });

@@ -90,7 +90,13 @@ export function understand(profile: ColumnProfile): Understanding {
   const coded: Storage = codes.length < 256 ? 'coded8' : 'coded16';
   const notes: string[] = [];
   if (filled === 0) {
-    return { level: 'text', storage: 'coded8', codes: [], why: 'Blank throughout.', notes: ['Nobody has a value here.'] };
+    return {
+      level: 'text',
+      storage: 'coded8',
+      codes: [],
+      why: 'Blank throughout.',
+      notes: ['Nobody has a value here.'],
+    };
   }
   if (codes.length === 1) notes.push('Everybody who answered has the same value.');
   const respondents = filled + blank;
@@ -102,7 +108,9 @@ export function understand(profile: ColumnProfile): Understanding {
     }
     const far = farCodes(codes.map(({ code }) => code));
     if (far.length > 0) {
-      notes.push(`${far.join(', ')} ${far.length === 1 ? 'stands' : 'stand'} far from the rest: no answer? The codebook can mark ${far.length === 1 ? 'it' : 'them'} as missing.`);
+      notes.push(
+        `${far.join(', ')} ${far.length === 1 ? 'stands' : 'stand'} far from the rest: no answer? The codebook can mark ${far.length === 1 ? 'it' : 'them'} as missing.`,
+      );
     }
     if (profile.integers && codes.length === filled && filled > 30) {
       notes.push('Every value differs: an identifier.');
@@ -123,7 +131,9 @@ export function understand(profile: ColumnProfile): Understanding {
   const exceptions = codes.filter(({ code }) => parseNumber(code) === null);
   if (values !== null && numbers >= 0.8 * filled && codes.length > CODES_AT_MOST && exceptions.length <= 20) {
     const listed = exceptions.slice(0, 4).map(({ code, respondents: n }) => `${code} (${n})`);
-    notes.push(`Not numbers: ${listed.join(', ')}${exceptions.length > 4 ? ' ...' : ''}. They are kept apart as "no answer".`);
+    notes.push(
+      `Not numbers: ${listed.join(', ')}${exceptions.length > 4 ? ' ...' : ''}. They are kept apart as "no answer".`,
+    );
     return { level: 'number', storage: coded, codes, why: 'Numbers stored as text.', notes };
   }
   if (values !== null && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {

@@ -5,7 +5,8 @@
  * - `answered`, `none`, `nothing` (multiple only): respondents, not mentions: who answered at all; of them, who chose
  *   "none of these"; who ticked nothing.
  */
-export type Slot = { is: 'blank' } | { is: 'code'; code: string } | { is: 'answered' } | { is: 'none' } | { is: 'nothing' };
+export type Slot =
+  { is: 'blank' } | { is: 'code'; code: string } | { is: 'answered' } | { is: 'none' } | { is: 'nothing' };
 
 export interface CountAxis {
   kind: 'single' | 'multiple';

@@ -13,6 +13,6 @@ export interface Absent {
   absent: string;
 }
 
-export function isAbsent<T extends object>(outcome: T | Absent): outcome is Absent {
+export function isAbsent(outcome: object): outcome is Absent {
   return 'absent' in outcome;
 }

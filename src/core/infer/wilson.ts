@@ -7,5 +7,6 @@ export function wilson(count: number, base: number, confidence: number): { lower
   const middle = p + (z * z) / (2 * base);
   const reach = z * Math.sqrt((p * (1 - p)) / base + (z * z) / (4 * base * base));
   const scale = 1 + (z * z) / base;
-  return { lower: Math.max(0, (middle - reach) / scale), upper: Math.min(1, (middle + reach) / scale) };
+  // At the ends the exact limits are 0 and 1; rounding must not leave a speck beside them.
+  return { lower: count === 0 ? 0 : (middle - reach) / scale, upper: count === base ? 1 : (middle + reach) / scale };
 }

@@ -1,4 +1,4 @@
-import { chiSquareCumulative } from './distributions.js';
+import { chiSquareCumulative, normalTwoSided } from './distributions.js';
 
 /**
  * ln of x^a e^-x / gamma(a + 1). Above 16 the Stirling series replaces ln gamma, so that the large terms cancel
@@ -34,12 +34,25 @@ function logGammaPlusOne(a: number): number {
     product *= shifted;
   }
   const stirling = (1 / 12 - (1 / 360 - (1 / 1260 - 1 / 1680 / shifted ** 2) / shifted ** 2) / shifted ** 2) / shifted;
-  return (
-    shifted * Math.log(shifted) - shifted + 0.5 * Math.log(2 * Math.PI * shifted) + stirling - Math.log(product)
-  );
+  return shifted * Math.log(shifted) - shifted + 0.5 * Math.log(2 * Math.PI * shifted) + stirling - Math.log(product);
 }
 
 const NEGLIGIBLE = 1e-18;
+
+/** Above this lambda the mixture has too many terms, and an approximation errs by less than the last digits asked for. */
+const MIXTURE_UP_TO = 4e8;
+
+/** Sankaran's (1963) approximation: a power of X/(df + lambda) is all but normal. */
+function sankaran(x: number, df: number, lambda: number): number {
+  const sum = df + lambda;
+  const h = 1 - ((2 / 3) * sum * (df + 3 * lambda)) / (df + 2 * lambda) ** 2;
+  const p = (df + 2 * lambda) / sum ** 2;
+  const m = (h - 1) * (1 - 3 * h);
+  const away = Math.expm1(h * Math.log(x / sum)) - h * p * (h - 1 - 0.5 * (2 - h) * m * p);
+  const z = away / (h * Math.sqrt(2 * p) * (1 + 0.5 * m * p));
+  const tail = normalTwoSided(z) / 2;
+  return z > 0 ? 1 - tail : tail;
+}
 
 /**
  * P(X <= x) for a noncentral chi-square variable: the Poisson(lambda/2) mixture of central chi-squares with
@@ -49,6 +62,7 @@ const NEGLIGIBLE = 1e-18;
 export function noncentralChiSquareCumulative(x: number, df: number, lambda: number): number {
   if (x <= 0) return 0;
   if (lambda <= 0) return chiSquareCumulative(x, df);
+  if (lambda > MIXTURE_UP_TO) return sankaran(x, df, lambda);
   const half = lambda / 2;
   const mode = Math.floor(half);
   const y = x / 2;

@@ -33,7 +33,8 @@ export function readCross(table: Table, result: Assessment, confidence: number):
     columnsKept: kept(table.columns?.categories.length ?? 0, result.dropped.columns),
   };
   const reason = result.absent.find(({ id }) => id === 'pearson')?.reason;
-  if (reason !== undefined) return [answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] })];
+  if (reason !== undefined)
+    return [answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] })];
   const cells = carriers(read);
   return [association(read), strength(read), where(read, cells), trust(read), say(read, cells)];
 }
@@ -59,7 +60,10 @@ function association(read: Read): Answer {
   const tests = TEST_IDS.flatMap((id): ReadTest[] => {
     const test = result.tests[id];
     if (!test) return [];
-    const text = test.statistic === undefined ? sayP(test.p) : `${id === 'likelihood-ratio' ? 'G' : 'χ'}²(${test.df ?? 0}) = ${test.statistic.toFixed(2)}, ${sayP(test.p)}`;
+    const text =
+      test.statistic === undefined
+        ? sayP(test.p)
+        : `${id === 'likelihood-ratio' ? 'G' : 'χ'}²(${test.df ?? 0}) = ${test.statistic.toFixed(2)}, ${sayP(test.p)}`;
     return [{ id, ...TEST_WORDS[id], text, lead: id === lead.id }];
   });
   tests.sort((a, b) => Number(b.lead) - Number(a.lead));
@@ -120,13 +124,17 @@ function strength(read: Read): Answer {
         : id === 'lambda:columns'
           ? `Lambda λ, predicting ${columnTitle}`
           : MEASURE_WORDS[id].name;
-    const range = id === 'phi' && !(result.base.rows === 2 && result.base.columns === 2) ? ([0, 1] as const) : MEASURE_WORDS[id].range;
+    const range =
+      id === 'phi' && !(result.base.rows === 2 && result.base.columns === 2)
+        ? ([0, 1] as const)
+        : MEASURE_WORDS[id].range;
     return [
       {
         id,
         name,
         about: MEASURE_WORDS[id].about,
         range,
+        unit: 'coefficient',
         value: measure.value,
         lower: measure.lower ?? null,
         upper: measure.upper ?? null,
@@ -146,7 +154,9 @@ function strength(read: Read): Answer {
   const lead = order[0] ?? 'cramers-v';
   const levels = [table.rows.variable, table.columns?.variable].filter((variable) => variable?.level === 'unordered');
   if (result.measures.gamma && lead !== 'gamma' && levels.length > 0 && result.base.rows + result.base.columns > 4) {
-    notes.push(`Gamma means something only where both variables are ordered; ${and(levels.map((variable) => (variable ? titleOf(variable) : '')))} ${levels.length === 1 ? 'is' : 'are'} not.`);
+    notes.push(
+      `Gamma means something only where both variables are ordered; ${and(levels.map((variable) => (variable ? titleOf(variable) : '')))} ${levels.length === 1 ? 'is' : 'are'} not.`,
+    );
   }
   return answer('strength', QUESTIONS.strength, { verdict: sizeVerdict(result.measures[lead]), measures, notes });
 }
@@ -163,7 +173,10 @@ function direction(read: Read): string | null {
     const [i = 0] = rowsKept;
     const shares = columnsKept.map((j) => share(table, 'column', i, j) ?? 0);
     const [first = 0, second = 0] = shares;
-    const more = first >= second ? [column(0), first, column(1), second] as const : [column(1), second, column(0), first] as const;
+    const more =
+      first >= second
+        ? ([column(0), first, column(1), second] as const)
+        : ([column(1), second, column(0), first] as const);
     return `${quote(row(0))} is more frequent among ${quote(more[0])} (${percent(more[1])}) than among ${quote(more[2])} (${percent(more[3])}).`;
   }
   if (suited(read)[0] !== 'gamma') return null;
@@ -179,6 +192,8 @@ interface Carrier {
   column: number;
   residual: number;
   contribution: number;
+  /** Adjusted over all cells. */
+  p: number;
 }
 
 /** Cells that depart from independence after adjusting over all cells, the strongest first. */
@@ -218,22 +233,21 @@ function where(read: Read, found: readonly Carrier[]): Answer {
   const cells = columns.slice(0, COLUMNS_NAMED).map((column): ReadCell => {
     const mine = found.filter((carrier) => carrier.column === column);
     const named = mine.slice(0, ROWS_NAMED);
-    const parts = named.map(({ row }) => {
-      const label = table.rows.categories[row]?.label ?? '';
-      return `${label} ${percent(share(table, 'column', row, column) ?? 0)} against ${percent(share(table, 'column', row, null) ?? 0)} overall`;
-    });
-    const ways = new Set(named.map(({ residual }) => residual > 0));
     return {
-      column,
-      rows: mine.map(({ row }) => row),
       subject: table.columns?.categories[column]?.label ?? '',
-      text: parts.join('; '),
-      direction: ways.size === 2 ? 'both' : ways.has(true) ? 'more' : 'fewer',
+      parts: named.map(({ row, residual, p }) => ({
+        text: `${table.rows.categories[row]?.label ?? ''} ${percent(share(table, 'column', row, column) ?? 0)}, overall ${percent(share(table, 'column', row, null) ?? 0)}`,
+        direction: residual > 0 ? 'more' : 'fewer',
+        strong: p < 0.001,
+      })),
     };
   });
   const total = result.base.rows * result.base.columns;
   const part = found.reduce((sum, { contribution }) => sum + contribution, 0);
-  const more = columns.length > COLUMNS_NAMED ? ` ${numeral(columns.length - COLUMNS_NAMED)} more column${columns.length - COLUMNS_NAMED === 1 ? '' : 's'} stand out.` : '';
+  const more =
+    columns.length > COLUMNS_NAMED
+      ? ` ${numeral(columns.length - COLUMNS_NAMED)} more column${columns.length - COLUMNS_NAMED === 1 ? '' : 's'} stand out.`
+      : '';
   return answer('where', QUESTIONS.where, {
     cells,
     notes: [
@@ -250,7 +264,10 @@ function trust({ table, result, columnsKept }: Read): Answer {
   const { base } = result;
   const small = smallExpectedSentence(result.cells?.expected ?? []);
   if (small === null) {
-    checks.push({ ok: true, text: `No cell has an expected count below 5; the smallest is ${(base.smallestExpected ?? 0).toFixed(1)}.` });
+    checks.push({
+      ok: true,
+      text: `No cell has an expected count below 5; the smallest is ${(base.smallestExpected ?? 0).toFixed(1)}.`,
+    });
   } else {
     const share = base.smallExpected / (base.rows * base.columns);
     const bad = share > 0.2 || (base.smallestExpected ?? 0) < 1;
@@ -280,7 +297,9 @@ function trust({ table, result, columnsKept }: Read): Answer {
 
 /** How much of the study the table does not stand on; answers only, not what the filter keeps out. */
 export function leftOutCheck(table: Table): Check {
-  const silent = table.leftOut.filter(({ why }) => why !== 'outside').reduce((sum, { respondents }) => sum + respondents, 0);
+  const silent = table.leftOut
+    .filter(({ why }) => why !== 'outside')
+    .reduce((sum, { respondents }) => sum + respondents, 0);
   const asked = table.base + silent;
   if (silent === 0) return { ok: true, text: 'Nobody is left out for want of an answer.' };
   const part = silent / asked;
@@ -319,7 +338,9 @@ function say(read: Read, found: readonly Carrier[]): Answer {
 /** The strongest cell against the column at the other end of the same row. */
 function contrast(table: Table, { row, column, residual }: Carrier, columnsKept: readonly number[]): string {
   const rate = (j: number) => share(table, 'column', row, j) ?? 0;
-  const others = columnsKept.filter((j) => j !== column).sort((a, b) => (residual > 0 ? rate(a) - rate(b) : rate(b) - rate(a)));
+  const others = columnsKept
+    .filter((j) => j !== column)
+    .sort((a, b) => (residual > 0 ? rate(a) - rate(b) : rate(b) - rate(a)));
   const label = (j: number) => table.columns?.categories[j]?.label ?? '';
   const ends = [column, ...others.slice(0, 1)].sort((a, b) => rate(b) - rate(a));
   const parts = ends.map((j) => `${percent(rate(j))} among ${quote(label(j))}`);

@@ -17,7 +17,8 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
     .filter(({ kind, count }) => (kind === 'answer' || kind === 'option') && count > 0)
     .sort((a, b) => b.count - a.count || a.i - b.i);
   const [first, second] = ranked;
-  if (!first) return [answer('where', 'What leads?', { verdict: 'Nobody mentioned anything.', checks: [leftOutCheck(table)] })];
+  if (!first)
+    return [answer('where', 'What leads?', { verdict: 'Nobody mentioned anything.', checks: [leftOutCheck(table)] })];
   const title = titleOf(table.rows.variable);
   const sure = Math.round(confidence * 100);
   const shares = ranked.slice(0, 4).map(({ label, count, code }, rank): ReadMeasure => {
@@ -29,6 +30,7 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
       lower,
       upper,
       range: [0, 1],
+      unit: 'share',
       about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval.`,
       lead: rank < 4,
     };
@@ -36,21 +38,27 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
   const interval = wilson(first.count, table.base, confidence);
   const apart = second ? interval.lower > wilson(second.count, table.base, confidence).upper : true;
   const multiple = table.mentions !== null;
-  const notes = multiple && table.mentions
-    ? [
-        `Respondents may give several answers, so percentages of respondents add to more than 100. ${(table.mentions.total / table.base).toFixed(1)} mentions for each respondent who answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
-      ]
-    : [];
+  const notes =
+    multiple && table.mentions
+      ? [
+          `Respondents may give several answers, so percentages of respondents add to more than 100. ${(table.mentions.total / table.base).toFixed(1)} mentions for each respondent who answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
+        ]
+      : [];
   const checks: Check[] = [
     apart
       ? { ok: true, text: `${first.label} leads by more than chance: the intervals of the first two do not meet.` }
-      : { ok: false, text: `${first.label} and ${second?.label ?? ''} are too close to call: their intervals overlap.` },
+      : {
+          ok: false,
+          text: `${first.label} and ${second?.label ?? ''} are too close to call: their intervals overlap.`,
+        },
     ...(table.base < SMALL_BASE ? [{ ok: false, text: `The base is under ${SMALL_BASE}.` }] : []),
     leftOutCheck(table),
   ];
   const verb = multiple ? 'mentioned by' : 'given by';
   return [
-    answer('where', 'What leads?', { verdict: `${first.label}, ${percent(share(table, 'total', first.i, null) ?? 0)}.` }),
+    answer('where', 'What leads?', {
+      verdict: `${first.label}, ${percent(share(table, 'total', first.i, null) ?? 0)}.`,
+    }),
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {

@@ -37,14 +37,14 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       .sort((a, b) => b.rate - a.rate);
     return { top: rates[0], bottom: rates.at(-1) };
   };
-  const cells = differ.slice(0, NAMED).map(({ i, label }): ReadCell => {
+  const cells = differ.slice(0, NAMED).map(({ i, label, p }): ReadCell => {
     const { top, bottom } = spread(i);
     return {
-      column: top?.j ?? 0,
-      rows: [i],
       subject: label,
-      text: `${percent(top?.rate ?? 0)} at ${top?.label ?? ''}, ${percent(bottom?.rate ?? 0)} at ${bottom?.label ?? ''}`,
-      direction: 'both',
+      parts: [
+        { text: `${percent(top?.rate ?? 0)} in ${top?.label ?? ''}`, direction: 'more', strong: p < 0.001 },
+        { text: `${percent(bottom?.rate ?? 0)} in ${bottom?.label ?? ''}`, direction: 'fewer', strong: p < 0.001 },
+      ],
     };
   });
   const best = differ[0];
@@ -65,13 +65,14 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
     }),
     answer('where', QUESTIONS.where, {
       cells,
-      notes: differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
+      notes:
+        differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
     }),
     answer('trust', QUESTIONS.trust, { checks: [leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         best && ends?.top && ends.bottom
-          ? `${numeral(differ.length).replace(/^./, (c) => c.toUpperCase())} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} at ${ends.top.label}`, `${percent(ends.bottom.rate)} at ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
+          ? `${numeral(differ.length).replace(/^./, (c) => c.toUpperCase())} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
           : `No option of ${rowTitle} was shown to differ by ${columnTitle} (N = ${whole(table.base)}).`,
     }),
   ];

@@ -27,18 +27,16 @@ export interface ReadMeasure {
   upper: number | null;
   /** The range the measure is drawn on. */
   range: readonly [number, number];
+  /** A share is said in percent. */
+  unit: 'coefficient' | 'share';
   about: string;
   lead: boolean;
 }
 
-/** A cell, or several of one column, that carries the association. */
+/** Cells of one column (or of one option) that carry the association. */
 export interface ReadCell {
-  /** Position of the column, and of the rows, in the table. */
-  column: number;
-  rows: number[];
   subject: string;
-  text: string;
-  direction: 'more' | 'fewer' | 'both';
+  parts: { text: string; direction: 'more' | 'fewer'; strong: boolean }[];
 }
 
 export interface Check {
@@ -63,5 +61,16 @@ export interface Answer {
 
 /** An answer with nothing behind it yet. */
 export function answer(id: Answer['id'], question: string, parts: Partial<Omit<Answer, 'id' | 'question'>>): Answer {
-  return { id, question, verdict: null, tests: [], measures: [], cells: [], checks: [], sentence: null, notes: [], ...parts };
+  return {
+    id,
+    question,
+    verdict: null,
+    tests: [],
+    measures: [],
+    cells: [],
+    checks: [],
+    sentence: null,
+    notes: [],
+    ...parts,
+  };
 }

@@ -19,15 +19,26 @@ export function checkGather(recipe: Gather): void {
   const labels = new Map<string, number>();
   all.forEach((item, k) => {
     if (all.findIndex((other) => other.source === item.source) !== k) {
-      throw new Fault('invalid', `"${item.label}" is the same column as an option before it.`, 'Take one of the two out.', {
-        field: `items[${k}]`,
-      });
+      throw new Fault(
+        'invalid',
+        `"${item.label}" is the same column as an option before it.`,
+        'Take one of the two out.',
+        {
+          field: `items[${k}]`,
+        },
+      );
     }
     if (item.ticked === '') {
-      throw new Fault('invalid', `"${item.label}" does not say which code means ticked.`, 'Choose the code that means ticked.', {
-        field: `items[${k}].ticked`,
-      });
+      throw new Fault(
+        'invalid',
+        `"${item.label}" does not say which code means ticked.`,
+        'Choose the code that means ticked.',
+        {
+          field: `items[${k}].ticked`,
+        },
+      );
     }
+    if (item === recipe.none) return;
     const label = item.label.trim().toLowerCase();
     if (label === '' || labels.has(label)) {
       throw new Fault(

@@ -16,7 +16,9 @@ function range(text: string, source: readonly Code[]): string[] | null {
   if (from === undefined || to === undefined || source.some(({ code }) => code === text)) return null;
   const [low, high] = [Number(from), Number(to)];
   // A range names answers only: a missing code that happens to lie inside is not swept in.
-  return source.filter(({ code, missing }) => missing === null && Number(code) >= low && Number(code) <= high).map(({ code }) => code);
+  return source
+    .filter(({ code, missing }) => missing === null && Number(code) >= low && Number(code) <= high)
+    .map(({ code }) => code);
 }
 
 /**
@@ -53,7 +55,8 @@ export function parseRegroup(
 
 /** A regroup in one line that reads aloud. */
 export function sayRegroup(recipe: Pick<Regroup, 'groups' | 'setAside'>, source: readonly Code[]): string {
-  const and = (codes: readonly string[]) => (codes.length < 2 ? codes.join('') : `${codes.slice(0, -1).join(', ')} and ${codes.at(-1) ?? ''}`);
+  const and = (codes: readonly string[]) =>
+    codes.length < 2 ? codes.join('') : `${codes.slice(0, -1).join(', ')} and ${codes.at(-1) ?? ''}`;
   const parts = recipe.groups.map(({ label, from }) => `${from.length === 0 ? 'nothing' : and(from)} to ${label}`);
   if (recipe.setAside.length > 0) parts.push(`${and(recipe.setAside)} set aside`);
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);

@@ -5,7 +5,8 @@ export const STARTS = ['each', 'reverse', 'halves', 'ends'] as const;
 /** Ways to begin a regroup. */
 export type Start = (typeof STARTS)[number];
 
-const numbered = (groups: readonly Omit<Group, 'code'>[]): Group[] => groups.map((group, k) => ({ code: String(k + 1), ...group }));
+const numbered = (groups: readonly Omit<Group, 'code'>[]): Group[] =>
+  groups.map((group, k) => ({ code: String(k + 1), ...group }));
 
 const joined = (codes: readonly Code[]): Omit<Group, 'code'> => ({
   label: codes.map(({ label, code }) => label || code).join(' / '),

@@ -46,6 +46,7 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
     lines.push(['Mentions', ...which.map((j) => (j === null ? mentions.total : mentions.columns[j]) ?? null)]);
   }
   lines.push([], ['Respondents in the study', table.total]);
-  for (const { text, respondents } of table.leftOut) lines.push([`Left out: ${text}`, respondents]);
+  for (const { variable, reason, respondents } of table.leftOut)
+    lines.push([`Left out, ${variable}: ${reason}`, respondents]);
   return lines;
 }

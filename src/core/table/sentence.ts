@@ -13,7 +13,11 @@ export interface Sentence {
 
 /** Variables that a sentence names. */
 export function variablesOf(sentence: Sentence): number[] {
-  return [sentence.rows, ...(sentence.by === null ? [] : [sentence.by]), ...sentence.only.map(({ variable }) => variable)];
+  return [
+    sentence.rows,
+    ...(sentence.by === null ? [] : [sentence.by]),
+    ...sentence.only.map(({ variable }) => variable),
+  ];
 }
 
 function either(words: readonly string[]): string {
@@ -28,9 +32,7 @@ export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>)
     if (test.to !== null) return `up to ${test.to}`;
     return 'any number';
   }
-  const labels = either(
-    test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code),
-  );
+  const labels = either(test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code));
   const verb = variable.level === 'multiple' ? ['includes', 'does not include'] : ['is', 'is not'];
   return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
 }

@@ -20,7 +20,10 @@ export interface TableAxis {
 /** Respondents who are in the study but not in the table's base, by reason. */
 export interface LeftOut {
   why: 'outside' | 'unknown' | 'missing' | 'blank';
-  text: string;
+  /** The variable that leaves them out, by its title. */
+  variable: string;
+  /** "refused", "blank", "not 18 and over". */
+  reason: string;
   respondents: number;
 }
 
@@ -54,7 +57,7 @@ interface Positions {
   /** Positions that hold every respondent of the axis's base once. */
   base: number[];
   /** Positions outside the base, with the reason. */
-  out: { position: number; why: 'missing' | 'blank'; text: string }[];
+  out: { position: number; why: 'missing' | 'blank'; reason: string }[];
 }
 
 /** The codes of a variable with those that only the data has put behind, in the order of display. */
@@ -80,7 +83,7 @@ function positions(axis: CountAxis, variable: Variable, used: (position: number)
   const found = axis.slots.flatMap((slot) => (slot.is === 'code' ? [slot.code] : []));
   const where = new Map(axis.slots.map((slot, position) => [slot.is === 'code' ? slot.code : '', position] as const));
   const codes = codesWithFound(variable, found);
-  const blank = { position: slotAt(axis, 'blank'), why: 'blank' as const, text: `${titleOf(variable)}: blank` };
+  const blank = { position: slotAt(axis, 'blank'), why: 'blank' as const, reason: 'blank' };
   if (axis.kind === 'multiple') {
     const categories: Category[] = codes.map(({ code, label }) => ({ code, label, kind: 'option' }));
     const of = codes.map(({ code }) => where.get(code) ?? -1);
@@ -110,18 +113,15 @@ function positions(axis: CountAxis, variable: Variable, used: (position: number)
     out: [
       ...ordered.flatMap((code) => {
         const position = where.get(code.code) ?? -1;
-        return isAnswer(code) || position < 0
-          ? []
-          : [{ position, why: 'missing' as const, text: missingText(variable, code) }];
+        return isAnswer(code) || position < 0 ? [] : [{ position, why: 'missing' as const, reason: missingText(code) }];
       }),
       blank,
     ],
   };
 }
 
-function missingText(variable: Variable, { code, label, missing }: Code): string {
-  const word = label === '' || label === code ? `${MISSING_WORDS[missing ?? 'other']} (${code})` : label;
-  return `${titleOf(variable)}: ${word}`;
+function missingText({ code, label, missing }: Code): string {
+  return label === '' || label === code ? `${MISSING_WORDS[missing ?? 'other']} (${code})` : label;
 }
 
 /** Turns counts into a table: bases, totals, and who was left out and why. */
@@ -153,14 +153,25 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
       const variable = find(condition.variable);
       const tally = counts.filtered[k] ?? { outside: 0, unknown: 0 };
       return [
-        { why: 'outside', text: `not ${titleOf(variable)} ${sayTest(condition, variable)}`, respondents: tally.outside },
-        { why: 'unknown', text: `no answer to ${titleOf(variable)}`, respondents: tally.unknown },
+        {
+          why: 'outside',
+          variable: titleOf(variable),
+          reason: `other than “${sayTest(condition, variable)}”`,
+          respondents: tally.outside,
+        },
+        { why: 'unknown', variable: titleOf(variable), reason: 'no answer', respondents: tally.unknown },
       ];
     }),
-    ...rows.out.map(({ position, why, text }) => ({ why, text, respondents: rowSum(position, everyColumn) })),
-    ...(columns?.out.map(({ position, why, text }) => ({
+    ...rows.out.map(({ position, why, reason }) => ({
       why,
-      text,
+      variable: titleOf(rows.axis.variable),
+      reason,
+      respondents: rowSum(position, everyColumn),
+    })),
+    ...(columns?.out.map(({ position, why, reason }) => ({
+      why,
+      variable: titleOf(columns.axis.variable),
+      reason,
       respondents: rows.base.reduce((sum, i) => sum + value(i, position), 0),
     })) ?? []),
   ];

@@ -44,9 +44,14 @@ export interface Derived {
 function codedColumn(file: string, { column, title }: DeriveSource): CodedColumn {
   const found = asCountable(cachedColumn(file, column), title);
   if (found.kind === 'coded') return found;
-  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', {
-    variable: title,
-  });
+  throw new Fault(
+    'unsupported',
+    `${title} is a multiple-response question.`,
+    'Choose a variable with one answer a respondent.',
+    {
+      variable: title,
+    },
+  );
 }
 
 /** Computes what a recipe makes, with its proof on the whole data. */

@@ -1,4 +1,10 @@
-import { type Histogram, histogram, type NumberSummary, summarize, type Weighted } from '../../core/codebook/summary.js';
+import {
+  type Histogram,
+  histogram,
+  type NumberSummary,
+  summarize,
+  type Weighted,
+} from '../../core/codebook/summary.js';
 import { cachedColumn } from './column-cache.js';
 
 export interface DescribeJob {

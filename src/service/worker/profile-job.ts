@@ -1,4 +1,10 @@
-import { type ColumnProfile, emptyProfile, profileCell, type Understanding, understand } from '../../core/codebook/understand.js';
+import {
+  type ColumnProfile,
+  emptyProfile,
+  profileCell,
+  type Understanding,
+  understand,
+} from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
 import { columnNames, detectDialect, type Dialect, readRows } from '../../formats/csv-read.js';
 
@@ -84,11 +90,21 @@ export async function profileFile({ path, file }: ProfileJob): Promise<Profiled>
 
 function checkHeading(cells: readonly string[], file: string, line: number): void {
   if (cells.length > MOST_COLUMNS) {
-    throw new Fault('too-large', `${file} has ${cells.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`, 'Split the file.', { file, line });
+    throw new Fault(
+      'too-large',
+      `${file} has ${cells.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`,
+      'Split the file.',
+      { file, line },
+    );
   }
 }
 
-function raggedFault(file: string, width: number, rows: number, first: readonly { line: number; cells: number }[]): Fault {
+function raggedFault(
+  file: string,
+  width: number,
+  rows: number,
+  first: readonly { line: number; cells: number }[],
+): Fault {
   const named = first.map(({ line, cells }) => `line ${line} has ${cells}`).join(', ');
   const { line, cells } = first[0] ?? { line: 1, cells: 0 };
   return new Fault(

@@ -52,7 +52,9 @@ export async function writeStudy(job: TakeInJob): Promise<Written> {
     insertStudy(db, job.study);
     const write = chunkWriter(db);
     const setHistogram = db.prepare('UPDATE data_column SET histogram = ? WHERE id = ?');
-    const lists = new Map(Object.entries(job.lists).map(([key, { name, codes }]) => [key, insertCodeList(db, name, codes)]));
+    const lists = new Map(
+      Object.entries(job.lists).map(([key, { name, codes }]) => [key, insertCodeList(db, name, codes)]),
+    );
     const collectors = job.profiled.map((profile, k): Collector => {
       const { name, storage, codes, blank } = profile;
       const id = insertColumn(db, { origin: 'source', name, storage, width: 1, blank, histogram: null }, codes);

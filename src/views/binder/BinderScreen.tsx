@@ -5,7 +5,8 @@ import { client, problemText } from '../client.js';
 import { useStudy } from '../shell/use-study.js';
 import intake from '../intake/intake.module.css';
 
-const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
+const when = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
 
 /** The Binder view: the tables that were kept, to open, export or take out. */
 export function BinderScreen({ study }: { study: string }) {

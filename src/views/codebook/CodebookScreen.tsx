@@ -22,9 +22,17 @@ function Missing({ variable }: { variable: RosterVariable }) {
     <>
       <svg className={css['share']} viewBox="0 0 56 10" aria-hidden="true">
         <rect x="0.5" y="0.5" width="55" height="9" fill="none" stroke="var(--rule)" />
-        <rect x="0.5" y="0.5" width={55 * share} height="9" fill={share >= 0.1 ? 'var(--caution)' : 'var(--rule-strong)'} />
+        <rect
+          x="0.5"
+          y="0.5"
+          width={55 * share}
+          height="9"
+          fill={share >= 0.1 ? 'var(--caution)' : 'var(--rule-strong)'}
+        />
       </svg>
-      <span className={share >= 0.1 ? css['caution'] : css['soft']}>{without === 0 ? 'none' : share < 0.005 ? '< 1%' : `${Math.round(share * 100)}%`}</span>
+      <span className={share >= 0.1 ? css['caution'] : css['soft']}>
+        {without === 0 ? 'none' : share < 0.005 ? '< 1%' : `${Math.round(share * 100)}%`}
+      </span>
     </>
   );
 }
@@ -36,7 +44,10 @@ export function CodebookScreen({ study }: { study: string }) {
   const [chosen, setChosen] = useState<string | null>(() => new URLSearchParams(location.search).get('variable'));
   const [toast, setToast] = useState<string | null>(null);
   const body = useRef<HTMLTableSectionElement>(null);
-  const texts = useMemo(() => new Map((view?.variables ?? []).map((variable) => [variable.id, searchText(variable)])), [view]);
+  const texts = useMemo(
+    () => new Map((view?.variables ?? []).map((variable) => [variable.id, searchText(variable)])),
+    [view],
+  );
   const found = (view?.variables ?? []).filter((variable) => matches(texts.get(variable.id) ?? '', search));
   const choose = (name: string) => {
     setChosen(name);
@@ -64,9 +75,18 @@ export function CodebookScreen({ study }: { study: string }) {
       <Pens />
       <section className={css['list']} aria-label="Roster">
         <div className={css['tools']}>
-          <input id="roster-search" type="search" aria-label="Find a variable or category" placeholder="Find a variable or category" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            id="roster-search"
+            type="search"
+            aria-label="Find a variable or category"
+            placeholder="Find a variable or category"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
           <span className={css['soft']}>
-            {found.length === view.variables.length ? `${found.length} variables` : `${found.length} of ${view.variables.length} variables`}
+            {found.length === view.variables.length
+              ? `${found.length} variables`
+              : `${found.length} of ${view.variables.length} variables`}
           </span>
         </div>
         <div className={css['scroll']} tabIndex={-1}>
@@ -96,16 +116,30 @@ export function CodebookScreen({ study }: { study: string }) {
               {found.map((one) => {
                 const picture = bars(one);
                 return (
-                  <tr key={one.id} data-variable={one.name} aria-selected={one === variable} onClick={() => choose(one.name)}>
+                  <tr
+                    key={one.id}
+                    data-variable={one.name}
+                    aria-selected={one === variable}
+                    onClick={() => choose(one.name)}
+                  >
                     <th scope="row">
-                      <button type="button" className={css['name']} onClick={() => choose(one.name)} title={one.question || undefined}>
+                      <button
+                        type="button"
+                        className={css['name']}
+                        onClick={() => choose(one.name)}
+                        title={one.question || undefined}
+                      >
                         {!one.holds && <span className={css['caution']}>! </span>}
                         {titleOf(one)}
                       </button>
                     </th>
                     <td className={css['soft']}>{one.name}</td>
                     <td>{LEVEL_WORDS[one.level]}</td>
-                    <td>{picture && <Svg className={css['picture']} markup={spark({ ...picture, width: 64, height: 26 })} />}</td>
+                    <td>
+                      {picture && (
+                        <Svg className={css['picture']} markup={spark({ ...picture, width: 64, height: 26 })} />
+                      )}
+                    </td>
                     <td className={css['number']}>{whole(one.answers)}</td>
                     <td>
                       <Missing variable={one} />

@@ -1,6 +1,13 @@
 import { useEffect, useState } from 'react';
 import type { RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
-import { type Code, LEVEL_WORDS, MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
+import {
+  type Code,
+  LEVEL_WORDS,
+  MISSING_REASONS,
+  MISSING_WORDS,
+  type MissingReason,
+  titleOf,
+} from '../../core/codebook/types.js';
 import { Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
@@ -45,13 +52,23 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
   const level = edit.level ?? variable.level;
   const codes: Code[] = edit.codes ?? detail.codes.map(({ code, label, missing }) => ({ code, label, missing }));
   const respondents = new Map(detail.codes.map((one) => [one.code, one]));
-  const listing = level === 'number' ? codes.filter(({ missing, label, code }) => missing !== null || label !== code).length > 0 || codes.length <= LISTED : level !== 'text';
-  const shown = level === 'number' && codes.length > LISTED ? [...codes].sort((a, b) => Number(b.missing !== null) - Number(a.missing !== null)).slice(0, LISTED) : codes;
+  const listing =
+    level === 'number'
+      ? codes.filter(({ missing, label, code }) => missing !== null || label !== code).length > 0 ||
+        codes.length <= LISTED
+      : level !== 'text';
+  const shown =
+    level === 'number' && codes.length > LISTED
+      ? [...codes].sort((a, b) => Number(b.missing !== null) - Number(a.missing !== null)).slice(0, LISTED)
+      : codes;
   const dirty = Object.keys(edit).length > 0;
   const setCode = (code: string, change: Partial<Code>) => {
     const next = codes.map((one) => (one.code === code ? { ...one, ...change } : one));
     // A number's plain values stay unlisted; only what differs from them is worth a line in the codebook.
-    setEdit({ ...edit, codes: level === 'number' ? next.filter((one) => one.missing !== null || one.label !== one.code) : next });
+    setEdit({
+      ...edit,
+      codes: level === 'number' ? next.filter((one) => one.missing !== null || one.label !== one.code) : next,
+    });
   };
   const keep = (codesFor?: 'all' | 'this') => {
     client.editVariable(study, variable.id, codesFor && edit.codes ? { ...edit, codesFor } : edit).then(
@@ -65,7 +82,9 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
     );
   };
   const merged = codes.map((one) => ({ ...one }));
-  const answered = merged.filter(({ missing }) => missing === null).reduce((sum, { code }) => sum + (respondents.get(code)?.respondents ?? 0), 0);
+  const answered = merged
+    .filter(({ missing }) => missing === null)
+    .reduce((sum, { code }) => sum + (respondents.get(code)?.respondents ?? 0), 0);
   return (
     <>
       <h1>
@@ -76,10 +95,20 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
       </h1>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
       <Field label="Label">
-        <input className={kit['input']} value={edit.label ?? variable.label} placeholder={variable.name} onChange={(event) => setEdit({ ...edit, label: event.target.value })} />
+        <input
+          className={kit['input']}
+          value={edit.label ?? variable.label}
+          placeholder={variable.name}
+          onChange={(event) => setEdit({ ...edit, label: event.target.value })}
+        />
       </Field>
       <Field label="Question">
-        <textarea className={kit['input']} rows={2} value={edit.question ?? variable.question} onChange={(event) => setEdit({ ...edit, question: event.target.value })} />
+        <textarea
+          className={kit['input']}
+          rows={2}
+          value={edit.question ?? variable.question}
+          onChange={(event) => setEdit({ ...edit, question: event.target.value })}
+        />
       </Field>
       {fromFile && (
         <Field label="Level">
@@ -124,11 +153,23 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
               <tr key={one.code} data-missing={one.missing !== null}>
                 <td>{one.code}</td>
                 <td>
-                  {fromFile ? <input aria-label={`Label of ${one.code}`} value={one.label} onChange={(event) => setCode(one.code, { label: event.target.value })} /> : one.label}
+                  {fromFile ? (
+                    <input
+                      aria-label={`Label of ${one.code}`}
+                      value={one.label}
+                      onChange={(event) => setCode(one.code, { label: event.target.value })}
+                    />
+                  ) : (
+                    one.label
+                  )}
                 </td>
                 <td>
                   {fromFile ? (
-                    <select aria-label={`${one.code} ${one.label} is`} value={one.missing ?? 'answer'} onChange={(event) => setCode(one.code, { missing: reasonFrom(event.target.value) })}>
+                    <select
+                      aria-label={`${one.code} ${one.label} is`}
+                      value={one.missing ?? 'answer'}
+                      onChange={(event) => setCode(one.code, { missing: reasonFrom(event.target.value) })}
+                    >
                       <option value="answer">an answer</option>
                       {MISSING_REASONS.map((reason) => (
                         <option key={reason} value={reason}>
@@ -166,19 +207,28 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
       )}
       {shown.length < codes.length && listing && (
         <p className={css['soft']}>
-          {LISTED} of {whole(codes.length)} values, missing codes first. <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>All in a table</a>
+          {LISTED} of {whole(codes.length)} values, missing codes first.{' '}
+          <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>All in a table</a>
         </p>
       )}
-      {detail.sharesList.length > 0 && <p className={css['soft']}>The code list is shared with {detail.sharesList.join(', ')}.</p>}
+      {detail.sharesList.length > 0 && (
+        <p className={css['soft']}>The code list is shared with {detail.sharesList.join(', ')}.</p>
+      )}
       <p className={css['soft']}>
         {detail.usedBy.tables.length + detail.usedBy.workings.length === 0
           ? 'Used by nothing yet.'
           : `Used by ${[...detail.usedBy.workings, ...detail.usedBy.tables.map((title) => `the table “${title}”`)].join(', ')}.`}
       </p>
       <div className={css['links']}>
-        {variable.level !== 'text' && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>}
-        {canRegroup(variable) && <a href={`/studies/${study}/workings?regroup=${encodeURIComponent(variable.name)}`}>Regroup</a>}
-        {variable.workingId !== null && <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>}
+        {variable.level !== 'text' && (
+          <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>
+        )}
+        {canRegroup(variable) && (
+          <a href={`/studies/${study}/workings?regroup=${encodeURIComponent(variable.name)}`}>Regroup</a>
+        )}
+        {variable.workingId !== null && (
+          <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
+        )}
       </div>
       {dirty && (
         <div className={css['bar']}>

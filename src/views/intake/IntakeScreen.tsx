@@ -33,7 +33,9 @@ function levelsOf({ storage }: Column): readonly Level[] {
 }
 
 function valuesOf({ codes }: Column): string {
-  const shown = codes.slice(0, 6).map(({ code, respondents }) => `${code.length > 24 ? `${code.slice(0, 23)}…` : code} (${whole(respondents)})`);
+  const shown = codes
+    .slice(0, 6)
+    .map(({ code, respondents }) => `${code.length > 24 ? `${code.slice(0, 23)}…` : code} (${whole(respondents)})`);
   return shown.join(', ') + (codes.length > 6 ? `, … ${whole(codes.length)} in all` : '');
 }
 
@@ -70,7 +72,8 @@ function Decide({ intake }: { intake: Intake }) {
   const [busy, setBusy] = useState(false);
   const codebookInput = useRef<HTMLInputElement>(null);
   const entryOf = (name: string) => draft.codebook?.variables.find((one) => one.name === name);
-  const set = (name: string, change: { label?: string; level?: Level }) => put({ ...draft, columns: { ...draft.columns, [name]: { ...draft.columns[name], ...change } } });
+  const set = (name: string, change: { label?: string; level?: Level }) =>
+    put({ ...draft, columns: { ...draft.columns, [name]: { ...draft.columns[name], ...change } } });
   const noted = profiled.columns.filter(({ notes }) => notes.length > 0).length;
   const accept = () => {
     setBusy(true);
@@ -107,7 +110,10 @@ function Decide({ intake }: { intake: Intake }) {
           put({ ...draft, codebook, codebookName: file.name, name: codebook.name ?? draft.name });
           setProblem(null);
         } catch (error) {
-          setProblem({ detail: `${file.name} is not a codebook: ${error instanceof Error ? error.message : ''}.`, mend: 'Choose a codebook in JSON.' });
+          setProblem({
+            detail: `${file.name} is not a codebook: ${error instanceof Error ? error.message : ''}.`,
+            mend: 'Choose a codebook in JSON.',
+          });
         }
       },
       (error: unknown) => setProblem(problemText(error)),
@@ -141,16 +147,32 @@ function Decide({ intake }: { intake: Intake }) {
         {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
         <div className={css['form']}>
           <Field label="Name of the study">
-            <input className={kit['input']} value={draft.name} onChange={(event) => put({ ...draft, name: event.target.value })} />
+            <input
+              className={kit['input']}
+              value={draft.name}
+              onChange={(event) => put({ ...draft, name: event.target.value })}
+            />
           </Field>
           <div>
-            <p className={css['soft']}>{draft.codebook ? `Codebook: ${draft.codebookName}, ${draft.codebook.variables.length} variables` : 'A codebook beside it? (JSON, optional)'}</p>
+            <p className={css['soft']}>
+              {draft.codebook
+                ? `Codebook: ${draft.codebookName}, ${draft.codebook.variables.length} variables`
+                : 'A codebook beside it? (JSON, optional)'}
+            </p>
             {draft.codebook ? (
               <Button onClick={() => put({ ...draft, codebook: null, codebookName: '' })}>Take the codebook off</Button>
             ) : (
               <Button onClick={() => codebookInput.current?.click()}>Choose a codebook…</Button>
             )}
-            <input ref={codebookInput} type="file" className="sr-only" tabIndex={-1} aria-label="Codebook file" accept=".json,application/json" onChange={(event) => readCodebook(event.target.files?.[0])} />
+            <input
+              ref={codebookInput}
+              type="file"
+              className="sr-only"
+              tabIndex={-1}
+              aria-label="Codebook file"
+              accept=".json,application/json"
+              onChange={(event) => readCodebook(event.target.files?.[0])}
+            />
           </div>
           <MainButton onClick={accept} disabled={busy || draft.name.trim() === ''}>
             {busy ? 'Taking it in…' : 'Take it in'}
@@ -218,7 +240,12 @@ function Decide({ intake }: { intake: Intake }) {
                   <tr key={column.name}>
                     <th scope="row">{column.name}</th>
                     <td>
-                      <input aria-label={`Label of ${column.name}`} value={decision?.label ?? entry?.label ?? ''} placeholder={column.name} onChange={(event) => set(column.name, { label: event.target.value })} />
+                      <input
+                        aria-label={`Label of ${column.name}`}
+                        value={decision?.label ?? entry?.label ?? ''}
+                        placeholder={column.name}
+                        onChange={(event) => set(column.name, { label: event.target.value })}
+                      />
                     </td>
                     <td>
                       <select

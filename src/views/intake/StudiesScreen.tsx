@@ -6,7 +6,8 @@ import css from './intake.module.css';
 
 const whole = (value: number) => value.toLocaleString('en');
 
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+const day = (iso: string) =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** All studies, and the place to drop a file for a new one. */
 export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
@@ -85,20 +86,49 @@ function FileDrop() {
         {sending ? (
           <>
             <p aria-live="polite">
-              {sending.share < 1 ? `Sending ${sending.name}…` : `Reading ${sending.name}, to see what is in each column…`}
+              {sending.share < 1
+                ? `Sending ${sending.name}…`
+                : `Reading ${sending.name}, to see what is in each column…`}
             </p>
-            <progress className={css['progress']} value={sending.share < 1 ? sending.share : undefined} max={1} aria-label={`Sending ${sending.name}`} />
+            <progress
+              className={css['progress']}
+              value={sending.share < 1 ? sending.share : undefined}
+              max={1}
+              aria-label={`Sending ${sending.name}`}
+            />
             <Button onClick={sending.cancel}>Cancel</Button>
           </>
         ) : (
           <>
-            <p>Drop a CSV here. Commas, semicolons and tabs, any usual encoding; a heading line first. You see what was understood before anything is stored.</p>
+            <p>
+              Drop a CSV here. Commas, semicolons and tabs, any usual encoding; a heading line first. You see what was
+              understood before anything is stored.
+            </p>
             <PlainButton onClick={() => input.current?.click()}>Choose a file…</PlainButton>
-            <input ref={input} type="file" className="sr-only" tabIndex={-1} aria-label="Data file" accept=".csv,.tsv,.txt,text/csv,text/plain" onChange={(event) => take(event.target.files?.[0])} />
+            <input
+              ref={input}
+              type="file"
+              className="sr-only"
+              tabIndex={-1}
+              aria-label="Data file"
+              accept=".csv,.tsv,.txt,text/csv,text/plain"
+              onChange={(event) => take(event.target.files?.[0])}
+            />
           </>
         )}
       </div>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+      <ol className={css['next']}>
+        <li>
+          <span>You see the first rows and what was understood of each column, and accept or change it.</span>
+        </li>
+        <li>
+          <span>In the codebook, give labels, and say which codes are no answer.</span>
+        </li>
+        <li>
+          <span>Ask for a table in a sentence; the tests, measures and their reading follow at once.</span>
+        </li>
+      </ol>
     </section>
   );
 }

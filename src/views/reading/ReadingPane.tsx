@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3';
 import { useState } from 'react';
 import type { Answer, ReadCell, ReadMeasure } from '../../core/reading/types.js';
-import { coefficient } from '../../core/reading/words.js';
+import { coefficient, percent } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
@@ -17,7 +17,15 @@ function Dot({ measure }: { measure: ReadMeasure }) {
       <line x1="5" x2={WIDTH - 5} y1="8" y2="8" stroke="var(--rule)" strokeWidth="2" />
       {least < 0 && <line x1={x(0)} x2={x(0)} y1="4" y2="12" stroke="var(--rule-strong)" />}
       {measure.lower !== null && measure.upper !== null && (
-        <line x1={x(measure.lower)} x2={x(measure.upper)} y1="8" y2="8" stroke="var(--pen)" strokeWidth="3.5" strokeLinecap="round" />
+        <line
+          x1={x(measure.lower)}
+          x2={x(measure.upper)}
+          y1="8"
+          y2="8"
+          stroke="var(--pen)"
+          strokeWidth="3.5"
+          strokeLinecap="round"
+        />
       )}
       <circle cx={x(measure.value)} cy="8" r="4.4" fill="var(--pen)" />
     </svg>
@@ -25,13 +33,15 @@ function Dot({ measure }: { measure: ReadMeasure }) {
 }
 
 function Measure({ measure }: { measure: ReadMeasure }) {
-  const interval = measure.lower !== null && measure.upper !== null ? `, interval ${coefficient(measure.lower)} to ${coefficient(measure.upper)}` : '';
+  const say = measure.unit === 'share' ? percent : coefficient;
+  const interval =
+    measure.lower !== null && measure.upper !== null ? `, interval ${say(measure.lower)} to ${say(measure.upper)}` : '';
   return (
     <li className={css['measure']} title={measure.about}>
       <div className={css['measureHead']}>
         <span>{measure.name}</span>
         <strong>
-          {coefficient(measure.value)}
+          {say(measure.value)}
           <span className="sr-only">{interval}</span>
         </strong>
         <Dot measure={measure} />
@@ -61,7 +71,9 @@ function Measures({ measures }: { measures: readonly ReadMeasure[] }) {
                   <span>{measure.name}</span>
                   <strong>{coefficient(measure.value, 3)}</strong>
                   <span className={css['about']}>
-                    {measure.lower !== null && measure.upper !== null && `[${coefficient(measure.lower)}, ${coefficient(measure.upper)}]`}
+                    {measure.lower !== null &&
+                      measure.upper !== null &&
+                      `[${coefficient(measure.lower)}, ${coefficient(measure.upper)}]`}
                   </span>
                 </div>
                 <p className={css['about']}>{measure.about}</p>
@@ -74,17 +86,17 @@ function Measures({ measures }: { measures: readonly ReadMeasure[] }) {
   );
 }
 
-const INKS: Record<ReadCell['direction'], string[]> = { more: ['more2'], fewer: ['fewer2'], both: ['more2', 'fewer2'] };
-
-function Swatch({ direction }: { direction: ReadCell['direction'] }) {
+function Part({ text, direction, strong }: ReadCell['parts'][number]) {
   return (
-    <span className={css['both']} aria-hidden="true">
-      {INKS[direction].map((ink) => (
-        <span key={ink} className={table['swatch']} data-half={direction === 'both'}>
-          <span className={`${table['ink'] ?? ''} ${table[ink] ?? ''}`} />
-        </span>
-      ))}
-    </span>
+    <p className={css['part']}>
+      <span className={table['swatch']} aria-hidden="true">
+        <span className={`${table['ink'] ?? ''} ${table[`${direction}${strong ? 2 : 1}`] ?? ''}`} />
+      </span>
+      <span>
+        <span className="sr-only">{direction}: </span>
+        {text}
+      </span>
+    </p>
   );
 }
 
@@ -125,11 +137,11 @@ export function ReadingPane({ answers }: { answers: readonly Answer[] }) {
             {one.cells.length > 0 && (
               <ul className={css['cells']}>
                 {one.cells.map((cell) => (
-                  <li key={`${cell.column}-${cell.rows.join()}`}>
-                    <Swatch direction={cell.direction} />
-                    <span>
-                      <b>{cell.subject}</b>: {cell.text}
-                    </span>
+                  <li key={cell.subject}>
+                    <b>{cell.subject}</b>
+                    {cell.parts.map((part) => (
+                      <Part key={part.text} {...part} />
+                    ))}
                   </li>
                 ))}
               </ul>

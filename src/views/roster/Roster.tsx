@@ -85,7 +85,9 @@ export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
   const [filter, setFilter] = useState<Filter>('all');
   const [open, setOpen] = useState<number | null>(null);
   const texts = useMemo(() => new Map(variables.map((variable) => [variable.id, searchText(variable)])), [variables]);
-  const found = variables.filter((variable) => KEEPS[filter](variable) && matches(texts.get(variable.id) ?? '', search));
+  const found = variables.filter(
+    (variable) => KEEPS[filter](variable) && matches(texts.get(variable.id) ?? '', search),
+  );
   const counted = FILTERS.map(([id, name]) => [id, `${name} ${variables.filter(KEEPS[id]).length}`] as const);
   const toggle = useCallback(
     (id: number) => {
@@ -123,7 +125,11 @@ export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
             open={open === variable.id}
             toggle={toggle}
             first={choose}
-            actions={actionsOf && open === variable.id ? <div className={css['actions']}>{actionsOf(variable)}</div> : actionsOf ? undefined : null}
+            actions={
+              actionsOf && open === variable.id ? (
+                <div className={css['actions']}>{actionsOf(variable)}</div>
+              ) : actionsOf ? undefined : null
+            }
           />
         ))}
         {found.length === 0 && (

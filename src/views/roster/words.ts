@@ -9,7 +9,9 @@ export function metaOf(variable: RosterVariable): string {
   if (variable.level === 'multiple') return `multiple response · ${variable.codes.length} options`;
   if (variable.level === 'text') return `text · ${variable.answers.toLocaleString('en')} answers`;
   if (variable.level === 'number') {
-    return variable.picture.is === 'histogram' ? `number · ${trim(variable.picture.from)} to ${trim(variable.picture.to)}` : 'number';
+    return variable.picture.is === 'histogram'
+      ? `number · ${trim(variable.picture.from)} to ${trim(variable.picture.to)}`
+      : 'number';
   }
   return `${made}${variable.level === 'ordered' ? 'ordered' : LEVEL_WORDS.unordered} · ${variable.codes.filter(isAnswer).length}`;
 }

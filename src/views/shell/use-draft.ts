@@ -4,7 +4,11 @@ import { useCallback, useState } from 'react';
  * State that outlives a reload: kept in this browser as it is typed. Reading it back never trusts its shape beyond
  * what `isValid` says.
  */
-export function useDraft<T>(key: string, initial: T, isValid: (value: unknown) => value is T): [T, (value: T) => void, () => void] {
+export function useDraft<T>(
+  key: string,
+  initial: T,
+  isValid: (value: unknown) => value is T,
+): [T, (value: T) => void, () => void] {
   const [value, setValue] = useState<T>(() => {
     try {
       const kept: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');

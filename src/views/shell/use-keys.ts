@@ -9,7 +9,8 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
       const { target } = event;
-      const typing = target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+      const typing =
+        target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
       const act = current.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
       if (!act) return;

@@ -16,7 +16,9 @@ export function useStudy(study: string): Loaded {
   const reload = useCallback(async () => {
     try {
       const fresh = await client.study(study);
-      setView((old) => (old?.study.revision === fresh.study.revision && old.variables.length === fresh.variables.length ? old : fresh));
+      setView((old) =>
+        old?.study.revision === fresh.study.revision && old.variables.length === fresh.variables.length ? old : fresh,
+      );
       setProblem(null);
       return fresh;
     } catch (error) {

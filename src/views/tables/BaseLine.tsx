@@ -7,6 +7,7 @@ const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 
 /** Under a table: how many it stands on, and who was left out and why. */
 export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
+  const variables = [...new Set(table.leftOut.map(({ variable }) => variable))];
   return (
     <div className={css['below']}>
       <p className={css['base']} data-testid="base">
@@ -15,13 +16,21 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
           'Nobody is left out.'
         ) : (
           <>
-            Left out:{' '}
-            {table.leftOut.map(({ text, respondents }, k) => (
-              <span key={text}>
-                {k > 0 && '; '}
-                <span className={css['out']}>
-                  {whole(respondents)} {text}
-                </span>
+            Left out{' '}
+            {variables.map((variable, v) => (
+              <span key={variable}>
+                {v > 0 && '; '}
+                by {variable}:{' '}
+                {table.leftOut
+                  .filter((one) => one.variable === variable)
+                  .map(({ reason, respondents }, k) => (
+                    <span key={reason}>
+                      {k > 0 && ', '}
+                      <span className={css['out']}>
+                        {whole(respondents)} {reason}
+                      </span>
+                    </span>
+                  ))}
               </span>
             ))}
             .

@@ -50,8 +50,17 @@ export function ConditionEditor({ condition, variable, change, close }: Props) {
   );
 }
 
-function Codes({ condition, variable, change }: { condition: Extract<Condition, { codes: string[] }>; variable: RosterVariable; change: (condition: Condition) => void }) {
-  const words = variable.level === 'multiple' ? (['includes', 'does not include'] as const) : (['is', 'is not'] as const);
+function Codes({
+  condition,
+  variable,
+  change,
+}: {
+  condition: Extract<Condition, { codes: string[] }>;
+  variable: RosterVariable;
+  change: (condition: Condition) => void;
+}) {
+  const words =
+    variable.level === 'multiple' ? (['includes', 'does not include'] as const) : (['is', 'is not'] as const);
   return (
     <>
       <Choice
@@ -72,7 +81,9 @@ function Codes({ condition, variable, change }: { condition: Extract<Condition, 
               onChange={(event) =>
                 change({
                   ...condition,
-                  codes: variable.codes.map((one) => one.code).filter((one) => (one === code ? event.target.checked : condition.codes.includes(one))),
+                  codes: variable.codes
+                    .map((one) => one.code)
+                    .filter((one) => (one === code ? event.target.checked : condition.codes.includes(one))),
                 })
               }
             />
@@ -86,7 +97,13 @@ function Codes({ condition, variable, change }: { condition: Extract<Condition, 
 
 const toNumber = (text: string) => (text.trim() === '' || Number.isNaN(Number(text)) ? null : Number(text));
 
-function Ends({ condition, change }: { condition: Extract<Condition, { is: 'between' }>; change: (condition: Condition) => void }) {
+function Ends({
+  condition,
+  change,
+}: {
+  condition: Extract<Condition, { is: 'between' }>;
+  change: (condition: Condition) => void;
+}) {
   const [from, setFrom] = useState(condition.from === null ? '' : String(condition.from));
   const [to, setTo] = useState(condition.to === null ? '' : String(condition.to));
   return (

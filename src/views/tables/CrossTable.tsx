@@ -41,7 +41,11 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
     const [a, b] = [kept.rows.indexOf(i), kept.columns.indexOf(j)];
     const cells = assessment?.cells;
     if (!cells || a < 0 || b < 0) return null;
-    return { residual: cells.adjustedResidual[a]?.[b] ?? 0, p: cells.adjustedP[a]?.[b] ?? 1, expected: cells.expected[a]?.[b] ?? 0 };
+    return {
+      residual: cells.adjustedResidual[a]?.[b] ?? 0,
+      p: cells.adjustedP[a]?.[b] ?? 1,
+      expected: cells.expected[a]?.[b] ?? 0,
+    };
   };
   const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
   return (
@@ -59,12 +63,11 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
               )}
             </th>
             <th scope="col" className={css['all']}>
-              All<small>{whole(table.base)}</small>
+              All
             </th>
-            {columns.categories.map(({ code, label }, j) => (
+            {columns.categories.map(({ code, label }) => (
               <th scope="col" key={code}>
                 {label}
-                <small>{whole(table.columnBases[j] ?? 0)}</small>
               </th>
             ))}
           </tr>
@@ -83,15 +86,17 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
                 const cell = cellAt(i, j);
                 const ink = cell && shown.hatch ? inkOf(cell.residual, cell.p) : null;
                 return (
-                  <td key={code} className={css['cell']} title={ink ? INK_WORDS[ink] : undefined}>
-                    {ink && (
-                      <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`}>
-                        <span className="sr-only">{INK_WORDS[ink]}</span>
+                  <td key={code} title={ink ? INK_WORDS[ink] : undefined}>
+                    <span className={css['cell']}>
+                      <span className={`${css['ink'] ?? ''} ${ink ? (css[ink] ?? '') : ''}`}>
+                        {ink && <span className="sr-only">{INK_WORDS[ink]}</span>}
                       </span>
-                    )}
-                    <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
-                    {shown.counts && <span className={css['n']}>{whole(table.cells[i]?.[j] ?? 0)}</span>}
-                    {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
+                      <span>
+                        <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
+                        {shown.counts && <span className={css['n']}>{whole(table.cells[i]?.[j] ?? 0)}</span>}
+                        {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
+                      </span>
+                    </span>
                   </td>
                 );
               })}
@@ -121,13 +126,16 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
           )}
         </tfoot>
       </table>
-      <span className="sr-only">{titleOf(rows.variable)} goes down, {titleOf(columns.variable)} goes across.</span>
+      <span className="sr-only">
+        {titleOf(rows.variable)} goes down, {titleOf(columns.variable)} goes across.
+      </span>
     </div>
   );
 }
 
 function keptPositions(table: Table, assessment: Assessment | null): { rows: number[]; columns: number[] } {
-  const keep = (length: number, dropped: readonly number[]) => Array.from({ length }, (_, k) => k).filter((k) => !dropped.includes(k));
+  const keep = (length: number, dropped: readonly number[]) =>
+    Array.from({ length }, (_, k) => k).filter((k) => !dropped.includes(k));
   return {
     rows: keep(table.rows.categories.length, assessment?.dropped.rows ?? []),
     columns: keep(table.columns?.categories.length ?? 0, assessment?.dropped.columns ?? []),

@@ -7,9 +7,15 @@ import css from './table.module.css';
 function Bar({ value, most }: { value: number; most: number }) {
   const width = most > 0 ? (100 * value) / most : 0;
   return (
-    <svg viewBox="0 0 100 20" preserveAspectRatio="none" aria-hidden="true">
-      <line x1="0.5" x2="0.5" y1="0" y2="20" stroke="var(--rule-strong)" vectorEffect="non-scaling-stroke" />
-      {width > 0 && <svg width={`${width}%`} height="20"><rect width="100%" height="20" fill="var(--pen-wash)" stroke="none" /></svg>}
+    <svg aria-hidden="true">
+      <rect
+        x="0.5"
+        y="1.5"
+        width={`${width * 0.99}%`}
+        height="16"
+        fill="url(#pen-spark)"
+        stroke={width > 0 ? 'var(--pen)' : 'none'}
+      />
     </svg>
   );
 }
@@ -56,7 +62,7 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
                 </th>
                 <td>{whole(table.rowTotals[i] ?? 0)}</td>
                 <td>
-                  <span className={css['main']}>{percent(part)}</span>
+                  <b>{percent(part)}</b>
                 </td>
                 {ordered && <td className={css['quiet']}>{percent(table.base > 0 ? running / table.base : null)}</td>}
                 {mentions && (

@@ -45,7 +45,9 @@ export function NumberFigures({ study, variable }: { study: string; variable: Ro
   return (
     <>
       <Figures summary={detail.summary} />
-      {!variable.countable && <p className={css['below']}>It has too many different numbers to list them one by one.</p>}
+      {!variable.countable && (
+        <p className={css['below']}>It has too many different numbers to list them one by one.</p>
+      )}
     </>
   );
 }

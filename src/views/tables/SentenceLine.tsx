@@ -42,7 +42,12 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
   const filterable = variables.filter((variable) => variable.level !== 'text');
   const options = (from: readonly RosterVariable[]) =>
-    from.map((variable) => ({ id: variable.id, label: titleOf(variable), hint: metaOf(variable), also: searchText(variable) }));
+    from.map((variable) => ({
+      id: variable.id,
+      label: titleOf(variable),
+      hint: metaOf(variable),
+      also: searchText(variable),
+    }));
   const close = () => setOpen(null);
   const put = (slot: 'rows' | 'by' | 'only', id: number) => {
     if (slot === 'only') {
@@ -57,13 +62,35 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
   };
   return (
     <h1 className={css['sentence']}>
-      <Slot name="Rows" text={rows ? titleOf(rows) : 'Choose a variable'} filled={rows !== undefined} doubt={rows?.holds === false} open={open?.slot === 'rows'} toggle={() => setOpen(open?.slot === 'rows' ? null : { slot: 'rows' })} drop={(id) => put('rows', id)}>
-        <Picker label="What goes down?" options={options(rows && !rows.countable ? [...tabular, rows] : tabular)} choose={(id) => put('rows', id)} close={close} />
+      <Slot
+        name="Rows"
+        text={rows ? titleOf(rows) : 'Choose a variable'}
+        filled={rows !== undefined}
+        doubt={rows?.holds === false}
+        open={open?.slot === 'rows'}
+        toggle={() => setOpen(open?.slot === 'rows' ? null : { slot: 'rows' })}
+        drop={(id) => put('rows', id)}
+      >
+        <Picker
+          label="What goes down?"
+          options={options(rows && !rows.countable ? [...tabular, rows] : tabular)}
+          choose={(id) => put('rows', id)}
+          close={close}
+        />
       </Slot>
       {rows && (
         <>
           {by ? <i> by </i> : ' '}
-          <Slot name="By" text={by ? titleOf(by) : '+ by'} filled={by !== undefined} doubt={by?.holds === false} open={open?.slot === 'by'} toggle={() => setOpen(open?.slot === 'by' ? null : { slot: 'by' })} drop={(id) => put('by', id)} remove={by ? () => change({ ...draft, by: null }) : undefined}>
+          <Slot
+            name="By"
+            text={by ? titleOf(by) : '+ by'}
+            filled={by !== undefined}
+            doubt={by?.holds === false}
+            open={open?.slot === 'by'}
+            toggle={() => setOpen(open?.slot === 'by' ? null : { slot: 'by' })}
+            drop={(id) => put('by', id)}
+            remove={by ? () => change({ ...draft, by: null }) : undefined}
+          >
             <Picker label="What goes across?" options={options(tabular)} choose={(id) => put('by', id)} close={close} />
           </Slot>
           {draft.only.map((condition, at) => {
@@ -71,14 +98,16 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
             if (!variable) return null;
             return (
               <span key={`${at}-${condition.variable}`}>
-                <i>{at === 0 ? ', only where ' : ' and '}</i>
+                <i>{at === 0 ? ' only where ' : ' and '}</i>
                 <Slot
                   name={`Condition ${at + 1}`}
                   text={`${titleOf(variable)} ${isComplete(condition) ? sayTest(condition, variable) : '…'}`}
                   filled
                   doubt={!variable.holds}
                   open={open?.slot === 'condition' && open.at === at}
-                  toggle={() => setOpen(open?.slot === 'condition' && open.at === at ? null : { slot: 'condition', at })}
+                  toggle={() =>
+                    setOpen(open?.slot === 'condition' && open.at === at ? null : { slot: 'condition', at })
+                  }
                   drop={(id) => put('only', id)}
                   remove={() => {
                     change({ ...draft, only: draft.only.filter((_, k) => k !== at) });
@@ -95,8 +124,21 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
               </span>
             );
           })}{' '}
-          <Slot name="Only where" text={draft.only.length === 0 ? '+ only where' : '+ and'} filled={false} doubt={false} open={open?.slot === 'only'} toggle={() => setOpen(open?.slot === 'only' ? null : { slot: 'only' })} drop={(id) => put('only', id)}>
-            <Picker label="Only respondents whose…" options={options(filterable)} choose={(id) => put('only', id)} close={close} />
+          <Slot
+            name="Only where"
+            text={draft.only.length === 0 ? '+ only where' : '+ and'}
+            filled={false}
+            doubt={false}
+            open={open?.slot === 'only'}
+            toggle={() => setOpen(open?.slot === 'only' ? null : { slot: 'only' })}
+            drop={(id) => put('only', id)}
+          >
+            <Picker
+              label="Only respondents whose…"
+              options={options(filterable)}
+              choose={(id) => put('only', id)}
+              close={close}
+            />
           </Slot>
         </>
       )}
@@ -137,7 +179,14 @@ function Slot({ name, text, filled, doubt, open, toggle, drop, remove, children 
         drop(id);
       }}
     >
-      <button type="button" className={filled ? css['slot'] : css['open']} aria-label={`${name}: ${text}`} aria-expanded={open} aria-haspopup="listbox" onClick={toggle}>
+      <button
+        type="button"
+        className={filled ? css['slot'] : css['open']}
+        aria-label={`${name}: ${text}`}
+        aria-expanded={open}
+        aria-haspopup="listbox"
+        onClick={toggle}
+      >
         {doubt && (
           <span className={css['doubt']} title="The proof of this working fails">
             !

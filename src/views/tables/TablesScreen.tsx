@@ -88,7 +88,10 @@ export function TablesScreen({ study }: { study: string }) {
       (error: unknown) => setSaveProblem(problemText(error)),
     );
   };
-  const choose = useCallback((id: number) => change({ ...draft, rows: id, by: draft.by === id ? null : draft.by }), [change, draft]);
+  const choose = useCallback(
+    (id: number) => change({ ...draft, rows: id, by: draft.by === id ? null : draft.by }),
+    [change, draft],
+  );
   useKeys({
     '/': focusSearch,
     r: () => setOpen({ slot: 'rows' }),
@@ -119,7 +122,9 @@ export function TablesScreen({ study }: { study: string }) {
       <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}>Codebook</a>
     </>
   );
-  const used = new Set([draft.rows, draft.by, ...draft.only.map(({ variable }) => variable)].filter((id) => id !== null));
+  const used = new Set(
+    [draft.rows, draft.by, ...draft.only.map(({ variable }) => variable)].filter((id) => id !== null),
+  );
   const empty = table ? whyEmpty(table) : null;
   return (
     <div className={bench['bench']}>
@@ -149,8 +154,18 @@ export function TablesScreen({ study }: { study: string }) {
           />
         )}
         {problem && <Problem {...problem} />}
-        {rows && (rows.level === 'number') && draft.by === null && draft.only.length === 0 && <NumberFigures study={study} variable={rows} />}
-        {!sentence && <Start variables={view.variables} tables={view.tables} change={change} open={() => setOpen({ slot: 'rows' })} study={study} />}
+        {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && (
+          <NumberFigures study={study} variable={rows} />
+        )}
+        {!sentence && (
+          <Start
+            variables={view.variables}
+            tables={view.tables}
+            change={change}
+            open={() => setOpen({ slot: 'rows' })}
+            study={study}
+          />
+        )}
         {table && (
           <div className={busy ? css['faded'] : undefined}>
             {empty !== null ? (
@@ -164,25 +179,37 @@ export function TablesScreen({ study }: { study: string }) {
               <FrequencyTable table={table} title={title} />
             )}
             <BaseLine table={table} hatch={shown.hatch && assessment?.cells != null} />
-            {empty === null && table.columns && !table.rows.multiple && !table.columns.multiple && table.rows.categories.length <= 12 && (
-              <figure className={css['chart']}>
-                <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
-                <Svg
-                  markup={stacked({
-                    title: `Chart: ${title}`,
-                    width: 690,
-                    groups: table.columns.categories.map(({ label }) => label),
-                    answers: table.rows.categories.map(({ label }) => label),
-                    shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-                  })}
-                />
-              </figure>
-            )}
+            {empty === null &&
+              table.columns &&
+              !table.rows.multiple &&
+              !table.columns.multiple &&
+              table.rows.categories.length <= 12 && (
+                <figure className={css['chart']}>
+                  <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
+                  <Svg
+                    markup={stacked({
+                      title: `Chart: ${title}`,
+                      width: 690,
+                      groups: table.columns.categories.map(({ label }) => label),
+                      answers: table.rows.categories.map(({ label }) => label),
+                      shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+                    })}
+                  />
+                </figure>
+              )}
           </div>
         )}
       </div>
       <aside className={bench['reading']} aria-label="Reading">
-        {answers.length > 0 ? <ReadingPane answers={answers} /> : <p className={css['nothing']}>{sentence ? '' : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}</p>}
+        {answers.length > 0 ? (
+          <ReadingPane answers={answers} />
+        ) : (
+          <p className={css['nothing']}>
+            {sentence
+              ? ''
+              : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
+          </p>
+        )}
       </aside>
       <footer className={bench['status']}>
         <span>
@@ -214,19 +241,25 @@ interface StartProps {
 }
 
 function Start({ variables, tables, change, open, study }: StartProps) {
-  const coded = variables.filter((variable) => variable.countable && (variable.level === 'ordered' || variable.level === 'unordered' || variable.level === 'multiple'));
+  const coded = variables.filter(
+    (variable) =>
+      variable.countable &&
+      (variable.level === 'ordered' || variable.level === 'unordered' || variable.level === 'multiple'),
+  );
   const answers = coded.find(({ level }) => level === 'ordered') ?? coded[0];
   const group = coded.find((variable) => variable.level === 'unordered' && variable !== answers);
   return (
     <div className={css['nothing']}>
       <h2>A table is a sentence.</h2>
       <p>
-        Choose what goes down; add a <b>by</b> for groups across, and an <b>only where</b> to keep some respondents. Drag a variable here from the
-        roster, click it there, or press <b>R</b>.
+        Choose what goes down; add a <b>by</b> for groups across, and an <b>only where</b> to keep some respondents.
+        Drag a variable here from the roster, click it there, or press <b>R</b>.
       </p>
       <div className={css['ideas']}>
         <Button onClick={open}>Choose a variable…</Button>
-        {answers && <Button onClick={() => change({ rows: answers.id, by: null, only: [] })}>{titleOf(answers)}</Button>}
+        {answers && (
+          <Button onClick={() => change({ rows: answers.id, by: null, only: [] })}>{titleOf(answers)}</Button>
+        )}
         {answers && group && (
           <Button onClick={() => change({ rows: answers.id, by: group.id, only: [] })}>
             {titleOf(answers)} by {titleOf(group)}

@@ -10,5 +10,7 @@ export function whole(value: number): string {
 /** A figure of a number variable: whole where it is, else with two decimals. */
 export function figure(value: number | null): string {
   if (value === null) return '·';
-  return Number.isInteger(value) ? whole(value) : value.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+  return Number.isInteger(value)
+    ? whole(value)
+    : value.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 }

@@ -19,13 +19,18 @@ export function toQuery(draft: Draft, variables: readonly RosterVariable[], tabl
   const by = name(draft.by);
   if (rows !== undefined) query.set('rows', rows);
   if (by !== undefined) query.set('by', by);
-  if (draft.only.length > 0) query.set('only', JSON.stringify(draft.only.map((condition) => ({ ...condition, variable: name(condition.variable) ?? '' }))));
+  if (draft.only.length > 0)
+    query.set(
+      'only',
+      JSON.stringify(draft.only.map((condition) => ({ ...condition, variable: name(condition.variable) ?? '' }))),
+    );
   if (table !== null) query.set('table', String(table));
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }
 
-const isStrings = (value: unknown): value is string[] => Array.isArray(value) && value.every((one) => typeof one === 'string');
+const isStrings = (value: unknown): value is string[] =>
+  Array.isArray(value) && value.every((one) => typeof one === 'string');
 const isEnd = (value: unknown): value is number | null => value === null || typeof value === 'number';
 
 function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): Condition[] {
@@ -39,7 +44,10 @@ function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): 
 }
 
 /** Reads the sentence back; what does not fit the study is left out. */
-export function fromQuery(search: string, variables: readonly RosterVariable[]): { draft: Draft; table: number | null } {
+export function fromQuery(
+  search: string,
+  variables: readonly RosterVariable[],
+): { draft: Draft; table: number | null } {
   const query = new URLSearchParams(search);
   const idOf = (name: unknown) => variables.find((variable) => variable.name === name)?.id ?? null;
   let only: unknown = [];

@@ -66,7 +66,11 @@ export function useTable(view: StudyView | null, sentence: SentenceBody | null):
   }, [key, study]);
   return useMemo(() => {
     const variables = view?.variables ?? [];
-    const known = counted && [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) => variables.some((variable) => variable.id === id));
+    const known =
+      counted &&
+      [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) =>
+        variables.some((variable) => variable.id === id),
+      );
     if (!counted || !known) return { table: null, assessment: null, answers: [], problem, busy, took: null };
     const table = tabulate(counted.sentence, counted.counts, variables);
     const assessment = assessTable(table, CONFIDENCE);

@@ -31,7 +31,12 @@ function isDraft(value: unknown): value is Draft {
 
 /** A column can be an option where it holds few codes. */
 function suits(variable: RosterVariable): boolean {
-  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= 3;
+  return (
+    variable.countable &&
+    variable.workingId === null &&
+    variable.picture.is === 'bars' &&
+    variable.picture.bars.length <= 3
+  );
 }
 
 interface Props {
@@ -65,7 +70,11 @@ function recipeOf(draft: Draft): Gather {
 
 /** Declares one multiple-response question over several yes/no columns, by naming the code that means ticked. */
 export function GatherEditor({ view, working, done, leave, remove }: Props) {
-  const [draft, put, forget] = useDraft(`hatch-count:${view.study.id}:gather:${working ?? 'new'}`, draftOf(view, working), isDraft);
+  const [draft, put, forget] = useDraft(
+    `hatch-count:${view.study.id}:gather:${working ?? 'new'}`,
+    draftOf(view, working),
+    isDraft,
+  );
   const [search, setSearch] = useState('');
   const [preview, setPreview] = useState<WorkingPreview | null>(null);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
@@ -73,16 +82,22 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
   const study = view.study.id;
   const candidates = useMemo(() => view.variables.filter(suits), [view]);
   const chosen = new Set(draft.columns.map(({ source }) => source));
-  const shown = candidates.filter((variable) => matches(`${variable.name} ${titleOf(variable)} ${variable.question}`, search));
+  const shown = candidates.filter((variable) =>
+    matches(`${variable.name} ${titleOf(variable)} ${variable.question}`, search),
+  );
   const columns = candidates.filter(({ id }) => chosen.has(id) || id === draft.none);
 
   // Codes that the chosen columns hold, and in how many of them.
   const codes = useMemo(() => {
-    const found = new Map<string, { label: string; columns: number }>();
+    const found = new Map<string, { labels: string[]; columns: number }>();
     for (const variable of columns) {
       for (const { code, label } of variable.codes.filter(isAnswer)) {
         const known = found.get(code);
-        found.set(code, { label: known?.label ?? label, columns: (known?.columns ?? 0) + 1 });
+        const labels = known?.labels ?? [];
+        found.set(code, {
+          labels: labels.includes(label) ? labels : [...labels, label],
+          columns: (known?.columns ?? 0) + 1,
+        });
       }
     }
     return [...found];
@@ -96,17 +111,23 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
       return;
     }
     const abort = new AbortController();
-    client.previewWorking(study, JSON.parse(key) as Gather & { items: { source: number; label: string; ticked: string }[] }, abort.signal).then(
-      (found) => {
-        setPreview(found);
-        setProblem(null);
-      },
-      (error: unknown) => {
-        if (abort.signal.aborted) return;
-        setPreview(null);
-        setProblem(problemText(error));
-      },
-    );
+    client
+      .previewWorking(
+        study,
+        JSON.parse(key) as Gather & { items: { source: number; label: string; ticked: string }[] },
+        abort.signal,
+      )
+      .then(
+        (found) => {
+          setPreview(found);
+          setProblem(null);
+        },
+        (error: unknown) => {
+          if (abort.signal.aborted) return;
+          setPreview(null);
+          setProblem(problemText(error));
+        },
+      );
     return () => abort.abort();
   }, [key, study]);
 
@@ -118,13 +139,21 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
       columns: variables.map(({ id }, k) => ({
         source: id,
         // A label that was typed stays; one that was worked out follows the selection.
-        label: draft.columns.find((column) => column.source === id && !labelsBefore.has(column.label))?.label ?? labels[k] ?? '',
+        label:
+          draft.columns.find((column) => column.source === id && !labelsBefore.has(column.label))?.label ??
+          labels[k] ??
+          '',
       })),
       none: draft.none !== null && ids.includes(draft.none) ? null : draft.none,
     });
   };
-  const labelsBefore = new Set(optionLabels(draft.columns.map(({ source }) => titleOf(candidates.find(({ id }) => id === source) ?? { name: '', label: '' }))));
-  const toggle = (id: number, on: boolean) => setColumns(candidates.map((variable) => variable.id).filter((one) => (one === id ? on : chosen.has(one))));
+  const labelsBefore = new Set(
+    optionLabels(
+      draft.columns.map(({ source }) => titleOf(candidates.find(({ id }) => id === source) ?? { name: '', label: '' })),
+    ),
+  );
+  const toggle = (id: number, on: boolean) =>
+    setColumns(candidates.map((variable) => variable.id).filter((one) => (one === id ? on : chosen.has(one))));
   const keep = () => {
     setBusy(true);
     const recipe = recipeOf(draft);
@@ -145,7 +174,12 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
     <>
       <div className={bench['middle']}>
         <h1 className={css['title']}>
-          <input aria-label="Label of the question" placeholder="a label for the question" value={draft.label} onChange={(event) => put({ ...draft, label: event.target.value })} />
+          <input
+            aria-label="Label of the question"
+            placeholder="a label for the question"
+            value={draft.label}
+            onChange={(event) => put({ ...draft, label: event.target.value })}
+          />
           <i>gathers</i>
           <span className={css['source']}>
             {draft.columns.length === 0 ? 'columns, chosen below' : `${draft.columns.length} columns`}
@@ -159,9 +193,23 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
           </h2>
           <div className={css['row']}>
             <Field label="Find columns">
-              <input className={kit['input']} type="search" value={search} placeholder="grow" onChange={(event) => setSearch(event.target.value)} />
+              <input
+                className={kit['input']}
+                type="search"
+                value={search}
+                placeholder="grow"
+                onChange={(event) => setSearch(event.target.value)}
+              />
             </Field>
-            <Button onClick={() => setColumns(candidates.map(({ id }) => id).filter((id) => chosen.has(id) || shown.some((variable) => variable.id === id)))}>
+            <Button
+              onClick={() =>
+                setColumns(
+                  candidates
+                    .map(({ id }) => id)
+                    .filter((id) => chosen.has(id) || shown.some((variable) => variable.id === id)),
+                )
+              }
+            >
               Choose all {shown.length} found
             </Button>
             <Button onClick={() => setColumns([])} disabled={draft.columns.length === 0}>
@@ -188,7 +236,14 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
                       className={kit['input']}
                       aria-label={`Label of the option ${titleOf(variable)}`}
                       value={column.label}
-                      onChange={(event) => put({ ...draft, columns: draft.columns.map((one) => (one === column ? { ...one, label: event.target.value } : one)) })}
+                      onChange={(event) =>
+                        put({
+                          ...draft,
+                          columns: draft.columns.map((one) =>
+                            one === column ? { ...one, label: event.target.value } : one,
+                          ),
+                        })
+                      }
                     />
                   ) : (
                     <small>{metaOf(variable)}</small>
@@ -196,21 +251,38 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
                 </div>
               );
             })}
-            {shown.length === 0 && <p className={css['hint']}>{candidates.length === 0 ? 'The study has no column with two or three codes.' : `No such column is called “${search}”.`}</p>}
+            {shown.length === 0 && (
+              <p className={css['hint']}>
+                {candidates.length === 0
+                  ? 'The study has no column with two or three codes.'
+                  : `No such column is called “${search}”.`}
+              </p>
+            )}
           </div>
           <div className={css['row']}>
             <Field label="The code that means ticked">
-              <select className={kit['input']} value={draft.ticked} onChange={(event) => put({ ...draft, ticked: event.target.value })}>
+              <select
+                className={kit['input']}
+                value={draft.ticked}
+                onChange={(event) => put({ ...draft, ticked: event.target.value })}
+              >
                 <option value="">{draft.columns.length === 0 ? 'choose columns first' : 'choose…'}</option>
-                {codes.map(([code, { label, columns: many }]) => (
+                {codes.map(([code, { labels, columns: many }]) => (
                   <option key={code} value={code}>
-                    {code === label ? code : `${code} ${label}`} (in {many} of {columns.length} columns)
+                    {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of{' '}
+                    {columns.length} columns)
                   </option>
                 ))}
               </select>
             </Field>
             <Field label="The column that says “none of these”">
-              <select className={kit['input']} value={draft.none ?? ''} onChange={(event) => put({ ...draft, none: event.target.value === '' ? null : Number(event.target.value) })}>
+              <select
+                className={kit['input']}
+                value={draft.none ?? ''}
+                onChange={(event) =>
+                  put({ ...draft, none: event.target.value === '' ? null : Number(event.target.value) })
+                }
+              >
                 <option value="">there is none</option>
                 {candidates
                   .filter(({ id }) => !chosen.has(id))
@@ -236,11 +308,21 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
         <ProofPane proof={preview?.proof ?? null} respondents={view.study.respondents}>
           <section className={reading['answer']}>
             <Field label="Name of the variable (made from the label where empty)">
-              <input className={kit['input']} value={draft.name} onChange={(event) => put({ ...draft, name: event.target.value })} />
+              <input
+                className={kit['input']}
+                value={draft.name}
+                onChange={(event) => put({ ...draft, name: event.target.value })}
+              />
             </Field>
-            {preview && !preview.proof.holds && <p className={css['warn']}>The proof does not hold. You can keep the question; it stays marked wherever it is used.</p>}
+            {preview && !preview.proof.holds && (
+              <p className={css['warn']}>
+                The proof does not hold. You can keep the question; it stays marked wherever it is used.
+              </p>
+            )}
             {!complete && <p className={css['hint']}>Choose two columns or more and the code that means ticked.</p>}
-            {complete && draft.label.trim() === '' && <p className={css['hint']}>Give the question a label, at the top.</p>}
+            {complete && draft.label.trim() === '' && (
+              <p className={css['hint']}>Give the question a label, at the top.</p>
+            )}
             <div className={css['keep']}>
               <MainButton onClick={keep} disabled={busy || !complete || draft.label.trim() === ''}>
                 {working === null ? 'Keep the question' : 'Keep the change'}

@@ -50,10 +50,13 @@ export function Loom(props: LoomProps) {
     return at < 0 ? null : at;
   };
   const kept = (code: Code) => !isAnswer(code) && groupOf(code.code) === null;
-  const answers = source.filter((code) => !kept(code) && !(setAside.includes(code.code) && groupOf(code.code) === null));
+  const answers = source.filter(
+    (code) => !kept(code) && !(setAside.includes(code.code) && groupOf(code.code) === null),
+  );
   const without = source.filter((code) => !answers.includes(code));
   const upper = Math.max(answers.length, Math.max(1, groups.length)) * ROW;
   const targetHeight = upper / Math.max(1, groups.length);
+  const most = Math.max(blank, ...source.map(({ code }) => respondents(code)));
   const drawn = ribbons({
     olds: answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) })),
     targets: groups.length,
@@ -63,9 +66,13 @@ export function Loom(props: LoomProps) {
     rowHeight: ROW,
     left: 8,
     right: width - 8,
+    most,
   });
   const pens = pensFor(groups.length);
-  const base = groups.reduce((sum, { code }) => sum + (proof.columns.find((column) => column.code === code)?.respondents ?? 0), 0);
+  const base = groups.reduce(
+    (sum, { code }) => sum + (proof.columns.find((column) => column.code === code)?.respondents ?? 0),
+    0,
+  );
   const lost = proof.columns.at(-1)?.respondents ?? 0;
   const lower = without.length + 1;
   const lowerRibbons = ribbons({
@@ -77,9 +84,18 @@ export function Loom(props: LoomProps) {
     rowHeight: ROW,
     left: 8,
     right: width - 8,
+    most,
   });
   const old = (code: Code) => (
-    <OldCode key={code.code} code={code} respondents={respondents(code.code)} at={groupOf(code.code)} aside={setAside.includes(code.code)} groups={groups} send={(target) => send(code.code, target)} />
+    <OldCode
+      key={code.code}
+      code={code}
+      respondents={respondents(code.code)}
+      at={groupOf(code.code)}
+      aside={setAside.includes(code.code)}
+      groups={groups}
+      send={(target) => send(code.code, target)}
+    />
   );
   return (
     <div className={css['loom']} data-testid="loom">
@@ -96,8 +112,20 @@ export function Loom(props: LoomProps) {
             const tone = pen ? TONES[pen.tone] : 'var(--caution)';
             return (
               <g key={answers[k]?.code}>
-                <path d={path} fill={pen ? `url(#pen-${pen.id})` : 'var(--caution-wash)'} stroke={tone} strokeWidth="0.8" strokeDasharray={pen ? undefined : '3 3'} />
-                <rect x="0" y={start.y} width="8" height={start.thickness} fill={to === null ? 'var(--caution)' : 'var(--ink)'} />
+                <path
+                  d={path}
+                  fill={pen ? `url(#pen-${pen.id})` : 'var(--caution-wash)'}
+                  stroke={tone}
+                  strokeWidth="0.8"
+                  strokeDasharray={pen ? undefined : '3 3'}
+                />
+                <rect
+                  x="0"
+                  y={start.y}
+                  width="8"
+                  height={start.thickness}
+                  fill={to === null ? 'var(--caution)' : 'var(--ink)'}
+                />
                 {to !== null && <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill={tone} />}
               </g>
             );
@@ -106,7 +134,15 @@ export function Loom(props: LoomProps) {
       </div>
       <div>
         {groups.map((group, at) => (
-          <GroupBox key={group.code} {...props} group={group} at={at} height={targetHeight} respondents={proof.columns.find((column) => column.code === group.code)?.respondents ?? 0} base={base} />
+          <GroupBox
+            key={group.code}
+            {...props}
+            group={group}
+            at={at}
+            height={targetHeight}
+            respondents={proof.columns.find((column) => column.code === group.code)?.respondents ?? 0}
+            base={base}
+          />
         ))}
       </div>
       <p className={css['divide']}>answers above, no answer below</p>
@@ -186,7 +222,11 @@ function OldCode({ code, respondents, at, aside, groups, send }: OldCodeProps) {
           </option>
         ))}
         <option value="new">a new group</option>
-        {isAnswer(code) ? <option value="aside">no answer: set aside</option> : <option value="missing">no answer, as it is</option>}
+        {isAnswer(code) ? (
+          <option value="aside">no answer: set aside</option>
+        ) : (
+          <option value="missing">no answer, as it is</option>
+        )}
         {isAnswer(code) && <option value="nowhere">nowhere</option>}
       </select>
     </div>
@@ -231,20 +271,44 @@ function GroupBox({ group, at, height, respondents, base, groups, send, rename, 
       }}
     >
       <div>
-        <input aria-label={`Label of group ${at + 1}`} value={group.label} onChange={(event) => rename(at, event.target.value)} />
+        <input
+          aria-label={`Label of group ${at + 1}`}
+          value={group.label}
+          onChange={(event) => rename(at, event.target.value)}
+        />
         <p className={css['groupMeta']}>
           {whole(respondents)}
           {base > 0 && ` · ${((100 * respondents) / base).toFixed(1)}% of answers`}
         </p>
       </div>
       <div className={css['groupTools']}>
-        <button type="button" className={css['tool']} aria-label={`Move ${group.label} up`} title="Up" disabled={at === 0} onClick={() => move(at, -1)}>
+        <button
+          type="button"
+          className={css['tool']}
+          aria-label={`Move ${group.label} up`}
+          title="Up"
+          disabled={at === 0}
+          onClick={() => move(at, -1)}
+        >
           ↑
         </button>
-        <button type="button" className={css['tool']} aria-label={`Move ${group.label} down`} title="Down" disabled={at === groups.length - 1} onClick={() => move(at, 1)}>
+        <button
+          type="button"
+          className={css['tool']}
+          aria-label={`Move ${group.label} down`}
+          title="Down"
+          disabled={at === groups.length - 1}
+          onClick={() => move(at, 1)}
+        >
           ↓
         </button>
-        <button type="button" className={css['tool']} aria-label={`Take out ${group.label}`} title="Take out" onClick={() => remove(at)}>
+        <button
+          type="button"
+          className={css['tool']}
+          aria-label={`Take out ${group.label}`}
+          title="Take out"
+          onClick={() => remove(at)}
+        >
           ×
         </button>
       </div>

@@ -24,7 +24,9 @@ export function OldAgainstNew({ proof, totals }: { proof: Proof; totals: boolean
       <tbody>
         {proof.rows.map((row) => (
           <tr key={`${row.code}-${row.label}`}>
-            <th scope="row">{row.label === row.code || row.code === '' ? row.label || row.code : `${row.code} ${row.label}`}</th>
+            <th scope="row">
+              {row.label === row.code || row.code === '' ? row.label || row.code : `${row.code} ${row.label}`}
+            </th>
             {row.went.map((respondents, k) => (
               <td key={proof.columns[k]?.code ?? k} className={respondents === 0 ? css['dot'] : undefined}>
                 {respondents === 0 ? '·' : whole(respondents)}

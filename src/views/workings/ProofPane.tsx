@@ -3,7 +3,15 @@ import type { Proof } from '../../core/recode/types.js';
 import reading from '../reading/reading.module.css';
 
 /** What the proof says, in words: what was covered, left over, doubled, revived, made missing, reconciled. */
-export function ProofPane({ proof, respondents, children }: { proof: Proof | null; respondents: number; children?: ReactNode }) {
+export function ProofPane({
+  proof,
+  respondents,
+  children,
+}: {
+  proof: Proof | null;
+  respondents: number;
+  children?: ReactNode;
+}) {
   return (
     <>
       <section className={reading['answer']} aria-label="Proof" data-testid="proof">
@@ -12,7 +20,9 @@ export function ProofPane({ proof, respondents, children }: { proof: Proof | nul
           <p className={reading['notes']}>It stands here as soon as there is a recipe to prove.</p>
         ) : (
           <>
-            <p className={`${reading['verdict'] ?? ''} ${proof.holds ? '' : (reading['caution'] ?? '')}`}>{proof.holds ? 'Holds.' : 'Does not hold.'}</p>
+            <p className={`${reading['verdict'] ?? ''} ${proof.holds ? '' : (reading['caution'] ?? '')}`}>
+              {proof.holds ? 'Holds.' : 'Does not hold.'}
+            </p>
             <p className={reading['notes']}>On all {respondents.toLocaleString('en')} respondents.</p>
             <ul className={reading['checks']}>
               {proof.findings.map((finding) => (

@@ -69,7 +69,19 @@ export function RegroupEditor({ view, source, working, done, leave, remove }: Pr
     groups: recipe?.groups ?? startRegroup('each', codes),
     setAside: recipe?.setAside ?? [],
   };
-  return <Editor key={`${source}-${working ?? 'new'}`} view={view} detail={detail} codes={codes} initial={initial} working={working} done={done} leave={leave} remove={remove} />;
+  return (
+    <Editor
+      key={`${source}-${working ?? 'new'}`}
+      view={view}
+      detail={detail}
+      codes={codes}
+      initial={initial}
+      working={working}
+      done={done}
+      leave={leave}
+      remove={remove}
+    />
+  );
 }
 
 interface EditorProps extends Omit<Props, 'source'> {
@@ -81,13 +93,23 @@ interface EditorProps extends Omit<Props, 'source'> {
 const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 function Editor({ view, detail, codes, initial, working, done, leave, remove }: EditorProps) {
-  const [draft, put, forget] = useDraft(`hatch-count:${view.study.id}:regroup:${detail.variable.name}:${working ?? 'new'}`, initial, isDraft);
+  const [draft, put, forget] = useDraft(
+    `hatch-count:${view.study.id}:regroup:${detail.variable.name}:${working ?? 'new'}`,
+    initial,
+    isDraft,
+  );
   const [text, setText] = useState<string | null>(null);
   const [unread, setUnread] = useState<{ line: number; text: string }[]>([]);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const recipe: Regroup = useMemo(
-    () => ({ kind: 'regroup', source: detail.variable.id, level: draft.level, groups: draft.groups, setAside: draft.setAside }),
+    () => ({
+      kind: 'regroup',
+      source: detail.variable.id,
+      level: draft.level,
+      groups: draft.groups,
+      setAside: draft.setAside,
+    }),
     [detail, draft],
   );
   const counts = useMemo(() => new Map(detail.codes.map(({ code, respondents }) => [code, respondents])), [detail]);
@@ -108,7 +130,11 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
     else if (target.to === 'new') {
       const label = codes.find((one) => one.code === code)?.label ?? code;
       change({ groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
-    } else change({ groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)), setAside });
+    } else
+      change({
+        groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)),
+        setAside,
+      });
   };
   const swapped = (at: number, by: number) => {
     const groups = [...draft.groups];
@@ -121,9 +147,14 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
     const body = {
       name: draft.name,
       label: draft.label,
-      recipe: { ...recipe, groups: draft.groups.map((group) => ({ ...group, from: [...group.from] })), setAside: [...draft.setAside] },
+      recipe: {
+        ...recipe,
+        groups: draft.groups.map((group) => ({ ...group, from: [...group.from] })),
+        setAside: [...draft.setAside],
+      },
     };
-    const work = working === null ? client.keepWorking(view.study.id, body) : client.editWorking(view.study.id, working, body);
+    const work =
+      working === null ? client.keepWorking(view.study.id, body) : client.editWorking(view.study.id, working, body);
     work.then(
       () => {
         forget();
@@ -140,7 +171,12 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
     <>
       <div className={bench['middle']}>
         <h1 className={css['title']}>
-          <input aria-label="Label of the new variable" placeholder="a label for the new variable" value={draft.label} onChange={(event) => change({ label: event.target.value })} />
+          <input
+            aria-label="Label of the new variable"
+            placeholder="a label for the new variable"
+            value={draft.label}
+            onChange={(event) => change({ label: event.target.value })}
+          />
           <i>regroups</i>
           <span className={css['source']}>{titleOf(detail.variable)}</span>
         </h1>
@@ -150,7 +186,9 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
             <Button onClick={() => change({ groups: startRegroup('each', codes), setAside: [] })}>each its own</Button>
             <Button onClick={() => change({ groups: startRegroup('reverse', codes), setAside: [] })}>reverse</Button>
             <Button onClick={() => change({ groups: startRegroup('halves', codes), setAside: [] })}>two halves</Button>
-            <Button onClick={() => change({ groups: startRegroup('ends', codes), setAside: [] })}>two, middle, two</Button>
+            <Button onClick={() => change({ groups: startRegroup('ends', codes), setAside: [] })}>
+              two, middle, two
+            </Button>
           </div>
           <div>
             <span>Result</span>
@@ -172,7 +210,9 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
           groups={draft.groups}
           setAside={draft.setAside}
           send={send}
-          rename={(at, label) => change({ groups: draft.groups.map((group, k) => (k === at ? { ...group, label } : group)) })}
+          rename={(at, label) =>
+            change({ groups: draft.groups.map((group, k) => (k === at ? { ...group, label } : group)) })
+          }
           move={(at, by) => change({ groups: swapped(at, by) })}
           remove={(at) => change({ groups: renumber(draft.groups.filter((_, k) => k !== at)) })}
           merge={(from, into) => {
@@ -219,9 +259,17 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
           </section>
           <section className={reading['answer']}>
             <Field label="Name of the variable (made from the label where empty)">
-              <input className={kit['input']} value={draft.name} onChange={(event) => change({ name: event.target.value })} />
+              <input
+                className={kit['input']}
+                value={draft.name}
+                onChange={(event) => change({ name: event.target.value })}
+              />
             </Field>
-            {!proof.holds && <p className={css['warn']}>The proof does not hold. You can keep the working; it stays marked wherever it is used.</p>}
+            {!proof.holds && (
+              <p className={css['warn']}>
+                The proof does not hold. You can keep the working; it stays marked wherever it is used.
+              </p>
+            )}
             {usedBy && <p className={css['hint']}>Changing it changes every table and working that uses it.</p>}
             <div className={css['keep']}>
               <MainButton onClick={keep} disabled={busy || draft.label.trim() === ''}>

@@ -32,7 +32,10 @@ function addressOf(place: Place): string {
 }
 
 export const canRegroup = (variable: RosterVariable) =>
-  variable.countable && (variable.level === 'unordered' || variable.level === 'ordered' || (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
+  variable.countable &&
+  (variable.level === 'unordered' ||
+    variable.level === 'ordered' ||
+    (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
 
 /** The Workings view: the list of workings, and the place where one is made or changed. */
 export function WorkingsScreen({ study }: { study: string }) {
@@ -77,7 +80,9 @@ export function WorkingsScreen({ study }: { study: string }) {
   const actionsOf = (variable: RosterVariable) => (
     <>
       {canRegroup(variable) && <Button onClick={() => go({ at: 'regroup', source: variable.name })}>Regroup</Button>}
-      {variable.workingId !== null && <Button onClick={() => go({ at: 'working', id: variable.workingId ?? 0 })}>Change</Button>}
+      {variable.workingId !== null && (
+        <Button onClick={() => go({ at: 'working', id: variable.workingId ?? 0 })}>Change</Button>
+      )}
       {variable.countable && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>}
       <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}>Codebook</a>
     </>
@@ -94,11 +99,31 @@ export function WorkingsScreen({ study }: { study: string }) {
         <Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} />
       </div>
       {working?.recipe.kind === 'regroup' && (
-        <RegroupEditor view={view} source={working.recipe.source} working={working.id} done={done} leave={leave} remove={() => remove(working.id)} />
+        <RegroupEditor
+          view={view}
+          source={working.recipe.source}
+          working={working.id}
+          done={done}
+          leave={leave}
+          remove={() => remove(working.id)}
+        />
       )}
-      {working?.recipe.kind === 'gather' && <GatherEditor key={working.id} view={view} working={working.id} done={done} leave={leave} remove={() => remove(working.id)} />}
-      {!working && source && <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />}
-      {!working && place.at === 'gather' && <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />}
+      {working?.recipe.kind === 'gather' && (
+        <GatherEditor
+          key={working.id}
+          view={view}
+          working={working.id}
+          done={done}
+          leave={leave}
+          remove={() => remove(working.id)}
+        />
+      )}
+      {!working && source && (
+        <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />
+      )}
+      {!working && place.at === 'gather' && (
+        <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
+      )}
       {!working && !source && place.at !== 'gather' && (
         <>
           <div className={bench['middle']}>
@@ -110,7 +135,8 @@ export function WorkingsScreen({ study }: { study: string }) {
       )}
       <footer className={bench['status']}>
         <span>
-          {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as you type
+          {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as you
+          type
         </span>
         <Keys
           of={[
@@ -126,7 +152,10 @@ export function WorkingsScreen({ study }: { study: string }) {
 
 function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
   const find = (id: number) => view.variables.find((variable) => variable.id === id);
-  const uses = (variable: number) => view.tables.filter(({ sentence }) => [sentence.rows, sentence.by, ...sentence.only.map((one) => one.variable)].includes(variable)).length;
+  const uses = (variable: number) =>
+    view.tables.filter(({ sentence }) =>
+      [sentence.rows, sentence.by, ...sentence.only.map((one) => one.variable)].includes(variable),
+    ).length;
   return (
     <>
       <h1 className={css['title']}>Workings</h1>
@@ -158,7 +187,8 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
                 <h3>{titleOf(made)}</h3>
                 <p>{line}</p>
                 <p>
-                  {working.holds ? 'Proof holds' : <span className={css['failing']}>! Proof does not hold</span>} · {many === 0 ? 'in no table yet' : `in ${many} table${many === 1 ? '' : 's'}`}
+                  {working.holds ? 'Proof holds' : <span className={css['failing']}>! Proof does not hold</span>} ·{' '}
+                  {many === 0 ? 'in no table yet' : `in ${many} table${many === 1 ? '' : 's'}`}
                 </p>
               </div>
               <div>
@@ -168,7 +198,11 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
             </li>
           );
         })}
-        {view.workings.length === 0 && <li className={css['hint']}>None yet. What you make here stands in the roster beside the columns of the file.</li>}
+        {view.workings.length === 0 && (
+          <li className={css['hint']}>
+            None yet. What you make here stands in the roster beside the columns of the file.
+          </li>
+        )}
       </ul>
     </>
   );

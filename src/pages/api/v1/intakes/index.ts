@@ -6,7 +6,13 @@ export const POST = endpoint(
   ({ service, context }) => {
     const { body } = context.request;
     const name = context.url.searchParams.get('file') ?? 'file.csv';
-    if (!body) throw new Fault('invalid', `${name} is empty.`, 'Choose a file with a heading line and at least one respondent.', { file: name, line: 1 });
+    if (!body)
+      throw new Fault(
+        'invalid',
+        `${name} is empty.`,
+        'Choose a file with a heading line and at least one respondent.',
+        { file: name, line: 1 },
+      );
     return receiveFile(service, name, body);
   },
   { status: 201 },

@@ -3,7 +3,10 @@ import { SavedTableSchema } from '../../../../../../api/schemas.js';
 import { openStudy } from '../../../../../../service/open-study.js';
 import { saveTable } from '../../../../../../service/saved-tables.js';
 
-export const POST = endpoint(({ service, param, body }) => saveTable(service, openStudy(service, param('study')), null, body), {
-  body: SavedTableSchema,
-  status: 201,
-});
+export const POST = endpoint(
+  ({ service, param, body }) => saveTable(service, openStudy(service, param('study')), null, body),
+  {
+    body: SavedTableSchema,
+    status: 201,
+  },
+);

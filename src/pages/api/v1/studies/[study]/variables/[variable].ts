@@ -8,6 +8,7 @@ export const GET = endpoint(({ service, param, idParam }) =>
   detailVariable(service, openStudy(service, param('study')), idParam('variable')),
 );
 export const PATCH = endpoint(
-  ({ service, param, idParam, body }) => editVariable(service, openStudy(service, param('study')), idParam('variable'), body),
+  ({ service, param, idParam, body }) =>
+    editVariable(service, openStudy(service, param('study')), idParam('variable'), body),
   { body: VariableEditSchema },
 );

@@ -4,7 +4,8 @@ import { openStudy } from '../../../../../../service/open-study.js';
 import { dropWorking, editWorking } from '../../../../../../service/workings.js';
 
 export const PUT = endpoint(
-  ({ service, param, idParam, body }) => editWorking(service, openStudy(service, param('study')), idParam('working'), body),
+  ({ service, param, idParam, body }) =>
+    editWorking(service, openStudy(service, param('study')), idParam('working'), body),
   { body: WorkingDraftSchema },
 );
 export const DELETE = endpoint(({ service, param, idParam }) =>

@@ -3,7 +3,10 @@ import { WorkingDraftSchema } from '../../../../../../api/schemas.js';
 import { openStudy } from '../../../../../../service/open-study.js';
 import { keepWorking } from '../../../../../../service/workings.js';
 
-export const POST = endpoint(({ service, param, body }) => keepWorking(service, openStudy(service, param('study')), body), {
-  body: WorkingDraftSchema,
-  status: 201,
-});
+export const POST = endpoint(
+  ({ service, param, body }) => keepWorking(service, openStudy(service, param('study')), body),
+  {
+    body: WorkingDraftSchema,
+    status: 201,
+  },
+);

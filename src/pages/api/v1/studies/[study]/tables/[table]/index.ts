@@ -3,7 +3,9 @@ import { SavedTableSchema } from '../../../../../../../api/schemas.js';
 import { openStudy } from '../../../../../../../service/open-study.js';
 import { dropTable, findTable, saveTable } from '../../../../../../../service/saved-tables.js';
 
-export const GET = endpoint(({ service, param, idParam }) => findTable(openStudy(service, param('study')), idParam('table')));
+export const GET = endpoint(({ service, param, idParam }) =>
+  findTable(openStudy(service, param('study')), idParam('table')),
+);
 export const PUT = endpoint(
   ({ service, param, idParam, body }) => saveTable(service, openStudy(service, param('study')), idParam('table'), body),
   { body: SavedTableSchema },

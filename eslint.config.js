@@ -1,0 +1,99 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** What each floor of the house may import, besides itself. */
+const FLOORS = {
+  core: [],
+  formats: ['core'],
+  charts: ['core'],
+  store: ['core'],
+  service: ['core', 'formats', 'charts', 'store'],
+  api: ['core'],
+  kit: ['charts', 'core'],
+  views: ['api', 'core', 'charts', 'kit'],
+  layouts: ['kit'],
+  pages: ['service', 'api', 'core', 'layouts', 'views'],
+  cli: ['service', 'api', 'core'],
+};
+
+const ALL = Object.keys(FLOORS);
+
+/** Imports go one way: a file may reach its own floor and those listed above, and no other. */
+const floors = ALL.map((floor) => {
+  const forbidden = ALL.filter((other) => other !== floor && !FLOORS[floor].includes(other));
+  const outside =
+    floor === 'core'
+      ? [
+          {
+            group: ['node:*', 'react', 'react-dom', 'astro', 'astro:*', 'better-sqlite3', 'd3', 'zod'],
+            message: 'core is pure: no I/O, no framework.',
+          },
+        ]
+      : [];
+  const noSql =
+    floor === 'store' || floor === 'service'
+      ? []
+      : [{ group: ['better-sqlite3'], message: 'only the store writes SQL.' }];
+  return {
+    files: [`src/${floor}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...outside,
+            ...noSql,
+            ...forbidden.map((other) => ({
+              regex: `^(\\.\\./)+${other}/`,
+              message: `${floor} does not import ${other} (docs/architecture.md).`,
+            })),
+          ],
+        },
+      ],
+    },
+  };
+});
+
+export default tseslint.config(
+  { ignores: ['dist/', '.astro/', 'node_modules/', 'coverage/'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [...tseslint.configs.strictTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      // A cell of an array that was just measured is there; the hot loops say so.
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': [
+        'error',
+        { ignoreArrowShorthand: true, ignoreVoidOperator: true },
+      ],
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+    },
+  },
+  {
+    files: ['src/**/*.tsx', 'src/views/**/*.ts', 'src/kit/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  ...floors,
+  {
+    files: ['**/*.mjs', '**/*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        fetch: 'readonly',
+        performance: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+  },
+);

@@ -1,0 +1,87 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { chiSquareCumulative, chiSquareSurvival, criticalZ, normalTwoSided } from './distributions.js';
+import { noncentralChiSquareCumulative, noncentralityFor } from './noncentral.js';
+
+const relative = (actual: number, expected: number) => Math.abs(actual / expected - 1);
+
+// Expected values: bench/oracle/noncentral.py (python3-mpmath, 40 digits).
+describe('chi-square', () => {
+  it.each([
+    [3.84, 1, 0.05004352124870510318916148139],
+    [1000, 1, 1.795832784800726194588602317556e-219],
+    [31.2, 4, 0.00000278685369979280077726813780415],
+    [700, 30, 4.91078417630291194691667090048e-128],
+    [1300, 2, 5.11195194865115624684239569677e-283],
+  ])('P(X >= %d), df %d', (x, df, expected) => {
+    expect(relative(chiSquareSurvival(x, df), expected)).toBeLessThan(1e-12);
+  });
+
+  it('is 1 at nothing, and both tails make 1', () => {
+    expect(chiSquareSurvival(0, 3)).toBe(1);
+    expect(chiSquareCumulative(0, 3)).toBe(0);
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 80, noNaN: true }), fc.integer({ min: 1, max: 60 }), (x, df) => {
+        expect(chiSquareSurvival(x, df) + chiSquareCumulative(x, df)).toBeCloseTo(1, 12);
+      }),
+    );
+  });
+
+  it('knows the usual critical values', () => {
+    expect(criticalZ(0.95)).toBeCloseTo(1.959963984540054, 13);
+    expect(criticalZ(0.99)).toBeCloseTo(2.5758293035489004, 13);
+    expect(normalTwoSided(1.959963984540054)).toBeCloseTo(0.05, 13);
+    expect(normalTwoSided(0)).toBe(1);
+  });
+});
+
+describe('noncentral chi-square', () => {
+  it.each([
+    [5, 3, 2.5, 0.5402389857908149596970854452],
+    [50, 10, 30, 0.8080949616287263376343781271],
+    [400, 4, 500, 0.007516125454838878457373840190],
+    [1200, 20, 1000, 0.9968455092192971426365344044],
+  ])('P(X <= %d), df %d, lambda %d', (x, df, lambda, expected) => {
+    expect(relative(noncentralChiSquareCumulative(x, df, lambda), expected)).toBeLessThan(1e-11);
+  });
+
+  it('is the central one without noncentrality', () => {
+    expect(noncentralChiSquareCumulative(7, 4, 0)).toBe(chiSquareCumulative(7, 4));
+    expect(noncentralChiSquareCumulative(0, 4, 3)).toBe(0);
+  });
+
+  it('falls as the noncentrality grows', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 200, noNaN: true }),
+        fc.integer({ min: 1, max: 20 }),
+        fc.double({ min: 0.1, max: 200, noNaN: true }),
+        (x, df, lambda) => {
+          const less = noncentralChiSquareCumulative(x, df, lambda);
+          expect(noncentralChiSquareCumulative(x, df, lambda * 1.5)).toBeLessThanOrEqual(less + 1e-15);
+          expect(less).toBeGreaterThanOrEqual(0);
+          expect(less).toBeLessThanOrEqual(1);
+        },
+      ),
+    );
+  });
+
+  it('finds the noncentrality for a probability', () => {
+    for (const [x, df, p] of [[30, 4, 0.975], [30, 4, 0.025], [5000, 12, 0.025], [200_000, 20, 0.975]] as const) {
+      const lambda = noncentralityFor(x, df, p);
+      expect(noncentralChiSquareCumulative(x, df, lambda)).toBeCloseTo(p, 10);
+    } // prettier-ignore
+  });
+
+  it('goes over to its approximation without a step', () => {
+    for (const x of [4e8 - 60_000, 4e8, 4e8 + 50_000]) {
+      const [below, above] = [3.999_999_99e8, 4.000_000_01e8].map((lambda) => noncentralChiSquareCumulative(x, 6, lambda));
+      expect(Math.abs((below ?? 0) - (above ?? 1))).toBeLessThan(1e-4);
+    }
+    expect(noncentralChiSquareCumulative(1e15, 4, 1e15)).toBeCloseTo(0.5, 6);
+  });
+
+  it('is 0 where even no noncentrality gives less', () => {
+    expect(noncentralityFor(2, 4, 0.975)).toBe(0);
+  });
+});

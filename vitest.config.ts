@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
+    globalSetup: ['./scripts/test-setup.ts'],
+    testTimeout: 30_000,
+  },
+});

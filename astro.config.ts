@@ -18,6 +18,7 @@ export default defineConfig({
         "object-src 'none'",
         "base-uri 'none'",
         "form-action 'self'",
+        "frame-ancestors 'none'",
       ],
     },
   },

@@ -68,7 +68,10 @@ describe('assess, where there is little or nothing to say', () => {
   it('reports what it dropped, counted as a person counts', () => {
     const result = assess({ counts: [[5, 0, 6], [0, 0, 0], [7, 0, 8]] }); // prettier-ignore
     expect(result.dropped).toEqual({ rows: [1], columns: [1] });
-    expect(result.cautions[0]).toEqual({ id: 'dropped', text: 'Left out because nobody is in it: row 2 and column 2.' });
+    expect(result.cautions[0]).toEqual({
+      id: 'dropped',
+      text: 'Left out because nobody is in it: row 2 and column 2.',
+    });
     expect(result.cells?.expected).toHaveLength(2);
     expect(result.tests.pearson).toEqual(assess({ counts: [[5, 6], [7, 8]] }).tests.pearson); // prettier-ignore
   });

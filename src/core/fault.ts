@@ -12,11 +12,15 @@ export interface Place {
   field?: string;
 }
 
+/** The pages and the command line are bundled apart; a Fault of the one is one of the other too. */
+const BRAND = Symbol.for('hatch-count.fault');
+
 /**
  * An error that a user can act on: what is wrong (`message`), where (`place`) and how to mend it (`mend`).
  * Anything thrown that is not a Fault is a defect of ours.
  */
 export class Fault extends Error {
+  readonly [BRAND] = true;
   readonly kind: FaultKind;
   readonly mend: string;
   readonly place: Place;
@@ -27,5 +31,9 @@ export class Fault extends Error {
     this.kind = kind;
     this.mend = mend;
     this.place = place;
+  }
+
+  static override [Symbol.hasInstance](value: unknown): boolean {
+    return typeof value === 'object' && value !== null && BRAND in value;
   }
 }

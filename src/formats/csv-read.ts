@@ -63,18 +63,19 @@ export async function detectDialect(path: string, file: string): Promise<Dialect
   return { encoding, separator: detectSeparator(text) };
 }
 
-function parserFault(error: unknown, file: string): Fault {
-  const { code = '', lines, column } = error as { code?: string; lines?: number; column?: number | string };
-  const place = {
-    file,
-    ...(typeof lines === 'number' ? { line: lines } : {}),
-    ...(typeof column === 'number' ? { column: column + 1 } : {}),
-  };
-  const where = typeof lines === 'number' ? ` on line ${lines}` : '';
+/** Line ends inside the cells of a row. */
+function lineEnds(cells: readonly string[]): number {
+  return cells.reduce((sum, cell) => sum + (cell.match(/\r\n|\n|\r/g)?.length ?? 0), 0);
+}
+
+/** @param line where the row starts that could not be read */
+function parserFault(error: unknown, file: string, line: number): Fault {
+  const { code = '' } = error as { code?: string };
+  const place = { file, line };
   if (code === 'CSV_QUOTE_NOT_CLOSED') {
     return new Fault(
       'invalid',
-      `A quote that opens${where} of ${file} is never closed.`,
+      `A quote that opens on line ${line} of ${file} is never closed.`,
       'Close it, or take it out.',
       place,
     );
@@ -82,13 +83,18 @@ function parserFault(error: unknown, file: string): Fault {
   if (code === 'CSV_MAX_RECORD_SIZE') {
     return new Fault(
       'invalid',
-      `A row${where} of ${file} is longer than 32 million characters.`,
-      'Look for a quote before it that is never closed.',
+      `The row that starts on line ${line} of ${file} is longer than 32 million characters.`,
+      'Look for a quote on it that is never closed.',
       place,
     );
   }
   const message = error instanceof Error ? error.message : String(error);
-  return new Fault('invalid', `${file} cannot be read${where}: ${message}.`, 'Mend that line and try again.', place);
+  return new Fault(
+    'invalid',
+    `${file} cannot be read from line ${line} on: ${message}.`,
+    'Mend that line and try again.',
+    place,
+  );
 }
 
 /**
@@ -104,10 +110,16 @@ export async function* readRows(
 ): AsyncGenerator<CsvRow[]> {
   const input = createReadStream(path, { highWaterMark: 1024 * 1024 });
   const decoded = input.pipe(iconv.decodeStream(dialect.encoding));
+  // The last line of the last row that was whole.
+  let ended = 0;
   const parser: Parser = parse({
     delimiter: dialect.separator,
     bom: true,
-    info: true,
+    on_record: (record: string[], { lines }: { lines: number }): CsvRow => {
+      const line = lines - (lines - ended > 1 ? lineEnds(record) : 0);
+      ended = lines;
+      return { line, cells: record };
+    },
     relax_column_count: true,
     relax_quotes: true,
     skip_empty_lines: true,
@@ -116,20 +128,17 @@ export async function* readRows(
   });
   input.on('error', (error) => parser.destroy(error));
   decoded.pipe(parser);
-  let ended = 0;
   let batch: CsvRow[] = [];
   try {
     for await (const entry of parser) {
-      const { record, info } = entry as { record: string[]; info: { lines: number } };
-      batch.push({ line: ended + 1, cells: record });
-      ended = info.lines;
+      batch.push(entry as CsvRow);
       if (batch.length >= 4096) {
         yield batch;
         batch = [];
       }
     }
   } catch (error) {
-    throw parserFault(error, file);
+    throw parserFault(error, file, ended + 1);
   } finally {
     input.destroy();
   }

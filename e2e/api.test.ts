@@ -1,0 +1,582 @@
+import { readFileSync } from 'node:fs';
+import { request } from 'node:http';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import iconv from 'iconv-lite';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { DESCRIBED } from '../src/api/openapi.js';
+import type {
+  Counts,
+  Intake,
+  KeptTable,
+  KeptWorking,
+  ProblemBody,
+  StudyView,
+  VariableDetail,
+  WorkingPreview,
+} from '../src/api/types.js';
+import { call, ROOT, send, type Server, startServer, temporaryStore } from './server.js';
+
+const home = temporaryStore();
+let server: Server;
+beforeAll(async () => {
+  server = await startServer(home.store);
+});
+afterAll(async () => {
+  await server.stop();
+  home.remove();
+});
+
+const CSV = [
+  'id,site,sat,beans,onions,none,age,remark',
+  '1,1,1,1,1,2,34,"good, very"',
+  '2,1,2,1,2,2,51,',
+  '3,2,9,2,2,1,999,"two\nlines"',
+  '4,2,1,2,1,2,29,x',
+  '5,2,3,2,2,2,40,y',
+  '6,1,3,,,,63,z',
+].join('\n');
+
+/** Takes a file in and accepts it; gives the study's id. */
+async function study(csv: string | Uint8Array, acceptance: object = {}, name = 'file.csv'): Promise<string> {
+  const intake = await send<Intake>(server, name, csv);
+  expect(intake.status, JSON.stringify(intake.body)).toBe(201);
+  const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${intake.body.id}/accept`, {
+    name: 'Test',
+    ...acceptance,
+  });
+  expect(accepted.status, JSON.stringify(accepted.body)).toBe(201);
+  return accepted.body.study;
+}
+const view = async (id: string) => (await call<StudyView>(server, 'GET', `/studies/${id}`)).body;
+const idOf = async (id: string, name: string) => (await view(id)).variables.find((one) => one.name === name)?.id ?? 0;
+const frequencies = async (id: string, name: string) => {
+  const { body } = await call<Counts>(server, 'POST', `/studies/${id}/counts`, {
+    rows: await idOf(id, name),
+    by: null,
+    only: [],
+  });
+  return Object.fromEntries(
+    body.axes[0]!.slots.map((slot, k) => [slot.is === 'code' ? slot.code : slot.is, body.respondents[k]]),
+  );
+};
+
+async function refusal(name: string, content: string | Uint8Array): Promise<ProblemBody> {
+  const { status, type, body } = await send<ProblemBody>(server, name, content);
+  expect(status).toBeGreaterThanOrEqual(400);
+  expect(type).toContain('application/problem+json');
+  expect(body.status).toBe(status);
+  expect(body.mend).not.toBe('');
+  return body;
+}
+
+describe('intake', () => {
+  it('says what it understood, and makes a study of what was accepted', async () => {
+    const { body } = await send<Intake>(server, 'plots.csv', CSV);
+    expect(body.profiled).toMatchObject({ respondents: 6, dialect: { separator: ',', encoding: 'utf-8' } });
+    expect(body.profiled.columns.map(({ name, blank }) => [name, blank])).toContainEqual(['beans', 1]);
+    expect(body.profiled.sample[2]).toContain('two\nlines');
+    const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, {
+      name: 'Plots',
+      columns: [{ name: 'sat', label: 'Satisfaction', level: 'ordered' }],
+    });
+    const made = await view(accepted.body.study);
+    expect(made.study).toMatchObject({ name: 'Plots', respondents: 6, fileName: 'plots.csv' });
+    expect(made.variables.find(({ name }) => name === 'sat')).toMatchObject({
+      label: 'Satisfaction',
+      level: 'ordered',
+      answers: 6,
+    });
+    expect(await frequencies(accepted.body.study, 'site')).toEqual({ blank: 0, '1': 3, '2': 3 });
+    expect((await call(server, 'GET', `/intakes/${body.id}`)).status).toBe(404);
+  });
+
+  it.each([
+    ['semicolons', 'a;b\n1;x,y\n2;z\n', ';'],
+    ['tabs', 'a\tb\n1\tx\n2\ty\n', '\t'],
+    ['bars', 'a|b\n1|x\n2|y\n', '|'],
+    ['a byte-order mark', '\uFEFFa,b\n1,x\n2,y\n', ','],
+    ['Windows line ends', 'a,b\r\n1,x\r\n2,y\r\n', ','],
+    ['no line end at the end', 'a,b\n1,x\n2,y', ','],
+  ])('reads %s', async (_, csv, separator) => {
+    const { body } = await send<Intake>(server, 'x.csv', csv);
+    expect(body.profiled.dialect.separator).toBe(separator);
+    expect(body.profiled.columns.map(({ name }) => name)).toEqual(['a', 'b']);
+    expect(body.profiled.respondents).toBe(2);
+  });
+
+  it.each(['windows-1252', 'utf-16le', 'utf-16be'])('reads %s', async (encoding) => {
+    const text = 'name,town\nJosé,Málaga\nZoë,Köln – Süd\nZoë,Málaga\n';
+    const content = iconv.encode(text, encoding, { addBOM: encoding.startsWith('utf-16') });
+    const { body } = await send<Intake>(server, 'x.csv', content);
+    expect(body.profiled.dialect.encoding).toBe(encoding);
+    expect(body.profiled.sample[1]).toEqual(['Zoë', 'Köln – Süd']);
+  });
+
+  it('reads a column named twice, or not at all, under names of its own, and says so', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', 'a,a,\n1,2,3\n4,5,6\n');
+    expect(body.profiled.columns.map(({ name }) => name)).toEqual(['a', 'a_2', 'column_3']);
+    expect(body.profiled.columns[1]?.notes[0]).toBe('The heading a stands twice; column 2 is called a_2.');
+    expect(body.profiled.columns[2]?.notes[0]).toContain('Column 3 has no heading');
+  });
+
+  it('reads 1,500 columns', async () => {
+    const names = Array.from({ length: 1500 }, (_, k) => `q${k}`);
+    const rows = Array.from({ length: 20 }, (_, r) => names.map((__, k) => (r * k) % 5).join(','));
+    const made = await view(await study([names.join(','), ...rows].join('\n')));
+    expect(made.variables).toHaveLength(1500);
+    expect(made.variables[1499]?.answers).toBe(20);
+  });
+
+  it('refuses an empty file', async () => {
+    for (const empty of ['', '\n\n', '\uFEFF']) {
+      const problem = await refusal('x.csv', empty);
+      expect(problem.detail).toBe('x.csv is empty.');
+      expect(problem.place).toMatchObject({ line: 1 });
+    }
+  });
+
+  it('refuses a heading without respondents', async () => {
+    const problem = await refusal('x.csv', 'a,b,c\n');
+    expect(problem.detail).toContain('no respondents');
+    expect(problem.place).toMatchObject({ file: 'x.csv', line: 2 });
+  });
+
+  it('refuses ragged rows, with the lines and where the first breaks off', async () => {
+    const problem = await refusal('x.csv', 'a,b,c\n1,2,3\n"1\n1",2\n1,2,3,4\n1,2,3\n');
+    expect(problem.detail).toBe("2 rows of x.csv do not have the heading's 3 cells: line 3 has 2, line 5 has 4.");
+    expect(problem.place).toMatchObject({ line: 3, column: 3 });
+  });
+
+  it('refuses a quote that is never closed, with its line', async () => {
+    const problem = await refusal('x.csv', 'a,b\n1,2\n3,"4\n5,6\n');
+    expect(problem.detail).toContain('never closed');
+    expect(problem.place).toMatchObject({ line: 3 });
+  });
+
+  it('refuses what is not text', async () => {
+    const problem = await refusal('photo.csv', new Uint8Array([137, 80, 78, 71, 0, 1, 2, 3]));
+    expect(problem.detail).toContain('not a text file');
+  });
+
+  it('refuses a level that the column cannot have, and a column that is not there', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', CSV);
+    const accept = (columns: object[]) =>
+      call<ProblemBody>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'x', columns });
+    expect((await accept([{ name: 'nowhere', level: 'number' }])).body.detail).toContain('no column nowhere');
+    expect((await accept([{ name: 'sat', level: 'multiple' }])).status).toBe(400);
+    expect((await call(server, 'POST', `/intakes/${body.id}/accept`, { name: ' ' })).status).toBe(400);
+  });
+
+  it('leaves nothing behind of a codebook that does not fit', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', CSV);
+    const before = (await call<unknown[]>(server, 'GET', '/studies')).body.length;
+    const codebook = { variables: [], multiple: [{ name: 'crops', label: 'Crops', columns: [{ name: 'beans', label: 'B' }, { name: 'kale', label: 'K' }], ticked: '1' }] }; // prettier-ignore
+    const reply = await call<ProblemBody>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'x', codebook });
+    expect(reply.body.detail).toContain('names the column kale');
+    expect((await call<unknown[]>(server, 'GET', '/studies')).body).toHaveLength(before);
+    expect((await call(server, 'DELETE', `/intakes/${body.id}`)).status).toBe(204);
+  });
+});
+
+describe('tables', () => {
+  let id = '';
+  beforeAll(async () => {
+    id = await study(CSV, {
+      codebook: {
+        variables: [
+          { name: 'sat', label: 'Satisfaction', level: 'ordered', codes: [{ code: '1', label: 'Yes' }, { code: '2', label: 'So-so' }, { code: '3', label: 'No' }, { code: '9', label: 'Refused', missing: 'refused' }] }, // prettier-ignore
+          { name: 'age', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] },
+        ],
+        multiple: [{ name: 'crops', label: 'Crops', columns: [{ name: 'beans', label: 'Beans' }, { name: 'onions', label: 'Onions' }], ticked: '1', none: 'none' }], // prettier-ignore
+      },
+    });
+  });
+
+  it('counts a sentence with a filter', async () => {
+    const only = [{ variable: await idOf(id, 'age'), is: 'between', from: 30, to: null }];
+    const { body } = await call<Counts>(server, 'POST', `/studies/${id}/counts`, {
+      rows: await idOf(id, 'sat'),
+      by: await idOf(id, 'site'),
+      only,
+    });
+    expect(body.total).toBe(6);
+    expect(body.filtered).toEqual([{ outside: 1, unknown: 1 }]);
+    expect(body.respondents.reduce((a, b) => a + b, 0)).toBe(4);
+  });
+
+  it('counts a multiple-response question: mentions, none, nothing, blank', async () => {
+    expect(await frequencies(id, 'crops')).toEqual({ blank: 1, '1': 2, '2': 2, answered: 5, none: 1, nothing: 1 });
+  });
+
+  it('exports CSV with base, mentions and who was left out', async () => {
+    const sentence = encodeURIComponent(JSON.stringify({ rows: await idOf(id, 'crops'), by: null, only: [] }));
+    const { body, type } = await call<string>(server, 'GET', `/studies/${id}/table.csv?sentence=${sentence}`);
+    expect(type).toContain('text/csv');
+    expect(body.split('\r\n')).toEqual([
+      expect.stringContaining('Crops'),
+      'Crops,respondents,% of respondents,% of mentions',
+      'Beans,2,40,50',
+      'Onions,2,40,50',
+      'None of these,1,20,',
+      'Ticked nothing,1,20,',
+      'Respondents who answered,5',
+      'Mentions,4',
+      '',
+      'Respondents in the study,6',
+      '"Left out, Crops: blank",1',
+      '',
+    ]);
+  });
+
+  it('refuses a variable that is not there, and text as an axis', async () => {
+    const ask = (body: object) => call<ProblemBody>(server, 'POST', `/studies/${id}/counts`, body);
+    expect((await ask({ rows: 999, by: null, only: [] })).body.detail).toContain(
+      'no variable 999, which "rows" asks for',
+    );
+    expect((await ask({ rows: 'sat', by: null, only: [] })).status).toBe(400);
+    expect((await ask({ rows: 1, by: null })).body.place).toMatchObject({ field: 'only' });
+    const bad = await call<ProblemBody>(server, 'GET', `/studies/${id}/table.csv?sentence=nonsense`);
+    expect(bad.body.detail).toContain('not JSON');
+  });
+
+  it('saves, changes and removes a table', async () => {
+    const shown = { percent: 'row', counts: true, hatch: false, expected: true };
+    const sentence = { rows: await idOf(id, 'sat'), by: await idOf(id, 'site'), only: [] };
+    const saved = await call<KeptTable>(server, 'POST', `/studies/${id}/tables`, {
+      title: 'Satisfaction by site',
+      sentence,
+      shown,
+    });
+    expect(saved.status).toBe(201);
+    const path = `/studies/${id}/tables/${saved.body.id}`;
+    expect((await call<KeptTable>(server, 'GET', path)).body).toMatchObject({ sentence, shown });
+    await call(server, 'PUT', path, { title: 'Satisfaction', sentence: { ...sentence, by: null }, shown });
+    expect((await view(id)).tables).toMatchObject([{ title: 'Satisfaction', sentence: { by: null } }]);
+    expect((await call<string>(server, 'GET', `${path}/csv`)).body).toContain('Yes,2,');
+    expect((await call(server, 'DELETE', path)).status).toBe(204);
+    expect((await call(server, 'GET', path)).status).toBe(404);
+    expect((await call<ProblemBody>(server, 'POST', `/studies/${id}/tables`, { title: 'x', sentence: { ...sentence, rows: 888 }, shown })).status).toBe(404); // prettier-ignore
+  });
+});
+
+describe('workings', () => {
+  let id = '';
+  let sat = 0;
+  const groups = [
+    { code: '1', label: 'Content', from: ['1', '2'] },
+    { code: '2', label: 'Not', from: ['3'] },
+  ];
+  beforeAll(async () => {
+    id = await study(CSV, {
+      codebook: {
+        variables: [{ name: 'sat', level: 'ordered', codes: [{ code: '9', label: 'Refused', missing: 'refused' }] }],
+      },
+    });
+    sat = await idOf(id, 'sat');
+  });
+  const recipe = (over: object = {}) => ({
+    kind: 'regroup',
+    source: sat,
+    level: 'ordered',
+    groups,
+    setAside: [],
+    ...over,
+  });
+  const keep = (body: object) =>
+    call<KeptWorking & ProblemBody>(server, 'POST', `/studies/${id}/workings`, {
+      name: '',
+      label: 'Contentment',
+      recipe: recipe(),
+      ...body,
+    });
+
+  it('proves a regroup before it is kept: left out, and named twice', async () => {
+    const preview = (over: object) =>
+      call<WorkingPreview>(server, 'POST', `/studies/${id}/workings/preview`, recipe(over));
+    const out = (await preview({ groups: [groups[0]] })).body.proof;
+    expect(out.holds).toBe(false);
+    expect(out.findings.find(({ id: finding }) => finding === 'left-over')?.codes).toEqual(['3']);
+    const twice = (await preview({ groups: [groups[0], { ...groups[1], from: ['2', '3'] }] })).body.proof;
+    expect(twice.findings.find(({ id: finding }) => finding === 'doubled')?.codes).toEqual(['2']);
+    expect((await preview({})).body.proof.holds).toBe(true);
+    expect((await view(id)).workings).toEqual([]);
+  });
+
+  it('keeps a working; its variable counts as the recipe says', async () => {
+    const kept = await keep({});
+    expect(kept.status).toBe(201);
+    expect(await frequencies(id, 'contentment')).toEqual({ blank: 0, '1': 3, '2': 2, '9': 1 });
+    const made = (await view(id)).variables.find(({ id: variable }) => variable === kept.body.variable);
+    expect(made).toMatchObject({
+      name: 'contentment',
+      level: 'ordered',
+      answers: 5,
+      missing: 1,
+      holds: true,
+      made: 'regroup',
+    });
+  });
+
+  it('keeps one whose proof fails, but marks it and all that stands on it', async () => {
+    const failing = await keep({ name: 'partial', label: 'Partial', recipe: recipe({ groups: [groups[0]] }) });
+    expect(failing.body.proof.holds).toBe(false);
+    await keep({ name: 'further', label: 'Further', recipe: recipe({ source: failing.body.variable, groups: [{ code: '1', label: 'All', from: ['1'] }] }) }); // prettier-ignore
+    const { variables } = await view(id);
+    expect(variables.find(({ name }) => name === 'partial')?.holds).toBe(false);
+    expect(variables.find(({ name }) => name === 'further')?.holds).toBe(false);
+    expect(await frequencies(id, 'partial')).toEqual({ blank: 0, '1': 3, 'left-over': 2, '9': 1 });
+  });
+
+  it('changes a working, and what stands on it follows', async () => {
+    const { workings } = await view(id);
+    const first = workings.find(({ recipe: one }) => one.kind === 'regroup' && one.source === sat)!;
+    const chained = await keep({ name: 'chained', label: 'Chained', recipe: recipe({ source: first.variable, groups: [{ code: '1', label: 'Good', from: ['1'] }, { code: '2', label: 'Bad', from: ['2'] }] }) }); // prettier-ignore
+    expect(await frequencies(id, 'chained')).toEqual({ blank: 0, '1': 3, '2': 2, '9': 1 });
+    const narrower = recipe({
+      groups: [
+        { ...groups[0], from: ['1'] },
+        { ...groups[1], from: ['2', '3'] },
+      ],
+    });
+    const edited = await call<KeptWorking>(server, 'PUT', `/studies/${id}/workings/${first.id}`, {
+      name: '',
+      label: 'Contentment',
+      recipe: narrower,
+    });
+    expect(edited.status).toBe(200);
+    expect(await frequencies(id, 'contentment')).toEqual({ blank: 0, '1': 2, '2': 3, '9': 1 });
+    expect(await frequencies(id, 'chained')).toEqual({ blank: 0, '1': 2, '2': 3, '9': 1 });
+    expect(chained.body.proof.holds).toBe(true);
+  });
+
+  it('refuses a circle, spelled out', async () => {
+    const { variables, workings } = await view(id);
+    const end = variables.find(({ name }) => name === 'chained')!;
+    const start = workings.find(
+      ({ variable }) => variable === variables.find(({ name }) => name === 'contentment')?.id,
+    )!;
+    const reply = await call<ProblemBody>(server, 'PUT', `/studies/${id}/workings/${start.id}`, { name: '', label: 'Contentment', recipe: recipe({ source: end.id }) }); // prettier-ignore
+    expect(reply.status).toBe(409);
+    expect(reply.body.detail).toBe('This would go in a circle: Contentment from Chained from Contentment.');
+  });
+
+  it('does not take out what is still used, and names the users', async () => {
+    const { workings, variables } = await view(id);
+    const used = workings.find(
+      ({ variable }) => variable === variables.find(({ name }) => name === 'contentment')?.id,
+    )!;
+    const reply = await call<ProblemBody>(server, 'DELETE', `/studies/${id}/workings/${used.id}`);
+    expect(reply.status).toBe(409);
+    expect(reply.body.detail).toBe('Contentment is used by Chained.');
+    const last = workings.find(({ variable }) => variable === variables.find(({ name }) => name === 'chained')?.id)!;
+    expect((await call(server, 'DELETE', `/studies/${id}/workings/${last.id}`)).status).toBe(204);
+    expect((await view(id)).variables.some(({ name }) => name === 'chained')).toBe(false);
+  });
+
+  it('refuses a name that is taken', async () => {
+    expect((await keep({ name: 'sat' })).body.detail).toContain('already has a variable sat');
+  });
+
+  it('follows the codebook: a code marked as missing leaves the working', async () => {
+    const edit = { codes: [{ code: '1', label: 'Yes', missing: null }, { code: '2', label: 'So-so', missing: 'other' }, { code: '3', label: 'No', missing: null }, { code: '9', label: 'Refused', missing: 'refused' }] }; // prettier-ignore
+    const detail = await call<VariableDetail>(server, 'PATCH', `/studies/${id}/variables/${sat}`, edit);
+    expect(detail.body.codes.find(({ code }) => code === '2')).toMatchObject({ missing: 'other', respondents: 1 });
+    const { workings, variables } = await view(id);
+    const working = workings.find(
+      ({ variable }) => variable === variables.find(({ name }) => name === 'contentment')?.id,
+    )!;
+    expect(working.proof.findings.find(({ id: finding }) => finding === 'revived')?.holds).toBe(false);
+    expect(variables.find(({ name }) => name === 'contentment')?.holds).toBe(false);
+  });
+});
+
+describe('codebook', () => {
+  it('asks before it changes a list that others share', async () => {
+    const codebook = {
+      codeLists: { yn: [{ code: '1', label: 'Yes' }, { code: '2', label: 'No' }] },
+      variables: ['beans', 'onions'].map((name) => ({ name, codeList: 'yn' })),
+    }; // prettier-ignore
+    const id = await study(CSV, { codebook });
+    const [beans, onions] = [await idOf(id, 'beans'), await idOf(id, 'onions')];
+    const codes = [{ code: '1', label: 'Ja', missing: null }, { code: '2', label: 'Nein', missing: null }]; // prettier-ignore
+    const edit = (body: object) => call<ProblemBody>(server, 'PATCH', `/studies/${id}/variables/${beans}`, body);
+    const asked = await edit({ codes });
+    expect(asked.status).toBe(409);
+    expect(asked.body.detail).toBe('The code list is shared with onions.');
+    await edit({ codes, codesFor: 'this' });
+    const labels = async (variable: number) =>
+      (await call<VariableDetail>(server, 'GET', `/studies/${id}/variables/${variable}`)).body.codes.map(
+        ({ label }) => label,
+      );
+    expect(await labels(beans)).toEqual(['Ja', 'Nein']);
+    expect(await labels(onions)).toEqual(['Yes', 'No']);
+    expect((await edit({ codes: [codes[0], codes[0]] })).body.detail).toContain('The code 1 stands twice');
+    expect((await edit({ level: 'multiple' })).status).toBe(400);
+  });
+
+  it('describes a number without its missing codes', async () => {
+    const id = await study(CSV, { codebook: { variables: [{ name: 'age', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] }] } }); // prettier-ignore
+    const { body } = await call<VariableDetail>(server, 'GET', `/studies/${id}/variables/${await idOf(id, 'age')}`);
+    expect(body.summary).toMatchObject({ n: 5, minimum: 29, maximum: 63, median: 40 });
+  });
+
+  it('describes a number that is kept as numbers', async () => {
+    const rows = Array.from({ length: 3000 }, (_, k) => `${k},${k / 7}`);
+    const id = await study(['id,w', ...rows, '3000,'].join('\n'));
+    const { body } = await call<VariableDetail>(server, 'GET', `/studies/${id}/variables/${await idOf(id, 'w')}`);
+    expect(body.summary).toMatchObject({ n: 3000, minimum: 0, maximum: 2999 / 7 });
+    expect(body.blank).toBe(1);
+    const refused = await call<ProblemBody>(server, 'POST', `/studies/${id}/counts`, {
+      rows: await idOf(id, 'w'),
+      by: null,
+      only: [],
+    });
+    expect(refused.status).toBe(422);
+    expect(refused.body.detail).toContain('too many different numbers');
+  });
+});
+
+describe('assess', () => {
+  it('answers by the ids of the conventions', async () => {
+    const { body } = await call<{ tests: object; measures: object; cells: object }>(server, 'POST', '/assess', { counts: [[10, 20], [30, 5]] }); // prettier-ignore
+    expect(Object.keys(body.tests)).toEqual(['pearson', 'likelihood-ratio', 'yates', 'fisher']);
+    expect(Object.keys(body.measures)).toEqual([
+      'phi',
+      'cramers-v',
+      'lambda:columns',
+      'lambda:rows',
+      'lambda:symmetric',
+      'gamma',
+    ]);
+    expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, absent: [], cautions: [] });
+  });
+  it('names the cell it cannot take', async () => {
+    for (const [counts, cell] of [[[[1, -2], [3, 4]], { row: 1, column: 2 }], [[[1, 2], [3, 'x']], { row: 2, column: 2 }], [[[1, 2], [3]], { row: 2, column: 2 }]] as const) {
+      const { status, body } = await call<ProblemBody>(server, 'POST', '/assess', { counts });
+      expect(status).toBe(400);
+      expect(body.place).toMatchObject({ cell });
+    } // prettier-ignore
+  });
+});
+
+describe('the contract', () => {
+  it('is described for every endpoint, in OpenAPI 3.1', async () => {
+    const { body } = await call<{ openapi: string; paths: Record<string, object> }>(server, 'GET', '/openapi.json');
+    expect(body.openapi).toBe('3.1.0');
+    for (const { method, path } of DESCRIBED) {
+      expect(body.paths[`/api/v1${path}`], path).toHaveProperty(method.toLowerCase());
+      const there = await call<ProblemBody>(
+        server,
+        method,
+        path.replace(/\{\w+\}/g, '1'),
+        method === 'GET' || method === 'DELETE' ? undefined : {},
+      );
+      expect(there.status === 404 && there.body.detail.startsWith('There is no '), `${method} ${path}`).toBe(
+        path.includes('studies/{study}') && there.body.detail?.startsWith('There is no study'),
+      );
+    }
+  });
+  it('answers anything else under /api/v1 with a problem', async () => {
+    const { status, type, body } = await call<ProblemBody>(server, 'GET', '/nothing/here');
+    expect([status, type]).toEqual([404, 'application/problem+json']);
+    expect(body.type).toBe('/problems/not-found');
+    expect((await call<ProblemBody>(server, 'GET', '/studies/no-such-study')).status).toBe(404);
+    expect((await call<ProblemBody>(server, 'GET', '/studies/..%2F..%2Fetc')).status).toBe(404);
+  });
+  it('is up, and says so', async () => {
+    expect((await call(server, 'GET', '/health')).body).toMatchObject({ status: 'ok' });
+  });
+});
+
+describe('the guard', () => {
+  const raw = (headers: Record<string, string>, method = 'GET', path = '/api/v1/studies') =>
+    new Promise<number>((resolve, reject) => {
+      const outgoing = request(
+        { host: '127.0.0.1', port: new URL(server.address).port, path, method, headers },
+        (response) => {
+          response.resume();
+          resolve(response.statusCode ?? 0);
+        },
+      );
+      outgoing.on('error', reject);
+      outgoing.end(method === 'POST' ? '{"counts":[[1,2],[3,4]]}' : undefined);
+    });
+
+  it('does not answer for another host', async () => {
+    expect(await raw({ host: 'evil.example' })).toBe(421);
+    expect(await raw({ host: `localhost:${new URL(server.address).port}` })).toBe(200);
+  });
+  it('does not take changes from another origin', async () => {
+    const json = { 'content-type': 'application/json' };
+    expect(await raw({ ...json, origin: 'http://evil.example' }, 'POST', '/api/v1/assess')).toBe(403);
+    expect(await raw({ ...json, 'sec-fetch-site': 'cross-site' }, 'POST', '/api/v1/assess')).toBe(403);
+    expect(await raw({ ...json, origin: server.address }, 'POST', '/api/v1/assess')).toBe(200);
+    expect(await raw({ 'content-type': 'text/plain' }, 'POST', '/api/v1/assess')).toBe(422);
+  });
+  it('sends a policy with every page, and lets no page frame it', async () => {
+    const response = await fetch(`${server.address}/studies`);
+    const page = await response.text();
+    const policy = `${response.headers.get('content-security-policy') ?? ''} ${/<meta http-equiv="content-security-policy" content="([^"]*)"/.exec(page)?.[1] ?? ''}`;
+    expect(policy).toContain("frame-ancestors 'none'");
+    expect(policy).toMatch(/script-src 'self' 'sha256-/);
+    expect(policy).not.toContain('unsafe-inline');
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+  });
+});
+
+describe('the store', () => {
+  it('keeps source columns immutable, and is sound', async () => {
+    const id = await study(CSV);
+    await view(id);
+    const db = new Database(join(home.store, 'studies', `${id}.sqlite`));
+    try {
+      expect(() => db.prepare("UPDATE chunk SET bytes = x'00' WHERE column_id = 1").run()).toThrow('immutable');
+      expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+      expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+      expect(db.pragma('foreign_key_check')).toEqual([]);
+      const loose = db
+        .prepare(
+          "SELECT name FROM sqlite_schema WHERE type = 'table' AND sql NOT LIKE '%STRICT%' AND name NOT LIKE 'sqlite_%'",
+        )
+        .all();
+      expect(loose).toEqual([]);
+    } finally {
+      db.close();
+    }
+  });
+
+  it('finds everything as it was after a restart', async () => {
+    const id = await study(CSV);
+    const site = await idOf(id, 'site');
+    const shown = { percent: 'column', counts: true, hatch: true, expected: false };
+    await call(server, 'POST', `/studies/${id}/tables`, {
+      title: 'Site',
+      sentence: { rows: site, by: null, only: [] },
+      shown,
+    });
+    const before = await view(id);
+    expect(await server.stop()).toBe(0);
+    server = await startServer(home.store);
+    expect(await view(id)).toEqual(before);
+    expect(await frequencies(id, 'site')).toEqual({ blank: 0, '1': 3, '2': 3 });
+  });
+});
+
+describe('the demo study', () => {
+  it('is taken in by the same road, and says what was built into it', async () => {
+    const csv = readFileSync(join(ROOT, 'demo', 'fernhill.csv'));
+    const codebook: unknown = JSON.parse(readFileSync(join(ROOT, 'demo', 'fernhill-codebook.json'), 'utf8'));
+    const id = await study(csv, { codebook }, 'fernhill.csv');
+    const made = await view(id);
+    expect(made.study.respondents).toBe(2412);
+    expect(made.variables.find(({ name }) => name === 'crops')).toMatchObject({
+      level: 'multiple',
+      made: 'gather',
+      holds: true,
+    });
+    expect(made.variables.find(({ name }) => name === 'plot_size')).toMatchObject({ level: 'number' });
+    const hut = await frequencies(id, 'use_hut');
+    expect(hut['7']).toBeGreaterThan(800);
+  });
+});

@@ -1,0 +1,259 @@
+import { describe, expect, it } from 'vitest';
+import type { Level, Variable } from '../codebook/types.js';
+import type { Table } from '../table/tabulate.js';
+import { assessTable, read } from './read.js';
+import type { Answer } from './types.js';
+import { and, coefficient, numeral, percent, sayP, statistic } from './words.js';
+
+function variable(label: string, level: Level, labels: string[]): Variable {
+  return {
+    id: 1,
+    name: label.toLowerCase(),
+    label,
+    question: '',
+    level,
+    codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: null })),
+  };
+}
+
+interface Side {
+  label: string;
+  level?: Level;
+  labels: string[];
+}
+
+/** A cross table of these counts, nobody left out. */
+function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): Table {
+  const side = ({ label, level = 'unordered', labels }: Side) => ({
+    variable: variable(label, level, labels),
+    categories: labels.map((one, k) => ({
+      code: String(k + 1),
+      label: one,
+      kind: level === 'multiple' ? ('option' as const) : ('answer' as const),
+    })),
+    multiple: level === 'multiple',
+  });
+  const rowTotals = cells.map((row) => row.reduce((a, b) => a + b, 0));
+  const columnSums = cells[0]!.map((_, j) => cells.reduce((sum, row) => sum + row[j]!, 0));
+  const columnBases = bases ?? columnSums;
+  const base = columnBases.reduce((a, b) => a + b, 0);
+  return {
+    rows: side(rows),
+    columns: side(columns),
+    cells,
+    rowTotals,
+    columnBases,
+    base,
+    mentions: rows.level === 'multiple' ? { columns: columnSums, total: columnSums.reduce((a, b) => a + b, 0) } : null,
+    total: base,
+    leftOut: [],
+  };
+}
+
+const readIt = (table: Table): Answer[] => read(table, assessTable(table, 0.95), 0.95);
+const part = (answers: Answer[], id: Answer['id']) => {
+  const found = answers.find((one) => one.id === id);
+  if (!found) throw new Error(`no answer ${id}`);
+  return found;
+};
+
+const SITES = { label: 'Site', labels: ['Mill Row', 'Quarry Side', 'Weir End'] };
+const HAPPY = {
+  label: 'Satisfaction',
+  level: 'ordered' as const,
+  labels: ['Very satisfied', 'Neither', 'Very dissatisfied'],
+};
+
+describe('the reading of a cross table', () => {
+  const strong = readIt(cross(HAPPY, SITES, [[60, 10, 40], [30, 30, 35], [10, 60, 25]])); // prettier-ignore
+
+  it('answers the five questions in order', () => {
+    expect(strong.map(({ question }) => question)).toEqual([
+      'Is there an association?',
+      'How strong, which way?',
+      'Where in the table?',
+      'Can it be trusted?',
+      'How do I say it?',
+    ]);
+  });
+
+  it('says whether, and how strong, leading with V where a variable has no order', () => {
+    expect(part(strong, 'association').verdict).toBe('Yes, well beyond chance.');
+    expect(part(strong, 'association').tests[0]?.text).toMatch(/^χ²\(4\) = \d+\.\d\d, p < \.001$/);
+    expect(part(strong, 'strength').measures[0]?.id).toBe('cramers-v');
+    expect(part(strong, 'strength').notes.join(' ')).toContain('Site is not');
+  });
+
+  it('says which share of errors is saved, only where lambda saves any', () => {
+    expect(part(strong, 'strength').notes).toContainEqual(
+      expect.stringMatching(/^Knowing Site saves \d+% of the errors in predicting Satisfaction\.$/),
+    );
+    const none = readIt(cross(HAPPY, SITES, [[60, 55, 58], [30, 30, 35], [20, 25, 15]])); // prettier-ignore
+    expect(part(none, 'strength').notes.join(' ')).toContain('saves no error');
+  });
+
+  it('names the cells that carry the association, by their labels, with their hatch', () => {
+    const [first] = part(strong, 'where').cells;
+    expect(first?.subject).toBe('Quarry Side');
+    expect(first?.parts[0]).toEqual({ text: 'Very dissatisfied 60%, overall 32%', direction: 'more', strong: true });
+    expect(first?.parts[1]).toEqual({ text: 'Very satisfied 10%, overall 37%', direction: 'fewer', strong: true });
+    expect(part(strong, 'where').notes[0]).toMatch(/^\d of 9 cells stand out and make up \d+% of χ²\.$/);
+  });
+
+  it('gives a sentence for the report with figures in the usual style, and no cause in it', () => {
+    const { sentence } = part(strong, 'say');
+    expect(sentence).toMatch(
+      /^Satisfaction differed by Site, χ²\(4, N = 300\) = [\d.]+, p < \.001, V = \.\d\d \[\.\d\d, \.\d\d\]: “Very dissatisfied” was given by 60% among “Quarry Side” and 10% among “Mill Row”\.$/,
+    );
+    expect(sentence).not.toMatch(/cause|because|effect|leads to|due to/i);
+  });
+
+  it('claims nothing where nothing is shown', () => {
+    const none = readIt(cross(HAPPY, SITES, [[33, 34, 33], [33, 33, 34], [34, 33, 33]])); // prettier-ignore
+    expect(part(none, 'association').verdict).toBe('None to be seen.');
+    expect(part(none, 'where').cells).toEqual([]);
+    expect(part(none, 'where').notes[0]).toContain('No cell departs');
+    expect(part(none, 'say').sentence).toMatch(/^No association between Satisfaction and Site was shown, /);
+  });
+
+  it('calls small expected counts out, and what to do', () => {
+    const small = readIt(cross(HAPPY, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]])); // prettier-ignore
+    const check = part(small, 'trust').checks.find(({ text }) => text.includes('expected'));
+    expect(check?.ok).toBe(false);
+    expect(check?.text).toBe(
+      '9 of 9 cells (100%) have expected counts below 5; the smallest is 0.7. Chi-square is doubtful here: merge small categories first.',
+    );
+    expect(part(small, 'trust').checks.some(({ text }) => text.startsWith('Base under 30'))).toBe(true);
+  });
+
+  it('has nothing to test with a single group, and says why', () => {
+    const answers = readIt(cross(HAPPY, { label: 'Site', labels: ['Mill Row'] }, [[3], [1], [2]]));
+    expect(answers).toHaveLength(1);
+    expect(answers[0]?.notes[0]).toContain('Only one column');
+  });
+
+  it('minds a large share of silence', () => {
+    const table = cross(HAPPY, SITES, [[60, 10, 40], [30, 30, 35], [10, 60, 25]]); // prettier-ignore
+    const silent = {
+      ...table,
+      total: 400,
+      leftOut: [{ why: 'missing' as const, variable: 'Satisfaction', reason: 'Refused', respondents: 100 }],
+    };
+    const check = part(readIt(silent), 'trust').checks.at(-1);
+    expect(check?.ok).toBe(false);
+    expect(check?.text).toContain('100 of 400 respondents (25%)');
+    const filtered = {
+      ...silent,
+      leftOut: [{ why: 'outside' as const, variable: 'Site', reason: 'other', respondents: 100 }],
+    };
+    expect(part(readIt(filtered), 'trust').checks.at(-1)?.text).toBe('Nobody is left out for want of an answer.');
+  });
+});
+
+describe('direction, from the labels', () => {
+  const USE = { label: 'Uses the hut', level: 'ordered' as const, labels: ['Weekly', 'Monthly', 'Never'] };
+
+  it('leads with gamma where both are ordered, and says which end goes with which', () => {
+    const along = readIt(cross(HAPPY, USE, [[40, 20, 5], [20, 30, 20], [5, 20, 40]])); // prettier-ignore
+    expect(part(along, 'strength').measures[0]?.id).toBe('gamma');
+    expect(part(along, 'strength').notes[0]).toBe(
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very satisfied”; nearer “Never”, with nearer “Very dissatisfied”.',
+    );
+    expect(part(along, 'say').sentence).toMatch(/γ = \.\d\d \[/);
+  });
+
+  it('turns the words, not only the sign, when the codes run the other way', () => {
+    const against = readIt(cross(HAPPY, USE, [[5, 20, 40], [20, 30, 20], [40, 20, 5]])); // prettier-ignore
+    expect(part(against, 'strength').measures[0]?.value).toBeLessThan(0);
+    expect(part(against, 'strength').notes[0]).toBe(
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”; nearer “Never”, with nearer “Very satisfied”.',
+    );
+  });
+
+  it('compares the shares on 2 x 2, and leads with phi', () => {
+    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[40, 80], [60, 20]])); // prettier-ignore
+    expect(part(two, 'strength').measures[0]?.id).toBe('phi');
+    expect(part(two, 'strength').notes[0]).toBe(
+      '“Yes” is more frequent among “Together” (80%) than among “Alone” (40%).',
+    );
+  });
+
+  it("stands on Fisher's test where a 2 x 2 table is small", () => {
+    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[3, 1], [1, 3]])); // prettier-ignore
+    expect(part(two, 'association').tests[0]?.id).toBe('fisher');
+    expect(part(two, 'association').tests[0]?.text).toBe('p = .49');
+    expect(part(two, 'say').sentence).toContain("Fisher's exact p = .49");
+  });
+});
+
+describe('the reading of overlapping rows', () => {
+  const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
+
+  it('tests each option on its own, and never the whole as one', () => {
+    const answers = readIt(cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100])); // prettier-ignore
+    const { tests, notes } = part(answers, 'association');
+    expect(tests.map(({ name }) => name)).toEqual(['Beans', 'Onions']);
+    expect(tests[0]?.text).toContain('adjusted p < .001');
+    expect(notes[0]).toContain('1 of 2 options differ by Site');
+    expect(notes[0]).toContain('one chi-square over all rows would not be valid');
+    expect(part(answers, 'where').cells[0]?.parts.map(({ text }) => text)).toEqual([
+      '80% in Mill Row',
+      '20% in Quarry Side',
+    ]);
+    expect(part(answers, 'say').sentence).toMatch(
+      /^One of 2 options of Crops differed by Site \(N = 300\), Beans most/,
+    );
+  });
+
+  it('says so when columns overlap, or both do', () => {
+    const turned = readIt(cross(SITES, CROPS, [[10, 20], [20, 10], [5, 5]])); // prettier-ignore
+    expect(turned[0]?.notes[0]).toContain('Swap rows and columns');
+    const both = readIt(cross(CROPS, CROPS, [[10, 20], [20, 10]])); // prettier-ignore
+    expect(both[0]?.verdict).toBe('Not tested.');
+  });
+});
+
+describe('the reading of a frequency table', () => {
+  const frequency = (cells: number[][], level: Level = 'unordered'): Table => ({
+    ...cross({ label: 'Site', level, labels: ['Mill Row', 'Quarry Side', 'Weir End'] }, SITES, cells, [100]),
+    columns: null,
+  });
+  it('says what leads and how sure that is', () => {
+    const answers = readIt(frequency([[60], [25], [15]]));
+    expect(part(answers, 'where').verdict).toBe('Mill Row, 60%.');
+    expect(part(answers, 'trust').checks[0]).toMatchObject({ ok: true });
+    expect(part(answers, 'say').sentence).toBe(
+      'Site: “Mill Row” was given by 60% of 100 respondents (95% interval 50% to 69%), followed by “Quarry Side” with 25%.',
+    );
+  });
+  it('does not call a winner where the intervals meet', () => {
+    expect(part(readIt(frequency([[40], [38], [22]])), 'trust').checks[0]).toEqual({
+      ok: false,
+      text: 'Mill Row and Quarry Side are too close to call: their intervals overlap.',
+    });
+  });
+  it('is silent on an empty table', () => {
+    expect(readIt({ ...frequency([[0], [0], [0]]), base: 0 })).toEqual([]);
+  });
+});
+
+describe('figures in words', () => {
+  it('writes p, coefficients and shares in the usual style', () => {
+    expect([sayP(0.0004), sayP(0.0042), sayP(0.032), sayP(0.5)]).toEqual([
+      'p < .001',
+      'p = .004',
+      'p = .03',
+      'p = .50',
+    ]);
+    expect([coefficient(0.134), coefficient(-0.07), coefficient(1), coefficient(-0.001)]).toEqual([
+      '.13',
+      '−.07',
+      '1.00',
+      '.00',
+    ]);
+    expect([percent(0.004), percent(0), percent(0.425)]).toEqual(['under 1%', '0%', '43%']);
+    expect([statistic(3.14159), statistic(148.24), statistic(12345.6)]).toEqual(['3.14', '148.2', '12,346']);
+    expect([numeral(3), numeral(30)]).toEqual(['three', '30']);
+    expect([and([]), and(['a']), and(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c']);
+  });
+});

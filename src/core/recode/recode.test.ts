@@ -1,0 +1,262 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Code } from '../codebook/types.js';
+import { type CodedColumn, SET_STATE } from '../count/column.js';
+import { checkGather, gather, gathered, proveGather } from './gather.js';
+import { parseRegroup, printRegroup, sayRegroup } from './recipe-text.js';
+import { checkRegroup, LEFT_OVER, proveRegroup, regroup } from './regroup.js';
+import { startRegroup, STARTS } from './starts.js';
+import { type Finding, type Gather, type Proof, type Regroup, sourcesOf } from './types.js';
+
+const SATISFACTION: Code[] = [
+  { code: '1', label: 'Very satisfied', missing: null },
+  { code: '2', label: 'Fairly satisfied', missing: null },
+  { code: '3', label: 'Neither', missing: null },
+  { code: '4', label: 'Fairly dissatisfied', missing: null },
+  { code: '5', label: 'Very dissatisfied', missing: null },
+  { code: '8', label: "Don't know", missing: 'dont-know' },
+  { code: '9', label: 'Refused', missing: 'refused' },
+];
+const COUNTS = new Map([['1', 566], ['2', 712], ['3', 317], ['4', 267], ['5', 172], ['8', 96], ['9', 187]]); // prettier-ignore
+const BLANK = 18;
+
+const three: Regroup = {
+  kind: 'regroup',
+  source: 1,
+  level: 'ordered',
+  groups: [
+    { code: '1', label: 'Satisfied', from: ['1', '2'] },
+    { code: '2', label: 'Neither', from: ['3'] },
+    { code: '3', label: 'Dissatisfied', from: ['4', '5'] },
+  ],
+  setAside: [],
+};
+
+const prove = (recipe: Regroup) => proveRegroup(recipe, SATISFACTION, COUNTS, BLANK);
+const finding = (proof: Proof, id: Finding['id']) => proof.findings.find((one) => one.id === id);
+
+describe('regroup', () => {
+  it('merges, and keeps missing codes missing with their reasons', () => {
+    const made = regroup(three, SATISFACTION);
+    expect(made.codes).toEqual([
+      { code: '1', label: 'Satisfied', missing: null },
+      { code: '2', label: 'Neither', missing: null },
+      { code: '3', label: 'Dissatisfied', missing: null },
+      { code: '8', label: "Don't know", missing: 'dont-know' },
+      { code: '9', label: 'Refused', missing: 'refused' },
+    ]);
+    expect(made.map.get('4')).toBe('3');
+    expect(made.map.get('9')).toBe('9');
+  });
+
+  it('does not confuse a kept missing code with a new group of the same code', () => {
+    const nine: Regroup = { ...three, groups: SATISFACTION.slice(0, 5).map(({ code, label }, k) => ({ code: String(k + 5), label, from: [code] })) }; // prettier-ignore
+    const made = regroup(nine, SATISFACTION);
+    expect(made.map.get('4')).toBe('8');
+    expect(made.map.get('8')).toBe('m8');
+    expect(new Set(made.codes.map(({ code }) => code)).size).toBe(made.codes.length);
+  });
+
+  it('refuses no groups, a group without a label, two of one label', () => {
+    expect(() => checkRegroup({ ...three, groups: [] })).toThrow('no groups');
+    expect(() => checkRegroup({ ...three, groups: [{ code: '1', label: ' ', from: ['1'] }] })).toThrow('no label');
+    const twice = [three.groups[0]!, { ...three.groups[1]!, label: 'satisfied ' }];
+    expect(() => checkRegroup({ ...three, groups: twice })).toThrow('Groups 1 and 2 are both called "satisfied"');
+  });
+});
+
+describe('the proof of a regroup', () => {
+  it('holds where everything goes somewhere once', () => {
+    const proof = prove(three);
+    expect(proof.holds).toBe(true);
+    expect(finding(proof, 'covered')?.text).toBe('All 7 codes go somewhere.');
+    expect(finding(proof, 'reconciled')?.text).toBe(
+      '2,034 answers before, 2,034 after; 301 without before, 301 after.',
+    );
+    expect(proof.columns.map(({ respondents }) => respondents)).toEqual([1278, 317, 439, 301]);
+    expect(proof.respondents).toBe(2335);
+  });
+
+  it('names a code that is left out, before anything is kept', () => {
+    const proof = prove({ ...three, groups: three.groups.slice(0, 2) });
+    expect(proof.holds).toBe(false);
+    expect(finding(proof, 'left-over')?.codes).toEqual(['4', '5']);
+    expect(finding(proof, 'left-over')?.text).toContain(
+      '4 Fairly dissatisfied, 5 Very dissatisfied are in no group: 439',
+    );
+    expect(finding(proof, 'reconciled')?.holds).toBe(true);
+    expect(regroup({ ...three, groups: three.groups.slice(0, 2) }, SATISFACTION).map.get('5')).toBe(LEFT_OVER);
+  });
+
+  it('names a code that is named twice', () => {
+    const groups = [...three.groups.slice(0, 2), { ...three.groups[2]!, from: ['3', '4', '5'] }];
+    const proof = prove({ ...three, groups });
+    expect(proof.holds).toBe(false);
+    expect(finding(proof, 'doubled')?.text).toContain('3 Neither is named twice');
+    expect(proof.columns[1]?.respondents).toBe(317);
+    const both = prove({ ...three, setAside: ['3'] });
+    expect(finding(both, 'doubled')?.codes).toEqual(['3']);
+  });
+
+  it('says when a missing code becomes an answer', () => {
+    const groups = [three.groups[0]!, { ...three.groups[1]!, from: ['3', '8'] }, three.groups[2]!];
+    const proof = prove({ ...three, groups });
+    expect(proof.holds).toBe(false);
+    expect(finding(proof, 'revived')?.text).toContain("8 Don't know is a missing code and becomes an answer for 96");
+    expect(finding(proof, 'reconciled')?.text).toBe(
+      '2,034 answers before, 2,130 after; 301 without before, 205 after.',
+    );
+  });
+
+  it('holds where an answer is set aside on purpose, and says so', () => {
+    const proof = prove({ ...three, groups: [three.groups[0]!, three.groups[2]!], setAside: ['3'] });
+    expect(proof.holds).toBe(true);
+    expect(finding(proof, 'made-missing')?.text).toContain('3 Neither was set aside: 317 respondents');
+  });
+
+  it('names a code that the source does not have, and a group that nobody is in', () => {
+    const unknown = prove({ ...three, groups: [...three.groups, { code: '4', label: 'Ghost', from: ['77'] }] });
+    expect(unknown.holds).toBe(false);
+    expect(finding(unknown, 'empty')?.text).toBe('The source has no code 77.');
+    const empty = prove({ ...three, groups: [...three.groups, { code: '4', label: 'Ghost', from: [] }] });
+    expect(empty.holds).toBe(true);
+    expect(finding(empty, 'empty')?.text).toBe('Nobody is in Ghost.');
+  });
+
+  it('reconciles whatever the recipe: nobody appears, nobody is lost', () => {
+    const groups = fc.array(fc.subarray(SATISFACTION.map(({ code }) => code)), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(groups, fc.subarray(['1', '2', '3', '4', '5']), (parts, setAside) => {
+        const recipe: Regroup = { ...three, groups: parts.map((from, k) => ({ code: String(k + 1), label: `G${k}`, from })), setAside }; // prettier-ignore
+        const proof = prove(recipe);
+        expect(finding(proof, 'reconciled')?.holds).toBe(true);
+        expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2335);
+        for (const row of proof.rows) expect(row.went.reduce((a, b) => a + b, 0)).toBe(row.respondents);
+        const missing = SATISFACTION.filter(({ missing: reason }) => reason !== null).map(({ code }) => code);
+        const made = regroup(recipe, SATISFACTION);
+        for (const code of missing.filter((one) => !parts.flat().includes(one))) {
+          expect(made.codes.find((one) => one.code === made.map.get(code))?.missing).not.toBeNull();
+        }
+      }),
+    );
+  });
+});
+
+describe('ways to begin', () => {
+  it('always cover every answer once', () => {
+    for (const start of STARTS) {
+      const groups = startRegroup(start, SATISFACTION);
+      expect(prove({ ...three, groups }).holds, start).toBe(true);
+    }
+  });
+  it('reverse twice to the original', () => {
+    const once = startRegroup('reverse', SATISFACTION);
+    const codes = regroup({ ...three, groups: once }, SATISFACTION).codes;
+    const twice = startRegroup('reverse', codes);
+    expect(twice.map(({ label }) => label)).toEqual(SATISFACTION.slice(0, 5).map(({ label }) => label));
+  });
+  it('make two halves, or two ends with a middle', () => {
+    expect(startRegroup('halves', SATISFACTION).map(({ from }) => from)).toEqual([['1', '2', '3'], ['4', '5']]); // prettier-ignore
+    expect(startRegroup('ends', SATISFACTION).map(({ from }) => from)).toEqual([['1', '2'], ['3'], ['4', '5']]); // prettier-ignore
+    expect(startRegroup('ends', SATISFACTION.slice(0, 3)).map(({ from }) => from)).toEqual([['1', '2'], ['3']]); // prettier-ignore
+  });
+});
+
+describe('a recipe as text', () => {
+  it('prints and reads back the same', () => {
+    const recipe = { groups: three.groups, setAside: ['7'] };
+    const read = parseRegroup(printRegroup(recipe), SATISFACTION);
+    expect(read).toEqual({ ...recipe, unread: [] });
+  });
+  it('reads ranges over answers only: a missing code inside is not swept in', () => {
+    const read = parseRegroup('Satisfied: 1-2\nRest: 3 to 9', SATISFACTION);
+    expect(read.groups.map(({ from }) => from)).toEqual([['1', '2'], ['3', '4', '5']]); // prettier-ignore
+  });
+  it('keeps a code named twice, for the proof to tell', () => {
+    const { groups } = parseRegroup('A: 1, 2\nB: 2, 3', SATISFACTION);
+    expect(finding(prove({ ...three, groups }), 'doubled')?.codes).toEqual(['2']);
+  });
+  it('names the lines that say nothing', () => {
+    expect(parseRegroup('A: 1\n\nnonsense\n: 2', SATISFACTION).unread).toEqual([
+      { line: 3, text: 'nonsense' },
+      { line: 4, text: ': 2' },
+    ]);
+  });
+  it('takes a label with a colon in it, up to the last one', () => {
+    expect(parseRegroup('Site: Mill Row: 1', SATISFACTION).groups[0]).toEqual({ code: '1', label: 'Site: Mill Row', from: ['1'] }); // prettier-ignore
+  });
+  it('reads aloud', () => {
+    expect(sayRegroup(three, SATISFACTION)).toBe(
+      '1 and 2 to Satisfied; 3 to Neither; 4 and 5 to Dissatisfied; 8, 9 and blank stay without an answer.',
+    );
+  });
+});
+
+describe('gather', () => {
+  const column = (values: number[]): CodedColumn => ({
+    kind: 'coded',
+    values: Uint8Array.from(values),
+    codes: ['1', '2', '9'],
+  });
+  const recipe: Gather = {
+    kind: 'gather',
+    items: [
+      { source: 1, label: 'Beans', ticked: '1' },
+      { source: 2, label: 'Onions', ticked: '1' },
+    ],
+    none: { source: 3, label: 'None of these', ticked: '1' },
+  };
+  // Both; beans; nothing; none; blank; only missing codes; beans and none at once.
+  const sources = [
+    { column: column([1, 1, 2, 2, 0, 3, 1]), missing: ['9'] },
+    { column: column([1, 2, 2, 2, 0, 3, 2]), missing: ['9'] },
+    { column: column([2, 2, 2, 1, 0, 3, 1]), missing: ['9'] },
+  ];
+  const result = gather(recipe, sources, 7);
+
+  it('keeps apart who mentioned, chose none, ticked nothing, and left it blank', () => {
+    expect([...result.column.state]).toEqual([
+      SET_STATE.mentioned, SET_STATE.mentioned, SET_STATE.nothing, SET_STATE.none, SET_STATE.blank, SET_STATE.blank, SET_STATE.mentioned,
+    ]); // prettier-ignore
+    expect([...result.column.words]).toEqual([3, 1, 0, 0, 0, 0, 1]);
+  });
+
+  it('counts each column, and contradictions', () => {
+    expect(result.options).toEqual([
+      { ticked: 3, unticked: 2, missing: 1, blank: 1 },
+      { ticked: 1, unticked: 4, missing: 1, blank: 1 },
+    ]);
+    expect(result.none).toBe(2);
+    expect(result.contradicted).toBe(1);
+  });
+
+  it('proves that ticks are mentions', () => {
+    const proof = proveGather(recipe, result);
+    expect(proof.holds).toBe(true);
+    expect(finding(proof, 'reconciled')?.text).toBe(
+      '4 ticks in the columns, 4 mentions in the question, by 3 of 5 respondents who answered.',
+    );
+    expect(finding(proof, 'contradicted')?.text).toContain('2 respondents; 1 of them ticked an option too');
+  });
+
+  it('does not hold where nobody ticked a column: the code may be wrong', () => {
+    const wrong = { ...recipe, items: recipe.items.map((item) => ({ ...item, ticked: '7' })) };
+    const proof = proveGather(wrong, gather(wrong, sources, 7));
+    expect(proof.holds).toBe(false);
+    expect(finding(proof, 'covered')?.text).toContain('Nobody ticked Beans, Onions: is 7 the code');
+  });
+
+  it('refuses what cannot be a question', () => {
+    expect(() => checkGather({ ...recipe, items: recipe.items.slice(0, 1) })).toThrow('1 option here');
+    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, recipe.items[0]!] })).toThrow('same column');
+    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, label: 'beans' }] })).toThrow('called "beans"'); // prettier-ignore
+    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, ticked: '' }] })).toThrow('does not say'); // prettier-ignore
+    expect(() => checkGather(recipe)).not.toThrow();
+  });
+
+  it('codes the options 1, 2, ... and knows its sources', () => {
+    expect(gathered(recipe)).toEqual({ level: 'multiple', codes: [{ code: '1', label: 'Beans', missing: null }, { code: '2', label: 'Onions', missing: null }] }); // prettier-ignore
+    expect(sourcesOf(recipe)).toEqual([1, 2, 3]);
+    expect(sourcesOf(three)).toEqual([1]);
+  });
+});

@@ -2,7 +2,7 @@ import { CROPS, FACILITIES, SITES } from './codebook.js';
 import { draws } from './random.js';
 
 export const RESPONDENTS = 2412;
-const SEED = 20_261;
+const SEED = 20_262;
 
 /** How the six sites differ: how content their plot holders are, and what there is on them. */
 const CONTENT = [0, 0.55, -0.75, -0.12, -0.05, 0.35];

@@ -112,13 +112,16 @@ export async function* readRows(
   const decoded = input.pipe(iconv.decodeStream(dialect.encoding));
   // The last line of the last row that was whole.
   let ended = 0;
+  // Where each row starts that was parsed and not yet taken: the parser runs ahead of us.
+  let starts: number[] = [];
+  let taken = 0;
   const parser: Parser = parse({
     delimiter: dialect.separator,
     bom: true,
-    on_record: (record: string[], { lines }: { lines: number }): CsvRow => {
-      const line = lines - (lines - ended > 1 ? lineEnds(record) : 0);
+    on_record: (record, { lines }) => {
+      starts.push(lines - (lines - ended > 1 ? lineEnds(record) : 0));
       ended = lines;
-      return { line, cells: record };
+      return record;
     },
     relax_column_count: true,
     relax_quotes: true,
@@ -131,10 +134,12 @@ export async function* readRows(
   let batch: CsvRow[] = [];
   try {
     for await (const entry of parser) {
-      batch.push(entry as CsvRow);
+      batch.push({ line: starts[taken++] ?? 0, cells: entry as string[] });
       if (batch.length >= 4096) {
         yield batch;
         batch = [];
+        starts = starts.slice(taken);
+        taken = 0;
       }
     }
   } catch (error) {

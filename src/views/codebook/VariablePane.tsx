@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
+import { parseNumber } from '../../core/codebook/number.js';
 import {
   type Code,
   LEVEL_WORDS,
@@ -16,8 +17,18 @@ import { canRegroup } from '../workings/WorkingsScreen.js';
 import css from './codebook.module.css';
 
 const whole = (value: number) => value.toLocaleString('en');
-/** Codes listed of a number that has many. */
+/** A number with more values than this shows those worth a look. */
 const LISTED = 40;
+const ENDS = 4;
+
+/** Of many values: those that are missing or labelled, the lowest, the highest, and one that is asked for. */
+function worthListing(codes: readonly Code[], wanted: string): Code[] {
+  const plain = codes.filter(
+    ({ missing, label, code }) => missing === null && label === code && parseNumber(code) !== null,
+  );
+  const ends = new Set([...plain.slice(0, ENDS), ...plain.slice(-ENDS)]);
+  return codes.filter((one) => !plain.includes(one) || ends.has(one) || one.code === wanted.trim());
+}
 
 interface Props {
   study: string;
@@ -36,6 +47,7 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
   const [edit, setEdit] = useState<VariableEdit>({});
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [wanted, setWanted] = useState('');
   useEffect(() => {
     let wanted = true;
     client.variable(study, variable.id).then(
@@ -50,17 +62,14 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
 
   const fromFile = variable.workingId === null;
   const level = edit.level ?? variable.level;
-  const codes: Code[] = edit.codes ?? detail.codes.map(({ code, label, missing }) => ({ code, label, missing }));
+  const codes = detail.codes.map(({ code, label, missing }): Code => {
+    if (!edit.codes) return { code, label, missing };
+    return edit.codes.find((one) => one.code === code) ?? { code, label: code, missing: null };
+  });
   const respondents = new Map(detail.codes.map((one) => [one.code, one]));
-  const listing =
-    level === 'number'
-      ? codes.filter(({ missing, label, code }) => missing !== null || label !== code).length > 0 ||
-        codes.length <= LISTED
-      : level !== 'text';
-  const shown =
-    level === 'number' && codes.length > LISTED
-      ? [...codes].sort((a, b) => Number(b.missing !== null) - Number(a.missing !== null)).slice(0, LISTED)
-      : codes;
+  const many = level === 'number' && codes.length > LISTED;
+  const shown = many ? worthListing(codes, wanted) : codes;
+  const listing = level !== 'text' && shown.length > 0;
   const dirty = Object.keys(edit).length > 0;
   const setCode = (code: string, change: Partial<Code>) => {
     const next = codes.map((one) => (one.code === code ? { ...one, ...change } : one));
@@ -81,8 +90,7 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
       (error: unknown) => setProblem(problemText(error)),
     );
   };
-  const merged = codes.map((one) => ({ ...one }));
-  const answered = merged
+  const answered = codes
     .filter(({ missing }) => missing === null)
     .reduce((sum, { code }) => sum + (respondents.get(code)?.respondents ?? 0), 0);
   return (
@@ -196,7 +204,7 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
           {level !== 'multiple' && (
             <tfoot className={css['foot']}>
               <tr>
-                <th />
+                <td />
                 <th scope="row">Answers</th>
                 <td />
                 <td className={css['count']}>{whole(answered)}</td>
@@ -205,11 +213,23 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
           )}
         </table>
       )}
-      {shown.length < codes.length && listing && (
-        <p className={css['soft']}>
-          {LISTED} of {whole(codes.length)} values, missing codes first.{' '}
-          <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>All in a table</a>
-        </p>
+      {many && (
+        <>
+          <p className={css['soft']}>
+            Missing codes and the ends, of {whole(codes.length)} values.{' '}
+            <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>All in a table</a>
+          </p>
+          {fromFile && (
+            <Field label="List another value, to mark it as missing">
+              <input
+                className={kit['input']}
+                inputMode="decimal"
+                value={wanted}
+                onChange={(event) => setWanted(event.target.value)}
+              />
+            </Field>
+          )}
+        </>
       )}
       {detail.sharesList.length > 0 && (
         <p className={css['soft']}>The code list is shared with {detail.sharesList.join(', ')}.</p>

@@ -1,0 +1,76 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { WebDriver } from 'selenium-webdriver';
+import { find, named, startBrowser } from './browser.js';
+import { ROOT, type Server, send, startServer, temporaryStore } from './server.js';
+
+const DEMO = '/studies/fernhill-allotments';
+
+interface Shot {
+  name: string;
+  path: string | ((server: Server) => Promise<string>);
+  /** What is on the screen when it is whole. */
+  ready: string;
+  dark?: boolean;
+  before?: (driver: WebDriver) => Promise<void>;
+}
+
+/** One picture of each main view, made from the demo data. */
+const SHOTS: readonly Shot[] = [
+  { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
+  { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },
+  { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
+  {
+    name: 'working',
+    path: `${DEMO}/workings?regroup=satisfaction`,
+    ready: '[data-testid=proof]',
+    before: async (driver) => (await named(driver, 'two, middle, two')).click(),
+  },
+  { name: 'multiple-response', path: `${DEMO}/workings?working=1`, ready: '[data-testid=old-against-new]' },
+  { name: 'codebook', path: `${DEMO}/codebook?variable=satisfaction`, ready: 'aside table' },
+  { name: 'studies', path: '/studies', ready: 'main h1' },
+  { name: 'binder', path: `${DEMO}/binder`, ready: 'main h2' },
+  {
+    name: 'intake',
+    path: async (server) => {
+      const { body } = await send<{ id: string }>(
+        server,
+        'fernhill.csv',
+        readFileSync(join(ROOT, 'demo', 'fernhill.csv')),
+      );
+      return `/intake/${body.id}`;
+    },
+    ready: 'main tbody',
+  },
+];
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Makes the pictures in docs/screenshots/. */
+export async function shoot(): Promise<void> {
+  const home = temporaryStore();
+  const server = await startServer(home.store, 'demo');
+  const browsers = { light: await startBrowser(), dark: await startBrowser({ dark: true }) };
+  try {
+    for (const { name, path, ready, dark, before } of SHOTS) {
+      const driver = dark ? browsers.dark : browsers.light;
+      await driver.get(server.address + (typeof path === 'string' ? path : await path(server)));
+      await find(driver, ready);
+      await before?.(driver);
+      // Fonts and the first count may still be on their way.
+      await driver.executeAsyncScript(
+        'const done = arguments[arguments.length - 1]; void document.fonts.ready.then(() => done());',
+      );
+      await pause(400);
+      writeFileSync(
+        join(ROOT, 'docs', 'screenshots', `${name}.png`),
+        Buffer.from(await driver.takeScreenshot(), 'base64'),
+      );
+      process.stdout.write(`${name}.png\n`);
+    }
+  } finally {
+    await Promise.all([browsers.light.quit(), browsers.dark.quit()]);
+    await server.stop();
+    home.remove();
+  }
+}

@@ -1,0 +1,47 @@
+// npm test: installs what it needs, then type check, lint, unit, API and browser tests. Stops at the first failure.
+import { existsSync } from 'node:fs';
+import { build, install, run, tool } from './steps.mjs';
+
+/** Debian's Chromium and ChromeDriver, installed where this machine lets us. */
+function browser() {
+  if (process.env.CHROMIUM && process.env.CHROMEDRIVER) return 0;
+  if (existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')) return 0;
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  const status =
+    run('apt-get', ['update'], { quiet: true, env }) ||
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'], { quiet: true, env });
+  if (status !== 0) {
+    process.stderr.write(
+      "The browser tests need Chromium: install Debian's chromium and chromium-driver as root, or set CHROMIUM and CHROMEDRIVER.\n",
+    );
+  }
+  return status;
+}
+
+const STEPS = [
+  ['install', install],
+  ['Chromium', browser],
+  ['build', build],
+  [
+    'type check',
+    () =>
+      tool('tsc', ['--noEmit']) ||
+      tool('astro', ['check', '--minimumSeverity', 'warning', '--minimumFailingSeverity', 'warning'], { quiet: true }),
+  ],
+  [
+    'lint',
+    () => tool('eslint', ['.', '--max-warnings', '0']) || tool('prettier', ['--check', '.', '--log-level', 'warn']),
+  ],
+  ['unit tests', () => tool('vitest', ['run'])],
+  ['API and browser tests', () => tool('vitest', ['run', '--config', 'e2e/vitest.config.ts'])],
+];
+
+for (const [what, work] of STEPS) {
+  process.stdout.write(`== ${what}\n`);
+  const status = work();
+  if (status !== 0) {
+    process.stdout.write(`== ${what} failed\n`);
+    process.exit(status);
+  }
+}
+process.stdout.write('== all steps passed\n');

@@ -361,7 +361,7 @@ export const IntakeSchema = z
     bytes: z.int(),
     created: z.string(),
     profiled: z.object({
-      dialect: z.object({ encoding: z.string(), separator: z.string() }),
+      dialect: z.object({ encoding: z.string(), separator: z.string(), lineEnd: z.string() }),
       respondents: z.int(),
       columns: z.array(
         z.object({

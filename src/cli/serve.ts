@@ -34,6 +34,9 @@ export interface Running {
   stop: () => Promise<void>;
 }
 
+/** How long open connections may take to end at a stop, in milliseconds. */
+const GRACE = 5000;
+
 async function astroHandler(dist: string): Promise<Handler> {
   const entry = join(dist, 'server', 'entry.mjs');
   if (!existsSync(entry))
@@ -106,6 +109,8 @@ export async function serve({ service, dist, host, port, hosts, log }: ServeOpti
     stop: async () => {
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       server.closeIdleConnections();
+      // A client that hangs on does not keep the server up; what it asked to have written is finished all the same.
+      setTimeout(() => server.closeAllConnections(), GRACE).unref();
       await closed;
       await service.close();
     },

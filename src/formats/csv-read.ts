@@ -1,7 +1,6 @@
 import { createReadStream } from 'node:fs';
-import { parse, type Parser } from 'csv-parse';
-import { parse as parseSync } from 'csv-parse/sync';
 import iconv from 'iconv-lite';
+import Papa from 'papaparse';
 import { Fault } from '../core/fault.js';
 import { detectEncoding } from './encoding.js';
 
@@ -9,6 +8,7 @@ import { detectEncoding } from './encoding.js';
 export interface Dialect {
   encoding: string;
   separator: string;
+  lineEnd: '\r\n' | '\n' | '\r';
 }
 
 export interface CsvRow {
@@ -23,24 +23,45 @@ export const SEPARATOR_WORDS: Record<string, string> = { ',': 'comma', ';': 'sem
 /** A row longer than this is a quote that was never closed. */
 const LONGEST_ROW = 32 * 1024 * 1024;
 const SAMPLE_LINES = 60;
+const SAMPLE_BYTES = 512 * 1024;
+const STEP = 1024 * 1024;
+
+interface TextDecoding {
+  write: (bytes: Buffer) => string;
+  end: () => string;
+}
+
+function decoding(encoding: string): TextDecoding {
+  if (encoding !== 'utf-8') {
+    const decoder = iconv.getDecoder(encoding);
+    return { write: (bytes) => decoder.write(bytes), end: () => decoder.end() ?? '' };
+  }
+  const decoder = new TextDecoder('utf-8');
+  return { write: (bytes) => decoder.decode(bytes, { stream: true }), end: () => decoder.decode() };
+}
 
 async function sampleText(path: string, encoding: string): Promise<string> {
-  const decoder = iconv.getDecoder(encoding);
+  const decoder = decoding(encoding);
   let text = '';
-  for await (const chunk of createReadStream(path, { end: 512 * 1024 })) text += decoder.write(chunk as Buffer);
+  for await (const chunk of createReadStream(path, { end: SAMPLE_BYTES })) text += decoder.write(chunk as Buffer);
   return text.replace(/^\uFEFF/, '');
+}
+
+/** How lines end: as the first one does. */
+function lineEnd(text: string): '\r\n' | '\n' | '\r' {
+  const [first] = /\r\n|\n|\r/.exec(text) ?? [];
+  return first === '\r\n' || first === '\r' ? first : '\n';
 }
 
 /** Which separator splits the first rows into the most cells, alike in every row. */
 function detectSeparator(text: string): string {
   let best = { separator: ',', score: 0 };
   for (const separator of SEPARATORS) {
-    let rows: string[][];
-    try {
-      rows = parseSync(text, { delimiter: separator, relax_column_count: true, relax_quotes: true, to: SAMPLE_LINES });
-    } catch {
-      continue;
-    }
+    const { data: rows } = Papa.parse<string[]>(text, {
+      delimiter: separator,
+      preview: SAMPLE_LINES,
+      newline: lineEnd(text),
+    });
     const width = rows[0]?.length ?? 0;
     if (width < 2) continue;
     const alike = rows.filter((row) => row.length === width).length / rows.length;
@@ -60,7 +81,7 @@ export async function detectDialect(path: string, file: string): Promise<Dialect
       line: 1,
     });
   }
-  return { encoding, separator: detectSeparator(text) };
+  return { encoding, separator: detectSeparator(text), lineEnd: lineEnd(text) };
 }
 
 /** Line ends inside the cells of a row. */
@@ -68,33 +89,21 @@ function lineEnds(cells: readonly string[]): number {
   return cells.reduce((sum, cell) => sum + (cell.match(/\r\n|\n|\r/g)?.length ?? 0), 0);
 }
 
-/** @param line where the row starts that could not be read */
-function parserFault(error: unknown, file: string, line: number): Fault {
-  const { code = '' } = error as { code?: string };
+function quoteFault(code: string, file: string, line: number): Fault {
   const place = { file, line };
-  if (code === 'CSV_QUOTE_NOT_CLOSED') {
-    return new Fault(
-      'invalid',
-      `A quote that opens on line ${line} of ${file} is never closed.`,
-      'Close it, or take it out.',
-      place,
-    );
-  }
-  if (code === 'CSV_MAX_RECORD_SIZE') {
-    return new Fault(
-      'invalid',
-      `The row that starts on line ${line} of ${file} is longer than 32 million characters.`,
-      'Look for a quote on it that is never closed.',
-      place,
-    );
-  }
-  const message = error instanceof Error ? error.message : String(error);
-  return new Fault(
-    'invalid',
-    `${file} cannot be read from line ${line} on: ${message}.`,
-    'Mend that line and try again.',
-    place,
-  );
+  return code === 'MissingQuotes'
+    ? new Fault(
+        'invalid',
+        `A quote that opens on line ${line} of ${file} is never closed.`,
+        'Close it, or take it out.',
+        place,
+      )
+    : new Fault(
+        'invalid',
+        `On line ${line} of ${file}, text goes on behind a closing quote.`,
+        'Double the quotes inside the text, or take them out.',
+        place,
+      );
 }
 
 /**
@@ -102,52 +111,47 @@ function parserFault(error: unknown, file: string, line: number): Fault {
  * their cell; lines with nothing on them are passed over.
  * @throws Fault with the line where the file cannot be read
  */
-export async function* readRows(
-  path: string,
-  file: string,
-  dialect: Dialect,
-  most = Infinity,
-): AsyncGenerator<CsvRow[]> {
-  const input = createReadStream(path, { highWaterMark: 1024 * 1024 });
-  const decoded = input.pipe(iconv.decodeStream(dialect.encoding));
-  // The last line of the last row that was whole.
-  let ended = 0;
-  // Where each row starts that was parsed and not yet taken: the parser runs ahead of us.
-  let starts: number[] = [];
-  let taken = 0;
-  const parser: Parser = parse({
-    delimiter: dialect.separator,
-    bom: true,
-    on_record: (record, { lines }) => {
-      starts.push(lines - (lines - ended > 1 ? lineEnds(record) : 0));
-      ended = lines;
-      return record;
-    },
-    relax_column_count: true,
-    relax_quotes: true,
-    skip_empty_lines: true,
-    max_record_size: LONGEST_ROW,
-    ...(Number.isFinite(most) ? { to: most } : {}),
-  });
-  input.on('error', (error) => parser.destroy(error));
-  decoded.pipe(parser);
-  let batch: CsvRow[] = [];
-  try {
-    for await (const entry of parser) {
-      batch.push({ line: starts[taken++] ?? 0, cells: entry as string[] });
-      if (batch.length >= 4096) {
-        yield batch;
-        batch = [];
-        starts = starts.slice(taken);
-        taken = 0;
-      }
+export async function* readRows(path: string, file: string, dialect: Dialect): AsyncGenerator<CsvRow[]> {
+  const decoder = decoding(dialect.encoding);
+  let text = '';
+  let line = 1;
+  let begun = false;
+  const take = (isLast: boolean): CsvRow[] => {
+    if (!begun) text = text.replace(/^\uFEFF/, '');
+    begun = true;
+    const parser = new Papa.Parser({ delimiter: dialect.separator, newline: dialect.lineEnd, quoteChar: '"' });
+    const { data, errors, meta } = parser.parse(text, 0, !isLast) as Papa.ParseResult<string[]>;
+    const quoted = text.includes('"');
+    const rows: CsvRow[] = [];
+    data.forEach((cells, k) => {
+      const error = errors.find(({ row }) => row === k);
+      if (error) throw quoteFault(error.code, file, line);
+      if (cells.length > 1 || cells[0]?.trim() !== '') rows.push({ line, cells });
+      line += 1 + (quoted ? lineEnds(cells) : 0);
+    });
+    const [error] = errors;
+    if (error) throw quoteFault(error.code, file, line);
+    text = text.slice(meta.cursor);
+    if (text.length > LONGEST_ROW) {
+      throw new Fault(
+        'invalid',
+        `The row that starts on line ${line} of ${file} is longer than 32 million characters.`,
+        'Look for a quote on it that is never closed.',
+        { file, line },
+      );
     }
-  } catch (error) {
-    throw parserFault(error, file, ended + 1);
-  } finally {
-    input.destroy();
+    return rows;
+  };
+  for await (const chunk of createReadStream(path, { highWaterMark: STEP })) {
+    text += decoder.write(chunk as Buffer);
+    const rows = take(false);
+    if (rows.length > 0) yield rows;
   }
-  if (batch.length > 0) yield batch;
+  text += decoder.end();
+  if (text !== '') {
+    const rows = take(true);
+    if (rows.length > 0) yield rows;
+  }
 }
 
 /** Names for the columns: trimmed; an empty one is numbered, a repeated one gets a number behind it. */

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
@@ -49,11 +49,20 @@ export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.
 
 const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['profile', 'takeIn', 'hash']);
 
+/** Removes what an intake left that was killed an hour ago or more. */
+function forgetParts(folder: string): void {
+  for (const name of readdirSync(studiesFolder({ folder }))) {
+    const path = join(studiesFolder({ folder }), name);
+    if (name.includes('.part-') && Date.now() - statSync(path).mtimeMs > 3_600_000) rmSync(path, { force: true });
+  }
+}
+
 /** Starts the service: its folders and its threads. */
 export function startService(options: ServiceOptions): Service {
   const folder = options.folder ?? defaultFolder();
   mkdirSync(studiesFolder({ folder }), { recursive: true });
   mkdirSync(intakesFolder({ folder }), { recursive: true });
+  forgetParts(folder);
   const pool = () =>
     new Tinypool({
       filename: options.worker,

@@ -9,7 +9,8 @@ import type { Code, Level } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { allVariables } from '../store/variables.js';
 import { intakesFolder, mustEnd, type Service } from './context.js';
-import { openStudy, studyFile } from './open-study.js';
+import { studyFile } from './open-study.js';
+import { closeForMove, openStudyFile } from '../store/open.js';
 import { keepWorking } from './workings.js';
 import type { DecidedColumn } from './worker/take-in-job.js';
 import type { Profiled, ProfiledColumn } from './worker/profile-job.js';
@@ -177,12 +178,12 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
     if (written.respondents !== profiled.respondents) {
       throw new Error(`wrote ${written.respondents} respondents of ${profiled.respondents}`);
     }
+    await gatherQuestions(service, part, acceptance.codebook);
     await rename(part, place);
   } finally {
     for (const end of ['', '-wal', '-shm', '-journal']) await rm(part + end, { force: true });
   }
   await rm(folderOf(service, id), { recursive: true, force: true });
-  await gatherQuestions(service, study, acceptance.codebook);
   service.log.info({ study, respondents: profiled.respondents, columns: profiled.columns.length }, 'study taken in');
   return study;
 }
@@ -282,15 +283,20 @@ function checkQuestions(columns: readonly ProfiledColumn[], codebook: CodebookFi
   }
 }
 
-/** Builds the multiple-response questions that a codebook names. */
-async function gatherQuestions(service: Service, id: string, codebook: CodebookFile | undefined): Promise<void> {
+/** Builds the multiple-response questions that a codebook names, while the study's file is not yet in its place. */
+async function gatherQuestions(service: Service, file: string, codebook: CodebookFile | undefined): Promise<void> {
   if (!codebook?.multiple) return;
-  const study = openStudy(service, id);
-  const variables = allVariables(study.db);
-  const find = (name: string) => variables.find((one) => one.name === name)?.id ?? -1;
-  for (const { name, label, columns, ticked, none } of codebook.multiple) {
-    const items = columns.map((column) => ({ source: find(column.name), label: column.label, ticked }));
-    const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked };
-    await keepWorking(service, study, { name, label, recipe: { kind: 'gather', items, none: noneItem } });
+  const study = { id: '', file, db: openStudyFile(file), queue: Promise.resolve() };
+  try {
+    const variables = allVariables(study.db);
+    const find = (name: string) => variables.find((one) => one.name === name)?.id ?? -1;
+    for (const { name, label, columns, ticked, none } of codebook.multiple) {
+      const items = columns.map((column) => ({ source: find(column.name), label: column.label, ticked }));
+      const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked };
+      await keepWorking(service, study, { name, label, recipe: { kind: 'gather', items, none: noneItem } });
+    }
+  } finally {
+    await service.run('forget', { file });
+    closeForMove(study.db);
   }
 }

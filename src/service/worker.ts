@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
+import { forgetFile } from './worker/column-cache.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
@@ -25,6 +26,7 @@ export interface Jobs {
   derive: { takes: DeriveJob; gives: Derived };
   profile: { takes: ProfileJob; gives: Profiled };
   takeIn: { takes: TakeInJob; gives: Written };
+  forget: { takes: { file: string }; gives: null };
   hash: { takes: { path: string }; gives: string };
 }
 
@@ -43,6 +45,11 @@ export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(jo
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const profile = (job: ProfileJob) => enveloped(() => profileFile(job));
 export const takeIn = (job: TakeInJob) => enveloped(() => writeStudy(job));
+export const forget = ({ file }: { file: string }) =>
+  enveloped(() => {
+    forgetFile(file);
+    return null;
+  });
 export const hash = (job: { path: string }) =>
   enveloped(async () => {
     const sum = createHash('sha256');

@@ -46,6 +46,13 @@ export function openStudyFile(path: string): Db {
   }
 }
 
+/** Closes a study's file so that it can be moved on its own: nothing of it is left in a log beside it. */
+export function closeForMove(db: Db): void {
+  db.pragma('wal_checkpoint(TRUNCATE)');
+  db.pragma('journal_mode = DELETE');
+  db.close();
+}
+
 /** Opens a study's file for reading only, as the worker threads do. */
 export function readStudyFile(path: string): Db {
   const db = new Database(path, { readonly: true, fileMustExist: true });

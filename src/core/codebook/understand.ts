@@ -8,7 +8,7 @@ export const MOST_CODES = 1024;
 export interface ColumnProfile {
   name: string;
   /** Respondents by value, at most `MOST_CODES` of them; null once there were more. */
-  values: Map<string, number> | null;
+  values: Map<string, { respondents: number; isNumber: boolean }> | null;
   filled: number;
   blank: number;
   /** Filled cells that spell a number, and the first few that do not. */
@@ -47,14 +47,15 @@ export function profileCell(profile: ColumnProfile, cell: string): void {
     return;
   }
   profile.filled++;
-  if (cell.length > profile.longest) profile.longest = cell.length;
   const { values } = profile;
   const seen = values?.get(cell);
-  if (values && seen !== undefined) {
-    values.set(cell, seen + 1);
-    if (parseNumber(cell) !== null) profile.numbers++;
+  if (seen !== undefined) {
+    // Whether a value that came before is a number was settled then.
+    seen.respondents++;
+    if (seen.isNumber) profile.numbers++;
     return;
   }
+  if (cell.length > profile.longest) profile.longest = cell.length;
   const number = parseNumber(cell);
   if (number === null) {
     if (profile.notNumbers.length < 8) profile.notNumbers.push(cell);
@@ -64,7 +65,7 @@ export function profileCell(profile: ColumnProfile, cell: string): void {
   }
   if (values) {
     if (values.size >= MOST_CODES) profile.values = null;
-    else values.set(cell, 1);
+    else values.set(cell, { respondents: 1, isNumber: number !== null });
   }
 }
 
@@ -84,8 +85,8 @@ function farCodes(codes: readonly string[]): string[] {
 /** Decides the level and the storage of a column from its profile, and says why. */
 export function understand(profile: ColumnProfile): Understanding {
   const { values, filled, blank, numbers } = profile;
-  const codes = [...(values ?? new Map<string, number>())]
-    .map(([code, respondents]) => ({ code, respondents }))
+  const codes = [...(values ?? new Map<string, { respondents: number }>())]
+    .map(([code, { respondents }]) => ({ code, respondents }))
     .sort((a, b) => compareCodes(a.code, b.code));
   const coded: Storage = codes.length < 256 ? 'coded8' : 'coded16';
   const notes: string[] = [];

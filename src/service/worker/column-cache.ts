@@ -34,6 +34,17 @@ function fileAt(path: string): Db {
   return db;
 }
 
+/** Lets go of a file: it is about to be moved. */
+export function forgetFile(path: string): void {
+  files.get(path)?.close();
+  files.delete(path);
+  for (const [key, { bytes }] of entries) {
+    if (!key.startsWith(`${path}#`)) continue;
+    entries.delete(key);
+    held -= bytes;
+  }
+}
+
 /** A column of a study, from memory where it was used before; the longest unused go first when room runs out. */
 export function cachedColumn(path: string, id: number): Column {
   const key = `${path}#${id}`;

@@ -3,7 +3,7 @@ import { histogram } from '../../core/codebook/summary.js';
 import type { Code, Level } from '../../core/codebook/types.js';
 import { type Dialect, readRows } from '../../formats/csv-read.js';
 import { CHUNK, chunkWriter, insertColumn } from '../../store/columns.js';
-import { createStudyFile } from '../../store/open.js';
+import { closeForMove, createStudyFile } from '../../store/open.js';
 import { insertStudy, type StudyRow } from '../../store/study.js';
 import { insertCodeList, insertVariable } from '../../store/variables.js';
 import type { ProfiledColumn } from './profile-job.js';
@@ -86,12 +86,11 @@ export async function writeStudy(job: TakeInJob): Promise<Written> {
     }
     for (const collector of collectors) collector.finish();
     db.exec('COMMIT');
-    db.pragma('wal_checkpoint(TRUNCATE)');
-    // The file is moved on its own: nothing of it may be left in a log beside it.
-    db.pragma('journal_mode = DELETE');
+    closeForMove(db);
     return { respondents };
-  } finally {
+  } catch (error) {
     db.close();
+    throw error;
   }
 }
 

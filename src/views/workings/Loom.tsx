@@ -270,17 +270,15 @@ function GroupBox({ group, at, height, respondents, base, groups, send, rename, 
         else if (from !== '' && Number(from) !== at) merge(Number(from), at);
       }}
     >
-      <div>
-        <input
-          aria-label={`Label of group ${at + 1}`}
-          value={group.label}
-          onChange={(event) => rename(at, event.target.value)}
-        />
-        <p className={css['groupMeta']}>
-          {whole(respondents)}
-          {base > 0 && ` · ${((100 * respondents) / base).toFixed(1)}% of answers`}
-        </p>
-      </div>
+      <input
+        aria-label={`Label of group ${at + 1}`}
+        value={group.label}
+        onChange={(event) => rename(at, event.target.value)}
+      />
+      <p className={css['groupMeta']}>
+        {whole(respondents)}
+        {base > 0 && ` · ${((100 * respondents) / base).toFixed(1)}%`}
+      </p>
       <div className={css['groupTools']}>
         <button
           type="button"

@@ -473,7 +473,7 @@ describe('the contract', () => {
         method === 'GET' || method === 'DELETE' ? undefined : {},
       );
       expect(there.status === 404 && there.body.detail.startsWith('There is no '), `${method} ${path}`).toBe(
-        path.includes('studies/{study}') && there.body.detail?.startsWith('There is no study'),
+        path.includes('studies/{study}') && there.body.detail.startsWith('There is no study'),
       );
     }
   });

@@ -8,10 +8,12 @@ export interface SparkSpec {
   height: number;
   /** Bins touch, categories do not. */
   touching: boolean;
+  /** The most that one bar is wide. */
+  widest?: number | undefined;
 }
 
 /** A small picture of a distribution: one hatched bar for each category or bin. */
-export function spark({ bars, width, height, touching }: SparkSpec): string {
+export function spark({ bars, width, height, touching, widest = 22 }: SparkSpec): string {
   const y = scaleLinear([0, Math.max(1, ...bars)], [0, height - 2]);
   const step = width / Math.max(1, bars.length);
   const gap = touching || step < 4 ? 0 : 1.5;
@@ -23,7 +25,7 @@ export function spark({ bars, width, height, touching }: SparkSpec): string {
       return element('rect', {
         x: k * step + 0.5,
         y: height - 0.5 - tall,
-        width: Math.max(0.5, Math.min(step, 22) - gap - 0.5),
+        width: Math.max(0.5, Math.min(step, widest) - gap - 0.5),
         height: tall,
         fill: step < 3 ? 'var(--pen)' : 'url(#pen-spark)',
         stroke: 'var(--pen)',

@@ -1,21 +1,31 @@
 import { open } from 'node:fs/promises';
-import { detect } from 'chardet';
+import { analyse } from 'chardet';
 import iconv from 'iconv-lite';
 import { Fault } from '../core/fault.js';
 
 const SAMPLE = 256 * 1024;
 const STEP = 1024 * 1024;
 
-/** Encodings that `chardet` may name which we accept as they are; anything else is read as Windows-1252. */
-const TRUSTED = new Set([
-  'UTF-16LE',
-  'UTF-16BE',
-  'ISO-8859-2',
-  'windows-1250',
-  'windows-1251',
-  'windows-1253',
-  'windows-1254',
-]);
+/** Single-byte encodings that may be chosen over Windows-1252, where much more speaks for them. */
+const OTHERS = new Set(['ISO-8859-2', 'windows-1250', 'windows-1251', 'windows-1253', 'windows-1254', 'KOI8-R']);
+const MUCH_MORE = 30;
+
+/**
+ * The likeliest single-byte encoding. Letters alone hardly tell Western from Central European text apart, so
+ * Windows-1252 stands unless another is far more likely.
+ */
+function singleByte(sample: Buffer): string {
+  const guesses = analyse(sample);
+  const western = Math.max(
+    0,
+    ...guesses
+      .filter(({ name }) => name === 'windows-1252' || name === 'ISO-8859-1')
+      .map(({ confidence }) => confidence),
+  );
+  const [best] = guesses.filter(({ name }) => OTHERS.has(name));
+  const chosen = best && best.confidence >= western + MUCH_MORE && iconv.encodingExists(best.name);
+  return chosen ? best.name.toLowerCase() : 'windows-1252';
+}
 
 /**
  * Finds a text file's encoding: a byte-order mark decides; else UTF-8 where every byte fits it; else the likeliest
@@ -51,8 +61,7 @@ export async function detectEncoding(path: string, file: string): Promise<string
         position += read;
       }
     } catch {
-      const guess = detect(sample) ?? '';
-      return TRUSTED.has(guess) && iconv.encodingExists(guess) ? guess.toLowerCase() : 'windows-1252';
+      return singleByte(sample);
     }
   } finally {
     await handle.close();

@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { RosterVariable, VariableDetail } from '../../api/types.js';
+import { spark } from '../../charts/spark.js';
+import { Svg } from '../../kit/Svg.js';
 import { client } from '../client.js';
 import { figure } from './format.js';
 import css from './table.module.css';
@@ -45,6 +47,15 @@ export function NumberFigures({ study, variable }: { study: string; variable: Ro
   return (
     <>
       <Figures summary={detail.summary} />
+      {detail.histogram && (
+        <figure className={css['histogram']}>
+          <Svg markup={spark({ bars: detail.histogram.bins, width: 672, height: 120, touching: true, widest: 56 })} />
+          <figcaption>
+            <span>{figure(detail.histogram.from)}</span>
+            <span>{figure(detail.histogram.to)}</span>
+          </figcaption>
+        </figure>
+      )}
       {!variable.countable && (
         <p className={css['below']}>It has too many different numbers to list them one by one.</p>
       )}

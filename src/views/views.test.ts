@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest';
+import type { RosterVariable } from '../api/types.js';
+import { matches } from '../kit/Picker.js';
+import { gapsOf, metaOf, searchText } from './roster/words.js';
+import { inkOf } from './tables/CrossTable.js';
+import { figure, percent } from './tables/format.js';
+import { isComplete, startCondition } from './tables/SentenceLine.js';
+import { fromQuery, toQuery } from './tables/url.js';
+import { optionLabels } from './workings/option-labels.js';
+
+function variable(over: Partial<RosterVariable>): RosterVariable {
+  return {
+    id: 1, name: 'q1', label: '', question: '', level: 'unordered', codes: [], columnId: 1, codeListId: null, workingId: null,
+    made: null, holds: true, answers: 90, missing: 6, blank: 4, picture: { is: 'none' }, countable: true, ...over,
+  }; // prettier-ignore
+}
+const SITE = variable({ id: 1, name: 'site', label: 'Site' });
+const AGE = variable({
+  id: 2,
+  name: 'age',
+  level: 'number',
+  picture: { is: 'histogram', from: 16, to: 92.5, bins: [1, 2] },
+});
+const BOTH = [SITE, AGE];
+
+describe('the sentence in the address', () => {
+  it('comes back as it was, by names', () => {
+    const draft = {
+      rows: 1,
+      by: 2,
+      only: [
+        { variable: 2, is: 'between' as const, from: 18, to: null },
+        { variable: 1, is: 'any-of' as const, codes: ['1', '2'] },
+      ],
+    };
+    const query = toQuery(draft, BOTH, 7);
+    expect(query).toContain('rows=site&by=age');
+    expect(fromQuery(query, BOTH)).toEqual({ draft, table: 7 });
+    expect(toQuery({ rows: null, by: null, only: [] }, BOTH, null)).toBe('');
+  });
+
+  it('leaves out what does not fit the study, and never fails', () => {
+    const bad = ['?rows=gone&by=age', '?rows=site&only=nonsense', '?rows=site&only=[{"variable":"age","is":"between","from":"x"}]', '?table=abc']; // prettier-ignore
+    expect(bad.map((query) => fromQuery(query, BOTH).draft)).toEqual([
+      { rows: null, by: 2, only: [] },
+      { rows: 1, by: null, only: [] },
+      { rows: 1, by: null, only: [] },
+      { rows: null, by: null, only: [] },
+    ]);
+    expect(fromQuery('?only=[{"variable":"gone","is":"any-of","codes":["1"]},null,5]', BOTH).draft.only).toEqual([]);
+  });
+
+  it('does not ask with a condition that says nothing yet', () => {
+    expect(isComplete(startCondition(SITE))).toBe(false);
+    expect(isComplete(startCondition(AGE))).toBe(false);
+    expect(isComplete({ variable: 2, is: 'between', from: null, to: 5 })).toBe(true);
+    expect(isComplete({ variable: 1, is: 'none-of', codes: ['1'] })).toBe(true);
+  });
+});
+
+describe('words of the roster', () => {
+  it('say level and size', () => {
+    expect(metaOf(AGE)).toBe('number · 16 to 92.5');
+    expect(metaOf(variable({ level: 'multiple', codes: [{ code: '1', label: 'A', missing: null }] }))).toBe('multiple response · 1 option'); // prettier-ignore
+    expect(metaOf(variable({ level: 'ordered', made: 'regroup' }))).toBe('regroup · ordered · 0');
+    expect(metaOf(variable({ level: 'text', answers: 1200 }))).toBe('text · 1,200 answers');
+  });
+  it('say what is missing, and whether it is much', () => {
+    expect(gapsOf(variable({}))).toEqual({ text: '10% missing', much: true });
+    expect(gapsOf(variable({ missing: 0, blank: 0 }))).toBeNull();
+    expect(gapsOf(variable({ answers: 9999, missing: 1, blank: 0 }))).toEqual({
+      text: 'under 1% missing',
+      much: false,
+    });
+  });
+  it('are found by any word of name, label, question and categories', () => {
+    const text = searchText(variable({ name: 'q7', label: 'Watering', question: 'How do you water?', codes: [{ code: '1', label: 'Hose', missing: null }] })); // prettier-ignore
+    expect(['q7', 'wat hose', 'HOW water', ''].map((search) => matches(text, search))).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
+    expect(matches(text, 'drip')).toBe(false);
+  });
+});
+
+describe('labels of options', () => {
+  it('lose the words that all share, and no more', () => {
+    expect(optionLabels(['Grows beans', 'Grows soft fruit'])).toEqual(['Beans', 'Soft fruit']);
+    expect(optionLabels(['Uses tap', 'Owns tap'])).toEqual(['Uses tap', 'Owns tap']);
+    expect(optionLabels(['Grows', 'Grows beans'])).toEqual(['Grows', 'Grows beans']);
+    expect(optionLabels(['Only one'])).toEqual(['Only one']);
+  });
+});
+
+describe('cells', () => {
+  it('are hatched by direction and strength, and not at all by chance', () => {
+    expect([inkOf(2, 0.2), inkOf(3, 0.01), inkOf(9, 1e-9), inkOf(-3, 0.01), inkOf(-9, 1e-9)]).toEqual([
+      null, 'more1', 'more2', 'fewer1', 'fewer2',
+    ]); // prettier-ignore
+  });
+  it('print figures that line up', () => {
+    expect([percent(0.12345), percent(null), percent(1)]).toEqual(['12.3', '·', '100.0']);
+    expect([figure(1234), figure(0.5), figure(null)]).toEqual(['1,234', '0.50', '·']);
+  });
+});

@@ -3,6 +3,7 @@ import type { Level } from '../codebook/types.js';
 import type { Table } from '../table/tabulate.js';
 import { readCross } from './read-cross.js';
 import { readFrequency } from './read-frequency.js';
+import { isManyNumbers, readNumber } from './read-number.js';
 import { readMultiple } from './read-multiple.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
@@ -23,7 +24,8 @@ export function assessTable(table: Table, confidence: number): Assessment | null
 /** The answers beside a table, the ones that suit it. */
 export function read(table: Table, assessment: Assessment | null, confidence: number): Answer[] {
   if (table.base === 0) return [];
-  if (table.columns === null) return readFrequency(table, confidence);
+  if (table.columns === null)
+    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence);
   if (assessment) return readCross(table, assessment, confidence);
   if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence);
   return [

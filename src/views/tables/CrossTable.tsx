@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
-import type { Assessment } from '../../core/assess.js';
 import { titleOf } from '../../core/codebook/types.js';
+import type { Mark } from '../../core/reading/marks.js';
 import { share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent, whole } from './format.js';
@@ -27,26 +27,16 @@ const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %' } as 
 
 interface Props {
   table: Table;
-  assessment: Assessment | null;
+  /** How each cell departs from independence. */
+  marks: (Mark | null)[][] | null;
   shown: Shown;
   title: string;
 }
 
 /** A cross table: groups across, answers down, the base of each percentage named. */
-export function CrossTable({ table, assessment, shown, title }: Props) {
+export function CrossTable({ table, marks, shown, title }: Props) {
   const { columns, rows, mentions } = table;
   if (!columns) return null;
-  const kept = keptPositions(table, assessment);
-  const cellAt = (i: number, j: number) => {
-    const [a, b] = [kept.rows.indexOf(i), kept.columns.indexOf(j)];
-    const cells = assessment?.cells;
-    if (!cells || a < 0 || b < 0) return null;
-    return {
-      residual: cells.adjustedResidual[a]?.[b] ?? 0,
-      p: cells.adjustedP[a]?.[b] ?? 1,
-      expected: cells.expected[a]?.[b] ?? 0,
-    };
-  };
   const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
   return (
     <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
@@ -83,7 +73,7 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
                 {shown.counts && <span className={css['n']}>{whole(table.rowTotals[i] ?? 0)}</span>}
               </td>
               {columns.categories.map(({ code }, j) => {
-                const cell = cellAt(i, j);
+                const cell = marks?.[i]?.[j] ?? null;
                 const ink = cell && shown.hatch ? inkOf(cell.residual, cell.p) : null;
                 return (
                   <td key={code} title={ink ? INK_WORDS[ink] : undefined}>
@@ -131,13 +121,4 @@ export function CrossTable({ table, assessment, shown, title }: Props) {
       </span>
     </div>
   );
-}
-
-function keptPositions(table: Table, assessment: Assessment | null): { rows: number[]; columns: number[] } {
-  const keep = (length: number, dropped: readonly number[]) =>
-    Array.from({ length }, (_, k) => k).filter((k) => !dropped.includes(k));
-  return {
-    rows: keep(table.rows.categories.length, assessment?.dropped.rows ?? []),
-    columns: keep(table.columns?.categories.length ?? 0, assessment?.dropped.columns ?? []),
-  };
 }

@@ -67,7 +67,7 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, assessment, answers, problem, busy, took } = useTable(view, countable ? sentence : null);
+  const { table, marks, answers, problem, busy, took } = useTable(view, countable ? sentence : null);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -140,7 +140,7 @@ export function TablesScreen({ study }: { study: string }) {
             shown={shown}
             setShown={setShown}
             cross={table.columns !== null}
-            tested={assessment !== null}
+            tested={marks !== null}
             multiple={table.mentions !== null}
             swap={draft.by === null ? null : swap}
             csv={client.tableCsv(study, sentence, shown.percent)}
@@ -174,11 +174,11 @@ export function TablesScreen({ study }: { study: string }) {
                 <p>{empty}</p>
               </div>
             ) : table.columns ? (
-              <CrossTable table={table} assessment={assessment} shown={shown} title={title} />
+              <CrossTable table={table} marks={marks} shown={shown} title={title} />
             ) : (
               <FrequencyTable table={table} title={title} />
             )}
-            <BaseLine table={table} hatch={shown.hatch && assessment?.cells != null} />
+            <BaseLine table={table} hatch={shown.hatch && marks !== null} />
             {empty === null &&
               table.columns &&
               !table.rows.multiple &&

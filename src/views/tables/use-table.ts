@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
-import type { Assessment } from '../../core/assess.js';
+import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { assessTable, read } from '../../core/reading/read.js';
 import type { Answer } from '../../core/reading/types.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
@@ -10,7 +10,8 @@ const CONFIDENCE = 0.95;
 
 export interface Shows {
   table: Table | null;
-  assessment: Assessment | null;
+  /** How each cell departs from independence; null where nothing can be compared. */
+  marks: (Mark | null)[][] | null;
   answers: Answer[];
   problem: { detail: string; mend: string } | null;
   /** Counting, while the table before still stands. */
@@ -71,9 +72,16 @@ export function useTable(view: StudyView | null, sentence: SentenceBody | null):
       [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) =>
         variables.some((variable) => variable.id === id),
       );
-    if (!counted || !known) return { table: null, assessment: null, answers: [], problem, busy, took: null };
+    if (!counted || !known) return { table: null, marks: null, answers: [], problem, busy, took: null };
     const table = tabulate(counted.sentence, counted.counts, variables);
     const assessment = assessTable(table, CONFIDENCE);
-    return { table, assessment, answers: read(table, assessment, CONFIDENCE), problem, busy, took: counted.took };
+    return {
+      table,
+      marks: marksOf(table, assessment),
+      answers: read(table, assessment, CONFIDENCE),
+      problem,
+      busy,
+      took: counted.took,
+    };
   }, [counted, view, problem, busy]);
 }

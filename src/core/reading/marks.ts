@@ -1,0 +1,65 @@
+import type { Assessment } from '../assess.js';
+import { reduceTable } from '../crosstab.js';
+import { cells } from '../infer/cells.js';
+import { holm } from '../infer/holm.js';
+import type { Table } from '../table/tabulate.js';
+
+/** How one cell departs from independence. */
+export interface Mark {
+  expected: number;
+  /** Adjusted residual; its sign says more or fewer. */
+  residual: number;
+  /** Its two-sided p, adjusted over all cells of the table. */
+  p: number;
+}
+
+/**
+ * A mark for each cell of a table, in the table's own shape; null where a cell has none. Rows of a multiple-response
+ * question overlap, so each option is compared on its own: mentioned or not, by group.
+ * @returns null where nothing can be compared: one group only, or groups that overlap
+ */
+export function marksOf(table: Table, assessment: Assessment | null): (Mark | null)[][] | null {
+  if (assessment?.cells) return marksOfCells(table, assessment);
+  if (!table.columns || !table.rows.multiple || table.columns.multiple) return null;
+  return marksOfOptions(table);
+}
+
+function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mark | null)[][] | null {
+  if (!found) return null;
+  let i = -1;
+  return table.cells.map((row, a) => {
+    if (dropped.rows.includes(a)) return row.map(() => null);
+    i++;
+    let j = -1;
+    return row.map((_, b) => {
+      if (dropped.columns.includes(b)) return null;
+      j++;
+      return {
+        expected: found.expected[i]?.[j] ?? 0,
+        residual: found.adjustedResidual[i]?.[j] ?? 0,
+        p: found.adjustedP[i]?.[j] ?? 1,
+      };
+    });
+  });
+}
+
+function marksOfOptions(table: Table): (Mark | null)[][] {
+  const marks = table.cells.map((mentioned, i): (Mark | null)[] => {
+    const nobody = mentioned.map(() => null);
+    if (table.rows.categories[i]?.kind !== 'option') return nobody;
+    const rest = mentioned.map((value, j) => (table.columnBases[j] ?? 0) - value);
+    const { table: two, dropped } = reduceTable([mentioned, rest]);
+    if (two.R.length < 2 || two.C.length < 2) return nobody;
+    const { expected, adjustedResidual, p } = cells(two);
+    let j = -1;
+    return mentioned.map((_, b) => {
+      if (dropped.columns.includes(b)) return null;
+      j++;
+      return { expected: expected[0]?.[j] ?? 0, residual: adjustedResidual[0]?.[j] ?? 0, p: p[0]?.[j] ?? 1 };
+    });
+  });
+  const all = marks.flat().filter((mark) => mark !== null);
+  const adjusted = holm(all.map(({ p }) => p));
+  all.forEach((mark, k) => (mark.p = adjusted[k] ?? 1));
+  return marks;
+}

@@ -1,0 +1,66 @@
+import { compareCodes, parseNumber } from '../codebook/number.js';
+import { type NumberSummary, summarize } from '../codebook/summary.js';
+import { titleOf } from '../codebook/types.js';
+import { criticalZ } from '../numerics/distributions.js';
+import type { Table } from '../table/tabulate.js';
+import { leftOutCheck } from './read-cross.js';
+import { answer, type Answer, QUESTIONS } from './types.js';
+import { whole } from './words.js';
+
+/** A number with more values than this is read by its quartiles, not value by value. */
+const VALUES_AT_MOST = 12;
+
+/** Whether a frequency table is of a number with many values. */
+export function isManyNumbers(table: Table): boolean {
+  return table.rows.variable.level === 'number' && table.rows.categories.length > VALUES_AT_MOST;
+}
+
+function figure(value: number): string {
+  return Number.isInteger(value)
+    ? whole(value)
+    : value.toLocaleString('en', { maximumFractionDigits: 1, minimumFractionDigits: 1 });
+}
+
+/** What a frequency table of a number says: what is typical, how it spreads, and the sentence. */
+export function readNumber(table: Table, confidence: number): Answer[] {
+  const values = table.rows.categories
+    .map(({ code }, i) => ({ code, times: table.rowTotals[i] ?? 0 }))
+    .sort((a, b) => compareCodes(a.code, b.code))
+    .flatMap(({ code, times }): [number, number][] => {
+      const value = parseNumber(code);
+      return value === null ? [] : [[value, times]];
+    });
+  const summary = summarize(values.filter(([, times]) => times > 0));
+  if (!summary) return [];
+  const title = titleOf(table.rows.variable);
+  return [
+    answer('where', 'What is typical?', {
+      verdict: `${figure(summary.median)}, the median.`,
+      notes: [
+        `Half of the respondents are from ${figure(summary.lowerQuartile)} to ${figure(summary.upperQuartile)}.`,
+        meanNote(summary, confidence),
+      ],
+    }),
+    answer('trust', QUESTIONS.trust, { checks: [skew(summary), leftOutCheck(table)] }),
+    answer('say', QUESTIONS.say, {
+      sentence: `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ${figure(summary.upperQuartile)}), mean ${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ${whole(summary.n)}.`,
+    }),
+  ];
+}
+
+function meanNote({ mean, sd, n }: NumberSummary, confidence: number): string {
+  if (sd === null) return `The mean is ${figure(mean)}.`;
+  const reach = (criticalZ(confidence) * sd) / Math.sqrt(n);
+  return `The mean is ${figure(mean)}, ${Math.round(confidence * 100)}% interval ${figure(mean - reach)} to ${figure(mean + reach)}.`;
+}
+
+/** Mean and median a fifth of a standard deviation apart: the mean is drawn by a long tail. */
+function skew({ mean, median, sd }: NumberSummary) {
+  const apart = sd === null || sd === 0 ? 0 : Math.abs(mean - median) / sd;
+  return apart > 0.2
+    ? {
+        ok: false,
+        text: `Mean and median are far apart: a long tail draws the mean ${mean > median ? 'up' : 'down'}. Read the median.`,
+      }
+    : { ok: true, text: 'Mean and median are close together.' };
+}

@@ -4,10 +4,12 @@ import { holm } from '../infer/holm.js';
 import { share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { leftOutCheck, verdictOfP } from './read-cross.js';
+import { marksOf } from './marks.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
 import { and, numeral, percent, sayP, whole } from './words.js';
 
 const NAMED = 5;
+const CELLS_NAMED = 2;
 
 /**
  * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
@@ -37,14 +39,18 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       .sort((a, b) => b.rate - a.rate);
     return { top: rates[0], bottom: rates.at(-1) };
   };
-  const cells = differ.slice(0, NAMED).map(({ i, label, p }): ReadCell => {
-    const { top, bottom } = spread(i);
+  const marks = marksOf(table, null);
+  const cells = differ.slice(0, NAMED).map(({ i, label }): ReadCell => {
+    const marked = (marks?.[i] ?? [])
+      .flatMap((mark, j) => (mark && mark.p < alpha ? [{ ...mark, j }] : []))
+      .sort((a, b) => Math.abs(b.residual) - Math.abs(a.residual));
     return {
       subject: label,
-      parts: [
-        { text: `${percent(top?.rate ?? 0)} in ${top?.label ?? ''}`, direction: 'more', strong: p < 0.001 },
-        { text: `${percent(bottom?.rate ?? 0)} in ${bottom?.label ?? ''}`, direction: 'fewer', strong: p < 0.001 },
-      ],
+      parts: marked.slice(0, CELLS_NAMED).map(({ j, residual, p }) => ({
+        text: `${percent(share(table, 'column', i, j) ?? 0)} in ${labels[j] ?? ''}, overall ${percent(share(table, 'column', i, null) ?? 0)}`,
+        direction: residual > 0 ? 'more' : 'fewer',
+        strong: p < 0.001,
+      })),
     };
   });
   const best = differ[0];
@@ -64,7 +70,7 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       ],
     }),
     answer('where', QUESTIONS.where, {
-      cells,
+      cells: cells.filter(({ parts }) => parts.length > 0),
       notes:
         differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
     }),

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Level, Variable } from '../codebook/types.js';
 import type { Table } from '../table/tabulate.js';
+import { marksOf } from './marks.js';
 import { assessTable, read } from './read.js';
 import type { Answer } from './types.js';
 import { and, coefficient, numeral, percent, sayP, statistic } from './words.js';
@@ -197,8 +198,8 @@ describe('the reading of overlapping rows', () => {
     expect(notes[0]).toContain('1 of 2 options differ by Site');
     expect(notes[0]).toContain('one chi-square over all rows would not be valid');
     expect(part(answers, 'where').cells[0]?.parts.map(({ text }) => text)).toEqual([
-      '80% in Mill Row',
-      '20% in Quarry Side',
+      '80% in Mill Row, overall 50%',
+      '20% in Quarry Side, overall 50%',
     ]);
     expect(part(answers, 'say').sentence).toMatch(
       /^One of 2 options of Crops differed by Site \(N = 300\), Beans most/,
@@ -210,6 +211,68 @@ describe('the reading of overlapping rows', () => {
     expect(turned[0]?.notes[0]).toContain('Swap rows and columns');
     const both = readIt(cross(CROPS, CROPS, [[10, 20], [20, 10]])); // prettier-ignore
     expect(both[0]?.verdict).toBe('Not tested.');
+  });
+});
+
+describe('marks', () => {
+  const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
+
+  it('stand in the shape of the table, with nothing where nobody is', () => {
+    const table = cross(HAPPY, SITES, [[60, 0, 40], [30, 0, 35], [0, 0, 0]]); // prettier-ignore
+    const marks = marksOf(table, assessTable(table, 0.95));
+    expect(marks?.map((row) => row.map((mark) => mark !== null))).toEqual([
+      [true, false, true],
+      [true, false, true],
+      [false, false, false],
+    ]);
+    expect(marks?.[0]?.[0]?.expected).toBeCloseTo((100 * 90) / 165, 10);
+  });
+
+  it('compare each option on its own, mentioned or not, adjusted over the whole table', () => {
+    const table = cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100]); // prettier-ignore
+    const marks = marksOf(table, null);
+    const alone = assessTable(cross({ label: 'Beans', labels: ['Yes', 'No'] }, SITES, [[80, 20, 50], [20, 80, 50]]), 0.95); // prettier-ignore
+    expect(marks?.[0]?.map((mark) => mark?.residual)).toEqual(alone?.cells?.adjustedResidual[0]);
+    expect(marks?.[0]?.[0]?.p).toBeGreaterThanOrEqual(alone?.cells?.p[0]?.[0] ?? 1);
+    expect(marks?.[1]?.every((mark) => (mark?.p ?? 0) > 0.5)).toBe(true);
+  });
+
+  it('are not there where groups overlap, or where there are none', () => {
+    expect(marksOf(cross(SITES, CROPS, [[10, 20], [20, 10], [5, 5]]), null)).toBeNull(); // prettier-ignore
+    expect(marksOf({ ...cross(CROPS, SITES, [[1, 2, 3], [1, 2, 3]]), columns: null }, null)).toBeNull(); // prettier-ignore
+  });
+});
+
+describe('the reading of a number', () => {
+  const ages = Array.from({ length: 41 }, (_, k) => String(20 + k));
+  const number = (totals: number[]): Table => ({
+    ...cross(
+      { label: 'Age', level: 'number', labels: ages },
+      { label: '', labels: [''] },
+      totals.map((n) => [n]),
+    ),
+    rows: {
+      variable: variable('Age', 'number', []),
+      categories: ages.map((code) => ({ code, label: code, kind: 'answer' as const })),
+      multiple: false,
+    },
+    columns: null,
+  });
+
+  it('tells the median and the quartiles, not the most frequent value', () => {
+    const answers = readIt(number(ages.map(() => 10)));
+    expect(part(answers, 'where').verdict).toBe('40, the median.');
+    expect(part(answers, 'where').notes[0]).toBe('Half of the respondents are from 30 to 50.');
+    expect(part(answers, 'say').sentence).toBe(
+      'Age: median 40 (quartiles 30 and 50), mean 40 (SD 11.8), from 20 to 60, n = 410.',
+    );
+    expect(part(answers, 'trust').checks[0]).toEqual({ ok: true, text: 'Mean and median are close together.' });
+  });
+
+  it('minds a long tail', () => {
+    const answers = readIt(number(ages.map((_, k) => Math.round(1000 / (k + 1) ** 2))));
+    expect(part(answers, 'trust').checks[0]?.ok).toBe(false);
+    expect(part(answers, 'trust').checks[0]?.text).toContain('draws the mean up');
   });
 });
 

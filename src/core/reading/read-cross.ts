@@ -1,10 +1,11 @@
+import { whole } from '../figures.js';
 import { type Assessment, type MeasureId, smallExpectedSentence, TEST_IDS } from '../assess.js';
 import { titleOf } from '../codebook/types.js';
 import { share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { MEASURE_WORDS, TEST_WORDS } from './about.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadCell, type ReadMeasure, type ReadTest } from './types.js';
-import { and, coefficient, numeral, percent, sayChiSquare, sayP, whole } from './words.js';
+import { and, coefficient, numeral, percent, sayChiSquare, sayP } from './words.js';
 
 /** A cross table of two single variables, with what was computed from it. */
 interface Read {

@@ -1,10 +1,11 @@
+import { whole } from '../figures.js';
 import { titleOf } from '../codebook/types.js';
 import { wilson } from '../infer/wilson.js';
 import { mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { leftOutCheck } from './read-cross.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
-import { percent, whole } from './words.js';
+import { percent } from './words.js';
 
 /** Under this a base is flagged. */
 const SMALL_BASE = 30;

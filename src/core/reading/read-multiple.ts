@@ -1,3 +1,4 @@
+import { whole } from '../figures.js';
 import { assess } from '../assess.js';
 import { titleOf } from '../codebook/types.js';
 import { holm } from '../infer/holm.js';
@@ -6,7 +7,7 @@ import type { Table } from '../table/tabulate.js';
 import { leftOutCheck, verdictOfP } from './read-cross.js';
 import { marksOf } from './marks.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
-import { and, numeral, percent, sayP, whole } from './words.js';
+import { and, numeral, percent, sayP } from './words.js';
 
 const NAMED = 5;
 const CELLS_NAMED = 2;

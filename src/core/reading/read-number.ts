@@ -1,3 +1,4 @@
+import { whole } from '../figures.js';
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type NumberSummary, summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
@@ -5,7 +6,6 @@ import { criticalZ } from '../numerics/distributions.js';
 import type { Table } from '../table/tabulate.js';
 import { leftOutCheck } from './read-cross.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
-import { whole } from './words.js';
 
 /** A number with more values than this is read by its quartiles, not value by value. */
 const VALUES_AT_MOST = 12;

@@ -1,3 +1,4 @@
+import { whole } from '../figures.js';
 /** p in the usual style: "p = .032", "p < .001". */
 export function sayP(p: number): string {
   if (p < 0.001) return 'p < .001';
@@ -9,10 +10,6 @@ export function coefficient(value: number, digits = 2): string {
   const text = Math.abs(value).toFixed(digits);
   const sign = value < 0 && Number(text) !== 0 ? '−' : '';
   return `${sign}${text.startsWith('0.') ? text.slice(1) : text}`;
-}
-
-export function whole(value: number): string {
-  return value.toLocaleString('en', { maximumFractionDigits: 0 });
 }
 
 /** A share as whole percent; under half a percent but not none, "under 1%". */

@@ -1,3 +1,4 @@
+import { whole } from '../figures.js';
 import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
 import type { Finding, Gather, Made, Proof } from './types.js';
@@ -129,8 +130,6 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
     contradicted,
   };
 }
-
-const whole = (value: number) => value.toLocaleString('en');
 
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
 export function proveGather(recipe: Gather, result: GatherResult): Proof {

@@ -1,3 +1,4 @@
+import { whole } from '../figures.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
@@ -75,8 +76,6 @@ export function regroup(recipe: Regroup, source: readonly Code[]): Made & { map:
 function list(codes: readonly { code: string; label: string }[]): string {
   return codes.map(({ code, label }) => (label === '' || label === code ? code : `${code} ${label}`)).join(', ');
 }
-
-const whole = (value: number) => value.toLocaleString('en');
 
 /**
  * Old against new, on the data.

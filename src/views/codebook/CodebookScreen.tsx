@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
@@ -11,8 +12,6 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import { VariablePane } from './VariablePane.js';
 import css from './codebook.module.css';
-
-const whole = (value: number) => value.toLocaleString('en');
 
 /** The share of respondents without an answer, as a picture and in figures. */
 function Missing({ variable }: { variable: RosterVariable }) {

@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { useEffect, useState } from 'react';
 import type { RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
 import { parseNumber } from '../../core/codebook/number.js';
@@ -16,7 +17,6 @@ import { Figures } from '../tables/NumberFigures.js';
 import { canRegroup } from '../workings/WorkingsScreen.js';
 import css from './codebook.module.css';
 
-const whole = (value: number) => value.toLocaleString('en');
 /** A number with more values than this shows those worth a look. */
 const LISTED = 40;
 const ENDS = 4;

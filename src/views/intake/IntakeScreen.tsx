@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { useEffect, useRef, useState } from 'react';
 import type { Acceptance, Intake } from '../../api/types.js';
 import { LEVEL_WORDS } from '../../core/codebook/types.js';
@@ -25,8 +26,6 @@ function isDraft(value: unknown): value is Draft {
 }
 
 const SEPARATORS: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' };
-const whole = (value: number) => value.toLocaleString('en');
-
 function levelsOf({ storage }: Column): readonly Level[] {
   if (storage === 'number') return ['number', 'text'];
   return storage === 'text' ? ['text'] : ['unordered', 'ordered', 'number', 'text'];

@@ -1,10 +1,9 @@
-import { useRef, useState } from 'react';
+import { whole } from '../../core/figures.js';
+import { useEffect, useRef, useState } from 'react';
 import type { StudyRow } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { problemText, sendFile } from '../client.js';
 import css from './intake.module.css';
-
-const whole = (value: number) => value.toLocaleString('en');
 
 const day = (iso: string) =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
@@ -53,6 +52,32 @@ function FileDrop() {
   const [sending, setSending] = useState<{ name: string; share: number; cancel: () => void } | null>(null);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const input = useRef<HTMLInputElement>(null);
+  // A file dropped anywhere on the page is meant for the intake; without this the browser would open it.
+  useEffect(() => {
+    const carriesFile = (event: DragEvent) => event.dataTransfer?.types.includes('Files') === true;
+    const dragging = (event: DragEvent) => {
+      if (!carriesFile(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const left = (event: DragEvent) => {
+      if (event.relatedTarget === null) setOver(false);
+    };
+    const dropped = (event: DragEvent) => {
+      if (!carriesFile(event)) return;
+      event.preventDefault();
+      setOver(false);
+      takeDropped.current(event.dataTransfer?.files[0]);
+    };
+    document.addEventListener('dragover', dragging);
+    document.addEventListener('dragleave', left);
+    document.addEventListener('drop', dropped);
+    return () => {
+      document.removeEventListener('dragover', dragging);
+      document.removeEventListener('dragleave', left);
+      document.removeEventListener('drop', dropped);
+    };
+  }, []);
   const take = (file: File | undefined) => {
     if (!file) return;
     setProblem(null);
@@ -66,22 +91,13 @@ function FileDrop() {
       },
     );
   };
+  const takeDropped = useRef(take);
+  useEffect(() => {
+    takeDropped.current = take;
+  });
   return (
     <section aria-label="Intake">
-      <div
-        className={css['drop']}
-        data-over={over}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          event.preventDefault();
-          setOver(false);
-          take(event.dataTransfer.files[0]);
-        }}
-      >
+      <div className={css['drop']} data-over={over}>
         <h2>Take a data file in</h2>
         {sending ? (
           <>

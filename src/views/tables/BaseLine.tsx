@@ -1,6 +1,6 @@
+import { whole } from '../../core/figures.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { INK_WORDS, type Ink } from './CrossTable.js';
-import { whole } from './format.js';
 import css from './table.module.css';
 
 const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];

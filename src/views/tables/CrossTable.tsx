@@ -1,9 +1,10 @@
+import { whole } from '../../core/figures.js';
 import type { Shown } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Mark } from '../../core/reading/marks.js';
 import { share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
-import { percent, whole } from './format.js';
+import { percent } from './format.js';
 import css from './table.module.css';
 
 export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';

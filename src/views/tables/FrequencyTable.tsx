@@ -1,6 +1,7 @@
+import { whole } from '../../core/figures.js';
 import { mentionShare, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
-import { percent, whole } from './format.js';
+import { percent } from './format.js';
 import css from './table.module.css';
 
 /** A hatched bar, as long as the share of the longest. */

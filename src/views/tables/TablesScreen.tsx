@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
@@ -14,7 +15,6 @@ import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
 import { BaseLine } from './BaseLine.js';
 import { CrossTable } from './CrossTable.js';
-import { whole } from './format.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';

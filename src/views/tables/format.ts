@@ -1,10 +1,7 @@
+import { whole } from '../../core/figures.js';
 /** One decimal, as tables print percentages; a dot for nothing. */
 export function percent(share: number | null): string {
   return share === null ? '·' : (share * 100).toFixed(1);
-}
-
-export function whole(value: number): string {
-  return value.toLocaleString('en');
 }
 
 /** A figure of a number variable: whole where it is, else with two decimals. */

@@ -2,14 +2,14 @@ import { useEffect, useMemo, useState } from 'react';
 import type { RosterVariable, StudyView, WorkingPreview } from '../../api/types.js';
 import { isAnswer, titleOf } from '../../core/codebook/types.js';
 import type { Gather } from '../../core/recode/types.js';
-import { Button, Field, MainButton, PlainButton, Problem } from '../../kit/kit.js';
+import { Button, Field, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { matches } from '../../kit/Picker.js';
 import { client, problemText } from '../client.js';
-import reading from '../reading/reading.module.css';
 import { metaOf } from '../roster/words.js';
 import { useDraft } from '../shell/use-draft.js';
 import bench from '../shell/workbench.module.css';
+import { KeepPanel } from './KeepPanel.js';
 import { optionLabels } from './option-labels.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
@@ -306,38 +306,27 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
       </div>
       <aside className={bench['reading']} aria-label="Proof">
         <ProofPane proof={preview?.proof ?? null} respondents={view.study.respondents}>
-          <section className={reading['answer']}>
-            <Field label="Name of the variable (made from the label where empty)">
-              <input
-                className={kit['input']}
-                value={draft.name}
-                onChange={(event) => put({ ...draft, name: event.target.value })}
-              />
-            </Field>
-            {preview && !preview.proof.holds && (
-              <p className={css['warn']}>
-                The proof does not hold. You can keep the question; it stays marked wherever it is used.
-              </p>
-            )}
-            {!complete && <p className={css['hint']}>Choose two columns or more and the code that means ticked.</p>}
-            {complete && draft.label.trim() === '' && (
-              <p className={css['hint']}>Give the question a label, at the top.</p>
-            )}
-            <div className={css['keep']}>
-              <MainButton onClick={keep} disabled={busy || !complete || draft.label.trim() === ''}>
-                {working === null ? 'Keep the question' : 'Keep the change'}
-              </MainButton>
-              <PlainButton
-                onClick={() => {
-                  forget();
-                  leave();
-                }}
-              >
-                {working === null ? 'Discard' : 'Leave as it was'}
-              </PlainButton>
-              {remove && <Button onClick={remove}>Take out</Button>}
-            </div>
-          </section>
+          <KeepPanel
+            noun="question"
+            isNew={working === null}
+            name={draft.name}
+            setName={(name) => put({ ...draft, name })}
+            fails={preview !== null && !preview.proof.holds}
+            hint={
+              !complete
+                ? 'Choose two columns or more and the code that means ticked.'
+                : draft.label.trim() === ''
+                  ? 'Give the question a label, at the top.'
+                  : null
+            }
+            ready={!busy && complete && draft.label.trim() !== ''}
+            keep={keep}
+            leave={() => {
+              forget();
+              leave();
+            }}
+            remove={remove}
+          />
         </ProofPane>
       </aside>
     </>

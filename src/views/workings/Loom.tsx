@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { pensFor, TONES } from '../../charts/pens.js';
 import { ribbons } from '../../charts/ribbons.js';
@@ -23,8 +24,6 @@ export interface LoomProps {
   /** Everything in one group goes into another. */
   merge: (from: number, into: number) => void;
 }
-
-const whole = (value: number) => value.toLocaleString('en');
 
 /**
  * The recode as ribbons from old codes to new groups: the place to edit it, and its proof at once. Drag a code onto a

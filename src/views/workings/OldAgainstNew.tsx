@@ -1,7 +1,6 @@
+import { whole } from '../../core/figures.js';
 import type { Proof } from '../../core/recode/types.js';
 import css from './workings.module.css';
-
-const whole = (value: number) => value.toLocaleString('en');
 
 /** Where the respondents of each old code went, as a table of counts. */
 export function OldAgainstNew({ proof, totals }: { proof: Proof; totals: boolean }) {

@@ -5,12 +5,12 @@ import { parseRegroup, printRegroup, sayRegroup } from '../../core/recode/recipe
 import { proveRegroup } from '../../core/recode/regroup.js';
 import { startRegroup } from '../../core/recode/starts.js';
 import type { Group, Regroup } from '../../core/recode/types.js';
-import { Button, Choice, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
-import kit from '../../kit/kit.module.css';
+import { Button, Choice, Problem, Wait } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
 import reading from '../reading/reading.module.css';
 import { useDraft } from '../shell/use-draft.js';
 import bench from '../shell/workbench.module.css';
+import { KeepPanel } from './KeepPanel.js';
 import { Loom, type Target } from './Loom.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
@@ -166,7 +166,6 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
       },
     );
   };
-  const usedBy = view.variables.find(({ workingId }) => workingId === working && working !== null);
   return (
     <>
       <div className={bench['middle']}>
@@ -257,35 +256,21 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
               ))}
             </details>
           </section>
-          <section className={reading['answer']}>
-            <Field label="Name of the variable (made from the label where empty)">
-              <input
-                className={kit['input']}
-                value={draft.name}
-                onChange={(event) => change({ name: event.target.value })}
-              />
-            </Field>
-            {!proof.holds && (
-              <p className={css['warn']}>
-                The proof does not hold. You can keep the working; it stays marked wherever it is used.
-              </p>
-            )}
-            {usedBy && <p className={css['hint']}>Changing it changes every table and working that uses it.</p>}
-            <div className={css['keep']}>
-              <MainButton onClick={keep} disabled={busy || draft.label.trim() === ''}>
-                {working === null ? 'Keep the working' : 'Keep the change'}
-              </MainButton>
-              <PlainButton
-                onClick={() => {
-                  forget();
-                  leave();
-                }}
-              >
-                {working === null ? 'Discard' : 'Leave as it was'}
-              </PlainButton>
-              {remove && <Button onClick={remove}>Take out</Button>}
-            </div>
-          </section>
+          <KeepPanel
+            noun="working"
+            isNew={working === null}
+            name={draft.name}
+            setName={(name) => change({ name })}
+            fails={!proof.holds}
+            hint={working === null ? null : 'Changing it changes every table and working that uses it.'}
+            ready={!busy && draft.label.trim() !== ''}
+            keep={keep}
+            leave={() => {
+              forget();
+              leave();
+            }}
+            remove={remove}
+          />
         </ProofPane>
       </aside>
     </>

@@ -1,0 +1,43 @@
+import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
+import reading from '../reading/reading.module.css';
+import css from './workings.module.css';
+
+interface Props {
+  /** What is kept: "working" or "question". */
+  noun: string;
+  isNew: boolean;
+  name: string;
+  setName: (name: string) => void;
+  /** The proof was made and fails. */
+  fails: boolean;
+  hint: string | null;
+  ready: boolean;
+  keep: () => void;
+  leave: () => void;
+  remove: (() => void) | null;
+}
+
+/** The end of an editor: the variable's name, what to mind, and to keep it or not. */
+export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep, leave, remove }: Props) {
+  return (
+    <section className={reading['answer']}>
+      <Field label="Name of the variable (made from the label where empty)">
+        <input className={kit['input']} value={name} onChange={(event) => setName(event.target.value)} />
+      </Field>
+      {fails && (
+        <p className={css['warn']}>
+          The proof does not hold. You can keep the {noun}; it stays marked wherever it is used.
+        </p>
+      )}
+      {hint !== null && <p className={css['hint']}>{hint}</p>}
+      <div className={css['keep']}>
+        <MainButton onClick={keep} disabled={!ready}>
+          {isNew ? `Keep the ${noun}` : 'Keep the change'}
+        </MainButton>
+        <PlainButton onClick={leave}>{isNew ? 'Discard' : 'Leave as it was'}</PlainButton>
+        {remove && <Button onClick={remove}>Take out</Button>}
+      </div>
+    </section>
+  );
+}

@@ -60,6 +60,8 @@ export function sayRegroup(recipe: Pick<Regroup, 'groups' | 'setAside'>, source:
   const parts = recipe.groups.map(({ label, from }) => `${from.length === 0 ? 'nothing' : and(from)} to ${label}`);
   if (recipe.setAside.length > 0) parts.push(`${and(recipe.setAside)} set aside`);
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
+  const lost = source.filter((code) => code.missing === null && !named.has(code.code)).map(({ code }) => code);
+  if (lost.length > 0) parts.push(`${and(lost)} ${lost.length === 1 ? 'goes' : 'go'} nowhere`);
   const missing = source.filter((code) => code.missing !== null && !named.has(code.code)).map(({ code }) => code);
   parts.push(`${and([...missing, 'blank'])} stay without an answer`);
   return `${parts.join('; ')}.`;

@@ -189,6 +189,9 @@ describe('a recipe as text', () => {
     expect(sayRegroup(three, SATISFACTION)).toBe(
       '1 and 2 to Satisfied; 3 to Neither; 4 and 5 to Dissatisfied; 8, 9 and blank stay without an answer.',
     );
+    expect(sayRegroup({ groups: three.groups.slice(0, 1), setAside: ['3'] }, SATISFACTION)).toBe(
+      '1 and 2 to Satisfied; 3 set aside; 4 and 5 go nowhere; 8, 9 and blank stay without an answer.',
+    );
   });
 });
 

@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest';
+import { Fault, type FaultKind } from '../core/fault.js';
+import { csvResponse } from './csv-response.js';
+import { openApiDocument } from './openapi.js';
+import { defect, parseWith, problemOf, problemResponse } from './problem.js';
+import { AssessRequestSchema, ConditionSchema, RecipeSchema, SentenceSchema, WorkingDraftSchema } from './schemas.js';
+
+function refusal(work: () => unknown): Fault {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof Fault) return error;
+  }
+  throw new Error('it was taken');
+}
+
+describe('problems', () => {
+  it('have a status for each kind of fault', () => {
+    const statuses: Record<FaultKind, number> = { invalid: 400, 'not-found': 404, conflict: 409, 'too-large': 413, unsupported: 422 }; // prettier-ignore
+    for (const [kind, status] of Object.entries(statuses) as [FaultKind, number][]) {
+      const problem = problemOf(new Fault(kind, 'What.', 'Do this.', { line: 3 }));
+      expect(problem).toMatchObject({
+        type: `/problems/${kind}`,
+        status,
+        detail: 'What.',
+        mend: 'Do this.',
+        place: { line: 3 },
+      });
+    }
+  });
+  it('are sent as problem+json, and not kept', async () => {
+    const response = problemResponse(problemOf(new Fault('conflict', 'No.', 'Yes.')));
+    expect(response.status).toBe(409);
+    expect(response.headers.get('content-type')).toBe('application/problem+json');
+    expect(response.headers.get('cache-control')).toBe('no-store');
+    expect(await response.json()).toMatchObject({ title: 'It does not fit what is there' });
+  });
+  it('tell nothing of the inside of a defect', () => {
+    expect(defect('abc').detail).toBe('Something went wrong that should not have. Reference abc.');
+  });
+  it('know a fault of another bundle for one', () => {
+    const foreign = Object.assign(new Error('x'), { [Symbol.for('hatch-count.fault')]: true });
+    expect(foreign instanceof Fault).toBe(true);
+    expect(new Error('x') instanceof Fault).toBe(false);
+    expect((null as unknown) instanceof Fault).toBe(false);
+  });
+});
+
+describe('what comes in', () => {
+  it('is refused by the name of its field', () => {
+    expect(refusal(() => parseWith(SentenceSchema, { rows: 0, by: null, only: [] })).place).toEqual({ field: 'rows' });
+    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: [{ variable: 1, is: 'any-of', codes: [5] }] })).place).toEqual({ field: 'only[0].codes[0]' }); // prettier-ignore
+    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: [], extra: 1 })).message).toContain(
+      'extra',
+    );
+    expect(refusal(() => parseWith(SentenceSchema, null)).kind).toBe('invalid');
+  });
+  it('is refused by its cell where it is a count', () => {
+    expect(refusal(() => parseWith(AssessRequestSchema, { counts: [[1, 2], [3, null]] })).place).toMatchObject({ cell: { row: 2, column: 2 } }); // prettier-ignore
+    expect(refusal(() => parseWith(AssessRequestSchema, { counts: [[1]], confidence: 1 })).place).toEqual({
+      field: 'confidence',
+    });
+  });
+  it('is bounded', () => {
+    const many = Array.from({ length: 21 }, () => ({ variable: 1, is: 'any-of', codes: [] }));
+    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: many })).place).toEqual({
+      field: 'only',
+    });
+    expect(refusal(() => parseWith(WorkingDraftSchema, { name: 'x'.repeat(201), label: 'x', recipe: { kind: 'gather', items: [], none: null } })).place).toEqual({ field: 'name' }); // prettier-ignore
+  });
+  it('passes where it fits', () => {
+    expect(parseWith(ConditionSchema, { variable: 1, is: 'between', from: null, to: 3 })).toEqual({ variable: 1, is: 'between', from: null, to: 3 }); // prettier-ignore
+    expect(() => parseWith(RecipeSchema, { kind: 'score' })).toThrow(Fault);
+  });
+});
+
+describe('the OpenAPI document', () => {
+  const document = openApiDocument('1.2.3') as { info: { version: string }; paths: Record<string, Record<string, { operationId: string; responses: object }>>; components: { schemas: object } }; // prettier-ignore
+  it('names every operation once, and a problem for each', () => {
+    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
+    expect(new Set(operations.map(({ operationId }) => operationId)).size).toBe(operations.length);
+    for (const { responses } of operations) expect(responses).toHaveProperty('default');
+    expect(document.info.version).toBe('1.2.3');
+  });
+  it('describes the shapes by name', () => {
+    for (const name of ['AssessRequest', 'Assessment', 'Sentence', 'Recipe', 'Proof', 'Problem', 'CodebookFile']) {
+      expect(document.components.schemas).toHaveProperty(name);
+    }
+  });
+});
+
+describe('a CSV file', () => {
+  it('gets a plain name', () => {
+    const name = (title: string) => csvResponse('', title).headers.get('content-disposition');
+    expect(name('Satisfaction by Site, only where Age 60+')).toBe(
+      'attachment; filename="Satisfaction-by-Site-only-where-Age-60.csv"',
+    );
+    expect(name('"; rm -rf')).toBe('attachment; filename="rm-rf.csv"');
+    expect(name('日本')).toBe('attachment; filename="table.csv"');
+  });
+});

@@ -6,7 +6,7 @@ import { type Code, isAnswer } from '../../core/codebook/types.js';
 import type { Group, Proof } from '../../core/recode/types.js';
 import css from './workings.module.css';
 
-const ROW = 42;
+const ROW = 50;
 const DRAG = 'application/x-hatch-code';
 
 /** Where a code of the source is sent. */

@@ -1,4 +1,4 @@
-import { isAnswer, titleOf } from '../core/codebook/types.js';
+import { missingIn, titleOf } from '../core/codebook/types.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
@@ -37,9 +37,7 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
     only: sentence.only.map((condition, k) => {
       const variable = find(condition.variable, `only[${k}]`);
       const found = columnCodes(study.db, variable.columnId).map(({ code }) => code);
-      const missing = codesWithFound(variable, found)
-        .filter((code) => !isAnswer(code))
-        .map(({ code }) => code);
+      const missing = missingIn(codesWithFound(variable, found));
       return { column: variable.columnId, title: titleOf(variable), test: condition, missing };
     }),
     weight: null,

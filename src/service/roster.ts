@@ -1,10 +1,11 @@
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
-import { isAnswer, titleOf } from '../core/codebook/types.js';
+import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
+import { sourcesOf } from '../core/recode/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { codesWithFound } from '../core/table/tabulate.js';
 import { Fault } from '../core/fault.js';
-import { allColumnCodes, type ColumnCode, columnCodes, type ColumnRow, columnRow } from '../store/columns.js';
+import { allColumnCodes, allColumnRows, type ColumnCode, columnCodes, type ColumnRow, columnRow } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { type SavedTableRow, allTables } from '../store/tables.js';
 import { studyRow, type StudyRow } from '../store/study.js';
@@ -54,7 +55,7 @@ function describe(variable: VariableRow, column: ColumnRow, found: readonly Colu
     variable,
     found.map(({ code }) => code),
   );
-  const missingCodes = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  const missingCodes = new Set(missingIn(codes));
   const respondents = new Map(found.map((one) => [one.code, one.respondents]));
   const missing =
     column.storage === 'sets'
@@ -87,6 +88,7 @@ export function viewStudy(study: OpenStudy): StudyView {
   const row = studyRow(db);
   const variables = allVariables(db);
   const workings = allWorkings(db);
+  const columns = allColumnRows(db);
   const codes = allColumnCodes(db);
   const holds = soundness(variables, workings);
   return {
@@ -95,7 +97,7 @@ export function viewStudy(study: OpenStudy): StudyView {
       ...variable,
       made: workings.find(({ id }) => id === variable.workingId)?.recipe.kind ?? null,
       holds: holds(variable.id),
-      ...describe(variable, columnRow(db, variable.columnId), codes.get(variable.columnId) ?? [], row.respondents),
+      ...describe(variable, columnOf(columns, variable), codes.get(variable.columnId) ?? [], row.respondents),
     })),
     workings: workings.flatMap((working) => {
       const made = variables.find(({ workingId }) => workingId === working.id);
@@ -103,6 +105,12 @@ export function viewStudy(study: OpenStudy): StudyView {
     }),
     tables: allTables(db),
   };
+}
+
+function columnOf(columns: ReadonlyMap<number, ColumnRow>, variable: VariableRow): ColumnRow {
+  const column = columns.get(variable.columnId);
+  if (!column) throw new Error(`variable ${variable.name} has no column`);
+  return column;
 }
 
 /** Whether a variable's proof, and those of all it stands on, hold. */
@@ -115,10 +123,7 @@ function soundness(variables: readonly VariableRow[], workings: readonly Working
     if (seen !== undefined) return seen;
     known.set(id, true);
     const working = workingById.get(byId.get(id)?.workingId ?? -1);
-    const sources =
-      working?.recipe.kind === 'regroup'
-        ? [working.recipe.source]
-        : (working?.recipe.items.map(({ source }) => source) ?? []);
+    const sources = working ? sourcesOf(working.recipe) : [];
     const result = (working?.holds ?? true) && sources.every(holds);
     known.set(id, result);
     return result;
@@ -165,7 +170,7 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
     found.map(({ code }) => code),
   );
   if (variable.level === 'number') codes.sort((a, b) => compareCodes(a.code, b.code));
-  const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  const missing = new Set(missingIn(codes));
   let figures: { summary: NumberSummary | null; histogram: Histogram | null } = { summary: null, histogram: null };
   if (variable.level === 'number') {
     const numbers = numbersOf(found, missing);

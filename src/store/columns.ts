@@ -67,6 +67,12 @@ export function columnRow(db: Db, id: number): ColumnRow {
     .get(id) as ColumnRow;
 }
 
+/** Every column at once, by id. */
+export function allColumnRows(db: Db): Map<number, ColumnRow> {
+  const rows = db.prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column').all();
+  return new Map((rows as ColumnRow[]).map((row) => [row.id, row]));
+}
+
 export function columnCodes(db: Db, id: number): ColumnCode[] {
   return db
     .prepare('SELECT code, respondents FROM column_code WHERE column_id = ? ORDER BY position')

@@ -32,6 +32,11 @@ export function isAnswer(code: Code): boolean {
   return code.missing === null;
 }
 
+/** Those of the codes that are not answers. */
+export function missingIn(codes: readonly Code[]): string[] {
+  return codes.filter((code) => !isAnswer(code)).map(({ code }) => code);
+}
+
 export const LEVEL_WORDS: Record<Level, string> = {
   unordered: 'categories',
   ordered: 'ordered categories',

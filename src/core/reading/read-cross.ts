@@ -258,7 +258,7 @@ function where(read: Read, found: readonly Carrier[]): Answer {
 }
 
 /** Under this a base is flagged. */
-const SMALL_BASE = 30;
+export const SMALL_BASE = 30;
 
 function trust({ table, result, columnsKept }: Read): Answer {
   const checks: Check[] = [];

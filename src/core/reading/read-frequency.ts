@@ -3,12 +3,9 @@ import { titleOf } from '../codebook/types.js';
 import { wilson } from '../infer/wilson.js';
 import { mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck } from './read-cross.js';
+import { leftOutCheck, SMALL_BASE } from './read-cross.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent } from './words.js';
-
-/** Under this a base is flagged. */
-const SMALL_BASE = 30;
 
 /** What a frequency table says: what leads it, how sure that is, and the sentence. */
 export function readFrequency(table: Table, confidence: number): Answer[] {

@@ -1,4 +1,4 @@
-import { type Code, isAnswer, type Level } from '../../core/codebook/types.js';
+import { type Code, type Level, missingIn } from '../../core/codebook/types.js';
 import type { Storage } from '../../core/codebook/understand.js';
 import type { CodedColumn } from '../../core/count/column.js';
 import { asCountable, count } from '../../core/count/count.js';
@@ -98,7 +98,7 @@ function deriveGather({ file, respondents, sources, proofOnly }: DeriveJob, reci
     sources.map((source) => {
       const column = codedColumn(file, source);
       const codes = codesWithFound(source, column.codes);
-      return { column, missing: codes.filter((code) => !isAnswer(code)).map(({ code }) => code) };
+      return { column, missing: missingIn(codes) };
     }),
     respondents,
   );

@@ -13,6 +13,7 @@ import { KeepPanel } from './KeepPanel.js';
 import { optionLabels } from './option-labels.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
+import { useKeep } from './use-keep.js';
 import css from './workings.module.css';
 
 interface Draft {
@@ -78,7 +79,6 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
   const [search, setSearch] = useState('');
   const [preview, setPreview] = useState<WorkingPreview | null>(null);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  const [busy, setBusy] = useState(false);
   const study = view.study.id;
   const candidates = useMemo(() => view.variables.filter(suits), [view]);
   const chosen = new Set(draft.columns.map(({ source }) => source));
@@ -154,21 +154,14 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
   );
   const toggle = (id: number, on: boolean) =>
     setColumns(candidates.map((variable) => variable.id).filter((one) => (one === id ? on : chosen.has(one))));
+  const kept = (label: string) => {
+    forget();
+    done(label);
+  };
+  const keeping = useKeep(study, working, kept, setProblem);
   const keep = () => {
-    setBusy(true);
     const recipe = recipeOf(draft);
-    const body = { name: draft.name, label: draft.label, recipe: { ...recipe, items: [...recipe.items] } };
-    const work = working === null ? client.keepWorking(study, body) : client.editWorking(study, working, body);
-    work.then(
-      () => {
-        forget();
-        done(draft.label);
-      },
-      (error: unknown) => {
-        setProblem(problemText(error));
-        setBusy(false);
-      },
-    );
+    keeping.keep({ name: draft.name, label: draft.label, recipe: { ...recipe, items: [...recipe.items] } });
   };
   return (
     <>
@@ -319,7 +312,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
                   ? 'Give the question a label, at the top.'
                   : null
             }
-            ready={!busy && complete && draft.label.trim() !== ''}
+            ready={!keeping.busy && complete && draft.label.trim() !== ''}
             keep={keep}
             leave={() => {
               forget();

@@ -14,6 +14,7 @@ import { KeepPanel } from './KeepPanel.js';
 import { Loom, type Target } from './Loom.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
+import { useKeep } from './use-keep.js';
 import css from './workings.module.css';
 
 interface Draft {
@@ -101,7 +102,6 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
   const [text, setText] = useState<string | null>(null);
   const [unread, setUnread] = useState<{ line: number; text: string }[]>([]);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  const [busy, setBusy] = useState(false);
   const recipe: Regroup = useMemo(
     () => ({
       kind: 'regroup',
@@ -142,9 +142,13 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
     if (group) groups.splice(at + by, 0, group);
     return renumber(groups);
   };
+  const kept = (label: string) => {
+    forget();
+    done(label);
+  };
+  const keeping = useKeep(view.study.id, working, kept, setProblem);
   const keep = () => {
-    setBusy(true);
-    const body = {
+    keeping.keep({
       name: draft.name,
       label: draft.label,
       recipe: {
@@ -152,19 +156,7 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
         groups: draft.groups.map((group) => ({ ...group, from: [...group.from] })),
         setAside: [...draft.setAside],
       },
-    };
-    const work =
-      working === null ? client.keepWorking(view.study.id, body) : client.editWorking(view.study.id, working, body);
-    work.then(
-      () => {
-        forget();
-        done(draft.label);
-      },
-      (error: unknown) => {
-        setProblem(problemText(error));
-        setBusy(false);
-      },
-    );
+    });
   };
   return (
     <>
@@ -263,7 +255,7 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
             setName={(name) => change({ name })}
             fails={!proof.holds}
             hint={working === null ? null : 'Changing it changes every table and working that uses it.'}
-            ready={!busy && draft.label.trim() !== ''}
+            ready={!keeping.busy && draft.label.trim() !== ''}
             keep={keep}
             leave={() => {
               forget();

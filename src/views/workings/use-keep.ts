@@ -1,0 +1,31 @@
+import { useState } from 'react';
+import type { WorkingDraft } from '../../api/types.js';
+import { client, problemText } from '../client.js';
+
+interface Keeping {
+  busy: boolean;
+  /** Keeps a new working, or the change of one; `kept` is called where that went well. */
+  keep: (draft: WorkingDraft) => void;
+}
+
+/** Keeps what an editor made; a problem goes to `fail`, and what was typed stays. */
+export function useKeep(
+  study: string,
+  working: number | null,
+  kept: (label: string) => void,
+  fail: (problem: { detail: string; mend: string }) => void,
+): Keeping {
+  const [busy, setBusy] = useState(false);
+  const keep = (draft: WorkingDraft) => {
+    setBusy(true);
+    const work = working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft);
+    work.then(
+      () => kept(draft.label),
+      (error: unknown) => {
+        fail(problemText(error));
+        setBusy(false);
+      },
+    );
+  };
+  return { busy, keep };
+}

@@ -52,12 +52,12 @@ function reply(result: unknown, status: number): Response {
 }
 
 /**
- * An endpoint: checks the body against its schema, does the work, answers with JSON, and turns every error into a
+ * An endpoint: checks the body against its schema (or by a parser that knows better), does the work, answers with JSON, and turns every error into a
  * problem.
  */
 export function endpoint<B = undefined>(
   work: (call: Call<B>) => unknown,
-  { body: schema, status = 200 }: { body?: z.ZodType<B>; status?: number } = {},
+  { body: schema, parse, status = 200 }: { body?: z.ZodType<B>; parse?: (input: unknown) => B; status?: number } = {},
 ): APIRoute {
   return async (context) => {
     const { service } = context.locals;
@@ -72,8 +72,9 @@ export function endpoint<B = undefined>(
       return value;
     };
     try {
+      const check = parse ?? (schema ? (input: unknown) => parseWith(schema, input) : null);
       // Without a schema there is no body, and B is undefined.
-      const body = (schema ? parseWith(schema, await readJson(context.request)) : undefined) as B;
+      const body = (check ? check(await readJson(context.request)) : undefined) as B;
       return reply(await work({ context, service, body, param, idParam }), status);
     } catch (error) {
       if (error instanceof Fault) return problemResponse(problemOf(error));

@@ -1,5 +1,6 @@
 import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
+import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
 import * as schemas from './schemas.js';
 
 interface Operation {
@@ -33,9 +34,9 @@ const OPERATIONS: readonly Operation[] = [
     path: '/assess',
     id: 'assess',
     summary: 'Tests and measures of a table of counts',
-    body: schemas.AssessRequestSchema,
+    body: AssessRequestSchema,
     status: 200,
-    answer: schemas.AssessmentSchema,
+    answer: AssessmentSchema,
   },
   {
     method: 'get',

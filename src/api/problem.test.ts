@@ -3,7 +3,8 @@ import { Fault, type FaultKind } from '../core/fault.js';
 import { csvResponse } from './csv-response.js';
 import { openApiDocument } from './openapi.js';
 import { defect, parseWith, problemOf, problemResponse } from './problem.js';
-import { AssessRequestSchema, ConditionSchema, RecipeSchema, SentenceSchema, WorkingDraftSchema } from './schemas.js';
+import { parseAssess } from './assess-schemas.js';
+import { ConditionSchema, RecipeSchema, SentenceSchema, WorkingDraftSchema } from './schemas.js';
 
 function refusal(work: () => unknown): Fault {
   try {
@@ -56,8 +57,8 @@ describe('what comes in', () => {
     expect(refusal(() => parseWith(SentenceSchema, null)).kind).toBe('invalid');
   });
   it('is refused by its cell where it is a count', () => {
-    expect(refusal(() => parseWith(AssessRequestSchema, { counts: [[1, 2], [3, null]] })).place).toMatchObject({ cell: { row: 2, column: 2 } }); // prettier-ignore
-    expect(refusal(() => parseWith(AssessRequestSchema, { counts: [[1]], confidence: 1 })).place).toEqual({
+    expect(refusal(() => parseAssess({ counts: [[1, 2], [3, null]] })).place).toMatchObject({ cell: { row: 2, column: 2 } }); // prettier-ignore
+    expect(refusal(() => parseAssess({ counts: [[1]], confidence: 1 })).place).toEqual({
       field: 'confidence',
     });
   });

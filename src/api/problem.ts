@@ -56,21 +56,21 @@ function fieldName(path: readonly PropertyKey[]): string {
     .join('');
 }
 
-/** A Fault for input that its schema refuses; a cell of `counts` is named as a person counts it. */
+/** A Fault for input that its schema refuses; a cell of a table is named as a person counts it. */
 export function faultOf(error: z.ZodError): Fault {
   const issue = error.issues[0];
   const path = issue?.path ?? [];
   const field = fieldName(path);
-  const [head, row, column] = path;
-  if (head === 'counts' && typeof row === 'number' && typeof column === 'number') {
+  const [row, column] = path.slice(-2);
+  const table = String(path[0]);
+  if (path.length > 2 && typeof row === 'number' && typeof column === 'number') {
+    const cell = { row: row + 1, column: column + 1 };
+    const stratum = table === 'strata' ? `Stratum ${Number(path[1]) + 1}, row` : 'Row';
     return new Fault(
       'invalid',
-      `Row ${row + 1}, column ${column + 1} is not a count.`,
-      'Counts are finite numbers from 0 up.',
-      {
-        field,
-        cell: { row: row + 1, column: column + 1 },
-      },
+      `${stratum} ${cell.row}, column ${cell.column} is not a ${table === 'counts' || table === 'strata' ? 'count' : 'number'}.`,
+      table === 'counts' || table === 'strata' ? 'Counts are finite numbers from 0 up.' : 'Give a finite number.',
+      { field, cell },
     );
   }
   const message = issue?.message ?? 'It does not have the shape that is asked for';

@@ -1,8 +1,8 @@
 import { createInterface } from 'node:readline';
 import type { Readable, Writable } from 'node:stream';
 import { once } from 'node:events';
-import { problemOf, parseWith } from '../api/problem.js';
-import { AssessRequestSchema } from '../api/schemas.js';
+import { parseAssess } from '../api/assess-schemas.js';
+import { problemOf } from '../api/problem.js';
 import { assess } from '../core/assess.js';
 import { Fault } from '../core/fault.js';
 
@@ -18,7 +18,7 @@ function answerTo(text: string, line: number | null): object {
       line === null ? {} : { line },
     );
   }
-  return assess(parseWith(AssessRequestSchema, input));
+  return assess(parseAssess(input));
 }
 
 async function put(output: Writable, value: object): Promise<void> {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { assess, MEASURE_IDS, TEST_IDS } from './assess.js';
+import { assess, MEASURE_IDS, TABLE_MEASURES, TABLE_TESTS } from './assess.js';
 
 interface Reference {
   counts: number[][];
@@ -15,11 +15,11 @@ const reference = JSON.parse(
   readFileSync(new URL('../../reference/assess.json', import.meta.url), 'utf8'),
 ) as Reference[];
 
-/** Relative to the reference; near nothing, relative to 1e-12. */
-function close(actual: unknown, expected: number, where: string) {
+/** Relative to the reference; near nothing, within the absolute bound. */
+function close(actual: unknown, expected: number, where: string, { relative, absolute } = { relative: 1e-9, absolute: 1e-14 }) {
   expect(typeof actual, where).toBe('number');
   const error = Math.abs((actual as number) - expected) / Math.max(Math.abs(expected), 1e-300);
-  if (error > 1e-9 && Math.abs((actual as number) - expected) > 1e-14) {
+  if (error > relative && Math.abs((actual as number) - expected) > absolute) {
     expect.fail(`${where}: ${String(actual)} where the reference has ${expected} (off by ${error})`);
   }
 }
@@ -27,16 +27,13 @@ function close(actual: unknown, expected: number, where: string) {
 describe('assess, against the reference', () => {
   it.each(reference.map((one, k) => [k, one] as const))('table %i', (k, { counts, expect: wanted }) => {
     const result = assess({ counts });
-    for (const id of TEST_IDS) {
-      const size = counts.length * (counts[0]?.length ?? 0);
-      if (!(id in wanted.tests) || (id === 'fisher' && size > 4)) continue;
-      for (const [field, value] of Object.entries(wanted.tests[id] ?? {})) {
-        close((result.tests[id] as unknown as Record<string, number>)[field], value, `${k} ${id} ${field}`);
-      }
-    }
-    for (const id of MEASURE_IDS) {
-      for (const [field, value] of Object.entries(wanted.measures[id] ?? {})) {
-        close((result.measures[id] as unknown as Record<string, number>)[field], value, `${k} ${id} ${field}`);
+    for (const [part, found] of [
+      [wanted.tests, result.tests],
+      [wanted.measures, result.measures],
+    ] as const) {
+      for (const [id, fields] of Object.entries(part)) {
+        const mine = (found as Record<string, unknown>)[id] as Record<string, number> | undefined;
+        for (const [field, value] of Object.entries(fields)) close(mine?.[field], value, `${k} ${id} ${field}`);
       }
     }
     for (const part of ['expected', 'adjustedResidual'] as const) {
@@ -47,13 +44,65 @@ describe('assess, against the reference', () => {
   });
 });
 
+interface SurveyReference {
+  weighted: {
+    counts: number[][];
+    weights: { sums: number[][]; squares: number[][] };
+    expect: {
+      effectiveBase: number;
+      'rao-scott': Record<string, number>;
+      adjustedResidual: number[][];
+      'cramers-v': Record<string, number>;
+      gamma: Record<string, number>;
+    };
+  }[];
+  multiple: {
+    groups: number[];
+    mentions: number[][];
+    options: number;
+    weights: number[] | null;
+    expect: Record<string, number>;
+  }[];
+}
+
+const survey = JSON.parse(
+  readFileSync(new URL('../../reference/survey.json', import.meta.url), 'utf8'),
+) as SurveyReference;
+
+describe('assess, against the survey reference', () => {
+  const near = (actual: unknown, expected: number, where: string) =>
+    close(actual, expected, where, { relative: 1e-6, absolute: 1e-8 });
+
+  it.each(survey.weighted.map((one, k) => [k, one] as const))('weighted table %i', (k, { counts, weights, expect: w }) => {
+    const result = assess({ counts, weights });
+    near(result.base.effective, w.effectiveBase, `${k} effective base`);
+    for (const [field, value] of Object.entries(w['rao-scott']))
+      near((result.tests['rao-scott'] as unknown as Record<string, number>)[field], value, `${k} rao-scott ${field}`);
+    for (const id of ['cramers-v', 'gamma'] as const)
+      for (const [field, value] of Object.entries(w[id]))
+        near((result.measures[id] as unknown as Record<string, number>)[field], value, `${k} ${id} ${field}`);
+    w.adjustedResidual.forEach((row, i) =>
+      row.forEach((value, j) => near(result.cells?.adjustedResidual[i]?.[j], value, `${k} residual ${i},${j}`)),
+    );
+  });
+
+  it.each(survey.multiple.map((one, k) => [k, one] as const))('multiple response %i', (k, { expect: w, ...multiple }) => {
+    const result = assess({ multiple });
+    for (const [field, value] of Object.entries(w))
+      near((result.tests['equal-mention'] as unknown as Record<string, number>)[field], value, `${k} ${field}`);
+    // The overall statistic, uncorrected, is the sum of the options' own.
+    if (multiple.weights === null)
+      near(result.options.reduce((sum, { tests }) => sum + (tests.pearson?.statistic ?? 0), 0), w['raw'] ?? 0, 'sum');
+  });
+});
+
 describe('assess, where there is little or nothing to say', () => {
   it('gives a reason for every statistic of a table with one row', () => {
     const result = assess({ counts: [[5, 6, 7]] });
     expect(result.tests).toEqual({});
     expect(result.measures).toEqual({});
     expect(result.cells).toBeNull();
-    expect(result.absent.map(({ id }) => id)).toEqual([...TEST_IDS, ...MEASURE_IDS]);
+    expect(result.absent.map(({ id }) => id)).toEqual([...TABLE_TESTS, ...TABLE_MEASURES]);
     expect(new Set(result.absent.map(({ reason }) => reason))).toEqual(
       new Set(['Only one row has anyone in it, so there is nothing to compare.']),
     );
@@ -76,14 +125,17 @@ describe('assess, where there is little or nothing to say', () => {
     expect(result.tests.pearson).toEqual(assess({ counts: [[5, 6], [7, 8]] }).tests.pearson); // prettier-ignore
   });
 
-  it('has Yates and Fisher on 2 x 2 only, and on whole counts only', () => {
+  it('gives its reason for each statistic that does not suit the table', () => {
     const reasons = (counts: number[][]) =>
       Object.fromEntries(assess({ counts }).absent.map(({ id, reason }) => [id, reason]));
-    expect(reasons([[5, 6, 1], [7, 8, 2]])['fisher']).toContain('2 x 2'); // prettier-ignore
-    expect(reasons([[5, 6, 1], [7, 8, 2]])['yates']).toContain('2 x 2'); // prettier-ignore
-    expect(reasons([[5.5, 6], [7, 8]])['fisher']).toContain('whole counts'); // prettier-ignore
-    expect(reasons([[5.5, 6], [7, 8]])['yates']).toContain('whole counts'); // prettier-ignore
-    expect(reasons([[5, 6], [7, 8]])).toEqual({}); // prettier-ignore
+    const wide = reasons([[5, 6, 1], [7, 8, 2]]); // prettier-ignore
+    for (const id of ['yates', 'odds-ratio', 'risk-ratio', 'risk-difference', 'yule-q', 'yule-y'])
+      expect(wide[id], id).toContain('2 x 2');
+    for (const id of ['mcnemar', 'bowker', 'stuart-maxwell', 'kappa', 'weighted-kappa:linear'])
+      expect(wide[id], id).toContain('square');
+    const fractions = reasons([[5.5, 6], [7, 8]]); // prettier-ignore
+    for (const id of ['fisher', 'pearson-exact', 'yates', 'mcnemar']) expect(fractions[id], id).toContain('whole');
+    expect(Object.keys(reasons([[5, 6], [7, 8]]))).toEqual(['rao-scott']); // prettier-ignore
   });
 
   it('has no gamma where no pair of respondents is ordered', () => {

@@ -46,13 +46,14 @@ describe('reduceTable', () => {
       [0, 0, 0],
       [3, 0, 4],
     ]);
-    expect(table).toEqual({ n: [[1, 2], [3, 4]], R: [3, 7], C: [4, 6], N: 10 }); // prettier-ignore
+    expect(table).toMatchObject({ n: [[1, 2], [3, 4]], R: [3, 7], C: [4, 6], N: 10, survey: null }); // prettier-ignore
+    expect(table.scores).toEqual({ rows: [1, 2], columns: [1, 2] });
     expect(dropped).toEqual({ rows: [1], columns: [1] });
   });
 
   it('leaves nothing of an empty table', () => {
     const { table } = reduceTable([[0, 0], [0, 0]]); // prettier-ignore
-    expect(table).toEqual({ n: [], R: [], C: [], N: 0 });
+    expect(table).toMatchObject({ n: [], R: [], C: [], N: 0 });
   });
 });
 

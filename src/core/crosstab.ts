@@ -1,14 +1,45 @@
 import { Fault } from './fault.js';
 
+type Cells = readonly (readonly number[])[];
+
+/** What a weighted table needs besides its sums of weights: who stands behind them, and how uneven the weights are. */
+export interface Survey {
+  /** Respondents in each cell. */
+  readonly respondents: Cells;
+  /** Sum of the squared weights in each cell. */
+  readonly squares: Cells;
+  /** All respondents in the table. */
+  readonly n: number;
+  /** Kish's effective base, W²/sum w² (Kish 1965). */
+  readonly effectiveBase: number;
+}
+
 /** A table of counts with its margins; no row and no column is empty. */
 export interface Crosstab {
-  /** `n[i][j]`, respondents (or weight) in row i and column j. */
-  readonly n: readonly (readonly number[])[];
+  /** `n[i][j]`, respondents in row i and column j; in a weighted table, the sum of their weights. */
+  readonly n: Cells;
   /** Row totals. */
   readonly R: readonly number[];
   /** Column totals. */
   readonly C: readonly number[];
   readonly N: number;
+  /** Scores of the categories, 1 to k where none were given. */
+  readonly scores: { readonly rows: readonly number[]; readonly columns: readonly number[] };
+  /** Null where every respondent counts once. */
+  readonly survey: Survey | null;
+}
+
+/** Weights of a table: for each cell the sum of w and of w². */
+export interface Weights {
+  sums: Cells;
+  squares: Cells;
+}
+
+/** How a table of counts is to be taken. */
+export interface TableOptions {
+  weights?: Weights | undefined;
+  rowScores?: readonly number[] | undefined;
+  columnScores?: readonly number[] | undefined;
 }
 
 /** Positions (from 0) of the empty rows and columns that were taken out. */
@@ -18,16 +49,18 @@ export interface Dropped {
 }
 
 const MOST_CELLS = 1_000_000;
+/** The smallest count that is not 0; sums of weights can be fractions. */
+const LEAST = 1e-9;
 
 /**
  * Checks a rectangular array of counts.
  * @throws Fault naming the first cell that is negative, not finite or absent.
  */
-export function checkCounts(counts: readonly (readonly number[])[]): void {
+export function checkCounts(counts: Cells, field = 'counts'): void {
   const width = counts[0]?.length ?? 0;
   if (counts.length === 0 || width === 0) {
     throw new Fault('invalid', 'The table has no cells.', 'Give at least two rows and two columns of counts.', {
-      field: 'counts',
+      field,
     });
   }
   if (counts.length * width > MOST_CELLS) {
@@ -35,51 +68,240 @@ export function checkCounts(counts: readonly (readonly number[])[]): void {
       'too-large',
       `The table has ${counts.length} x ${width} cells; ${MOST_CELLS.toLocaleString('en')} is the most.`,
       'Merge categories first.',
-      { field: 'counts' },
+      { field },
     );
   }
+  let total = 0;
+  let least = Infinity;
   counts.forEach((row, i) => {
     if (row.length !== width) {
       throw new Fault(
         'invalid',
         `Row ${i + 1} has ${row.length} cells where row 1 has ${width}.`,
         'Give every row the same number of cells; an empty cell is 0.',
-        { field: 'counts', cell: { row: i + 1, column: Math.min(row.length, width) + 1 } },
+        { field, cell: { row: i + 1, column: Math.min(row.length, width) + 1 } },
       );
     }
     row.forEach((value, j) => {
+      const place = { field, cell: { row: i + 1, column: j + 1 } };
       if (!Number.isFinite(value) || value < 0) {
         throw new Fault(
           'invalid',
           `Row ${i + 1}, column ${j + 1} holds ${String(value)}, which is not a count.`,
           'Counts are finite numbers from 0 up.',
-          { field: 'counts', cell: { row: i + 1, column: j + 1 } },
+          place,
+        );
+      }
+      if (value > 0 && value < LEAST) {
+        throw new Fault(
+          'invalid',
+          `Row ${i + 1}, column ${j + 1} holds ${value}, which is too small to stand for anyone.`,
+          'Scale the weights so that they are about 1 on average.',
+          place,
+        );
+      }
+      if (value > 0) least = Math.min(least, value);
+      total += value;
+      if (total > Number.MAX_SAFE_INTEGER) {
+        throw new Fault(
+          'too-large',
+          `At row ${i + 1}, column ${j + 1} the counts add up to more than 9e15, past which numbers lose their units.`,
+          'Give smaller counts.',
+          place,
         );
       }
     });
   });
+  if (total > least * Number.MAX_SAFE_INTEGER) {
+    const row = counts.findIndex((line) => line.includes(least));
+    throw new Fault(
+      'invalid',
+      `The smallest count, ${least}, is lost beside the total of ${total}.`,
+      'Take it out, or check the two for a slip.',
+      { field, cell: { row: row + 1, column: (counts[row]?.indexOf(least) ?? 0) + 1 } },
+    );
+  }
 }
 
-/** Takes the empty rows and columns out and adds the margins up. The counts must have passed `checkCounts`. */
-export function reduceTable(counts: readonly (readonly number[])[]): { table: Crosstab; dropped: Dropped } {
+function checkScores(scores: readonly number[] | undefined, length: number, field: string): void {
+  if (scores === undefined) return;
+  if (scores.length !== length) {
+    throw new Fault(
+      'invalid',
+      `There are ${scores.length} scores for ${length} categories.`,
+      'Give one score for each category, empty ones too.',
+      { field },
+    );
+  }
+  const bad = scores.findIndex((score) => !Number.isFinite(score));
+  if (bad >= 0) throw new Fault('invalid', `Score ${bad + 1} is not a number.`, 'Give a number.', { field });
+}
+
+/**
+ * Checks counts with their weights and scores.
+ * @throws Fault naming the first cell that cannot be: a shape that differs from that of the counts, weight without a
+ * respondent, squares smaller than the sum allows
+ */
+export function checkTable(counts: Cells, { weights, rowScores, columnScores }: TableOptions): void {
+  checkCounts(counts);
+  checkScores(rowScores, counts.length, 'rowScores');
+  checkScores(columnScores, counts[0]?.length ?? 0, 'columnScores');
+  if (!weights) return;
+  for (const part of ['sums', 'squares'] as const) {
+    checkCounts(weights[part], `weights.${part}`);
+    if (weights[part].length !== counts.length || weights[part][0]?.length !== counts[0]?.length) {
+      throw new Fault(
+        'invalid',
+        `The ${part} of the weights have another shape than the counts.`,
+        'Give both one row for each row of counts, and one cell for each cell.',
+        { field: `weights.${part}` },
+      );
+    }
+  }
+  counts.forEach((row, i) =>
+    row.forEach((count, j) => {
+      const sum = weights.sums[i]?.[j] ?? 0;
+      const square = weights.squares[i]?.[j] ?? 0;
+      const place = { field: 'weights', cell: { row: i + 1, column: j + 1 } };
+      const cell = `Row ${i + 1}, column ${j + 1}`;
+      if (!Number.isInteger(count)) {
+        throw new Fault(
+          'invalid',
+          `${cell} holds ${count} respondents.`,
+          'With weights, the counts are respondents and whole; the sums of weights stand in weights.sums.',
+          place,
+        );
+      }
+      if (count === 0 ? sum !== 0 || square !== 0 : !(sum > 0) || !(square > 0)) {
+        throw new Fault(
+          'invalid',
+          `${cell} has ${count} respondents, a sum of weights of ${sum} and of squared weights of ${square}.`,
+          'A cell has weight where it has respondents, and nowhere else.',
+          place,
+        );
+      }
+      // Cauchy and Schwarz: (sum w)² <= n sum w², and sum w² <= (sum w)².
+      if (square * count < sum * sum * (1 - 1e-9) || square > sum * sum * (1 + 1e-9)) {
+        throw new Fault(
+          'invalid',
+          `${cell}: squared weights cannot add up to ${square} where ${count} weights add up to ${sum}.`,
+          'Give the sum of w and the sum of w² of the same respondents.',
+          place,
+        );
+      }
+    }),
+  );
+}
+
+/** Two numbers that differ by rounding only. */
+function same(a: number, b: number): boolean {
+  return Math.abs(a - b) <= 1e-12 * Math.max(Math.abs(a), Math.abs(b));
+}
+
+/** Whether every respondent carries one and the same weight: then the table is an unweighted one. */
+function isEven(counts: Cells, { sums, squares }: Weights): boolean {
+  const total = sumOf(sums.flat());
+  const each = total / sumOf(counts.flat());
+  return counts.every((row, i) =>
+    row.every(
+      (count, j) => same(sums[i]?.[j] ?? 0, count * each) && same(squares[i]?.[j] ?? 0, count * each * each),
+    ),
+  );
+}
+
+function sumOf(values: readonly number[]): number {
+  return values.reduce((a, b) => a + b, 0);
+}
+
+/**
+ * Takes the empty rows and columns out and adds the margins up. With weights, `counts` are the respondents behind
+ * them; where all weights are the same, the table is taken unweighted. Everything must have passed `checkTable`.
+ */
+export function reduceTable(counts: Cells, options: TableOptions = {}): { table: Crosstab; dropped: Dropped } {
+  const { weights } = options;
+  const weighted = weights && !isEven(counts, weights) ? weights : null;
+  const sums = weighted?.sums ?? counts;
   const width = counts[0]?.length ?? 0;
-  const allC = new Array<number>(width).fill(0);
-  for (const row of counts) row.forEach((value, j) => (allC[j] = (allC[j] ?? 0) + value));
-  const dropped: Dropped = { rows: [], columns: [] };
-  allC.forEach((total, j) => total === 0 && dropped.columns.push(j));
-  const n: number[][] = [];
-  counts.forEach((row, i) => {
-    if (row.every((value) => value === 0)) dropped.rows.push(i);
-    else n.push(row.filter((_, j) => allC[j] !== 0));
-  });
-  const R = n.map((row) => row.reduce((a, b) => a + b, 0));
-  const C = allC.filter((total) => total !== 0);
-  return { table: { n, R, C, N: R.reduce((a, b) => a + b, 0) }, dropped };
+  const filled = Array.from({ length: width }, (_, j) => sums.some((row) => (row[j] ?? 0) !== 0));
+  const kept = sums.map((row) => row.some((value) => value !== 0));
+  const positions = (flags: readonly boolean[], wanted: boolean) =>
+    flags.flatMap((flag, k) => (flag === wanted ? [k] : []));
+  const columns = positions(filled, true);
+  const rows = positions(kept, true);
+  const take = (cells: Cells) => rows.map((i) => columns.map((j) => cells[i]?.[j] ?? 0));
+  const n = take(sums);
+  const R = n.map(sumOf);
+  const N = sumOf(R);
+  const respondents = weighted ? take(counts) : [];
+  const squares = weighted ? take(weighted.squares) : [];
+  const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
+    positions.map((at, k) => given?.[at] ?? k + 1);
+  return {
+    table: {
+      n,
+      R,
+      C: columns.map((_, j) => n.reduce((sum, row) => sum + (row[j] ?? 0), 0)),
+      N,
+      scores: { rows: scoresOf(options.rowScores, rows), columns: scoresOf(options.columnScores, columns) },
+      survey: weighted
+        ? { respondents, squares, n: sumOf(respondents.flat()), effectiveBase: N ** 2 / sumOf(squares.flat()) }
+        : null,
+    },
+    dropped: { rows: positions(kept, false), columns: positions(filled, false) },
+  };
+}
+
+/**
+ * A square table with the same categories both ways, as agreement and change need it: a category is taken out only where
+ * both its row and its column are empty, so one of its margins may be 0. Null where the table is not square.
+ */
+export function squareTable(counts: Cells, options: TableOptions = {}): Crosstab | null {
+  if (counts.length !== counts[0]?.length) return null;
+  const used = counts.flatMap((row, k) =>
+    row.some((value) => value !== 0) || counts.some((other) => other[k] !== 0) ? [k] : [],
+  );
+  const take = (cells: Cells) => used.map((i) => used.map((j) => cells[i]![j]!));
+  const { weights } = options;
+  const weighted = weights && !isEven(counts, weights) ? weights : null;
+  const n = take(weighted?.sums ?? counts);
+  const R = n.map(sumOf);
+  const N = sumOf(R);
+  const squares = weighted && take(weighted.squares);
+  const ranks = used.map((_, k) => k + 1);
+  return {
+    n,
+    R,
+    C: used.map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
+    N,
+    scores: { rows: ranks, columns: ranks },
+    survey: squares && {
+      respondents: take(counts),
+      squares,
+      n: sumOf(counts.flat()),
+      effectiveBase: N ** 2 / sumOf(squares.flat()),
+    },
+  };
+}
+
+function turned(cells: Cells, width: number): number[][] {
+  return Array.from({ length: width }, (_, j) => cells.map((row) => row[j] ?? 0));
 }
 
 /** The same table with rows and columns exchanged. */
 export function transpose(table: Crosstab): Crosstab {
-  return { n: table.C.map((_, j) => table.n.map((row) => row[j] ?? 0)), R: table.C, C: table.R, N: table.N };
+  const { n, R, C, N, scores, survey } = table;
+  return {
+    n: turned(n, C.length),
+    R: C,
+    C: R,
+    N,
+    scores: { rows: scores.columns, columns: scores.rows },
+    survey: survey && {
+      ...survey,
+      respondents: turned(survey.respondents, C.length),
+      squares: turned(survey.squares, C.length),
+    },
+  };
 }
 
 export function isTwoByTwo(table: Crosstab): boolean {
@@ -87,7 +309,7 @@ export function isTwoByTwo(table: Crosstab): boolean {
 }
 
 /** The four cells of a 2 x 2 table, row by row. */
-export function fourCells(table: Crosstab): [a: number, b: number, c: number, d: number] {
+export function fourCells(table: Pick<Crosstab, 'n'>): [a: number, b: number, c: number, d: number] {
   const [first = [], second = []] = table.n;
   return [first[0] ?? 0, first[1] ?? 0, second[0] ?? 0, second[1] ?? 0];
 }
@@ -97,6 +319,7 @@ export function eachCell(table: Crosstab, visit: (n: number, i: number, j: numbe
   table.n.forEach((row, i) => row.forEach((value, j) => visit(value, i, j)));
 }
 
+/** Whether every count is whole, as exact tests need it: no weights, no fractions. */
 export function isWhole(table: Crosstab): boolean {
-  return table.n.every((row) => row.every(Number.isInteger));
+  return table.survey === null && table.n.every((row) => row.every(Number.isInteger));
 }

@@ -28,8 +28,8 @@ export interface Service {
   folder: string;
   log: Logger;
   studies: Map<string, OpenStudy>;
-  /** Runs a job in a worker thread: counting never waits behind an intake. */
-  run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes']) => Promise<Jobs[K]['gives']>;
+  /** Runs a job in a worker thread: counting never waits behind an intake. A signal ends the thread under way. */
+  run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => Promise<Jobs[K]['gives']>;
   /** Work that must end before the process may. */
   pending: Set<Promise<unknown>>;
   close: () => Promise<void>;
@@ -47,6 +47,9 @@ export function defaultFolder(env: NodeJS.ProcessEnv = process.env): string {
 export const studiesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'studies');
 export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'intakes');
 
+/** Exact tests that run side by side. */
+const ASSESSING_AT_ONCE = 2;
+
 const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['profile', 'takeIn', 'hash']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
@@ -63,23 +66,25 @@ export function startService(options: ServiceOptions): Service {
   mkdirSync(studiesFolder({ folder }), { recursive: true });
   mkdirSync(intakesFolder({ folder }), { recursive: true });
   forgetParts(folder);
-  const pool = () =>
+  const pool = (minThreads = 1, maxThreads = 1) =>
     new Tinypool({
       filename: options.worker,
       runtime: 'worker_threads',
-      minThreads: 1,
-      maxThreads: 1,
+      minThreads,
+      maxThreads,
       isolateWorkers: false,
     });
   const counting = pool();
   const intake = pool();
+  const assessing = pool(0, ASSESSING_AT_ONCE);
+  const poolOf = (name: keyof Jobs) => (INTAKE_JOBS.has(name) ? intake : name === 'assess' ? assessing : counting);
   const service: Service = {
     folder,
     log: options.log ?? pino({ level: 'silent' }),
     studies: new Map(),
     pending: new Set(),
-    run: async <K extends keyof Jobs>(name: K, job: Jobs[K]['takes']) => {
-      const answer: unknown = await (INTAKE_JOBS.has(name) ? intake : counting).run(job, { name });
+    run: async <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => {
+      const answer: unknown = await poolOf(name).run(job, { name, ...(signal ? { signal } : {}) });
       const envelope = answer as Envelope<Jobs[K]['gives']>;
       if (envelope.ok) return envelope.value;
       const { kind, message, mend, place } = envelope.fault;
@@ -87,7 +92,7 @@ export function startService(options: ServiceOptions): Service {
     },
     close: async () => {
       while (service.pending.size > 0) await Promise.allSettled([...service.pending]);
-      await Promise.all([counting.destroy(), intake.destroy()]);
+      await Promise.all([counting.destroy(), intake.destroy(), assessing.destroy()]);
       for (const { db } of service.studies.values()) db.close();
       service.studies.clear();
     },

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
+import { assess as assessRequest, type AssessRequest, type Assessment } from '../core/assess.js';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { forgetFile } from './worker/column-cache.js';
@@ -28,6 +29,7 @@ export interface Jobs {
   takeIn: { takes: TakeInJob; gives: Written };
   forget: { takes: { file: string }; gives: null };
   hash: { takes: { path: string }; gives: string };
+  assess: { takes: AssessRequest; gives: Assessment };
 }
 
 async function enveloped<T>(work: () => T | Promise<T>): Promise<Envelope<T>> {
@@ -45,6 +47,7 @@ export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(jo
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const profile = (job: ProfileJob) => enveloped(() => profileFile(job));
 export const takeIn = (job: TakeInJob) => enveloped(() => writeStudy(job));
+export const assess = (job: AssessRequest) => enveloped(() => assessRequest(job));
 export const forget = ({ file }: { file: string }) =>
   enveloped(() => {
     forgetFile(file);

@@ -1,5 +1,6 @@
 import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
-import type { Absent, TestResult } from './result.js';
+import { pearsonStatistic } from './pearson.js';
+import { type Absent, isAbsent, type TestResult } from './result.js';
 
 /** Tables whose probability is within this of the observed one count as no likelier than it. */
 const TIE = 1e-7;
@@ -38,25 +39,51 @@ function sumSorted(values: readonly number[]): number {
   return [...values].sort((x, y) => x - y).reduce((sum, value) => sum + value, 0);
 }
 
+interface Enumeration {
+  from: number;
+  w: number[];
+  position: number;
+  share: (values: number[]) => number;
+}
+
+/** The weights of a 2 x 2 table, where the observed one stands among them, and their sum; or why there are none. */
+function enumerate(table: Crosstab): Enumeration | Absent {
+  if (!isTwoByTwo(table)) return { absent: 'It is worked out here for tables of 2 x 2.' };
+  if (!isWhole(table)) return { absent: 'Exact tests need whole, unweighted counts.' };
+  if (spread(table) > WORK) {
+    return { absent: 'It would take too long with counts this large; chi-square is exact enough.' };
+  }
+  const [observed] = fourCells(table);
+  const { from, w } = weights(table.R[0]!, table.C[0]!, table.N);
+  const total = sumSorted(w);
+  return { from, w, position: observed - from, share: (values: number[]) => Math.min(1, sumSorted(values) / total) };
+}
+
 /**
  * Fisher's exact test of a 2 x 2 table (Fisher 1935). `p` is two-sided: all tables with these margins that are no
  * likelier than the observed one. `pLess` and `pGreater` are one-sided for the first cell.
  */
 export function fisher(table: Crosstab): TestResult | Absent {
-  if (!isTwoByTwo(table)) return { absent: "Fisher's exact test is given for tables of 2 x 2." };
-  if (!isWhole(table)) return { absent: "Fisher's exact test needs whole counts." };
-  if (spread(table) > WORK) {
-    return { absent: "Fisher's exact test would take too long with counts this large; chi-square is exact enough." };
-  }
-  const [observed] = fourCells(table);
-  const { from, w } = weights(table.R[0] ?? 0, table.C[0] ?? 0, table.N);
-  const total = sumSorted(w);
-  const position = observed - from;
+  const all = enumerate(table);
+  if (isAbsent(all)) return all;
+  const { w, position, share } = all;
   const limit = (w[position] ?? 0) * (1 + TIE);
-  const share = (values: number[]) => Math.min(1, sumSorted(values) / total);
   return {
     p: share(w.filter((value) => value <= limit)),
     pLess: share(w.slice(0, Math.max(0, position + 1))),
     pGreater: share(w.slice(Math.max(0, position))),
+    sampling: { method: 'exact', work: w.length },
   };
+}
+
+/** Pearson's X² of a 2 x 2 table with the p of all tables with these margins whose first cell is as far from its mean. */
+export function pearsonExactFour(table: Crosstab): TestResult | Absent {
+  const all = enumerate(table);
+  if (isAbsent(all)) return all;
+  const { from, w, share } = all;
+  const expected = (table.R[0]! / table.N) * table.C[0]!;
+  const statistic = pearsonStatistic(table);
+  const reach = Math.abs(fourCells(table)[0] - expected) * (1 - TIE / 2);
+  const p = statistic === 0 ? 1 : share(w.filter((_, k) => Math.abs(from + k - expected) >= reach));
+  return { statistic, p, sampling: { method: 'exact', work: w.length } };
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { reduceTable } from '../crosstab.js';
 import { cells } from './cells.js';
 import { fisher } from './fisher.js';
-import { holm } from './holm.js';
+import { holm } from './adjust.js';
 import { likelihoodRatio } from './likelihood-ratio.js';
 import { pearson } from './pearson.js';
 import { isAbsent, type TestResult } from './result.js';

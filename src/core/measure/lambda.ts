@@ -1,5 +1,6 @@
-import { type Crosstab, eachCell, transpose } from '../crosstab.js';
-import { type MeasureResult, withInterval } from './result.js';
+import { type Crosstab, transpose } from '../crosstab.js';
+import type { Direction } from './direction.js';
+import { measured, type MeasureResult } from './result.js';
 
 /** Where the largest value stands, and whether another equals it. */
 function largest(values: readonly number[]): { at: number; value: number; tied: boolean } {
@@ -36,13 +37,12 @@ function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: num
   const errors = sum((g) => table.N - g.blind);
   const value = gain / errors;
   if (guesses.some((guess) => guess.tied)) return { value };
-  let variance = 0;
-  eachCell(table, (n, i, j) => {
+  const slope = (i: number, j: number) => {
     const gainSlope = sum((g) => g.knowingSlope(i, j) - g.blindSlope(i, j));
     const errorSlope = sum((g) => 1 - g.blindSlope(i, j));
-    variance += n * ((gainSlope * errors - gain * errorSlope) / errors ** 2) ** 2;
-  });
-  return withInterval(value, Math.sqrt(variance), confidence);
+    return (gainSlope - value * errorSlope) / errors;
+  };
+  return measured(table, value, slope, confidence);
 }
 
 /**
@@ -52,7 +52,7 @@ function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: num
  */
 export function lambda(
   table: Crosstab,
-  direction: 'columns' | 'rows' | 'symmetric',
+  direction: Direction,
   confidence: number,
 ): MeasureResult {
   const columns = guessColumns(table);

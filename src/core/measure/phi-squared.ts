@@ -1,16 +1,31 @@
-import { type Crosstab, eachCell } from '../crosstab.js';
+import type { Crosstab } from '../crosstab.js';
 import { pearsonStatistic } from '../infer/pearson.js';
+import type { Slope } from './result.js';
 
-/** X²/N, the mean square contingency, with its delta-method standard error. */
-export function phiSquared(table: Crosstab): { value: number; ase: number } {
+/** X²/N, the mean square contingency, and its derivative in each count. */
+export interface PhiSquared {
+  value: number;
+  slope: Slope;
+}
+
+/**
+ * The mean square contingency. X²/N + 1 = sum n²/(R C), so its slope in n[i][j] is 2n/(RC) less what row i and column j
+ * lose by growing.
+ */
+export function phiSquared(table: Crosstab): PhiSquared {
   const { n, R, C, N } = table;
-  // X²/N + 1 = sum n²/(R C). Its derivative in n[i][j]: 2n/(RC), less what the two margins lose by growing.
-  const rowLoss = R.map((r, i) => (n[i] ?? []).reduce((sum, value, j) => sum + value ** 2 / (C[j] ?? 1), 0) / r ** 2);
-  const columnLoss = C.map((c, j) => n.reduce((sum, row, i) => sum + (row[j] ?? 0) ** 2 / (R[i] ?? 1), 0) / c ** 2);
-  let variance = 0;
-  eachCell(table, (count, i, j) => {
-    const slope = (2 * count) / ((R[i] ?? 1) * (C[j] ?? 1)) - (rowLoss[i] ?? 0) - (columnLoss[j] ?? 0);
-    variance += count * slope ** 2;
-  });
-  return { value: pearsonStatistic(table) / N, ase: Math.sqrt(variance) };
+  const rowLoss = R.map((r, i) => n[i]!.reduce((sum, value, j) => sum + value ** 2 / C[j]!, 0) / r ** 2);
+  const columnLoss = C.map((c, j) => n.reduce((sum, row, i) => sum + row[j]! ** 2 / R[i]!, 0) / c ** 2);
+  return {
+    value: pearsonStatistic(table) / N,
+    slope: (i, j) => (2 * n[i]![j]!) / (R[i]! * C[j]!) - rowLoss[i]! - columnLoss[j]!,
+  };
+}
+
+/**
+ * A measure that is a function of X²/N, by the chain rule; `derivative` is that of the function. At X² = 0 such a
+ * measure has no derivative, and only its value is given.
+ */
+export function throughPhiSquared(square: PhiSquared, derivative: number): Slope | null {
+  return square.value === 0 ? null : (i, j) => derivative * square.slope(i, j);
 }

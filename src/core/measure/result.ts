@@ -1,3 +1,4 @@
+import { type Crosstab, eachCell } from '../crosstab.js';
 import { criticalZ, normalTwoSided } from '../numerics/distributions.js';
 
 /** A measure of association with its precision; what the literature does not give is left out. */
@@ -12,6 +13,25 @@ export interface MeasureResult {
   z?: number;
   /** Two-sided p of `z`. */
   p?: number;
+  /** The value divided by the largest that a table of this shape can show (Sakoda 1977); with `contingency` only. */
+  adjusted?: number;
+}
+
+/** The derivative of a measure in the count of cell (i, j). Counts times slopes add up to 0. */
+export type Slope = (i: number, j: number) => number;
+
+/**
+ * The delta method: ase² = sum of n (df/dn)² for a measure that does not change when all counts are multiplied by the
+ * same number. With weights n/(n-1) sum of w² (df/dW)², respondents as independent units.
+ */
+export function standardError(table: Crosstab, slope: Slope): number {
+  const { survey } = table;
+  let variance = 0;
+  eachCell(table, (n, i, j) => {
+    const spread = survey ? (survey.squares[i]?.[j] ?? 0) : n;
+    if (spread > 0) variance += spread * slope(i, j) ** 2;
+  });
+  return Math.sqrt(survey ? (variance * survey.n) / (survey.n - 1) : variance);
 }
 
 /** Value and `ase` with the interval value +- z ase. */
@@ -20,9 +40,14 @@ export function withInterval(value: number, ase: number, confidence: number): Me
   return { value, ase, lower: value - reach, upper: value + reach };
 }
 
+/** A measure with its `ase` by the delta method and the interval that it gives. */
+export function measured(table: Crosstab, value: number, slope: Slope, confidence: number): MeasureResult {
+  return withInterval(value, standardError(table, slope), confidence);
+}
+
 /** Adds `z` = value over its standard error under independence, and its p. */
-export function withTest(result: MeasureResult, standardError: number): MeasureResult {
-  if (!(standardError > 0)) return result;
-  const z = result.value / standardError;
+export function withTest(result: MeasureResult, standardErrorUnderIndependence: number): MeasureResult {
+  if (!(standardErrorUnderIndependence > 0)) return result;
+  const z = result.value / standardErrorUnderIndependence;
   return { ...result, z, p: normalTwoSided(z) };
 }

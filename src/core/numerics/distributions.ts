@@ -1,3 +1,5 @@
+import betainc from '@stdlib/math-base-special-betainc';
+import factorialln from '@stdlib/math-base-special-factorialln';
 import gammainc from '@stdlib/math-base-special-gammainc';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 
@@ -14,12 +16,35 @@ export function chiSquareCumulative(x: number, df: number): number {
   return x <= 0 ? 0 : gammainc(x / 2, df / 2, true, false);
 }
 
+/** P(X >= x) for an F variable: the regularized incomplete beta function at df2/(df2 + df1 x). */
+export function fSurvival(x: number, df1: number, df2: number): number {
+  return x <= 0 ? 1 : betainc(df2 / (df2 + df1 * x), df2 / 2, df1 / 2, true, false);
+}
+
+/** P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). */
+export function evenBinomialCumulative(k: number, n: number): number {
+  return k >= n ? 1 : betainc(0.5, n - k, k + 1, true, false);
+}
+
 /** Two-sided p of a standard normal deviate. */
 export function normalTwoSided(z: number): number {
   return chiSquareSurvival(z * z, 1);
 }
 
+/** P(Z >= z) of a standard normal deviate. */
+export function normalUpper(z: number): number {
+  const tail = normalTwoSided(z) / 2;
+  return z >= 0 ? tail : 1 - tail;
+}
+
 /** The deviate that leaves (1 - confidence)/2 in each tail; 1.96 for confidence .95. */
 export function criticalZ(confidence: number): number {
   return -normalQuantile((1 - confidence) / 2, 0, 1);
+}
+
+const LOG_FACTORIALS = Float64Array.from({ length: 4096 }, (_, n) => factorialln(n));
+
+/** ln n! for a whole n from 0. */
+export function logFactorial(n: number): number {
+  return n < LOG_FACTORIALS.length ? LOG_FACTORIALS[n]! : factorialln(n);
 }

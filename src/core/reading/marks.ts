@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess.js';
 import { reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
-import { holm } from '../infer/holm.js';
+import { holm } from '../infer/adjust.js';
 import type { Table } from '../table/tabulate.js';
 
 /** How one cell departs from independence. */

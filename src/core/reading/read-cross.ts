@@ -128,7 +128,7 @@ function strength(read: Read): Answer {
     const range =
       id === 'phi' && !(result.base.rows === 2 && result.base.columns === 2)
         ? ([0, 1] as const)
-        : MEASURE_WORDS[id].range;
+        : (MEASURE_WORDS[id].range ?? ([0, 1] as const));
     return [
       {
         id,

@@ -1,7 +1,7 @@
 import { whole } from '../figures.js';
 import { assess } from '../assess.js';
 import { titleOf } from '../codebook/types.js';
-import { holm } from '../infer/holm.js';
+import { holm } from '../infer/adjust.js';
 import { share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { leftOutCheck, verdictOfP } from './read-cross.js';

@@ -1,5 +1,7 @@
+import { parseAssess } from '../../../api/assess-schemas.js';
 import { endpoint } from '../../../api/endpoint.js';
-import { AssessRequestSchema } from '../../../api/schemas.js';
-import { assess } from '../../../core/assess.js';
+import { assessInThread } from '../../../service/assess.js';
 
-export const POST = endpoint(({ body }) => assess(body), { body: AssessRequestSchema });
+export const POST = endpoint(({ body, service, context }) => assessInThread(service, body, context.request.signal), {
+  parse: parseAssess,
+});

@@ -1,0 +1,34 @@
+import { Fault } from '../fault.js';
+import { krippendorffAlpha } from '../measure/krippendorff-alpha.js';
+import { recordMeasure } from './record.js';
+import { type Assessment, type CodingsRequest, emptyAssessment } from './types.js';
+
+/**
+ * Codings of the same units by several coders.
+ * @throws Fault naming the unit and the coder
+ */
+export function assessCodings({ codings: { units, metric }, confidence }: CodingsRequest): Assessment {
+  const coders = units[0]?.length ?? 0;
+  units.forEach((unit, i) => {
+    const bad = unit.findIndex((value) => value !== null && !Number.isFinite(value));
+    if (unit.length !== coders || bad >= 0) {
+      throw new Fault(
+        'invalid',
+        bad >= 0
+          ? `Unit ${i + 1} has no number from coder ${bad + 1}.`
+          : `Unit ${i + 1} has ${unit.length} codings where unit 1 has ${coders}.`,
+        'Give each unit one number for each coder, or null where there is none.',
+        { field: 'codings.units', cell: { row: i + 1, column: (bad >= 0 ? bad : Math.min(unit.length, coders)) + 1 } },
+      );
+    }
+  });
+  const result = emptyAssessment({
+    N: units.length,
+    respondents: units.length,
+    effective: units.length,
+    rows: units.length,
+    columns: coders,
+  });
+  recordMeasure(result, 'krippendorff-alpha', krippendorffAlpha(units, metric ?? 'nominal', confidence ?? 0.95));
+  return result;
+}

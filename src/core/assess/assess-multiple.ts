@@ -1,0 +1,152 @@
+import { Fault } from '../fault.js';
+import { adjust, type Adjustment } from '../infer/adjust.js';
+import { equalMention, type Mentions } from '../infer/equal-mention.js';
+import { assessTable } from './assess-table.js';
+import { recordTest } from './record.js';
+import { type Assessment, emptyAssessment, type MultipleRequest, type OptionResult } from './types.js';
+
+const square = (size: number) => Array.from({ length: size }, () => new Array<number>(size).fill(0));
+
+function wrong(respondent: number, what: string, mend: string, field: string): Fault {
+  return new Fault('invalid', `Respondent ${respondent + 1} ${what}.`, mend, {
+    field: `multiple.${field}[${respondent}]`,
+  });
+}
+
+/** Options mentioned together are held in a square array for each group. */
+const MOST_OPTIONS = 2_000;
+const MOST_TOGETHER = 20_000_000;
+
+/**
+ * Adds respondents up to what the tests stand on. An option mentioned twice by one respondent counts once.
+ * @throws Fault naming the respondent
+ */
+export function mentionsOf({ groups, mentions, options, weights }: MultipleRequest['multiple']): Mentions {
+  if (mentions.length !== groups.length || (weights && weights.length !== groups.length)) {
+    throw new Fault(
+      'invalid',
+      `There are ${groups.length} groups, ${mentions.length} lists of mentions${weights ? ` and ${weights.length} weights` : ''}.`,
+      'Give one of each for every respondent.',
+      { field: 'multiple' },
+    );
+  }
+  const most = groups.reduce((x, y) => Math.max(x, y), 0) + 1;
+  if (options > MOST_OPTIONS || most * options ** 2 > MOST_TOGETHER) {
+    throw new Fault(
+      'too-large',
+      `${options} options by ${most} groups are more than are counted together.`,
+      'Merge options or groups first.',
+      { field: 'multiple' },
+    );
+  }
+  const all: Mentions['groups'] = [];
+  const [first = 1] = weights ?? [];
+  let weighted = false;
+  groups.forEach((g, k) => {
+    if (!Number.isInteger(g) || g < 0) throw wrong(k, `is in group ${g}`, 'Groups count from 0.', 'groups');
+    const w = weights?.[k] ?? 1;
+    if (!Number.isFinite(w) || w <= 0)
+      throw wrong(k, `has a weight of ${w}`, 'Weights are above 0; leave out who has none.', 'weights');
+    if (w !== first) weighted = true;
+    while (all.length <= g) {
+      all.push({ n: 0, weight: 0, square: 0, together: square(options), squares: square(options) });
+    }
+    const group = all[g]!;
+    group.n++;
+    group.weight += w;
+    group.square += w * w;
+    const mine = [...new Set(mentions[k])];
+    const bad = mine.find((option) => !Number.isInteger(option) || option < 0 || option >= options);
+    if (bad !== undefined)
+      throw wrong(k, `mentions option ${bad} of ${options}`, `Options count from 0 to ${options - 1}.`, 'mentions');
+    for (const one of mine) {
+      for (const other of mine) {
+        group.together[one]![other]! += w;
+        group.squares[one]![other]! += w * w;
+      }
+    }
+  });
+  return { groups: weighted ? all : all.map(unweighted(first)), options, weighted };
+}
+
+/** Takes one and the same weight out, so that sums are respondents. */
+function unweighted(w: number) {
+  return (group: Mentions['groups'][number]): Mentions['groups'][number] => ({
+    ...group,
+    weight: group.n,
+    square: group.n,
+    together: group.together.map((row) => row.map((sum) => Math.round(sum / w))),
+    squares: group.squares.map((row) => row.map((sum) => Math.round(sum / w ** 2))),
+  });
+}
+
+/**
+ * A multiple-response question by groups that do not overlap: each option mentioned or not, p adjusted over the options,
+ * and one test that every option is mentioned at the same rate in all groups.
+ * @param respondents for each option and group, who mentioned it; the same as the sums where there are no weights
+ */
+export function assessMentions(
+  mentions: Mentions,
+  respondents: readonly (readonly number[])[],
+  { confidence, adjustment = 'holm' }: { confidence?: number | undefined; adjustment?: Adjustment | undefined },
+): Assessment {
+  const { groups, options, weighted } = mentions;
+  const add = (part: 'n' | 'weight' | 'square') => groups.reduce((sum, group) => sum + group[part], 0);
+  const result = emptyAssessment({
+    N: add('weight'),
+    respondents: add('n'),
+    effective: add('square') > 0 ? add('weight') ** 2 / add('square') : 0,
+    rows: options,
+    columns: groups.length,
+  });
+  for (let option = 0; option < options; option++) {
+    const counts = [respondents[option]!.slice(), groups.map(({ n }, g) => n - respondents[option]![g]!)];
+    const split = (part: 'together' | 'squares', whole: 'weight' | 'square') => {
+      const mine = groups.map((group) => group[part][option]![option]!);
+      // What is left when everybody mentions an option is rounding, not weight.
+      return [mine, groups.map((group, g) => (counts[1]![g] === 0 ? 0 : group[whole] - mine[g]!))];
+    };
+    const weights = weighted ? { sums: split('together', 'weight'), squares: split('squares', 'square') } : undefined;
+    const found = assessTable({ counts, weights, confidence, groups: 'columns', exact: { method: 'none' } });
+    const lead = found.tests['rao-scott'] ?? found.tests.pearson;
+    if (!lead) continue;
+    const spread = (line: readonly number[] | undefined) => {
+      let at = 0;
+      return groups.map((_, g) => (found.dropped.columns.includes(g) ? 0 : (line?.[at++] ?? 0)));
+    };
+    result.options.push({
+      option,
+      rates: groups.map((group) => (group.n === 0 ? 0 : group.together[option]![option]! / group.weight)),
+      tests: found.tests,
+      measures: found.measures,
+      adjustedP: lead.p,
+      residuals: spread(found.cells?.adjustedResidual[0]),
+      expected: spread(found.cells?.expected[0]),
+    });
+  }
+  const adjusted = adjust(
+    result.options.map(({ adjustedP }) => adjustedP),
+    adjustment,
+  );
+  result.options.forEach((one: OptionResult, k) => (one.adjustedP = adjusted[k]!));
+  const { result: overall, left } = equalMention(mentions);
+  recordTest(result, 'equal-mention', overall);
+  if (left.length > 0) {
+    result.cautions.push({
+      id: 'options-left-out',
+      text: `Left out of the overall test because nobody or everybody mentions them: option${left.length > 1 ? 's' : ''} ${left.map((k) => k + 1).join(', ')}.`,
+    });
+  }
+  return result;
+}
+
+/** The same from a request that lists respondents. @throws Fault naming the respondent */
+export function assessMultiple(request: MultipleRequest): Assessment {
+  const { multiple } = request;
+  const mentions = mentionsOf(multiple);
+  const respondents = Array.from({ length: multiple.options }, () => mentions.groups.map(() => 0));
+  multiple.groups.forEach((g, k) => {
+    for (const option of new Set(multiple.mentions[k])) respondents[option]![g]!++;
+  });
+  return assessMentions(mentions, respondents, request);
+}

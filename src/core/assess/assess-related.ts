@@ -1,0 +1,41 @@
+import { Fault } from '../fault.js';
+import { cochranQ } from '../infer/paired.js';
+import { recordTest } from './record.js';
+import { type Assessment, emptyAssessment, type RelatedRequest } from './types.js';
+
+/**
+ * Related yes/no answers of the same respondents.
+ * @throws Fault naming the line and the question
+ */
+export function assessRelated({ related: { answers, times } }: RelatedRequest): Assessment {
+  const width = answers[0]?.length ?? 0;
+  answers.forEach((answer, i) => {
+    if (answer.length !== width) {
+      throw new Fault(
+        'invalid',
+        `Line ${i + 1} has ${answer.length} answers where line 1 has ${width}.`,
+        'Give one answer for each question; leave out who did not answer them all.',
+        { field: 'related.answers', cell: { row: i + 1, column: Math.min(answer.length, width) + 1 } },
+      );
+    }
+    const bad = answer.findIndex((value) => value !== 0 && value !== 1);
+    if (bad >= 0) {
+      throw new Fault(
+        'invalid',
+        `Line ${i + 1}, question ${bad + 1} is ${String(answer[bad])}.`,
+        'An answer is 1 for yes or 0 for no.',
+        { field: 'related.answers', cell: { row: i + 1, column: bad + 1 } },
+      );
+    }
+  });
+  if (times && (times.length !== answers.length || times.some((count) => !Number.isFinite(count) || count < 0))) {
+    throw new Fault('invalid', 'The numbers of respondents do not fit the lines.', 'Give one count for each line.', {
+      field: 'related.times',
+    });
+  }
+  const counts = times ?? answers.map(() => 1);
+  const N = counts.reduce((a, b) => a + b, 0);
+  const result = emptyAssessment({ N, respondents: N, effective: N, rows: answers.length, columns: width });
+  recordTest(result, 'cochran-q', cochranQ(answers, counts));
+  return result;
+}

@@ -1,0 +1,90 @@
+import { checkCounts } from '../crosstab.js';
+import { Fault } from '../fault.js';
+import { breslowDay, commonOddsRatio, commonOddsRatioTest, mantelHaenszel, type Stratum } from '../infer/stratified.js';
+import { isAbsent } from '../infer/result.js';
+import { assessTable } from './assess-table.js';
+import { recordMeasure, recordTest } from './record.js';
+import type { Assessment, StrataRequest } from './types.js';
+
+const NOT_FOUR = { absent: 'It is defined on strata of 2 x 2.' };
+
+/** Counts of all strata together. @throws Fault where strata differ in shape, or are not those of `counts` */
+function pool({ strata, counts }: StrataRequest): number[][] {
+  const [first] = strata;
+  if (!first || strata.length < 2) {
+    throw new Fault('invalid', 'There are fewer than two strata.', 'Give a table of counts for each stratum.', {
+      field: 'strata',
+    });
+  }
+  strata.forEach((stratum, k) => {
+    checkCounts(stratum, `strata[${k}]`);
+    if (stratum.length !== first.length || stratum[0]?.length !== first[0]?.length) {
+      throw new Fault(
+        'invalid',
+        `Stratum ${k + 1} is ${stratum.length} x ${stratum[0]?.length ?? 0} where the first is ${first.length} x ${first[0]?.length ?? 0}.`,
+        'Give every stratum the same rows and columns; a category that nobody is in is 0.',
+        { field: `strata[${k}]` },
+      );
+    }
+  });
+  const sum = first.map((row, i) => row.map((_, j) => strata.reduce((all, stratum) => all + stratum[i]![j]!, 0)));
+  counts?.forEach((row, i) =>
+    row.forEach((count, j) => {
+      if (count !== sum[i]?.[j]) {
+        throw new Fault(
+          'invalid',
+          `Row ${i + 1}, column ${j + 1} holds ${count}, and the strata add up to ${sum[i]?.[j] ?? 'nothing'}.`,
+          'Leave counts out; they are the sum of the strata.',
+          { field: 'counts', cell: { row: i + 1, column: j + 1 } },
+        );
+      }
+    }),
+  );
+  return sum;
+}
+
+/**
+ * A table split by a third variable: all that is said of the strata taken together, and the association within them.
+ * @throws Fault naming the stratum and the cell
+ */
+export function assessStrata(request: StrataRequest): Assessment {
+  const { strata, ...rest } = request;
+  const result = assessTable({ ...rest, counts: pool(request) });
+  const kept = (length: number, gone: readonly number[]) =>
+    Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
+  const rows = kept(strata[0]?.length ?? 0, result.dropped.rows);
+  const columns = kept(strata[0]?.[0]?.length ?? 0, result.dropped.columns);
+  if (rows.length < 2 || columns.length < 2) {
+    const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
+    for (const id of ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'] as const)
+      result.absent.push({ id, reason });
+    return result;
+  }
+  const tables = strata.map((counts): Stratum => {
+    const n = rows.map((i) => columns.map((j) => counts[i]![j]!));
+    const R = n.map((row) => row.reduce((a, b) => a + b, 0));
+    return {
+      n,
+      R,
+      C: columns.map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
+      N: R.reduce((a, b) => a + b, 0),
+    };
+  });
+  const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
+    positions.map((at, k) => given?.[at] ?? k + 1);
+  const scores = { rows: scoresOf(request.rowScores, rows), columns: scoresOf(request.columnScores, columns) };
+  recordTest(result, 'mantel-haenszel', mantelHaenszel(tables, scores));
+  const four = rows.length === 2 && columns.length === 2;
+  recordTest(result, 'breslow-day', four ? breslowDay(tables) : NOT_FOUR);
+  const common = four ? commonOddsRatio(tables, request.confidence ?? 0.95) : NOT_FOUR;
+  recordMeasure(
+    result,
+    'common-odds-ratio',
+    isAbsent(common) ? common : { ...common, ...(commonOddsRatioTest(common) ?? {}) },
+  );
+  result.cautions.push({
+    id: 'pooled',
+    text: `What is not said to be within strata is of all ${strata.length} strata taken together.`,
+  });
+  return result;
+}

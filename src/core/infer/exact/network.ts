@@ -1,0 +1,138 @@
+/**
+ * A network of partly filled tables (Mehta and Patel 1983). A node is what is left to be filled after some columns; an
+ * arc fills one more column. Every path from the first node to the last is a table with the given margins; its
+ * probability is the product of the arcs' and its statistic the sum of theirs.
+ */
+export interface Network {
+  /** From the first column to the last. */
+  stages: Stage[];
+  /** Arcs looked at while it was built. */
+  work: number;
+}
+
+/** The arcs that fill one column, node by node. */
+export interface Stage {
+  /** Arcs of node k are from `start[k]` up to `start[k + 1]`. */
+  start: number[];
+  /** The node of the next stage that an arc leads to. */
+  child: number[];
+  /** What the column adds to the statistic. */
+  term: number[];
+  /** Probability of this filling, given the node. */
+  probability: number[];
+}
+
+/** Stops a computation whose work passes its budget. */
+export class OverBudget extends Error {}
+
+/** Counts work against a budget, and says from time to time how far it has come. */
+export class Meter {
+  work = 0;
+  private next = STRIDE;
+
+  constructor(
+    readonly budget: number,
+    private readonly progress: ((share: number) => void) | null = null,
+  ) {}
+
+  /** @throws OverBudget */
+  add(steps: number): void {
+    this.work += steps;
+    if (this.work > this.budget) throw new OverBudget();
+    if (this.progress && this.work >= this.next) {
+      this.next = this.work + STRIDE;
+      this.progress(this.work / this.budget);
+    }
+  }
+}
+
+const STRIDE = 200_000;
+/** Partial statistics are told apart to this many parts of the scale given. */
+const GRID = 1e10;
+/** Partial tables that are held at once; more would not fit in memory. */
+const MOST_HELD = 2_000_000;
+
+interface Bounds {
+  least: Float64Array;
+  most: Float64Array;
+}
+
+/** The least and the most that the columns still to be filled can add, from every node; by backward induction. */
+function boundsOf(network: Network): Bounds[] {
+  const bounds: Bounds[] = new Array<Bounds>(network.stages.length + 1);
+  bounds[network.stages.length] = { least: new Float64Array(1), most: new Float64Array(1) };
+  for (let k = network.stages.length - 1; k >= 0; k--) {
+    const { start, child, term } = network.stages[k]!;
+    const after = bounds[k + 1]!;
+    const nodes = start.length - 1;
+    const here: Bounds = { least: new Float64Array(nodes), most: new Float64Array(nodes) };
+    for (let node = 0; node < nodes; node++) {
+      let least = Infinity;
+      let most = -Infinity;
+      for (let arc = start[node]!; arc < start[node + 1]!; arc++) {
+        least = Math.min(least, term[arc]! + after.least[child[arc]!]!);
+        most = Math.max(most, term[arc]! + after.most[child[arc]!]!);
+      }
+      here.least[node] = least;
+      here.most[node] = most;
+    }
+    bounds[k] = here;
+  }
+  return bounds;
+}
+
+/** Partial tables at a node that have the same statistic so far count as one. */
+type Held = Map<number, { value: number; mass: number }>;
+
+/**
+ * The probability that the statistic is at most `limit`. Stage by stage, partial tables are merged by node and
+ * statistic; those whose every completion is within the limit are added whole, those that no completion brings within it
+ * are dropped, and only the rest go on.
+ * @param scale the size of the statistic, against which partial sums are told apart
+ * @throws OverBudget
+ */
+export function probabilityUpTo(network: Network, limit: number, scale: number, meter: Meter): number {
+  const bounds = boundsOf(network);
+  let held = new Map<number, Held>([[0, new Map([[0, { value: 0, mass: 1 }]])]]);
+  // Neumaier's sum, so that millions of small masses keep their digits.
+  let sum = 0;
+  let lost = 0;
+  const collect = (mass: number) => {
+    const next = sum + mass;
+    lost += sum >= mass ? sum - next + mass : mass - next + sum;
+    sum = next;
+  };
+  network.stages.forEach(({ start, child, term, probability }, k) => {
+    const after = bounds[k + 1]!;
+    const next = new Map<number, Held>();
+    let size = 0;
+    for (const [node, states] of held) {
+      const from = start[node]!;
+      const to = start[node + 1]!;
+      for (const { value, mass } of states.values()) {
+        meter.add(to - from);
+        for (let arc = from; arc < to; arc++) {
+          const goal = child[arc]!;
+          const reached = value + term[arc]!;
+          if (reached + after.least[goal]! > limit) continue;
+          const carried = mass * probability[arc]!;
+          if (reached + after.most[goal]! <= limit) {
+            collect(carried);
+            continue;
+          }
+          const key = Math.round((reached / scale) * GRID);
+          let there = next.get(goal);
+          if (!there) next.set(goal, (there = new Map()));
+          const known = there.get(key);
+          if (known) known.mass += carried;
+          else {
+            there.set(key, { value: reached, mass: carried });
+            if (++size > MOST_HELD) throw new OverBudget();
+          }
+        }
+      }
+    }
+    held = next;
+  });
+  return Math.min(1, sum + lost);
+}

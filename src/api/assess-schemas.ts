@@ -1,12 +1,6 @@
 import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
-import {
-  type AssessRequest,
-  MEASURE_IDS,
-  type StrataRequest,
-  type TableRequest,
-  TEST_IDS,
-} from '../core/assess.js';
+import { type AssessRequest, MEASURE_IDS, type StrataRequest, type TableRequest, TEST_IDS } from '../core/assess.js';
 import { Fault } from '../core/fault.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
@@ -142,7 +136,9 @@ export const MultipleRequestSchema = z
   .strictObject({
     multiple: z.strictObject({
       groups: z.array(z.int().min(0)).min(1).max(5_000_000).describe('For each respondent a group, from 0.'),
-      mentions: z.array(z.array(z.int().min(0)).max(10_000)).describe('For each respondent the options mentioned, from 0.'),
+      mentions: z
+        .array(z.array(z.int().min(0)).max(10_000))
+        .describe('For each respondent the options mentioned, from 0.'),
       options: z.int().min(1).max(10_000).describe('How many options there are.'),
       weights: z.array(z.number()).nullable().optional().describe('For each respondent a weight above 0; null: none.'),
     }),

@@ -16,7 +16,12 @@ const reference = JSON.parse(
 ) as Reference[];
 
 /** Relative to the reference; near nothing, within the absolute bound. */
-function close(actual: unknown, expected: number, where: string, { relative, absolute } = { relative: 1e-9, absolute: 1e-14 }) {
+function close(
+  actual: unknown,
+  expected: number,
+  where: string,
+  { relative, absolute } = { relative: 1e-9, absolute: 1e-14 },
+) {
   expect(typeof actual, where).toBe('number');
   const error = Math.abs((actual as number) - expected) / Math.max(Math.abs(expected), 1e-300);
   if (error > relative && Math.abs((actual as number) - expected) > absolute) {
@@ -73,27 +78,37 @@ describe('assess, against the survey reference', () => {
   const near = (actual: unknown, expected: number, where: string) =>
     close(actual, expected, where, { relative: 1e-6, absolute: 1e-8 });
 
-  it.each(survey.weighted.map((one, k) => [k, one] as const))('weighted table %i', (k, { counts, weights, expect: w }) => {
-    const result = assess({ counts, weights });
-    near(result.base.effective, w.effectiveBase, `${k} effective base`);
-    for (const [field, value] of Object.entries(w['rao-scott']))
-      near((result.tests['rao-scott'] as unknown as Record<string, number>)[field], value, `${k} rao-scott ${field}`);
-    for (const id of ['cramers-v', 'gamma'] as const)
-      for (const [field, value] of Object.entries(w[id]))
-        near((result.measures[id] as unknown as Record<string, number>)[field], value, `${k} ${id} ${field}`);
-    w.adjustedResidual.forEach((row, i) =>
-      row.forEach((value, j) => near(result.cells?.adjustedResidual[i]?.[j], value, `${k} residual ${i},${j}`)),
-    );
-  });
+  it.each(survey.weighted.map((one, k) => [k, one] as const))(
+    'weighted table %i',
+    (k, { counts, weights, expect: w }) => {
+      const result = assess({ counts, weights });
+      near(result.base.effective, w.effectiveBase, `${k} effective base`);
+      for (const [field, value] of Object.entries(w['rao-scott']))
+        near((result.tests['rao-scott'] as unknown as Record<string, number>)[field], value, `${k} rao-scott ${field}`);
+      for (const id of ['cramers-v', 'gamma'] as const)
+        for (const [field, value] of Object.entries(w[id]))
+          near((result.measures[id] as unknown as Record<string, number>)[field], value, `${k} ${id} ${field}`);
+      w.adjustedResidual.forEach((row, i) =>
+        row.forEach((value, j) => near(result.cells?.adjustedResidual[i]?.[j], value, `${k} residual ${i},${j}`)),
+      );
+    },
+  );
 
-  it.each(survey.multiple.map((one, k) => [k, one] as const))('multiple response %i', (k, { expect: w, ...multiple }) => {
-    const result = assess({ multiple });
-    for (const [field, value] of Object.entries(w))
-      near((result.tests['equal-mention'] as unknown as Record<string, number>)[field], value, `${k} ${field}`);
-    // The overall statistic, uncorrected, is the sum of the options' own.
-    if (multiple.weights === null)
-      near(result.options.reduce((sum, { tests }) => sum + (tests.pearson?.statistic ?? 0), 0), w['raw'] ?? 0, 'sum');
-  });
+  it.each(survey.multiple.map((one, k) => [k, one] as const))(
+    'multiple response %i',
+    (k, { expect: w, ...multiple }) => {
+      const result = assess({ multiple });
+      for (const [field, value] of Object.entries(w))
+        near((result.tests['equal-mention'] as unknown as Record<string, number>)[field], value, `${k} ${field}`);
+      // The overall statistic, uncorrected, is the sum of the options' own.
+      if (multiple.weights === null)
+        near(
+          result.options.reduce((sum, { tests }) => sum + (tests.pearson?.statistic ?? 0), 0),
+          w['raw'] ?? 0,
+          'sum',
+        );
+    },
+  );
 });
 
 describe('assess, where there is little or nothing to say', () => {

@@ -203,9 +203,7 @@ function isEven(counts: Cells, { sums, squares }: Weights): boolean {
   const total = sumOf(sums.flat());
   const each = total / sumOf(counts.flat());
   return counts.every((row, i) =>
-    row.every(
-      (count, j) => same(sums[i]?.[j] ?? 0, count * each) && same(squares[i]?.[j] ?? 0, count * each * each),
-    ),
+    row.every((count, j) => same(sums[i]?.[j] ?? 0, count * each) && same(squares[i]?.[j] ?? 0, count * each * each)),
   );
 }
 

@@ -5,7 +5,14 @@ import { sourcesOf } from '../core/recode/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { codesWithFound } from '../core/table/tabulate.js';
 import { Fault } from '../core/fault.js';
-import { allColumnCodes, allColumnRows, type ColumnCode, columnCodes, type ColumnRow, columnRow } from '../store/columns.js';
+import {
+  allColumnCodes,
+  allColumnRows,
+  type ColumnCode,
+  columnCodes,
+  type ColumnRow,
+  columnRow,
+} from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { type SavedTableRow, allTables } from '../store/tables.js';
 import { studyRow, type StudyRow } from '../store/study.js';

@@ -23,13 +23,7 @@ export const TABLE_TESTS = [
   'stuart-maxwell',
 ] as const;
 /** Tests over strata, of one-way counts, of related answers, and of a multiple-response question. */
-export const OTHER_TESTS = [
-  'mantel-haenszel',
-  'breslow-day',
-  'goodness-of-fit',
-  'cochran-q',
-  'equal-mention',
-] as const;
+export const OTHER_TESTS = ['mantel-haenszel', 'breslow-day', 'goodness-of-fit', 'cochran-q', 'equal-mention'] as const;
 export const TEST_IDS = [...TABLE_TESTS, ...OTHER_TESTS] as const;
 
 /** Measures of one table of counts; after the colon, what is predicted. */
@@ -130,12 +124,7 @@ export interface MultipleRequest extends Common {
 }
 
 export type AssessRequest =
-  | TableRequest
-  | StrataRequest
-  | OneWayRequest
-  | RelatedRequest
-  | CodingsRequest
-  | MultipleRequest;
+  TableRequest | StrataRequest | OneWayRequest | RelatedRequest | CodingsRequest | MultipleRequest;
 
 export interface Caution {
   id: 'dropped' | 'small-expected' | 'order-assumed' | 'even-weights' | 'options-left-out' | 'pooled';
@@ -200,6 +189,15 @@ export function emptyAssessment(base: Partial<Base> = {}): Assessment {
     dropped: { rows: [], columns: [] },
     absent: [],
     cautions: [],
-    base: { N: 0, respondents: 0, effective: 0, rows: 0, columns: 0, smallestExpected: null, smallExpected: 0, ...base },
+    base: {
+      N: 0,
+      respondents: 0,
+      effective: 0,
+      rows: 0,
+      columns: 0,
+      smallestExpected: null,
+      smallExpected: 0,
+      ...base,
+    },
   };
 }

@@ -53,9 +53,7 @@ export function columnProportions(
     const share = row.map((count, j) => count / C[j]!);
     // Variance of a weighted share p: sum of q (y - p)², y 1 in the row and 0 outside.
     const variance =
-      weighted && columnSpread
-        ? share.map((p, j) => weighted[i]![j]! * (1 - 2 * p) + columnSpread[j]! * p * p)
-        : null;
+      weighted && columnSpread ? share.map((p, j) => weighted[i]![j]! * (1 - 2 * p) + columnSpread[j]! * p * p) : null;
     const mine: ProportionPair[] = [];
     for (let a = 0; a < k; a++) {
       for (let b = a + 1; b < k; b++) {

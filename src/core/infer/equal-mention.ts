@@ -83,7 +83,8 @@ export function equalMention(mentions: Mentions): { result: TestResult | Absent;
       }
     }),
   );
-  if (!(trace > 0)) return absent('Within each group all respondents answered alike, so there is no chance to test against.');
+  if (!(trace > 0))
+    return absent('Within each group all respondents answered alike, so there is no chance to test against.');
   const statistic = (raw * trace) / squares;
   const df = trace ** 2 / squares;
   return { result: { raw, statistic, df, p: chiSquareSurvival(statistic, df) }, left };

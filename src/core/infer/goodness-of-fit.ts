@@ -30,7 +30,8 @@ export function goodnessOfFit({ n, expected, N }: OneWay): TestResult | Absent {
   if (N === 0) return { absent: 'Nobody is in the table.' };
   const df = n.length - 1;
   const statistic = oneWayStatistic(n, expected);
-  const likelihood = 2 * n.reduce((sum, count, k) => sum + (count === 0 ? 0 : count * Math.log(count / expected[k]!)), 0);
+  const likelihood =
+    2 * n.reduce((sum, count, k) => sum + (count === 0 ? 0 : count * Math.log(count / expected[k]!)), 0);
   const form = (value: number): TestResult => ({ statistic: value, df, p: chiSquareSurvival(value, df) });
   return { ...form(statistic), variants: { 'likelihood-ratio': form(Math.max(0, likelihood)) } };
 }

@@ -22,7 +22,11 @@ export function mcnemar(table: Crosstab): TestResult | Absent {
     ...chiSquare((b - c) ** 2 / (b + c)),
     variants: {
       'continuity-corrected': chiSquare(Math.max(0, Math.abs(b - c) - 1) ** 2 / (b + c)),
-      exact: { p: Math.min(1, 2 * tail), pLess: evenBinomialCumulative(b, b + c), pGreater: evenBinomialCumulative(c, b + c) },
+      exact: {
+        p: Math.min(1, 2 * tail),
+        pLess: evenBinomialCumulative(b, b + c),
+        pGreater: evenBinomialCumulative(c, b + c),
+      },
     },
   };
 }

@@ -1,11 +1,6 @@
 /** Another form of a test, by what makes it another. */
 export type Variant =
-  | 'continuity-corrected'
-  | 'exact'
-  | 'tarone'
-  | 'row-mean-scores'
-  | 'correlation'
-  | 'likelihood-ratio';
+  'continuity-corrected' | 'exact' | 'tarone' | 'row-mean-scores' | 'correlation' | 'likelihood-ratio';
 
 /** How a p that is not read off a distribution was come by. */
 export interface Sampling {

@@ -11,5 +11,8 @@ export function contingency(table: Crosstab, confidence: number): MeasureResult 
   const k = Math.min(table.R.length, table.C.length);
   const value = Math.sqrt(square.value / (1 + square.value));
   const slope = throughPhiSquared(square, 1 / (2 * value * (1 + square.value) ** 2));
-  return { ...(slope ? measured(table, value, slope, confidence) : { value }), adjusted: value / Math.sqrt((k - 1) / k) };
+  return {
+    ...(slope ? measured(table, value, slope, confidence) : { value }),
+    adjusted: value / Math.sqrt((k - 1) / k),
+  };
 }

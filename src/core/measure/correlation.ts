@@ -38,8 +38,7 @@ export function pearsonR(table: Crosstab, confidence: number): MeasureResult | A
   if (!(xx > 0) || !(yy > 0)) return { absent: NO_SPREAD };
   const size = Math.sqrt(xx) * Math.sqrt(yy);
   const value = xy / size;
-  const slope = (i: number, j: number) =>
-    (x[i]! * y[j]!) / size - (value / 2) * (x[i]! ** 2 / xx + y[j]! ** 2 / yy);
+  const slope = (i: number, j: number) => (x[i]! * y[j]!) / size - (value / 2) * (x[i]! ** 2 / xx + y[j]! ** 2 / yy);
   return testedByPermutation(measured(table, value, slope, confidence), table);
 }
 

@@ -26,7 +26,8 @@ export function kappa(table: Crosstab, agreement: Agreement, confidence: number)
   let observed = 0;
   n.forEach((row, i) => row.forEach((count, j) => (observed += (w(i, j) * count) / N)));
   const expected = R.reduce((sum, total, i) => sum + (total / N) * rowMean[i]!, 0);
-  if (!(expected < 1 - 1e-15)) return { absent: 'Both have put everything into one category: there is nothing to agree on.' };
+  if (!(expected < 1 - 1e-15))
+    return { absent: 'Both have put everything into one category: there is nothing to agree on.' };
   const value = (observed - expected) / (1 - expected);
   const result = measured(
     table,

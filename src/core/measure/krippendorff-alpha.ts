@@ -88,7 +88,8 @@ export function krippendorffAlpha(
 ): MeasureResult | Absent {
   const values = [...new Set(units.flat().filter((value) => value !== null))].sort((a, b) => a - b);
   if (metric === 'ratio' && (values[0] ?? 0) < 0) return { absent: 'Values on a ratio scale cannot be below 0.' };
-  if (values.length > MOST_VALUES) return { absent: `There are more than ${MOST_VALUES} different values; band them first.` };
+  if (values.length > MOST_VALUES)
+    return { absent: `There are more than ${MOST_VALUES} different values; band them first.` };
   const patterns = patternsOf(units, new Map(values.map((value, k) => [value, k])));
   const U = patterns.reduce((sum, { times }) => sum + times, 0);
   if (U === 0) return { absent: 'No unit has two codings, so nothing can be compared.' };

@@ -50,11 +50,7 @@ function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: num
  * other's saves. `columns` predicts the column from the row. Where two categories tie for the largest, lambda has no
  * derivative and no `ase` is given.
  */
-export function lambda(
-  table: Crosstab,
-  direction: Direction,
-  confidence: number,
-): MeasureResult {
+export function lambda(table: Crosstab, direction: Direction, confidence: number): MeasureResult {
   const columns = guessColumns(table);
   const flipped = guessColumns(transpose(table));
   const rows: Guess = {

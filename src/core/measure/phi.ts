@@ -14,8 +14,7 @@ export function phi(table: Crosstab, confidence: number): MeasureResult {
     return slope ? measured(table, size, slope, confidence) : { value: 0 };
   }
   const [a, b, c, d] = fourCells(table);
-  const value =
-    (a * d - b * c) / Math.sqrt(table.R[0]! * table.R[1]!) / Math.sqrt(table.C[0]! * table.C[1]!);
+  const value = (a * d - b * c) / Math.sqrt(table.R[0]! * table.R[1]!) / Math.sqrt(table.C[0]! * table.C[1]!);
   const slope = value === 0 ? null : throughPhiSquared(square, 1 / (2 * value));
   const result = slope ? measured(table, value, slope, confidence) : { value };
   return table.survey ? result : withTest(result, 1 / Math.sqrt(table.N));

@@ -65,7 +65,8 @@ export const TEST_WORDS: Record<TestId, { name: string; about: string }> = {
   },
   'equal-mention': {
     name: 'Equal mention, overall',
-    about: 'Asks whether every option is mentioned at the same rate in all groups, allowing for people in several rows.',
+    about:
+      'Asks whether every option is mentioned at the same rate in all groups, allowing for people in several rows.',
   },
 };
 

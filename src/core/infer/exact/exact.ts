@@ -80,13 +80,17 @@ function answer(question: Question, options: ExactOptions): TestResult | Absent 
   } catch (error) {
     if (!(error instanceof OverBudget)) throw error;
     if (method === 'auto') return sampled(question, options);
-    return { absent: `It would take more than ${budget.toLocaleString('en')} steps. Allow more, or a sample of tables.` };
+    return {
+      absent: `It would take more than ${budget.toLocaleString('en')} steps. Allow more, or a sample of tables.`,
+    };
   }
 }
 
 const WHOLE: Absent = { absent: 'Exact tests need whole, unweighted counts.' };
 const NOT_ASKED: Absent = { absent: 'Exact tests of tables larger than 2 x 2 were not asked for.' };
-const TOO_LARGE: Absent = { absent: 'With this many respondents chi-square is exact enough, and logarithms of factorials are not.' };
+const TOO_LARGE: Absent = {
+  absent: 'With this many respondents chi-square is exact enough, and logarithms of factorials are not.',
+};
 
 /** The table with its shorter side as rows, the smallest first, as the network wants it. */
 function upright(table: Crosstab): Crosstab {
@@ -100,7 +104,8 @@ function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number,
   const out = new Float64Array(R.length * C.length);
   const value = () => {
     let sum = 0;
-    for (let i = 0, at = 0; i < R.length; i++) for (let j = 0; j < C.length; j++) sum += statistic.term(out[at++]!, i, j);
+    for (let i = 0, at = 0; i < R.length; i++)
+      for (let j = 0; j < C.length; j++) sum += statistic.term(out[at++]!, i, j);
     return sum;
   };
   return {

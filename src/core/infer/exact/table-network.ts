@@ -102,7 +102,18 @@ export function arcsAtLeast(R: readonly number[], C: readonly number[]): number 
   order.slice(0, -1).forEach((total) => {
     const typical = R.map((r) => Math.floor((r * (N - filled)) / N));
     const nodes = Math.max(1, fillings(R, filled) / permutations);
-    arcs += nodes * Math.max(1, fillings(typical, Math.min(total, typical.reduce((a, b) => a + b, 0))));
+    arcs +=
+      nodes *
+      Math.max(
+        1,
+        fillings(
+          typical,
+          Math.min(
+            total,
+            typical.reduce((a, b) => a + b, 0),
+          ),
+        ),
+      );
     filled += total;
   });
   return arcs;

@@ -122,7 +122,7 @@ describe('other shapes, against the definitions', () => {
     alike(assess({ related: { answers } }).tests['cochran-q'], wanted, 'Q');
     const patterns = [...new Set(answers.map((answer) => answer.join('')))];
     const times = patterns.map((pattern) => answers.filter((answer) => answer.join('') === pattern).length);
-    const counted = { answers: patterns.map((pattern) => [...pattern].map(Number)), times };
+    const counted = { answers: patterns.map((pattern) => Array.from(pattern, Number)), times };
     alike(assess({ related: counted }).tests['cochran-q'], wanted, 'Q of patterns');
   });
 

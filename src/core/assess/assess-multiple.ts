@@ -41,13 +41,12 @@ export function mentionsOf({ groups, mentions, options, weights }: MultipleReque
   }
   const all: Mentions['groups'] = [];
   const [first = 1] = weights ?? [];
-  let weighted = false;
+  const weighted = weights?.some((w) => w !== first) ?? false;
   groups.forEach((g, k) => {
     if (!Number.isInteger(g) || g < 0) throw wrong(k, `is in group ${g}`, 'Groups count from 0.', 'groups');
     const w = weights?.[k] ?? 1;
     if (!Number.isFinite(w) || w <= 0)
       throw wrong(k, `has a weight of ${w}`, 'Weights are above 0; leave out who has none.', 'weights');
-    if (w !== first) weighted = true;
     while (all.length <= g) {
       all.push({ n: 0, weight: 0, square: 0, together: square(options), squares: square(options) });
     }

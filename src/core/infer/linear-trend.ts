@@ -24,8 +24,9 @@ export function linearTrend(table: Crosstab): TestResult | Absent {
 export function cochranArmitage(table: Crosstab): TestResult | Absent {
   if (table.R.length !== 2 && table.C.length !== 2) return { absent: 'It is for tables with two rows or two columns.' };
   if (table.survey) return { absent: WEIGHTED };
-  const { n, R, N, ...two } = table.R.length === 2 ? table : transpose(table);
-  const { y, yy } = scoreMoments({ n, R, N, ...two });
+  const two = table.R.length === 2 ? table : transpose(table);
+  const { n, R, N } = two;
+  const { y, yy } = scoreMoments(two);
   if (!(yy > 0)) return { absent: NO_SPREAD };
   const p = R[0]! / N;
   const rise = n[0]!.reduce((sum, count, j) => sum + count * y[j]!, 0);

@@ -1,5 +1,6 @@
 import { type Crosstab, eachCell } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
+import { perTable } from '../per-table.js';
 import type { Direction } from './direction.js';
 import { countPairs, type Pairs } from './pairs.js';
 import { measured, type MeasureResult, withTest } from './result.js';
@@ -13,7 +14,7 @@ interface Ordering extends Pairs {
   errorUnderIndependence: number;
 }
 
-function ordering(table: Crosstab): Ordering {
+const ordering = perTable((table): Ordering => {
   const pairs = countPairs(table);
   const { concordant, discordant, P, Q } = pairs;
   let spread = 0;
@@ -28,7 +29,7 @@ function ordering(table: Crosstab): Ordering {
     notTiedOnColumns: untied(table.C),
     errorUnderIndependence: 2 * Math.sqrt(spread),
   };
-}
+});
 
 /**
  * A measure (P - Q)/D, where `slope` is the derivative of D in n[i][j]. With weights there is no z: the standard error

@@ -1,11 +1,12 @@
 import { type Crosstab, eachCell } from '../crosstab.js';
+import { perTable } from '../per-table.js';
 import type { Absent } from '../infer/result.js';
 import { measured, type MeasureResult, withTest } from './result.js';
 
 const NO_SPREAD = 'All scores of an axis are the same, so nothing can go along with them.';
 
 /** Sums of squares and products of the scores about their means. */
-export function scoreMoments(table: Crosstab) {
+export const scoreMoments = perTable((table) => {
   const { R, C, N, scores } = table;
   const mean = (totals: readonly number[], x: readonly number[]) =>
     totals.reduce((sum, total, k) => sum + total * (x[k]! - x[0]!), 0) / N + x[0]!;
@@ -22,7 +23,7 @@ export function scoreMoments(table: Crosstab) {
     yy: C.reduce((sum, total, j) => sum + total * y[j]! ** 2, 0),
     xy,
   };
-}
+});
 
 /**
  * Of scores that are permuted at random, r has exactly the standard error 1/sqrt(N - 1) (Hotelling and Pabst 1936), ties

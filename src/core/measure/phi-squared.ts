@@ -1,5 +1,5 @@
-import type { Crosstab } from '../crosstab.js';
 import { pearsonStatistic } from '../infer/pearson.js';
+import { perTable } from '../per-table.js';
 import type { Slope } from './result.js';
 
 /** X²/N, the mean square contingency, and its derivative in each count. */
@@ -12,7 +12,7 @@ export interface PhiSquared {
  * The mean square contingency. X²/N + 1 = sum n²/(R C), so its slope in n[i][j] is 2n/(RC) less what row i and column j
  * lose by growing.
  */
-export function phiSquared(table: Crosstab): PhiSquared {
+export const phiSquared = perTable((table): PhiSquared => {
   const { n, R, C, N } = table;
   const rowLoss = R.map((r, i) => n[i]!.reduce((sum, value, j) => sum + value ** 2 / C[j]!, 0) / r ** 2);
   const columnLoss = C.map((c, j) => n.reduce((sum, row, i) => sum + row[j]! ** 2 / R[i]!, 0) / c ** 2);
@@ -20,7 +20,7 @@ export function phiSquared(table: Crosstab): PhiSquared {
     value: pearsonStatistic(table) / N,
     slope: (i, j) => (2 * n[i]![j]!) / (R[i]! * C[j]!) - rowLoss[i]! - columnLoss[j]!,
   };
-}
+});
 
 /**
  * A measure that is a function of X²/N, by the chain rule; `derivative` is that of the function. At X² = 0 such a

@@ -82,7 +82,11 @@ function boundsOf(network: Network): Bounds[] {
 }
 
 /** Partial tables at a node that have the same statistic so far count as one. */
-type Held = Map<number, { value: number; mass: number }>;
+interface Partly {
+  value: number;
+  mass: number;
+}
+type Held = Map<number, Partly>;
 
 /**
  * The probability that the statistic is at most `limit`. Stage by stage, partial tables are merged by node and
@@ -122,7 +126,7 @@ export function probabilityUpTo(network: Network, limit: number, scale: number, 
           }
           const key = Math.round((reached / scale) * GRID);
           let there = next.get(goal);
-          if (!there) next.set(goal, (there = new Map()));
+          if (!there) next.set(goal, (there = new Map<number, Partly>()));
           const known = there.get(key);
           if (known) known.mass += carried;
           else {

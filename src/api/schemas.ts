@@ -166,6 +166,9 @@ export const CountArraySchema = z
     ),
     respondents: counted.describe('Row-major over the axes.'),
     weights: z.object({ sums: counted, squares: counted }).nullable(),
+    together: counted
+      .nullable()
+      .describe('Multiple by single: for each group, options by options, who mentioned both. Null for other axes.'),
     total: z.int(),
     filtered: z.array(z.object({ outside: z.int(), unknown: z.int() })),
     withoutWeight: z.int(),

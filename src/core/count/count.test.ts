@@ -242,3 +242,23 @@ describe('filter', () => {
     expect(() => run({ column: age, test: { is: 'any-of', codes: ['1'] }, missing: [] })).toThrow(/Site cannot/);
   });
 });
+
+describe('options counted together', () => {
+  it('are, in each group, the respondents who mentioned both, and on the diagonal the mentions', () => {
+    const question = sets([[0, 2], [2, 33], [0, 2, 33], null, [], 'none', [33]], 34);
+    const groups = coded([1, 1, 2, 2, 1, 1, 0], 2);
+    const { together, respondents } = count({ ...plain, axes: [question, groups], respondents: 7 });
+    const both = (group: number, a: number, b: number) => together?.[(group * 34 + a) * 34 + b];
+    expect([both(1, 0, 2), both(1, 2, 33), both(1, 0, 33), both(2, 0, 33), both(0, 33, 33)]).toEqual([1, 1, 0, 1, 1]);
+    for (let group = 0; group < 3; group++) {
+      for (let a = 0; a < 34; a++) expect(both(group, a, a)).toBe(respondents[(a + 1) * 3 + group]);
+    }
+  });
+
+  it('are left alone for other axes, and where the square would be too large', () => {
+    const wide = sets([[0], [1]], 600);
+    expect(count({ ...plain, axes: [wide, coded([1, 1], 1)], respondents: 2 }).together).toBeNull();
+    expect(count({ ...plain, axes: [coded([1], 1), coded([1], 1)], respondents: 1 }).together).toBeNull();
+    expect(count({ ...plain, axes: [sets([[0]], 2)], respondents: 1 }).together).toBeNull();
+  });
+});

@@ -100,11 +100,39 @@ export function count(request: CountRequest): CountArray {
   return {
     axes,
     respondents: Array.from(respondents),
+    together: weight === null ? countTogether(request, axes[1]?.slots.length ?? 1) : null,
     weights: sums && squares ? { sums: Array.from(sums), squares: Array.from(squares) } : null,
     total: length,
     filtered: request.filtered,
     withoutWeight,
   };
+}
+
+/** Pairs of options counted in all groups; a question of 40 options by 150 groups is as large. */
+const MOST_TOGETHER = 250_000;
+
+/** Respondents who mentioned each two options, in each group: what the overall test of a set needs. */
+function countTogether({ axes, mask, respondents }: CountRequest, width: number): number[] | null {
+  const [rows, columns] = axes;
+  if (rows?.kind !== 'sets' || columns?.kind !== 'coded') return null;
+  const options = rows.options.length;
+  if (options * options * width > MOST_TOGETHER) return null;
+  const counts = new Int32Array(options * options * width);
+  const mine = new Int32Array(options);
+  for (let k = 0; k < respondents; k++) {
+    if (mask && mask[k] === 0) continue;
+    let filled = 0;
+    for (let word = 0; word < rows.width; word++) {
+      for (let bits = rows.words[k * rows.width + word]!; bits !== 0; bits &= bits - 1) {
+        mine[filled++] = word * 32 + (31 - Math.clz32(bits & -bits));
+      }
+    }
+    const base = columns.values[k]! * options * options;
+    for (let a = 0; a < filled; a++) {
+      for (let b = 0; b < filled; b++) counts[base + mine[a]! * options + mine[b]!]!++;
+    }
+  }
+  return Array.from(counts);
 }
 
 function countOne(values: Uint8Array | Uint16Array, mask: Uint8Array | null, length: number, size: number): Int32Array {

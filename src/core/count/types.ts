@@ -29,6 +29,11 @@ export interface CountArray {
   respondents: readonly number[];
   /** Sums of the weight and of its square, in the same shape; null without a weight. */
   weights: { sums: readonly number[]; squares: readonly number[] } | null;
+  /**
+   * Of a multiple axis by a single one: for each position of the second axis, options by options, the respondents who
+   * mentioned both. Null for any other axes, with a weight, and where it would be too large.
+   */
+  together: readonly number[] | null;
   /** Respondents in the study. */
   total: number;
   /** One for each condition, in order: a respondent is told under the first that keeps them out. */

@@ -3,7 +3,7 @@ import { titleOf } from '../codebook/types.js';
 import { wilson } from '../infer/wilson.js';
 import { mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck, SMALL_BASE } from './read-cross.js';
+import { leftOutCheck, SMALL_BASE } from './cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent } from './words.js';
 
@@ -29,6 +29,7 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
       upper,
       range: [0, 1],
       unit: 'share',
+      detail: null,
       about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval.`,
       lead: rank < 4,
     };

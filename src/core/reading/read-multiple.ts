@@ -1,10 +1,11 @@
 import { whole } from '../figures.js';
-import { assess } from '../assess.js';
+import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
-import { holm } from '../infer/adjust.js';
+import type { Mentions } from '../infer/equal-mention.js';
 import { share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck, verdictOfP } from './read-cross.js';
+import { testLines, verdictOfP } from './cross/association.js';
+import { leftOutCheck } from './cross/trust.js';
 import { marksOf } from './marks.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
 import { and, numeral, percent, sayP } from './words.js';
@@ -12,23 +13,39 @@ import { and, numeral, percent, sayP } from './words.js';
 const NAMED = 5;
 const CELLS_NAMED = 2;
 
+/** The options of a table by its groups, as the overall test takes them. */
+function mentionsOfTable(table: Table): Mentions {
+  const rows = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
+  return {
+    options: rows.length,
+    weighted: false,
+    groups: table.columnBases.map((n, j) => {
+      // Without the pairs only the options' own tests can be made, which look at the diagonal alone.
+      const together =
+        table.together?.[j] ?? rows.map((i, a) => rows.map((_, b) => (a === b ? (table.cells[i]?.[j] ?? 0) : 0)));
+      return { n, weight: n, square: n, together, squares: together };
+    }),
+  };
+}
+
 /**
  * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
  * over all of them is not valid; each option is tested on its own (mentioned or not), p adjusted over the options.
  */
 export function readMultiple(table: Table, confidence: number): Answer[] {
   const alpha = 1 - confidence;
-  const tested = table.rows.categories.flatMap((category, i) => {
-    if (category.kind !== 'option') return [];
-    const mentioned = table.cells[i] ?? [];
-    const rest = mentioned.map((value, j) => (table.columnBases[j] ?? 0) - value);
-    const test = assess({ counts: [mentioned, rest] }).tests.pearson;
-    return test ? [{ i, label: category.label, test }] : [];
+  const options = table.rows.categories.flatMap(({ kind, label }, i) => (kind === 'option' ? [{ i, label }] : []));
+  const result = assessMentions(
+    mentionsOfTable(table),
+    options.map(({ i }) => table.cells[i] ?? []),
+    { confidence },
+  );
+  const overall = table.together ? result.tests['equal-mention'] : undefined;
+  const tested = result.options.flatMap(({ option, tests, adjustedP }) => {
+    const { i, label } = options[option]!;
+    return tests.pearson ? [{ i, label, test: tests.pearson, p: adjustedP }] : [];
   });
-  const adjusted = holm(tested.map(({ test }) => test.p));
-  const found = tested
-    .map((one, k) => ({ ...one, p: adjusted[k] ?? 1 }))
-    .sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
+  const found = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
   const differ = found.filter(({ p }) => p < alpha);
   const rowTitle = titleOf(table.rows.variable);
   const columnTitle = table.columns ? titleOf(table.columns.variable) : '';
@@ -58,14 +75,17 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
   const ends = best ? spread(best.i) : null;
   return [
     answer('association', QUESTIONS.association, {
-      verdict: tested.length === 0 ? 'Nothing to test.' : verdictOfP(found[0]?.p ?? 1, alpha),
-      tests: found.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
-        id: `option-${i}`,
-        name: label,
-        text: `χ²(${test.df ?? 0}) = ${(test.statistic ?? 0).toFixed(2)}, adjusted ${sayP(p)}`,
-        about: 'Mentioned or not by group: Pearson chi-square, p adjusted over all options (Holm).',
-        lead: rank === 0,
-      })),
+      verdict: tested.length === 0 ? 'Nothing to test.' : verdictOfP(overall?.p ?? found[0]?.p ?? 1, alpha),
+      tests: [
+        ...(overall ? testLines('equal-mention', overall, true) : []),
+        ...found.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
+          id: `option-${i}`,
+          name: label,
+          text: `χ²(${test.df ?? 0}) = ${(test.statistic ?? 0).toFixed(2)}, adjusted ${sayP(p)}`,
+          about: 'Mentioned or not by group: Pearson chi-square, p adjusted over all options (Holm).',
+          lead: rank === 0 && !overall,
+        })),
+      ],
       notes: [
         `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in several rows, so each option is tested on its own; one chi-square over all rows would not be valid.`,
       ],

@@ -4,7 +4,7 @@ import { type NumberSummary, summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
 import { criticalZ } from '../numerics/distributions.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck } from './read-cross.js';
+import { leftOutCheck } from './cross/trust.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
 /** A number with more values than this is read by its quartiles, not value by value. */

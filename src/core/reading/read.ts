@@ -1,6 +1,7 @@
-import { type Assessment, assess, type AxisLevel } from '../assess.js';
+import { type Assessment, assess, type AxisLevel, type TableRequest } from '../assess.js';
+import { parseNumber } from '../codebook/number.js';
 import type { Level } from '../codebook/types.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table, TableAxis } from '../table/tabulate.js';
 import { readCross } from './read-cross.js';
 import { readFrequency } from './read-frequency.js';
 import { isManyNumbers, readNumber } from './read-number.js';
@@ -10,15 +11,37 @@ import { answer, type Answer, QUESTIONS } from './types.js';
 const axisLevel = (level: Level | undefined): AxisLevel =>
   level === 'ordered' || level === 'number' ? 'ordered' : 'unordered';
 
-/** The statistics of a cross table; null for a frequency table, an empty one, and one with overlapping categories. */
-export function assessTable(table: Table, confidence: number): Assessment | null {
+/** Numbers are their own scores; the codes of a category are names, and score 1, 2, 3 in their order. */
+function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
+  if (variable.level !== 'number') return undefined;
+  const scores = categories.flatMap(({ code }) => parseNumber(code) ?? []);
+  return scores.length === categories.length ? scores : undefined;
+}
+
+/**
+ * What is to be assessed of a table on screen, its groups across; null for a frequency table, an empty one, and one with
+ * overlapping categories.
+ */
+export function requestOf(table: Table, confidence: number): TableRequest | null {
   if (table.columns === null || table.rows.multiple || table.columns.multiple || table.base === 0) return null;
-  return assess({
+  return {
     counts: table.cells,
     rowLevel: axisLevel(table.rows.variable.level),
     columnLevel: axisLevel(table.columns.variable.level),
+    rowScores: scoresOf(table.rows),
+    columnScores: scoresOf(table.columns),
+    groups: 'columns',
     confidence,
-  });
+  };
+}
+
+/**
+ * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null where
+ * there is nothing to assess.
+ */
+export function assessTable(table: Table, confidence: number): Assessment | null {
+  const request = requestOf(table, confidence);
+  return request && assess({ ...request, exact: { method: 'none' } });
 }
 
 /** The answers beside a table, the ones that suit it. */

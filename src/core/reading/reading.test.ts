@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { Level, Variable } from '../codebook/types.js';
 import type { Table } from '../table/tabulate.js';
 import { marksOf } from './marks.js';
-import { assessTable, read } from './read.js';
+import { assess } from '../assess.js';
+import { assessTable, read, requestOf } from './read.js';
 import type { Answer } from './types.js';
 import { and, coefficient, numeral, percent, sayP, statistic } from './words.js';
 
@@ -46,6 +47,7 @@ function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): 
     columnBases,
     base,
     mentions: rows.level === 'multiple' ? { columns: columnSums, total: columnSums.reduce((a, b) => a + b, 0) } : null,
+    together: null,
     total: base,
     leftOut: [],
   };
@@ -80,7 +82,7 @@ describe('the reading of a cross table', () => {
 
   it('says whether, and how strong, leading with V where a variable has no order', () => {
     expect(part(strong, 'association').verdict).toBe('Yes, well beyond chance.');
-    expect(part(strong, 'association').tests[0]?.text).toMatch(/^χ²\(4\) = \d+\.\d\d, p < \.001$/);
+    expect(part(strong, 'association').tests[0]?.text).toMatch(/^χ²\(4\) = \d+\.\d, p < \.001$/);
     expect(part(strong, 'strength').measures[0]?.id).toBe('cramers-v');
     expect(part(strong, 'strength').notes.join(' ')).toContain('Site is not');
   });
@@ -122,7 +124,7 @@ describe('the reading of a cross table', () => {
     const check = part(small, 'trust').checks.find(({ text }) => text.includes('expected'));
     expect(check?.ok).toBe(false);
     expect(check?.text).toBe(
-      '9 of 9 cells (100%) have expected counts below 5; the smallest is 0.7. Chi-square is doubtful here: merge small categories first.',
+      '9 of 9 cells (100%) have expected counts below 5; the smallest is 0.7. Chi-square is doubtful here: wait for the exact test, or merge small categories.',
     );
     expect(part(small, 'trust').checks.some(({ text }) => text.startsWith('Base under 30'))).toBe(true);
   });
@@ -318,5 +320,113 @@ describe('figures in words', () => {
     expect([statistic(3.14159), statistic(148.24), statistic(12345.6)]).toEqual(['3.14', '148.2', '12,346']);
     expect([numeral(3), numeral(30)]).toEqual(['three', '30']);
     expect([and([]), and(['a']), and(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c']);
+  });
+});
+
+describe('what suits the variables', () => {
+  const USE = { label: 'Uses the hut', level: 'ordered' as const, labels: ['Weekly', 'Monthly', 'Never'] };
+  const leads = (answers: Answer[]) =>
+    part(answers, 'strength')
+      .measures.filter(({ lead }) => lead)
+      .map(({ id }) => id);
+  const cells = [[60, 10, 40], [30, 30, 35], [10, 60, 25]]; // prettier-ignore
+
+  it('leads with V and lambda, V and eta, gamma and its kin, or phi and the odds', () => {
+    const COLOURS = { label: 'Shed', labels: ['Green', 'Brown', 'White'] };
+    expect(leads(readIt(cross(COLOURS, SITES, cells)))).toEqual(['cramers-v', 'lambda:rows']);
+    expect(leads(readIt(cross(HAPPY, SITES, cells)))).toEqual(['cramers-v', 'eta:rows']);
+    expect(leads(readIt(cross(SITES, HAPPY, cells)))).toEqual(['cramers-v', 'eta:columns']);
+    expect(leads(readIt(cross(HAPPY, USE, cells)))).toEqual(['gamma', 'kendall-tau-b', 'somers-d:rows']);
+    const two = [[40, 80], [60, 20]]; // prettier-ignore
+    const yes = { label: 'Renews', labels: ['Yes', 'No'] };
+    expect(leads(readIt(cross(yes, { label: 'Shares', labels: ['Alone', 'Together'] }, two)))).toEqual([
+      'phi',
+      'odds-ratio',
+      'risk-difference',
+    ]);
+  });
+
+  it('names variables and not rows and columns, and leaves out what reads an order that is not there', () => {
+    const { measures } = part(readIt(cross(HAPPY, SITES, cells)), 'strength');
+    const names = measures.map(({ name }) => name);
+    expect(names).toContain('Lambda, predicting Satisfaction');
+    expect(names).toContain('Eta, Satisfaction by Site');
+    expect(measures.map(({ id }) => id)).not.toContain('gamma');
+    expect(measures.map(({ id }) => id)).not.toContain('kappa');
+    expect(names.join(' ')).not.toMatch(/\b(rows|columns)\b/);
+  });
+
+  it('says in whom an answer is more frequent, and what share of the spread is accounted for', () => {
+    const { notes } = part(readIt(cross(HAPPY, SITES, cells)), 'strength');
+    expect(notes[0]).toBe(
+      'Respondents in “Quarry Side” more often gave “Very dissatisfied”: 60%, against 32% overall.',
+    );
+    expect(notes.join(' ')).toMatch(/Site accounts for \d+% of the spread in Satisfaction/);
+  });
+
+  it('asks whether totals changed where both have the same categories, and then gives kappa', () => {
+    const again = readIt(cross(HAPPY, { ...HAPPY, label: 'Satisfaction last year' }, cells));
+    expect(part(again, 'association').tests.map(({ id }) => id)).toContain('stuart-maxwell');
+    expect(part(again, 'association').notes.join(' ')).toContain('whether their totals changed');
+    expect(part(again, 'strength').measures.map(({ id }) => id)).toContain('kappa');
+  });
+
+  it('compares the odds and the shares of the groups across on 2 x 2, in the report sentence too', () => {
+    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[40, 80], [60, 20]])); // prettier-ignore
+    const difference = part(two, 'strength').measures.find(({ id }) => id === 'risk-difference');
+    expect(difference?.value).toBeCloseTo(0.4 - 0.8, 12);
+    expect(part(two, 'say').sentence).toMatch(/φ = −\.\d\d \[−\.\d\d, −\.\d\d\], OR = 0\.17 \[0\.\d\d, 0\.\d\d\]/);
+  });
+
+  it('scores a number by its values', () => {
+    const plots = { label: 'Plots', level: 'number' as const, labels: ['1', '2', '10'] };
+    const table = cross(HAPPY, plots, cells);
+    const codes = ['1', '2', '10'];
+    const numbers = { ...table.columns!, categories: table.columns!.categories.map((one, k) => ({ ...one, code: codes[k]! })) }; // prettier-ignore
+    const r = assessTable({ ...table, columns: numbers }, 0.95)?.measures['pearson-r']?.value;
+    expect(r).not.toBeCloseTo(assessTable(table, 0.95)?.measures['pearson-r']?.value ?? 0, 3);
+  });
+});
+
+describe('trust', () => {
+  it('says whether the result hangs on where an ordered variable is cut', () => {
+    const AGE = { label: 'Age', level: 'ordered' as const, labels: ['18-34', '35-49', '50-64', '65+'] };
+    const YES = { label: 'Renews', labels: ['Yes', 'No'] };
+    const checks = (cells: number[][]) => part(readIt(cross(AGE, YES, cells)), 'trust').checks;
+    const fickle = checks([[30, 30], [38, 14], [14, 38], [30, 30]]).find(({ text }) => text.includes('cut')); // prettier-ignore
+    expect(fickle?.ok).toBe(false);
+    expect(fickle?.text).toMatch(/depends on how Age is cut: p is below \.05 in \d of 7 groupings/);
+    const firm = checks([[80, 20], [60, 40], [40, 60], [20, 80]]).find(({ text }) => text.includes('cut')); // prettier-ignore
+    expect(firm).toMatchObject({ ok: true, text: expect.stringContaining('7 ways') as string });
+  });
+
+  it("stands on Fisher's test once it is known, and says how it was come by", () => {
+    const table = cross(HAPPY, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]]); // prettier-ignore
+    const request = requestOf(table, 0.95)!;
+    const exact = read(table, assess(request), 0.95);
+    expect(part(exact, 'association').tests[0]?.id).toBe('fisher');
+    expect(part(exact, 'trust').checks[0]?.text).toContain("read Fisher's exact test");
+    const sampled = read(table, assess({ ...request, exact: { method: 'monte-carlo', draws: 500 } }), 0.95);
+    expect(part(sampled, 'association').tests[0]?.text).toContain('500 tables drawn, 99% interval');
+    expect(part(sampled, 'say').sentence).toContain('(500 tables drawn)');
+  });
+
+  it('says when V is high by chance', () => {
+    const many = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, j) => 2 + ((i * 3 + j * 7) % 4)));
+    const wide = (label: string) => ({ label, labels: ['a', 'b', 'c', 'd', 'e'] });
+    const text = part(readIt(cross(wide('One'), wide('Other'), many)), 'trust').checks.map((one) => one.text).join(' '); // prettier-ignore
+    expect(text).toContain('V is high by chance');
+  });
+});
+
+describe('the overall test of overlapping rows', () => {
+  it('leads once the options were counted together', () => {
+    const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
+    const table = cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100]); // prettier-ignore
+    const together = [[[80, 40], [40, 50]], [[20, 10], [10, 52]], [[50, 25], [25, 48]]]; // prettier-ignore
+    const { tests, verdict } = part(readIt({ ...table, together }), 'association');
+    expect(tests[0]).toMatchObject({ id: 'equal-mention', lead: true });
+    expect(tests[0]?.text).toMatch(/^χ²\(\d\.\d\) = [\d.]+, p < \.001$/);
+    expect(verdict).toBe('Yes, well beyond chance.');
   });
 });

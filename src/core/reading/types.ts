@@ -27,9 +27,11 @@ export interface ReadMeasure {
   upper: number | null;
   /** The range the measure is drawn on. */
   range: readonly [number, number];
-  /** A share is said in percent. */
-  unit: 'coefficient' | 'share';
+  /** A share is said in percent; a ratio is drawn on a logarithmic range, 1 in the middle. */
+  unit: 'coefficient' | 'share' | 'ratio';
   about: string;
+  /** "ase .021, z = 5.30, p < .001"; null where there is nothing to add. */
+  detail: string | null;
   lead: boolean;
 }
 

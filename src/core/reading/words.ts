@@ -1,4 +1,5 @@
 import { whole } from '../figures.js';
+
 /** p in the usual style: "p = .032", "p < .001". */
 export function sayP(p: number): string {
   if (p < 0.001) return 'p < .001';
@@ -18,8 +19,21 @@ export function percent(share: number): string {
   return rounded === 0 && share > 0 ? 'under 1%' : `${rounded}%`;
 }
 
+/** A test's statistic: "1,204", "31.2", "4.07". */
 export function statistic(value: number): string {
-  return value >= 1000 ? whole(value) : value.toFixed(value >= 100 ? 1 : 2);
+  const size = Math.abs(value);
+  const text = size >= 1000 ? whole(size) : size.toFixed(size >= 10 ? 1 : 2);
+  return value < 0 && Number(text) !== 0 ? `−${text}` : text;
+}
+
+/** Degrees of freedom: whole, or with one decimal where a correction made them fractions. */
+export function degrees(df: number): string {
+  return Number.isInteger(df) ? whole(df) : df >= 1000 ? whole(df) : df.toFixed(1);
+}
+
+/** A ratio of odds or of shares: "2.4", "0.38", "12". */
+export function ratio(value: number): string {
+  return value >= 100 ? whole(value) : value >= 10 ? value.toFixed(1) : value.toFixed(2);
 }
 
 export function and(words: readonly string[]): string {
@@ -35,5 +49,5 @@ export function numeral(value: number): string {
 
 /** χ²(df, N = n) = x. */
 export function sayChiSquare(result: { statistic?: number; df?: number }, n: number): string {
-  return `χ²(${result.df ?? 0}, N = ${whole(n)}) = ${statistic(result.statistic ?? 0)}`;
+  return `χ²(${degrees(result.df ?? 0)}, N = ${whole(n)}) = ${statistic(result.statistic ?? 0)}`;
 }

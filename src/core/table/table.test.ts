@@ -57,6 +57,7 @@ const counts = (axes: CountAxis[], respondents: number[], more: Partial<CountArr
   axes,
   respondents,
   weights: null,
+  together: null,
   total: 100,
   filtered: [],
   withoutWeight: 0,

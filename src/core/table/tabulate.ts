@@ -45,6 +45,8 @@ export interface Table {
   base: number;
   /** Mentions in each column, and in all; null where the rows are not multiple. */
   mentions: { columns: number[]; total: number } | null;
+  /** For each column, options by options: who mentioned both. Null where the rows are not multiple, or it was not counted. */
+  together: number[][][] | null;
   /** Respondents in the study. */
   total: number;
   leftOut: LeftOut[];
@@ -148,6 +150,13 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
 
   const cells = rows.of.map((i) => columnOf.map((j) => value(i, j)));
   const mentionRows = rows.axis.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
+  const optionsCounted = rowAxis.slots.filter(({ is }) => is === 'code').length;
+  // Options stand from position 1 on; the array counts them from 0.
+  const both = (j: number, a: number, b: number) => {
+    const [group, one, other] = [columnOf[j]!, rows.of[a]! - 1, rows.of[b]! - 1];
+    if (group < 0 || one < 0 || other < 0) return 0;
+    return counts.together?.[(group * optionsCounted + one) * optionsCounted + other] ?? 0;
+  };
   const leftOut: LeftOut[] = [
     ...sentence.only.flatMap((condition, k): LeftOut[] => {
       const variable = find(condition.variable);
@@ -188,6 +197,10 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
           total: mentionRows.reduce((sum, i) => sum + rowSum(rows.of[i] ?? -1, columnBase), 0),
         }
       : null,
+    together:
+      counts.together && columns && !columns.axis.multiple
+        ? columnOf.map((_, j) => mentionRows.map((a) => mentionRows.map((b) => both(j, a, b))))
+        : null,
     total: counts.total,
     leftOut: leftOut.filter(({ respondents }) => respondents > 0),
   };

@@ -1,0 +1,114 @@
+import { whole } from '../../figures.js';
+import { type Assessment, smallExpectedSentence } from '../../assess.js';
+import type { Table } from '../../table/tabulate.js';
+import { answer, type Answer, type Check, QUESTIONS } from '../types.js';
+import { and, coefficient, percent, sayP } from '../words.js';
+import { chiSquareDoubtful, isSignificant, quote, type Read } from './context.js';
+
+/** Under this a base is flagged. */
+export const SMALL_BASE = 30;
+
+/** What the exact tests have to say on small counts. */
+function exactAdvice(read: Read): string {
+  const { fisher } = read.result.tests;
+  if (!fisher) return ' Chi-square is doubtful here: wait for the exact test, or merge small categories.';
+  return fisher.sampling?.method === 'monte-carlo'
+    ? " Chi-square is doubtful here: read Fisher's test, from a sample of tables."
+    : " Chi-square is doubtful here: read Fisher's exact test.";
+}
+
+function expectedCheck(read: Read): Check[] {
+  const { base, cells } = read.result;
+  if (read.result.tests['rao-scott']) return [];
+  const small = smallExpectedSentence(cells?.expected ?? []);
+  if (small === null)
+    return [
+      {
+        ok: true,
+        text: `No cell has an expected count below 5; the smallest is ${(base.smallestExpected ?? 0).toFixed(1)}.`,
+      },
+    ];
+  if (read.twoByTwo) return [{ ok: false, text: `${small} Read Fisher's exact test.` }];
+  const bad = chiSquareDoubtful(read);
+  return [
+    {
+      ok: !bad,
+      text: `${small}${bad ? exactAdvice(read) : ' Chi-square still holds while it is no more than one cell in five.'}`,
+    },
+  ];
+}
+
+/** How a result hangs on where an ordered variable was cut. */
+export function collapsingCheck(
+  { V, gamma, p, groupings, significant, dependsOnCut }: Assessment['collapsing'][number],
+  title: string,
+  confidence: number,
+): Check {
+  const alpha = coefficient(1 - confidence, 2);
+  const [figure, span] = gamma ? (['gamma', gamma] as const) : (['V', V] as const);
+  const range = `${figure} is ${coefficient(span.own)} here and ${coefficient(span.least)} to ${coefficient(span.most)} over all of them`;
+  if (!dependsOnCut) {
+    return {
+      ok: true,
+      text: `However ${title} is cut in order (${whole(groupings)} ways), p stays ${significant > 0 ? 'below' : 'above'} ${alpha}; ${range}.`,
+    };
+  }
+  const own = p.own < 1 - confidence ? 'one of those' : 'not one of those';
+  return {
+    ok: false,
+    text: `The result depends on how ${title} is cut: p is below ${alpha} in ${whole(significant)} of ${whole(groupings)} groupings that keep its order, and this is ${own} (${sayP(p.own)}); ${range}.`,
+  };
+}
+
+/** How much of the study the table does not stand on; answers only, not what the filter keeps out. */
+export function leftOutCheck(table: Table): Check {
+  const silent = table.leftOut
+    .filter(({ why }) => why !== 'outside')
+    .reduce((sum, { respondents }) => sum + respondents, 0);
+  const asked = table.base + silent;
+  if (silent === 0) return { ok: true, text: 'Nobody is left out for want of an answer.' };
+  const part = silent / asked;
+  const few = part < 0.1;
+  return {
+    ok: few,
+    text: `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left out${few ? '.' : ': would they have answered alike?'}`,
+  };
+}
+
+/** V in a small sample is mostly chance; said where the correction takes a third of it away. */
+function biasCheck({ result, twoByTwo }: Read): Check[] {
+  const V = result.measures['cramers-v']?.value ?? 0;
+  const corrected = result.measures['cramers-v-corrected']?.value;
+  if (twoByTwo || corrected === undefined || V < 0.1 || corrected > (2 / 3) * V) return [];
+  return [
+    {
+      ok: false,
+      text: `V is high by chance in a table of this size: corrected for bias it is ${coefficient(corrected)} and not ${coefficient(V)}.`,
+    },
+  ];
+}
+
+/** Can it be trusted? */
+export function trust(read: Read): Answer {
+  const { table, result, columnsKept, rowTitle, columnTitle, confidence } = read;
+  const checks = [...expectedCheck(read), ...biasCheck(read)];
+  const thin = columnsKept.filter((j) => (table.columnBases[j] ?? 0) < SMALL_BASE);
+  if (thin.length > 0) {
+    const labels = thin.map((j) => `${table.columns?.categories[j]?.label ?? ''} (${table.columnBases[j] ?? 0})`);
+    checks.push({ ok: false, text: `Base under ${SMALL_BASE}: ${and(labels)}.` });
+  }
+  for (const check of result.collapsing) {
+    const title = check.axis === 'rows' ? rowTitle : columnTitle;
+    // A check of what is nowhere significant tells nothing new.
+    if (check.significant > 0 || isSignificant(read)) checks.push(collapsingCheck(check, title, confidence));
+  }
+  for (const [axis, positions] of [
+    [table.rows, result.dropped.rows],
+    [table.columns, result.dropped.columns],
+  ] as const) {
+    const labels = positions.map((k) => quote(axis?.categories[k]?.label ?? ''));
+    if (labels.length > 0) checks.push({ ok: true, text: `Nobody is in ${and(labels)}; left out of the tests.` });
+  }
+  checks.push(leftOutCheck(table));
+  return answer('trust', QUESTIONS.trust, { checks });
+}

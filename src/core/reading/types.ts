@@ -30,7 +30,7 @@ export interface ReadMeasure {
   /** A share is said in percent; a ratio is drawn on a logarithmic range, 1 in the middle. */
   unit: 'coefficient' | 'share' | 'ratio';
   about: string;
-  /** "ase .021, z = 5.30, p < .001"; null where there is nothing to add. */
+  /** "standard error .021, z = 5.30, p < .001"; null where there is nothing to add. */
   detail: string | null;
   lead: boolean;
 }

@@ -1,21 +1,25 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear, scaleLog } from 'd3';
 import { useState } from 'react';
 import type { Answer, ReadCell, ReadMeasure } from '../../core/reading/types.js';
-import { coefficient, percent } from '../../core/reading/words.js';
+import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
+import type { Exact } from './use-exact.js';
 
 const WIDTH = 104;
 
 /** A coefficient on its own range, with its interval. */
 function Dot({ measure }: { measure: ReadMeasure }) {
   const [least, most] = measure.range;
-  const x = scaleLinear([least, most], [5, WIDTH - 5]).clamp(true);
+  const scale = measure.unit === 'ratio' ? scaleLog : scaleLinear;
+  const x = scale([least, most], [5, WIDTH - 5]).clamp(true);
+  // What no difference is: it gets a tick where it is inside the range.
+  const none = measure.unit === 'ratio' ? 1 : 0;
   return (
     <svg width={WIDTH} height="16" viewBox={`0 0 ${WIDTH} 16`} aria-hidden="true">
       <line x1="5" x2={WIDTH - 5} y1="8" y2="8" stroke="var(--rule)" strokeWidth="2" />
-      {least < 0 && <line x1={x(0)} x2={x(0)} y1="4" y2="12" stroke="var(--rule-strong)" />}
+      {least < none && <line x1={x(none)} x2={x(none)} y1="4" y2="12" stroke="var(--rule-strong)" />}
       {measure.lower !== null && measure.upper !== null && (
         <line
           x1={x(measure.lower)}
@@ -32,8 +36,10 @@ function Dot({ measure }: { measure: ReadMeasure }) {
   );
 }
 
+const SAY: Record<ReadMeasure['unit'], (value: number) => string> = { share: percent, ratio, coefficient };
+
 function Measure({ measure }: { measure: ReadMeasure }) {
-  const say = measure.unit === 'share' ? percent : coefficient;
+  const say = SAY[measure.unit];
   const interval =
     measure.lower !== null && measure.upper !== null ? `, interval ${say(measure.lower)} to ${say(measure.upper)}` : '';
   return (
@@ -69,14 +75,19 @@ function Measures({ measures }: { measures: readonly ReadMeasure[] }) {
               <li key={measure.id} className={css['measure']}>
                 <div className={css['measureHead']}>
                   <span>{measure.name}</span>
-                  <strong>{coefficient(measure.value, 3)}</strong>
+                  <strong>
+                    {measure.unit === 'coefficient' ? coefficient(measure.value, 3) : SAY[measure.unit](measure.value)}
+                  </strong>
                   <span className={css['about']}>
                     {measure.lower !== null &&
                       measure.upper !== null &&
-                      `[${coefficient(measure.lower)}, ${coefficient(measure.upper)}]`}
+                      `[${SAY[measure.unit](measure.lower)}, ${SAY[measure.unit](measure.upper)}]`}
                   </span>
                 </div>
-                <p className={css['about']}>{measure.about}</p>
+                <p className={css['about']}>
+                  {measure.about}
+                  {measure.detail !== null && ` (${measure.detail})`}
+                </p>
               </li>
             ))}
           </ul>
@@ -117,8 +128,27 @@ function ReportSentence({ text }: { text: string }) {
   );
 }
 
+/** Exact tests under way, or the offer of them. */
+function ExactLine({ exact }: { exact: Exact }) {
+  if (exact.state === 'none' || exact.state === 'done') return null;
+  if (exact.state === 'running') {
+    return (
+      <p className={css['exact']} role="status">
+        <span>Working out the exact p…</span>
+        <progress value={exact.share} aria-label="Exact tests" />
+        <Button onClick={exact.stop}>Stop</Button>
+      </p>
+    );
+  }
+  return (
+    <p className={css['exact']}>
+      <Button onClick={exact.start}>Work out the exact p</Button>
+    </p>
+  );
+}
+
 /** The answers beside a table: each question with its verdict, what stands behind it, and what to mind. */
-export function ReadingPane({ answers }: { answers: readonly Answer[] }) {
+export function ReadingPane({ answers, exact }: { answers: readonly Answer[]; exact?: Exact }) {
   return (
     <>
       {answers.map((one) => {
@@ -133,6 +163,7 @@ export function ReadingPane({ answers }: { answers: readonly Answer[] }) {
                 {lead.text} <small>{lead.name}</small>
               </p>
             )}
+            {one.id === 'association' && exact && <ExactLine exact={exact} />}
             {one.measures.length > 0 && <Measures measures={one.measures} />}
             {one.cells.length > 0 && (
               <ul className={css['cells']}>

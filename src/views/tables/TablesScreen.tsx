@@ -67,7 +67,7 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, marks, answers, problem, busy, took } = useTable(view, countable ? sentence : null);
+  const { table, marks, answers, exact, problem, busy, took } = useTable(view, countable ? sentence : null);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -202,7 +202,7 @@ export function TablesScreen({ study }: { study: string }) {
       </div>
       <aside className={bench['reading']} aria-label="Reading">
         {answers.length > 0 ? (
-          <ReadingPane answers={answers} />
+          <ReadingPane answers={answers} exact={exact} />
         ) : (
           <p className={css['nothing']}>
             {sentence

@@ -1,10 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
 import { type Mark, marksOf } from '../../core/reading/marks.js';
-import { assessTable, read } from '../../core/reading/read.js';
+import { withExact } from '../../core/assess/assess-exact.js';
+import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
+import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import type { Answer } from '../../core/reading/types.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
+import { type Exact, useExact } from '../reading/use-exact.js';
 
 const CONFIDENCE = 0.95;
 
@@ -13,6 +16,8 @@ export interface Shows {
   /** How each cell departs from independence; null where nothing can be compared. */
   marks: (Mark | null)[][] | null;
   answers: Answer[];
+  /** The exact tests of the table, which come later. */
+  exact: Exact;
   problem: { detail: string; mend: string } | null;
   /** Counting, while the table before still stands. */
   busy: boolean;
@@ -65,23 +70,37 @@ export function useTable(view: StudyView | null, sentence: SentenceBody | null):
     );
     return () => abort.abort();
   }, [key, study]);
-  return useMemo(() => {
+  const known = useMemo(() => {
     const variables = view?.variables ?? [];
     const known =
       counted &&
       [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) =>
         variables.some((variable) => variable.id === id),
       );
-    if (!counted || !known) return { table: null, marks: null, answers: [], problem, busy, took: null };
+    if (!counted || !known) return null;
     const table = tabulate(counted.sentence, counted.counts, variables);
     const assessment = assessTable(table, CONFIDENCE);
-    return {
-      table,
-      marks: marksOf(table, assessment),
-      answers: read(table, assessment, CONFIDENCE),
-      problem,
-      busy,
-      took: counted.took,
-    };
-  }, [counted, view, problem, busy]);
+    return { table, assessment, marks: marksOf(table, assessment), took: counted.took };
+  }, [counted, view]);
+  const assessment = known?.assessment ?? null;
+  // Two by two is exact already.
+  const larger = assessment?.cells && assessment.base.rows + assessment.base.columns > 4 ? known : null;
+  const exact = useExact(
+    larger && requestOf(larger.table, CONFIDENCE),
+    assessment !== null && chiSquareDoubtful({ result: assessment }),
+  );
+  const answers = useMemo(() => {
+    if (!known) return [];
+    const whole = known.assessment && exact.tests ? withExact(known.assessment, exact.tests) : known.assessment;
+    return read(known.table, whole, CONFIDENCE);
+  }, [known, exact.tests]);
+  return {
+    table: known?.table ?? null,
+    marks: known?.marks ?? null,
+    answers,
+    exact,
+    problem,
+    busy,
+    took: known?.took ?? null,
+  };
 }

@@ -56,7 +56,7 @@ function nameOf(id: MeasureId, { rowTitle, columnTitle }: Read): string {
 function detailOf({ ase, z, p, adjusted }: MeasureResult): string | null {
   const parts = [
     ...(adjusted === undefined ? [] : [`adjusted ${coefficient(adjusted, 3)}`]),
-    ...(ase === undefined ? [] : [`ase ${coefficient(ase, 3)}`]),
+    ...(ase === undefined ? [] : [`standard error ${coefficient(ase, 3)}`]),
     ...(z === undefined || p === undefined ? [] : [`z = ${z.toFixed(2)}, ${sayP(p)}`]),
   ];
   return parts.length === 0 ? null : parts.join(', ');

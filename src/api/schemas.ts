@@ -1,6 +1,7 @@
 import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
+import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS } from '../core/recode/types.js';
 import { PERCENTS } from '../core/table/share.js';
 
@@ -95,7 +96,13 @@ export const SentenceSchema = z
   .openapi('Sentence');
 
 export const ShownSchema = z
-  .strictObject({ percent: z.enum(PERCENTS), counts: z.boolean(), hatch: z.boolean(), expected: z.boolean() })
+  .strictObject({
+    percent: z.enum(PERCENTS),
+    counts: z.boolean(),
+    hatch: z.boolean(),
+    expected: z.boolean(),
+    letters: z.enum(ADJUSTMENTS).optional().describe('Columns compared two by two, p adjusted so; absent: not shown.'),
+  })
   .openapi('Shown');
 
 export const SavedTableSchema = z

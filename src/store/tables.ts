@@ -1,9 +1,11 @@
+import type { Adjustment } from '../core/infer/adjust.js';
 import type { Percent } from '../core/table/share.js';
 import { type Sentence, variablesOf } from '../core/table/sentence.js';
 import type { Db } from './open.js';
 
 /** What of a table is shown. */
 export interface Shown {
+  letters?: Adjustment | undefined;
   percent: Percent;
   counts: boolean;
   hatch: boolean;

@@ -1,5 +1,6 @@
 import { type Assessment, assess, type AxisLevel, type TableRequest } from '../assess.js';
 import { parseNumber } from '../codebook/number.js';
+import type { Adjustment } from '../infer/adjust.js';
 import type { Level } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/tabulate.js';
 import { readCross } from './read-cross.js';
@@ -39,9 +40,9 @@ export function requestOf(table: Table, confidence: number): TableRequest | null
  * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null where
  * there is nothing to assess.
  */
-export function assessTable(table: Table, confidence: number): Assessment | null {
+export function assessTable(table: Table, confidence: number, adjustment: Adjustment = 'holm'): Assessment | null {
   const request = requestOf(table, confidence);
-  return request && assess({ ...request, exact: { method: 'none' } });
+  return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
 
 /** The answers beside a table, the ones that suit it. */

@@ -39,6 +39,9 @@ export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
             ))}
             {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
           </ul>
+          <p className={css['without']}>
+            Only a table of counts, and no data? Read it as a <a href="/paper">table on paper</a>.
+          </p>
         </section>
         <FileDrop />
       </div>

@@ -1,6 +1,7 @@
 import { whole } from '../../core/figures.js';
 import type { Shown } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
+import type { Letters } from '../../core/reading/letters.js';
 import type { Mark } from '../../core/reading/marks.js';
 import { share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
@@ -30,14 +31,16 @@ interface Props {
   table: Table;
   /** How each cell departs from independence. */
   marks: (Mark | null)[][] | null;
+  letters: Letters | null;
   shown: Shown;
   title: string;
 }
 
 /** A cross table: groups across, answers down, the base of each percentage named. */
-export function CrossTable({ table, marks, shown, title }: Props) {
+export function CrossTable({ table, marks, letters: compared, shown, title }: Props) {
   const { columns, rows, mentions } = table;
   if (!columns) return null;
+  const letters = shown.letters === undefined ? null : compared;
   const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
   return (
     <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
@@ -56,9 +59,10 @@ export function CrossTable({ table, marks, shown, title }: Props) {
             <th scope="col" className={css['all']}>
               All
             </th>
-            {columns.categories.map(({ code, label }) => (
+            {columns.categories.map(({ code, label }, j) => (
               <th scope="col" key={code}>
                 {label}
+                {letters?.columns[j] && <span className={css['letter']}> {letters.columns[j]}</span>}
               </th>
             ))}
           </tr>
@@ -85,6 +89,12 @@ export function CrossTable({ table, marks, shown, title }: Props) {
                       <span>
                         <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
                         {shown.counts && <span className={css['n']}>{whole(table.cells[i]?.[j] ?? 0)}</span>}
+                        {letters?.above[i]?.[j] && (
+                          <span className={css['letter']} title={`Higher than in ${letters.above[i][j]}`}>
+                            <span className="sr-only">higher than in </span>
+                            {letters.above[i][j]}
+                          </span>
+                        )}
                         {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
                       </span>
                     </span>
@@ -117,6 +127,12 @@ export function CrossTable({ table, marks, shown, title }: Props) {
           )}
         </tfoot>
       </table>
+      {letters && (
+        <p className={css['letterNote']}>
+          A letter under a figure names a column whose share of that row is lower, by more than chance: columns compared
+          two by two, p adjusted over all pairs in the row.
+        </p>
+      )}
       <span className="sr-only">
         {titleOf(rows.variable)} goes down, {titleOf(columns.variable)} goes across.
       </span>

@@ -67,7 +67,11 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, marks, answers, exact, problem, busy, took } = useTable(view, countable ? sentence : null);
+  const { table, marks, letters, answers, exact, problem, busy, took } = useTable(
+    view,
+    countable ? sentence : null,
+    shown.letters,
+  );
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -141,6 +145,7 @@ export function TablesScreen({ study }: { study: string }) {
             setShown={setShown}
             cross={table.columns !== null}
             tested={marks !== null}
+            compared={letters !== null}
             multiple={table.mentions !== null}
             swap={draft.by === null ? null : swap}
             csv={client.tableCsv(study, sentence, shown.percent)}
@@ -174,7 +179,7 @@ export function TablesScreen({ study }: { study: string }) {
                 <p>{empty}</p>
               </div>
             ) : table.columns ? (
-              <CrossTable table={table} marks={marks} shown={shown} title={title} />
+              <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
             ) : (
               <FrequencyTable table={table} title={title} />
             )}

@@ -1,6 +1,7 @@
 import type { Shown } from '../../api/types.js';
-import { Button, Choice, Toggle } from '../../kit/kit.js';
+import { Button } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
+import { CellChoices } from './CellChoices.js';
 import css from './table.module.css';
 
 interface Props {
@@ -9,6 +10,8 @@ interface Props {
   cross: boolean;
   /** Residuals exist, so cells can be hatched and expected counts shown. */
   tested: boolean;
+  /** Columns can be compared two by two. */
+  compared: boolean;
   multiple: boolean;
   swap: (() => void) | null;
   csv: string;
@@ -18,37 +21,12 @@ interface Props {
 }
 
 /** What the cells show, and what can be done with the table. */
-export function Toolbar({ shown, setShown, cross, tested, multiple, swap, csv, save, saved, asNew }: Props) {
+export function Toolbar({ shown, setShown, cross, tested, compared, multiple, swap, csv, save, saved, asNew }: Props) {
   return (
     <div className={css['toolbar']} role="group" aria-label="Table">
       <div className={css['group']}>
         {cross && (
-          <>
-            <span>Cells</span>
-            <Choice
-              label="Percentages"
-              value={shown.percent}
-              of={[
-                ['column', multiple ? '% of respondents' : 'column %'],
-                ['row', 'row %'],
-                ['total', 'total %'],
-              ]}
-              choose={(percent) => setShown({ ...shown, percent })}
-            />
-            <Toggle on={shown.counts} onClick={() => setShown({ ...shown, counts: !shown.counts })}>
-              n
-            </Toggle>
-            {tested && (
-              <>
-                <Toggle on={shown.expected} onClick={() => setShown({ ...shown, expected: !shown.expected })}>
-                  expected
-                </Toggle>
-                <Toggle on={shown.hatch} onClick={() => setShown({ ...shown, hatch: !shown.hatch })}>
-                  hatch
-                </Toggle>
-              </>
-            )}
-          </>
+          <CellChoices shown={shown} setShown={setShown} tested={tested} compared={compared} multiple={multiple} />
         )}
         {!cross && <span>Frequency table</span>}
       </div>

@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
+import type { Adjustment } from '../../core/infer/adjust.js';
+import { type Letters, lettersOf } from '../../core/reading/letters.js';
 import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
@@ -15,6 +17,8 @@ export interface Shows {
   table: Table | null;
   /** How each cell departs from independence; null where nothing can be compared. */
   marks: (Mark | null)[][] | null;
+  /** Column proportions compared two by two. */
+  letters: Letters | null;
   answers: Answer[];
   /** The exact tests of the table, which come later. */
   exact: Exact;
@@ -35,7 +39,11 @@ interface Counted {
  * The table of a sentence. Only a change of the sentence asks the server to count; everything after the counts is
  * worked out here.
  */
-export function useTable(view: StudyView | null, sentence: SentenceBody | null): Shows {
+export function useTable(
+  view: StudyView | null,
+  sentence: SentenceBody | null,
+  adjustment: Adjustment | undefined,
+): Shows {
   const [counted, setCounted] = useState<Counted | null>(null);
   const [problem, setProblem] = useState<Shows['problem']>(null);
   const [busy, setBusy] = useState(false);
@@ -79,9 +87,15 @@ export function useTable(view: StudyView | null, sentence: SentenceBody | null):
       );
     if (!counted || !known) return null;
     const table = tabulate(counted.sentence, counted.counts, variables);
-    const assessment = assessTable(table, CONFIDENCE);
-    return { table, assessment, marks: marksOf(table, assessment), took: counted.took };
-  }, [counted, view]);
+    const assessment = assessTable(table, CONFIDENCE, adjustment);
+    return {
+      table,
+      assessment,
+      marks: marksOf(table, assessment),
+      letters: lettersOf(table, assessment),
+      took: counted.took,
+    };
+  }, [counted, view, adjustment]);
   const assessment = known?.assessment ?? null;
   // Two by two is exact already.
   const larger = assessment?.cells && assessment.base.rows + assessment.base.columns > 4 ? known : null;
@@ -97,6 +111,7 @@ export function useTable(view: StudyView | null, sentence: SentenceBody | null):
   return {
     table: known?.table ?? null,
     marks: known?.marks ?? null,
+    letters: known?.letters ?? null,
     answers,
     exact,
     problem,

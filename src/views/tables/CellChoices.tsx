@@ -1,0 +1,81 @@
+import type { Shown } from '../../api/types.js';
+import type { Adjustment } from '../../core/infer/adjust.js';
+import { Choice, Toggle } from '../../kit/kit.js';
+import css from './table.module.css';
+
+const ADJUSTED: readonly (readonly [Adjustment, string, string])[] = [
+  ['holm', 'Holm', 'Holds the chance of any false letter; never weaker than Bonferroni.'],
+  ['bonferroni', 'Bonferroni', 'Every p times the number of comparisons: the most careful.'],
+  [
+    'benjamini-hochberg',
+    'Benjamini-Hochberg',
+    'Holds the share of false letters among those shown: the most generous.',
+  ],
+];
+
+interface Props {
+  shown: Shown;
+  setShown: (shown: Shown) => void;
+  /** Residuals exist, so cells can be hatched and expected counts shown. */
+  tested: boolean;
+  /** Columns can be compared two by two. */
+  compared: boolean;
+  multiple: boolean;
+}
+
+/** What the cells of a cross table show. */
+export function CellChoices({ shown, setShown, tested, compared, multiple }: Props) {
+  const { letters } = shown;
+  return (
+    <>
+      <span>Cells</span>
+      <Choice
+        label="Percentages"
+        value={shown.percent}
+        of={[
+          ['column', multiple ? '% of respondents' : 'column %'],
+          ['row', 'row %'],
+          ['total', 'total %'],
+        ]}
+        choose={(percent) => setShown({ ...shown, percent })}
+      />
+      <Toggle on={shown.counts} onClick={() => setShown({ ...shown, counts: !shown.counts })}>
+        n
+      </Toggle>
+      {tested && (
+        <>
+          <Toggle on={shown.expected} onClick={() => setShown({ ...shown, expected: !shown.expected })}>
+            expected
+          </Toggle>
+          <Toggle on={shown.hatch} onClick={() => setShown({ ...shown, hatch: !shown.hatch })}>
+            hatch
+          </Toggle>
+        </>
+      )}
+      {compared && (
+        <Toggle
+          on={letters !== undefined}
+          title="Columns compared two by two in each row: a letter names a column whose share is lower by more than chance"
+          onClick={() => setShown({ ...shown, letters: letters === undefined ? 'holm' : undefined })}
+        >
+          letters
+        </Toggle>
+      )}
+      {compared && letters !== undefined && (
+        <select
+          className={css['adjust']}
+          aria-label="How the comparisons are adjusted"
+          title={ADJUSTED.find(([id]) => id === letters)?.[2]}
+          value={letters}
+          onChange={({ target }) => setShown({ ...shown, letters: target.value as Adjustment })}
+        >
+          {ADJUSTED.map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+    </>
+  );
+}

@@ -5,6 +5,7 @@ import Database from 'better-sqlite3';
 import iconv from 'iconv-lite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DESCRIBED } from '../src/api/openapi.js';
+import { type Assessment, TABLE_MEASURES, TABLE_TESTS } from '../src/core/assess.js';
 import type {
   Counts,
   Intake,
@@ -16,6 +17,18 @@ import type {
   WorkingPreview,
 } from '../src/api/types.js';
 import { call, ROOT, send, type Server, startServer, temporaryStore } from './server.js';
+
+interface SurveyReference {
+  weighted: { counts: number[][]; weights: object; expect: { 'rao-scott': { p: number } } }[];
+  multiple: {
+    groups: number[];
+    mentions: number[][];
+    options: number;
+    weights: null;
+    expect: Record<string, number>;
+  }[];
+}
+const survey = JSON.parse(readFileSync(join(ROOT, 'reference', 'survey.json'), 'utf8')) as SurveyReference;
 
 const home = temporaryStore();
 let server: Server;
@@ -438,19 +451,63 @@ describe('codebook', () => {
 });
 
 describe('assess', () => {
+  const assessed = async (body: object) => (await call<Assessment>(server, 'POST', '/assess', body)).body;
+
   it('answers by the ids of the conventions', async () => {
-    const { body } = await call<{ tests: object; measures: object; cells: object }>(server, 'POST', '/assess', { counts: [[10, 20], [30, 5]] }); // prettier-ignore
-    expect(Object.keys(body.tests)).toEqual(['pearson', 'likelihood-ratio', 'yates', 'fisher']);
-    expect(Object.keys(body.measures)).toEqual([
-      'phi',
-      'cramers-v',
-      'lambda:columns',
-      'lambda:rows',
-      'lambda:symmetric',
-      'gamma',
-    ]);
-    expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, absent: [], cautions: [] });
+    const body = await assessed({ counts: [[10, 20], [30, 5]] }); // prettier-ignore
+    expect(Object.keys(body.tests)).toEqual(TABLE_TESTS.filter((id) => id !== 'rao-scott'));
+    expect(Object.keys(body.measures)).toEqual(TABLE_MEASURES);
+    expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, cautions: [] });
+    expect(body.absent.map(({ id }) => id)).toEqual(['rao-scott']);
   });
+
+  it('takes weights, strata, one-way counts, related answers, codings and mentions', async () => {
+    const { counts, weights, expect: known } = survey.weighted[0]!;
+    expect((await assessed({ counts, weights })).tests['rao-scott']?.p).toBeCloseTo(known['rao-scott'].p, 8);
+    const strata = [[[12, 8], [5, 15]], [[9, 11], [4, 19]]]; // prettier-ignore
+    const split = await assessed({ strata });
+    expect(split.tests['mantel-haenszel']?.df).toBe(1);
+    expect(split.tests['breslow-day']?.variants?.tarone).toBeDefined();
+    expect(split.measures['common-odds-ratio']?.lower).toBeGreaterThan(1);
+    expect((await assessed({ oneWay: { counts: [5, 9, 4] } })).tests['goodness-of-fit']?.df).toBe(2);
+    expect((await assessed({ related: { answers: [[1, 0], [1, 1], [1, 0]] } })).tests['cochran-q']?.statistic).toBe(2); // prettier-ignore
+    expect((await assessed({ codings: { units: [[1, 1], [2, 2], [1, 2]] } })).measures['krippendorff-alpha']).toBeDefined(); // prettier-ignore
+    const { expect: wanted, ...multiple } = survey.multiple[0]!;
+    const mentioned = await assessed({ multiple });
+    expect(mentioned.tests['equal-mention']?.p).toBeCloseTo(wanted['p']!, 8);
+    expect(mentioned.options).toHaveLength(multiple.options);
+  });
+
+  it('takes how exact p-values are to be come by', async () => {
+    const counts = [[5, 3, 2], [4, 6, 3], [2, 3, 7]]; // prettier-ignore
+    const exact = (options: object) => assessed({ counts, exact: options });
+    expect((await exact({})).tests.fisher?.sampling?.method).toBe('exact');
+    expect((await exact({ method: 'monte-carlo', draws: 2_000, seed: 9 })).tests.fisher?.sampling).toMatchObject({
+      method: 'monte-carlo',
+      draws: 2_000,
+      seed: 9,
+    });
+    expect((await exact({ method: 'none' })).tests.fisher).toBeUndefined();
+    const refused = await call<ProblemBody>(server, 'POST', '/assess', { counts, exact: { draws: 3 } });
+    expect(refused.body.place).toMatchObject({ field: 'exact.draws' });
+  });
+
+  it('keeps nobody waiting behind an exact test, and stops one that nobody waits for', async () => {
+    const counts = Array.from({ length: 6 }, (_, i) => Array.from({ length: 6 }, (_, j) => 20 + ((i * 7 + j * 5) % 9)));
+    const slow = new AbortController();
+    const long = fetch(`${server.address}/api/v1/assess`, {
+      method: 'POST',
+      signal: slow.signal,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ counts, exact: { method: 'monte-carlo', draws: 10_000_000 } }),
+    });
+    expect((await assessed({ counts: [[1, 2], [3, 4]] })).base.N).toBe(10); // prettier-ignore
+    expect((await call(server, 'GET', '/health')).status).toBe(200);
+    slow.abort();
+    await expect(long).rejects.toThrow();
+    expect((await assessed({ counts: [[1, 2], [3, 4]] })).base.N).toBe(10); // prettier-ignore
+  });
+
   it('names the cell it cannot take', async () => {
     for (const [counts, cell] of [[[[1, -2], [3, 4]], { row: 1, column: 2 }], [[[1, 2], [3, 'x']], { row: 2, column: 2 }], [[[1, 2], [3]], { row: 2, column: 2 }]] as const) {
       const { status, body } = await call<ProblemBody>(server, 'POST', '/assess', { counts });

@@ -5,6 +5,7 @@ import { Fault } from '../core/fault.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
 import { METRICS } from '../core/measure/krippendorff-alpha.js';
+import { MEASURE_WORDS, TEST_WORDS, VARIANT_WORDS } from '../core/reading/about.js';
 import { parseWith } from './problem.js';
 
 extendZodWithOpenApi(z);
@@ -46,7 +47,7 @@ const ExactSchema = z
 
 const common = {
   confidence: z.number().gt(0).lt(1).optional().describe('Of every interval; .95 where not given.'),
-  exact: ExactSchema.optional(),
+  exact: ExactSchema.optional().describe('How exact p-values are to be come by.'),
 };
 
 const adjustment = z
@@ -66,7 +67,10 @@ const tableOptions = {
     .optional()
     .describe('Which axis holds the groups that risk ratio and risk difference compare; rows where not given.'),
   cuts: z
-    .strictObject({ rows: positions.optional(), columns: positions.optional() })
+    .strictObject({
+      rows: positions.optional().describe('Of the rows.'),
+      columns: positions.optional().describe('Of the columns.'),
+    })
     .optional()
     .describe(
       'The grouping whose place the collapsing check tells: positions, from 0, after which its groups end. Every category for itself where not given.',
@@ -81,7 +85,8 @@ export const TableRequestSchema = z
         sums: matrix.describe('For each cell, the sum of the weights.'),
         squares: matrix.describe('For each cell, the sum of the squared weights.'),
       })
-      .optional(),
+      .optional()
+      .describe('Weights of the respondents, added up in each cell.'),
     ...tableOptions,
   })
   .openapi('TableRequest');
@@ -96,52 +101,64 @@ export const StrataRequestSchema = z
 
 export const OneWayRequestSchema = z
   .strictObject({
-    oneWay: z.strictObject({
-      counts: scores.min(1).describe('Respondents in each category.'),
-      proportions: scores.optional().describe('Expected shares, of any sum; equal where not given.'),
-    }),
+    oneWay: z
+      .strictObject({
+        counts: scores.min(1).describe('Respondents in each category.'),
+        proportions: scores.optional().describe('Expected shares, of any sum; equal where not given.'),
+      })
+      .describe('Counts over one set of categories.'),
     ...common,
   })
   .openapi('OneWayRequest');
 
 export const RelatedRequestSchema = z
   .strictObject({
-    related: z.strictObject({
-      answers: z
-        .array(row)
-        .min(1)
-        .max(1_000_000)
-        .describe('A line for each pattern of answers: 1 for yes or 0 for no, one for each question.'),
-      times: z.array(z.number()).optional().describe('Respondents with each pattern; 1 where not given.'),
-    }),
+    related: z
+      .strictObject({
+        answers: z
+          .array(row)
+          .min(1)
+          .max(1_000_000)
+          .describe('A line for each pattern of answers: 1 for yes or 0 for no, one for each question.'),
+        times: z.array(z.number()).optional().describe('Respondents with each pattern; 1 where not given.'),
+      })
+      .describe('Yes/no answers of the same respondents.'),
     ...common,
   })
   .openapi('RelatedRequest');
 
 export const CodingsRequestSchema = z
   .strictObject({
-    codings: z.strictObject({
-      units: z
-        .array(z.array(z.number().nullable()).max(10_000))
-        .min(1)
-        .max(1_000_000)
-        .describe('A line for each unit: the value of each coder, null where there is none.'),
-      metric: z.enum(METRICS).optional().describe('How far apart values are taken to be; nominal where not given.'),
-    }),
+    codings: z
+      .strictObject({
+        units: z
+          .array(z.array(z.number().nullable()).max(10_000))
+          .min(1)
+          .max(1_000_000)
+          .describe('A line for each unit: the value of each coder, null where there is none.'),
+        metric: z.enum(METRICS).optional().describe('How far apart values are taken to be; nominal where not given.'),
+      })
+      .describe('Codings of the same units.'),
     ...common,
   })
   .openapi('CodingsRequest');
 
 export const MultipleRequestSchema = z
   .strictObject({
-    multiple: z.strictObject({
-      groups: z.array(z.int().min(0)).min(1).max(5_000_000).describe('For each respondent a group, from 0.'),
-      mentions: z
-        .array(z.array(z.int().min(0)).max(10_000))
-        .describe('For each respondent the options mentioned, from 0.'),
-      options: z.int().min(1).max(10_000).describe('How many options there are.'),
-      weights: z.array(z.number()).nullable().optional().describe('For each respondent a weight above 0; null: none.'),
-    }),
+    multiple: z
+      .strictObject({
+        groups: z.array(z.int().min(0)).min(1).max(5_000_000).describe('For each respondent a group, from 0.'),
+        mentions: z
+          .array(z.array(z.int().min(0)).max(10_000))
+          .describe('For each respondent the options mentioned, from 0.'),
+        options: z.int().min(1).max(10_000).describe('How many options there are.'),
+        weights: z
+          .array(z.number())
+          .nullable()
+          .optional()
+          .describe('For each respondent a weight above 0; null: none.'),
+      })
+      .describe('A question that several answers may be given to, by groups.'),
     adjustment,
     ...common,
   })
@@ -208,21 +225,20 @@ const testFields = {
   pGreater: z.number().optional().describe('One-sided: it is larger.'),
   deff: z.number().optional().describe('Mean generalised design effect.'),
   raw: z.number().optional().describe('X² before the correction for respondents in several rows.'),
-  sampling: SamplingSchema.optional(),
+  sampling: SamplingSchema.optional().describe('How an exact p was come by.'),
 };
+
+const VariantSchema = z.object(testFields).openapi('TestVariant');
 
 const TestSchema = z
   .object({
     ...testFields,
     variants: z
-      .object({
-        'continuity-corrected': z.object(testFields).optional(),
-        exact: z.object(testFields).optional(),
-        tarone: z.object(testFields).optional(),
-        'row-mean-scores': z.object(testFields).optional(),
-        correlation: z.object(testFields).optional(),
-        'likelihood-ratio': z.object(testFields).optional(),
-      })
+      .object(
+        Object.fromEntries(
+          Object.entries(VARIANT_WORDS).map(([id, words]) => [id, VariantSchema.optional().describe(words)]),
+        ),
+      )
       .optional()
       .describe('Other forms of the same test.'),
   })
@@ -230,7 +246,7 @@ const TestSchema = z
 
 const MeasureSchema = z
   .object({
-    value: z.number(),
+    value: z.number().describe('The measure.'),
     ase: z.number().optional().describe('Asymptotic standard error, not assuming independence.'),
     lower: z.number().optional().describe('Lower end of the interval, as its method gives it.'),
     upper: z.number().optional().describe('Upper end of it.'),
@@ -241,10 +257,21 @@ const MeasureSchema = z
   .openapi('Measure');
 
 const testsById = z
-  .object(Object.fromEntries(TEST_IDS.map((id) => [id, TestSchema.optional()])))
+  .object(
+    Object.fromEntries(
+      TEST_IDS.map((id) => [id, TestSchema.optional().describe(`${TEST_WORDS[id].name}. ${TEST_WORDS[id].about}`)]),
+    ),
+  )
   .describe('Tests by id; one that this input does not have is absent, with its reason under absent.');
 const measuresById = z
-  .object(Object.fromEntries(MEASURE_IDS.map((id) => [id, MeasureSchema.optional()])))
+  .object(
+    Object.fromEntries(
+      MEASURE_IDS.map((id) => [
+        id,
+        MeasureSchema.optional().describe(`${MEASURE_WORDS[id].name}. ${MEASURE_WORDS[id].about}`),
+      ]),
+    ),
+  )
   .describe('Measures by id; after the colon, what is predicted.');
 
 const SpanSchema = z
@@ -273,7 +300,7 @@ export const AssessmentSchema = z
       .describe('In the shape of the table without its empty rows and columns.'),
     columnProportions: z
       .object({
-        adjustment: z.enum(ADJUSTMENTS),
+        adjustment: z.enum(ADJUSTMENTS).describe('How p was adjusted.'),
         above: z
           .array(z.array(z.array(z.int())))
           .describe('For each row and column, the columns (from 0) whose share is lower by more than chance.'),
@@ -283,8 +310,8 @@ export const AssessmentSchema = z
               row: z.int().describe('From 0.'),
               columns: z.array(z.int()).length(2).describe('The two columns, from 0.'),
               difference: z.number().describe('Share in the first column less that in the second.'),
-              z: z.number(),
-              p: z.number(),
+              z: z.number().describe('Pooled z; with weights, the difference over its linearised error.'),
+              p: z.number().describe('Two-sided p of z.'),
               adjustedP: z.number().describe('Adjusted over all pairs of columns within the row.'),
             }),
           )
@@ -295,12 +322,12 @@ export const AssessmentSchema = z
     collapsing: z
       .array(
         z.object({
-          axis: z.enum(['rows', 'columns']),
+          axis: z.enum(['rows', 'columns']).describe('Which axis is grouped.'),
           codes: z.int().describe('Codes that are grouped.'),
           groupings: z.int().describe('Order-preserving groupings of them into two groups or more.'),
           cuts: z.array(z.int()).describe('Positions after which the groups of the own grouping end.'),
-          V: SpanSchema,
-          gamma: SpanSchema.nullable(),
+          V: SpanSchema.describe("Of Cramer's V."),
+          gamma: SpanSchema.nullable().describe('Of gamma; null where a grouping leaves no pair ordered.'),
           p: SpanSchema.describe("Of Pearson's chi-square."),
           significant: z.int().describe('Groupings whose p is below 1 - confidence.'),
           dependsOnCut: z.boolean().describe('Whether the verdict or the sign of gamma changes with the grouping.'),
@@ -321,20 +348,32 @@ export const AssessmentSchema = z
       )
       .describe('Of a multiple-response question, one for each option that can be tested.'),
     dropped: z
-      .object({ rows: z.array(z.int()), columns: z.array(z.int()) })
+      .object({
+        rows: z.array(z.int()).describe('Positions of rows.'),
+        columns: z.array(z.int()).describe('Positions of columns.'),
+      })
       .describe('Empty rows and columns, from 0.'),
     absent: z
-      .array(z.object({ id: z.enum([...TEST_IDS, ...MEASURE_IDS]), reason: z.string() }))
+      .array(
+        z.object({
+          id: z.enum([...TEST_IDS, ...MEASURE_IDS]).describe('The statistic.'),
+          reason: z.string().describe('Why, in a sentence.'),
+        }),
+      )
       .describe('Statistics that have no value here, each with its reason.'),
-    cautions: z.array(z.object({ id: z.string(), text: z.string() })).describe('What to mind, in sentences.'),
-    base: z.object({
-      N: z.number().describe('Respondents, or the sum of their weights.'),
-      respondents: z.number().describe('Respondents, whatever their weights.'),
-      effective: z.number().describe("Kish's effective base."),
-      rows: z.int().describe('Rows that someone is in.'),
-      columns: z.int().describe('Columns that someone is in.'),
-      smallestExpected: z.number().nullable().describe('The smallest expected count.'),
-      smallExpected: z.int().describe('Cells with an expected count below 5.'),
-    }),
+    cautions: z
+      .array(z.object({ id: z.string().describe('What kind of caution.'), text: z.string().describe('The caution.') }))
+      .describe('What to mind, in sentences.'),
+    base: z
+      .object({
+        N: z.number().describe('Respondents, or the sum of their weights.'),
+        respondents: z.number().describe('Respondents, whatever their weights.'),
+        effective: z.number().describe("Kish's effective base."),
+        rows: z.int().describe('Rows that someone is in.'),
+        columns: z.int().describe('Columns that someone is in.'),
+        smallestExpected: z.number().nullable().describe('The smallest expected count.'),
+        smallExpected: z.int().describe('Cells with an expected count below 5.'),
+      })
+      .describe('What all of it stands on.'),
   })
   .openapi('Assessment');

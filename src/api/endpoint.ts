@@ -4,6 +4,9 @@ import type { z } from 'zod';
 import { Fault } from '../core/fault.js';
 import { defect, parseWith, problemOf, problemResponse } from './problem.js';
 
+/** What is logged for a request that its sender dropped. */
+const GONE = 499;
+
 const MOST_BYTES = 32 * 1024 * 1024;
 
 /** Reads a JSON body, at most 32 MiB of it. @throws Fault where it is not JSON */
@@ -78,6 +81,8 @@ export function endpoint<B = undefined>(
       return reply(await work({ context, service, body, param, idParam }), status);
     } catch (error) {
       if (error instanceof Fault) return problemResponse(problemOf(error));
+      // Who asked has gone: there is nobody to answer, and nothing failed.
+      if (context.request.signal.aborted) return new Response(null, { status: GONE });
       const reference = randomUUID();
       service.log.error({ err: error, reference, path: context.url.pathname }, 'a request failed');
       return problemResponse(defect(reference));

@@ -65,15 +65,23 @@ function detailOf({ ase, z, p, adjusted }: MeasureResult): string | null {
 function lineOf(id: MeasureId, measure: MeasureResult, lead: boolean, read: Read): ReadMeasure {
   const words = MEASURE_WORDS[id];
   const isRatio = RATIOS.includes(id);
+  const range = isRatio
+    ? ([0.1, 10] as const)
+    : id === 'phi' && !read.twoByTwo
+      ? ([0, Infinity] as const)
+      : (words.range ?? ([0, 1] as const));
+  // An interval is shown as far as the measure can go; past that it says nothing.
+  const held = (end: number | undefined) =>
+    end === undefined ? null : isRatio ? end : Math.min(range[1], Math.max(range[0], end));
   return {
     id,
     name: nameOf(id, read),
     about: words.about,
-    range: isRatio ? [0.1, 10] : id === 'phi' && !read.twoByTwo ? [0, 1] : (words.range ?? [0, 1]),
+    range: [range[0], Math.min(range[1], isRatio ? Infinity : 1)],
     unit: isRatio ? 'ratio' : 'coefficient',
     value: measure.value,
-    lower: measure.lower ?? null,
-    upper: measure.upper ?? null,
+    lower: held(measure.lower),
+    upper: held(measure.upper),
     detail: detailOf(measure),
     lead,
   };

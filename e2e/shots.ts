@@ -28,6 +28,15 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'multiple-response', path: `${DEMO}/workings?working=1`, ready: '[data-testid=old-against-new]' },
   { name: 'codebook', path: `${DEMO}/codebook?variable=satisfaction`, ready: 'aside table' },
+  {
+    name: 'paper',
+    path: '/paper',
+    ready: 'main h1',
+    before: async (driver) => {
+      await (await named(driver, 'Show an example')).click();
+      await (await named(driver, 'letters')).click();
+    },
+  },
   { name: 'studies', path: '/studies', ready: 'main h1' },
   { name: 'binder', path: `${DEMO}/binder`, ready: 'main h2' },
   {

@@ -10,16 +10,17 @@ import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import { Button, Choice, PlainButton } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
+import { useSums } from '../reading/use-sums.js';
 import { useExact } from '../reading/use-exact.js';
 import bench from '../shell/workbench.module.css';
 import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
 import tables from '../tables/table.module.css';
+import { CONFIDENCE } from '../tables/use-table.js';
 import css from './paper.module.css';
 import { SheetGrid } from './SheetGrid.js';
 import { BLANK, EXAMPLE, usePaper } from './use-sheet.js';
 
-const CONFIDENCE = 0.95;
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
 interface SideProps {
@@ -164,6 +165,7 @@ export function PaperScreen() {
     const whole = exact.tests ? withExact(known.assessment, exact.tests) : known.assessment;
     return read(known.table, whole, CONFIDENCE);
   }, [known, exact.tests]);
+  const sums = useSums(known?.table ?? null, CONFIDENCE);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const untouched = paper === BLANK || JSON.stringify(paper) === JSON.stringify(BLANK);
   return (
@@ -225,7 +227,7 @@ export function PaperScreen() {
       </div>
       <aside className={bench['reading']} aria-label="Reading">
         {answers.length > 0 ? (
-          <ReadingPane answers={answers} exact={exact} />
+          <ReadingPane answers={answers} exact={exact} sums={sums} />
         ) : (
           <p className={tables['nothing']}>
             The reading stands here as soon as every cell holds a count: is there an association, how strong, where, can

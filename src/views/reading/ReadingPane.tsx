@@ -5,6 +5,7 @@ import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
+import { ShowSum, type SumFor } from './ShowSum.js';
 import type { Exact } from './use-exact.js';
 
 const WIDTH = 104;
@@ -36,6 +37,12 @@ function Dot({ measure }: { measure: ReadMeasure }) {
   );
 }
 
+/** Which statistics can be shown as a sum, and how each comes about. */
+export interface Sums {
+  has: (id: string) => boolean;
+  of: SumFor;
+}
+
 const SAY: Record<ReadMeasure['unit'], (value: number) => string> = { share: percent, ratio, coefficient };
 
 function Measure({ measure }: { measure: ReadMeasure }) {
@@ -56,7 +63,7 @@ function Measure({ measure }: { measure: ReadMeasure }) {
   );
 }
 
-function Measures({ measures }: { measures: readonly ReadMeasure[] }) {
+function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: Sums | undefined }) {
   const rest = measures.filter(({ lead }) => !lead);
   return (
     <>
@@ -88,6 +95,7 @@ function Measures({ measures }: { measures: readonly ReadMeasure[] }) {
                   {measure.about}
                   {measure.detail !== null && ` (${measure.detail})`}
                 </p>
+                {sums?.has(measure.id) && <ShowSum id={measure.id} name={measure.name} sumFor={sums.of} />}
               </li>
             ))}
           </ul>
@@ -147,8 +155,14 @@ function ExactLine({ exact }: { exact: Exact }) {
   );
 }
 
+interface Props {
+  answers: readonly Answer[];
+  exact?: Exact;
+  sums?: Sums | undefined;
+}
+
 /** The answers beside a table: each question with its verdict, what stands behind it, and what to mind. */
-export function ReadingPane({ answers, exact }: { answers: readonly Answer[]; exact?: Exact }) {
+export function ReadingPane({ answers, exact, sums }: Props) {
   return (
     <>
       {answers.map((one) => {
@@ -163,8 +177,9 @@ export function ReadingPane({ answers, exact }: { answers: readonly Answer[]; ex
                 {lead.text} <small>{lead.name}</small>
               </p>
             )}
+            {lead && sums?.has(lead.id) && <ShowSum id={lead.id} name={lead.name} sumFor={sums.of} />}
             {one.id === 'association' && exact && <ExactLine exact={exact} />}
-            {one.measures.length > 0 && <Measures measures={one.measures} />}
+            {one.measures.length > 0 && <Measures measures={one.measures} sums={sums} />}
             {one.cells.length > 0 && (
               <ul className={css['cells']}>
                 {one.cells.map((cell) => (
@@ -206,6 +221,7 @@ export function ReadingPane({ answers, exact }: { answers: readonly Answer[]; ex
                       {test.name}: {test.text}
                     </p>
                     <p>{test.about}</p>
+                    {sums?.has(test.id) && <ShowSum id={test.id} name={test.name} sumFor={sums.of} />}
                   </div>
                 ))}
               </details>

@@ -9,6 +9,7 @@ import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
 import { client, problemText } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
+import { useSums } from '../reading/use-sums.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
@@ -20,7 +21,7 @@ import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
-import { useTable } from './use-table.js';
+import { CONFIDENCE, useTable } from './use-table.js';
 import css from './table.module.css';
 
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
@@ -72,6 +73,7 @@ export function TablesScreen({ study }: { study: string }) {
     countable ? sentence : null,
     shown.letters,
   );
+  const sums = useSums(table, CONFIDENCE);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -207,7 +209,7 @@ export function TablesScreen({ study }: { study: string }) {
       </div>
       <aside className={bench['reading']} aria-label="Reading">
         {answers.length > 0 ? (
-          <ReadingPane answers={answers} exact={exact} />
+          <ReadingPane answers={answers} exact={exact} sums={sums} />
         ) : (
           <p className={css['nothing']}>
             {sentence

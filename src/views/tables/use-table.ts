@@ -11,7 +11,8 @@ import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
 import { type Exact, useExact } from '../reading/use-exact.js';
 
-const CONFIDENCE = 0.95;
+/** Of every interval and verdict on screen. */
+export const CONFIDENCE = 0.95;
 
 export interface Shows {
   table: Table | null;

@@ -3,7 +3,7 @@ import type { MeasureResult } from '../../measure/result.js';
 import { share } from '../../table/share.js';
 import { MEASURE_WORDS } from '../about.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
-import { and, coefficient, percent, ratio, sayP } from '../words.js';
+import { and, coefficient, percent, ratio, sayP, statistic } from '../words.js';
 import { isSignificant, quote, type Read } from './context.js';
 
 /** Measures that read the order of both variables. */
@@ -57,7 +57,7 @@ function detailOf({ ase, z, p, adjusted }: MeasureResult): string | null {
   const parts = [
     ...(adjusted === undefined ? [] : [`adjusted ${coefficient(adjusted, 3)}`]),
     ...(ase === undefined ? [] : [`standard error ${coefficient(ase, 3)}`]),
-    ...(z === undefined || p === undefined ? [] : [`z = ${z.toFixed(2)}, ${sayP(p)}`]),
+    ...(z === undefined || p === undefined ? [] : [`z = ${statistic(z)}, ${sayP(p)}`]),
   ];
   return parts.length === 0 ? null : parts.join(', ');
 }

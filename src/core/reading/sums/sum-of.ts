@@ -1,0 +1,113 @@
+import type { MeasureId, TestId } from '../../assess.js';
+import { type Crosstab, reduceTable, squareTable, transpose } from '../../crosstab.js';
+import type { TableRequest } from '../../assess.js';
+import {
+  contingencySum,
+  cramersVCorrectedSum,
+  cramersVSum,
+  likelihoodRatioSum,
+  pearsonSum,
+  phiSum,
+  tschuprowSum,
+  yatesSum,
+} from './chi-square-sums.js';
+import {
+  bowkerSum,
+  fisherSum,
+  kappaSum,
+  mcnemarSum,
+  oddsRatioSum,
+  riskDifferenceSum,
+  riskRatioSum,
+  yuleQSum,
+  yuleYSum,
+} from './four-sums.js';
+import {
+  cochranArmitageSum,
+  etaSum,
+  gammaSum,
+  linearTrendSum,
+  pearsonRSum,
+  somersDSum,
+  spearmanSum,
+  tauBSum,
+  tauCSum,
+} from './order-sums.js';
+import { goodmanKruskalTauSum, lambdaSum, uncertaintySum } from './prediction-sums.js';
+import type { Sum } from './types.js';
+
+interface Subject {
+  table: Crosstab;
+  square: Crosstab | null;
+  /** Groups in the rows. */
+  grouped: Crosstab;
+}
+
+type Show = (subject: Subject) => Sum | null;
+const onSquare =
+  (show: (square: Crosstab) => Sum): Show =>
+  ({ square }) =>
+    square && show(square);
+
+const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
+  pearson: ({ table }) => pearsonSum(table),
+  'likelihood-ratio': ({ table }) => likelihoodRatioSum(table),
+  yates: ({ table }) => yatesSum(table),
+  fisher: ({ table }) => (table.R.length === 2 && table.C.length === 2 ? fisherSum(table) : null),
+  'linear-trend': ({ table }) => linearTrendSum(table),
+  'cochran-armitage': ({ table }) => cochranArmitageSum(table),
+  mcnemar: onSquare(mcnemarSum),
+  bowker: onSquare(bowkerSum),
+  phi: ({ table }) => phiSum(table),
+  contingency: ({ table }) => contingencySum(table),
+  'cramers-v': ({ table }) => cramersVSum(table),
+  'cramers-v-corrected': ({ table }) => cramersVCorrectedSum(table),
+  'tschuprow-t': ({ table }) => tschuprowSum(table),
+  'lambda:columns': ({ table }) => lambdaSum(table, 'columns'),
+  'lambda:rows': ({ table }) => lambdaSum(table, 'rows'),
+  'lambda:symmetric': ({ table }) => lambdaSum(table, 'symmetric'),
+  'goodman-kruskal-tau:columns': ({ table }) => goodmanKruskalTauSum(table, 'columns'),
+  'goodman-kruskal-tau:rows': ({ table }) => goodmanKruskalTauSum(table, 'rows'),
+  'uncertainty:columns': ({ table }) => uncertaintySum(table, 'columns'),
+  'uncertainty:rows': ({ table }) => uncertaintySum(table, 'rows'),
+  'uncertainty:symmetric': ({ table }) => uncertaintySum(table, 'symmetric'),
+  gamma: ({ table }) => gammaSum(table),
+  'kendall-tau-b': ({ table }) => tauBSum(table),
+  'stuart-tau-c': ({ table }) => tauCSum(table),
+  'somers-d:columns': ({ table }) => somersDSum(table, 'columns'),
+  'somers-d:rows': ({ table }) => somersDSum(table, 'rows'),
+  'somers-d:symmetric': ({ table }) => somersDSum(table, 'symmetric'),
+  'pearson-r': ({ table }) => pearsonRSum(table),
+  spearman: ({ table }) => spearmanSum(table),
+  'eta:columns': ({ table }) => etaSum(table, 'columns'),
+  'eta:rows': ({ table }) => etaSum(table, 'rows'),
+  'odds-ratio': ({ table }) => oddsRatioSum(table),
+  'risk-ratio': ({ grouped }) => riskRatioSum(grouped),
+  'risk-difference': ({ grouped }) => riskDifferenceSum(grouped),
+  'yule-q': ({ table }) => yuleQSum(table),
+  'yule-y': ({ table }) => yuleYSum(table),
+  kappa: onSquare((square) => kappaSum(square, 0)),
+  'weighted-kappa:linear': onSquare((square) => kappaSum(square, 1)),
+  'weighted-kappa:quadratic': onSquare((square) => kappaSum(square, 2)),
+};
+
+/** Whether a statistic of this table has a sum to show. */
+export function hasSum(id: string, { counts }: Pick<TableRequest, 'counts'>): boolean {
+  // Of Fisher's test only that of a 2 x 2 table is a short sum.
+  return id in SUMS && (id !== 'fisher' || (counts.length === 2 && counts[0]?.length === 2));
+}
+
+/** Statistics whose sum can be shown. */
+export const WITH_SUM = Object.keys(SUMS) as (TestId | MeasureId)[];
+
+/**
+ * Shows how a statistic of a table comes about, by hand. The statistic must have a value on this table.
+ * @returns null for one that is no sum of a few lines (an exact test of a large table, an inverse matrix)
+ */
+export function sumOf(id: string, request: TableRequest): Sum | null {
+  const show = SUMS[id as TestId | MeasureId];
+  if (!show) return null;
+  const { table } = reduceTable(request.counts, request);
+  const grouped = request.groups === 'columns' ? transpose(table) : table;
+  return show({ table, square: squareTable(request.counts, request), grouped });
+}

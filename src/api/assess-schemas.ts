@@ -323,6 +323,7 @@ export const AssessmentSchema = z
       .array(
         z.object({
           axis: z.enum(['rows', 'columns']).describe('Which axis is grouped.'),
+          of: z.string().optional().describe('What is grouped, where that is not the axis itself.'),
           codes: z.int().describe('Codes that are grouped.'),
           groupings: z.int().describe('Order-preserving groupings of them into two groups or more.'),
           cuts: z.array(z.int()).describe('Positions after which the groups of the own grouping end.'),

@@ -53,13 +53,13 @@ const MOST_CELLS = 1_000_000;
 const LEAST = 1e-9;
 
 /**
- * Checks a rectangular array of counts.
+ * Checks a rectangular array of counts; `field` and `of` say which, where there are several.
  * @throws Fault naming the first cell that is negative, not finite or absent.
  */
-export function checkCounts(counts: Cells, field = 'counts'): void {
+export function checkCounts(counts: Cells, field = 'counts', of = ''): void {
   const width = counts[0]?.length ?? 0;
   if (counts.length === 0 || width === 0) {
-    throw new Fault('invalid', 'The table has no cells.', 'Give at least two rows and two columns of counts.', {
+    throw new Fault('invalid', `${of}The table has no cells.`, 'Give at least two rows and two columns of counts.', {
       field,
     });
   }
@@ -77,7 +77,7 @@ export function checkCounts(counts: Cells, field = 'counts'): void {
     if (row.length !== width) {
       throw new Fault(
         'invalid',
-        `Row ${i + 1} has ${row.length} cells where row 1 has ${width}.`,
+        `${of}Row ${i + 1} has ${row.length} cells where row 1 has ${width}.`,
         'Give every row the same number of cells; an empty cell is 0.',
         { field, cell: { row: i + 1, column: Math.min(row.length, width) + 1 } },
       );
@@ -87,7 +87,7 @@ export function checkCounts(counts: Cells, field = 'counts'): void {
       if (!Number.isFinite(value) || value < 0) {
         throw new Fault(
           'invalid',
-          `Row ${i + 1}, column ${j + 1} holds ${String(value)}, which is not a count.`,
+          `${of}Row ${i + 1}, column ${j + 1} holds ${String(value)}, which is not a count.`,
           'Counts are finite numbers from 0 up.',
           place,
         );
@@ -95,7 +95,7 @@ export function checkCounts(counts: Cells, field = 'counts'): void {
       if (value > 0 && value < LEAST) {
         throw new Fault(
           'invalid',
-          `Row ${i + 1}, column ${j + 1} holds ${value}, which is too small to stand for anyone.`,
+          `${of}Row ${i + 1}, column ${j + 1} holds ${value}, which is too small to stand for anyone.`,
           'Scale the weights so that they are about 1 on average.',
           place,
         );

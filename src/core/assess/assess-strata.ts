@@ -17,7 +17,7 @@ function pool({ strata, counts }: StrataRequest): number[][] {
     });
   }
   strata.forEach((stratum, k) => {
-    checkCounts(stratum, `strata[${k}]`);
+    checkCounts(stratum, `strata[${k}]`, `Stratum ${k + 1}: `);
     if (stratum.length !== first.length || stratum[0]?.length !== first[0]?.length) {
       throw new Fault(
         'invalid',

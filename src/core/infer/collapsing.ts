@@ -15,6 +15,8 @@ export interface Span {
 /** How the results move over all groupings of one ordered axis that keep its order. */
 export interface Collapsing {
   axis: 'rows' | 'columns';
+  /** Title of what is grouped, where that is not the axis itself but what it was regrouped from. */
+  of?: string;
   /** Codes that are grouped, and groupings into two groups or more: 2^(codes - 1) - 1. */
   codes: number;
   groupings: number;

@@ -359,7 +359,7 @@ describe('what suits the variables', () => {
   it('says in whom an answer is more frequent, and what share of the spread is accounted for', () => {
     const { notes } = part(readIt(cross(HAPPY, SITES, cells)), 'strength');
     expect(notes[0]).toBe(
-      'Respondents in “Quarry Side” more often gave “Very dissatisfied”: 60%, against 32% overall.',
+      'Where Site is “Quarry Side”, “Very dissatisfied” was given more often: 60%, against 32% overall.',
     );
     expect(notes.join(' ')).toMatch(/Site accounts for \d+% of the spread in Satisfaction/);
   });

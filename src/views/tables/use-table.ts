@@ -3,6 +3,7 @@ import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
 import { type Letters, lettersOf } from '../../core/reading/letters.js';
 import { type Mark, marksOf } from '../../core/reading/marks.js';
+import type { Assessment } from '../../core/assess.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
@@ -10,6 +11,7 @@ import type { Answer } from '../../core/reading/types.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
 import { type Exact, useExact } from '../reading/use-exact.js';
+import { useOwnGrouping } from './use-own-grouping.js';
 
 /** Of every interval and verdict on screen. */
 export const CONFIDENCE = 0.95;
@@ -34,6 +36,13 @@ interface Counted {
   sentence: SentenceBody;
   counts: Counts;
   took: number;
+}
+
+/** An assessment in which a regrouped axis is checked over its source's codes and not over its own few. */
+function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']): Assessment {
+  if (own.length === 0) return assessment;
+  const rest = assessment.collapsing.filter(({ axis }) => own.every((check) => check.axis !== axis));
+  return { ...assessment, collapsing: [...own, ...rest] };
 }
 
 /**
@@ -104,11 +113,12 @@ export function useTable(
     larger && requestOf(larger.table, CONFIDENCE),
     assessment !== null && chiSquareDoubtful({ result: assessment }),
   );
+  const own = useOwnGrouping(view, sentence, CONFIDENCE);
   const answers = useMemo(() => {
     if (!known) return [];
-    const whole = known.assessment && exact.tests ? withExact(known.assessment, exact.tests) : known.assessment;
+    const whole = known.assessment && withExact(withOwnGrouping(known.assessment, own), exact.tests ?? {});
     return read(known.table, whole, CONFIDENCE);
-  }, [known, exact.tests]);
+  }, [known, exact.tests, own]);
   return {
     table: known?.table ?? null,
     marks: known?.marks ?? null,

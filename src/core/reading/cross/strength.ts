@@ -133,7 +133,7 @@ function saved({ result, rowsOrdered, columnsOrdered, rowTitle, columnTitle }: R
 }
 
 /** The column in which a row's share is above its overall share by the most, as a sentence about people. */
-function moreOften({ table, result, rowsKept, columnsKept, confidence }: Read): string | null {
+function moreOften({ table, result, rowsKept, columnsKept, columnTitle, confidence }: Read): string | null {
   const { cells } = result;
   if (!cells) return null;
   const best = cells.adjustedResidual
@@ -142,7 +142,7 @@ function moreOften({ table, result, rowsKept, columnsKept, confidence }: Read): 
   if (!best || best.p >= 1 - confidence) return null;
   const [row = 0, column = 0] = [rowsKept[best.i], columnsKept[best.j]];
   const label = table.columns?.categories[column]?.label ?? '';
-  return `Respondents in ${quote(label)} more often gave ${quote(table.rows.categories[row]?.label ?? '')}: ${percent(share(table, 'column', row, column) ?? 0)}, against ${percent(share(table, 'column', row, null) ?? 0)} overall.`;
+  return `Where ${columnTitle} is ${quote(label)}, ${quote(table.rows.categories[row]?.label ?? '')} was given more often: ${percent(share(table, 'column', row, column) ?? 0)}, against ${percent(share(table, 'column', row, null) ?? 0)} overall.`;
 }
 
 /** Which way an association runs, by the labels and not by the sign. */

@@ -42,10 +42,11 @@ function expectedCheck(read: Read): Check[] {
 export function collapsingCheck(
   { V, gamma, p, groupings, significant, dependsOnCut }: Assessment['collapsing'][number],
   title: string,
+  bothOrdered: boolean,
   confidence: number,
 ): Check {
   const alpha = coefficient(1 - confidence, 2);
-  const [figure, span] = gamma ? (['gamma', gamma] as const) : (['V', V] as const);
+  const [figure, span] = gamma && bothOrdered ? (['gamma', gamma] as const) : (['V', V] as const);
   const range = `${figure} is ${coefficient(span.own)} here and ${coefficient(span.least)} to ${coefficient(span.most)} over all of them`;
   if (!dependsOnCut) {
     return {
@@ -92,15 +93,19 @@ function biasCheck({ result, twoByTwo }: Read): Check[] {
 export function trust(read: Read): Answer {
   const { table, result, columnsKept, rowTitle, columnTitle, confidence } = read;
   const checks = [...expectedCheck(read), ...biasCheck(read)];
+  // Gamma is of two orders, and two categories always have one.
+  const bothOrdered =
+    (read.rowsOrdered || read.rowsKept.length === 2) && (read.columnsOrdered || columnsKept.length === 2);
   const thin = columnsKept.filter((j) => (table.columnBases[j] ?? 0) < SMALL_BASE);
   if (thin.length > 0) {
     const labels = thin.map((j) => `${table.columns?.categories[j]?.label ?? ''} (${table.columnBases[j] ?? 0})`);
     checks.push({ ok: false, text: `Base under ${SMALL_BASE}: ${and(labels)}.` });
   }
   for (const check of result.collapsing) {
-    const title = check.axis === 'rows' ? rowTitle : columnTitle;
+    const title = check.of ?? (check.axis === 'rows' ? rowTitle : columnTitle);
     // A check of what is nowhere significant tells nothing new.
-    if (check.significant > 0 || isSignificant(read)) checks.push(collapsingCheck(check, title, confidence));
+    if (check.significant > 0 || isSignificant(read))
+      checks.push(collapsingCheck(check, title, bothOrdered, confidence));
   }
   for (const [axis, positions] of [
     [table.rows, result.dropped.rows],

@@ -115,3 +115,10 @@ describe('an exact test', () => {
     expect(await consoleErrors(driver)).toEqual([]);
   });
 });
+
+describe('a regrouped variable', () => {
+  it('is checked over the groupings of what it was made from', async () => {
+    await driver.get(`${server.address}/studies/fernhill-allotments/tables?rows=satisfaction_3&by=site`);
+    await says(driver, '[data-answer=trust]', 'However Satisfaction with the site is cut in order (15 ways)');
+  });
+});

@@ -1,0 +1,64 @@
+import { useEffect, useState } from 'react';
+import type { SentenceBody, StudyView } from '../../api/types.js';
+import { assess, type Assessment } from '../../core/assess.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { cutsOf } from '../../core/recode/cuts.js';
+import { requestOf } from '../../core/reading/read.js';
+import { tabulate } from '../../core/table/tabulate.js';
+import { client } from '../client.js';
+
+type Collapsing = Assessment['collapsing'][number];
+
+/** An axis of the sentence that was regrouped out of an ordered variable, with the sentence that asks for its source. */
+function regrouped(view: StudyView, sentence: SentenceBody, axis: 'rows' | 'columns') {
+  const id = axis === 'rows' ? sentence.rows : sentence.by;
+  const working = view.workings.find(({ variable }) => variable === id);
+  if (working?.recipe.kind !== 'regroup') return null;
+  const { source, groups } = working.recipe;
+  const variable = view.variables.find((one) => one.id === source);
+  if (variable?.level !== 'ordered' || source === sentence.rows || source === sentence.by) return null;
+  const asked: SentenceBody = axis === 'rows' ? { ...sentence, rows: source } : { ...sentence, by: source };
+  return { axis, groups, title: titleOf(variable), asked };
+}
+
+/**
+ * The collapsing check of axes that the analyst regrouped: over the groupings of the source's codes, with where the own
+ * grouping stands among them. It needs another count, of the source, and comes after the table.
+ */
+export function useOwnGrouping(
+  view: StudyView | null,
+  sentence: SentenceBody | null,
+  confidence: number,
+): Collapsing[] {
+  const [found, setFound] = useState<{ key: string; checks: Collapsing[] } | null>(null);
+  const key = JSON.stringify([view?.study.id, view?.study.revision, sentence]);
+  useEffect(() => {
+    if (!view || sentence?.by == null) return;
+    const abort = new AbortController();
+    const both = (['rows', 'columns'] as const).flatMap((axis) => regrouped(view, sentence, axis) ?? []);
+    const one = async ({ axis, groups, title, asked }: (typeof both)[number]): Promise<Collapsing[]> => {
+      const counts = await client.counts(view.study.id, asked, abort.signal);
+      const table = tabulate(asked, counts, view.variables);
+      const request = requestOf(table, confidence);
+      const categories = (axis === 'rows' ? table.rows : table.columns)?.categories ?? [];
+      const cuts = cutsOf(
+        groups,
+        categories.map(({ code }) => code),
+      );
+      if (!request || !cuts) return [];
+      const { collapsing } = assess({ ...request, cuts: { [axis]: cuts }, exact: { method: 'none' } });
+      return collapsing.filter((check) => check.axis === axis).map((check) => ({ ...check, of: title }));
+    };
+    Promise.all(both.map(one)).then(
+      (checks) => setFound({ key, checks: checks.flat() }),
+      // The table itself says what is wrong; without this check it stands all the same.
+      () => undefined,
+    );
+    return () => abort.abort();
+    // The key holds all of the view and the sentence that a count depends on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key, confidence]);
+  return found?.key === key ? found.checks : NONE;
+}
+
+const NONE: Collapsing[] = [];

@@ -105,12 +105,12 @@ describe('a table', () => {
     await sound();
   });
 
-  it('gives a 2 x 2 table Yates, Fisher and a signed phi', async () => {
+  it('gives a 2 x 2 table Yates, Fisher, a signed phi and its odds', async () => {
     await open(`${DEMO}/tables?rows=shares&by=season`);
-    await (await named(driver, '3 other tests')).click();
+    await (await named(driver, '4 other tests')).click();
     await says(driver, '[data-answer=association]', 'Yates, corrected');
     await says(driver, '[data-answer=association]', "Fisher's exact test");
-    await says(driver, '[data-answer=strength]', 'Phi φ');
+    await says(driver, '[data-answer=strength]', 'Odds ratio');
     await says(driver, '[data-answer=association]', 'None to be seen.');
     await sound();
   });

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
+import type { Assessment } from '../../core/assess.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import { type CheckedSheet, checkSheet } from '../../core/paper/sheet.js';
 import { tableOfSheet, type Side } from '../../core/paper/table-of-sheet.js';
@@ -21,6 +22,7 @@ import css from './paper.module.css';
 import { SheetGrid } from './SheetGrid.js';
 import { BLANK, EXAMPLE, usePaper } from './use-sheet.js';
 
+const NO_TESTS: Assessment['tests'] = {};
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
 interface SideProps {
@@ -160,12 +162,12 @@ export function PaperScreen() {
     larger && requestOf(larger.table, CONFIDENCE),
     assessment !== null && chiSquareDoubtful({ result: assessment }),
   );
-  const answers = useMemo(() => {
-    if (!known?.assessment) return [];
-    const whole = exact.tests ? withExact(known.assessment, exact.tests) : known.assessment;
-    return read(known.table, whole, CONFIDENCE);
-  }, [known, exact.tests]);
-  const sums = useSums(known?.table ?? null, CONFIDENCE);
+  const whole = useMemo(
+    () => known?.assessment && withExact(known.assessment, exact.tests ?? {}),
+    [known, exact.tests],
+  );
+  const answers = useMemo(() => (known && whole ? read(known.table, whole, CONFIDENCE) : []), [known, whole]);
+  const sums = useSums(known?.table ?? null, whole?.tests ?? NO_TESTS, CONFIDENCE);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const untouched = paper === BLANK || JSON.stringify(paper) === JSON.stringify(BLANK);
   return (

@@ -68,12 +68,12 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, marks, letters, answers, exact, problem, busy, took } = useTable(
+  const { table, marks, letters, answers, tests, exact, problem, busy, took } = useTable(
     view,
     countable ? sentence : null,
     shown.letters,
   );
-  const sums = useSums(table, CONFIDENCE);
+  const sums = useSums(table, tests, CONFIDENCE);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {

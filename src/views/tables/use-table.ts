@@ -23,6 +23,8 @@ export interface Shows {
   /** Column proportions compared two by two. */
   letters: Letters | null;
   answers: Answer[];
+  /** What was worked out of the table so far. */
+  tests: Assessment['tests'];
   /** The exact tests of the table, which come later. */
   exact: Exact;
   problem: { detail: string; mend: string } | null;
@@ -37,6 +39,8 @@ interface Counted {
   counts: Counts;
   took: number;
 }
+
+const NO_TESTS: Assessment['tests'] = {};
 
 /** An assessment in which a regrouped axis is checked over its source's codes and not over its own few. */
 function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']): Assessment {
@@ -114,16 +118,17 @@ export function useTable(
     assessment !== null && chiSquareDoubtful({ result: assessment }),
   );
   const own = useOwnGrouping(view, sentence, CONFIDENCE);
-  const answers = useMemo(() => {
-    if (!known) return [];
-    const whole = known.assessment && withExact(withOwnGrouping(known.assessment, own), exact.tests ?? {});
-    return read(known.table, whole, CONFIDENCE);
-  }, [known, exact.tests, own]);
+  const whole = useMemo(
+    () => known?.assessment && withExact(withOwnGrouping(known.assessment, own), exact.tests ?? {}),
+    [known, exact.tests, own],
+  );
+  const answers = useMemo(() => (known ? read(known.table, whole ?? null, CONFIDENCE) : []), [known, whole]);
   return {
     table: known?.table ?? null,
     marks: known?.marks ?? null,
     letters: known?.letters ?? null,
     answers,
+    tests: whole?.tests ?? NO_TESTS,
     exact,
     problem,
     busy,

@@ -1,5 +1,5 @@
-import type { MeasureId, TestId } from '../../assess.js';
-import { type Crosstab, reduceTable, squareTable, transpose } from '../../crosstab.js';
+import type { Assessment, MeasureId, TestId } from '../../assess.js';
+import { type Crosstab, isTwoByTwo, reduceTable, squareTable, transpose } from '../../crosstab.js';
 import type { TableRequest } from '../../assess.js';
 import {
   contingencySum,
@@ -11,6 +11,7 @@ import {
   tschuprowSum,
   yatesSum,
 } from './chi-square-sums.js';
+import { fisherLargeSum, pearsonExactSum, stuartMaxwellSum } from './exact-sums.js';
 import {
   bowkerSum,
   fisherSum,
@@ -41,11 +42,13 @@ interface Subject {
   square: Crosstab | null;
   /** Groups in the rows. */
   grouped: Crosstab;
+  /** The tests that are known; exact ones are not worked out again. */
+  tests: Assessment['tests'];
 }
 
 type Show = (subject: Subject) => Sum | null;
 const onSquare =
-  (show: (square: Crosstab) => Sum): Show =>
+  (show: (square: Crosstab) => Sum | null): Show =>
   ({ square }) =>
     square && show(square);
 
@@ -53,11 +56,15 @@ const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
   pearson: ({ table }) => pearsonSum(table),
   'likelihood-ratio': ({ table }) => likelihoodRatioSum(table),
   yates: ({ table }) => yatesSum(table),
-  fisher: ({ table }) => (table.R.length === 2 && table.C.length === 2 ? fisherSum(table) : null),
+  fisher: ({ table, tests }) =>
+    isTwoByTwo(table) ? fisherSum(table) : tests.fisher ? fisherLargeSum(table, tests.fisher) : null,
+  'pearson-exact': ({ table, tests }) =>
+    tests['pearson-exact'] ? pearsonExactSum(table, tests['pearson-exact']) : null,
   'linear-trend': ({ table }) => linearTrendSum(table),
   'cochran-armitage': ({ table }) => cochranArmitageSum(table),
   mcnemar: onSquare(mcnemarSum),
   bowker: onSquare(bowkerSum),
+  'stuart-maxwell': onSquare(stuartMaxwellSum),
   phi: ({ table }) => phiSum(table),
   contingency: ({ table }) => contingencySum(table),
   'cramers-v': ({ table }) => cramersVSum(table),
@@ -91,10 +98,9 @@ const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
   'weighted-kappa:quadratic': onSquare((square) => kappaSum(square, 2)),
 };
 
-/** Whether a statistic of this table has a sum to show. */
-export function hasSum(id: string, { counts }: Pick<TableRequest, 'counts'>): boolean {
-  // Of Fisher's test only that of a 2 x 2 table is a short sum.
-  return id in SUMS && (id !== 'fisher' || (counts.length === 2 && counts[0]?.length === 2));
+/** Whether a statistic has a sum to show. */
+export function hasSum(id: string): boolean {
+  return id in SUMS;
 }
 
 /** Statistics whose sum can be shown. */
@@ -102,12 +108,13 @@ export const WITH_SUM = Object.keys(SUMS) as (TestId | MeasureId)[];
 
 /**
  * Shows how a statistic of a table comes about, by hand. The statistic must have a value on this table.
- * @returns null for one that is no sum of a few lines (an exact test of a large table, an inverse matrix)
+ * @param tests those that are known already; an exact test of a larger table is told from its result
+ * @returns null for one that is no sum of a few lines on this table
  */
-export function sumOf(id: string, request: TableRequest): Sum | null {
+export function sumOf(id: string, request: TableRequest, tests: Assessment['tests'] = {}): Sum | null {
   const show = SUMS[id as TestId | MeasureId];
   if (!show) return null;
   const { table } = reduceTable(request.counts, request);
   const grouped = request.groups === 'columns' ? transpose(table) : table;
-  return show({ table, square: squareTable(request.counts, request), grouped });
+  return show({ table, square: squareTable(request.counts, request), grouped, tests });
 }

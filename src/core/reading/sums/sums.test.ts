@@ -21,7 +21,7 @@ describe('the sum of a statistic', () => {
           const test = tests[id as TestId];
           const wanted = test ? (test.statistic ?? test.p) : measures[id as MeasureId]?.value;
           if (wanted === undefined) continue;
-          const sum = sumOf(id, request);
+          const sum = sumOf(id, request, tests);
           if (!sum) continue;
           shown.add(id);
           expect(Math.abs(sum.result - wanted), id).toBeLessThan(1e-9 * Math.max(1, Math.abs(wanted)));
@@ -48,9 +48,21 @@ describe('the sum of a statistic', () => {
     expect(sumOf('risk-difference', { counts })?.result).toBeCloseTo(40 / 120 - 60 / 80, 12);
   });
 
+  it('of an exact test says what is added up, or how many of the tables drawn', () => {
+    const counts = [[3, 1, 0], [1, 2, 4]]; // prettier-ignore
+    const exact = assess({ counts });
+    const [first, , last] = sumOf('fisher', { counts }, exact.tests)?.steps ?? [];
+    expect(first).toBe('P(observed) = 4! 7! 4! 3! 4! / (11! 3! 1! 0! 1! 2! 4!)');
+    expect(last).toContain(`= ${figure(exact.tests.fisher?.p ?? 0)}`);
+    const drawn = assess({ counts, exact: { method: 'monte-carlo', draws: 999 } });
+    expect(sumOf('pearson-exact', { counts }, drawn.tests)?.steps.at(-1)).toMatch(
+      /^of 999 tables drawn .* \/ \(1 \+ 999\) = /,
+    );
+  });
+
   it('is not shown where it is no sum of a few lines', () => {
     expect(sumOf('fisher', { counts: [[1, 2, 3], [3, 2, 1]] })).toBeNull(); // prettier-ignore
-    expect(sumOf('stuart-maxwell', { counts: [[1, 2], [3, 2]] })).toBeNull(); // prettier-ignore
+    expect(sumOf('stuart-maxwell', { counts: [[1, 2, 3], [3, 2, 1]] })).toBeNull(); // prettier-ignore
     expect(sumOf('no-such', { counts: [[1, 2], [3, 2]] })).toBeNull(); // prettier-ignore
   });
 });

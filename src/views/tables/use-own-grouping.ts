@@ -6,6 +6,7 @@ import { cutsOf } from '../../core/recode/cuts.js';
 import { requestOf } from '../../core/reading/read.js';
 import { tabulate } from '../../core/table/tabulate.js';
 import { client } from '../client.js';
+import { countKey } from './count-key.js';
 
 type Collapsing = Assessment['collapsing'][number];
 
@@ -31,11 +32,14 @@ export function useOwnGrouping(
   confidence: number,
 ): Collapsing[] {
   const [found, setFound] = useState<{ key: string; checks: Collapsing[] } | null>(null);
-  const key = JSON.stringify([view?.study.id, view?.study.revision, sentence]);
+  const both =
+    view && sentence && sentence.by !== null
+      ? (['rows', 'columns'] as const).flatMap((axis) => regrouped(view, sentence, axis) ?? [])
+      : [];
+  const key = JSON.stringify(both.map((one) => [one.groups, one.title, countKey(view, one.asked)]));
   useEffect(() => {
-    if (!view || sentence?.by == null) return;
+    if (!view || both.length === 0) return;
     const abort = new AbortController();
-    const both = (['rows', 'columns'] as const).flatMap((axis) => regrouped(view, sentence, axis) ?? []);
     const one = async ({ axis, groups, title, asked }: (typeof both)[number]): Promise<Collapsing[]> => {
       const counts = await client.counts(view.study.id, asked, abort.signal);
       const table = tabulate(asked, counts, view.variables);
@@ -55,7 +59,7 @@ export function useOwnGrouping(
       () => undefined,
     );
     return () => abort.abort();
-    // The key holds all of the view and the sentence that a count depends on.
+    // The key holds all of the view and the sentence that these counts depend on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, confidence]);
   return found?.key === key ? found.checks : NONE;

@@ -11,6 +11,7 @@ import type { Answer } from '../../core/reading/types.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
 import { type Exact, useExact } from '../reading/use-exact.js';
+import { countKey } from './count-key.js';
 import { useOwnGrouping } from './use-own-grouping.js';
 
 /** Of every interval and verdict on screen. */
@@ -61,7 +62,7 @@ export function useTable(
   const [counted, setCounted] = useState<Counted | null>(null);
   const [problem, setProblem] = useState<Shows['problem']>(null);
   const [busy, setBusy] = useState(false);
-  const key = JSON.stringify([view?.study.id, view?.study.revision, sentence]);
+  const key = countKey(view, sentence);
   const wanted = useRef(sentence);
   useEffect(() => {
     wanted.current = sentence;

@@ -211,41 +211,45 @@ function sumOf(values: readonly number[]): number {
   return values.reduce((a, b) => a + b, 0);
 }
 
+/** These rows and columns of the counts as a table, weighted where the weights differ. */
+function taken(counts: Cells, options: TableOptions, rows: readonly number[], columns: readonly number[]): Crosstab {
+  const { weights } = options;
+  const weighted = weights && !isEven(counts, weights) ? weights : null;
+  const take = (cells: Cells) => rows.map((i) => columns.map((j) => cells[i]?.[j] ?? 0));
+  const n = take(weighted?.sums ?? counts);
+  const R = n.map(sumOf);
+  const N = sumOf(R);
+  const respondents = take(counts);
+  const squares = weighted && take(weighted.squares);
+  const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
+    positions.map((at, k) => given?.[at] ?? k + 1);
+  return {
+    n,
+    R,
+    C: columns.map((_, j) => n.reduce((sum, row) => sum + (row[j] ?? 0), 0)),
+    N,
+    scores: { rows: scoresOf(options.rowScores, rows), columns: scoresOf(options.columnScores, columns) },
+    survey: squares && {
+      respondents,
+      squares,
+      n: sumOf(respondents.flat()),
+      effectiveBase: N ** 2 / sumOf(squares.flat()),
+    },
+  };
+}
+
 /**
  * Takes the empty rows and columns out and adds the margins up. With weights, `counts` are the respondents behind
  * them; where all weights are the same, the table is taken unweighted. Everything must have passed `checkTable`.
  */
 export function reduceTable(counts: Cells, options: TableOptions = {}): { table: Crosstab; dropped: Dropped } {
-  const { weights } = options;
-  const weighted = weights && !isEven(counts, weights) ? weights : null;
-  const sums = weighted?.sums ?? counts;
-  const width = counts[0]?.length ?? 0;
-  const filled = Array.from({ length: width }, (_, j) => sums.some((row) => (row[j] ?? 0) !== 0));
-  const kept = sums.map((row) => row.some((value) => value !== 0));
+  const rowFilled = counts.map((row) => row.some((value) => value !== 0));
+  const columnFilled = (counts[0] ?? []).map((_, j) => counts.some((row) => (row[j] ?? 0) !== 0));
   const positions = (flags: readonly boolean[], wanted: boolean) =>
     flags.flatMap((flag, k) => (flag === wanted ? [k] : []));
-  const columns = positions(filled, true);
-  const rows = positions(kept, true);
-  const take = (cells: Cells) => rows.map((i) => columns.map((j) => cells[i]?.[j] ?? 0));
-  const n = take(sums);
-  const R = n.map(sumOf);
-  const N = sumOf(R);
-  const respondents = weighted ? take(counts) : [];
-  const squares = weighted ? take(weighted.squares) : [];
-  const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
-    positions.map((at, k) => given?.[at] ?? k + 1);
   return {
-    table: {
-      n,
-      R,
-      C: columns.map((_, j) => n.reduce((sum, row) => sum + (row[j] ?? 0), 0)),
-      N,
-      scores: { rows: scoresOf(options.rowScores, rows), columns: scoresOf(options.columnScores, columns) },
-      survey: weighted
-        ? { respondents, squares, n: sumOf(respondents.flat()), effectiveBase: N ** 2 / sumOf(squares.flat()) }
-        : null,
-    },
-    dropped: { rows: positions(kept, false), columns: positions(filled, false) },
+    table: taken(counts, options, positions(rowFilled, true), positions(columnFilled, true)),
+    dropped: { rows: positions(rowFilled, false), columns: positions(columnFilled, false) },
   };
 }
 
@@ -258,27 +262,7 @@ export function squareTable(counts: Cells, options: TableOptions = {}): Crosstab
   const used = counts.flatMap((row, k) =>
     row.some((value) => value !== 0) || counts.some((other) => other[k] !== 0) ? [k] : [],
   );
-  const take = (cells: Cells) => used.map((i) => used.map((j) => cells[i]![j]!));
-  const { weights } = options;
-  const weighted = weights && !isEven(counts, weights) ? weights : null;
-  const n = take(weighted?.sums ?? counts);
-  const R = n.map(sumOf);
-  const N = sumOf(R);
-  const squares = weighted && take(weighted.squares);
-  const ranks = used.map((_, k) => k + 1);
-  return {
-    n,
-    R,
-    C: used.map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
-    N,
-    scores: { rows: ranks, columns: ranks },
-    survey: squares && {
-      respondents: take(counts),
-      squares,
-      n: sumOf(counts.flat()),
-      effectiveBase: N ** 2 / sumOf(squares.flat()),
-    },
-  };
+  return taken(counts, options, used, used);
 }
 
 function turned(cells: Cells, width: number): number[][] {

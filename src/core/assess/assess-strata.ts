@@ -1,4 +1,4 @@
-import { checkCounts } from '../crosstab.js';
+import { checkCounts, reduceTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
 import { breslowDay, commonOddsRatio, commonOddsRatioTest, mantelHaenszel, type Stratum } from '../infer/stratified.js';
 import { isAbsent } from '../infer/result.js';
@@ -49,7 +49,8 @@ function pool({ strata, counts }: StrataRequest): number[][] {
  */
 export function assessStrata(request: StrataRequest): Assessment {
   const { strata, ...rest } = request;
-  const result = assessTable({ ...rest, counts: pool(request) });
+  const pooled = pool(request);
+  const result = assessTable({ ...rest, counts: pooled });
   const kept = (length: number, gone: readonly number[]) =>
     Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
   const rows = kept(strata[0]?.length ?? 0, result.dropped.rows);
@@ -70,9 +71,7 @@ export function assessStrata(request: StrataRequest): Assessment {
       N: R.reduce((a, b) => a + b, 0),
     };
   });
-  const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
-    positions.map((at, k) => given?.[at] ?? k + 1);
-  const scores = { rows: scoresOf(request.rowScores, rows), columns: scoresOf(request.columnScores, columns) };
+  const { scores } = reduceTable(pooled, request).table;
   recordTest(result, 'mantel-haenszel', mantelHaenszel(tables, scores));
   const four = rows.length === 2 && columns.length === 2;
   recordTest(result, 'breslow-day', four ? breslowDay(tables) : NOT_FOUR);

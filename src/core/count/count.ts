@@ -121,12 +121,7 @@ function countTogether({ axes, mask, respondents }: CountRequest, width: number)
   const mine = new Int32Array(options);
   for (let k = 0; k < respondents; k++) {
     if (mask && mask[k] === 0) continue;
-    let filled = 0;
-    for (let word = 0; word < rows.width; word++) {
-      for (let bits = rows.words[k * rows.width + word]!; bits !== 0; bits &= bits - 1) {
-        mine[filled++] = word * 32 + (31 - Math.clz32(bits & -bits));
-      }
-    }
+    const filled = mentionsOf(rows, k, mine, 0, 0);
     const base = columns.values[k]! * options * options;
     for (let a = 0; a < filled; a++) {
       for (let b = 0; b < filled; b++) counts[base + mine[a]! * options + mine[b]!]!++;
@@ -196,6 +191,16 @@ function cellsOf(columns: readonly Countable[], axes: readonly CountAxis[]) {
   return { buffer, fill };
 }
 
+/** Writes the options that respondent k mentioned, counted from `first`, behind what `out` holds; returns its new length. */
+function mentionsOf({ words, width }: SetsColumn, k: number, out: Int32Array, filled: number, first: number): number {
+  for (let word = 0; word < width; word++) {
+    for (let bits = words[k * width + word]!; bits !== 0; bits &= bits - 1) {
+      out[filled++] = first + word * 32 + (31 - Math.clz32(bits & -bits));
+    }
+  }
+  return filled;
+}
+
 /** Writes the positions of respondent k on one axis, and returns how many there are. */
 function positionsOf(column: Countable, out: Int32Array): (k: number) => number {
   if (column.kind === 'coded') {
@@ -205,7 +210,7 @@ function positionsOf(column: Countable, out: Int32Array): (k: number) => number 
       return 1;
     };
   }
-  const { words, width, state, options } = column;
+  const { state, options } = column;
   const answered = options.length + 1;
   return (k) => {
     const how = state[k]!;
@@ -217,14 +222,6 @@ function positionsOf(column: Countable, out: Int32Array): (k: number) => number 
     out[filled++] = answered;
     if (how === SET_STATE.none) out[filled++] = answered + 1;
     else if (how === SET_STATE.nothing) out[filled++] = answered + 2;
-    for (let word = 0; word < width; word++) {
-      let bits = words[k * width + word]!;
-      while (bits !== 0) {
-        const lowest = bits & -bits;
-        out[filled++] = 1 + word * 32 + (31 - Math.clz32(lowest));
-        bits ^= lowest;
-      }
-    }
-    return filled;
+    return mentionsOf(column, k, out, filled, 1);
   };
 }

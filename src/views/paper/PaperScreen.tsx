@@ -1,28 +1,19 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import type { Assessment } from '../../core/assess.js';
-import { withExact } from '../../core/assess/assess-exact.js';
 import { type CheckedSheet, checkSheet } from '../../core/paper/sheet.js';
 import { tableOfSheet, type Side } from '../../core/paper/table-of-sheet.js';
-import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
-import { lettersOf } from '../../core/reading/letters.js';
-import { marksOf } from '../../core/reading/marks.js';
-import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import { Button, Choice, PlainButton } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
-import { useSums } from '../reading/use-sums.js';
-import { useExact } from '../reading/use-exact.js';
+import { useReading } from '../reading/use-reading.js';
 import bench from '../shell/workbench.module.css';
 import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
 import tables from '../tables/table.module.css';
-import { CONFIDENCE } from '../tables/use-table.js';
 import css from './paper.module.css';
 import { SheetGrid } from './SheetGrid.js';
 import { BLANK, EXAMPLE, usePaper } from './use-sheet.js';
 
-const NO_TESTS: Assessment['tests'] = {};
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
 interface SideProps {
@@ -148,26 +139,12 @@ export function PaperScreen() {
   const [shown, setShown] = useState(SHOWN);
   const [pasting, setPasting] = useState(false);
   const checked = useMemo(() => checkSheet(paper.sheet, paper.keepTotals), [paper.sheet, paper.keepTotals]);
-  const known = useMemo(() => {
+  const table = useMemo(() => {
     const named = (side: Side, title: string) => ({ ...side, title: side.title.trim() === '' ? title : side.title });
     const sides = { rows: named(paper.sides.rows, 'Rows'), columns: named(paper.sides.columns, 'Columns') };
-    const table = tableOfSheet(paper.sheet, checked, sides);
-    if (!table) return null;
-    const assessment = assessTable(table, CONFIDENCE, shown.letters);
-    return { table, assessment, marks: marksOf(table, assessment), letters: lettersOf(table, assessment) };
-  }, [paper.sheet, paper.sides, checked, shown.letters]);
-  const assessment = known?.assessment ?? null;
-  const larger = assessment?.cells && assessment.base.rows + assessment.base.columns > 4 ? known : null;
-  const exact = useExact(
-    larger && requestOf(larger.table, CONFIDENCE),
-    assessment !== null && chiSquareDoubtful({ result: assessment }),
-  );
-  const whole = useMemo(
-    () => known?.assessment && withExact(known.assessment, exact.tests ?? {}),
-    [known, exact.tests],
-  );
-  const answers = useMemo(() => (known && whole ? read(known.table, whole, CONFIDENCE) : []), [known, whole]);
-  const sums = useSums(known?.table ?? null, whole?.tests ?? NO_TESTS, CONFIDENCE);
+    return tableOfSheet(paper.sheet, checked, sides);
+  }, [paper.sheet, paper.sides, checked]);
+  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const untouched = paper === BLANK || JSON.stringify(paper) === JSON.stringify(BLANK);
   return (
@@ -210,20 +187,20 @@ export function PaperScreen() {
             setKeep={(keepTotals) => setPaper({ ...paper, keepTotals })}
           />
         )}
-        {known && (
+        {table && (
           <>
             <div className={tables['toolbar']} role="group" aria-label="Table">
               <div className={tables['group']}>
                 <CellChoices
                   shown={shown}
                   setShown={setShown}
-                  tested={known.marks !== null}
-                  compared={known.letters !== null}
+                  tested={marks !== null}
+                  compared={letters !== null}
                   multiple={false}
                 />
               </div>
             </div>
-            <CrossTable table={known.table} marks={known.marks} letters={known.letters} shown={shown} title={title} />
+            <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
           </>
         )}
       </div>

@@ -9,7 +9,6 @@ import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
 import { client, problemText } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
-import { useSums } from '../reading/use-sums.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
@@ -21,7 +20,7 @@ import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
-import { CONFIDENCE, useTable } from './use-table.js';
+import { useTable } from './use-table.js';
 import css from './table.module.css';
 
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
@@ -68,12 +67,11 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, marks, letters, answers, tests, exact, problem, busy, took } = useTable(
+  const { table, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
     view,
     countable ? sentence : null,
     shown.letters,
   );
-  const sums = useSums(table, tests, CONFIDENCE);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {

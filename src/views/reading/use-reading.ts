@@ -1,0 +1,67 @@
+import { useMemo } from 'react';
+import type { Assessment } from '../../core/assess.js';
+import { withExact } from '../../core/assess/assess-exact.js';
+import type { Adjustment } from '../../core/infer/adjust.js';
+import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
+import { type Letters, lettersOf } from '../../core/reading/letters.js';
+import { type Mark, marksOf } from '../../core/reading/marks.js';
+import { assessTable, read, requestOf } from '../../core/reading/read.js';
+import { hasSum, sumOf } from '../../core/reading/sums/sum-of.js';
+import type { Answer } from '../../core/reading/types.js';
+import type { Table } from '../../core/table/tabulate.js';
+import type { Sums } from './ReadingPane.js';
+import { type Exact, useExact } from './use-exact.js';
+
+/** Of every interval and verdict on screen. */
+export const CONFIDENCE = 0.95;
+
+/** All that is worked out of a table on screen. */
+export interface Reading {
+  /** How each cell departs from independence; null where nothing can be compared. */
+  marks: (Mark | null)[][] | null;
+  /** Column proportions compared two by two. */
+  letters: Letters | null;
+  answers: Answer[];
+  /** How each statistic comes about; undefined where there is none to show. */
+  sums: Sums | undefined;
+  /** The exact tests of the table, which come later. */
+  exact: Exact;
+}
+
+/** An assessment in which a regrouped axis is checked over its source's codes and not over its own few. */
+function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']): Assessment {
+  if (own.length === 0) return assessment;
+  const rest = assessment.collapsing.filter(({ axis }) => own.every((check) => check.axis !== axis));
+  return { ...assessment, collapsing: [...own, ...rest] };
+}
+
+/** No axis was regrouped. */
+const NONE: Assessment['collapsing'] = [];
+
+/**
+ * A table with its statistics, its reading and its exact tests.
+ * @param table null while there is none
+ * @param own collapsing checks of axes that were regrouped
+ */
+export function useReading(table: Table | null, adjustment: Adjustment | undefined, own = NONE): Reading {
+  const known = useMemo(() => {
+    if (!table) return null;
+    const assessment = assessTable(table, CONFIDENCE, adjustment);
+    return { assessment, marks: marksOf(table, assessment), letters: lettersOf(table, assessment) };
+  }, [table, adjustment]);
+  const assessment = known?.assessment ?? null;
+  const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);
+  // Two by two is exact already.
+  const larger = assessment?.cells && assessment.base.rows + assessment.base.columns > 4;
+  const exact = useExact(larger ? request : null, assessment !== null && chiSquareDoubtful({ result: assessment }));
+  const whole = useMemo(
+    () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),
+    [assessment, exact.tests, own],
+  );
+  const answers = useMemo(() => (table ? read(table, whole, CONFIDENCE) : []), [table, whole]);
+  const sums = useMemo(
+    () => (request ? { has: hasSum, of: (id: string) => sumOf(id, request, whole?.tests) } : undefined),
+    [request, whole],
+  );
+  return { marks: known?.marks ?? null, letters: known?.letters ?? null, answers, sums, exact };
+}

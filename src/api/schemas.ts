@@ -91,7 +91,9 @@ export const SentenceSchema = z
   .strictObject({
     rows: id.describe('The variable whose categories go down.'),
     by: id.nullable().describe('The variable whose categories go across; null: a frequency table.'),
+    within: id.nullable().default(null).describe('One cross table for each category of this variable; needs a "by".'),
     only: z.array(ConditionSchema).max(20).describe('Conditions that all must hold.'),
+    weight: id.nullable().default(null).describe('The number that each respondent counts as.'),
   })
   .openapi('Sentence');
 
@@ -173,7 +175,8 @@ export const CountArraySchema = z
     ),
     respondents: counted.describe('Row-major over the axes.'),
     weights: z.object({ sums: counted, squares: counted }).nullable(),
-    together: counted
+    together: z
+      .object({ sums: counted, squares: counted.nullable() })
       .nullable()
       .describe('Multiple by single: for each group, options by options, who mentioned both. Null for other axes.'),
     total: z.int(),

@@ -2,6 +2,7 @@ import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { CodebookFileSchema } from '../api/schemas.js';
 import { parseWith } from '../api/problem.js';
+import { sentenceOf } from '../core/table/sentence.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake, receiveFile } from '../service/intake.js';
 import { openStudy, studyFile } from '../service/open-study.js';
@@ -44,7 +45,7 @@ export async function seedDemo(service: Service, demo: string): Promise<void> {
   });
   await saveTable(service, study, null, {
     title: 'Satisfaction by site',
-    sentence: { rows: idOf('satisfaction'), by: idOf('site'), only: [] },
+    sentence: sentenceOf(idOf('satisfaction'), { by: idOf('site') }),
     shown: { percent: 'column', counts: true, hatch: true, expected: false },
   });
 }

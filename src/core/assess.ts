@@ -6,6 +6,7 @@ import { assessStrata } from './assess/assess-strata.js';
 import { assessTable } from './assess/assess-table.js';
 import type { AssessRequest, Assessment } from './assess/types.js';
 
+export { assessStrata } from './assess/assess-strata.js';
 export { smallExpectedSentence } from './assess/assess-table.js';
 export * from './assess/types.js';
 

@@ -1,9 +1,10 @@
-import { missingIn, titleOf } from '../core/codebook/types.js';
+import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
 import { toGrid } from '../core/table/grid.js';
 import type { Percent } from '../core/table/share.js';
+import { split } from '../core/table/split.js';
 import { codesWithFound, tabulate } from '../core/table/tabulate.js';
 import { writeCsv } from '../formats/csv-write.js';
 import { columnCodes } from '../store/columns.js';
@@ -26,25 +27,69 @@ function finder(variables: readonly VariableRow[]): (id: number, slot: string) =
   };
 }
 
+/** A table is made for each category of "within"; more than this is a mistake in the sentence. */
+const MOST_STRATA = 100;
+
+/** The variable that a table is within, which must sort respondents into a few groups. */
+function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof finder>): VariableRow[] {
+  if (sentence.within === null) return [];
+  const variable = find(sentence.within, 'within');
+  const title = titleOf(variable);
+  const place = { field: 'within' };
+  if (sentence.by === null)
+    throw new Fault('invalid', 'A table is within a variable only where it has a "by".', `Use ${title} as the "by".`, place); // prettier-ignore
+  if (variable.level === 'multiple') {
+    throw new Fault(
+      'unsupported',
+      `A respondent can be in several categories of ${title}, so the tables within it would overlap.`,
+      'Choose a variable with one answer for each respondent; to keep those who mentioned an option, use "only where".',
+      place,
+    );
+  }
+  const answers = codesWithFound(variable, columnCodes(study.db, variable.columnId).map(({ code }) => code)).filter(isAnswer); // prettier-ignore
+  if (answers.length > MOST_STRATA) {
+    throw new Fault(
+      'too-large',
+      `${title} has ${answers.length} categories, which would be as many tables.`,
+      `Group it into ${MOST_STRATA} or fewer first.`,
+      place,
+    );
+  }
+  return [variable];
+}
+
 /** Counts what a sentence asks for, in the counting thread. */
 export async function countTable(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray> {
   const find = finder(allVariables(study.db));
-  const axes = [find(sentence.rows, 'rows'), ...(sentence.by === null ? [] : [find(sentence.by, 'by')])];
+  const missingOf = (variable: VariableRow) => {
+    const found = columnCodes(study.db, variable.columnId).map(({ code }) => code);
+    return missingIn(codesWithFound(variable, found));
+  };
+  const refer = (variable: VariableRow) => ({ column: variable.columnId, title: titleOf(variable) });
+  const axes = [
+    find(sentence.rows, 'rows'),
+    ...(sentence.by === null ? [] : [find(sentence.by, 'by')]),
+    ...withinOf(study, sentence, find),
+  ];
+  const weight = sentence.weight === null ? null : find(sentence.weight, 'weight');
+  if (weight && weight.level !== 'number') {
+    throw new Fault('unsupported', `${titleOf(weight)} is not a number, so it cannot weight.`, 'Weight by a number.', {
+      field: 'weight',
+    });
+  }
   return service.run('count', {
     file: study.file,
     respondents: studyRow(study.db).respondents,
-    axes: axes.map((variable) => ({ column: variable.columnId, title: titleOf(variable) })),
+    axes: axes.map(refer),
     only: sentence.only.map((condition, k) => {
       const variable = find(condition.variable, `only[${k}]`);
-      const found = columnCodes(study.db, variable.columnId).map(({ code }) => code);
-      const missing = missingIn(codesWithFound(variable, found));
-      return { column: variable.columnId, title: titleOf(variable), test: condition, missing };
+      return { ...refer(variable), test: condition, missing: missingOf(variable) };
     }),
-    weight: null,
+    weight: weight && { ...refer(weight), missing: missingOf(weight) },
   });
 }
 
-/** A table as CSV. */
+/** A table as CSV; one within a variable has the table of all first, and then each stratum's. */
 export async function tableAsCsv(
   service: Service,
   study: OpenStudy,
@@ -53,5 +98,12 @@ export async function tableAsCsv(
 ): Promise<string> {
   const counts = await countTable(service, study, sentence);
   const variables = allVariables(study.db);
-  return writeCsv(toGrid(tabulate(sentence, counts, variables), saySentence(sentence, variables), percent));
+  const title = saySentence(sentence, variables);
+  if (sentence.within === null) return writeCsv(toGrid(tabulate(sentence, counts, variables), title, percent));
+  const { within, all, strata } = split(sentence, counts, variables);
+  const name = titleOf(within.variable);
+  return writeCsv([
+    ...toGrid(all, title, percent),
+    ...strata.flatMap(({ label, table }) => [[], ...toGrid(table, `${name}: ${label}`, percent)]),
+  ]);
 }

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { Fault } from '../core/fault.js';
-import type { Sentence } from '../core/table/sentence.js';
+import { type Sentence, sentenceOf } from '../core/table/sentence.js';
 import { tabulate } from '../core/table/tabulate.js';
 import { allVariables } from '../store/variables.js';
 import { allWorkings, putWorking } from '../store/workings.js';
@@ -59,7 +59,7 @@ const faultOf = async (work: Promise<unknown>): Promise<Fault> => {
 describe('the roster', () => {
   it('has a picture that agrees with the counts', async () => {
     const site = variable('site');
-    const table = await tableOf({ rows: site.id, by: null, only: [] });
+    const table = await tableOf(sentenceOf(site.id));
     expect(site.picture).toEqual({ is: 'bars', bars: table.rowTotals });
     expect(site).toMatchObject({ answers: table.base, missing: 0, blank: 0 });
   });
@@ -95,7 +95,7 @@ describe('counting', () => {
   it('agrees with the rows of the file', async () => {
     const lines = readFileSync(join(DEMO, 'fernhill.csv'), 'utf8').split('\n').slice(1).filter((line) => /^\d+,/.test(line)); // prettier-ignore
     const cells = lines.map((line) => line.split(','));
-    const table = await tableOf({ rows: variable('season').id, by: variable('site').id, only: [] });
+    const table = await tableOf(sentenceOf(variable('season').id, { by: variable('site').id }));
     table.rows.categories.forEach(({ code: season }, i) =>
       table.columns?.categories.forEach(({ code: site }, j) => {
         expect(table.cells[i]?.[j]).toBe(cells.filter((row) => row[1] === site && row[2] === season).length);
@@ -105,28 +105,28 @@ describe('counting', () => {
 
   it('reconciles for every variable of the demo: base and left out make everybody', async () => {
     for (const one of viewStudy(study).variables.filter(({ countable, level }) => countable && level !== 'text')) {
-      const table = await tableOf({ rows: one.id, by: null, only: [] });
+      const table = await tableOf(sentenceOf(one.id));
       expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0), one.name).toBe(2412);
       expect(table.base, one.name).toBe(one.answers);
     }
   });
 
   it('gives the multiple-response question the mentions of its columns', async () => {
-    const crops = await tableOf({ rows: variable('crops').id, by: variable('site').id, only: [] });
-    const beans = await tableOf({ rows: variable('grow_beans').id, by: variable('site').id, only: [] });
+    const crops = await tableOf(sentenceOf(variable('crops').id, { by: variable('site').id }));
+    const beans = await tableOf(sentenceOf(variable('grow_beans').id, { by: variable('site').id }));
     expect(crops.cells[1]).toEqual(beans.cells[0]);
     expect(crops.base + crops.leftOut.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2412);
   });
 
   it('filters by a mention', async () => {
     const only: Sentence['only'] = [{ variable: variable('crops').id, is: 'any-of', codes: ['2'] }];
-    const table = await tableOf({ rows: variable('grow_beans').id, by: null, only });
+    const table = await tableOf(sentenceOf(variable('grow_beans').id, { only }));
     expect(table.rowTotals[1]).toBe(0);
-    expect(table.base).toBe((await tableOf({ rows: variable('crops').id, by: null, only: [] })).rowTotals[1]);
+    expect(table.base).toBe((await tableOf(sentenceOf(variable('crops').id))).rowTotals[1]);
   });
 
   it('names the variable that has no categories', async () => {
-    const fault = await faultOf(countTable(service, study, { rows: variable('id').id, by: null, only: [] }));
+    const fault = await faultOf(countTable(service, study, sentenceOf(variable('id').id)));
     expect(fault).toMatchObject({ kind: 'unsupported', place: { variable: 'Plot holder number' } });
   });
 });
@@ -142,7 +142,7 @@ describe('workings', () => {
     const changed = { ...recipe, groups: [{ code: '1', label: 'Low', from: ['1', '2'] }, { code: '2', label: 'High', from: ['3'] }] }; // prettier-ignore
     putWorking(own.db, working.id, { recipe: changed, proof: working.proof, signature: 'stale' }, '2026-01-01');
     await settle(service, own);
-    const table = await tableOf({ rows: kept.variable, by: null, only: [] }, own);
+    const table = await tableOf(sentenceOf(kept.variable), own);
     expect(table.rowTotals).toEqual([2, 1]);
     expect(allWorkings(own.db)[0]?.signature).not.toBe('stale');
   });

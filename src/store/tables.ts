@@ -1,6 +1,6 @@
 import type { Adjustment } from '../core/infer/adjust.js';
 import type { Percent } from '../core/table/share.js';
-import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import { type Sentence, sentenceOf, variablesOf } from '../core/table/sentence.js';
 import type { Db } from './open.js';
 
 /** What of a table is shown. */
@@ -30,10 +30,16 @@ interface Flat {
   edited: string;
 }
 
+/** A sentence as it was kept; one from before a part was known has none of it. */
+function sentenceIn(text: string): Sentence {
+  const { rows, ...more } = JSON.parse(text) as Pick<Sentence, 'rows'> & Partial<Sentence>;
+  return sentenceOf(rows, more);
+}
+
 export function allTables(db: Db): SavedTableRow[] {
   return (
     db.prepare('SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
-  ).map((row) => ({ ...row, sentence: JSON.parse(row.sentence) as Sentence, shown: JSON.parse(row.shown) as Shown }));
+  ).map((row) => ({ ...row, sentence: sentenceIn(row.sentence), shown: JSON.parse(row.shown) as Shown }));
 }
 
 /** Saves a table, new (`id` null) or in the place of an old one. */

@@ -5,7 +5,7 @@ import { gapsOf, metaOf, searchText } from './roster/words.js';
 import { inkOf } from './tables/CrossTable.js';
 import { figure, percent } from './tables/format.js';
 import { isComplete, startCondition } from './tables/SentenceLine.js';
-import { fromQuery, toQuery } from './tables/url.js';
+import { type Draft, EMPTY, fromQuery, toQuery } from './tables/url.js';
 import { optionLabels } from './workings/option-labels.js';
 
 function variable(over: Partial<RosterVariable>): RosterVariable {
@@ -25,27 +25,29 @@ const BOTH = [SITE, AGE];
 
 describe('the sentence in the address', () => {
   it('comes back as it was, by names', () => {
-    const draft = {
+    const draft: Draft = {
       rows: 1,
       by: 2,
+      within: 1,
+      weight: 2,
       only: [
-        { variable: 2, is: 'between' as const, from: 18, to: null },
-        { variable: 1, is: 'any-of' as const, codes: ['1', '2'] },
+        { variable: 2, is: 'between', from: 18, to: null },
+        { variable: 1, is: 'any-of', codes: ['1', '2'] },
       ],
     };
     const query = toQuery(draft, BOTH, 7);
-    expect(query).toContain('rows=site&by=age');
+    expect(query).toContain('rows=site&by=age&within=site&weight=age');
     expect(fromQuery(query, BOTH)).toEqual({ draft, table: 7 });
-    expect(toQuery({ rows: null, by: null, only: [] }, BOTH, null)).toBe('');
+    expect(toQuery(EMPTY, BOTH, null)).toBe('');
   });
 
   it('leaves out what does not fit the study, and never fails', () => {
     const bad = ['?rows=gone&by=age', '?rows=site&only=nonsense', '?rows=site&only=[{"variable":"age","is":"between","from":"x"}]', '?table=abc']; // prettier-ignore
     expect(bad.map((query) => fromQuery(query, BOTH).draft)).toEqual([
-      { rows: null, by: 2, only: [] },
-      { rows: 1, by: null, only: [] },
-      { rows: 1, by: null, only: [] },
-      { rows: null, by: null, only: [] },
+      { ...EMPTY, by: 2 },
+      { ...EMPTY, rows: 1 },
+      { ...EMPTY, rows: 1 },
+      EMPTY,
     ]);
     expect(fromQuery('?only=[{"variable":"gone","is":"any-of","codes":["1"]},null,5]', BOTH).draft.only).toEqual([]);
   });

@@ -105,7 +105,15 @@ export function assessMentions(
       // What is left when everybody mentions an option is rounding, not weight.
       return [mine, groups.map((group, g) => (counts[1]![g] === 0 ? 0 : group[whole] - mine[g]!))];
     };
-    const weights = weighted ? { sums: split('together', 'weight'), squares: split('squares', 'square') } : undefined;
+    const sums = split('together', 'weight');
+    // A difference of long sums is rounded; squares stay between what their sums allow.
+    const squares = split('squares', 'square').map((line, side) =>
+      line.map((square, g) => {
+        const [n, sum] = [counts[side]![g]!, sums[side]![g]!];
+        return n === 0 ? 0 : Math.min(sum ** 2, Math.max(sum ** 2 / n, square));
+      }),
+    );
+    const weights = weighted ? { sums, squares } : undefined;
     const found = assessTable({ counts, weights, confidence, groups: 'columns', exact: { method: 'none' } });
     const lead = found.tests['rao-scott'] ?? found.tests.pearson;
     if (!lead) continue;

@@ -44,36 +44,49 @@ function pool({ strata, counts }: StrataRequest): number[][] {
 }
 
 /**
+ * The strata without rows and columns that are empty in all of them, groups in the rows, and the scores of what is left.
+ * @throws Fault naming the stratum and the cell
+ */
+export function strataOf(request: StrataRequest) {
+  const pooled = pool(request);
+  const { table, dropped } = reduceTable(pooled, request);
+  const kept = (length: number, gone: readonly number[]) =>
+    Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
+  const rows = kept(pooled.length, dropped.rows);
+  const columns = kept(pooled[0]?.length ?? 0, dropped.columns);
+  const turned = request.groups === 'columns';
+  const tables = request.strata.map((counts): Stratum => {
+    const n = turned
+      ? columns.map((j) => rows.map((i) => counts[i]![j]!))
+      : rows.map((i) => columns.map((j) => counts[i]![j]!));
+    const R = n.map((row) => row.reduce((a, b) => a + b, 0));
+    return {
+      n,
+      R,
+      C: (n[0] ?? []).map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
+      N: R.reduce((a, b) => a + b, 0),
+    };
+  });
+  const { scores } = table;
+  return { tables, scores: turned ? { rows: scores.columns, columns: scores.rows } : scores };
+}
+
+/**
  * A table split by a third variable: all that is said of the strata taken together, and the association within them.
  * @throws Fault naming the stratum and the cell
  */
 export function assessStrata(request: StrataRequest): Assessment {
   const { strata, ...rest } = request;
-  const pooled = pool(request);
-  const result = assessTable({ ...rest, counts: pooled });
-  const kept = (length: number, gone: readonly number[]) =>
-    Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
-  const rows = kept(strata[0]?.length ?? 0, result.dropped.rows);
-  const columns = kept(strata[0]?.[0]?.length ?? 0, result.dropped.columns);
-  if (rows.length < 2 || columns.length < 2) {
+  const result = assessTable({ ...rest, counts: pool(request) });
+  if (result.base.rows < 2 || result.base.columns < 2) {
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
     for (const id of ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'] as const)
       result.absent.push({ id, reason });
     return result;
   }
-  const tables = strata.map((counts): Stratum => {
-    const n = rows.map((i) => columns.map((j) => counts[i]![j]!));
-    const R = n.map((row) => row.reduce((a, b) => a + b, 0));
-    return {
-      n,
-      R,
-      C: columns.map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
-      N: R.reduce((a, b) => a + b, 0),
-    };
-  });
-  const { scores } = reduceTable(pooled, request).table;
+  const { tables, scores } = strataOf(request);
   recordTest(result, 'mantel-haenszel', mantelHaenszel(tables, scores));
-  const four = rows.length === 2 && columns.length === 2;
+  const four = result.base.rows === 2 && result.base.columns === 2;
   recordTest(result, 'breslow-day', four ? breslowDay(tables) : NOT_FOUR);
   const common = four ? commonOddsRatio(tables, request.confidence ?? 0.95) : NOT_FOUR;
   recordMeasure(

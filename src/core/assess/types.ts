@@ -86,7 +86,7 @@ export interface TableRequest extends Common {
   columnScores?: readonly number[] | undefined;
   /** How p-values of cells and of pairs of columns are adjusted; Holm where not given. */
   adjustment?: Adjustment | undefined;
-  /** Which axis holds the groups that risk ratio and risk difference compare; rows where not given. */
+  /** Which axis holds the groups that risks, and mean scores over strata, compare; rows where not given. */
   groups?: 'rows' | 'columns' | undefined;
   /** The grouping whose place the collapsing check tells: positions after which its groups end. */
   cuts?: { rows?: readonly number[] | undefined; columns?: readonly number[] | undefined } | undefined;

@@ -248,7 +248,7 @@ describe('options counted together', () => {
     const question = sets([[0, 2], [2, 33], [0, 2, 33], null, [], 'none', [33]], 34);
     const groups = coded([1, 1, 2, 2, 1, 1, 0], 2);
     const { together, respondents } = count({ ...plain, axes: [question, groups], respondents: 7 });
-    const both = (group: number, a: number, b: number) => together?.[(group * 34 + a) * 34 + b];
+    const both = (group: number, a: number, b: number) => together?.sums[(group * 34 + a) * 34 + b];
     expect([both(1, 0, 2), both(1, 2, 33), both(1, 0, 33), both(2, 0, 33), both(0, 33, 33)]).toEqual([1, 1, 0, 1, 1]);
     for (let group = 0; group < 3; group++) {
       for (let a = 0; a < 34; a++) expect(both(group, a, a)).toBe(respondents[(a + 1) * 3 + group]);

@@ -5,7 +5,7 @@ import type { CountArray, CountAxis, FilterTally, Slot } from './types.js';
 export type Countable = CodedColumn | SetsColumn;
 
 export interface CountRequest {
-  /** One column for a frequency table, two for a cross table (rows, columns). */
+  /** One column for a frequency table, two for a cross table (rows, columns), three for one within a third variable. */
   axes: readonly Countable[];
   respondents: number;
   /** 1 where a respondent is inside the filter. */
@@ -47,7 +47,7 @@ export function axisOf(column: Countable): CountAxis {
   };
 }
 
-/** Counts respondents (and weights) over one or two columns in one pass. */
+/** Counts respondents (and weights) over one to three columns in one pass. */
 export function count(request: CountRequest): CountArray {
   const axes = request.axes.map(axisOf);
   const size = axes.reduce((product, axis) => product * axis.slots.length, 1);
@@ -58,76 +58,96 @@ export function count(request: CountRequest): CountArray {
       'Merge categories first, or choose a variable with fewer.',
     );
   }
-  const [rows, columns] = request.axes;
-  const { mask, weight, respondents: length } = request;
-  const respondents = new Float64Array(size);
-  const sums = weight ? new Float64Array(size) : null;
-  const squares = weight ? new Float64Array(size) : null;
-  let withoutWeight = 0;
-
-  if (weight && sums && squares) {
-    const cells = cellsOf(request.axes, axes);
-    for (let k = 0; k < length; k++) {
-      if (mask && mask[k] === 0) continue;
-      const w = weight[k] ?? 0;
-      if (!(w > 0)) {
-        withoutWeight++;
-        continue;
-      }
-      const filled = cells.fill(k);
-      for (let c = 0; c < filled; c++) {
-        const cell = cells.buffer[c] ?? 0;
-        respondents[cell] = (respondents[cell] ?? 0) + 1;
-        sums[cell] = (sums[cell] ?? 0) + w;
-        squares[cell] = (squares[cell] ?? 0) + w * w;
-      }
-    }
-  } else if (rows?.kind === 'coded' && columns?.kind === 'coded') {
-    respondents.set(countPair(rows.values, columns.values, mask, length, axes[1]?.slots.length ?? 1, size));
-  } else if (rows?.kind === 'coded' && columns === undefined) {
-    respondents.set(countOne(rows.values, mask, length, size));
-  } else {
-    const cells = cellsOf(request.axes, axes);
-    for (let k = 0; k < length; k++) {
-      if (mask && mask[k] === 0) continue;
-      const filled = cells.fill(k);
-      for (let c = 0; c < filled; c++) {
-        const cell = cells.buffer[c] ?? 0;
-        respondents[cell] = (respondents[cell] ?? 0) + 1;
-      }
-    }
+  const [rows, columns, within] = request.axes;
+  const { mask, respondents: length } = request;
+  const weight = request.weight && usable(request.weight, mask, length);
+  const plain = { axes, total: length, filtered: request.filtered, withoutWeight: weight?.without ?? 0 };
+  const together = countTogether({ ...request, mask: weight?.mask ?? mask }, axes);
+  if (weight === null && rows?.kind === 'coded' && within === undefined && columns?.kind !== 'sets') {
+    const counted = columns
+      ? countPair(rows.values, columns.values, mask, length, axes[1]?.slots.length ?? 1, size)
+      : countOne(rows.values, mask, length, size);
+    return { ...plain, respondents: Array.from(counted), together, weights: null };
   }
+  const respondents = new Float64Array(size);
+  if (weight === null) {
+    eachCell(request.axes, axes, mask, length, (cell) => respondents[cell]!++);
+    return { ...plain, respondents: Array.from(respondents), together, weights: null };
+  }
+  const sums = new Float64Array(size);
+  const squares = new Float64Array(size);
+  const { values, even } = weight;
+  eachCell(request.axes, axes, weight.mask, length, (cell, k) => {
+    const w = values[k]!;
+    respondents[cell]!++;
+    sums[cell]! += w;
+    squares[cell]! += w * w;
+  });
   return {
-    axes,
+    ...plain,
     respondents: Array.from(respondents),
-    together: weight === null ? countTogether(request, axes[1]?.slots.length ?? 1) : null,
-    weights: sums && squares ? { sums: Array.from(sums), squares: Array.from(squares) } : null,
-    total: length,
-    filtered: request.filtered,
-    withoutWeight,
+    together,
+    // One and the same weight for all: a product is exact where a long sum is not, and shows that it is the same.
+    weights: {
+      sums: Array.from(sums, (sum, cell) => (even === null ? sum : respondents[cell]! * even)),
+      squares: Array.from(squares, (square, cell) => (even === null ? square : respondents[cell]! * even * even)),
+    },
   };
+}
+
+/** The weights, with a mask that lets nobody in who has none above 0; `even` where all of them are the same. */
+function usable(values: Float64Array, mask: Uint8Array | null, length: number) {
+  const kept = new Uint8Array(length);
+  let without = 0;
+  let least = Infinity;
+  let most = 0;
+  for (let k = 0; k < length; k++) {
+    if (mask && mask[k] === 0) continue;
+    const w = values[k]!;
+    if (!(w > 0 && w < Infinity)) {
+      without++;
+      continue;
+    }
+    kept[k] = 1;
+    if (w < least) least = w;
+    if (w > most) most = w;
+  }
+  return { values, mask: kept, without, even: least === most ? least : null };
 }
 
 /** Pairs of options counted in all groups; a question of 40 options by 150 groups is as large. */
 const MOST_TOGETHER = 250_000;
 
 /** Respondents who mentioned each two options, in each group: what the overall test of a set needs. */
-function countTogether({ axes, mask, respondents }: CountRequest, width: number): number[] | null {
-  const [rows, columns] = axes;
-  if (rows?.kind !== 'sets' || columns?.kind !== 'coded') return null;
+function countTogether(
+  { axes: [rows, ...groups], mask, respondents, weight }: CountRequest,
+  axes: readonly CountAxis[],
+): CountArray['together'] {
+  if (rows?.kind !== 'sets' || groups.length === 0) return null;
+  const coded = groups.flatMap((group, g) => (group.kind === 'coded' ? [{ values: group.values, size: axes[g + 1]!.slots.length }] : [])); // prettier-ignore
+  if (coded.length < groups.length) return null;
   const options = rows.options.length;
-  if (options * options * width > MOST_TOGETHER) return null;
-  const counts = new Int32Array(options * options * width);
+  const size = coded.reduce((product, one) => product * one.size, options * options);
+  if (size > MOST_TOGETHER) return null;
+  const sums = new Float64Array(size);
+  const squares = weight ? new Float64Array(size) : null;
   const mine = new Int32Array(options);
   for (let k = 0; k < respondents; k++) {
     if (mask && mask[k] === 0) continue;
     const filled = mentionsOf(rows, k, mine, 0, 0);
-    const base = columns.values[k]! * options * options;
+    let group = 0;
+    for (const one of coded) group = group * one.size + one.values[k]!;
+    const base = group * options * options;
+    const w = weight ? weight[k]! : 1;
     for (let a = 0; a < filled; a++) {
-      for (let b = 0; b < filled; b++) counts[base + mine[a]! * options + mine[b]!]!++;
+      for (let b = 0; b < filled; b++) {
+        const cell = base + mine[a]! * options + mine[b]!;
+        sums[cell]! += w;
+        if (squares) squares[cell]! += w * w;
+      }
     }
   }
-  return Array.from(counts);
+  return { sums: Array.from(sums), squares: squares && Array.from(squares) };
 }
 
 function countOne(values: Uint8Array | Uint16Array, mask: Uint8Array | null, length: number, size: number): Int32Array {
@@ -170,25 +190,48 @@ function countPair(
   return dense;
 }
 
-/** Finds the cells that a respondent is in; a respondent can be in several positions of a multiple axis. */
-function cellsOf(columns: readonly Countable[], axes: readonly CountAxis[]) {
-  const most = axes.map((axis) => (axis.kind === 'multiple' ? axis.slots.length : 1));
-  const scratch = most.map((length) => new Int32Array(length));
-  const buffer = new Int32Array(most.reduce((product, length) => product * length, 1));
-  const width = axes[1]?.slots.length ?? 1;
-  const fillRows = positionsOf(columns[0]!, scratch[0]!);
-  const fillColumns = columns[1] ? positionsOf(columns[1], scratch[1]!) : null;
-  const fill = (k: number): number => {
-    const rowCount = fillRows(k);
-    const columnCount = fillColumns ? fillColumns(k) : 1;
-    let filled = 0;
-    for (let i = 0; i < rowCount; i++) {
-      const base = scratch[0]![i]! * width;
-      for (let j = 0; j < columnCount; j++) buffer[filled++] = base + (fillColumns ? scratch[1]![j]! : 0);
+/** Visits the cells that each respondent inside the mask is in; in a multiple axis that can be several. */
+function eachCell(
+  columns: readonly Countable[],
+  axes: readonly CountAxis[],
+  mask: Uint8Array | null,
+  length: number,
+  visit: (cell: number, respondent: number) => void,
+): void {
+  const sizes = axes.map((axis) => axis.slots.length);
+  const [first, second, third] = columns;
+  if (first?.kind === 'coded' && second?.kind !== 'sets' && third?.kind !== 'sets') {
+    const [a, b, c] = [first.values, second?.values, third?.values];
+    const [, width = 1, depth = 1] = sizes;
+    for (let k = 0; k < length; k++) {
+      if (mask && mask[k] === 0) continue;
+      let cell = a[k]!;
+      if (b) cell = cell * width + b[k]!;
+      if (c) cell = cell * depth + c[k]!;
+      visit(cell, k);
     }
-    return filled;
-  };
-  return { buffer, fill };
+    return;
+  }
+  const most = axes.map((axis) => (axis.kind === 'multiple' ? axis.slots.length : 1));
+  const scratch = most.map((room) => new Int32Array(room));
+  const fills = columns.map((column, a) => positionsOf(column, scratch[a]!));
+  const cells = new Int32Array(most.reduce((product, room) => product * room, 1));
+  for (let k = 0; k < length; k++) {
+    if (mask && mask[k] === 0) continue;
+    let filled = 1;
+    cells[0] = 0;
+    for (let a = 0; a < fills.length; a++) {
+      const many = fills[a]!(k);
+      const mine = scratch[a]!;
+      // From the back, so that no cell is overwritten before it has been read.
+      for (let i = filled - 1; i >= 0; i--) {
+        const base = cells[i]! * sizes[a]!;
+        for (let j = 0; j < many; j++) cells[i * many + j] = base + mine[j]!;
+      }
+      filled *= many;
+    }
+    for (let i = 0; i < filled; i++) visit(cells[i]!, k);
+  }
 }
 
 /** Writes the options that respondent k mentioned, counted from `first`, behind what `out` holds; returns its new length. */

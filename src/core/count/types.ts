@@ -20,7 +20,7 @@ export interface FilterTally {
 }
 
 /**
- * All that a table is made of: a dense array over one or two axes, row-major. Missing codes and blanks have positions
+ * All that a table is made of: a dense array over one to three axes, row-major. Missing codes and blanks have positions
  * of their own, so what is an answer can be decided after counting.
  */
 export interface CountArray {
@@ -30,10 +30,11 @@ export interface CountArray {
   /** Sums of the weight and of its square, in the same shape; null without a weight. */
   weights: { sums: readonly number[]; squares: readonly number[] } | null;
   /**
-   * Of a multiple axis by a single one: for each position of the second axis, options by options, the respondents who
-   * mentioned both. Null for any other axes, with a weight, and where it would be too large.
+   * Of a multiple axis by single ones: for each position over the further axes, options by options, the respondents who
+   * mentioned both; with a weight the sums of it and of its square. Null for any other axes, and where it would be too
+   * large.
    */
-  together: readonly number[] | null;
+  together: { sums: readonly number[]; squares: readonly number[] | null } | null;
   /** Respondents in the study. */
   total: number;
   /** One for each condition, in order: a respondent is told under the first that keeps them out. */

@@ -13,13 +13,13 @@ const chiSquare = (statistic: number, df: number): TestResult => ({
   p: chiSquareSurvival(statistic, df),
 });
 
-/** Adds what a stratum holds over its expectation, and the covariance of that, as combinations of its cells. */
-interface Sum {
+/** What strata hold over their expectation, and the covariance of that, as combinations of their cells. */
+export interface Excess {
   excess: number[];
   covariance: number[][];
 }
 
-const zeros = (size: number): Sum => ({
+const zeros = (size: number): Excess => ({
   excess: new Array<number>(size).fill(0),
   covariance: Array.from({ length: size }, () => new Array<number>(size).fill(0)),
 });
@@ -29,7 +29,11 @@ const zeros = (size: number): Sum => ({
  * each contrast of rows) and columns by B, G = sum over strata of A (n - m) B', and Q = G' V⁻¹ G. Under the margins
  * cov(n_ij, n_i'j') = R_i (d_ii' N - R_i') C_j (d_jj' N - C_j')/(N² (N - 1)), the product of a row and a column part.
  */
-function generalised(strata: readonly Stratum[], A: number[][], B: number[][]): Sum {
+function generalised(
+  strata: readonly Stratum[],
+  A: readonly (readonly number[])[],
+  B: readonly (readonly number[])[],
+): Excess {
   const size = A.length * B.length;
   const sum = zeros(size);
   const apply = (line: readonly number[], totals: readonly number[], N: number) =>
@@ -66,7 +70,7 @@ function generalised(strata: readonly Stratum[], A: number[][], B: number[][]): 
   return sum;
 }
 
-function tested({ excess, covariance }: Sum): TestResult | Absent {
+function tested({ excess, covariance }: Excess): TestResult | Absent {
   const form = quadraticForm(covariance, excess);
   return form === null
     ? { absent: 'The strata leave no room for chance: in each, a row or a column holds everybody.' }
@@ -77,6 +81,24 @@ function tested({ excess, covariance }: Sum): TestResult | Absent {
 const indicators = (size: number): number[][] =>
   Array.from({ length: size - 1 }, (_, k) => Array.from({ length: size }, (_, at) => (at === k ? 1 : 0)));
 
+/** Scores of the categories. */
+interface Scores {
+  rows: readonly number[];
+  columns: readonly number[];
+}
+
+/** The forms of the test over strata: categories as they are, the rows' mean scores, both sides' scores. */
+export type StrataForm = 'general' | 'row-mean-scores' | 'correlation';
+
+/** What the test over strata adds up: sum of n - m in the combinations of its form, and their covariance. */
+export function excessOf(strata: readonly Stratum[], { rows, columns }: Scores, form: StrataForm): Excess {
+  return generalised(
+    strata,
+    form === 'correlation' ? [rows] : indicators(rows.length),
+    form === 'general' ? indicators(columns.length) : [columns],
+  );
+}
+
 /** The largest matrix that is decomposed: (r - 1)(c - 1) of a table over strata. */
 const MOST_DIMENSIONS = 400;
 
@@ -85,19 +107,16 @@ const MOST_DIMENSIONS = 400;
  * general association, df (r - 1)(c - 1); row mean scores, df r - 1; correlation, df 1. On 2 x 2 also the statistic of
  * Mantel and Haenszel (1959) with its correction for continuity.
  */
-export function mantelHaenszel(
-  strata: readonly Stratum[],
-  scores: { rows: readonly number[]; columns: readonly number[] },
-): TestResult | Absent {
+export function mantelHaenszel(strata: readonly Stratum[], scores: Scores): TestResult | Absent {
   const [r, c] = [scores.rows.length, scores.columns.length];
   if ((r - 1) * (c - 1) > MOST_DIMENSIONS) {
     return { absent: `With more than ${MOST_DIMENSIONS} degrees of freedom the general test is not worked out.` };
   }
-  const sum = generalised(strata, indicators(r), indicators(c));
+  const sum = excessOf(strata, scores, 'general');
   const general = tested(sum);
   if ('absent' in general) return general;
-  const means = tested(generalised(strata, indicators(r), [[...scores.columns]]));
-  const correlation = tested(generalised(strata, [[...scores.rows]], [[...scores.columns]]));
+  const means = tested(excessOf(strata, scores, 'row-mean-scores'));
+  const correlation = tested(excessOf(strata, scores, 'correlation'));
   const variants: TestResult['variants'] = {};
   if (!('absent' in means)) variants['row-mean-scores'] = means;
   if (!('absent' in correlation)) variants.correlation = correlation;
@@ -144,7 +163,7 @@ export function commonOddsRatio(strata: readonly Stratum[], confidence: number):
  * The first cell of a 2 x 2 table with these margins and this odds ratio. The root is taken in the form that does not
  * subtract what is all but equal.
  */
-function fittedCell(psi: number, r1: number, c1: number, N: number): number {
+export function fittedCell(psi: number, r1: number, c1: number, N: number): number {
   if (Math.abs(psi - 1) < 1e-12) return (r1 * c1) / N;
   const a = 1 - psi;
   const b = N - r1 - c1 + psi * (r1 + c1);

@@ -34,6 +34,7 @@ export function tableOfSheet(sheet: Sheet, checked: CheckedSheet, sides: { rows:
     columnBases,
     base,
     mentions: null,
+    weighted: null,
     together: null,
     total: base,
     leftOut: [],

@@ -74,7 +74,7 @@ export const VARIANT_WORDS: Record<Variant, string> = {
   'continuity-corrected': 'corrected for continuity',
   exact: 'exact',
   tarone: "Tarone's adjustment",
-  'row-mean-scores': 'row mean scores',
+  'row-mean-scores': 'mean scores of the groups',
   correlation: 'correlation',
   'likelihood-ratio': 'likelihood ratio',
 };

@@ -1,8 +1,8 @@
 import type { Assessment } from '../assess.js';
-import { reduceTable } from '../crosstab.js';
+import { reduceTable, type Weights } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
 import { holm } from '../infer/adjust.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table, Totals } from '../table/tabulate.js';
 
 /** How one cell departs from independence. */
 export interface Mark {
@@ -43,12 +43,27 @@ function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mar
   });
 }
 
+/** One option, mentioned or not, by the columns. */
+export function optionOf(
+  { cells, columnBases, weighted }: Table,
+  row: number,
+): { counts: number[][]; weights?: Weights } {
+  const mentioned = cells[row] ?? [];
+  const counts = [mentioned, mentioned.map((n, j) => (columnBases[j] ?? 0) - n)];
+  if (!weighted) return { counts };
+  const both = ({ cells: of, columnBases: bases }: Totals) => {
+    const mine = of[row] ?? [];
+    return [mine, mine.map((sum, j) => (counts[1]![j] === 0 ? 0 : (bases[j] ?? 0) - sum))];
+  };
+  return { counts, weights: { sums: both(weighted.sums), squares: both(weighted.squares) } };
+}
+
 function marksOfOptions(table: Table): (Mark | null)[][] {
   const marks = table.cells.map((mentioned, i): (Mark | null)[] => {
     const nobody = mentioned.map(() => null);
     if (table.rows.categories[i]?.kind !== 'option') return nobody;
-    const rest = mentioned.map((value, j) => (table.columnBases[j] ?? 0) - value);
-    const { table: two, dropped } = reduceTable([mentioned, rest]);
+    const { counts, weights } = optionOf(table, i);
+    const { table: two, dropped } = reduceTable(counts, { weights });
     if (two.R.length < 2 || two.C.length < 2) return nobody;
     const { expected, adjustedResidual, p } = cells(two);
     let j = -1;

@@ -1,9 +1,9 @@
 import { whole } from '../figures.js';
 import { titleOf } from '../codebook/types.js';
-import { wilson } from '../infer/wilson.js';
-import { mentionShare, share } from '../table/share.js';
+import { wilsonOfShare } from '../infer/wilson.js';
+import { effectiveBase, figuresOf, mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck, SMALL_BASE } from './cross/trust.js';
+import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent } from './words.js';
 
@@ -11,36 +11,44 @@ import { percent } from './words.js';
 export function readFrequency(table: Table, confidence: number): Answer[] {
   if (table.base === 0) return [];
   const ranked = table.rows.categories
-    .map((category, i) => ({ ...category, i, count: table.rowTotals[i] ?? 0 }))
+    .map((category, i) => ({
+      ...category,
+      i,
+      count: table.rowTotals[i] ?? 0,
+      part: share(table, 'total', i, null) ?? 0,
+    }))
     .filter(({ kind, count }) => (kind === 'answer' || kind === 'option') && count > 0)
-    .sort((a, b) => b.count - a.count || a.i - b.i);
+    .sort((a, b) => b.part - a.part || a.i - b.i);
   const [first, second] = ranked;
   if (!first)
     return [answer('where', 'What leads?', { verdict: 'Nobody mentioned anything.', checks: [leftOutCheck(table)] })];
   const title = titleOf(table.rows.variable);
   const sure = Math.round(confidence * 100);
-  const shares = ranked.slice(0, 4).map(({ label, count, code }, rank): ReadMeasure => {
-    const { lower, upper } = wilson(count, table.base, confidence);
+  // With weights respondents count unevenly, and tell as much as fewer who count alike.
+  const stands = effectiveBase(table);
+  const figures = figuresOf(table);
+  const shares = ranked.slice(0, 4).map(({ label, count, code, part }, rank): ReadMeasure => {
+    const { lower, upper } = wilsonOfShare(part, stands, confidence);
     return {
       id: code,
       name: label,
-      value: count / table.base,
+      value: part,
       lower,
       upper,
       range: [0, 1],
       unit: 'share',
       detail: null,
-      about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval.`,
+      about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval${table.weighted ? ' on the effective base' : ''}.`,
       lead: rank < 4,
     };
   });
-  const interval = wilson(first.count, table.base, confidence);
-  const apart = second ? interval.lower > wilson(second.count, table.base, confidence).upper : true;
+  const interval = wilsonOfShare(first.part, stands, confidence);
+  const apart = second ? interval.lower > wilsonOfShare(second.part, stands, confidence).upper : true;
   const multiple = table.mentions !== null;
   const notes =
     multiple && table.mentions
       ? [
-          `Respondents may give several answers, so percentages of respondents add to more than 100. ${(table.mentions.total / table.base).toFixed(1)} mentions for each respondent who answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
+          `Respondents may give several answers, so percentages of respondents add to more than 100. ${((figures.mentions?.total ?? 0) / figures.base).toFixed(1)} mentions for each respondent who answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
         ]
       : [];
   const checks: Check[] = [
@@ -50,7 +58,10 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
           ok: false,
           text: `${first.label} and ${second?.label ?? ''} are too close to call: their intervals overlap.`,
         },
-    ...(table.base < SMALL_BASE ? [{ ok: false, text: `The base is under ${SMALL_BASE}.` }] : []),
+    ...(stands < SMALL_BASE
+      ? [{ ok: false, text: `The ${table.weighted ? 'effective ' : ''}base is under ${SMALL_BASE}.` }]
+      : []),
+    ...weightCheck(table),
     leftOutCheck(table),
   ];
   const verb = multiple ? 'mentioned by' : 'given by';
@@ -61,7 +72,7 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.count / table.base)} of ${whole(table.base)} respondents (${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.count / table.base)}` : ''}.`,
+      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}.`,
     }),
   ];
 }

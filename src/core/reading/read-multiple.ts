@@ -2,10 +2,10 @@ import { whole } from '../figures.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
 import type { Mentions } from '../infer/equal-mention.js';
-import { share } from '../table/share.js';
-import type { Table } from '../table/tabulate.js';
-import { testLines, verdictOfP } from './cross/association.js';
-import { leftOutCheck } from './cross/trust.js';
+import { figuresOf, isUneven, share } from '../table/share.js';
+import type { Table, Totals } from '../table/tabulate.js';
+import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
+import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
 import { marksOf } from './marks.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
 import { and, numeral, percent, sayP } from './words.js';
@@ -16,14 +16,29 @@ const CELLS_NAMED = 2;
 /** The options of a table by its groups, as the overall test takes them. */
 function mentionsOfTable(table: Table): Mentions {
   const rows = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
+  const weighted = isUneven(table);
   return {
     options: rows.length,
-    weighted: false,
+    weighted,
     groups: table.columnBases.map((n, j) => {
       // Without the pairs only the options' own tests can be made, which look at the diagonal alone.
-      const together =
-        table.together?.[j] ?? rows.map((i, a) => rows.map((_, b) => (a === b ? (table.cells[i]?.[j] ?? 0) : 0)));
-      return { n, weight: n, square: n, together, squares: together };
+      const diagonal = ({ cells }: Totals) =>
+        rows.map((i, a) => rows.map((_, b) => (a === b ? (cells[i]?.[j] ?? 0) : 0)));
+      if (weighted && table.weighted) {
+        const { sums, squares } = table.weighted;
+        const pairs = table.together?.[j] ?? { sums: diagonal(sums), squares: diagonal(squares) };
+        return {
+          n,
+          weight: sums.columnBases[j] ?? 0,
+          square: squares.columnBases[j] ?? 0,
+          together: pairs.sums,
+          squares: pairs.squares,
+        };
+      }
+      // One weight for all is taken out again.
+      const each = table.base > 0 ? figuresOf(table).base / table.base : 1;
+      const together = table.together?.[j]?.sums.map((line) => line.map((sum) => Math.round(sum / each)));
+      return { n, weight: n, square: n, together: together ?? diagonal(table), squares: together ?? diagonal(table) };
     }),
   };
 }
@@ -43,7 +58,8 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
   const overall = table.together ? result.tests['equal-mention'] : undefined;
   const tested = result.options.flatMap(({ option, tests, adjustedP }) => {
     const { i, label } = options[option]!;
-    return tests.pearson ? [{ i, label, test: tests.pearson, p: adjustedP }] : [];
+    const test = tests['rao-scott'] ?? tests.pearson;
+    return test ? [{ i, label, test, p: adjustedP }] : [];
   });
   const found = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
   const differ = found.filter(({ p }) => p < alpha);
@@ -81,8 +97,8 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
         ...found.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
           id: `option-${i}`,
           name: label,
-          text: `χ²(${test.df ?? 0}) = ${(test.statistic ?? 0).toFixed(2)}, adjusted ${sayP(p)}`,
-          about: 'Mentioned or not by group: Pearson chi-square, p adjusted over all options (Holm).',
+          text: `${sayStatistic('pearson', test)}adjusted ${sayP(p)}`,
+          about: `Mentioned or not by group: ${test.df1 === undefined ? 'Pearson chi-square' : 'the corrected F of Rao and Scott'}, p adjusted over all options (Holm).`,
           lead: rank === 0 && !overall,
         })),
       ],
@@ -95,7 +111,7 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       notes:
         differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, { checks: [...thinCheck(table), ...weightCheck(table), leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         best && ends?.top && ends.bottom

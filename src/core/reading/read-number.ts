@@ -4,7 +4,8 @@ import { type NumberSummary, summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
 import { criticalZ } from '../numerics/distributions.js';
 import type { Table } from '../table/tabulate.js';
-import { leftOutCheck } from './cross/trust.js';
+import { effectiveBase, figuresOf } from '../table/share.js';
+import { leftOutCheck, weightCheck } from './cross/trust.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
 /** A number with more values than this is read by its quartiles, not value by value. */
@@ -23,8 +24,11 @@ function figure(value: number): string {
 
 /** What a frequency table of a number says: what is typical, how it spreads, and the sentence. */
 export function readNumber(table: Table, confidence: number): Answer[] {
+  const figures = figuresOf(table);
+  // Weights are brought to an average of 1, so that they add up to the respondents.
+  const each = figures.base > 0 ? table.base / figures.base : 1;
   const values = table.rows.categories
-    .map(({ code }, i) => ({ code, times: table.rowTotals[i] ?? 0 }))
+    .map(({ code }, i) => ({ code, times: each * (figures.rowTotals[i] ?? 0) }))
     .sort((a, b) => compareCodes(a.code, b.code))
     .flatMap(({ code, times }): [number, number][] => {
       const value = parseNumber(code);
@@ -38,17 +42,17 @@ export function readNumber(table: Table, confidence: number): Answer[] {
       verdict: `${figure(summary.median)}, the median.`,
       notes: [
         `Half of the respondents are from ${figure(summary.lowerQuartile)} to ${figure(summary.upperQuartile)}.`,
-        meanNote(summary, confidence),
+        meanNote(summary, effectiveBase(table), confidence),
       ],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [skew(summary), leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, { checks: [skew(summary), ...weightCheck(table), leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ${figure(summary.upperQuartile)}), mean ${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ${whole(summary.n)}.`,
+      sentence: `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ${figure(summary.upperQuartile)}), mean ${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ${whole(table.base)}${table.weighted ? ', weighted' : ''}.`,
     }),
   ];
 }
 
-function meanNote({ mean, sd, n }: NumberSummary, confidence: number): string {
+function meanNote({ mean, sd }: NumberSummary, n: number, confidence: number): string {
   if (sd === null) return `The mean is ${figure(mean)}.`;
   const reach = (criticalZ(confidence) * sd) / Math.sqrt(n);
   return `The mean is ${figure(mean)}, ${Math.round(confidence * 100)}% interval ${figure(mean - reach)} to ${figure(mean + reach)}.`;

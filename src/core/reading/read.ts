@@ -27,6 +27,7 @@ export function requestOf(table: Table, confidence: number): TableRequest | null
   if (table.columns === null || table.rows.multiple || table.columns.multiple || table.base === 0) return null;
   return {
     counts: table.cells,
+    weights: table.weighted ? { sums: table.weighted.sums.cells, squares: table.weighted.squares.cells } : undefined,
     rowLevel: axisLevel(table.rows.variable.level),
     columnLevel: axisLevel(table.columns.variable.level),
     rowScores: scoresOf(table.rows),

@@ -47,6 +47,7 @@ function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): 
     columnBases,
     base,
     mentions: rows.level === 'multiple' ? { columns: columnSums, total: columnSums.reduce((a, b) => a + b, 0) } : null,
+    weighted: null,
     together: null,
     total: base,
     leftOut: [],
@@ -424,7 +425,10 @@ describe('the overall test of overlapping rows', () => {
     const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
     const table = cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100]); // prettier-ignore
     const together = [[[80, 40], [40, 50]], [[20, 10], [10, 52]], [[50, 25], [25, 48]]]; // prettier-ignore
-    const { tests, verdict } = part(readIt({ ...table, together }), 'association');
+    const { tests, verdict } = part(
+      readIt({ ...table, together: together.map((sums) => ({ sums, squares: sums })) }),
+      'association',
+    );
     expect(tests[0]).toMatchObject({ id: 'equal-mention', lead: true });
     expect(tests[0]?.text).toMatch(/^χ²\(\d\.\d\) = [\d.]+, p < \.001$/);
     expect(verdict).toBe('Yes, well beyond chance.');

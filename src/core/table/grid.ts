@@ -1,11 +1,14 @@
 import { titleOf } from '../codebook/types.js';
-import { mentionShare, type Percent, share } from './share.js';
-import type { Table } from './tabulate.js';
+import { effectiveBase, figuresOf, mentionShare, type Percent, share } from './share.js';
+import type { Table, Totals } from './tabulate.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
 export type GridCell = string | number | null;
 
 const PERCENT_WORDS: Record<Percent, string> = { column: 'column %', row: 'row %', total: 'total %' };
+
+/** Counts as they are, sums of weights to four decimals. */
+const exact = (value: number) => Math.round(value * 1e4) / 1e4;
 
 function rounded(part: number | null): number | null {
   return part === null ? null : Math.round(part * 1e6) / 1e4;
@@ -22,7 +25,10 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
   const which: (number | null)[] = [...groups.map((_, j) => j), null];
   const names = [...groups, columns ? 'All' : ''];
   const heading = (name: string, what: string) => (name === '' ? what : `${name}: ${what}`);
-  const count = mentions ? 'respondents' : 'n';
+  const figures = figuresOf(table);
+  const { weighted } = table;
+  const count = weighted ? 'weighted n' : mentions ? 'respondents' : 'n';
+  const line = (of: Totals) => which.map((j) => exact((j === null ? of.base : of.columnBases[j]) ?? 0));
   const lines: GridCell[][] = [
     [title],
     [
@@ -33,17 +39,22 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
     ],
     ...rows.categories.map((category, i): GridCell[] => [
       category.label,
-      ...which.map((j) => (j === null ? table.rowTotals[i] : table.cells[i]?.[j]) ?? null),
+      ...which.map((j) => exact((j === null ? figures.rowTotals[i] : figures.cells[i]?.[j]) ?? 0)),
       ...which.map((j) => rounded(share(table, percent, i, j))),
       ...(mentions ? which.map((j) => rounded(mentionShare(table, i, j))) : []),
     ]),
     [
-      mentions ? 'Respondents who answered' : 'Base',
-      ...which.map((j) => (j === null ? table.base : table.columnBases[j]) ?? null),
+      `${mentions ? 'Respondents who answered' : 'Base'}${weighted ? ' (respondents, unweighted)' : ''}`,
+      ...line(table),
     ],
   ];
-  if (mentions) {
-    lines.push(['Mentions', ...which.map((j) => (j === null ? mentions.total : mentions.columns[j]) ?? null)]);
+  if (weighted) {
+    lines.push(['Weighted base', ...line(weighted.sums)]);
+    lines.push(['Effective base', ...which.map((j) => exact(effectiveBase(table, j)))]);
+  }
+  if (figures.mentions) {
+    const { columns: each, total } = figures.mentions;
+    lines.push([weighted ? 'Weighted mentions' : 'Mentions', ...which.map((j) => exact((j === null ? total : each[j]) ?? 0))]); // prettier-ignore
   }
   lines.push([], ['Respondents in the study', table.total]);
   for (const { variable, reason, respondents } of table.leftOut)

@@ -4,20 +4,28 @@ import type { Test } from '../count/filter.js';
 /** One condition of "only where". */
 export type Condition = { variable: number } & Test;
 
-/** What a table is asked for by: rows, an optional "by", an optional "only where". Variables by id. */
+/**
+ * What a table is asked for by: rows, and where they are wanted a "by", a "within", an "only where" and a "weighted by".
+ * Variables by id.
+ */
 export interface Sentence {
   rows: number;
   by: number | null;
+  /** One cross table for each category of this variable. */
+  within: number | null;
   only: readonly Condition[];
+  /** A number that each respondent counts as. */
+  weight: number | null;
+}
+
+/** The plainest sentence about a variable, with what is added to it. */
+export function sentenceOf(rows: number, more: Partial<Omit<Sentence, 'rows'>> = {}): Sentence {
+  return { rows, by: null, within: null, only: [], weight: null, ...more };
 }
 
 /** Variables that a sentence names. */
-export function variablesOf(sentence: Sentence): number[] {
-  return [
-    sentence.rows,
-    ...(sentence.by === null ? [] : [sentence.by]),
-    ...sentence.only.map(({ variable }) => variable),
-  ];
+export function variablesOf({ rows, by, within, only, weight }: Sentence): number[] {
+  return [rows, by, within, ...only.map(({ variable }) => variable), weight].filter((id) => id !== null);
 }
 
 function either(words: readonly string[]): string {
@@ -43,10 +51,16 @@ export function saySentence(sentence: Sentence, variables: readonly Variable[]):
     const variable = variables.find((one) => one.id === id);
     return variable ? titleOf(variable) : 'a variable that is gone';
   };
-  const by = sentence.by === null ? '' : ` by ${title(sentence.by)}`;
+  const named = (word: string, id: number | null) => (id === null ? '' : `${word} ${title(id)}`);
   const only = sentence.only.map((condition) => {
     const variable = variables.find((one) => one.id === condition.variable);
     return `${title(condition.variable)} ${sayTest(condition, variable ?? { codes: [], level: 'unordered' })}`;
   });
-  return `${title(sentence.rows)}${by}${only.length > 0 ? `, only where ${only.join(' and ')}` : ''}`;
+  return [
+    title(sentence.rows),
+    named(' by', sentence.by),
+    named(', within', sentence.within),
+    only.length > 0 ? `, only where ${only.join(' and ')}` : '',
+    named(', weighted by', sentence.weight),
+  ].join('');
 }

@@ -1,29 +1,46 @@
-import type { Table } from './tabulate.js';
+import type { Table, Totals } from './tabulate.js';
 
 export const PERCENTS = ['column', 'row', 'total'] as const;
 /** What a percentage is of: the column's base, the row's, or the table's. */
 export type Percent = (typeof PERCENTS)[number];
+
+/** What a table's percentages are made of: weights where there are any, respondents where not. */
+export function figuresOf(table: Table): Totals {
+  return table.weighted?.sums ?? table;
+}
+
+/** Kish's effective base of a column, or of the table (`column` null): W²/sum w² (Kish 1965); 0 where nobody is. */
+export function effectiveBase({ base, columnBases, weighted }: Table, column: number | null = null): number {
+  const of = (totals: Totals) => (column === null ? totals.base : (totals.columnBases[column] ?? 0));
+  if (!weighted) return column === null ? base : (columnBases[column] ?? 0);
+  const squares = of(weighted.squares);
+  return squares > 0 ? of(weighted.sums) ** 2 / squares : 0;
+}
+
+/** Whether respondents count differently; with one weight for all, a table is an unweighted one. */
+export function isUneven({ base, weighted }: Table): boolean {
+  if (!weighted) return false;
+  const [square, sum] = [base * weighted.squares.base, weighted.sums.base ** 2];
+  return Math.abs(square - sum) > 1e-12 * sum;
+}
 
 /**
  * A cell's share of its base, 0 to 1, or null where the base is empty. `column` null is the total column.
  * For multiple-response rows, the shares are of respondents.
  */
 export function share(table: Table, percent: Percent, row: number, column: number | null): number | null {
-  const value = column === null ? table.rowTotals[row] : table.cells[row]?.[column];
-  const base =
-    percent === 'row'
-      ? table.rowTotals[row]
-      : percent === 'total' || column === null
-        ? table.base
-        : table.columnBases[column];
+  const { cells, rowTotals, columnBases, base: all } = figuresOf(table);
+  const value = column === null ? rowTotals[row] : cells[row]?.[column];
+  const base = percent === 'row' ? rowTotals[row] : percent === 'total' || column === null ? all : columnBases[column];
   return value === undefined || base === undefined || base === 0 ? null : value / base;
 }
 
 /** A multiple-response cell's share of the mentions in its column; null where nobody mentioned anything. */
 export function mentionShare(table: Table, row: number, column: number | null): number | null {
-  if (!table.mentions || table.rows.categories[row]?.kind !== 'option') return null;
-  const value = column === null ? table.rowTotals[row] : table.cells[row]?.[column];
-  const mentions = column === null ? table.mentions.total : table.mentions.columns[column];
+  const { cells, rowTotals, mentions: counted } = figuresOf(table);
+  if (!counted || table.rows.categories[row]?.kind !== 'option') return null;
+  const value = column === null ? rowTotals[row] : cells[row]?.[column];
+  const mentions = column === null ? counted.total : counted.columns[column];
   return value === undefined || mentions === undefined || mentions === 0 ? null : value / mentions;
 }
 

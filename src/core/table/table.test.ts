@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray, CountAxis, Slot } from '../count/types.js';
 import { toGrid } from './grid.js';
-import { saySentence, sayTest, type Sentence, variablesOf } from './sentence.js';
+import { saySentence, sayTest, type Sentence, sentenceOf, variablesOf } from './sentence.js';
 import { mentionShare, share, whyEmpty } from './share.js';
 import { codesWithFound, tabulate } from './tabulate.js';
 
@@ -64,7 +64,8 @@ const counts = (axes: CountAxis[], respondents: number[], more: Partial<CountArr
   ...more,
 });
 
-const ask = (rows: number, by: number | null = null, only: Sentence['only'] = []): Sentence => ({ rows, by, only });
+const ask = (rows: number, by: number | null = null, only: Sentence['only'] = []): Sentence =>
+  sentenceOf(rows, { by, only });
 
 describe('a cross table', () => {
   // Rows: blank, 1 No, 3 Yes, 9 refused. Columns: blank, Mill Row, Weir End.

@@ -19,7 +19,7 @@ export interface TableAxis {
 
 /** Respondents who are in the study but not in the table's base, by reason. */
 export interface LeftOut {
-  why: 'outside' | 'unknown' | 'missing' | 'blank';
+  why: 'outside' | 'unknown' | 'unweighted' | 'missing' | 'blank';
   /** The variable that leaves them out, by its title. */
   variable: string;
   /** "refused", "blank", "not 18 and over". */
@@ -28,31 +28,43 @@ export interface LeftOut {
 }
 
 /**
- * A table of respondents. Where `rows.multiple` holds, the cells of a column add up to mentions, and `columnBases`
- * are the respondents who answered.
+ * What is added up in a table: respondents, their weights, or the squares of these. Where the rows are multiple, the
+ * cells of a column add up to mentions, and `columnBases` are those who answered.
  */
-export interface Table {
-  rows: TableAxis;
-  /** Null for a frequency table, which has one column. */
-  columns: TableAxis | null;
+export interface Totals {
   /** Rows by columns. */
   cells: number[][];
-  /** Respondents in each row, whatever their column. */
+  /** Of each row, whatever the column. */
   rowTotals: number[];
-  /** Respondents in each column who have an answer on the rows. */
+  /** Of each column, who has an answer on the rows. */
   columnBases: number[];
-  /** Respondents in the table. */
+  /** Of all in the table. */
   base: number;
   /** Mentions in each column, and in all; null where the rows are not multiple. */
   mentions: { columns: number[]; total: number } | null;
-  /** For each column, options by options: who mentioned both. Null where the rows are not multiple, or it was not counted. */
-  together: number[][][] | null;
+}
+
+/** Options by options: who mentioned both, and the squares of their weights (the same where there are none). */
+export interface Together {
+  sums: number[][];
+  squares: number[][];
+}
+
+/** A table of respondents; with a weight, also of what they count as. */
+export interface Table extends Totals {
+  rows: TableAxis;
+  /** Null for a frequency table, which has one column. */
+  columns: TableAxis | null;
+  /** Null where every respondent counts as one. `by` is the title of the weight. */
+  weighted: { by: string; sums: Totals; squares: Totals } | null;
+  /** For each column, the options mentioned together. Null where the rows are not multiple, or it was not counted. */
+  together: Together[] | null;
   /** Respondents in the study. */
   total: number;
   leftOut: LeftOut[];
 }
 
-interface Positions {
+export interface Positions {
   axis: TableAxis;
   /** Where each category stands in the count array. */
   of: number[];
@@ -81,7 +93,8 @@ function slotAt(axis: CountAxis, is: Slot['is']): number {
   return axis.slots.findIndex((slot) => slot.is === is);
 }
 
-function positions(axis: CountAxis, variable: Variable, used: (position: number) => boolean): Positions {
+/** Where the categories of a variable stand on a counted axis, and who is outside its base. */
+export function positions(axis: CountAxis, variable: Variable, used: (position: number) => boolean): Positions {
   const found = axis.slots.flatMap((slot) => (slot.is === 'code' ? [slot.code] : []));
   const where = new Map(axis.slots.map((slot, position) => [slot.is === 'code' ? slot.code : '', position] as const));
   const codes = codesWithFound(variable, found);
@@ -126,40 +139,60 @@ function missingText({ code, label, missing }: Code): string {
   return label === '' || label === code ? `${MISSING_WORDS[missing ?? 'other']} (${code})` : label;
 }
 
-/** Turns counts into a table: bases, totals, and who was left out and why. */
+/** A variable that a sentence names. */
+export function named(variables: readonly Variable[], id: number): Variable {
+  const variable = variables.find((one) => one.id === id);
+  if (!variable) throw new Error(`variable ${id} is not among those of the table`);
+  return variable;
+}
+
+/** Turns counts over one axis or two into a table: bases, totals, and who was left out and why. */
 export function tabulate(sentence: Sentence, counts: CountArray, variables: readonly Variable[]): Table {
-  const find = (id: number) => {
-    const variable = variables.find((one) => one.id === id);
-    if (!variable) throw new Error(`variable ${id} is not among those of the table`);
-    return variable;
-  };
   const [rowAxis, columnAxis] = counts.axes;
   if (!rowAxis) throw new Error('a table needs an axis');
   const width = columnAxis?.slots.length ?? 1;
-  const value = (i: number, j: number) => (i < 0 || j < 0 ? 0 : at(counts.respondents, width, i, j));
+  const adder = (values: readonly number[]) => {
+    const value = (i: number, j: number) => (i < 0 || j < 0 ? 0 : at(values, width, i, j));
+    const over = (rows: readonly number[], columns: readonly number[]) =>
+      rows.reduce((all, i) => columns.reduce((sum, j) => sum + value(i, j), all), 0);
+    return { value, over };
+  };
+  const { value, over } = adder(counts.respondents);
   const everyColumn = columnAxis ? allOf(columnAxis) : [0];
-  const rowSum = (i: number, columns: readonly number[]) => columns.reduce((sum, j) => sum + value(i, j), 0);
 
-  const rows = positions(rowAxis, find(sentence.rows), (i) => rowSum(i, everyColumn) > 0);
+  const rows = positions(rowAxis, named(variables, sentence.rows), (i) => over([i], everyColumn) > 0);
   const columns =
     columnAxis && sentence.by !== null
-      ? positions(columnAxis, find(sentence.by), (j) => rows.base.some((i) => value(i, j) > 0))
+      ? positions(columnAxis, named(variables, sentence.by), (j) => rows.base.some((i) => value(i, j) > 0))
       : null;
   const columnOf = columns?.of ?? [0];
   const columnBase = columns?.base ?? [0];
+  const mentionRows = rows.axis.categories.flatMap(({ kind }, i) => (kind === 'option' ? [rows.of[i]!] : []));
 
-  const cells = rows.of.map((i) => columnOf.map((j) => value(i, j)));
-  const mentionRows = rows.axis.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
+  const totals = (values: readonly number[]): Totals => {
+    const { value: one, over: add } = adder(values);
+    return {
+      cells: rows.of.map((i) => columnOf.map((j) => one(i, j))),
+      rowTotals: rows.of.map((i) => add([i], columnBase)),
+      columnBases: columnOf.map((j) => add(rows.base, [j])),
+      base: add(rows.base, columnBase),
+      mentions: rows.axis.multiple
+        ? { columns: columnOf.map((j) => add(mentionRows, [j])), total: add(mentionRows, columnBase) }
+        : null,
+    };
+  };
+  const { weights, together } = counts;
   const optionsCounted = rowAxis.slots.filter(({ is }) => is === 'code').length;
   // Options stand from position 1 on; the array counts them from 0.
-  const both = (j: number, a: number, b: number) => {
-    const [group, one, other] = [columnOf[j]!, rows.of[a]! - 1, rows.of[b]! - 1];
-    if (group < 0 || one < 0 || other < 0) return 0;
-    return counts.together?.[(group * optionsCounted + one) * optionsCounted + other] ?? 0;
-  };
+  const pairs = (values: readonly number[], group: number) =>
+    mentionRows.map((a) =>
+      mentionRows.map((b) =>
+        group < 0 || a < 0 || b < 0 ? 0 : (values[(group * optionsCounted + a - 1) * optionsCounted + b - 1] ?? 0),
+      ),
+    );
   const leftOut: LeftOut[] = [
     ...sentence.only.flatMap((condition, k): LeftOut[] => {
-      const variable = find(condition.variable);
+      const variable = named(variables, condition.variable);
       const tally = counts.filtered[k] ?? { outside: 0, unknown: 0 };
       return [
         {
@@ -171,35 +204,44 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
         { why: 'unknown', variable: titleOf(variable), reason: 'no answer', respondents: tally.unknown },
       ];
     }),
+    ...(sentence.weight === null
+      ? []
+      : [
+          {
+            why: 'unweighted' as const,
+            variable: titleOf(named(variables, sentence.weight)),
+            reason: 'without a weight above 0',
+            respondents: counts.withoutWeight,
+          },
+        ]),
     ...rows.out.map(({ position, why, reason }) => ({
       why,
       variable: titleOf(rows.axis.variable),
       reason,
-      respondents: rowSum(position, everyColumn),
+      respondents: over([position], everyColumn),
     })),
     ...(columns?.out.map(({ position, why, reason }) => ({
       why,
       variable: titleOf(columns.axis.variable),
       reason,
-      respondents: rows.base.reduce((sum, i) => sum + value(i, position), 0),
+      respondents: over(rows.base, [position]),
     })) ?? []),
   ];
   return {
     rows: rows.axis,
     columns: columns?.axis ?? null,
-    cells,
-    rowTotals: rows.of.map((i) => rowSum(i, columnBase)),
-    columnBases: columnOf.map((j) => rows.base.reduce((sum, i) => sum + value(i, j), 0)),
-    base: rows.base.reduce((sum, i) => sum + rowSum(i, columnBase), 0),
-    mentions: rows.axis.multiple
-      ? {
-          columns: columnOf.map((_, j) => mentionRows.reduce((sum, i) => sum + (cells[i]?.[j] ?? 0), 0)),
-          total: mentionRows.reduce((sum, i) => sum + rowSum(rows.of[i] ?? -1, columnBase), 0),
-        }
-      : null,
+    ...totals(counts.respondents),
+    weighted:
+      weights && sentence.weight !== null
+        ? {
+            by: titleOf(named(variables, sentence.weight)),
+            sums: totals(weights.sums),
+            squares: totals(weights.squares),
+          }
+        : null,
     together:
-      counts.together && columns && !columns.axis.multiple
-        ? columnOf.map((_, j) => mentionRows.map((a) => mentionRows.map((b) => both(j, a, b))))
+      together && columns && !columns.axis.multiple
+        ? columnOf.map((j) => ({ sums: pairs(together.sums, j), squares: pairs(together.squares ?? together.sums, j) }))
         : null,
     total: counts.total,
     leftOut: leftOut.filter(({ respondents }) => respondents > 0),

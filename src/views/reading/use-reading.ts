@@ -8,6 +8,9 @@ import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import { hasSum, sumOf } from '../../core/reading/sums/sum-of.js';
 import type { Answer } from '../../core/reading/types.js';
+import { readSplit } from '../../core/reading/read-within.js';
+import { assessSplit } from '../../core/reading/split/assess-split.js';
+import type { Split, Stratum } from '../../core/table/split.js';
 import type { Table } from '../../core/table/tabulate.js';
 import type { Sums } from './ReadingPane.js';
 import { type Exact, useExact } from './use-exact.js';
@@ -35,6 +38,34 @@ function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']):
   return { ...assessment, collapsing: [...own, ...rest] };
 }
 
+/** A stratum's table with what its cells show. */
+export interface StratumShown extends Stratum {
+  marks: Reading['marks'];
+  letters: Reading['letters'];
+}
+
+/** All that is worked out of a table within a third variable. */
+export interface SplitReading {
+  strata: StratumShown[];
+  answers: Answer[];
+}
+
+/** A split table with the statistics of each stratum and the reading of all; null where there is none. */
+export function useSplitReading(split: Split | null, adjustment: Adjustment | undefined): SplitReading | null {
+  return useMemo(() => {
+    if (!split) return null;
+    const known = assessSplit(split, CONFIDENCE, adjustment);
+    return {
+      strata: split.strata.map((stratum, k) => ({
+        ...stratum,
+        marks: marksOf(stratum.table, known.strata[k] ?? null),
+        letters: lettersOf(stratum.table, known.strata[k] ?? null),
+      })),
+      answers: readSplit(split, known, CONFIDENCE),
+    };
+  }, [split, adjustment]);
+}
+
 /** No axis was regrouped. */
 const NONE: Assessment['collapsing'] = [];
 
@@ -52,7 +83,8 @@ export function useReading(table: Table | null, adjustment: Adjustment | undefin
   const assessment = known?.assessment ?? null;
   const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);
   // Two by two is exact already.
-  const larger = assessment?.cells && assessment.base.rows + assessment.base.columns > 4;
+  const larger =
+    assessment?.cells && assessment.base.rows + assessment.base.columns > 4 && !assessment.tests['rao-scott'];
   const exact = useExact(larger ? request : null, assessment !== null && chiSquareDoubtful({ result: assessment }));
   const whole = useMemo(
     () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),

@@ -1,4 +1,5 @@
 import { whole } from '../../core/figures.js';
+import { effectiveBase } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { INK_WORDS, type Ink } from './CrossTable.js';
 import css from './table.module.css';
@@ -11,7 +12,14 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
   return (
     <div className={css['below']}>
       <p className={css['base']} data-testid="base">
-        <strong>Base {whole(table.base)}</strong> of {whole(table.total)} respondents.{' '}
+        <strong>Base {whole(table.base)}</strong> of {whole(table.total)} respondents
+        {table.weighted && (
+          <>
+            , weighted by {table.weighted.by}: they count as {whole(table.weighted.sums.base)}, and tell as much as{' '}
+            <span title="W²/Σw² (Kish)">{whole(effectiveBase(table))} of equal weight</span> (effective base)
+          </>
+        )}
+        .{' '}
         {table.leftOut.length === 0 ? (
           'Nobody is left out.'
         ) : (

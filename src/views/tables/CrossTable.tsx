@@ -3,7 +3,7 @@ import type { Shown } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Letters } from '../../core/reading/letters.js';
 import type { Mark } from '../../core/reading/marks.js';
-import { share } from '../../core/table/share.js';
+import { effectiveBase, figuresOf, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent } from './format.js';
 import css from './table.module.css';
@@ -27,6 +27,40 @@ export const INK_WORDS: Record<Ink, string> = {
 
 const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %' } as const;
 
+interface FootLine {
+  name: string;
+  all: number;
+  each: readonly number[];
+  about?: string | undefined;
+}
+
+/** The bases under a table: respondents first, then what they count as. */
+function footOf(table: Table): FootLine[] {
+  const { weighted, columnBases } = table;
+  const { mentions } = figuresOf(table);
+  return [
+    {
+      name: `${mentions ? 'Respondents who answered' : 'Base'}${weighted ? ', unweighted' : ''}`,
+      all: table.base,
+      each: columnBases,
+    },
+    ...(weighted
+      ? [
+          { name: 'Weighted base', all: weighted.sums.base, each: weighted.sums.columnBases },
+          {
+            name: 'Effective base',
+            all: effectiveBase(table),
+            each: columnBases.map((_, j) => effectiveBase(table, j)),
+            about: 'How many respondents who all count alike would tell as much: W²/Σw² (Kish).',
+          },
+        ]
+      : []),
+    ...(mentions
+      ? [{ name: weighted ? 'Weighted mentions' : 'Mentions', all: mentions.total, each: mentions.columns }]
+      : []),
+  ];
+}
+
 interface Props {
   table: Table;
   /** How each cell departs from independence. */
@@ -38,7 +72,8 @@ interface Props {
 
 /** A cross table: groups across, answers down, the base of each percentage named. */
 export function CrossTable({ table, marks, letters: compared, shown, title }: Props) {
-  const { columns, rows, mentions } = table;
+  const { columns, rows, mentions, weighted } = table;
+  const figures = figuresOf(table);
   if (!columns) return null;
   const letters = shown.letters === undefined ? null : compared;
   const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
@@ -52,7 +87,8 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
               {what}
               {shown.counts && (
                 <>
-                  <br />n
+                  <br />
+                  {weighted ? 'weighted n' : 'n'}
                 </>
               )}
             </th>
@@ -75,7 +111,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
               </th>
               <td className={css['all']}>
                 <span className={css['main']}>{percent(share(table, shown.percent, i, null))}</span>
-                {shown.counts && <span className={css['n']}>{whole(table.rowTotals[i] ?? 0)}</span>}
+                {shown.counts && <span className={css['n']}>{whole(figures.rowTotals[i] ?? 0)}</span>}
               </td>
               {columns.categories.map(({ code }, j) => {
                 const cell = marks?.[i]?.[j] ?? null;
@@ -88,7 +124,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
                       </span>
                       <span>
                         <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
-                        {shown.counts && <span className={css['n']}>{whole(table.cells[i]?.[j] ?? 0)}</span>}
+                        {shown.counts && <span className={css['n']}>{whole(figures.cells[i]?.[j] ?? 0)}</span>}
                         {letters?.above[i]?.[j] && (
                           <span className={css['letter']} title={`Higher than in ${letters.above[i][j]}`}>
                             <span className="sr-only">higher than in </span>
@@ -105,26 +141,17 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
           ))}
         </tbody>
         <tfoot>
-          <tr className={css['foot']}>
-            <th scope="row" className={css['name']}>
-              {mentions ? 'Respondents who answered' : 'Base'}
-            </th>
-            <td className={css['all']}>{whole(table.base)}</td>
-            {columns.categories.map(({ code }, j) => (
-              <td key={code}>{whole(table.columnBases[j] ?? 0)}</td>
-            ))}
-          </tr>
-          {mentions && (
-            <tr className={css['foot']}>
-              <th scope="row" className={css['name']}>
-                Mentions
+          {footOf(table).map(({ name, all, each, about }) => (
+            <tr key={name} className={css['foot']}>
+              <th scope="row" className={css['name']} title={about}>
+                {name}
               </th>
-              <td className={css['all']}>{whole(mentions.total)}</td>
+              <td className={css['all']}>{whole(all)}</td>
               {columns.categories.map(({ code }, j) => (
-                <td key={code}>{whole(mentions.columns[j] ?? 0)}</td>
+                <td key={code}>{whole(each[j] ?? 0)}</td>
               ))}
             </tr>
-          )}
+          ))}
         </tfoot>
       </table>
       {letters && (

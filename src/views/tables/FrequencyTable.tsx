@@ -1,5 +1,5 @@
 import { whole } from '../../core/figures.js';
-import { mentionShare, share } from '../../core/table/share.js';
+import { figuresOf, mentionShare, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent } from './format.js';
 import css from './table.module.css';
@@ -26,8 +26,10 @@ function Bar({ value, most }: { value: number; most: number }) {
  * own total; no column mixes the two.
  */
 export function FrequencyTable({ table, title }: { table: Table; title: string }) {
-  const { rows, mentions } = table;
-  const most = Math.max(0, ...table.rowTotals) / Math.max(1, table.base);
+  const { rows, weighted } = table;
+  const figures = figuresOf(table);
+  const { mentions } = figures;
+  const most = Math.max(0, ...rows.categories.map((_, i) => share(table, 'total', i, null) ?? 0));
   const ordered = !mentions && (rows.variable.level === 'ordered' || rows.variable.level === 'number');
   let running = 0;
   return (
@@ -40,11 +42,12 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
               {mentions ? 'Option' : 'Category'}
             </th>
             <th scope="col">Respondents</th>
+            {weighted && <th scope="col">Weighted</th>}
             <th scope="col">{mentions ? '% of respondents' : '%'}</th>
             {ordered && <th scope="col">% so far</th>}
             {mentions && (
               <>
-                <th scope="col">Mentions</th>
+                <th scope="col">{weighted ? 'Weighted mentions' : 'Mentions'}</th>
                 <th scope="col">% of mentions</th>
               </>
             )}
@@ -54,7 +57,7 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
         <tbody>
           {rows.categories.map((category, i) => {
             const part = share(table, 'total', i, null);
-            running += table.rowTotals[i] ?? 0;
+            running += figures.rowTotals[i] ?? 0;
             const mentioned = category.kind === 'option';
             return (
               <tr key={category.code}>
@@ -62,13 +65,16 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
                   {category.label}
                 </th>
                 <td>{whole(table.rowTotals[i] ?? 0)}</td>
+                {weighted && <td>{whole(figures.rowTotals[i] ?? 0)}</td>}
                 <td>
                   <b>{percent(part)}</b>
                 </td>
-                {ordered && <td className={css['quiet']}>{percent(table.base > 0 ? running / table.base : null)}</td>}
+                {ordered && (
+                  <td className={css['quiet']}>{percent(figures.base > 0 ? running / figures.base : null)}</td>
+                )}
                 {mentions && (
                   <>
-                    <td>{mentioned ? whole(table.rowTotals[i] ?? 0) : '·'}</td>
+                    <td>{mentioned ? whole(figures.rowTotals[i] ?? 0) : '·'}</td>
                     <td>{percent(mentionShare(table, i, null))}</td>
                   </>
                 )}
@@ -85,6 +91,7 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
               {mentions ? 'All who answered' : 'Base'}
             </th>
             <td>{whole(table.base)}</td>
+            {weighted && <td>{whole(weighted.sums.base)}</td>}
             <td>100.0</td>
             {ordered && <td />}
             {mentions && (

@@ -12,7 +12,7 @@ import css from './sentence.module.css';
 type Condition = SentenceBody['only'][number];
 
 /** Which slot is open for choosing. */
-export type Open = { slot: 'rows' | 'by' | 'only' } | { slot: 'condition'; at: number } | null;
+export type Open = { slot: 'rows' | 'by' | 'within' | 'only' | 'weight' } | { slot: 'condition'; at: number } | null;
 
 interface Props {
   draft: Draft;
@@ -49,7 +49,9 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
       also: searchText(variable),
     }));
   const close = () => setOpen(null);
-  const put = (slot: 'rows' | 'by' | 'only', id: number) => {
+  const groupings = tabular.filter(({ level }) => level !== 'multiple');
+  const numbers = variables.filter(({ level }) => level === 'number');
+  const put = (slot: 'rows' | 'by' | 'within' | 'only' | 'weight', id: number) => {
     if (slot === 'only') {
       const variable = find(id);
       if (!variable) return;
@@ -60,6 +62,34 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
     change({ ...draft, [slot]: id });
     close();
   };
+  /** A slot for one variable: in the sentence once it is filled, and offered at its end until then. */
+  const named = (slot: 'by' | 'within' | 'weight', words: string, ask: string, from: readonly RosterVariable[]) => {
+    const variable = find(draft[slot]);
+    return (
+      <span key={slot}>
+        {variable ? <i> {words} </i> : ' '}
+        <Slot
+          name={words.charAt(0).toUpperCase() + words.slice(1)}
+          text={variable ? titleOf(variable) : `+ ${words}`}
+          filled={variable !== undefined}
+          doubt={variable?.holds === false}
+          open={open?.slot === slot}
+          toggle={() => setOpen(open?.slot === slot ? null : { slot })}
+          drop={(id) => put(slot, id)}
+          remove={variable ? () => change({ ...draft, [slot]: null }) : undefined}
+        >
+          <Picker label={ask} options={options(from)} choose={(id) => put(slot, id)} close={close} />
+        </Slot>
+      </span>
+    );
+  };
+  const slots = {
+    by: named('by', 'by', 'What goes across?', tabular),
+    within: by ? named('within', 'within', 'One table for each category of…', groupings) : null,
+    weight: named('weight', 'weighted by', 'Each respondent counts as…', numbers),
+  };
+  const filled = (slot: keyof typeof slots) => find(draft[slot]) !== undefined;
+  const offered = (slot: keyof typeof slots) => (filled(slot) ? null : slots[slot]);
   return (
     <h1 className={css['sentence']}>
       <Slot
@@ -80,19 +110,8 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
       </Slot>
       {rows && (
         <>
-          {by ? <i> by </i> : ' '}
-          <Slot
-            name="By"
-            text={by ? titleOf(by) : '+ by'}
-            filled={by !== undefined}
-            doubt={by?.holds === false}
-            open={open?.slot === 'by'}
-            toggle={() => setOpen(open?.slot === 'by' ? null : { slot: 'by' })}
-            drop={(id) => put('by', id)}
-            remove={by ? () => change({ ...draft, by: null }) : undefined}
-          >
-            <Picker label="What goes across?" options={options(tabular)} choose={(id) => put('by', id)} close={close} />
-          </Slot>
+          {filled('by') && slots.by}
+          {filled('within') && slots.within}
           {draft.only.map((condition, at) => {
             const variable = find(condition.variable);
             if (!variable) return null;
@@ -123,7 +142,10 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
                 </Slot>
               </span>
             );
-          })}{' '}
+          })}
+          {filled('weight') && slots.weight}
+          {offered('by')}
+          {offered('within')}{' '}
           <Slot
             name="Only where"
             text={draft.only.length === 0 ? '+ only where' : '+ and'}
@@ -140,6 +162,7 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
               close={close}
             />
           </Slot>
+          {offered('weight')}
         </>
       )}
     </h1>

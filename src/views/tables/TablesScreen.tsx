@@ -18,6 +18,7 @@ import { CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
+import { StratumChoice } from './StratumChoice.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
 import { useTable } from './use-table.js';
@@ -27,7 +28,9 @@ const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: f
 
 function asSentence(draft: Draft): SentenceBody | null {
   if (draft.rows === null) return null;
-  return { rows: draft.rows, by: draft.by, only: draft.only.filter(isComplete) };
+  const { rows, by, within, only } = draft;
+  // Without groups there is nothing to split; the slot keeps its variable until there are some again.
+  return { ...draft, rows, within: by === null ? null : within, only: only.filter(isComplete) };
 }
 
 /** The Tables view: a sentence asks, the table and its reading follow at once. */
@@ -67,11 +70,14 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const { table, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
+  const [stratum, setStratum] = useState<string | null>(null);
+  const { table, split, each, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
     view,
     countable ? sentence : null,
     shown.letters,
+    stratum,
   );
+  const any = table ?? split?.all ?? null;
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -100,7 +106,9 @@ export function TablesScreen({ study }: { study: string }) {
     '/': focusSearch,
     r: () => setOpen({ slot: 'rows' }),
     c: () => rows && setOpen({ slot: 'by' }),
+    i: () => rows && draft.by !== null && setOpen({ slot: 'within' }),
     f: () => rows && setOpen({ slot: 'only' }),
+    w: () => rows && setOpen({ slot: 'weight' }),
     x: swap,
     k: save,
   });
@@ -112,6 +120,9 @@ export function TablesScreen({ study }: { study: string }) {
       {variable.level !== 'text' && <Button onClick={() => choose(variable.id)}>Rows</Button>}
       {rows && variable.countable && variable.level !== 'text' && (
         <Button onClick={() => change({ ...draft, by: variable.id })}>By</Button>
+      )}
+      {rows && variable.level === 'number' && (
+        <Button onClick={() => change({ ...draft, weight: variable.id })}>Weight</Button>
       )}
       {rows && variable.level !== 'text' && (
         <Button
@@ -127,7 +138,9 @@ export function TablesScreen({ study }: { study: string }) {
     </>
   );
   const used = new Set(
-    [draft.rows, draft.by, ...draft.only.map(({ variable }) => variable)].filter((id) => id !== null),
+    [draft.rows, draft.by, draft.within, draft.weight, ...draft.only.map(({ variable }) => variable)].filter(
+      (id) => id !== null,
+    ),
   );
   const empty = table ? whyEmpty(table) : null;
   return (
@@ -139,14 +152,14 @@ export function TablesScreen({ study }: { study: string }) {
       <div className={bench['middle']}>
         <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
         {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
-        {sentence && table && (
+        {sentence && any && (
           <Toolbar
             shown={shown}
             setShown={setShown}
-            cross={table.columns !== null}
-            tested={marks !== null}
-            compared={letters !== null}
-            multiple={table.mentions !== null}
+            cross={any.columns !== null}
+            tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
+            compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
+            multiple={any.mentions !== null}
             swap={draft.by === null ? null : swap}
             csv={client.tableCsv(study, sentence, shown.percent)}
             save={save}
@@ -159,7 +172,7 @@ export function TablesScreen({ study }: { study: string }) {
           />
         )}
         {problem && <Problem {...problem} />}
-        {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && (
+        {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && draft.weight === null && (
           <NumberFigures study={study} variable={rows} />
         )}
         {!sentence && (
@@ -170,6 +183,35 @@ export function TablesScreen({ study }: { study: string }) {
             open={() => setOpen({ slot: 'rows' })}
             study={study}
           />
+        )}
+        {split && <StratumChoice split={split} chosen={table ? stratum : null} choose={setStratum} />}
+        {each && split && (
+          <div className={busy ? css['faded'] : undefined}>
+            {whyEmpty(split.all) !== null ? (
+              <div className={css['nothing']}>
+                <h2>Nothing to show.</h2>
+                <p>{whyEmpty(split.all)}</p>
+              </div>
+            ) : (
+              each.strata.map((one) => (
+                <section
+                  key={one.code}
+                  className={css['stratum']}
+                  aria-label={`${titleOf(split.within.variable)}: ${one.label}`}
+                >
+                  <h2>
+                    {one.label} <small>base {whole(one.table.base)}</small>
+                  </h2>
+                  {one.table.base === 0 ? (
+                    <p className={css['quiet']}>Nobody is in this table.</p>
+                  ) : (
+                    <CrossTable {...one} shown={shown} title={`${title}: ${one.label}`} />
+                  )}
+                </section>
+              ))
+            )}
+            <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
+          </div>
         )}
         {table && (
           <div className={busy ? css['faded'] : undefined}>
@@ -225,7 +267,9 @@ export function TablesScreen({ study }: { study: string }) {
           of={[
             ['R', 'rows'],
             ['C', 'by'],
+            ['I', 'within'],
             ['F', 'only where'],
+            ['W', 'weight'],
             ['X', 'swap'],
             ['K', 'keep'],
             ['/', 'find'],
@@ -262,11 +306,9 @@ function Start({ variables, tables, change, open, study }: StartProps) {
       </p>
       <div className={css['ideas']}>
         <Button onClick={open}>Choose a variable…</Button>
-        {answers && (
-          <Button onClick={() => change({ rows: answers.id, by: null, only: [] })}>{titleOf(answers)}</Button>
-        )}
+        {answers && <Button onClick={() => change({ ...EMPTY, rows: answers.id })}>{titleOf(answers)}</Button>}
         {answers && group && (
-          <Button onClick={() => change({ rows: answers.id, by: group.id, only: [] })}>
+          <Button onClick={() => change({ ...EMPTY, rows: answers.id, by: group.id })}>
             {titleOf(answers)} by {titleOf(group)}
           </Button>
         )}

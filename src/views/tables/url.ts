@@ -3,22 +3,23 @@ import type { RosterVariable, SentenceBody } from '../../api/types.js';
 type Condition = SentenceBody['only'][number];
 
 /** A sentence under way: rows may not be chosen yet. */
-export interface Draft {
+export interface Draft extends Omit<SentenceBody, 'rows'> {
   rows: number | null;
-  by: number | null;
-  only: Condition[];
 }
 
-export const EMPTY: Draft = { rows: null, by: null, only: [] };
+export const EMPTY: Draft = { rows: null, by: null, within: null, only: [], weight: null };
+
+/** The slots that hold one variable. */
+const NAMED = ['rows', 'by', 'within', 'weight'] as const;
 
 /** The sentence in the address, variables by name, so that a reload, the back button and a bookmark all keep it. */
 export function toQuery(draft: Draft, variables: readonly RosterVariable[], table: number | null): string {
   const name = (id: number | null) => variables.find((variable) => variable.id === id)?.name;
   const query = new URLSearchParams();
-  const rows = name(draft.rows);
-  const by = name(draft.by);
-  if (rows !== undefined) query.set('rows', rows);
-  if (by !== undefined) query.set('by', by);
+  for (const slot of NAMED) {
+    const variable = name(draft[slot]);
+    if (variable !== undefined) query.set(slot, variable);
+  }
   if (draft.only.length > 0)
     query.set(
       'only',
@@ -57,10 +58,13 @@ export function fromQuery(
     only = [];
   }
   const table = Number(query.get('table') ?? NaN);
+  const [rows, by, within, weight] = NAMED.map((slot) => idOf(query.get(slot)));
   return {
     draft: {
-      rows: idOf(query.get('rows')),
-      by: idOf(query.get('by')),
+      rows: rows ?? null,
+      by: by ?? null,
+      within: within ?? null,
+      weight: weight ?? null,
       only: Array.isArray(only) ? only.flatMap((one) => conditionFrom(one, idOf)) : [],
     },
     table: Number.isInteger(table) ? table : null,

@@ -1,14 +1,21 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
+import { variablesOf } from '../../core/table/sentence.js';
+import { split, type Split } from '../../core/table/split.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
-import { CONFIDENCE, type Reading, useReading } from '../reading/use-reading.js';
+import { CONFIDENCE, type Reading, type SplitReading, useReading, useSplitReading } from '../reading/use-reading.js';
 import { countKey } from './count-key.js';
 import { useOwnGrouping } from './use-own-grouping.js';
 
 export interface Shows extends Reading {
+  /** The table that is shown alone; null while there is none, and where the tables of all strata stand side by side. */
   table: Table | null;
+  /** A table within a third variable. */
+  split: Split | null;
+  /** Its strata one under the other, where none of them was chosen. */
+  each: SplitReading | null;
   problem: { detail: string; mend: string } | null;
   /** Counting, while the table before still stands. */
   busy: boolean;
@@ -22,14 +29,18 @@ interface Counted {
   took: number;
 }
 
+/** The choice of all strata as one table. No code can be this. */
+export const TOGETHER = '\u0000together';
+
 /**
- * The table of a sentence. Only a change of the sentence asks the server to count; everything after the counts is
+ * The table of a sentence; `stratum` is the one chosen of a table within a third variable, by its code. Only a change of the sentence asks the server to count; everything after the counts is
  * worked out here.
  */
 export function useTable(
   view: StudyView | null,
   sentence: SentenceBody | null,
   adjustment: Adjustment | undefined,
+  stratum: string | null,
 ): Shows {
   const [counted, setCounted] = useState<Counted | null>(null);
   const [problem, setProblem] = useState<Shows['problem']>(null);
@@ -65,16 +76,30 @@ export function useTable(
     );
     return () => abort.abort();
   }, [key, study]);
-  const table = useMemo(() => {
+  const found = useMemo(() => {
     const variables = view?.variables ?? [];
     const known =
-      counted &&
-      [counted.sentence.rows, counted.sentence.by ?? counted.sentence.rows].every((id) =>
-        variables.some((variable) => variable.id === id),
-      );
-    return known ? tabulate(counted.sentence, counted.counts, variables) : null;
+      counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
+    if (!known) return null;
+    const { sentence: asked, counts } = counted;
+    if (asked.within !== null) return split(asked, counts, variables);
+    return tabulate(asked, counts, variables);
   }, [counted, view]);
-  const own = useOwnGrouping(view, sentence, CONFIDENCE);
+  const strata = found && 'strata' in found ? found : null;
+  const one = strata?.strata.find(({ code }) => code === stratum)?.table;
+  const table = found && !('strata' in found) ? found : stratum === TOGETHER ? (strata?.all ?? null) : (one ?? null);
+  const each = useSplitReading(table ? null : strata, adjustment);
+  // The codes of one stratum, or of all, are not those that the check of the cut was made over.
+  const own = useOwnGrouping(view, sentence?.within === null ? sentence : null, CONFIDENCE);
   const reading = useReading(table, adjustment, own);
-  return { ...reading, table, problem, busy, took: table && counted ? counted.took : null };
+  return {
+    ...reading,
+    answers: each?.answers ?? reading.answers,
+    table,
+    split: strata,
+    each,
+    problem,
+    busy,
+    took: found && counted ? counted.took : null,
+  };
 }

@@ -30,13 +30,15 @@ export function sayTest(id: TestId, test: TestResult): string {
     sampling?.method === 'monte-carlo'
       ? ` (${(sampling.draws ?? 0).toLocaleString('en')} tables drawn, 99% interval ${coefficient(sampling.lower ?? 0, 3)} to ${coefficient(sampling.upper ?? 1, 3)})`
       : '';
-  const p = `${sayP(test.p)}${sampled}`;
-  if (test.statistic === undefined) return p;
-  if (test.df1 !== undefined)
-    return `F(${degrees(test.df1)}, ${degrees(test.df2 ?? 0)}) = ${statistic(test.statistic)}, ${p}`;
-  if (test.df === undefined && id === 'cochran-armitage') return `z = ${statistic(test.statistic)}, ${p}`;
-  if (test.df === undefined) return `χ² = ${statistic(test.statistic)}, ${p}`;
-  return `${SYMBOLS[id] ?? 'χ²'}(${degrees(test.df)}) = ${statistic(test.statistic)}, ${p}`;
+  return `${sayStatistic(id, test)}${sayP(test.p)}${sampled}`;
+}
+
+/** "χ²(4) = 31.2, " or "F(3.9, 1203) = 4.07, "; nothing for a test without a statistic. */
+export function sayStatistic(id: TestId, { statistic: value, df, df1, df2 }: TestResult): string {
+  if (value === undefined) return '';
+  if (df1 !== undefined) return `F(${degrees(df1)}, ${degrees(df2 ?? 0)}) = ${statistic(value)}, `;
+  if (df === undefined) return `${id === 'cochran-armitage' ? 'z' : 'χ²'} = ${statistic(value)}, `;
+  return `${SYMBOLS[id] ?? 'χ²'}(${degrees(df)}) = ${statistic(value)}, `;
 }
 
 /** One line for a test, and one for each of its other forms. */

@@ -62,7 +62,7 @@ function detailOf({ ase, z, p, adjusted }: MeasureResult): string | null {
   return parts.length === 0 ? null : parts.join(', ');
 }
 
-function lineOf(id: MeasureId, measure: MeasureResult, lead: boolean, read: Read): ReadMeasure {
+export function lineOf(id: MeasureId, measure: MeasureResult, lead: boolean, read: Read): ReadMeasure {
   const words = MEASURE_WORDS[id];
   const isRatio = RATIOS.includes(id);
   const range = isRatio
@@ -95,7 +95,7 @@ const SIZES: readonly [least: number, word: string][] = [
 ];
 
 /** Cohen's words (1988) for a coefficient: .1 weak, .3 moderate, .5 strong. */
-function sizeWord(value: number): string {
+export function sizeWord(value: number): string {
   return SIZES.find(([least]) => Math.abs(value) >= least)?.[1] ?? 'very weak';
 }
 

@@ -1,5 +1,6 @@
 import { whole } from '../../figures.js';
 import { type Assessment, smallExpectedSentence } from '../../assess.js';
+import { effectiveBase, isUneven } from '../../table/share.js';
 import type { Table } from '../../table/tabulate.js';
 import { answer, type Answer, type Check, QUESTIONS } from '../types.js';
 import { and, coefficient, percent, sayP } from '../words.js';
@@ -64,7 +65,7 @@ export function collapsingCheck(
 /** How much of the study the table does not stand on; answers only, not what the filter keeps out. */
 export function leftOutCheck(table: Table): Check {
   const silent = table.leftOut
-    .filter(({ why }) => why !== 'outside')
+    .filter(({ why }) => why !== 'outside' && why !== 'unweighted')
     .reduce((sum, { respondents }) => sum + respondents, 0);
   const asked = table.base + silent;
   if (silent === 0) return { ok: true, text: 'Nobody is left out for want of an answer.' };
@@ -74,6 +75,33 @@ export function leftOutCheck(table: Table): Check {
     ok: few,
     text: `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left out${few ? '.' : ': would they have answered alike?'}`,
   };
+}
+
+/** Columns on a small base; with weights, on a small effective one. */
+export function thinCheck(table: Table): Check[] {
+  const bases = table.columnBases.map((_, j) => effectiveBase(table, j));
+  const thin = bases.flatMap((base, j) => (base > 0 && base < SMALL_BASE ? [j] : []));
+  if (thin.length === 0) return [];
+  const labels = thin.map((j) => `${table.columns?.categories[j]?.label ?? ''} (${whole(bases[j]!)})`);
+  return [{ ok: false, text: `${table.weighted ? 'Effective base' : 'Base'} under ${SMALL_BASE}: ${and(labels)}.` }];
+}
+
+/** Weights that leave less than this share of the base are said to cost much. */
+const LEAST_EFFECTIVE = 0.67;
+
+/** What the weights do to the base. */
+export function weightCheck(table: Table): Check[] {
+  if (!table.weighted || table.base === 0) return [];
+  const { by } = table.weighted;
+  if (!isUneven(table)) return [{ ok: true, text: `${by} is the same for everybody, so the tests are unweighted.` }];
+  const effective = effectiveBase(table);
+  const ok = effective >= LEAST_EFFECTIVE * table.base;
+  return [
+    {
+      ok,
+      text: `Weighted by ${by}, ${whole(table.base)} respondents tell as much as ${whole(effective)} who count alike (effective base)${ok ? '.' : ': the weights are very uneven, so look whether a few respondents carry the result.'}`,
+    },
+  ];
 }
 
 /** V in a small sample is mostly chance; said where the correction takes a third of it away. */
@@ -96,11 +124,7 @@ export function trust(read: Read): Answer {
   // Gamma is of two orders, and two categories always have one.
   const bothOrdered =
     (read.rowsOrdered || read.rowsKept.length === 2) && (read.columnsOrdered || columnsKept.length === 2);
-  const thin = columnsKept.filter((j) => (table.columnBases[j] ?? 0) < SMALL_BASE);
-  if (thin.length > 0) {
-    const labels = thin.map((j) => `${table.columns?.categories[j]?.label ?? ''} (${table.columnBases[j] ?? 0})`);
-    checks.push({ ok: false, text: `Base under ${SMALL_BASE}: ${and(labels)}.` });
-  }
+  checks.push(...thinCheck(table), ...weightCheck(table));
   for (const check of result.collapsing) {
     const title = check.of ?? (check.axis === 'rows' ? rowTitle : columnTitle);
     // A check of what is nowhere significant tells nothing new.

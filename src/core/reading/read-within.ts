@@ -1,0 +1,22 @@
+import type { Split } from '../table/split.js';
+import type { SplitAssessment } from './split/assess-split.js';
+import { readOptionsWithin } from './split/read-options-within.js';
+import { readStrata } from './split/read-strata.js';
+import { answer, type Answer, QUESTIONS } from './types.js';
+
+/** The answers beside a table within a third variable. */
+export function readSplit(split: Split, known: SplitAssessment, confidence: number): Answer[] {
+  if (split.all.base === 0 || !split.all.columns) return [];
+  if (!split.all.rows.multiple && !split.all.columns.multiple) return readStrata(split, known, confidence);
+  if (known.options.length > 0) return readOptionsWithin(split, known, confidence);
+  return [
+    answer('association', QUESTIONS.association, {
+      verdict: 'Not tested over all tables.',
+      notes: [
+        split.all.weighted && !split.all.columns.multiple
+          ? 'With weights no test takes the strata together. Choose one table above to read it: each of its options is tested with the weights.'
+          : 'Respondents can be in several columns, so no test over these tables is valid. Put groups that do not overlap across.',
+      ],
+    }),
+  ];
+}

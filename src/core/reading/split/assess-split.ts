@@ -1,0 +1,73 @@
+import { type Assessment, assess, assessStrata, type StrataRequest } from '../../assess.js';
+import { adjust, type Adjustment } from '../../infer/adjust.js';
+import type { TestResult } from '../../infer/result.js';
+import { isUneven } from '../../table/share.js';
+import type { Split } from '../../table/split.js';
+import { optionOf } from '../marks.js';
+import { assessTable, requestOf } from '../read.js';
+
+/** One option of a multiple-response question within strata. */
+export interface OptionWithin {
+  row: number;
+  test: TestResult;
+  /** Adjusted over the options (Holm). */
+  p: number;
+}
+
+/** The statistics of a split table. */
+export interface SplitAssessment {
+  /** What the statistics over all strata were worked out of; null where there are none. */
+  request: StrataRequest | null;
+  /** All strata together, and within them; null where the strata cannot be taken together. */
+  within: Assessment | null;
+  /** Each option mentioned or not, within the strata; for a multiple-response question only. */
+  options: OptionWithin[];
+  /** Each stratum alone. */
+  strata: (Assessment | null)[];
+}
+
+/**
+ * What is to be assessed of the strata together, groups across. Null with weights, and where respondents can be in
+ * several rows or columns.
+ */
+export function strataRequestOf({ all, strata }: Split, confidence: number): StrataRequest | null {
+  const request = requestOf(all, confidence);
+  if (!request || isUneven(all) || strata.length < 2) return null;
+  // Mean scores are of the variable that has an order; the other one holds the groups.
+  const turned = request.rowLevel === 'unordered' && request.columnLevel === 'ordered' && all.cells.length > 2;
+  return {
+    strata: strata.map(({ table }) => table.cells),
+    rowLevel: request.rowLevel,
+    columnLevel: request.columnLevel,
+    rowScores: request.rowScores,
+    columnScores: request.columnScores,
+    groups: turned ? 'rows' : 'columns',
+    confidence,
+  };
+}
+
+function optionsWithin({ all, strata }: Split): OptionWithin[] {
+  if (!all.rows.multiple || !all.columns || all.columns.multiple || isUneven(all) || strata.length < 2) return [];
+  const found = all.rows.categories.flatMap(({ kind }, row) => {
+    if (kind !== 'option') return [];
+    const { tests } = assessStrata({ strata: strata.map(({ table }) => optionOf(table, row).counts), exact: { method: 'none' } }); // prettier-ignore
+    const test = tests['mantel-haenszel'];
+    return test ? [{ row, test }] : [];
+  });
+  const adjusted = adjust(
+    found.map(({ test }) => test.p),
+    'holm',
+  );
+  return found.map((one, k) => ({ ...one, p: adjusted[k] ?? 1 }));
+}
+
+/** The statistics of a table within a third variable: over all its strata, and of each alone. */
+export function assessSplit(split: Split, confidence: number, adjustment: Adjustment = 'holm'): SplitAssessment {
+  const request = strataRequestOf(split, confidence);
+  return {
+    request,
+    within: request && assess({ ...request, exact: { method: 'none' } }),
+    options: optionsWithin(split),
+    strata: split.strata.map(({ table }) => assessTable(table, confidence, adjustment)),
+  };
+}

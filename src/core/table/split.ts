@@ -1,0 +1,83 @@
+import { titleOf, type Variable } from '../codebook/types.js';
+import type { CountArray } from '../count/types.js';
+import type { Sentence } from './sentence.js';
+import { type LeftOut, named, positions, type Table, type TableAxis, tabulate } from './tabulate.js';
+
+/** The respondents of one category of the variable that a table is split by. */
+export interface Stratum {
+  code: string;
+  label: string;
+  table: Table;
+}
+
+/** A table within a third variable: one for each of its categories, and all of them together. */
+export interface Split {
+  /** The variable that splits, with its categories. */
+  within: TableAxis;
+  /** The table of everyone who has an answer on it. */
+  all: Table;
+  strata: Stratum[];
+}
+
+/** The counts over the first two axes of those at some positions of the third. */
+function slice(counts: CountArray, chosen: readonly number[]): CountArray {
+  const depth = counts.axes[2]?.slots.length ?? 1;
+  const add = (values: readonly number[], block = 1) => {
+    const flat = new Array<number>(values.length / depth).fill(0);
+    for (let cell = 0; cell < flat.length; cell += block) {
+      for (const k of chosen) {
+        for (let b = 0; b < block; b++) flat[cell + b]! += values[cell * depth + k * block + b] ?? 0;
+      }
+    }
+    return flat;
+  };
+  const { weights, together } = counts;
+  const options = counts.axes[0]?.slots.filter(({ is }) => is === 'code').length ?? 0;
+  const pairs = (values: readonly number[]) => add(values, options * options);
+  return {
+    ...counts,
+    axes: counts.axes.slice(0, 2),
+    respondents: add(counts.respondents),
+    weights: weights && { sums: add(weights.sums), squares: add(weights.squares) },
+    together: together && { sums: pairs(together.sums), squares: together.squares && pairs(together.squares) },
+  };
+}
+
+/**
+ * Turns counts over three axes into a table for each category of the third. A stratum's own table tells who is left out
+ * of it among the respondents of the stratum; the table of all tells who is left out altogether.
+ */
+export function split(sentence: Sentence, counts: CountArray, variables: readonly Variable[]): Split {
+  const axis = counts.axes[2];
+  if (!axis || sentence.within === null) throw new Error('a table is split by a third axis');
+  const variable = named(variables, sentence.within);
+  const { axis: within, of, base, out } = positions(axis, variable, () => false);
+  const of2 = (chosen: readonly number[]) =>
+    slice(
+      counts,
+      chosen.filter((k) => k >= 0),
+    );
+  const every = tabulate(sentence, of2(axis.slots.map((_, k) => k)), variables);
+  const lost = out.map(({ position, why, reason }): LeftOut => ({
+    why,
+    variable: titleOf(variable),
+    reason,
+    respondents: tabulate(sentence, of2([position]), variables).base,
+  }));
+  return {
+    within,
+    all: {
+      ...tabulate(sentence, of2(base), variables),
+      leftOut: [...every.leftOut, ...lost.filter(({ respondents }) => respondents > 0)],
+    },
+    strata: within.categories.map(({ code, label }, k) => {
+      const table = tabulate(
+        { ...sentence, only: [] },
+        { ...of2([of[k]!]), filtered: [], withoutWeight: 0 },
+        variables,
+      );
+      const silent = table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0);
+      return { code, label, table: { ...table, total: table.base + silent } };
+    }),
+  };
+}

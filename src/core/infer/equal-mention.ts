@@ -20,6 +20,14 @@ export interface Mentions {
   weighted: boolean;
 }
 
+/** The overall test, the options that it leaves out, and the sums of the design effects and of their squares. */
+export interface EqualMention {
+  result: TestResult | Absent;
+  left: number[];
+  trace?: number;
+  squares?: number;
+}
+
 /** Blocks of options by groups are gone through pair by pair; 4,000 lines are 16 million pairs. */
 const MOST_LINES = 4_000;
 
@@ -48,7 +56,7 @@ function ratesOf({ groups, options, weighted }: Mentions) {
  * second-order correction for respondents who are in several rows (Rao and Scott 1984; Bilder and Loughin 2004).
  * Options that nobody or everybody mentions are left out; `left` says which, by position.
  */
-export function equalMention(mentions: Mentions): { result: TestResult | Absent; left: number[] } {
+export function equalMention(mentions: Mentions): EqualMention {
   const groups = mentions.groups.filter(({ n }) => n > 0);
   const asked = { ...mentions, groups };
   const { share, rates, all, covariance } = ratesOf(asked);
@@ -87,5 +95,5 @@ export function equalMention(mentions: Mentions): { result: TestResult | Absent;
     return absent('Within each group all respondents answered alike, so there is no chance to test against.');
   const statistic = (raw * trace) / squares;
   const df = trace ** 2 / squares;
-  return { result: { raw, statistic, df, p: chiSquareSurvival(statistic, df) }, left };
+  return { result: { raw, statistic, df, p: chiSquareSurvival(statistic, df) }, left, trace, squares };
 }

@@ -61,18 +61,21 @@ export function residualErrors(table: Crosstab): number[][] {
   return table.n.map((row, i) => row.map((_, j) => Math.sqrt(Math.max(0, covariance(shares, i, j, i, j)))));
 }
 
-/**
- * Pearson's X² of weighted shares with the second-order correction of Rao and Scott (1984): F = X²/(D m) with
- * df1 = D/(1 + a²), df2 = df1 (n - 1), m the mean and a the coefficient of variation of the D generalised design
- * effects. Only their sum and the sum of their squares are needed. Both are traces, and the residuals add up to 0 in
- * every row and column, so that weighting each by n/(p_i p_j) over all cells gives the same as the inverse over r - 1
- * rows and c - 1 columns. The variant takes G² in place of X².
- */
-export function raoScott(table: Crosstab): TestResult | Absent {
-  const { R, C, survey } = table;
-  if (!survey) return { absent: 'It is for weighted tables; here every respondent counts alike.' };
-  if (R.length * C.length > MOST_CELLS) return { absent: `It is worked out for up to ${MOST_CELLS} cells.` };
-  if (survey.n < 2) return { absent: 'It needs two respondents or more.' };
+/** What the second-order correction comes from: X² and G² of the shares (times n), and the two traces. */
+export interface RaoScottParts {
+  pearson: number;
+  likelihood: number;
+  /** Sum of the generalised design effects, and of their squares. */
+  trace: number;
+  squares: number;
+  D: number;
+  n: number;
+}
+
+/** Adds the parts of the Rao-Scott test up over the cells, and over pairs of them. */
+export function raoScottParts(table: Crosstab): RaoScottParts {
+  const { R, C, N, survey } = table;
+  const n = survey?.n ?? N;
   const shares = sharesOf(table);
   const { p, row, column } = shares;
   const cells = R.flatMap((_, i) => C.map((_, j) => ({ i, j, expected: row[i]! * column[j]! })));
@@ -91,15 +94,36 @@ export function raoScott(table: Crosstab): TestResult | Absent {
     }
     squares += (covariance(shares, i, j, i, j) / expected) ** 2;
   });
+  return {
+    pearson: n * pearson,
+    likelihood: 2 * n * Math.max(0, likelihood),
+    trace: n * trace,
+    squares: n * n * squares,
+    D: (R.length - 1) * (C.length - 1),
+    n,
+  };
+}
+
+/**
+ * Pearson's X² of weighted shares with the second-order correction of Rao and Scott (1984): F = X²/(D m) with
+ * df1 = D/(1 + a²), df2 = df1 (n - 1), m the mean and a the coefficient of variation of the D generalised design
+ * effects. Only their sum and the sum of their squares are needed. Both are traces, and the residuals add up to 0 in
+ * every row and column, so that weighting each by n/(p_i p_j) over all cells gives the same as the inverse over r - 1
+ * rows and c - 1 columns. The variant takes G² in place of X².
+ */
+export function raoScott(table: Crosstab): TestResult | Absent {
+  const { R, C, survey } = table;
+  if (!survey) return { absent: 'It is for weighted tables; here every respondent counts alike.' };
+  if (R.length * C.length > MOST_CELLS) return { absent: `It is worked out for up to ${MOST_CELLS} cells.` };
+  if (survey.n < 2) return { absent: 'It needs two respondents or more.' };
+  const { pearson, likelihood, trace, squares, D, n } = raoScottParts(table);
   if (!(trace > 0)) return { absent: 'The cells leave no room for chance, so there is no design effect.' };
-  const n = survey.n;
-  const D = (R.length - 1) * (C.length - 1);
-  const deff = (n * trace) / D;
+  const deff = trace / D;
   const df1 = (trace * trace) / squares;
   const df2 = df1 * (n - 1);
   const form = (chiSquare: number): TestResult => {
     const statistic = chiSquare / (D * deff);
     return { statistic, df1, df2, p: fSurvival(statistic, df1, df2) };
   };
-  return { ...form(n * pearson), deff, variants: { 'likelihood-ratio': form(2 * n * Math.max(0, likelihood)) } };
+  return { ...form(pearson), deff, variants: { 'likelihood-ratio': form(likelihood) } };
 }

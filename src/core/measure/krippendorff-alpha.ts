@@ -19,7 +19,7 @@ function distances(metric: Metric, values: readonly number[], totals: readonly n
 }
 
 /** What the units add up to: values that can be paired, and pairs within units. */
-interface Coincidences {
+export interface Coincidences {
   totals: number[];
   pairs: number[][];
 }
@@ -67,6 +67,15 @@ function addTo({ totals, pairs }: Coincidences, { counts, m }: Pattern, weight: 
   }
 }
 
+/** The coincidences of all units with two codings or more, over the values in rising order, and the distances. */
+export function coincidencesOf(units: readonly (readonly (number | null)[])[], metric: Metric) {
+  const values = [...new Set(units.flat().filter((value) => value !== null))].sort((a, b) => a - b);
+  const all: Coincidences = { totals: values.map(() => 0), pairs: values.map(() => values.map(() => 0)) };
+  const patterns = patternsOf(units, new Map(values.map((value, k) => [value, k])));
+  for (const pattern of patterns) addTo(all, pattern, pattern.times);
+  return { values, patterns, all, distances: distances(metric, values, all.totals) };
+}
+
 /** Distances to be gone through for the standard error; beyond this the value stands alone. */
 const MOST_WORK = 2e8;
 /** The square of these distances is held. */
@@ -86,22 +95,21 @@ export function krippendorffAlpha(
   metric: Metric,
   confidence: number,
 ): MeasureResult | Absent {
-  const values = [...new Set(units.flat().filter((value) => value !== null))].sort((a, b) => a - b);
-  if (metric === 'ratio' && (values[0] ?? 0) < 0) return { absent: 'Values on a ratio scale cannot be below 0.' };
-  if (values.length > MOST_VALUES)
+  const values = new Set(units.flat().filter((value) => value !== null));
+  if (metric === 'ratio' && [...values].some((value) => value < 0))
+    return { absent: 'Values on a ratio scale cannot be below 0.' };
+  if (values.size > MOST_VALUES)
     return { absent: `There are more than ${MOST_VALUES} different values; band them first.` };
-  const patterns = patternsOf(units, new Map(values.map((value, k) => [value, k])));
+  const { values: sorted, patterns, all } = coincidencesOf(units, metric);
   const U = patterns.reduce((sum, { times }) => sum + times, 0);
   if (U === 0) return { absent: 'No unit has two codings, so nothing can be compared.' };
-  const all: Coincidences = { totals: values.map(() => 0), pairs: values.map(() => values.map(() => 0)) };
-  for (const pattern of patterns) addTo(all, pattern, pattern.times);
-  const value = alphaOf(all, metric, values);
+  const value = alphaOf(all, metric, sorted);
   if (value === null) return { absent: 'All codings are one value: there is nothing to disagree on.' };
-  if (U < 2 || patterns.length * values.length ** 2 > MOST_WORK) return { value };
+  if (U < 2 || patterns.length * values.size ** 2 > MOST_WORK) return { value };
   const slopes = patterns.map((pattern) => {
     const ends = [STEP, -2 * STEP].map((step) => {
       addTo(all, pattern, step);
-      return alphaOf(all, metric, values) ?? value;
+      return alphaOf(all, metric, sorted) ?? value;
     });
     addTo(all, pattern, STEP);
     return (ends[0]! - ends[1]!) / (2 * STEP);

@@ -1,47 +1,18 @@
 import { whole } from '../figures.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
-import type { Mentions } from '../infer/equal-mention.js';
-import { figuresOf, isUneven, share } from '../table/share.js';
-import type { Table, Totals } from '../table/tabulate.js';
+import { share } from '../table/share.js';
+import type { Table } from '../table/tabulate.js';
 import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
+import { lineOfOption, sizeVerdict } from './cross/strength.js';
 import { marksOf } from './marks.js';
+import { mentionsOfTable } from './mentions.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
 import { and, numeral, percent, sayP } from './words.js';
 
 const NAMED = 5;
 const CELLS_NAMED = 2;
-
-/** The options of a table by its groups, as the overall test takes them. */
-function mentionsOfTable(table: Table): Mentions {
-  const rows = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
-  const weighted = isUneven(table);
-  return {
-    options: rows.length,
-    weighted,
-    groups: table.columnBases.map((n, j) => {
-      // Without the pairs only the options' own tests can be made, which look at the diagonal alone.
-      const diagonal = ({ cells }: Totals) =>
-        rows.map((i, a) => rows.map((_, b) => (a === b ? (cells[i]?.[j] ?? 0) : 0)));
-      if (weighted && table.weighted) {
-        const { sums, squares } = table.weighted;
-        const pairs = table.together?.[j] ?? { sums: diagonal(sums), squares: diagonal(squares) };
-        return {
-          n,
-          weight: sums.columnBases[j] ?? 0,
-          square: squares.columnBases[j] ?? 0,
-          together: pairs.sums,
-          squares: pairs.squares,
-        };
-      }
-      // One weight for all is taken out again.
-      const each = table.base > 0 ? figuresOf(table).base / table.base : 1;
-      const together = table.together?.[j]?.sums.map((line) => line.map((sum) => Math.round(sum / each)));
-      return { n, weight: n, square: n, together: together ?? diagonal(table), squares: together ?? diagonal(table) };
-    }),
-  };
-}
 
 /**
  * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
@@ -56,10 +27,10 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
     { confidence },
   );
   const overall = table.together ? result.tests['equal-mention'] : undefined;
-  const tested = result.options.flatMap(({ option, tests, adjustedP }) => {
+  const tested = result.options.flatMap(({ option, tests, measures, adjustedP }) => {
     const { i, label } = options[option]!;
     const test = tests['rao-scott'] ?? tests.pearson;
-    return test ? [{ i, label, test, p: adjustedP }] : [];
+    return test ? [{ i, label, test, p: adjustedP, measure: measures['cramers-v'] }] : [];
   });
   const found = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
   const differ = found.filter(({ p }) => p < alpha);
@@ -105,6 +76,17 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       notes: [
         `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in several rows, so each option is tested on its own; one chi-square over all rows would not be valid.`,
       ],
+    }),
+    answer('strength', QUESTIONS.strength, {
+      verdict: found[0] ? sizeVerdict(found[0].measure) : null,
+      measures: found
+        .slice(0, NAMED)
+        .flatMap(({ label, measure, i }, rank) =>
+          measure ? [lineOfOption(`size-${i}`, label, measure, rank < NAMED)] : [],
+        ),
+      notes: found[0]
+        ? [`Of each option, mentioned or not by ${columnTitle}; the verdict is of ${found[0].label}.`]
+        : [],
     }),
     answer('where', QUESTIONS.where, {
       cells: cells.filter(({ parts }) => parts.length > 0),

@@ -5,7 +5,8 @@ import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
-import { ShowSum, type SumFor } from './ShowSum.js';
+import type { Sums } from '../../core/reading/sums/types.js';
+import { ShowSum } from './ShowSum.js';
 import type { Exact } from './use-exact.js';
 
 const WIDTH = 104;
@@ -35,12 +36,6 @@ function Dot({ measure }: { measure: ReadMeasure }) {
       <circle cx={x(measure.value)} cy="8" r="4.4" fill="var(--pen)" />
     </svg>
   );
-}
-
-/** Which statistics can be shown as a sum, and how each comes about. */
-export interface Sums {
-  has: (id: string) => boolean;
-  of: SumFor;
 }
 
 const SAY: Record<ReadMeasure['unit'], (value: number) => string> = { share: percent, ratio, coefficient };

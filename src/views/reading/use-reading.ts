@@ -6,13 +6,13 @@ import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
 import { type Letters, lettersOf } from '../../core/reading/letters.js';
 import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
-import { hasSum, sumOf } from '../../core/reading/sums/sum-of.js';
+import { sumsOfSplit, sumsOfTable } from '../../core/reading/sums/sums-of.js';
+import type { Sums } from '../../core/reading/sums/types.js';
 import type { Answer } from '../../core/reading/types.js';
 import { readSplit } from '../../core/reading/read-within.js';
 import { assessSplit } from '../../core/reading/split/assess-split.js';
 import type { Split, Stratum } from '../../core/table/split.js';
 import type { Table } from '../../core/table/tabulate.js';
-import type { Sums } from './ReadingPane.js';
 import { type Exact, useExact } from './use-exact.js';
 
 /** Of every interval and verdict on screen. */
@@ -48,6 +48,7 @@ export interface StratumShown extends Stratum {
 export interface SplitReading {
   strata: StratumShown[];
   answers: Answer[];
+  sums: Sums;
 }
 
 /** A split table with the statistics of each stratum and the reading of all; null where there is none. */
@@ -62,6 +63,7 @@ export function useSplitReading(split: Split | null, adjustment: Adjustment | un
         letters: lettersOf(stratum.table, known.strata[k] ?? null),
       })),
       answers: readSplit(split, known, CONFIDENCE),
+      sums: sumsOfSplit(split, known, CONFIDENCE),
     };
   }, [split, adjustment]);
 }
@@ -91,9 +93,6 @@ export function useReading(table: Table | null, adjustment: Adjustment | undefin
     [assessment, exact.tests, own],
   );
   const answers = useMemo(() => (table ? read(table, whole, CONFIDENCE) : []), [table, whole]);
-  const sums = useMemo(
-    () => (request ? { has: hasSum, of: (id: string) => sumOf(id, request, whole?.tests) } : undefined),
-    [request, whole],
-  );
+  const sums = useMemo(() => (table && sumsOfTable(table, whole, CONFIDENCE)) ?? undefined, [table, whole]);
   return { marks: known?.marks ?? null, letters: known?.letters ?? null, answers, sums, exact };
 }

@@ -95,6 +95,7 @@ export function useTable(
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,
+    sums: each?.sums ?? reading.sums,
     table,
     split: strata,
     each,

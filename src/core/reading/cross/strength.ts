@@ -87,6 +87,29 @@ export function lineOf(id: MeasureId, measure: MeasureResult, lead: boolean, rea
   };
 }
 
+/** The size of one option's difference by group: Cramer's V of mentioned or not. */
+export function lineOfOption(
+  id: string,
+  name: string,
+  { value, lower, upper, ...rest }: MeasureResult,
+  lead: boolean,
+): ReadMeasure {
+  // prettier-ignore
+  const held = (end: number | undefined) => (end === undefined ? null : Math.min(1, Math.max(0, end)));
+  return {
+    id,
+    name,
+    value,
+    lower: held(lower),
+    upper: held(upper),
+    range: [0, 1],
+    unit: 'coefficient',
+    about: MEASURE_WORDS['cramers-v'].about,
+    detail: detailOf({ value, ...rest }),
+    lead,
+  };
+}
+
 const SIZES: readonly [least: number, word: string][] = [
   [0.5, 'strong'],
   [0.3, 'moderate'],
@@ -100,7 +123,7 @@ export function sizeWord(value: number): string {
 }
 
 /** A size in words; where the interval reaches into another word, both are said. */
-function sizeVerdict(measure: MeasureResult | undefined): string {
+export function sizeVerdict(measure: MeasureResult | undefined): string {
   if (!measure) return 'Cannot be said.';
   const word = sizeWord(measure.value);
   const { lower = measure.value, upper = measure.value } = measure;

@@ -1,6 +1,18 @@
-import type { Assessment, MeasureId, TestId } from '../../assess.js';
+import {
+  assess,
+  type AssessRequest,
+  type Assessment,
+  type MeasureId,
+  OTHER_MEASURES,
+  OTHER_TESTS,
+  type StrataRequest,
+  type TableRequest,
+  type TestId,
+} from '../../assess.js';
+import { mentionsOf } from '../../assess/assess-multiple.js';
+import { strataOf } from '../../assess/assess-strata.js';
 import { type Crosstab, isTwoByTwo, reduceTable, squareTable, transpose } from '../../crosstab.js';
-import type { TableRequest } from '../../assess.js';
+import type { StrataForm } from '../../infer/stratified.js';
 import {
   contingencySum,
   cramersVCorrectedSum,
@@ -34,6 +46,9 @@ import {
   tauBSum,
   tauCSum,
 } from './order-sums.js';
+import { cochranQSum, goodnessOfFitSum, krippendorffAlphaSum } from './other-sums.js';
+import { breslowDaySum, commonOddsRatioSum, mantelHaenszelSum } from './strata-sums.js';
+import { equalMentionSum, raoScottSum } from './survey-sums.js';
 import { goodmanKruskalTauSum, lambdaSum, uncertaintySum } from './prediction-sums.js';
 import type { Sum } from './types.js';
 
@@ -62,6 +77,7 @@ const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
     tests['pearson-exact'] ? pearsonExactSum(table, tests['pearson-exact']) : null,
   'linear-trend': ({ table }) => linearTrendSum(table),
   'cochran-armitage': ({ table }) => cochranArmitageSum(table),
+  'rao-scott': ({ table, tests }) => (tests['rao-scott'] ? raoScottSum(table, tests['rao-scott']) : null),
   mcnemar: onSquare(mcnemarSum),
   bowker: onSquare(bowkerSum),
   'stuart-maxwell': onSquare(stuartMaxwellSum),
@@ -98,23 +114,64 @@ const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
   'weighted-kappa:quadratic': onSquare((square) => kappaSum(square, 2)),
 };
 
+/** Statistics of a table of counts whose sum can be shown. */
+export const WITH_SUM = Object.keys(SUMS) as (TestId | MeasureId)[];
+/** The same of anything else that can be assessed. */
+export const OTHER_SUMS = [...OTHER_TESTS, ...OTHER_MEASURES];
+const ALL: ReadonlySet<string> = new Set([
+  ...WITH_SUM,
+  ...OTHER_SUMS,
+  'mantel-haenszel:row-mean-scores',
+  'mantel-haenszel:correlation',
+]);
+
 /** Whether a statistic has a sum to show. */
 export function hasSum(id: string): boolean {
-  return id in SUMS;
+  return ALL.has(id);
 }
 
-/** Statistics whose sum can be shown. */
-export const WITH_SUM = Object.keys(SUMS) as (TestId | MeasureId)[];
-
-/**
- * Shows how a statistic of a table comes about, by hand. The statistic must have a value on this table.
- * @param tests those that are known already; an exact test of a larger table is told from its result
- * @returns null for one that is no sum of a few lines on this table
- */
-export function sumOf(id: string, request: TableRequest, tests: Assessment['tests'] = {}): Sum | null {
+function sumOfTable(id: string, request: TableRequest, tests: Assessment['tests']): Sum | null {
   const show = SUMS[id as TestId | MeasureId];
   if (!show) return null;
   const { table } = reduceTable(request.counts, request);
   const grouped = request.groups === 'columns' ? transpose(table) : table;
   return show({ table, square: squareTable(request.counts, request), grouped, tests });
+}
+
+function sumOfStrata(id: string, request: StrataRequest, tests: Assessment['tests']): Sum | null {
+  const { tables, scores } = strataOf(request);
+  const [test, form = 'general'] = id.split(':') as [string, StrataForm?];
+  const general = tests['mantel-haenszel'];
+  const found = form === 'general' ? general : general?.variants?.[form];
+  if (test === 'mantel-haenszel') return found ? mantelHaenszelSum(tables, scores, form, found) : null;
+  if (test === 'breslow-day') return tests['breslow-day'] ? breslowDaySum(tables, tests['breslow-day']) : null;
+  if (test === 'common-odds-ratio') return commonOddsRatioSum(tables);
+  // What is not of the strata is of all of them together.
+  const { strata, ...rest } = request;
+  const counts = strata[0]!.map((row, i) => row.map((_, j) => strata.reduce((sum, one) => sum + one[i]![j]!, 0)));
+  return sumOfTable(id, { ...rest, counts }, tests);
+}
+
+/** The tests of a request, where they were not handed over. */
+const known = (request: AssessRequest, tests: Assessment['tests'] | undefined) =>
+  tests ?? assess({ ...request, exact: { method: 'none' } }).tests;
+
+/**
+ * Shows how a statistic comes about, by hand. The statistic must have a value on this request.
+ * @param tests those that are known already; an exact test of a larger table is told from its result
+ * @returns null for one that is no sum of a few lines here
+ */
+export function sumOf(id: string, request: AssessRequest, tests?: Assessment['tests']): Sum | null {
+  if ('strata' in request) return sumOfStrata(id, request, known(request, tests));
+  if ('oneWay' in request) {
+    const test = known(request, tests)['goodness-of-fit'];
+    return id === 'goodness-of-fit' && test ? goodnessOfFitSum(request, test) : null;
+  }
+  if ('related' in request) {
+    const test = known(request, tests)['cochran-q'];
+    return id === 'cochran-q' && test ? cochranQSum(request, test) : null;
+  }
+  if ('codings' in request) return id === 'krippendorff-alpha' ? krippendorffAlphaSum(request) : null;
+  if ('multiple' in request) return id === 'equal-mention' ? equalMentionSum(mentionsOf(request.multiple)) : null;
+  return sumOfTable(id, request, tests ?? (request.weights ? known(request, tests) : {}));
 }

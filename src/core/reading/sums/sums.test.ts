@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, type MeasureId, type TableRequest, type TestId } from '../../assess.js';
-import { sumOf, WITH_SUM } from './sum-of.js';
+import {
+  assess,
+  type AssessRequest,
+  type Assessment,
+  type MeasureId,
+  type TableRequest,
+  type TestId,
+} from '../../assess.js';
+import { hasSum, OTHER_SUMS, sumOf, WITH_SUM } from './sum-of.js';
 import { figure, terms } from './types.js';
 
 const tables = fc
@@ -10,28 +17,92 @@ const tables = fc
     fc.array(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: c, maxLength: c }), { minLength: r, maxLength: r }),
   );
 
+/** Everything shown must come to what was computed, and have figures in it. */
+function checkSum(id: string, request: AssessRequest, { tests, measures }: Assessment): boolean {
+  const [name = id, variant] = id.split(':');
+  const test = tests[name as TestId];
+  const found = variant === undefined ? test : (test?.variants?.[variant as 'correlation'] ?? test);
+  const wanted = found ? (found.statistic ?? found.p) : measures[id as MeasureId]?.value;
+  if (wanted === undefined) return false;
+  const sum = sumOf(id, request, tests);
+  if (!sum) return false;
+  expect(Math.abs(sum.result - wanted), id).toBeLessThan(1e-9 * Math.max(1, Math.abs(wanted)));
+  expect(sum.steps.join(' '), id).toContain(figure(sum.result));
+  expect(sum.steps.join(' '), id).not.toMatch(/NaN|Infinity|undefined/);
+  return true;
+}
+
+const weights = fc.double({ min: 0.2, max: 4, noNaN: true });
+
 describe('the sum of a statistic', () => {
   it('comes to the statistic, for each that can be shown, on any table that has it', () => {
     const shown = new Set<string>();
     fc.assert(
       fc.property(tables, fc.constantFrom('rows' as const, 'columns' as const), (counts, groups) => {
         const request: TableRequest = { counts, groups, exact: { method: 'none' } };
-        const { tests, measures } = assess(request);
-        for (const id of WITH_SUM) {
-          const test = tests[id as TestId];
-          const wanted = test ? (test.statistic ?? test.p) : measures[id as MeasureId]?.value;
-          if (wanted === undefined) continue;
-          const sum = sumOf(id, request, tests);
-          if (!sum) continue;
-          shown.add(id);
-          expect(Math.abs(sum.result - wanted), id).toBeLessThan(1e-9 * Math.max(1, Math.abs(wanted)));
-          expect(sum.steps.join(' '), id).toContain(figure(sum.result));
-          expect(sum.steps.join(' '), id).not.toMatch(/NaN|Infinity|undefined/);
-        }
+        const result = assess(request);
+        for (const id of WITH_SUM) if (checkSum(id, request, result)) shown.add(id);
       }),
       { numRuns: 150 },
     );
-    expect([...shown].sort()).toEqual([...WITH_SUM].sort());
+    expect([...shown, 'rao-scott'].sort()).toEqual([...WITH_SUM].sort());
+  });
+
+  it('comes to it with weights too', () => {
+    const cell = fc.array(weights, { minLength: 1, maxLength: 6 });
+    const weighted = fc.array(fc.array(cell, { minLength: 3, maxLength: 3 }), { minLength: 2, maxLength: 3 });
+    fc.assert(
+      fc.property(weighted, (cells) => {
+        const each = (value: (w: number) => number) =>
+          cells.map((row) => row.map((all) => all.reduce((sum, w) => sum + value(w), 0)));
+        const request: TableRequest = {
+          counts: cells.map((row) => row.map((all) => all.length)),
+          weights: { sums: each((w) => w), squares: each((w) => w * w) },
+        };
+        const result = assess(request);
+        expect(checkSum('rao-scott', request, result)).toBe(result.tests['rao-scott'] !== undefined);
+        for (const id of WITH_SUM) checkSum(id, request, result);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('comes to it over strata, in each form, whichever side holds the groups', () => {
+    const shown = new Set<string>();
+    const ids = ['mantel-haenszel', 'mantel-haenszel:row-mean-scores', 'mantel-haenszel:correlation', 'breslow-day', 'common-odds-ratio', 'cramers-v']; // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.tuple(fc.integer({ min: 2, max: 3 }), fc.integer({ min: 2, max: 4 }), fc.integer({ min: 2, max: 4 })),
+        fc.infiniteStream(fc.integer({ min: 1, max: 20 })),
+        fc.constantFrom('rows' as const, 'columns' as const),
+        ([r, c, k], stream, groups) => {
+          const next = () => stream.next().value as number;
+          const strata = Array.from({ length: k }, () =>
+            Array.from({ length: r }, () => Array.from({ length: c }, next)),
+          );
+          const request = { strata, groups, exact: { method: 'none' as const } };
+          const result = assess(request);
+          for (const id of ids) if (checkSum(id, request, result)) shown.add(id);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect([...shown].sort()).toEqual([...ids].sort());
+  });
+
+  it('comes to it for one-way counts, related answers, codings and overlapping options', () => {
+    const requests: [string, AssessRequest][] = [
+      ['goodness-of-fit', { oneWay: { counts: [18, 55, 27] }, exact: { method: 'none' } }],
+      ['goodness-of-fit', { oneWay: { counts: [18, 55, 27], proportions: [1, 2, 1] }, exact: { method: 'none' } }],
+      ['cochran-q', { related: { answers: [[1, 1, 0], [1, 0, 0], [0, 1, 1], [1, 1, 1]], times: [6, 16, 2, 4] } }],
+      ['krippendorff-alpha', { codings: { units: [[1, 1, null], [2, 3, 2], [4, 4, 4], [1, 2, 1]], metric: 'interval' } }],
+      ['equal-mention', { multiple: { groups: [0, 0, 1, 1, 1, 2, 2], mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]], options: 3 } }],
+      ['equal-mention', { multiple: { groups: [0, 0, 1, 1, 1, 2, 2], mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]], options: 3, weights: [1, 2, 1, 0.5, 1, 1.5, 1] } }],
+    ]; // prettier-ignore
+    for (const [id, request] of requests) expect(checkSum(id, request, assess(request)), id).toBe(true);
+    const elsewhere = ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'];
+    expect([...new Set([...requests.map(([id]) => id), ...elsewhere])].sort()).toEqual([...OTHER_SUMS].sort());
+    expect([...WITH_SUM, ...OTHER_SUMS].every(hasSum)).toBe(true);
   });
 
   it("has this table's numbers in it", () => {

@@ -7,7 +7,7 @@ import { assessTable } from './assess/assess-table.js';
 import type { AssessRequest, Assessment } from './assess/types.js';
 
 export { assessStrata } from './assess/assess-strata.js';
-export { smallExpectedSentence } from './assess/assess-table.js';
+export { SMALL_EXPECTED, smallExpectedSentence } from './assess/assess-table.js';
 export * from './assess/types.js';
 
 /**

@@ -1,14 +1,53 @@
 import { whole } from '../figures.js';
+import { assess, type OneWayRequest, SMALL_EXPECTED } from '../assess.js';
 import { titleOf } from '../codebook/types.js';
+import type { ExactOptions } from '../infer/exact/exact.js';
 import { wilsonOfShare } from '../infer/wilson.js';
-import { effectiveBase, figuresOf, mentionShare, share } from '../table/share.js';
+import { effectiveBase, figuresOf, isUneven, mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
+import { testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent } from './words.js';
 
-/** What a frequency table says: what leads it, how sure that is, and the sentence. */
-export function readFrequency(table: Table, confidence: number): Answer[] {
+/** Counts are few where one is expected to be under 5; then p is worked out over all tables, or a sample of them. */
+const FEW: ExactOptions = { work: 200_000, draws: 2_000 };
+
+/**
+ * The counts of a frequency table against equal or given shares; null for overlapping categories, for weights, and where
+ * there is nothing to compare.
+ * @param proportions for each category; categories that nobody can be in are left out
+ */
+export function oneWayRequestOf(table: Table, proportions?: readonly number[]): OneWayRequest | null {
+  if (table.columns || table.mentions || isUneven(table) || table.base === 0) return null;
+  const possible = table.rowTotals.flatMap((count, i) => (proportions?.[i] === 0 && count === 0 ? [] : [i]));
+  if (possible.length < 2) return null;
+  const counts = possible.map((i) => table.rowTotals[i] ?? 0);
+  const shares = proportions && possible.map((i) => proportions[i] ?? 0);
+  const all = shares?.reduce((a, b) => a + b, 0) ?? counts.length;
+  const least = (table.base * (shares ? Math.min(...shares) : 1)) / all;
+  return { oneWay: { counts, proportions: shares }, exact: least < SMALL_EXPECTED ? FEW : { method: 'none' } };
+}
+
+/** Whether categories differ in frequency, or from the shares that are expected. */
+function fit(table: Table, confidence: number, proportions: readonly number[] | undefined): Answer[] {
+  const request = oneWayRequestOf(table, proportions);
+  const test = request && assess(request).tests['goodness-of-fit'];
+  if (!test) return [];
+  const lead = test.variants?.exact ? 'goodness-of-fit:exact' : 'goodness-of-fit';
+  const tests = testLines('goodness-of-fit', test, false).map((line) => ({ ...line, lead: line.id === lead }));
+  tests.sort((a, b) => Number(b.lead) - Number(a.lead));
+  const p = test.variants?.exact?.p ?? test.p;
+  return [
+    answer('association', proportions ? 'Do they depart from the shares expected?' : 'Are some more frequent than others?', { verdict: verdictOfP(p, 1 - confidence), tests }), // prettier-ignore
+  ];
+}
+
+/**
+ * What a frequency table says: what leads it, how sure that is, whether it is more than chance, and the sentence.
+ * @param proportions shares that are expected; equal ones where not given
+ */
+export function readFrequency(table: Table, confidence: number, proportions?: readonly number[]): Answer[] {
   if (table.base === 0) return [];
   const ranked = table.rows.categories
     .map((category, i) => ({
@@ -70,6 +109,7 @@ export function readFrequency(table: Table, confidence: number): Answer[] {
       verdict: `${first.label}, ${percent(share(table, 'total', first.i, null) ?? 0)}.`,
     }),
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
+    ...fit(table, confidence, proportions),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
       sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}.`,

@@ -46,11 +46,16 @@ export function assessTable(table: Table, confidence: number, adjustment: Adjust
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
 
-/** The answers beside a table, the ones that suit it. */
-export function read(table: Table, assessment: Assessment | null, confidence: number): Answer[] {
+/** The answers beside a table, the ones that suit it; `proportions` are the shares expected of a frequency table. */
+export function read(
+  table: Table,
+  assessment: Assessment | null,
+  confidence: number,
+  proportions?: readonly number[],
+): Answer[] {
   if (table.base === 0) return [];
   if (table.columns === null)
-    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence);
+    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence, proportions);
   if (assessment) return readCross(table, assessment, confidence);
   if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence);
   return [

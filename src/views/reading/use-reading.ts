@@ -75,8 +75,14 @@ const NONE: Assessment['collapsing'] = [];
  * A table with its statistics, its reading and its exact tests.
  * @param table null while there is none
  * @param own collapsing checks of axes that were regrouped
+ * @param proportions shares that are expected of a frequency table
  */
-export function useReading(table: Table | null, adjustment: Adjustment | undefined, own = NONE): Reading {
+export function useReading(
+  table: Table | null,
+  adjustment: Adjustment | undefined,
+  own = NONE,
+  proportions?: readonly number[],
+): Reading {
   const known = useMemo(() => {
     if (!table) return null;
     const assessment = assessTable(table, CONFIDENCE, adjustment);
@@ -92,7 +98,13 @@ export function useReading(table: Table | null, adjustment: Adjustment | undefin
     () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),
     [assessment, exact.tests, own],
   );
-  const answers = useMemo(() => (table ? read(table, whole, CONFIDENCE) : []), [table, whole]);
-  const sums = useMemo(() => (table && sumsOfTable(table, whole, CONFIDENCE)) ?? undefined, [table, whole]);
+  const answers = useMemo(
+    () => (table ? read(table, whole, CONFIDENCE, proportions) : []),
+    [table, whole, proportions],
+  );
+  const sums = useMemo(
+    () => (table && sumsOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,
+    [table, whole, proportions],
+  );
   return { marks: known?.marks ?? null, letters: known?.letters ?? null, answers, sums, exact };
 }

@@ -4,6 +4,7 @@ import type { Table } from '../../table/tabulate.js';
 import { optionOf } from '../marks.js';
 import { mentionsOfTable } from '../mentions.js';
 import { requestOf } from '../read.js';
+import { oneWayRequestOf } from '../read-frequency.js';
 import type { SplitAssessment } from '../split/assess-split.js';
 import { hasSum, sumOf } from './sum-of.js';
 import { equalMentionSum } from './survey-sums.js';
@@ -25,7 +26,14 @@ function sumsOfOptions(table: Table): Sums {
 }
 
 /** How the statistics of a table on screen come about; null where it has none. */
-export function sumsOfTable(table: Table, assessment: Assessment | null, confidence: number): Sums | null {
+export function sumsOfTable(
+  table: Table,
+  assessment: Assessment | null,
+  confidence: number,
+  proportions?: readonly number[],
+): Sums | null {
+  const oneWay = oneWayRequestOf(table, proportions);
+  if (oneWay) return { has: hasSum, of: (id) => sumOf(id, oneWay) };
   const request = requestOf(table, confidence);
   if (request) return { has: hasSum, of: (id) => sumOf(id, request, assessment?.tests) };
   return table.rows.multiple && table.columns && !table.columns.multiple ? sumsOfOptions(table) : null;

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { readCell } from './parse-count.js';
 import { readSheet } from './read-sheet.js';
 import { checkSheet } from './sheet.js';
-import { tableOfSheet } from './table-of-sheet.js';
 
 const value = (text: string, decimals: ',' | '.' | null = null) => {
   const cell = readCell(text, decimals);
@@ -129,15 +128,5 @@ describe('the check', () => {
   it('says what is lacking', () => {
     expect(checkSheet(sheet([['1', '2']])).lacking).toContain('two rows');
     expect(checkSheet(sheet([['', ''], ['', '']])).lacking).toContain('nobody'); // prettier-ignore
-  });
-
-  it('gives a table that can be read like any other', () => {
-    const one = sheet([['1', '2'], ['4', '5']], ['a', '']); // prettier-ignore
-    const table = tableOfSheet(one, checkSheet(one), {
-      rows: { title: 'Answer', level: 'ordered' },
-      columns: { title: 'Group', level: 'unordered' },
-    });
-    expect(table).toMatchObject({ base: 12, rowTotals: [3, 9], columnBases: [5, 7] });
-    expect(table?.rows.categories.map(({ label }) => label)).toEqual(['a', 'Row 2']);
   });
 });

@@ -95,8 +95,15 @@ function totalsAmong(
  * Reads the cells of a sheet: what is a count, what was mended, what cannot be one, and which lines are totals that were
  * left in by mistake.
  * @param keepTotals count lines that look like totals all the same
+ * @param fewest rows and columns that there must be
+ * @param like the lines that are kept, where another sheet of the same shape has settled that
  */
-export function checkSheet({ rows, columns, cells }: Sheet, keepTotals = false): CheckedSheet {
+export function checkSheet(
+  { rows, columns, cells }: Sheet,
+  keepTotals = false,
+  like?: Pick<CheckedSheet, 'rows' | 'columns'>,
+  fewest = { rows: 2, columns: 2 },
+): CheckedSheet {
   const decimals = decimalSign(cells.flat());
   const findings: Finding[] = [];
   const read = cells.map((line, i) =>
@@ -112,19 +119,23 @@ export function checkSheet({ rows, columns, cells }: Sheet, keepTotals = false):
       return cell.value;
     }),
   );
-  const totalColumn = keepTotals ? { at: null, finding: null } : totalsAmong(columns.map((_, j) => read.map((line) => line[j] ?? null)), columns, 'column'); // prettier-ignore
-  const totalRow = keepTotals ? { at: null, finding: null } : totalsAmong(read, rows, 'row');
+  const settled = keepTotals || like !== undefined;
+  const totalColumn = settled ? { at: null, finding: null } : totalsAmong(columns.map((_, j) => read.map((line) => line[j] ?? null)), columns, 'column'); // prettier-ignore
+  const totalRow = settled ? { at: null, finding: null } : totalsAmong(read, rows, 'row');
   for (const { finding } of [totalRow, totalColumn]) if (finding) findings.push(finding);
-  const keptRows = rows.flatMap((_, i) => (i === totalRow.at ? [] : [i]));
-  const keptColumns = columns.flatMap((_, j) => (j === totalColumn.at ? [] : [j]));
+  const keptRows = like?.rows ?? rows.flatMap((_, i) => (i === totalRow.at ? [] : [i]));
+  const keptColumns = like?.columns ?? columns.flatMap((_, j) => (j === totalColumn.at ? [] : [j]));
   // A cell that cannot be read does no harm in a line that is left out.
   const counted = findings.filter(
-    ({ kind, row, column }) => kind !== 'bad' || (row !== totalRow.at && column !== totalColumn.at),
+    ({ kind, row, column }) =>
+      kind !== 'bad' || ((row === null || keptRows.includes(row)) && (column === null || keptColumns.includes(column))),
   );
   const bad = counted.some(({ kind }) => kind === 'bad');
   const lacking =
-    keptRows.length < 2 || keptColumns.length < 2
-      ? 'A table needs two rows and two columns of counts at least.'
+    keptRows.length < fewest.rows || keptColumns.length < fewest.columns
+      ? fewest.columns === 1
+        ? 'A list needs two counts at least.'
+        : 'A table needs two rows and two columns of counts at least.'
       : !bad && keptRows.every((i) => keptColumns.every((j) => (read[i]?.[j] ?? 0) === 0))
         ? 'There is nobody in the table yet.'
         : null;

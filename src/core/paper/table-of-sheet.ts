@@ -1,5 +1,5 @@
 import type { Level, Variable } from '../codebook/types.js';
-import type { Table, TableAxis } from '../table/tabulate.js';
+import type { Table, TableAxis, Totals } from '../table/tabulate.js';
 import { type CheckedSheet, labelOf, type Sheet } from './sheet.js';
 
 /** What is said of one side of a table on paper. */
@@ -8,35 +8,52 @@ export interface Side {
   level: Extract<Level, 'unordered' | 'ordered'>;
 }
 
-function axisOf(id: number, { title, level }: Side, labels: string[]): TableAxis {
+/** A side of a table on paper as an axis; options overlap where respondents can be in several rows. */
+export function axisOf(id: number, { title, level }: Side, labels: readonly string[], multiple = false): TableAxis {
   const codes = labels.map((label, k) => ({ code: String(k + 1), label, missing: null }));
-  const variable: Variable = { id, name: title, label: title, question: '', level, codes };
+  const variable: Variable = {
+    id,
+    name: title,
+    label: title,
+    question: '',
+    level: multiple ? 'multiple' : level,
+    codes,
+  };
   return {
     variable,
-    multiple: false,
-    categories: codes.map(({ code, label }) => ({ code, label, kind: 'answer' })),
+    multiple,
+    categories: codes.map(({ code, label }) => ({ code, label, kind: multiple ? 'option' : 'answer' })),
   };
 }
 
-/** A table on paper as one that can be shown and read like any other; null while it has no counts. */
-export function tableOfSheet(sheet: Sheet, checked: CheckedSheet, sides: { rows: Side; columns: Side }): Table | null {
-  const { counts } = checked;
-  if (!counts) return null;
-  const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
-  const rowTotals = counts.map(sum);
-  const columnBases = checked.columns.map((_, j) => sum(counts.map((row) => row[j] ?? 0)));
-  const base = sum(rowTotals);
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+
+/** Cells with their margins. */
+export function totalsOf(cells: number[][]): Totals {
+  const rowTotals = cells.map(sum);
+  return {
+    cells,
+    rowTotals,
+    columnBases: (cells[0] ?? []).map((_, j) => sum(cells.map((row) => row[j] ?? 0))),
+    base: sum(rowTotals),
+    mentions: null,
+  };
+}
+
+/** The sides of a table on paper, by the lines that were kept of it. */
+export function axesOf(
+  sheet: Sheet,
+  checked: Pick<CheckedSheet, 'rows' | 'columns'>,
+  sides: { rows: Side; columns: Side },
+) {
+  // prettier-ignore
   return {
     rows: axisOf(1, sides.rows, checked.rows.map((i) => labelOf(sheet.rows, i, 'Row'))), // prettier-ignore
     columns: axisOf(2, sides.columns, checked.columns.map((j) => labelOf(sheet.columns, j, 'Column'))), // prettier-ignore
-    cells: counts,
-    rowTotals,
-    columnBases,
-    base,
-    mentions: null,
-    weighted: null,
-    together: null,
-    total: base,
-    leftOut: [],
   };
+}
+
+/** Axes and figures as a table that can be shown and read like any other. */
+export function paperTable(axes: Pick<Table, 'rows' | 'columns'>, totals: Totals, more: Partial<Table> = {}): Table {
+  return { ...axes, ...totals, weighted: null, together: null, total: totals.base, leftOut: null, ...more };
 }

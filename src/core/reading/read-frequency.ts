@@ -8,7 +8,7 @@ import type { Table } from '../table/tabulate.js';
 import { testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
-import { percent } from './words.js';
+import { percent, sayChiSquare, sayP } from './words.js';
 
 /** Counts are few where one is expected to be under 5; then p is worked out over all tables, or a sample of them. */
 const FEW: ExactOptions = { work: 200_000, draws: 2_000 };
@@ -43,6 +43,13 @@ function fit(table: Table, confidence: number, proportions: readonly number[] | 
   ];
 }
 
+/** The test against the shares expected, for the report sentence. */
+function sayFit(table: Table, proportions: readonly number[]): string {
+  const request = oneWayRequestOf(table, proportions);
+  const test = request && assess({ ...request, exact: { method: 'none' } }).tests['goodness-of-fit'];
+  return test ? `; against the shares expected, ${sayChiSquare(test, table.base)}, ${sayP(test.p)}` : '';
+}
+
 /**
  * What a frequency table says: what leads it, how sure that is, whether it is more than chance, and the sentence.
  * @param proportions shares that are expected; equal ones where not given
@@ -60,7 +67,9 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
     .sort((a, b) => b.part - a.part || a.i - b.i);
   const [first, second] = ranked;
   if (!first)
-    return [answer('where', 'What leads?', { verdict: 'Nobody mentioned anything.', checks: [leftOutCheck(table)] })];
+    return [
+      answer('where', 'What leads?', { verdict: 'Nobody mentioned anything.', checks: [...leftOutCheck(table)] }),
+    ];
   const title = titleOf(table.rows.variable);
   const sure = Math.round(confidence * 100);
   // With weights respondents count unevenly, and tell as much as fewer who count alike.
@@ -101,7 +110,7 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
       ? [{ ok: false, text: `The ${table.weighted ? 'effective ' : ''}base is under ${SMALL_BASE}.` }]
       : []),
     ...weightCheck(table),
-    leftOutCheck(table),
+    ...leftOutCheck(table),
   ];
   const verb = multiple ? 'mentioned by' : 'given by';
   return [
@@ -112,7 +121,7 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
     ...fit(table, confidence, proportions),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}.`,
+      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions ? sayFit(table, proportions) : ''}.`,
     }),
   ];
 }

@@ -93,7 +93,7 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       notes:
         differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [...thinCheck(table), ...weightCheck(table), leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, { checks: [...thinCheck(table), ...weightCheck(table), ...leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         best && ends?.top && ends.bottom

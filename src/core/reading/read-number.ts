@@ -45,7 +45,7 @@ export function readNumber(table: Table, confidence: number): Answer[] {
         meanNote(summary, effectiveBase(table), confidence),
       ],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [skew(summary), ...weightCheck(table), leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, { checks: [skew(summary), ...weightCheck(table), ...leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
       sentence: `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ${figure(summary.upperQuartile)}), mean ${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ${whole(table.base)}${table.weighted ? ', weighted' : ''}.`,
     }),

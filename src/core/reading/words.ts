@@ -28,7 +28,8 @@ export function statistic(value: number): string {
 
 /** Degrees of freedom: whole, or with one decimal where a correction made them fractions. */
 export function degrees(df: number): string {
-  return Number.isInteger(df) ? whole(df) : df >= 1000 ? whole(df) : df.toFixed(1);
+  const isWhole = Math.abs(df - Math.round(df)) < 1e-6;
+  return isWhole || df >= 1000 ? whole(df) : df.toFixed(1);
 }
 
 /** A ratio of odds or of shares: "2.4", "0.38", "12". */

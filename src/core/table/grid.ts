@@ -57,7 +57,7 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
     lines.push([weighted ? 'Weighted mentions' : 'Mentions', ...which.map((j) => exact((j === null ? total : each[j]) ?? 0))]); // prettier-ignore
   }
   lines.push([], ['Respondents in the study', table.total]);
-  for (const { variable, reason, respondents } of table.leftOut)
+  for (const { variable, reason, respondents } of table.leftOut ?? [])
     lines.push([`Left out, ${variable}: ${reason}`, respondents]);
   return lines;
 }

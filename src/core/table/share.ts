@@ -48,7 +48,7 @@ export function mentionShare(table: Table, row: number, column: number | null): 
 export function whyEmpty(table: Table): string | null {
   if (table.base > 0) return null;
   if (table.total === 0) return 'The study has no respondents.';
-  const most = [...table.leftOut].sort((a, b) => b.respondents - a.respondents)[0];
+  const most = [...(table.leftOut ?? [])].sort((a, b) => b.respondents - a.respondents)[0];
   const rest = most
     ? ` Most were left out for one reason: ${most.variable}: ${most.reason} (${most.respondents.toLocaleString('en')}).`
     : '';

@@ -61,6 +61,12 @@ export interface Table extends Totals {
   together: Together[] | null;
   /** Respondents in the study. */
   total: number;
+  /** Null where it is not known, as in a table on paper. */
+  leftOut: LeftOut[] | null;
+}
+
+/** A table of a study, of which it is known who is left out. */
+export interface StudyTable extends Table {
   leftOut: LeftOut[];
 }
 
@@ -147,7 +153,7 @@ export function named(variables: readonly Variable[], id: number): Variable {
 }
 
 /** Turns counts over one axis or two into a table: bases, totals, and who was left out and why. */
-export function tabulate(sentence: Sentence, counts: CountArray, variables: readonly Variable[]): Table {
+export function tabulate(sentence: Sentence, counts: CountArray, variables: readonly Variable[]): StudyTable {
   const [rowAxis, columnAxis] = counts.axes;
   if (!rowAxis) throw new Error('a table needs an axis');
   const width = columnAxis?.slots.length ?? 1;

@@ -1,18 +1,28 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import { type CheckedSheet, checkSheet } from '../../core/paper/sheet.js';
-import { tableOfSheet, type Side } from '../../core/paper/table-of-sheet.js';
-import { Button, Choice, PlainButton } from '../../kit/kit.js';
+import { METRICS, type Metric } from '../../core/measure/krippendorff-alpha.js';
+import { setKind } from '../../core/paper/edit-paper.js';
+import { blocksOf, LAYOUTS, PAPER_KINDS, type PaperKind, sheetOf } from '../../core/paper/paper.js';
+import { readPaper } from '../../core/paper/read-paper.js';
+import { type CheckedSheet, labelOf } from '../../core/paper/sheet.js';
+import type { Side } from '../../core/paper/table-of-sheet.js';
+import { METRIC_WORDS, readCodings } from '../../core/reading/read-codings.js';
+import { readRelated } from '../../core/reading/read-related.js';
+import { sumsOfLines } from '../../core/reading/sums/sums-of.js';
+import { Button, Choice, PlainButton, Toggle } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
-import { useReading } from '../reading/use-reading.js';
+import { CONFIDENCE, useReading, useSplitReading } from '../reading/use-reading.js';
 import bench from '../shell/workbench.module.css';
 import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
+import { FrequencyTable } from '../tables/FrequencyTable.js';
+import { StratumTable } from '../tables/StratumTable.js';
 import tables from '../tables/table.module.css';
+import { BLANK, exampleOf } from './examples.js';
 import css from './paper.module.css';
 import { SheetGrid } from './SheetGrid.js';
-import { BLANK, EXAMPLE, usePaper } from './use-sheet.js';
+import { isUntouched, type PaperEdit, usePaper } from './use-paper.js';
 
 const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
@@ -47,26 +57,32 @@ function SideLine({ what, placeholder, side, change }: SideProps) {
   );
 }
 
-/** What was found in the cells: what is wrong first, then the totals, then what was mended. */
-function Findings({
-  checked,
-  keepTotals,
-  setKeep,
-}: {
-  checked: CheckedSheet;
+interface FindingsProps {
+  checked: readonly CheckedSheet[];
+  /** Names of the blocks, where there are several. */
+  names: readonly string[];
   keepTotals: boolean;
   setKeep: (keep: boolean) => void;
-}) {
-  const of = (kind: 'bad' | 'total' | 'mended') => checked.findings.filter((one) => one.kind === kind);
+}
+
+/** What was found in the cells: what is wrong first, then the totals, then what was mended. */
+function Findings({ checked, names, keepTotals, setKeep }: FindingsProps) {
+  const of = (kind: 'bad' | 'total' | 'mended') =>
+    checked.flatMap((one, b) =>
+      one.findings
+        .filter((found) => found.kind === kind)
+        .map(({ text }) => (names.length > 1 ? `${names[b] ?? ''}: ${text}` : text)),
+    );
   const mended = of('mended');
+  const lacking = [...new Set(checked.flatMap(({ lacking: one }, b) => (one === null ? [] : [names.length > 1 ? `${names[b] ?? ''}: ${one}` : one])))]; // prettier-ignore
   return (
     <div className={css['findings']} aria-live="polite" data-testid="findings">
-      {of('bad').map(({ text }) => (
+      {of('bad').map((text) => (
         <p key={text} className={css['bad']}>
           <b aria-hidden="true">!</b> {text}
         </p>
       ))}
-      {of('total').map(({ text }) => (
+      {of('total').map((text) => (
         <p key={text}>
           {text} <Button onClick={() => setKeep(true)}>Count it all the same</Button>
         </p>
@@ -81,12 +97,14 @@ function Findings({
           <summary>
             {mended.length === 1 ? 'One cell was read with care' : `${mended.length} cells were read with care`}
           </summary>
-          {mended.map(({ text }) => (
+          {mended.map((text) => (
             <p key={text}>{text}</p>
           ))}
         </details>
       )}
-      {checked.lacking !== null && <p>{checked.lacking}</p>}
+      {lacking.map((text) => (
+        <p key={text}>{text}</p>
+      ))}
     </div>
   );
 }
@@ -132,23 +150,127 @@ function PasteBox({ lay, close }: { lay: (text: string) => boolean; close: () =>
   );
 }
 
+const KIND_WORDS: Record<PaperKind, { name: string; about: string }> = {
+  cross: {
+    name: 'one table: groups across, answers down',
+    about: 'Type the counts, or paste the table from a spreadsheet, an article or plain text.',
+  },
+  strata: {
+    name: 'several such tables, within a third variable',
+    about: 'One table of counts for each category of the third variable, all with the same rows and columns.',
+  },
+  weighted: {
+    name: 'one weighted table',
+    about: 'For each cell: its respondents, the sum of their weights, and the sum of the squares of their weights.',
+  },
+  'one-way': {
+    name: 'one list of counts',
+    about: 'A count for each category; with the share that is expected of each, or without: then equal ones.',
+  },
+  multiple: {
+    name: 'options by group, several answers each',
+    about: 'The first row holds everyone who was asked; under it, how many of them mentioned each option.',
+  },
+  related: {
+    name: 'yes/no answers of the same people',
+    about:
+      'A line for each pattern of answers: how many respondents gave it, then 1 for yes or 0 for no to each question.',
+  },
+  codings: {
+    name: 'codes of several coders',
+    about: 'A line for each unit, the code that each coder gave it; empty where a coder gave none.',
+  },
+};
+
+/** Which of the blocks is being typed: a table of each stratum, or counts, sums and squares. */
+function BlockLine({
+  edit,
+  names,
+  block,
+  choose,
+}: {
+  edit: PaperEdit;
+  names: readonly string[];
+  block: number;
+  choose: (block: number) => void;
+}) {
+  // prettier-ignore
+  const { paper } = edit;
+  const own = LAYOUTS[paper.kind].blocks === null;
+  return (
+    <div className={css['blocks']}>
+      <div role="group" aria-label="Tables" className={css['tabs']}>
+        {names.map((name, b) => (
+          <Toggle key={b} on={b === block} onClick={() => choose(b)}>
+            {name}
+          </Toggle>
+        ))}
+        {own && (
+          <Button
+            onClick={() => {
+              edit.addBlock();
+              choose(names.length);
+            }}
+          >
+            + table
+          </Button>
+        )}
+      </div>
+      {own && (
+        <div className={css['side']}>
+          <span>its name</span>
+          <input
+            className={css['title']}
+            value={paper.blocks[block]?.name ?? ''}
+            placeholder={`e.g. Spring (table ${block + 1})`}
+            aria-label="What this table is of"
+            onChange={({ target }) => edit.nameBlock(target.value)}
+          />
+          {names.length > 2 && (
+            <Button
+              onClick={() => {
+                choose(Math.max(0, block - 1));
+                edit.removeBlock();
+              }}
+            >
+              Remove this table
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
 /** A table that someone only has on paper: typed or pasted, checked, and read like any other. */
 export function PaperScreen() {
-  const edit = usePaper();
+  const [chosen, setBlock] = useState(0);
+  const edit = usePaper(chosen);
   const { paper, setPaper } = edit;
   const [shown, setShown] = useState(SHOWN);
   const [pasting, setPasting] = useState(false);
-  const checked = useMemo(() => checkSheet(paper.sheet, paper.keepTotals), [paper.sheet, paper.keepTotals]);
-  const table = useMemo(() => {
-    const named = (side: Side, title: string) => ({ ...side, title: side.title.trim() === '' ? title : side.title });
-    const sides = { rows: named(paper.sides.rows, 'Rows'), columns: named(paper.sides.columns, 'Columns') };
-    return tableOfSheet(paper.sheet, checked, sides);
-  }, [paper.sheet, paper.sides, checked]);
-  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters);
+  const read = useMemo(() => readPaper(paper), [paper]);
+  const { table, split, lines, proportions, checked } = read;
+  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters, undefined, proportions);
+  const each = useSplitReading(split, shown.letters);
+  const byLines = useMemo(() => {
+    if (!lines) return null;
+    const questions = sheetOf(paper, 0).columns.slice(1).map((label, k) => (label.trim() === '' ? `Question ${k + 1}` : label)); // prettier-ignore
+    const found = 'related' in lines ? readRelated(lines, questions, CONFIDENCE) : readCodings(lines, CONFIDENCE);
+    return { answers: found, sums: sumsOfLines(lines) };
+  }, [lines, paper]);
+  const layout = LAYOUTS[paper.kind];
+  const many = blocksOf(paper);
+  const block = Math.min(chosen, many - 1);
+  const names = Array.from({ length: many }, (_, b) => layout.blocks?.[b] ?? labelOf(paper.blocks.map(({ name }) => name), b, 'Table')); // prettier-ignore
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
-  const untouched = paper === BLANK || JSON.stringify(paper) === JSON.stringify(BLANK);
+  const untouched = isUntouched(paper);
+  const shows = byLines ?? each ?? (answers.length > 0 ? { answers, sums } : null);
+  const has = (part: 'marks' | 'letters') =>
+    (part === 'marks' ? marks : letters) !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
+  const ofTable = paper.kind !== 'related' && paper.kind !== 'codings';
   return (
-    <div className={`${bench['bench'] ?? ''} ${css['page'] ?? ''}`}>
+    <div className={bench['alone']}>
       <Pens />
       <div className={bench['middle']}>
         <div className={css['head']}>
@@ -156,60 +278,120 @@ export function PaperScreen() {
           <div className={css['actions']}>
             <Button onClick={() => setPasting(true)}>Paste a table…</Button>
             {untouched ? (
-              <Button onClick={() => setPaper(EXAMPLE)}>Show an example</Button>
+              <Button onClick={() => setPaper(exampleOf(paper.kind))}>Show an example</Button>
             ) : (
-              <Button onClick={() => setPaper(BLANK)}>Start anew</Button>
+              <Button
+                onClick={() => {
+                  setBlock(0);
+                  setPaper(setKind(BLANK, paper.kind));
+                }}
+              >
+                Start anew
+              </Button>
             )}
           </div>
         </div>
+        <div className={css['kind']}>
+          <label htmlFor="kind">The paper holds</label>
+          <select
+            id="kind"
+            value={paper.kind}
+            onChange={({ target }) => {
+              setBlock(0);
+              edit.setKind(target.value as PaperKind);
+            }}
+          >
+            {PAPER_KINDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {KIND_WORDS[kind].name}
+              </option>
+            ))}
+          </select>
+        </div>
         <p className={css['intro']}>
-          Type the counts, or paste the table from a spreadsheet, an article or plain text. The tests, the measures and
-          their reading follow as you type. Nothing leaves this page.
+          {KIND_WORDS[paper.kind].about} The tests, the measures and their reading follow as you type. Nothing leaves
+          this page.
         </p>
         {pasting && <PasteBox lay={edit.lay} close={() => setPasting(false)} />}
-        <SideLine
-          what="rows"
-          placeholder="e.g. Satisfaction"
-          side={paper.sides.rows}
-          change={(rows) => setPaper({ ...paper, sides: { ...paper.sides, rows } })}
-        />
-        <SideLine
-          what="columns"
-          placeholder="e.g. Site (the groups)"
-          side={paper.sides.columns}
-          change={(columns) => setPaper({ ...paper, sides: { ...paper.sides, columns } })}
-        />
-        <SheetGrid edit={edit} checked={checked} />
+        {ofTable && (
+          <SideLine
+            what="rows"
+            placeholder={paper.kind === 'one-way' ? 'e.g. Seed packets taken' : 'e.g. Satisfaction'}
+            side={paper.sides.rows}
+            change={(rows) => setPaper({ ...paper, sides: { ...paper.sides, rows } })}
+          />
+        )}
+        {ofTable && paper.kind !== 'one-way' && (
+          <SideLine
+            what="columns"
+            placeholder="e.g. Site (the groups)"
+            side={paper.sides.columns}
+            change={(next) => setPaper({ ...paper, sides: { ...paper.sides, columns: next } })}
+          />
+        )}
+        {paper.kind === 'strata' && (
+          <div className={css['side']}>
+            <span>within</span>
+            <input
+              className={css['title']}
+              value={paper.within}
+              placeholder="e.g. Season (the third variable)"
+              aria-label="What the tables are within"
+              onChange={({ target }) => setPaper({ ...paper, within: target.value })}
+            />
+          </div>
+        )}
+        {paper.kind === 'codings' && (
+          <div className={css['kind']}>
+            <label htmlFor="metric">The codes are</label>
+            <select
+              id="metric"
+              value={paper.metric}
+              onChange={({ target }) => setPaper({ ...paper, metric: target.value as Metric })}
+            >
+              {METRICS.map((metric) => (
+                <option key={metric} value={metric}>
+                  {METRIC_WORDS[metric]}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
+        {many > 1 && <BlockLine edit={edit} names={names} block={block} choose={setBlock} />}
+        <SheetGrid edit={edit} block={block} checked={checked[block]} />
         {!untouched && (
           <Findings
             checked={checked}
+            names={names}
             keepTotals={paper.keepTotals}
             setKeep={(keepTotals) => setPaper({ ...paper, keepTotals })}
           />
         )}
-        {table && (
-          <>
-            <div className={tables['toolbar']} role="group" aria-label="Table">
-              <div className={tables['group']}>
-                <CellChoices
-                  shown={shown}
-                  setShown={setShown}
-                  tested={marks !== null}
-                  compared={letters !== null}
-                  multiple={false}
-                />
-              </div>
+        {(table?.columns ?? split) && (
+          <div className={tables['toolbar']} role="group" aria-label="Table">
+            <div className={tables['group']}>
+              <CellChoices
+                shown={shown}
+                setShown={setShown}
+                tested={has('marks')}
+                compared={has('letters')}
+                multiple={table?.mentions !== null && table !== null}
+              />
             </div>
-            <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
-          </>
+          </div>
         )}
+        {table?.columns && <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />}
+        {table && !table.columns && <FrequencyTable table={table} title={paper.sides.rows.title || 'Counts'} />}
+        {each?.strata.map((one) => (
+          <StratumTable key={one.code} stratum={one} shown={shown} within={paper.within} title={title} />
+        ))}
       </div>
       <aside className={bench['reading']} aria-label="Reading">
-        {answers.length > 0 ? (
-          <ReadingPane answers={answers} exact={exact} sums={sums} />
+        {shows ? (
+          <ReadingPane answers={shows.answers} exact={exact} sums={shows.sums} />
         ) : (
           <p className={tables['nothing']}>
-            The reading stands here as soon as every cell holds a count: is there an association, how strong, where, can
+            The reading stands here as soon as every cell can be read: is there an association, how strong, where, can
             it be trusted, and how to say it.
           </p>
         )}

@@ -1,13 +1,15 @@
 import type { ClipboardEvent, KeyboardEvent } from 'react';
 import type { CheckedSheet } from '../../core/paper/sheet.js';
-import { labelOf } from '../../core/paper/sheet.js';
+import { LAYOUTS, sheetOf } from '../../core/paper/paper.js';
 import { Button } from '../../kit/kit.js';
 import css from './paper.module.css';
-import type { usePaper } from './use-sheet.js';
+import type { PaperEdit } from './use-paper.js';
 
 interface Props {
-  edit: ReturnType<typeof usePaper>;
-  checked: CheckedSheet;
+  edit: PaperEdit;
+  /** The block on screen. */
+  block: number;
+  checked: CheckedSheet | undefined;
 }
 
 /** Arrow keys and Enter go to the field above or below; left and right stay in the text. */
@@ -27,14 +29,23 @@ function move(event: KeyboardEvent<HTMLInputElement>): void {
 }
 
 /** The fields that a table on paper is typed into. */
-export function SheetGrid({ edit, checked }: Props) {
-  const { sheet } = edit.paper;
+export function SheetGrid({ edit, block, checked }: Props) {
+  const { paper } = edit;
+  const sheet = sheetOf(paper, block);
+  const layout = LAYOUTS[paper.kind];
   const mark = (i: number, j: number) => {
+    if (!checked) return undefined;
     const found = checked.findings.find(({ row, column }) => row === i && column === j);
     // A field that nothing was typed into yet is no matter.
     if (found && !(found.kind === 'mended' && sheet.cells[i]?.[j]?.trim() === '')) return found.kind;
     return checked.rows.includes(i) && checked.columns.includes(j) ? undefined : 'total';
   };
+  // Columns and rows that the kind names itself do not count among the typed ones.
+  const columnName = (j: number) => `${layout.column} ${j + 1 - layout.columns.length}`;
+  const rowName = (i: number) =>
+    layout.firstRow === null ? `${layout.row} ${i + 1}` : i === 0 ? layout.firstRow : `${layout.row} ${i}`;
+  const nameOfColumn = (j: number) => (sheet.columns[j]?.trim() ? sheet.columns[j] : columnName(j));
+  const nameOfRow = (i: number) => (sheet.rows[i]?.trim() ? sheet.rows[i] : rowName(i));
   const onPaste = (i: number, j: number) => (event: ClipboardEvent) => {
     if (edit.paste(event.clipboardData.getData('text/plain'), i, j)) event.preventDefault();
   };
@@ -46,19 +57,23 @@ export function SheetGrid({ edit, checked }: Props) {
             <td />
             {sheet.columns.map((label, j) => (
               <th key={j} scope="col">
-                <input
-                  value={label}
-                  placeholder={`Column ${j + 1}`}
-                  aria-label={`Label of column ${j + 1}`}
-                  onChange={({ target }) => edit.setLabel('columns', j, target.value)}
-                  onKeyDown={move}
-                  onPaste={onPaste(0, j)}
-                />
-                {sheet.columns.length > 2 && (
+                {j < layout.columns.length ? (
+                  <span className={css['given']}>{label}</span>
+                ) : (
+                  <input
+                    value={label}
+                    placeholder={columnName(j)}
+                    aria-label={`Label of ${columnName(j).toLowerCase()}`}
+                    onChange={({ target }) => edit.setLabel('columns', j, target.value)}
+                    onKeyDown={move}
+                    onPaste={onPaste(0, j)}
+                  />
+                )}
+                {j >= layout.columns.length && sheet.columns.length > layout.fewest.columns && (
                   <button
                     type="button"
                     className={css['remove']}
-                    aria-label={`Remove ${labelOf(sheet.columns, j, 'column')}`}
+                    aria-label={`Remove ${nameOfColumn(j)}`}
                     onClick={() => edit.removeColumn(j)}
                   >
                     ×
@@ -66,9 +81,7 @@ export function SheetGrid({ edit, checked }: Props) {
                 )}
               </th>
             ))}
-            <td>
-              <Button onClick={edit.addColumn}>+ column</Button>
-            </td>
+            <td>{layout.growing && <Button onClick={edit.addColumn}>+ {layout.column.toLowerCase()}</Button>}</td>
           </tr>
         </thead>
         <tbody>
@@ -76,9 +89,9 @@ export function SheetGrid({ edit, checked }: Props) {
             <tr key={i}>
               <th scope="row">
                 <input
-                  value={sheet.rows[i] ?? ''}
-                  placeholder={`Row ${i + 1}`}
-                  aria-label={`Label of row ${i + 1}`}
+                  value={paper.rows[i] ?? ''}
+                  placeholder={rowName(i)}
+                  aria-label={`Label of ${rowName(i).toLowerCase()}`}
                   onChange={({ target }) => edit.setLabel('rows', i, target.value)}
                   onKeyDown={move}
                   onPaste={onPaste(i, 0)}
@@ -89,7 +102,7 @@ export function SheetGrid({ edit, checked }: Props) {
                   <input
                     value={text}
                     inputMode="numeric"
-                    aria-label={`${labelOf(sheet.rows, i, 'Row')}, ${labelOf(sheet.columns, j, 'Column')}`}
+                    aria-label={`${nameOfRow(i)}, ${nameOfColumn(j)}`}
                     aria-invalid={mark(i, j) === 'bad'}
                     onChange={({ target }) => edit.setCell(i, j, target.value)}
                     onKeyDown={move}
@@ -98,11 +111,11 @@ export function SheetGrid({ edit, checked }: Props) {
                 </td>
               ))}
               <td>
-                {sheet.rows.length > 2 && (
+                {sheet.rows.length > layout.fewest.rows && !(i === 0 && layout.firstRow !== null) && (
                   <button
                     type="button"
                     className={css['remove']}
-                    aria-label={`Remove ${labelOf(sheet.rows, i, 'row')}`}
+                    aria-label={`Remove ${nameOfRow(i)}`}
                     onClick={() => edit.removeRow(i)}
                   >
                     ×
@@ -113,7 +126,7 @@ export function SheetGrid({ edit, checked }: Props) {
           ))}
         </tbody>
       </table>
-      <Button onClick={edit.addRow}>+ row</Button>
+      <Button onClick={edit.addRow}>+ {layout.row.toLowerCase()}</Button>
     </div>
   );
 }

@@ -8,7 +8,8 @@ const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 
 /** Under a table: how many it stands on, and who was left out and why. */
 export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
-  const variables = [...new Set(table.leftOut.map(({ variable }) => variable))];
+  const leftOut = table.leftOut ?? [];
+  const variables = [...new Set(leftOut.map(({ variable }) => variable))];
   return (
     <div className={css['below']}>
       <p className={css['base']} data-testid="base">
@@ -20,7 +21,7 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
           </>
         )}
         .{' '}
-        {table.leftOut.length === 0 ? (
+        {leftOut.length === 0 ? (
           'Nobody is left out.'
         ) : (
           <>
@@ -29,7 +30,7 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
               <span key={variable}>
                 {v > 0 && '; '}
                 by {variable}:{' '}
-                {table.leftOut
+                {leftOut
                   .filter((one) => one.variable === variable)
                   .map(({ reason, respondents }, k) => (
                     <span key={reason}>

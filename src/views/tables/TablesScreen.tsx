@@ -18,6 +18,7 @@ import { CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
+import { StratumTable } from './StratumTable.js';
 import { StratumChoice } from './StratumChoice.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
@@ -194,20 +195,13 @@ export function TablesScreen({ study }: { study: string }) {
               </div>
             ) : (
               each.strata.map((one) => (
-                <section
+                <StratumTable
                   key={one.code}
-                  className={css['stratum']}
-                  aria-label={`${titleOf(split.within.variable)}: ${one.label}`}
-                >
-                  <h2>
-                    {one.label} <small>base {whole(one.table.base)}</small>
-                  </h2>
-                  {one.table.base === 0 ? (
-                    <p className={css['quiet']}>Nobody is in this table.</p>
-                  ) : (
-                    <CrossTable {...one} shown={shown} title={`${title}: ${one.label}`} />
-                  )}
-                </section>
+                  stratum={one}
+                  within={titleOf(split.within.variable)}
+                  shown={shown}
+                  title={title}
+                />
               ))
             )}
             <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />

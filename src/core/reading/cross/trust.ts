@@ -63,18 +63,21 @@ export function collapsingCheck(
 }
 
 /** How much of the study the table does not stand on; answers only, not what the filter keeps out. */
-export function leftOutCheck(table: Table): Check {
+export function leftOutCheck(table: Table): Check[] {
+  if (!table.leftOut) return [];
   const silent = table.leftOut
     .filter(({ why }) => why !== 'outside' && why !== 'unweighted')
     .reduce((sum, { respondents }) => sum + respondents, 0);
   const asked = table.base + silent;
-  if (silent === 0) return { ok: true, text: 'Nobody is left out for want of an answer.' };
+  if (silent === 0) return [{ ok: true, text: 'Nobody is left out for want of an answer.' }];
   const part = silent / asked;
   const few = part < 0.1;
-  return {
-    ok: few,
-    text: `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left out${few ? '.' : ': would they have answered alike?'}`,
-  };
+  return [
+    {
+      ok: few,
+      text: `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left out${few ? '.' : ': would they have answered alike?'}`,
+    },
+  ];
 }
 
 /** Columns on a small base; with weights, on a small effective one. */
@@ -138,6 +141,6 @@ export function trust(read: Read): Answer {
     const labels = positions.map((k) => quote(axis?.categories[k]?.label ?? ''));
     if (labels.length > 0) checks.push({ ok: true, text: `Nobody is in ${and(labels)}; left out of the tests.` });
   }
-  checks.push(leftOutCheck(table));
+  checks.push(...leftOutCheck(table));
   return answer('trust', QUESTIONS.trust, { checks });
 }

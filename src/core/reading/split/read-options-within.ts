@@ -38,7 +38,7 @@ export function readOptionsWithin(
         `${differ.length} of ${ranked.length} options differ by ${columns ?? ''} within the same ${third ?? ''}. A respondent can be in several rows, so each option is tested on its own.`,
       ],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [leftOutCheck(all)] }),
+    answer('trust', QUESTIONS.trust, { checks: [...leftOutCheck(all)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         differ.length === 0

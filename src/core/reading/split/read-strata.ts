@@ -96,7 +96,7 @@ function association(whole: Whole, within: Assessment): Answer {
   tests.sort((a, b) => Number(b.lead) - Number(a.lead));
   const pooled = within.tests.pearson;
   const notes = [
-    `Respondents are compared only with others of the same ${withinTitle}, so ${withinTitle} cannot bring the association about.`,
+    `Respondents are compared only with others of the same ${withinTitle}, so differences between its categories play no part.`,
     ...(pooled ? [`Without regard to ${withinTitle}: ${sayTest('pearson', pooled)}.`] : []),
   ];
   if (!lead) {
@@ -182,7 +182,7 @@ function where(whole: Whole): Answer {
             `${quote(label)}: ${lead.id === 'fisher' ? "Fisher's exact, " : sayStatistic(lead.id, lead.test)}${sayP(p)}.`,
         ),
       ...(ranked.length > 2 * LINES ? [`${ranked.length - 2 * LINES} more, each with a larger p.`] : []),
-      ...(parts.length > 1 ? [`Each p is adjusted over the ${parts.length} tables (Holm). Choose one above the table to read it alone.`] : []), // prettier-ignore
+      ...(parts.length > 1 ? [`Each p is adjusted over the ${parts.length} tables (Holm).`] : []), // prettier-ignore
     ],
   });
 }
@@ -233,7 +233,7 @@ function pooledCheck(whole: Whole, within: Assessment): Check[] {
     return [
       {
         ok: false,
-        text: `Taken together there is an association (${sayTest('pearson', within.tests.pearson ?? { p: 1 })}), and within ${withinTitle} none is shown: it may be ${withinTitle} that brings it about.`,
+        text: `Taken together there is an association (${sayTest('pearson', within.tests.pearson ?? { p: 1 })}), and within ${withinTitle} none is shown: the groups differ in ${withinTitle}, and that alone may account for it.`,
       },
     ];
   const pooled = within.measures[measureId]?.value ?? 0;
@@ -265,7 +265,7 @@ function trust(whole: Whole, within: Assessment | null): Answer {
       ...(thin.length > 0 ? [{ ok: false, text: `Base under ${SMALL_BASE}: ${name(thin.map(({ label }) => label))}.` }] : []), // prettier-ignore
       ...(bare.length > 0 ? [{ ok: true, text: `There is nothing to compare in ${name(bare)}; left out of the tests.` }] : []), // prettier-ignore
       ...weightCheck(split.all),
-      leftOutCheck(split.all),
+      ...leftOutCheck(split.all),
     ],
   });
 }

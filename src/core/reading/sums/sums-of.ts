@@ -1,4 +1,4 @@
-import type { Assessment } from '../../assess.js';
+import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess.js';
 import type { Split } from '../../table/split.js';
 import type { Table } from '../../table/tabulate.js';
 import { optionOf } from '../marks.js';
@@ -37,6 +37,11 @@ export function sumsOfTable(
   const request = requestOf(table, confidence);
   if (request) return { has: hasSum, of: (id) => sumOf(id, request, assessment?.tests) };
   return table.rows.multiple && table.columns && !table.columns.multiple ? sumsOfOptions(table) : null;
+}
+
+/** The same of answers or codings by lines. */
+export function sumsOfLines(request: RelatedRequest | CodingsRequest): Sums {
+  return { has: hasSum, of: (id) => sumOf(id, request) };
 }
 
 /** The same of a table within a third variable; after an @, the label of the stratum that a measure is of. */

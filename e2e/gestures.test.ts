@@ -1,29 +1,17 @@
-import { By, type WebDriver } from 'selenium-webdriver';
+import { By } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome.js';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { accessibilityProblems, consoleErrors, find, named, press, says, startBrowser, type } from './browser.js';
-import { type Server, startServer, temporaryStore } from './server.js';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems, consoleErrors, find, named, press, says, type } from './browser.js';
+import { DEMO, demoSession } from './session.js';
 
-const home = temporaryStore();
-const DEMO = '/studies/fernhill-allotments';
-let server: Server;
-let driver: WebDriver;
-beforeAll(async () => {
-  server = await startServer(home.store, 'demo');
-  driver = await startBrowser();
-});
-afterAll(async () => {
-  await driver.quit();
-  await server.stop();
-  home.remove();
-});
+const session = demoSession();
 
-const open = (path: string) => driver.get(server.address + DEMO + path);
+const open = (path: string) => session.driver.get(session.server.address + DEMO + path);
 
 /** Drags one element on to another, with the events a browser sends for it. */
 async function drag(from: string, to: string): Promise<void> {
-  const [source, target] = [await find(driver, from), await find(driver, to)];
-  await driver.executeScript(
+  const [source, target] = [await find(session.driver, from), await find(session.driver, to)];
+  await session.driver.executeScript(
     `const [source, target] = arguments;
      const dataTransfer = new DataTransfer();
      const fire = (on, type) => on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer }));
@@ -36,43 +24,43 @@ async function drag(from: string, to: string): Promise<void> {
 describe('dragging', () => {
   it('puts a variable from the roster into a slot of the sentence', async () => {
     await open('/tables?rows=satisfaction');
-    await says(driver, '[data-testid=base]', 'Base');
+    await says(session.driver, '[data-testid=base]', 'Base');
     await drag('li[data-variable=site] button', 'h1 button[aria-label="By: + by"]');
-    await says(driver, 'h1', 'Site');
-    await says(driver, '[data-answer=association]', 'Yes');
+    await says(session.driver, 'h1', 'Site');
+    await says(session.driver, '[data-answer=association]', 'Yes');
     await drag('li[data-variable=season] button', 'h1 button[aria-label="Only where: + only where"]');
-    await says(driver, '[role=group][aria-label^="Only where"]', 'Spring');
+    await says(session.driver, '[role=group][aria-label^="Only where"]', 'Spring');
   });
 
   it('sends a code to another group, and merges one group into another', async () => {
     await open('/workings?regroup=satisfaction');
-    await says(driver, '[data-testid=proof]', 'Holds.');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
     await drag('[data-code="2"]', '[data-group="1"]');
-    await says(driver, '[data-testid=proof]', 'Nobody is in Fairly satisfied.');
+    await says(session.driver, '[data-testid=proof]', 'Nobody is in Fairly satisfied.');
     await drag('[data-group="5"]', '[data-group="4"]');
-    await says(driver, '[data-testid=loom]', '4 groups');
-    await says(driver, '[data-testid=proof]', 'Holds.');
-    expect(await consoleErrors(driver)).toEqual([]);
+    await says(session.driver, '[data-testid=loom]', '4 groups');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
+    expect(await consoleErrors(session.driver)).toEqual([]);
   });
 });
 
 describe('the roster', () => {
   it('is found by key, searched by category, and opens what can be done', async () => {
     await open('/tables?rows=site');
-    await says(driver, '[data-testid=base]', 'Base');
-    await press(driver, '/');
-    await type(driver, 'weir end');
-    const found = await driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await press(session.driver, '/');
+    await type(session.driver, 'weir end');
+    const found = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
     expect(await Promise.all(found.map((one) => one.getAttribute('data-variable')))).toEqual(['site']);
-    await (await find(driver, 'li[data-variable=site] button')).click();
-    await named(driver, 'Only where');
-    expect(await accessibilityProblems(driver)).toEqual([]);
+    await (await find(session.driver, 'li[data-variable=site] button')).click();
+    await named(session.driver, 'Only where');
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
   });
 
   it('filters by kind', async () => {
     await open('/tables');
-    await (await named(driver, 'Workings 2')).click();
-    const found = await driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
+    await (await named(session.driver, 'Workings 2')).click();
+    const found = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
     expect(await Promise.all(found.map((one) => one.getAttribute('data-variable')))).toEqual([
       'satisfaction_3',
       'crops',
@@ -83,40 +71,40 @@ describe('the roster', () => {
 describe('a condition over categories', () => {
   it('is made by ticking, turned round, and taken out', async () => {
     await open('/tables?rows=renew');
-    await says(driver, '[data-testid=base]', 'Base 2,412');
-    await press(driver, 'f');
-    await type(driver, 'crops grown', '\uE007');
-    await (await find(driver, '[role=group][aria-label^="Only where"] input[type=checkbox]')).click();
-    await says(driver, 'h1', 'Crops grown includes Potatoes');
-    await (await named(driver, 'does not include')).click();
-    await says(driver, 'h1', 'Crops grown does not include Potatoes');
-    await says(driver, '[data-testid=base]', 'other than “does not include Potatoes”');
-    await (await named(driver, 'Done')).click();
-    await (await named(driver, 'Take out Crops grown does not include Potatoes')).click();
-    await says(driver, '[data-testid=base]', 'Base 2,412');
+    await says(session.driver, '[data-testid=base]', 'Base 2,412');
+    await press(session.driver, 'f');
+    await type(session.driver, 'crops grown', '\uE007');
+    await (await find(session.driver, '[role=group][aria-label^="Only where"] input[type=checkbox]')).click();
+    await says(session.driver, 'h1', 'Crops grown includes Potatoes');
+    await (await named(session.driver, 'does not include')).click();
+    await says(session.driver, 'h1', 'Crops grown does not include Potatoes');
+    await says(session.driver, '[data-testid=base]', 'other than “does not include Potatoes”');
+    await (await named(session.driver, 'Done')).click();
+    await (await named(session.driver, 'Take out Crops grown does not include Potatoes')).click();
+    await says(session.driver, '[data-testid=base]', 'Base 2,412');
   });
 });
 
 describe('the binder', () => {
   it('changes a kept table in place, and takes one out only after asking', async () => {
     await open('/tables?table=1');
-    await says(driver, 'h1', 'Satisfaction with the site');
-    await (await named(driver, 'row %')).click();
-    await (await named(driver, 'Keep the change')).click();
-    await says(driver, '[role=status]', 'Kept in the binder');
+    await says(session.driver, 'h1', 'Satisfaction with the site');
+    await (await named(session.driver, 'row %')).click();
+    await (await named(session.driver, 'Keep the change')).click();
+    await says(session.driver, '[role=status]', 'Kept in the binder');
     await open('/tables?table=1');
-    await says(driver, 'thead', 'row %');
+    await says(session.driver, 'thead', 'row %');
     await open('/binder');
-    await (await named(driver, 'Take out Satisfaction with the site by Site')).click();
-    await says(driver, 'main', 'Yes, take it out');
-    await (await named(driver, 'Yes, take it out')).click();
-    await says(driver, 'main', 'No table has been kept yet.');
-    expect(await accessibilityProblems(driver)).toEqual([]);
+    await (await named(session.driver, 'Take out Satisfaction with the site by Site')).click();
+    await says(session.driver, 'main', 'Yes, take it out');
+    await (await named(session.driver, 'Yes, take it out')).click();
+    await says(session.driver, 'main', 'No table has been kept yet.');
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
   });
 });
 
 describe('other sizes', () => {
-  const devtools = () => driver as unknown as chrome.Driver;
+  const devtools = () => session.driver as unknown as chrome.Driver;
   const size = (width: number, height: number) =>
     devtools().sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
       width,
@@ -137,21 +125,21 @@ describe('other sizes', () => {
       '/binder',
     ]) {
       await open(path);
-      await find(driver, 'main h1, main table');
-      const over = await driver.executeScript<number>(
+      await find(session.driver, 'main h1, main table');
+      const over = await session.driver.executeScript<number>(
         'return document.documentElement.scrollWidth - window.innerWidth',
       );
       expect(over, path).toBeLessThanOrEqual(0);
-      expect(await accessibilityProblems(driver), path).toEqual([]);
+      expect(await accessibilityProblems(session.driver), path).toEqual([]);
     }
     await size(1280, 800);
   });
 
   it('prints the table and its reading without the tools', async () => {
     await open('/tables?rows=satisfaction&by=site');
-    await says(driver, '[data-testid=base]', 'Base');
+    await says(session.driver, '[data-testid=base]', 'Base');
     await devtools().sendDevToolsCommand('Emulation.setEmulatedMedia', { media: 'print' });
-    const shown = async (css: string) => (await find(driver, css)).isDisplayed();
+    const shown = async (css: string) => (await find(session.driver, css)).isDisplayed();
     expect(await shown('header')).toBe(false);
     expect(await shown('section[aria-label=Roster]')).toBe(false);
     expect(await shown('[role=group][aria-label=Table]')).toBe(false);

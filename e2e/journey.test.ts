@@ -1,48 +1,36 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By, Key, type WebDriver } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
 import { accessibilityProblems, consoleErrors, fill, find, named, press, says, startBrowser, type } from './browser.js';
-import { type Server, startServer, temporaryStore } from './server.js';
+import { startServer } from './server.js';
+import { DEMO, demoSession } from './session.js';
 
-const home = temporaryStore();
-let server: Server;
-let driver: WebDriver;
-const DEMO = '/studies/fernhill-allotments';
+const session = demoSession();
 
-beforeAll(async () => {
-  server = await startServer(home.store, 'demo');
-  driver = await startBrowser();
-});
-afterAll(async () => {
-  await driver.quit();
-  await server.stop();
-  home.remove();
-});
-
-const open = (path: string) => driver.get(server.address + path);
-const title = async () => (await find(driver, 'h1')).getText();
+const open = (path: string) => session.driver.get(session.server.address + path);
+const title = async () => (await find(session.driver, 'h1')).getText();
 
 /** Every screen must be free of accessibility problems and of errors in the console. */
 async function sound(): Promise<void> {
-  expect(await accessibilityProblems(driver)).toEqual([]);
-  expect(await consoleErrors(driver)).toEqual([]);
+  expect(await accessibilityProblems(session.driver)).toEqual([]);
+  expect(await consoleErrors(session.driver)).toEqual([]);
 }
 
 describe('the demo study', () => {
   it('opens on the first address', async () => {
     await open('/');
-    await says(driver, 'main', 'Fernhill Allotments');
-    await says(driver, 'main', '2,412 respondents');
+    await says(session.driver, 'main', 'Fernhill Allotments');
+    await says(session.driver, 'main', '2,412 respondents');
     await sound();
   });
 
   it('lists every variable with level, picture and missing share', async () => {
     await open(`${DEMO}/codebook`);
-    await says(driver, 'tr[data-variable="satisfaction"]', 'ordered categories');
-    await says(driver, 'tr[data-variable="satisfaction"]', '9%');
-    await says(driver, 'tr[data-variable="crops"]', 'multiple response');
-    expect(await driver.findElements(By.css('tr[data-variable="site"] svg rect'))).not.toHaveLength(0);
+    await says(session.driver, 'tr[data-variable="satisfaction"]', 'ordered categories');
+    await says(session.driver, 'tr[data-variable="satisfaction"]', '9%');
+    await says(session.driver, 'tr[data-variable="crops"]', 'multiple response');
+    expect(await session.driver.findElements(By.css('tr[data-variable="site"] svg rect'))).not.toHaveLength(0);
     await sound();
   });
 });
@@ -50,100 +38,100 @@ describe('the demo study', () => {
 describe('a table', () => {
   it('is asked for by keyboard alone, and read at once', async () => {
     await open(`${DEMO}/tables`);
-    await says(driver, 'main', 'A table is a sentence.');
+    await says(session.driver, 'main', 'A table is a sentence.');
     await sound();
-    await press(driver, 'r');
-    await type(driver, 'satisfaction with', Key.ENTER);
-    await says(driver, '[data-testid=base]', 'Base 2,199 of 2,412 respondents.');
-    await says(driver, 'main', '% so far');
-    await press(driver, 'c');
-    await type(driver, 'Which site', Key.ENTER);
-    await says(driver, '[data-answer=association]', 'Yes, well beyond chance.');
-    await says(driver, '[data-answer=strength]', "Cramer's V");
-    await says(driver, '[data-answer=where]', 'Quarry Side');
-    await says(driver, '[data-answer=trust]', 'No cell has an expected count below 5');
-    await says(driver, '[data-answer=say]', 'Satisfaction with the site differed by Site, χ²(20, N = 2,199)');
+    await press(session.driver, 'r');
+    await type(session.driver, 'satisfaction with', Key.ENTER);
+    await says(session.driver, '[data-testid=base]', 'Base 2,199 of 2,412 respondents.');
+    await says(session.driver, 'main', '% so far');
+    await press(session.driver, 'c');
+    await type(session.driver, 'Which site', Key.ENTER);
+    await says(session.driver, '[data-answer=association]', 'Yes, well beyond chance.');
+    await says(session.driver, '[data-answer=strength]', "Cramer's V");
+    await says(session.driver, '[data-answer=where]', 'Quarry Side');
+    await says(session.driver, '[data-answer=trust]', 'No cell has an expected count below 5');
+    await says(session.driver, '[data-answer=say]', 'Satisfaction with the site differed by Site, χ²(20, N = 2,199)');
     expect(await title()).toContain('Satisfaction with the site');
     await sound();
   });
 
   it('shows row, column or total percentages, and expected counts', async () => {
-    const cell = async () => (await driver.findElements(By.css('tbody td')))[1]!.getText();
+    const cell = async () => (await session.driver.findElements(By.css('tbody td')))[1]!.getText();
     const column = await cell();
-    await (await named(driver, 'row %')).click();
+    await (await named(session.driver, 'row %')).click();
     expect(await cell()).not.toBe(column);
-    await (await named(driver, 'expected')).click();
-    await says(driver, 'tbody', 'exp ');
-    await (await named(driver, 'total %')).click();
-    await (await named(driver, 'column %')).click();
+    await (await named(session.driver, 'expected')).click();
+    await says(session.driver, 'tbody', 'exp ');
+    await (await named(session.driver, 'total %')).click();
+    await (await named(session.driver, 'column %')).click();
     expect((await cell()).startsWith(column)).toBe(true);
   });
 
   it('keeps who fits "only where", and says who was left out', async () => {
-    await press(driver, 'f');
-    await type(driver, 'age', Key.ENTER);
-    await type(driver, '60');
-    await says(driver, 'h1', 'Age 60 and over');
-    await type(driver, Key.ESCAPE);
-    await says(driver, '[data-testid=base]', 'by Age:');
-    await says(driver, '[data-testid=base]', 'other than “60 and over”');
+    await press(session.driver, 'f');
+    await type(session.driver, 'age', Key.ENTER);
+    await type(session.driver, '60');
+    await says(session.driver, 'h1', 'Age 60 and over');
+    await type(session.driver, Key.ESCAPE);
+    await says(session.driver, '[data-testid=base]', 'by Age:');
+    await says(session.driver, '[data-testid=base]', 'other than “60 and over”');
   });
 
   it('stands in the address: a reload and the back button keep it', async () => {
-    await driver.navigate().refresh();
-    await says(driver, 'h1', 'Age 60 and over');
-    await driver.navigate().back();
-    await driver.navigate().back();
-    await says(driver, '[data-testid=base]', 'Base 2,199');
+    await session.driver.navigate().refresh();
+    await says(session.driver, 'h1', 'Age 60 and over');
+    await session.driver.navigate().back();
+    await session.driver.navigate().back();
+    await says(session.driver, '[data-testid=base]', 'Base 2,199');
   });
 
   it('says why there is nothing in it', async () => {
     const only = encodeURIComponent(JSON.stringify([{ variable: 'age', is: 'between', from: 150, to: null }]));
     await open(`${DEMO}/tables?rows=site&only=${only}`);
-    await says(driver, 'main', 'Nothing to show.');
-    await says(driver, 'main', 'Loosen the "only where".');
+    await says(session.driver, 'main', 'Nothing to show.');
+    await says(session.driver, 'main', 'Loosen the "only where".');
     await sound();
   });
 
   it('gives a 2 x 2 table Yates, Fisher, a signed phi and its odds', async () => {
     await open(`${DEMO}/tables?rows=shares&by=season`);
-    await (await named(driver, '4 other tests')).click();
-    await says(driver, '[data-answer=association]', 'Yates, corrected');
-    await says(driver, '[data-answer=association]', "Fisher's exact test");
-    await says(driver, '[data-answer=strength]', 'Odds ratio');
-    await says(driver, '[data-answer=association]', 'None to be seen.');
+    await (await named(session.driver, '4 other tests')).click();
+    await says(session.driver, '[data-answer=association]', 'Yates, corrected');
+    await says(session.driver, '[data-answer=association]', "Fisher's exact test");
+    await says(session.driver, '[data-answer=strength]', 'Odds ratio');
+    await says(session.driver, '[data-answer=association]', 'None to be seen.');
     await sound();
   });
 
   it('counts a multiple-response question in respondents and in mentions, each with its total', async () => {
     await open(`${DEMO}/tables?rows=crops`);
-    await says(driver, 'thead', '% of respondents');
-    await says(driver, 'thead', '% of mentions');
-    await says(driver, 'tfoot', 'All who answered');
-    const numbers = (await (await find(driver, 'tfoot tr')).getText()).match(/[\d,]+(?!\.)\b/g) ?? [];
+    await says(session.driver, 'thead', '% of respondents');
+    await says(session.driver, 'thead', '% of mentions');
+    await says(session.driver, 'tfoot', 'All who answered');
+    const numbers = (await (await find(session.driver, 'tfoot tr')).getText()).match(/[\d,]+(?!\.)\b/g) ?? [];
     expect(numbers.length).toBeGreaterThanOrEqual(4);
-    await says(driver, 'main', 'Respondents may give several answers');
+    await says(session.driver, 'main', 'Respondents may give several answers');
     await open(`${DEMO}/tables?rows=crops&by=site`);
-    await says(driver, '[data-answer=association]', 'one chi-square over all rows would not be valid');
-    await says(driver, 'tfoot', 'Mentions');
+    await says(session.driver, '[data-answer=association]', 'one chi-square over all rows would not be valid');
+    await says(session.driver, 'tfoot', 'Mentions');
     await sound();
   });
 
   it('is found again in the binder after a restart', async () => {
     await open(`${DEMO}/tables?rows=renew&by=satisfaction_3`);
-    await says(driver, '[data-testid=base]', 'Base');
-    const before = await (await find(driver, 'table')).getText();
-    await (await named(driver, 'Keep in binder')).click();
-    await says(driver, '[role=status]', 'Kept in the binder');
-    expect(await server.stop()).toBe(0);
-    server = await startServer(home.store);
+    await says(session.driver, '[data-testid=base]', 'Base');
+    const before = await (await find(session.driver, 'table')).getText();
+    await (await named(session.driver, 'Keep in binder')).click();
+    await says(session.driver, '[role=status]', 'Kept in the binder');
+    expect(await session.server.stop()).toBe(0);
+    session.server = await startServer(session.store);
     await open(`${DEMO}/binder`);
-    await says(driver, 'main', 'Will renew by Satisfaction in three');
+    await says(session.driver, 'main', 'Will renew by Satisfaction in three');
     await sound();
-    await (await named(driver, 'Will renew by Satisfaction in three')).click();
-    await says(driver, '[data-testid=base]', 'Base');
-    expect(await (await find(driver, 'table')).getText()).toBe(before);
-    const link = await (await named(driver, 'CSV')).getAttribute('href');
+    await (await named(session.driver, 'Will renew by Satisfaction in three')).click();
+    await says(session.driver, '[data-testid=base]', 'Base');
+    expect(await (await find(session.driver, 'table')).getText()).toBe(before);
+    const link = await (await named(session.driver, 'CSV')).getAttribute('href');
     const csv = await (await fetch(link ?? '')).text();
     expect(csv).toContain('Will renew by Satisfaction in three');
     expect(csv).toContain('Satisfied: column %');
@@ -153,36 +141,36 @@ describe('a table', () => {
 describe('a regroup', () => {
   it('is proved as it is made: a code without a group is named at once', async () => {
     await open(`${DEMO}/workings?regroup=satisfaction`);
-    await says(driver, '[data-testid=proof]', 'Holds.');
-    await (await named(driver, 'two, middle, two')).click();
-    await says(driver, '[data-testid=old-against-new]', 'Very satisfied / Fairly satisfied');
-    await (await named(driver, 'Take out Neither')).click();
-    await says(driver, '[data-testid=proof]', 'Does not hold.');
-    await says(driver, '[data-testid=proof]', '3 Neither is in no group');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
+    await (await named(session.driver, 'two, middle, two')).click();
+    await says(session.driver, '[data-testid=old-against-new]', 'Very satisfied / Fairly satisfied');
+    await (await named(session.driver, 'Take out Neither')).click();
+    await says(session.driver, '[data-testid=proof]', 'Does not hold.');
+    await says(session.driver, '[data-testid=proof]', '3 Neither is in no group');
     await sound();
   });
 
   it('can send a code by keyboard, and comes back after a reload', async () => {
-    const goes = await find(driver, '[data-code="3"] select');
+    const goes = await find(session.driver, '[data-code="3"] select');
     await goes.sendKeys('a new');
-    await says(driver, '[data-testid=proof]', 'Holds.');
-    await driver.navigate().refresh();
-    await says(driver, '[data-testid=old-against-new]', 'Very satisfied / Fairly satisfied');
-    await says(driver, '[data-testid=proof]', 'Holds.');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
+    await session.driver.navigate().refresh();
+    await says(session.driver, '[data-testid=old-against-new]', 'Very satisfied / Fairly satisfied');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
   });
 
   it('can be typed, and a code named twice is said before it is kept', async () => {
-    await (await named(driver, 'Type it instead')).click();
-    await fill(driver, 'textarea', 'Happy: 1, 2\nRest: 2, 3-5');
-    await says(driver, '[data-testid=proof]', '2 Fairly satisfied is named twice');
-    await fill(driver, 'textarea', 'Happy: 1, 2\nRest: 3-5');
-    await says(driver, '[data-testid=proof]', 'Holds.');
-    await fill(driver, 'input[aria-label="Label of the new variable"]', 'Happy or not');
-    await (await named(driver, 'Keep the working')).click();
-    await says(driver, 'ul[aria-label=Workings]', 'Happy or not');
+    await (await named(session.driver, 'Type it instead')).click();
+    await fill(session.driver, 'textarea', 'Happy: 1, 2\nRest: 2, 3-5');
+    await says(session.driver, '[data-testid=proof]', '2 Fairly satisfied is named twice');
+    await fill(session.driver, 'textarea', 'Happy: 1, 2\nRest: 3-5');
+    await says(session.driver, '[data-testid=proof]', 'Holds.');
+    await fill(session.driver, 'input[aria-label="Label of the new variable"]', 'Happy or not');
+    await (await named(session.driver, 'Keep the working')).click();
+    await says(session.driver, 'ul[aria-label=Workings]', 'Happy or not');
     await open(`${DEMO}/tables?rows=happy_or_not`);
-    await says(driver, 'tbody', 'Happy');
-    await says(driver, '[data-testid=base]', "62 Don't know, 134 Refused, 17 blank");
+    await says(session.driver, 'tbody', 'Happy');
+    await says(session.driver, '[data-testid=base]', "62 Don't know, 134 Refused, 17 blank");
   });
 });
 
@@ -193,52 +181,56 @@ describe('a file of one’s own', () => {
       (_, k) =>
         `${k};${(k % 3) + 1};${k % 2 === 0 ? 'ja' : 'nein'};${k % 4 === 0 ? 1 : 2};${k % 5 === 0 ? 1 : 2};${k === 7 ? 999 : 20 + k}`,
     );
-    const path = join(home.store, 'own file.csv');
+    const path = join(session.store, 'own file.csv');
     writeFileSync(path, ['id;region;owns;q1_a;q1_b;age', ...rows].join('\n'));
     await open('/studies');
-    await (await find(driver, 'input[type=file]')).sendKeys(path);
-    await says(driver, 'main', 'What was understood of each column');
-    await says(driver, 'main', 'separated by semicolon');
-    await says(driver, 'main', '999 stands far from the rest');
+    await (await find(session.driver, 'input[type=file]')).sendKeys(path);
+    await says(session.driver, 'main', 'What was understood of each column');
+    await says(session.driver, 'main', 'separated by semicolon');
+    await says(session.driver, 'main', '999 stands far from the rest');
     await sound();
-    await fill(driver, 'input[aria-label="Label of region"]', 'Region');
-    await (await named(driver, 'Take it in')).click();
-    await says(driver, 'tr[data-variable="region"]', 'Region');
+    await fill(session.driver, 'input[aria-label="Label of region"]', 'Region');
+    await (await named(session.driver, 'Take it in')).click();
+    await says(session.driver, 'tr[data-variable="region"]', 'Region');
   });
 
   it('has its codes labelled and marked as missing', async () => {
-    await (await find(driver, 'tr[data-variable="age"] button')).click();
-    await (await find(driver, 'select[aria-label^="999"]')).sendKeys('refused');
-    await (await named(driver, 'Keep the change')).click();
-    await says(driver, '[role=status]', 'Kept');
-    await says(driver, 'tr[data-variable="age"]', '2%');
+    await (await find(session.driver, 'tr[data-variable="age"] button')).click();
+    await (await find(session.driver, 'select[aria-label^="999"]')).sendKeys('refused');
+    await (await named(session.driver, 'Keep the change')).click();
+    await says(session.driver, '[role=status]', 'Kept');
+    await says(session.driver, 'tr[data-variable="age"]', '2%');
     await sound();
   });
 
   it('has columns gathered into one question by naming the code for ticked', async () => {
-    const url = new URL(await driver.getCurrentUrl());
-    await driver.get(url.href.replace(/codebook.*/, 'workings?gather'));
-    await fill(driver, 'main input[type=search]:not(#roster-search)', 'q1_');
-    await (await named(driver, 'Choose all 2 found')).click();
-    await (await find(driver, 'main select')).sendKeys('1');
-    await says(driver, '[data-testid=proof]', '27 ticks in the columns, 27 mentions in the question');
-    await fill(driver, 'input[aria-label="Label of the question"]', 'Question one');
+    const url = new URL(await session.driver.getCurrentUrl());
+    await session.driver.get(url.href.replace(/codebook.*/, 'workings?gather'));
+    await fill(session.driver, 'main input[type=search]:not(#roster-search)', 'q1_');
+    await (await named(session.driver, 'Choose all 2 found')).click();
+    await (await find(session.driver, 'main select')).sendKeys('1');
+    await says(session.driver, '[data-testid=proof]', '27 ticks in the columns, 27 mentions in the question');
+    await fill(session.driver, 'input[aria-label="Label of the question"]', 'Question one');
     await sound();
-    await (await named(driver, 'Keep the question')).click();
-    await says(driver, 'ul[aria-label=Workings]', 'Question one');
-    await driver.get(url.href.replace(/codebook.*/, 'tables?rows=question_one'));
-    await says(driver, 'tfoot', '60');
-    await says(driver, 'tfoot', '27');
+    await (await named(session.driver, 'Keep the question')).click();
+    await says(session.driver, 'ul[aria-label=Workings]', 'Question one');
+    await session.driver.get(url.href.replace(/codebook.*/, 'tables?rows=question_one'));
+    await says(session.driver, 'tfoot', '60');
+    await says(session.driver, 'tfoot', '27');
   });
 
   it('is refused with the line and the mend where it cannot be read', async () => {
-    const path = join(home.store, 'ragged.csv');
+    const path = join(session.store, 'ragged.csv');
     writeFileSync(path, 'a,b\n1,2\n3\n');
     await open('/studies');
-    await (await find(driver, 'input[type=file]')).sendKeys(path);
-    await says(driver, '[role=alert]', "One row of ragged.csv does not have the heading's 2 cells: line 3 has 1.");
-    expect(await accessibilityProblems(driver)).toEqual([]);
-    await consoleErrors(driver);
+    await (await find(session.driver, 'input[type=file]')).sendKeys(path);
+    await says(
+      session.driver,
+      '[role=alert]',
+      "One row of ragged.csv does not have the heading's 2 cells: line 3 has 1.",
+    );
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
+    await consoleErrors(session.driver);
   });
 });
 
@@ -247,7 +239,7 @@ describe('in the dark', () => {
     const dark = await startBrowser({ dark: true });
     try {
       for (const path of ['/tables?rows=satisfaction&by=site', '/codebook', '/workings?regroup=satisfaction']) {
-        await dark.get(server.address + DEMO + path);
+        await dark.get(session.server.address + DEMO + path);
         await find(dark, '[data-testid=base], [data-testid=proof], tr[data-variable]');
         expect(await accessibilityProblems(dark), path).toEqual([]);
       }

@@ -329,12 +329,14 @@ export const AssessmentSchema = z
           cuts: z.array(z.int()).describe('Positions after which the groups of the own grouping end.'),
           V: SpanSchema.describe("Of Cramer's V."),
           gamma: SpanSchema.nullable().describe('Of gamma; null where a grouping leaves no pair ordered.'),
-          p: SpanSchema.describe("Of Pearson's chi-square."),
+          p: SpanSchema.describe("Of Pearson's chi-square; with weights, of the Rao-Scott test."),
           significant: z.int().describe('Groupings whose p is below 1 - confidence.'),
           dependsOnCut: z.boolean().describe('Whether the verdict or the sign of gamma changes with the grouping.'),
         }),
       )
-      .describe('One for each axis that is said to be ordered and has 3 to 18 codes.'),
+      .describe(
+        'One for each axis that is said to be ordered and has 3 to 18 codes; with weights, up to as many as can be gone through.',
+      ),
     options: z
       .array(
         z.object({

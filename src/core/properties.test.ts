@@ -232,6 +232,21 @@ describe('the collapsing check', () => {
     near(own?.gamma?.own, assessed(merged).measures.gamma?.value, 'own gamma');
     expect(own?.dependsOnCut).toBe(false);
   });
+  it('with weights stands on the test of Rao and Scott, of every grouping', () => {
+    const counts = [[20, 12, 9], [15, 14, 9], [11, 19, 12], [9, 22, 17]]; // prettier-ignore
+    const scale = (by: (i: number, j: number) => number) => counts.map((row, i) => row.map((n, j) => n * by(i, j)));
+    const weights = { sums: scale((i, j) => 0.8 + 0.1 * i + 0.05 * j), squares: scale((i, j) => 1.1 * (0.8 + 0.1 * i + 0.05 * j) ** 2) }; // prettier-ignore
+    const request = { weights, rowLevel: 'ordered' as const, cuts: { rows: [1] } };
+    const [found] = assessed(counts, request).collapsing;
+    expect(found?.groupings).toBe(7);
+    const merge = (cells: number[][]) => [[0, 1], [2, 3]].map((rows) => cells[0]!.map((_, j) => rows.reduce((sum, i) => sum + cells[i]![j]!, 0))); // prettier-ignore
+    const merged = assessed(merge(counts), {
+      weights: { sums: merge(weights.sums), squares: merge(weights.squares) },
+    });
+    near(found?.p.own, merged.tests['rao-scott']?.p, 'own p');
+    near(found?.V.own, merged.measures['cramers-v']?.value, 'own V');
+    near(found?.gamma?.own, merged.measures.gamma?.value, 'own gamma');
+  });
   it('says of a result that hangs on the cut that it does', () => {
     const counts = [[30, 30], [38, 14], [14, 38], [30, 30]]; // prettier-ignore
     const [found] = assessed(counts, { rowLevel: 'ordered' }).collapsing;

@@ -1,5 +1,7 @@
 import type { Crosstab } from '../crosstab.js';
 import { transpose } from '../crosstab.js';
+import { raoScott } from './rao-scott.js';
+import { isAbsent } from './result.js';
 import { countPairs } from '../measure/pairs.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
 
@@ -105,6 +107,36 @@ function eachGrouping(table: Crosstab, visit: (figures: Figures, cuts: readonly 
   go(0, 0, P / 2, Q / 2);
 }
 
+/** The rows of a table merged into groups that end after the cuts; no scores are needed of it. */
+function grouped({ n, R, C, N, survey }: Crosstab, cuts: readonly number[]): Crosstab {
+  const ends = [...cuts, R.length - 1];
+  const merged = (cells: readonly (readonly number[])[]) =>
+    ends.map((end, g) =>
+      C.map((_, j) => {
+        let sum = 0;
+        for (let i = g === 0 ? 0 : ends[g - 1]! + 1; i <= end; i++) sum += cells[i]![j]!;
+        return sum;
+      }),
+    );
+  const rows = merged(n);
+  return {
+    n: rows,
+    R: rows.map((row) => row.reduce((a, b) => a + b, 0)),
+    C,
+    N,
+    scores: { rows: [], columns: [] },
+    survey: survey && { ...survey, respondents: merged(survey.respondents), squares: merged(survey.squares) },
+  };
+}
+
+/** Pairs of cells gone through for the p of all groupings of a weighted table; a tenth of a second or so. */
+const MOST_PAIRS = 4_000_000;
+
+/** Whether the Rao-Scott p of every grouping can be had: 2^(codes - 1) - 1 of them, each over all pairs of its cells. */
+function isTooMuch({ R, C }: Crosstab): boolean {
+  return (2 ** (R.length - 1) - 1) * (((R.length / 2) * C.length) ** 2 / 2) > MOST_PAIRS;
+}
+
 function spanOf(values: readonly number[], own: number): Span {
   let least = Infinity;
   let most = -Infinity;
@@ -118,11 +150,11 @@ function spanOf(values: readonly number[], own: number): Span {
 }
 
 /**
- * The collapsing check of an ordered axis: V, gamma and Pearson's p over all order-preserving groupings of its codes
+ * The collapsing check of an ordered axis: V, gamma and p (Pearson's; with weights, Rao and Scott's) over all order-preserving groupings of its codes
  * into two groups or more, from one pass over the counts. X² is a sum over groups, and so are the pairs that a group
  * ties, so each further group of a grouping costs a few additions.
  * @param cuts positions after which the groups of the own grouping end; every code for itself where not given
- * @returns null where the axis has fewer than three codes, more than 18, or the table is weighted
+ * @returns null where the axis has fewer than three codes, or more than 18, or, with weights, more than can be gone through
  */
 export function collapsing(
   table: Crosstab,
@@ -132,7 +164,7 @@ export function collapsing(
 ): Collapsing | null {
   const turned = axis === 'rows' ? table : transpose(table);
   const codes = turned.R.length;
-  if (codes < 3 || codes > MOST_CODES || turned.C.length < 2 || table.survey) return null;
+  if (codes < 3 || codes > MOST_CODES || turned.C.length < 2 || (table.survey && isTooMuch(turned))) return null;
   const wanted = cuts && cuts.length > 0 ? cuts : turned.R.slice(1).map((_, k) => k);
   const V: number[] = [];
   const gammas: (number | null)[] = [];
@@ -142,7 +174,8 @@ export function collapsing(
     if (now.length === wanted.length && now.every((cut, k) => cut === wanted[k])) own = V.length;
     V.push(figures.V);
     gammas.push(figures.gamma);
-    p.push(figures.p);
+    const survey = turned.survey && raoScott(grouped(turned, now));
+    p.push(survey ? (isAbsent(survey) ? 1 : survey.p) : figures.p);
   });
   if (own < 0) return null;
   const alpha = 1 - confidence;

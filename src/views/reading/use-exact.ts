@@ -44,6 +44,11 @@ export function useExact(request: TableRequest | null, needed: boolean): Exact {
       if ('share' in data) setStanding({ key, state: 'running', share: data.share, tests: null });
       else setStanding({ key, state: 'done', share: 1, tests: data.tests });
     });
+    // A thread that cannot start or breaks off leaves the offer to try again, not a bar that never fills.
+    worker.addEventListener('error', () => {
+      setStopped(key);
+      setStanding(null);
+    });
     const job: ExactJob = { request: { counts: request.counts }, work: WORK, draws: DRAWS };
     worker.postMessage(job);
     return () => worker.terminate();

@@ -18,6 +18,8 @@ interface Shot {
 /** One picture of each main view, made from the demo data. */
 const SHOTS: readonly Shot[] = [
   { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
+  { name: 'tables-weighted', path: `${DEMO}/tables?rows=satisfaction&by=site&weight=w`, ready: '[data-answer=say]' },
+  { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
   { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
   {
@@ -35,6 +37,16 @@ const SHOTS: readonly Shot[] = [
     before: async (driver) => {
       await (await named(driver, 'Show an example')).click();
       await (await named(driver, 'letters')).click();
+    },
+  },
+  {
+    name: 'paper-strata',
+    path: '/paper',
+    ready: 'main h1',
+    before: async (driver) => {
+      await (await find(driver, '#kind')).sendKeys('several such');
+      await (await named(driver, 'Start anew')).click();
+      await (await named(driver, 'Show an example')).click();
     },
   },
   { name: 'studies', path: '/studies', ready: 'main h1' },

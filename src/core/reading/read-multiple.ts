@@ -75,6 +75,11 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       ],
       notes: [
         `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in several rows, so each option is tested on its own; one chi-square over all rows would not be valid.`,
+        ...(table.together
+          ? []
+          : [
+              'One test over all options needs to know which of them were mentioned together, and that is not known here.',
+            ]),
       ],
     }),
     answer('strength', QUESTIONS.strength, {

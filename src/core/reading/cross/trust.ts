@@ -102,7 +102,7 @@ export function weightCheck(table: Table): Check[] {
   return [
     {
       ok,
-      text: `Weighted by ${by}, ${whole(table.base)} respondents tell as much as ${whole(effective)} who count alike (effective base)${ok ? '.' : ': the weights are very uneven, so look whether a few respondents carry the result.'}`,
+      text: `Weighted by ${by}, ${whole(table.base)} respondents tell as much as ${whole(effective)} who count alike (effective base)${ok ? '.' : ': the weights are very uneven. See whether a few respondents carry the result, or a code such as 999 stands among the weights.'}`,
     },
   ];
 }

@@ -85,7 +85,7 @@ describe('a table within a third variable', () => {
 
   it('shows how the test over the strata comes about', async () => {
     await (await find(session.driver, '[data-answer=association] summary[aria-label^="Show the sum"]')).click();
-    await say(READING, 'Stratum 1:');
+    await say(READING, 'Spring: (');
   });
 
   it('lets one of them be read alone, or all together', async () => {

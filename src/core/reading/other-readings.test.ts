@@ -120,6 +120,7 @@ describe('the reading of larger strata', () => {
     const sums = sumsOfSplit(split, known, 0.95);
     expect(sums.of('mantel-haenszel:correlation')?.result).toBe(known.within?.tests['mantel-haenszel']?.variants?.correlation?.statistic); // prettier-ignore
     expect(sums.of('gamma@Year 2')?.result).toBeCloseTo(known.strata[1]?.measures.gamma?.value ?? NaN, 12);
+    expect(sums.of('mantel-haenszel:correlation')?.steps[1]).toMatch(/^Year 2: n − m = /);
     expect(sums.has('no-such')).toBe(false);
   });
 });

@@ -28,7 +28,9 @@ export function mantelHaenszelSum(
 ): Sum | null {
   // prettier-ignore
   if (found.statistic === undefined) return null;
-  const used = strata.flatMap((stratum, k) => (stratum.N < 2 ? [] : [{ stratum, name: `Stratum ${k + 1}` }]));
+  const used = strata.flatMap((stratum, k) =>
+    stratum.N < 2 ? [] : [{ stratum, name: names[k] ?? `Stratum ${k + 1}` }],
+  );
   const all = excessOf(strata, scores, form);
   const result = found.statistic;
   const end = `df = ${all.excess.length}; p = ${figure(found.p)}`;

@@ -138,12 +138,18 @@ function sumOfTable(id: string, request: TableRequest, tests: Assessment['tests'
   return show({ table, square: squareTable(request.counts, request), grouped, tests });
 }
 
-function sumOfStrata(id: string, request: StrataRequest, tests: Assessment['tests']): Sum | null {
+function sumOfStrata(
+  id: string,
+  request: StrataRequest,
+  tests: Assessment['tests'],
+  names: readonly string[],
+): Sum | null {
+  // prettier-ignore
   const { tables, scores } = strataOf(request);
   const [test, form = 'general'] = id.split(':') as [string, StrataForm?];
   const general = tests['mantel-haenszel'];
   const found = form === 'general' ? general : general?.variants?.[form];
-  if (test === 'mantel-haenszel') return found ? mantelHaenszelSum(tables, scores, form, found) : null;
+  if (test === 'mantel-haenszel') return found ? mantelHaenszelSum(tables, scores, form, found, names) : null;
   if (test === 'breslow-day') return tests['breslow-day'] ? breslowDaySum(tables, tests['breslow-day']) : null;
   if (test === 'common-odds-ratio') return commonOddsRatioSum(tables);
   // What is not of the strata is of all of them together.
@@ -159,10 +165,16 @@ const known = (request: AssessRequest, tests: Assessment['tests'] | undefined) =
 /**
  * Shows how a statistic comes about, by hand. The statistic must have a value on this request.
  * @param tests those that are known already; an exact test of a larger table is told from its result
+ * @param names of the strata, where there are any
  * @returns null for one that is no sum of a few lines here
  */
-export function sumOf(id: string, request: AssessRequest, tests?: Assessment['tests']): Sum | null {
-  if ('strata' in request) return sumOfStrata(id, request, known(request, tests));
+export function sumOf(
+  id: string,
+  request: AssessRequest,
+  tests?: Assessment['tests'],
+  names: readonly string[] = [],
+): Sum | null {
+  if ('strata' in request) return sumOfStrata(id, request, known(request, tests), names);
   if ('oneWay' in request) {
     const test = known(request, tests)['goodness-of-fit'];
     return id === 'goodness-of-fit' && test ? goodnessOfFitSum(request, test) : null;

@@ -46,18 +46,19 @@ export function sumsOfLines(request: RelatedRequest | CodingsRequest): Sums {
 
 /** The same of a table within a third variable; after an @, the label of the stratum that a measure is of. */
 export function sumsOfSplit(split: Split, { request, within }: SplitAssessment, confidence: number): Sums {
+  const names = split.strata.map(({ label }) => label);
   return {
     has: (id) => id.startsWith('within-') || hasSum(id.split('@')[0] ?? id),
     of: (id) => {
       if (id.startsWith('within-')) {
         const strata = split.strata.map(({ table }) => optionOf(table, row(id)).counts);
-        return sumOf('mantel-haenszel', { strata });
+        return sumOf('mantel-haenszel', { strata }, undefined, names);
       }
       const [statistic = id, label] = id.split('@');
       const one = label === undefined ? null : split.strata.find((stratum) => stratum.label === label);
       const alone = one ? requestOf(one.table, confidence) : null;
       if (alone) return sumOf(statistic, alone);
-      return request && sumOf(id, request, within?.tests);
+      return request && sumOf(id, request, within?.tests, names);
     },
   };
 }

@@ -38,8 +38,8 @@ const DEFAULT_CELLS = 10_000_000;
 const TIE = 1e-7;
 /** Past this, the logarithm of a factorial is off by hundredths. */
 const MOST_RESPONDENTS = 1e12;
-/** How often, at the least, an arc is gone through with another partial sum. */
-const PASSES = 5;
+/** How often an arc is gone through in all but the easiest tables, its building counted. */
+const PASSES = 2;
 /** How often progress is told. */
 const TOLD_EVERY = 500;
 

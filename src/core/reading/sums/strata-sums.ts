@@ -25,6 +25,7 @@ export function mantelHaenszelSum(
   scores: Scores,
   form: StrataForm,
   found: TestResult,
+  names: readonly string[] = [],
 ): Sum | null {
   // prettier-ignore
   if (found.statistic === undefined) return null;

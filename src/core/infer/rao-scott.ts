@@ -2,9 +2,6 @@ import type { Crosstab } from '../crosstab.js';
 import { fSurvival } from '../numerics/distributions.js';
 import type { Absent, TestResult } from './result.js';
 
-/** All pairs of cells are gone through; more than this many cells is more than a screen or an article shows. */
-const MOST_CELLS = 10_000;
-
 /** What the second-order correction needs of a weighted table, in shares. */
 interface Shares {
   p: number[][];
@@ -36,29 +33,23 @@ function sharesOf(table: Crosstab): Shares {
 }
 
 /**
- * The covariance of two residuals h = p_ij - p_i p_j by linearisation. The slope of h_ij in p_uv is
+ * The variance of a residual h = p_ij - p_i p_j by linearisation. The slope of h_ij in p_uv is
  * d_iu d_jv - b_j d_iu - a_i d_jv - m_ij with a, b the margins and m_ij = p_ij - 2 a_i b_j, which centres it; the sum of
- * q times two slopes falls into cells and margins of q.
+ * q times its square falls into the cell, its margins and all of q.
  */
-function covariance(s: Shares, i: number, j: number, k: number, l: number): number {
-  const [ai, ak, bj, bl] = [s.row[i]!, s.row[k]!, s.column[j]!, s.column[l]!];
-  const m = s.p[i]![j]! - 2 * ai * bj;
-  const m2 = s.p[k]![l]! - 2 * ak * bl;
-  const q = s.q[i]![j]!;
-  const q2 = s.q[k]![l]!;
-  let sum = bj * ak * s.q[i]![l]! + ai * bl * s.q[k]![j]!;
-  sum += m2 * (bj * s.qRow[i]! + ai * s.qColumn[j]! - q) + m * (bl * s.qRow[k]! + ak * s.qColumn[l]! - q2);
-  sum += m * m2 * s.qAll;
-  if (i === k) sum += bj * bl * s.qRow[i]! - bl * q - bj * q2;
-  if (j === l) sum += ai * ak * s.qColumn[j]! - ak * q - ai * q2;
-  if (i === k && j === l) sum += q;
-  return sum;
+function variance({ p, row, column, q, qRow, qColumn, qAll }: Shares, i: number, j: number): number {
+  const [a, b] = [row[i]!, column[j]!];
+  const m = p[i]![j]! - 2 * a * b;
+  const [own, across, down] = [q[i]![j]!, qRow[i]!, qColumn[j]!];
+  return (
+    own * (1 - 2 * a - 2 * b + 2 * a * b - 2 * m) + across * b * (b + 2 * m) + down * a * (a + 2 * m) + m * m * qAll
+  );
 }
 
 /** Standard errors of the residuals p_ij - p_i p_j of a weighted table, cell by cell. */
 export function residualErrors(table: Crosstab): number[][] {
   const shares = sharesOf(table);
-  return table.n.map((row, i) => row.map((_, j) => Math.sqrt(Math.max(0, covariance(shares, i, j, i, j)))));
+  return table.n.map((row, i) => row.map((_, j) => Math.sqrt(Math.max(0, variance(shares, i, j)))));
 }
 
 /** What the second-order correction comes from: X² and G² of the shares (times n), and the two traces. */
@@ -72,27 +63,41 @@ export interface RaoScottParts {
   n: number;
 }
 
-/** Adds the parts of the Rao-Scott test up over the cells, and over pairs of them. */
+/**
+ * Adds the parts of the Rao-Scott test up. The covariance of the residuals is G diag(q) G' with G their slopes, so the
+ * traces are those of diag(q) K with K = G' E⁻¹ G over the expected shares e = a b. Multiplied out, with t = p/(a b) - 2,
+ * K(uv, u'v') = d_uu' d_vv'/(a_u b_v) - d_uu'/a_u - d_vv'/b_v - t_uv - t_u'v' + c and c = sum (p - 2 a b)²/(a b) - 2, and the
+ * sum of q q' K² falls into sums over cells, rows and columns: no pair of cells has to be looked at.
+ */
 export function raoScottParts(table: Crosstab): RaoScottParts {
   const { R, C, N, survey } = table;
   const n = survey?.n ?? N;
-  const shares = sharesOf(table);
-  const { p, row, column } = shares;
-  const cells = R.flatMap((_, i) => C.map((_, j) => ({ i, j, expected: row[i]! * column[j]! })));
-  let trace = 0;
-  let squares = 0;
-  let pearson = 0;
-  let likelihood = 0;
-  cells.forEach(({ i, j, expected }, at) => {
-    const share = p[i]![j]!;
-    pearson += (share - expected) ** 2 / expected;
-    likelihood += share === 0 ? 0 : share * Math.log(share / expected);
-    trace += covariance(shares, i, j, i, j) / expected;
-    for (let other = 0; other < at; other++) {
-      const two = cells[other]!;
-      squares += (2 * covariance(shares, i, j, two.i, two.j) ** 2) / (expected * two.expected);
-    }
-    squares += (covariance(shares, i, j, i, j) / expected) ** 2;
+  const { p, row, column, q, qRow, qColumn, qAll } = sharesOf(table);
+  const t = p.map((line, i) => line.map((share, j) => share / (row[i]! * column[j]!) - 2));
+  const own = (i: number, j: number) => 1 / (row[i]! * column[j]!) - 1 / row[i]! - 1 / column[j]!;
+  const cells = R.flatMap((_, i) => C.map((__, j) => ({ i, j, q: q[i]![j]!, t: t[i]![j]!, e: row[i]! * column[j]! })));
+  const over = (value: (cell: (typeof cells)[number]) => number) => cells.reduce((sum, cell) => sum + value(cell), 0);
+  const c = over(({ t: x, e }) => x * x * e) - 2;
+  const pearson = over(({ i, j, e }) => (p[i]![j]! - e) ** 2 / e);
+  const likelihood = over(({ i, j, e }) => (p[i]![j]! === 0 ? 0 : p[i]![j]! * Math.log(p[i]![j]! / e)));
+  const trace = over(({ i, j, q: w, t: x }) => w * (own(i, j) - 2 * x + c));
+  const qt = over(({ q: w, t: x }) => w * x);
+  const qtt = over(({ q: w, t: x }) => w * x * x);
+  // Pairs of any two cells, of the same cell, of one row, of one column.
+  let squares = c * c * qAll * qAll + 2 * qAll * qtt - 4 * c * qAll * qt + 2 * qt * qt;
+  squares += over(({ i, j, q: w, t: x, e }) => {
+    const [a, b] = [row[i]!, column[j]!];
+    return w * w * (own(i, j) ** 2 - 1 / a ** 2 - 1 / b ** 2 + (2 * (c - 2 * x)) / e);
+  });
+  const line = (weight: number, share: number, mean: number) =>
+    (weight / share) ** 2 - (2 * (c * weight * weight - 2 * weight * mean)) / share;
+  R.forEach((_, i) => {
+    const mean = C.reduce((sum, __, j) => sum + q[i]![j]! * t[i]![j]!, 0);
+    squares += line(qRow[i]!, row[i]!, mean);
+  });
+  C.forEach((_, j) => {
+    const mean = R.reduce((sum, __, i) => sum + q[i]![j]! * t[i]![j]!, 0);
+    squares += line(qColumn[j]!, column[j]!, mean);
   });
   return {
     pearson: n * pearson,
@@ -112,12 +117,12 @@ export function raoScottParts(table: Crosstab): RaoScottParts {
  * rows and c - 1 columns. The variant takes G² in place of X².
  */
 export function raoScott(table: Crosstab): TestResult | Absent {
-  const { R, C, survey } = table;
+  const { survey } = table;
   if (!survey) return { absent: 'It is for weighted tables; here every respondent counts alike.' };
-  if (R.length * C.length > MOST_CELLS) return { absent: `It is worked out for up to ${MOST_CELLS} cells.` };
   if (survey.n < 2) return { absent: 'It needs two respondents or more.' };
   const { pearson, likelihood, trace, squares, D, n } = raoScottParts(table);
-  if (!(trace > 0)) return { absent: 'The cells leave no room for chance, so there is no design effect.' };
+  if (!(trace > 0) || !(squares > 0))
+    return { absent: 'The cells leave no room for chance, so there is no design effect.' };
   const deff = trace / D;
   const df1 = (trace * trace) / squares;
   const df2 = df1 * (n - 1);

@@ -161,15 +161,36 @@ export function commonOddsRatio(strata: readonly Stratum[], confidence: number):
 
 /**
  * The first cell of a 2 x 2 table with these margins and this odds ratio. The root is taken in the form that does not
- * subtract what is all but equal.
+ * subtract what is all but equal, and the discriminant as a sum of what is not negative.
  */
-export function fittedCell(psi: number, r1: number, c1: number, N: number): number {
-  if (Math.abs(psi - 1) < 1e-12) return (r1 * c1) / N;
-  const a = 1 - psi;
-  const b = N - r1 - c1 + psi * (r1 + c1);
-  const c = -psi * r1 * c1;
-  const root = Math.sqrt(b * b - 4 * a * c);
-  return (-2 * c) / (b + root);
+function firstCell(psi: number, r1: number, r2: number, c1: number, c2: number): number {
+  if (Math.abs(psi - 1) < 1e-12) return (r1 * c1) / (r1 + r2);
+  const b = r2 - c1 + psi * (r1 + c1);
+  const root = Math.sqrt((r2 - c1) ** 2 + 2 * psi * (r1 * r2 + c1 * c2) + (psi * (r1 - c1)) ** 2);
+  return b >= 0 ? (2 * psi * r1 * c1) / (b + root) : (root - b) / (2 * (1 - psi));
+}
+
+/** What a common odds ratio gives a 2 x 2 stratum, and how far the stratum is from it. */
+export interface Fitted {
+  /** The four cells, row by row. */
+  cells: [number, number, number, number];
+  /** The first cell less the fitted one. */
+  off: number;
+  /** Of the first cell: 1 / (1/A + 1/B + 1/C + 1/D). */
+  variance: number;
+}
+
+/** Fits a stratum with its own margins; each cell by itself, so that the smallest keeps its digits. */
+export function fittedTo(psi: number, { n, R, C }: Stratum): Fitted {
+  const cell = (i: number, j: number) => firstCell(i === j ? psi : 1 / psi, R[i]!, R[1 - i]!, C[j]!, C[1 - j]!);
+  const cells: Fitted['cells'] = [cell(0, 0), cell(0, 1), cell(1, 0), cell(1, 1)];
+  const least = cells.indexOf(Math.min(...cells));
+  const excess = n[least >> 1]![least & 1]! - cells[least]!;
+  return {
+    cells,
+    off: least === 0 || least === 3 ? excess : -excess,
+    variance: 1 / cells.reduce((sum, one) => sum + 1 / one, 0),
+  };
 }
 
 /**
@@ -186,14 +207,11 @@ export function breslowDay(strata: readonly Stratum[]): TestResult | Absent {
   let statistic = 0;
   let off = 0;
   let variances = 0;
-  for (const { n, R, C, N } of used) {
-    const a = fittedCell(common.value, R[0]!, C[0]!, N);
-    const [b, c] = [R[0]! - a, C[0]! - a];
-    const d = R[1]! - c;
-    const variance = 1 / (1 / a + 1 / b + 1 / c + 1 / d);
-    statistic += (n[0]![0]! - a) ** 2 / variance;
-    off += n[0]![0]! - a;
-    variances += variance;
+  for (const stratum of used) {
+    const fit = fittedTo(common.value, stratum);
+    statistic += fit.off ** 2 / fit.variance;
+    off += fit.off;
+    variances += fit.variance;
   }
   const df = used.length - 1;
   const adjusted = Math.max(0, statistic - off ** 2 / variances);

@@ -21,9 +21,22 @@ export function fSurvival(x: number, df1: number, df2: number): number {
   return x <= 0 ? 1 : betainc(df2 / (df2 + df1 * x), df2 / 2, df1 / 2, true, false);
 }
 
-/** P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). */
+/**
+ * P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). Where that has no
+ * value, with very many and k far from the middle, the terms are added from the largest down.
+ */
 export function evenBinomialCumulative(k: number, n: number): number {
-  return k >= n ? 1 : betainc(0.5, n - k, k + 1, true, false);
+  if (k >= n) return 1;
+  const found = betainc(0.5, n - k, k + 1, true, false);
+  if (Number.isFinite(found)) return found;
+  if (k > n / 2) return 1 - evenBinomialCumulative(n - k - 1, n);
+  let term = Math.exp(logFactorial(n) - logFactorial(k) - logFactorial(n - k) - n * Math.LN2);
+  let sum = 0;
+  for (let x = k; x >= 0 && term > sum * Number.EPSILON; x--) {
+    sum += term;
+    term *= x / (n - x + 1);
+  }
+  return Math.min(1, sum);
 }
 
 /** Two-sided p of a standard normal deviate. */

@@ -1,5 +1,5 @@
 import type { TestResult } from '../../infer/result.js';
-import { excessOf, fittedCell, type StrataForm, type Stratum } from '../../infer/stratified.js';
+import { excessOf, fittedTo, type StrataForm, type Stratum } from '../../infer/stratified.js';
 import { fourCells } from '../../crosstab.js';
 import { figure, type Sum, terms, total } from './types.js';
 
@@ -99,14 +99,11 @@ export function commonOddsRatioSum(strata: readonly Stratum[]): Sum {
 export function breslowDaySum(strata: readonly Stratum[], found: TestResult): Sum | null {
   const used = strata.filter(({ R, C }) => [...R, ...C].every((margin) => margin > 0));
   const common = commonOddsRatioSum(strata).result;
-  const parts = used.map(({ n, R, C, N }) => {
-    const a = n[0]![0]!;
-    const fitted = fittedCell(common, R[0]!, C[0]!, N);
-    const [b, c] = [R[0]! - fitted, C[0]! - fitted];
-    const variance = 1 / (1 / fitted + 1 / b + 1 / c + 1 / (R[1]! - c));
-    return { a, fitted, variance };
+  const parts = used.map((stratum) => {
+    const { cells, off, variance } = fittedTo(common, stratum);
+    return { a: stratum.n[0]![0]!, fitted: cells[0], off, variance };
   });
-  const result = total(parts.map(({ a, fitted, variance }) => (a - fitted) ** 2 / variance));
+  const result = total(parts.map(({ off, variance }) => off ** 2 / variance));
   if (found.df === undefined) return null;
   return {
     formula:

@@ -98,6 +98,16 @@ describe('a table within a third variable', () => {
     await session.sound();
   });
 
+  it('is not left at the stratum of another variable', async () => {
+    await (await named(session.driver, 'Spring')).click();
+    await say('[data-testid=base]', 'Base 1,217');
+    await press(session.driver, 'i');
+    await type(session.driver, 'grows beans');
+    await type(session.driver, '\ue007');
+    await say('section[aria-label="Grows beans: Yes"]', 'base');
+    await say('section[aria-label="Grows beans: No"]', 'base');
+  });
+
   it('sums 2 x 2 tables up by a common odds ratio, and tells whether it may', async () => {
     await session.open(`${TABLES}?rows=grow_beans&by=season&within=site`);
     await say(READING, 'Common odds ratio');

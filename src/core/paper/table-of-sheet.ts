@@ -46,7 +46,6 @@ export function axesOf(
   checked: Pick<CheckedSheet, 'rows' | 'columns'>,
   sides: { rows: Side; columns: Side },
 ) {
-  // prettier-ignore
   return {
     rows: axisOf(1, sides.rows, checked.rows.map((i) => labelOf(sheet.rows, i, 'Row'))), // prettier-ignore
     columns: axisOf(2, sides.columns, checked.columns.map((j) => labelOf(sheet.columns, j, 'Column'))), // prettier-ignore

@@ -34,7 +34,6 @@ function paper(
   rows: AxisLevel = 'unordered',
   columns: AxisLevel = 'unordered',
 ): Paper {
-  // prettier-ignore
   return {
     kind,
     rows: blocks[0]!.map(() => ''),

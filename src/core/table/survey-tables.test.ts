@@ -75,7 +75,6 @@ function counted(
   all: readonly Respondent[],
   { rows = 'answer', by = true, within = false, weight = null, season }: Asked,
 ) {
-  // prettier-ignore
   const column = (of: 'answer' | 'group' | 'season', codes: number) => coded(all.map((one) => one[of]), codes); // prettier-ignore
   const seasons = column('season', 3);
   const only = season === undefined ? [] : [{ column: seasons, name: 'Season', test: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }]; // prettier-ignore

@@ -194,7 +194,6 @@ function BlockLine({
   block: number;
   choose: (block: number) => void;
 }) {
-  // prettier-ignore
   const { paper } = edit;
   const own = LAYOUTS[paper.kind].blocks === null;
   return (

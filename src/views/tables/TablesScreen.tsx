@@ -71,7 +71,9 @@ export function TablesScreen({ study }: { study: string }) {
   const sentence = asSentence(draft);
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
-  const [stratum, setStratum] = useState<string | null>(null);
+  // The code of a stratum is one of this variable, and says nothing of another.
+  const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
+  const stratum = picked.within === draft.within ? picked.code : null;
   const { table, split, each, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
     view,
     countable ? sentence : null,
@@ -185,7 +187,13 @@ export function TablesScreen({ study }: { study: string }) {
             study={study}
           />
         )}
-        {split && <StratumChoice split={split} chosen={table ? stratum : null} choose={setStratum} />}
+        {split && (
+          <StratumChoice
+            split={split}
+            chosen={table ? stratum : null}
+            choose={(code) => setPicked({ within: draft.within, code })}
+          />
+        )}
         {each && split && (
           <div className={busy ? css['faded'] : undefined}>
             {whyEmpty(split.all) !== null ? (

@@ -94,7 +94,6 @@ export function lineOfOption(
   { value, lower, upper, ...rest }: MeasureResult,
   lead: boolean,
 ): ReadMeasure {
-  // prettier-ignore
   const held = (end: number | undefined) => (end === undefined ? null : Math.min(1, Math.max(0, end)));
   return {
     id,

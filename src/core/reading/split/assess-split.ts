@@ -18,7 +18,9 @@ export interface OptionWithin {
 export interface SplitAssessment {
   /** What the statistics over all strata were worked out of; null where there are none. */
   request: StrataRequest | null;
-  /** All strata together, and within them; null where the strata cannot be taken together. */
+  /** The table of all strata together; null where it cannot be tested. */
+  all: Assessment | null;
+  /** The same with what holds within the strata; null where no test takes them together. */
   within: Assessment | null;
   /** Each option mentioned or not, within the strata; for a multiple-response question only. */
   options: OptionWithin[];
@@ -64,9 +66,11 @@ function optionsWithin({ all, strata }: Split): OptionWithin[] {
 /** The statistics of a table within a third variable: over all its strata, and of each alone. */
 export function assessSplit(split: Split, confidence: number, adjustment: Adjustment = 'holm'): SplitAssessment {
   const request = strataRequestOf(split, confidence);
+  const within = request && assess({ ...request, exact: { method: 'none' } });
   return {
     request,
-    within: request && assess({ ...request, exact: { method: 'none' } }),
+    all: within ?? assessTable(split.all, confidence, adjustment),
+    within,
     options: optionsWithin(split),
     strata: split.strata.map(({ table }) => assessTable(table, confidence, adjustment)),
   };

@@ -18,7 +18,6 @@ export function readOptionsWithin(
   { options }: SplitAssessment,
   confidence: number,
 ): Answer[] {
-  // prettier-ignore
   const alpha = 1 - confidence;
   const [rows, columns, third] = [all.rows, all.columns, within].map((axis) => (axis ? titleOf(axis.variable) : ''));
   const label = (row: number) => all.rows.categories[row]?.label ?? '';

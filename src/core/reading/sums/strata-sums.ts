@@ -27,7 +27,6 @@ export function mantelHaenszelSum(
   found: TestResult,
   names: readonly string[] = [],
 ): Sum | null {
-  // prettier-ignore
   if (found.statistic === undefined) return null;
   const used = strata.flatMap((stratum, k) =>
     stratum.N < 2 ? [] : [{ stratum, name: names[k] ?? `Stratum ${k + 1}` }],

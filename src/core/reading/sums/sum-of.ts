@@ -144,7 +144,6 @@ function sumOfStrata(
   tests: Assessment['tests'],
   names: readonly string[],
 ): Sum | null {
-  // prettier-ignore
   const { tables, scores } = strataOf(request);
   const [test, form = 'general'] = id.split(':') as [string, StrataForm?];
   const general = tests['mantel-haenszel'];

@@ -107,6 +107,38 @@ export function drawTable(R: readonly number[], C: readonly number[], random: Ra
   });
 }
 
+/** A cell drawn costs about as much as this many respondents shuffled. */
+const SHUFFLED_FOR_A_CELL = 20;
+
+/**
+ * Draws tables with these margins, one a call. Where respondents are few for the number of cells they are shuffled over the
+ * rows, each with its column; else the cells are drawn.
+ */
+export function tableDrawer(R: readonly number[], C: readonly number[]): (random: Random, out: Float64Array) => void {
+  const N = R.reduce((a, b) => a + b, 0);
+  const columns = C.length;
+  if (N > SHUFFLED_FOR_A_CELL * R.length * columns) return (random, out) => drawTable(R, C, random, out);
+  const column = new Int32Array(N);
+  let filled = 0;
+  C.forEach((total, j) => {
+    column.fill(j, filled, filled + total);
+    filled += total;
+  });
+  return (random, out) => {
+    for (let k = N - 1; k > 0; k--) {
+      const other = Math.floor(random() * (k + 1));
+      const held = column[k]!;
+      column[k] = column[other]!;
+      column[other] = held;
+    }
+    out.fill(0);
+    let at = 0;
+    R.forEach((total, i) => {
+      for (const end = at + total; at < end; at++) out[i * columns + column[at]!]!++;
+    });
+  };
+}
+
 /** Successes in n trials of probability p. */
 export function binomial(n: number, p: number, random: Random): number {
   if (p >= 1) return n;

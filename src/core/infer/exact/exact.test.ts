@@ -4,7 +4,7 @@ import { reduceTable } from '../../crosstab.js';
 import { pearsonStatistic } from '../pearson.js';
 import type { Absent, TestResult } from '../result.js';
 import { isAbsent } from '../result.js';
-import { binomial, drawTable, hypergeometric, seeded } from './draw.js';
+import { binomial, drawTable, hypergeometric, seeded, tableDrawer } from './draw.js';
 import { fisherExact, goodnessExact, pearsonExact } from './exact.js';
 import { arcsAtLeast } from './table-network.js';
 import { oneWay } from '../goodness-of-fit.js';
@@ -151,6 +151,34 @@ describe('a sample of tables', () => {
       C.forEach((c, j) => expect(R.reduce((sum, _, i) => sum + out[i * 3 + j]!, 0)).toBe(c));
       expect(Math.min(...out)).toBeGreaterThanOrEqual(0);
     }
+  });
+
+  it('is shuffled where respondents are few, with the same margins and the same distribution', () => {
+    const [R, C] = [[9, 5, 11, 7], [8, 14, 10]]; // prettier-ignore
+    const N = 32;
+    const draws = 20_000;
+    const found = [tableDrawer(R, C), (random: () => number, out: Float64Array) => drawTable(R, C, random, out)].map(
+      (draw, which) => {
+        const random = seeded(11 + which);
+        const out = new Float64Array(12);
+        const sums = new Float64Array(12);
+        for (let k = 0; k < draws; k++) {
+          draw(random, out);
+          out.forEach((x, cell) => (sums[cell]! += x));
+          if (k >= 200) continue;
+          R.forEach((r, i) => expect(out[i * 3]! + out[i * 3 + 1]! + out[i * 3 + 2]!).toBe(r));
+          C.forEach((c, j) => expect(R.reduce((sum, _, i) => sum + out[i * 3 + j]!, 0)).toBe(c));
+        }
+        return sums;
+      },
+    );
+    R.forEach((r, i) =>
+      C.forEach((c, j) => {
+        const variance = (r * c * (N - r) * (N - c)) / (N * N * (N - 1));
+        for (const sums of found)
+          expect(Math.abs(sums[i * 3 + j]! / draws - (r * c) / N)).toBeLessThan(4.5 * Math.sqrt(variance / draws));
+      }),
+    );
   });
 
   it.each([

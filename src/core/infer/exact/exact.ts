@@ -5,7 +5,7 @@ import { fisher, pearsonExactFour } from '../fisher.js';
 import { pearsonStatistic } from '../pearson.js';
 import type { Absent, TestResult } from '../result.js';
 import { wilson } from '../wilson.js';
-import { drawOneWay, drawTable, type Random, seeded } from './draw.js';
+import { drawOneWay, type Random, seeded, tableDrawer } from './draw.js';
 import { Meter, OverBudget, probabilityUpTo } from './network.js';
 import { arcsAtLeast, type CellStatistic, oneWayNetwork, tableNetwork } from './table-network.js';
 
@@ -102,6 +102,7 @@ function upright(table: Crosstab): Crosstab {
 function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number, scale: number): Question {
   const { R, C } = table;
   const out = new Float64Array(R.length * C.length);
+  let drawer: ReturnType<typeof tableDrawer> | null = null;
   const value = () => {
     let sum = 0;
     for (let i = 0, at = 0; i < R.length; i++)
@@ -116,7 +117,8 @@ function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number,
       return probabilityUpTo(tableNetwork(R, C, statistic, meter), limit, scale, meter);
     },
     draw: (random) => {
-      drawTable(R, C, random, out);
+      drawer ??= tableDrawer(R, C);
+      drawer(random, out);
       return value() <= limit;
     },
   };

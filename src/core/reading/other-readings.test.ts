@@ -139,7 +139,11 @@ describe('the reading of overlapping options on paper', () => {
     const answers = read(table!, null, 0.95);
     expect(part(answers, 'association').tests[0]?.name).toBe('r3');
     expect(part(answers, 'strength').measures[0]).toMatchObject({ name: 'r3', unit: 'coefficient' });
-    expect(part(answers, 'trust').checks).toEqual([]);
+    expect(part(answers, 'trust').checks).toEqual([
+      { ok: true, text: 'No option has an expected count below 5 in any group, mentioned or not.' },
+    ]);
+    const few = readPaper(paper('multiple', [[[20, 10], [3, 2], [19, 4]]])).table; // prettier-ignore
+    expect(checks(read(few!, null, 0.95))).toContain('Expected counts below 5 in some group: r2 and r3.');
   });
   it('shows the sum of an option', () => {
     const sums = sumsOfTable(table!, null, 0.95)!;

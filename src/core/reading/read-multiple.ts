@@ -1,18 +1,41 @@
 import { whole } from '../figures.js';
+import { type Assessment, SMALL_EXPECTED } from '../assess.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
-import { share } from '../table/share.js';
+import { isUneven, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
 import { lineOfOption, sizeVerdict } from './cross/strength.js';
 import { marksOf } from './marks.js';
 import { mentionsOfTable } from './mentions.js';
-import { answer, type Answer, QUESTIONS, type ReadCell } from './types.js';
-import { and, numeral, percent, sayP } from './words.js';
+import { answer, type Answer, type Check, QUESTIONS, type ReadCell } from './types.js';
+import { and, percent, sayP } from './words.js';
 
 const NAMED = 5;
 const CELLS_NAMED = 2;
+
+/** Options of which too few are expected to be mentioned, or not to be, in some group. */
+function fewCheck(table: Table, { options }: Assessment, labels: readonly string[]): Check[] {
+  if (isUneven(table) || options.length === 0) return [];
+  const few = options.filter(({ expected }) =>
+    expected.some((e, j) => {
+      const base = table.columnBases[j] ?? 0;
+      return base > 0 && Math.min(e, base - e) < SMALL_EXPECTED;
+    }),
+  );
+  if (few.length === 0)
+    return [
+      { ok: true, text: `No option has an expected count below ${SMALL_EXPECTED} in any group, mentioned or not.` },
+    ];
+  const named = few.slice(0, NAMED).map(({ option }) => labels[option] ?? '');
+  return [
+    {
+      ok: false,
+      text: `Expected counts below ${SMALL_EXPECTED} in some group: ${and(named)}${few.length > NAMED ? ` and ${few.length - NAMED} more` : ''}. Chi-square is doubtful there: merge small groups, or read these options with care.`,
+    },
+  ];
+}
 
 /**
  * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
@@ -98,11 +121,22 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       notes:
         differ.length === 0 ? ['No option is mentioned more in one group than in another by more than chance.'] : [],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [...thinCheck(table), ...weightCheck(table), ...leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, {
+      checks: [
+        ...fewCheck(
+          table,
+          result,
+          options.map(({ label }) => label),
+        ),
+        ...thinCheck(table),
+        ...weightCheck(table),
+        ...leftOutCheck(table),
+      ],
+    }),
     answer('say', QUESTIONS.say, {
       sentence:
         best && ends?.top && ends.bottom
-          ? `${numeral(differ.length).replace(/^./, (c) => c.toUpperCase())} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
+          ? `${differ.length} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
           : `No option of ${rowTitle} was shown to differ by ${columnTitle} (N = ${whole(table.base)}).`,
     }),
   ];

@@ -205,7 +205,7 @@ describe('the reading of overlapping rows', () => {
       '20% in Quarry Side, overall 50%',
     ]);
     expect(part(answers, 'say').sentence).toMatch(
-      /^One of 2 options of Crops differed by Site \(N = 300\), Beans most/,
+      /^1 of 2 options of Crops differed by Site \(N = 300\), Beans most/,
     );
   });
 

@@ -204,9 +204,7 @@ describe('the reading of overlapping rows', () => {
       '80% in Mill Row, overall 50%',
       '20% in Quarry Side, overall 50%',
     ]);
-    expect(part(answers, 'say').sentence).toMatch(
-      /^1 of 2 options of Crops differed by Site \(N = 300\), Beans most/,
-    );
+    expect(part(answers, 'say').sentence).toMatch(/^1 of 2 options of Crops differed by Site \(N = 300\), Beans most/);
   });
 
   it('says so when columns overlap, or both do', () => {

@@ -8,14 +8,8 @@ import { DEMO, demoSession } from './session.js';
 
 const session = demoSession();
 
-const open = (path: string) => session.driver.get(session.server.address + path);
+const { open, sound } = session;
 const title = async () => (await find(session.driver, 'h1')).getText();
-
-/** Every screen must be free of accessibility problems and of errors in the console. */
-async function sound(): Promise<void> {
-  expect(await accessibilityProblems(session.driver)).toEqual([]);
-  expect(await consoleErrors(session.driver)).toEqual([]);
-}
 
 describe('the demo study', () => {
   it('opens on the first address', async () => {

@@ -3,7 +3,13 @@ import { adjust, type Adjustment } from '../infer/adjust.js';
 import { equalMention, type Mentions } from '../infer/equal-mention.js';
 import { assessTable } from './assess-table.js';
 import { recordTest } from './record.js';
-import { type Assessment, emptyAssessment, type MultipleRequest, type OptionResult } from './types.js';
+import {
+  type Assessment,
+  emptyAssessment,
+  type MultipleRequest,
+  type OptionResult,
+  type TableRequest,
+} from './types.js';
 
 const square = (size: number) => Array.from({ length: size }, () => new Array<number>(size).fill(0));
 
@@ -79,6 +85,37 @@ function unweighted(w: number) {
   });
 }
 
+/** Of each group: respondents, the sum of their weights, and of the squares of these. */
+interface ByGroup {
+  n: readonly number[];
+  sums: readonly number[];
+  squares: readonly number[];
+}
+
+/** An option as a table of two lines: those of each group who mentioned it, and the rest. */
+export function mentionedOrNot(
+  mine: ByGroup,
+  all: ByGroup,
+  weighted: boolean,
+): Pick<TableRequest, 'counts' | 'weights'> {
+  const counts = [[...mine.n], all.n.map((n, g) => n - mine.n[g]!)];
+  if (!weighted) return { counts };
+  // What is left when everybody mentions an option is rounding, not weight.
+  const split = (part: 'sums' | 'squares') => [
+    [...mine[part]],
+    all[part].map((whole, g) => (counts[1]![g] === 0 ? 0 : whole - mine[part][g]!)),
+  ];
+  const sums = split('sums');
+  // A difference of long sums is rounded; squares stay between what their sums allow.
+  const squares = split('squares').map((line, side) =>
+    line.map((square, g) => {
+      const [n, sum] = [counts[side]![g]!, sums[side]![g]!];
+      return n === 0 ? 0 : Math.min(sum ** 2, Math.max(sum ** 2 / n, square));
+    }),
+  );
+  return { counts, weights: { sums, squares } };
+}
+
 /**
  * A multiple-response question by groups that do not overlap: each option mentioned or not, p adjusted over the options,
  * and one test that every option is mentioned at the same rate in all groups.
@@ -99,21 +136,16 @@ export function assessMentions(
     columns: groups.length,
   });
   for (let option = 0; option < options; option++) {
-    const counts = [respondents[option]!.slice(), groups.map(({ n }, g) => n - respondents[option]![g]!)];
-    const split = (part: 'together' | 'squares', whole: 'weight' | 'square') => {
-      const mine = groups.map((group) => group[part][option]![option]!);
-      // What is left when everybody mentions an option is rounding, not weight.
-      return [mine, groups.map((group, g) => (counts[1]![g] === 0 ? 0 : group[whole] - mine[g]!))];
-    };
-    const sums = split('together', 'weight');
-    // A difference of long sums is rounded; squares stay between what their sums allow.
-    const squares = split('squares', 'square').map((line, side) =>
-      line.map((square, g) => {
-        const [n, sum] = [counts[side]![g]!, sums[side]![g]!];
-        return n === 0 ? 0 : Math.min(sum ** 2, Math.max(sum ** 2 / n, square));
-      }),
+    const own = (part: 'together' | 'squares') => groups.map((group) => group[part][option]![option]!);
+    const { counts, weights } = mentionedOrNot(
+      { n: respondents[option]!, sums: own('together'), squares: own('squares') },
+      {
+        n: groups.map(({ n }) => n),
+        sums: groups.map(({ weight }) => weight),
+        squares: groups.map(({ square }) => square),
+      },
+      weighted,
     );
-    const weights = weighted ? { sums, squares } : undefined;
     const found = assessTable({ counts, weights, confidence, groups: 'columns', exact: { method: 'none' } });
     const lead = found.tests['rao-scott'] ?? found.tests.pearson;
     if (!lead) continue;

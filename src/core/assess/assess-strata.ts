@@ -9,7 +9,7 @@ import type { Assessment, StrataRequest } from './types.js';
 const NOT_FOUR = { absent: 'It is defined on strata of 2 x 2.' };
 
 /** Counts of all strata together. @throws Fault where strata differ in shape, or are not those of `counts` */
-function pool({ strata, counts }: StrataRequest): number[][] {
+export function pool({ strata, counts }: StrataRequest): number[][] {
   const [first] = strata;
   if (!first || strata.length < 2) {
     throw new Fault('invalid', 'There are fewer than two strata.', 'Give a table of counts for each stratum.', {
@@ -47,8 +47,7 @@ function pool({ strata, counts }: StrataRequest): number[][] {
  * The strata without rows and columns that are empty in all of them, groups in the rows, and the scores of what is left.
  * @throws Fault naming the stratum and the cell
  */
-export function strataOf(request: StrataRequest) {
-  const pooled = pool(request);
+export function strataOf(request: StrataRequest, pooled = pool(request)) {
   const { table, dropped } = reduceTable(pooled, request);
   const kept = (length: number, gone: readonly number[]) =>
     Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
@@ -77,14 +76,15 @@ export function strataOf(request: StrataRequest) {
  */
 export function assessStrata(request: StrataRequest): Assessment {
   const { strata, ...rest } = request;
-  const result = assessTable({ ...rest, counts: pool(request) });
+  const pooled = pool(request);
+  const result = assessTable({ ...rest, counts: pooled });
   if (result.base.rows < 2 || result.base.columns < 2) {
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
     for (const id of ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'] as const)
       result.absent.push({ id, reason });
     return result;
   }
-  const { tables, scores } = strataOf(request);
+  const { tables, scores } = strataOf(request, pooled);
   recordTest(result, 'mantel-haenszel', mantelHaenszel(tables, scores));
   const four = result.base.rows === 2 && result.base.columns === 2;
   recordTest(result, 'breslow-day', four ? breslowDay(tables) : NOT_FOUR);

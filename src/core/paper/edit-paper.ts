@@ -12,31 +12,36 @@ function sized(cells: Cells, height: number, width: number): string[][] {
 const each = (paper: Paper, change: (cells: string[][]) => string[][]): Block[] =>
   paper.blocks.map((block) => ({ ...block, cells: change(block.cells) }));
 
+/** One block with other cells. */
+const withCells = (paper: Paper, block: number, cells: (old: string[][]) => string[][]): Block[] =>
+  paper.blocks.map((one, b) => (b === block ? { ...one, cells: cells(one.cells) } : one));
+
+/** The paper in another size: labels and every block cut, or filled up with empty ones. */
+function resized(paper: Paper, height: number, width: number): Paper {
+  return {
+    ...paper,
+    rows: Array.from({ length: height }, (_, i) => paper.rows[i] ?? ''),
+    columns: Array.from({ length: width }, (_, j) => paper.columns[j] ?? ''),
+    blocks: each(paper, (cells) => sized(cells, height, width)),
+  };
+}
+
 /** Turns the paper into another kind. What was typed stays; blocks and columns that the kind needs are added. */
 export function setKind(paper: Paper, kind: PaperKind): Paper {
   const { blocks, columns, fewest } = LAYOUTS[kind];
   const many = Math.max(paper.blocks.length, blocks?.length ?? 2);
-  const width = Math.max(paper.columns.length, columns.length, fewest.columns);
-  const height = Math.max(paper.rows.length, fewest.rows);
-  return {
-    ...paper,
-    kind,
-    rows: Array.from({ length: height }, (_, i) => paper.rows[i] ?? ''),
-    columns: Array.from({ length: width }, (_, j) => paper.columns[j] ?? ''),
-    blocks: Array.from({ length: many }, (_, b) => ({
-      name: paper.blocks[b]?.name ?? '',
-      cells: sized(paper.blocks[b]?.cells ?? [], height, width),
-    })),
-  };
+  const all = Array.from({ length: many }, (_, b) => paper.blocks[b] ?? { name: '', cells: [] });
+  return resized(
+    { ...paper, kind, blocks: all },
+    Math.max(paper.rows.length, fewest.rows),
+    Math.max(paper.columns.length, columns.length, fewest.columns),
+  );
 }
 
 export function setCell(paper: Paper, block: number, row: number, column: number, text: string): Paper {
   const put = (cells: string[][]) =>
     cells.map((line, i) => (i === row ? line.map((old, j) => (j === column ? text : old)) : line));
-  return {
-    ...paper,
-    blocks: paper.blocks.map((one, b) => (b === block ? { ...one, cells: put(one.cells) } : one)),
-  };
+  return { ...paper, blocks: withCells(paper, block, put) };
 }
 
 export function setLabel(paper: Paper, axis: 'rows' | 'columns', at: number, text: string): Paper {
@@ -44,13 +49,11 @@ export function setLabel(paper: Paper, axis: 'rows' | 'columns', at: number, tex
 }
 
 export function addRow(paper: Paper): Paper {
-  const rows = [...paper.rows, ''];
-  return { ...paper, rows, blocks: each(paper, (cells) => sized(cells, rows.length, paper.columns.length)) };
+  return resized(paper, paper.rows.length + 1, paper.columns.length);
 }
 
 export function addColumn(paper: Paper): Paper {
-  const columns = [...paper.columns, ''];
-  return { ...paper, columns, blocks: each(paper, (cells) => sized(cells, paper.rows.length, columns.length)) };
+  return resized(paper, paper.rows.length, paper.columns.length + 1);
 }
 
 export function removeRow(paper: Paper, row: number): Paper {
@@ -80,38 +83,24 @@ const isEmpty = ({ rows, columns, blocks }: Paper) =>
   [...rows, ...columns, ...blocks.flatMap(({ cells }) => cells.flat())].every((text) => text === '');
 
 /** Puts a whole sheet in the place of a block; the other blocks keep what still fits. */
-function replaced(paper: Paper, block: number, sheet: Sheet): Paper {
+function replaced(paper: Paper, block: number, { rows, columns, cells }: Sheet): Paper {
   const { columns: given, fewest } = LAYOUTS[paper.kind];
-  const height = Math.max(sheet.cells.length, fewest.rows);
-  const width = Math.max(sheet.columns.length, given.length, fewest.columns);
-  return {
-    ...paper,
-    keepTotals: false,
-    rows: Array.from({ length: height }, (_, i) => sheet.rows[i] ?? ''),
-    columns: Array.from({ length: width }, (_, j) => sheet.columns[j] ?? ''),
-    blocks: paper.blocks.map((one, b) => ({
-      ...one,
-      cells: sized(b === block ? sheet.cells : one.cells, height, width),
-    })),
-  };
+  return resized(
+    { ...paper, keepTotals: false, rows, columns, blocks: withCells(paper, block, () => cells) },
+    Math.max(cells.length, fewest.rows),
+    Math.max(columns.length, given.length, fewest.columns),
+  );
 }
 
 /** Puts cells in from a position on; the paper grows where they reach past its edge. */
-function overlaid(paper: Paper, block: number, pasted: Sheet, row: number, column: number): Paper {
-  const height = Math.max(paper.rows.length, row + pasted.cells.length);
-  const width = Math.max(paper.columns.length, column + (pasted.cells[0]?.length ?? 0));
-  const put = (cells: Cells) =>
-    sized(cells, height, width).map((line, i) => line.map((old, j) => pasted.cells[i - row]?.[j - column] ?? old));
-  return {
-    ...paper,
-    keepTotals: false,
-    rows: Array.from({ length: height }, (_, i) => paper.rows[i] ?? ''),
-    columns: Array.from({ length: width }, (_, j) => paper.columns[j] ?? ''),
-    blocks: paper.blocks.map((one, b) => ({
-      ...one,
-      cells: b === block ? put(one.cells) : sized(one.cells, height, width),
-    })),
-  };
+function overlaid(paper: Paper, block: number, { cells }: Sheet, row: number, column: number): Paper {
+  const grown = resized(
+    { ...paper, keepTotals: false },
+    Math.max(paper.rows.length, row + cells.length),
+    Math.max(paper.columns.length, column + (cells[0]?.length ?? 0)),
+  );
+  const put = (old: string[][]) => old.map((line, i) => line.map((text, j) => cells[i - row]?.[j - column] ?? text));
+  return { ...grown, blocks: withCells(grown, block, put) };
 }
 
 /** Lays a text out as a block. Null where there is no table in it. */

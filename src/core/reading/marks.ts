@@ -1,5 +1,6 @@
 import type { Assessment } from '../assess.js';
-import { reduceTable, type Weights } from '../crosstab.js';
+import { mentionedOrNot } from '../assess/assess-multiple.js';
+import { reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
 import { holm } from '../infer/adjust.js';
 import type { Table, Totals } from '../table/tabulate.js';
@@ -44,18 +45,15 @@ function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mar
 }
 
 /** One option, mentioned or not, by the columns. */
-export function optionOf(
-  { cells, columnBases, weighted }: Table,
-  row: number,
-): { counts: number[][]; weights?: Weights } {
-  const mentioned = cells[row] ?? [];
-  const counts = [mentioned, mentioned.map((n, j) => (columnBases[j] ?? 0) - n)];
-  if (!weighted) return { counts };
-  const both = ({ cells: of, columnBases: bases }: Totals) => {
-    const mine = of[row] ?? [];
-    return [mine, mine.map((sum, j) => (counts[1]![j] === 0 ? 0 : (bases[j] ?? 0) - sum))];
-  };
-  return { counts, weights: { sums: both(weighted.sums), squares: both(weighted.squares) } };
+export function optionOf(table: Table, row: number) {
+  const { weighted } = table;
+  const mine = ({ cells }: Totals) => cells[row] ?? [];
+  const of = (take: (totals: Totals) => readonly number[]) => ({
+    n: take(table),
+    sums: take(weighted?.sums ?? table),
+    squares: take(weighted?.squares ?? table),
+  });
+  return mentionedOrNot(of(mine), of(({ columnBases }) => columnBases), weighted !== null); // prettier-ignore
 }
 
 function marksOfOptions(table: Table): (Mark | null)[][] {

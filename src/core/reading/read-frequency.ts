@@ -2,6 +2,7 @@ import { whole } from '../figures.js';
 import { assess, type OneWayRequest, SMALL_EXPECTED } from '../assess.js';
 import { titleOf } from '../codebook/types.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
+import type { TestResult } from '../infer/result.js';
 import { wilsonOfShare } from '../infer/wilson.js';
 import { effectiveBase, figuresOf, isUneven, mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
@@ -30,24 +31,12 @@ export function oneWayRequestOf(table: Table, proportions?: readonly number[]): 
 }
 
 /** Whether categories differ in frequency, or from the shares that are expected. */
-function fit(table: Table, confidence: number, proportions: readonly number[] | undefined): Answer[] {
-  const request = oneWayRequestOf(table, proportions);
-  const test = request && assess(request).tests['goodness-of-fit'];
-  if (!test) return [];
+function fit(test: TestResult, confidence: number, given: boolean): Answer {
   const lead = test.variants?.exact ? 'goodness-of-fit:exact' : 'goodness-of-fit';
   const tests = testLines('goodness-of-fit', test, false).map((line) => ({ ...line, lead: line.id === lead }));
   tests.sort((a, b) => Number(b.lead) - Number(a.lead));
   const p = test.variants?.exact?.p ?? test.p;
-  return [
-    answer('association', proportions ? 'Do they depart from the shares expected?' : 'Are some more frequent than others?', { verdict: verdictOfP(p, 1 - confidence), tests }), // prettier-ignore
-  ];
-}
-
-/** The test against the shares expected, for the report sentence. */
-function sayFit(table: Table, proportions: readonly number[]): string {
-  const request = oneWayRequestOf(table, proportions);
-  const test = request && assess({ ...request, exact: { method: 'none' } }).tests['goodness-of-fit'];
-  return test ? `; against the shares expected, ${sayChiSquare(test, table.base)}, ${sayP(test.p)}` : '';
+  return answer('association', given ? 'Do they depart from the shares expected?' : 'Are some more frequent than others?', { verdict: verdictOfP(p, 1 - confidence), tests }); // prettier-ignore
 }
 
 /**
@@ -112,16 +101,18 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
     ...weightCheck(table),
     ...leftOutCheck(table),
   ];
+  const request = oneWayRequestOf(table, proportions);
+  const fitted = request && assess(request).tests['goodness-of-fit'];
   const verb = multiple ? 'mentioned by' : 'given by';
   return [
     answer('where', 'What leads?', {
       verdict: `${first.label}, ${percent(share(table, 'total', first.i, null) ?? 0)}.`,
     }),
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
-    ...fit(table, confidence, proportions),
+    ...(fitted ? [fit(fitted, confidence, proportions !== undefined)] : []),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions ? sayFit(table, proportions) : ''}.`,
+      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions && fitted ? `; against the shares expected, ${sayChiSquare(fitted, table.base)}, ${sayP(fitted.p)}` : ''}.`,
     }),
   ];
 }

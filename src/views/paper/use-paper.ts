@@ -63,8 +63,7 @@ export function usePaper(block: number) {
   const [paper, setPaper] = useDraft<Paper>('paper', BLANK, isPaper);
   /** Takes a change that may find nothing to do. @returns whether it did */
   const take = (next: Paper | null): boolean => {
-    // A pasted table may have fewer lines than the kind needs.
-    if (next) setPaper(setKind(next, next.kind));
+    if (next) setPaper(next);
     return next !== null;
   };
   return {

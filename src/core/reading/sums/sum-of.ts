@@ -10,7 +10,7 @@ import {
   type TestId,
 } from '../../assess.js';
 import { mentionsOf } from '../../assess/assess-multiple.js';
-import { strataOf } from '../../assess/assess-strata.js';
+import { pool, strataOf } from '../../assess/assess-strata.js';
 import { type Crosstab, isTwoByTwo, reduceTable, squareTable, transpose } from '../../crosstab.js';
 import type { StrataForm } from '../../infer/stratified.js';
 import {
@@ -144,7 +144,8 @@ function sumOfStrata(
   tests: Assessment['tests'],
   names: readonly string[],
 ): Sum | null {
-  const { tables, scores } = strataOf(request);
+  const pooled = pool(request);
+  const { tables, scores } = strataOf(request, pooled);
   const [test, form = 'general'] = id.split(':') as [string, StrataForm?];
   const general = tests['mantel-haenszel'];
   const found = form === 'general' ? general : general?.variants?.[form];
@@ -152,9 +153,7 @@ function sumOfStrata(
   if (test === 'breslow-day') return tests['breslow-day'] ? breslowDaySum(tables, tests['breslow-day']) : null;
   if (test === 'common-odds-ratio') return commonOddsRatioSum(tables);
   // What is not of the strata is of all of them together.
-  const { strata, ...rest } = request;
-  const counts = strata[0]!.map((row, i) => row.map((_, j) => strata.reduce((sum, one) => sum + one[i]![j]!, 0)));
-  return sumOfTable(id, { ...rest, counts }, tests);
+  return sumOfTable(id, { ...request, counts: pooled }, tests);
 }
 
 /** The tests of a request, where they were not handed over. */

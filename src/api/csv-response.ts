@@ -1,5 +1,5 @@
 /** A CSV file for the browser to save under a name made from `title`. */
-export function csvResponse(csv: string, title: string): Response {
+export function csvResponse(csv: string | ReadableStream<Uint8Array>, title: string): Response {
   const name = `${
     title
       .normalize('NFKD')

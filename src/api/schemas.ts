@@ -4,6 +4,8 @@ import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS } from '../core/recode/types.js';
 import { PERCENTS } from '../core/table/share.js';
+import { ENCODINGS } from '../core/intake/encodings.js';
+import { MOST_COLUMNS } from '../core/intake/layout.js';
 
 extendZodWithOpenApi(z);
 
@@ -23,6 +25,17 @@ const FileCodeSchema = z.strictObject({
   code: text(1000),
   label: text(10_000),
   missing: z.enum(MISSING_REASONS).optional(),
+});
+
+const FileMultipleSchema = z.strictObject({
+  name: text(200).min(1),
+  label: text(10_000),
+  columns: z
+    .array(z.strictObject({ name: text(200), label: text(10_000), ticked: text(1000).optional() }))
+    .min(2)
+    .max(500),
+  ticked: text(1000).describe('The code that means ticked, where a column has none of its own.'),
+  none: text(200).optional().describe('The column that says "none of these".'),
 });
 
 export const CodebookFileSchema = z
@@ -46,18 +59,7 @@ export const CodebookFileSchema = z
       )
       .max(5000),
     multiple: z
-      .array(
-        z.strictObject({
-          name: text(200).min(1),
-          label: text(10_000),
-          columns: z
-            .array(z.strictObject({ name: text(200), label: text(10_000) }))
-            .min(2)
-            .max(500),
-          ticked: text(1000),
-          none: text(200).optional(),
-        }),
-      )
+      .array(FileMultipleSchema)
       .max(500)
       .optional()
       .describe('Multiple-response questions over yes/no columns.'),
@@ -69,11 +71,28 @@ export const AcceptSchema = z
     name: text(200).trim().min(1, 'Give the study a name.'),
     subtitle: text(200).optional(),
     columns: z
-      .array(z.strictObject({ name: text(200), label: text(10_000).optional(), level: sourceLevel.optional() }))
+      .array(
+        z.strictObject({
+          name: text(200),
+          label: text(10_000).optional(),
+          level: sourceLevel.optional(),
+          missing: z
+            .array(z.strictObject({ code: text(1000), missing: z.enum(MISSING_REASONS).nullable() }))
+            .max(5000)
+            .optional()
+            .describe('Codes that are no answers, with the reason; null: an answer after all.'),
+          leaveOut: z.boolean().optional().describe('The column is not taken in.'),
+        }),
+      )
       .max(5000)
       .optional()
       .describe('Decisions that differ from what was understood, by column name.'),
-    codebook: CodebookFileSchema.optional(),
+    questions: z
+      .array(FileMultipleSchema)
+      .max(500)
+      .optional()
+      .describe('Multiple-response questions to build, beside those of the codebook.'),
+    codebook: CodebookFileSchema.optional().describe('In the place of a codebook sent with the file.'),
   })
   .openapi('Acceptance');
 
@@ -226,8 +245,6 @@ export const StudyRowSchema = z
     created: z.string(),
     fileName: z.string(),
     fileSha256: z.string(),
-    encoding: z.string(),
-    separator: z.string(),
     revision: z.int(),
   })
   .openapi('Study');
@@ -303,29 +320,124 @@ export const VariableDetailSchema = z
   })
   .openapi('VariableDetail');
 
+const encoding = z.enum(ENCODINGS.map(([name]) => name) as [string, ...string[]]).describe('A character encoding.');
+
+export const LayoutSchema = z
+  .discriminatedUnion('is', [
+    z.strictObject({
+      is: z.literal('delimited'),
+      encoding,
+      separator: z.string().length(1).describe('The character between cells.'),
+      quote: z.string().max(1).describe('The character around a cell that holds a separator; empty: none.'),
+      decimal: z.enum(['.', ',']),
+      heading: z.boolean().describe('Whether the first row names the columns.'),
+      short: z.enum(['aside', 'blank']).describe('A row with too few cells: set aside, or filled with blanks.'),
+      picks: z
+        .array(z.strictObject({ name: text(200), cell: z.int().min(0), character: z.int().min(0).nullable() }))
+        .max(MOST_COLUMNS)
+        .optional()
+        .describe('Columns to make of the cells, where a codebook says so.'),
+    }),
+    z.strictObject({
+      is: z.literal('workbook'),
+      sheet: text(200),
+      range: text(40).nullable().describe('"B3:F200"; null: all that is filled.'),
+      heading: z.boolean(),
+    }),
+    z.strictObject({ is: z.literal('parquet') }),
+    z.strictObject({ is: z.literal('json'), shape: z.enum(['array', 'lines']) }),
+    z.strictObject({
+      is: z.literal('fixed'),
+      encoding,
+      skip: z.int().min(0).max(1000),
+      fields: z
+        .array(z.strictObject({ name: text(200), start: z.int().min(1), width: z.int().min(1).max(32_767) }))
+        .min(1)
+        .max(MOST_COLUMNS),
+    }),
+  ])
+  .openapi('Layout');
+
+const FoundCodeSchema = z.object({ code: z.string(), respondents: z.int() });
+
+const ReadInSchema = z.object({
+  respondents: z.int(),
+  columns: z.array(
+    z.object({
+      name: z.string(),
+      columnId: z.int(),
+      level: sourceLevel,
+      storage: z.enum(['coded8', 'coded16', 'number', 'text', 'sets']),
+      codes: z.array(FoundCodeSchema),
+      why: z.string(),
+      guesses: z.array(
+        z.object({
+          is: z.enum([
+            'heading',
+            'blank',
+            'constant',
+            'identifier',
+            'no-answer',
+            'exceptions',
+            'dates',
+            'mixed',
+            'long',
+          ]),
+          text: z.string(),
+          codes: z.array(FoundCodeSchema),
+        }),
+      ),
+      filled: z.int(),
+      blank: z.int(),
+    }),
+  ),
+  questions: z.array(
+    z.object({
+      is: z.enum(['ticks', 'slots']),
+      name: z.string(),
+      label: z.string(),
+      columns: z.array(z.object({ name: z.string(), label: z.string(), ticked: z.string().nullable() })),
+      none: z.object({ name: z.string(), ticked: z.string() }).nullable(),
+      why: z.string(),
+    }),
+  ),
+  unread: z.object({ rows: z.int(), first: z.array(z.object({ line: z.int(), why: z.string() })) }),
+  remarks: z.array(z.string()),
+});
+
 export const IntakeSchema = z
   .object({
     id: z.string(),
     fileName: z.string(),
     bytes: z.int(),
+    sha256: z.string(),
     created: z.string(),
-    profiled: z.object({
-      dialect: z.object({ encoding: z.string(), separator: z.string(), lineEnd: z.string() }),
-      respondents: z.int(),
-      columns: z.array(
-        z.object({
-          name: z.string(),
-          level: sourceLevel,
-          storage: z.string(),
-          codes: z.array(z.object({ code: z.string(), respondents: z.int() })),
-          why: z.string(),
-          notes: z.array(z.string()),
-          filled: z.int(),
-          blank: z.int(),
-        }),
-      ),
-      sample: z.array(z.array(z.string())),
-    }),
+    gzip: z.boolean(),
+    sheets: z.array(z.object({ name: z.string(), hidden: z.boolean() })),
+    layout: LayoutSchema.describe('How the file is read.'),
+    found: LayoutSchema.describe('How it was found to be written.'),
+    preview: z
+      .object({
+        columns: z.array(z.string()),
+        rows: z.array(z.object({ line: z.int(), cells: z.array(z.string()), why: z.string().nullable() })),
+      })
+      .nullable(),
+    state: z.enum(['reading', 'read', 'failed']),
+    progress: z.object({ share: z.number(), rows: z.int() }),
+    read: ReadInSchema.nullable().describe(
+      'What came of reading it; null while it is being read, or where it cannot be.',
+    ),
+    fault: z
+      .object({ kind: z.string(), message: z.string(), mend: z.string(), place: z.record(z.string(), z.unknown()) })
+      .nullable(),
+    codebook: z
+      .object({
+        fileName: z.string(),
+        kind: z.string(),
+        codebook: CodebookFileSchema,
+        remarks: z.array(z.string()),
+      })
+      .nullable(),
   })
   .openapi('Intake');
 

@@ -11,7 +11,7 @@ function field(cell: Cell): string {
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
-/** CSV after RFC 4180, with a byte-order mark so that spreadsheets read it as UTF-8. */
-export function writeCsv(lines: readonly (readonly Cell[])[]): string {
-  return `\uFEFF${lines.map((line) => line.map(field).join(',')).join('\r\n')}\r\n`;
+/** CSV after RFC 4180, with a byte-order mark at its beginning so that spreadsheets read it as UTF-8. */
+export function writeCsv(lines: readonly (readonly Cell[])[], isBeginning = true): string {
+  return `${isBeginning ? '\uFEFF' : ''}${lines.map((line) => line.map(field).join(',')).join('\r\n')}\r\n`;
 }

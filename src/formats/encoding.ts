@@ -1,10 +1,11 @@
-import { open } from 'node:fs/promises';
 import { analyse } from 'chardet';
 import iconv from 'iconv-lite';
 import { Fault } from '../core/fault.js';
+import { openBytes, type RawFile } from './bytes.js';
 
 const SAMPLE = 256 * 1024;
-const STEP = 1024 * 1024;
+/** So much of a file is looked through for bytes that are not UTF-8; the reading tells of any behind it. */
+const LOOKED_THROUGH = 64 * 1024 * 1024;
 
 /** Single-byte encodings that may be chosen over Windows-1252, where much more speaks for them. */
 const OTHERS = new Set(['ISO-8859-2', 'windows-1250', 'windows-1251', 'windows-1253', 'windows-1254', 'KOI8-R']);
@@ -33,37 +34,55 @@ function singleByte(sample: Buffer): string {
  * @returns a name that iconv-lite knows
  * @throws Fault for a file that is not text
  */
-export async function detectEncoding(path: string, file: string): Promise<string> {
-  const handle = await open(path, 'r');
-  try {
-    const buffer = Buffer.alloc(SAMPLE);
-    const { bytesRead } = await handle.read(buffer, 0, SAMPLE, 0);
-    const sample = buffer.subarray(0, bytesRead);
-    if (sample.length >= 2 && sample[0] === 0xff && sample[1] === 0xfe) return 'utf-16le';
-    if (sample.length >= 2 && sample[0] === 0xfe && sample[1] === 0xff) return 'utf-16be';
-    const nul = sample.indexOf(0);
-    if (nul >= 0) {
-      throw new Fault(
-        'invalid',
-        `${file} is not a text file: byte ${nul + 1} is 0.`,
-        'Save it as CSV (comma-separated text) and take that in.',
-        { file },
-      );
+export async function detectEncoding(file: RawFile): Promise<string> {
+  let sample = Buffer.alloc(0);
+  const decoder = new TextDecoder('utf-8', { fatal: true });
+  let isUtf8 = true;
+  let looked = 0;
+  for await (const chunk of openBytes(file).chunks) {
+    if (sample.length < SAMPLE) {
+      const first = sample.length === 0;
+      sample = Buffer.concat([sample, chunk.subarray(0, SAMPLE - sample.length)]);
+      if (first && sample[0] === 0xff && sample[1] === 0xfe) return 'utf-16le';
+      if (first && sample[0] === 0xfe && sample[1] === 0xff) return 'utf-16be';
     }
-    const decoder = new TextDecoder('utf-8', { fatal: true });
-    const chunk = Buffer.alloc(STEP);
-    let position = 0;
-    try {
-      for (;;) {
-        const { bytesRead: read } = await handle.read(chunk, 0, STEP, position);
-        decoder.decode(chunk.subarray(0, read), { stream: read > 0 });
-        if (read === 0) return 'utf-8';
-        position += read;
-      }
-    } catch {
-      return singleByte(sample);
-    }
-  } finally {
-    await handle.close();
+    if (isUtf8) isUtf8 = decodes(decoder, chunk);
+    looked += chunk.length;
+    if (looked >= LOOKED_THROUGH || (!isUtf8 && sample.length >= SAMPLE)) break;
   }
+  const nul = sample.indexOf(0);
+  if (nul >= 0) {
+    throw new Fault(
+      'invalid',
+      `${file.name} is not a text file: byte ${nul + 1} is 0.`,
+      'Save it as CSV (comma-separated text) and take that in.',
+      { file: file.name },
+    );
+  }
+  if (isUtf8 && looked < LOOKED_THROUGH) isUtf8 = decodes(decoder, Buffer.alloc(0), false);
+  return isUtf8 ? 'utf-8' : singleByte(sample);
+}
+
+function decodes(decoder: TextDecoder, bytes: Buffer, stream = true): boolean {
+  try {
+    decoder.decode(bytes, { stream });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+export interface Decoding {
+  write: (bytes: Buffer) => string;
+  end: () => string;
+}
+
+/** Turns bytes into text; what fits no character becomes U+FFFD. */
+export function decoding(encoding: string): Decoding {
+  if (encoding !== 'utf-8') {
+    const decoder = iconv.getDecoder(encoding);
+    return { write: (bytes) => decoder.write(bytes), end: () => decoder.end() ?? '' };
+  }
+  const decoder = new TextDecoder('utf-8');
+  return { write: (bytes) => decoder.decode(bytes, { stream: true }), end: () => decoder.decode() };
 }

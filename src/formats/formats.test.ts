@@ -4,10 +4,12 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import iconv from 'iconv-lite';
 import { afterAll, describe, expect, it } from 'vitest';
-import { Fault } from '../core/fault.js';
-import { columnNames, detectDialect, readRows } from './csv-read.js';
+import type { Delimited } from '../core/intake/layout.js';
 import { writeCsv } from './csv-write.js';
+import { detectDelimited, openDelimited } from './delimited.js';
 import { detectEncoding } from './encoding.js';
+import { columnNames } from './names.js';
+import type { Row } from './rows.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-formats-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -19,22 +21,16 @@ function file(content: string | Uint8Array): string {
   return path;
 }
 
-async function rowsOf(content: string | Uint8Array) {
-  const path = file(content);
-  const dialect = await detectDialect(path, 'x.csv');
-  const rows: { line: number; cells: string[] }[] = [];
-  for await (const batch of readRows(path, 'x.csv', dialect)) rows.push(...batch);
-  return { dialect, rows, cells: rows.map(({ cells }) => cells) };
-}
+const raw = (content: string | Uint8Array) => ({ path: file(content), name: 'x.csv', gzip: false });
 
-async function faultOf(content: string | Uint8Array): Promise<Fault> {
-  try {
-    await rowsOf(content);
-  } catch (error) {
-    if (error instanceof Fault) return error;
-    throw error;
-  }
-  throw new Error('it was read');
+/** All cells of a delimited file, the heading too, as its own layout reads them. */
+async function rowsOf(content: string | Uint8Array, change: Partial<Delimited> = {}) {
+  const from = raw(content);
+  const layout = { ...(await detectDelimited(from)), ...change };
+  const { batches, columns } = await openDelimited(from, { ...layout, heading: false });
+  const rows: Row[] = [];
+  for await (const batch of batches) rows.push(...batch);
+  return { layout, rows, columns, cells: rows.map(({ cells }) => cells) };
 }
 
 describe('encoding', () => {
@@ -45,17 +41,18 @@ describe('encoding', () => {
     ['utf-16le', 'name\nZoë\n'],
     ['utf-16be', 'name\nZoë\n'],
   ])('finds %s', async (encoding, text) => {
-    const path = file(iconv.encode(text, encoding, { addBOM: encoding.startsWith('utf-16') }));
-    expect(await detectEncoding(path, 'x.csv')).toBe(encoding);
+    expect(await detectEncoding(raw(iconv.encode(text, encoding, { addBOM: encoding.startsWith('utf-16') })))).toBe(
+      encoding,
+    );
   });
 
   it('does not take a cut character at the end of a step for another encoding', async () => {
     const text = `${'a'.repeat(1024 * 1024 - 1)}ë\n`;
-    expect(await detectEncoding(file(text), 'x.csv')).toBe('utf-8');
+    expect(await detectEncoding(raw(text))).toBe('utf-8');
   });
 
   it('refuses what is not text, naming the byte', async () => {
-    await expect(detectEncoding(file(new Uint8Array([65, 66, 0, 67])), 'x.csv')).rejects.toThrow('byte 3 is 0');
+    await expect(detectEncoding(raw(new Uint8Array([65, 66, 0, 67])))).rejects.toThrow('byte 3 is 0');
   });
 });
 
@@ -68,7 +65,7 @@ describe('separator', () => {
     [',', 'only\n1\n2\n'],
     [';', 'a;b\n"x,y,z";1\n"p,q,r";2\n'],
   ])('is %j in %j', async (separator, text) => {
-    expect((await rowsOf(text)).dialect.separator).toBe(separator);
+    expect((await rowsOf(text)).layout.separator).toBe(separator);
   });
 });
 
@@ -84,8 +81,7 @@ describe('rows', () => {
   });
 
   it.each(['\n', '\r\n', '\r'])('end with %j', async (end) => {
-    const { rows, dialect } = await rowsOf(['a,b', '1,"x"', '2,"y"', ''].join(end));
-    expect(dialect.lineEnd).toBe(end);
+    const { rows } = await rowsOf(['a,b', '1,"x"', '2,"y"', ''].join(end));
     expect(rows.map(({ cells }) => cells.join('|'))).toEqual(['a|b', '1|x', '2|y']);
   });
 
@@ -97,12 +93,19 @@ describe('rows', () => {
     expect((await rowsOf('\uFEFFa,b\n1,2\n')).cells[0]).toEqual(['a', 'b']);
   });
 
-  it('name the line of a quote that is never closed, and of text behind a quote', async () => {
-    const open = await faultOf('a,b\n1,2\n3,"4\n5,6\n');
-    expect(open.place).toEqual({ file: 'x.csv', line: 3 });
-    const behind = await faultOf('a,b\n1,2\n"3"x,4\n5,6\n');
-    expect(behind.message).toContain('goes on behind a closing quote');
-    expect(behind.place.line).toBe(3);
+  it('with a quote astray are marked, with their line, and those behind them are read', async () => {
+    for (const [csv, line, next] of [
+      ['a,b\n1,2\n3,"4\n5,6\n', 3, '5|6'],
+      ['a,b\n1,2\n"3"x,4\n5,6\n', 3, '5|6'],
+      ['a,b\n"1\n1",2\n"3,4\n"5",6\n7,8\n', 4, '5|6'],
+      ['a,b\n1,"2', 2, undefined],
+    ] as const) {
+      const { rows } = await rowsOf(csv);
+      const at = rows.findIndex(({ odd }) => odd === 'quote');
+      expect(rows[at]?.line).toBe(line);
+      expect(rows[at + 1]?.cells.join('|')).toBe(next);
+      expect(rows.filter(({ odd }) => odd)).toHaveLength(1);
+    }
   });
 
   it('are the same however the file falls into steps', async () => {
@@ -126,11 +129,38 @@ describe('rows', () => {
   });
 });
 
+describe('how a file is written', () => {
+  it('is found: quotes, decimal comma, heading', async () => {
+    expect((await rowsOf("a;b\n'x;y';1\n'p;q';2\n'r;s';3\n")).layout).toMatchObject({ quote: "'", separator: ';' });
+    expect((await rowsOf('a;b\n1,5;2\n2,25;3\n')).layout.decimal).toBe(',');
+    expect((await rowsOf('a;b\n1,5;2.5\n')).layout.decimal).toBe('.');
+    expect((await rowsOf('a;b\n1,5;2\n1,5,7;3\n')).layout.decimal).toBe('.');
+    expect((await rowsOf('1,2\n3,4\n')).layout.heading).toBe(false);
+    expect((await rowsOf('name,town\nZoe,Hull\n')).layout.heading).toBe(true);
+  });
+
+  it('can be said: no quotes, a decimal comma, another encoding', async () => {
+    expect((await rowsOf('a,b\n"x,1\n', { quote: '' })).cells[1]).toEqual(['"x', '1']);
+    const { cells } = await rowsOf('a;b;c\n1,5;-2,25;3,4,5\n', { decimal: ',', separator: ';' });
+    expect(cells[1]).toEqual(['1.5', '-2.25', '3,4,5']);
+    expect((await rowsOf(iconv.encode('a\nþ\n', 'iso-8859-1'), { encoding: 'windows-1254' })).cells[1]).toEqual(['ş']);
+  });
+
+  it('tells where bytes do not fit the encoding', async () => {
+    const from = raw(iconv.encode('a,b\n1,é\n2,ö\n', 'windows-1252'));
+    const source = await openDelimited(from, { ...(await detectDelimited(from)), encoding: 'utf-8' });
+    for await (const batch of source.batches) expect(batch.length).toBeGreaterThan(0);
+    expect(source.remarks()[0]).toBe(
+      '2 cells hold bytes that are not utf-8, the first on line 2: choose another encoding.',
+    );
+  });
+});
+
 describe('names of columns', () => {
   it('are trimmed, numbered where empty, told apart where repeated', () => {
-    const { names, notes } = columnNames([' age ', '', 'age', 'age']);
-    expect(names).toEqual(['age', 'column_2', 'age_2', 'age_3']);
-    expect([...notes.keys()]).toEqual([1, 2, 3]);
+    const names = columnNames([' age ', '', 'age', 'age']);
+    expect(names.map(({ name }) => name)).toEqual(['age', 'column_2', 'age_2', 'age_3']);
+    expect(names.map(({ note }) => note !== null)).toEqual([false, true, true, true]);
   });
 });
 

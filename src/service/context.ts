@@ -6,6 +6,7 @@ import Tinypool from 'tinypool';
 import { Fault } from '../core/fault.js';
 import type { Db } from '../store/open.js';
 import type { Envelope, Jobs } from './worker.js';
+import { cancel, type Progress } from './worker/progress.js';
 
 export interface ServiceOptions {
   /** Where studies are kept. */
@@ -23,11 +24,20 @@ export interface OpenStudy {
   queue: Promise<unknown>;
 }
 
+/** A file that is being read. */
+export interface Reading {
+  progress: Progress;
+  /** Ends when the file was read, or could not be, or was cancelled; never fails. */
+  done: Promise<void>;
+}
+
 /** What every use case works with. One for a process. */
 export interface Service {
   folder: string;
   log: Logger;
   studies: Map<string, OpenStudy>;
+  /** Files that are being read, by intake. */
+  readings: Map<string, Reading>;
   /** Runs a job in a worker thread: counting never waits behind an intake. A signal ends the thread under way. */
   run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => Promise<Jobs[K]['gives']>;
   /** Work that must end before the process may. */
@@ -50,7 +60,9 @@ export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.
 /** Exact tests that run side by side. */
 const ASSESSING_AT_ONCE = 2;
 
-const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['profile', 'takeIn', 'hash']);
+/** Files that are read side by side; a preview waits behind none but another. */
+const READING_AT_ONCE = 2;
+const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['detect', 'preview', 'readIn']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {
@@ -79,13 +91,14 @@ export function startService(options: ServiceOptions): Service {
       isolateWorkers: false,
     });
   const counting = pool();
-  const intake = pool();
+  const intake = pool(1, READING_AT_ONCE);
   const assessing = pool(0, ASSESSING_AT_ONCE);
   const poolOf = (name: keyof Jobs) => (INTAKE_JOBS.has(name) ? intake : name === 'assess' ? assessing : counting);
   const service: Service = {
     folder,
     log: options.log ?? pino({ level: 'silent' }),
     studies: new Map(),
+    readings: new Map(),
     pending: new Set(),
     run: async <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => {
       const answer: unknown = await poolOf(name).run(job, { name, ...(signal ? { signal } : {}) });
@@ -95,6 +108,9 @@ export function startService(options: ServiceOptions): Service {
       throw new Fault(kind, message, mend, place);
     },
     close: async () => {
+      // A file that was not read to its end is read again when it is asked for.
+      for (const { progress } of service.readings.values()) cancel(progress);
+      await Promise.all([...service.readings.values()].map(({ done }) => done));
       while (service.pending.size > 0) await Promise.allSettled([...service.pending]);
       await Promise.all([counting.destroy(), intake.destroy(), assessing.destroy()]);
       for (const { db } of service.studies.values()) db.close();

@@ -1,5 +1,3 @@
-import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
 import { assess as assessRequest, type AssessRequest, type Assessment } from '../core/assess.js';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
@@ -7,8 +5,9 @@ import { forgetFile } from './worker/column-cache.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
-import { profileFile, type Profiled, type ProfileJob } from './worker/profile-job.js';
-import { type TakeInJob, writeStudy, type Written } from './worker/take-in-job.js';
+import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
+import { CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
+import type { Detected } from '../formats/open-rows.js';
 
 /** A Fault as it crosses from a thread, where classes are lost. */
 export interface PlainFault {
@@ -25,10 +24,10 @@ export interface Jobs {
   count: { takes: CountJob; gives: CountArray };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };
-  profile: { takes: ProfileJob; gives: Profiled };
-  takeIn: { takes: TakeInJob; gives: Written };
+  detect: { takes: { path: string; file: string }; gives: Detected };
+  preview: { takes: PreviewJob; gives: Preview };
+  readIn: { takes: ReadInJob; gives: ReadIn | typeof CANCELLED };
   forget: { takes: { file: string }; gives: null };
-  hash: { takes: { path: string }; gives: string };
   assess: { takes: AssessRequest; gives: Assessment };
 }
 
@@ -45,17 +44,12 @@ async function enveloped<T>(work: () => T | Promise<T>): Promise<Envelope<T>> {
 export const count = (job: CountJob) => enveloped(() => countInStudy(job));
 export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(job));
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
-export const profile = (job: ProfileJob) => enveloped(() => profileFile(job));
-export const takeIn = (job: TakeInJob) => enveloped(() => writeStudy(job));
+export const detect = (job: { path: string; file: string }) => enveloped(() => detectFile(job));
+export const preview = (job: PreviewJob) => enveloped(() => previewFile(job));
+export const readIn = (job: ReadInJob) => enveloped(() => readFileIn(job));
 export const assess = (job: AssessRequest) => enveloped(() => assessRequest(job));
 export const forget = ({ file }: { file: string }) =>
   enveloped(() => {
     forgetFile(file);
     return null;
-  });
-export const hash = (job: { path: string }) =>
-  enveloped(async () => {
-    const sum = createHash('sha256');
-    for await (const chunk of createReadStream(job.path)) sum.update(chunk as Buffer);
-    return sum.digest('hex');
   });

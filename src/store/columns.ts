@@ -2,7 +2,7 @@ import type { Storage } from '../core/codebook/understand.js';
 import type { Column } from '../core/count/column.js';
 import type { Db } from './open.js';
 
-/** Respondents in one chunk. */
+/** Respondents in one chunk, where nothing speaks for fewer. */
 export const CHUNK = 65_536;
 
 export interface ColumnRow {
@@ -28,17 +28,60 @@ export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: reado
     )
     .run(column);
   const id = Number(lastInsertRowid);
-  const insert = db.prepare('INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
-  codes.forEach(({ code, respondents }, position) => insert.run(id, position, code, respondents));
+  insertCodes(db, id, codes);
   return id;
 }
 
-/** Statement that writes one chunk: column, part, number, bytes. */
-export function chunkWriter(
+/** Writes one chunk: column, part, its first respondent (from 0), bytes. */
+export type ChunkWriter = (column: number, part: 'values' | 'state', first: number, bytes: Uint8Array) => void;
+
+/** Statement that writes chunks. */
+export function chunkWriter(db: Db): ChunkWriter {
+  const insert = db.prepare('INSERT INTO chunk (column_id, part, first, bytes) VALUES (?, ?, ?, ?)');
+  return (column, part, first, bytes) => void insert.run(column, part, first, bytes);
+}
+
+/** The chunks of a column one after the other, each with its first respondent. */
+export function* readChunks(
   db: Db,
-): (column: number, part: 'values' | 'state', number: number, bytes: Uint8Array) => void {
-  const insert = db.prepare('INSERT INTO chunk (column_id, part, number, bytes) VALUES (?, ?, ?, ?)');
-  return (column, part, number, bytes) => void insert.run(column, part, number, bytes);
+  column: number,
+  part: 'values' | 'state' = 'values',
+): Generator<{ first: number; bytes: Buffer }> {
+  const firsts = db.prepare('SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first').pluck().all(column, part); // prettier-ignore
+  const read = db.prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? AND first = ?').pluck();
+  for (const first of firsts as number[]) yield { first, bytes: read.get(column, part, first) as Buffer };
+}
+
+/** Takes a chunk away, so that another can be written in its place. */
+export function removeChunk(db: Db, column: number, first: number): void {
+  db.prepare("DELETE FROM chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
+}
+
+/** The bytes of a chunk as an array, wherever they lie. */
+export function arrayOf(bytes: Buffer): ArrayBuffer {
+  return new Uint8Array(bytes).buffer;
+}
+
+/** Says what a column turned out to be, once all of it was written. */
+export function finishColumn(
+  db: Db,
+  id: number,
+  { storage, blank, histogram }: Pick<ColumnRow, 'storage' | 'blank' | 'histogram'>,
+  codes: readonly ColumnCode[],
+): void {
+  db.prepare('UPDATE data_column SET storage = ?, blank = ?, histogram = ? WHERE id = ?').run(
+    storage,
+    blank,
+    histogram,
+    id,
+  );
+  db.prepare('DELETE FROM column_code WHERE column_id = ?').run(id);
+  insertCodes(db, id, codes);
+}
+
+function insertCodes(db: Db, id: number, codes: readonly ColumnCode[]): void {
+  const insert = db.prepare('INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
+  codes.forEach(({ code, respondents }, position) => insert.run(id, position, code, respondents));
 }
 
 /** Writes a whole array in chunks of `CHUNK` respondents, `perRespondent` elements each. */
@@ -51,9 +94,9 @@ export function writeArray(
 ): void {
   const write = chunkWriter(db);
   const step = CHUNK * perRespondent;
-  for (let from = 0, number = 0; from < array.length; from += step, number++) {
+  for (let from = 0; from < array.length; from += step) {
     const slice = array.subarray(from, Math.min(from + step, array.length));
-    write(column, part, number, new Uint8Array(slice.buffer, slice.byteOffset, slice.byteLength));
+    write(column, part, from / perRespondent, new Uint8Array(slice.buffer, slice.byteOffset, slice.byteLength));
   }
 }
 
@@ -95,7 +138,7 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
 
 function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {
   const chunks = db
-    .prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? ORDER BY number')
+    .prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
     .pluck()
     .all(column, part) as Buffer[];
   const bytes = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
@@ -112,8 +155,8 @@ export function readColumn(db: Db, id: number): Column {
   const { storage, width } = columnRow(db, id);
   if (storage === 'text') return { kind: 'text', values: [] };
   const values = readBytes(db, id, 'values');
-  if (storage === 'number') return { kind: 'number', values: new Float64Array(values) };
   const codes = columnCodes(db, id).map(({ code }) => code);
+  if (storage === 'number') return { kind: 'number', values: new Float64Array(values), words: codes };
   if (storage === 'sets') {
     const state = new Uint8Array(readBytes(db, id, 'state'));
     return { kind: 'sets', words: new Uint32Array(values), width, state, options: codes };

@@ -23,7 +23,7 @@ const path = join(folder, 'study.sqlite');
 let db: Db;
 beforeAll(() => {
   db = createStudyFile(path);
-  insertStudy(db, { id: 's', name: 'S', subtitle: '', respondents: 3, created: '2026-01-01', fileName: 'f', fileSha256: 'x', encoding: 'utf-8', separator: ',' }); // prettier-ignore
+  insertStudy(db, { id: 's', name: 'S', subtitle: '', respondents: 3, created: '2026-01-01', fileName: 'f', fileSha256: 'x' }); // prettier-ignore
 });
 afterAll(() => {
   db.close();
@@ -87,7 +87,7 @@ describe('columns', () => {
     const numbers = Float64Array.from([1.5, NaN, -0]);
     const id = column('numbers', 'number');
     writeArray(db, id, 'values', new Uint8Array(numbers.buffer), 8);
-    expect(readColumn(db, id)).toEqual({ kind: 'number', values: numbers });
+    expect(readColumn(db, id)).toEqual({ kind: 'number', values: numbers, words: [] });
     const wide = column('wide', 'coded16', ['x']);
     writeArray(db, wide, 'values', Uint16Array.from([300, 0]), 1);
     expect(readColumn(db, wide)).toEqual({ kind: 'coded', values: Uint16Array.from([300, 0]), codes: ['x'] });

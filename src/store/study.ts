@@ -8,19 +8,16 @@ export interface StudyRow {
   created: string;
   fileName: string;
   fileSha256: string;
-  encoding: string;
-  separator: string;
   /** Grows with every change to the study. */
   revision: number;
 }
 
-const COLUMNS =
-  'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, encoding, separator, revision';
+const COLUMNS = 'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision';
 
 export function insertStudy(db: Db, study: Omit<StudyRow, 'revision'>): void {
   db.prepare(
-    `INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256, encoding, separator)
-     VALUES (@id, @name, @subtitle, @respondents, @created, @fileName, @fileSha256, @encoding, @separator)`,
+    `INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256)
+     VALUES (@id, @name, @subtitle, @respondents, @created, @fileName, @fileSha256)`,
   ).run(study);
 }
 

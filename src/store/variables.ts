@@ -62,6 +62,19 @@ export function replaceCodes(db: Db, list: number, codes: readonly Code[]): void
   insertCodes(db, list, codes);
 }
 
+/** Takes everything out of a study's file but its columns. */
+export function clearCodebook(db: Db): void {
+  db.exec(`
+    DELETE FROM saved_table;
+    DELETE FROM working_source;
+    DELETE FROM variable;
+    DELETE FROM working;
+    DELETE FROM code_list;
+    DELETE FROM data_column WHERE origin = 'working';
+    DELETE FROM study;
+  `);
+}
+
 /** Removes code lists that no variable uses. */
 export function dropUnusedLists(db: Db): void {
   db.prepare(

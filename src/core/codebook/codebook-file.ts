@@ -21,7 +21,9 @@ export interface FileVariable {
 export interface FileMultiple {
   name: string;
   label: string;
-  columns: { name: string; label: string }[];
+  /** Of a column whose code for ticked is its own: that code. */
+  columns: { name: string; label: string; ticked?: string | undefined }[];
+  /** The code that means ticked. */
   ticked: string;
   none?: string | undefined;
 }

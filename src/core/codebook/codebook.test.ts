@@ -2,13 +2,20 @@ import { describe, expect, it } from 'vitest';
 import { compareCodes, parseNumber } from './number.js';
 import { histogram, summarize } from './summary.js';
 import { isAnswer, titleOf } from './types.js';
-import { emptyProfile, MOST_CODES, profileCell, understand } from './understand.js';
+import { noFacts, takeValue } from './facts.js';
+import { guessQuestions, liftCommon } from './questions.js';
+import { MOST_CODES, understand } from './understand.js';
 
+/** What is understood of a column with these cells; an empty one is blank. */
 function understood(cells: string[]) {
-  const profile = emptyProfile('q');
-  for (const cell of cells) profileCell(profile, cell);
-  return understand(profile);
+  const facts = noFacts();
+  const values = new Map<string, number>();
+  for (const cell of cells) if (cell !== '') values.set(cell, (values.get(cell) ?? 0) + 1);
+  for (const [value, respondents] of values) takeValue(facts, value, respondents);
+  const found = values.size > MOST_CODES ? null : [...values].map(([code, respondents]) => ({ code, respondents }));
+  return understand(facts, found, cells.filter((cell) => cell === '').length);
 }
+const guessed = (cells: string[]) => understood(cells).guesses.map(({ is, text }) => `${is}: ${text}`);
 const times = (n: number, make: (k: number) => string) => Array.from({ length: n }, (_, k) => make(k));
 
 describe('parseNumber', () => {
@@ -31,7 +38,7 @@ describe('compareCodes', () => {
 describe('what is understood of a column', () => {
   it('a few whole numbers are codes', () => {
     const result = understood(times(100, (k) => String((k % 5) + 1)));
-    expect(result).toMatchObject({ level: 'unordered', storage: 'coded8', why: '5 whole numbers, used as codes.' });
+    expect(result).toMatchObject({ level: 'unordered', why: '5 whole numbers, used as codes.' });
     expect(result.codes).toHaveLength(5);
     expect(result.codes[0]).toEqual({ code: '1', respondents: 20 });
   });
@@ -39,18 +46,28 @@ describe('what is understood of a column', () => {
   it('many whole numbers are a quantity, and one far off is pointed at', () => {
     const result = understood([...times(200, (k) => String(18 + (k % 60))), '999', '999']);
     expect(result.level).toBe('number');
-    expect(result.notes.join()).toContain('999 stands far from the rest');
-    expect(understood(times(200, (k) => String(18 + (k % 60)))).notes).toEqual([]);
+    expect(result.guesses).toEqual([
+      {
+        is: 'no-answer',
+        text: '999 (2) stands far from the rest: no answer?',
+        codes: [{ code: '999', respondents: 2 }],
+      },
+    ]);
+    expect(guessed(times(200, (k) => String(18 + (k % 60))))).toEqual([]);
+    const amounts = times(1500, (k) => String(20_000 + k * 7));
+    expect(guessed([...amounts, ...times(40, () => '-99')])).toEqual(['no-answer: -99 (40) stands far from the rest: no answer?']); // prettier-ignore
   });
 
   it('a 9 next to a 7 is not far from the rest', () => {
-    expect(understood(times(60, (k) => ['1', '2', '3', '4', '7', '9'][k % 6]!)).notes).toEqual([]);
+    expect(guessed(times(60, (k) => ['1', '2', '3', '4', '7', '9'][k % 6]!))).toEqual([]);
   });
 
   it('numbers stored as text, with the exceptions named', () => {
     const result = understood([...times(90, (k) => String(50 + k / 2)), 'n/a', 'n/a', '?']);
-    expect(result).toMatchObject({ level: 'number', storage: 'coded8', why: 'Numbers stored as text.' });
-    expect(result.notes[0]).toContain('Not numbers: ? (1), n/a (2).');
+    expect(result).toMatchObject({ level: 'number', why: 'Numbers stored as text.' });
+    expect(result.guesses[0]?.text).toContain('Not numbers: ? (1), n/a (2).');
+    const many = understood([...times(2000, (k) => String(k + 0.5)), 'n/a', 'n/a']);
+    expect(many).toMatchObject({ level: 'number', codes: [{ code: 'n/a', respondents: 2 }] });
   });
 
   it('words that repeat are categories, words that do not are text', () => {
@@ -61,30 +78,80 @@ describe('what is understood of a column', () => {
     });
   });
 
-  it('more different numbers than a code list holds are kept as numbers', () => {
-    expect(understood(times(MOST_CODES + 1, (k) => String(k / 8)))).toMatchObject({
-      level: 'number',
-      storage: 'number',
-      codes: [],
-    });
-    expect(understood(times(MOST_CODES + 1, (k) => `t${k}`))).toMatchObject({ level: 'text', storage: 'text' });
-    expect(understood(times(400, (k) => String(k)))).toMatchObject({ storage: 'coded16' });
+  it('more different numbers than a code list holds are numbers, words are text', () => {
+    expect(understood(times(MOST_CODES + 1, (k) => String(k / 8)))).toMatchObject({ level: 'number', codes: [] });
+    expect(understood(times(MOST_CODES + 1, (k) => `a ${k}`))).toMatchObject({ level: 'text', codes: [] });
   });
 
   it('an identifier, a constant and an empty column are said to be so', () => {
-    expect(understood(times(100, (k) => String(10_000 + k))).notes).toContain('Every value differs: an identifier.');
-    expect(understood(times(9, () => '1')).notes).toContain('Everybody who answered has the same value.');
+    const identifier = understood(times(100, (k) => String(10_000 + k)));
+    expect(identifier.level).toBe('text');
+    expect(identifier.guesses[0]?.is).toBe('identifier');
+    expect(understood(times(100, (k) => `R-${k}`)).guesses[0]?.is).toBe('identifier');
+    expect(guessed(times(9, () => '1'))).toEqual(['constant: Everybody who answered has the same value.']);
     expect(understood(times(9, () => ''))).toMatchObject({ level: 'text', why: 'Blank throughout.' });
   });
 
-  it('leading zeros make words of numbers', () => {
-    expect(understood(times(40, (k) => `00${k % 4}`)).level).toBe('unordered');
+  it('days are ordered in time where they are few, and text where they are many', () => {
+    const few = understood(times(60, (k) => ['03.11.2026', '28.02.2026', '15.07.2025'][k % 3]!));
+    expect(few).toMatchObject({ level: 'ordered', why: '3 different days, in their order.' });
+    expect(few.codes.map(({ code }) => code)).toEqual(['15.07.2025', '28.02.2026', '03.11.2026']);
+    expect(few.guesses[0]?.text).toBe('Dates, day, month, year.');
+    const doubtful = understood(times(60, (k) => ['03/04/2026', '05/06/2026'][k % 2]!));
+    expect(doubtful.guesses[0]?.text).toContain('or month, day, year');
+    const many = times(300, (k) => `2026-${String((k % 12) + 1).padStart(2, '0')}-${String((k % 28) + 1).padStart(2, '0')} 10:${10 + (k % 50)}`); // prettier-ignore
+    expect(understood(many)).toMatchObject({ level: 'text', why: 'Days, too many to be categories.' });
+    expect(understood(times(60, (k) => ['2026-02-30', '2026-13-01'][k % 2]!)).guesses).toEqual([]);
   });
 
-  it('counts blanks apart', () => {
-    const profile = emptyProfile('q');
-    for (const cell of ['1', '', '1', '']) profileCell(profile, cell);
-    expect(profile).toMatchObject({ filled: 2, blank: 2, numbers: 2 });
+  it('leading zeros make words of numbers, and so do digits too many to be kept exactly', () => {
+    expect(understood(times(40, (k) => `00${k % 4}`)).level).toBe('unordered');
+    expect(parseNumber('12345678901234567')).toBeNull();
+  });
+});
+
+describe('columns that look like one question', () => {
+  const codes = (...list: string[]) => list.map((code) => ({ code, respondents: 10 }));
+  const column = (name: string, list: string[], label = '') => ({ name, label, codes: codes(...list), filled: 20 });
+  const guess = (columns: ReturnType<typeof column>[], cells: string[][] = []) => guessQuestions(columns, cells);
+
+  it('yes/no columns named alike, with the column for none apart', () => {
+    const [question] = guess([
+      column('id', ['1', '2', '3']),
+      column('grow_beans', ['0', '1']),
+      column('grow_kale', ['0', '1', '9']),
+      column('grow_leeks', ['0', '1']),
+      column('grow_none', ['0', '1']),
+      column('age', ['20', '30']),
+    ]);
+    expect(question).toMatchObject({ is: 'ticks', name: 'grow', none: { name: 'grow_none', ticked: '1' } });
+    expect(question?.columns).toEqual(['beans', 'kale', 'leeks'].map((label) => ({ name: `grow_${label}`, label, ticked: '1' }))); // prettier-ignore
+  });
+
+  it('columns that each hold their own word or nothing', () => {
+    const [question] = guess([column('q4a', ['Tea']), column('q4b', ['Coffee']), column('q4c', ['Water'])]);
+    expect(question?.columns.map(({ label, ticked }) => [label, ticked])).toEqual([['Tea', 'Tea'], ['Coffee', 'Coffee'], ['Water', 'Water']]); // prettier-ignore
+  });
+
+  it('labels lose what they have in common, which names the question', () => {
+    const labels = ['What do you drink? Tea', 'What do you drink? Coffee', 'What do you drink? Water'];
+    const [question] = guess(labels.map((label, k) => column(`d${k + 1}`, ['1', '2'], label)));
+    expect(question?.label).toBe('What do you drink?');
+    expect(question?.columns.map(({ label }) => label)).toEqual(['Tea', 'Coffee', 'Water']);
+    expect(liftCommon(['Same', 'Same'])).toEqual({ common: '', rest: ['Same', 'Same'] });
+  });
+
+  it('slots over one code list, in which nobody has a code twice; a battery of scales is none', () => {
+    const list = ['1', '2', '3', '4', '5', '6'];
+    const slots = ['m1', 'm2', 'm3'].map((name) => column(name, list));
+    const rows = times(60, String).map((_, k) => [0, 1, 2].map((j) => String(((k + j * 2) % 6) + 1)));
+    expect(guess(slots, rows)[0]).toMatchObject({ is: 'slots', name: 'm' });
+    const battery = times(60, String).map((_, k) => [k, k + 1, k * 2].map((v) => String((v % 3) + 3)));
+    expect(guess(slots, battery)).toEqual([]);
+  });
+
+  it('yes/no columns of different names are none', () => {
+    expect(guess([column('sex', ['1', '2']), column('owns', ['1', '2']), column('rents', ['1', '2'])])).toEqual([]);
   });
 });
 

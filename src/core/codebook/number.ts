@@ -2,12 +2,13 @@ const NUMBER = /^[+-]?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i;
 
 /**
  * The number that a piece of text spells with a decimal point, or null. Leading zeros ("007"), which mark an
- * identifier, thousands separators and words are not numbers.
+ * identifier, thousands separators and words are not numbers; nor are whole numbers too long to be kept exactly.
  */
 export function parseNumber(text: string): number | null {
   const trimmed = text.trim();
   if (!NUMBER.test(trimmed) || /^[+-]?0\d/.test(trimmed)) return null;
   const value = Number(trimmed);
+  if (Math.abs(value) > Number.MAX_SAFE_INTEGER && /^[+-]?\d+$/.test(trimmed)) return null;
   return Number.isFinite(value) ? value : null;
 }
 

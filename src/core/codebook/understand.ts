@@ -1,153 +1,151 @@
+import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
+import { type Facts, farCodes, IDENTIFIER_AT_MOST } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
 import type { Level } from './types.js';
 
 /** More different values than this, and a column is not a list of codes. */
 export const MOST_CODES = 1024;
 
-/** What one pass over a column of text cells found. Cells are trimmed; an empty one is blank. */
-export interface ColumnProfile {
-  name: string;
-  /** Respondents by value, at most `MOST_CODES` of them; null once there were more. */
-  values: Map<string, { respondents: number; isNumber: boolean }> | null;
-  filled: number;
-  blank: number;
-  /** Filled cells that spell a number, and the first few that do not. */
-  numbers: number;
-  notNumbers: string[];
-  integers: boolean;
-  longest: number;
-}
-
 /** How a column is kept, decided by what is in it and never by its level. */
 export type Storage = 'coded8' | 'coded16' | 'number' | 'sets' | 'text';
 
+export interface FoundCode {
+  code: string;
+  respondents: number;
+}
+
+/** Something to look at in a column. Codes are those that it is about. */
+export interface Guess {
+  is: 'heading' | 'blank' | 'constant' | 'identifier' | 'no-answer' | 'exceptions' | 'dates' | 'mixed' | 'long';
+  text: string;
+  codes: FoundCode[];
+}
+
 export interface Understanding {
   level: Exclude<Level, 'multiple'>;
-  storage: Storage;
-  /** Codes found, in the order a person lists them; empty where they are not kept as codes. */
-  codes: { code: string; respondents: number }[];
-  /** Why this level, and what to look at, in words. */
+  /** Codes found, in the order a person lists them; of numbers kept as numbers, only what is none. */
+  codes: FoundCode[];
+  /** Why this level, in words. */
   why: string;
-  notes: string[];
+  guesses: Guess[];
 }
 
 /** Up to this many different whole numbers read as codes; more read as a quantity. */
 const CODES_AT_MOST = 12;
 /** Text that repeats is categories; text that hardly does is free text. */
 const TEXT_CATEGORIES_AT_MOST = 60;
+const IDENTIFIERS_FROM = 30;
+/** From this share of numbers on, the rest are exceptions. */
+export const MOSTLY_NUMBERS = 0.8;
+const LONG_TEXT = 1000;
+const NAMED = 4;
 
-export function emptyProfile(name: string): ColumnProfile {
-  return { name, values: new Map(), filled: 0, blank: 0, numbers: 0, notNumbers: [], integers: true, longest: 0 };
+const guess = (is: Guess['is'], text: string, codes: FoundCode[] = []): Guess => ({ is, text, codes });
+const people = (n: number) => n.toLocaleString('en');
+
+function named(codes: readonly FoundCode[]): string {
+  const shown = codes.slice(0, NAMED).map(({ code, respondents }) => `${code} (${people(respondents)})`);
+  return shown.join(', ') + (codes.length > NAMED ? ` and ${codes.length - NAMED} more` : '');
 }
 
-/** Takes one cell into a profile. */
-export function profileCell(profile: ColumnProfile, cell: string): void {
-  if (cell === '') {
-    profile.blank++;
-    return;
-  }
-  profile.filled++;
-  const { values } = profile;
-  const seen = values?.get(cell);
-  if (seen !== undefined) {
-    // Whether a value that came before is a number was settled then.
-    seen.respondents++;
-    if (seen.isNumber) profile.numbers++;
-    return;
-  }
-  if (cell.length > profile.longest) profile.longest = cell.length;
-  const number = parseNumber(cell);
-  if (number === null) {
-    if (profile.notNumbers.length < 8) profile.notNumbers.push(cell);
-  } else {
-    profile.numbers++;
-    if (!Number.isInteger(number)) profile.integers = false;
-  }
-  if (values) {
-    if (values.size >= MOST_CODES) profile.values = null;
-    else values.set(cell, { respondents: 1, isNumber: number !== null });
-  }
+/** The form in which all filled cells spell a day; the day first where two forms fit. */
+function dateForm({ dates, filled }: Facts): { form: DateForm; other: DateForm | null } | null {
+  const fitting = DATE_FORMS.filter((form) => dates[form] === filled);
+  const [form, other] = fitting;
+  return form ? { form, other: other ?? null } : null;
 }
 
-/** Values that are often codes for "no answer", when they stand far above or below all others. */
-const MISSING_LOOKS = new Set([-999, -99, -98, -97, -9, -8, -1, 9, 97, 98, 99, 997, 998, 999, 9999, 99999]);
-
-function farCodes(codes: readonly string[]): string[] {
-  const numbers = codes.map(Number).filter((value) => !Number.isNaN(value));
-  const ordinary = numbers.filter((value) => !MISSING_LOOKS.has(value));
-  if (ordinary.length < 3) return [];
-  const least = Math.min(...ordinary);
-  const most = Math.max(...ordinary);
-  const gap = Math.max(2, (most - least) / 2);
-  return numbers.filter((v) => MISSING_LOOKS.has(v) && (v > most + gap || v < least - gap)).map(String);
+/** Whether a column that has a number for nearly everybody is a number with exceptions. */
+export function isNumberWithExceptions({ numbers, filled, words }: Facts): boolean {
+  return words !== null && numbers < filled && numbers >= MOSTLY_NUMBERS * filled;
 }
 
-/** Decides the level and the storage of a column from its profile, and says why. */
-export function understand(profile: ColumnProfile): Understanding {
-  const { values, filled, blank, numbers } = profile;
-  const codes = [...(values ?? new Map<string, { respondents: number }>())]
-    .map(([code, { respondents }]) => ({ code, respondents }))
-    .sort((a, b) => compareCodes(a.code, b.code));
-  const coded: Storage = codes.length < 256 ? 'coded8' : 'coded16';
-  const notes: string[] = [];
+/**
+ * Decides the level of a column and says why, and what in it is worth a look.
+ * @param facts of its filled cells
+ * @param found its different values with their respondents; null where there are more than `MOST_CODES`
+ * @param blank respondents without a value
+ */
+export function understand(facts: Facts, found: readonly FoundCode[] | null, blank: number): Understanding {
+  const { filled, numbers } = facts;
+  const codes = [...(found ?? [])].sort((a, b) => compareCodes(a.code, b.code));
   if (filled === 0) {
-    return {
-      level: 'text',
-      storage: 'coded8',
-      codes: [],
-      why: 'Blank throughout.',
-      notes: ['Nobody has a value here.'],
-    };
+    const blankThroughout = guess('blank', 'Nobody has a value here.');
+    return { level: 'text', codes: [], why: 'Blank throughout.', guesses: [blankThroughout] };
   }
-  if (codes.length === 1) notes.push('Everybody who answered has the same value.');
-  const respondents = filled + blank;
+  const guesses: Guess[] = [];
+  if (codes.length === 1) guesses.push(guess('constant', 'Everybody who answered has the same value.', codes));
+  const eachOnce = facts.different !== null && filled > IDENTIFIERS_FROM;
+  if (numbers === filled) return numberColumn(facts, found && codes, eachOnce, guesses);
+  const days = dateForm(facts);
+  if (days) return dateColumn(days, found && codes, guesses);
+  const words = [...(facts.words ?? [])]
+    .map(([code, respondents]) => ({ code, respondents }))
+    .sort((a, b) => compareCodes(a.code, b.code));
+  const manyNumbers = found === null || codes.length - words.length > CODES_AT_MOST;
+  if (isNumberWithExceptions(facts) && manyNumbers) {
+    guesses.push(guess('exceptions', `Not numbers: ${named(words)}. They are kept apart as "no answer".`, words));
+    noAnswers(facts, guesses);
+    return { level: 'number', codes: found ? codes : words, why: 'Numbers stored as text.', guesses };
+  }
+  if (eachOnce && facts.longest <= IDENTIFIER_AT_MOST && !/\s/.test(sampleOf(facts))) {
+    guesses.push(guess('identifier', 'Every value differs: an identifier.'));
+    return { level: 'text', codes, why: 'Each value once: an identifier, not to be counted.', guesses };
+  }
+  if (found && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
+    const why = `${codes.length} different word${codes.length === 1 ? '' : 's'}${codes.length > 1 ? ', which repeat' : ''}.`;
+    return { level: 'unordered', codes, why, guesses };
+  }
+  if (numbers > 0.5 * filled) {
+    const shown = words.filter(({ code }) => parseNumber(code) === null);
+    guesses.push(guess('mixed', `Mostly numbers, but not ${shown.length > 0 ? named(shown) : 'all'}.`, shown));
+  }
+  if (facts.longest > LONG_TEXT)
+    guesses.push(guess('long', `The longest has ${facts.longest.toLocaleString('en')} characters.`));
+  const share = Math.round((100 * filled) / (filled + blank));
+  return { level: 'text', codes, why: `Free text from ${share}% of respondents.`, guesses };
+}
 
-  if (numbers === filled) {
-    if (values === null) {
-      const why = 'Numbers, over a thousand different ones.';
-      return { level: 'number', storage: 'number', codes: [], why, notes };
-    }
-    const far = farCodes(codes.map(({ code }) => code));
-    if (far.length > 0) {
-      notes.push(
-        `${far.join(', ')} ${far.length === 1 ? 'stands' : 'stand'} far from the rest: no answer? The codebook can mark ${far.length === 1 ? 'it' : 'them'} as missing.`,
-      );
-    }
-    if (profile.integers && codes.length === filled && filled > 30) {
-      notes.push('Every value differs: an identifier.');
-      return { level: 'number', storage: coded, codes, why: 'Whole numbers, each once.', notes };
-    }
-    if (profile.integers && codes.length <= CODES_AT_MOST) {
-      return { level: 'unordered', storage: coded, codes, why: `${codes.length} whole numbers, used as codes.`, notes };
-    }
-    return {
-      level: 'number',
-      storage: coded,
-      codes,
-      why: `${codes.length} different numbers${profile.integers ? '' : ', some with decimals'}.`,
-      notes,
-    };
-  }
+/** All of a few remembered values, to see whether they hold spaces. */
+function sampleOf({ different }: Facts): string {
+  const some: string[] = [];
+  for (const value of different ?? []) if (some.push(value) >= 200) break;
+  return some.join('');
+}
 
-  const exceptions = codes.filter(({ code }) => parseNumber(code) === null);
-  if (values !== null && numbers >= 0.8 * filled && codes.length > CODES_AT_MOST && exceptions.length <= 20) {
-    const listed = exceptions.slice(0, 4).map(({ code, respondents: n }) => `${code} (${n})`);
-    notes.push(
-      `Not numbers: ${listed.join(', ')}${exceptions.length > 4 ? ' ...' : ''}. They are kept apart as "no answer".`,
-    );
-    return { level: 'number', storage: coded, codes, why: 'Numbers stored as text.', notes };
+function noAnswers(facts: Facts, guesses: Guess[]): void {
+  const far = farCodes(facts);
+  if (far.length === 0) return;
+  const one = far.length === 1;
+  guesses.push(guess('no-answer', `${named(far)} ${one ? 'stands' : 'stand'} far from the rest: no answer?`, far));
+}
+
+function numberColumn(facts: Facts, codes: FoundCode[] | null, eachOnce: boolean, guesses: Guess[]): Understanding {
+  if (facts.whole && eachOnce) {
+    guesses.push(guess('identifier', 'Every value differs: an identifier.'));
+    const why = 'Whole numbers, each once: an identifier, not to be averaged.';
+    return { level: 'text', codes: codes ?? [], why, guesses };
   }
-  if (values !== null && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
-    return { level: 'unordered', storage: coded, codes, why: `${codes.length} different words, which repeat.`, notes };
+  noAnswers(facts, guesses);
+  if (codes === null) return { level: 'number', codes: [], why: 'Numbers, over a thousand different ones.', guesses };
+  if (facts.whole && codes.length <= CODES_AT_MOST) {
+    const why = codes.length === 1 ? 'One whole number.' : `${codes.length} whole numbers, used as codes.`;
+    return { level: 'unordered', codes, why, guesses };
   }
-  if (numbers > 0.5 * filled) notes.push(`Mostly numbers, but not ${profile.notNumbers.slice(0, 3).join(', ')}.`);
-  if (profile.longest > 1000) notes.push(`The longest has ${profile.longest.toLocaleString('en')} characters.`);
-  const share = Math.round((100 * filled) / respondents);
-  return {
-    level: 'text',
-    storage: values === null ? 'text' : coded,
-    codes: values === null ? [] : codes,
-    why: `Free text from ${share}% of respondents.`,
-    notes,
-  };
+  const why = `${codes.length} different numbers${facts.whole ? '' : ', some with decimals'}.`;
+  return { level: 'number', codes, why, guesses };
+}
+
+function dateColumn(
+  { form, other }: { form: DateForm; other: DateForm | null },
+  codes: FoundCode[] | null,
+  guesses: Guess[],
+): Understanding {
+  const doubt = other ? ` or ${DATE_WORDS[other]}: no day tells them apart` : '';
+  guesses.push(guess('dates', `Dates, ${DATE_WORDS[form]}${doubt}.`));
+  const few = codes !== null && codes.length <= TEXT_CATEGORIES_AT_MOST;
+  const inTime = [...(codes ?? [])].sort((a, b) => (parseDate(a.code, form) ?? 0) - (parseDate(b.code, form) ?? 0));
+  return few
+    ? { level: 'ordered', codes: inTime, why: `${codes.length} different days, in their order.`, guesses }
+    : { level: 'text', codes: inTime, why: 'Days, too many to be categories.', guesses };
 }

@@ -175,7 +175,7 @@ describe('axes', () => {
       return null;
     };
     expect(refuse({ kind: 'text', values: [] })?.message).toContain('free text');
-    expect(refuse({ kind: 'number', values: new Float64Array(0) })?.place.variable).toBe('Comment');
+    expect(refuse({ kind: 'number', values: new Float64Array(0), words: [] })?.place.variable).toBe('Comment');
   });
 });
 
@@ -218,7 +218,7 @@ describe('filter', () => {
   });
 
   it('compares numbers, both ends inside, and never sweeps a missing code in', () => {
-    const age: Column = { kind: 'number', values: Float64Array.from([17, 18, 64.5, 999, NaN, 65]) };
+    const age: Column = { kind: 'number', values: Float64Array.from([17, 18, 64.5, 999, NaN, 65]), words: [] };
     const kept = run({ column: age, test: { is: 'between', from: 18, to: null }, missing: ['999'] });
     expect([...(kept.mask ?? [])]).toEqual([0, 1, 1, 0, 0, 1]);
     expect(kept.tallies).toEqual([{ outside: 1, unknown: 2 }]);
@@ -238,7 +238,7 @@ describe('filter', () => {
   });
 
   it('says which variable cannot be filtered that way', () => {
-    const age: Column = { kind: 'number', values: new Float64Array(6) };
+    const age: Column = { kind: 'number', values: new Float64Array(6), words: [] };
     expect(() => run({ column: age, test: { is: 'any-of', codes: ['1'] }, missing: [] })).toThrow(/Site cannot/);
   });
 });

@@ -5,6 +5,7 @@ import {
   summarize,
   type Weighted,
 } from '../../core/codebook/summary.js';
+import { lowBits, wordAt } from '../../core/count/column.js';
 import { cachedColumn } from './column-cache.js';
 
 export interface DescribeJob {
@@ -23,14 +24,18 @@ export interface Described {
 
 /** Describes a number column kept as numbers, leaving out its missing codes. */
 export function describeInStudy({ file, column, missing }: DescribeJob): Described {
-  const { kind, values } = cachedColumn(file, column) as { kind: string; values: Float64Array };
-  if (kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0 };
+  const found = cachedColumn(file, column);
+  if (found.kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0 };
+  const { values } = found;
+  const low = lowBits(values);
   const without = new Set(missing.map(Number));
   let blank = 0;
   let coded = 0;
-  const answers = values.filter((value) => {
-    if (Number.isNaN(value)) blank++;
-    else if (without.has(value)) coded++;
+  const answers = values.filter((value, k) => {
+    if (Number.isNaN(value)) {
+      if (wordAt(low, k) === 0) blank++;
+      else coded++;
+    } else if (without.has(value)) coded++;
     else return true;
     return false;
   });

@@ -1,4 +1,5 @@
 import { first } from './001-first.js';
+import { intake } from './002-intake.js';
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first];
+export const MIGRATIONS: readonly string[] = [first, intake];

@@ -1,6 +1,6 @@
 import { endpoint } from '../../../../api/endpoint.js';
 import { Fault } from '../../../../core/fault.js';
-import { receiveFile } from '../../../../service/intake.js';
+import { PATIENCE_MS, receiveFile } from '../../../../service/intake/receive.js';
 
 export const POST = endpoint(
   ({ service, context }) => {
@@ -13,7 +13,7 @@ export const POST = endpoint(
         'Choose a file with a heading line and at least one respondent.',
         { file: name, line: 1 },
       );
-    return receiveFile(service, name, body);
+    return receiveFile(service, name, body, PATIENCE_MS);
   },
   { status: 201 },
 );

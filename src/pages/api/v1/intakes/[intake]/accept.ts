@@ -1,6 +1,6 @@
 import { endpoint } from '../../../../../api/endpoint.js';
 import { AcceptSchema } from '../../../../../api/schemas.js';
-import { acceptIntake } from '../../../../../service/intake.js';
+import { acceptIntake } from '../../../../../service/intake/accept.js';
 
 export const POST = endpoint(
   async ({ service, param, body }) => ({ study: await acceptIntake(service, param('intake'), body) }),

@@ -1,5 +1,6 @@
 import { endpoint } from '../../../../../api/endpoint.js';
-import { discardIntake, findIntake } from '../../../../../service/intake.js';
+import { findIntake } from '../../../../../service/intake/read.js';
+import { discardIntake } from '../../../../../service/intake/receive.js';
 
 export const GET = endpoint(({ service, param }) => findIntake(service, param('intake')));
 export const DELETE = endpoint(({ service, param }) => discardIntake(service, param('intake')));

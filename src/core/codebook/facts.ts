@@ -1,0 +1,113 @@
+import { type DateForm, dateForms } from './dates.js';
+import { parseNumber } from './number.js';
+
+/** Values that are often codes for "no answer". */
+const MISSING_LOOKS = new Set([-999, -99, -98, -97, -9, -8, -1, 9, 97, 98, 99, 997, 998, 999, 9999, 99999]);
+
+/** More different words than this among numbers, and they are no exceptions. */
+export const MOST_EXCEPTIONS = 255;
+/** After this many respondents, each with a whole number or text of their own, a column is taken for an identifier. */
+const ENOUGH_DIFFERENT = 2_000;
+/** Identifiers are told apart by this many characters. */
+export const IDENTIFIER_AT_MOST = 64;
+/** Longer than this, a text is no code. */
+export const LONGEST_CODE = 1000;
+
+/** What is known of a column's filled cells, gathered value by value. Its size does not grow with the column. */
+export interface Facts {
+  filled: number;
+  /** Filled cells that spell a number. */
+  numbers: number;
+  whole: boolean;
+  lowest: number;
+  highest: number;
+  /** Numbers that look like codes for "no answer", with their respondents; and the range of all others. */
+  looks: Map<number, number>;
+  ordinary: { lowest: number; highest: number; different: number[] };
+  /** What does not spell a number, with its respondents; null once there were too many. */
+  words: Map<string, number> | null;
+  /** Filled cells that spell a day, by form. */
+  dates: Record<DateForm, number>;
+  longest: number;
+  /** Values seen so far while each was new; null once one came again. */
+  different: Set<string> | null;
+}
+
+export function noFacts(): Facts {
+  return {
+    filled: 0,
+    numbers: 0,
+    whole: true,
+    lowest: Infinity,
+    highest: -Infinity,
+    looks: new Map(),
+    ordinary: { lowest: Infinity, highest: -Infinity, different: [] },
+    words: new Map(),
+    dates: { ymd: 0, dmy: 0, mdy: 0 },
+    longest: 0,
+    different: new Set(),
+  };
+}
+
+/** A copy that does not hold on to the piece of file that the text was cut from. */
+export function detached(text: string): string {
+  return text.length < 13 ? text : (JSON.parse(JSON.stringify(text)) as string);
+}
+
+function takeNumber(facts: Facts, value: number, respondents: number): void {
+  facts.numbers += respondents;
+  if (facts.whole && !Number.isInteger(value)) facts.whole = false;
+  if (value < facts.lowest) facts.lowest = value;
+  if (value > facts.highest) facts.highest = value;
+  if (MISSING_LOOKS.has(value)) {
+    facts.looks.set(value, (facts.looks.get(value) ?? 0) + respondents);
+    return;
+  }
+  const { ordinary } = facts;
+  if (value < ordinary.lowest) ordinary.lowest = value;
+  if (value > ordinary.highest) ordinary.highest = value;
+  if (ordinary.different.length < 3 && !ordinary.different.includes(value)) ordinary.different.push(value);
+}
+
+function noteDifferent(facts: Facts, value: string, isNoIdentifier: boolean): void {
+  const { different } = facts;
+  if (!different) return;
+  const short = value.length > IDENTIFIER_AT_MOST ? value.slice(0, IDENTIFIER_AT_MOST) : value;
+  if (isNoIdentifier || different.has(short)) facts.different = null;
+  else if (different.size < ENOUGH_DIFFERENT) different.add(detached(short));
+}
+
+/** Takes a value that is not blank into the facts, with how many respondents have it. @returns its number, or null */
+export function takeValue(facts: Facts, value: string, respondents: number): number | null {
+  facts.filled += respondents;
+  if (value.length > facts.longest) facts.longest = value.length;
+  const number = parseNumber(value);
+  noteDifferent(facts, value, respondents > 1 || (number !== null && !Number.isInteger(number)));
+  if (number !== null) {
+    takeNumber(facts, number, respondents);
+    return number;
+  }
+  for (const form of dateForms(value)) facts.dates[form] += respondents;
+  if (facts.words) {
+    const known = facts.words.get(value);
+    if (known !== undefined) facts.words.set(value, known + respondents);
+    else if (facts.words.size >= MOST_EXCEPTIONS || value.length > LONGEST_CODE) facts.words = null;
+    else facts.words.set(detached(value), respondents);
+  }
+  return null;
+}
+
+/** The numbers that look like "no answer" and stand far above or below all others. */
+export function farCodes({ looks, ordinary, filled }: Facts): { code: string; respondents: number }[] {
+  if (ordinary.different.length < 3) return [];
+  const gap = Math.max(2, (ordinary.highest - ordinary.lowest) / 2);
+  return [...looks]
+    .filter(([value, respondents]) => {
+      const outside = value > ordinary.highest + gap || value < ordinary.lowest - gap;
+      // Among amounts of any size, a negative that nobody could have given needs no gap.
+      const impossible = value < 0 && ordinary.lowest >= 0;
+      return (outside || impossible) && respondents < filled;
+    })
+    .sort(([a], [b]) => a - b)
+    .map(([value, respondents]) => ({ code: String(value), respondents }));
+}

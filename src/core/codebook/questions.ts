@@ -1,0 +1,183 @@
+import { compareCodes } from './number.js';
+import type { FoundCode } from './understand.js';
+
+/** A column as far as it tells whether it belongs to a multiple-response question. */
+export interface AskedColumn {
+  name: string;
+  label: string;
+  codes: readonly FoundCode[];
+  filled: number;
+}
+
+/**
+ * Columns that look like one multiple-response question: a yes/no column for each option (`ticks`), or columns that
+ * each hold one code of the same list (`slots`).
+ */
+export interface QuestionGuess {
+  is: 'ticks' | 'slots';
+  name: string;
+  label: string;
+  /** With the code that means ticked; null for slots. */
+  columns: { name: string; label: string; ticked: string | null }[];
+  /** The column that says "none of these". */
+  none: { name: string; ticked: string } | null;
+  why: string;
+}
+
+const TICKS_FROM = 3;
+const SLOTS_FROM = 2;
+const SLOT_CODES_AT_MOST = 200;
+const TICKED = ['1', 'yes', 'y', 'true', 't', 'x', 'ticked', 'selected', 'mentioned', 'checked', 'quoted'];
+const UNTICKED = ['0', '2', 'no', 'n', 'false', 'f', '-', 'not ticked', 'not selected', 'not mentioned', 'unchecked'];
+const NO_ANSWER = new Set(['9', '99', '-1', '-9', '-99', '98', '97', '8']);
+const NONE = /(^|[\s_.:-])(none|nothing|no ?one|none of (these|them|the above))([\s_.:-]|$)/i;
+
+/** What the names of columns of one question share, by three ways of naming; null where a name is not made so. */
+const STEMS: readonly ((name: string) => string | null)[] = [
+  (name) => /^(.+?)[\s_.:-]+[^\s_.:-]+$/.exec(name)?.[1] ?? null,
+  (name) => /^(.*\D)\d{1,3}$/.exec(name)?.[1] ?? null,
+  (name) => /^(.*\d)[a-z]$/i.exec(name)?.[1] ?? null,
+];
+
+/** The code that means ticked in a yes/no column, or null where it is none. */
+function tickOf(codes: readonly FoundCode[]): string | null {
+  const said = codes.filter(({ code }) => !NO_ANSWER.has(code)).map(({ code }) => code);
+  const is = (words: readonly string[]) => (code: string) => words.includes(code.toLowerCase());
+  if (said.length === 1) return said[0] !== undefined && !is(UNTICKED)(said[0]) ? said[0] : null;
+  if (said.length !== 2) return null;
+  const ticked = said.find(is(TICKED));
+  const other = said.find((code) => code !== ticked);
+  return ticked !== undefined && other !== undefined && is(UNTICKED)(other) ? ticked : null;
+}
+
+/** The longest run of columns from `from` on whose names share a stem. */
+function runFrom(columns: readonly AskedColumn[], from: number, stemOf: (name: string) => string | null) {
+  const stem = stemOf(columns[from]?.name ?? '');
+  if (stem === null) return null;
+  let end = from + 1;
+  while (end < columns.length && stemOf(columns[end]?.name ?? '') === stem) end++;
+  return { stem, end };
+}
+
+/** What texts have in common at their beginning, up to a break between words; and what is left of each. */
+export function liftCommon(texts: readonly string[]): { common: string; rest: string[] } {
+  const [first = '', ...others] = texts;
+  let length = first.length;
+  for (const text of others) {
+    let same = 0;
+    while (same < length && text[same] === first[same]) same++;
+    length = same;
+  }
+  const lead = /^.*[:?.)\]|–-]\s*/su.exec(first.slice(0, length))?.[0] ?? '';
+  const rest = texts.map((text) => text.slice(lead.length).trim());
+  if (texts.length < 2 || rest.some((text) => text === '')) return { common: '', rest: [...texts] };
+  return { common: lead.replace(/[\s:|–-]+$/u, ''), rest };
+}
+
+function labelsOf(columns: readonly AskedColumn[], stem: string): { label: string; options: string[] } {
+  if (columns.every(({ label }) => label.trim() !== '')) {
+    const { common, rest } = liftCommon(columns.map(({ label }) => label.trim()));
+    return { label: common === '' ? stem : common, options: rest };
+  }
+  const options = columns.map(({ name, codes }) => {
+    // A column that holds the option's own words, or nothing, names it best.
+    const [own] = codes;
+    if (codes.length === 1 && own && /\p{L}{2}/u.test(own.code) && !TICKED.includes(own.code.toLowerCase()))
+      return own.code;
+    return name.slice(stem.length).replace(/^[\s_.:-]+/, '') || name;
+  });
+  return { label: stem, options };
+}
+
+function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess | null {
+  const ticks = columns.map(({ codes }) => tickOf(codes));
+  if (columns.length < TICKS_FROM || ticks.some((tick) => tick === null)) return null;
+  const { label, options } = labelsOf(columns, stem);
+  const all = columns.map(({ name }, k) => ({ name, label: options[k] ?? name, ticked: ticks[k] ?? '' }));
+  const none = all.find(({ name, label: option }) => NONE.test(name.slice(stem.length)) || NONE.test(option));
+  const items = all.filter((one) => one !== none);
+  const codes = [...new Set(items.map(({ ticked }) => ticked))];
+  const how = codes.length === 1 ? `each with ${codes[0] ?? ''} for ticked` : 'each with its own word or nothing';
+  return {
+    is: 'ticks',
+    name: stem,
+    label,
+    columns: items,
+    none: none ? { name: none.name, ticked: none.ticked } : null,
+    why: `${columns.length} columns whose names begin alike, ${how}.`,
+  };
+}
+
+/**
+ * How often two slots of one respondent hold the same code, and how often they would if slots had nothing to do with
+ * each other.
+ */
+function repeats(columns: readonly AskedColumn[], cells: readonly (readonly string[])[]) {
+  let found = 0;
+  let pairs = 0;
+  const pooled = new Map<string, number>();
+  let total = 0;
+  for (const row of cells) {
+    const filled = row.filter((cell) => cell !== '' && !NO_ANSWER.has(cell));
+    for (const cell of filled) pooled.set(cell, (pooled.get(cell) ?? 0) + 1);
+    total += filled.length;
+    pairs += (filled.length * (filled.length - 1)) / 2;
+    filled.forEach((cell, k) => (found += filled.indexOf(cell) < k ? 1 : 0));
+  }
+  const alike = [...pooled.values()].reduce((sum, n) => sum + (n / Math.max(1, total)) ** 2, 0);
+  return { found, expected: pairs * alike, columns: columns.length };
+}
+
+function slotsOf(columns: readonly AskedColumn[], stem: string, cells: readonly (readonly string[])[]): QuestionGuess | null {
+  if (columns.length < SLOTS_FROM || columns.some(({ filled, codes }) => filled === 0 || codes.length === 0)) return null;
+  const union = new Set(columns.flatMap(({ codes }) => codes.map(({ code }) => code)));
+  if (union.size < 3 || union.size > SLOT_CODES_AT_MOST) return null;
+  // One list: no slot has most of its codes to itself.
+  const first = new Set(columns[0]?.codes.map(({ code }) => code));
+  const strange = columns.some(({ codes }) => codes.filter(({ code }) => first.has(code)).length < codes.length / 2);
+  if (strange) return null;
+  const { found, expected } = repeats(columns, cells);
+  if (expected < 4 || found > expected * 0.2) return null;
+  const { label } = labelsOf(columns, stem);
+  return {
+    is: 'slots',
+    name: stem,
+    label,
+    columns: columns.map(({ name }) => ({ name, label: name, ticked: null })),
+    none: null,
+    why: `${columns.length} columns over the same ${union.size} codes, of which nobody has one twice.`,
+  };
+} // prettier-ignore
+
+/**
+ * Finds columns that look like one multiple-response question. They stand side by side and are named alike.
+ * @param cells the first respondents' cells, in the order of the columns
+ */
+export function guessQuestions(
+  columns: readonly AskedColumn[],
+  cells: readonly (readonly string[])[],
+): QuestionGuess[] {
+  const guesses: QuestionGuess[] = [];
+  const names = new Set(columns.map(({ name }) => name));
+  for (let at = 0; at < columns.length;) {
+    const found = STEMS.map((stemOf) => {
+      const run = runFrom(columns, at, stemOf);
+      if (!run) return null;
+      const part = columns.slice(at, run.end);
+      const theirs = () => cells.map((row) => row.slice(at, run.end));
+      const question = ticksOf(part, run.stem) ?? slotsOf(part, run.stem, theirs());
+      return question && { question, end: run.end };
+    }).find((one) => one !== null);
+    if (found) {
+      const name = names.has(found.question.name) ? `${found.question.name}_any` : found.question.name;
+      guesses.push({ ...found.question, name });
+    }
+    at = found ? found.end : at + 1;
+  }
+  return guesses;
+}
+
+/** The codes of slots, in the order a person lists them. */
+export function slotCodes(columns: readonly Pick<AskedColumn, 'codes'>[]): string[] {
+  return [...new Set(columns.flatMap(({ codes }) => codes.map(({ code }) => code)))].sort(compareCodes);
+}

@@ -1,0 +1,22 @@
+/** Encodings to choose from, by the name that iconv-lite knows, in words. */
+export const ENCODINGS: readonly (readonly [string, string])[] = [
+  ['utf-8', 'UTF-8'],
+  ['windows-1252', 'Western (Windows-1252)'],
+  ['iso-8859-15', 'Western (ISO 8859-15)'],
+  ['macroman', 'Western (Mac Roman)'],
+  ['cp850', 'Western (DOS 850)'],
+  ['windows-1250', 'Central European (Windows-1250)'],
+  ['iso-8859-2', 'Central European (ISO 8859-2)'],
+  ['windows-1251', 'Cyrillic (Windows-1251)'],
+  ['koi8-r', 'Cyrillic (KOI8-R)'],
+  ['windows-1253', 'Greek (Windows-1253)'],
+  ['windows-1254', 'Turkish (Windows-1254)'],
+  ['windows-1255', 'Hebrew (Windows-1255)'],
+  ['windows-1256', 'Arabic (Windows-1256)'],
+  ['shift_jis', 'Japanese (Shift JIS)'],
+  ['gb18030', 'Chinese (GB 18030)'],
+  ['big5', 'Chinese (Big5)'],
+  ['euc-kr', 'Korean (EUC-KR)'],
+  ['utf-16le', 'UTF-16, little end first'],
+  ['utf-16be', 'UTF-16, big end first'],
+];

@@ -1,0 +1,272 @@
+import Papa from 'papaparse';
+import { Fault } from '../core/fault.js';
+import { firstBytes, openBytes, type RawFile } from './bytes.js';
+import { decoding, detectEncoding } from './encoding.js';
+import { LONGEST_ROW, type Row, type RowSource } from './rows.js';
+import { type Delimited, MOST_COLUMNS } from '../core/intake/layout.js';
+import { columnNames, numberedNames } from './names.js';
+
+export const SEPARATORS = [',', ';', '\t', '|'] as const;
+const SAMPLE_LINES = 60;
+const SAMPLE_BYTES = 512 * 1024;
+
+/** How lines end: as the first one does. */
+function lineEnd(text: string): '\r\n' | '\n' | '\r' {
+  const [first] = /\r\n|\n|\r/.exec(text) ?? [];
+  return first === '\r\n' || first === '\r' ? first : '\n';
+}
+
+function sampleRows(text: string, separator: string, quote = '"'): string[][] {
+  const { data } = Papa.parse<string[]>(text, {
+    delimiter: separator,
+    preview: SAMPLE_LINES,
+    newline: lineEnd(text),
+    quoteChar: quote === '' ? '"' : quote,
+    fastMode: quote === '' ? true : undefined,
+  });
+  return data.filter((row) => row.length > 1 || row[0]?.trim() !== '');
+}
+
+/** Which separator splits the first rows into the most cells, alike in every row. */
+function detectSeparator(text: string): string {
+  let best = { separator: ',', score: 0 };
+  for (const separator of SEPARATORS) {
+    const rows = sampleRows(text, separator);
+    const width = rows[0]?.length ?? 0;
+    if (width < 2) continue;
+    const alike = rows.filter((row) => row.length === width).length / rows.length;
+    const score = alike * alike * Math.log2(1 + width);
+    if (score > best.score) best = { separator, score };
+  }
+  return best.separator;
+}
+
+/** The double quote, unless cells are set in single ones and none in double ones. */
+function detectQuote(text: string, separator: string): string {
+  const between = `[${separator === '\t' ? '\\t' : separator}\r\n]`;
+  const cells = (quote: string) =>
+    text.match(new RegExp(`(?<=^|${between})${quote}[^${quote}]*${quote}(?=${between}|$)`, 'g'))?.length ?? 0;
+  return cells('"') === 0 && cells("'") >= 3 ? "'" : '"';
+}
+
+const POINT = /^[+-]?\d*\.\d+$/;
+const COMMA = /^[+-]?\d*,\d+$/;
+const NUMBER = /^[+-]?\d+([.,]\d+)?$/;
+
+/** Codes with commas between them ("2,5,7"). */
+const LIST = /^\d+(,\d+){2,}$/;
+
+/** A comma where numbers have one and never a point; between commas, "1,5" is as likely two codes. */
+function detectDecimal(rows: readonly string[][], separator: string): '.' | ',' {
+  if (separator === ',') return '.';
+  const cells = rows.slice(1).flatMap((row) => row.map((cell) => cell.trim()));
+  const is = (form: RegExp) => cells.some((cell) => form.test(cell));
+  return is(COMMA) && !is(POINT) && !is(LIST) ? ',' : '.';
+}
+
+/** A heading: words in the first row, all different, where the rows below have numbers or other words. */
+function detectHeading(rows: readonly string[][]): boolean {
+  const [first = [], ...below] = rows;
+  const cells = first.map((cell) => cell.trim());
+  if (below.length === 0 || cells.some((cell) => NUMBER.test(cell))) return below.length === 0 && cells.every((cell) => !NUMBER.test(cell)); // prettier-ignore
+  if (cells.filter((cell) => cell !== '').length === 0) return false;
+  if (new Set(cells).size > cells.length / 2) return true;
+  return !below.some((row) => row.join() === first.join());
+}
+
+/** Finds how a text file is written. @throws Fault for a file that is empty or not text */
+export async function detectDelimited(file: RawFile): Promise<Delimited> {
+  const encoding = await detectEncoding(file);
+  const text = decoding(encoding)
+    .write(await firstBytes(file, SAMPLE_BYTES))
+    .replace(/^\uFEFF/, '');
+  if (text.trim() === '') {
+    const mend = 'Choose a file with a heading line and at least one respondent.';
+    throw new Fault('invalid', `${file.name} is empty.`, mend, { file: file.name, line: 1 });
+  }
+  return describeText(text, encoding);
+}
+
+/** How a piece of text is written, apart from its encoding, which is known. */
+export function describeText(text: string, encoding: string): Delimited {
+  const separator = detectSeparator(text);
+  const quote = detectQuote(text, separator);
+  const rows = sampleRows(text, separator, quote);
+  return {
+    is: 'delimited',
+    encoding,
+    separator,
+    quote,
+    decimal: detectDecimal(rows, separator),
+    heading: detectHeading(rows),
+    short: 'aside',
+  };
+}
+
+/** Line ends inside the cells of a row. */
+function lineEnds(cells: readonly string[]): number {
+  return cells.reduce((sum, cell) => sum + (cell.match(/\r\n|\n|\r/g)?.length ?? 0), 0);
+}
+
+function longRow(file: string, line: number): Fault {
+  return new Fault(
+    'invalid',
+    `The row that starts on line ${line} of ${file} is longer than 32 million characters.`,
+    'Look whether this is a table of lines; a quote on it may never be closed.',
+    { file, line },
+  );
+}
+
+interface Decoded {
+  texts: AsyncGenerator<{ text: string; last: boolean }>;
+  share: () => number;
+  /** Cells with bytes that fit no character: how many, and the line of the first. */
+  strange: { cells: number; line: number };
+}
+
+function decoded(file: RawFile, encoding: string): Decoded {
+  const bytes = openBytes(file);
+  const decoder = decoding(encoding);
+  async function* texts() {
+    let begun = false;
+    for await (const chunk of bytes.chunks) {
+      const text = decoder.write(chunk);
+      yield { text: begun ? text : text.replace(/^\uFEFF/, ''), last: false };
+      begun = true;
+    }
+    yield { text: decoder.end(), last: true };
+  }
+  return { texts: texts(), share: bytes.share, strange: { cells: 0, line: 0 } };
+}
+
+/** Takes text apart into rows. What it leaves, because its row may go on, comes before the next text. */
+function rowParser({ separator, quote }: Delimited, end: string) {
+  const parser = (preview?: number) =>
+    new Papa.Parser({
+      delimiter: separator,
+      newline: end as '\n',
+      quoteChar: quote === '' ? '"' : quote,
+      ...(quote === '' ? { fastMode: true } : {}),
+      ...(preview === undefined ? {} : { preview }),
+    });
+  return (text: string, last: boolean) => {
+    const parse = (preview?: number) =>
+      parser(preview).parse(text, 0, preview === undefined && !last) as Papa.ParseResult<string[]>;
+    const { data, errors, meta } = parse();
+    const wrong = errors.find(({ row }) => row !== undefined)?.row;
+    if (wrong === undefined) return { rows: data, rest: text.slice(meta.cursor), broken: null };
+    // A quote goes astray in this row. Its line is set aside, and the reading goes on with the next.
+    const before =
+      wrong === 0 ? { data: [], cursor: 0 } : { data: parse(wrong).data, cursor: parse(wrong).meta.cursor };
+    const stop = text.indexOf(end, before.cursor);
+    if (stop < 0 && !last) return { rows: before.data, rest: text.slice(before.cursor), broken: null };
+    const broken = stop < 0 ? text.slice(before.cursor) : text.slice(before.cursor, stop);
+    return { rows: before.data, rest: stop < 0 ? '' : text.slice(stop + end.length), broken };
+  };
+}
+
+/** A file of lines that each open a quote and never close it would be read from each of them to its end. */
+const MOST_BROKEN_TO_THE_END = 200;
+
+/** Rows of cells as they stand, the heading too; lines with nothing on them are passed over. */
+async function* readCells(file: RawFile, layout: Delimited, source: Decoded): AsyncGenerator<Row[]> {
+  const { quote } = layout;
+  let text = '';
+  let line = 1;
+  let end: string | null = null;
+  let toTheEnd = 0;
+  for await (const piece of source.texts) {
+    text += piece.text;
+    end ??= lineEnd(text);
+    const parse = rowParser(layout, end);
+    for (let again = true; again && text !== '';) {
+      const tooLong = text.length > LONGEST_ROW;
+      const { rows: found, rest, broken } = parse(text, piece.last || tooLong);
+      if (tooLong && broken === null && found.length < 2) throw longRow(file.name, line);
+      if (broken !== null && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
+        throw new Fault('invalid', `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last on line ${line}.`, 'Read the file with no quotes, or mend them.', { file: file.name, line }); // prettier-ignore
+      }
+      const quoted = quote !== '' && text.includes(quote);
+      const strange = text.includes('\uFFFD');
+      const rows: Row[] = [];
+      for (const cells of found) {
+        if (cells.length > 1 || cells[0]?.trim() !== '') {
+          rows.push({ line, cells });
+          if (strange) noteStrange(source.strange, cells, line);
+        }
+        line += 1 + (quoted ? lineEnds(cells) : 0);
+      }
+      if (broken !== null) rows.push({ line: line++, cells: [broken], odd: 'quote' });
+      text = rest;
+      again = broken !== null;
+      if (rows.length > 0) yield rows;
+    }
+  }
+}
+
+function noteStrange(strange: Decoded['strange'], cells: readonly string[], line: number): void {
+  const odd = cells.filter((cell) => cell.includes('\uFFFD')).length;
+  if (odd > 0 && strange.cells === 0) strange.line = line;
+  strange.cells += odd;
+}
+
+/** Changes a decimal comma to a point where the cell is a number. */
+function withPoints(cells: string[]): void {
+  for (let k = 0; k < cells.length; k++) {
+    const cell = cells[k]!;
+    if (cell.includes(',') && COMMA.test(cell.trim())) cells[k] = cell.replace(',', '.');
+  }
+}
+
+/** Opens a delimited text file. @throws Fault with the line where the file cannot be read */
+export async function openDelimited(file: RawFile, layout: Delimited): Promise<RowSource> {
+  const source = decoded(file, layout.encoding);
+  const rows = readCells(file, layout, source);
+  const first = await rows.next();
+  let [row, ...rest] = first.done ? [] : first.value;
+  if (!row) {
+    const mend = 'Choose a file with a heading line and at least one respondent.';
+    throw new Fault('invalid', `${file.name} is empty.`, mend, { file: file.name, line: 1 });
+  }
+  if (row.cells.length > MOST_COLUMNS) {
+    throw new Fault(
+      'too-large',
+      `${file.name} has ${row.cells.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`,
+      'Look whether the separator is right; else split the file.',
+      { file: file.name, line: row.line },
+    );
+  }
+  const found = layout.heading ? columnNames(row.cells) : numberedNames(row.cells.length);
+  if (!layout.heading) rest = [row, ...rest];
+  const picks = layout.picks;
+  async function* batches(): AsyncGenerator<Row[]> {
+    if (rest.length > 0) yield prepared(rest);
+    rest = [];
+    for await (const batch of rows) yield prepared(batch);
+  }
+  function prepared(batch: Row[]): Row[] {
+    if (layout.decimal === ',') for (const { cells } of batch) withPoints(cells);
+    if (!picks) return batch;
+    return batch.map((one) =>
+      one.cells.length === found.length ? { ...one, cells: picked(one.cells, picks) } : { ...one, odd: 'cells' },
+    );
+  }
+  return {
+    columns: picks ? picks.map(({ name }) => ({ name, note: null })) : found,
+    batches: batches(),
+    share: source.share,
+    remarks: () => {
+      const { cells, line } = source.strange;
+      const some = cells === 1 ? 'One cell holds' : `${cells.toLocaleString('en')} cells hold`;
+      const where = cells === 1 ? `on line ${line}` : `the first on line ${line}`;
+      return cells === 0 ? [] : [`${some} bytes that are not ${layout.encoding}, ${where}: choose another encoding.`];
+    },
+  };
+}
+
+function picked(cells: readonly string[], picks: NonNullable<Delimited['picks']>): string[] {
+  return picks.map(({ cell, character }) => {
+    const text = cells[cell] ?? '';
+    return character === null ? text : (text.trim()[character] ?? '');
+  });
+}

@@ -1,0 +1,86 @@
+import { asyncBufferFromFile, parquetMetadataAsync, parquetRead, parquetSchema, type FileMetaData } from 'hyparquet';
+import { compressors } from 'hyparquet-compressors';
+import { Fault } from '../core/fault.js';
+import { cellText } from './cell-text.js';
+import { type Row, type RowSource } from './rows.js';
+import { MOST_COLUMNS } from '../core/intake/layout.js';
+import { columnNames } from './names.js';
+
+/** Cells that are unpacked at once. */
+const CELLS_AT_ONCE = 2_000_000;
+/** A row group is unpacked in memory: this many bytes of one column at most. */
+const MOST_COLUMN_BYTES = 1024 ** 3;
+
+function damaged(file: string, error: unknown): Fault {
+  const what = error instanceof Error ? error.message.replace(/^parquet /, '') : 'it cannot be read';
+  return new Fault('invalid', `${file} is a damaged Parquet file: ${what}.`, 'Write or fetch it again.', { file });
+}
+
+/** The file's own description of itself. @throws Fault where it is damaged */
+export async function parquetHead(path: string, file: string): Promise<FileMetaData> {
+  try {
+    return await parquetMetadataAsync(await asyncBufferFromFile(path));
+  } catch (error) {
+    throw damaged(file, error);
+  }
+}
+
+/** Opens a Parquet file. @throws Fault where it is damaged or unpacks to too much at once */
+export async function openParquet(path: string, file: string): Promise<RowSource> {
+  const metadata = await parquetHead(path, file);
+  const names = parquetSchema(metadata).children.map(({ element }) => element.name);
+  if (names.length > MOST_COLUMNS) {
+    throw new Fault('too-large', `${file} has ${names.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`, 'Split the file.', { file }); // prettier-ignore
+  }
+  for (const group of metadata.row_groups) {
+    for (const { meta_data: column } of group.columns) {
+      if (Number(column?.total_uncompressed_size ?? 0) <= MOST_COLUMN_BYTES) continue;
+      throw new Fault(
+        'too-large',
+        `A row group of ${file} unpacks to more than 1 GiB in the column ${column?.path_in_schema.join('.') ?? ''}.`,
+        'Write the file with smaller row groups.',
+        { file },
+      );
+    }
+  }
+  const total = Number(metadata.num_rows);
+  let read = 0;
+  async function* batches(): AsyncGenerator<Row[]> {
+    const buffer = await asyncBufferFromFile(path);
+    const most = Math.max(1000, Math.floor(CELLS_AT_ONCE / Math.max(1, names.length)));
+    let from = 0;
+    for (const group of metadata.row_groups) {
+      const end = from + Number(group.num_rows);
+      for (let rowStart = from; rowStart < end; rowStart += most) {
+        const rowEnd = Math.min(end, rowStart + most);
+        const rows: unknown[][] = [];
+        try {
+          await parquetRead({
+            file: buffer,
+            metadata,
+            compressors,
+            rowStart,
+            rowEnd,
+            useOffsetIndex: true,
+            onComplete: (found: unknown[][]) => {
+              for (const row of found) rows.push(row);
+            },
+          });
+        } catch (error) {
+          throw damaged(file, error);
+        }
+        if (rows.length !== rowEnd - rowStart) {
+          throw damaged(
+            file,
+            new Error(`it has ${rows.length} of the ${rowEnd - rowStart} rows from ${rowStart + 1} on`),
+          );
+        }
+        read = rowEnd;
+        yield rows.map((cells, k) => ({ line: rowStart + k + 1, cells: names.map((_, j) => cellText(cells[j])) }));
+      }
+      from = end;
+    }
+  }
+  const columns = columnNames(names);
+  return { columns, batches: batches(), share: () => (total === 0 ? 1 : read / total), remarks: () => [] };
+}

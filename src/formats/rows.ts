@@ -1,0 +1,21 @@
+/** A data row as it stands in the file. */
+export interface Row {
+  /** The line (of a workbook the row, else the respondent) it begins on, from 1. */
+  line: number;
+  cells: string[];
+  /** Why it cannot be read: a quote goes astray in it (it is then one cell), or it has too few or too many cells. */
+  odd?: 'quote' | 'cells';
+}
+
+export interface RowSource {
+  columns: { name: string; note: string | null }[];
+  /** All rows in order, many at a time. */
+  batches: AsyncIterable<Row[]>;
+  /** Share of the file that was read, 0 to 1. */
+  share: () => number;
+  /** What is to be said of the file as a whole; complete when all rows were read. */
+  remarks: () => string[];
+}
+
+/** Longest row, in characters: a longer one is a quote that was never closed, or no table. */
+export const LONGEST_ROW = 32 * 1024 * 1024;

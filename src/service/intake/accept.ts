@@ -1,0 +1,167 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { open, rename, rm } from 'node:fs/promises';
+import { dirname } from 'node:path';
+import type { CodebookFile, FileMultiple } from '../../core/codebook/codebook-file.js';
+import { Fault } from '../../core/fault.js';
+import { removeColumn } from '../../store/columns.js';
+import { closeForMove, type Db, openStudyFile } from '../../store/open.js';
+import { allSourceFiles, updateSourceFile } from '../../store/source-files.js';
+import { insertStudy } from '../../store/study.js';
+import { allVariables, clearCodebook, insertCodeList, insertVariable } from '../../store/variables.js';
+import { mustEnd, type Service } from '../context.js';
+import { studyFile } from '../open-study.js';
+import { keepWorking } from '../workings.js';
+import type { ReadIn } from '../worker/read-in-job.js';
+import { type ColumnDecision, type Decided, decide } from './decide.js';
+import { awaitIntake } from './read.js';
+import { folderOf, type IntakeRecord, partFile } from './record.js';
+
+export interface Acceptance {
+  /** The study's name. */
+  name: string;
+  subtitle?: string | undefined;
+  columns?: ColumnDecision[] | undefined;
+  /** Multiple-response questions to build, beside those that the codebook names. */
+  questions?: FileMultiple[] | undefined;
+  /** In the place of the codebook that was sent with the file. */
+  codebook?: CodebookFile | undefined;
+  /** A fixed id, for a study that ships with the product. */
+  id?: string | undefined;
+}
+
+function studyId(name: string): string {
+  const stem = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+  return `${stem === '' ? 'study' : stem}-${randomBytes(3).toString('hex')}`;
+}
+
+/**
+ * Makes a study of an intake. Its columns were written when the file was read; now the codebook is, and then the file
+ * is moved to its place: it lands whole or not at all.
+ * @returns the study's id
+ */
+export function acceptIntake(service: Service, id: string, acceptance: Acceptance): Promise<string> {
+  return mustEnd(service, accept(service, id, acceptance));
+}
+
+async function accept(service: Service, id: string, acceptance: Acceptance): Promise<string> {
+  const intake = await awaitIntake(service, id);
+  const { read, fault, codebook: sent } = intake;
+  if (!read) {
+    const { kind, message, mend, place } = fault ?? { kind: 'conflict', message: 'The file was not read to its end.', mend: 'Open the intake again.', place: {} }; // prettier-ignore
+    throw new Fault(kind, message, mend, place);
+  }
+  const codebook = acceptance.codebook ?? sent?.codebook;
+  const decided = decide(read.columns, acceptance.columns ?? [], codebook);
+  const questions = [...(codebook?.multiple ?? []), ...(acceptance.questions ?? [])];
+  checkQuestions(decided, questions);
+  const study = acceptance.id ?? studyId(acceptance.name);
+  const place = studyFile(service, study);
+  if (existsSync(place))
+    throw new Fault('conflict', `There is a study "${study}" already.`, 'Choose another name.', { field: 'name' });
+  const part = partFile(service, id);
+  await writeCodebook(service, part, { intake, read, decided, questions, study, acceptance });
+  await land(part, place);
+  await rm(folderOf(service, id), { recursive: true, force: true });
+  service.log.info({ study, respondents: read.respondents, columns: decided.columns.length }, 'study taken in');
+  return study;
+}
+
+interface Making {
+  intake: IntakeRecord;
+  read: ReadIn;
+  decided: Decided;
+  questions: readonly FileMultiple[];
+  study: string;
+  acceptance: Acceptance;
+}
+
+/** Writes codebook and questions into the study's file, which is not yet in its place. */
+async function writeCodebook(service: Service, part: string, making: Making): Promise<void> {
+  const db = openStudyFile(part);
+  const study = { id: '', file: part, db, queue: Promise.resolve() };
+  try {
+    db.transaction(() => putCodebook(db, making)).immediate();
+    const variables = allVariables(db);
+    const find = (name: string) => variables.find((one) => one.name === name)?.id ?? -1;
+    for (const { name, label, columns, ticked, none } of making.questions) {
+      const items = columns.map((column) => ({ source: find(column.name), label: column.label, ticked: column.ticked ?? ticked })); // prettier-ignore
+      const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked };
+      await keepWorking(service, study, { name, label, recipe: { kind: 'gather', items, none: noneItem } });
+    }
+  } finally {
+    await service.run('forget', { file: part });
+    closeForMove(db);
+  }
+}
+
+function putCodebook(db: Db, { intake, read, decided, study, acceptance }: Making): void {
+  const created = new Date().toISOString();
+  // A first try that was broken off may have left its codebook behind.
+  clearCodebook(db);
+  const { fileName, sha256, bytes } = intake;
+  const { respondents, unread } = read;
+  insertStudy(db, {
+    id: study,
+    name: acceptance.name.trim(),
+    subtitle: acceptance.subtitle?.trim() ?? '',
+    respondents,
+    created,
+    fileName,
+    fileSha256: sha256,
+  });
+  const [file] = allSourceFiles(db);
+  if (file) updateSourceFile(db, file.id, { respondents, unread: unread.rows, sha256, bytes, takenIn: created });
+  for (const { columnId } of decided.leftOut) removeColumn(db, columnId);
+  const lists = new Map(
+    Object.entries(decided.lists).map(([key, { name, codes }]) => [key, insertCodeList(db, name, codes)]),
+  );
+  for (const { list, ...variable } of decided.columns) {
+    insertVariable(db, { ...variable, codeListId: list === null ? null : (lists.get(list) ?? null), workingId: null });
+  }
+}
+
+async function sync(path: string): Promise<void> {
+  const handle = await open(path, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Moves a whole file to its place, so that it is there even after the power fails. */
+async function land(part: string, place: string): Promise<void> {
+  await sync(part);
+  await rename(part, place);
+  await sync(dirname(place));
+}
+
+/** Refuses, before anything lands, questions that name columns which are not taken in. */
+function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]): void {
+  const taken = new Set(columns.map(({ name }) => name));
+  const made = new Set<string>();
+  for (const question of questions) {
+    const names = [
+      ...question.columns.map(({ name }) => name),
+      ...(question.none === undefined ? [] : [question.none]),
+    ];
+    const unknown = names.find((name) => !taken.has(name));
+    const twice = taken.has(question.name) || made.has(question.name);
+    made.add(question.name);
+    if (unknown === undefined && !twice) continue;
+    throw new Fault(
+      'invalid',
+      unknown === undefined
+        ? `The question ${question.name} is called as ${taken.has(question.name) ? 'a column of the file' : 'another question'} is.`
+        : `The question ${question.name} names the column ${unknown}, which ${unknown === '' ? 'has no name' : 'the file does not have or which is left out'}.`,
+      'Mend the codebook or the question.',
+      { variable: unknown ?? question.name, field: 'questions' },
+    );
+  }
+}

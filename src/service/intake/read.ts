@@ -1,0 +1,120 @@
+import { existsSync } from 'node:fs';
+import { Fault } from '../../core/fault.js';
+import type { Layout } from '../../core/intake/layout.js';
+import type { Reading, Service } from '../context.js';
+import type { PlainFault } from '../worker.js';
+import { cancel, newProgress, progressOf } from '../worker/progress.js';
+import { CANCELLED } from '../worker/read-in-job.js';
+import { folderOf, type IntakeRecord, partFile, rawFile, readRecord, writeRecord } from './record.js';
+
+/** Where an intake stands. */
+export interface Intake extends IntakeRecord {
+  state: 'reading' | 'read' | 'failed';
+  /** Share of the file that was read, and respondents so far. */
+  progress: { share: number; rows: number };
+}
+
+function plain(error: unknown): PlainFault {
+  if (!(error instanceof Fault)) throw error;
+  const { kind, message, mend, place } = error;
+  return { kind, message, mend, place };
+}
+
+/** Starts to read a file by its record's layout. What came of it is in the record when `done` ends. */
+function begin(service: Service, record: IntakeRecord): Reading {
+  const progress = newProgress();
+  const { id, layout } = record;
+  const job = { file: rawFile(service, record), layout, into: partFile(service, id), progress };
+  const work = async () => {
+    try {
+      const read = await service.run('readIn', job);
+      if (read !== CANCELLED) await writeRecord(service, { ...(await readRecord(service, id)), read, fault: null });
+    } catch (error) {
+      // Discarded meanwhile: there is nothing to keep.
+      if (!existsSync(folderOf(service, id))) return;
+      await writeRecord(service, { ...(await readRecord(service, id)), read: null, fault: plain(error) });
+    }
+  };
+  const done = work()
+    .catch((error: unknown) => {
+      service.log.error({ err: error, intake: id }, 'a file could not be read');
+      const fault: PlainFault = { kind: 'invalid', message: 'The file could not be read: a defect of ours, which is in the log.', mend: 'Change how it is read, or try again.', place: {} }; // prettier-ignore
+      return writeRecord(service, { ...record, read: null, fault });
+    })
+    .catch((error: unknown) => service.log.error({ err: error, intake: id }, 'an intake could not be kept'))
+    .finally(() => {
+      if (service.readings.get(id) === reading) service.readings.delete(id);
+    });
+  const reading: Reading = { progress, done };
+  service.readings.set(id, reading);
+  return reading;
+}
+
+/** Stops a reading that is under way, and waits until it has stopped. */
+export async function stopReading(service: Service, id: string): Promise<void> {
+  const reading = service.readings.get(id);
+  if (!reading) return;
+  cancel(reading.progress);
+  await reading.done;
+}
+
+function viewOf(service: Service, record: IntakeRecord): Intake {
+  const reading = service.readings.get(record.id);
+  if (reading) return { ...record, read: null, state: 'reading', progress: progressOf(reading.progress) };
+  const progress = { share: 1, rows: record.read?.respondents ?? 0 };
+  return { ...record, state: record.read ? 'read' : 'failed', progress };
+}
+
+/** An intake as it stands. One that was left half-read, by a server that ended, is read again. */
+export async function findIntake(service: Service, id: string): Promise<Intake> {
+  const record = await readRecord(service, id);
+  if (!record.read && !record.fault && !service.readings.has(id)) begin(service, record);
+  return viewOf(service, record);
+}
+
+/** Waits until a file was read, for so long at most, and tells where it stands then. */
+export async function awaitIntake(service: Service, id: string, most = Infinity): Promise<Intake> {
+  await findIntake(service, id);
+  const { done } = service.readings.get(id) ?? {};
+  if (done && Number.isFinite(most)) {
+    let timer: NodeJS.Timeout | undefined;
+    const patience = new Promise<void>((resolve) => (timer = setTimeout(resolve, most)));
+    await Promise.race([done, patience]);
+    clearTimeout(timer);
+  } else await done;
+  return findIntake(service, id);
+}
+
+/** Makes the preview of a record that is new or read in another way, and starts to read the file. */
+export async function startReading(service: Service, record: IntakeRecord): Promise<void> {
+  const fresh: IntakeRecord = { ...record, preview: null, read: null, fault: null };
+  try {
+    fresh.preview = await service.run('preview', { file: rawFile(service, record), layout: record.layout });
+  } catch (error) {
+    fresh.fault = plain(error);
+  }
+  await writeRecord(service, fresh);
+  if (!fresh.fault) begin(service, fresh);
+}
+
+/** Changes to one intake wait for each other. */
+const queues = new Map<string, Promise<unknown>>();
+
+/** Has a file read in another way: the preview follows at once, the columns when it was read. */
+export function changeLayout(service: Service, id: string, layout: Layout, wait: number): Promise<Intake> {
+  const before = queues.get(id) ?? Promise.resolve();
+  const next = before
+    .catch(() => undefined)
+    .then(async () => {
+      const record = await readRecord(service, id);
+      if (record.layout.is !== layout.is) {
+        throw new Fault('unsupported', `${record.fileName} is not ${layout.is}.`, 'Change the parts of its layout.', { field: 'is' }); // prettier-ignore
+      }
+      await stopReading(service, id);
+      await startReading(service, { ...record, layout });
+      return awaitIntake(service, id, wait);
+    });
+  queues.set(id, next);
+  void next.catch(() => undefined).finally(() => queues.get(id) === next && queues.delete(id));
+  return next;
+}

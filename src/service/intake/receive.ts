@@ -1,0 +1,102 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { createWriteStream, readdirSync, statSync } from 'node:fs';
+import { mkdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Fault } from '../../core/fault.js';
+import { intakesFolder, mustEnd, type Service } from '../context.js';
+import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
+import { dataFile, folderOf, type IntakeRecord, readRecord } from './record.js';
+
+/** The largest file that is taken in. */
+const MOST_BYTES = 8 * 1024 ** 3;
+const FORGOTTEN_AFTER = 7 * 24 * 60 * 60 * 1000;
+/** A file that is read within this time is answered with what was understood of it. */
+export const PATIENCE_MS = 1500;
+
+/** A file name without folders and control characters, for messages and the record. */
+export function plainName(name: string): string {
+  const last = name.split(/[\\/]/).at(-1) ?? '';
+  const clean = last
+    .replace(/\p{Cc}/gu, '')
+    .trim()
+    .slice(0, 200);
+  return clean === '' ? 'file.csv' : clean;
+}
+
+/**
+ * Receives a file, finds how it is written and starts to read it. Nothing is left of a file that is no table.
+ * @returns the intake: read, where that took no longer than `patience` ms
+ * @throws Fault where the file is refused
+ */
+export function receiveFile(
+  service: Service,
+  name: string,
+  body: ReadableStream<Uint8Array> | Readable,
+  patience = Infinity,
+): Promise<Intake> {
+  const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
+  return mustEnd(service, receive(service, plainName(name), stream)).then((id) => awaitIntake(service, id, patience));
+}
+
+async function receive(service: Service, fileName: string, body: Readable): Promise<string> {
+  await forgetOldIntakes(service);
+  const id = randomBytes(9).toString('hex');
+  const folder = folderOf(service, id);
+  await mkdir(folder, { recursive: true });
+  try {
+    const path = dataFile(service, id);
+    const sum = createHash('sha256');
+    await pipeline(body, limited(fileName, sum), createWriteStream(path));
+    const { gzip, layout, sheets } = await service.run('detect', { path, file: fileName });
+    const record: IntakeRecord = {
+      id,
+      fileName,
+      bytes: statSync(path).size,
+      sha256: sum.digest('hex'),
+      created: new Date().toISOString(),
+      gzip,
+      sheets,
+      layout,
+      found: layout,
+      preview: null,
+      read: null,
+      fault: null,
+      codebook: null,
+    };
+    await startReading(service, record);
+    return id;
+  } catch (error) {
+    await rm(folder, { recursive: true, force: true });
+    throw error;
+  }
+}
+
+function limited(file: string, sum: ReturnType<typeof createHash>): Transform {
+  let bytes = 0;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      sum.update(chunk);
+      if (bytes > MOST_BYTES) done(new Fault('too-large', `${file} is larger than 8 GiB.`, 'Split it.', { file }));
+      else done(null, chunk);
+    },
+  });
+}
+
+/** Removes intakes that were never accepted, a week after they came. */
+async function forgetOldIntakes(service: Service): Promise<void> {
+  const root = intakesFolder(service);
+  for (const name of readdirSync(root)) {
+    const path = join(root, name);
+    if (Date.now() - statSync(path).mtimeMs > FORGOTTEN_AFTER) await rm(path, { recursive: true, force: true });
+  }
+}
+
+/** Lets go of a file, read or not. */
+export async function discardIntake(service: Service, id: string): Promise<void> {
+  await readRecord(service, id);
+  await stopReading(service, id);
+  await rm(folderOf(service, id), { recursive: true, force: true });
+}

@@ -1,0 +1,191 @@
+import { rmSync } from 'node:fs';
+import { guessQuestions, type QuestionGuess } from '../../core/codebook/questions.js';
+import { type Understanding, understand } from '../../core/codebook/understand.js';
+import { Fault } from '../../core/fault.js';
+import type { RawFile } from '../../formats/bytes.js';
+import type { Row } from '../../formats/rows.js';
+import type { Layout } from '../../core/intake/layout.js';
+import { openRows } from '../../formats/open-rows.js';
+import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';
+import { closeForMove, createStudyFile, type Db } from '../../store/open.js';
+import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
+import { columnWriter, type Waiting } from './column-writer.js';
+import { isCancelled, type Progress, tellProgress } from './progress.js';
+
+export interface ReadInJob {
+  file: RawFile;
+  layout: Layout;
+  /** Where the columns are written: a study's file that waits for its codebook. */
+  into: string;
+  progress: Progress;
+}
+
+/** A column as it was read, with what was understood of it. */
+export interface ReadColumn extends Understanding {
+  name: string;
+  /** Its id in the study's file. */
+  columnId: number;
+  storage: ColumnRow['storage'];
+  filled: number;
+  blank: number;
+}
+
+/** A row that could not be read, for the screen. */
+export interface UnreadLine {
+  line: number;
+  why: string;
+}
+
+/** What came of reading a file. */
+export interface ReadIn {
+  respondents: number;
+  columns: ReadColumn[];
+  questions: QuestionGuess[];
+  /** Rows that could not be read: how many, and the first of them. All are kept in the study's file. */
+  unread: { rows: number; first: UnreadLine[] };
+  /** What is to be said of the file as a whole. */
+  remarks: string[];
+}
+
+/** The reading was cancelled; it is no failure. */
+export const CANCELLED = 'cancelled';
+
+const UNREAD_SHOWN = 50;
+/** Bytes of numbers that wait in chunks under way, over all columns. */
+const MOST_WAITING = 256 * 1024 ** 2;
+/** Characters of text that wait. */
+const MOST_TEXT_WAITING = 32 * 1024 ** 2;
+/** First respondents in whose answers multiple-response questions are looked for. */
+const LOOKED_AT = 1000;
+
+const cellCount = (n: number) => `${n.toLocaleString('en')} cell${n === 1 ? '' : 's'}`;
+
+/** Why a row cannot be read; null where it can. Cells that are missing or too many without harm are put right. */
+export function whyUnread(row: Row, width: number, layout: Layout): string | null {
+  const { cells, odd } = row;
+  if (odd === 'quote') return 'A quote on it is never closed, or text goes on behind one.';
+  if (odd === 'cells') return `It has ${cellCount(cells.length)}.`;
+  if (cells.length === width) return null;
+  // Separators at the end of a line, with nothing between them, are no cells.
+  while (cells.length > width && cells.at(-1)?.trim() === '') cells.pop();
+  if (layout.is === 'delimited' && layout.short === 'blank') while (cells.length < width) cells.push('');
+  return cells.length === width ? null : `It has ${cellCount(cells.length)}, the heading ${width}.`;
+}
+
+/** Chunks smaller where there are very many columns: what waits in memory stays the same. */
+function chunkFor(columns: number): number {
+  let chunk = CHUNK;
+  while (chunk > 1024 && chunk * columns * 8 > MOST_WAITING) chunk /= 2;
+  return chunk;
+}
+
+/**
+ * Reads a file once: writes its columns, and says what is in each. The memory it takes depends on the columns, not on
+ * the rows.
+ * @throws Fault naming the place that cannot be read
+ */
+export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED> {
+  removeFile(job.into);
+  const db = createStudyFile(job.into);
+  try {
+    // Nobody sees this file until it is whole, so nothing has to be undone in it.
+    db.pragma('journal_mode = OFF');
+    db.pragma('synchronous = OFF');
+    db.exec('BEGIN');
+    const result = await readInto(db, job);
+    db.exec('COMMIT');
+    closeForMove(db);
+    return result;
+  } catch (error) {
+    db.close();
+    removeFile(job.into);
+    if (error === CANCELLED) return CANCELLED;
+    throw error;
+  }
+}
+
+function removeFile(path: string): void {
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
+}
+
+async function readInto(db: Db, { file, layout, progress }: ReadInJob): Promise<ReadIn> {
+  const kept = insertSourceFile(db, { name: file.name, sha256: '', bytes: 0, layout: JSON.stringify(layout), respondents: 0, unread: 0, takenIn: '' }); // prettier-ignore
+  const keepUnread = unreadWriter(db, kept);
+  const unread: ReadIn['unread'] = { rows: 0, first: [] };
+  const pass = { file, layout, progress, db };
+  const { columns, written, sample, respondents, remarks } = await writeColumns(pass, null, (row, why) => {
+    keepUnread({ line: row.line, why, cells: row.cells });
+    if (unread.rows++ < UNREAD_SHOWN) unread.first.push({ line: row.line, why });
+  });
+  if (respondents === 0) throw noRespondents(file.name, unread);
+  const spoiled = new Set(written.flatMap((column, k) => (column.spoiled ? [k] : [])));
+  if (spoiled.size > 0) {
+    for (const k of spoiled) removeColumn(db, written[k]!.id);
+    const again = await writeColumns(pass, spoiled, () => undefined);
+    [...spoiled].forEach((k, j) => (written[k] = again.written[j]!));
+  }
+  const read = written.map(({ id, storage, blank, facts, found }, k): ReadColumn => {
+    const { name, note } = columns[k]!;
+    const understood = understand(facts, found, blank);
+    const guesses = note === null ? [] : [{ is: 'heading' as const, text: note, codes: [] }];
+    // A column kept as numbers or text has no codes, whatever is in it, but for the words among numbers.
+    const level = storage === 'text' ? 'text' : understood.level;
+    return { ...understood, level, guesses: [...guesses, ...understood.guesses], name, columnId: id, storage, filled: facts.filled, blank }; // prettier-ignore
+  });
+  const asked = read.map(({ name, codes, filled, storage }) => ({ name, label: '', filled, codes: storage === 'number' ? [] : codes })); // prettier-ignore
+  return { respondents, columns: read, questions: guessQuestions(asked, sample), unread, remarks };
+}
+
+interface Pass {
+  file: RawFile;
+  layout: Layout;
+  progress: Progress;
+  db: Db;
+}
+
+/** One pass over the file. @param only positions of the columns that are wanted, as text; null: all */
+async function writeColumns(
+  { file, layout, progress, db }: Pass,
+  only: ReadonlySet<number> | null,
+  aside: (row: Row, why: string) => void,
+) {
+  const source = await openRows(file, layout);
+  const { columns } = source;
+  const waiting: Waiting = { characters: 0 };
+  const positions = columns.map((_, k) => k).filter((k) => only?.has(k) ?? true);
+  const chunk = chunkFor(positions.length);
+  const writers = positions.map((k) => columnWriter({ db, name: columns[k]!.name, chunk, waiting }, only !== null));
+  const sample: string[][] = [];
+  let respondents = 0;
+  for await (const batch of source.batches) {
+    if (isCancelled(progress)) throw CANCELLED; // eslint-disable-line @typescript-eslint/only-throw-error
+    const rows = batch.filter((row) => {
+      const why = whyUnread(row, columns.length, layout);
+      if (why !== null) aside(row, why);
+      return why === null;
+    });
+    if (sample.length < LOOKED_AT) for (const { cells } of rows.slice(0, LOOKED_AT - sample.length)) sample.push(cells.map((cell) => cell.trim().slice(0, 40))); // prettier-ignore
+    for (let from = 0; from < rows.length;) {
+      const to = Math.min(rows.length, from + chunk - (respondents % chunk));
+      for (let j = 0; j < writers.length; j++) writers[j]!.take(rows, positions[j]!, from, to);
+      respondents += to - from;
+      from = to;
+      const full = respondents % chunk === 0;
+      if (!full && waiting.characters < MOST_TEXT_WAITING) continue;
+      for (const writer of writers) writer.flush();
+      waiting.characters = 0;
+    }
+    tellProgress(progress, source.share(), respondents);
+  }
+  return { columns, written: writers.map((writer) => writer.finish()), sample, respondents, remarks: source.remarks() };
+}
+
+function noRespondents(file: string, unread: ReadIn['unread']): Fault {
+  const [first] = unread.first;
+  if (!first) {
+    const mend = 'Add the data lines under the heading, or choose another file.';
+    return new Fault('invalid', `${file} has a heading line but no respondents.`, mend, { file, line: 2 });
+  }
+  const mend = 'Look whether the separator, the quotes and the heading are right.';
+  return new Fault('invalid', `Not one of the ${unread.rows} rows of ${file} can be read. Line ${first.line}: ${first.why}`, mend, { file, line: first.line }); // prettier-ignore
+}

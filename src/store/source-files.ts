@@ -1,0 +1,67 @@
+import type { Db } from './open.js';
+
+/** A file that was taken in. */
+export interface SourceFileRow {
+  id: number;
+  name: string;
+  sha256: string;
+  bytes: number;
+  /** How it was read: a layout as JSON. */
+  layout: string;
+  respondents: number;
+  /** Rows that could not be read. */
+  unread: number;
+  takenIn: string;
+}
+
+export interface UnreadRow {
+  line: number;
+  why: string;
+  cells: string[];
+}
+
+export function insertSourceFile(db: Db, file: Omit<SourceFileRow, 'id'>): number {
+  return Number(
+    db
+      .prepare(
+        `INSERT INTO source_file (name, sha256, bytes, layout, respondents, unread, taken_in)
+         VALUES (@name, @sha256, @bytes, @layout, @respondents, @unread, @takenIn)`,
+      )
+      .run(file).lastInsertRowid,
+  );
+}
+
+export function updateSourceFile(
+  db: Db,
+  id: number,
+  { respondents, unread, sha256, bytes, takenIn }: Omit<SourceFileRow, 'id' | 'name' | 'layout'>,
+): void {
+  db.prepare(
+    'UPDATE source_file SET respondents = ?, unread = ?, sha256 = ?, bytes = ?, taken_in = ? WHERE id = ?',
+  ).run(respondents, unread, sha256, bytes, takenIn, id);
+}
+
+/** Files taken in, in their order. */
+export function allSourceFiles(db: Db): SourceFileRow[] {
+  return db
+    .prepare(
+      'SELECT id, name, sha256, bytes, layout, respondents, unread, taken_in AS takenIn FROM source_file ORDER BY id',
+    )
+    .all() as SourceFileRow[];
+}
+
+/** Statement that keeps a row that could not be read. */
+export function unreadWriter(db: Db, file: number): (row: UnreadRow) => void {
+  const insert = db.prepare('INSERT INTO unread_row (file_id, line, why, cells) VALUES (?, ?, ?, ?)');
+  return ({ line, why, cells }) => void insert.run(file, line, why, JSON.stringify(cells));
+}
+
+/** Rows of a study that could not be read, a few thousand at a time at most. */
+export function unreadRows(db: Db, from: number, most: number): UnreadRow[] {
+  const rows = db.prepare('SELECT line, why, cells FROM unread_row ORDER BY id LIMIT ? OFFSET ?').all(most, from);
+  return (rows as { line: number; why: string; cells: string }[]).map(({ line, why, cells }) => ({
+    line,
+    why,
+    cells: JSON.parse(cells) as string[],
+  }));
+}

@@ -10,6 +10,7 @@ export type Working = StudyView['workings'][number];
 export type VariableDetail = z.infer<typeof schemas.VariableDetailSchema>;
 export type VariableEdit = z.infer<typeof schemas.VariableEditSchema>;
 export type Intake = z.infer<typeof schemas.IntakeSchema>;
+export type Layout = z.infer<typeof schemas.LayoutSchema>;
 export type Acceptance = z.infer<typeof schemas.AcceptSchema>;
 export type WorkingDraft = z.infer<typeof schemas.WorkingDraftSchema>;
 export type WorkingPreview = z.infer<typeof schemas.PreviewSchema>;

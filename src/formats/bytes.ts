@@ -33,7 +33,7 @@ async function* plain(raw: AsyncIterable<unknown>): AsyncGenerator<Buffer> {
 
 async function* unpacked({ name }: RawFile, raw: NodeJS.ReadableStream, most: number): AsyncGenerator<Buffer> {
   const gunzip = createGunzip({ chunkSize: STEP });
-  raw.on('error', (error) => gunzip.destroy(error));
+  raw.on('error', (error: Error) => gunzip.destroy(error));
   let bytes = 0;
   try {
     for await (const chunk of raw.pipe(gunzip)) {

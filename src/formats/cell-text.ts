@@ -9,5 +9,5 @@ export function cellText(value: unknown): string {
     return iso.endsWith('T00:00:00.000Z') ? iso.slice(0, 10) : iso.replace('.000Z', 'Z');
   }
   if (value instanceof Uint8Array) return new TextDecoder('utf-8').decode(value);
-  return JSON.stringify(value, (_, inner: unknown) => (typeof inner === 'bigint' ? String(inner) : inner)) ?? '';
+  return JSON.stringify(value, (_, inner: unknown) => (typeof inner === 'bigint' ? String(inner) : inner));
 }

@@ -223,7 +223,7 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
   const source = decoded(file, layout.encoding);
   const rows = readCells(file, layout, source);
   const first = await rows.next();
-  let [row, ...rest] = first.done ? [] : first.value;
+  const [row, ...below] = first.done ? [] : first.value;
   if (!row) {
     const mend = 'Choose a file with a heading line and at least one respondent.';
     throw new Fault('invalid', `${file.name} is empty.`, mend, { file: file.name, line: 1 });
@@ -237,7 +237,7 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
     );
   }
   const found = layout.heading ? columnNames(row.cells) : numberedNames(row.cells.length);
-  if (!layout.heading) rest = [row, ...rest];
+  let rest = layout.heading ? below : [row, ...below];
   const picks = layout.picks;
   async function* batches(): AsyncGenerator<Row[]> {
     if (rest.length > 0) yield prepared(rest);

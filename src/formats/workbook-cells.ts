@@ -15,7 +15,7 @@ export interface ClosedRange {
 }
 
 export function columnNumber(letters: string): number {
-  return [...letters.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
+  return Array.from(letters.toUpperCase()).reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
 }
 
 export function cellName(row: number, column: number): string {

@@ -52,7 +52,7 @@ export async function openWorkbook(path: string, file: string, layout: Workbook)
     const facts = await scanSheet(archive, sheet, file);
     const rows = readSheet(archive, parts, sheet, range, file, facts);
     const first = await rows.next();
-    let [row, ...rest] = first.done ? [] : first.value;
+    const [row, ...below] = first.done ? [] : first.value;
     if (!row) {
       const mend = range ? 'Choose another range.' : 'Choose another sheet.';
       throw new Fault('invalid', `The sheet ${sheet.name} of ${file} has no filled cells there.`, mend, { file, field: 'range' }); // prettier-ignore
@@ -65,7 +65,7 @@ export async function openWorkbook(path: string, file: string, layout: Workbook)
     }
     const heading = padded(mergedHeading(row, facts, left), width);
     const columns = layout.heading ? columnNames(heading) : numberedNames(width);
-    if (!layout.heading) rest = [row, ...rest];
+    let rest = layout.heading ? below : [row, ...below];
     const headingLine = layout.heading ? row.line : 0;
     async function* batches(): AsyncGenerator<Row[]> {
       try {

@@ -66,7 +66,7 @@ export async function openArchive(path: string, file: string): Promise<Archive> 
   }
   return {
     names: [...entries.keys()],
-    size: (name) => Number(entries.get(name)?.uncompressedSize ?? 0),
+    size: (name) => entries.get(name)?.uncompressedSize ?? 0,
     read: async (name, most) => {
       const entry = entries.get(name);
       if (!entry) throw damaged(file, new Error(`it has no ${name}`));

@@ -6,7 +6,7 @@ import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
 import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
-import { CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
+import { type CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
 import type { Detected } from '../formats/open-rows.js';
 
 /** A Fault as it crosses from a thread, where classes are lost. */

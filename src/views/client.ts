@@ -2,6 +2,7 @@ import type {
   Acceptance,
   Counts,
   Intake,
+  Layout,
   KeptTable,
   KeptWorking,
   ProblemBody,
@@ -74,6 +75,8 @@ export const client = {
     ask<KeptTable>('PUT', `${studyPath(study)}/tables/${id}`, table),
   dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
+  changeLayout: (id: string, layout: Layout) => ask<Intake>('PUT', `/intakes/${id}/layout`, layout),
+  unreadCsv: (id: string) => `/api/v1/intakes/${id}/unread.csv`,
   discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),
   acceptIntake: (id: string, acceptance: Acceptance) =>
     ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),

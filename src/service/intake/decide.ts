@@ -93,7 +93,7 @@ function asInData(codes: readonly FileCode[], found: ReadonlySet<string>): FileC
     if (found.has(one.code)) return one;
     const number = parseNumber(one.code.replace(/^([+-]?)0+(?=\d)/, '$1'));
     const spelled = number === null ? undefined : numbers.get(number);
-    return spelled === undefined || codes.some(({ code }) => code === spelled) ? one : { ...one, code: String(spelled) };
+    return spelled === undefined || codes.some(({ code }) => code === spelled) ? one : { ...one, code: spelled };
   });
 } // prettier-ignore
 
@@ -105,7 +105,7 @@ export function decide(
 ): Decided {
   checkNames(columns, decisions);
   const decisionOf = new Map(decisions.map((decision) => [decision.name, decision]));
-  const entryOf = new Map(codebook?.variables.map((entry) => [entry.name, entry]));
+  const entryOf = new Map((codebook?.variables ?? []).map((entry) => [entry.name, entry]));
   const lists: Decided['lists'] = {};
   const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true);
   const taken = columns.filter((column) => !leftOut.includes(column));
@@ -122,7 +122,7 @@ export function decide(
     const categories = level === 'unordered' || level === 'ordered';
     let list: string | null = null;
     // What the analyst decided for one column is not decided for others that share its list.
-    if (shared && entry?.codeList !== undefined && missing.length === 0) {
+    if (shared && entry.codeList !== undefined && missing.length === 0) {
       list = `list:${entry.codeList}`;
       lists[list] ??= { name: entry.codeList, codes: asInData(shared, found).map(toCode) };
     } else if (given ?? (categories || missing.length > 0)) {

@@ -75,7 +75,7 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
   let narrow: number[] = [];
 
   let numbers = new Float64Array(0);
-  let words = new Map<string, number>();
+  const words = new Map<string, number>();
   let texts: (string | null)[] = [];
 
   const addCode = (cell: string): number | null => {

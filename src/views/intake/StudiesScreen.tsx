@@ -105,9 +105,7 @@ function FileDrop() {
         {sending ? (
           <>
             <p aria-live="polite">
-              {sending.share < 1
-                ? `Sending ${sending.name}…`
-                : `Reading ${sending.name}, to see what is in each column…`}
+              {sending.share < 1 ? `Sending ${sending.name}…` : `Looking how ${sending.name} is written…`}
             </p>
             <progress
               className={css['progress']}
@@ -120,8 +118,8 @@ function FileDrop() {
         ) : (
           <>
             <p>
-              Drop a CSV here. Commas, semicolons and tabs, any usual encoding; a heading line first. You see what was
-              understood before anything is stored.
+              Drop a file here: CSV or other delimited text, a workbook (.xlsx), Parquet, or rows in JSON; packed with
+              gzip or not. You see what was understood before anything is stored.
             </p>
             <PlainButton onClick={() => input.current?.click()}>Choose a file…</PlainButton>
             <input
@@ -130,7 +128,7 @@ function FileDrop() {
               className="sr-only"
               tabIndex={-1}
               aria-label="Data file"
-              accept=".csv,.tsv,.txt,text/csv,text/plain"
+              accept=".csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain"
               onChange={(event) => take(event.target.files?.[0])}
             />
           </>

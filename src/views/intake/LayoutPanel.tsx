@@ -1,0 +1,210 @@
+import { type ReactNode, useId, useState } from 'react';
+import type { Intake, Layout } from '../../api/types.js';
+import { ENCODINGS } from '../../core/intake/encodings.js';
+import css from './intake.module.css';
+
+type Delimited = Extract<Layout, { is: 'delimited' }>;
+type Workbook = Extract<Layout, { is: 'workbook' }>;
+
+const SEPARATORS: readonly (readonly [string, string])[] = [
+  [',', 'comma'],
+  [';', 'semicolon'],
+  ['\t', 'tab'],
+  ['|', 'bar'],
+  [' ', 'space'],
+  [':', 'colon'],
+  ['~', 'tilde'],
+];
+const QUOTES: readonly (readonly [string, string])[] = [
+  ['"', 'double quotes "…"'],
+  ["'", "single quotes '…'"],
+  ['', 'none'],
+];
+
+/** One part of a layout; where it was changed, what was found is said beneath. */
+function Part({
+  label,
+  found,
+  children,
+}: {
+  label: string;
+  found: string | null;
+  children: (id: string) => ReactNode;
+}) {
+  const id = useId();
+  return (
+    <div className={css['part']}>
+      <label htmlFor={id}>{label}</label>
+      {children(id)}
+      {found !== null && <span className={css['found']}>changed; found: {found}</span>}
+    </div>
+  );
+}
+
+/** What was found, in words, where it is no longer so. */
+function changed<T extends string>(now: T, found: T, of: readonly (readonly [T, string])[]): string | null {
+  return now === found ? null : (of.find(([one]) => one === found)?.[1] ?? found);
+}
+
+function Select<T extends string>({
+  id,
+  value,
+  of,
+  choose,
+}: {
+  id: string;
+  value: T;
+  of: readonly (readonly [T, string])[];
+  choose: (value: T) => void;
+}) {
+  const known = of.some(([one]) => one === value);
+  return (
+    <select
+      id={id}
+      value={value}
+      onChange={(event) => {
+        const chosen = of.find(([one]) => one === event.target.value);
+        if (chosen) choose(chosen[0]);
+      }}
+    >
+      {!known && <option value={value}>{value}</option>}
+      {of.map(([one, name]) => (
+        <option key={one} value={one}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const DECIMALS = [
+  ['.', 'point: 1.5'],
+  [',', 'comma: 1,5'],
+] as const;
+const SHORT = [
+  ['aside', 'set aside'],
+  ['blank', 'filled with blanks'],
+] as const;
+const yesNo = (value: boolean) => (value ? 'yes' : 'no');
+const HEADING = [
+  ['yes', 'in the first row'],
+  ['no', 'none: number them'],
+] as const;
+
+function DelimitedParts({ layout, found, change }: { layout: Delimited; found: Delimited; change: (layout: Layout) => void }) {
+  const set = (part: Partial<Delimited>) => change({ ...layout, ...part });
+  return (
+    <>
+      <Part label="Separator" found={changed(layout.separator, found.separator, SEPARATORS)}>
+        {(id) => <Select id={id} value={layout.separator} of={SEPARATORS} choose={(separator) => set({ separator })} />}
+      </Part>
+      <Part label="Encoding" found={changed(layout.encoding, found.encoding, ENCODINGS)}>
+        {(id) => <Select id={id} value={layout.encoding} of={ENCODINGS} choose={(encoding) => set({ encoding })} />}
+      </Part>
+      <Part label="Quotes" found={changed(layout.quote, found.quote, QUOTES)}>
+        {(id) => <Select id={id} value={layout.quote} of={QUOTES} choose={(quote) => set({ quote })} />}
+      </Part>
+      <Part label="Decimals" found={changed(layout.decimal, found.decimal, DECIMALS)}>
+        {(id) => (
+          <Select
+            id={id}
+            value={layout.decimal}
+            of={DECIMALS}
+            choose={(decimal) => set({ decimal })}
+          />
+        )}
+      </Part>
+      {layout.picks === undefined && (
+        <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
+          {(id) => (
+            <Select id={id} value={yesNo(layout.heading)} of={HEADING} choose={(one) => set({ heading: one === 'yes' })} />
+          )}
+        </Part>
+      )}
+      <Part label="Short rows" found={changed(layout.short, found.short, SHORT)}>
+        {(id) => (
+          <Select
+            id={id}
+            value={layout.short}
+            of={SHORT}
+            choose={(short) => set({ short })}
+          />
+        )}
+      </Part>
+    </>
+  );
+} // prettier-ignore
+
+function WorkbookParts({ layout, found, sheets, change }: { layout: Workbook; found: Workbook; sheets: Intake['sheets']; change: (layout: Layout) => void }) {
+  const set = (part: Partial<Workbook>) => change({ ...layout, ...part });
+  const [range, setRange] = useState(layout.range ?? '');
+  const names = sheets.map(({ name, hidden }) => [name, hidden ? `${name} (hidden)` : name] as const);
+  const send = () => {
+    const next = range.trim() === '' ? null : range.trim();
+    if (next !== layout.range) set({ range: next });
+  };
+  return (
+    <>
+      <Part label="Sheet" found={changed(layout.sheet, found.sheet, names)}>
+        {(id) => <Select id={id} value={layout.sheet} of={names} choose={(sheet) => set({ sheet })} />}
+      </Part>
+      <Part label="Cells" found={layout.range === found.range ? null : 'all'}>
+        {(id) => (
+          <input
+            id={id}
+            value={range}
+            placeholder="all; or B3:F200"
+            onChange={(event) => setRange(event.target.value)}
+            onBlur={send}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') send();
+            }}
+          />
+        )}
+      </Part>
+      <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
+        {(id) => <Select id={id} value={yesNo(layout.heading)} of={HEADING} choose={(one) => set({ heading: one === 'yes' })} />}
+      </Part>
+    </>
+  );
+} // prettier-ignore
+
+const KINDS: Record<Layout['is'], string> = {
+  delimited: 'Delimited text',
+  workbook: 'Workbook (.xlsx)',
+  parquet: 'Parquet',
+  json: 'Rows in JSON',
+  fixed: 'Fixed columns',
+};
+
+/** How the file is read: what was found, each part of it to be changed. */
+export function LayoutPanel({ intake, layout, change }: { intake: Intake; layout: Layout; change: (layout: Layout) => void }) {
+  const { found, gzip } = intake;
+  return (
+    <section aria-label="How the file is read" className={css['panel']}>
+      <h2>
+        How it is read
+        <span>
+          {KINDS[layout.is]}
+          {gzip && ', gzip'}
+        </span>
+      </h2>
+      {layout.is === 'delimited' && found.is === 'delimited' && (
+        <DelimitedParts layout={layout} found={found} change={change} />
+      )}
+      {layout.is === 'workbook' && found.is === 'workbook' && (
+        <WorkbookParts layout={layout} found={found} sheets={intake.sheets} change={change} />
+      )}
+      {layout.is === 'parquet' && <p className={css['soft']}>Names and kinds of values are in the file itself.</p>}
+      {layout.is === 'json' && (
+        <p className={css['soft']}>
+          {layout.shape === 'lines' ? 'An object on each line' : 'An array of objects'}; a column for each field. Lists
+          of answers become numbered slots.
+        </p>
+      )}
+      {layout.is === 'fixed' && (
+        <p className={css['soft']}>{layout.fields.length} columns, each at the place that the codebook gives.</p>
+      )}
+    </section>
+  );
+} // prettier-ignore

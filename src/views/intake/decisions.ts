@@ -1,0 +1,109 @@
+import type { Acceptance, Intake } from '../../api/types.js';
+import type { MissingReason } from '../../core/codebook/types.js';
+
+export type Column = NonNullable<Intake['read']>['columns'][number];
+export type Question = NonNullable<Intake['read']>['questions'][number];
+export type SourceLevel = Column['level'];
+type Decision = NonNullable<Acceptance['columns']>[number];
+type Codebook = NonNullable<Acceptance['codebook']>;
+
+/** What the analyst has decided so far; what is not in it stays as understood. */
+export interface Decisions {
+  name: string;
+  columns: Record<string, Omit<Decision, 'name'>>;
+  /** Questions taken on, by the name that was guessed, as they are to be called. */
+  questions: Record<string, { label: string }>;
+}
+
+export function isDecisions(value: unknown): value is Decisions {
+  if (typeof value !== 'object' || value === null) return false;
+  const { name, columns, questions } = value as Partial<Decisions>;
+  return typeof name === 'string' && typeof columns === 'object' && typeof questions === 'object';
+}
+
+export const noDecisions = (fileName: string): Decisions => ({
+  name: fileName.replace(/(\.[a-z0-9]{1,8}){1,2}$/i, ''),
+  columns: {},
+  questions: {},
+});
+
+/** Changes what is decided of some columns. */
+export function decideFor(
+  draft: Decisions,
+  names: readonly string[],
+  change: (known: Omit<Decision, 'name'>, name: string) => Omit<Decision, 'name'>,
+): Decisions {
+  const columns = { ...draft.columns };
+  for (const name of names) columns[name] = change(columns[name] ?? {}, name);
+  return { ...draft, columns };
+}
+
+/** Levels that a column can have, by how it is kept. */
+export function levelsOf({ storage }: Column): readonly SourceLevel[] {
+  if (storage === 'number') return ['number', 'text'];
+  return storage === 'text' ? ['text'] : ['unordered', 'ordered', 'number', 'text'];
+}
+
+/** What is known of one column: decided by the analyst, else said by the codebook, else understood. */
+export function standing(column: Column, draft: Decisions, codebook: Codebook | undefined) {
+  const decision = draft.columns[column.name] ?? {};
+  const entry = codebook?.variables.find(({ name }) => name === column.name);
+  const listed = entry?.codes ?? (entry?.codeList === undefined ? undefined : codebook?.codeLists?.[entry.codeList]);
+  const said = entry?.level !== undefined && levelsOf(column).includes(entry.level) ? entry.level : undefined;
+  return {
+    label: decision.label ?? entry?.label ?? '',
+    level: decision.level ?? said ?? column.level,
+    changed: decision.level !== undefined && decision.level !== column.level,
+    leftOut: decision.leaveOut === true,
+    fromCodebook: entry !== undefined,
+    labelOf: (code: string) => listed?.find((one) => one.code === code)?.label,
+    missingOf: (code: string): MissingReason | null => {
+      const decided = decision.missing?.find((one) => one.code === code);
+      return decided ? decided.missing : (listed?.find((one) => one.code === code)?.missing ?? null);
+    },
+  };
+}
+
+/** Says of some codes of a column whether they are answers. */
+export function markCodes(known: Omit<Decision, 'name'>, codes: readonly string[], missing: MissingReason | null) {
+  const others = (known.missing ?? []).filter(({ code }) => !codes.includes(code));
+  return { ...known, missing: [...others, ...codes.map((code) => ({ code, missing }))] };
+}
+
+/** Codes of a column that were guessed to be no answer. */
+export function guessedCodes(column: Column): string[] {
+  return column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
+}
+
+/** Kinds of guesses worth filtering by, in words. */
+export const TO_LOOK_AT = {
+  'no-answer': 'Maybe no answer',
+  exceptions: 'Numbers as text',
+  identifier: 'Identifiers',
+  constant: 'One value only',
+  blank: 'Blank',
+  dates: 'Dates',
+  mixed: 'Mixed',
+  long: 'Long texts',
+  heading: 'Headings',
+} as const satisfies Record<Column['guesses'][number]['is'], string>;
+
+/** What is sent to make the study. */
+export function acceptanceOf(draft: Decisions, questions: readonly Question[]): Acceptance {
+  const columns = Object.entries(draft.columns).map(([name, decision]) => ({ name, ...decision }));
+  const taken = questions.flatMap((question) => {
+    const chosen = draft.questions[question.name];
+    return chosen ? [{ ...question, label: chosen.label }] : [];
+  });
+  return {
+    name: draft.name,
+    columns,
+    questions: taken.map(({ name, label, columns: of, none }) => ({
+      name,
+      label,
+      ticked: of[0]?.ticked ?? '',
+      columns: of.map(({ ticked, ...column }) => ({ ...column, ...(ticked === null ? {} : { ticked }) })),
+      ...(none ? { none: none.name } : {}),
+    })),
+  };
+}

@@ -34,8 +34,10 @@ const FileMultipleSchema = z.strictObject({
     .array(z.strictObject({ name: text(200), label: text(10_000), ticked: text(1000).optional() }))
     .min(2)
     .max(500),
-  ticked: text(1000).describe('The code that means ticked, where a column has none of its own.'),
-  none: text(200).optional().describe('The column that says "none of these".'),
+  ticked: text(1000)
+    .optional()
+    .describe('The code that means ticked, where a column has none of its own; absent in all: the columns are slots.'),
+  none: text(1000).optional().describe('The column (of slots: the code) that says "none of these".'),
 });
 
 export const CodebookFileSchema = z
@@ -149,6 +151,12 @@ export const RecipeSchema = z
       kind: z.literal('gather'),
       items: z.array(GatherItemSchema).max(500),
       none: GatherItemSchema.nullable(),
+    }),
+    z.strictObject({
+      kind: z.literal('slots'),
+      sources: z.array(id).max(500),
+      options: z.array(z.strictObject({ code: text(1000), label: text(1000) })).max(500),
+      none: text(1000).nullable().describe('The code that says "none of these".'),
     }),
   ])
   .openapi('Recipe');
@@ -268,7 +276,7 @@ export const StudyViewSchema = z
     study: StudyRowSchema,
     variables: z.array(
       VariableSchema.extend({
-        made: z.enum(['regroup', 'gather']).nullable(),
+        made: z.enum(['regroup', 'gather', 'slots']).nullable(),
         holds: z.boolean(),
         answers: z.int(),
         missing: z.int(),
@@ -438,6 +446,7 @@ export const IntakeSchema = z
         remarks: z.array(z.string()),
       })
       .nullable(),
+    codebookSaysHow: z.boolean().describe('The codebook says how the file is read.'),
   })
   .openapi('Intake');
 

@@ -1,7 +1,6 @@
 import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { CodebookFileSchema } from '../api/schemas.js';
-import { parseWith } from '../api/problem.js';
+import { checkCodebook } from '../api/check-codebook.js';
 import { sentenceOf } from '../core/table/sentence.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';
@@ -16,11 +15,13 @@ export const DEMO_STUDY = 'fernhill-allotments';
 /** Takes the demo study in, as a user would, unless it is there already. */
 export async function seedDemo(service: Service, demo: string): Promise<void> {
   if (existsSync(studyFile(service, DEMO_STUDY))) return;
-  const codebook = parseWith(
-    CodebookFileSchema,
-    JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')),
+  const codebook = checkCodebook(JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')));
+  const intake = await receiveFile(
+    service,
+    'fernhill.csv',
+    createReadStream(join(demo, 'fernhill.csv')),
+    checkCodebook,
   );
-  const intake = await receiveFile(service, 'fernhill.csv', createReadStream(join(demo, 'fernhill.csv')));
   await acceptIntake(service, intake.id, {
     id: DEMO_STUDY,
     name: codebook.name ?? 'Fernhill Allotments',

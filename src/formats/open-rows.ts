@@ -49,8 +49,16 @@ export async function detectLayout(path: string, name: string): Promise<Detected
   if (head.startsWith('50415231')) return { gzip: false, layout: { is: 'parquet' }, sheets: [] };
   const file: RawFile = { path, name, gzip: head.startsWith('1f8b') };
   if (file.gzip) refusePacked(file, (await firstBytes(file, 16)).toString('hex'));
+  if (await isMarkup(file)) {
+    const mend = 'Drop a codebook together with its data file, or add it to the intake of the data.';
+    throw new Fault('unsupported', `${name} is XML: a codebook, perhaps, but no data.`, mend, { file: name });
+  }
   const json = await detectJson(file);
   return { gzip: file.gzip, layout: json ?? (await detectDelimited(file)), sheets: [] };
+}
+
+async function isMarkup(file: RawFile): Promise<boolean> {
+  return /^\uFEFF?\s*<(\?xml|!DOCTYPE|codeBook|sss|html)/i.test((await firstBytes(file, 512)).toString('utf8'));
 }
 
 /** Only text is read out of gzip: workbooks and Parquet are packed by themselves. */

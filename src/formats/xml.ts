@@ -5,7 +5,7 @@ export type Attributes = Readonly<Record<string, string>>;
 
 export interface XmlHandlers {
   /** A tag by its name without a prefix. */
-  open: (name: string, attributes: Attributes) => void;
+  open: (name: string, attributes: Attributes, line: number) => void;
   text: (text: string) => void;
   close: (name: string) => void;
   /** A processing instruction. */
@@ -39,7 +39,7 @@ export function xmlReader(file: string, handlers: XmlHandlers): { write: (text: 
     if (++depth > MOST_DEPTH)
       throw new Fault('invalid', `The tags of ${file} are nested deeper than ${MOST_DEPTH}.`, 'Export it again.', place());
     const plain = Object.fromEntries(Object.entries(attributes).map(([key, value]) => [localName(key), value]));
-    handlers.open(localName(name), plain);
+    handlers.open(localName(name), plain, parser.line);
   }); // prettier-ignore
   parser.on('text', (text) => handlers.text(text));
   parser.on('cdata', (text) => handlers.text(text));

@@ -27,8 +27,10 @@ const folder = mkdtempSync(join(tmpdir(), 'hatch-service-'));
 let service: Service;
 let study: OpenStudy;
 
+const checked = (json: unknown) => json as CodebookFile;
+
 async function take(name: string, csv: string, codebook?: CodebookFile): Promise<OpenStudy> {
-  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv)]));
+  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv)]), checked);
   return openStudy(service, await acceptIntake(service, intake.id, { name, codebook }));
 }
 
@@ -216,7 +218,7 @@ describe('the store folder', () => {
     const second = startService({ folder, worker: WORKER });
     await second.close();
     expect(readdirSync(join(folder, 'studies')).some((name) => name.includes('.part-'))).toBe(false);
-    const intake = await receiveFile(service, '../..\\evil\n.csv', Readable.from(['a\n1\n']));
+    const intake = await receiveFile(service, '../..\\evil\n.csv', Readable.from(['a\n1\n']), checked);
     expect(intake.fileName).toBe('evil.csv');
     const weeks = new Date(Date.now() - 14 * 86_400_000);
     utimesSync(join(folder, 'intakes', intake.id), weeks, weeks);

@@ -2,6 +2,9 @@ import { assess as assessRequest, type AssessRequest, type Assessment } from '..
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { forgetFile } from './worker/column-cache.js';
+import { readCodebook } from '../formats/codebooks/read-codebook.js';
+import type { ReadCodebook } from '../formats/codebooks/sent.js';
+import { type Unpacked, unpack as unpackFile, type UnpackJob } from './worker/unpack-job.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
@@ -26,6 +29,8 @@ export interface Jobs {
   derive: { takes: DeriveJob; gives: Derived };
   detect: { takes: { path: string; file: string }; gives: Detected };
   preview: { takes: PreviewJob; gives: Preview };
+  unpack: { takes: UnpackJob; gives: Unpacked };
+  codebook: { takes: { path: string; file: string }; gives: ReadCodebook | { json: unknown } };
   readIn: { takes: ReadInJob; gives: ReadIn | typeof CANCELLED };
   forget: { takes: { file: string }; gives: null };
   assess: { takes: AssessRequest; gives: Assessment };
@@ -46,6 +51,8 @@ export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(jo
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const detect = (job: { path: string; file: string }) => enveloped(() => detectFile(job));
 export const preview = (job: PreviewJob) => enveloped(() => previewFile(job));
+export const unpack = (job: UnpackJob) => enveloped(() => unpackFile(job));
+export const codebook = ({ path, file }: { path: string; file: string }) => enveloped(() => readCodebook(path, file));
 export const readIn = (job: ReadInJob) => enveloped(() => readFileIn(job));
 export const assess = (job: AssessRequest) => enveloped(() => assessRequest(job));
 export const forget = ({ file }: { file: string }) =>

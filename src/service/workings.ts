@@ -1,6 +1,7 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkGather } from '../core/recode/gather.js';
+import { checkSlots } from '../core/recode/slots.js';
 import { checkRegroup } from '../core/recode/regroup.js';
 import { type Proof, type Recipe, sourcesOf } from '../core/recode/types.js';
 import { removeColumn } from '../store/columns.js';
@@ -21,6 +22,7 @@ import type { Derived } from './worker/derive-job.js';
 
 function checkRecipe(recipe: Recipe): void {
   if (recipe.kind === 'regroup') checkRegroup(recipe);
+  else if (recipe.kind === 'slots') checkSlots(recipe);
   else checkGather(recipe);
 }
 

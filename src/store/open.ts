@@ -19,12 +19,18 @@ function migrate(db: Db, path: string): void {
       file: path,
     });
   }
+  // A table that is made anew would take along what refers to it; so nothing refers while it is, and all does after.
+  db.pragma('foreign_keys = OFF');
   MIGRATIONS.slice(done).forEach((sql, k) => {
     db.transaction(() => {
       db.exec(sql);
+      const astray = db.pragma('foreign_key_check') as unknown[];
+      if (astray.length > 0)
+        throw new Error(`migration ${done + k + 1} leaves ${astray.length} rows that refer to nothing`);
       db.pragma(`user_version = ${done + k + 1}`);
     }).immediate();
   });
+  db.pragma('foreign_keys = ON');
 }
 
 /** Makes the file of a new study. It is written beside its place and moved there when whole. */

@@ -76,6 +76,13 @@ export const client = {
   dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
   changeLayout: (id: string, layout: Layout) => ask<Intake>('PUT', `/intakes/${id}/layout`, layout),
+  attachCodebook: async (id: string, file: File) => {
+    const path = `/api/v1/intakes/${id}/codebook?file=${encodeURIComponent(file.name)}`;
+    const response = await fetch(path, { method: 'PUT', body: file });
+    if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
+    return (await response.json()) as Intake;
+  },
+  removeCodebook: (id: string) => ask<Intake>('DELETE', `/intakes/${id}/codebook`),
   unreadCsv: (id: string) => `/api/v1/intakes/${id}/unread.csv`,
   discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),
   acceptIntake: (id: string, acceptance: Acceptance) =>

@@ -17,14 +17,17 @@ export interface FileVariable {
   codes?: FileCode[] | undefined;
 }
 
-/** A multiple-response question over yes/no columns, by the columns' names. */
+/**
+ * A multiple-response question over columns, by their names: a yes/no column for each option, or, where no code means
+ * ticked, slots that each hold one code of the same list.
+ */
 export interface FileMultiple {
   name: string;
   label: string;
   /** Of a column whose code for ticked is its own: that code. */
   columns: { name: string; label: string; ticked?: string | undefined }[];
   /** The code that means ticked. */
-  ticked: string;
+  ticked?: string | undefined;
   none?: string | undefined;
 }
 

@@ -1,4 +1,3 @@
-import { compareCodes } from './number.js';
 import type { FoundCode } from './understand.js';
 
 /** A column as far as it tells whether it belongs to a multiple-response question. */
@@ -40,7 +39,7 @@ const STEMS: readonly ((name: string) => string | null)[] = [
 ];
 
 /** The code that means ticked in a yes/no column, or null where it is none. */
-function tickOf(codes: readonly FoundCode[]): string | null {
+export function tickOf(codes: readonly FoundCode[]): string | null {
   const said = codes.filter(({ code }) => !NO_ANSWER.has(code)).map(({ code }) => code);
   const is = (words: readonly string[]) => (code: string) => words.includes(code.toLowerCase());
   if (said.length === 1) return said[0] !== undefined && !is(UNTICKED)(said[0]) ? said[0] : null;
@@ -175,9 +174,4 @@ export function guessQuestions(
     at = found ? found.end : at + 1;
   }
   return guesses;
-}
-
-/** The codes of slots, in the order a person lists them. */
-export function slotCodes(columns: readonly Pick<AskedColumn, 'codes'>[]): string[] {
-  return [...new Set(columns.flatMap(({ codes }) => codes.map(({ code }) => code)))].sort(compareCodes);
 }

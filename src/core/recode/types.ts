@@ -34,12 +34,23 @@ export interface Gather {
   none: GatherItem | null;
 }
 
-export type Recipe = Regroup | Gather;
+/** Several columns that each hold one code of the same list, to one multiple-response variable. */
+export interface Slots {
+  kind: 'slots';
+  /** Variable ids. */
+  sources: readonly number[];
+  options: readonly { code: string; label: string }[];
+  /** The code that says "none of these", which is no option. */
+  none: string | null;
+}
+
+export type Recipe = Regroup | Gather | Slots;
 export type RecipeKind = Recipe['kind'];
 
 /** Variables that a recipe stands on. */
 export function sourcesOf(recipe: Recipe): number[] {
   if (recipe.kind === 'regroup') return [recipe.source];
+  if (recipe.kind === 'slots') return [...recipe.sources];
   return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].map((item) => item.source);
 }
 

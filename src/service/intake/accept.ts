@@ -3,12 +3,21 @@ import { existsSync } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { CodebookFile, FileMultiple } from '../../core/codebook/codebook-file.js';
+import { compareCodes } from '../../core/codebook/number.js';
+import { isAnswer } from '../../core/codebook/types.js';
+import type { Recipe, Slots } from '../../core/recode/types.js';
 import { Fault } from '../../core/fault.js';
 import { removeColumn } from '../../store/columns.js';
 import { closeForMove, type Db, openStudyFile } from '../../store/open.js';
 import { allSourceFiles, updateSourceFile } from '../../store/source-files.js';
 import { insertStudy } from '../../store/study.js';
-import { allVariables, clearCodebook, insertCodeList, insertVariable } from '../../store/variables.js';
+import {
+  allVariables,
+  clearCodebook,
+  insertCodeList,
+  insertVariable,
+  type VariableRow,
+} from '../../store/variables.js';
 import { mustEnd, type Service } from '../context.js';
 import { studyFile } from '../open-study.js';
 import { keepWorking } from '../workings.js';
@@ -90,14 +99,42 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
     const variables = allVariables(db);
     const find = (name: string) => variables.find((one) => one.name === name)?.id ?? -1;
     for (const { name, label, columns, ticked, none } of making.questions) {
-      const items = columns.map((column) => ({ source: find(column.name), label: column.label, ticked: column.ticked ?? ticked })); // prettier-ignore
-      const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked };
-      await keepWorking(service, study, { name, label, recipe: { kind: 'gather', items, none: noneItem } });
+      const isSlots = ticked === undefined && columns.every((column) => column.ticked === undefined);
+      const sources = columns.map((column) => variables.find((one) => one.name === column.name)!);
+      const items = columns.map((column, k) => ({ source: sources[k]!.id, label: column.label, ticked: column.ticked ?? ticked ?? '' })); // prettier-ignore
+      const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked: ticked ?? '' };
+      const recipe: Recipe = isSlots
+        ? {
+            kind: 'slots',
+            sources: sources.map((one) => one.id),
+            options: slotOptions(sources, none),
+            none: none ?? null,
+          }
+        : { kind: 'gather', items, none: noneItem };
+      await keepWorking(service, study, { name, label, recipe });
     }
   } finally {
     await service.run('forget', { file: part });
     closeForMove(db);
   }
+}
+
+/**
+ * The options of slots: all codes of their lists that are answers, in the order of the first where it has them all,
+ * under the first label that says more than the code.
+ */
+function slotOptions(slots: readonly VariableRow[], none: string | undefined): Slots['options'] {
+  const options = new Map<string, string>();
+  for (const { codes } of slots) {
+    for (const { code, label } of codes) {
+      const known = options.get(code);
+      if (code !== none && (known === undefined || known === code)) options.set(code, label);
+    }
+  }
+  for (const { codes } of slots) for (const code of codes) if (!isAnswer(code)) options.delete(code.code);
+  const listed = [...options].map(([code, label]) => ({ code, label }));
+  const first = new Set(slots[0]?.codes.map(({ code }) => code));
+  return listed.every(({ code }) => first.has(code)) ? listed : listed.sort((a, b) => compareCodes(a.code, b.code));
 }
 
 function putCodebook(db: Db, { intake, read, decided, study, acceptance }: Making): void {
@@ -149,7 +186,8 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
   for (const question of questions) {
     const names = [
       ...question.columns.map(({ name }) => name),
-      ...(question.none === undefined ? [] : [question.none]),
+      // Of slots it is a code that says so.
+      ...(question.none === undefined || question.ticked === undefined ? [] : [question.none]),
     ];
     const unknown = names.find((name) => !taken.has(name));
     const twice = taken.has(question.name) || made.has(question.name);

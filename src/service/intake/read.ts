@@ -100,21 +100,24 @@ export async function startReading(service: Service, record: IntakeRecord): Prom
 /** Changes to one intake wait for each other. */
 const queues = new Map<string, Promise<unknown>>();
 
-/** Has a file read in another way: the preview follows at once, the columns when it was read. */
-export function changeLayout(service: Service, id: string, layout: Layout, wait: number): Promise<Intake> {
+/** Does something to an intake after all that was begun before. */
+export function inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
   const before = queues.get(id) ?? Promise.resolve();
-  const next = before
-    .catch(() => undefined)
-    .then(async () => {
-      const record = await readRecord(service, id);
-      if (record.layout.is !== layout.is) {
-        throw new Fault('unsupported', `${record.fileName} is not ${layout.is}.`, 'Change the parts of its layout.', { field: 'is' }); // prettier-ignore
-      }
-      await stopReading(service, id);
-      await startReading(service, { ...record, layout });
-      return awaitIntake(service, id, wait);
-    });
+  const next = before.catch(() => undefined).then(work);
   queues.set(id, next);
   void next.catch(() => undefined).finally(() => queues.get(id) === next && queues.delete(id));
   return next;
+}
+
+/** Has a file read in another way: the preview follows at once, the columns when it was read. */
+export function changeLayout(service: Service, id: string, layout: Layout, wait: number): Promise<Intake> {
+  return inTurn(id, async () => {
+    const record = await readRecord(service, id);
+    if (record.layout.is !== layout.is) {
+      throw new Fault('unsupported', `${record.fileName} is not ${layout.is}.`, 'Change the parts of its layout.', { field: 'is' }); // prettier-ignore
+    }
+    await stopReading(service, id);
+    await startReading(service, { ...(await readRecord(service, id)), layout });
+    return awaitIntake(service, id, wait);
+  });
 }

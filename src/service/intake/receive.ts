@@ -6,6 +6,7 @@ import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Fault } from '../../core/fault.js';
 import { intakesFolder, mustEnd, type Service } from '../context.js';
+import { type CheckCodebook, codebookFile, readSent, withCodebook } from './codebook.js';
 import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
 import { dataFile, folderOf, type IntakeRecord, readRecord } from './record.js';
 
@@ -34,13 +35,16 @@ export function receiveFile(
   service: Service,
   name: string,
   body: ReadableStream<Uint8Array> | Readable,
+  check: CheckCodebook,
   patience = Infinity,
 ): Promise<Intake> {
   const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
-  return mustEnd(service, receive(service, plainName(name), stream)).then((id) => awaitIntake(service, id, patience));
+  return mustEnd(service, receive(service, plainName(name), stream, check)).then((id) =>
+    awaitIntake(service, id, patience),
+  );
 }
 
-async function receive(service: Service, fileName: string, body: Readable): Promise<string> {
+async function receive(service: Service, sentAs: string, body: Readable, check: CheckCodebook): Promise<string> {
   await forgetOldIntakes(service);
   const id = randomBytes(9).toString('hex');
   const folder = folderOf(service, id);
@@ -48,12 +52,15 @@ async function receive(service: Service, fileName: string, body: Readable): Prom
   try {
     const path = dataFile(service, id);
     const sum = createHash('sha256');
-    await pipeline(body, limited(fileName, sum), createWriteStream(path));
+    await pipeline(body, limited(sentAs, sum), createWriteStream(path));
+    const bytes = statSync(path).size;
+    const unpacked = await service.run('unpack', { path, file: sentAs, codebook: codebookFile(service, id) });
+    const fileName = unpacked ? plainName(unpacked.data) : sentAs;
     const { gzip, layout, sheets } = await service.run('detect', { path, file: fileName });
     const record: IntakeRecord = {
       id,
       fileName,
-      bytes: statSync(path).size,
+      bytes,
       sha256: sum.digest('hex'),
       created: new Date().toISOString(),
       gzip,
@@ -64,8 +71,10 @@ async function receive(service: Service, fileName: string, body: Readable): Prom
       read: null,
       fault: null,
       codebook: null,
+      codebookSaysHow: false,
     };
-    await startReading(service, record);
+    const sent = unpacked?.codebook ? await readSent(service, id, plainName(unpacked.codebook), check) : null;
+    await startReading(service, withCodebook(record, sent));
     return id;
   } catch (error) {
     await rm(folder, { recursive: true, force: true });

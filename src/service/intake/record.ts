@@ -39,6 +39,8 @@ export interface IntakeRecord {
   /** Why it cannot be read. */
   fault: PlainFault | null;
   codebook: SentCodebook | null;
+  /** The codebook says how the file is read. */
+  codebookSaysHow: boolean;
 }
 
 export const folderOf = (service: Service, id: string) => join(intakesFolder(service), id);

@@ -1,11 +1,12 @@
 import { type Code, type Level, missingIn } from '../../core/codebook/types.js';
 import type { Storage } from '../../core/codebook/understand.js';
-import type { CodedColumn } from '../../core/count/column.js';
+import type { CodedColumn, SetsColumn } from '../../core/count/column.js';
 import { asCountable, count } from '../../core/count/count.js';
 import { Fault } from '../../core/fault.js';
-import { gather, gathered, proveGather } from '../../core/recode/gather.js';
+import { gather, gathered, type GatherSource, proveGather } from '../../core/recode/gather.js';
 import { proveRegroup, regroup } from '../../core/recode/regroup.js';
-import type { Gather, Proof, Recipe, Regroup } from '../../core/recode/types.js';
+import { proveSlots, slots, slotted } from '../../core/recode/slots.js';
+import type { Gather, Proof, Recipe, Regroup, Slots } from '../../core/recode/types.js';
 import { codesWithFound } from '../../core/table/tabulate.js';
 import { cachedColumn } from './column-cache.js';
 
@@ -56,7 +57,9 @@ function codedColumn(file: string, { column, title }: DeriveSource): CodedColumn
 
 /** Computes what a recipe makes, with its proof on the whole data. */
 export function deriveInStudy(job: DeriveJob): Derived {
-  return job.recipe.kind === 'regroup' ? deriveRegroup(job, job.recipe) : deriveGather(job, job.recipe);
+  const { recipe } = job;
+  if (recipe.kind === 'regroup') return deriveRegroup(job, recipe);
+  return recipe.kind === 'slots' ? deriveSlots(job, recipe) : deriveGather(job, recipe);
 }
 
 function tally(column: CodedColumn, respondents: number): { blank: number; counts: Map<string, number> } {
@@ -92,30 +95,38 @@ function deriveRegroup({ file, respondents, sources, proofOnly }: DeriveJob, rec
   };
 }
 
-function deriveGather({ file, respondents, sources, proofOnly }: DeriveJob, recipe: Gather): Derived {
-  const result = gather(
-    recipe,
-    sources.map((source) => {
-      const column = codedColumn(file, source);
-      const codes = codesWithFound(source, column.codes);
-      return { column, missing: missingIn(codes) };
-    }),
-    respondents,
-  );
-  const made = gathered(recipe);
-  const { words, state, width, options } = result.column;
+/** The columns of sources, each with its codes that are not answers. */
+function withMissing({ file, sources }: DeriveJob): GatherSource[] {
+  return sources.map((source) => {
+    const column = codedColumn(file, source);
+    return { column, missing: missingIn(codesWithFound(source, column.codes)) };
+  });
+}
+
+function setsColumn({ words, state, width, options }: SetsColumn, mentioned: readonly number[]): Derived['column'] {
   return {
-    ...made,
-    proof: proveGather(recipe, result),
-    column: proofOnly
-      ? null
-      : {
-          storage: 'sets',
-          width,
-          blank: state.reduce((sum, one) => sum + (one === 0 ? 1 : 0), 0),
-          codes: options.map((code, j) => ({ code, respondents: result.options[j]?.ticked ?? 0 })),
-          values: words,
-          state,
-        },
+    storage: 'sets',
+    width,
+    blank: state.reduce((sum, one) => sum + (one === 0 ? 1 : 0), 0),
+    codes: options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 })),
+    values: words,
+    state,
   };
+}
+
+function deriveGather(job: DeriveJob, recipe: Gather): Derived {
+  const result = gather(recipe, withMissing(job), job.respondents);
+  const mentioned = result.options.map(({ ticked }) => ticked);
+  const column = job.proofOnly ? null : setsColumn(result.column, mentioned);
+  return { ...gathered(recipe), proof: proveGather(recipe, result), column };
+}
+
+function deriveSlots(job: DeriveJob, recipe: Slots): Derived {
+  const result = slots(recipe, withMissing(job), job.respondents);
+  const proof = proveSlots(
+    recipe,
+    result,
+    job.sources.map(({ title }) => title),
+  );
+  return { ...slotted(recipe), proof, column: job.proofOnly ? null : setsColumn(result.column, result.mentioned) };
 }

@@ -10,6 +10,22 @@ CREATE TRIGGER source_is_immutable BEFORE UPDATE ON chunk
 WHEN (SELECT origin FROM data_column WHERE id = old.column_id) = 'source'
 BEGIN SELECT RAISE(ABORT, 'a source column is immutable'); END;
 
+-- Of which kinds a working may be is said by the recipes themselves.
+CREATE TABLE working_of_any_kind (
+  id INTEGER PRIMARY KEY,
+  kind TEXT NOT NULL,
+  recipe TEXT NOT NULL CHECK (json_valid(recipe)),
+  proof TEXT NOT NULL CHECK (json_valid(proof)),
+  holds INTEGER NOT NULL CHECK (holds IN (0, 1)),
+  -- Of the sources it was computed from; another one now means that it has to be computed again.
+  signature TEXT NOT NULL,
+  created TEXT NOT NULL,
+  edited TEXT NOT NULL
+) STRICT;
+INSERT INTO working_of_any_kind SELECT id, kind, recipe, proof, holds, signature, created, edited FROM working;
+DROP TABLE working;
+ALTER TABLE working_of_any_kind RENAME TO working;
+
 CREATE TABLE source_file (
   id INTEGER PRIMARY KEY,
   name TEXT NOT NULL,

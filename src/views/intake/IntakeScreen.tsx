@@ -5,6 +5,7 @@ import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit
 import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
 import { useDraft } from '../shell/use-draft.js';
+import { CodebookPanel } from './CodebookPanel.js';
 import { ColumnGrid } from './ColumnGrid.js';
 import { ColumnPane } from './ColumnPane.js';
 import { acceptanceOf, isDecisions, noDecisions } from './decisions.js';
@@ -16,10 +17,10 @@ import { useIntake } from './use-intake.js';
 
 /** The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change. */
 export function IntakeScreen({ id }: { id: string }) {
-  const { intake, problem, setProblem, layout, changeLayout } = useIntake(id);
+  const { intake, setIntake, problem, setProblem, layout, changeLayout } = useIntake(id);
   if (intake && layout) {
     const shown = problem && <Problem {...problem} dismiss={() => setProblem(null)} />;
-    return <Decide intake={intake} layout={layout} changeLayout={changeLayout} problem={shown} />;
+    return <Decide intake={intake} layout={layout} changeLayout={changeLayout} changed={setIntake} problem={shown} />;
   }
   return problem ? (
     <div className={css['page']}>
@@ -58,10 +59,11 @@ interface Props {
   intake: Intake;
   layout: Layout;
   changeLayout: (layout: Layout) => void;
+  changed: (intake: Intake) => void;
   problem: React.ReactNode;
 }
 
-function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props) {
+function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem }: Props) {
   const [draft, put, forget] = useDraft(`hatch-count:intake:${intake.id}`, noDecisions(intake.fileName), isDecisions);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -107,6 +109,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
           {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
         </section>
         <LayoutPanel intake={intake} layout={layout} change={changeLayout} />
+        <CodebookPanel intake={intake} changed={changed} />
         {read?.remarks.map((remark) => (
           <p key={remark} className={`${css['panel'] ?? ''} ${css['note'] ?? ''}`}>
             {remark}

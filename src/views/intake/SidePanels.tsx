@@ -39,7 +39,7 @@ export function UnreadPanel({ intake, fill }: { intake: Intake; fill: (() => voi
 
 /** Columns that look like one question, each taken on with one click. */
 export function QuestionPanel({ questions, draft, put }: { questions: readonly Question[]; draft: Decisions; put: (draft: Decisions) => void }) {
-  const able = questions.filter(({ is }) => is === 'ticks');
+  const able = questions;
   if (questions.length === 0) return null;
   const all = able.every(({ name }) => draft.questions[name]);
   const without = (name: string) => Object.fromEntries(Object.entries(draft.questions).filter(([one]) => one !== name));

@@ -2,7 +2,8 @@ import { whole } from '../../core/figures.js';
 import { useEffect, useRef, useState } from 'react';
 import type { StudyRow } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
-import { problemText, sendFile } from '../client.js';
+import { client, problemText, sendFile } from '../client.js';
+import { isCodebookName } from './CodebookPanel.js';
 import css from './intake.module.css';
 
 const day = (iso: string) =>
@@ -70,7 +71,7 @@ function FileDrop() {
       if (!carriesFile(event)) return;
       event.preventDefault();
       setOver(false);
-      takeDropped.current(event.dataTransfer?.files[0]);
+      takeDropped.current(event.dataTransfer?.files);
     };
     document.addEventListener('dragover', dragging);
     document.addEventListener('dragleave', left);
@@ -81,18 +82,30 @@ function FileDrop() {
       document.removeEventListener('drop', dropped);
     };
   }, []);
-  const take = (file: File | undefined) => {
-    if (!file) return;
+  const take = (files: FileList | null | undefined) => {
+    const all = [...(files ?? [])];
+    const codebook = all.find(({ name }) => isCodebookName(name));
+    const data = all.filter((file) => file !== codebook);
+    const [file, second] = data;
+    if (second) {
+      setProblem({ detail: `${data.length} data files at once.`, mend: 'Take them in one by one; a codebook may come with each.' }); // prettier-ignore
+      return;
+    }
+    if (!file && !codebook) return;
     setProblem(null);
-    const { intake, cancel } = sendFile(file, (share) => setSending({ name: file.name, share, cancel }));
-    setSending({ name: file.name, share: 0, cancel });
-    intake.then(
-      ({ id }) => location.assign(`/intake/${id}`),
-      (error: unknown) => {
+    const sent = file ?? codebook!;
+    const { intake, cancel } = sendFile(sent, (share) => setSending({ name: sent.name, share, cancel }));
+    setSending({ name: sent.name, share: 0, cancel });
+    intake
+      .then(async ({ id }) => {
+        // A codebook that cannot be read is said where it can be chosen again.
+        if (file && codebook) await client.attachCodebook(id, codebook).catch(() => undefined);
+        location.assign(`/intake/${id}`);
+      })
+      .catch((error: unknown) => {
         setSending(null);
         if (!(error instanceof DOMException && error.name === 'AbortError')) setProblem(problemText(error));
-      },
-    );
+      });
   };
   const takeDropped = useRef(take);
   useEffect(() => {
@@ -119,7 +132,8 @@ function FileDrop() {
           <>
             <p>
               Drop a file here: CSV or other delimited text, a workbook (.xlsx), Parquet, or rows in JSON; packed with
-              gzip or not. You see what was understood before anything is stored.
+              gzip or not. Drop its codebook with it, in DDI, Triple-S or JSON. You see what was understood before
+              anything is stored.
             </p>
             <PlainButton onClick={() => input.current?.click()}>Choose a file…</PlainButton>
             <input
@@ -128,8 +142,9 @@ function FileDrop() {
               className="sr-only"
               tabIndex={-1}
               aria-label="Data file"
-              accept=".csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain"
-              onChange={(event) => take(event.target.files?.[0])}
+              accept=".xml,.sss,.zip,.csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain"
+              multiple
+              onChange={(event) => take(event.target.files)}
             />
           </>
         )}

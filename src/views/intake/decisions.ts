@@ -101,7 +101,8 @@ export function acceptanceOf(draft: Decisions, questions: readonly Question[]): 
     questions: taken.map(({ name, label, columns: of, none }) => ({
       name,
       label,
-      ticked: of[0]?.ticked ?? '',
+      // Slots have no code for ticked.
+      ...(typeof of[0]?.ticked === 'string' ? { ticked: of[0].ticked } : {}),
       columns: of.map(({ ticked, ...column }) => ({ ...column, ...(ticked === null ? {} : { ticked }) })),
       ...(none ? { none: none.name } : {}),
     })),

@@ -19,7 +19,9 @@ import css from './workings.module.css';
 interface Draft {
   label: string;
   name: string;
-  columns: { source: number; label: string }[];
+  /** With the code that means ticked, where columns differ in it. */
+  columns: { source: number; label: string; ticked?: string | undefined }[];
+  /** The code that means ticked in all columns that have none of their own. */
   ticked: string;
   none: number | null;
 }
@@ -48,6 +50,11 @@ interface Props {
   remove: (() => void) | null;
 }
 
+/** Whether the columns of a question differ in the code that means ticked. */
+function differ(recipe: StudyView['workings'][number]['recipe']): boolean {
+  return recipe.kind === 'gather' && new Set(recipe.items.map(({ ticked }) => ticked)).size > 1;
+}
+
 function draftOf(view: StudyView, working: number | null): Draft {
   const kept = view.workings.find(({ id }) => id === working);
   const made = view.variables.find(({ id }) => id === kept?.variable);
@@ -55,8 +62,8 @@ function draftOf(view: StudyView, working: number | null): Draft {
   return {
     label: made.label,
     name: made.name,
-    columns: kept.recipe.items.map(({ source, label }) => ({ source, label })),
-    ticked: kept.recipe.items[0]?.ticked ?? '',
+    columns: kept.recipe.items.map(({ source, label, ticked }) => ({ source, label, ...(differ(kept.recipe) ? { ticked } : {}) })), // prettier-ignore
+    ticked: differ(kept.recipe) ? '' : (kept.recipe.items[0]?.ticked ?? ''),
     none: kept.recipe.none?.source ?? null,
   };
 }
@@ -64,7 +71,7 @@ function draftOf(view: StudyView, working: number | null): Draft {
 function recipeOf(draft: Draft): Gather {
   return {
     kind: 'gather',
-    items: draft.columns.map(({ source, label }) => ({ source, label, ticked: draft.ticked })),
+    items: draft.columns.map(({ source, label, ticked }) => ({ source, label, ticked: ticked ?? draft.ticked })),
     none: draft.none === null ? null : { source: draft.none, label: 'None of these', ticked: draft.ticked },
   };
 }
@@ -103,7 +110,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
     return [...found];
   }, [columns]);
 
-  const complete = draft.columns.length >= 2 && draft.ticked !== '';
+  const complete = draft.columns.length >= 2 && draft.columns.every(({ ticked }) => (ticked ?? draft.ticked) !== '');
   const key = complete ? JSON.stringify(recipeOf(draft)) : '';
   useEffect(() => {
     if (key === '') {
@@ -138,6 +145,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
       ...draft,
       columns: variables.map(({ id }, k) => ({
         source: id,
+        ticked: draft.columns.find((column) => column.source === id)?.ticked,
         // A label that was typed stays; one that was worked out follows the selection.
         label:
           draft.columns.find((column) => column.source === id && !labelsBefore.has(column.label))?.label ??
@@ -257,9 +265,21 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
               <select
                 className={kit['input']}
                 value={draft.ticked}
-                onChange={(event) => put({ ...draft, ticked: event.target.value })}
+                onChange={(event) =>
+                  put({
+                    ...draft,
+                    ticked: event.target.value,
+                    columns: draft.columns.map(({ source, label }) => ({ source, label })),
+                  })
+                }
               >
-                <option value="">{draft.columns.length === 0 ? 'choose columns first' : 'choose…'}</option>
+                <option value="">
+                  {draft.columns.length === 0
+                    ? 'choose columns first'
+                    : draft.columns.some(({ ticked }) => ticked !== undefined)
+                      ? 'each column its own'
+                      : 'choose…'}
+                </option>
                 {codes.map(([code, { labels, columns: many }]) => (
                   <option key={code} value={code}>
                     {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of{' '}

@@ -9,12 +9,18 @@ import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
+import { SlotsEditor } from './SlotsEditor.js';
 import { GatherEditor } from './GatherEditor.js';
 import { RegroupEditor } from './RegroupEditor.js';
 import css from './workings.module.css';
 
 /** What is open, as the address has it. */
-type Place = { at: 'list' } | { at: 'regroup'; source: string } | { at: 'gather' } | { at: 'working'; id: number };
+type Place =
+  | { at: 'list' }
+  | { at: 'regroup'; source: string }
+  | { at: 'gather' }
+  | { at: 'slots' }
+  | { at: 'working'; id: number };
 
 function placeFrom(search: string): Place {
   const query = new URLSearchParams(search);
@@ -22,13 +28,14 @@ function placeFrom(search: string): Place {
   if (Number.isInteger(working)) return { at: 'working', id: working };
   const source = query.get('regroup');
   if (source !== null) return { at: 'regroup', source };
+  if (query.has('slots')) return { at: 'slots' };
   return query.has('gather') ? { at: 'gather' } : { at: 'list' };
 }
 
 function addressOf(place: Place): string {
   if (place.at === 'working') return `?working=${place.id}`;
   if (place.at === 'regroup') return `?regroup=${encodeURIComponent(place.source)}`;
-  return place.at === 'gather' ? '?gather' : '';
+  return place.at === 'gather' || place.at === 'slots' ? `?${place.at}` : '';
 }
 
 export const canRegroup = (variable: RosterVariable) =>
@@ -118,13 +125,26 @@ export function WorkingsScreen({ study }: { study: string }) {
           remove={() => remove(working.id)}
         />
       )}
+      {working?.recipe.kind === 'slots' && (
+        <SlotsEditor
+          key={working.id}
+          view={view}
+          working={working.id}
+          done={done}
+          leave={leave}
+          remove={() => remove(working.id)}
+        />
+      )}
+      {!working && place.at === 'slots' && (
+        <SlotsEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
+      )}
       {!working && source && (
         <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />
       )}
       {!working && place.at === 'gather' && (
         <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
       )}
-      {!working && !source && place.at !== 'gather' && (
+      {!working && !source && place.at !== 'gather' && place.at !== 'slots' && (
         <>
           <div className={bench['middle']}>
             {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
@@ -167,8 +187,11 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
         </section>
         <section>
           <h3>Multiple response</h3>
-          <p>Gather several yes/no columns into one question, by naming the code that means ticked.</p>
+          <p>
+            Gather yes/no columns, by naming the code that means ticked; or slots that each hold one code of a list.
+          </p>
           <Button onClick={() => go({ at: 'gather' })}>Gather columns…</Button>
+          <Button onClick={() => go({ at: 'slots' })}>Gather slots…</Button>
         </section>
       </div>
       <ul className={css['list']} aria-label="Workings">
@@ -179,7 +202,9 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
           const line =
             recipe.kind === 'regroup'
               ? `Regroups ${titleOf(find(recipe.source) ?? { name: 'a variable that is gone', label: '' })}: ${sayRegroup(recipe, find(recipe.source)?.codes ?? [])}`
-              : `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
+              : recipe.kind === 'slots'
+                ? `Gathers ${recipe.sources.length} slots: ${recipe.options.map(({ label }) => label).join(', ')}.`
+                : `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
           const many = uses(made.id);
           return (
             <li key={working.id} className={css['entry']}>

@@ -1,4 +1,5 @@
 import { endpoint } from '../../../../api/endpoint.js';
+import { checkCodebook } from '../../../../api/check-codebook.js';
 import { Fault } from '../../../../core/fault.js';
 import { PATIENCE_MS, receiveFile } from '../../../../service/intake/receive.js';
 
@@ -13,7 +14,7 @@ export const POST = endpoint(
         'Choose a file with a heading line and at least one respondent.',
         { file: name, line: 1 },
       );
-    return receiveFile(service, name, body, PATIENCE_MS);
+    return receiveFile(service, name, body, checkCodebook, PATIENCE_MS);
   },
   { status: 201 },
 );

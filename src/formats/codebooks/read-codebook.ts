@@ -1,0 +1,47 @@
+import { readFile, stat } from 'node:fs/promises';
+import { Fault } from '../../core/fault.js';
+import { decoding } from '../encoding.js';
+import { readDdi } from './ddi-read.js';
+import type { ReadCodebook } from './sent.js';
+import { readTree } from './tree.js';
+import { readTripleS } from './triple-s-read.js';
+
+/** The largest codebook that is read. */
+const MOST_BYTES = 256 * 1024 ** 2;
+
+const XML_ENCODING = /^<\?xml[^>]*?encoding=["']([A-Za-z0-9._-]+)["']/;
+
+function decoded(bytes: Buffer, file: string): { text: string; declared: string | null } {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return { text: decoding('utf-16le').write(bytes).replace(/^\uFEFF/, ''), declared: null }; // prettier-ignore
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return { text: decoding('utf-16be').write(bytes).replace(/^\uFEFF/, ''), declared: null }; // prettier-ignore
+  const declared = XML_ENCODING.exec(bytes.subarray(0, 200).toString('latin1'))?.[1]?.toLowerCase() ?? null;
+  try {
+    if (declared === null || declared === 'utf-8') return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), declared }; // prettier-ignore
+    return { text: decoding(declared === 'iso-8859-1' ? 'windows-1252' : declared).write(bytes), declared };
+  } catch {
+    throw new Fault('invalid', `${file} is not written in the encoding it declares (${declared ?? 'UTF-8'}).`, 'Save it as UTF-8.', { file }); // prettier-ignore
+  }
+}
+
+/**
+ * Reads a codebook sent beside a data file: DDI-Codebook, Triple-S, or a codebook in our own JSON, which comes back
+ * unchecked.
+ * @throws Fault where it is none of these
+ */
+export async function readCodebook(path: string, file: string): Promise<ReadCodebook | { json: unknown }> {
+  const { size } = await stat(path);
+  if (size > MOST_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
+  const { text, declared } = decoded(await readFile(path), file);
+  if (/^\s*\{/.test(text)) {
+    try {
+      return { json: JSON.parse(text) as unknown };
+    } catch (error) {
+      throw new Fault('invalid', `${file} is not JSON: ${error instanceof Error ? error.message : ''}.`, 'Mend it there.', { file }); // prettier-ignore
+    }
+  }
+  if (!/^\s*</.test(text)) throw new Fault('unsupported', `${file} is not a codebook.`, 'Choose a codebook in DDI, Triple-S or JSON.', { file }); // prettier-ignore
+  const root = readTree(text, file);
+  if (root.name === 'codeBook') return readDdi(root, file);
+  if (root.name === 'sss') return readTripleS(root, file, declared);
+  throw new Fault('unsupported', `${file} is XML, but neither DDI-Codebook nor Triple-S: it begins with <${root.name}>.`, 'Choose a codebook in DDI, Triple-S or JSON.', { file, line: root.line }); // prettier-ignore
+}

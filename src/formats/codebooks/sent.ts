@@ -1,0 +1,18 @@
+import type { CodebookFile } from '../../core/codebook/codebook-file.js';
+import type { FixedWidth, Pick } from '../../core/intake/layout.js';
+
+/** What a codebook says of how its data file is written. */
+export type DataLayout =
+  | { is: 'fixed'; encoding: string | null; skip: number; fields: FixedWidth['fields'] }
+  | { is: 'csv'; heading: boolean; encoding: string | null; picks: Pick[] }
+  | null;
+
+/** A codebook as it was read from a file. */
+export interface ReadCodebook {
+  /** What it was found to be, in words. */
+  kind: string;
+  codebook: CodebookFile;
+  data: DataLayout;
+  /** What of it was not taken over, and why. */
+  remarks: string[];
+}

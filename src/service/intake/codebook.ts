@@ -1,0 +1,97 @@
+import { createWriteStream } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { CodebookFile } from '../../core/codebook/codebook-file.js';
+import { Fault } from '../../core/fault.js';
+import type { Layout } from '../../core/intake/layout.js';
+import type { DataLayout } from '../../formats/codebooks/sent.js';
+import type { Service } from '../context.js';
+import { awaitIntake, inTurn, type Intake, startReading, stopReading } from './read.js';
+import { folderOf, type IntakeRecord, readRecord, type SentCodebook, writeRecord } from './record.js';
+
+/** Checks a codebook in JSON. @throws Fault where it is none */
+export type CheckCodebook = (json: unknown) => CodebookFile;
+
+const MOST_BYTES = 256 * 1024 ** 2;
+export const codebookFile = (service: Service, id: string) => join(folderOf(service, id), 'codebook');
+
+function limited(file: string): Transform {
+  let bytes = 0;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      const fault = new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file });
+      if (bytes > MOST_BYTES) done(fault);
+      else done(null, chunk);
+    },
+  });
+}
+
+/** How the data is to be read by what a codebook says of it; null: as it was found. */
+function layoutBy(data: DataLayout, { found, fileName }: IntakeRecord): Layout | null {
+  if (data === null) return null;
+  if (found.is !== 'delimited') {
+    const mend = 'Send the data file that belongs to the codebook.';
+    throw new Fault('unsupported', `The codebook describes a text file, and ${fileName} is none.`, mend, { file: fileName }); // prettier-ignore
+  }
+  const encoding = data.encoding ?? found.encoding;
+  if (data.is === 'fixed') return { is: 'fixed', encoding: found.encoding === 'utf-8' ? 'utf-8' : encoding, skip: data.skip, fields: data.fields }; // prettier-ignore
+  return { ...found, heading: data.heading, picks: data.picks };
+}
+
+/** Reads the codebook that lies in an intake's folder. */
+export async function readSent(service: Service, id: string, fileName: string, check: CheckCodebook): Promise<SentCodebook & { data: DataLayout }> {
+  const read = await service.run('codebook', { path: codebookFile(service, id), file: fileName });
+  if ('json' in read) return { fileName, kind: 'JSON', codebook: check(read.json), data: null, remarks: [] };
+  return { fileName, ...read };
+} // prettier-ignore
+
+/** A record with a codebook, or without; to be read again where the codebook says how. */
+export function withCodebook(record: IntakeRecord, sent: (SentCodebook & { data: DataLayout }) | null): IntakeRecord {
+  if (!sent) return { ...record, codebook: null, layout: record.codebookSaysHow ? record.found : record.layout, codebookSaysHow: false }; // prettier-ignore
+  const { data, ...codebook } = sent;
+  const layout = layoutBy(data, record);
+  const unchanged = record.codebookSaysHow ? record.found : record.layout;
+  return { ...record, codebook, layout: layout ?? unchanged, codebookSaysHow: layout !== null };
+}
+
+async function change(service: Service, id: string, next: (record: IntakeRecord) => Promise<IntakeRecord>, wait: number): Promise<Intake> {
+  return inTurn(id, async () => {
+    const changed = await next(await readRecord(service, id));
+    const record = await readRecord(service, id);
+    if (JSON.stringify(changed.layout) !== JSON.stringify(record.layout)) {
+      await stopReading(service, id);
+      await startReading(service, changed);
+    } else {
+      const { codebook, codebookSaysHow } = changed;
+      await writeRecord(service, { ...(await readRecord(service, id)), codebook, codebookSaysHow });
+    }
+    return awaitIntake(service, id, wait);
+  });
+} // prettier-ignore
+
+/** Takes a codebook for a file that waits; the file is read again where the codebook says how it is written. */
+export function attachCodebook(
+  service: Service,
+  id: string,
+  fileName: string,
+  body: ReadableStream<Uint8Array> | Readable,
+  check: CheckCodebook,
+  wait = Infinity,
+): Promise<Intake> {
+  return change(service, id, async (record) => {
+    const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
+    await pipeline(stream, limited(fileName), createWriteStream(codebookFile(service, id)));
+    return withCodebook(record, await readSent(service, id, fileName, check));
+  }, wait); // prettier-ignore
+}
+
+/** Takes a codebook off. */
+export function removeCodebook(service: Service, id: string, wait = Infinity): Promise<Intake> {
+  return change(service, id, async (record) => {
+    await rm(codebookFile(service, id), { force: true });
+    return withCodebook(record, null);
+  }, wait); // prettier-ignore
+}

@@ -1,8 +1,10 @@
 import { benchCounting } from './counting.js';
+import { benchIntake } from './intake.js';
 import { benchStatistics } from './statistics.js';
 
 /** Speed, as ratios against a baseline in the same run. Fails where what was asked for is not reached. */
 export async function bench(): Promise<void> {
   benchStatistics();
+  await benchIntake();
   await benchCounting();
 }

@@ -1,10 +1,12 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
+import type { Intake } from '../src/api/types.js';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
@@ -73,15 +75,40 @@ export async function call<T>(
   return { status: response.status, type, body: (type.includes('json') ? JSON.parse(text) : text) as T };
 }
 
-/** Sends a file to the intake. */
-export async function send<T>(server: Server, name: string, content: string | Uint8Array): Promise<Reply<T>> {
-  const response = await fetch(`${server.address}/api/v1/intakes?file=${encodeURIComponent(name)}`, {
-    method: 'POST',
-    body: typeof content === 'string' ? content : Buffer.from(content),
-  });
+/** An intake, once its file was read or could not be. */
+export async function awaitRead(server: Server, intake: Intake): Promise<Intake> {
+  let found = intake;
+  while (found.state === 'reading') {
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    found = (await call<Intake>(server, 'GET', `/intakes/${intake.id}`)).body;
+  }
+  return found;
+}
+
+/** Sends a file on the disk to the intake, piece by piece. */
+export async function sendFile<T>(server: Server, name: string, path: string): Promise<Reply<T>> {
+  const body = Readable.toWeb(createReadStream(path)) as unknown as BodyInit;
+  const address = `${server.address}/api/v1/intakes?file=${encodeURIComponent(name)}`;
+  const response = await fetch(address, { method: 'POST', body, duplex: 'half' } as RequestInit);
   return {
     status: response.status,
     type: response.headers.get('content-type') ?? '',
     body: (await response.json()) as T,
   };
+}
+
+/** Sends a file to the intake, and waits until it was read. */
+export async function send<T>(
+  server: Server,
+  name: string,
+  content: string | Uint8Array,
+  wait = true,
+): Promise<Reply<T>> {
+  const response = await fetch(`${server.address}/api/v1/intakes?file=${encodeURIComponent(name)}`, {
+    method: 'POST',
+    body: typeof content === 'string' ? content : Buffer.from(content),
+  });
+  const body = (await response.json()) as T;
+  const read = wait && response.status === 201 ? await awaitRead(server, body as Intake) : body;
+  return { status: response.status, type: response.headers.get('content-type') ?? '', body: read as T };
 }

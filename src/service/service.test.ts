@@ -222,7 +222,7 @@ describe('the store folder', () => {
     expect(intake.fileName).toBe('evil.csv');
     const weeks = new Date(Date.now() - 14 * 86_400_000);
     utimesSync(join(folder, 'intakes', intake.id), weeks, weeks);
-    await receiveFile(service, 'next.csv', Readable.from(['a\n1\n']));
+    await receiveFile(service, 'next.csv', Readable.from(['a\n1\n']), checked);
     expect((await faultOf(findIntake(service, intake.id))).kind).toBe('not-found');
   });
 });

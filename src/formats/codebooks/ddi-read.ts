@@ -1,8 +1,8 @@
 import type { FileCode, FileMultiple, FileVariable } from '../../core/codebook/codebook-file.js';
 import { tickOf } from '../../core/codebook/questions.js';
-import type { MissingReason } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
 import { own } from './own.js';
+import { reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
 import { all, at, type Element, one, textOf } from './tree.js';
 
@@ -13,13 +13,6 @@ const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
   ratio: 'number',
   percent: 'number',
 };
-
-/** A reason for a missing code from the words that a codebook uses for it. */
-export function reasonFrom(words: string): MissingReason {
-  if (/refus|declin|prefer not/i.test(words)) return 'refused';
-  if (/don.?t know|dont-know|do not know|not known|unsure|\bdk\b/i.test(words)) return 'dont-know';
-  return /not[ -]asked|skip|filter|not applicable|inapplicable|\bn\/?a\b|routed/i.test(words) ? 'not-asked' : 'other';
-}
 
 /** The label that is the element's own, where labels may come in several languages or kinds: the first. */
 const labelOf = (element: Element): string => textOf(one(element, 'labl'));

@@ -3,6 +3,7 @@ import { type MissingReason, MISSING_REASONS } from '../../core/codebook/types.j
 import { Fault } from '../../core/fault.js';
 import type { FixedWidth, Pick } from '../../core/intake/layout.js';
 import { own } from './own.js';
+import { isNoAnswer, reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
 import { all, at, type Element, one, textOf } from './tree.js';
 
@@ -37,7 +38,11 @@ function codesOf(variable: Element): FileCode[] {
     const code = value.attributes['code'] ?? '';
     if (code === '') return [];
     const missing = MISSING_REASONS.find((reason): reason is MissingReason => reason === byCode[code]);
-    return [{ code, label: words(value) || code, ...(missing ? { missing } : {}) }];
+    const label = words(value) || code;
+    // A labelled value of a quantity that speaks of no answer is none.
+    const spoken = variable.attributes['type'] === 'quantity' && isNoAnswer(label) ? reasonFrom(label) : undefined;
+    const reason = missing ?? spoken;
+    return [{ code, label, ...(reason ? { missing: reason } : {}) }];
   });
 }
 

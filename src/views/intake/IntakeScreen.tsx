@@ -48,7 +48,7 @@ function ReadingBar({ intake, discard }: { intake: Intake; discard: () => void }
     <div className={css['readingBar']} aria-live="polite">
       <progress value={share} max={1} aria-label="Reading the file" />
       <p>
-        {rows === 0 ? 'Reading…' : `${whole(rows)} respondents read, ${Math.floor(share * 100)}% of the file`}
+        {rows === 0 ? 'Reading…' : `${whole(rows)} respondents, ${Math.floor(share * 100)}% read`}
         <Button onClick={discard}>Cancel</Button>
       </p>
     </div>
@@ -70,11 +70,14 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   const [open, setOpen] = useState<string | null>(null);
   const { read, fault, preview } = intake;
   const codebook = intake.codebook?.codebook;
+  // What the codebook says of a question needs no guess.
+  const asked = new Set(codebook?.multiple?.flatMap(({ columns }) => columns.map(({ name }) => name)));
+  const questions = (read?.questions ?? []).filter(({ columns }) => !columns.some(({ name }) => asked.has(name)));
   const opened = read?.columns.find(({ name }) => name === open);
   const out = new Set(Object.entries(draft.columns).flatMap(([name, { leaveOut }]) => (leaveOut ? [name] : [])));
   const accept = () => {
     setBusy(true);
-    client.acceptIntake(intake.id, acceptanceOf(draft, read?.questions ?? [])).then(
+    client.acceptIntake(intake.id, acceptanceOf(draft, questions)).then(
       ({ study }) => {
         forget();
         location.assign(`/studies/${study}/codebook`);
@@ -116,7 +119,7 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
           </p>
         ))}
         <UnreadPanel intake={intake} fill={fill} />
-        {read && <QuestionPanel questions={read.questions} draft={draft} put={put} />}
+        {read && <QuestionPanel questions={questions} draft={draft} put={put} />}
         <div className={css['accept']}>
           {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
           <Field label="Name of the study">
@@ -139,7 +142,7 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
           </p>
         </div>
       </div>
-      <div className={css['middle']}>
+      <div className={css['middle']} data-read={read !== null}>
         {layoutProblem}
         {fault && <Problem detail={fault.message} mend={fault.mend} />}
         {

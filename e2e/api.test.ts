@@ -16,7 +16,7 @@ import type {
   VariableDetail,
   WorkingPreview,
 } from '../src/api/types.js';
-import { call, ROOT, send, type Server, startServer, temporaryStore } from './server.js';
+import { awaitRead, call, ROOT, send, type Server, startServer, temporaryStore } from './server.js';
 
 interface SurveyReference {
   weighted: { counts: number[][]; weights: object; expect: { 'rao-scott': { p: number } } }[];
@@ -74,8 +74,15 @@ const frequencies = async (id: string, name: string) => {
   );
 };
 
-async function refusal(name: string, content: string | Uint8Array): Promise<ProblemBody> {
-  const { status, type, body } = await send<ProblemBody>(server, name, content);
+/** Why a file is refused: at once, or, where it might be read in another way, in its intake. */
+async function refusal(name: string, content: string | Uint8Array): Promise<Pick<ProblemBody, 'detail' | 'place'>> {
+  const { status, type, body } = await send<ProblemBody & Intake>(server, name, content);
+  if (status === 201) {
+    expect(body.state).toBe('failed');
+    expect(body.fault?.mend).not.toBe('');
+    await call(server, 'DELETE', `/intakes/${body.id}`);
+    return { detail: body.fault?.message ?? '', place: body.fault?.place ?? {} };
+  }
   expect(status).toBeGreaterThanOrEqual(400);
   expect(type).toContain('application/problem+json');
   expect(body.status).toBe(status);
@@ -86,9 +93,10 @@ async function refusal(name: string, content: string | Uint8Array): Promise<Prob
 describe('intake', () => {
   it('says what it understood, and makes a study of what was accepted', async () => {
     const { body } = await send<Intake>(server, 'plots.csv', CSV);
-    expect(body.profiled).toMatchObject({ respondents: 6, dialect: { separator: ',', encoding: 'utf-8' } });
-    expect(body.profiled.columns.map(({ name, blank }) => [name, blank])).toContainEqual(['beans', 1]);
-    expect(body.profiled.sample[2]).toContain('two\nlines');
+    expect(body).toMatchObject({ state: 'read', layout: { is: 'delimited', separator: ',', encoding: 'utf-8' } });
+    expect(body.read?.respondents).toBe(6);
+    expect(body.read?.columns.map(({ name, blank }) => [name, blank])).toContainEqual(['beans', 1]);
+    expect(body.preview?.rows[2]?.cells).toContain('two\nlines');
     const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, {
       name: 'Plots',
       columns: [{ name: 'sat', label: 'Satisfaction', level: 'ordered' }],
@@ -113,24 +121,24 @@ describe('intake', () => {
     ['no line end at the end', 'a,b\n1,x\n2,y', ','],
   ])('reads %s', async (_, csv, separator) => {
     const { body } = await send<Intake>(server, 'x.csv', csv);
-    expect(body.profiled.dialect.separator).toBe(separator);
-    expect(body.profiled.columns.map(({ name }) => name)).toEqual(['a', 'b']);
-    expect(body.profiled.respondents).toBe(2);
+    expect(body.layout).toMatchObject({ separator });
+    expect(body.read?.columns.map(({ name }) => name)).toEqual(['a', 'b']);
+    expect(body.read?.respondents).toBe(2);
   });
 
   it.each(['windows-1252', 'utf-16le', 'utf-16be'])('reads %s', async (encoding) => {
     const text = 'name,town\nJosé,Málaga\nZoë,Köln – Süd\nZoë,Málaga\n';
     const content = iconv.encode(text, encoding, { addBOM: encoding.startsWith('utf-16') });
     const { body } = await send<Intake>(server, 'x.csv', content);
-    expect(body.profiled.dialect.encoding).toBe(encoding);
-    expect(body.profiled.sample[1]).toEqual(['Zoë', 'Köln – Süd']);
+    expect(body.layout).toMatchObject({ encoding });
+    expect(body.preview?.rows[1]?.cells).toEqual(['Zoë', 'Köln – Süd']);
   });
 
   it('reads a column named twice, or not at all, under names of its own, and says so', async () => {
     const { body } = await send<Intake>(server, 'x.csv', 'a,a,\n1,2,3\n4,5,6\n');
-    expect(body.profiled.columns.map(({ name }) => name)).toEqual(['a', 'a_2', 'column_3']);
-    expect(body.profiled.columns[1]?.notes[0]).toBe('The heading a stands twice; column 2 is called a_2.');
-    expect(body.profiled.columns[2]?.notes[0]).toContain('Column 3 has no heading');
+    expect(body.read?.columns.map(({ name }) => name)).toEqual(['a', 'a_2', 'column_3']);
+    expect(body.read?.columns[1]?.guesses[0]?.text).toBe('The heading a stands twice; column 2 is called a_2.');
+    expect(body.read?.columns[2]?.guesses[0]?.text).toContain('Column 3 has no heading');
   });
 
   it('reads 1,500 columns', async () => {
@@ -155,21 +163,112 @@ describe('intake', () => {
     expect(problem.place).toMatchObject({ file: 'x.csv', line: 2 });
   });
 
-  it('refuses ragged rows, with the lines and where the first breaks off', async () => {
-    const problem = await refusal('x.csv', 'a,b,c\n1,2,3\n"1\n1",2\n1,2,3,4\n1,2,3\n');
-    expect(problem.detail).toBe("2 rows of x.csv do not have the heading's 3 cells: line 3 has 2, line 5 has 4.");
-    expect(problem.place).toMatchObject({ line: 3, column: 3 });
+  it('sets rows aside that it cannot read, with their lines and reasons, to be fetched; none goes in silence', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', 'a,b,c\n1,2,3\n"1\n1",2\n1,2,3,4\n"x,2,3\n1,2,3,,\n4,5,6\n');
+    expect(body.read).toMatchObject({ respondents: 3, unread: { rows: 3 } });
+    expect(body.read?.unread.first.map(({ line, why }) => `${line}: ${why}`)).toEqual([
+      '3: It has 2 cells, the heading 3.',
+      '5: It has 4 cells, the heading 3.',
+      '6: A quote on it is never closed, or text goes on behind one.',
+    ]);
+    expect(body.preview?.rows.map(({ why }) => why === null)).toEqual([true, false, false, false, true, true]);
+    const csv = await call<string>(server, 'GET', `/intakes/${body.id}/unread.csv`);
+    expect(csv.body.split('\r\n')[1]).toBe('3,"It has 2 cells, the heading 3.","1\n1",2');
+    const filled = await call<Intake>(server, 'PUT', `/intakes/${body.id}/layout`, { ...body.layout, short: 'blank' });
+    expect((await awaitRead(server, filled.body)).read).toMatchObject({ respondents: 4, unread: { rows: 2 } });
+    const made = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Odd rows' });
+    const kept = await call<string>(server, 'GET', `/studies/${made.body.study}/unread.csv`);
+    expect(kept.body).toContain('1,2,3,4');
+    expect((await view(made.body.study)).study.respondents).toBe(4);
   });
 
-  it('refuses a quote that is never closed, with its line', async () => {
-    const problem = await refusal('x.csv', 'a,b\n1,2\n3,"4\n5,6\n');
-    expect(problem.detail).toContain('never closed');
-    expect(problem.place).toMatchObject({ line: 3 });
+  it('refuses a file of which no row can be read, with the first line and why', async () => {
+    const problem = await refusal('x.csv', 'a,b\n"1\n');
+    expect(problem.detail).toContain('Not one of the 1 rows of x.csv can be read');
+    expect(problem.place).toMatchObject({ line: 2 });
+  });
+
+  it('reads a file in another way when told to, and keeps what was found', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', 'a;b\n1,5;x\n2,25;y\n');
+    expect(body.layout).toMatchObject({ separator: ';', decimal: ',' });
+    expect(body.read?.columns[0]?.codes.map(({ code }) => code)).toEqual(['1.5', '2.25']);
+    const change = async (more: object) => {
+      const changed = await call<Intake>(server, 'PUT', `/intakes/${body.id}/layout`, { ...body.layout, ...more });
+      return awaitRead(server, changed.body);
+    };
+    const points = await change({ decimal: '.', heading: false });
+    expect(points.read?.columns.map(({ name, codes }) => [name, codes.map(({ code }) => code).join()])).toEqual([['column_1', '1,5,2,25,a'], ['column_2', 'b,x,y']]); // prettier-ignore
+    expect(points.found).toEqual(body.layout);
+    expect((await change({ separator: '|' })).preview?.columns).toEqual(['a;b']);
+    expect((await call(server, 'PUT', `/intakes/${body.id}/layout`, { is: 'parquet' })).status).toBe(422);
+    expect(
+      (await call(server, 'PUT', `/intakes/${body.id}/layout`, { ...body.layout, encoding: 'nonsense' })).status,
+    ).toBe(400);
+  });
+
+  it('takes decisions of many columns: missing codes, levels, columns left out, questions', async () => {
+    const rows = Array.from({ length: 60 }, (_, k) => `${k},${(k % 5) + 1},${k % 9 === 0 ? 99 : k % 5},${k % 2},${k % 3 === 0 ? 1 : 0},1,${(k % 4) + 1},${k % 3 === 0 ? '' : ((k + 1) % 4) + 1}`); // prettier-ignore
+    const { body } = await send<Intake>(
+      server,
+      'x.csv',
+      ['id,sat,use,g_beans,g_kale,g_none,why_1,why_2', ...rows].join('\n'),
+    );
+    const columns = body.read?.columns ?? [];
+    expect(columns.find(({ name }) => name === 'use')?.guesses[0]).toMatchObject({ is: 'no-answer', codes: [{ code: '99', respondents: 7 }] }); // prettier-ignore
+    expect(columns.find(({ name }) => name === 'g_none')?.guesses[0]?.is).toBe('constant');
+    expect(body.read?.questions.map(({ is, name }) => [is, name])).toEqual([['ticks', 'g'], ['slots', 'why']]); // prettier-ignore
+    const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, {
+      name: 'Many',
+      columns: [
+        { name: 'id', leaveOut: true },
+        { name: 'sat', level: 'ordered' },
+        { name: 'use', missing: [{ code: '99', missing: 'refused' }] },
+      ],
+      questions: [
+        { name: 'grows', label: 'Grows', ticked: '1', columns: [{ name: 'g_beans', label: 'Beans' }, { name: 'g_kale', label: 'Kale' }], none: 'g_none' }, // prettier-ignore
+        {
+          name: 'why',
+          label: 'Why',
+          columns: [
+            { name: 'why_1', label: '1st' },
+            { name: 'why_2', label: '2nd' },
+          ],
+        },
+      ],
+    });
+    const made = await view(accepted.body.study);
+    expect(made.variables.map(({ name }) => name)).not.toContain('id');
+    expect(made.variables.find(({ name }) => name === 'sat')?.level).toBe('ordered');
+    expect(made.variables.find(({ name }) => name === 'use')).toMatchObject({ missing: 7, answers: 53 });
+    expect(made.variables.find(({ name }) => name === 'grows')).toMatchObject({ made: 'gather', answers: 60 });
+    const why = made.variables.find(({ name }) => name === 'why');
+    expect(why).toMatchObject({ made: 'slots', answers: 60, holds: true });
+    expect(why?.codes.map(({ code }) => code)).toEqual(['1', '2', '3', '4']);
+    const counted = await frequencies(accepted.body.study, 'why');
+    expect(counted).toMatchObject({ '1': 25, '2': 25, '3': 25, '4': 25, answered: 60 });
+  });
+
+  it('takes a codebook that comes with the file, and says what does not fit', async () => {
+    const { body } = await send<Intake>(server, 'x.dat', '1010023\n2110945\n1001999\n');
+    const sss = `<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill Row</value><value code="2">Weir End</value></values></variable><variable ident="2" type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values></variable><variable ident="3" type="quantity"><name>age</name><label>Age</label><position start="5" finish="7"/></variable></record></survey></sss>`; // prettier-ignore
+    const attach = (name: string, text: string) => fetch(`${server.address}/api/v1/intakes/${body.id}/codebook?file=${name}`, { method: 'PUT', body: text }); // prettier-ignore
+    const refused = await attach('c.xml', '<sss><survey/></sss>');
+    expect(((await refused.json()) as ProblemBody).detail).toContain('describes no record');
+    const changed = await awaitRead(server, (await (await attach('c.xml', sss)).json()) as Intake);
+    expect(changed).toMatchObject({ codebook: { kind: 'Triple-S' }, layout: { is: 'fixed' }, codebookSaysHow: true });
+    expect(changed.read?.columns.map(({ name }) => name)).toEqual(['site', 'grow_1', 'grow_2', 'grow_3', 'age']);
+    const without = await call<Intake>(server, 'DELETE', `/intakes/${body.id}/codebook`);
+    expect((await awaitRead(server, without.body)).layout.is).toBe('delimited');
+    await awaitRead(server, (await (await attach('c.xml', sss)).json()) as Intake);
+    const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Plots' });
+    const made = await view(accepted.body.study);
+    expect(made.variables.map(({ label }) => label)).toEqual(['Site', 'Grows: Beans', 'Grows: Kale', 'Grows: Peas', 'Grows', 'Age']); // prettier-ignore
+    expect(await frequencies(accepted.body.study, 'grow')).toMatchObject({ '1': 1, '2': 2, '3': 1, nothing: 0 });
   });
 
   it('refuses what is not text', async () => {
     const problem = await refusal('photo.csv', new Uint8Array([137, 80, 78, 71, 0, 1, 2, 3]));
-    expect(problem.detail).toContain('not a text file');
+    expect(problem.detail).toContain('is a picture');
   });
 
   it('refuses a level that the column cannot have, and a column that is not there', async () => {

@@ -179,12 +179,11 @@ describe('a file of one’s own', () => {
     writeFileSync(path, ['id;region;owns;q1_a;q1_b;age', ...rows].join('\n'));
     await open('/studies');
     await (await find(session.driver, 'input[type=file]')).sendKeys(path);
-    await says(session.driver, 'main', 'What was understood of each column');
-    await says(session.driver, 'main', 'separated by semicolon');
-    await says(session.driver, 'main', '999 stands far from the rest');
+    await find(session.driver, '[role=table][aria-label="What was understood of each column"]');
+    await says(session.driver, 'main', '999 (1) stands far from the rest');
     await sound();
     await fill(session.driver, 'input[aria-label="Label of region"]', 'Region');
-    await (await named(session.driver, 'Take it in')).click();
+    await (await named(session.driver, 'Take 6 columns in')).click();
     await says(session.driver, 'tr[data-variable="region"]', 'Region');
   });
 
@@ -213,16 +212,12 @@ describe('a file of one’s own', () => {
     await says(session.driver, 'tfoot', '27');
   });
 
-  it('is refused with the line and the mend where it cannot be read', async () => {
+  it('has rows that cannot be read set aside, with their lines', async () => {
     const path = join(session.store, 'ragged.csv');
-    writeFileSync(path, 'a,b\n1,2\n3\n');
+    writeFileSync(path, 'a,b\n1,2\n3\n4,5\n');
     await open('/studies');
     await (await find(session.driver, 'input[type=file]')).sendKeys(path);
-    await says(
-      session.driver,
-      '[role=alert]',
-      "One row of ragged.csv does not have the heading's 2 cells: line 3 has 1.",
-    );
+    await says(session.driver, 'section[aria-label="Rows not read"]', 'Line 3 It has 1 cell, the heading 2.');
     expect(await accessibilityProblems(session.driver)).toEqual([]);
     await consoleErrors(session.driver);
   });

@@ -1,5 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { Fault } from '../core/fault.js';
+import { LONGEST_ROW } from './rows.js';
 
 export type Attributes = Readonly<Record<string, string>>;
 
@@ -49,5 +50,16 @@ export function xmlReader(file: string, handlers: XmlHandlers): { write: (text: 
   });
   const { instruction } = handlers;
   if (instruction) parser.on('processinginstruction', ({ target, body }) => instruction(target, body));
-  return { write: (text) => void parser.write(text), end: () => void parser.close() };
+  // Text is handed over whole, so how much of it may come without a tag is bounded.
+  let since = 0;
+  const write = (text: string) => {
+    const tag = text.lastIndexOf('<');
+    since = tag < 0 ? since + text.length : text.length - tag;
+    if (since > LONGEST_ROW) {
+      const what = `${file} has a text of more than 32 million characters at line ${parser.line}.`;
+      throw new Fault('too-large', what, 'Take it out, or save the data as CSV.', place());
+    }
+    parser.write(text);
+  };
+  return { write, end: () => void parser.close() };
 }

@@ -87,6 +87,7 @@ describe('what is understood of a column', () => {
     const identifier = understood(times(100, (k) => String(10_000 + k)));
     expect(identifier.level).toBe('text');
     expect(identifier.guesses[0]?.is).toBe('identifier');
+    expect(understood(times(60, (k) => String(20 + k))).level).toBe('number');
     expect(understood(times(100, (k) => `R-${k}`)).guesses[0]?.is).toBe('identifier');
     expect(guessed(times(9, () => '1'))).toEqual(['constant: Everybody who answered has the same value.']);
     expect(understood(times(9, () => ''))).toMatchObject({ level: 'text', why: 'Blank throughout.' });

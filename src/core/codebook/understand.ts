@@ -120,8 +120,13 @@ function noAnswers(facts: Facts, guesses: Guess[]): void {
   guesses.push(guess('no-answer', `${named(far)} ${one ? 'stands' : 'stand'} far from the rest: no answer?`, far));
 }
 
+/** Whether whole numbers, each once, run through from 0 or 1, or are as long as identifiers are. */
+function looksNumbered({ lowest, highest, filled }: Facts): boolean {
+  return lowest >= 1000 || ((lowest === 0 || lowest === 1) && highest - lowest < 2 * filled);
+}
+
 function numberColumn(facts: Facts, codes: FoundCode[] | null, eachOnce: boolean, guesses: Guess[]): Understanding {
-  if (facts.whole && eachOnce) {
+  if (facts.whole && eachOnce && looksNumbered(facts)) {
     guesses.push(guess('identifier', 'Every value differs: an identifier.'));
     const why = 'Whole numbers, each once: an identifier, not to be averaged.';
     return { level: 'text', codes: codes ?? [], why, guesses };

@@ -108,6 +108,15 @@ const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/studies/{study}/data',
+    id: 'exportStudy',
+    summary: "A study's data with its codebook, from which the same study can be made again",
+    query: z.object({ as: schemas.ExportKindSchema.optional() }),
+    status: 200,
+    media: 'application/octet-stream',
+  },
+  {
+    method: 'get',
     path: '/studies/{study}/unread.csv',
     id: 'unreadOfStudy',
     summary: 'The rows of its files that a study could not read',

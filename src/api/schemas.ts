@@ -4,6 +4,7 @@ import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS } from '../core/recode/types.js';
 import { PERCENTS } from '../core/table/share.js';
+import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
 
@@ -40,6 +41,35 @@ const FileMultipleSchema = z.strictObject({
   none: text(1000).optional().describe('The column (of slots: the code) that says "none of these".'),
 });
 
+const codes = z.array(text(1000)).max(5000);
+
+/** A recipe over sources that are called by `source`: an id in the study, a name in a codebook. */
+function recipeOf<S extends z.ZodType>(source: S) {
+  const item = z.strictObject({
+    source,
+    label: text(1000),
+    ticked: text(1000).describe('The code that means ticked.'),
+  });
+  return z.discriminatedUnion('kind', [
+    z.strictObject({
+      kind: z.literal('regroup'),
+      source,
+      level: z.enum(['unordered', 'ordered']),
+      groups: z.array(z.strictObject({ code: text(1000).min(1), label: text(1000), from: codes })).max(1000),
+      setAside: codes,
+    }),
+    z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable() }),
+    z.strictObject({
+      kind: z.literal('slots'),
+      sources: z.array(source).max(500),
+      options: z.array(z.strictObject({ code: text(1000), label: text(1000) })).max(500),
+      none: text(1000).nullable().describe('The code that says "none of these".'),
+    }),
+  ]);
+}
+
+export const RecipeSchema = recipeOf(id).openapi('Recipe');
+
 export const CodebookFileSchema = z
   .strictObject({
     name: text(200).optional(),
@@ -60,11 +90,20 @@ export const CodebookFileSchema = z
         }),
       )
       .max(5000),
-    multiple: z
-      .array(FileMultipleSchema)
-      .max(500)
+    multiple: z.array(FileMultipleSchema).max(500).optional().describe('Multiple-response questions over columns.'),
+    workings: z
+      .array(
+        z.strictObject({
+          name: text(200).min(1),
+          label: text(10_000),
+          question: text(10_000).optional(),
+          recipe: recipeOf(text(200)),
+        }),
+      )
+      .max(5000)
       .optional()
-      .describe('Multiple-response questions over yes/no columns.'),
+      .describe('Variables made by workings; columns of these names are not taken in, but made again.'),
+    order: z.array(text(200)).max(10_000).optional().describe('Names of all variables in the order of the roster.'),
   })
   .openapi('CodebookFile');
 
@@ -98,8 +137,6 @@ export const AcceptSchema = z
   })
   .openapi('Acceptance');
 
-const codes = z.array(text(1000)).max(5000);
-
 export const ConditionSchema = z
   .discriminatedUnion('is', [
     z.strictObject({ variable: id, is: z.literal('any-of'), codes }),
@@ -131,35 +168,6 @@ export const ShownSchema = z
 export const SavedTableSchema = z
   .strictObject({ title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema })
   .openapi('SavedTable');
-
-const GatherItemSchema = z.strictObject({
-  source: id,
-  label: text(1000),
-  ticked: text(1000).describe('The code that means ticked.'),
-});
-
-export const RecipeSchema = z
-  .discriminatedUnion('kind', [
-    z.strictObject({
-      kind: z.literal('regroup'),
-      source: id,
-      level: z.enum(['unordered', 'ordered']),
-      groups: z.array(z.strictObject({ code: text(1000).min(1), label: text(1000), from: codes })).max(1000),
-      setAside: codes,
-    }),
-    z.strictObject({
-      kind: z.literal('gather'),
-      items: z.array(GatherItemSchema).max(500),
-      none: GatherItemSchema.nullable(),
-    }),
-    z.strictObject({
-      kind: z.literal('slots'),
-      sources: z.array(id).max(500),
-      options: z.array(z.strictObject({ code: text(1000), label: text(1000) })).max(500),
-      none: text(1000).nullable().describe('The code that says "none of these".'),
-    }),
-  ])
-  .openapi('Recipe');
 
 export const WorkingDraftSchema = z
   .strictObject({
@@ -243,6 +251,8 @@ export const PreviewSchema = z
   .openapi('WorkingPreview');
 
 export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofSchema }).openapi('KeptWorking');
+
+export const ExportKindSchema = z.enum(EXPORT_KINDS).describe('CSV with DDI-Codebook or with Triple-S, in a zip; or Parquet with its codebook in it.'); // prettier-ignore
 
 export const StudyRowSchema = z
   .object({

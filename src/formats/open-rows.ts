@@ -6,7 +6,7 @@ import { openFixed } from './fixed.js';
 import { detectJson, openJsonRows } from './json-rows.js';
 import type { RowSource } from './rows.js';
 import type { Layout } from '../core/intake/layout.js';
-import { openParquet } from './parquet-read.js';
+import { openParquet, parquetCodebook } from './parquet-read.js';
 import { detectWorkbook, openWorkbook, type SheetChoice } from './workbook.js';
 
 /** What a file was found to be. */
@@ -15,6 +15,8 @@ export interface Detected {
   layout: Layout;
   /** Of a workbook: its sheets. */
   sheets: SheetChoice[];
+  /** A codebook in our own JSON that the file brings with it, unchecked. */
+  codebook?: unknown;
 }
 
 const REFUSED: readonly (readonly [string, string, string])[] = [
@@ -46,7 +48,9 @@ export async function detectLayout(path: string, name: string): Promise<Detected
   const refused = REFUSED.find(([bytes]) => head.startsWith(bytes));
   if (refused) throw new Fault('unsupported', `${name} ${refused[1]}.`, refused[2], { file: name });
   if (head.startsWith('504b0304')) return { gzip: false, ...(await detectWorkbook(path, name)) };
-  if (head.startsWith('50415231')) return { gzip: false, layout: { is: 'parquet' }, sheets: [] };
+  if (head.startsWith('50415231')) {
+    return { gzip: false, layout: { is: 'parquet' }, sheets: [], codebook: await parquetCodebook(path, name) };
+  }
   const file: RawFile = { path, name, gzip: head.startsWith('1f8b') };
   if (file.gzip) refusePacked(file, (await firstBytes(file, 16)).toString('hex'));
   if (await isMarkup(file)) {

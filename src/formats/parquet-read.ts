@@ -5,6 +5,7 @@ import { cellText } from './cell-text.js';
 import { type Row, type RowSource } from './rows.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
 import { columnNames } from './names.js';
+import { CODEBOOK_KEY } from './parquet-write.js';
 
 /** Cells that are unpacked at once. */
 const CELLS_AT_ONCE = 2_000_000;
@@ -22,6 +23,17 @@ export async function parquetHead(path: string, file: string): Promise<FileMetaD
     return await parquetMetadataAsync(await asyncBufferFromFile(path));
   } catch (error) {
     throw damaged(file, error);
+  }
+}
+
+/** The codebook that a Parquet file of ours brings with it, unchecked; undefined where it has none. */
+export async function parquetCodebook(path: string, file: string): Promise<unknown> {
+  const { key_value_metadata: words } = await parquetHead(path, file);
+  const found = words?.find(({ key }) => key === CODEBOOK_KEY)?.value;
+  try {
+    return found === undefined ? undefined : (JSON.parse(found) as unknown);
+  } catch {
+    return undefined;
   }
 }
 

@@ -62,7 +62,7 @@ const ASSESSING_AT_ONCE = 2;
 
 /** Files that are read side by side; a preview waits behind none but another. */
 const READING_AT_ONCE = 2;
-const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview', 'readIn']);
+const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['export', 'unpack', 'codebook', 'detect', 'preview', 'readIn']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {
@@ -81,6 +81,8 @@ export function startService(options: ServiceOptions): Service {
   mkdirSync(studiesFolder({ folder }), { recursive: true });
   mkdirSync(intakesFolder({ folder }), { recursive: true });
   forgetParts(folder);
+  // Whoever fetched these has them, or asks again.
+  rmSync(join(folder, 'exports'), { recursive: true, force: true });
   const pool = (minThreads = 1, maxThreads = 1) =>
     new Tinypool({
       filename: options.worker,

@@ -5,6 +5,7 @@ import { forgetFile } from './worker/column-cache.js';
 import { readCodebook } from '../formats/codebooks/read-codebook.js';
 import type { ReadCodebook } from '../formats/codebooks/sent.js';
 import { type Unpacked, unpack as unpackFile, type UnpackJob } from './worker/unpack-job.js';
+import { exportStudy, type ExportJob } from './worker/export-job.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
@@ -33,6 +34,7 @@ export interface Jobs {
   codebook: { takes: { path: string; file: string }; gives: ReadCodebook | { json: unknown } };
   readIn: { takes: ReadInJob; gives: ReadIn | typeof CANCELLED };
   forget: { takes: { file: string }; gives: null };
+  export: { takes: ExportJob; gives: string };
   assess: { takes: AssessRequest; gives: Assessment };
 }
 
@@ -53,6 +55,8 @@ export const detect = (job: { path: string; file: string }) => enveloped(() => d
 export const preview = (job: PreviewJob) => enveloped(() => previewFile(job));
 export const unpack = (job: UnpackJob) => enveloped(() => unpackFile(job));
 export const codebook = ({ path, file }: { path: string; file: string }) => enveloped(() => readCodebook(path, file));
+const exportJob = (job: ExportJob) => enveloped(() => exportStudy(job));
+export { exportJob as export };
 export const readIn = (job: ReadInJob) => enveloped(() => readFileIn(job));
 export const assess = (job: AssessRequest) => enveloped(() => assessRequest(job));
 export const forget = ({ file }: { file: string }) =>

@@ -56,6 +56,11 @@ function insertCodes(db: Db, list: number, codes: readonly Code[]): void {
   codes.forEach(({ code, label, missing }, position) => insert.run(list, position, code, label, missing));
 }
 
+/** All code lists, the oldest first. */
+export function allCodeLists(db: Db): { id: number; name: string }[] {
+  return db.prepare('SELECT id, name FROM code_list ORDER BY id').all() as { id: number; name: string }[];
+}
+
 /** Gives a code list other codes; every variable that uses it follows. */
 export function replaceCodes(db: Db, list: number, codes: readonly Code[]): void {
   db.prepare('DELETE FROM code WHERE list_id = ?').run(list);
@@ -128,6 +133,16 @@ export function updateVariable(
   db.prepare(
     'UPDATE variable SET label = ?, question = ?, level = ?, column_id = ?, code_list_id = ? WHERE id = ?',
   ).run(label, question, level, columnId, codeListId, id);
+}
+
+/** Puts variables in the order of their names; those that are not named stay behind them. */
+export function orderVariables(db: Db, names: readonly string[]): void {
+  if (names.length === 0) return;
+  const place = new Map(names.map((name, position) => [name, position]));
+  const at = ({ name }: VariableRow) => place.get(name) ?? names.length;
+  const move = db.prepare('UPDATE variable SET position = ? WHERE id = ?');
+  const ordered = allVariables(db).sort((a, b) => at(a) - at(b));
+  db.transaction(() => ordered.forEach(({ id }, position) => move.run(position + 1, id)))();
 }
 
 export function renameVariable(db: Db, id: number, name: string): void {

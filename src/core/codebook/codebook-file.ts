@@ -1,3 +1,4 @@
+import type { NamedRecipe } from '../recode/named.js';
 import type { Level, MissingReason } from './types.js';
 
 /** A code in a codebook file; without `missing` it is an answer. */
@@ -31,6 +32,14 @@ export interface FileMultiple {
   none?: string | undefined;
 }
 
+/** A variable that a working makes; a column of its name in the file is not taken in, but made again. */
+export interface FileWorking {
+  name: string;
+  label: string;
+  question?: string | undefined;
+  recipe: NamedRecipe;
+}
+
 /** A codebook that travels beside a data file. */
 export interface CodebookFile {
   name?: string | undefined;
@@ -38,4 +47,8 @@ export interface CodebookFile {
   codeLists?: Record<string, FileCode[]> | undefined;
   variables: FileVariable[];
   multiple?: FileMultiple[] | undefined;
+  /** In the order in which they are to be made. */
+  workings?: FileWorking[] | undefined;
+  /** Names of all variables in the order of the roster. */
+  order?: string[] | undefined;
 }

@@ -1,9 +1,10 @@
 import type { FileCode, FileMultiple, FileVariable } from '../../core/codebook/codebook-file.js';
 import { tickOf } from '../../core/codebook/questions.js';
 import { Fault } from '../../core/fault.js';
-import { own } from './own.js';
+import { beyondStandard, own, withExactLabels, wordsOr } from './own.js';
 import { reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
+import { shareLists } from './share-lists.js';
 import { all, at, type Element, one, textOf } from './tree.js';
 
 const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
@@ -41,17 +42,17 @@ function levelOf({ attributes }: Element, codes: readonly FileCode[], format: El
 } // prettier-ignore
 
 function variableOf(element: Element): FileVariable {
-  const codes = codesOf(element);
-  const level = levelOf(element, codes, one(element, 'varFormat'));
+  const exact = own(element);
+  const codes = withExactLabels(codesOf(element), exact['labels']);
+  const level = exact['level'] === 'text' ? 'text' : levelOf(element, codes, one(element, 'varFormat'));
   const question = textOf(at(element, 'qstn', 'qstnLit')) || textOf(one(element, 'qstn'));
-  const { list } = own(element);
   return {
     name: element.attributes['name'] ?? '',
-    label: labelOf(element),
-    question,
+    label: wordsOr(exact['label'], labelOf(element)),
+    question: wordsOr(exact['question'], question),
     ...(level === undefined ? {} : { level }),
     ...(codes.length > 0 ? { codes } : {}),
-    ...(typeof list === 'string' ? { codeList: list } : {}),
+    ...(typeof exact['list'] === 'string' ? { codeList: exact['list'] } : {}),
   };
 }
 
@@ -86,19 +87,6 @@ function questionOf(group: Element, byId: ReadonlyMap<string, FileVariable>): Fi
   };
 }
 
-/** Variables whose lists are said to be the same share one. */
-function shareLists(variables: readonly FileVariable[]): Record<string, FileCode[]> {
-  const lists: Record<string, FileCode[]> = {};
-  for (const variable of variables) {
-    const { codeList, codes } = variable;
-    if (codeList === undefined || !codes) continue;
-    lists[codeList] ??= codes;
-    if (JSON.stringify(lists[codeList]) === JSON.stringify(codes)) delete variable.codes;
-    else delete variable.codeList;
-  }
-  return lists;
-}
-
 /** Reads a DDI-Codebook 2.5 document: variables by the headings of their CSV. @throws Fault where it has none */
 export function readDdi(root: Element, file: string): ReadCodebook {
   const remarks: string[] = [];
@@ -111,7 +99,8 @@ export function readDdi(root: Element, file: string): ReadCodebook {
   if (nameless > 0)
     remarks.push(`${nameless} variable${nameless === 1 ? ' has' : 's have'} no name and cannot be matched.`);
   const byId = new Map(elements.map(({ attributes }) => [attributes['ID'] ?? '', variables.find(({ name }) => name === attributes['name'])!])); // prettier-ignore
-  const groups = all(root, 'dataDscr').flatMap((part) => all(part, 'varGrp'));
+  const ours = own(root);
+  const groups = Array.isArray(ours['workings']) ? [] : all(root, 'dataDscr').flatMap((part) => all(part, 'varGrp'));
   const questions = groups
     .filter(({ attributes }) => attributes['type'] === 'multipleResp')
     .map((group) => questionOf(group, byId));
@@ -128,6 +117,7 @@ export function readDdi(root: Element, file: string): ReadCodebook {
       ...(Object.keys(codeLists).length > 0 ? { codeLists } : {}),
       variables,
       ...(multiple.length > 0 ? { multiple } : {}),
+      ...beyondStandard(ours),
     },
     data: null,
     remarks,

@@ -2,9 +2,10 @@ import type { FileCode, FileMultiple, FileVariable } from '../../core/codebook/c
 import { type MissingReason, MISSING_REASONS } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
 import type { FixedWidth, Pick } from '../../core/intake/layout.js';
-import { own } from './own.js';
+import { beyondStandard, own, withExactLabels, wordsOr } from './own.js';
 import { isNoAnswer, reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
+import { shareLists } from './share-lists.js';
 import { all, at, type Element, one, textOf } from './tree.js';
 
 /** A text for the analysis, where there are several for other uses or languages. */
@@ -114,16 +115,18 @@ function place(variable: Element, isFixed: boolean, file: string): Placed {
     const many = Number(subfields ?? 0);
     return many >= 1 && many <= 1000 ? spread(base, span, isFixed, many, width === undefined ? null : Number(width)) : ticks(base, span, isFixed); // prettier-ignore
   }
-  const { level, list } = own(variable);
+  const exact = own(variable);
+  const { level, list } = exact;
   const logical: FileCode[] = [{ code: '1', label: 'Yes' }, { code: '0', label: 'No' }]; // prettier-ignore
-  const codes = type === 'logical' && base.codes.length === 0 ? logical : base.codes;
+  const kept = Array.isArray(exact['codes']) ? (exact['codes'] as FileCode[]) : base.codes;
+  const codes = type === 'logical' && kept.length === 0 ? logical : withExactLabels(kept, exact['labels']);
   const known = (['unordered', 'ordered', 'number', 'text'] as const).find((one) => one === level);
   return {
     variables: [
       {
         name,
-        label: base.label,
-        question: base.question,
+        label: wordsOr(exact['label'], base.label),
+        question: wordsOr(exact['question'], base.question),
         level: known ?? LEVELS[type] ?? 'unordered',
         ...(codes.length > 0 ? { codes } : {}),
         ...(typeof list === 'string' ? { codeList: list } : {}),
@@ -155,7 +158,9 @@ export function readTripleS(root: Element, file: string, declared: string | null
   const isFixed = record.attributes['format'] !== 'csv';
   const placed = all(record, 'variable').map((variable) => place(variable, isFixed, file));
   if (placed.length === 0) throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with variables.', { file, line: record.line }); // prettier-ignore
+  const ours = own(root);
   const variables = placed.flatMap((one) => one.variables);
+  const codeLists = shareLists(variables);
   const names = new Set<string>();
   for (const { name } of variables) {
     if (names.has(name)) throw new Fault('invalid', `${file} calls two variables ${name}.`, 'Give each a name of its own.', { file, variable: name }); // prettier-ignore
@@ -172,8 +177,11 @@ export function readTripleS(root: Element, file: string, declared: string | null
     kind: 'Triple-S',
     codebook: {
       ...(title === '' ? {} : { name: title.slice(0, 200) }),
+      ...(typeof ours['subtitle'] === 'string' ? { subtitle: ours['subtitle'].slice(0, 200) } : {}),
+      ...(Object.keys(codeLists).length > 0 ? { codeLists } : {}),
       variables,
       ...(multiple.length > 0 ? { multiple } : {}),
+      ...beyondStandard(ours),
     },
     data: isFixed
       ? { is: 'fixed', encoding, skip, fields: placed.flatMap(({ fields }) => fields) }

@@ -2,9 +2,10 @@ import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import type { CodebookFile, FileMultiple } from '../../core/codebook/codebook-file.js';
+import type { CodebookFile, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { compareCodes } from '../../core/codebook/number.js';
 import { isAnswer } from '../../core/codebook/types.js';
+import { namesIn, withIds } from '../../core/recode/named.js';
 import type { Recipe, Slots } from '../../core/recode/types.js';
 import { Fault } from '../../core/fault.js';
 import { removeColumn } from '../../store/columns.js';
@@ -16,6 +17,8 @@ import {
   clearCodebook,
   insertCodeList,
   insertVariable,
+  orderVariables,
+  updateVariable,
   type VariableRow,
 } from '../../store/variables.js';
 import { mustEnd, type Service } from '../context.js';
@@ -68,13 +71,24 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
   const codebook = acceptance.codebook ?? sent?.codebook;
   const decided = decide(read.columns, acceptance.columns ?? [], codebook);
   const questions = [...(codebook?.multiple ?? []), ...(acceptance.questions ?? [])];
+  const workings = codebook?.workings ?? [];
   checkQuestions(decided, questions);
+  checkWorkings(decided, questions, workings);
   const study = acceptance.id ?? studyId(acceptance.name);
   const place = studyFile(service, study);
   if (existsSync(place))
     throw new Fault('conflict', `There is a study "${study}" already.`, 'Choose another name.', { field: 'name' });
   const part = partFile(service, id);
-  await writeCodebook(service, part, { intake, read, decided, questions, study, acceptance });
+  await writeCodebook(service, part, {
+    intake,
+    read,
+    decided,
+    questions,
+    workings,
+    order: codebook?.order ?? [],
+    study,
+    acceptance,
+  });
   await land(part, place);
   await rm(folderOf(service, id), { recursive: true, force: true });
   service.log.info({ study, respondents: read.respondents, columns: decided.columns.length }, 'study taken in');
@@ -86,6 +100,8 @@ interface Making {
   read: ReadIn;
   decided: Decided;
   questions: readonly FileMultiple[];
+  workings: readonly FileWorking[];
+  order: readonly string[];
   study: string;
   acceptance: Acceptance;
 }
@@ -113,6 +129,14 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
         : { kind: 'gather', items, none: noneItem };
       await keepWorking(service, study, { name, label, recipe });
     }
+    for (const { name, label, question = '', recipe } of making.workings) {
+      const known = allVariables(db);
+      const idOf = (source: string) => known.find((one) => one.name === source)?.id ?? -1;
+      const { variable } = await keepWorking(service, study, { name, label: label.trim() === '' ? name : label, recipe: withIds(recipe, idOf) }); // prettier-ignore
+      const made = allVariables(db).find(({ id }) => id === variable);
+      if (made) updateVariable(db, variable, { ...made, label, question });
+    }
+    orderVariables(db, making.order);
   } finally {
     await service.run('forget', { file: part });
     closeForMove(db);
@@ -203,3 +227,20 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
     );
   }
 }
+
+/** Refuses workings that stand on what is not there when their turn comes. */
+function checkWorkings({ columns }: Decided, questions: readonly FileMultiple[], workings: readonly FileWorking[]): void {
+  const known = new Set([...columns, ...questions].map(({ name }) => name));
+  for (const { name, recipe } of workings) {
+    const unknown = namesIn(recipe).find((source) => !known.has(source));
+    if (unknown !== undefined) {
+      const what = `The codebook's working ${name} stands on ${unknown}, which is not there before it.`;
+      throw new Fault('invalid', what, 'Mend the codebook, or take the column in.', { variable: unknown, field: 'codebook' });
+    }
+    if (known.has(name)) {
+      const what = `The codebook's working ${name} is called as a question is.`;
+      throw new Fault('invalid', what, 'Give it another name.', { variable: name, field: 'codebook' });
+    }
+    known.add(name);
+  }
+} // prettier-ignore

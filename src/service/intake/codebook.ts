@@ -45,7 +45,8 @@ function layoutBy(data: DataLayout, { found, fileName }: IntakeRecord): Layout |
 export async function readSent(service: Service, id: string, fileName: string, check: CheckCodebook): Promise<SentCodebook & { data: DataLayout }> {
   const read = await service.run('codebook', { path: codebookFile(service, id), file: fileName });
   if ('json' in read) return { fileName, kind: 'JSON', codebook: check(read.json), data: null, remarks: [] };
-  return { fileName, ...read };
+  // Whatever a file says is checked, in whichever standard it says it.
+  return { fileName, ...read, codebook: check(read.codebook) };
 } // prettier-ignore
 
 /** A record with a codebook, or without; to be read again where the codebook says how. */

@@ -107,7 +107,9 @@ export function decide(
   const decisionOf = new Map(decisions.map((decision) => [decision.name, decision]));
   const entryOf = new Map((codebook?.variables ?? []).map((entry) => [entry.name, entry]));
   const lists: Decided['lists'] = {};
-  const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true);
+  // What a working makes is made again, and not taken from the file.
+  const made = new Set(codebook?.workings?.map(({ name }) => name));
+  const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true || made.has(name));
   const taken = columns.filter((column) => !leftOut.includes(column));
   if (taken.length === 0) throw new Fault('invalid', 'Every column is left out.', 'Take at least one in.', { field: 'columns' }); // prettier-ignore
   const decided = taken.map((column): DecidedColumn => {

@@ -56,7 +56,7 @@ async function receive(service: Service, sentAs: string, body: Readable, check: 
     const bytes = statSync(path).size;
     const unpacked = await service.run('unpack', { path, file: sentAs, codebook: codebookFile(service, id) });
     const fileName = unpacked ? plainName(unpacked.data) : sentAs;
-    const { gzip, layout, sheets } = await service.run('detect', { path, file: fileName });
+    const { gzip, layout, sheets, codebook: brought } = await service.run('detect', { path, file: fileName });
     const record: IntakeRecord = {
       id,
       fileName,
@@ -73,7 +73,11 @@ async function receive(service: Service, sentAs: string, body: Readable, check: 
       codebook: null,
       codebookSaysHow: false,
     };
-    const sent = unpacked?.codebook ? await readSent(service, id, plainName(unpacked.codebook), check) : null;
+    const sent = unpacked?.codebook
+      ? await readSent(service, id, plainName(unpacked.codebook), check)
+      : brought === undefined
+        ? null
+        : { fileName, kind: 'in the file', codebook: check(brought), data: null, remarks: [] };
     await startReading(service, withCodebook(record, sent));
     return id;
   } catch (error) {

@@ -1,0 +1,41 @@
+import { OWN } from './own.js';
+
+/** Characters that XML 1.0 has no place for. */
+// eslint-disable-next-line no-control-regex
+const IMPOSSIBLE = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g;
+
+export function escaped(text: string): string {
+  return text
+    .replace(IMPOSSIBLE, '')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;')
+    .replaceAll('\r', '&#13;');
+}
+
+/** An element; attributes that are undefined are left out, text is escaped, elements are given ready. */
+export function element(
+  name: string,
+  attributes: Readonly<Record<string, string | number | undefined>>,
+  inside: string | readonly string[] = [],
+): string {
+  const head = Object.entries(attributes)
+    .map(([key, value]) => (value === undefined ? '' : ` ${key}="${escaped(String(value))}"`))
+    .join('');
+  const body = typeof inside === 'string' ? escaped(inside) : inside.filter((part) => part !== '').join('');
+  return body === '' ? `<${name}${head}/>` : `<${name}${head}>${body}</${name}>`;
+}
+
+/** What a standard has no place for, where other programs pass over it. Nothing where there is nothing to say. */
+export function ownWords(words: Readonly<Record<string, unknown>>): string {
+  const said = Object.entries(words).filter(([, value]) => value !== undefined);
+  if (said.length === 0) return '';
+  // "?>" would end the instruction; JSON can spell it otherwise.
+  return `<?${OWN} ${JSON.stringify(Object.fromEntries(said)).replaceAll('?>', '?\\u003e').replace(IMPOSSIBLE, '')}?>`;
+}
+
+/** A text whose white space a reader would not keep; undefined where it would. */
+export function inexact(text: string | undefined): string | undefined {
+  return text === undefined || text.replace(/\s+/g, ' ').trim() === text ? undefined : text;
+}

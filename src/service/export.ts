@@ -1,0 +1,91 @@
+import { randomBytes } from 'node:crypto';
+import { createReadStream, statSync } from 'node:fs';
+import { mkdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import type { CodebookFile, FileCode, FileVariable } from '../core/codebook/codebook-file.js';
+import type { Code } from '../core/codebook/types.js';
+import { withNames } from '../core/recode/named.js';
+import type { Db } from '../store/open.js';
+import { studyRow } from '../store/study.js';
+import { allCodeLists, allVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings } from '../store/workings.js';
+import { mustEnd, type OpenStudy, type Service } from './context.js';
+import type { ExportKind } from '../core/intake/export-kinds.js';
+
+const fileCode = ({ code, label, missing }: Code): FileCode => ({ code, label, ...(missing ? { missing } : {}) });
+
+/** Names for the code lists that variables share, each its own. */
+function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, string> {
+  const users = new Map<number, number>();
+  for (const { codeListId: list } of variables) if (list !== null) users.set(list, (users.get(list) ?? 0) + 1);
+  const taken = new Set<string>();
+  const names = new Map<number, string>();
+  for (const { id, name } of allCodeLists(db)) {
+    if ((users.get(id) ?? 0) < 2) continue;
+    let unique = name;
+    for (let again = 2; taken.has(unique); again++) unique = `${name} ${again}`;
+    taken.add(unique);
+    names.set(id, unique);
+  }
+  return names;
+}
+
+/** A study's codebook as it travels: every variable, list and working, in their order. */
+export function codebookOf({ db }: OpenStudy): { codebook: CodebookFile; columns: { variable: FileVariable; column: number }[] } {
+  const { name, subtitle } = studyRow(db);
+  const variables = allVariables(db);
+  const shared = sharedLists(db, variables);
+  const nameOf = (id: number) => variables.find((one) => one.id === id)?.name ?? '';
+  const codeLists: Record<string, FileCode[]> = {};
+  const columns = variables.flatMap(({ name, label, question, level, codes, codeListId, columnId }) => {
+    if (level === 'multiple') return [];
+    const list = codeListId === null ? undefined : shared.get(codeListId);
+    if (list !== undefined) codeLists[list] = codes.map(fileCode);
+    const own = codeListId === null || list !== undefined ? {} : { codes: codes.map(fileCode) };
+    const variable: FileVariable = { name, label, question, level, ...(list === undefined ? own : { codeList: list }) };
+    return [{ variable, column: columnId }];
+  });
+  const workings = allWorkings(db).flatMap((working) => {
+    const made = variables.find(({ workingId }) => workingId === working.id);
+    if (!made) return [];
+    return [{ name: made.name, label: made.label, question: made.question, recipe: withNames(working.recipe, nameOf) }];
+  });
+  const codebook: CodebookFile = {
+    name,
+    subtitle,
+    ...(Object.keys(codeLists).length > 0 ? { codeLists } : {}),
+    variables: columns.map(({ variable }) => variable),
+    ...(workings.length > 0 ? { workings } : {}),
+    order: variables.map((one) => one.name),
+  };
+  return { codebook, columns };
+} // prettier-ignore
+
+export interface Exported {
+  fileName: string;
+  bytes: number;
+  stream: ReadableStream<Uint8Array>;
+}
+
+/** Writes a study's data with its codebook, to be fetched once. */
+export function exportStudy(service: Service, study: OpenStudy, kind: ExportKind): Promise<Exported> {
+  return mustEnd(service, write(service, study, kind));
+}
+
+async function write(service: Service, study: OpenStudy, kind: ExportKind): Promise<Exported> {
+  const folder = join(service.folder, 'exports', randomBytes(9).toString('hex'));
+  await mkdir(folder, { recursive: true });
+  try {
+    const { respondents } = studyRow(study.db);
+    const fileName = await service.run('export', { file: study.file, kind, folder, name: study.id, respondents, ...codebookOf(study) }); // prettier-ignore
+    const path = join(folder, fileName);
+    const bytes = statSync(path).size;
+    const read = createReadStream(path);
+    read.once('close', () => void rm(folder, { recursive: true, force: true }));
+    return { fileName, bytes, stream: Readable.toWeb(read) as ReadableStream<Uint8Array> };
+  } catch (error) {
+    await rm(folder, { recursive: true, force: true });
+    throw error;
+  }
+}

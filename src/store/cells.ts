@@ -1,0 +1,61 @@
+import { lowBits, wordAt } from '../core/count/column.js';
+import { arrayOf, columnCodes, columnRow } from './columns.js';
+import type { Db } from './open.js';
+
+/** A respondent's value as it stands in the data; null is blank. */
+export type Cell = string | number | null;
+
+/** Reads the values of a column for respondents `from` to `to`, counted from 0. */
+export type CellReader = (from: number, to: number) => Cell[];
+
+type Decoder = (bytes: Buffer) => { length: number; cell: (k: number) => Cell };
+
+function decoderFor(db: Db, id: number): Decoder {
+  const { storage } = columnRow(db, id);
+  const codes = columnCodes(db, id).map(({ code }) => code);
+  if (storage === 'text') {
+    return (bytes) => {
+      const texts = JSON.parse(bytes.toString('utf8')) as (string | null)[];
+      return { length: texts.length, cell: (k) => texts[k] ?? null };
+    };
+  }
+  if (storage === 'number') {
+    return (bytes) => {
+      const values = new Float64Array(arrayOf(bytes));
+      const low = lowBits(values);
+      const cell = (k: number) => (Number.isNaN(values[k]) ? (codes[wordAt(low, k) - 1] ?? null) : values[k]!);
+      return { length: values.length, cell };
+    };
+  }
+  if (storage === 'sets') throw new Error('sets have no single value');
+  return (bytes) => {
+    const values = storage === 'coded8' ? new Uint8Array(bytes) : new Uint16Array(arrayOf(bytes));
+    return { length: values.length, cell: (k) => codes[values[k]! - 1] ?? null };
+  };
+}
+
+/** Reads a column's values a stretch at a time, with one chunk of it in memory. Not for multiple response. */
+export function cellReader(db: Db, id: number): CellReader {
+  const decode = decoderFor(db, id);
+  const find = db.prepare(
+    "SELECT first, bytes FROM chunk WHERE column_id = ? AND part = 'values' AND first <= ? ORDER BY first DESC LIMIT 1",
+  );
+  let chunk: { first: number; length: number; cell: (k: number) => Cell } = {
+    first: 0,
+    length: 0,
+    cell: (): Cell => null,
+  };
+  return (from, to) => {
+    const cells: Cell[] = [];
+    for (let k = from; k < to; k++) {
+      if (k < chunk.first || k >= chunk.first + chunk.length) {
+        const found = find.get(id, k) as { first: number; bytes: Buffer } | undefined;
+        if (!found) throw new Error(`column ${id} has no respondent ${k + 1}`);
+        chunk = { first: found.first, ...decode(found.bytes) };
+        if (k >= chunk.first + chunk.length) throw new Error(`column ${id} ends before respondent ${k + 1}`);
+      }
+      cells.push(chunk.cell(k - chunk.first));
+    }
+    return cells;
+  };
+}

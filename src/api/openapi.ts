@@ -100,6 +100,23 @@ const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/intakes/{intake}/compare/{study}',
+    id: 'compareWithStudy',
+    summary: 'What would be different if a file that waits went into a study',
+    status: 200,
+    answer: schemas.ComparisonSchema,
+  },
+  {
+    method: 'post',
+    path: '/intakes/{intake}/join/{study}',
+    id: 'joinStudy',
+    summary: 'Take a file that waits into a study, as a new wave or a refresh',
+    body: schemas.JoiningSchema,
+    status: 200,
+    answer: z.object({ study: z.string() }),
+  },
+  {
+    method: 'get',
     path: '/intakes/{intake}/unread.csv',
     id: 'unreadOfIntake',
     summary: 'The rows of a file that waits which could not be read, with lines and reasons',

@@ -264,6 +264,7 @@ export const StudyRowSchema = z
     fileName: z.string(),
     fileSha256: z.string(),
     revision: z.int(),
+    waveVariable: id.nullable().describe('The variable that says in which file a respondent came.'),
   })
   .openapi('Study');
 
@@ -459,6 +460,36 @@ export const IntakeSchema = z
     codebookSaysHow: z.boolean().describe('The codebook says how the file is read.'),
   })
   .openapi('Intake');
+
+const codesFound = z.array(FoundCodeSchema);
+
+export const ComparisonSchema = z
+  .object({
+    respondents: z.object({ before: z.int(), after: z.int() }),
+    columns: z.array(
+      z.object({
+        name: z.string(),
+        is: z.enum(['vanished', 'new', 'changed', 'same']),
+        newCodes: codesFound.describe('Codes that only the new file has.'),
+        goneCodes: codesFound.describe('Codes that the new file no longer has.'),
+        notes: z.array(z.string()),
+        base: z.object({ before: z.int().nullable(), after: z.int().nullable() }).describe('Respondents with a value.'),
+      }),
+    ),
+    waves: z.array(z.string()),
+  })
+  .openapi('Comparison');
+
+export const JoiningSchema = z
+  .strictObject({
+    as: z.enum(['wave', 'refresh']).describe('Beside the respondents of the study, or in their place.'),
+    waves: z
+      .strictObject({ before: text(200).trim().min(1), now: text(200).trim().min(1) })
+      .optional()
+      .describe('What the waves are called: the one before, if it has no name yet, and this one.'),
+    take: z.array(text(200)).max(MOST_COLUMNS).optional().describe('New columns to take in; absent: all.'),
+  })
+  .openapi('Joining');
 
 export const ProblemSchema = z
   .object({

@@ -62,7 +62,15 @@ const ASSESSING_AT_ONCE = 2;
 
 /** Files that are read side by side; a preview waits behind none but another. */
 const READING_AT_ONCE = 2;
-const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['export', 'unpack', 'codebook', 'detect', 'preview', 'readIn']);
+const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set([
+  'join',
+  'export',
+  'unpack',
+  'codebook',
+  'detect',
+  'preview',
+  'readIn',
+]);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {

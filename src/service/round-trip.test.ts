@@ -50,8 +50,11 @@ function contentOf(study: OpenStudy) {
   const users = (list: number | null) => allVariables(study.db).filter(({ codeListId }) => codeListId === list).length;
   return {
     study: { name: view.study.name, subtitle: view.study.subtitle, respondents: view.study.respondents },
-    variables: view.variables.map(({ id: _id, columnId: _column, codeListId, workingId: _working, ...rest }) => ({
+    variables: view.variables.map(({ codeListId, ...rest }) => ({
       ...rest,
+      id: undefined,
+      columnId: undefined,
+      workingId: undefined,
       list: codeListId !== null && users(codeListId) > 1 ? lists.get(codeListId) : null,
     })),
     workings: view.workings.map(({ recipe, holds, variable, proof }) => ({

@@ -6,6 +6,7 @@ import { readCodebook } from '../formats/codebooks/read-codebook.js';
 import type { ReadCodebook } from '../formats/codebooks/sent.js';
 import { type Unpacked, unpack as unpackFile, type UnpackJob } from './worker/unpack-job.js';
 import { exportStudy, type ExportJob } from './worker/export-job.js';
+import { type Joined, type JoinJob, joinStudies } from './worker/join-job.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
@@ -34,6 +35,7 @@ export interface Jobs {
   codebook: { takes: { path: string; file: string }; gives: ReadCodebook | { json: unknown } };
   readIn: { takes: ReadInJob; gives: ReadIn | typeof CANCELLED };
   forget: { takes: { file: string }; gives: null };
+  join: { takes: JoinJob; gives: Joined };
   export: { takes: ExportJob; gives: string };
   assess: { takes: AssessRequest; gives: Assessment };
 }
@@ -57,6 +59,7 @@ export const unpack = (job: UnpackJob) => enveloped(() => unpackFile(job));
 export const codebook = ({ path, file }: { path: string; file: string }) => enveloped(() => readCodebook(path, file));
 const exportJob = (job: ExportJob) => enveloped(() => exportStudy(job));
 export { exportJob as export };
+export const join = (job: JoinJob) => enveloped(() => joinStudies(job));
 export const readIn = (job: ReadInJob) => enveloped(() => readFileIn(job));
 export const assess = (job: AssessRequest) => enveloped(() => assessRequest(job));
 export const forget = ({ file }: { file: string }) =>

@@ -54,9 +54,24 @@ export function openStudyFile(path: string): Db {
 
 /** Closes a study's file so that it can be moved on its own: nothing of it is left in a log beside it. */
 export function closeForMove(db: Db): void {
+  detach(db);
+  db.close();
+}
+
+/** Leaves nothing of a study's file in a log beside it, so that another can take its place. @throws where it is in use */
+export function detach(db: Db): void {
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.pragma('journal_mode = DELETE');
-  db.close();
+}
+
+/** Writes a copy of a study's file as it stands. */
+export function copyStudyFile(from: string, to: string): void {
+  const db = readStudyFile(from);
+  try {
+    db.prepare('VACUUM INTO ?').run(to);
+  } finally {
+    db.close();
+  }
 }
 
 /** Opens a study's file for reading only, as the worker threads do. */

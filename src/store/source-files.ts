@@ -56,6 +56,15 @@ export function unreadWriter(db: Db, file: number): (row: UnreadRow) => void {
   return ({ line, why, cells }) => void insert.run(file, line, why, JSON.stringify(cells));
 }
 
+/** Keeps the rows of another file's that could not be read. */
+export function copyUnread(from: Db, to: Db, file: number): void {
+  const write = unreadWriter(to, file);
+  const rows = from.prepare('SELECT line, why, cells FROM unread_row ORDER BY id').iterate();
+  for (const { line, why, cells } of rows as Iterable<{ line: number; why: string; cells: string }>) {
+    write({ line, why, cells: JSON.parse(cells) as string[] });
+  }
+}
+
 /** Rows of a study that could not be read, a few thousand at a time at most. */
 export function unreadRows(db: Db, from: number, most: number): UnreadRow[] {
   const rows = db.prepare('SELECT line, why, cells FROM unread_row ORDER BY id LIMIT ? OFFSET ?').all(most, from);

@@ -1,13 +1,16 @@
 import type {
   Acceptance,
+  Comparison,
   Counts,
   Intake,
+  Joining,
   Layout,
   KeptTable,
   KeptWorking,
   ProblemBody,
   SavedTable,
   SentenceBody,
+  StudyRow,
   StudyView,
   VariableDetail,
   VariableEdit,
@@ -82,6 +85,13 @@ export const client = {
     if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
     return (await response.json()) as Intake;
   },
+  compareIntake: (id: string, study: string) =>
+    ask<Comparison>('GET', `/intakes/${id}/compare/${encodeURIComponent(study)}`),
+  joinStudy: (id: string, study: string, joining: Joining) =>
+    ask<{ study: string }>('POST', `/intakes/${id}/join/${encodeURIComponent(study)}`, joining),
+  studies: () => ask<StudyRow[]>('GET', '/studies'),
+  dataFile: (study: string, as: string) => `/api/v1${studyPath(study)}/data?as=${as}`,
+  studyUnreadCsv: (study: string) => `/api/v1${studyPath(study)}/unread.csv`,
   removeCodebook: (id: string) => ask<Intake>('DELETE', `/intakes/${id}/codebook`),
   unreadCsv: (id: string) => `/api/v1/intakes/${id}/unread.csv`,
   discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),

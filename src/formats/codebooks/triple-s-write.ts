@@ -22,7 +22,9 @@ function variable(column: WrittenColumn, k: number): string {
   const type = isSingle ? 'single' : isQuantity ? 'quantity' : 'character';
   const literal = isSingle && codes.some(({ code }) => !WHOLE.test(code));
   const missing = codes.flatMap(({ code, missing: reason }) => (reason ? [[code, reason]] : []));
-  const labels = codes.flatMap((code) => (code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]]));
+  const labels = codes.flatMap((code) =>
+    code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]],
+  );
   const own = ownWords({
     level,
     list: codeList,

@@ -187,7 +187,8 @@ function putCodebook(db: Db, { intake, read, decided, study, acceptance }: Makin
   }
 }
 
-async function sync(path: string): Promise<void> {
+/** Has a file, or a folder's names, written to the disk. */
+export async function sync(path: string): Promise<void> {
   const handle = await open(path, 'r');
   try {
     await handle.sync();

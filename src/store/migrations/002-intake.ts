@@ -46,6 +46,8 @@ SELECT file_name, file_sha256, 0,
 
 ALTER TABLE study DROP COLUMN encoding;
 ALTER TABLE study DROP COLUMN separator;
+-- The variable that says in which file a respondent came.
+ALTER TABLE study ADD COLUMN wave_variable INTEGER REFERENCES variable (id) ON DELETE SET NULL;
 
 -- Rows that could not be read: their line, why, and their cells as a JSON list.
 CREATE TABLE unread_row (

@@ -6,12 +6,20 @@ import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { matches } from '../../kit/Picker.js';
 import { Pens, Svg } from '../../kit/Svg.js';
+import { client } from '../client.js';
 import { focusSearch } from '../roster/Roster.js';
 import { bars, searchText } from '../roster/words.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import { VariablePane } from './VariablePane.js';
 import css from './codebook.module.css';
+
+/** Ways out for data and codebook, in words. */
+const EXPORTS = [
+  ['ddi', 'CSV with DDI'],
+  ['triple-s', 'CSV with Triple-S'],
+  ['parquet', 'Parquet'],
+] as const;
 
 /** The share of respondents without an answer, as a picture and in figures. */
 function Missing({ variable }: { variable: RosterVariable }) {
@@ -166,8 +174,17 @@ export function CodebookScreen({ study }: { study: string }) {
         )}
       </aside>
       <footer className={css['status']}>
-        <span>
+        <span className={css['files']}>
           {whole(view.study.respondents)} respondents, from {view.study.fileName}
+          <a href={`/studies?into=${study}`}>Take another file in…</a>
+          <span>
+            Data and codebook out:{' '}
+            {EXPORTS.map(([kind, name]) => (
+              <a key={kind} href={client.dataFile(study, kind)} download>
+                {name}
+              </a>
+            ))}
+          </span>
         </span>
         <Keys
           of={[

@@ -10,6 +10,7 @@ import { ColumnGrid } from './ColumnGrid.js';
 import { ColumnPane } from './ColumnPane.js';
 import { acceptanceOf, isDecisions, noDecisions } from './decisions.js';
 import css from './intake.module.css';
+import { type Destination, DestinationChoice, Differences, JoinForm, useComparison } from './JoinPanel.js';
 import { LayoutPanel } from './LayoutPanel.js';
 import { PreviewTable } from './PreviewTable.js';
 import { QuestionPanel, UnreadPanel } from './SidePanels.js';
@@ -68,6 +69,11 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
+  const [to, setTo] = useState<Destination>(() => ({
+    study: new URLSearchParams(location.search).get('into'),
+    as: 'wave',
+  }));
+  const { comparison, problem: compareProblem } = useComparison(intake, to.study);
   const { read, fault, preview } = intake;
   const codebook = intake.codebook?.codebook;
   // What the codebook says of a question needs no guess.
@@ -119,27 +125,34 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
           </p>
         ))}
         <UnreadPanel intake={intake} fill={fill} />
-        {read && <QuestionPanel questions={questions} draft={draft} put={put} />}
+        {read && to.study === null && <QuestionPanel questions={questions} draft={draft} put={put} />}
         <div className={css['accept']}>
           {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-          <Field label="Name of the study">
-            <input
-              className={kit['input']}
-              value={draft.name}
-              maxLength={200}
-              onChange={(event) => put({ ...draft, name: event.target.value })}
-            />
-          </Field>
-          <p>
-            <MainButton onClick={accept} disabled={busy || !read || draft.name.trim() === ''}>
-              {busy
-                ? 'Taking it in…'
-                : read
-                  ? `Take ${whole(read.columns.length - out.size)} columns in`
-                  : 'Take it in'}
-            </MainButton>
-            <PlainButton onClick={discard}>Discard</PlainButton>
-          </p>
+          <DestinationChoice value={to} choose={setTo} />
+          {to.study === null ? (
+            <>
+              <Field label="Name of the study">
+                <input
+                  className={kit['input']}
+                  value={draft.name}
+                  maxLength={200}
+                  onChange={(event) => put({ ...draft, name: event.target.value })}
+                />
+              </Field>
+              <p>
+                <MainButton onClick={accept} disabled={busy || !read || draft.name.trim() === ''}>
+                  {busy
+                    ? 'Taking it in…'
+                    : read
+                      ? `Take ${whole(read.columns.length - out.size)} columns in`
+                      : 'Take it in'}
+                </MainButton>
+                <PlainButton onClick={discard}>Discard</PlainButton>
+              </p>
+            </>
+          ) : (
+            <JoinForm intake={intake} to={to} comparison={comparison} discard={discard} />
+          )}
         </div>
       </div>
       <div className={css['middle']} data-read={read !== null}>
@@ -148,7 +161,9 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
         {
           preview && <PreviewTable preview={preview} known={out.size > 0 && read ? new Set(read.columns.map(({ name }) => name).filter((name) => !out.has(name))) : null} /> /* prettier-ignore */
         }
-        {read ? (
+        {read && to.study !== null ? (
+          <Differences comparison={comparison} problem={compareProblem} />
+        ) : read ? (
           <div className={css['below']} data-pane={opened !== undefined}>
             <ColumnGrid
               columns={read.columns}

@@ -100,7 +100,8 @@ function FileDrop() {
       .then(async ({ id }) => {
         // A codebook that cannot be read is said where it can be chosen again.
         if (file && codebook) await client.attachCodebook(id, codebook).catch(() => undefined);
-        location.assign(`/intake/${id}`);
+        const into = new URLSearchParams(location.search).get('into');
+        location.assign(`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`);
       })
       .catch((error: unknown) => {
         setSending(null);

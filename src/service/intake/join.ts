@@ -1,0 +1,240 @@
+import { rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Code, Level } from '../../core/codebook/types.js';
+import { Fault } from '../../core/fault.js';
+import { differences, type Difference } from '../../core/intake/differences.js';
+import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
+import { closeForMove, detach, openStudyFile } from '../../store/open.js';
+import { allSourceFiles } from '../../store/source-files.js';
+import { setRespondents, setWaveVariable, studyRow, touchStudy } from '../../store/study.js';
+import {
+  allVariables,
+  insertCodeList,
+  insertVariable,
+  replaceCodes,
+  updateVariable,
+  type VariableRow,
+} from '../../store/variables.js';
+import { mustEnd, type OpenStudy, type Service } from '../context.js';
+import { settle } from '../settle.js';
+import type { Joined, JoinedColumn } from '../worker/join-job.js';
+import type { ReadColumn, ReadIn } from '../worker/read-in-job.js';
+import { sync } from './accept.js';
+import { awaitIntake } from './read.js';
+import { folderOf, type IntakeRecord, partFile } from './record.js';
+
+/** How a second file goes into a study: beside its respondents, or in their place. */
+export type JoinKind = 'wave' | 'refresh';
+
+export interface Joining {
+  as: JoinKind;
+  /** What the waves are called: those before, if they have no name yet, and this one. */
+  waves?: { before: string; now: string } | undefined;
+  /** Columns that the study does not have, to be taken in as new variables; absent: all. */
+  take?: string[] | undefined;
+}
+
+export interface Comparison {
+  respondents: { before: number; after: number };
+  columns: Difference[];
+  /** Waves that the study has. */
+  waves: string[];
+}
+
+const WAVE_NAME = 'wave';
+/** A connection that a request may still use is closed after this time. */
+const LEAVE_OPEN_MS = 10_000;
+
+async function readOf(service: Service, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
+  const intake = await awaitIntake(service, id);
+  if (intake.read) return { intake, read: intake.read };
+  const { kind, message, mend, place } = intake.fault ?? { kind: 'conflict', message: 'The file was not read to its end.', mend: 'Open the intake again.', place: {} }; // prettier-ignore
+  throw new Fault(kind, message, mend, place);
+}
+
+/** Variables that stand for columns of a file; what workings make, and the waves, are none. */
+function sourcesIn(study: OpenStudy): VariableRow[] {
+  const { waveVariable } = studyRow(study.db);
+  return allVariables(study.db).filter(({ workingId, id }) => workingId === null && id !== waveVariable);
+}
+
+function wavesOf(study: OpenStudy): VariableRow | undefined {
+  const { waveVariable } = studyRow(study.db);
+  return allVariables(study.db).find(({ id }) => id === waveVariable);
+}
+
+/** What would be different if a file went into a study, column by column. */
+export async function compareWithStudy(service: Service, study: OpenStudy, id: string): Promise<Comparison> {
+  const { read } = await readOf(service, id);
+  const rows = allColumnRows(study.db);
+  const codes = allColumnCodes(study.db);
+  const { respondents } = studyRow(study.db);
+  const sources = sourcesIn(study);
+  const before = sources.map(({ name, level, columnId }) => {
+    const { storage = 'text', blank = 0 } = rows.get(columnId) ?? {};
+    return { name, level, storage, blank, filled: respondents - blank, codes: codes.get(columnId) ?? [] };
+  });
+  const listed = new Map(sources.map(({ name, codes: list }) => [name, new Set(list.map(({ code }) => code))]));
+  return {
+    respondents: { before: respondents, after: read.respondents },
+    columns: differences(before, read.columns, listed),
+    waves: wavesOf(study)?.codes.map(({ label }) => label) ?? [],
+  };
+}
+
+/**
+ * Takes a second file into a study. A copy of the study is written with it and put in its place when all of it is
+ * done, the workings too: it lands whole or not at all.
+ */
+export function joinStudy(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
+  const next = study.queue.catch(() => undefined).then(() => doJoin(service, study, id, joining));
+  study.queue = next;
+  return mustEnd(service, next);
+}
+
+interface Plan {
+  columns: (JoinedColumn & { variable: VariableRow | null })[];
+  wave: { codes: Code[]; now: string } | null;
+}
+
+function planOf(study: OpenStudy, read: ReadIn, { as, waves, take }: Joining): Plan {
+  const sources = sourcesIn(study);
+  const names = new Set(allVariables(study.db).map(({ name }) => name));
+  const byName = new Map(read.columns.map((column) => [column.name, column]));
+  const known = wavesOf(study);
+  if (as === 'refresh' && known) {
+    const mend = 'Take the file in as a new wave, or as a study of its own.';
+    throw new Fault('conflict', `The study has ${known.codes.length} waves, which a refresh would take away.`, mend, { field: 'as' }); // prettier-ignore
+  }
+  if (!sources.some(({ name }) => byName.has(name))) {
+    throw new Fault('invalid', 'The file has no column of the study.', 'Take it in as a study of its own.', { field: 'as' }); // prettier-ignore
+  }
+  const matched = sources.map((variable) => ({
+    name: variable.name,
+    old: as === 'wave' ? variable.columnId : null,
+    fresh: byName.get(variable.name)?.columnId ?? null,
+    variable,
+  }));
+  const added = read.columns
+    .filter(({ name }) => !names.has(name) && (take?.includes(name) ?? true))
+    .map(({ name, columnId }) => ({ name, old: null, fresh: columnId, variable: null }));
+  if (as === 'refresh') return { columns: [...matched, ...added], wave: null };
+  const before = known?.codes ?? [{ code: '1', label: waves?.before ?? 'Wave 1', missing: null }];
+  const now = String(Math.max(0, ...before.map(({ code }) => Number(code))) + 1);
+  const codes = [...before, { code: now, label: waves?.now ?? `Wave ${now}`, missing: null }];
+  const wave = known
+    ? { name: known.name, old: known.columnId, fresh: null, variable: known }
+    : { name: waveName(names, added), old: null, fresh: null, variable: null };
+  return { columns: [...matched, ...added, wave], wave: { codes, now } };
+}
+
+function waveName(taken: ReadonlySet<string>, added: readonly { name: string }[]): string {
+  const all = new Set([...taken, ...added.map(({ name }) => name)]);
+  let name = WAVE_NAME;
+  for (let again = 2; all.has(name); again++) name = `${WAVE_NAME}_${again}`;
+  return name;
+}
+
+/** The level that a variable keeps, or, where its column can no longer be of it, the nearest. */
+function levelAfter(level: Level, storage: ReadColumn['storage']): Level {
+  if (storage === 'text') return 'text';
+  return storage === 'number' && level !== 'text' ? 'number' : level;
+}
+
+async function doJoin(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
+  const { intake, read } = await readOf(service, id);
+  const { columns, wave } = planOf(study, read, joining);
+  const { respondents: total } = studyRow(study.db);
+  const old = joining.as === 'wave' ? total : 0;
+  const into = join(folderOf(service, id), 'joined.part');
+  const waveAt = wave ? columns.length - 1 : -1;
+  try {
+    await rm(into, { force: true });
+    const joined = await service.run('join', {
+      study: study.file,
+      part: partFile(service, id),
+      into,
+      respondents: { old, fresh: read.respondents },
+      columns: columns.map(({ name, old: before, fresh }, k) => ({ name, old: before, fresh, ...(k === waveAt ? { codes: waveCodes(wave, columns[k]?.variable ?? null) } : {}) })), // prettier-ignore
+      file: {
+        name: intake.fileName,
+        sha256: intake.sha256,
+        bytes: intake.bytes,
+        layout: JSON.stringify(intake.layout),
+        respondents: read.respondents,
+        unread: read.unread.rows,
+        takenIn: new Date().toISOString(),
+      },
+    });
+    await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents });
+    await replace(service, study, into);
+  } finally {
+    for (const end of ['', '-wal', '-shm', '-journal']) await rm(into + end, { force: true });
+  }
+  await rm(folderOf(service, id), { recursive: true, force: true });
+  service.log.info({ study: study.id, respondents: old + read.respondents, as: joining.as }, 'a file was taken into a study'); // prettier-ignore
+}
+
+/** Old respondents keep the wave they have; where there was none before, they are the first. */
+function waveCodes(wave: Plan['wave'], known: VariableRow | null): { old: string | null; fresh: string } | undefined {
+  return wave ? { old: known ? null : (wave.codes[0]?.code ?? '1'), fresh: wave.now } : undefined;
+}
+
+interface Finishing extends Plan {
+  joined: Joined;
+  read: ReadIn;
+  respondents: number;
+}
+
+/** Turns the codebook of the joined study to its new columns, and has its workings computed again. */
+async function finish(service: Service, file: string, { columns, wave, joined, read, respondents }: Finishing) {
+  const db = openStudyFile(file);
+  const study: OpenStudy = { id: '', file, db, queue: Promise.resolve() };
+  try {
+    db.transaction(() => {
+      setRespondents(db, respondents);
+      columns.forEach(({ name, variable }, k) => {
+        const { id, storage, understood } = joined[k]!;
+        const isWave = wave !== null && k === columns.length - 1;
+        if (variable) {
+          updateVariable(db, variable.id, { ...variable, columnId: id, level: levelAfter(variable.level, storage) });
+          removeColumn(db, variable.columnId);
+          if (isWave && variable.codeListId !== null) replaceCodes(db, variable.codeListId, wave.codes);
+          return;
+        }
+        const level = isWave ? 'ordered' : storage === 'text' ? 'text' : (read.columns.find((one) => one.name === name)?.level ?? understood.level); // prettier-ignore
+        const listed = level === 'unordered' || level === 'ordered' ? understood.codes.map(({ code }): Code => ({ code, label: code, missing: null })) : null; // prettier-ignore
+        const codes = isWave ? wave.codes : listed;
+        const made = insertVariable(db, {
+          name,
+          label: isWave ? 'Wave' : '',
+          question: '',
+          level,
+          columnId: id,
+          codeListId: codes && insertCodeList(db, name, codes),
+          workingId: null,
+        });
+        if (isWave) setWaveVariable(db, made);
+      });
+      touchStudy(db);
+    }).immediate();
+    await settle(service, study);
+  } finally {
+    await service.run('forget', { file });
+    closeForMove(db);
+  }
+}
+
+/** Puts a new file in the place of a study's. */
+async function replace(service: Service, study: OpenStudy, file: string): Promise<void> {
+  await sync(file);
+  await service.run('forget', { file: study.file });
+  const { db } = study;
+  detach(db);
+  await rename(file, study.file);
+  study.db = openStudyFile(study.file);
+  setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
+}
+
+/** Files that a study was made of. */
+export const filesOf = ({ db }: OpenStudy) => allSourceFiles(db);

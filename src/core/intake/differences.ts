@@ -1,5 +1,5 @@
 import type { Level } from '../codebook/types.js';
-import { compareCodes } from '../codebook/number.js';
+import { compareCodes, parseNumber } from '../codebook/number.js';
 
 /** A column as far as two files are compared by it. */
 export interface ComparedColumn {
@@ -25,8 +25,16 @@ export interface Difference {
 }
 
 const KINDS: Record<string, string> = { coded8: 'codes', coded16: 'codes', number: 'numbers', text: 'texts' };
-const kindOf = ({ storage }: ComparedColumn) => KINDS[storage] ?? storage;
+
 const isCategories = (level: Level) => level === 'unordered' || level === 'ordered';
+
+/** What a column holds; codes that are all numbers are numbers where they are not categories. */
+function kindOf({ storage, codes, level }: ComparedColumn): string {
+  const kind = KINDS[storage] ?? storage;
+  const isNumbers = kind === 'codes' && codes.length > 0 && codes.every(({ code }) => parseNumber(code) !== null);
+  return (isNumbers && !isCategories(level)) || level === 'number' ? 'numbers' : kind;
+}
+
 /** A share of blanks that differs by this much is worth a word. */
 const BLANK_SHIFT = 0.1;
 
@@ -35,10 +43,16 @@ const percent = (value: number) => `${Math.round(value * 100)}%`;
 
 function compare(before: ComparedColumn, after: ComparedColumn, listed: ReadonlySet<string>): Omit<Difference, 'name' | 'is' | 'base'> {
   const notes: string[] = [];
-  if (kindOf(before) !== kindOf(after) && before.filled > 0 && after.filled > 0) {
-    notes.push(`held ${kindOf(before)}, holds ${kindOf(after)} now`);
+  // The file's own guess of a level says nothing here: it becomes what the study has.
+  const asNumber = before.level === 'number' && after.level === 'number';
+  const [held, holds] = [kindOf(before), kindOf({ ...after, level: asNumber || before.level !== 'number' ? before.level : 'text' })];
+  if (held !== holds && before.filled > 0 && after.filled > 0) {
+    notes.push(`held ${held}, holds ${holds} now`);
     if (isCategories(before.level)) notes.push('cannot be categories any more');
   }
+  const words = before.level === 'number' ? after.codes.filter(({ code }) => parseNumber(code) === null) : [];
+  const strange = words.filter(({ code }) => !listed.has(code) && !before.codes.some((one) => one.code === code));
+  if (asNumber && strange.length > 0) notes.push(`not numbers: ${strange.slice(0, 4).map(({ code, respondents }) => `${code} (${respondents})`).join(', ')}`); // prettier-ignore
   const [was, is] = [share(before), share(after)];
   if (Math.abs(was - is) >= BLANK_SHIFT) notes.push(`${percent(was)} blank before, ${percent(is)} now`);
   if (!isCategories(before.level)) return { newCodes: [], goneCodes: [], notes };

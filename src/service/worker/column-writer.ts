@@ -150,7 +150,8 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
   const leaveCodes = () => {
     factsOfCodes();
     const values = ['', ...codeOf.keys()];
-    form = facts.numbers >= MOSTLY_NUMBERS * facts.filled && facts.words ? 'numbers' : 'text';
+    const mostly = facts.filled > 0 && facts.numbers >= MOSTLY_NUMBERS * facts.filled;
+    form = mostly && facts.words ? 'numbers' : 'text';
     const parsed = values.map((value) => (value === '' ? null : takeValue(noFacts(), value, 1)));
     const asNumbers = (codes: Uint8Array | Uint16Array, into: Float64Array) =>
       codes.forEach((code, k) => setNumber(into, k, parsed[code]!, values[code]!));

@@ -148,10 +148,9 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
     <section className={css['columns']} aria-label="Differences">
       <div className={css['tools']}>
         <p>
-          <b>{whole(before)}</b> respondents in the study, <b>{whole(after)}</b> in the file. {whole(count('same') + count('changed'))} columns
-          match by name
-          {count('changed') > 0 && `, ${whole(count('changed'))} of them differ`}; {whole(count('vanished'))} are not in the
-          file, {whole(count('new'))} are new.
+          <b>{whole(before)}</b> respondents in the study, <b>{whole(after)}</b> in the file. Columns by name:{' '}
+          {whole(count('same'))} as before, {whole(count('changed'))} different, {whole(count('vanished'))} not in the
+          file, {whole(count('new'))} new.
         </p>
         <Choice label="Show" value={shown} of={[['differences', `Differences ${differing.length}`], ['all', `All ${sorted.length}`]]} choose={setShown} />
       </div>

@@ -168,26 +168,43 @@ function rowParser({ separator, quote }: Delimited, end: string) {
 /** A file of lines that each open a quote and never close it would be read from each of them to its end. */
 const MOST_BROKEN_TO_THE_END = 200;
 
-/** Rows of cells as they stand, the heading too; lines with nothing on them are passed over. */
+/** After a quote astray, so much text is taken apart at a time: what is behind it may be in disorder too. */
+const STEP_AFTER_BROKEN = 2_048;
+
+/**
+ * Rows of cells as they stand, the heading too; lines with nothing on them are passed over. Of a stretch without rows an
+ * empty list is given, so that whoever reads can stop.
+ */
 async function* readCells(file: RawFile, layout: Delimited, source: Decoded): AsyncGenerator<Row[]> {
   const { quote } = layout;
   let text = '';
   let line = 1;
   let end: string | null = null;
   let toTheEnd = 0;
+  let step = Infinity;
   for await (const piece of source.texts) {
     text += piece.text;
     end ??= lineEnd(text);
     const parse = rowParser(layout, end);
+    if (!/\S/.test(text)) {
+      const stop = text.lastIndexOf(end) + end.length;
+      const isBare = !/[^\r\n]/.test(text);
+      line += isBare ? Math.floor(text.length / end.length) : text.split(end).length - 1;
+      text = stop < end.length ? text : text.slice(stop);
+      yield [];
+      continue;
+    }
     for (let again = true; again && text !== '';) {
-      const tooLong = text.length > LONGEST_ROW;
-      const { rows: found, rest, broken } = parse(text, piece.last || tooLong);
+      const isAll = step >= text.length;
+      const tooLong = isAll && text.length > LONGEST_ROW;
+      const part = isAll ? text : text.slice(0, step);
+      const { rows: found, rest, broken } = parse(part, isAll && (piece.last || tooLong));
       if (tooLong && broken === null && found.length < 2) throw longRow(file.name, line);
-      if (broken !== null && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
+      if (broken !== null && isAll && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
         throw new Fault('invalid', `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last on line ${line}.`, 'Read the file with no quotes, or mend them.', { file: file.name, line }); // prettier-ignore
       }
-      const quoted = quote !== '' && text.includes(quote);
-      const strange = text.includes('\uFFFD');
+      const quoted = quote !== '' && part.includes(quote);
+      const strange = part.includes('\uFFFD');
       const rows: Row[] = [];
       for (const cells of found) {
         if (cells.length > 1 || cells[0]?.trim() !== '') {
@@ -197,9 +214,10 @@ async function* readCells(file: RawFile, layout: Delimited, source: Decoded): As
         line += 1 + (quoted ? lineEnds(cells) : 0);
       }
       if (broken !== null) rows.push({ line: line++, cells: [broken], odd: 'quote' });
-      text = rest;
-      again = broken !== null;
-      if (rows.length > 0) yield rows;
+      text = text.slice(part.length - rest.length);
+      again = broken !== null || !isAll;
+      step = broken !== null ? STEP_AFTER_BROKEN : step * 2;
+      yield rows;
     }
   }
 }
@@ -222,7 +240,8 @@ function withPoints(cells: string[]): void {
 export async function openDelimited(file: RawFile, layout: Delimited): Promise<RowSource> {
   const source = decoded(file, layout.encoding);
   const rows = readCells(file, layout, source);
-  const first = await rows.next();
+  let first = await rows.next();
+  while (!first.done && first.value.length === 0) first = await rows.next();
   const [row, ...below] = first.done ? [] : first.value;
   if (!row) {
     const mend = 'Choose a file with a heading line and at least one respondent.';

@@ -60,17 +60,11 @@ export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.
 /** Exact tests that run side by side. */
 const ASSESSING_AT_ONCE = 2;
 
-/** Files that are read side by side; a preview waits behind none but another. */
+/** Files that are read, joined or written side by side. */
 const READING_AT_ONCE = 2;
-const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set([
-  'join',
-  'export',
-  'unpack',
-  'codebook',
-  'detect',
-  'preview',
-  'readIn',
-]);
+const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['join', 'export', 'readIn']);
+/** Short looks into files, which wait behind no reading. */
+const LOOKS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {
@@ -102,8 +96,10 @@ export function startService(options: ServiceOptions): Service {
     });
   const counting = pool();
   const intake = pool(1, READING_AT_ONCE);
+  const looking = pool(0, READING_AT_ONCE);
   const assessing = pool(0, ASSESSING_AT_ONCE);
-  const poolOf = (name: keyof Jobs) => (INTAKE_JOBS.has(name) ? intake : name === 'assess' ? assessing : counting);
+  const poolOf = (name: keyof Jobs) =>
+    INTAKE_JOBS.has(name) ? intake : LOOKS.has(name) ? looking : name === 'assess' ? assessing : counting;
   const service: Service = {
     folder,
     log: options.log ?? pino({ level: 'silent' }),
@@ -122,7 +118,7 @@ export function startService(options: ServiceOptions): Service {
       for (const { progress } of service.readings.values()) cancel(progress);
       await Promise.all([...service.readings.values()].map(({ done }) => done));
       while (service.pending.size > 0) await Promise.allSettled([...service.pending]);
-      await Promise.all([counting.destroy(), intake.destroy(), assessing.destroy()]);
+      await Promise.all([counting.destroy(), intake.destroy(), looking.destroy(), assessing.destroy()]);
       for (const { db } of service.studies.values()) db.close();
       service.studies.clear();
     },

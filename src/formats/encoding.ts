@@ -11,12 +11,28 @@ const LOOKED_THROUGH = 64 * 1024 * 1024;
 const OTHERS = new Set(['ISO-8859-2', 'windows-1250', 'windows-1251', 'windows-1253', 'windows-1254', 'KOI8-R']);
 const MUCH_MORE = 30;
 
+/** Fewer different words than this with letters beyond ASCII tell no encoding from another. */
+const ENOUGH_WORDS = 20;
+/** Words mostly of such letters are of another script: few of them tell. */
+const OTHER_SCRIPT = 0.6;
+
+/** The different words with letters beyond ASCII. A survey repeats a few answers over and over, which is no evidence. */
+function strangeWords(sample: Buffer): string[] {
+  const words = sample.toString('latin1').match(/[A-Za-z\u0080-\u00ff]*[\u0080-\u00ff][A-Za-z\u0080-\u00ff]*/g);
+  return [...new Set(words)];
+}
+
 /**
  * The likeliest single-byte encoding. Letters alone hardly tell Western from Central European text apart, so
  * Windows-1252 stands unless another is far more likely.
  */
 function singleByte(sample: Buffer): string {
-  const guesses = analyse(sample);
+  const words = strangeWords(sample);
+  const text = words.join(' ');
+  const letters = text.replaceAll(' ', '');
+  const strange = letters.replace(/[A-Za-z]/g, '').length / Math.max(1, letters.length);
+  if (words.length < ENOUGH_WORDS && strange < OTHER_SCRIPT) return 'windows-1252';
+  const guesses = analyse(Buffer.from(text, 'latin1'));
   const western = Math.max(
     0,
     ...guesses

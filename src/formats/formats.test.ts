@@ -37,6 +37,7 @@ describe('encoding', () => {
   it.each([
     ['utf-8', 'name\nZoë – €\n'],
     ['windows-1252', 'name,remark\nJosé,"Crème brûlée – 5 €"\nZoë,naïve\n'],
+    ['windows-1252', `town\n${'Köln\nMálaga\nÅlborg\n'.repeat(80)}`],
     ['windows-1251', `name,remark\n${'Привет, это обычный русский текст о садовых участках и соседях.\n'.repeat(5)}`],
     ['utf-16le', 'name\nZoë\n'],
     ['utf-16be', 'name\nZoë\n'],

@@ -105,27 +105,29 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   return (
     <div className={css['bench']}>
       <div className={css['side']}>
-        <section className={css['panel']}>
-          <h1 className={css['title']}>{intake.fileName}</h1>
-          <p className={css['facts']}>
-            {read && (
-              <span>
-                <b>{whole(read.respondents)}</b> respondents, <b>{whole(read.columns.length)}</b> columns
-              </span>
-            )}
-            <span>{bytesText(intake.bytes)}</span>
-          </p>
-          {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
-        </section>
-        <LayoutPanel intake={intake} layout={layout} change={changeLayout} />
-        <CodebookPanel intake={intake} changed={changed} />
-        {read?.remarks.map((remark) => (
-          <p key={remark} className={`${css['panel'] ?? ''} ${css['note'] ?? ''}`}>
-            {remark}
-          </p>
-        ))}
-        <UnreadPanel intake={intake} fill={fill} />
-        {read && to.study === null && <QuestionPanel questions={questions} draft={draft} put={put} />}
+        <div className={css['panels']}>
+          <section className={css['panel']}>
+            <h1 className={css['title']}>{intake.fileName}</h1>
+            <p className={css['facts']}>
+              {read && (
+                <span>
+                  <b>{whole(read.respondents)}</b> respondents, <b>{whole(read.columns.length)}</b> columns
+                </span>
+              )}
+              <span>{bytesText(intake.bytes)}</span>
+            </p>
+            {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
+          </section>
+          <LayoutPanel intake={intake} layout={layout} change={changeLayout} />
+          <CodebookPanel intake={intake} changed={changed} />
+          {read?.remarks.map((remark) => (
+            <p key={remark} className={`${css['panel'] ?? ''} ${css['note'] ?? ''}`}>
+              {remark}
+            </p>
+          ))}
+          <UnreadPanel intake={intake} fill={fill} />
+          {read && to.study === null && <QuestionPanel questions={questions} draft={draft} put={put} />}
+        </div>
         <div className={css['accept']}>
           {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
           <DestinationChoice value={to} choose={setTo} />

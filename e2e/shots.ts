@@ -15,6 +15,20 @@ interface Shot {
   before?: (driver: WebDriver) => Promise<void>;
 }
 
+const demoFile = () => readFileSync(join(ROOT, 'demo', 'fernhill.csv'), 'utf8');
+
+/** The demo's first respondents once more, as if asked again: another site, a question gone, a new one. */
+function secondWave(): string {
+  const [heading = '', ...lines] = demoFile().split('\n').filter((line) => /^(id|\d+),/.test(line)); // prettier-ignore
+  const without = (line: string) => line.split(',').slice(0, 8).join(',');
+  const rows = lines.slice(0, 700).map((line, k) => `${without(line).replace(/^(\d+),6,/, '$1,7,')},${(k % 2) + 1}`);
+  return [`${without(heading)},wifi`, ...rows].join('\n');
+}
+
+async function sent(server: Server, csv: string): Promise<string> {
+  return (await send<{ id: string; state: 'read' }>(server, 'fernhill.csv', csv)).body.id;
+}
+
 /** One picture of each main view, made from the demo data. */
 const SHOTS: readonly Shot[] = [
   { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
@@ -53,15 +67,19 @@ const SHOTS: readonly Shot[] = [
   { name: 'binder', path: `${DEMO}/binder`, ready: 'main h2' },
   {
     name: 'intake',
-    path: async (server) => {
-      const { body } = await send<{ id: string }>(
-        server,
-        'fernhill.csv',
-        readFileSync(join(ROOT, 'demo', 'fernhill.csv')),
+    path: async (server) => `/intake/${await sent(server, demoFile())}`,
+    ready: '[role=table]',
+    before: async (driver) => {
+      await (await named(driver, 'Make it one question')).click();
+      await driver.executeScript(
+        'document.querySelector(`[aria-label="Multiple-response questions"]`).scrollIntoView()',
       );
-      return `/intake/${body.id}`;
     },
-    ready: 'main tbody',
+  },
+  {
+    name: 'intake-wave',
+    path: async (server) => `/intake/${await sent(server, secondWave())}?into=fernhill-allotments`,
+    ready: '[aria-label=Differences]',
   },
 ];
 

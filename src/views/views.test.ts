@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { acceptanceOf, type Column, decideFor, markCodes, nameOf, noDecisions, standing } from './intake/decisions.js';
 import type { RosterVariable } from '../api/types.js';
 import { matches } from '../kit/Picker.js';
 import { gapsOf, metaOf, searchText } from './roster/words.js';
@@ -105,5 +106,51 @@ describe('cells', () => {
   it('print figures that line up', () => {
     expect([percent(0.12345), percent(null), percent(1)]).toEqual(['12.3', '·', '100.0']);
     expect([figure(1234), figure(0.5), figure(null)]).toEqual(['1,234', '0.50', '·']);
+  });
+});
+
+describe('decisions at the intake', () => {
+  const column = (name: string, more: Partial<Column> = {}): Column => ({ name, columnId: 1, level: 'unordered', storage: 'coded8', codes: [], why: '', guesses: [], filled: 1, blank: 0, ...more }); // prettier-ignore
+  const ticks = { is: 'ticks' as const, name: 'g', label: 'g', why: '', none: { name: 'g_none', ticked: '1' }, columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }; // prettier-ignore
+  const slots = { ...ticks, is: 'slots' as const, name: 's', none: null, columns: [{ name: 's1', label: 's1', ticked: null }, { name: 's2', label: 's2', ticked: null }] }; // prettier-ignore
+
+  it('are sent for the columns that are there, with the questions that were taken on', () => {
+    let draft = noDecisions('wave 1.csv.gz');
+    draft = decideFor(draft, ['a', 'gone'], (known) => ({ ...known, level: 'ordered' }));
+    draft = decideFor(draft, ['a'], (known) => markCodes(known, ['9'], 'other'));
+    draft = { ...draft, questions: { g: { label: 'Grows' }, s: { label: 'Says' } } };
+    expect(acceptanceOf(draft, 'Wave', [column('a')], [ticks, slots])).toEqual({
+      name: 'Wave',
+      columns: [{ name: 'a', level: 'ordered', missing: [{ code: '9', missing: 'other' }] }],
+      questions: [
+        { name: 'g', label: 'Grows', ticked: '1', none: 'g_none', columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }, // prettier-ignore
+        {
+          name: 's',
+          label: 'Says',
+          columns: [
+            { name: 's1', label: 's1' },
+            { name: 's2', label: 's2' },
+          ],
+        },
+      ],
+    });
+  });
+
+  it('stand above the codebook, which stands above what was understood', () => {
+    const codebook = { variables: [{ name: 'a', label: 'A', level: 'ordered' as const, codes: [{ code: '9', label: 'Refused', missing: 'refused' as const }] }] }; // prettier-ignore
+    const draft = noDecisions('x.csv');
+    expect(standing(column('a'), draft, codebook)).toMatchObject({ label: 'A', level: 'ordered', fromCodebook: true });
+    expect(standing(column('a', { storage: 'text', level: 'text' }), draft, codebook).level).toBe('text');
+    const decided = decideFor(draft, ['a'], (known) => markCodes({ ...known, level: 'number' }, ['9'], null));
+    expect(standing(column('a'), decided, codebook)).toMatchObject({ level: 'number', changed: true });
+    expect(standing(column('a'), draft, codebook).missingOf('9')).toBe('refused');
+    expect(standing(column('a'), decided, codebook).missingOf('9')).toBeNull();
+  });
+
+  it('call the study as typed, else as the codebook does, else as the file', () => {
+    const draft = noDecisions('wave 1.csv.gz');
+    expect(nameOf(draft, 'wave 1.csv.gz', undefined)).toBe('wave 1');
+    expect(nameOf(draft, 'wave 1.csv.gz', { name: 'Plots', variables: [] })).toBe('Plots');
+    expect(nameOf({ ...draft, name: 'Mine' }, 'wave 1.csv.gz', { name: 'Plots', variables: [] })).toBe('Mine');
   });
 });

@@ -69,6 +69,7 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
     throw new Fault(kind, message, mend, place);
   }
   const codebook = acceptance.codebook ?? sent?.codebook;
+  const subtitle = acceptance.subtitle ?? codebook?.subtitle ?? '';
   const decided = decide(read.columns, acceptance.columns ?? [], codebook);
   const questions = [...(codebook?.multiple ?? []), ...(acceptance.questions ?? [])];
   const workings = codebook?.workings ?? [];
@@ -87,7 +88,8 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
     workings,
     order: codebook?.order ?? [],
     study,
-    acceptance,
+    name: acceptance.name.trim(),
+    subtitle: subtitle.trim(),
   });
   await land(part, place);
   await rm(folderOf(service, id), { recursive: true, force: true });
@@ -103,7 +105,8 @@ interface Making {
   workings: readonly FileWorking[];
   order: readonly string[];
   study: string;
-  acceptance: Acceptance;
+  name: string;
+  subtitle: string;
 }
 
 /** Writes codebook and questions into the study's file, which is not yet in its place. */
@@ -161,7 +164,7 @@ function slotOptions(slots: readonly VariableRow[], none: string | undefined): S
   return listed.every(({ code }) => first.has(code)) ? listed : listed.sort((a, b) => compareCodes(a.code, b.code));
 }
 
-function putCodebook(db: Db, { intake, read, decided, study, acceptance }: Making): void {
+function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: Making): void {
   const created = new Date().toISOString();
   // A first try that was broken off may have left its codebook behind.
   clearCodebook(db);
@@ -169,8 +172,8 @@ function putCodebook(db: Db, { intake, read, decided, study, acceptance }: Makin
   const { respondents, unread } = read;
   insertStudy(db, {
     id: study,
-    name: acceptance.name.trim(),
-    subtitle: acceptance.subtitle?.trim() ?? '',
+    name,
+    subtitle,
     respondents,
     created,
     fileName,

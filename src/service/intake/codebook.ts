@@ -1,13 +1,14 @@
 import { createWriteStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable, Transform } from 'node:stream';
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import { Fault } from '../../core/fault.js';
 import type { Layout } from '../../core/intake/layout.js';
 import type { DataLayout } from '../../formats/codebooks/sent.js';
 import type { Service } from '../context.js';
+import { limited } from './limited.js';
 import { awaitIntake, inTurn, type Intake, startReading, stopReading } from './read.js';
 import { folderOf, type IntakeRecord, readRecord, type SentCodebook, writeRecord } from './record.js';
 
@@ -16,18 +17,6 @@ export type CheckCodebook = (json: unknown) => CodebookFile;
 
 const MOST_BYTES = 256 * 1024 ** 2;
 export const codebookFile = (service: Service, id: string) => join(folderOf(service, id), 'codebook');
-
-function limited(file: string): Transform {
-  let bytes = 0;
-  return new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      bytes += chunk.length;
-      const fault = new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file });
-      if (bytes > MOST_BYTES) done(fault);
-      else done(null, chunk);
-    },
-  });
-}
 
 /** How the data is to be read by what a codebook says of it; null: as it was found. */
 function layoutBy(data: DataLayout, { found, fileName }: IntakeRecord): Layout | null {
@@ -84,7 +73,7 @@ export function attachCodebook(
 ): Promise<Intake> {
   return change(service, id, async (record) => {
     const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
-    await pipeline(stream, limited(fileName), createWriteStream(codebookFile(service, id)));
+    await pipeline(stream, limited(fileName, MOST_BYTES), createWriteStream(codebookFile(service, id)));
     return withCodebook(record, await readSent(service, id, fileName, check));
   }, wait); // prettier-ignore
 }

@@ -2,11 +2,11 @@ import { createHash, randomBytes } from 'node:crypto';
 import { createWriteStream, readdirSync, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable, Transform } from 'node:stream';
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Fault } from '../../core/fault.js';
 import { intakesFolder, mustEnd, type Service } from '../context.js';
 import { type CheckCodebook, codebookFile, readSent, withCodebook } from './codebook.js';
+import { limited } from './limited.js';
 import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
 import { dataFile, folderOf, type IntakeRecord, readRecord } from './record.js';
 
@@ -52,7 +52,11 @@ async function receive(service: Service, sentAs: string, body: Readable, check: 
   try {
     const path = dataFile(service, id);
     const sum = createHash('sha256');
-    await pipeline(body, limited(sentAs, sum), createWriteStream(path));
+    await pipeline(
+      body,
+      limited(sentAs, MOST_BYTES, (chunk) => sum.update(chunk)),
+      createWriteStream(path),
+    );
     const bytes = statSync(path).size;
     const unpacked = await service.run('unpack', { path, file: sentAs, codebook: codebookFile(service, id) });
     const fileName = unpacked ? plainName(unpacked.data) : sentAs;
@@ -84,18 +88,6 @@ async function receive(service: Service, sentAs: string, body: Readable, check: 
     await rm(folder, { recursive: true, force: true });
     throw error;
   }
-}
-
-function limited(file: string, sum: ReturnType<typeof createHash>): Transform {
-  let bytes = 0;
-  return new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      bytes += chunk.length;
-      sum.update(chunk);
-      if (bytes > MOST_BYTES) done(new Fault('too-large', `${file} is larger than 8 GiB.`, 'Split it.', { file }));
-      else done(null, chunk);
-    },
-  });
 }
 
 /** Removes intakes that were never accepted, a week after they came. */

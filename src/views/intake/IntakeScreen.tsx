@@ -8,7 +8,7 @@ import { useDraft } from '../shell/use-draft.js';
 import { CodebookPanel } from './CodebookPanel.js';
 import { ColumnGrid } from './ColumnGrid.js';
 import { ColumnPane } from './ColumnPane.js';
-import { acceptanceOf, isDecisions, noDecisions } from './decisions.js';
+import { acceptanceOf, isDecisions, nameOf, noDecisions } from './decisions.js';
 import css from './intake.module.css';
 import { type Destination, DestinationChoice, Differences, JoinForm, useComparison } from './JoinPanel.js';
 import { LayoutPanel } from './LayoutPanel.js';
@@ -76,14 +76,15 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   const { comparison, problem: compareProblem } = useComparison(intake, to.study);
   const { read, fault, preview } = intake;
   const codebook = intake.codebook?.codebook;
+  const name = nameOf(draft, intake.fileName, codebook);
   // What the codebook says of a question needs no guess.
   const asked = new Set(codebook?.multiple?.flatMap(({ columns }) => columns.map(({ name }) => name)));
   const questions = (read?.questions ?? []).filter(({ columns }) => !columns.some(({ name }) => asked.has(name)));
   const opened = read?.columns.find(({ name }) => name === open);
-  const out = new Set(Object.entries(draft.columns).flatMap(([name, { leaveOut }]) => (leaveOut ? [name] : [])));
+  const out = new Set(read?.columns.flatMap((column) => (draft.columns[column.name]?.leaveOut ? [column.name] : [])));
   const accept = () => {
     setBusy(true);
-    client.acceptIntake(intake.id, acceptanceOf(draft, questions)).then(
+    client.acceptIntake(intake.id, acceptanceOf(draft, name, read?.columns ?? [], questions)).then(
       ({ study }) => {
         forget();
         location.assign(`/studies/${study}/codebook`);
@@ -136,13 +137,13 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
               <Field label="Name of the study">
                 <input
                   className={kit['input']}
-                  value={draft.name}
+                  value={name}
                   maxLength={200}
                   onChange={(event) => put({ ...draft, name: event.target.value })}
                 />
               </Field>
               <p>
-                <MainButton onClick={accept} disabled={busy || !read || draft.name.trim() === ''}>
+                <MainButton onClick={accept} disabled={busy || !read || name.trim() === ''}>
                   {busy
                     ? 'Taking it in…'
                     : read

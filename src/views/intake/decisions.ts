@@ -88,18 +88,31 @@ export const TO_LOOK_AT = {
   heading: 'Headings',
 } as const satisfies Record<Column['guesses'][number]['is'], string>;
 
-/** What is sent to make the study. */
-export function acceptanceOf(draft: Decisions, questions: readonly Question[]): Acceptance {
-  const columns = Object.entries(draft.columns).map(([name, decision]) => ({ name, ...decision }));
+/** The study's name: typed, else the codebook's, else the file's. */
+export function nameOf(draft: Decisions, fileName: string, codebook: Codebook | undefined): string {
+  return draft.name === noDecisions(fileName).name ? (codebook?.name ?? draft.name) : draft.name;
+}
+
+/** What is sent to make the study. What was decided of columns that are there no more, read in another way, stays behind. */
+export function acceptanceOf(
+  draft: Decisions,
+  name: string,
+  known: readonly Column[],
+  questions: readonly Question[],
+): Acceptance {
+  const names = new Set(known.map((column) => column.name));
+  const columns = Object.entries(draft.columns).flatMap(([column, decision]) =>
+    names.has(column) ? [{ name: column, ...decision }] : [],
+  );
   const taken = questions.flatMap((question) => {
     const chosen = draft.questions[question.name];
     return chosen ? [{ ...question, label: chosen.label }] : [];
   });
   return {
-    name: draft.name,
+    name,
     columns,
-    questions: taken.map(({ name, label, columns: of, none }) => ({
-      name,
+    questions: taken.map(({ name: question, label, columns: of, none }) => ({
+      name: question,
       label,
       // Slots have no code for ticked.
       ...(typeof of[0]?.ticked === 'string' ? { ticked: of[0].ticked } : {}),

@@ -248,6 +248,17 @@ describe('intake', () => {
     expect(counted).toMatchObject({ '1': 25, '2': 25, '3': 25, '4': 25, answered: 60 });
   });
 
+  it('makes one study where it is accepted twice at once, and takes a column in after all where the first try was refused', async () => {
+    const { body } = await send<Intake>(server, 'x.csv', CSV);
+    const accept = (acceptance: object) => call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Twice', ...acceptance }); // prettier-ignore
+    const twins = { name: 'crops', label: 'Crops', ticked: '1', columns: [{ name: 'beans', label: 'Same' }, { name: 'onions', label: 'Same' }] }; // prettier-ignore
+    expect((await accept({ columns: [{ name: 'age', leaveOut: true }], questions: [twins] })).status).toBe(400);
+    const statuses = (await Promise.all([accept({}), accept({})])).map(({ status }) => status);
+    expect(statuses.sort()).toEqual([201, 404]);
+    const [made] = (await call<{ id: string; name: string }[]>(server, 'GET', '/studies')).body.filter(({ name }) => name === 'Twice'); // prettier-ignore
+    expect((await view(made?.id ?? '')).variables.map(({ name }) => name)).toContain('age');
+  });
+
   it('takes a codebook that comes with the file, and says what does not fit', async () => {
     const { body } = await send<Intake>(server, 'x.dat', '1010023\n2110945\n1001999\n');
     const sss = `<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill Row</value><value code="2">Weir End</value></values></variable><variable ident="2" type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values></variable><variable ident="3" type="quantity"><name>age</name><label>Age</label><position start="5" finish="7"/></variable></record></survey></sss>`; // prettier-ignore
@@ -629,7 +640,7 @@ describe('the contract', () => {
         method === 'GET' || method === 'DELETE' ? undefined : {},
       );
       expect(there.status === 404 && there.body.detail.startsWith('There is no '), `${method} ${path}`).toBe(
-        path.includes('studies/{study}') && there.body.detail.startsWith('There is no study'),
+        path.includes('{study}') && there.body.detail.startsWith('There is no study'),
       );
     }
   });

@@ -26,7 +26,7 @@ import { studyFile } from '../open-study.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../worker/read-in-job.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
-import { awaitIntake } from './read.js';
+import { awaitIntake, inTurn } from './read.js';
 import { folderOf, type IntakeRecord, partFile } from './record.js';
 
 export interface Acceptance {
@@ -58,7 +58,10 @@ function studyId(name: string): string {
  * @returns the study's id
  */
 export function acceptIntake(service: Service, id: string, acceptance: Acceptance): Promise<string> {
-  return mustEnd(service, accept(service, id, acceptance));
+  return mustEnd(
+    service,
+    inTurn(id, () => accept(service, id, acceptance)),
+  );
 }
 
 async function accept(service: Service, id: string, acceptance: Acceptance): Promise<string> {
@@ -140,6 +143,8 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
       if (made) updateVariable(db, variable, { ...made, label, question });
     }
     orderVariables(db, making.order);
+    // Last of all: where something before was refused, the column can still be taken in.
+    for (const { columnId } of making.decided.leftOut) removeColumn(db, columnId);
   } finally {
     await service.run('forget', { file: part });
     closeForMove(db);
@@ -181,7 +186,6 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   });
   const [file] = allSourceFiles(db);
   if (file) updateSourceFile(db, file.id, { respondents, unread: unread.rows, sha256, bytes, takenIn: created });
-  for (const { columnId } of decided.leftOut) removeColumn(db, columnId);
   const lists = new Map(
     Object.entries(decided.lists).map(([key, { name, codes }]) => [key, insertCodeList(db, name, codes)]),
   );

@@ -20,7 +20,7 @@ import { settle } from '../settle.js';
 import type { Joined, JoinedColumn } from '../worker/join-job.js';
 import type { ReadColumn, ReadIn } from '../worker/read-in-job.js';
 import { sync } from './accept.js';
-import { awaitIntake } from './read.js';
+import { awaitIntake, inTurn } from './read.js';
 import { folderOf, type IntakeRecord, partFile } from './record.js';
 
 /** How a second file goes into a study: beside its respondents, or in their place. */
@@ -87,7 +87,8 @@ export async function compareWithStudy(service: Service, study: OpenStudy, id: s
  * done, the workings too: it lands whole or not at all.
  */
 export function joinStudy(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
-  const next = study.queue.catch(() => undefined).then(() => doJoin(service, study, id, joining));
+  const work = () => inTurn(id, () => doJoin(service, study, id, joining));
+  const next = study.queue.catch(() => undefined).then(work);
   study.queue = next;
   return mustEnd(service, next);
 }

@@ -1,11 +1,9 @@
-import { useEffect, useMemo, useState } from 'react';
-import type { RosterVariable, StudyView, WorkingPreview } from '../../api/types.js';
+import { useMemo, useState } from 'react';
+import type { RosterVariable, StudyView, WorkingDraft } from '../../api/types.js';
 import { isAnswer, titleOf } from '../../core/codebook/types.js';
-import type { Gather } from '../../core/recode/types.js';
 import { Button, Field, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { matches } from '../../kit/Picker.js';
-import { client, problemText } from '../client.js';
 import { metaOf } from '../roster/words.js';
 import { useDraft } from '../shell/use-draft.js';
 import bench from '../shell/workbench.module.css';
@@ -14,6 +12,7 @@ import { optionLabels } from './option-labels.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
 import { useKeep } from './use-keep.js';
+import { usePreview } from './use-preview.js';
 import css from './workings.module.css';
 
 interface Draft {
@@ -68,7 +67,7 @@ function draftOf(view: StudyView, working: number | null): Draft {
   };
 }
 
-function recipeOf(draft: Draft): Gather {
+function recipeOf(draft: Draft): Extract<WorkingDraft['recipe'], { kind: 'gather' }> {
   return {
     kind: 'gather',
     items: draft.columns.map(({ source, label, ticked }) => ({ source, label, ticked: ticked ?? draft.ticked })),
@@ -84,8 +83,6 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
     isDraft,
   );
   const [search, setSearch] = useState('');
-  const [preview, setPreview] = useState<WorkingPreview | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const study = view.study.id;
   const candidates = useMemo(() => view.variables.filter(suits), [view]);
   const chosen = new Set(draft.columns.map(({ source }) => source));
@@ -111,32 +108,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
   }, [columns]);
 
   const complete = draft.columns.length >= 2 && draft.columns.every(({ ticked }) => (ticked ?? draft.ticked) !== '');
-  const key = complete ? JSON.stringify(recipeOf(draft)) : '';
-  useEffect(() => {
-    if (key === '') {
-      setPreview(null);
-      return;
-    }
-    const abort = new AbortController();
-    client
-      .previewWorking(
-        study,
-        JSON.parse(key) as Gather & { items: { source: number; label: string; ticked: string }[] },
-        abort.signal,
-      )
-      .then(
-        (found) => {
-          setPreview(found);
-          setProblem(null);
-        },
-        (error: unknown) => {
-          if (abort.signal.aborted) return;
-          setPreview(null);
-          setProblem(problemText(error));
-        },
-      );
-    return () => abort.abort();
-  }, [key, study]);
+  const { preview, problem, setProblem } = usePreview(study, complete ? recipeOf(draft) : null);
 
   const setColumns = (ids: readonly number[]) => {
     const variables = ids.flatMap((id) => candidates.find((variable) => variable.id === id) ?? []);
@@ -168,8 +140,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
   };
   const keeping = useKeep(study, working, kept, setProblem);
   const keep = () => {
-    const recipe = recipeOf(draft);
-    keeping.keep({ name: draft.name, label: draft.label, recipe: { ...recipe, items: [...recipe.items] } });
+    keeping.keep({ name: draft.name, label: draft.label, recipe: recipeOf(draft) });
   };
   return (
     <>

@@ -1,12 +1,10 @@
-import { useEffect, useMemo, useState } from 'react';
-import type { StudyView, WorkingPreview } from '../../api/types.js';
+import { useMemo, useState } from 'react';
+import type { StudyView, WorkingDraft } from '../../api/types.js';
 import { compareCodes } from '../../core/codebook/number.js';
 import { titleOf } from '../../core/codebook/types.js';
-import type { Slots } from '../../core/recode/types.js';
 import { Field, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { matches } from '../../kit/Picker.js';
-import { client, problemText } from '../client.js';
 import { metaOf } from '../roster/words.js';
 import { useDraft } from '../shell/use-draft.js';
 import bench from '../shell/workbench.module.css';
@@ -14,6 +12,7 @@ import { KeepPanel } from './KeepPanel.js';
 import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
 import { useKeep } from './use-keep.js';
+import { usePreview } from './use-preview.js';
 import css from './workings.module.css';
 
 interface Draft {
@@ -82,8 +81,6 @@ export function SlotsEditor({ view, working, done, leave, remove }: Props) {
   const study = view.study.id;
   const [draft, put, forget] = useDraft(`hatch-count:${study}:slots:${working ?? 'new'}`, draftOf(view, working), isDraft);
   const [search, setSearch] = useState('');
-  const [preview, setPreview] = useState<WorkingPreview | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const candidates = useMemo(
     () => view.variables.filter(({ countable, level, codes }) => countable && level !== 'multiple' && level !== 'text' && codes.length >= 2),
     [view],
@@ -93,28 +90,9 @@ export function SlotsEditor({ view, working, done, leave, remove }: Props) {
   const options = codes
     .filter(({ code }) => code !== draft.none && !draft.without.includes(code))
     .map(({ code, label }) => ({ code, label: draft.labels[code] ?? label }));
-  const recipe: Slots & { sources: number[]; options: { code: string; label: string }[] } = { kind: 'slots', sources: draft.sources, options, none: draft.none }; // prettier-ignore
+  const recipe: WorkingDraft['recipe'] = { kind: 'slots', sources: draft.sources, options, none: draft.none }; // prettier-ignore
   const complete = draft.sources.length >= 2 && options.length > 0;
-  const key = complete ? JSON.stringify(recipe) : '';
-  useEffect(() => {
-    if (key === '') {
-      setPreview(null);
-      return;
-    }
-    const abort = new AbortController();
-    client.previewWorking(study, JSON.parse(key) as typeof recipe, abort.signal).then(
-      (found) => {
-        setPreview(found);
-        setProblem(null);
-      },
-      (error: unknown) => {
-        if (abort.signal.aborted) return;
-        setPreview(null);
-        setProblem(problemText(error));
-      },
-    );
-    return () => abort.abort();
-  }, [key, study]);
+  const { preview, problem, setProblem } = usePreview(study, complete ? recipe : null);
   const keeping = useKeep(
     study,
     working,

@@ -24,6 +24,14 @@ function fileText(): string {
 
 const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8 };
 
+/** Accepting takes about this part of an intake. */
+const ACCEPTING_SHARE = 10;
+
+function hasRecord(store: string): boolean {
+  const intakes = join(store, 'intakes');
+  return readdirSync(intakes).some((id) => existsSync(join(intakes, id, 'intake.json')));
+}
+
 /** What is wrong with a study's file; empty where it is whole. */
 function wrongWith(path: string): string[] {
   const db = new Database(path, { readonly: true });
@@ -60,7 +68,7 @@ export async function torture(times = String(KILLS)): Promise<void> {
     const whole = await intakeOnce(home.store, null);
     for (let k = 0; k < Number(times); k++) {
       const after = (uniformInt(generator, 0, 1050) / 1000) * whole.ms;
-      const { reached } = await intakeOnce(home.store, after);
+      const { reached } = await intakeOnce(home.store, after, k % 3 === 2);
       moments[reached]++;
       const studies = join(home.store, 'studies');
       for (const name of readdirSync(studies)) {
@@ -80,16 +88,23 @@ export async function torture(times = String(KILLS)): Promise<void> {
   }
 
   /** An intake that is killed after so many ms; null: it is let be. */
-  async function intakeOnce(store: string, killAfter: number | null) {
+  async function intakeOnce(store: string, killAfter: number | null, inAccepting = false) {
     const server = await startServer(store);
     let reached: keyof typeof moments = 'sending';
     const begun = performance.now();
-    const timer = killAfter === null ? undefined : setTimeout(() => server.process.kill('SIGKILL'), killAfter);
+    const kill = () => {
+      // A file that has its record has come in whole, and is being read.
+      if (reached === 'sending' && hasRecord(store)) reached = 'reading';
+      server.process.kill('SIGKILL');
+    };
+    let timer = killAfter === null || inAccepting ? undefined : setTimeout(kill, killAfter);
     try {
       const { body } = await send<Intake>(server, 'torture.csv', csv, false);
       reached = 'reading';
       await awaitRead(server, body);
       reached = 'accepting';
+      // Accepting is short beside reading: a third of the kills fall into it.
+      if (killAfter !== null && inAccepting) timer = setTimeout(kill, killAfter / ACCEPTING_SHARE);
       await call(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Torture' });
       reached = 'done';
     } catch (error) {

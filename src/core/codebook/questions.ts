@@ -111,7 +111,7 @@ function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess |
  * How often two slots of one respondent hold the same code, and how often they would if slots had nothing to do with
  * each other.
  */
-function repeats(columns: readonly AskedColumn[], cells: readonly (readonly string[])[]) {
+function repeats(cells: readonly (readonly string[])[]) {
   let found = 0;
   let pairs = 0;
   const pooled = new Map<string, number>();
@@ -124,7 +124,7 @@ function repeats(columns: readonly AskedColumn[], cells: readonly (readonly stri
     filled.forEach((cell, k) => (found += filled.indexOf(cell) < k ? 1 : 0));
   }
   const alike = [...pooled.values()].reduce((sum, n) => sum + (n / Math.max(1, total)) ** 2, 0);
-  return { found, expected: pairs * alike, columns: columns.length };
+  return { found, expected: pairs * alike };
 }
 
 function slotsOf(columns: readonly AskedColumn[], stem: string, cells: readonly (readonly string[])[]): QuestionGuess | null {
@@ -135,7 +135,7 @@ function slotsOf(columns: readonly AskedColumn[], stem: string, cells: readonly 
   const first = new Set(columns[0]?.codes.map(({ code }) => code));
   const strange = columns.some(({ codes }) => codes.filter(({ code }) => first.has(code)).length < codes.length / 2);
   if (strange) return null;
-  const { found, expected } = repeats(columns, cells);
+  const { found, expected } = repeats(cells);
   if (expected < 4 || found > expected * 0.2) return null;
   const { label } = labelsOf(columns, stem);
   return {
@@ -163,8 +163,13 @@ export function guessQuestions(
       const run = runFrom(columns, at, stemOf);
       if (!run) return null;
       const part = columns.slice(at, run.end);
-      const theirs = () => cells.map((row) => row.slice(at, run.end));
-      const question = ticksOf(part, run.stem) ?? slotsOf(part, run.stem, theirs());
+      const question =
+        ticksOf(part, run.stem) ??
+        slotsOf(
+          part,
+          run.stem,
+          cells.map((row) => row.slice(at, run.end)),
+        );
       return question && { question, end: run.end };
     }).find((one) => one !== null);
     if (found) {

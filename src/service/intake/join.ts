@@ -5,7 +5,6 @@ import { Fault } from '../../core/fault.js';
 import { differences, type Difference } from '../../core/intake/differences.js';
 import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
 import { closeForMove, detach, openStudyFile } from '../../store/open.js';
-import { allSourceFiles } from '../../store/source-files.js';
 import { setRespondents, setWaveVariable, studyRow, touchStudy } from '../../store/study.js';
 import {
   allVariables,
@@ -236,6 +235,3 @@ async function replace(service: Service, study: OpenStudy, file: string): Promis
   study.db = openStudyFile(study.file);
   setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
 }
-
-/** Files that a study was made of. */
-export const filesOf = ({ db }: OpenStudy) => allSourceFiles(db);

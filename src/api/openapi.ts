@@ -1,6 +1,7 @@
 import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
+import * as codebook from './codebook-schemas.js';
 import * as schemas from './schemas.js';
 
 interface Operation {
@@ -175,6 +176,109 @@ const OPERATIONS: readonly Operation[] = [
     answer: schemas.VariableDetailSchema,
   },
   {
+    method: 'patch',
+    path: '/studies/{study}/codebook',
+    id: 'editEntries',
+    summary: 'Change entries of the codebook, one or many, as one change',
+    body: codebook.EntryEditsSchema,
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/codebook/undo',
+    id: 'undoChange',
+    summary: 'Take the last change to the codebook back',
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/codebook/redo',
+    id: 'redoChange',
+    summary: 'Make the change again that was undone last',
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/code-lists',
+    id: 'listCodeLists',
+    summary: 'Code lists, with the variables that use them',
+    status: 200,
+    answer: z.array(codebook.CodeListSchema),
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/code-lists',
+    id: 'makeCodeList',
+    summary: 'Make a code list',
+    body: codebook.CodeListDraftSchema,
+    status: 201,
+    answer: z.object({ list: z.int() }),
+  },
+  {
+    method: 'put',
+    path: '/studies/{study}/code-lists/{list}',
+    id: 'changeCodeList',
+    summary: 'Change a code list for all who use it, or for some',
+    body: codebook.CodeListDraftSchema,
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'delete',
+    path: '/studies/{study}/code-lists/{list}',
+    id: 'dropCodeList',
+    summary: 'Take a code list away that nobody uses',
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/variables/{variable}/order',
+    id: 'orderedCodes',
+    summary: 'The codes of a variable in another order; nothing is kept',
+    body: codebook.OrderSchema,
+    status: 200,
+    answer: z.array(schemas.CodeSchema),
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/missing/plan',
+    id: 'planDeclaring',
+    summary: 'What would happen if codes were declared missing; nothing is changed',
+    body: codebook.MissingWantedSchema,
+    status: 200,
+    answer: codebook.MissingPlanSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/missing',
+    id: 'declareMissing',
+    summary: 'Declare codes missing, or answers again, in some variables',
+    body: codebook.DeclareSchema,
+    status: 200,
+    answer: codebook.ChangedSchema,
+  },
+  {
+    method: 'post',
+    path: '/studies/{study}/respondents',
+    id: 'respondentRows',
+    summary: 'Respondents one by one, with what they gave',
+    body: codebook.RespondentsWantedSchema,
+    status: 200,
+    answer: codebook.RespondentsSchema,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/health',
+    id: 'studyHealth',
+    summary: "What is wrong with a study's codebook",
+    status: 200,
+    answer: codebook.HealthListSchema,
+  },
+  {
     method: 'post',
     path: '/studies/{study}/counts',
     id: 'countTable',
@@ -272,7 +376,7 @@ const OPERATIONS: readonly Operation[] = [
   },
 ];
 
-const WHOLE = new Set(['variable', 'working', 'table']);
+const WHOLE = new Set(['variable', 'working', 'table', 'list']);
 
 function paramsOf(path: string): z.ZodObject | undefined {
   const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name ?? '');

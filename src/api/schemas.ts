@@ -104,6 +104,22 @@ export const CodebookFileSchema = z
       .optional()
       .describe('Variables made by workings; columns of these names are not taken in, but made again.'),
     order: z.array(text(200)).max(10_000).optional().describe('Names of all variables in the order of the roster.'),
+    marks: z
+      .record(
+        text(200),
+        z.strictObject({
+          note: text(10_000).optional(),
+          group: text(200).optional(),
+          starred: z.boolean().optional(),
+          aside: z.boolean().optional(),
+        }),
+      )
+      .optional()
+      .describe('Notes, groups and stars, by the name of the variable.'),
+    keptLists: z
+      .record(text(200), z.array(FileCodeSchema).max(5000))
+      .optional()
+      .describe('Code lists that stay though nobody uses them, by name.'),
   })
   .openapi('CodebookFile');
 
@@ -187,6 +203,12 @@ export const VariableEditSchema = z
       .enum(['all', 'this'])
       .optional()
       .describe('Where the code list is shared: change it for all, or only here.'),
+    name: text(200).trim().min(1).optional().describe('Its own in the study.'),
+    codeList: id.nullable().optional().describe('A code list to use; null: none.'),
+    note: text(10_000).optional(),
+    group: text(200).optional().describe('Variables of one group stand together; empty: none.'),
+    starred: z.boolean().optional(),
+    aside: z.boolean().optional().describe('Out of the lists to choose from.'),
   })
   .openapi('VariableEdit');
 
@@ -278,6 +300,11 @@ const VariableSchema = z.object({
   columnId: id,
   codeListId: id.nullable(),
   workingId: id.nullable(),
+  note: z.string(),
+  group: z.string(),
+  starred: z.boolean(),
+  aside: z.boolean(),
+  madeAt: z.string().describe('When it was taken in or made.'),
 });
 
 const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
@@ -293,6 +320,8 @@ export const StudyViewSchema = z
         missing: z.int(),
         blank: z.int(),
         countable: z.boolean(),
+        column: z.string().describe('Its heading in the file.'),
+        levels: z.array(z.enum(LEVELS)).describe('Levels that it can have.'),
         picture: z.discriminatedUnion('is', [
           z.object({ is: z.literal('bars'), bars: z.array(z.int()) }),
           HistogramSchema.extend({ is: z.literal('histogram') }),
@@ -313,6 +342,8 @@ export const StudyViewSchema = z
       }),
     ),
     tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),
+    undo: z.string().nullable().describe('What undoing would take back; null: nothing.'),
+    redo: z.string().nullable(),
   })
   .openapi('StudyView');
 
@@ -334,8 +365,19 @@ export const VariableDetailSchema = z
       })
       .nullable(),
     histogram: HistogramSchema.nullable(),
-    usedBy: z.object({ workings: z.array(z.string()), tables: z.array(z.string()) }),
-    sharesList: z.array(z.string()),
+    usedBy: z
+      .object({
+        workings: z.array(z.object({ variable: id, title: z.string() })),
+        tables: z.array(z.object({ table: id, title: z.string() })),
+      })
+      .describe('Variables that workings make of it, and saved tables.'),
+    sharesList: z.array(id).describe('Other variables with the same code list.'),
+    from: z
+      .discriminatedUnion('is', [
+        z.object({ is: z.literal('column'), column: z.string(), files: z.array(z.string()) }),
+        z.object({ is: z.literal('working'), working: id, kind: z.string(), of: z.array(id) }),
+      ])
+      .describe('Where it came from.'),
   })
   .openapi('VariableDetail');
 

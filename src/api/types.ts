@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type * as codebook from './codebook-schemas.js';
 import type * as schemas from './schemas.js';
 
 /** What the API gives and takes, for the views. */
@@ -9,6 +10,18 @@ export type KeptTable = StudyView['tables'][number];
 export type Working = StudyView['workings'][number];
 export type VariableDetail = z.infer<typeof schemas.VariableDetailSchema>;
 export type VariableEdit = z.infer<typeof schemas.VariableEditSchema>;
+export type EntryEdit = z.input<typeof codebook.EntryEditsSchema>['edits'][number];
+export type Changed = z.infer<typeof codebook.ChangedSchema>;
+export type CodeList = z.infer<typeof codebook.CodeListSchema>;
+export type CodeListDraft = z.input<typeof codebook.CodeListDraftSchema>;
+export type OrderWanted = z.input<typeof codebook.OrderSchema>;
+export type MissingWanted = z.input<typeof codebook.MissingWantedSchema>;
+export type MissingPlan = z.infer<typeof codebook.MissingPlanSchema>;
+export type Declaring = z.input<typeof codebook.DeclareSchema>;
+export type RespondentsWanted = z.input<typeof codebook.RespondentsWantedSchema>;
+export type Respondents = z.infer<typeof codebook.RespondentsSchema>;
+export type Complaint = z.infer<typeof codebook.HealthListSchema>[number];
+export type CodeBody = z.infer<typeof schemas.CodeSchema>;
 export type Intake = z.infer<typeof schemas.IntakeSchema>;
 export type Comparison = z.infer<typeof schemas.ComparisonSchema>;
 export type Joining = z.infer<typeof schemas.JoiningSchema>;

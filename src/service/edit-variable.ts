@@ -1,30 +1,33 @@
-import { parseNumber } from '../core/codebook/number.js';
 import { type Code, type Level, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { columnCodes, columnRow } from '../store/columns.js';
-import {
-  allVariables,
-  dropUnusedLists,
-  insertCodeList,
-  replaceCodes,
-  updateVariable,
-  usersOfList,
-} from '../store/variables.js';
+import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
+import type { Db } from '../store/open.js';
+import { allVariables, type Marks, markVariable, renameVariables, updateVariable, type VariableRow } from '../store/variables.js'; // prettier-ignore
+import { changeCodebook, type Changed } from './codebook-change.js';
 import type { OpenStudy, Service } from './context.js';
-import { change } from './open-study.js';
-import { detailVariable, findVariable, type VariableDetail } from './roster.js';
-import { settle } from './settle.js';
+import { checkLevel } from './levels.js';
+import { detailVariable, type VariableDetail } from './roster.js';
 
-export interface VariableEdit {
+/** What is to be different in a variable's entry. */
+export interface VariableEdit extends Partial<{ [K in keyof Marks]: Marks[K] | undefined }> {
+  name?: string | undefined;
   label?: string | undefined;
   question?: string | undefined;
   level?: Exclude<Level, 'multiple'> | undefined;
   codes?: Code[] | undefined;
-  /** Where the code list is shared: change it for all who use it, or only here. */
+  /** Where the code list is shared: change it for all, or only here. */
   codesFor?: 'all' | 'this' | undefined;
+  /** A code list to use in the place of the variable's own; null: none. */
+  codeList?: number | null | undefined;
 }
 
-function checkCodes(codes: readonly Code[]): void {
+/** An edit with the variable that it is for. */
+export interface EntryEdit extends VariableEdit {
+  variable: number;
+}
+
+/** Refuses a list in which a code stands twice. @throws Fault naming its lines */
+export function checkCodes(codes: readonly Code[]): void {
   const seen = new Map<string, number>();
   codes.forEach(({ code }, k) => {
     const twin = seen.get(code);
@@ -36,78 +39,171 @@ function checkCodes(codes: readonly Code[]): void {
         { code, field: `codes[${k}].code` },
       );
     }
+    if (code === '') throw new Fault('invalid', `Line ${k + 1} has no code.`, 'Write one, or take the line out.', { field: `codes[${k}].code` }); // prettier-ignore
     seen.set(code, k);
   });
 }
 
-function checkLevel(study: OpenStudy, columnId: number, level: Level, title: string): void {
-  const { storage } = columnRow(study.db, columnId);
-  const coded = storage === 'coded8' || storage === 'coded16';
-  if ((level === 'unordered' || level === 'ordered') && !coded) {
-    throw new Fault('unsupported', `${title} has too many different values to be categories.`, 'Keep it as it is.', {
-      variable: title,
-      field: 'level',
-    });
+/** The names after all edits: each its own. @throws Fault naming the two that are called the same */
+function checkNames(variables: readonly VariableRow[], edits: readonly EntryEdit[]): { id: number; name: string }[] {
+  const wanted = edits.flatMap(({ variable, name }) => (name === undefined ? [] : [{ id: variable, name: name.trim() }])); // prettier-ignore
+  const names = new Map(variables.map(({ id, name }) => [id, name]));
+  for (const { id, name } of wanted) {
+    if (name === '') {
+      const now = names.get(id) ?? '';
+      throw new Fault('invalid', `${now} would be without a name.`, 'Write one.', { variable: now, field: 'name' });
+    }
+    names.set(id, name);
   }
-  if (level === 'number' && storage === 'text') {
-    throw new Fault('unsupported', `${title} is text.`, 'Keep it as text.', { variable: title, field: 'level' });
+  const changed = new Set(wanted.map(({ id }) => id));
+  const taken = new Map<string, number>();
+  for (const [id, name] of names) {
+    const twin = taken.get(name);
+    if (twin !== undefined && (changed.has(id) || changed.has(twin))) {
+      throw new Fault('conflict', `Two variables would be called ${name}.`, 'Choose another name for one of them.', { variable: name, field: 'name' }); // prettier-ignore
+    }
+    taken.set(name, id);
   }
-  if (level === 'number' && coded && !columnCodes(study.db, columnId).some(({ code }) => parseNumber(code) !== null)) {
-    throw new Fault('unsupported', `${title} holds no numbers.`, 'Keep it as categories or text.', {
-      variable: title,
-      field: 'level',
-    });
+  return wanted;
+}
+
+/** Edits that give the same codes to variables with the same list, together. */
+interface Relisting {
+  list: number | null;
+  codes: Code[];
+  variables: VariableRow[];
+  /** In place, for all who use the list; else as a list of its own. */
+  inPlace: boolean;
+}
+
+function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): Relisting[] {
+  const same = new Map<string, Relisting & { codesFor: VariableEdit['codesFor'] }>();
+  for (const { variable: id, codes, codesFor } of edits) {
+    if (!codes) continue;
+    checkCodes(codes);
+    const variable = variables.get(id)!;
+    const list = variable.codeListId;
+    const key = `${list ?? `of ${id}`}|${JSON.stringify(codes)}`;
+    const known = same.get(key);
+    if (known) known.variables.push(variable);
+    else same.set(key, { list, codes, variables: [variable], inPlace: false, codesFor });
   }
+  const wanted = [...same.values()];
+  return wanted.map(({ codesFor, ...relisting }) => {
+    const { list, variables: mine } = relisting;
+    if (list === null) return relisting;
+    const users = usersOfList(db, list);
+    const others = users.filter((user) => !mine.some(({ id }) => id === user));
+    if (others.length === 0) return { ...relisting, inPlace: true };
+    if (codesFor === undefined) {
+      const titles = others.map((id) => variables.get(id)).flatMap((one) => (one ? [titleOf(one)] : []));
+      const named = titles.length > 5 ? `${titles.slice(0, 4).join(', ')} and ${titles.length - 4} more` : titles.join(', '); // prettier-ignore
+      throw new Fault('conflict', `The code list is shared with ${named}.`, 'Say whether to change it for all, or only here.', { field: 'codesFor' }); // prettier-ignore
+    }
+    const twin = wanted.find((other) => other.list === list && other.codesFor === 'all' && other.codes !== relisting.codes); // prettier-ignore
+    if (codesFor === 'all' && twin) {
+      throw new Fault('invalid', 'A shared code list would be changed for all in two ways.', 'Change it for one of them, or only here.', { field: 'codesFor' }); // prettier-ignore
+    }
+    return { ...relisting, inPlace: codesFor === 'all' };
+  });
+}
+
+const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor'>, string> = {
+  name: 'name',
+  label: 'label',
+  question: 'question',
+  level: 'level',
+  codes: 'codes',
+  codeList: 'code list',
+  note: 'note',
+  group: 'group',
+  starred: 'star',
+  aside: 'place in the roster',
+};
+
+function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): string {
+  const fields = new Set(
+    edits.flatMap((edit) =>
+      Object.entries(FIELD_WORDS).flatMap(([field, word]) => (edit[field as keyof VariableEdit] === undefined ? [] : [word])),
+    ),
+  );
+  const names = edits.map(({ variable }) => variables.get(variable)!.name);
+  const whose = names.length > 3 ? `${names.length} variables` : names.join(', ');
+  return `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
+} // prettier-ignore
+
+function checkEdit(db: Db, variable: VariableRow, edit: EntryEdit): void {
+  const title = titleOf(variable);
+  if (variable.workingId !== null && (edit.codes !== undefined || edit.level !== undefined || edit.codeList !== undefined)) {
+    throw new Fault('conflict', `${title} is made by a working.`, 'Change its categories in the working.', { variable: variable.name }); // prettier-ignore
+  }
+  if (edit.level !== undefined) checkLevel(db, variable.columnId, edit.level, title);
+  if (edit.codeList != null && !codeListRow(db, edit.codeList)) {
+    throw new Fault('not-found', `The study has no code list ${edit.codeList}.`, 'Choose one of its lists.', { variable: variable.name, field: 'codeList' }); // prettier-ignore
+  }
+} // prettier-ignore
+
+/** Changes entries of the codebook, one or many, as one change; all of them are made or none is. @throws Fault */
+export function editEntries(
+  service: Service,
+  study: OpenStudy,
+  edits: readonly EntryEdit[],
+  words?: string,
+): Promise<Changed> {
+  return changeCodebook(service, study, () => {
+    const { db } = study;
+    const all = allVariables(db);
+    const variables = new Map(all.map((variable) => [variable.id, variable]));
+    for (const edit of edits) {
+      const variable = variables.get(edit.variable);
+      if (!variable) throw new Fault('not-found', `The study has no variable ${edit.variable}.`, 'Choose one from the roster.', { field: 'variable' }); // prettier-ignore
+      checkEdit(db, variable, edit);
+    }
+    const names = checkNames(all, edits);
+    const relisted = relistings(db, variables, edits);
+    return {
+      words: words ?? sayEdits(variables, edits),
+      variables: edits.map(({ variable }) => variable),
+      lists: relisted.flatMap(({ list, inPlace }) => (inPlace && list !== null ? [list] : [])),
+      work: () => {
+        renameVariables(db, names);
+        const listOf = new Map(edits.flatMap(({ variable, codeList }) => (codeList === undefined ? [] : [[variable, codeList] as const]))); // prettier-ignore
+        for (const { list, codes, variables: mine, inPlace } of relisted) {
+          if (inPlace && list !== null) replaceCodes(db, list, codes);
+          else {
+            const made = insertCodeList(db, mine[0]!.name, codes);
+            for (const { id } of mine) listOf.set(id, made);
+          }
+        }
+        for (const edit of edits) {
+          const variable = variables.get(edit.variable)!;
+          updateVariable(db, variable.id, {
+            label: edit.label ?? variable.label,
+            question: edit.question ?? variable.question,
+            level: edit.level ?? variable.level,
+            columnId: variable.columnId,
+            codeListId: listOf.has(variable.id) ? listOf.get(variable.id)! : variable.codeListId,
+          });
+          const { note, group, starred, aside } = edit;
+          markVariable(db, variable.id, {
+            note: note ?? variable.note,
+            group: group?.trim() ?? variable.group,
+            starred: starred ?? variable.starred,
+            aside: aside ?? variable.aside,
+          });
+        }
+      },
+    };
+  });
 }
 
 /** Changes a variable's entry in the codebook; the column stays as it is, workings that stand on it follow. */
-export function editVariable(
+export async function editVariable(
   service: Service,
   study: OpenStudy,
   id: number,
   edit: VariableEdit,
 ): Promise<VariableDetail> {
-  return change(service, study, async () => {
-    const { db } = study;
-    const variable = findVariable(db, id);
-    const title = titleOf(variable);
-    if (variable.workingId !== null && (edit.codes ?? edit.level) !== undefined) {
-      throw new Fault('conflict', `${title} is made by a working.`, 'Change its categories in the working.', {
-        variable: variable.name,
-      });
-    }
-    if (edit.level) checkLevel(study, variable.columnId, edit.level, title);
-    if (edit.codes) checkCodes(edit.codes);
-    const sharing =
-      variable.codeListId === null ? [] : usersOfList(db, variable.codeListId).filter((other) => other !== id);
-    if (edit.codes && sharing.length > 0 && edit.codesFor === undefined) {
-      const names = allVariables(db)
-        .filter((one) => sharing.includes(one.id))
-        .map(titleOf);
-      throw new Fault(
-        'conflict',
-        `The code list is shared with ${names.join(', ')}.`,
-        'Say whether to change it for all, or only here.',
-        { field: 'codesFor' },
-      );
-    }
-    db.transaction(() => {
-      let codeListId = variable.codeListId;
-      if (edit.codes) {
-        if (codeListId === null || (sharing.length > 0 && edit.codesFor === 'this')) {
-          codeListId = insertCodeList(db, variable.name, edit.codes);
-        } else replaceCodes(db, codeListId, edit.codes);
-      }
-      updateVariable(db, id, {
-        label: edit.label ?? variable.label,
-        question: edit.question ?? variable.question,
-        level: edit.level ?? variable.level,
-        columnId: variable.columnId,
-        codeListId,
-      });
-      dropUnusedLists(db);
-    }).immediate();
-    await settle(service, study);
-    return detailVariable(service, study, id);
-  });
+  await editEntries(service, study, [{ ...edit, variable: id }]);
+  return detailVariable(service, study, id);
 }

@@ -3,12 +3,13 @@ import { createReadStream, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import type { CodebookFile, FileCode, FileVariable } from '../core/codebook/codebook-file.js';
+import type { CodebookFile, FileCode, FileMarks, FileVariable } from '../core/codebook/codebook-file.js';
 import type { Code } from '../core/codebook/types.js';
 import { withNames } from '../core/recode/named.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
-import { allCodeLists, allVariables, type VariableRow } from '../store/variables.js';
+import { allCodeLists, codesOfList } from '../store/code-lists.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import type { ExportKind } from '../core/intake/export-kinds.js';
@@ -21,14 +22,30 @@ function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, str
   for (const { codeListId: list } of variables) if (list !== null) users.set(list, (users.get(list) ?? 0) + 1);
   const taken = new Set<string>();
   const names = new Map<number, string>();
-  for (const { id, name } of allCodeLists(db)) {
-    if ((users.get(id) ?? 0) < 2) continue;
+  for (const { id, name, kept } of allCodeLists(db)) {
+    if ((users.get(id) ?? 0) < (kept ? 1 : 2)) continue;
     let unique = name;
     for (let again = 2; taken.has(unique); again++) unique = `${name} ${again}`;
     taken.add(unique);
     names.set(id, unique);
   }
   return names;
+}
+
+/** What is said of variables beyond their entries; nothing where nothing is. */
+function marksOf(variables: readonly VariableRow[]): Record<string, FileMarks> | undefined {
+  const marks = variables.flatMap(({ name, note, group, starred, aside }) => {
+    const said = { ...(note ? { note } : {}), ...(group ? { group } : {}), ...(starred ? { starred } : {}), ...(aside ? { aside } : {}) }; // prettier-ignore
+    return Object.keys(said).length > 0 ? [[name, said] as const] : [];
+  });
+  return marks.length > 0 ? Object.fromEntries(marks) : undefined;
+}
+
+/** Lists that were made to be used, with the names under which variables share them. */
+function keptLists(db: Db, shared: ReadonlyMap<number, string>): Record<string, FileCode[]> | undefined {
+  const kept = allCodeLists(db).filter((list) => list.kept);
+  if (kept.length === 0) return undefined;
+  return Object.fromEntries(kept.map(({ id, name }) => [shared.get(id) ?? name, codesOfList(db, id).map(fileCode)]));
 }
 
 /** A study's codebook as it travels: every variable, list and working, in their order. */
@@ -58,6 +75,8 @@ export function codebookOf({ db }: OpenStudy): { codebook: CodebookFile; columns
     variables: columns.map(({ variable }) => variable),
     ...(workings.length > 0 ? { workings } : {}),
     order: variables.map((one) => one.name),
+    marks: marksOf(variables),
+    keptLists: keptLists(db, shared),
   };
   return { codebook, columns };
 } // prettier-ignore

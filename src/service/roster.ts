@@ -1,6 +1,6 @@
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
-import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
+import { isAnswer, type Level, missingIn } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { codesWithFound } from '../core/table/tabulate.js';
@@ -16,9 +16,14 @@ import {
 import type { Db } from '../store/open.js';
 import { type SavedTableRow, allTables } from '../store/tables.js';
 import { studyRow, type StudyRow } from '../store/study.js';
-import { allVariables, usersOfList, type VariableRow } from '../store/variables.js';
-import { allWorkings, usersOfVariable, type WorkingRow } from '../store/workings.js';
+import { usersOfList } from '../store/code-lists.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings, type UsedBy, usersOfVariable, type WorkingRow } from '../store/workings.js';
+import { undoable } from '../store/codebook-changes.js';
+import { allSourceFiles } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
+import { levelsFor } from './levels.js';
+import type { Described } from './worker/describe-job.js';
 
 /** The small picture of a variable: a bar for each answer, or a histogram. */
 export type Picture = { is: 'bars'; bars: number[] } | ({ is: 'histogram' } & Histogram) | { is: 'none' };
@@ -36,6 +41,10 @@ export interface RosterVariable extends VariableRow {
   picture: Picture;
   /** The column's own values can be listed one by one. */
   countable: boolean;
+  /** Its heading in the file. */
+  column: string;
+  /** Levels that it can have. */
+  levels: readonly Level[];
 }
 
 export interface StudyView {
@@ -43,6 +52,9 @@ export interface StudyView {
   variables: RosterVariable[];
   workings: (WorkingRow & { variable: number })[];
   tables: (Omit<SavedTableRow, 'sentence'> & { sentence: Sentence })[];
+  /** What undoing would take back, and doing again would bring back. */
+  undo: string | null;
+  redo: string | null;
 }
 
 const MOST_BARS = 48;
@@ -57,7 +69,16 @@ function numbersOf(codes: readonly ColumnCode[], missing: ReadonlySet<string>): 
     .sort(([a], [b]) => a - b);
 }
 
-function describe(variable: VariableRow, column: ColumnRow, found: readonly ColumnCode[], total: number) {
+/** Number columns with missing codes among their numbers, described without those; by column. */
+type DescribedColumns = ReadonlyMap<number, Described>;
+
+function describe(
+  variable: VariableRow,
+  column: ColumnRow,
+  found: readonly ColumnCode[],
+  total: number,
+  described: Described | undefined,
+) {
   const codes = codesWithFound(
     variable,
     found.map(({ code }) => code),
@@ -67,11 +88,17 @@ function describe(variable: VariableRow, column: ColumnRow, found: readonly Colu
   const missing =
     column.storage === 'sets'
       ? 0
-      : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
+      : described
+        ? described.missing
+        : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
   const answers = total - column.blank - missing;
   let picture: Picture = { is: 'none' };
   if (column.storage === 'number' && variable.level === 'number') {
-    const kept = column.histogram === null ? null : (JSON.parse(column.histogram) as Histogram | null);
+    const kept = described
+      ? described.histogram
+      : column.histogram === null
+        ? null
+        : (JSON.parse(column.histogram) as Histogram | null);
     if (kept) picture = { is: 'histogram', ...kept };
   } else if (variable.level === 'number') {
     const bins = histogram(numbersOf(found, missingCodes));
@@ -86,11 +113,39 @@ function describe(variable: VariableRow, column: ColumnRow, found: readonly Colu
     blank: column.blank,
     picture,
     countable: column.storage !== 'number' && column.storage !== 'text',
+    column: column.name,
+    levels: variable.workingId === null ? levelsFor(column) : [variable.level],
   };
 }
 
+const described = new WeakMap<Service, Map<string, Promise<Described>>>();
+
+/** Describes a number column without its missing codes, once for each choice of them: columns never change. */
+function describeColumn(
+  service: Service,
+  study: OpenStudy,
+  column: number,
+  missing: readonly string[],
+): Promise<Described> {
+  const columns = described.get(service) ?? new Map<string, Promise<Described>>();
+  described.set(service, columns);
+  const key = JSON.stringify([study.file, column, missing]);
+  const known = columns.get(key) ?? service.run('describe', { file: study.file, column, missing: [...missing] });
+  columns.set(key, known);
+  known.catch(() => columns.delete(key));
+  return known;
+}
+
+/** The study with the missing shares of numbers that have codes among them. */
+export async function viewWholeStudy(service: Service, study: OpenStudy): Promise<StudyView> {
+  const columns = allColumnRows(study.db);
+  const coded = allVariables(study.db).filter(({ level, columnId, codes }) => level === 'number' && columns.get(columnId)?.storage === 'number' && missingIn(codes).some((code) => parseNumber(code) !== null)); // prettier-ignore
+  const found = await Promise.all(coded.map(async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, missingIn(codes))] as const)); // prettier-ignore
+  return viewStudy(study, new Map(found));
+}
+
 /** The whole study as the screens need it: variables with their pictures, workings, saved tables. */
-export function viewStudy(study: OpenStudy): StudyView {
+export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map()): StudyView {
   const { db } = study;
   const row = studyRow(db);
   const variables = allVariables(db);
@@ -104,13 +159,14 @@ export function viewStudy(study: OpenStudy): StudyView {
       ...variable,
       made: workings.find(({ id }) => id === variable.workingId)?.recipe.kind ?? null,
       holds: holds(variable.id),
-      ...describe(variable, columnOf(columns, variable), codes.get(variable.columnId) ?? [], row.respondents),
+      ...describe(variable, columnOf(columns, variable), codes.get(variable.columnId) ?? [], row.respondents, numbers.get(variable.columnId)), // prettier-ignore
     })),
     workings: workings.flatMap((working) => {
       const made = variables.find(({ workingId }) => workingId === working.id);
       return made ? [{ ...working, variable: made.id }] : [];
     }),
     tables: allTables(db),
+    ...undoable(db),
   };
 }
 
@@ -121,7 +177,7 @@ function columnOf(columns: ReadonlyMap<number, ColumnRow>, variable: VariableRow
 }
 
 /** Whether a variable's proof, and those of all it stands on, hold. */
-function soundness(variables: readonly VariableRow[], workings: readonly WorkingRow[]): (id: number) => boolean {
+export function soundness(variables: readonly VariableRow[], workings: readonly WorkingRow[]): (id: number) => boolean {
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const workingById = new Map(workings.map((working) => [working.id, working]));
   const known = new Map<number, boolean>();
@@ -151,9 +207,20 @@ export interface VariableDetail {
   blank: number;
   summary: NumberSummary | null;
   histogram: Histogram | null;
-  usedBy: { workings: string[]; tables: string[] };
+  usedBy: UsedBy;
   /** Other variables with the same code list. */
-  sharesList: string[];
+  sharesList: number[];
+  from: Origin;
+}
+
+/** Where a variable came from: a column of files, or a working over other variables. */
+export type Origin =
+  { is: 'column'; column: string; files: string[] } | { is: 'working'; working: number; kind: string; of: number[] };
+
+function originOf(db: Db, { workingId }: VariableRow, { name }: ColumnRow): Origin {
+  const working = workingId === null ? undefined : allWorkings(db).find(({ id }) => id === workingId);
+  if (working) return { is: 'working', working: working.id, kind: working.recipe.kind, of: sourcesOf(working.recipe) };
+  return { is: 'column', column: name, files: allSourceFiles(db).map((file) => file.name) };
 }
 
 export function findVariable(db: Db, id: number): VariableRow {
@@ -183,7 +250,7 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
     const numbers = numbersOf(found, missing);
     figures =
       column.storage === 'number'
-        ? await service.run('describe', { file: study.file, column: column.id, missing: [...missing] })
+        ? await describeColumn(service, study, column.id, [...missing])
         : { summary: summarize(numbers), histogram: histogram(numbers, 24) };
   }
   const list = variable.codeListId;
@@ -199,6 +266,7 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
     summary: figures.summary,
     histogram: figures.histogram,
     usedBy: usersOfVariable(db, id),
-    sharesList: sharing.map((other) => titleOf(findVariable(db, other))),
+    sharesList: sharing,
+    from: originOf(db, variable, column),
   };
 }

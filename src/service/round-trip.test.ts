@@ -8,12 +8,15 @@ import { checkCodebook } from '../api/check-codebook.js';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { EXPORT_KINDS, type ExportKind } from '../core/intake/export-kinds.js';
 import { cellReader } from '../store/cells.js';
-import { allCodeLists, allVariables } from '../store/variables.js';
+import { allCodeLists, codesOfList } from '../store/code-lists.js';
+import { allVariables } from '../store/variables.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { exportStudy } from './export.js';
 import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
+import { makeCodeList } from './code-lists.js';
+import { editEntries } from './edit-variable.js';
 import { viewStudy } from './roster.js';
 import { keepWorking } from './workings.js';
 
@@ -55,8 +58,11 @@ function contentOf(study: OpenStudy) {
       id: undefined,
       columnId: undefined,
       workingId: undefined,
+      madeAt: undefined,
+      column: undefined,
       list: codeListId !== null && users(codeListId) > 1 ? lists.get(codeListId) : null,
     })),
+    kept: new Map(allCodeLists(study.db).flatMap(({ id, name, kept }) => (kept ? [[name, codesOfList(study.db, id)]] : []))), // prettier-ignore
     workings: view.workings.map(({ recipe, holds, variable, proof }) => ({
       variable: nameOf(variable),
       holds,
@@ -114,6 +120,13 @@ async function oddStudy(): Promise<OpenStudy> {
   ];
   await keepWorking(service, study, { name: 'short', label: 'Short', recipe: { kind: 'regroup', source: idOf('words'), level: 'ordered', groups, setAside: ['-'] } }); // prettier-ignore
   await keepWorking(service, study, { name: 'shorter', label: 'Shorter', recipe: { kind: 'regroup', source: idOf('short'), level: 'unordered', groups: [{ code: 'x', label: 'All', from: ['1', '2'] }], setAside: [] } }); // prettier-ignore
+  await makeCodeList(service, study, { name: 'Nobody yet', codes: [{ code: '1', label: 'One', missing: 'other' }] });
+  const own = await makeCodeList(service, study, { name: 'Of one', codes: [{ code: '0', label: ODD_LABEL, missing: null }, { code: '1', label: 'a', missing: null }] }); // prettier-ignore
+  await editEntries(service, study, [
+    { variable: idOf('zeros'), codeList: own, note: 'zeros\nlead', group: 'Odd', starred: true },
+    { variable: idOf('short'), aside: true, group: 'Odd' },
+    { variable: idOf('texts'), name: 'renamed' },
+  ]);
   return study;
 }
 

@@ -84,10 +84,15 @@ describe('the roster', () => {
 
   it('says which variables share a code list, and what uses a variable', async () => {
     const tap = await detailVariable(service, study, variable('use_tap').id);
-    expect(tap.sharesList).toContain('Uses the meeting hut');
+    expect(tap.sharesList).toContain(
+      viewStudy(study).variables.find(({ label }) => label === 'Uses the meeting hut')?.id,
+    );
     expect(tap.sharesList).toHaveLength(4);
     const beans = await detailVariable(service, study, variable('grow_beans').id);
-    expect(beans.usedBy).toEqual({ workings: ['Crops grown'], tables: [] });
+    expect(beans.usedBy).toEqual({
+      workings: [{ variable: variable('crops').id, title: 'Crops grown' }],
+      tables: [],
+    });
   });
 
   it('describes a free text by its answers only', () => {

@@ -5,14 +5,8 @@ import { Fault } from '../core/fault.js';
 import { insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
-import {
-  allVariables,
-  dropUnusedLists,
-  insertCodeList,
-  replaceCodes,
-  updateVariable,
-  type VariableRow,
-} from '../store/variables.js';
+import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lists.js';
+import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import type { Derived } from './worker/derive-job.js';

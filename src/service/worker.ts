@@ -10,6 +10,22 @@ import { type Joined, type JoinJob, joinStudies } from './worker/join-job.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
 import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
+import {
+  farInColumn,
+  lookForValues,
+  type LookJob,
+  type Looked,
+  meansByCode,
+  type MeansJob,
+} from './worker/look-job.js';
+import {
+  type RespondentRows,
+  type RespondentsJob,
+  respondentsInStudy,
+  type TwinsJob,
+  type Twins,
+  twinsInColumn,
+} from './worker/respondents-job.js';
 import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
 import { type CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
 import type { Detected } from '../formats/open-rows.js';
@@ -29,6 +45,11 @@ export interface Jobs {
   count: { takes: CountJob; gives: CountArray };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };
+  look: { takes: LookJob; gives: Looked[] };
+  far: { takes: { file: string; column: number }; gives: { code: string; respondents: number }[] };
+  means: { takes: MeansJob; gives: [code: string, mean: number][] };
+  respondents: { takes: RespondentsJob; gives: RespondentRows };
+  twins: { takes: TwinsJob; gives: Twins | null };
   detect: { takes: { path: string; file: string }; gives: Detected };
   preview: { takes: PreviewJob; gives: Preview };
   unpack: { takes: UnpackJob; gives: Unpacked };
@@ -53,6 +74,11 @@ async function enveloped<T>(work: () => T | Promise<T>): Promise<Envelope<T>> {
 export const count = (job: CountJob) => enveloped(() => countInStudy(job));
 export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(job));
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
+export const look = (job: LookJob) => enveloped(() => lookForValues(job));
+export const far = (job: Jobs['far']['takes']) => enveloped(() => farInColumn(job));
+export const means = (job: MeansJob) => enveloped(() => meansByCode(job));
+export const respondents = (job: RespondentsJob) => enveloped(() => respondentsInStudy(job));
+export const twins = (job: Jobs['twins']['takes']) => enveloped(() => twinsInColumn(job));
 export const detect = (job: { path: string; file: string }) => enveloped(() => detectFile(job));
 export const preview = (job: PreviewJob) => enveloped(() => previewFile(job));
 export const unpack = (job: UnpackJob) => enveloped(() => unpackFile(job));

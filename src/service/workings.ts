@@ -5,15 +5,8 @@ import { checkSlots } from '../core/recode/slots.js';
 import { checkRegroup } from '../core/recode/regroup.js';
 import { type Proof, type Recipe, sourcesOf } from '../core/recode/types.js';
 import { removeColumn } from '../store/columns.js';
-import {
-  allVariables,
-  dropUnusedLists,
-  insertCodeList,
-  insertVariable,
-  removeVariable,
-  renameVariable,
-  type VariableRow,
-} from '../store/variables.js';
+import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
+import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { change } from './open-study.js';
@@ -168,7 +161,7 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
     if (workings.length + tables.length > 0) {
       throw new Fault(
         'conflict',
-        `${titleOf(made)} is used by ${[...workings, ...tables.map((title) => `the table "${title}"`)].join(', ')}.`,
+        `${titleOf(made)} is used by ${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
         'Take those out first.',
         { variable: made.name },
       );

@@ -11,14 +11,8 @@ import { createStudyFile, type Db, openStudyFile, readStudyFile } from './open.j
 import { allSourceFiles } from './source-files.js';
 import { insertStudy, studyRow, touchStudy } from './study.js';
 import { allTables, putTable, removeTable } from './tables.js';
-import {
-  allVariables,
-  dropUnusedLists,
-  insertCodeList,
-  insertVariable,
-  replaceCodes,
-  usersOfList,
-} from './variables.js';
+import { allVariables, insertVariable } from './variables.js';
+import { dropUnusedLists, insertCodeList, replaceCodes, usersOfList } from './code-lists.js';
 import { allWorkings, putWorking, usersOfVariable } from './workings.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-store-'));
@@ -160,7 +154,10 @@ describe('workings and tables', () => {
     variable('made', column('made', 'coded8'), null, working);
     const shown = { percent: 'column' as const, counts: true, hatch: true, expected: false };
     const table = putTable(db, null, 'A table', sentenceOf(source), shown, '2026-01-01');
-    expect(usersOfVariable(db, source)).toEqual({ workings: ['made'], tables: ['A table'] });
+    expect(usersOfVariable(db, source)).toEqual({
+      workings: [{ variable: expect.any(Number) as number, title: 'made' }],
+      tables: [{ table, title: 'A table' }],
+    });
     expect(allWorkings(db)[0]).toMatchObject({ recipe, proof, holds: false, signature: 'a' });
     expect(() => db.prepare('DELETE FROM variable WHERE id = ?').run(source)).toThrow('FOREIGN KEY');
     putTable(db, table, 'Renamed', sentenceOf(source), shown, '2026-01-02');

@@ -1,12 +1,25 @@
-import type { Code, Level, MissingReason, Variable } from '../core/codebook/types.js';
+import type { Code, Level, Variable } from '../core/codebook/types.js';
+import { codesByList } from './code-lists.js';
 import type { Db } from './open.js';
 
+/** What an analyst says of a variable beyond its codebook entry. */
+export interface Marks {
+  note: string;
+  /** Variables of one group stand together; '' is none. */
+  group: string;
+  starred: boolean;
+  /** Out of the lists to choose from, until it is asked for. */
+  aside: boolean;
+}
+
 /** A variable with where its values are and what made it. */
-export interface VariableRow extends Variable {
+export interface VariableRow extends Variable, Marks {
   codes: Code[];
   columnId: number;
   codeListId: number | null;
   workingId: number | null;
+  /** When it was taken in or made. */
+  madeAt: string;
 }
 
 interface Flat {
@@ -18,58 +31,31 @@ interface Flat {
   columnId: number;
   codeListId: number | null;
   workingId: number | null;
+  note: string;
+  group: string;
+  starred: 0 | 1;
+  aside: 0 | 1;
+  madeAt: string;
 }
 
 const COLUMNS =
-  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS workingId';
-
-function codeLists(db: Db): Map<number, Code[]> {
-  const rows = db
-    .prepare('SELECT list_id AS list, code, label, missing FROM code ORDER BY list_id, position')
-    .all() as { list: number; code: string; label: string; missing: MissingReason | null }[];
-  const lists = new Map<number, Code[]>();
-  for (const { list, code, label, missing } of rows) {
-    const codes = lists.get(list);
-    if (codes) codes.push({ code, label, missing });
-    else lists.set(list, [{ code, label, missing }]);
-  }
-  return lists;
-}
+  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS workingId, note, in_group AS "group", starred, aside, made_at AS madeAt';
 
 /** All variables in the order of the roster. */
 export function allVariables(db: Db): VariableRow[] {
-  const lists = codeLists(db);
+  const lists = codesByList(db);
   return (db.prepare(`SELECT ${COLUMNS} FROM variable ORDER BY position, id`).all() as Flat[]).map((row) => ({
     ...row,
+    starred: row.starred === 1,
+    aside: row.aside === 1,
     codes: row.codeListId === null ? [] : (lists.get(row.codeListId) ?? []),
   }));
-}
-
-export function insertCodeList(db: Db, name: string, codes: readonly Code[]): number {
-  const id = Number(db.prepare('INSERT INTO code_list (name) VALUES (?)').run(name).lastInsertRowid);
-  insertCodes(db, id, codes);
-  return id;
-}
-
-function insertCodes(db: Db, list: number, codes: readonly Code[]): void {
-  const insert = db.prepare('INSERT INTO code (list_id, position, code, label, missing) VALUES (?, ?, ?, ?, ?)');
-  codes.forEach(({ code, label, missing }, position) => insert.run(list, position, code, label, missing));
-}
-
-/** All code lists, the oldest first. */
-export function allCodeLists(db: Db): { id: number; name: string }[] {
-  return db.prepare('SELECT id, name FROM code_list ORDER BY id').all() as { id: number; name: string }[];
-}
-
-/** Gives a code list other codes; every variable that uses it follows. */
-export function replaceCodes(db: Db, list: number, codes: readonly Code[]): void {
-  db.prepare('DELETE FROM code WHERE list_id = ?').run(list);
-  insertCodes(db, list, codes);
 }
 
 /** Takes everything out of a study's file but its columns. */
 export function clearCodebook(db: Db): void {
   db.exec(`
+    DELETE FROM codebook_change;
     DELETE FROM saved_table;
     DELETE FROM working_source;
     DELETE FROM variable;
@@ -78,17 +64,6 @@ export function clearCodebook(db: Db): void {
     DELETE FROM data_column WHERE origin = 'working';
     DELETE FROM study;
   `);
-}
-
-/** Removes code lists that no variable uses. */
-export function dropUnusedLists(db: Db): void {
-  db.prepare(
-    'DELETE FROM code_list WHERE id NOT IN (SELECT code_list_id FROM variable WHERE code_list_id IS NOT NULL)',
-  ).run();
-}
-
-export function usersOfList(db: Db, list: number): number[] {
-  return db.prepare('SELECT id FROM variable WHERE code_list_id = ?').pluck().all(list) as number[];
 }
 
 export interface NewVariable {
@@ -112,10 +87,10 @@ export function insertVariable(db: Db, variable: NewVariable, behind: number | n
   return Number(
     db
       .prepare(
-        `INSERT INTO variable (position, name, label, question, level, column_id, code_list_id, working_id)
-         VALUES (@position, @name, @label, @question, @level, @columnId, @codeListId, @workingId)`,
+        `INSERT INTO variable (position, name, label, question, level, column_id, code_list_id, working_id, made_at)
+         VALUES (@position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
       )
-      .run({ ...variable, position }).lastInsertRowid,
+      .run({ ...variable, position, madeAt: new Date().toISOString() }).lastInsertRowid,
   );
 }
 
@@ -135,6 +110,17 @@ export function updateVariable(
   ).run(label, question, level, columnId, codeListId, id);
 }
 
+/** Changes what is said of a variable beyond its entry. */
+export function markVariable(db: Db, id: number, { note, group, starred, aside }: Marks): void {
+  db.prepare('UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ? WHERE id = ?').run(
+    note,
+    group,
+    starred ? 1 : 0,
+    aside ? 1 : 0,
+    id,
+  );
+}
+
 /** Puts variables in the order of their names; those that are not named stay behind them. */
 export function orderVariables(db: Db, names: readonly string[]): void {
   if (names.length === 0) return;
@@ -147,6 +133,13 @@ export function orderVariables(db: Db, names: readonly string[]): void {
 
 export function renameVariable(db: Db, id: number, name: string): void {
   db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(name, id);
+}
+
+/** Gives variables other names at once, so that two can change theirs for each other's. */
+export function renameVariables(db: Db, names: readonly { id: number; name: string }[]): void {
+  // A name that nobody can type, for the time between.
+  for (const { id } of names) renameVariable(db, id, `\u0000${id}`);
+  for (const { id, name } of names) renameVariable(db, id, name);
 }
 
 export function removeVariable(db: Db, id: number): void {

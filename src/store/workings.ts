@@ -71,21 +71,26 @@ export function removeWorking(db: Db, id: number): void {
   db.prepare('DELETE FROM working WHERE id = ?').run(id);
 }
 
-/** Titles of what stands on a variable: workings' results, and saved tables. */
-export function usersOfVariable(db: Db, id: number): { workings: string[]; tables: string[] } {
+/** What stands on a variable. */
+export interface UsedBy {
+  /** What workings make of it. */
+  workings: { variable: number; title: string }[];
+  tables: { table: number; title: string }[];
+}
+
+/** What stands on a variable: workings' results, and saved tables. */
+export function usersOfVariable(db: Db, id: number): UsedBy {
   return {
     workings: db
       .prepare(
-        `SELECT CASE WHEN v.label = '' THEN v.name ELSE v.label END
+        `SELECT v.id AS variable, CASE WHEN v.label = '' THEN v.name ELSE v.label END AS title
          FROM working_source s JOIN variable v ON v.working_id = s.working_id WHERE s.variable_id = ? ORDER BY v.id`,
       )
-      .pluck()
-      .all(id) as string[],
+      .all(id) as UsedBy['workings'],
     tables: db
       .prepare(
-        'SELECT title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id WHERE variable_id = ? ORDER BY t.id',
+        'SELECT t.id AS "table", title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id WHERE variable_id = ? ORDER BY t.id',
       )
-      .pluck()
-      .all(id) as string[],
+      .all(id) as UsedBy['tables'],
   };
 }

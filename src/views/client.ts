@@ -1,5 +1,17 @@
 import type {
   Acceptance,
+  Changed,
+  CodeBody,
+  CodeList,
+  CodeListDraft,
+  Complaint,
+  Declaring,
+  EntryEdit,
+  MissingPlan,
+  MissingWanted,
+  OrderWanted,
+  Respondents,
+  RespondentsWanted,
   Comparison,
   Counts,
   Intake,
@@ -65,6 +77,24 @@ export const client = {
   variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
   editVariable: (study: string, id: number, edit: VariableEdit) =>
     ask<VariableDetail>('PATCH', `${studyPath(study)}/variables/${id}`, edit),
+  editEntries: (study: string, edits: readonly EntryEdit[], words?: string) =>
+    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits, ...(words === undefined ? {} : { words }) }),
+  undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/codebook/undo`),
+  redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/codebook/redo`),
+  codeLists: (study: string) => ask<CodeList[]>('GET', `${studyPath(study)}/code-lists`),
+  makeCodeList: (study: string, draft: CodeListDraft) =>
+    ask<{ list: number }>('POST', `${studyPath(study)}/code-lists`, draft),
+  changeCodeList: (study: string, list: number, draft: CodeListDraft) =>
+    ask<Changed>('PUT', `${studyPath(study)}/code-lists/${list}`, draft),
+  dropCodeList: (study: string, list: number) => ask<Changed>('DELETE', `${studyPath(study)}/code-lists/${list}`),
+  orderCodes: (study: string, id: number, wanted: OrderWanted) =>
+    ask<CodeBody[]>('POST', `${studyPath(study)}/variables/${id}/order`, wanted),
+  planMissing: (study: string, wanted: MissingWanted) =>
+    ask<MissingPlan>('POST', `${studyPath(study)}/missing/plan`, wanted),
+  declareMissing: (study: string, wanted: Declaring) => ask<Changed>('POST', `${studyPath(study)}/missing`, wanted),
+  respondents: (study: string, wanted: RespondentsWanted, signal?: AbortSignal) =>
+    ask<Respondents>('POST', `${studyPath(study)}/respondents`, wanted, signal),
+  health: (study: string) => ask<Complaint[]>('GET', `${studyPath(study)}/health`),
   counts: (study: string, sentence: SentenceBody, signal?: AbortSignal) =>
     ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, signal),
   previewWorking: (study: string, recipe: WorkingDraft['recipe'], signal?: AbortSignal) =>

@@ -11,7 +11,14 @@ import { optionLabels } from './workings/option-labels.js';
 
 function variable(over: Partial<RosterVariable>): RosterVariable {
   return {
-    id: 1, name: 'q1', label: '', question: '', level: 'unordered', codes: [], columnId: 1, codeListId: null, workingId: null,
+    id: 1, name: 'q1', label: '', question: '', level: 'unordered', codes: [], columnId: 1, note: '',
+    group: '',
+    starred: false,
+    aside: false,
+    madeAt: '',
+    column: 'q',
+    levels: [],
+    codeListId: null, workingId: null,
     made: null, holds: true, answers: 90, missing: 6, blank: 4, picture: { is: 'none' }, countable: true, ...over,
   }; // prettier-ignore
 }

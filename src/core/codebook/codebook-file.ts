@@ -40,6 +40,14 @@ export interface FileWorking {
   recipe: NamedRecipe;
 }
 
+/** What an analyst says of a variable beyond its entry. */
+export interface FileMarks {
+  note?: string | undefined;
+  group?: string | undefined;
+  starred?: boolean | undefined;
+  aside?: boolean | undefined;
+}
+
 /** A codebook that travels beside a data file. */
 export interface CodebookFile {
   name?: string | undefined;
@@ -51,4 +59,8 @@ export interface CodebookFile {
   workings?: FileWorking[] | undefined;
   /** Names of all variables in the order of the roster. */
   order?: string[] | undefined;
+  /** By the variable's name. */
+  marks?: Record<string, FileMarks> | undefined;
+  /** Lists that stay though nobody uses them, by name. */
+  keptLists?: Record<string, FileCode[]> | undefined;
 }

@@ -26,11 +26,15 @@ export function withExactLabels(codes: FileCode[], labels: unknown): FileCode[] 
   return codes.map((code) => ({ ...code, label: wordsOr(exact[code.code], code.label) }));
 }
 
-/** Workings and the order of all variables, of which no standard knows. They are checked with the rest of the codebook. */
-export function beyondStandard(words: Record<string, unknown>): Pick<CodebookFile, 'workings' | 'order'> {
-  const { workings, order } = words;
+/** What no standard knows of. It is checked with the rest of the codebook. */
+export function beyondStandard(
+  words: Record<string, unknown>,
+): Pick<CodebookFile, 'workings' | 'order' | 'marks' | 'keptLists'> {
+  const { workings, order, marks, keptLists } = words;
   return {
     ...(Array.isArray(workings) ? { workings: workings as CodebookFile['workings'] } : {}),
     ...(Array.isArray(order) ? { order: order as string[] } : {}),
+    ...(marks === undefined ? {} : { marks: marks as CodebookFile['marks'] }),
+    ...(keptLists === undefined ? {} : { keptLists: keptLists as CodebookFile['keptLists'] }),
   };
 }

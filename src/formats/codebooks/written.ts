@@ -23,5 +23,5 @@ export interface WrittenStudy {
   columns: readonly WrittenColumn[];
 }
 
-/** What no standard has a place for: what workings make of the columns, and the order of all variables. */
-export const beyond = ({ codebook }: WrittenStudy) => ({ workings: codebook.workings, order: codebook.order });
+/** What no standard has a place for: workings, the order of all variables, notes and groups, lists that nobody uses. */
+export const beyond = ({ codebook: { workings, order, marks, keptLists } }: WrittenStudy) => ({ workings, order, marks, keptLists }); // prettier-ignore

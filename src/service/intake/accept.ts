@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import type { CodebookFile, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
+import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { compareCodes } from '../../core/codebook/number.js';
 import { isAnswer } from '../../core/codebook/types.js';
 import { namesIn, withIds } from '../../core/recode/named.js';
@@ -12,11 +12,12 @@ import { removeColumn } from '../../store/columns.js';
 import { closeForMove, type Db, openStudyFile } from '../../store/open.js';
 import { allSourceFiles, updateSourceFile } from '../../store/source-files.js';
 import { insertStudy } from '../../store/study.js';
+import { insertCodeList } from '../../store/code-lists.js';
 import {
   allVariables,
   clearCodebook,
-  insertCodeList,
   insertVariable,
+  markVariable,
   orderVariables,
   updateVariable,
   type VariableRow,
@@ -90,6 +91,7 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
     questions,
     workings,
     order: codebook?.order ?? [],
+    marks: codebook?.marks ?? {},
     study,
     name: acceptance.name.trim(),
     subtitle: subtitle.trim(),
@@ -107,6 +109,7 @@ interface Making {
   questions: readonly FileMultiple[];
   workings: readonly FileWorking[];
   order: readonly string[];
+  marks: Readonly<Record<string, FileMarks>>;
   study: string;
   name: string;
   subtitle: string;
@@ -143,11 +146,19 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
       if (made) updateVariable(db, variable, { ...made, label, question });
     }
     orderVariables(db, making.order);
+    putMarks(db, making.marks);
     // Last of all: where something before was refused, the column can still be taken in.
     for (const { columnId } of making.decided.leftOut) removeColumn(db, columnId);
   } finally {
     await service.run('forget', { file: part });
     closeForMove(db);
+  }
+}
+
+function putMarks(db: Db, marks: Making['marks']): void {
+  for (const { id, name } of allVariables(db)) {
+    const { note = '', group = '', starred = false, aside = false } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {}; // prettier-ignore
+    if (note || group || starred || aside) markVariable(db, id, { note, group, starred, aside });
   }
 }
 
@@ -187,8 +198,13 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   const [file] = allSourceFiles(db);
   if (file) updateSourceFile(db, file.id, { respondents, unread: unread.rows, sha256, bytes, takenIn: created });
   const lists = new Map(
-    Object.entries(decided.lists).map(([key, { name, codes }]) => [key, insertCodeList(db, name, codes)]),
+    Object.entries(decided.lists).map(([key, { name, codes }]) => [
+      key,
+      insertCodeList(db, name, codes, key === `list:${name}` && decided.kept.includes(name)),
+    ]),
   );
+  for (const name of decided.kept)
+    if (!lists.has(`list:${name}`)) insertCodeList(db, name, decided.unused[name] ?? [], true);
   for (const { list, ...variable } of decided.columns) {
     insertVariable(db, { ...variable, codeListId: list === null ? null : (lists.get(list) ?? null), workingId: null });
   }

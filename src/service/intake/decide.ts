@@ -32,6 +32,10 @@ export interface Decided {
   columns: DecidedColumn[];
   leftOut: ReadColumn[];
   lists: Record<string, { name: string; codes: Code[] }>;
+  /** Names of lists that stay though nobody uses them. */
+  kept: string[];
+  /** The codes of such lists that no column uses. */
+  unused: Record<string, Code[]>;
 }
 
 const LEVELS_OF: Record<ReadColumn['storage'], readonly Level[]> = {
@@ -142,7 +146,17 @@ export function decide(
     };
   });
   for (const [key, { codes }] of Object.entries(lists)) checkTwice(key.slice(key.indexOf(':') + 1), codes);
-  return { columns: decided, leftOut, lists };
+  const keptLists = Object.entries(codebook?.keptLists ?? {}).map(
+    ([name, codes]) => [name, codes.map(toCode)] as const,
+  );
+  for (const [name, codes] of keptLists) checkTwice(name, codes);
+  return {
+    columns: decided,
+    leftOut,
+    lists,
+    kept: keptLists.map(([name]) => name),
+    unused: Object.fromEntries(keptLists),
+  };
 }
 
 function checkTwice(list: string, codes: readonly Code[]): void {

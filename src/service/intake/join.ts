@@ -6,14 +6,8 @@ import { differences, type Difference } from '../../core/intake/differences.js';
 import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
 import { closeForMove, detach, openStudyFile } from '../../store/open.js';
 import { setRespondents, setWaveVariable, studyRow, touchStudy } from '../../store/study.js';
-import {
-  allVariables,
-  insertCodeList,
-  insertVariable,
-  replaceCodes,
-  updateVariable,
-  type VariableRow,
-} from '../../store/variables.js';
+import { insertCodeList, replaceCodes } from '../../store/code-lists.js';
+import { allVariables, insertVariable, updateVariable, type VariableRow } from '../../store/variables.js';
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { settle } from '../settle.js';
 import type { Joined, JoinedColumn } from '../worker/join-job.js';
@@ -51,10 +45,16 @@ async function readOf(service: Service, id: string): Promise<{ intake: IntakeRec
   throw new Fault(kind, message, mend, place);
 }
 
+/** A variable with the heading of its column, which a new name does not change. */
+type SourceVariable = VariableRow & { heading: string };
+
 /** Variables that stand for columns of a file; what workings make, and the waves, are none. */
-function sourcesIn(study: OpenStudy): VariableRow[] {
+function sourcesIn(study: OpenStudy): SourceVariable[] {
   const { waveVariable } = studyRow(study.db);
-  return allVariables(study.db).filter(({ workingId, id }) => workingId === null && id !== waveVariable);
+  const rows = allColumnRows(study.db);
+  return allVariables(study.db)
+    .filter(({ workingId, id }) => workingId === null && id !== waveVariable)
+    .map((variable) => ({ ...variable, heading: rows.get(variable.columnId)?.name ?? variable.name }));
 }
 
 function wavesOf(study: OpenStudy): VariableRow | undefined {
@@ -69,11 +69,13 @@ export async function compareWithStudy(service: Service, study: OpenStudy, id: s
   const codes = allColumnCodes(study.db);
   const { respondents } = studyRow(study.db);
   const sources = sourcesIn(study);
-  const before = sources.map(({ name, level, columnId }) => {
+  const before = sources.map(({ heading: name, level, columnId }) => {
     const { storage = 'text', blank = 0 } = rows.get(columnId) ?? {};
     return { name, level, storage, blank, filled: respondents - blank, codes: codes.get(columnId) ?? [] };
   });
-  const listed = new Map(sources.map(({ name, codes: list }) => [name, new Set(list.map(({ code }) => code))]));
+  const listed = new Map(
+    sources.map(({ heading: name, codes: list }) => [name, new Set(list.map(({ code }) => code))]),
+  );
   return {
     respondents: { before: respondents, after: read.respondents },
     columns: differences(before, read.columns, listed),
@@ -99,20 +101,20 @@ interface Plan {
 
 function planOf(study: OpenStudy, read: ReadIn, { as, waves, take }: Joining): Plan {
   const sources = sourcesIn(study);
-  const names = new Set(allVariables(study.db).map(({ name }) => name));
+  const names = new Set([...allVariables(study.db), ...sources.map(({ heading }) => ({ name: heading }))].map(({ name }) => name)); // prettier-ignore
   const byName = new Map(read.columns.map((column) => [column.name, column]));
   const known = wavesOf(study);
   if (as === 'refresh' && known) {
     const mend = 'Take the file in as a new wave, or as a study of its own.';
     throw new Fault('conflict', `The study has ${known.codes.length} waves, which a refresh would take away.`, mend, { field: 'as' }); // prettier-ignore
   }
-  if (!sources.some(({ name }) => byName.has(name))) {
+  if (!sources.some(({ heading }) => byName.has(heading))) {
     throw new Fault('invalid', 'The file has no column of the study.', 'Take it in as a study of its own.', { field: 'as' }); // prettier-ignore
   }
   const matched = sources.map((variable) => ({
-    name: variable.name,
+    name: variable.heading,
     old: as === 'wave' ? variable.columnId : null,
-    fresh: byName.get(variable.name)?.columnId ?? null,
+    fresh: byName.get(variable.heading)?.columnId ?? null,
     variable,
   }));
   const added = read.columns

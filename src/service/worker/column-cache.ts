@@ -17,7 +17,8 @@ let held = 0;
 const files = new Map<string, Db>();
 const MOST_FILES = 8;
 
-function fileAt(path: string): Db {
+/** A study's file, opened for reading and kept open. */
+export function studyFileAt(path: string): Db {
   const known = files.get(path);
   if (known) {
     files.delete(path);
@@ -54,7 +55,7 @@ export function cachedColumn(path: string, id: number): Column {
     entries.set(key, known);
     return known.column;
   }
-  const column = readColumn(fileAt(path), id);
+  const column = readColumn(studyFileAt(path), id);
   const bytes = columnBytes(column);
   entries.set(key, { column, bytes });
   held += bytes;

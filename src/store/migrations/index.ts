@@ -1,5 +1,6 @@
 import { first } from './001-first.js';
 import { intake } from './002-intake.js';
+import { codebook } from './003-codebook.js';
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first, intake];
+export const MIGRATIONS: readonly string[] = [first, intake, codebook];

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../api/endpoint.js';
 import { openStudy } from '../../../../../service/open-study.js';
-import { viewStudy } from '../../../../../service/roster.js';
+import { viewWholeStudy } from '../../../../../service/roster.js';
 
-export const GET = endpoint(({ service, param }) => viewStudy(openStudy(service, param('study'))));
+export const GET = endpoint(({ service, param }) => viewWholeStudy(service, openStudy(service, param('study'))));

@@ -1,0 +1,103 @@
+import { parseNumber } from './number.js';
+import { type Code, type Level, type MissingReason } from './types.js';
+
+/** A variable as this needs it. */
+export interface Held {
+  id: number;
+  level: Level;
+  codes: readonly Code[];
+  /** Respondents by code, of those codes that occur. */
+  found: ReadonlyMap<string, number>;
+  /** The lowest and the highest number that is an answer, but for the codes asked about; null: none is a number. */
+  range: { from: number; to: number } | null;
+  /** It is made by a working, where its codes are decided. */
+  derived: boolean;
+}
+
+/**
+ * Why a code of a variable stays what it is unless it is asked for:
+ * - `labelled`: the codebook says it is an answer;
+ * - `among`: it stands among the other numbers, or right beside them;
+ * - `same`: it is already what is wanted;
+ * - `derived`: a working makes the variable.
+ */
+export type LeftAlone = 'labelled' | 'among' | 'same' | 'derived';
+
+/** What happens to one code of one variable. */
+export interface MissingLine {
+  variable: number;
+  code: string;
+  label: string;
+  respondents: number;
+  /** What it is now. */
+  now: MissingReason | null;
+  /** Null: it is changed. */
+  leftAlone: LeftAlone | null;
+}
+
+function isAmong(code: string, range: Held['range']): boolean {
+  const value = parseNumber(code);
+  // Right beside the others it may be the last category of a scale.
+  return value !== null && range !== null && value >= range.from - 1 && value <= range.to + 1;
+}
+
+function why(held: Held, code: string, listed: Code | undefined, to: MissingReason | null): LeftAlone | null {
+  if (held.derived) return 'derived';
+  if ((listed?.missing ?? null) === to) return 'same';
+  // To be an answer again is asked for by name; nothing stands against it.
+  if (to === null) return null;
+  if (listed && listed.missing !== null) return null;
+  if (listed && listed.label.trim() !== '' && listed.label !== code) return 'labelled';
+  return isAmong(code, held.range) ? 'among' : null;
+}
+
+/**
+ * What would happen if some codes were declared missing (or, with null, answers again) in some variables: a line for
+ * each code that occurs in one, or that its list names. Nothing is changed where the codebook says that the code is an
+ * answer, or where it looks like one.
+ */
+export function planMissing(variables: readonly Held[], codes: readonly string[], to: MissingReason | null): MissingLine[] {
+  return variables.flatMap((held) => {
+    if (held.level === 'text' || held.level === 'multiple') return [];
+    return codes.flatMap((code): MissingLine[] => {
+      const listed = held.codes.find((one) => one.code === code);
+      const respondents = held.found.get(code) ?? 0;
+      if (respondents === 0 && !listed) return [];
+      const leftAlone = why(held, code, listed, to);
+      // What is declared nowhere and asked to be an answer is one already, and no news.
+      if (leftAlone === 'same' && to === null) return [];
+      return [{ variable: held.id, code, label: listed?.label ?? code, respondents, now: listed?.missing ?? null, leftAlone }];
+    });
+  });
+} // prettier-ignore
+
+/** A variable's codes with some of them declared; one that is not listed is put behind. */
+export function declare(codes: readonly Code[], declared: ReadonlySet<string>, to: MissingReason | null): Code[] {
+  const listed = new Set(codes.map(({ code }) => code));
+  const added = to === null ? [] : [...declared].filter((code) => !listed.has(code));
+  return [
+    ...codes.map((code) => (declared.has(code.code) ? { ...code, missing: to } : code)),
+    ...added.map((code): Code => ({ code, label: code, missing: to })),
+  ];
+}
+
+const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
+  labelled: (n) => `in ${n} of them it is a labelled answer`,
+  among: (n) => `in ${n} it stands among or beside the other numbers`,
+  same: (n) => `in ${n} it is so already`,
+  derived: (n) => `${n} ${n === 1 ? 'is' : 'are'} made by a working, where codes are decided`,
+};
+
+/** The plan in a sentence for each code: "9 occurs in 41 variables; in 6 of them it is a labelled answer: left alone." */
+export function sayPlan(lines: readonly MissingLine[], codes: readonly string[]): string[] {
+  return codes.map((code) => {
+    const mine = lines.filter((line) => line.code === code && (line.respondents > 0 || line.now !== null));
+    if (mine.length === 0) return `${code} occurs in none of them.`;
+    const left = (['labelled', 'among', 'derived', 'same'] as const).flatMap((reason) => {
+      const n = mine.filter(({ leftAlone }) => leftAlone === reason).length;
+      return n === 0 ? [] : [LEFT_WORDS[reason](n)];
+    });
+    const occurs = `${code} occurs in ${mine.length} variable${mine.length === 1 ? '' : 's'}`;
+    return left.length === 0 ? `${occurs}.` : `${occurs}; ${left.join('; ')}: left alone.`;
+  });
+}

@@ -1,0 +1,135 @@
+import { whole } from '../figures.js';
+import { parseNumber } from './number.js';
+import { type Code, isAnswer, type Level } from './types.js';
+
+/** What can be wrong with a study's codebook, in the order of how much harm it does. */
+export const AILMENTS = ['unsound', 'twins', 'undeclared', 'words', 'unlabelled', 'blank', 'unused'] as const;
+export type Ailment = (typeof AILMENTS)[number];
+
+/** A variable as this needs it. */
+export interface Patient {
+  id: number;
+  level: Level;
+  codes: readonly Code[];
+  codeListId: number | null;
+  /** Respondents by code; of a number column by those of its values that are no numbers. */
+  found: readonly { code: string; respondents: number }[];
+  /** Respondents with a value, an answer or not. */
+  filled: number;
+  derived: boolean;
+  /** False where a working's proof fails. */
+  holds: boolean;
+  /** Codes that stand far from all others and look like "no answer". */
+  far: readonly { code: string; respondents: number }[];
+  /** Values that should be one respondent's alone, and are not. */
+  twins: { values: string[]; respondents: number } | null;
+}
+
+/** One thing that is wrong, with what it is wrong with. */
+export interface Complaint {
+  is: Ailment;
+  variable: number;
+  codes: string[];
+  respondents: number;
+  text: string;
+}
+
+const NAMED = 4;
+
+function list(codes: readonly string[]): string {
+  const shown = codes.slice(0, NAMED).map((code) => (code.length > 30 ? `${code.slice(0, 29)}…` : code));
+  return shown.join(', ') + (codes.length > NAMED ? ` and ${codes.length - NAMED} more` : '');
+}
+
+const people = (n: number) => `${whole(n)} respondent${n === 1 ? '' : 's'}`;
+const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, one) => total + one.respondents, 0);
+
+const isCategories = (level: Level) => level === 'unordered' || level === 'ordered';
+
+/** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */
+function unlabelled({ level, codes, found, derived }: Patient): Omit<Complaint, 'variable'> | null {
+  if (!isCategories(level) || derived) return null;
+  const labels = new Map(codes.map(({ code, label }) => [code, label]));
+  const bare = found.filter(({ code }) => {
+    const label = labels.get(code) ?? code;
+    // A word is its own label; a number says nothing.
+    return label.trim() === '' || (label === code && parseNumber(code) !== null);
+  });
+  if (bare.length === 0) return null;
+  const names = bare.map(({ code }) => code);
+  const all = bare.length === found.length;
+  const text = all
+    ? `No code has a label: ${list(names)}.`
+    : `Without a label: ${list(names)}, which ${people(sum(bare))} gave.`;
+  return { is: 'unlabelled', codes: names, respondents: sum(bare), text };
+}
+
+function undeclared({ codes, far, derived }: Patient): Omit<Complaint, 'variable'> | null {
+  if (derived) return null;
+  const known = new Map(codes.map((code) => [code.code, code]));
+  const left = far.filter(({ code }) => {
+    const listed = known.get(code);
+    // A code that is labelled as an answer was looked at.
+    return !listed || (isAnswer(listed) && listed.label === listed.code);
+  });
+  if (left.length === 0) return null;
+  const names = left.map(({ code }) => code);
+  const text = `${list(names)} stand${left.length === 1 ? 's' : ''} far from all other values; ${people(sum(left))}. Probably no answer.`; // prettier-ignore
+  return { is: 'undeclared', codes: names, respondents: sum(left), text };
+}
+
+/** Words among numbers of which nobody has said what they mean. */
+function words({ level, codes, found, derived }: Patient): Omit<Complaint, 'variable'> | null {
+  if (level !== 'number' || derived) return null;
+  const known = new Set(codes.map(({ code }) => code));
+  const left = found.filter(({ code }) => parseNumber(code) === null && !known.has(code));
+  if (left.length === 0) return null;
+  const names = left.map(({ code }) => code);
+  const text = `Among the numbers stand ${list(names)}; ${people(sum(left))} left out, and nobody has said why.`;
+  return { is: 'words', codes: names, respondents: sum(left), text };
+}
+
+function own(patient: Patient): (Omit<Complaint, 'variable'> | null)[] {
+  const { holds, twins, filled } = patient;
+  return [
+    holds ? null : { is: 'unsound', codes: [], respondents: 0, text: 'The proof of its working fails, or that of one it stands on.' }, // prettier-ignore
+    twins && {
+      is: 'twins',
+      codes: twins.values,
+      respondents: twins.respondents,
+      text: `${people(twins.respondents)} share an identifier with another: ${list(twins.values)}.`,
+    },
+    undeclared(patient),
+    words(patient),
+    unlabelled(patient),
+    filled === 0 ? { is: 'blank', codes: [], respondents: 0, text: 'Nobody has a value.' } : null,
+  ];
+}
+
+/** Labels of answers that no respondent of any variable with this list has given. */
+function unusedLabels(patients: readonly Patient[]): Complaint[] {
+  const users = new Map<number, Patient[]>();
+  for (const patient of patients) {
+    const { codeListId, level, derived, filled } = patient;
+    if (codeListId === null || derived || !isCategories(level) || filled === 0) continue;
+    const known = users.get(codeListId);
+    if (known) known.push(patient);
+    else users.set(codeListId, [patient]);
+  }
+  return [...users.values()].flatMap((same): Complaint[] => {
+    const used = new Set(same.flatMap(({ found }) => found.map(({ code }) => code)));
+    const never = (same[0]?.codes ?? []).filter((code) => isAnswer(code) && !used.has(code.code));
+    if (never.length === 0) return [];
+    const whose = same.length === 1 ? '' : ` in any of the ${same.length} variables with this list`;
+    const text = `Never given${whose}: ${list(never.map(({ label }) => label))}.`;
+    return [{ is: 'unused', variable: same[0]!.id, codes: never.map(({ code }) => code), respondents: 0, text }];
+  });
+}
+
+/** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
+export function complaints(patients: readonly Patient[]): Complaint[] {
+  const found = patients.flatMap((patient) =>
+    own(patient).flatMap((one): Complaint[] => (one ? [{ ...one, variable: patient.id }] : [])),
+  );
+  return [...found, ...unusedLabels(patients)].sort((a, b) => AILMENTS.indexOf(a.is) - AILMENTS.indexOf(b.is));
+}

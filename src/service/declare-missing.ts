@@ -1,0 +1,108 @@
+import { declare, type Held, type MissingLine, planMissing, sayPlan } from '../core/codebook/declare-missing.js';
+import { parseNumber } from '../core/codebook/number.js';
+import { type Code, isAnswer, missingIn, MISSING_WORDS, type MissingReason } from '../core/codebook/types.js';
+import { Fault } from '../core/fault.js';
+import { insertCodeList, putCodeList, allCodeLists, usersOfList } from '../store/code-lists.js';
+import { allColumnCodes, allColumnRows } from '../store/columns.js';
+import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
+import { changeCodebook, type Changed } from './codebook-change.js';
+import type { OpenStudy, Service } from './context.js';
+
+export interface MissingWanted {
+  codes: string[];
+  /** Null: they are answers after all. */
+  missing: MissingReason | null;
+  /** Variables to look at; absent: all of the study. */
+  variables?: number[] | undefined;
+}
+
+export interface MissingPlan {
+  /** What will happen, a sentence for each code. */
+  words: string[];
+  lines: MissingLine[];
+}
+
+/** What a variable holds of some codes, and what its other answers reach from and to. */
+async function held(service: Service, study: OpenStudy, { codes, variables }: MissingWanted): Promise<Held[]> {
+  const { db } = study;
+  const rows = allColumnRows(db);
+  const found = allColumnCodes(db);
+  const wanted = allVariables(db).filter(({ id }) => variables === undefined || variables.includes(id));
+  const numbers = codes.flatMap((code) => {
+    const value = parseNumber(code);
+    return value === null ? [] : [{ code, value }];
+  });
+  const isNumber = ({ columnId }: VariableRow) => rows.get(columnId)?.storage === 'number';
+  const columns = wanted.filter(isNumber).map((variable) => ({ column: variable.columnId, missing: missingIn(variable.codes).flatMap((code) => parseNumber(code) ?? []) }));
+  const looked =
+    columns.length > 0 && numbers.length > 0 ? await service.run('look', { file: study.file, columns, values: numbers.map(({ value }) => value) }) : [];
+  const byColumn = new Map(looked.map((one) => [one.column, one]));
+  return wanted.map((variable): Held => {
+    const { id, level, codes: listed, columnId, workingId } = variable;
+    const mine = (found.get(columnId) ?? []).map(({ code, respondents }) => [code, respondents] as const);
+    const look = byColumn.get(columnId);
+    const values = numbers.flatMap(({ code }, k) => (look?.respondents[k] ? [[code, look.respondents[k]] as const] : []));
+    const no = new Set([...codes, ...listed.filter((code) => !isAnswer(code)).map(({ code }) => code)]);
+    const others = mine.flatMap(([code, n]) => (no.has(code) || n === 0 ? [] : (parseNumber(code) ?? [])));
+    const range = others.length > 0 ? { from: Math.min(...others), to: Math.max(...others) } : null;
+    return { id, level, codes: listed, found: new Map([...mine, ...values]), range: look ? look.range : range, derived: workingId !== null };
+  });
+} // prettier-ignore
+
+/** What would happen if codes were declared missing, or answers again. Nothing is changed. */
+export async function planDeclaring(service: Service, study: OpenStudy, wanted: MissingWanted): Promise<MissingPlan> {
+  const lines = planMissing(await held(service, study, wanted), wanted.codes, wanted.missing);
+  return { words: sayPlan(lines, wanted.codes), lines };
+}
+
+/**
+ * Declares codes missing, or answers again, each in the variables that are named for it. A list whose every user is
+ * named is changed; else those named get one of their own, so that nobody else is touched.
+ */
+export function declareMissing(
+  service: Service,
+  study: OpenStudy,
+  wanted: { missing: MissingReason | null; in: { code: string; variables: number[] }[] },
+): Promise<Changed> {
+  return changeCodebook(service, study, () => {
+    const { db } = study;
+    const all = new Map(allVariables(db).map((variable) => [variable.id, variable]));
+    const codesOf = new Map<number, Set<string>>();
+    for (const { code, variables } of wanted.in) {
+      for (const id of variables) {
+        const variable = all.get(id);
+        if (!variable) throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', { field: 'in' }); // prettier-ignore
+        if (variable.workingId !== null) throw new Fault('conflict', `${variable.name} is made by a working.`, 'Change its categories in the working.', { variable: variable.name, field: 'in' }); // prettier-ignore
+        codesOf.set(id, (codesOf.get(id) ?? new Set()).add(code));
+      }
+    }
+    // Those with the same list and the same codes to declare go on sharing.
+    const together = new Map<string, VariableRow[]>();
+    for (const [id, codes] of codesOf) {
+      const variable = all.get(id)!;
+      const key = JSON.stringify([variable.codeListId ?? `of ${id}`, [...codes].sort()]);
+      together.set(key, [...(together.get(key) ?? []), variable]);
+    }
+    const names = new Map(allCodeLists(db).map((list) => [list.id, list]));
+    const said = wanted.in.map(({ code }) => code).join(', ');
+    const as = wanted.missing === null ? 'an answer' : MISSING_WORDS[wanted.missing];
+    return {
+      words: `${said} is ${as} in ${codesOf.size} variable${codesOf.size === 1 ? '' : 's'}`,
+      variables: codesOf.keys(),
+      lists: [...codesOf.keys()].flatMap((id) => all.get(id)?.codeListId ?? []),
+      work: () => {
+        for (const variables of together.values()) {
+          const [first] = variables;
+          const { id, name, codeListId: list, codes } = first!;
+          const next: Code[] = declare(codes, codesOf.get(id)!, wanted.missing);
+          const row = list === null ? undefined : names.get(list);
+          if (row && usersOfList(db, row.id).length === variables.length) putCodeList(db, row, next);
+          else {
+            const made = insertCodeList(db, row?.name ?? name, next);
+            for (const variable of variables) updateVariable(db, variable.id, { ...variable, codeListId: made });
+          }
+        }
+      },
+    };
+  });
+} // prettier-ignore

@@ -1,0 +1,85 @@
+import { farCodes, noFacts, takeValue } from '../core/codebook/facts.js';
+import { type Complaint, complaints, type Patient } from '../core/codebook/health.js';
+import { allColumnCodes, allColumnRows, type ColumnCode, type ColumnRow } from '../store/columns.js';
+import { studyRow } from '../store/study.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings } from '../store/workings.js';
+import type { OpenStudy, Service } from './context.js';
+import { soundness } from './roster.js';
+
+/** What was found in a column that never changes: looked for once while the service runs. */
+type Found = Pick<Patient, 'far' | 'twins'>;
+const known = new WeakMap<Service, Map<string, Promise<Found>>>();
+
+/** Names by which identifiers go. */
+const IDENTIFIER =
+  /(^|[^a-z])(id|ident|identifier|key|serial|case|caseid|respid|respondent|uuid|guid|number|no|nr)([^a-z]|$)/i;
+
+function farAmong(codes: readonly ColumnCode[]): Found['far'] {
+  const facts = noFacts();
+  for (const { code, respondents } of codes) if (respondents > 0) takeValue(facts, code, respondents);
+  return farCodes(facts);
+}
+
+const mayIdentify = ({ name, label, level }: VariableRow) =>
+  (level === 'text' || level === 'number') && IDENTIFIER.test(`${name} ${label}`.replace(/[_.-]/g, ' '));
+
+/** Looks into a column that is not kept by codes, or that may be an identifier. */
+async function lookInto(service: Service, study: OpenStudy, variable: VariableRow, { storage, id }: ColumnRow): Promise<Found> {
+  const far = storage === 'number' && !mayIdentify(variable) ? await service.run('far', { file: study.file, column: id }) : [];
+  if (!mayIdentify(variable)) return { far, twins: null };
+  const { respondents, waveVariable } = studyRow(study.db);
+  const wave = allVariables(study.db).find((one) => one.id === waveVariable)?.columnId ?? null;
+  const found = await service.run('twins', { file: study.file, column: id, wave, respondents });
+  return { far, twins: found && found.values > 0 ? { values: found.shared, respondents: found.respondents } : null };
+} // prettier-ignore
+
+function foundIn(service: Service, study: OpenStudy, variable: VariableRow, column: ColumnRow): Promise<Found> {
+  const columns = known.get(service) ?? new Map<string, Promise<Found>>();
+  known.set(service, columns);
+  // What is no longer an identifier by its name is looked at anew.
+  const key = `${study.file}#${column.id}#${mayIdentify(variable)}`;
+  const found = columns.get(key) ?? lookInto(service, study, variable, column);
+  columns.set(key, found);
+  found.catch(() => columns.delete(key));
+  return found;
+}
+
+/** All that is wrong with a study's codebook. */
+export async function studyHealth(service: Service, study: OpenStudy): Promise<Complaint[]> {
+  const { db } = study;
+  const variables = allVariables(db);
+  const rows = allColumnRows(db);
+  const codes = allColumnCodes(db);
+  const { respondents, waveVariable } = studyRow(db);
+  const holds = soundness(variables, allWorkings(db));
+  const patients = await Promise.all(
+    variables
+      .filter(({ aside, id }) => !aside && id !== waveVariable)
+      .map(async (variable): Promise<Patient> => {
+        const { id, level, codes: listed, codeListId, columnId, workingId } = variable;
+        const column = rows.get(columnId)!;
+        const mine = codes.get(columnId) ?? [];
+        const derived = workingId !== null;
+        const coded = column.storage === 'coded8' || column.storage === 'coded16';
+        const found =
+          derived || level === 'multiple'
+            ? { far: [], twins: null }
+            : coded && !mayIdentify(variable)
+              ? { far: level === 'text' ? [] : farAmong(mine), twins: null }
+              : await foundIn(service, study, variable, column);
+        return {
+          id,
+          level,
+          codes: listed,
+          codeListId,
+          found: mine.filter((one) => one.respondents > 0),
+          filled: respondents - column.blank,
+          derived,
+          holds: holds(id),
+          ...found,
+        };
+      }),
+  );
+  return complaints(patients);
+}

@@ -1,0 +1,35 @@
+import { missingIn, titleOf } from '../core/codebook/types.js';
+import { codesWithFound } from '../core/table/tabulate.js';
+import type { Condition } from '../core/table/sentence.js';
+import { columnCodes } from '../store/columns.js';
+import { studyRow } from '../store/study.js';
+import type { OpenStudy, Service } from './context.js';
+import { findVariable } from './roster.js';
+import type { RespondentRows } from './worker/respondents-job.js';
+
+export interface RespondentsWanted {
+  variables: number[];
+  only: Condition[];
+  from: number;
+  count: number;
+}
+
+/** Respondents one by one, as they stand in the file, with what they gave to some variables. */
+export function respondentRows(service: Service, study: OpenStudy, wanted: RespondentsWanted): Promise<RespondentRows> {
+  const { db } = study;
+  return service.run('respondents', {
+    file: study.file,
+    respondents: studyRow(db).respondents,
+    columns: wanted.variables.map((id) => findVariable(db, id).columnId),
+    only: wanted.only.map((condition) => {
+      const variable = findVariable(db, condition.variable);
+      // A code asked for by name is found, an answer or not.
+      const asked = condition.is === 'between' ? [] : condition.codes;
+      const found = columnCodes(db, variable.columnId).map(({ code }) => code);
+      const missing = missingIn(codesWithFound(variable, found)).filter((code) => !asked.includes(code));
+      return { column: variable.columnId, title: titleOf(variable), test: condition, missing };
+    }),
+    from: wanted.from,
+    count: wanted.count,
+  });
+}

@@ -1,0 +1,89 @@
+import { farCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
+import type { Column } from '../../core/count/column.js';
+import { cachedColumn } from './column-cache.js';
+import { runs } from './describe-job.js';
+
+/** What is asked of number columns: how often some values stand in each, and what the others reach from and to. */
+export interface LookJob {
+  file: string;
+  /** Each with the values that are no answers already. */
+  columns: { column: number; missing: number[] }[];
+  values: number[];
+}
+
+export interface Looked {
+  column: number;
+  /** Respondents with each of the values, in their order. */
+  respondents: number[];
+  /** Of all other values; null: there are none. */
+  range: { from: number; to: number } | null;
+}
+
+/** Counts some values in number columns. */
+export function lookForValues({ file, columns, values }: LookJob): Looked[] {
+  const at = new Map(values.map((value, k) => [value, k]));
+  return columns.map(({ column, missing }): Looked => {
+    const without = new Set(missing);
+    const respondents = values.map(() => 0);
+    const found = cachedColumn(file, column);
+    let from = Infinity;
+    let to = -Infinity;
+    if (found.kind === 'number') {
+      for (const value of found.values) {
+        if (Number.isNaN(value)) continue;
+        const k = at.get(value);
+        if (k !== undefined) respondents[k]!++;
+        else if (!without.has(value)) {
+          if (value < from) from = value;
+          if (value > to) to = value;
+        }
+      }
+    }
+    return { column, respondents, range: from <= to ? { from, to } : null };
+  });
+}
+
+/** Values of one number column that stand far from all others and look like "no answer". */
+export function farInColumn({ file, column }: { file: string; column: number }): { code: string; respondents: number }[] {
+  const found = cachedColumn(file, column);
+  if (found.kind !== 'number') return [];
+  const facts = noFacts();
+  const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();
+  for (const [value, respondents] of runs(sorted)) takeValue(facts, String(value), respondents);
+  return farCodes(facts);
+} // prettier-ignore
+
+/** The average of a number among those who have each code of another column, by code. */
+export interface MeansJob {
+  file: string;
+  by: number;
+  of: number;
+  /** Codes of the number that are not answers. */
+  missing: string[];
+}
+
+function numbersIn(column: Column, missing: readonly string[]): ((k: number) => number) | null {
+  if (column.kind === 'number') {
+    const without = new Set(missing.map(Number));
+    return (k) => (without.has(column.values[k]!) ? NaN : column.values[k]!);
+  }
+  if (column.kind !== 'coded') return null;
+  const numbers = [NaN, ...column.codes.map((code) => (missing.includes(code) ? NaN : Number(code)))];
+  return (k) => numbers[column.values[k]!]!;
+}
+
+/** Averages of a number by the codes of another column, single or multiple. Codes without one are left out. */
+export function meansByCode({ file, by, of, missing }: MeansJob): [code: string, mean: number][] {
+  const groups = cachedColumn(file, by);
+  const number = numbersIn(cachedColumn(file, of), missing);
+  if (!number || groups.kind !== 'coded') return [];
+  const sums = new Float64Array(groups.codes.length + 1);
+  const times = new Float64Array(groups.codes.length + 1);
+  groups.values.forEach((code, k) => {
+    const value = number(k);
+    if (Number.isNaN(value)) return;
+    sums[code]! += value;
+    times[code]!++;
+  });
+  return groups.codes.flatMap((code, k): [string, number][] => (times[k + 1]! > 0 ? [[code, sums[k + 1]! / times[k + 1]!]] : [])); // prettier-ignore
+}

@@ -352,6 +352,7 @@ export const VariableDetailSchema = z
     variable: VariableSchema,
     codes: z.array(CodeSchema.extend({ respondents: z.int(), listed: z.boolean() })),
     blank: z.int(),
+    answered: z.int().describe('Respondents with an answer.'),
     summary: z
       .object({
         n: z.int(),

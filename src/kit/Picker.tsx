@@ -27,11 +27,14 @@ export function Picker({
   options,
   choose,
   close,
+  optionProps,
 }: {
   label: string;
   options: readonly PickerOption[];
   choose: (id: number) => void;
   close: () => void;
+  /** Attributes of an option, by its id. */
+  optionProps?: (id: number) => object;
 }) {
   const [search, setSearch] = useState('');
   const [active, setActive] = useState(0);
@@ -98,6 +101,7 @@ export function Picker({
             className={css['option']}
             onPointerMove={() => setActive(k)}
             onClick={() => choose(option.id)}
+            {...optionProps?.(option.id)}
           >
             <span>{option.label}</span>
             <small>{option.hint}</small>

@@ -1,4 +1,11 @@
-import { declare, type Held, type MissingLine, planMissing, sayPlan } from '../core/codebook/declare-missing.js';
+import {
+  declare,
+  type Held,
+  isSameCode,
+  type MissingLine,
+  planMissing,
+  sayPlan,
+} from '../core/codebook/declare-missing.js';
 import { parseNumber } from '../core/codebook/number.js';
 import { type Code, isAnswer, missingIn, MISSING_WORDS, type MissingReason } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -43,7 +50,7 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
     const look = byColumn.get(columnId);
     const values = numbers.flatMap(({ code }, k) => (look?.respondents[k] ? [[code, look.respondents[k]] as const] : []));
     const no = new Set([...codes, ...listed.filter((code) => !isAnswer(code)).map(({ code }) => code)]);
-    const others = mine.flatMap(([code, n]) => (no.has(code) || n === 0 ? [] : (parseNumber(code) ?? [])));
+    const others = mine.flatMap(([code, n]) => (no.has(code) || n === 0 || codes.some((asked) => isSameCode(asked, code)) ? [] : (parseNumber(code) ?? [])));
     const range = others.length > 0 ? { from: Math.min(...others), to: Math.max(...others) } : null;
     return { id, level, codes: listed, found: new Map([...mine, ...values]), range: look ? look.range : range, derived: workingId !== null };
   });

@@ -1,6 +1,6 @@
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
-import { isAnswer, type Level, missingIn } from '../core/codebook/types.js';
+import { type Code, isAnswer, type Level, missingIn } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { codesWithFound } from '../core/table/tabulate.js';
@@ -125,12 +125,14 @@ function describeColumn(
   service: Service,
   study: OpenStudy,
   column: number,
-  missing: readonly string[],
+  codes: readonly Code[],
 ): Promise<Described> {
+  const missing = missingIn(codes);
+  const listed = codes.flatMap(({ code }) => (parseNumber(code) === null ? [] : [code]));
   const columns = described.get(service) ?? new Map<string, Promise<Described>>();
   described.set(service, columns);
-  const key = JSON.stringify([study.file, column, missing]);
-  const known = columns.get(key) ?? service.run('describe', { file: study.file, column, missing: [...missing] });
+  const key = JSON.stringify([study.file, column, missing, listed]);
+  const known = columns.get(key) ?? service.run('describe', { file: study.file, column, missing, listed });
   columns.set(key, known);
   known.catch(() => columns.delete(key));
   return known;
@@ -140,7 +142,7 @@ function describeColumn(
 export async function viewWholeStudy(service: Service, study: OpenStudy): Promise<StudyView> {
   const columns = allColumnRows(study.db);
   const coded = allVariables(study.db).filter(({ level, columnId, codes }) => level === 'number' && columns.get(columnId)?.storage === 'number' && missingIn(codes).some((code) => parseNumber(code) !== null)); // prettier-ignore
-  const found = await Promise.all(coded.map(async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, missingIn(codes))] as const)); // prettier-ignore
+  const found = await Promise.all(coded.map(async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, codes)] as const)); // prettier-ignore
   return viewStudy(study, new Map(found));
 }
 
@@ -205,6 +207,8 @@ export interface VariableDetail {
     listed: boolean;
   }[];
   blank: number;
+  /** Respondents with an answer. */
+  answered: number;
   summary: NumberSummary | null;
   histogram: Histogram | null;
   usedBy: UsedBy;
@@ -246,12 +250,17 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   if (variable.level === 'number') codes.sort((a, b) => compareCodes(a.code, b.code));
   const missing = new Set(missingIn(codes));
   let figures: { summary: NumberSummary | null; histogram: Histogram | null } = { summary: null, histogram: null };
+  // The options of a set are not in place of each other: who is not blank has answered.
+  const coded = column.storage === 'sets' ? [] : codes.filter((code) => !isAnswer(code));
+  let without = coded.reduce((sum, { code }) => sum + (respondents.get(code) ?? 0), 0);
   if (variable.level === 'number') {
     const numbers = numbersOf(found, missing);
-    figures =
-      column.storage === 'number'
-        ? await describeColumn(service, study, column.id, [...missing])
-        : { summary: summarize(numbers), histogram: histogram(numbers, 24) };
+    if (column.storage === 'number') {
+      const described = await describeColumn(service, study, column.id, codes);
+      figures = described;
+      without = described.missing;
+      for (const [code, times] of described.counted) respondents.set(code, times);
+    } else figures = { summary: summarize(numbers), histogram: histogram(numbers, 24) };
   }
   const list = variable.codeListId;
   const sharing = list === null ? [] : usersOfList(db, list).filter((other) => other !== id);
@@ -263,6 +272,7 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
       listed: listed.has(code.code),
     })),
     blank: column.blank,
+    answered: studyRow(db).respondents - column.blank - without,
     summary: figures.summary,
     histogram: figures.histogram,
     usedBy: usersOfVariable(db, id),

@@ -42,6 +42,12 @@ describe('declaring a code missing', () => {
     expect(sayPlan(planMissing([scale], ['9'], 'other'), ['9'])).toEqual(['9 occurs in 1 variable.']);
   });
 
+  it('finds a code that spells the same number', () => {
+    const spelled = held(9, { found: new Map([['9.0', 2], ['1.0', 5]]), range: { from: 1, to: 4 } }); // prettier-ignore
+    expect(planMissing([spelled], ['9'], 'other')).toMatchObject([{ code: '9.0', respondents: 2, leftAlone: null }]);
+    expect(sayPlan(planMissing([spelled], ['9'], 'other'), ['9'])).toEqual(['9 occurs in 1 variable.']);
+  });
+
   it('gives another reason to what is missing already', () => {
     expect(planMissing([already], ['9'], 'dont-know')).toMatchObject([{ now: 'refused', leftAlone: null }]);
   });

@@ -35,6 +35,19 @@ export interface MissingLine {
   leftAlone: LeftAlone | null;
 }
 
+/** Whether two codes are the same, or spell the same number ("9" and "9.0"). */
+export function isSameCode(a: string, b: string): boolean {
+  if (a === b) return true;
+  const number = parseNumber(a);
+  return number !== null && number === parseNumber(b);
+}
+
+/** A code as a variable spells it. */
+function spelled({ codes, found }: Held, code: string): string {
+  if (found.has(code) || codes.some((one) => one.code === code)) return code;
+  return [...found.keys(), ...codes.map((one) => one.code)].find((one) => isSameCode(one, code)) ?? code;
+}
+
 function isAmong(code: string, range: Held['range']): boolean {
   const value = parseNumber(code);
   // Right beside the others it may be the last category of a scale.
@@ -59,7 +72,8 @@ function why(held: Held, code: string, listed: Code | undefined, to: MissingReas
 export function planMissing(variables: readonly Held[], codes: readonly string[], to: MissingReason | null): MissingLine[] {
   return variables.flatMap((held) => {
     if (held.level === 'text' || held.level === 'multiple') return [];
-    return codes.flatMap((code): MissingLine[] => {
+    return codes.flatMap((asked): MissingLine[] => {
+      const code = spelled(held, asked);
       const listed = held.codes.find((one) => one.code === code);
       const respondents = held.found.get(code) ?? 0;
       if (respondents === 0 && !listed) return [];
@@ -91,7 +105,7 @@ const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
 /** The plan in a sentence for each code: "9 occurs in 41 variables; in 6 of them it is a labelled answer: left alone." */
 export function sayPlan(lines: readonly MissingLine[], codes: readonly string[]): string[] {
   return codes.map((code) => {
-    const mine = lines.filter((line) => line.code === code && (line.respondents > 0 || line.now !== null));
+    const mine = lines.filter((line) => isSameCode(line.code, code) && (line.respondents > 0 || line.now !== null));
     if (mine.length === 0) return `${code} occurs in none of them.`;
     const left = (['labelled', 'among', 'derived', 'same'] as const).flatMap((reason) => {
       const n = mine.filter(({ leftAlone }) => leftAlone === reason).length;

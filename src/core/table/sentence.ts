@@ -45,22 +45,38 @@ export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>)
   return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
 }
 
-/** The sentence as one line that reads aloud; it is the table's title. */
-export function saySentence(sentence: Sentence, variables: readonly Variable[]): string {
-  const title = (id: number) => {
+/** A piece of a sentence as it is read; with the variable that it names. */
+export interface SentencePart {
+  text: string;
+  variable: number | null;
+}
+
+/** The sentence piece by piece, so that each noun can be told from the words between. */
+export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
+  const { rows, by, within, only, weight } = sentence;
+  const word = (text: string): SentencePart => ({ text, variable: null });
+  const noun = (id: number): SentencePart => {
     const variable = variables.find((one) => one.id === id);
-    return variable ? titleOf(variable) : 'a variable that is gone';
+    return { text: variable ? titleOf(variable) : 'a variable that is gone', variable: id };
   };
-  const named = (word: string, id: number | null) => (id === null ? '' : `${word} ${title(id)}`);
-  const only = sentence.only.map((condition) => {
+  const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
+  const conditions = only.flatMap((condition, k) => {
     const variable = variables.find((one) => one.id === condition.variable);
-    return `${title(condition.variable)} ${sayTest(condition, variable ?? { codes: [], level: 'unordered' })}`;
+    const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
+    return [word(k === 0 ? ', only where ' : ' and '), noun(condition.variable), word(` ${test}`)];
   });
   return [
-    title(sentence.rows),
-    named(' by', sentence.by),
-    named(', within', sentence.within),
-    only.length > 0 ? `, only where ${only.join(' and ')}` : '',
-    named(', weighted by', sentence.weight),
-  ].join('');
+    noun(rows),
+    ...named(' by', by),
+    ...named(', within', within),
+    ...conditions,
+    ...named(', weighted by', weight),
+  ];
+}
+
+/** The sentence as one line that reads aloud; it is the table's title. */
+export function saySentence(sentence: Sentence, variables: readonly Variable[]): string {
+  return sentenceParts(sentence, variables)
+    .map(({ text }) => text)
+    .join('');
 }

@@ -13,6 +13,8 @@ export interface DescribeJob {
   column: number;
   /** Codes that are not answers. */
   missing: string[];
+  /** Values that are to be counted one by one, as a codebook spells them. */
+  listed: string[];
 }
 
 export interface Described {
@@ -20,28 +22,38 @@ export interface Described {
   histogram: Histogram | null;
   blank: number;
   missing: number;
+  /** Respondents with each value that is listed. */
+  counted: [code: string, respondents: number][];
 }
 
 /** Describes a number column kept as numbers, leaving out its missing codes. */
-export function describeInStudy({ file, column, missing }: DescribeJob): Described {
+export function describeInStudy({ file, column, missing, listed }: DescribeJob): Described {
   const found = cachedColumn(file, column);
-  if (found.kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0 };
+  if (found.kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0, counted: [] };
   const { values } = found;
   const low = lowBits(values);
   const without = new Set(missing.map(Number));
+  const counts = new Map(listed.map((code) => [Number(code), 0]));
   let blank = 0;
   let coded = 0;
   const answers = values.filter((value, k) => {
     if (Number.isNaN(value)) {
       if (wordAt(low, k) === 0) blank++;
       else coded++;
-    } else if (without.has(value)) coded++;
-    else return true;
+      return false;
+    }
+    if (counts.size > 0) {
+      const known = counts.get(value);
+      if (known !== undefined) counts.set(value, known + 1);
+    }
+    if (!without.has(value)) return true;
+    coded++;
     return false;
   });
+  const counted = listed.map((code): [string, number] => [code, counts.get(Number(code)) ?? 0]);
   answers.sort();
   const sorted: Weighted = runs(answers);
-  return { summary: summarize(sorted), histogram: histogram(sorted), blank, missing: coded };
+  return { summary: summarize(sorted), histogram: histogram(sorted), blank, missing: coded, counted };
 }
 
 /** Sorted values as pairs of a value and how often it stands. */

@@ -1,6 +1,7 @@
 import { type Column, lowBits, SET_STATE, wordAt } from '../../core/count/column.js';
 import { filter, type Test } from '../../core/count/filter.js';
 import { cellReader } from '../../store/cells.js';
+import { CHUNK } from '../../store/columns.js';
 import type { ColumnRef } from './count-job.js';
 import { cachedColumn, studyFileAt } from './column-cache.js';
 
@@ -48,10 +49,33 @@ function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) => Give
     state[k] === SET_STATE.blank ? null : options.filter((_, j) => (words[k * width + (j >> 5)]! >>> (j & 31)) & 1);
 }
 
+/** The code of whatever is not asked for. */
+const OTHER = '\u0000';
+
+/** A column as a condition can look at it: of texts, and of numbers that are asked for by what is spelled, only those codes. */
+function asCodes(file: string, id: number, respondents: number, test: Test): Column {
+  const column = cachedColumn(file, id);
+  if (test.is === 'between' || column.kind === 'coded' || column.kind === 'sets') return column;
+  const codes = [...test.codes, OTHER];
+  const at = new Map(test.codes.map((code, k) => [code, k + 1]));
+  const values = new Uint16Array(respondents);
+  const of = column.kind === 'number' ? givenIn(column) : null;
+  const read = of ? null : cellReader(studyFileAt(file), id);
+  for (let from = 0; from < respondents; from += CHUNK) {
+    const to = Math.min(respondents, from + CHUNK);
+    const cells = read?.(from, to);
+    for (let k = from; k < to; k++) {
+      const given = cells ? cells[k - from]! : of!(k);
+      if (given !== null) values[k] = at.get(String(given)) ?? codes.length;
+    }
+  }
+  return { kind: 'coded', values, codes };
+}
+
 /** Respondents one by one, with what they gave. */
 export function respondentsInStudy({ file, respondents, columns, only, from, count }: RespondentsJob): RespondentRows {
   const conditions = only.map(({ column, title, test, missing }) => ({
-    column: cachedColumn(file, column),
+    column: asCodes(file, column, respondents, test),
     name: title,
     test,
     missing,

@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import { saySentence } from '../../core/table/sentence.js';
+import { saySentence, sentenceParts } from '../../core/table/sentence.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
 import { useStudy } from '../shell/use-study.js';
 import intake from '../intake/intake.module.css';
+import { peekAt } from '../peek/Peek.js';
+import { PeekScope } from '../peek/PeekScope.js';
 
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
@@ -27,49 +29,58 @@ export function BinderScreen({ study }: { study: string }) {
     );
   };
   return (
-    <div className={intake['page']}>
-      <div className={intake['inner']}>
-        <h1 className={intake['title']}>Binder</h1>
-        {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-        <ul className={intake['studies']}>
-          {view.tables.map((table) => {
-            const title = saySentence(table.sentence, view.variables);
-            return (
-              <li key={table.id} className={intake['study']}>
-                <div>
-                  <h2>
-                    <a href={`/studies/${study}/tables?table=${table.id}`}>{title}</a>
-                  </h2>
-                  <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
-                </div>
-                <p className={intake['links']}>
-                  <a href={client.savedTableCsv(study, table.id)} download aria-label={`CSV of ${title}`}>
-                    CSV
-                  </a>
-                  {asked === table.id ? (
-                    <>
-                      <Button onClick={() => remove(table.id)}>Yes, take it out</Button>
-                      <Button onClick={() => setAsked(null)}>No</Button>
-                    </>
-                  ) : (
-                    <Button onClick={() => setAsked(table.id)} aria-label={`Take out ${title}`}>
-                      Take out
-                    </Button>
-                  )}
+    <PeekScope study={study} view={view}>
+      <div className={intake['page']}>
+        <div className={intake['inner']}>
+          <h1 className={intake['title']}>Binder</h1>
+          {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+          <ul className={intake['studies']}>
+            {view.tables.map((table) => {
+              const title = saySentence(table.sentence, view.variables);
+              return (
+                <li key={table.id} className={intake['study']}>
+                  <div>
+                    <h2>
+                      <a href={`/studies/${study}/tables?table=${table.id}`}>
+                        {sentenceParts(table.sentence, view.variables).map(({ text, variable }, k) => (
+                          <span key={k} {...(variable === null ? {} : peekAt(variable))}>
+                            {text}
+                          </span>
+                        ))}
+                      </a>
+                    </h2>
+                    <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
+                  </div>
+                  <p className={intake['links']}>
+                    <a href={client.savedTableCsv(study, table.id)} download aria-label={`CSV of ${title}`}>
+                      CSV
+                    </a>
+                    {asked === table.id ? (
+                      <>
+                        <Button onClick={() => remove(table.id)}>Yes, take it out</Button>
+                        <Button onClick={() => setAsked(null)}>No</Button>
+                      </>
+                    ) : (
+                      <Button onClick={() => setAsked(table.id)} aria-label={`Take out ${title}`}>
+                        Take out
+                      </Button>
+                    )}
+                  </p>
+                </li>
+              );
+            })}
+            {view.tables.length === 0 && (
+              <li className={intake['study']}>
+                <p>
+                  No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in
+                  binder”.
                 </p>
               </li>
-            );
-          })}
-          {view.tables.length === 0 && (
-            <li className={intake['study']}>
-              <p>
-                No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in binder”.
-              </p>
-            </li>
-          )}
-        </ul>
+            )}
+          </ul>
+        </div>
+        <Toast text={toast} done={() => setToast(null)} />
       </div>
-      <Toast text={toast} done={() => setToast(null)} />
-    </div>
+    </PeekScope>
   );
 }

@@ -1,20 +1,19 @@
-import { whole } from '../../core/figures.js';
 import { useEffect, useState } from 'react';
-import type { RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
+import type { Changed, CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
+import type { CodeOrderKind } from '../../core/codebook/code-order.js';
 import { parseNumber } from '../../core/codebook/number.js';
-import {
-  type Code,
-  LEVEL_WORDS,
-  MISSING_REASONS,
-  MISSING_WORDS,
-  type MissingReason,
-  titleOf,
-} from '../../core/codebook/types.js';
-import { Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
+import { type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
+import { whole } from '../../core/figures.js';
+import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
-import { Figures } from '../tables/NumberFigures.js';
+import { Origin, UsedBy } from '../peek/Origin.js';
+import { peekAt } from '../peek/Peek.js';
+import { Figures, Histogram } from '../tables/NumberFigures.js';
 import { canRegroup } from '../workings/WorkingsScreen.js';
+import { CodesEditor, OrderSelect } from './CodesEditor.js';
+import { Exceptions } from './Exceptions.js';
+import { listsByName } from './grid-edits.js';
 import css from './codebook.module.css';
 
 /** A number with more values than this shows those worth a look. */
@@ -30,105 +29,217 @@ function worthListing(codes: readonly Code[], wanted: string): Code[] {
   return codes.filter((one) => !plain.includes(one) || ends.has(one) || one.code === wanted.trim());
 }
 
+type SourceLevel = NonNullable<VariableEdit['level']>;
+const isSource = (level: RosterVariable['level']): level is SourceLevel => level !== 'multiple';
+
 interface Props {
   study: string;
   variable: RosterVariable;
+  variables: readonly RosterVariable[];
+  lists: readonly CodeList[];
   revision: number;
-  kept: (what: string) => void;
+  run: (work: () => Promise<Changed>) => Promise<boolean>;
+  star: (on: boolean) => void;
 }
 
-type SourceLevel = NonNullable<VariableEdit['level']>;
-const LEVELS: readonly SourceLevel[] = ['unordered', 'ordered', 'number', 'text'];
-
-const reasonFrom = (text: string): MissingReason | null => MISSING_REASONS.find((reason) => reason === text) ?? null;
-
-/** One variable close up: its label, question, level and codes to edit; what it holds; what uses it. */
-export function VariablePane({ study, variable, revision, kept }: Props) {
+/** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
+export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [edit, setEdit] = useState<VariableEdit>({});
+  const [draft, setDraft] = useState<VariableEdit>({});
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [wanted, setWanted] = useState('');
   useEffect(() => {
-    let wanted = true;
+    let current = true;
     client.variable(study, variable.id).then(
-      (found) => wanted && setDetail(found),
-      (error: unknown) => wanted && setProblem(problemText(error)),
+      (found) => current && setDetail(found),
+      (error: unknown) => current && setProblem(problemText(error)),
     );
     return () => {
-      wanted = false;
+      current = false;
     };
   }, [study, variable.id, revision]);
   if (!detail) return problem ? <Problem {...problem} /> : <Wait>Looking…</Wait>;
 
   const fromFile = variable.workingId === null;
-  const level = edit.level ?? variable.level;
-  const codes = detail.codes.map(({ code, label, missing }): Code => {
-    if (!edit.codes) return { code, label, missing };
-    return edit.codes.find((one) => one.code === code) ?? { code, label: code, missing: null };
-  });
-  const respondents = new Map(detail.codes.map((one) => [one.code, one]));
+  const level = draft.level ?? variable.level;
+  const known = new Set(detail.codes.map(({ code }) => code));
+  const given = detail.codes.map(({ code, label, missing }): Code => ({ code, label, missing }));
+  // A number's plain values stay unlisted; only what differs from them is worth a line in the codebook.
+  const codes = !draft.codes
+    ? given
+    : level === 'number'
+      ? given.map(
+          (one) =>
+            draft.codes?.find(({ code }) => code === one.code) ?? { code: one.code, label: one.code, missing: null },
+        )
+      : [...draft.codes, ...given.filter(({ code }) => !draft.codes?.some((one) => one.code === code))];
+  const extra =
+    level === 'number' && wanted.trim() !== '' && parseNumber(wanted) !== null && !known.has(wanted.trim())
+      ? [{ code: wanted.trim(), label: wanted.trim(), missing: null }]
+      : [];
+  const respondents = new Map(detail.codes.map((one) => [one.code, one.respondents]));
   const many = level === 'number' && codes.length > LISTED;
-  const shown = many ? worthListing(codes, wanted) : codes;
-  const listing = level !== 'text' && shown.length > 0;
-  const dirty = Object.keys(edit).length > 0;
-  const setCode = (code: string, change: Partial<Code>) => {
-    const next = codes.map((one) => (one.code === code ? { ...one, ...change } : one));
-    // A number's plain values stay unlisted; only what differs from them is worth a line in the codebook.
-    setEdit({
-      ...edit,
-      codes: level === 'number' ? next.filter((one) => one.missing !== null || one.label !== one.code) : next,
+  const listed = [...(many ? worthListing(codes, wanted) : codes), ...extra];
+  const listing = level !== 'text' && (listed.length > 0 || level === 'number');
+  const dirty = Object.keys(draft).length > 0;
+  const put = (next: Code[]) => {
+    const lines = [...codes.filter((one) => !next.some(({ code }) => code === one.code) && many), ...next];
+    setDraft({
+      ...draft,
+      codes: level === 'number' ? lines.filter((one) => one.missing !== null || one.label !== one.code) : next,
     });
   };
-  const keep = (codesFor?: 'all' | 'this') => {
-    client.editVariable(study, variable.id, codesFor && edit.codes ? { ...edit, codesFor } : edit).then(
-      (found) => {
-        setDetail(found);
-        setEdit({});
-        setProblem(null);
-        kept(`Kept: ${titleOf(found.variable)}`);
-      },
+  const order = (by: CodeOrderKind, of?: number) => {
+    client.orderCodes(study, variable.id, { by, ...(of === undefined ? {} : { of }), codes }).then(
+      (ordered) => setDraft({ ...draft, codes: ordered }),
       (error: unknown) => setProblem(problemText(error)),
     );
   };
-  const answered = codes
-    .filter(({ missing }) => missing === null)
-    .reduce((sum, { code }) => sum + (respondents.get(code)?.respondents ?? 0), 0);
+  const keep = (codesFor?: 'all' | 'this') => {
+    const edit = { ...draft, variable: variable.id, ...(codesFor && draft.codes ? { codesFor } : {}) };
+    void run(() => client.editEntries(study, [edit])).then((made) => made && setDraft({}));
+  };
+  const giveList = (list: number | null) =>
+    void run(() => client.editEntries(study, [{ variable: variable.id, codeList: list }]));
+  const named = listsByName(lists);
+  const isCategories = level === 'unordered' || level === 'ordered';
+  const shared = detail.sharesList.flatMap((id) => variables.find((one) => one.id === id) ?? []);
+  const query = encodeURIComponent(variable.name);
   return (
     <>
       <h1>
         {titleOf(variable)}
         <small>
-          {variable.name} · {fromFile ? 'a column of the file' : 'made by a working'} · {LEVEL_WORDS[variable.level]}
+          {variable.name} · {LEVEL_WORDS[variable.level]}
         </small>
       </h1>
+      <div className={css['links']}>
+        <Button aria-pressed={variable.starred} onClick={() => star(!variable.starred)}>
+          {variable.starred ? '★ Starred' : '☆ Star'}
+        </Button>
+        {variable.level !== 'text' && <a href={`/studies/${study}/tables?rows=${query}`}>Table</a>}
+        {canRegroup(variable) && <a href={`/studies/${study}/workings?regroup=${query}`}>Regroup</a>}
+        {variable.workingId !== null && (
+          <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
+        )}
+        <Button
+          onClick={() => void run(() => client.editEntries(study, [{ variable: variable.id, aside: !variable.aside }]))}
+        >
+          {variable.aside ? 'Take back in' : 'Set aside'}
+        </Button>
+      </div>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+      {detail.histogram && detail.summary && (
+        <>
+          <Histogram histogram={detail.histogram} width={376} height={84} />
+          <Figures summary={detail.summary} />
+        </>
+      )}
+      <Exceptions study={study} variable={variable} detail={detail} run={run} />
+      {listing && (
+        <>
+          {fromFile && isCategories && (
+            <div className={css['listTools']}>
+              <OrderSelect
+                numbers={variables.filter((one) => one.level === 'number' && one.id !== variable.id)}
+                order={order}
+              />
+              <select
+                aria-label="Code list"
+                value={
+                  variable.codeListId !== null && [...named.values()].includes(variable.codeListId)
+                    ? variable.codeListId
+                    : ''
+                }
+                onChange={(event) => giveList(event.target.value === '' ? null : Number(event.target.value))}
+              >
+                <option value="">a list of its own</option>
+                {[...named].map(([name, id]) => (
+                  <option key={id} value={id}>
+                    list {name}
+                  </option>
+                ))}
+              </select>
+            </div>
+          )}
+          {listed.length > 0 && (
+            <CodesEditor codes={listed} put={put} respondents={respondents} fixed={!fromFile} movable={isCategories} />
+          )}
+          <table className={css['sums']}>
+            <tbody>
+              <tr>
+                <th scope="row">{variable.level === 'multiple' ? 'Respondents' : 'Answers'}</th>
+                <td>{whole(detail.answered)}</td>
+              </tr>
+              {variable.level !== 'multiple' && (
+                <tr className={css['soft']}>
+                  <th scope="row">Missing codes</th>
+                  <td>{whole(sumOf(detail.codes.filter((one) => !isAnswer(one))))}</td>
+                </tr>
+              )}
+              <tr className={css['soft']}>
+                <th scope="row">Blank</th>
+                <td>{whole(detail.blank)}</td>
+              </tr>
+            </tbody>
+          </table>
+        </>
+      )}
+      {level === 'number' && fromFile && (
+        <Field
+          label={
+            many
+              ? `The ends of ${whole(codes.length)} values. List another, to mark or label it`
+              : 'List another value, to mark or label it'
+          }
+        >
+          <input
+            className={kit['input']}
+            inputMode="decimal"
+            value={wanted}
+            onChange={(event) => setWanted(event.target.value)}
+          />
+        </Field>
+      )}
+      {shared.length > 0 && (
+        <p className={css['soft']}>
+          The code list is shared with{' '}
+          {shared.slice(0, 8).map((one, k) => (
+            <span key={one.id}>
+              {k > 0 && ', '}
+              <span {...peekAt(one.id)}>{titleOf(one)}</span>
+            </span>
+          ))}
+          {shared.length > 8 && ` and ${shared.length - 8} more`}.
+        </p>
+      )}
       <Field label="Label">
         <input
           className={kit['input']}
-          value={edit.label ?? variable.label}
+          value={draft.label ?? variable.label}
           placeholder={variable.name}
-          onChange={(event) => setEdit({ ...edit, label: event.target.value })}
+          onChange={(event) => setDraft({ ...draft, label: event.target.value })}
         />
       </Field>
       <Field label="Question">
         <textarea
           className={kit['input']}
           rows={2}
-          value={edit.question ?? variable.question}
-          onChange={(event) => setEdit({ ...edit, question: event.target.value })}
+          value={draft.question ?? variable.question}
+          onChange={(event) => setDraft({ ...draft, question: event.target.value })}
         />
       </Field>
-      {fromFile && (
+      {fromFile && variable.levels.length > 1 && (
         <Field label="Level">
           <select
             className={kit['input']}
             value={level}
             onChange={(event) => {
-              const next = LEVELS.find((one) => one === event.target.value);
-              if (next) setEdit({ ...edit, level: next });
+              const next = variable.levels.filter(isSource).find((one) => one === event.target.value);
+              if (next) setDraft({ ...draft, level: next });
             }}
           >
-            {LEVELS.map((one) => (
+            {variable.levels.map((one) => (
               <option key={one} value={one}>
                 {LEVEL_WORDS[one]}
               </option>
@@ -136,133 +247,32 @@ export function VariablePane({ study, variable, revision, kept }: Props) {
           </select>
         </Field>
       )}
-      {detail.summary && <Figures summary={detail.summary} />}
-      {listing && (
-        <table className={css['codes']}>
-          <caption className="sr-only">Codes</caption>
-          <colgroup>
-            <col width="56" />
-            <col />
-            <col width="112" />
-            <col width="66" />
-          </colgroup>
-          <thead>
-            <tr>
-              <th scope="col">Code</th>
-              <th scope="col">Label</th>
-              <th scope="col">Is</th>
-              <th scope="col" className={css['count']}>
-                n
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((one) => (
-              <tr key={one.code} data-missing={one.missing !== null}>
-                <td>{one.code}</td>
-                <td>
-                  {fromFile ? (
-                    <input
-                      aria-label={`Label of ${one.code}`}
-                      value={one.label}
-                      onChange={(event) => setCode(one.code, { label: event.target.value })}
-                    />
-                  ) : (
-                    one.label
-                  )}
-                </td>
-                <td>
-                  {fromFile ? (
-                    <select
-                      aria-label={`${one.code} ${one.label} is`}
-                      value={one.missing ?? 'answer'}
-                      onChange={(event) => setCode(one.code, { missing: reasonFrom(event.target.value) })}
-                    >
-                      <option value="answer">an answer</option>
-                      {MISSING_REASONS.map((reason) => (
-                        <option key={reason} value={reason}>
-                          {MISSING_WORDS[reason]}
-                        </option>
-                      ))}
-                    </select>
-                  ) : one.missing === null ? (
-                    'an answer'
-                  ) : (
-                    MISSING_WORDS[one.missing]
-                  )}
-                </td>
-                <td className={css['count']}>{whole(respondents.get(one.code)?.respondents ?? 0)}</td>
-              </tr>
-            ))}
-            <tr>
-              <td />
-              <td className={css['soft']}>Blank</td>
-              <td className={css['soft']}>no answer</td>
-              <td className={css['count']}>{whole(detail.blank)}</td>
-            </tr>
-          </tbody>
-          {level !== 'multiple' && (
-            <tfoot className={css['foot']}>
-              <tr>
-                <td />
-                <th scope="row">Answers</th>
-                <td />
-                <td className={css['count']}>{whole(answered)}</td>
-              </tr>
-            </tfoot>
-          )}
-        </table>
-      )}
-      {many && (
-        <>
-          <p className={css['soft']}>
-            Missing codes and the ends, of {whole(codes.length)} values.{' '}
-            <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>All in a table</a>
-          </p>
-          {fromFile && (
-            <Field label="List another value, to mark it as missing">
-              <input
-                className={kit['input']}
-                inputMode="decimal"
-                value={wanted}
-                onChange={(event) => setWanted(event.target.value)}
-              />
-            </Field>
-          )}
-        </>
-      )}
-      {detail.sharesList.length > 0 && (
-        <p className={css['soft']}>The code list is shared with {detail.sharesList.join(', ')}.</p>
-      )}
-      <p className={css['soft']}>
-        {detail.usedBy.tables.length + detail.usedBy.workings.length === 0
-          ? 'Used by nothing yet.'
-          : `Used by ${[...detail.usedBy.workings, ...detail.usedBy.tables.map((title) => `the table “${title}”`)].join(', ')}.`}
-      </p>
-      <div className={css['links']}>
-        {variable.level !== 'text' && (
-          <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>
-        )}
-        {canRegroup(variable) && (
-          <a href={`/studies/${study}/workings?regroup=${encodeURIComponent(variable.name)}`}>Regroup</a>
-        )}
-        {variable.workingId !== null && (
-          <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
-        )}
-      </div>
+      <Field label="Note">
+        <textarea
+          className={kit['input']}
+          rows={2}
+          value={draft.note ?? variable.note}
+          onChange={(event) => setDraft({ ...draft, note: event.target.value })}
+        />
+      </Field>
+      <Origin study={study} from={detail.from} />
+      <UsedBy study={study} usedBy={detail.usedBy} />
       {dirty && (
         <div className={css['bar']}>
-          {edit.codes && detail.sharesList.length > 0 ? (
+          {draft.codes && shared.length > 0 ? (
             <>
-              <MainButton onClick={() => keep('all')}>Keep for all {detail.sharesList.length + 1}</MainButton>
+              <MainButton onClick={() => keep('all')}>Keep for all {shared.length + 1}</MainButton>
               <PlainButton onClick={() => keep('this')}>Only here</PlainButton>
             </>
           ) : (
             <MainButton onClick={() => keep()}>Keep the change</MainButton>
           )}
-          <PlainButton onClick={() => setEdit({})}>Leave as it was</PlainButton>
+          <PlainButton onClick={() => setDraft({})}>Leave as it was</PlainButton>
         </div>
       )}
     </>
   );
 }
+
+const sumOf = (codes: readonly { respondents: number }[]) =>
+  codes.reduce((sum, { respondents }) => sum + respondents, 0);

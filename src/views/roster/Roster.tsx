@@ -1,30 +1,17 @@
-import { memo, type ReactNode, useCallback, useMemo, useState } from 'react';
+import { memo, type ReactNode, useCallback, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
 import { titleOf } from '../../core/codebook/types.js';
-import { Choice } from '../../kit/kit.js';
-import { matches } from '../../kit/Picker.js';
 import { Svg } from '../../kit/Svg.js';
-import { bars, gapsOf, metaOf, searchText } from './words.js';
+import { peekAt } from '../peek/Peek.js';
+import { ShowSelect } from './ShowSelect.js';
+import { useFound } from './use-found.js';
+import { useReveal } from './use-reveal.js';
+import { bars, gapsOf, metaOf } from './words.js';
 import css from './roster.module.css';
 
 /** What a dragged variable carries. */
 export const VARIABLE_DRAG = 'application/x-hatch-variable';
-
-const FILTERS = [
-  ['all', 'All'],
-  ['workings', 'Workings'],
-  ['multiple', 'Multiple'],
-  ['problems', 'Problems'],
-] as const;
-type Filter = (typeof FILTERS)[number][0];
-
-const KEEPS: Record<Filter, (variable: RosterVariable) => boolean> = {
-  all: () => true,
-  workings: (variable) => variable.made !== null,
-  multiple: (variable) => variable.level === 'multiple',
-  problems: (variable) => !variable.holds || variable.answers === 0,
-};
 
 interface ItemProps {
   variable: RosterVariable;
@@ -32,12 +19,14 @@ interface ItemProps {
   open: boolean;
   toggle: (id: number) => void;
   first: (id: number) => void;
+  star: ((variable: RosterVariable) => void) | undefined;
   actions: ReactNode;
 }
 
-const Item = memo(function Item({ variable, used, open, toggle, first, actions }: ItemProps) {
+const Item = memo(function Item({ variable, used, open, toggle, first, star, actions }: ItemProps) {
   const picture = bars(variable);
   const gaps = gapsOf(variable);
+  const { starred, question } = variable;
   return (
     <li className={`${css['item'] ?? ''} ${used ? (css['used'] ?? '') : ''}`} data-variable={variable.name}>
       <button
@@ -52,11 +41,15 @@ const Item = memo(function Item({ variable, used, open, toggle, first, actions }
           event.dataTransfer.effectAllowed = 'copy';
         }}
         onClick={() => toggle(variable.id)}
+        aria-description={question === '' ? undefined : question}
         onDoubleClick={() => first(variable.id)}
-        title={variable.question === '' ? titleOf(variable) : `${titleOf(variable)}: ${variable.question}`}
+        {...peekAt(variable.id)}
       >
         <span>
-          <span className={css['label']}>{titleOf(variable)}</span>
+          <span className={css['label']}>
+            {starred && <span className={css['star']}>★ </span>}
+            {titleOf(variable)}
+          </span>
           <span className={css['meta']}>
             {!variable.holds && <span className={css['doubt']}>! proof fails · </span>}
             {metaOf(variable)}
@@ -65,7 +58,16 @@ const Item = memo(function Item({ variable, used, open, toggle, first, actions }
         </span>
         {picture && <Svg className={css['picture']} markup={spark({ ...picture, width: 60, height: 30 })} />}
       </button>
-      {open && actions}
+      {open && actions !== null && actions !== undefined && (
+        <div className={css['actions']}>
+          {actions}
+          {star && (
+            <button type="button" className={css['starring']} aria-pressed={starred} onClick={() => star(variable)}>
+              {starred ? '★ Starred' : '☆ Star'}
+            </button>
+          )}
+        </div>
+      )}
     </li>
   );
 });
@@ -77,18 +79,15 @@ interface RosterProps {
   /** Which one is open, and what can be done with it; without actions a click chooses. */
   choose: (id: number) => void;
   actionsOf?: ((variable: RosterVariable) => ReactNode) | undefined;
+  /** Sets a star, or takes it off. */
+  star?: ((variable: RosterVariable) => void) | undefined;
 }
 
-/** The list of all variables: find, filter, choose, drag. */
-export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
-  const [search, setSearch] = useState('');
-  const [filter, setFilter] = useState<Filter>('all');
+/** The list of all variables: find, show some, put in order, choose, drag. */
+export function Roster({ variables, used, choose, actionsOf, star }: RosterProps) {
+  const { search, setSearch, showing, show, order, setOrder, found } = useFound(variables);
   const [open, setOpen] = useState<number | null>(null);
-  const texts = useMemo(() => new Map(variables.map((variable) => [variable.id, searchText(variable)])), [variables]);
-  const found = variables.filter(
-    (variable) => KEEPS[filter](variable) && matches(texts.get(variable.id) ?? '', search),
-  );
-  const counted = FILTERS.map(([id, name]) => [id, `${name} ${variables.filter(KEEPS[id]).length}`] as const);
+  const { most, end } = useReveal(found);
   const toggle = useCallback(
     (id: number) => {
       if (actionsOf) setOpen((old) => (old === id ? null : id));
@@ -96,6 +95,7 @@ export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
     },
     [actionsOf, choose],
   );
+  const grouped = order === 'group' && search.trim() === '';
   return (
     <section className={css['roster']} aria-label="Roster">
       <div className={css['search']}>
@@ -114,10 +114,15 @@ export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
         <kbd aria-hidden="true">/</kbd>
       </div>
       <div className={css['filters']}>
-        <Choice label="Show" value={filter} of={counted} choose={setFilter} />
+        <ShowSelect variables={variables} showing={showing} show={show} order={order} setOrder={setOrder} />
       </div>
       <ul className={css['list']} aria-label={`${found.length} variables`}>
-        {found.map((variable) => (
+        {found.slice(0, most).map((variable, k) => [
+          grouped && variable.group !== found[k - 1]?.group && (
+            <li key={`group ${variable.group}`} className={css['group']}>
+              {variable.group === '' ? 'In no group' : variable.group}
+            </li>
+          ),
           <Item
             key={variable.id}
             variable={variable}
@@ -125,13 +130,11 @@ export function Roster({ variables, used, choose, actionsOf }: RosterProps) {
             open={open === variable.id}
             toggle={toggle}
             first={choose}
-            actions={
-              actionsOf && open === variable.id ? (
-                <div className={css['actions']}>{actionsOf(variable)}</div>
-              ) : actionsOf ? undefined : null
-            }
-          />
-        ))}
+            star={star}
+            actions={actionsOf && open === variable.id ? actionsOf(variable) : actionsOf ? undefined : null}
+          />,
+        ])}
+        {found.length > most && <li ref={end} className={css['end']} aria-hidden="true" />}
         {found.length === 0 && (
           <li className={css['none']}>
             {search === '' ? 'None of this kind.' : `No variable or category is called “${search}”.`}

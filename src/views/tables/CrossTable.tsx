@@ -7,6 +7,7 @@ import { effectiveBase, figuresOf, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent } from './format.js';
 import css from './table.module.css';
+import { peekAt } from '../peek/Peek.js';
 
 export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
 
@@ -161,7 +162,8 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
         </p>
       )}
       <span className="sr-only">
-        {titleOf(rows.variable)} goes down, {titleOf(columns.variable)} goes across.
+        <span {...peekAt(rows.variable.id)}>{titleOf(rows.variable)}</span> goes down,{' '}
+        <span {...peekAt(columns.variable.id)}>{titleOf(columns.variable)}</span> goes across.
       </span>
     </div>
   );

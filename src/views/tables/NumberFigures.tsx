@@ -30,6 +30,20 @@ export function Figures({ summary }: { summary: NonNullable<VariableDetail['summ
   );
 }
 
+/** A number variable as bars, with what they reach from and to. */
+export function Histogram({ histogram, width, height }: { histogram: NonNullable<VariableDetail['histogram']>; width: number; height: number }) {
+  const { bins, from, to } = histogram;
+  return (
+    <figure className={css['histogram']} style={{ maxWidth: width }}>
+      <Svg markup={spark({ bars: bins, width, height, touching: true, widest: width / 12 })} />
+      <figcaption>
+        <span>{figure(from)}</span>
+        <span>{figure(to)}</span>
+      </figcaption>
+    </figure>
+  );
+} // prettier-ignore
+
 /** The figures of a number variable, over all respondents with an answer. */
 export function NumberFigures({ study, variable }: { study: string; variable: RosterVariable }) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
@@ -47,15 +61,7 @@ export function NumberFigures({ study, variable }: { study: string; variable: Ro
   return (
     <>
       <Figures summary={detail.summary} />
-      {detail.histogram && (
-        <figure className={css['histogram']}>
-          <Svg markup={spark({ bars: detail.histogram.bins, width: 672, height: 120, touching: true, widest: 56 })} />
-          <figcaption>
-            <span>{figure(detail.histogram.from)}</span>
-            <span>{figure(detail.histogram.to)}</span>
-          </figcaption>
-        </figure>
-      )}
+      {detail.histogram && <Histogram histogram={detail.histogram} width={672} height={120} />}
       {!variable.countable && (
         <p className={css['below']}>It has too many different numbers to list them one by one.</p>
       )}

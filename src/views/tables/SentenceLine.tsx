@@ -8,6 +8,7 @@ import { metaOf, searchText } from '../roster/words.js';
 import { ConditionEditor } from './ConditionEditor.js';
 import type { Draft } from './url.js';
 import css from './sentence.module.css';
+import { peekAt } from '../peek/Peek.js';
 
 type Condition = SentenceBody['only'][number];
 
@@ -42,12 +43,14 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
   const filterable = variables.filter((variable) => variable.level !== 'text');
   const options = (from: readonly RosterVariable[]) =>
-    from.map((variable) => ({
-      id: variable.id,
-      label: titleOf(variable),
-      hint: metaOf(variable),
-      also: searchText(variable),
-    }));
+    from
+      .filter((variable) => !variable.aside)
+      .map((variable) => ({
+        id: variable.id,
+        label: titleOf(variable),
+        hint: metaOf(variable),
+        also: searchText(variable),
+      }));
   const close = () => setOpen(null);
   const groupings = tabular.filter(({ level }) => level !== 'multiple');
   const numbers = variables.filter(({ level }) => level === 'number');
@@ -73,12 +76,19 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
           text={variable ? titleOf(variable) : `+ ${words}`}
           filled={variable !== undefined}
           doubt={variable?.holds === false}
+          peek={variable?.id}
           open={open?.slot === slot}
           toggle={() => setOpen(open?.slot === slot ? null : { slot })}
           drop={(id) => put(slot, id)}
           remove={variable ? () => change({ ...draft, [slot]: null }) : undefined}
         >
-          <Picker label={ask} options={options(from)} choose={(id) => put(slot, id)} close={close} />
+          <Picker
+            label={ask}
+            optionProps={peekAt}
+            options={options(from)}
+            choose={(id) => put(slot, id)}
+            close={close}
+          />
         </Slot>
       </span>
     );
@@ -95,6 +105,7 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
       <Slot
         name="Rows"
         text={rows ? titleOf(rows) : 'Choose a variable'}
+        peek={rows?.id}
         filled={rows !== undefined}
         doubt={rows?.holds === false}
         open={open?.slot === 'rows'}
@@ -120,6 +131,7 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
                 <i>{at === 0 ? ' only where ' : ' and '}</i>
                 <Slot
                   name={`Condition ${at + 1}`}
+                  peek={variable.id}
                   text={`${titleOf(variable)} ${isComplete(condition) ? sayTest(condition, variable) : '…'}`}
                   filled
                   doubt={!variable.holds}
@@ -158,6 +170,7 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
             <Picker
               label="Only respondents whose…"
               options={options(filterable)}
+              optionProps={peekAt}
               choose={(id) => put('only', id)}
               close={close}
             />
@@ -174,6 +187,8 @@ interface SlotProps {
   text: string;
   filled: boolean;
   doubt: boolean;
+  /** The variable that it holds. */
+  peek?: number | undefined;
   open: boolean;
   toggle: () => void;
   drop: (variable: number) => void;
@@ -181,7 +196,7 @@ interface SlotProps {
   children: React.ReactNode;
 }
 
-function Slot({ name, text, filled, doubt, open, toggle, drop, remove, children }: SlotProps) {
+function Slot({ name, text, filled, doubt, peek, open, toggle, drop, remove, children }: SlotProps) {
   const [over, setOver] = useState(false);
   return (
     <span
@@ -209,6 +224,7 @@ function Slot({ name, text, filled, doubt, open, toggle, drop, remove, children 
         aria-expanded={open}
         aria-haspopup="listbox"
         onClick={toggle}
+        {...(peek !== undefined && !open ? peekAt(peek) : {})}
       >
         {doubt && (
           <span className={css['doubt']} title="The proof of this working fails">

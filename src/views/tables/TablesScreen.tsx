@@ -9,6 +9,8 @@ import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
 import { client, problemText } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
+import { PeekScope } from '../peek/PeekScope.js';
+import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
@@ -116,6 +118,7 @@ export function TablesScreen({ study }: { study: string }) {
     k: save,
   });
 
+  const star = useStar(study, reload, setSaveProblem);
   if (studyProblem && !view) return <Problem {...studyProblem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
   const actionsOf = (variable: RosterVariable) => (
@@ -147,139 +150,141 @@ export function TablesScreen({ study }: { study: string }) {
   );
   const empty = table ? whyEmpty(table) : null;
   return (
-    <div className={bench['bench']}>
-      <Pens />
-      <div className={bench['side']}>
-        <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} />
-      </div>
-      <div className={bench['middle']}>
-        <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
-        {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
-        {sentence && any && (
-          <Toolbar
-            shown={shown}
-            setShown={setShown}
-            cross={any.columns !== null}
-            tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
-            compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
-            multiple={any.mentions !== null}
-            swap={draft.by === null ? null : swap}
-            csv={client.tableCsv(study, sentence, shown.percent)}
-            save={save}
-            saved={saved !== null}
-            asNew={() => {
-              setSaved(null);
-              history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
-              setToast('From here on this is a new table.');
-            }}
-          />
-        )}
-        {problem && <Problem {...problem} />}
-        {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && draft.weight === null && (
-          <NumberFigures study={study} variable={rows} />
-        )}
-        {!sentence && (
-          <Start
-            variables={view.variables}
-            tables={view.tables}
-            change={change}
-            open={() => setOpen({ slot: 'rows' })}
-            study={study}
-          />
-        )}
-        {split && (
-          <StratumChoice
-            split={split}
-            chosen={table ? stratum : null}
-            choose={(code) => setPicked({ within: draft.within, code })}
-          />
-        )}
-        {each && split && (
-          <div className={busy ? css['faded'] : undefined}>
-            {whyEmpty(split.all) !== null ? (
-              <div className={css['nothing']}>
-                <h2>Nothing to show.</h2>
-                <p>{whyEmpty(split.all)}</p>
-              </div>
-            ) : (
-              each.strata.map((one) => (
-                <StratumTable
-                  key={one.code}
-                  stratum={one}
-                  within={titleOf(split.within.variable)}
-                  shown={shown}
-                  title={title}
-                />
-              ))
-            )}
-            <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
-          </div>
-        )}
-        {table && (
-          <div className={busy ? css['faded'] : undefined}>
-            {empty !== null ? (
-              <div className={css['nothing']}>
-                <h2>Nothing to show.</h2>
-                <p>{empty}</p>
-              </div>
-            ) : table.columns ? (
-              <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
-            ) : (
-              <FrequencyTable table={table} title={title} />
-            )}
-            <BaseLine table={table} hatch={shown.hatch && marks !== null} />
-            {empty === null &&
-              table.columns &&
-              !table.rows.multiple &&
-              !table.columns.multiple &&
-              table.rows.categories.length <= 12 && (
-                <figure className={css['chart']}>
-                  <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
-                  <Svg
-                    markup={stacked({
-                      title: `Chart: ${title}`,
-                      width: 690,
-                      groups: table.columns.categories.map(({ label }) => label),
-                      answers: table.rows.categories.map(({ label }) => label),
-                      shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-                    })}
+    <PeekScope study={study} view={view}>
+      <div className={bench['bench']}>
+        <Pens />
+        <div className={bench['side']}>
+          <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} star={star} />
+        </div>
+        <div className={bench['middle']}>
+          <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
+          {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
+          {sentence && any && (
+            <Toolbar
+              shown={shown}
+              setShown={setShown}
+              cross={any.columns !== null}
+              tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
+              compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
+              multiple={any.mentions !== null}
+              swap={draft.by === null ? null : swap}
+              csv={client.tableCsv(study, sentence, shown.percent)}
+              save={save}
+              saved={saved !== null}
+              asNew={() => {
+                setSaved(null);
+                history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
+                setToast('From here on this is a new table.');
+              }}
+            />
+          )}
+          {problem && <Problem {...problem} />}
+          {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && draft.weight === null && (
+            <NumberFigures study={study} variable={rows} />
+          )}
+          {!sentence && (
+            <Start
+              variables={view.variables}
+              tables={view.tables}
+              change={change}
+              open={() => setOpen({ slot: 'rows' })}
+              study={study}
+            />
+          )}
+          {split && (
+            <StratumChoice
+              split={split}
+              chosen={table ? stratum : null}
+              choose={(code) => setPicked({ within: draft.within, code })}
+            />
+          )}
+          {each && split && (
+            <div className={busy ? css['faded'] : undefined}>
+              {whyEmpty(split.all) !== null ? (
+                <div className={css['nothing']}>
+                  <h2>Nothing to show.</h2>
+                  <p>{whyEmpty(split.all)}</p>
+                </div>
+              ) : (
+                each.strata.map((one) => (
+                  <StratumTable
+                    key={one.code}
+                    stratum={one}
+                    within={titleOf(split.within.variable)}
+                    shown={shown}
+                    title={title}
                   />
-                </figure>
+                ))
               )}
-          </div>
-        )}
+              <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
+            </div>
+          )}
+          {table && (
+            <div className={busy ? css['faded'] : undefined}>
+              {empty !== null ? (
+                <div className={css['nothing']}>
+                  <h2>Nothing to show.</h2>
+                  <p>{empty}</p>
+                </div>
+              ) : table.columns ? (
+                <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
+              ) : (
+                <FrequencyTable table={table} title={title} />
+              )}
+              <BaseLine table={table} hatch={shown.hatch && marks !== null} />
+              {empty === null &&
+                table.columns &&
+                !table.rows.multiple &&
+                !table.columns.multiple &&
+                table.rows.categories.length <= 12 && (
+                  <figure className={css['chart']}>
+                    <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
+                    <Svg
+                      markup={stacked({
+                        title: `Chart: ${title}`,
+                        width: 690,
+                        groups: table.columns.categories.map(({ label }) => label),
+                        answers: table.rows.categories.map(({ label }) => label),
+                        shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+                      })}
+                    />
+                  </figure>
+                )}
+            </div>
+          )}
+        </div>
+        <aside className={bench['reading']} aria-label="Reading">
+          {answers.length > 0 ? (
+            <ReadingPane answers={answers} exact={exact} sums={sums} />
+          ) : (
+            <p className={css['nothing']}>
+              {sentence
+                ? ''
+                : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
+            </p>
+          )}
+        </aside>
+        <footer className={bench['status']}>
+          <span>
+            {whole(view.study.respondents)} respondents · {view.variables.length} variables
+            {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
+          </span>
+          <Keys
+            of={[
+              ['R', 'rows'],
+              ['C', 'by'],
+              ['I', 'within'],
+              ['F', 'only where'],
+              ['W', 'weight'],
+              ['X', 'swap'],
+              ['K', 'keep'],
+              ['/', 'find'],
+            ]}
+          />
+        </footer>
+        <Toast text={toast} done={() => setToast(null)} />
       </div>
-      <aside className={bench['reading']} aria-label="Reading">
-        {answers.length > 0 ? (
-          <ReadingPane answers={answers} exact={exact} sums={sums} />
-        ) : (
-          <p className={css['nothing']}>
-            {sentence
-              ? ''
-              : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
-          </p>
-        )}
-      </aside>
-      <footer className={bench['status']}>
-        <span>
-          {whole(view.study.respondents)} respondents · {view.variables.length} variables
-          {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
-        </span>
-        <Keys
-          of={[
-            ['R', 'rows'],
-            ['C', 'by'],
-            ['I', 'within'],
-            ['F', 'only where'],
-            ['W', 'weight'],
-            ['X', 'swap'],
-            ['K', 'keep'],
-            ['/', 'find'],
-          ]}
-        />
-      </footer>
-      <Toast text={toast} done={() => setToast(null)} />
-    </div>
+    </PeekScope>
   );
 }
 

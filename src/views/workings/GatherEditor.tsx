@@ -14,6 +14,7 @@ import { ProofPane } from './ProofPane.js';
 import { useKeep } from './use-keep.js';
 import { usePreview } from './use-preview.js';
 import css from './workings.module.css';
+import { peekAt } from '../peek/Peek.js';
 
 interface Draft {
   label: string;
@@ -201,7 +202,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
                     onChange={(event) => toggle(variable.id, event.target.checked)}
                   />
                   <label htmlFor={`column-${variable.id}`}>
-                    {titleOf(variable)} <small>{variable.name}</small>
+                    <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
                   </label>
                   {column ? (
                     <input
@@ -272,7 +273,7 @@ export function GatherEditor({ view, working, done, leave, remove }: Props) {
                   .filter(({ id }) => !chosen.has(id))
                   .map((variable) => (
                     <option key={variable.id} value={variable.id}>
-                      {titleOf(variable)}
+                      <span {...peekAt(variable.id)}>{titleOf(variable)}</span>
                     </option>
                   ))}
               </select>

@@ -16,6 +16,7 @@ import { OldAgainstNew } from './OldAgainstNew.js';
 import { ProofPane } from './ProofPane.js';
 import { useKeep } from './use-keep.js';
 import css from './workings.module.css';
+import { peekAt } from '../peek/Peek.js';
 
 interface Draft {
   label: string;
@@ -169,7 +170,9 @@ function Editor({ view, detail, codes, initial, working, done, leave, remove }: 
             onChange={(event) => change({ label: event.target.value })}
           />
           <i>regroups</i>
-          <span className={css['source']}>{titleOf(detail.variable)}</span>
+          <span className={css['source']} {...peekAt(detail.variable.id)}>
+            {titleOf(detail.variable)}
+          </span>
         </h1>
         <div className={css['toolbar']} role="group" aria-label="Regroup">
           <div>

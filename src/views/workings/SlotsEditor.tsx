@@ -14,6 +14,7 @@ import { ProofPane } from './ProofPane.js';
 import { useKeep } from './use-keep.js';
 import { usePreview } from './use-preview.js';
 import css from './workings.module.css';
+import { peekAt } from '../peek/Peek.js';
 
 interface Draft {
   label: string;
@@ -137,7 +138,7 @@ export function SlotsEditor({ view, working, done, leave, remove }: Props) {
                   onChange={(event) => toggle(variable.id, event.target.checked)}
                 />
                 <label htmlFor={`slot-${variable.id}`}>
-                  {titleOf(variable)} <small>{variable.name}</small>
+                  <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
                 </label>
                 <small>{metaOf(variable)}</small>
               </div>

@@ -5,6 +5,8 @@ import { sayRegroup } from '../../core/recode/recipe-text.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { client, problemText } from '../client.js';
+import { PeekScope } from '../peek/PeekScope.js';
+import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
@@ -13,6 +15,8 @@ import { SlotsEditor } from './SlotsEditor.js';
 import { GatherEditor } from './GatherEditor.js';
 import { RegroupEditor } from './RegroupEditor.js';
 import css from './workings.module.css';
+import { peekAt } from '../peek/Peek.js';
+import { useNames } from '../peek/names.js';
 
 /** What is open, as the address has it. */
 type Place =
@@ -61,6 +65,7 @@ export function WorkingsScreen({ study }: { study: string }) {
     setTrouble(null);
   }, []);
   useKeys({ '/': focusSearch, g: () => go({ at: 'gather' }) });
+  const star = useStar(study, reload, setTrouble);
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
 
@@ -100,78 +105,83 @@ export function WorkingsScreen({ study }: { study: string }) {
     else if (variable && canRegroup(variable)) go({ at: 'regroup', source: variable.name });
   };
   return (
-    <div className={bench['bench']}>
-      <Pens />
-      <div className={bench['side']}>
-        <Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} />
+    <PeekScope study={study} view={view}>
+      <div className={bench['bench']}>
+        <Pens />
+        <div className={bench['side']}>
+          <Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} star={star} />
+        </div>
+        {working?.recipe.kind === 'regroup' && (
+          <RegroupEditor
+            view={view}
+            source={working.recipe.source}
+            working={working.id}
+            done={done}
+            leave={leave}
+            remove={() => remove(working.id)}
+          />
+        )}
+        {working?.recipe.kind === 'gather' && (
+          <GatherEditor
+            key={working.id}
+            view={view}
+            working={working.id}
+            done={done}
+            leave={leave}
+            remove={() => remove(working.id)}
+          />
+        )}
+        {working?.recipe.kind === 'slots' && (
+          <SlotsEditor
+            key={working.id}
+            view={view}
+            working={working.id}
+            done={done}
+            leave={leave}
+            remove={() => remove(working.id)}
+          />
+        )}
+        {!working && place.at === 'slots' && (
+          <SlotsEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
+        )}
+        {!working && source && (
+          <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />
+        )}
+        {!working && place.at === 'gather' && (
+          <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
+        )}
+        {!working && !source && place.at !== 'gather' && place.at !== 'slots' && (
+          <>
+            <div className={bench['middle']}>
+              {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+              <List view={view} go={go} />
+            </div>
+            <aside className={bench['reading']} aria-label="About workings" />
+          </>
+        )}
+        <footer className={bench['status']}>
+          <span>
+            {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as
+            you type
+          </span>
+          <Keys
+            of={[
+              ['/', 'find'],
+              ['G', 'multiple response'],
+            ]}
+          />
+        </footer>
+        <Toast text={toast} done={() => setToast(null)} />
       </div>
-      {working?.recipe.kind === 'regroup' && (
-        <RegroupEditor
-          view={view}
-          source={working.recipe.source}
-          working={working.id}
-          done={done}
-          leave={leave}
-          remove={() => remove(working.id)}
-        />
-      )}
-      {working?.recipe.kind === 'gather' && (
-        <GatherEditor
-          key={working.id}
-          view={view}
-          working={working.id}
-          done={done}
-          leave={leave}
-          remove={() => remove(working.id)}
-        />
-      )}
-      {working?.recipe.kind === 'slots' && (
-        <SlotsEditor
-          key={working.id}
-          view={view}
-          working={working.id}
-          done={done}
-          leave={leave}
-          remove={() => remove(working.id)}
-        />
-      )}
-      {!working && place.at === 'slots' && (
-        <SlotsEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
-      )}
-      {!working && source && (
-        <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />
-      )}
-      {!working && place.at === 'gather' && (
-        <GatherEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
-      )}
-      {!working && !source && place.at !== 'gather' && place.at !== 'slots' && (
-        <>
-          <div className={bench['middle']}>
-            {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-            <List view={view} go={go} />
-          </div>
-          <aside className={bench['reading']} aria-label="About workings" />
-        </>
-      )}
-      <footer className={bench['status']}>
-        <span>
-          {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as you
-          type
-        </span>
-        <Keys
-          of={[
-            ['/', 'find'],
-            ['G', 'multiple response'],
-          ]}
-        />
-      </footer>
-      <Toast text={toast} done={() => setToast(null)} />
-    </div>
+    </PeekScope>
   );
 }
 
 function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
   const find = (id: number) => view.variables.find((variable) => variable.id === id);
+  const nameFor = useNames();
+  const codebookOf = (id: number) =>
+    `/studies/${view.study.id}/codebook?variable=${encodeURIComponent(find(id)?.name ?? '')}`;
   const uses = (variable: number) =>
     view.tables.filter(({ sentence }) =>
       [sentence.rows, sentence.by, ...sentence.only.map((one) => one.variable)].includes(variable),
@@ -201,7 +211,7 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
           const { recipe } = working;
           const line =
             recipe.kind === 'regroup'
-              ? `Regroups ${titleOf(find(recipe.source) ?? { name: 'a variable that is gone', label: '' })}: ${sayRegroup(recipe, find(recipe.source)?.codes ?? [])}`
+              ? sayRegroup(recipe, find(recipe.source)?.codes ?? [])
               : recipe.kind === 'slots'
                 ? `Gathers ${recipe.sources.length} slots: ${recipe.options.map(({ label }) => label).join(', ')}.`
                 : `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
@@ -209,8 +219,19 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
           return (
             <li key={working.id} className={css['entry']}>
               <div>
-                <h3>{titleOf(made)}</h3>
-                <p>{line}</p>
+                <h3 {...peekAt(made.id)}>{titleOf(made)}</h3>
+                <p>
+                  {recipe.kind === 'regroup' && (
+                    <>
+                      Regroups{' '}
+                      <a href={codebookOf(recipe.source)} {...peekAt(recipe.source)}>
+                        {nameFor(recipe.source)}
+                      </a>
+                      :{' '}
+                    </>
+                  )}
+                  {line}
+                </p>
                 <p>
                   {working.holds ? 'Proof holds' : <span className={css['failing']}>! Proof does not hold</span>} ·{' '}
                   {many === 0 ? 'in no table yet' : `in ${many} table${many === 1 ? '' : 's'}`}

@@ -1,0 +1,134 @@
+import type { Complaint, RosterVariable, StudyView } from '../../api/types.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { whole } from '../../core/figures.js';
+import { Button, Wait } from '../../kit/kit.js';
+import { client } from '../client.js';
+import { peekAt } from '../peek/Peek.js';
+import { useDraft } from '../shell/use-draft.js';
+import type { Place } from './CodebookScreen.js';
+import type { Codebook } from './use-codebook.js';
+import css from './codebook.module.css';
+
+const TITLES: Record<Complaint['is'], string> = {
+  unsound: 'Workings whose proof fails',
+  twins: 'Identifiers that several respondents share',
+  undeclared: 'Codes that are probably no answer',
+  words: 'Words among numbers, not decided on',
+  unlabelled: 'Codes without a label',
+  blank: 'Variables without any value',
+  unused: 'Labels that nobody has given',
+};
+
+interface Props {
+  study: string;
+  view: StudyView;
+  codebook: Codebook;
+  go: (place: Place, variable?: string | null, value?: string | null) => void;
+}
+
+const keyOf = ({ is, variable, codes }: Complaint) => `${is} ${variable} ${codes.join(' ')}`;
+const isKeys = (value: unknown): value is string[] => Array.isArray(value) && value.every((one) => typeof one === 'string'); // prettier-ignore
+
+/** What is wrong with the study, each with its mend. */
+export function HealthView({ study, view, codebook, go }: Props) {
+  const { health, run } = codebook;
+  const [right, setRight] = useDraft<string[]>(`hatch-count.right.${study}`, [], isKeys);
+  if (!health) return <Wait>Looking through the study…</Wait>;
+  const byId = new Map(view.variables.map((variable) => [variable.id, variable]));
+  const open = health.filter((one) => !right.includes(keyOf(one)));
+  const kinds = (Object.keys(TITLES) as Complaint['is'][]).filter((kind) => open.some(({ is }) => is === kind));
+  const passed = health.length - open.length;
+  return (
+    <section className={css['health']} aria-label="Health of the study">
+      <h1>{open.length === 0 ? 'Nothing to mend' : `${whole(open.length)} things to mend`}</h1>
+      {open.length === 0 && (
+        <p className={css['soft']}>
+          Codes have labels, probable missing codes are declared, identifiers are each one respondent’s, and every proof
+          holds.
+        </p>
+      )}
+      {kinds.map((kind) => (
+        <section key={kind} aria-label={TITLES[kind]}>
+          <h2>{TITLES[kind]}</h2>
+          <table className={css['complaints']}>
+            <caption className="sr-only">{TITLES[kind]}</caption>
+            <tbody>
+              {open
+                .filter(({ is }) => is === kind)
+                .map((complaint) => {
+                  const variable = byId.get(complaint.variable);
+                  if (!variable) return null;
+                  return (
+                    <tr key={keyOf(complaint)}>
+                      <th scope="row">
+                        <a
+                          href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}
+                          {...peekAt(variable.id)}
+                        >
+                          {titleOf(variable)}
+                        </a>
+                        {variable.label !== '' && <small>{variable.name}</small>}
+                      </th>
+                      <td>{complaint.text}</td>
+                      <td className={css['mends']}>
+                        <span>
+                          <Mend study={study} complaint={complaint} variable={variable} run={run} go={go} />
+                          <Button onClick={() => setRight([...right, keyOf(complaint)])}>It is right</Button>
+                        </span>
+                      </td>
+                    </tr>
+                  );
+                })}
+            </tbody>
+          </table>
+        </section>
+      ))}
+      {passed > 0 && (
+        <p className={css['soft']}>
+          {whole(passed)} passed over as right. <Button onClick={() => setRight([])}>Show again</Button>
+        </p>
+      )}
+    </section>
+  );
+}
+
+interface MendProps extends Pick<Props, 'study' | 'go'> {
+  complaint: Complaint;
+  variable: RosterVariable;
+  run: Codebook['run'];
+}
+
+function Mend({ study, complaint: { is, codes }, variable, run, go }: MendProps) {
+  const { id, name, codeListId } = variable;
+  if (is === 'unsound') {
+    return (
+      <a href={`/studies/${study}/workings${variable.workingId === null ? '' : `?working=${variable.workingId}`}`}>
+        See the working
+      </a>
+    );
+  }
+  if (is === 'twins')
+    return <Button onClick={() => go('respondents', name, codes[0] ?? null)}>See these respondents</Button>;
+  if (is === 'undeclared') {
+    const declare = () =>
+      client.declareMissing(study, { missing: 'other', in: codes.map((code) => ({ code, variables: [id] })) });
+    return <Button onClick={() => void run(declare)}>Declare missing</Button>;
+  }
+  if (is === 'words') return <Button onClick={() => go('variables', name)}>Decide on them</Button>;
+  if (is === 'unlabelled') return <Button onClick={() => go('variables', name)}>Label them</Button>;
+  if (is === 'blank')
+    return (
+      <Button onClick={() => void run(() => client.editEntries(study, [{ variable: id, aside: true }]))}>
+        Set aside
+      </Button>
+    );
+  const without = variable.codes.filter(({ code }) => !codes.includes(code));
+  if (codeListId === null) return null;
+  return (
+    <Button
+      onClick={() => void run(() => client.editEntries(study, [{ variable: id, codes: without, codesFor: 'all' }]))}
+    >
+      Take the labels out
+    </Button>
+  );
+}

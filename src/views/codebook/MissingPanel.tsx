@@ -1,0 +1,178 @@
+import { useEffect, useState } from 'react';
+import type { Changed, MissingPlan, RosterVariable } from '../../api/types.js';
+import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
+import { whole } from '../../core/figures.js';
+import { Button, Choice, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
+import { client, problemText } from '../client.js';
+import { peekAt } from '../peek/Peek.js';
+import css from './codebook.module.css';
+
+type Scope = 'selected' | 'shown' | 'all';
+type Line = MissingPlan['lines'][number];
+
+const LEFT_WORDS: Record<NonNullable<Line['leftAlone']>, string> = {
+  labelled: 'Left alone: a labelled answer',
+  among: 'Left alone: among or beside the other numbers',
+  same: 'So already',
+  derived: 'Left alone: made by a working',
+};
+const SHOWN = 200;
+const keyOf = ({ variable, code }: Line) => `${variable} ${code}`;
+
+interface Props {
+  study: string;
+  variables: readonly RosterVariable[];
+  found: readonly RosterVariable[];
+  selected: readonly RosterVariable[];
+  revision: number;
+  run: (work: () => Promise<Changed>) => Promise<boolean>;
+  close: () => void;
+  /** Codes to begin with. */
+  codes?: readonly string[];
+}
+
+/** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
+export function MissingPanel({ study, variables, found, selected, revision, run, close, codes: begun = [] }: Props) {
+  const [text, setText] = useState(begun.join(', '));
+  const [reason, setReason] = useState<MissingReason | null>('refused');
+  const [scope, setScope] = useState<Scope>(selected.length > 1 ? 'selected' : 'all');
+  const [plan, setPlan] = useState<MissingPlan | null>(null);
+  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
+  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const codes = [...new Set(text.split(/[,;\n]/).map((code) => code.trim()).filter((code) => code !== ''))]; // prettier-ignore
+  const among = scope === 'all' ? variables : scope === 'shown' ? found : selected;
+  const asked = JSON.stringify([codes, reason, scope === 'all' ? null : among.map(({ id }) => id), revision]);
+  useEffect(() => {
+    const [wanted, missing, ids] = JSON.parse(asked) as [string[], MissingReason | null, number[] | null];
+    setPlan(null);
+    setTurned(new Set());
+    if (wanted.length === 0 || ids?.length === 0) return;
+    let current = true;
+    client.planMissing(study, { codes: wanted.slice(0, 100), missing, ...(ids ? { variables: ids } : {}) }).then(
+      (made) => {
+        if (!current) return;
+        setPlan(made);
+        setProblem(null);
+      },
+      (error: unknown) => current && setProblem(problemText(error)),
+    );
+    return () => {
+      current = false;
+    };
+  }, [study, asked]);
+  const byId = new Map(variables.map((variable) => [variable.id, variable]));
+  const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
+  const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
+  const on = plan?.lines.filter(isOn) ?? [];
+  const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
+  const keep = () => {
+    const byCode = new Map<string, number[]>();
+    for (const { code, variable } of on) byCode.set(code, [...(byCode.get(code) ?? []), variable]);
+    const declaring = { missing: reason, in: [...byCode].map(([code, of]) => ({ code, variables: of })) };
+    void run(() => client.declareMissing(study, declaring)).then((made) => made && close());
+  };
+  const wordOf = reason === null ? 'answers' : `missing: ${MISSING_WORDS[reason]}`;
+  return (
+    <aside className={css['detail']} aria-label="Missing codes">
+      <h1>
+        Missing codes
+        <small>
+          What will happen is shown before it does; the source data stay as they are, and every change can be undone.
+        </small>
+      </h1>
+      <div className={css['inline']}>
+        <Field label="Codes, with commas between">
+          <input className={kit['input']} autoFocus value={text} onChange={(event) => setText(event.target.value)} />
+        </Field>
+        <Field label="are">
+          <select
+            className={kit['input']}
+            value={reason ?? 'answer'}
+            onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
+          >
+            {MISSING_REASONS.map((one) => (
+              <option key={one} value={one}>
+                missing: {MISSING_WORDS[one]}
+              </option>
+            ))}
+            <option value="answer">answers again</option>
+          </select>
+        </Field>
+      </div>
+      <span>
+        in{' '}
+        <Choice
+          label="In which variables"
+          value={scope}
+          choose={setScope}
+          of={[
+            ['all', `all ${whole(variables.length)}`],
+            ['shown', `the ${whole(found.length)} shown`],
+            ['selected', `the ${whole(selected.length)} selected`],
+          ]}
+        />
+      </span>
+      {problem && <Problem {...problem} />}
+      {codes.length === 0 && <p className={css['soft']}>Write one code or more, such as 9 or 99.</p>}
+      {codes.length > 0 && !plan && !problem && <Wait>Looking where they occur…</Wait>}
+      {plan && (
+        <>
+          <div role="status">
+            {plan.words.map((words) => (
+              <p key={words}>{words}</p>
+            ))}
+          </div>
+          {sections.map((why) => {
+            const lines = plan.lines.filter(({ leftAlone }) => leftAlone === why);
+            if (lines.length === 0) return null;
+            return (
+              <section key={why ?? 'change'} className={css['plan']}>
+                <h2>
+                  {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {whole(lines.length)}
+                </h2>
+                <ul>
+                  {lines.slice(0, SHOWN).map((line) => {
+                    const variable = byId.get(line.variable);
+                    return (
+                      <li key={keyOf(line)}>
+                        <label>
+                          <input
+                            type="checkbox"
+                            checked={isOn(line)}
+                            disabled={!canTurn(line)}
+                            onChange={() => {
+                              const next = new Set(turned);
+                              if (!next.delete(keyOf(line))) next.add(keyOf(line));
+                              setTurned(next);
+                            }}
+                          />
+                          <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
+                          <span {...(variable ? peekAt(variable.id) : {})}>in {variable ? titleOf(variable) : ''}</span>
+                          <span className={css['soft']}>
+                            {' '}
+                            {whole(line.respondents)}
+                            {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
+                          </span>
+                        </label>
+                      </li>
+                    );
+                  })}
+                </ul>
+                {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more.</p>}
+              </section>
+            );
+          })}
+        </>
+      )}
+      <div className={css['bar']}>
+        <MainButton disabled={on.length === 0} onClick={keep}>
+          {on.length === 0
+            ? 'Nothing to change'
+            : `Declare in ${whole(new Set(on.map(({ variable }) => variable)).size)} variables`}
+        </MainButton>
+        <Button onClick={close}>Close</Button>
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,182 @@
+import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { RosterVariable } from '../../api/types.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { whole } from '../../core/figures.js';
+import { peekAt } from '../peek/Peek.js';
+import { move, only } from './grid-moves.js';
+import type { Given, useRespondents } from './use-respondents.js';
+import css from './codebook.module.css';
+
+const ROW = 28;
+const COLUMN = 148;
+const FIRST = 84;
+const HEAD = 46;
+/** Browsers draw nothing taller than some 30 million pixels: a longer list scrolls faster than it is long. */
+const TALLEST = 8_000_000;
+
+interface Props {
+  variables: readonly RosterVariable[];
+  total: number;
+  labels: boolean;
+  rowAt: ReturnType<typeof useRespondents>['rowAt'];
+  need: ReturnType<typeof useRespondents>['need'];
+  empty: ReactNode;
+}
+
+/** What is shown for a value, and whether it is no answer. */
+function useWords(variables: readonly RosterVariable[], labels: boolean) {
+  return useMemo(() => {
+    const known = variables.map(({ codes }) => new Map(codes.map((code) => [code.code, code])));
+    return (column: number, given: Given): { text: string; missing: boolean } => {
+      if (given === null) return { text: '', missing: true };
+      const of = known[column];
+      const word = (code: string) => (labels ? of?.get(code)?.label : undefined) ?? code;
+      if (Array.isArray(given)) return { text: given.map(word).join(', '), missing: false };
+      const code = String(given);
+      return { text: word(code), missing: of?.get(code)?.missing != null };
+    };
+  }, [variables, labels]);
+}
+
+/** Respondents down, variables across; only what is in sight is drawn and fetched. */
+export function RespondentGrid({ variables, total, labels, rowAt, need, empty }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [view, setView] = useState({ top: 0, left: 0, width: 1000, height: 600 });
+  const [active, setActive] = useState({ row: 0, column: 0 });
+  const words = useWords(variables, labels);
+  useLayoutEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const measure = () => setView({ top: element.scrollTop, left: element.scrollLeft, width: element.clientWidth, height: element.clientHeight }); // prettier-ignore
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    element.addEventListener('scroll', measure, { passive: true });
+    return () => {
+      observer.disconnect();
+      element.removeEventListener('scroll', measure);
+    };
+  }, []);
+  const room = Math.max(ROW, view.height - HEAD);
+  const natural = total * ROW;
+  const tall = Math.min(natural, TALLEST);
+  const fits = Math.floor(room / ROW);
+  // From where the list is scrolled to, to its first row in sight, and back.
+  const scale = natural > TALLEST ? Math.max(1, total - fits) / Math.max(1, tall - room) : 1 / ROW;
+  const firstRow = Math.max(0, Math.min(total - 1, Math.floor(view.top * scale)));
+  const lastRow = Math.min(total - 1, firstRow + fits + 1);
+  const firstColumn = Math.max(0, Math.floor(view.left / COLUMN));
+  const lastColumn = Math.min(variables.length - 1, Math.ceil((view.left + view.width - FIRST) / COLUMN));
+  useEffect(() => {
+    if (total > 0) need(firstRow, lastRow, firstColumn, lastColumn);
+  }, [need, total, firstRow, lastRow, firstColumn, lastColumn]);
+  const show = (row: number, column: number) => {
+    const element = box.current;
+    if (!element) return;
+    if (row <= firstRow) element.scrollTop = row / scale;
+    else if (row >= firstRow + fits) element.scrollTop = (row - fits + 1) / scale;
+    const left = column * COLUMN;
+    if (left < element.scrollLeft) element.scrollLeft = left;
+    else if (left + COLUMN > element.scrollLeft + view.width - FIRST) element.scrollLeft = left + COLUMN - view.width + FIRST; // prettier-ignore
+  };
+  const pressed = (event: KeyboardEvent) => {
+    const size = { rows: total, columns: variables.length, page: Math.max(1, fits - 1) };
+    const next = move(only(active.row, active.column), event.key, size, { extend: false, control: event.ctrlKey || event.metaKey }); // prettier-ignore
+    if (!next || total === 0) return;
+    event.preventDefault();
+    setActive(next.at);
+    show(next.at.row, next.at.column);
+  };
+  const shownRows = Array.from({ length: total === 0 ? 0 : lastRow - firstRow + 1 }, (_, k) => firstRow + k);
+  const shownColumns = Array.from({ length: Math.max(0, lastColumn - firstColumn + 1) }, (_, k) => firstColumn + k);
+  const across = { position: 'absolute', width: COLUMN } as const;
+  return (
+    <div
+      ref={box}
+      className={css['respondents']}
+      role="grid"
+      aria-label="Respondents, one a row"
+      aria-rowcount={total + 1}
+      aria-colcount={variables.length + 1}
+      aria-activedescendant={total > 0 ? `respondent-${active.row}-${active.column}` : undefined}
+      tabIndex={0}
+      onKeyDown={pressed}
+      onPointerDown={(event) => {
+        const cell = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-at]') : null;
+        const [row, column] = (cell?.dataset['at'] ?? '').split(' ').map(Number);
+        if (cell && row !== undefined && column !== undefined) setActive({ row, column });
+      }}
+    >
+      <div
+        role="row"
+        aria-rowindex={1}
+        className={css['respondentsHead']}
+        style={{ width: FIRST + variables.length * COLUMN, height: HEAD }}
+      >
+        <div role="columnheader" aria-colindex={1} className={css['respondent']} style={{ width: FIRST }}>
+          Respondent
+        </div>
+        {shownColumns.map((column) => {
+          const variable = variables[column]!;
+          return (
+            <div
+              key={variable.id}
+              role="columnheader"
+              aria-colindex={column + 2}
+              style={{ ...across, left: FIRST + column * COLUMN }}
+            >
+              <span {...peekAt(variable.id)}>
+                {titleOf(variable)}
+                <small>{variable.name}</small>
+              </span>
+            </div>
+          );
+        })}
+      </div>
+      <div role="rowgroup" style={{ position: 'relative', height: tall, width: FIRST + variables.length * COLUMN }}>
+        {shownRows.map((row, k) => {
+          const of = rowAt(row);
+          // Where the list is longer than it is tall, rows stand where they are seen.
+          const y = natural > TALLEST ? view.top + k * ROW : row * ROW;
+          return (
+            <div
+              key={row}
+              role="row"
+              aria-rowindex={row + 2}
+              className={css['respondentRow']}
+              style={{ transform: `translateY(${y}px)`, height: ROW }}
+            >
+              <div role="rowheader" aria-colindex={1} className={css['respondent']} style={{ width: FIRST }}>
+                {(() => {
+                  const respondent = of.respondent(firstColumn);
+                  return respondent === undefined ? '…' : whole(respondent);
+                })()}
+              </div>
+              {shownColumns.map((column) => {
+                const given = of.cell(column);
+                const { text, missing } = given === undefined ? { text: '…', missing: true } : words(column, given);
+                return (
+                  <div
+                    key={column}
+                    id={`respondent-${row}-${column}`}
+                    role="gridcell"
+                    aria-colindex={column + 2}
+                    data-at={`${row} ${column}`}
+                    data-active={(active.row === row && active.column === column) || undefined}
+                    data-missing={missing || undefined}
+                    data-number={variables[column]?.level === 'number' || undefined}
+                    style={{ ...across, left: FIRST + column * COLUMN }}
+                    title={text.length > 18 ? text : undefined}
+                  >
+                    {given === null ? <span className="sr-only">blank</span> : text}
+                  </div>
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+      {total === 0 && <p className={css['soft']}>{empty}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { PeekCard } from './PeekCard.js';
+import css from './peek.module.css';
+
+/** How long the pointer rests on a name before the card opens, and how long the card waits for it to come over. */
+const OPEN_MS = 500;
+const CLOSE_MS = 220;
+const WIDTH = 380;
+const MARGIN = 8;
+
+interface Open {
+  variable: number;
+  anchor: DOMRect;
+  /** Opened by key: the card takes the keyboard, and gives it back. */
+  byKey: HTMLElement | null;
+}
+
+/** Marks an element as a variable's name: a peek at it opens from there. */
+export const peekAt = (variable: number) => ({ 'data-peek': variable });
+
+function nameAt(target: EventTarget | null): HTMLElement | null {
+  return target instanceof Element ? target.closest<HTMLElement>('[data-peek]') : null;
+}
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Where the card stands: beside the name where there is room, else below it or above. */
+function placeOf({ left, right, top, bottom }: DOMRect, height: number): { left: number; top: number } {
+  const { innerWidth, innerHeight } = window;
+  const within = (y: number) => Math.max(MARGIN, Math.min(innerHeight - height - MARGIN, y));
+  if (right + WIDTH + MARGIN < innerWidth) return { left: right + MARGIN / 2, top: within(top) };
+  if (left - WIDTH > MARGIN) return { left: left - WIDTH - MARGIN / 2, top: within(top) };
+  const x = Math.max(MARGIN, Math.min(innerWidth - WIDTH - MARGIN, left));
+  return { left: x, top: bottom + height + MARGIN < innerHeight ? bottom + 4 : within(top - height - 4) };
+}
+
+/** Lets every variable's name on the screen open a card: by resting on it, or with the key P. */
+export function Peek({ study, revision }: { study: string; revision: number }) {
+  const [open, setOpen] = useState<Open | null>(null);
+  const card = useRef<HTMLDivElement>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const close = useCallback(() => {
+    clearTimeout(timer.current);
+    setOpen((old) => {
+      old?.byKey?.focus();
+      return null;
+    });
+  }, []);
+  useEffect(() => {
+    const show = (name: HTMLElement, byKey: HTMLElement | null) => {
+      const variable = Number(name.dataset['peek']);
+      if (Number.isInteger(variable) && variable > 0)
+        setOpen({ variable, anchor: name.getBoundingClientRect(), byKey });
+    };
+    const over = (event: PointerEvent) => {
+      if (event.pointerType === 'touch') return;
+      const name = nameAt(event.target);
+      clearTimeout(timer.current);
+      if (card.current?.contains(event.target as Node)) return;
+      if (name) timer.current = setTimeout(() => show(name, null), OPEN_MS);
+      else timer.current = setTimeout(() => setOpen((old) => (old?.byKey ? old : null)), CLOSE_MS);
+    };
+    const down = (event: PointerEvent) => {
+      if (!card.current?.contains(event.target as Node)) {
+        clearTimeout(timer.current);
+        setOpen(null);
+      }
+    };
+    const key = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && card.current) {
+        event.stopPropagation();
+        close();
+      }
+      if (event.key.toLowerCase() !== 'p' || isTyping(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const focused = document.activeElement;
+      const name = nameAt(focused) ?? document.querySelector<HTMLElement>('[data-peek]:hover');
+      if (!name || !(focused instanceof HTMLElement)) return;
+      event.preventDefault();
+      show(name, focused);
+    };
+    const gone = () => {
+      clearTimeout(timer.current);
+      setOpen((old) => (old?.byKey ? old : null));
+    };
+    document.addEventListener('pointerover', over);
+    document.addEventListener('pointerdown', down);
+    document.addEventListener('keydown', key, true);
+    document.addEventListener('dragstart', gone);
+    window.addEventListener('blur', gone);
+    return () => {
+      clearTimeout(timer.current);
+      document.removeEventListener('pointerover', over);
+      document.removeEventListener('pointerdown', down);
+      document.removeEventListener('keydown', key, true);
+      document.removeEventListener('dragstart', gone);
+      window.removeEventListener('blur', gone);
+    };
+  }, [close]);
+  // It grows when what it shows has come: it is put in place again then.
+  const settle = useCallback(() => {
+    const element = card.current;
+    if (!element || !open) return;
+    const { left, top } = placeOf(open.anchor, element.offsetHeight);
+    element.style.left = `${left}px`;
+    element.style.top = `${top}px`;
+    if (open.byKey && !element.contains(document.activeElement)) element.focus();
+  }, [open]);
+  useEffect(settle, [settle]);
+  if (!open) return null;
+  return createPortal(
+    <div ref={card} className={css['card']} role="dialog" aria-label="Peek" tabIndex={-1}>
+      <PeekCard key={`${open.variable} ${revision}`} study={study} variable={open.variable} grown={settle} />
+    </div>,
+    document.body,
+  );
+}

@@ -60,6 +60,20 @@ function recipeOf<S extends z.ZodType>(source: S) {
     }),
     z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable() }),
     z.strictObject({
+      kind: z.literal('convert'),
+      source,
+      decimal: z.enum(['.', ',']).describe('What stands before the fraction.'),
+      exceptions: z
+        .array(
+          z.discriminatedUnion('is', [
+            z.strictObject({ text: text(1000), is: z.literal('number'), number: z.number() }),
+            z.strictObject({ text: text(1000), is: z.literal('missing'), missing: z.enum(MISSING_REASONS) }),
+          ]),
+        )
+        .max(1000)
+        .describe('What texts that spell no number become; one that is not named is left over.'),
+    }),
+    z.strictObject({
       kind: z.literal('slots'),
       sources: z.array(source).max(500),
       options: z.array(z.strictObject({ code: text(1000), label: text(1000) })).max(500),
@@ -314,7 +328,7 @@ export const StudyViewSchema = z
     study: StudyRowSchema,
     variables: z.array(
       VariableSchema.extend({
-        made: z.enum(['regroup', 'gather', 'slots']).nullable(),
+        made: z.enum(['regroup', 'gather', 'slots', 'convert']).nullable(),
         holds: z.boolean(),
         answers: z.int(),
         missing: z.int(),

@@ -1,5 +1,6 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
+import { checkConvert } from '../core/recode/convert.js';
 import { checkGather } from '../core/recode/gather.js';
 import { checkSlots } from '../core/recode/slots.js';
 import { checkRegroup } from '../core/recode/regroup.js';
@@ -16,6 +17,7 @@ import type { Derived } from './worker/derive-job.js';
 function checkRecipe(recipe: Recipe): void {
   if (recipe.kind === 'regroup') checkRegroup(recipe);
   else if (recipe.kind === 'slots') checkSlots(recipe);
+  else if (recipe.kind === 'convert') checkConvert(recipe);
   else checkGather(recipe);
 }
 

@@ -1,4 +1,4 @@
-import type { Code, Level } from '../codebook/types.js';
+import type { Code, Level, MissingReason } from '../codebook/types.js';
 
 /** A group of a regroup: its own code and label, and the codes of the source that go into it. */
 export interface Group {
@@ -44,12 +44,27 @@ export interface Slots {
   none: string | null;
 }
 
-export type Recipe = Regroup | Gather | Slots;
+/** What a text that spells no number becomes. */
+export type Exception = { text: string } & (
+  { is: 'number'; number: number } | { is: 'missing'; missing: MissingReason }
+);
+
+/** Text, or codes that spell numbers, to a number. A text that is neither a number nor decided on is left over. */
+export interface Convert {
+  kind: 'convert';
+  /** Variable id. */
+  source: number;
+  /** What stands before the fraction. */
+  decimal: '.' | ',';
+  exceptions: readonly Exception[];
+}
+
+export type Recipe = Regroup | Gather | Slots | Convert;
 export type RecipeKind = Recipe['kind'];
 
 /** Variables that a recipe stands on. */
 export function sourcesOf(recipe: Recipe): number[] {
-  if (recipe.kind === 'regroup') return [recipe.source];
+  if (recipe.kind === 'regroup' || recipe.kind === 'convert') return [recipe.source];
   if (recipe.kind === 'slots') return [...recipe.sources];
   return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].map((item) => item.source);
 }

@@ -10,7 +10,7 @@ import { client, problemText } from '../client.js';
 import { Origin, UsedBy } from '../peek/Origin.js';
 import { peekAt } from '../peek/Peek.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
-import { canRegroup } from '../workings/WorkingsScreen.js';
+import { canConvert, canRegroup } from '../workings/WorkingsScreen.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import { Exceptions } from './Exceptions.js';
 import { listsByName } from './grid-edits.js';
@@ -119,6 +119,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
         </Button>
         {variable.level !== 'text' && <a href={`/studies/${study}/tables?rows=${query}`}>Table</a>}
         {canRegroup(variable) && <a href={`/studies/${study}/workings?regroup=${query}`}>Regroup</a>}
+        {canConvert(variable) && <a href={`/studies/${study}/workings?convert=${query}`}>Read as a number</a>}
         {variable.workingId !== null && (
           <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
         )}

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, StudyView } from '../../api/types.js';
+import { parseNumber } from '../../core/codebook/number.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { sayRegroup } from '../../core/recode/recipe-text.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
@@ -12,6 +13,7 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
 import { SlotsEditor } from './SlotsEditor.js';
+import { ConvertEditor } from './ConvertEditor.js';
 import { GatherEditor } from './GatherEditor.js';
 import { RegroupEditor } from './RegroupEditor.js';
 import css from './workings.module.css';
@@ -22,6 +24,7 @@ import { useNames } from '../peek/names.js';
 type Place =
   | { at: 'list' }
   | { at: 'regroup'; source: string }
+  | { at: 'convert'; source: string }
   | { at: 'gather' }
   | { at: 'slots' }
   | { at: 'working'; id: number };
@@ -32,13 +35,15 @@ function placeFrom(search: string): Place {
   if (Number.isInteger(working)) return { at: 'working', id: working };
   const source = query.get('regroup');
   if (source !== null) return { at: 'regroup', source };
+  const text = query.get('convert');
+  if (text !== null) return { at: 'convert', source: text };
   if (query.has('slots')) return { at: 'slots' };
   return query.has('gather') ? { at: 'gather' } : { at: 'list' };
 }
 
 function addressOf(place: Place): string {
   if (place.at === 'working') return `?working=${place.id}`;
-  if (place.at === 'regroup') return `?regroup=${encodeURIComponent(place.source)}`;
+  if (place.at === 'regroup' || place.at === 'convert') return `?${place.at}=${encodeURIComponent(place.source)}`;
   return place.at === 'gather' || place.at === 'slots' ? `?${place.at}` : '';
 }
 
@@ -47,6 +52,13 @@ export const canRegroup = (variable: RosterVariable) =>
   (variable.level === 'unordered' ||
     variable.level === 'ordered' ||
     (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
+
+/** Text, or codes of which some are numbers and some are words. */
+export function canConvert({ level, codes }: RosterVariable): boolean {
+  if (level === 'text') return true;
+  const words = codes.filter(({ code }) => parseNumber(code) === null).length;
+  return level !== 'multiple' && words > 0 && (level === 'number' || words < codes.length);
+}
 
 /** The Workings view: the list of workings, and the place where one is made or changed. */
 export function WorkingsScreen({ study }: { study: string }) {
@@ -87,11 +99,17 @@ export function WorkingsScreen({ study }: { study: string }) {
     );
   };
   const working = place.at === 'working' ? view.workings.find(({ id }) => id === place.id) : undefined;
-  const source = place.at === 'regroup' ? view.variables.find(({ name }) => name === place.source) : undefined;
+  const source =
+    place.at === 'regroup' || place.at === 'convert'
+      ? view.variables.find(({ name }) => name === place.source)
+      : undefined;
   const used = new Set(working ? [working.variable] : source ? [source.id] : []);
   const actionsOf = (variable: RosterVariable) => (
     <>
       {canRegroup(variable) && <Button onClick={() => go({ at: 'regroup', source: variable.name })}>Regroup</Button>}
+      {canConvert(variable) && (
+        <Button onClick={() => go({ at: 'convert', source: variable.name })}>Read as a number</Button>
+      )}
       {variable.workingId !== null && (
         <Button onClick={() => go({ at: 'working', id: variable.workingId ?? 0 })}>Change</Button>
       )}
@@ -131,6 +149,28 @@ export function WorkingsScreen({ study }: { study: string }) {
             remove={() => remove(working.id)}
           />
         )}
+        {working?.recipe.kind === 'convert' && (
+          <ConvertEditor
+            key={working.id}
+            view={view}
+            source={working.recipe.source}
+            working={working.id}
+            done={done}
+            leave={leave}
+            remove={() => remove(working.id)}
+          />
+        )}
+        {!working && place.at === 'convert' && source && (
+          <ConvertEditor
+            key={source.id}
+            view={view}
+            source={source.id}
+            working={null}
+            done={done}
+            leave={leave}
+            remove={null}
+          />
+        )}
         {working?.recipe.kind === 'slots' && (
           <SlotsEditor
             key={working.id}
@@ -144,7 +184,7 @@ export function WorkingsScreen({ study }: { study: string }) {
         {!working && place.at === 'slots' && (
           <SlotsEditor key="new" view={view} working={null} done={done} leave={leave} remove={null} />
         )}
-        {!working && source && (
+        {!working && place.at === 'regroup' && source && (
           <RegroupEditor view={view} source={source.id} working={null} done={done} leave={leave} remove={null} />
         )}
         {!working && place.at === 'gather' && (
@@ -196,6 +236,11 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
           <p>Choose a variable in the roster, then “Regroup”.</p>
         </section>
         <section>
+          <h3>Convert</h3>
+          <p>Read text as a number. Every text that spells none is listed, and decided on.</p>
+          <p>Choose a text in the roster, then “Read as a number”.</p>
+        </section>
+        <section>
           <h3>Multiple response</h3>
           <p>
             Gather yes/no columns, by naming the code that means ticked; or slots that each hold one code of a list.
@@ -209,25 +254,20 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
           const made = find(working.variable);
           if (!made) return null;
           const { recipe } = working;
-          const line =
-            recipe.kind === 'regroup'
-              ? sayRegroup(recipe, find(recipe.source)?.codes ?? [])
-              : recipe.kind === 'slots'
-                ? `Gathers ${recipe.sources.length} slots: ${recipe.options.map(({ label }) => label).join(', ')}.`
-                : `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
+          const line = lineOf(recipe, find);
           const many = uses(made.id);
           return (
             <li key={working.id} className={css['entry']}>
               <div>
                 <h3 {...peekAt(made.id)}>{titleOf(made)}</h3>
                 <p>
-                  {recipe.kind === 'regroup' && (
+                  {(recipe.kind === 'regroup' || recipe.kind === 'convert') && (
                     <>
-                      Regroups{' '}
+                      {recipe.kind === 'regroup' ? 'Regroups' : 'Reads'}{' '}
                       <a href={codebookOf(recipe.source)} {...peekAt(recipe.source)}>
                         {nameFor(recipe.source)}
                       </a>
-                      :{' '}
+                      {recipe.kind === 'regroup' ? ': ' : ' as a number'}
                     </>
                   )}
                   {line}
@@ -252,4 +292,21 @@ function List({ view, go }: { view: StudyView; go: (place: Place) => void }) {
       </ul>
     </>
   );
+}
+
+/** A recipe in a line, behind the name of its source where it has one. */
+function lineOf(
+  recipe: StudyView['workings'][number]['recipe'],
+  find: (id: number) => RosterVariable | undefined,
+): string {
+  switch (recipe.kind) {
+    case 'regroup':
+      return sayRegroup(recipe, find(recipe.source)?.codes ?? []);
+    case 'convert':
+      return recipe.exceptions.length === 0 ? '.' : `, with ${recipe.exceptions.length} texts decided on.`;
+    case 'slots':
+      return `Gathers ${recipe.sources.length} slots: ${recipe.options.map(({ label }) => label).join(', ')}.`;
+    case 'gather':
+      return `Gathers ${recipe.items.length} columns: ${recipe.items.map(({ label }) => label).join(', ')}.`;
+  }
 }

@@ -1,0 +1,193 @@
+import { type Code, MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../codebook/types.js';
+import { Fault } from '../fault.js';
+import { whole } from '../figures.js';
+import { readNumber } from './read-number.js';
+import type { Convert, Exception, Finding, Made, Proof } from './types.js';
+
+/** More different texts than this that are no numbers, and the column is no number with exceptions. */
+export const MOST_EXCEPTIONS = 255;
+/** What all others are called then. */
+const REST = '(other text)';
+
+/** Checks what no data can mend: a text decided on twice, a number that is none. @throws Fault */
+export function checkConvert({ exceptions }: Convert): void {
+  const seen = new Set<string>();
+  exceptions.forEach((exception, k) => {
+    const { text } = exception;
+    const wrong = seen.has(text)
+      ? `“${text}” is decided on twice.`
+      : exception.is === 'number' && !Number.isFinite(exception.number)
+        ? `“${text}” has no number.`
+        : null;
+    if (wrong !== null) throw new Fault('invalid', wrong, 'Decide once for each text.', { field: `exceptions[${k}]` });
+    seen.add(text);
+  });
+}
+
+/** What a text becomes: a number, a word that is no answer, or a word that nobody has decided on. */
+type Outcome = { is: 'number'; number: number } | { is: 'missing'; missing: MissingReason } | { is: 'left' };
+
+interface Tally {
+  respondents: number;
+  outcome: Outcome;
+}
+
+export interface Converted {
+  /** NaN: no number. */
+  values: Float64Array;
+  /** Of those without a number: 0 blank, k the word at k - 1. */
+  wordOf: Uint32Array;
+  words: string[];
+  /** Texts that spell no number, with their respondents. */
+  exceptions: Map<string, Tally>;
+  /** Respondents whose text spells a number, without those whose number is a missing code. */
+  numbers: number;
+  /** Numbers that are codes for no answer, as the source says, with their respondents. */
+  coded: Map<string, Tally>;
+  blank: number;
+}
+
+const decided = (exception: Exception): Outcome =>
+  exception.is === 'number'
+    ? { is: 'number', number: exception.number }
+    : { is: 'missing', missing: exception.missing };
+
+/**
+ * Reads texts as numbers. What is no number, and is not decided on, becomes no answer and is told. A code that the
+ * source declares missing stays so, unless it is decided on.
+ * @param textOf the text of a respondent; null is blank
+ * @param missing codes of the source that are no answers
+ */
+export function convert(
+  recipe: Convert,
+  textOf: (respondent: number) => string | null,
+  missing: readonly Code[],
+  respondents: number,
+): Converted {
+  const values = new Float64Array(respondents).fill(NaN);
+  const wordOf = new Uint32Array(respondents);
+  const places = new Map<string, number>();
+  const exceptions = new Map<string, Tally>();
+  const coded = new Map<string, Tally>();
+  const decisions = new Map(recipe.exceptions.map((exception) => [exception.text, decided(exception)]));
+  const declared = new Map(missing.flatMap((code) => (code.missing === null ? [] : [[code.code, code.missing] as const])));
+  let numbers = 0;
+  let blank = 0;
+  const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
+    const known = tally.get(text);
+    if (known) known.respondents++;
+    else tally.set(text, { respondents: 1, outcome });
+  };
+  const place = (word: string): number => {
+    const known = places.get(word);
+    if (known !== undefined) return known;
+    const name = places.size < MOST_EXCEPTIONS ? word : REST;
+    const at = places.get(name) ?? places.size + 1;
+    places.set(name, at);
+    return at;
+  };
+  for (let k = 0; k < respondents; k++) {
+    const text = textOf(k);
+    if (text === null) {
+      blank++;
+      continue;
+    }
+    const reason = declared.get(text);
+    const spelled = readNumber(text, recipe.decimal);
+    const choice = decisions.get(text) ?? (reason === undefined ? null : { is: 'missing' as const, missing: reason });
+    if (choice === null && spelled !== null) {
+      values[k] = spelled;
+      numbers++;
+      continue;
+    }
+    const outcome: Outcome = choice ?? { is: 'left' };
+    if (spelled !== null && outcome.is === 'missing') {
+      // A number that is no answer stays a number, and the codebook of the result says what it is.
+      values[k] = spelled;
+      note(coded, text, outcome);
+      continue;
+    }
+    if (outcome.is === 'number') values[k] = outcome.number;
+    else wordOf[k] = place(text);
+    note(exceptions, exceptions.size < MOST_EXCEPTIONS || exceptions.has(text) ? text : REST, outcome);
+  }
+  return { values, wordOf, words: [...places.keys()], exceptions, numbers, coded, blank };
+} // prettier-ignore
+
+/** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */
+export function converted(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
+  const labels = new Map(source.map(({ code, label }) => [code, label]));
+  const codes = [...result.coded, ...result.exceptions].flatMap(([text, { outcome }]): Code[] =>
+    outcome.is === 'missing' ? [{ code: text, label: labels.get(text) ?? text, missing: outcome.missing }] : [],
+  );
+  return { level: 'number', codes };
+}
+
+const sum = (tallies: readonly Tally[]) => tallies.reduce((total, { respondents }) => total + respondents, 0);
+
+const LISTED = 6;
+const list = (texts: readonly [string, Tally][]) => texts.slice(0, LISTED).map(([text, { respondents }]) => `“${text}” (${whole(respondents)})`).join(', ') + (texts.length > LISTED ? ', …' : ''); // prettier-ignore
+
+/** Old against new for a conversion: each text that is no number, what it becomes, and whether the counts reconcile. */
+export function proveConvert(result: Converted): Proof {
+  const { exceptions, coded, numbers, blank, values } = result;
+  const odd = [...exceptions].sort(([, a], [, b]) => b.respondents - a.respondents);
+  const byOutcome = (is: Outcome['is']) => odd.filter(([, { outcome }]) => outcome.is === is);
+  const left = byOutcome('left');
+  const missing = [...coded, ...byOutcome('missing')];
+  const read = byOutcome('number');
+  const filled = values.length - blank;
+  let made = 0;
+  for (const value of values) if (!Number.isNaN(value)) made++;
+  const total = sum(read.map(([, one]) => one)) + numbers + sum([...coded.values()]);
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: numbers > 0,
+      title: 'Numbers',
+      text: numbers > 0 ? `${whole(numbers)} of ${whole(filled)} texts spell a number.` : 'No text spells a number.',
+      codes: [],
+    },
+    {
+      id: 'left-over',
+      holds: left.length === 0,
+      title: 'Left over',
+      text: left.length === 0 ? 'Every text that is no number is decided on.' : `Not decided on: ${list(left)}. They become no answer.`,
+      codes: left.map(([text]) => text),
+    },
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'No answers',
+      text: missing.length === 0 ? 'No text is declared to be none.' : `Declared: ${list(missing)}.`,
+      codes: missing.map(([text]) => text),
+    },
+    {
+      id: 'reconciled',
+      holds: made === total && total + sum([...left, ...byOutcome('missing')].map(([, one]) => one)) === filled,
+      title: 'Reconciled',
+      text: `${whole(filled)} texts, ${whole(made)} numbers${read.length > 0 ? `, ${whole(sum(read.map(([, one]) => one)))} of them by decision` : ''}; ${whole(blank)} blank stay blank.`,
+      codes: [],
+    },
+  ];
+  const reasons = MISSING_REASONS.filter((reason) => missing.some(([, { outcome }]) => outcome.is === 'missing' && outcome.missing === reason));
+  const columns = [
+    { code: 'number', label: 'A number', missing: false },
+    ...reasons.map((reason) => ({ code: reason, label: MISSING_WORDS[reason], missing: true })),
+    ...(left.length > 0 ? [{ code: 'left', label: 'Left over', missing: true }] : []),
+  ];
+  const into = ({ outcome, respondents }: Tally) => {
+    const code = outcome.is === 'missing' ? outcome.missing : outcome.is;
+    return columns.map((column) => (column.code === code ? respondents : 0));
+  };
+  const rows = [...odd, ...coded].map(([text, tally]) => ({ code: text, label: text, missing: tally.outcome.is !== 'number', respondents: tally.respondents, went: into(tally) }));
+  const plain = { code: '', label: 'Spelled as a number', missing: false, respondents: numbers, went: columns.map(({ code }) => (code === 'number' ? numbers : 0)) };
+  const all = [plain, ...rows];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns: columns.map((column, k) => ({ ...column, respondents: all.reduce((total_, { went }) => total_ + went[k]!, 0) })),
+    rows: all,
+    respondents: values.length,
+  };
+} // prettier-ignore

@@ -1,3 +1,4 @@
+import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchIntake } from './intake.js';
 import { benchStatistics } from './statistics.js';
@@ -7,4 +8,5 @@ export async function bench(): Promise<void> {
   benchStatistics();
   await benchIntake();
   await benchCounting();
+  await benchCodebook();
 }

@@ -1,4 +1,5 @@
-const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
+export const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
 
 /** Milliseconds that `work` takes, the median of several rounds. */
 export async function timed(rounds: number, work: () => unknown): Promise<number> {

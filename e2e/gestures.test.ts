@@ -59,7 +59,7 @@ describe('the roster', () => {
 
   it('filters by kind', async () => {
     await open('/tables');
-    await (await named(session.driver, 'Workings 2')).click();
+    await (await find(session.driver, 'select[aria-label=Show] option[value=derived]')).click();
     const found = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
     expect(await Promise.all(found.map((one) => one.getAttribute('data-variable')))).toEqual([
       'satisfaction_3',

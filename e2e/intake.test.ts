@@ -110,7 +110,7 @@ describe('a second wave', () => {
     await says(session.driver, '[aria-label="What the file changes"]', 'new codes: 7 (12)');
     await sound();
     await (await named(session.driver, 'Add 90 respondents')).click();
-    await says(session.driver, 'tr[data-variable=wave]', '2,502');
+    await says(session.driver, 'footer', '2,502 respondents');
     await open(`${DEMO}/tables?rows=satisfaction_3&by=wave`);
     await says(session.driver, 'thead', 'Wave 2');
     await sound();

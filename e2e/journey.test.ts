@@ -21,10 +21,10 @@ describe('the demo study', () => {
 
   it('lists every variable with level, picture and missing share', async () => {
     await open(`${DEMO}/codebook`);
-    await says(session.driver, 'tr[data-variable="satisfaction"]', 'ordered categories');
-    await says(session.driver, 'tr[data-variable="satisfaction"]', '9%');
-    await says(session.driver, 'tr[data-variable="crops"]', 'multiple response');
-    expect(await session.driver.findElements(By.css('tr[data-variable="site"] svg rect'))).not.toHaveLength(0);
+    await says(session.driver, '[data-row="satisfaction"]', 'ordered categories');
+    await says(session.driver, '[data-row="satisfaction"]', '9%');
+    await says(session.driver, '[data-row="crops"]', 'multiple response');
+    expect(await session.driver.findElements(By.css('[data-row="site"] svg rect'))).not.toHaveLength(0);
     await sound();
   });
 });
@@ -184,15 +184,15 @@ describe('a file of one’s own', () => {
     await sound();
     await fill(session.driver, 'input[aria-label="Label of region"]', 'Region');
     await (await named(session.driver, 'Take 6 columns in')).click();
-    await says(session.driver, 'tr[data-variable="region"]', 'Region');
+    await says(session.driver, '[data-row="region"]', 'Region');
   });
 
   it('has its codes labelled and marked as missing', async () => {
-    await (await find(session.driver, 'tr[data-variable="age"] button')).click();
-    await (await find(session.driver, 'select[aria-label^="999"]')).sendKeys('refused');
+    await (await find(session.driver, '[data-row="age"] > :nth-child(3)')).click();
+    await (await find(session.driver, 'select[aria-label^="999"] option[value=refused]')).click();
     await (await named(session.driver, 'Keep the change')).click();
-    await says(session.driver, '[role=status]', 'Kept');
-    await says(session.driver, 'tr[data-variable="age"]', '2%');
+    await says(session.driver, '[role=status]', 'Codes of age');
+    await says(session.driver, '[data-row="age"]', '2%');
     await sound();
   });
 
@@ -201,7 +201,7 @@ describe('a file of one’s own', () => {
     await session.driver.get(url.href.replace(/codebook.*/, 'workings?gather'));
     await fill(session.driver, 'main input[type=search]:not(#roster-search)', 'q1_');
     await (await named(session.driver, 'Choose all 2 found')).click();
-    await (await find(session.driver, 'main select')).sendKeys('1');
+    await (await find(session.driver, 'main div[class*=middle] select')).sendKeys('1');
     await says(session.driver, '[data-testid=proof]', '27 ticks in the columns, 27 mentions in the question');
     await fill(session.driver, 'input[aria-label="Label of the question"]', 'Question one');
     await sound();
@@ -229,7 +229,7 @@ describe('in the dark', () => {
     try {
       for (const path of ['/tables?rows=satisfaction&by=site', '/codebook', '/workings?regroup=satisfaction']) {
         await dark.get(session.server.address + DEMO + path);
-        await find(dark, '[data-testid=base], [data-testid=proof], tr[data-variable]');
+        await find(dark, '[data-testid=base], [data-testid=proof], [data-row]');
         expect(await accessibilityProblems(dark), path).toEqual([]);
       }
     } finally {

@@ -149,7 +149,10 @@ export function CodeListsView({ study, view, codebook }: Props) {
       </section>
       <aside className={css['detail']} aria-label="Code list">
         {draft === null ? (
-          <p className={css['soft']}>Choose a list to see its codes and who uses it.</p>
+          <>
+            <h1>Code lists</h1>
+            <p className={css['soft']}>Choose a list to see its codes and who uses it.</p>
+          </>
         ) : (
           <>
             <h1>{draft.id === null ? 'A new code list' : draft.name}</h1>

@@ -74,98 +74,102 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
   };
   const wordOf = reason === null ? 'answers' : `missing: ${MISSING_WORDS[reason]}`;
   return (
-    <aside className={css['detail']} aria-label="Missing codes">
-      <h1>
-        Missing codes
-        <small>
-          What will happen is shown before it does; the source data stay as they are, and every change can be undone.
-        </small>
-      </h1>
-      <div className={css['inline']}>
-        <Field label="Codes, with commas between">
-          <input className={kit['input']} autoFocus value={text} onChange={(event) => setText(event.target.value)} />
-        </Field>
-        <Field label="are">
-          <select
-            className={kit['input']}
-            value={reason ?? 'answer'}
-            onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
-          >
-            {MISSING_REASONS.map((one) => (
-              <option key={one} value={one}>
-                missing: {MISSING_WORDS[one]}
-              </option>
-            ))}
-            <option value="answer">answers again</option>
-          </select>
-        </Field>
+    <aside className={css['panel']} aria-label="Missing codes">
+      <div className={css['detail']}>
+        <h1>
+          Missing codes
+          <small>
+            What will happen is shown before it does; the source data stay as they are, and every change can be undone.
+          </small>
+        </h1>
+        <div className={css['inline']}>
+          <Field label="Codes, with commas between">
+            <input className={kit['input']} autoFocus value={text} onChange={(event) => setText(event.target.value)} />
+          </Field>
+          <Field label="are">
+            <select
+              className={kit['input']}
+              value={reason ?? 'answer'}
+              onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
+            >
+              {MISSING_REASONS.map((one) => (
+                <option key={one} value={one}>
+                  missing: {MISSING_WORDS[one]}
+                </option>
+              ))}
+              <option value="answer">answers again</option>
+            </select>
+          </Field>
+        </div>
+        <span>
+          in{' '}
+          <Choice
+            label="In which variables"
+            value={scope}
+            choose={setScope}
+            of={[
+              ['all', `all ${whole(variables.length)}`],
+              ['shown', `the ${whole(found.length)} shown`],
+              ['selected', `the ${whole(selected.length)} selected`],
+            ]}
+          />
+        </span>
+        {problem && <Problem {...problem} />}
+        {codes.length === 0 && <p className={css['soft']}>Write one code or more, such as 9 or 99.</p>}
+        {codes.length > 0 && !plan && !problem && <Wait>Looking where they occur…</Wait>}
+        {plan && (
+          <>
+            <div role="status">
+              {plan.words.map((words) => (
+                <p key={words}>{words}</p>
+              ))}
+            </div>
+            {sections.map((why) => {
+              const lines = plan.lines.filter(({ leftAlone }) => leftAlone === why);
+              if (lines.length === 0) return null;
+              return (
+                <section key={why ?? 'change'} className={css['plan']}>
+                  <h2>
+                    {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {whole(lines.length)}
+                  </h2>
+                  <ul>
+                    {lines.slice(0, SHOWN).map((line) => {
+                      const variable = byId.get(line.variable);
+                      return (
+                        <li key={keyOf(line)}>
+                          <label>
+                            <input
+                              type="checkbox"
+                              checked={isOn(line)}
+                              disabled={!canTurn(line)}
+                              onChange={() => {
+                                const next = new Set(turned);
+                                if (!next.delete(keyOf(line))) next.add(keyOf(line));
+                                setTurned(next);
+                              }}
+                            />
+                            <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
+                            <span {...(variable ? peekAt(variable.id) : {})}>
+                              in {variable ? titleOf(variable) : ''}
+                            </span>
+                            <span className={css['soft']}>
+                              {' '}
+                              {whole(line.respondents)}
+                              {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
+                            </span>
+                          </label>
+                        </li>
+                      );
+                    })}
+                  </ul>
+                  {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more.</p>}
+                </section>
+              );
+            })}
+          </>
+        )}
       </div>
-      <span>
-        in{' '}
-        <Choice
-          label="In which variables"
-          value={scope}
-          choose={setScope}
-          of={[
-            ['all', `all ${whole(variables.length)}`],
-            ['shown', `the ${whole(found.length)} shown`],
-            ['selected', `the ${whole(selected.length)} selected`],
-          ]}
-        />
-      </span>
-      {problem && <Problem {...problem} />}
-      {codes.length === 0 && <p className={css['soft']}>Write one code or more, such as 9 or 99.</p>}
-      {codes.length > 0 && !plan && !problem && <Wait>Looking where they occur…</Wait>}
-      {plan && (
-        <>
-          <div role="status">
-            {plan.words.map((words) => (
-              <p key={words}>{words}</p>
-            ))}
-          </div>
-          {sections.map((why) => {
-            const lines = plan.lines.filter(({ leftAlone }) => leftAlone === why);
-            if (lines.length === 0) return null;
-            return (
-              <section key={why ?? 'change'} className={css['plan']}>
-                <h2>
-                  {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {whole(lines.length)}
-                </h2>
-                <ul>
-                  {lines.slice(0, SHOWN).map((line) => {
-                    const variable = byId.get(line.variable);
-                    return (
-                      <li key={keyOf(line)}>
-                        <label>
-                          <input
-                            type="checkbox"
-                            checked={isOn(line)}
-                            disabled={!canTurn(line)}
-                            onChange={() => {
-                              const next = new Set(turned);
-                              if (!next.delete(keyOf(line))) next.add(keyOf(line));
-                              setTurned(next);
-                            }}
-                          />
-                          <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
-                          <span {...(variable ? peekAt(variable.id) : {})}>in {variable ? titleOf(variable) : ''}</span>
-                          <span className={css['soft']}>
-                            {' '}
-                            {whole(line.respondents)}
-                            {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
-                          </span>
-                        </label>
-                      </li>
-                    );
-                  })}
-                </ul>
-                {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more.</p>}
-              </section>
-            );
-          })}
-        </>
-      )}
-      <div className={css['bar']}>
+      <div className={css['panelFoot']}>
         <MainButton disabled={on.length === 0} onClick={keep}>
           {on.length === 0
             ? 'Nothing to change'

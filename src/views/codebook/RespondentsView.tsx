@@ -35,6 +35,7 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
   const coded = by !== null && by.level !== 'number' && by.level !== 'text';
   return (
     <section className={css['list']} aria-label="Respondents">
+      <h1 className="sr-only">Respondents</h1>
       <div className={css['tools']}>
         <Choice
           label="Show as"

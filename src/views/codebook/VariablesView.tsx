@@ -113,6 +113,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   return (
     <div className={css['variables']} data-pane={closeUp || missing || undefined}>
       <section className={css['list']} aria-label="Roster">
+        {!closeUp && !missing && <h1 className="sr-only">Variables</h1>}
         <div className={css['tools']}>
           <input
             id="roster-search"

@@ -125,7 +125,7 @@ describe('the grid', () => {
   it('asks for whom a shared code list changes', async () => {
     await to('use_hut', 'missing');
     await keys(Key.DELETE);
-    await says(session.driver, '[aria-label="For whom the codes change"]', 'shared with Uses the water tap');
+    await says(session.driver, '[aria-label="What will happen"]', '9 becomes an answer');
     await (await named(session.driver, 'Only here')).click();
     await toast('Codes of use_hut');
     expect((await variable('use_hut')).codes.every(({ missing }) => missing === null)).toBe(true);

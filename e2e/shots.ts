@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import { find, named, startBrowser } from './browser.js';
+import { fill, find, named, startBrowser } from './browser.js';
 import { ROOT, type Server, send, startServer, temporaryStore } from './server.js';
 
 const DEMO = '/studies/fernhill-allotments';
@@ -44,6 +44,46 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'multiple-response', path: `${DEMO}/workings?working=1`, ready: '[data-testid=old-against-new]' },
   { name: 'codebook', path: `${DEMO}/codebook?variable=satisfaction`, ready: 'aside table' },
+  {
+    name: 'codebook-missing',
+    path: `${DEMO}/codebook?variable=satisfaction`,
+    ready: '[role=grid] [data-row]',
+    before: async (driver) => {
+      await (await named(driver, 'Missing codes…')).click();
+      await fill(driver, '[aria-label="Missing codes"] input:not([type])', '4, 5');
+      await find(driver, '[aria-label="Missing codes"] h2');
+    },
+  },
+  {
+    name: 'codebook-lists',
+    path: `${DEMO}/codebook?view=lists`,
+    ready: 'tbody button',
+    before: async (driver) => {
+      await (await named(driver, 'use')).click();
+      await (await find(driver, 'select[aria-label="Order the codes"] option[value=reversed]')).click();
+    },
+  },
+  {
+    name: 'respondents',
+    path: `${DEMO}/codebook?view=respondents&variable=satisfaction&value=5`,
+    ready: '[role=gridcell]',
+  },
+  {
+    name: 'peek',
+    path: `${DEMO}/tables?rows=satisfaction&by=site`,
+    ready: '[data-answer=say]',
+    before: async (driver) => {
+      await fill(driver, '#roster-search', 'plot size');
+      await driver.executeScript('document.querySelector("[data-variable=plot_size] [data-peek]").focus()');
+      await driver.actions().sendKeys('p').perform();
+      await find(driver, '[role=dialog] dl');
+    },
+  },
+  {
+    name: 'convert',
+    path: `${DEMO}/workings?convert=plot_size`,
+    ready: '[data-testid=old-against-new]',
+  },
   {
     name: 'paper',
     path: '/paper',

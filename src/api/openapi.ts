@@ -48,6 +48,14 @@ const OPERATIONS: readonly Operation[] = [
     answer: z.array(schemas.StudyRowSchema),
   },
   {
+    method: 'get',
+    path: '/intakes',
+    id: 'waitingIntakes',
+    summary: 'Files that wait to be accepted or discarded',
+    status: 200,
+    answer: z.array(schemas.WaitingIntakeSchema),
+  },
+  {
     method: 'post',
     path: '/intakes',
     id: 'receiveFile',

@@ -137,6 +137,16 @@ export const CodebookFileSchema = z
   })
   .openapi('CodebookFile');
 
+export const WaitingIntakeSchema = z
+  .object({
+    id: z.string(),
+    fileName: z.string(),
+    bytes: z.int(),
+    created: z.string(),
+    respondents: z.int().nullable().describe('Null until it was read to its end.'),
+  })
+  .openapi('WaitingIntake');
+
 export const AcceptSchema = z
   .strictObject({
     name: text(200).trim().min(1, 'Give the study a name.'),
@@ -356,6 +366,9 @@ export const StudyViewSchema = z
       }),
     ),
     tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),
+    files: z
+      .array(z.object({ name: z.string(), respondents: z.int(), unread: z.int(), takenIn: z.string() }))
+      .describe('Files taken in, with the rows of each that could not be read.'),
     undo: z.string().nullable().describe('What undoing would take back; null: nothing.'),
     redo: z.string().nullable(),
   })

@@ -23,6 +23,7 @@ export type Respondents = z.infer<typeof codebook.RespondentsSchema>;
 export type Complaint = z.infer<typeof codebook.HealthListSchema>[number];
 export type CodeBody = z.infer<typeof schemas.CodeSchema>;
 export type Intake = z.infer<typeof schemas.IntakeSchema>;
+export type WaitingIntake = z.infer<typeof schemas.WaitingIntakeSchema>;
 export type Comparison = z.infer<typeof schemas.ComparisonSchema>;
 export type Joining = z.infer<typeof schemas.JoiningSchema>;
 export type Layout = z.infer<typeof schemas.LayoutSchema>;

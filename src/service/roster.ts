@@ -20,7 +20,7 @@ import { usersOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings, type UsedBy, usersOfVariable, type WorkingRow } from '../store/workings.js';
 import { undoable } from '../store/codebook-changes.js';
-import { allSourceFiles } from '../store/source-files.js';
+import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
 import { levelsFor } from './levels.js';
 import type { Described } from './worker/describe-job.js';
@@ -52,6 +52,7 @@ export interface StudyView {
   variables: RosterVariable[];
   workings: (WorkingRow & { variable: number })[];
   tables: (Omit<SavedTableRow, 'sentence'> & { sentence: Sentence })[];
+  files: Pick<SourceFileRow, 'name' | 'respondents' | 'unread' | 'takenIn'>[];
   /** What undoing would take back, and doing again would bring back. */
   undo: string | null;
   redo: string | null;
@@ -168,6 +169,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
       return made ? [{ ...working, variable: made.id }] : [];
     }),
     tables: allTables(db),
+    files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),
     ...undoable(db),
   };
 }

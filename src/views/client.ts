@@ -26,6 +26,7 @@ import type {
   StudyView,
   VariableDetail,
   VariableEdit,
+  WaitingIntake,
   WorkingDraft,
   WorkingPreview,
 } from '../api/types.js';
@@ -107,6 +108,7 @@ export const client = {
   replaceTable: (study: string, id: number, table: SavedTable) =>
     ask<KeptTable>('PUT', `${studyPath(study)}/tables/${id}`, table),
   dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
+  waitingIntakes: () => ask<WaitingIntake[]>('GET', '/intakes'),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
   changeLayout: (id: string, layout: Layout) => ask<Intake>('PUT', `/intakes/${id}/layout`, layout),
   attachCodebook: async (id: string, file: File) => {

@@ -46,6 +46,7 @@ export function CodebookScreen({ study }: { study: string }) {
   const forget = useCallback(() => setToast(null), [setToast]);
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
+  const unread = view.files.reduce((sum, file) => sum + file.unread, 0);
   const places = [
     ['variables', 'Variables'],
     ['lists', 'Code lists'],
@@ -76,7 +77,15 @@ export function CodebookScreen({ study }: { study: string }) {
         </div>
         <footer className={css['status']}>
           <span className={css['files']}>
-            {whole(view.study.respondents)} respondents, from {view.study.fileName}
+            <span title={view.files.map(({ name, respondents }) => `${name}: ${whole(respondents)} respondents`).join('\n')}>
+              {whole(view.study.respondents)} respondents, from {view.files[0]?.name ?? view.study.fileName}
+              {view.files.length > 1 && ` and ${view.files.length - 1} more`}
+            </span>
+            {unread > 0 && (
+              <a href={client.studyUnreadCsv(study)} download>
+                {whole(unread)} rows not read
+              </a>
+            )}
             <a href={`/studies?into=${study}`}>Take another file in…</a>
             <span>
               Data and codebook out:{' '}

@@ -122,12 +122,13 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
             <div
               key={variable.id}
               role="columnheader"
+              data-number={variable.level === 'number' || undefined}
               aria-colindex={column + 2}
               style={{ ...across, left: FIRST + column * COLUMN }}
             >
               <span {...peekAt(variable.id)}>
                 {titleOf(variable)}
-                <small>{variable.name}</small>
+                {variable.label !== '' && <small>{variable.name}</small>}
               </span>
             </div>
           );

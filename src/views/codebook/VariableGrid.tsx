@@ -6,6 +6,7 @@ import { copiedCells, pastedCells } from '../../core/codebook/pasted.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
 import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
+import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
 import { CellEditor } from './CellEditor.js';
 import { Missing } from './Missing.js';
@@ -37,6 +38,8 @@ interface Props {
   star: (variables: readonly RosterVariable[], on: boolean) => void;
   undo: () => void;
   redo: () => void;
+  /** Names open a peek: there is no close-up beside them. */
+  peeks: boolean;
   /** Opens or closes the close-up. */
   closeUp: () => void;
   /** What was typed and is not back from the server yet. */
@@ -49,7 +52,8 @@ const short = (text: string) => (text.length > SHOWN_CODES ? `${text.slice(0, SH
 
 /** The codebook as a grid: every field of every variable, to be changed in place, pasted, filled down. */
 export function VariableGrid(props: Props) {
-  const { found, all, lists, selection, select, change, star, undo, redo, closeUp, waiting, handle, empty } = props;
+  const { found, all, lists, selection, select, change, star, undo, redo, closeUp, peeks, waiting, handle, empty } =
+    props;
   const [typing, setTyping] = useState<Typing | null>(null);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);
@@ -159,7 +163,7 @@ export function VariableGrid(props: Props) {
         const list = codeListId === null ? null : (names.get(codeListId) ?? null);
         const cells: Record<(typeof GRID_COLUMNS)[number]['is'], ReactNode> = {
           star: <span className={starred ? css['starOn'] : css['starOff']}>{starred ? '★' : '☆'}<span className="sr-only">{starred ? 'starred' : 'not starred'}</span></span>, // prettier-ignore
-          name: <span className={css['cell']}>{!variable.holds && <b className={css['caution']}>! </b>}{text('name')}</span>, // prettier-ignore
+          name: <span className={css['cell']} {...(peeks ? peekAt(id) : {})}>{!variable.holds && <b className={css['caution']}>! </b>}{text('name')}</span>, // prettier-ignore
           label: <span className={css['cell']}>{text('label') || <i className={css['soft']}>no label</i>}</span>,
           level: <span className={css['cell']}>{waiting.get(`${id} level`) ?? LEVEL_WORDS[variable.level]}</span>,
           codes: (

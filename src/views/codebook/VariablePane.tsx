@@ -9,10 +9,12 @@ import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
 import { Origin, UsedBy } from '../peek/Origin.js';
 import { peekAt } from '../peek/Peek.js';
+import { useDraft } from '../shell/use-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
 import { canConvert, canRegroup } from '../workings/WorkingsScreen.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import { Exceptions } from './Exceptions.js';
+import { sayTurned, turnedBy } from './missing-words.js';
 import { listsByName } from './grid-edits.js';
 import css from './codebook.module.css';
 
@@ -32,6 +34,9 @@ function worthListing(codes: readonly Code[], wanted: string): Code[] {
 type SourceLevel = NonNullable<VariableEdit['level']>;
 const isSource = (level: RosterVariable['level']): level is SourceLevel => level !== 'multiple';
 
+const isEdit = (value: unknown): value is VariableEdit =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
 interface Props {
   study: string;
   variable: RosterVariable;
@@ -45,7 +50,11 @@ interface Props {
 /** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
 export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [draft, setDraft] = useState<VariableEdit>({});
+  const [draft, putDraft, forget] = useDraft<VariableEdit>(`hatch-count:${study}:entry:${variable.id}`, {}, isEdit);
+  const setDraft = (next: VariableEdit) => {
+    putDraft(next);
+    if (Object.keys(next).length === 0) forget();
+  };
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [wanted, setWanted] = useState('');
   useEffect(() => {
@@ -104,6 +113,10 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
   const named = listsByName(lists);
   const isCategories = level === 'unordered' || level === 'ordered';
   const shared = detail.sharesList.flatMap((id) => variables.find((one) => one.id === id) ?? []);
+  const turned = turnedBy(
+    [{ variable: variable.id, ...(draft.codes ? { codes: draft.codes } : {}) }],
+    [{ ...variable, codes: given }],
+  );
   const query = encodeURIComponent(variable.name);
   return (
     <>
@@ -258,6 +271,14 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       </Field>
       <Origin study={study} from={detail.from} />
       <UsedBy study={study} usedBy={detail.usedBy} />
+      {turned.length > 0 && (
+        <p role="status">
+          {sayTurned(
+            turned,
+            detail.codes.map((one) => ({ ...one, variable: variable.id, now: null, leftAlone: null })),
+          ).join(' ')}
+        </p>
+      )}
       {dirty && (
         <div className={css['bar']}>
           {draft.codes && shared.length > 0 ? (

@@ -10,6 +10,8 @@ import { useFound } from '../roster/use-found.js';
 import { useKeys } from '../shell/use-keys.js';
 import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
+import { client, problemText } from '../client.js';
+import { sayTurned, type Turned, turnedBy } from './missing-words.js';
 import { alsoUsing, type CellEdit, editsFor } from './grid-edits.js';
 import { only, rangeOf, type Selection } from './grid-moves.js';
 import type { Codebook } from './use-codebook.js';
@@ -27,11 +29,13 @@ interface Props {
   choose: (name: string) => void;
 }
 
-/** Edits that would change a code list of others too, waiting to be told for whom. */
+/** Edits that change what is an answer, or a code list of others too: shown before they are made. */
 interface Asking {
   edits: EntryEdit[];
   others: RosterVariable[];
   note: string;
+  /** What will happen to answers. */
+  words: string[];
 }
 
 const LABEL = 2;
@@ -93,12 +97,22 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
       return;
     }
     const others = alsoUsing(edits, variables);
-    if (others.length > 0) {
-      setAsking({ edits, others, note: said });
+    const turned = turnedBy(edits, variables);
+    if (others.length > 0 || turned.length > 0) {
+      void ask({ edits, others, note: said, words: [] }, turned);
       return;
     }
     setWaiting(new Map(cells.map(({ variable, field, text }) => [`${variable.id} ${field}`, text])));
     void keep(edits, said);
+  };
+  const ask = async (asked: Asking, turned: readonly Turned[]) => {
+    const wanted = { codes: [...new Set(turned.map(({ code }) => code))].slice(0, 100), missing: 'other' as const, variables: [...new Set(turned.map((one) => one.variable))] };
+    try {
+      const lines = turned.length === 0 ? [] : (await client.planMissing(study, wanted)).lines;
+      setAsking({ ...asked, words: sayTurned(turned, lines) });
+    } catch (error) {
+      setTrouble(problemText(error));
+    }
   };
   const answer = (codesFor: 'all' | 'this' | null) => {
     if (asking && codesFor) void keep(asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)), asking.note); // prettier-ignore
@@ -145,15 +159,26 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           </span>
         </div>
         {asking && (
-          <div className={css['ask']} role="group" aria-label="For whom the codes change">
-            <span>
-              The code list is shared with {asking.others.slice(0, 4).map(titleOf).join(', ')}
-              {asking.others.length > 4 && ` and ${asking.others.length - 4} more`}.
-            </span>
-            <MainButton autoFocus onClick={() => answer('all')}>
-              Change for all
-            </MainButton>
-            <PlainButton onClick={() => answer('this')}>Only here</PlainButton>
+          <div className={css['ask']} role="group" aria-label="What will happen">
+            {asking.words.map((words) => (
+              <span key={words}>{words}</span>
+            ))}
+            {asking.others.length > 0 ? (
+              <>
+                <span>
+                  The code list is shared with {asking.others.slice(0, 4).map(titleOf).join(', ')}
+                  {asking.others.length > 4 && ` and ${asking.others.length - 4} more`}.
+                </span>
+                <MainButton autoFocus onClick={() => answer('all')}>
+                  Change for all
+                </MainButton>
+                <PlainButton onClick={() => answer('this')}>Only here</PlainButton>
+              </>
+            ) : (
+              <MainButton autoFocus onClick={() => answer('all')}>
+                Change it
+              </MainButton>
+            )}
             <Button onClick={() => answer(null)}>Leave as it was</Button>
           </div>
         )}
@@ -168,6 +193,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           undo={() => void undo()}
           redo={() => void redo()}
           closeUp={() => setCloseUp(!closeUp)}
+          peeks={!closeUp}
           waiting={waiting}
           handle={rows}
           empty={search === '' ? 'None of this kind.' : `No variable or category is called “${search}”.`}

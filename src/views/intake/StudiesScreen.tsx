@@ -1,6 +1,6 @@
 import { whole } from '../../core/figures.js';
 import { useEffect, useRef, useState } from 'react';
-import type { StudyRow } from '../../api/types.js';
+import type { StudyRow, WaitingIntake } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { client, problemText, sendFile } from '../client.js';
 import { isCodebookName } from './CodebookPanel.js';
@@ -40,6 +40,7 @@ export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
             ))}
             {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
           </ul>
+          <Waiting />
           <p className={css['without']}>
             Only a table of counts, and no data? Read it as a <a href="/paper">table on paper</a>.
           </p>
@@ -162,6 +163,49 @@ function FileDrop() {
           <span>Ask for a table in a sentence; the tests, measures and their reading follow at once.</span>
         </li>
       </ol>
+    </section>
+  );
+}
+
+/** Files that came in and were neither accepted nor discarded. */
+function Waiting() {
+  const [waiting, setWaiting] = useState<WaitingIntake[]>([]);
+  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  useEffect(() => {
+    client.waitingIntakes().then(setWaiting, (error: unknown) => setProblem(problemText(error)));
+  }, []);
+  const discard = (id: string) => {
+    client.discardIntake(id).then(
+      () => setWaiting((old) => old.filter((one) => one.id !== id)),
+      (error: unknown) => setProblem(problemText(error)),
+    );
+  };
+  if (waiting.length === 0 && !problem) return null;
+  const into = new URLSearchParams(location.search).get('into');
+  return (
+    <section className={css['waiting']} aria-label="Files that wait">
+      <h2>Files that wait for your decisions</h2>
+      {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+      <ul className={css['studies']}>
+        {waiting.map(({ id, fileName, respondents, created }) => (
+          <li key={id} className={css['study']}>
+            <div>
+              <h3>
+                <a href={`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`}>{fileName}</a>
+              </h3>
+              <p>
+                {respondents === null ? 'Not read to its end' : `${whole(respondents)} respondents`}, sent{' '}
+                {new Date(created).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              </p>
+            </div>
+            <p className={css['links']}>
+              <Button aria-label={`Discard ${fileName}`} onClick={() => discard(id)}>
+                Discard
+              </Button>
+            </p>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

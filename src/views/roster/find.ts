@@ -26,7 +26,7 @@ function plainScore({ name, title, all }: Entry, words: readonly string[], whole
 
 /**
  * Makes a finder over names, labels, questions and the labels of categories. Every word of the search must be found;
- * a word may be a part of another, and of a longer one a letter in five may be astray.
+ * a word may be a part of another, and of a longer one a letter or two may be astray.
  */
 export function finderFor(variables: readonly RosterVariable[]): Finder {
   const entries = variables.map((variable): Entry => {
@@ -41,7 +41,8 @@ export function finderFor(variables: readonly RosterVariable[]): Finder {
       boost: { name: 4, label: 3, question: 1.5 },
       combineWith: 'AND',
       prefix: ({ length }) => length > 1,
-      fuzzy: (word) => (word.length > 3 ? 0.2 : false),
+      // Two letters changed for each other are two edits.
+      fuzzy: ({ length }) => (length > 5 ? 2 : length > 3 ? 1 : false),
     },
   });
   index.addAll(

@@ -2,7 +2,9 @@ import { endpoint } from '../../../../api/endpoint.js';
 import { checkCodebook } from '../../../../api/check-codebook.js';
 import { Fault } from '../../../../core/fault.js';
 import { PATIENCE_MS, receiveFile } from '../../../../service/intake/receive.js';
+import { waitingIntakes } from '../../../../service/intake/waiting.js';
 
+export const GET = endpoint(({ service }) => waitingIntakes(service));
 export const POST = endpoint(
   ({ service, context }) => {
     const { body } = context.request;

@@ -148,14 +148,16 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
                                 setTurned(next);
                               }}
                             />
-                            <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
-                            <span {...(variable ? peekAt(variable.id) : {})}>
-                              in {variable ? titleOf(variable) : ''}
-                            </span>
-                            <span className={css['soft']}>
-                              {' '}
-                              {whole(line.respondents)}
-                              {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
+                            <span>
+                              <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
+                              <span {...(variable ? peekAt(variable.id) : {})}>
+                                in {variable ? titleOf(variable) : ''}
+                              </span>
+                              <span className={css['soft']}>
+                                {' '}
+                                {whole(line.respondents)}
+                                {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
+                              </span>
                             </span>
                           </label>
                         </li>

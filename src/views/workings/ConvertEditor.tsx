@@ -84,9 +84,10 @@ export function ConvertEditor({ view, source, working, done, leave, remove }: Pr
   const decide = (text: string, next: Exception | null) =>
     put({ ...draft, exceptions: [...draft.exceptions.filter((one) => one.text !== text), ...(next ? [next] : [])] });
   const rows = preview?.proof.rows.filter(({ code }) => code !== '') ?? [];
-  const left = rows.filter(
-    ({ code }) => !draft.exceptions.some(({ text }) => text === code) && code !== '(other text)',
-  );
+  const declaredIn = (code: string) => variable?.codes.find((one) => one.code === code)?.missing ?? null;
+  const isLeft = (code: string) => declaredIn(code) === null && !draft.exceptions.some(({ text }) => text === code);
+  // What was too much to be listed cannot be decided on by name.
+  const left = rows.filter(({ code }) => isLeft(code) && code !== '(other text)');
   return (
     <>
       <div className={bench['middle']}>
@@ -151,6 +152,7 @@ export function ConvertEditor({ view, source, working, done, leave, remove }: Pr
                 text={code}
                 respondents={respondents}
                 decimal={draft.decimal}
+                declared={declaredIn(code)}
                 decided={draft.exceptions.find(({ text }) => text === code) ?? null}
                 decide={(next) => decide(code, next)}
               />
@@ -195,6 +197,8 @@ interface DecisionProps {
   text: string;
   respondents: number;
   decimal: '.' | ',';
+  /** What the codebook of the source says it is. */
+  declared: MissingReason | null;
   decided: Exception | null;
   decide: (exception: Exception | null) => void;
 }
@@ -202,7 +206,7 @@ interface DecisionProps {
 type Is = MissingReason | 'number' | 'left';
 
 /** What becomes of one text. */
-function Decision({ text, respondents, decimal, decided, decide }: DecisionProps) {
+function Decision({ text, respondents, decimal, declared, decided, decide }: DecisionProps) {
   const [typed, setTyped] = useState(decided?.is === 'number' ? String(decided.number) : '');
   const [asNumber, setAsNumber] = useState(decided?.is === 'number');
   const is: Is = asNumber ? 'number' : decided?.is === 'missing' ? decided.missing : 'left';
@@ -223,7 +227,9 @@ function Decision({ text, respondents, decimal, decided, decide }: DecisionProps
           else decide(null);
         }}
       >
-        <option value="left">not decided on</option>
+        <option value="left">
+          {declared === null ? 'not decided on' : `${MISSING_WORDS[declared]}, by the codebook`}
+        </option>
         <option value="number">the number…</option>
         {MISSING_REASONS.map((reason) => (
           <option key={reason} value={reason}>

@@ -217,7 +217,7 @@ describe('missing codes', () => {
     const label = '//aside[@aria-label="Missing codes"]//label[contains(., "in Satisfaction with the site")]/input';
     await (await session.driver.findElement(By.xpath(label))).click();
     await sound();
-    await (await named(session.driver, 'Declare in 1 variables')).click();
+    await (await named(session.driver, 'Declare in 1 variable')).click();
     await toast('5 is refused in 1 variable');
     expect((await variable('satisfaction')).codes.find(({ code }) => code === '5')?.missing).toBe('refused');
     await (await named(session.driver, 'Undo: 5 is refused in 1 variable')).click();

@@ -112,7 +112,7 @@ export function dropCodeList(service: Service, study: OpenStudy, id: number): Pr
     const list = codeListRow(study.db, id);
     if (!list) throw new Fault('not-found', `The study has no code list ${id}.`, 'Choose one of its lists.', { field: 'list' }); // prettier-ignore
     const users = usersOfList(study.db, id).length;
-    if (users > 0) throw new Fault('conflict', `${users} variables use the code list ${list.name}.`, 'Give them another list first.', { field: 'list' }); // prettier-ignore
+    if (users > 0) throw new Fault('conflict', `${users === 1 ? 'A variable uses' : `${users} variables use`} the code list ${list.name}.`, 'Give it another list first.', { field: 'list' }); // prettier-ignore
     return {
       words: `Code list ${list.name} taken out`,
       variables: [],

@@ -188,7 +188,7 @@ describe('code lists', () => {
     const list = await makeCodeList(service, study, { name: 'Sites', codes: [{ code: 'a', label: 'Mill Row', missing: null }] });
     await edit('site', { codeList: list });
     expect(variable('site').codes[0]?.label).toBe('Mill Row');
-    await expect(dropCodeList(service, study, list)).rejects.toThrow('1 variables use');
+    await expect(dropCodeList(service, study, list)).rejects.toThrow('A variable uses');
     await edit('site', { codeList: null });
     expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ kept: true, users: [] });
     await dropCodeList(service, study, list);

@@ -65,6 +65,7 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
   const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
   const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
   const on = plan?.lines.filter(isOn) ?? [];
+  const declaredIn = new Set(on.map(({ variable }) => variable)).size;
   const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
   const keep = () => {
     const byCode = new Map<string, number[]>();
@@ -175,7 +176,7 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
         <MainButton disabled={on.length === 0} onClick={keep}>
           {on.length === 0
             ? 'Nothing to change'
-            : `Declare in ${whole(new Set(on.map(({ variable }) => variable)).size)} variables`}
+            : `Declare in ${whole(declaredIn)} variable${declaredIn === 1 ? '' : 's'}`}
         </MainButton>
         <Button onClick={close}>Close</Button>
       </div>

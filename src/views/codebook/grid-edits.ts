@@ -116,7 +116,11 @@ export function pasteInto(
     });
   });
   const over = named ? 0 : Math.max(0, top + rows.length - found.length);
-  const note = named ? 'Matched by name.' : over > 0 ? `${over} pasted rows stand below the last variable.` : '';
+  const note = named
+    ? 'Matched by name.'
+    : over > 0
+      ? `${over === 1 ? 'One pasted row stands' : `${over} pasted rows stand`} below the last variable.`
+      : '';
   return { cells, note };
 }
 

@@ -120,7 +120,7 @@ describe('pasting', () => {
   });
 
   it('says what found no place', () => {
-    expect(into([['a'], ['b'], ['c']], range(2, 2, column('note')))).toEqual(['age note a', 'q4 note b', '1 pasted rows stand below the last variable.']); // prettier-ignore
+    expect(into([['a'], ['b'], ['c']], range(2, 2, column('note')))).toEqual(['age note a', 'q4 note b', 'One pasted row stands below the last variable.']); // prettier-ignore
   });
 });
 

@@ -18,6 +18,7 @@ import { declareMissing, planDeclaring } from './declare-missing.js';
 import { editEntries } from './edit-variable.js';
 import { studyHealth } from './health.js';
 import { acceptIntake } from './intake/accept.js';
+import { joinStudy } from './intake/join.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
 import { orderedCodes } from './order-codes.js';
@@ -132,6 +133,18 @@ describe('entries of the codebook', () => {
       files: ['Plots.csv'],
     });
   });
+
+  it('take the next wave by the heading, and identifiers may come again in it', async () => {
+    await edit('hours', { name: 'weekly_hours', label: 'Hours' });
+    const intake = await receiveFile(service, 'again.csv', Readable.from([Buffer.from(csv())]), (json) => json as CodebookFile);
+    await joinStudy(service, study, intake.id, { as: 'wave' });
+    const { variables, study: row } = viewStudy(study);
+    expect(row.respondents).toBe(180);
+    expect(variables.some(({ name }) => name === 'hours')).toBe(false);
+    expect(variables.find(({ name }) => name === 'weekly_hours')).toMatchObject({ label: 'Hours', answers: 180, column: 'hours' });
+    const twins = (await studyHealth(service, study)).filter(({ is }) => is === 'twins');
+    expect(twins).toMatchObject([{ codes: ['M88'], respondents: 4 }]);
+  }); // prettier-ignore
 
   it('stay undone and done across a restart', async () => {
     await edit('tap', { label: 'Tap' });

@@ -66,6 +66,9 @@ const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['join', 'export', 'readIn'
 /** Short looks into files, which wait behind no reading. */
 const LOOKS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview']);
 
+/** What is looked for in whole columns when a study's health is asked for; counting never waits behind it. */
+const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['far', 'twins']);
+
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {
   for (const name of readdirSync(studiesFolder({ folder }))) {
@@ -98,8 +101,13 @@ export function startService(options: ServiceOptions): Service {
   const intake = pool(1, READING_AT_ONCE);
   const looking = pool(0, READING_AT_ONCE);
   const assessing = pool(0, ASSESSING_AT_ONCE);
-  const poolOf = (name: keyof Jobs) =>
-    INTAKE_JOBS.has(name) ? intake : LOOKS.has(name) ? looking : name === 'assess' ? assessing : counting;
+  const health = pool(0, 1);
+  const poolOf = (name: keyof Jobs) => {
+    if (INTAKE_JOBS.has(name)) return intake;
+    if (LOOKS.has(name)) return looking;
+    if (HEALTH_JOBS.has(name)) return health;
+    return name === 'assess' ? assessing : counting;
+  };
   const service: Service = {
     folder,
     log: options.log ?? pino({ level: 'silent' }),
@@ -118,7 +126,13 @@ export function startService(options: ServiceOptions): Service {
       for (const { progress } of service.readings.values()) cancel(progress);
       await Promise.all([...service.readings.values()].map(({ done }) => done));
       while (service.pending.size > 0) await Promise.allSettled([...service.pending]);
-      await Promise.all([counting.destroy(), intake.destroy(), looking.destroy(), assessing.destroy()]);
+      await Promise.all([
+        counting.destroy(),
+        intake.destroy(),
+        looking.destroy(),
+        assessing.destroy(),
+        health.destroy(),
+      ]);
       for (const { db } of service.studies.values()) db.close();
       service.studies.clear();
     },

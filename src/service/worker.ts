@@ -18,14 +18,8 @@ import {
   meansByCode,
   type MeansJob,
 } from './worker/look-job.js';
-import {
-  type RespondentRows,
-  type RespondentsJob,
-  respondentsInStudy,
-  type TwinsJob,
-  type Twins,
-  twinsInColumn,
-} from './worker/respondents-job.js';
+import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './worker/respondents-job.js';
+import { type Twins, twinsInColumn, type TwinsJob } from './worker/twins-job.js';
 import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
 import { type CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
 import type { Detected } from '../formats/open-rows.js';

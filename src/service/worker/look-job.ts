@@ -1,5 +1,7 @@
 import { farCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
 import type { Column } from '../../core/count/column.js';
+import { readColumn } from '../../store/columns.js';
+import { readStudyFile } from '../../store/open.js';
 import { cachedColumn } from './column-cache.js';
 import { runs } from './describe-job.js';
 
@@ -45,7 +47,10 @@ export function lookForValues({ file, columns, values }: LookJob): Looked[] {
 
 /** Values of one number column that stand far from all others and look like "no answer". */
 export function farInColumn({ file, column }: { file: string; column: number }): { code: string; respondents: number }[] {
-  const found = cachedColumn(file, column);
+  // Kept by no cache: it is looked at once, in a thread of its own.
+  const db = readStudyFile(file);
+  const found = readColumn(db, column);
+  db.close();
   if (found.kind !== 'number') return [];
   const facts = noFacts();
   const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();

@@ -38,7 +38,8 @@ function placesOf(mask: Uint8Array | null, respondents: number, from: number, co
   return { total, places };
 } // prettier-ignore
 
-function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) => Given {
+/** What each respondent gave, of a column in memory. */
+export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) => Given {
   if (column.kind === 'coded') return (k) => column.codes[column.values[k]! - 1] ?? null;
   if (column.kind === 'number') {
     const low = lowBits(column.values);
@@ -90,55 +91,3 @@ export function respondentsInStudy({ file, respondents, columns, only, from, cou
   });
   return { total, rows: places.map((k) => ({ respondent: k + 1, cells: given.map((of) => of(k)) })) };
 }
-
-/** Values of a column that several respondents have, where nearly each has their own. */
-export interface Twins {
-  /** Different values. */
-  different: number;
-  filled: number;
-  /** Of the values that stand more than once: the first few, how many values, and respondents with one. */
-  shared: string[];
-  values: number;
-  respondents: number;
-}
-
-const NAMED = 20;
-/** Values looked at before it is decided whether nearly each is its respondent's own. */
-const FIRST = 5000;
-
-export interface TwinsJob {
-  file: string;
-  column: number;
-  /** The column of the waves: in each of them the same respondent may come again. */
-  wave: number | null;
-  respondents: number;
-}
-
-/** Looks whether a column tells respondents apart, and who it does not; null: it is no identifier. */
-export function twinsInColumn({ file, column: id, wave, respondents }: TwinsJob): Twins | null {
-  const column = cachedColumn(file, id);
-  const read = column.kind === 'text' ? cellReader(studyFileAt(file), id) : null;
-  const of = column.kind === 'text' ? (k: number): Given => read!(k, k + 1)[0] ?? null : givenIn(column);
-  const waves = wave === null ? null : cachedColumn(file, wave);
-  const waveOf = (k: number) => (waves?.kind === 'coded' ? waves.values[k]! : 0);
-  const times = new Map<string, number>();
-  let filled = 0;
-  for (let k = 0; k < respondents; k++) {
-    const value = of(k);
-    if (value !== null) {
-      filled++;
-      const key = `${waveOf(k)} ${String(value)}`;
-      times.set(key, (times.get(key) ?? 0) + 1);
-    }
-    if (k === FIRST && times.size < filled * 0.9) return null;
-  }
-  if (filled === 0 || times.size < filled * 0.9) return null;
-  const shared = [...times].filter(([, n]) => n > 1);
-  return {
-    different: times.size,
-    filled,
-    shared: shared.slice(0, NAMED).map(([key]) => key.slice(key.indexOf(' ') + 1)),
-    values: shared.length,
-    respondents: shared.reduce((sum, [, n]) => sum + n, 0),
-  };
-} // prettier-ignore

@@ -108,8 +108,12 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
     const edit = { ...draft, variable: variable.id, ...(codesFor && draft.codes ? { codesFor } : {}) };
     void run(() => client.editEntries(study, [edit])).then((made) => made && setDraft({}));
   };
-  const giveList = (list: number | null) =>
-    void run(() => client.editEntries(study, [{ variable: variable.id, codeList: list }]));
+  /** Another list, or the same codes in a list that nobody else uses. */
+  const giveList = (list: number | null) => {
+    if (list === null && detail.sharesList.length === 0) return;
+    const edit = list === null ? { codes: variable.codes, codesFor: 'this' as const } : { codeList: list };
+    void run(() => client.editEntries(study, [{ variable: variable.id, ...edit }]));
+  };
   const named = listsByName(lists);
   const isCategories = level === 'unordered' || level === 'ordered';
   const shared = detail.sharesList.flatMap((id) => variables.find((one) => one.id === id) ?? []);

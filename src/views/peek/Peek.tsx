@@ -76,8 +76,11 @@ export function Peek({ study, revision }: { study: string; revision: number }) {
       if (event.key.toLowerCase() !== 'p' || isTyping(event.target)) return;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const focused = document.activeElement;
-      const name = nameAt(focused) ?? document.querySelector<HTMLElement>('[data-peek]:hover');
-      if (!name || !(focused instanceof HTMLElement)) return;
+      if (!(focused instanceof HTMLElement)) return;
+      // In a grid a letter begins to write into a cell.
+      const under = focused.closest('[role=grid]') ? null : document.querySelector<HTMLElement>('[data-peek]:hover');
+      const name = nameAt(focused) ?? under;
+      if (!name) return;
       event.preventDefault();
       show(name, focused);
     };

@@ -11,7 +11,7 @@ import { useKeys } from '../shell/use-keys.js';
 import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
 import { client, problemText } from '../client.js';
-import { sayTurned, type Turned, turnedBy } from './missing-words.js';
+import { alsoTurned, sayTurned, type Turned, turnedBy } from './missing-words.js';
 import { alsoUsing, type CellEdit, editsFor } from './grid-edits.js';
 import { only, rangeOf, type Selection } from './grid-moves.js';
 import type { Codebook } from './use-codebook.js';
@@ -39,6 +39,8 @@ interface Asking {
 }
 
 const LABEL = 2;
+/** Codes that a plan is asked for at once. */
+const MOST_CODES = 100;
 
 /** The grid of all variables, with one of them, or those selected, close up beside it. */
 export function VariablesView({ study, view, codebook, chosen, choose }: Props) {
@@ -106,10 +108,13 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     void keep(edits, said);
   };
   const ask = async (asked: Asking, turned: readonly Turned[]) => {
-    const wanted = { codes: [...new Set(turned.map(({ code }) => code))].slice(0, 100), missing: 'other' as const, variables: [...new Set(turned.map((one) => one.variable))] };
+    const everyone = [...turned, ...alsoTurned(turned, asked.others)];
+    const codes = [...new Set(turned.map(({ code }) => code))].slice(0, MOST_CODES);
+    const wanted = { codes, missing: 'other' as const, variables: [...new Set(everyone.map((one) => one.variable))] };
     try {
       const lines = turned.length === 0 ? [] : (await client.planMissing(study, wanted)).lines;
-      setAsking({ ...asked, words: sayTurned(turned, lines) });
+      const forAll = everyone.length > turned.length ? sayTurned(everyone, lines).map((words) => `For all: ${words}`) : [];
+      setAsking({ ...asked, words: [...sayTurned(turned, lines), ...forAll] });
     } catch (error) {
       setTrouble(problemText(error));
     }

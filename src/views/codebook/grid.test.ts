@@ -6,7 +6,7 @@ import { inOrder, shows, showingOptions } from '../roster/showing.js';
 import { alsoUsing, clear, editsFor, fillDown, pasteInto, textsIn } from './grid-edits.js';
 import { fieldAt, GRID_COLUMNS } from './grid-columns.js';
 import { isInside, move, only, rangeOf } from './grid-moves.js';
-import { sayTurned, turnedBy } from './missing-words.js';
+import { alsoTurned, sayTurned, turnedBy } from './missing-words.js';
 import { conditionFor } from './use-respondents.js';
 
 const code = (name: string, label: string, missing: Code['missing'] = null): Code => ({ code: name, label, missing });
@@ -219,5 +219,6 @@ describe('what becomes of answers', () => {
       '9 becomes an answer: 0 respondents.',
     ]);
     expect(turnedBy([{ variable: 1, label: 'x' }], all)).toEqual([]);
+    expect(alsoTurned(turned.slice(0, 1), [age])).toEqual([{ variable: 3, code: '2', to: 'other' }]);
   });
 });

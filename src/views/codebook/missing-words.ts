@@ -14,9 +14,14 @@ export function turnedBy(edits: readonly EntryEdit[], variables: readonly Roster
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   return edits.flatMap(({ variable: id, codes }) => {
     const before = new Map(byId.get(id)?.codes.map(({ code, missing }) => [code, missing]));
-    const listed = (codes ?? []).flatMap(({ code, missing }) => ((before.get(code) ?? null) === missing ? [] : [{ variable: id, code, to: missing }])); // prettier-ignore
-    return listed;
+    return (codes ?? []).flatMap(({ code, missing }) => ((before.get(code) ?? null) === missing ? [] : [{ variable: id, code, to: missing }])); // prettier-ignore
   });
+}
+
+/** The same for others who would change alike. */
+export function alsoTurned(turned: readonly Turned[], others: readonly RosterVariable[]): Turned[] {
+  const codes = new Map(turned.map(({ code, to }) => [code, to]));
+  return others.flatMap(({ id }) => [...codes].map(([code, to]) => ({ variable: id, code, to })));
 }
 
 /** What will happen to answers, a sentence for each code and what it becomes. */

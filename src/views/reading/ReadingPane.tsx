@@ -6,6 +6,7 @@ import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
 import type { Sums } from '../../core/reading/sums/types.js';
+import { NamedText } from '../peek/NamedText.js';
 import { ShowSum } from './ShowSum.js';
 import type { Exact } from './use-exact.js';
 
@@ -47,7 +48,9 @@ function Measure({ measure }: { measure: ReadMeasure }) {
   return (
     <li className={css['measure']} title={measure.about}>
       <div className={css['measureHead']}>
-        <span>{measure.name}</span>
+        <span>
+          <NamedText>{measure.name}</NamedText>
+        </span>
         <strong>
           {say(measure.value)}
           <span className="sr-only">{interval}</span>
@@ -87,7 +90,7 @@ function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: 
                   </span>
                 </div>
                 <p className={css['about']}>
-                  {measure.about}
+                  <NamedText>{measure.about}</NamedText>
                   {measure.detail !== null && ` (${measure.detail})`}
                 </p>
                 {sums?.has(measure.id) && <ShowSum id={measure.id} name={measure.name} sumFor={sums.of} />}
@@ -118,7 +121,9 @@ function ReportSentence({ text }: { text: string }) {
   const [copied, setCopied] = useState(false);
   return (
     <>
-      <p className={css['sentence']}>{text}</p>
+      <p className={css['sentence']}>
+        <NamedText>{text}</NamedText>
+      </p>
       <Button
         onClick={() => {
           void navigator.clipboard.writeText(text).then(() => setCopied(true));
@@ -196,7 +201,7 @@ export function ReadingPane({ answers, exact, sums }: Props) {
                     </b>
                     <span>
                       <span className="sr-only">{check.ok ? 'Fine: ' : 'Mind: '}</span>
-                      {check.text}
+                      <NamedText>{check.text}</NamedText>
                     </span>
                   </li>
                 ))}
@@ -204,7 +209,7 @@ export function ReadingPane({ answers, exact, sums }: Props) {
             )}
             {one.notes.map((note) => (
               <p key={note} className={css['notes']}>
-                {note}
+                <NamedText>{note}</NamedText>
               </p>
             ))}
             {rest.length > 0 && (
@@ -215,7 +220,9 @@ export function ReadingPane({ answers, exact, sums }: Props) {
                     <p>
                       {test.name}: {test.text}
                     </p>
-                    <p>{test.about}</p>
+                    <p>
+                      <NamedText>{test.about}</NamedText>
+                    </p>
                     {sums?.has(test.id) && <ShowSum id={test.id} name={test.name} sumFor={sums.of} />}
                   </div>
                 ))}

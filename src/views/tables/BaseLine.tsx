@@ -1,6 +1,7 @@
 import { whole } from '../../core/figures.js';
 import { effectiveBase } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
+import { NamedText } from '../peek/NamedText.js';
 import { INK_WORDS, type Ink } from './CrossTable.js';
 import css from './table.module.css';
 
@@ -16,8 +17,9 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
         <strong>Base {whole(table.base)}</strong> of {whole(table.total)} respondents
         {table.weighted && (
           <>
-            , weighted by {table.weighted.by}: they count as {whole(table.weighted.sums.base)}, and tell as much as{' '}
-            <span title="W²/Σw² (Kish)">{whole(effectiveBase(table))} of equal weight</span> (effective base)
+            , weighted by <NamedText>{table.weighted.by}</NamedText>: they count as {whole(table.weighted.sums.base)},
+            and tell as much as <span title="W²/Σw² (Kish)">{whole(effectiveBase(table))} of equal weight</span>{' '}
+            (effective base)
           </>
         )}
         .{' '}
@@ -29,7 +31,7 @@ export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
             {variables.map((variable, v) => (
               <span key={variable}>
                 {v > 0 && '; '}
-                by {variable}:{' '}
+                by <NamedText>{variable}</NamedText>:{' '}
                 {leftOut
                   .filter((one) => one.variable === variable)
                   .map(({ reason, respondents }, k) => (

@@ -1,14 +1,15 @@
 import { whole } from '../../core/figures.js';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
-import { saySentence } from '../../core/table/sentence.js';
+import { saySentence, variablesOf } from '../../core/table/sentence.js';
 import { share, whyEmpty } from '../../core/table/share.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
 import { client, problemText } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
+import { NamedText, NamesHere } from '../peek/NamedText.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
@@ -118,6 +119,11 @@ export function TablesScreen({ study }: { study: string }) {
     k: save,
   });
 
+  const namesHere = useMemo(() => {
+    const asked = asSentence(draft);
+    const ids = new Set(asked ? variablesOf(asked) : []);
+    return (view?.variables ?? []).filter(({ id }) => ids.has(id)).map((variable) => ({ id: variable.id, title: titleOf(variable) })); // prettier-ignore
+  }, [view, draft]);
   const star = useStar(study, reload, setSaveProblem);
   if (studyProblem && !view) return <Problem {...studyProblem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
@@ -151,139 +157,145 @@ export function TablesScreen({ study }: { study: string }) {
   const empty = table ? whyEmpty(table) : null;
   return (
     <PeekScope study={study} view={view}>
-      <div className={bench['bench']}>
-        <Pens />
-        <div className={bench['side']}>
-          <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} star={star} />
-        </div>
-        <div className={bench['middle']}>
-          <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
-          {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
-          {sentence && any && (
-            <Toolbar
-              shown={shown}
-              setShown={setShown}
-              cross={any.columns !== null}
-              tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
-              compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
-              multiple={any.mentions !== null}
-              swap={draft.by === null ? null : swap}
-              csv={client.tableCsv(study, sentence, shown.percent)}
-              save={save}
-              saved={saved !== null}
-              asNew={() => {
-                setSaved(null);
-                history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
-                setToast('From here on this is a new table.');
-              }}
-            />
-          )}
-          {problem && <Problem {...problem} />}
-          {rows && rows.level === 'number' && draft.by === null && draft.only.length === 0 && draft.weight === null && (
-            <NumberFigures study={study} variable={rows} />
-          )}
-          {!sentence && (
-            <Start
-              variables={view.variables}
-              tables={view.tables}
-              change={change}
-              open={() => setOpen({ slot: 'rows' })}
-              study={study}
-            />
-          )}
-          {split && (
-            <StratumChoice
-              split={split}
-              chosen={table ? stratum : null}
-              choose={(code) => setPicked({ within: draft.within, code })}
-            />
-          )}
-          {each && split && (
-            <div className={busy ? css['faded'] : undefined}>
-              {whyEmpty(split.all) !== null ? (
-                <div className={css['nothing']}>
-                  <h2>Nothing to show.</h2>
-                  <p>{whyEmpty(split.all)}</p>
-                </div>
-              ) : (
-                each.strata.map((one) => (
-                  <StratumTable
-                    key={one.code}
-                    stratum={one}
-                    within={titleOf(split.within.variable)}
-                    shown={shown}
-                    title={title}
-                  />
-                ))
-              )}
-              <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
-            </div>
-          )}
-          {table && (
-            <div className={busy ? css['faded'] : undefined}>
-              {empty !== null ? (
-                <div className={css['nothing']}>
-                  <h2>Nothing to show.</h2>
-                  <p>{empty}</p>
-                </div>
-              ) : table.columns ? (
-                <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
-              ) : (
-                <FrequencyTable table={table} title={title} />
-              )}
-              <BaseLine table={table} hatch={shown.hatch && marks !== null} />
-              {empty === null &&
-                table.columns &&
-                !table.rows.multiple &&
-                !table.columns.multiple &&
-                table.rows.categories.length <= 12 && (
-                  <figure className={css['chart']}>
-                    <h2>{titleOf(table.rows.variable)}, stacked to 100%</h2>
-                    <Svg
-                      markup={stacked({
-                        title: `Chart: ${title}`,
-                        width: 690,
-                        groups: table.columns.categories.map(({ label }) => label),
-                        answers: table.rows.categories.map(({ label }) => label),
-                        shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-                      })}
+      <NamesHere value={namesHere}>
+        <div className={bench['bench']}>
+          <Pens />
+          <div className={bench['side']}>
+            <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} star={star} />
+          </div>
+          <div className={bench['middle']}>
+            <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
+            {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
+            {sentence && any && (
+              <Toolbar
+                shown={shown}
+                setShown={setShown}
+                cross={any.columns !== null}
+                tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
+                compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
+                multiple={any.mentions !== null}
+                swap={draft.by === null ? null : swap}
+                csv={client.tableCsv(study, sentence, shown.percent)}
+                save={save}
+                saved={saved !== null}
+                asNew={() => {
+                  setSaved(null);
+                  history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
+                  setToast('From here on this is a new table.');
+                }}
+              />
+            )}
+            {problem && <Problem {...problem} />}
+            {rows &&
+              rows.level === 'number' &&
+              draft.by === null &&
+              draft.only.length === 0 &&
+              draft.weight === null && <NumberFigures study={study} variable={rows} />}
+            {!sentence && (
+              <Start
+                variables={view.variables}
+                tables={view.tables}
+                change={change}
+                open={() => setOpen({ slot: 'rows' })}
+                study={study}
+              />
+            )}
+            {split && (
+              <StratumChoice
+                split={split}
+                chosen={table ? stratum : null}
+                choose={(code) => setPicked({ within: draft.within, code })}
+              />
+            )}
+            {each && split && (
+              <div className={busy ? css['faded'] : undefined}>
+                {whyEmpty(split.all) !== null ? (
+                  <div className={css['nothing']}>
+                    <h2>Nothing to show.</h2>
+                    <p>{whyEmpty(split.all)}</p>
+                  </div>
+                ) : (
+                  each.strata.map((one) => (
+                    <StratumTable
+                      key={one.code}
+                      stratum={one}
+                      within={titleOf(split.within.variable)}
+                      shown={shown}
+                      title={title}
                     />
-                  </figure>
+                  ))
                 )}
-            </div>
-          )}
+                <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
+              </div>
+            )}
+            {table && (
+              <div className={busy ? css['faded'] : undefined}>
+                {empty !== null ? (
+                  <div className={css['nothing']}>
+                    <h2>Nothing to show.</h2>
+                    <p>{empty}</p>
+                  </div>
+                ) : table.columns ? (
+                  <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
+                ) : (
+                  <FrequencyTable table={table} title={title} />
+                )}
+                <BaseLine table={table} hatch={shown.hatch && marks !== null} />
+                {empty === null &&
+                  table.columns &&
+                  !table.rows.multiple &&
+                  !table.columns.multiple &&
+                  table.rows.categories.length <= 12 && (
+                    <figure className={css['chart']}>
+                      <h2>
+                        <NamedText>{titleOf(table.rows.variable)}</NamedText>, stacked to 100%
+                      </h2>
+                      <Svg
+                        markup={stacked({
+                          title: `Chart: ${title}`,
+                          width: 690,
+                          groups: table.columns.categories.map(({ label }) => label),
+                          answers: table.rows.categories.map(({ label }) => label),
+                          shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+                        })}
+                      />
+                    </figure>
+                  )}
+              </div>
+            )}
+          </div>
+          <aside className={bench['reading']} aria-label="Reading">
+            {answers.length > 0 ? (
+              <ReadingPane answers={answers} exact={exact} sums={sums} />
+            ) : (
+              <p className={css['nothing']}>
+                {sentence
+                  ? ''
+                  : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
+              </p>
+            )}
+          </aside>
+          <footer className={bench['status']}>
+            <span>
+              {whole(view.study.respondents)} respondents · {view.variables.length} variables
+              {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
+            </span>
+            <Keys
+              of={[
+                ['R', 'rows'],
+                ['C', 'by'],
+                ['I', 'within'],
+                ['F', 'only where'],
+                ['W', 'weight'],
+                ['X', 'swap'],
+                ['K', 'keep'],
+                ['/', 'find'],
+              ]}
+            />
+          </footer>
+          <Toast text={toast} done={() => setToast(null)} />
         </div>
-        <aside className={bench['reading']} aria-label="Reading">
-          {answers.length > 0 ? (
-            <ReadingPane answers={answers} exact={exact} sums={sums} />
-          ) : (
-            <p className={css['nothing']}>
-              {sentence
-                ? ''
-                : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
-            </p>
-          )}
-        </aside>
-        <footer className={bench['status']}>
-          <span>
-            {whole(view.study.respondents)} respondents · {view.variables.length} variables
-            {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
-          </span>
-          <Keys
-            of={[
-              ['R', 'rows'],
-              ['C', 'by'],
-              ['I', 'within'],
-              ['F', 'only where'],
-              ['W', 'weight'],
-              ['X', 'swap'],
-              ['K', 'keep'],
-              ['/', 'find'],
-            ]}
-          />
-        </footer>
-        <Toast text={toast} done={() => setToast(null)} />
-      </div>
+      </NamesHere>
     </PeekScope>
   );
 }

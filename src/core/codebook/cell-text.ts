@@ -1,4 +1,4 @@
-import { type Code, isAnswer, type Level, LEVEL_WORDS, LEVELS, MISSING_REASONS, MISSING_WORDS, type MissingReason } from './types.js'; // prettier-ignore
+import { type Code, type Level, LEVEL_WORDS, LEVELS, MISSING_REASONS, MISSING_WORDS, type MissingReason } from './types.js'; // prettier-ignore
 
 /** What of a variable's entry can be written as a line of text, typed, pasted and filled down. */
 export const CODEBOOK_FIELDS = ['name', 'label', 'question', 'level', 'codes', 'missing', 'group', 'note'] as const;
@@ -133,9 +133,3 @@ export function understandCell(entry: Entry, field: CodebookField, text: string,
   if (field === 'name' && text.trim() === '') return { problem: 'A variable needs a name.' };
   return { edit: { [field]: text.trim() } };
 } // prettier-ignore
-
-/** Codes that are answers, and how many there are, in few words. */
-export function codesInShort(codes: readonly Code[]): string {
-  const answers = codes.filter(isAnswer);
-  return `${answers.length} code${answers.length === 1 ? '' : 's'}`;
-}

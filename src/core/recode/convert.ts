@@ -1,12 +1,11 @@
 import { type Code, MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../codebook/types.js';
+import { MOST_EXCEPTIONS } from '../codebook/facts.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
 import { readNumber } from './read-number.js';
 import type { Convert, Exception, Finding, Made, Proof } from './types.js';
 
-/** More different texts than this that are no numbers, and the column is no number with exceptions. */
-export const MOST_EXCEPTIONS = 255;
-/** What all others are called then. */
+/** What texts are called together that are more than can be exceptions. */
 const REST = '(other text)';
 
 /** Checks what no data can mend: a text decided on twice, a number that is none. @throws Fault */

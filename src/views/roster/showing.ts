@@ -11,7 +11,7 @@ export interface ShowingOption {
 }
 
 /** A variable that something is wrong with, as far as the study itself says. */
-export const hasProblem = ({ holds, answers }: RosterVariable) => !holds || answers === 0;
+const hasProblem = ({ holds, answers }: RosterVariable) => !holds || answers === 0;
 
 const KEEPS: Record<string, (variable: RosterVariable) => boolean> = {
   all: ({ aside }) => !aside,

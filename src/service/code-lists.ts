@@ -1,7 +1,7 @@
 import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { allCodeLists, type CodeListRow, codeListRow, codesByList, insertCodeList, putCodeList, removeCodeList, usersOfList } from '../store/code-lists.js'; // prettier-ignore
-import { allVariables, updateVariable } from '../store/variables.js';
+import { allVariables, useCodeList } from '../store/variables.js';
 import { changeCodebook, type Changed } from './codebook-change.js';
 import type { OpenStudy, Service } from './context.js';
 import { checkCodes } from './edit-variable.js';
@@ -95,16 +95,10 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
     return {
       words: `Code list ${name}, for ${changeFor.length} of ${list.users.length} variables`,
       variables: changeFor,
-      work: () => useList(study, insertCodeList(db, name, draft.codes), changeFor),
+      work: () => useCodeList(db, insertCodeList(db, name, draft.codes), changeFor),
     };
   });
 } // prettier-ignore
-
-function useList({ db }: OpenStudy, list: number, variables: readonly number[]): void {
-  for (const variable of allVariables(db)) {
-    if (variables.includes(variable.id)) updateVariable(db, variable.id, { ...variable, codeListId: list });
-  }
-}
 
 /** Takes a list away that nobody uses. */
 export function dropCodeList(service: Service, study: OpenStudy, id: number): Promise<Changed> {

@@ -1,3 +1,4 @@
+import { levelsFor } from '../core/codebook/levels.js';
 import { Fault } from '../core/fault.js';
 import {
   type CodebookState,
@@ -20,7 +21,6 @@ import { columnRow } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { allVariables, markVariable, renameVariables, updateVariable, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
-import { levelsFor } from './levels.js';
 import { change } from './open-study.js';
 import { settle } from './settle.js';
 
@@ -86,7 +86,8 @@ function putState(db: Db, state: CodebookState): void {
   renameVariables(db, freeNames(there, [...known.values()]));
   for (const { row, ...one } of there) {
     const derived = row.workingId !== null;
-    const level = !derived && levelsFor(columnRow(db, row.columnId)).includes(one.level) ? one.level : row.level;
+    const level =
+      !derived && levelsFor(columnRow(db, row.columnId).storage).includes(one.level) ? one.level : row.level;
     updateVariable(db, one.id, { ...row, ...one, level, codeListId: derived ? row.codeListId : one.codeListId });
     markVariable(db, one.id, one);
   }

@@ -7,11 +7,11 @@ import {
   sayPlan,
 } from '../core/codebook/declare-missing.js';
 import { parseNumber } from '../core/codebook/number.js';
-import { type Code, isAnswer, missingIn, MISSING_WORDS, type MissingReason } from '../core/codebook/types.js';
+import { type Code, missingIn, MISSING_WORDS, type MissingReason } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { insertCodeList, putCodeList, allCodeLists, usersOfList } from '../store/code-lists.js';
 import { allColumnCodes, allColumnRows } from '../store/columns.js';
-import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
+import { allVariables, useCodeList, type VariableRow } from '../store/variables.js';
 import { changeCodebook, type Changed } from './codebook-change.js';
 import type { OpenStudy, Service } from './context.js';
 
@@ -49,7 +49,7 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
     const mine = (found.get(columnId) ?? []).map(({ code, respondents }) => [code, respondents] as const);
     const look = byColumn.get(columnId);
     const values = numbers.flatMap(({ code }, k) => (look?.respondents[k] ? [[code, look.respondents[k]] as const] : []));
-    const no = new Set([...codes, ...listed.filter((code) => !isAnswer(code)).map(({ code }) => code)]);
+    const no = new Set(missingIn(listed));
     const others = mine.flatMap(([code, n]) => (no.has(code) || n === 0 || codes.some((asked) => isSameCode(asked, code)) ? [] : (parseNumber(code) ?? [])));
     const range = others.length > 0 ? { from: Math.min(...others), to: Math.max(...others) } : null;
     return { id, level, codes: listed, found: new Map([...mine, ...values]), range: look ? look.range : range, derived: workingId !== null };
@@ -106,7 +106,7 @@ export function declareMissing(
           if (row && usersOfList(db, row.id).length === variables.length) putCodeList(db, row, next);
           else {
             const made = insertCodeList(db, row?.name ?? name, next);
-            for (const variable of variables) updateVariable(db, variable.id, { ...variable, codeListId: made });
+            useCodeList(db, made, variables.map((variable) => variable.id));
           }
         }
       },

@@ -1,25 +1,15 @@
+import { levelsFor } from '../core/codebook/levels.js';
 import type { Level } from '../core/codebook/types.js';
 import { parseNumber } from '../core/codebook/number.js';
 import { Fault } from '../core/fault.js';
-import { columnCodes, columnRow, type ColumnRow } from '../store/columns.js';
+import { columnCodes, columnRow } from '../store/columns.js';
 import type { Db } from '../store/open.js';
-
-const LEVELS_OF: Record<ColumnRow['storage'], readonly Level[]> = {
-  coded8: ['unordered', 'ordered', 'number', 'text'],
-  coded16: ['unordered', 'ordered', 'number', 'text'],
-  number: ['number', 'text'],
-  text: ['text'],
-  sets: ['multiple'],
-};
-
-/** Levels that a column can have, by how it is kept. */
-export const levelsFor = ({ storage }: Pick<ColumnRow, 'storage'>): readonly Level[] => LEVELS_OF[storage];
 
 /** Refuses a level that a column cannot have. @throws Fault */
 export function checkLevel(db: Db, columnId: number, level: Level, title: string): void {
   const { storage } = columnRow(db, columnId);
   const place = { variable: title, field: 'level' };
-  if (!levelsFor({ storage }).includes(level)) {
+  if (!levelsFor(storage).includes(level)) {
     if (level === 'number') {
       throw new Fault('unsupported', `${title} is text.`, 'Make a number of it with a working: “Read as a number”.', place); // prettier-ignore
     }

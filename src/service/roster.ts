@@ -1,3 +1,4 @@
+import { levelsFor } from '../core/codebook/levels.js';
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
 import { type Code, isAnswer, type Level, missingIn } from '../core/codebook/types.js';
@@ -22,7 +23,6 @@ import { allWorkings, type UsedBy, usersOfVariable, type WorkingRow } from '../s
 import { undoable } from '../store/codebook-changes.js';
 import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
-import { levelsFor } from './levels.js';
 import type { Described } from './worker/describe-job.js';
 
 /** The small picture of a variable: a bar for each answer, or a histogram. */
@@ -115,7 +115,7 @@ function describe(
     picture,
     countable: column.storage !== 'number' && column.storage !== 'text',
     column: column.name,
-    levels: variable.workingId === null ? levelsFor(column) : [variable.level],
+    levels: variable.workingId === null ? levelsFor(column.storage) : [variable.level],
   };
 }
 

@@ -110,6 +110,12 @@ export function updateVariable(
   ).run(label, question, level, columnId, codeListId, id);
 }
 
+/** Gives variables a code list to use. */
+export function useCodeList(db: Db, list: number, variables: readonly number[]): void {
+  const give = db.prepare('UPDATE variable SET code_list_id = ? WHERE id = ?');
+  for (const id of variables) give.run(list, id);
+}
+
 /** Changes what is said of a variable beyond its entry. */
 export function markVariable(db: Db, id: number, { note, group, starred, aside }: Marks): void {
   db.prepare('UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ? WHERE id = ?').run(

@@ -1,4 +1,5 @@
 import { whole } from '../figures.js';
+import { isCategories } from './levels.js';
 import { parseNumber } from './number.js';
 import { type Code, isAnswer, type Level } from './types.js';
 
@@ -43,8 +44,6 @@ function list(codes: readonly string[]): string {
 
 const people = (n: number) => `${whole(n)} respondent${n === 1 ? '' : 's'}`;
 const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, one) => total + one.respondents, 0);
-
-const isCategories = (level: Level) => level === 'unordered' || level === 'ordered';
 
 /** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */
 function unlabelled({ level, codes, found, derived }: Patient): Omit<Complaint, 'variable'> | null {

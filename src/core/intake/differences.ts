@@ -1,3 +1,4 @@
+import { isCategories } from '../codebook/levels.js';
 import type { Level } from '../codebook/types.js';
 import { compareCodes, parseNumber } from '../codebook/number.js';
 
@@ -25,8 +26,6 @@ export interface Difference {
 }
 
 const KINDS: Record<string, string> = { coded8: 'codes', coded16: 'codes', number: 'numbers', text: 'texts' };
-
-const isCategories = (level: Level) => level === 'unordered' || level === 'ordered';
 
 /** What a column holds; codes that are all numbers are numbers where they are not categories. */
 function kindOf({ storage, codes, level }: ComparedColumn): string {

@@ -1,4 +1,5 @@
 import type { CodebookFile, FileCode, FileVariable } from '../../core/codebook/codebook-file.js';
+import { levelsFor } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, type Level, type MissingReason } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
@@ -38,14 +39,6 @@ export interface Decided {
   unused: Record<string, Code[]>;
 }
 
-const LEVELS_OF: Record<ReadColumn['storage'], readonly Level[]> = {
-  coded8: ['unordered', 'ordered', 'number', 'text'],
-  coded16: ['unordered', 'ordered', 'number', 'text'],
-  number: ['number', 'text'],
-  text: ['text'],
-  sets: [],
-};
-
 const toCode = ({ code, label, missing }: FileCode): Code => ({ code, label, missing: missing ?? null });
 
 function checkNames(columns: readonly ReadColumn[], decisions: readonly ColumnDecision[]): void {
@@ -58,7 +51,7 @@ function checkNames(columns: readonly ReadColumn[], decisions: readonly ColumnDe
 
 function levelOf(column: ReadColumn, wanted: SourceLevel | undefined): SourceLevel {
   const level = wanted ?? column.level;
-  if (LEVELS_OF[column.storage].includes(level)) return level;
+  if (levelsFor(column.storage).includes(level)) return level;
   throw new Fault(
     'unsupported',
     `${column.name} cannot be ${level}: ${column.why.toLowerCase()}`,

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Changed, CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
 import type { CodeOrderKind } from '../../core/codebook/code-order.js';
+import { isCategories } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
@@ -115,7 +116,6 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
     void run(() => client.editEntries(study, [{ variable: variable.id, ...edit }]));
   };
   const named = listsByName(lists);
-  const isCategories = level === 'unordered' || level === 'ordered';
   const shared = detail.sharesList.flatMap((id) => variables.find((one) => one.id === id) ?? []);
   const turned = turnedBy(
     [{ variable: variable.id, ...(draft.codes ? { codes: draft.codes } : {}) }],
@@ -156,7 +156,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       <Exceptions study={study} variable={variable} detail={detail} run={run} />
       {listing && (
         <>
-          {fromFile && isCategories && (
+          {fromFile && isCategories(level) && (
             <div className={css['listTools']}>
               <OrderSelect
                 numbers={variables.filter((one) => one.level === 'number' && one.id !== variable.id)}
@@ -181,7 +181,13 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
             </div>
           )}
           {listed.length > 0 && (
-            <CodesEditor codes={listed} put={put} respondents={respondents} fixed={!fromFile} movable={isCategories} />
+            <CodesEditor
+              codes={listed}
+              put={put}
+              respondents={respondents}
+              fixed={!fromFile}
+              movable={isCategories(level)}
+            />
           )}
           <table className={css['sums']}>
             <tbody>

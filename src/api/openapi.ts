@@ -326,6 +326,27 @@ const OPERATIONS: readonly Operation[] = [
     answer: schemas.KeptWorkingSchema,
   },
   {
+    method: 'post',
+    path: '/studies/{study}/workings/batch',
+    id: 'keepWorkings',
+    summary: 'Keep several workings together, or none',
+    body: schemas.WorkingDraftsSchema,
+    status: 201,
+    answer: z.array(schemas.KeptWorkingSchema),
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/variables/{variable}/distribution',
+    id: 'distribution',
+    summary: 'The values of a number, and edges that cut off given shares of respondents',
+    query: z.object({
+      shares: z.string().optional().describe('From 0 to 1, separated by commas: 0.25,0.5,0.75 for quarters.'),
+      ends: z.enum(['lower', 'upper', 'both']).optional().describe('Which ends of a band belong to it.'),
+    }),
+    status: 200,
+    answer: schemas.DistributionSchema,
+  },
+  {
     method: 'put',
     path: '/studies/{study}/workings/{working}',
     id: 'editWorking',

@@ -2,11 +2,14 @@ import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
-import { FINDINGS } from '../core/recode/types.js';
+import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
+import { RecipeSchema, recipeOf } from './recipe-schemas.js';
+
+export { RecipeSchema };
 
 extendZodWithOpenApi(z);
 
@@ -42,47 +45,6 @@ const FileMultipleSchema = z.strictObject({
 });
 
 const codes = z.array(text(1000)).max(5000);
-
-/** A recipe over sources that are called by `source`: an id in the study, a name in a codebook. */
-function recipeOf<S extends z.ZodType>(source: S) {
-  const item = z.strictObject({
-    source,
-    label: text(1000),
-    ticked: text(1000).describe('The code that means ticked.'),
-  });
-  return z.discriminatedUnion('kind', [
-    z.strictObject({
-      kind: z.literal('regroup'),
-      source,
-      level: z.enum(['unordered', 'ordered']),
-      groups: z.array(z.strictObject({ code: text(1000).min(1), label: text(1000), from: codes })).max(1000),
-      setAside: codes,
-    }),
-    z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable() }),
-    z.strictObject({
-      kind: z.literal('convert'),
-      source,
-      decimal: z.enum(['.', ',']).describe('What stands before the fraction.'),
-      exceptions: z
-        .array(
-          z.discriminatedUnion('is', [
-            z.strictObject({ text: text(1000), is: z.literal('number'), number: z.number() }),
-            z.strictObject({ text: text(1000), is: z.literal('missing'), missing: z.enum(MISSING_REASONS) }),
-          ]),
-        )
-        .max(1000)
-        .describe('What texts that spell no number become; one that is not named is left over.'),
-    }),
-    z.strictObject({
-      kind: z.literal('slots'),
-      sources: z.array(source).max(500),
-      options: z.array(z.strictObject({ code: text(1000), label: text(1000) })).max(500),
-      none: text(1000).nullable().describe('The code that says "none of these".'),
-    }),
-  ]);
-}
-
-export const RecipeSchema = recipeOf(id).openapi('Recipe');
 
 export const CodebookFileSchema = z
   .strictObject({
@@ -266,6 +228,19 @@ export const CountArraySchema = z
   })
   .openapi('CountArray');
 
+export const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
+
+const SummarySchema = z.object({
+  n: z.int(),
+  mean: z.number(),
+  sd: z.number().nullable(),
+  minimum: z.number(),
+  lowerQuartile: z.number(),
+  median: z.number(),
+  upperQuartile: z.number(),
+  maximum: z.number(),
+});
+
 const ProofSchema = z
   .object({
     holds: z.boolean(),
@@ -289,12 +264,64 @@ const ProofSchema = z
       }),
     ),
     respondents: z.int(),
+    reliability: z
+      .object({
+        respondents: z.int().describe('Who answered all items.'),
+        alpha: z.number().nullable().describe("Cronbach's alpha."),
+        items: z.array(
+          z.object({
+            label: z.string(),
+            mean: z.number(),
+            sd: z.number(),
+            rest: z.number().nullable().describe('Correlation with the sum of the other items.'),
+            alphaWithout: z.number().nullable(),
+          }),
+        ),
+      })
+      .nullish()
+      .describe('Of a mean or a sum over items: how they go together.'),
   })
   .openapi('Proof');
 
 export const PreviewSchema = z
-  .object({ level: z.enum(LEVELS), codes: z.array(CodeSchema), proof: ProofSchema })
+  .object({
+    level: z.enum(LEVELS),
+    codes: z.array(CodeSchema),
+    proof: ProofSchema,
+    figures: z
+      .object({
+        codes: z.array(z.object({ code: z.string(), respondents: z.int() })),
+        blank: z.int(),
+        summary: SummarySchema.nullable(),
+        histogram: HistogramSchema.nullable(),
+      })
+      .describe('The frequencies of what would be made; of a number its distribution.'),
+  })
   .openapi('WorkingPreview');
+
+export const WorkingDraftsSchema = z
+  .strictObject({ drafts: z.array(WorkingDraftSchema).min(1).max(200) })
+  .describe('Workings that are kept together, or none of them.')
+  .openapi('WorkingDrafts');
+
+export const DistributionSchema = z
+  .object({
+    answers: z.int().describe('Respondents with a number that is no missing code.'),
+    blank: z.int(),
+    words: z.int().describe('Respondents whose value spells no number.'),
+    from: z.number().describe('The lowest answer.'),
+    to: z.number(),
+    different: z.int().describe('How many different answers there are.'),
+    whole: z.boolean().describe('Every answer is a whole number.'),
+    points: z
+      .array(z.tuple([z.number(), z.int()]))
+      .nullable()
+      .describe('Each answer with its respondents; null: they are too many to be listed.'),
+    histogram: HistogramSchema.nullable(),
+    missing: z.array(z.object({ code: z.string(), label: z.string(), value: z.number(), respondents: z.int() })),
+    edges: z.array(z.number()).describe('Edges behind which the shares lie that were asked for.'),
+  })
+  .openapi('Distribution');
 
 export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofSchema }).openapi('KeptWorking');
 
@@ -331,14 +358,12 @@ const VariableSchema = z.object({
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 
-const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
-
 export const StudyViewSchema = z
   .object({
     study: StudyRowSchema,
     variables: z.array(
       VariableSchema.extend({
-        made: z.enum(['regroup', 'gather', 'slots', 'convert']).nullable(),
+        made: z.enum(RECIPE_KINDS).nullable(),
         holds: z.boolean(),
         answers: z.int(),
         missing: z.int(),
@@ -380,18 +405,7 @@ export const VariableDetailSchema = z
     codes: z.array(CodeSchema.extend({ respondents: z.int(), listed: z.boolean() })),
     blank: z.int(),
     answered: z.int().describe('Respondents with an answer.'),
-    summary: z
-      .object({
-        n: z.int(),
-        mean: z.number(),
-        sd: z.number().nullable(),
-        minimum: z.number(),
-        lowerQuartile: z.number(),
-        median: z.number(),
-        upperQuartile: z.number(),
-        maximum: z.number(),
-      })
-      .nullable(),
+    summary: SummarySchema.nullable(),
     histogram: HistogramSchema.nullable(),
     usedBy: z
       .object({

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import type { CodebookFile, FileCode, FileMarks, FileVariable } from '../core/codebook/codebook-file.js';
 import type { Code } from '../core/codebook/types.js';
-import { withNames } from '../core/recode/named.js';
+import { withNames } from '../core/recode/sources.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { allCodeLists, codesOfList } from '../store/code-lists.js';

@@ -2,7 +2,7 @@ import { levelsFor } from '../core/codebook/levels.js';
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
 import { type Code, isAnswer, type Level, missingIn } from '../core/codebook/types.js';
-import { sourcesOf } from '../core/recode/types.js';
+import { sourcesOf } from '../core/recode/sources.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { codesWithFound } from '../core/table/tabulate.js';
 import { Fault } from '../core/fault.js';

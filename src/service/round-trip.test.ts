@@ -120,8 +120,8 @@ async function oddStudy(): Promise<OpenStudy> {
   ];
   await keepWorking(service, study, { name: 'short', label: 'Short', recipe: { kind: 'regroup', source: idOf('words'), level: 'ordered', groups, setAside: ['-'] } }); // prettier-ignore
   await keepWorking(service, study, { name: 'shorter', label: 'Shorter', recipe: { kind: 'regroup', source: idOf('short'), level: 'unordered', groups: [{ code: 'x', label: 'All', from: ['1', '2'] }], setAside: [] } }); // prettier-ignore
-  await keepWorking(service, study, { name: 'as_number', label: 'As a number', recipe: { kind: 'convert', source: idOf('numbers'), decimal: '.', exceptions: [{ text: 'n/a', is: 'number', number: -1 }] } }); // prettier-ignore
-  await keepWorking(service, study, { name: 'of_text', label: 'Of text', recipe: { kind: 'convert', source: idOf('long, name'), decimal: ',', exceptions: [] } }); // prettier-ignore
+  await keepWorking(service, study, { name: 'as_number', label: 'As a number', recipe: { kind: 'convert', to: 'number', source: idOf('numbers'), decimal: '.', exceptions: [{ text: 'n/a', is: 'number', number: -1 }] } }); // prettier-ignore
+  await keepWorking(service, study, { name: 'of_text', label: 'Of text', recipe: { kind: 'convert', to: 'number', source: idOf('long, name'), decimal: ',', exceptions: [] } }); // prettier-ignore
   await makeCodeList(service, study, { name: 'Nobody yet', codes: [{ code: '1', label: 'One', missing: 'other' }] });
   const own = await makeCodeList(service, study, { name: 'Of one', codes: [{ code: '0', label: ODD_LABEL, missing: null }, { code: '1', label: 'a', missing: null }] }); // prettier-ignore
   await editEntries(service, study, [

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
-import { type Recipe, sourcesOf } from '../core/recode/types.js';
+import { sourcesOf } from '../core/recode/sources.js';
+import type { Recipe } from '../core/recode/types.js';
 import { Fault } from '../core/fault.js';
 import { insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
@@ -9,7 +10,7 @@ import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lis
 import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
-import type { Derived } from './worker/derive-job.js';
+import type { Derived } from './worker/derive/types.js';
 
 /** What a working's result depends on: the columns and codes of its sources. */
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {

@@ -8,7 +8,9 @@ import { type Unpacked, unpack as unpackFile, type UnpackJob } from './worker/un
 import { exportStudy, type ExportJob } from './worker/export-job.js';
 import { type Joined, type JoinJob, joinStudies } from './worker/join-job.js';
 import { countInStudy, type CountJob } from './worker/count-job.js';
-import { deriveInStudy, type Derived, type DeriveJob } from './worker/derive-job.js';
+import { deriveInStudy } from './worker/derive/derive-job.js';
+import { type Distribution, type DistributionJob, distributionInStudy } from './worker/distribution-job.js';
+import type { Derived, DeriveJob } from './worker/derive/types.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
 import {
   farInColumn,
@@ -39,6 +41,7 @@ export interface Jobs {
   count: { takes: CountJob; gives: CountArray };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };
+  distribution: { takes: DistributionJob; gives: Distribution };
   look: { takes: LookJob; gives: Looked[] };
   far: { takes: { file: string; column: number }; gives: { code: string; respondents: number }[] };
   means: { takes: MeansJob; gives: [code: string, mean: number][] };
@@ -67,6 +70,7 @@ async function enveloped<T>(work: () => T | Promise<T>): Promise<Envelope<T>> {
 
 export const count = (job: CountJob) => enveloped(() => countInStudy(job));
 export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(job));
+export const distribution = (job: DistributionJob) => enveloped(() => distributionInStudy(job));
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const look = (job: LookJob) => enveloped(() => lookForValues(job));
 export const far = (job: Jobs['far']['takes']) => enveloped(() => farInColumn(job));

@@ -1,10 +1,8 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { checkConvert } from '../core/recode/convert.js';
-import { checkGather } from '../core/recode/gather.js';
-import { checkSlots } from '../core/recode/slots.js';
-import { checkRegroup } from '../core/recode/regroup.js';
-import { type Proof, type Recipe, sourcesOf } from '../core/recode/types.js';
+import { checkRecipe } from '../core/recode/check.js';
+import { sourcesOf } from '../core/recode/sources.js';
+import type { Proof, Recipe } from '../core/recode/types.js';
 import { removeColumn } from '../store/columns.js';
 import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
@@ -12,13 +10,11 @@ import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../stor
 import type { OpenStudy, Service } from './context.js';
 import { change } from './open-study.js';
 import { deriveFrom, keepColumn, replaceResult, settle, signatureOf } from './settle.js';
-import type { Derived } from './worker/derive-job.js';
+import type { Derived } from './worker/derive/types.js';
 
-function checkRecipe(recipe: Recipe): void {
-  if (recipe.kind === 'regroup') checkRegroup(recipe);
-  else if (recipe.kind === 'slots') checkSlots(recipe);
-  else if (recipe.kind === 'convert') checkConvert(recipe);
-  else checkGather(recipe);
+/** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
+function checkIn(study: OpenStudy, recipe: Recipe): void {
+  checkRecipe(recipe, allVariables(study.db).map(({ name }) => name)); // prettier-ignore
 }
 
 /** What a recipe would make, with its proof, without keeping anything. */
@@ -26,10 +22,11 @@ export async function previewWorking(
   service: Service,
   study: OpenStudy,
   recipe: Recipe,
-): Promise<Pick<Derived, 'level' | 'codes' | 'proof'>> {
-  checkRecipe(recipe);
-  const { level, codes, proof } = await deriveFrom(service, study, recipe, allVariables(study.db), true);
-  return { level, codes, proof };
+): Promise<Omit<Derived, 'column'>> {
+  const variables = allVariables(study.db);
+  checkIn(study, recipe);
+  const { level, codes, proof, figures } = await deriveFrom(service, study, recipe, variables, true);
+  return { level, codes, proof, figures };
 }
 
 export interface WorkingDraft {
@@ -59,8 +56,7 @@ function nameFrom(label: string, taken: ReadonlySet<string>): string {
   return name;
 }
 
-function checkedName(draft: WorkingDraft, variables: readonly VariableRow[], own: number | null): string {
-  const taken = new Set(variables.filter(({ id }) => id !== own).map(({ name }) => name));
+function checkedName(draft: WorkingDraft, taken: ReadonlySet<string>): string {
   const wanted = draft.name.trim();
   if (wanted === '') return nameFrom(draft.label, taken);
   if (taken.has(wanted)) {
@@ -86,42 +82,49 @@ function checkLoop(recipe: Recipe, own: number, variables: readonly VariableRow[
   for (const source of sourcesOf(recipe)) walk(source, []);
 }
 
-/** Keeps a new working and the variable that it makes. A failed proof does not prevent it; the variable stays marked. */
-export function keepWorking(service: Service, study: OpenStudy, draft: WorkingDraft): Promise<KeptWorking> {
-  checkRecipe(draft.recipe);
+/** Puts a new working and its variable into the study, right behind the last of its sources. */
+function insertWorking(study: OpenStudy, { label, recipe }: WorkingDraft, name: string, derived: Derived, variables: readonly VariableRow[]): KeptWorking {
+  const { db } = study;
+  const { column, proof } = derived;
+  if (!column) throw new Error('a working made no column');
+  const signature = signatureOf(recipe, variables);
+  const working = putWorking(db, null, { recipe, proof, signature }, new Date().toISOString());
+  const made = {
+    name,
+    label: label.trim(),
+    question: '',
+    level: derived.level,
+    columnId: keepColumn(db, name, column),
+    codeListId: insertCodeList(db, name, derived.codes),
+    workingId: working,
+  };
+  return { working, variable: insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null), proof };
+} // prettier-ignore
+
+/** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
+export function keepWorkings(service: Service, study: OpenStudy, drafts: readonly WorkingDraft[]): Promise<KeptWorking[]> {
+  for (const { recipe } of drafts) checkIn(study, recipe);
   return change(service, study, async () => {
-    const { db } = study;
-    const variables = allVariables(db);
-    const name = checkedName(draft, variables, null);
-    const derived = await deriveFrom(service, study, draft.recipe, variables, false);
-    const { column } = derived;
-    if (!column) throw new Error('a working made no column');
-    return db
-      .transaction(() => {
-        const signature = signatureOf(draft.recipe, variables);
-        const working = putWorking(
-          db,
-          null,
-          { recipe: draft.recipe, proof: derived.proof, signature },
-          new Date().toISOString(),
-        );
-        const variable = insertVariable(
-          db,
-          {
-            name,
-            label: draft.label.trim(),
-            question: '',
-            level: derived.level,
-            columnId: keepColumn(db, name, column),
-            codeListId: insertCodeList(db, name, derived.codes),
-            workingId: working,
-          },
-          sourcesOf(draft.recipe).at(-1) ?? null,
-        );
-        return { working, variable, proof: derived.proof };
-      })
-      .immediate();
+    const variables = allVariables(study.db);
+    const taken = new Set(variables.map(({ name }) => name));
+    const named = drafts.map((draft) => {
+      const name = checkedName(draft, taken);
+      taken.add(name);
+      return { draft, name };
+    });
+    const all: { draft: WorkingDraft; name: string; derived: Derived }[] = [];
+    for (const one of named) all.push({ ...one, derived: await deriveFrom(service, study, one.draft.recipe, variables, false) });
+    // Several of one source stand behind it in the order in which they were asked for.
+    const insert = () => all.reverse().map(({ draft, name, derived }) => insertWorking(study, draft, name, derived, variables)).reverse();
+    return study.db.transaction(insert).immediate();
   });
+} // prettier-ignore
+
+/** Keeps a new working and the variable that it makes. A failed proof does not prevent it; the variable stays marked. */
+export async function keepWorking(service: Service, study: OpenStudy, draft: WorkingDraft): Promise<KeptWorking> {
+  const [kept] = await keepWorkings(service, study, [draft]);
+  if (!kept) throw new Error('a working was not kept');
+  return kept;
 }
 
 function madeBy(study: OpenStudy, id: number): VariableRow {
@@ -135,12 +138,12 @@ function madeBy(study: OpenStudy, id: number): VariableRow {
 
 /** Changes a working; what stands on it is computed again. */
 export function editWorking(service: Service, study: OpenStudy, id: number, draft: WorkingDraft): Promise<KeptWorking> {
-  checkRecipe(draft.recipe);
+  checkIn(study, draft.recipe);
   return change(service, study, async () => {
     const { db } = study;
     const made = madeBy(study, id);
     const variables = allVariables(db);
-    const name = draft.name.trim() === '' ? made.name : checkedName(draft, variables, made.id);
+    const name = draft.name.trim() === '' ? made.name : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name))); // prettier-ignore
     checkLoop(draft.recipe, made.id, variables, study);
     const derived = await deriveFrom(service, study, draft.recipe, variables, false);
     db.transaction(() => {

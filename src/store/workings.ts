@@ -1,5 +1,5 @@
+import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof, Recipe } from '../core/recode/types.js';
-import { sourcesOf } from '../core/recode/types.js';
 import type { Db } from './open.js';
 
 export interface WorkingRow {

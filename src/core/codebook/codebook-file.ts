@@ -1,4 +1,4 @@
-import type { NamedRecipe } from '../recode/named.js';
+import type { NamedRecipe } from '../recode/types.js';
 import type { Level, MissingReason } from './types.js';
 
 /** A code in a codebook file; without `missing` it is an answer. */

@@ -5,10 +5,10 @@ import { type CodedColumn, SET_STATE } from '../count/column.js';
 import { checkGather, gather, gathered, proveGather } from './gather.js';
 import { parseRegroup, printRegroup, sayRegroup } from './recipe-text.js';
 import { checkRegroup, LEFT_OVER, proveRegroup, regroup } from './regroup.js';
-import { namesIn, withIds, withNames } from './named.js';
+import { sourcesOf, withIds, withNames } from './sources.js';
 import { checkSlots, proveSlots, slots, slotted } from './slots.js';
 import { startRegroup, STARTS } from './starts.js';
-import { type Finding, type Gather, type Proof, type Recipe, type Regroup, type Slots, sourcesOf } from './types.js';
+import { type Finding, type Gather, type Proof, type Recipe, type Regroup, type Slots } from './types.js';
 
 const SATISFACTION: Code[] = [
   { code: '1', label: 'Very satisfied', missing: null },
@@ -50,6 +50,26 @@ describe('regroup', () => {
     expect(made.map.get('4')).toBe('3');
     expect(made.map.get('9')).toBe('9');
   });
+
+  it('does with unnamed answers, missing codes and blanks what is chosen', () => {
+    const some: Regroup = { ...three, groups: three.groups.slice(0, 2) };
+    expect(regroup({ ...some, unnamed: 'set-aside' }, SATISFACTION).codes.find(({ code }) => code === '4')?.missing).toBe('other');
+    const own = { ...some, unnamed: 'own' as const };
+    expect(regroup(own, SATISFACTION).codes.filter(({ missing }) => missing === null).map(({ label }) => label)).toEqual(['Satisfied', 'Neither', 'Fairly dissatisfied', 'Very dissatisfied']);
+    expect(prove(own).holds).toBe(true);
+    const one: Regroup = { ...three, missing: 'one', blank: { group: '2' } };
+    const made = regroup(one, SATISFACTION);
+    expect(made.codes.filter(({ missing }) => missing !== null)).toEqual([{ code: 'no-answer', label: 'No answer', missing: 'other' }]);
+    expect([made.map.get('8'), made.map.get('9'), made.blank]).toEqual(['no-answer', 'no-answer', '2']);
+    expect(prove(one).columns.map(({ respondents }) => respondents)).toEqual([1278, 317 + BLANK, 439, 96 + 187]);
+    expect(prove(one).findings.find(({ title }) => title === 'Blanks')?.text).toBe('18 blank become Neither, by choice.');
+    expect(prove(one).holds).toBe(true);
+    const none: Regroup = { ...three, missing: 'blank', blank: { missing: 'not-asked' } };
+    expect(regroup(none, SATISFACTION).map.get('9')).toBeNull();
+    expect(regroup(none, SATISFACTION).codes.at(-1)).toEqual({ code: 'was-blank', label: 'Blank', missing: 'not-asked' });
+    expect(prove(none).holds).toBe(true);
+    expect(() => checkRegroup({ ...three, blank: { group: 'x' } })).toThrow('Blanks would go to a group x');
+  }); // prettier-ignore
 
   it('does not confuse a kept missing code with a new group of the same code', () => {
     const nine: Regroup = { ...three, groups: SATISFACTION.slice(0, 5).map(({ code, label }, k) => ({ code: String(k + 5), label, from: [code] })) }; // prettier-ignore
@@ -338,7 +358,7 @@ describe('recipes that travel by name', () => {
     ];
     for (const recipe of recipes) {
       const named = withNames(recipe, (id) => `v${id}`);
-      expect(namesIn(named)).toEqual(sourcesOf(recipe).map((id) => `v${id}`));
+      expect(sourcesOf(named)).toEqual(sourcesOf(recipe).map((id) => `v${id}`));
       expect(withIds(named, (name) => Number(name.slice(1)))).toEqual(recipe);
     }
   });

@@ -1,17 +1,21 @@
 import { whole } from '../figures.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { Fault } from '../fault.js';
+import { checkLabels, freeCode } from './labels.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
 /** The new code of answers that the recipe does not name. */
 export const LEFT_OVER = 'left-over';
+/** The one code of all that are no answers, where they become one; and that of blanks that are given a reason. */
+const NO_ANSWER = 'no-answer';
+const WAS_BLANK = 'was-blank';
 
 /** What respondents of one code of the source hold, and what becomes of them. */
 interface Fate {
   old: Code;
   /** The new code; null stays blank. */
   to: string | null;
-  how: 'grouped' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
+  how: 'grouped' | 'own' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
 }
 
 /** Checks what no data can mend: no groups, a group without a name, two groups of one name. */
@@ -19,30 +23,11 @@ export function checkRegroup(recipe: Regroup): void {
   if (recipe.groups.length === 0) {
     throw new Fault('invalid', 'The regroup has no groups.', 'Make at least one group.', { field: 'groups' });
   }
-  const seen = new Map<string, number>();
-  recipe.groups.forEach((group, k) => {
-    const label = group.label.trim();
-    if (label === '') {
-      throw new Fault('invalid', `Group ${k + 1} has no label.`, 'Give it one.', { field: `groups[${k}].label` });
-    }
-    const twin = seen.get(label.toLowerCase());
-    if (twin !== undefined) {
-      throw new Fault(
-        'invalid',
-        `Groups ${twin + 1} and ${k + 1} are both called "${label}".`,
-        'Merge them, or give one another label.',
-        { field: `groups[${k}].label` },
-      );
-    }
-    seen.set(label.toLowerCase(), k);
-  });
-}
-
-/** A code for a missing category that no group uses. */
-function freeCode(wanted: string, taken: ReadonlySet<string>): string {
-  let code = wanted;
-  while (taken.has(code)) code = `m${code}`;
-  return code;
+  checkLabels(recipe.groups, 'Group', 'groups');
+  const { blank } = recipe;
+  if (blank && 'group' in blank && !recipe.groups.some(({ code }) => code === blank.group)) {
+    throw new Fault('invalid', `Blanks would go to a group ${blank.group}, which there is not.`, 'Choose one of the groups.', { field: 'blank' }); // prettier-ignore
+  }
 }
 
 function fates(recipe: Regroup, source: readonly Code[]): Fate[] {
@@ -50,10 +35,29 @@ function fates(recipe: Regroup, source: readonly Code[]): Fate[] {
   return source.map((old): Fate => {
     const group = recipe.groups.find(({ from }) => from.includes(old.code));
     if (group) return { old, to: group.code, how: isAnswer(old) ? 'grouped' : 'revived' };
-    if (!isAnswer(old)) return { old, to: freeCode(old.code, taken), how: 'kept-missing' };
-    if (recipe.setAside.includes(old.code)) return { old, to: freeCode(old.code, taken), how: 'set-aside' };
+    if (!isAnswer(old)) {
+      const to = recipe.missing === 'blank' ? null : recipe.missing === 'one' ? NO_ANSWER : freeCode(old.code, taken);
+      return { old, to, how: 'kept-missing' };
+    }
+    if (recipe.setAside.includes(old.code) || recipe.unnamed === 'set-aside') {
+      return { old, to: freeCode(old.code, taken), how: 'set-aside' };
+    }
+    if (recipe.unnamed === 'own') return { old, to: freeOwn(old.code, taken), how: 'own' };
     return { old, to: LEFT_OVER, how: 'left-over' };
   });
+}
+
+/** A code for a category that keeps its own group. */
+function freeOwn(wanted: string, taken: ReadonlySet<string>): string {
+  let code = wanted;
+  while (taken.has(code)) code = `${code}'`;
+  return code;
+}
+
+/** The code of a blank after a regroup; null stays blank. */
+export function blankOf({ blank }: Pick<Regroup, 'blank'>): string | null {
+  if (!blank) return null;
+  return 'group' in blank ? blank.group : WAS_BLANK;
 }
 
 /**
@@ -61,16 +65,26 @@ function fates(recipe: Regroup, source: readonly Code[]): Fate[] {
  * @param source every code of the source, also those that only the data has
  * @returns the new variable's level and codes, and for each old code the new one
  */
-export function regroup(recipe: Regroup, source: readonly Code[]): Made & { map: Map<string, string | null> } {
+export function regroup(
+  recipe: Regroup,
+  source: readonly Code[],
+): Made & { map: Map<string, string | null>; blank: string | null } {
   const all = fates(recipe, source);
   const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
   for (const { old, to, how } of all) {
     if (to === null || codes.some(({ code }) => code === to)) continue;
-    if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });
+    if (how === 'own') codes.push({ code: to, label: old.label, missing: null });
+    if (how === 'kept-missing' && recipe.missing === 'one')
+      codes.push({ code: to, label: 'No answer', missing: 'other' });
+    else if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });
     if (how === 'set-aside') codes.push({ code: to, label: old.label, missing: 'other' });
     if (how === 'left-over') codes.push({ code: LEFT_OVER, label: 'Left over by the regroup', missing: 'other' });
   }
-  return { level: recipe.level, codes, map: new Map(all.map(({ old, to }) => [old.code, to])) };
+  if (recipe.blank && 'missing' in recipe.blank)
+    codes.push({ code: WAS_BLANK, label: 'Blank', missing: recipe.blank.missing });
+  // Answers stand before what is none, wherever they came from.
+  codes.sort((a, b) => Number(!isAnswer(a)) - Number(!isAnswer(b)));
+  return { level: recipe.level, codes, blank: blankOf(recipe), map: new Map(all.map(({ old, to }) => [old.code, to])) };
 }
 
 function list(codes: readonly { code: string; label: string }[]): string {
@@ -96,6 +110,7 @@ export function proveRegroup(
   const olds = (part: readonly Fate[]) => part.map(({ old }) => old);
 
   const leftOver = how('left-over');
+  const madeBlank = recipe.missing === 'blank' ? how('kept-missing') : [];
   const doubled = source.filter(({ code }) => recipe.groups.filter(({ from }) => from.includes(code)).length > 1);
   const both = source.filter(
     ({ code }) => recipe.setAside.includes(code) && recipe.groups.some(({ from }) => from.includes(code)),
@@ -103,13 +118,15 @@ export function proveRegroup(
   const unknown = recipe.groups.flatMap(({ from }) => from.filter((code) => !source.some((old) => old.code === code)));
   const revived = how('revived');
   const setAside = how('set-aside');
-  const empty = recipe.groups.filter(({ code }) => sum(all.filter((fate) => fate.to === code)) === 0);
+  const into = (code: string) => sum(all.filter((fate) => fate.to === code)) + (blankOf(recipe) === code ? blank : 0);
+  const empty = recipe.groups.filter(({ code }) => into(code) === 0);
 
   const answersBefore = sum(all.filter(({ old }) => isAnswer(old)));
-  const answersAfter = sum(how('grouped', 'revived'));
+  const filledIn = recipe.blank && 'group' in recipe.blank ? recipe.blank.group : null;
+  const answersAfter = sum(how('grouped', 'own', 'revived')) + (filledIn === null ? 0 : blank);
   const withoutBefore = sum(all.filter(({ old }) => !isAnswer(old))) + blank;
-  const withoutAfter = sum(how('kept-missing', 'set-aside', 'left-over')) + blank;
-  const moved = sum(setAside) + sum(leftOver) - sum(revived);
+  const withoutAfter = sum(how('kept-missing', 'set-aside', 'left-over')) + (filledIn === null ? blank : 0);
+  const moved = sum(setAside) + sum(leftOver) - sum(revived) - (filledIn === null ? 0 : blank);
   const reconciled = answersBefore - moved === answersAfter && withoutBefore + moved === withoutAfter;
 
   const findings: Finding[] = [
@@ -163,6 +180,28 @@ export function proveRegroup(
           : `${list(olds(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ${whole(sum(setAside))} respondents, by choice.`,
       codes: setAside.map(({ old }) => old.code),
     },
+    ...(filledIn !== null && blank > 0
+      ? [
+          {
+            id: 'revived' as const,
+            holds: true,
+            title: 'Blanks',
+            text: `${whole(blank)} blank ${blank === 1 ? 'becomes' : 'become'} ${recipe.groups.find(({ code }) => code === filledIn)?.label ?? filledIn}, by choice.`,
+            codes: [],
+          },
+        ]
+      : []),
+    ...(madeBlank.length > 0
+      ? [
+          {
+            id: 'made-missing' as const,
+            holds: true,
+            title: 'Reasons',
+            text: `${list(olds(madeBlank))} ${madeBlank.length === 1 ? 'becomes' : 'become'} blank: why ${whole(sum(madeBlank))} respondents gave no answer is no longer told, by choice.`,
+            codes: madeBlank.map(({ old }) => old.code),
+          },
+        ]
+      : []),
     ...(empty.length + unknown.length > 0
       ? [
           {
@@ -187,11 +226,11 @@ export function proveRegroup(
   ];
 
   const columns = [
-    ...recipe.groups.map(({ code, label }) => ({ code, label, missing: false })),
+    ...made.codes.filter(isAnswer).map(({ code, label }) => ({ code, label, missing: false })),
     { code: '', label: 'No answer', missing: true },
   ].map((column) => ({
     ...column,
-    respondents: column.missing ? withoutAfter : sum(all.filter((fate) => fate.to === column.code)),
+    respondents: column.missing ? withoutAfter : into(column.code),
   }));
   const rowOf = (code: string, label: string, missing: boolean, respondents: number, to: string | null) => ({
     code,
@@ -210,7 +249,7 @@ export function proveRegroup(
     columns,
     rows: [
       ...all.map((fate) => rowOf(fate.old.code, fate.old.label, !isAnswer(fate.old), respondentsOf(fate), fate.to)),
-      rowOf('', 'Blank', true, blank, null),
+      rowOf('', 'Blank', true, blank, made.blank),
     ],
     respondents: sum(all) + blank,
   };

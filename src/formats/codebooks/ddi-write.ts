@@ -26,7 +26,7 @@ function variable({ variable: one, codes, respondents }: WrittenColumn, k: numbe
 function groups({ codebook, columns }: WrittenStudy): string[] {
   const idOf = new Map(columns.map((column, k) => [column.variable.name, `V${k + 1}`]));
   return (codebook.workings ?? []).flatMap(({ name, label, recipe }, k) => {
-    if (recipe.kind === 'regroup' || recipe.kind === 'convert') return [];
+    if (recipe.kind !== 'gather' && recipe.kind !== 'slots') return [];
     const sources = recipe.kind === 'slots' ? recipe.sources : recipe.items.map(({ source }) => source);
     const ids = sources.flatMap((source) => idOf.get(source) ?? []).join(' ');
     return [element('varGrp', { ID: `G${k + 1}`, name, type: 'multipleResp', var: ids }, [element('labl', {}, label)])];

@@ -5,7 +5,7 @@ import { dirname } from 'node:path';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { compareCodes } from '../../core/codebook/number.js';
 import { isAnswer } from '../../core/codebook/types.js';
-import { namesIn, withIds } from '../../core/recode/named.js';
+import { sourcesOf, withIds } from '../../core/recode/sources.js';
 import type { Recipe, Slots } from '../../core/recode/types.js';
 import { Fault } from '../../core/fault.js';
 import { removeColumn } from '../../store/columns.js';
@@ -256,7 +256,7 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
 function checkWorkings({ columns }: Decided, questions: readonly FileMultiple[], workings: readonly FileWorking[]): void {
   const known = new Set([...columns, ...questions].map(({ name }) => name));
   for (const { name, recipe } of workings) {
-    const unknown = namesIn(recipe).find((source) => !known.has(source));
+    const unknown = sourcesOf(recipe).find((source) => !known.has(source));
     if (unknown !== undefined) {
       const what = `The codebook's working ${name} stands on ${unknown}, which is not there before it.`;
       throw new Fault('invalid', what, 'Mend the codebook, or take the column in.', { variable: unknown, field: 'codebook' });

@@ -3,13 +3,13 @@ import { MOST_EXCEPTIONS } from '../codebook/facts.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
 import { readNumber } from './read-number.js';
-import type { Convert, Exception, Finding, Made, Proof } from './types.js';
+import type { Exception, Finding, Made, Proof, ToNumber } from './types.js';
 
 /** What texts are called together that are more than can be exceptions. */
 const REST = '(other text)';
 
 /** Checks what no data can mend: a text decided on twice, a number that is none. @throws Fault */
-export function checkConvert({ exceptions }: Convert): void {
+export function checkToNumber({ exceptions }: Pick<ToNumber, 'exceptions'>): void {
   const seen = new Set<string>();
   exceptions.forEach((exception, k) => {
     const { text } = exception;
@@ -57,8 +57,8 @@ const decided = (exception: Exception): Outcome =>
  * @param textOf the text of a respondent; null is blank
  * @param missing codes of the source that are no answers
  */
-export function convert(
-  recipe: Convert,
+export function toNumber(
+  recipe: ToNumber,
   textOf: (respondent: number) => string | null,
   missing: readonly Code[],
   respondents: number,
@@ -114,7 +114,7 @@ export function convert(
 } // prettier-ignore
 
 /** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */
-export function converted(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
+export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
   const labels = new Map(source.map(({ code, label }) => [code, label]));
   const codes = [...result.coded, ...result.exceptions].flatMap(([text, { outcome }]): Code[] =>
     outcome.is === 'missing' ? [{ code: text, label: labels.get(text) ?? text, missing: outcome.missing }] : [],
@@ -128,7 +128,7 @@ const LISTED = 6;
 const list = (texts: readonly [string, Tally][]) => texts.slice(0, LISTED).map(([text, { respondents }]) => `“${text}” (${whole(respondents)})`).join(', ') + (texts.length > LISTED ? ', …' : ''); // prettier-ignore
 
 /** Old against new for a conversion: each text that is no number, what it becomes, and whether the counts reconcile. */
-export function proveConvert(result: Converted): Proof {
+export function proveToNumber(result: Converted): Proof {
   const { exceptions, coded, numbers, blank, values } = result;
   const odd = [...exceptions].sort(([, a], [, b]) => b.respondents - a.respondents);
   const byOutcome = (is: Outcome['is']) => odd.filter(([, { outcome }]) => outcome.is === is);

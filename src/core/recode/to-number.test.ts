@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkConvert, convert, converted, proveConvert } from './convert.js';
+import { checkToNumber, toNumber, madeNumber, proveToNumber } from './to-number.js';
 import { readNumber } from './read-number.js';
-import type { Convert, Exception } from './types.js';
+import type { ToNumber, Exception } from './types.js';
 
 describe('a number as people write it', () => {
   it.each([
@@ -53,11 +53,17 @@ describe('a number as people write it', () => {
   });
 });
 
-const recipe = (...exceptions: Exception[]): Convert => ({ kind: 'convert', source: 1, decimal: '.', exceptions });
+const recipe = (...exceptions: Exception[]): ToNumber => ({
+  kind: 'convert',
+  to: 'number',
+  source: 1,
+  decimal: '.',
+  exceptions,
+});
 const texts = ['3', '4.5', 'two', null, 'n/a', '999', 'two', '1,200'];
 const missing = [{ code: '999', label: 'Refused', missing: 'refused' as const }];
-const of = (one: Convert) => convert(one, (k) => texts[k] ?? null, missing, texts.length);
-const found = (proof: ReturnType<typeof proveConvert>, id: string) =>
+const of = (one: ToNumber) => toNumber(one, (k) => texts[k] ?? null, missing, texts.length);
+const found = (proof: ReturnType<typeof proveToNumber>, id: string) =>
   proof.findings.find((finding) => finding.id === id);
 
 describe('text to number', () => {
@@ -66,7 +72,7 @@ describe('text to number', () => {
     expect([...result.values]).toEqual([3, 4.5, NaN, NaN, NaN, 999, NaN, 1200]);
     expect([...result.wordOf]).toEqual([0, 0, 1, 0, 2, 0, 1, 0]);
     expect(result.words).toEqual(['two', 'n/a']);
-    const proof = proveConvert(result);
+    const proof = proveToNumber(result);
     expect(proof.holds).toBe(false);
     expect(found(proof, 'left-over')?.text).toBe('Not decided on: “two” (2), “n/a” (1). They become no answer.');
     expect(found(proof, 'reconciled')?.holds).toBe(true);
@@ -75,7 +81,7 @@ describe('text to number', () => {
   it('makes of exceptions what is decided, and nothing of blanks', () => {
     const result = of(recipe({ text: 'two', is: 'number', number: 2 }, { text: 'n/a', is: 'missing', missing: 'not-asked' }));
     expect([...result.values]).toEqual([3, 4.5, 2, NaN, NaN, 999, 2, 1200]);
-    const proof = proveConvert(result);
+    const proof = proveToNumber(result);
     expect(proof.holds).toBe(true);
     expect(proof.columns).toEqual([
       { code: 'number', label: 'A number', missing: false, respondents: 5 },
@@ -83,7 +89,7 @@ describe('text to number', () => {
       { code: 'not-asked', label: 'not asked', missing: true, respondents: 1 },
     ]);
     expect(found(proof, 'reconciled')?.text).toBe('7 texts, 6 numbers, 2 of them by decision; 1 blank stay blank.');
-    expect(converted(result, missing).codes).toEqual([
+    expect(madeNumber(result, missing).codes).toEqual([
       { code: '999', label: 'Refused', missing: 'refused' },
       { code: 'n/a', label: 'n/a', missing: 'not-asked' },
     ]);
@@ -91,7 +97,7 @@ describe('text to number', () => {
 
   it('reads a missing code as an answer only where that is decided', () => {
     const result = of(recipe({ text: '999', is: 'number', number: 999 }));
-    expect(converted(result, missing).codes).toEqual([]);
+    expect(madeNumber(result, missing).codes).toEqual([]);
     expect(result.coded.size).toBe(0);
   });
 
@@ -101,8 +107,8 @@ describe('text to number', () => {
     fc.assert(
       fc.property(fc.array(cell), some, (cells, chosen) => {
         const exceptions = chosen.map((text, k): Exception => (k % 2 === 0 ? { text, is: 'number', number: k } : { text, is: 'missing', missing: 'other' })); // prettier-ignore
-        const result = convert(recipe(...exceptions), (k) => cells[k] ?? null, missing, cells.length);
-        const proof = proveConvert(result);
+        const result = toNumber(recipe(...exceptions), (k) => cells[k] ?? null, missing, cells.length);
+        const proof = proveToNumber(result);
         expect(found(proof, 'reconciled')?.holds).toBe(true);
         const went = proof.columns.reduce((sum, { respondents }) => sum + respondents, 0);
         expect(went + result.blank).toBe(cells.length);
@@ -111,15 +117,15 @@ describe('text to number', () => {
   });
 
   it('does not keep words without end', () => {
-    const result = convert(recipe(), (k) => `word ${k}`, [], 1000);
+    const result = toNumber(recipe(), (k) => `word ${k}`, [], 1000);
     expect(result.words).toHaveLength(256);
     expect(result.words.at(-1)).toBe('(other text)');
-    expect(found(proveConvert(result), 'covered')?.holds).toBe(false);
+    expect(found(proveToNumber(result), 'covered')?.holds).toBe(false);
   });
 
   it('is refused where a text is decided on twice', () => {
     const twice = recipe({ text: 'two', is: 'number', number: 2 }, { text: 'two', is: 'missing', missing: 'other' });
-    expect(() => checkConvert(twice)).toThrow('decided on twice');
-    expect(() => checkConvert(recipe({ text: 'two', is: 'number', number: NaN }))).toThrow('no number');
+    expect(() => checkToNumber(twice)).toThrow('decided on twice');
+    expect(() => checkToNumber(recipe({ text: 'two', is: 'number', number: NaN }))).toThrow('no number');
   });
 });

@@ -1,0 +1,184 @@
+import { parseNumber } from '../codebook/number.js';
+import { type Code, isAnswer } from '../codebook/types.js';
+import type { Column } from '../count/column.js';
+import { Fault } from '../fault.js';
+import { freeCode, checkLabels } from './labels.js';
+import type { Band, BandEnds, Cut, Made } from './types.js';
+import { withNumbers } from './numbers.js';
+
+/** The new code of answers that are in no band. */
+export const OUTSIDE = 'outside';
+
+type Range = Extract<Cut, { is: 'range' }>;
+
+/** Checks what no data can mend: no bands, labels, a stretch that ends before it begins, a value named twice. */
+export function checkBand(recipe: Band): void {
+  if (recipe.bands.length === 0) {
+    throw new Fault('invalid', 'The number is not cut into bands yet.', 'Make at least one band.', { field: 'bands' });
+  }
+  checkLabels(recipe.bands, 'Band', 'bands');
+  const seen = new Map<number, string>();
+  recipe.bands.forEach((band, k) => {
+    const field = `bands[${k}]`;
+    if (band.is === 'values') {
+      if (band.values.length === 0) {
+        throw new Fault('invalid', `"${band.label}" names no value.`, 'Write one, or take it out.', { field });
+      }
+      for (const value of band.values) {
+        const twin = seen.get(value);
+        if (twin !== undefined) {
+          throw new Fault('invalid', `${value} stands in "${twin}" and in "${band.label}".`, 'Take it out of one of the two.', { field }); // prettier-ignore
+        }
+        seen.set(value, band.label);
+      }
+    } else if (band.from !== null && band.to !== null && !(recipe.ends === 'both' ? band.from <= band.to : band.from < band.to)) {
+      throw new Fault('invalid', `"${band.label}" would reach from ${band.from} to ${band.to}, which is nothing.`, 'Let it end above where it begins.', { field }); // prettier-ignore
+    }
+  });
+} // prettier-ignore
+
+function within({ from, to }: Pick<Range, 'from' | 'to'>, ends: BandEnds, value: number): boolean {
+  const above = from === null || (ends === 'upper' ? value > from : value >= from);
+  return above && (to === null || (ends === 'lower' ? value < to : value <= to));
+}
+
+/** Which band takes a value: its place among the bands, -1 for none. Single values come before stretches. */
+export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (value: number) => number {
+  const singles = new Map<number, number>();
+  const ranges: { at: number; band: Range }[] = [];
+  bands.forEach((band, at) => {
+    if (band.is === 'values') for (const value of band.values) singles.set(value, at);
+    else ranges.push({ at, band });
+  });
+  return (value) => {
+    const single = singles.size > 0 ? singles.get(value) : undefined;
+    if (single !== undefined) return single;
+    for (const { at, band } of ranges) if (within(band, ends, value)) return at;
+    return -1;
+  };
+}
+
+/** A part of the line that is in no band, or in two. */
+export interface Seam {
+  is: 'gap' | 'overlap';
+  /** Null: open. */
+  from: number | null;
+  to: number | null;
+  /** Places of the bands on its two sides; null: beyond the outermost. */
+  between: [number | null, number | null];
+}
+
+/** Where the stretches of a recipe leave a part of the line out between them, or cover one twice. */
+export function seamsOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): Seam[] {
+  const ranges = bands
+    .flatMap((band, at) => (band.is === 'range' ? [{ at, from: band.from ?? -Infinity, to: band.to ?? Infinity }] : []))
+    .sort((a, b) => a.from - b.from || a.to - b.to);
+  const finite = (value: number) => (Number.isFinite(value) ? value : null);
+  const seams: Seam[] = [];
+  let reach: (typeof ranges)[number] | null = null;
+  for (const range of ranges) {
+    if (reach !== null) {
+      const between: Seam['between'] = [reach.at, range.at];
+      const twice = ends === 'both' ? range.from <= reach.to : range.from < reach.to;
+      if (range.from > reach.to) seams.push({ is: 'gap', from: finite(reach.to), to: finite(range.from), between });
+      else if (twice) seams.push({ is: 'overlap', from: finite(range.from), to: finite(Math.min(reach.to, range.to)), between }); // prettier-ignore
+    }
+    if (reach === null || range.to > reach.to) reach = range;
+  }
+  return seams;
+}
+
+/** What becomes of a number: the place of its band, the missing code that it is, or outside all bands. */
+export type NumberFate = { is: 'band'; at: number } | { is: 'missing'; code: string } | { is: 'outside' };
+
+/** Says what becomes of each number of a variable. @param codes of the variable */
+export function fateOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberFate {
+  const missing = new Map(
+    codes.flatMap(({ code, missing: why }): [number, string][] => {
+      const number = parseNumber(code);
+      return why === null || number === null || recipe.taken.includes(code) ? [] : [[number, code]];
+    }),
+  );
+  const find = bandFinder(recipe);
+  return (value) => {
+    const code = missing.get(value);
+    if (code !== undefined) return { is: 'missing', code };
+    const at = find(value);
+    return at < 0 ? { is: 'outside' } : { is: 'band', at };
+  };
+}
+
+/** What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band". */
+export function banded(recipe: Band, codes: readonly Code[], outside: boolean): Made & { kept: Map<string, string> } {
+  const taken = new Set([...recipe.bands.map(({ code }) => code), OUTSIDE]);
+  const kept = new Map(
+    codes.flatMap((code): [string, string][] =>
+      isAnswer(code) || recipe.taken.includes(code.code) ? [] : [[code.code, freeCode(code.code, taken)]],
+    ),
+  );
+  return {
+    level: 'ordered',
+    kept,
+    codes: [
+      ...recipe.bands.map(({ code, label }): Code => ({ code, label: label.trim(), missing: null })),
+      ...codes.flatMap(({ code, label, missing }): Code[] => {
+        const to = kept.get(code);
+        return to === undefined ? [] : [{ code: to, label, missing }];
+      }),
+      ...(outside ? [{ code: OUTSIDE, label: 'In no band', missing: 'other' as const }] : []),
+    ],
+  };
+}
+
+/**
+ * Cuts a column into bands.
+ * @param codes of the variable, also those that only the data has
+ * @returns for each respondent 0 (blank) or the place, from 1, among `made.codes`
+ */
+export function band(
+  recipe: Band,
+  codes: readonly Code[],
+  column: Column,
+  title: string,
+): { made: Made; values: Uint8Array | Uint16Array } {
+  // prettier-ignore
+  const source = withNumbers(column, title);
+  const made = banded(recipe, codes, true);
+  const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+  const outside = place.get(OUTSIDE) ?? 0;
+  const fate = fateOf(recipe, codes);
+  const placeOf = (value: number): number => {
+    const found = fate(value);
+    if (found.is === 'band') return found.at + 1;
+    return found.is === 'missing' ? (place.get(made.kept.get(found.code) ?? '') ?? 0) : outside;
+  };
+  const wordPlace = (word: string): number => place.get(made.kept.get(word) ?? '') ?? outside;
+  const { length } = source.values;
+  const values = made.codes.length < 256 ? new Uint8Array(length) : new Uint16Array(length);
+  if (source.kind === 'coded') {
+    const lookup = Uint16Array.from([0, ...source.codes.map((code) => {
+      const number = parseNumber(code);
+      return number === null ? wordPlace(code) : placeOf(number);
+    })]); // prettier-ignore
+    for (let k = 0; k < length; k++) values[k] = lookup[source.values[k]!]!;
+    return { made, values };
+  }
+  const words = Uint16Array.from([0, ...source.words.map(wordPlace)]);
+  const low = new Uint32Array(source.values.buffer, source.values.byteOffset, length * 2);
+  // Numbers repeat: what became of one is looked up when it comes again.
+  const known = new Map<number, number>();
+  for (let k = 0; k < length; k++) {
+    const value = source.values[k]!;
+    if (Number.isNaN(value)) {
+      values[k] = words[low[2 * k]!]!;
+      continue;
+    }
+    let at = known.get(value);
+    if (at === undefined) {
+      at = placeOf(value);
+      if (known.size < 65_536) known.set(value, at);
+    }
+    values[k] = at;
+  }
+  return { made, values };
+}

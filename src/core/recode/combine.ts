@@ -1,0 +1,243 @@
+import { type Code, isAnswer } from '../codebook/types.js';
+import { type Column, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { Fault } from '../fault.js';
+import { whole } from '../figures.js';
+import { checkLabels } from './labels.js';
+import type { Combine, Finding, Made, Proof } from './types.js';
+
+const MOST_OPTIONS = 500;
+
+/** Checks what no data can mend: fewer than two variables, one twice, no options, a label or a code twice. */
+export function checkCombine(recipe: Combine): void {
+  const { sources, options } = recipe;
+  if (sources.length < 2 || new Set(sources).size < sources.length) {
+    const what = sources.length < 2 ? 'Two variables or more are combined.' : 'A variable is chosen twice.';
+    throw new Fault('invalid', what, 'Choose each variable once, and at least two.', { field: 'sources' });
+  }
+  if (options.length < 1 || options.length > MOST_OPTIONS) {
+    throw new Fault('invalid', `The variables have ${options.length} categories to combine.`, `Choose variables with 1 to ${MOST_OPTIONS} in common.`, { field: 'options' }); // prettier-ignore
+  }
+  const codes = new Set<string>();
+  options.forEach(({ code }, k) => {
+    if (codes.has(code)) throw new Fault('invalid', `The code ${code} stands for two options.`, 'Take one of them out.', { field: `options[${k}].code`, code }); // prettier-ignore
+    codes.add(code);
+  });
+  checkLabels(options, 'Option', 'options');
+  if (recipe.how === 'at-least' && (recipe.atLeast < 1 || recipe.atLeast > sources.length)) {
+    throw new Fault('invalid', `Nothing can be mentioned in ${recipe.atLeast} of ${sources.length} variables.`, `Choose from 1 to ${sources.length}.`, { field: 'atLeast' }); // prettier-ignore
+  }
+} // prettier-ignore
+
+/** The level and codes that a combination makes. */
+export function combined({ options }: Pick<Combine, 'options'>): Made {
+  return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
+}
+
+/** A variable to combine, with its codes. */
+export interface CombineSource {
+  title: string;
+  column: Column;
+  codes: readonly Code[];
+}
+
+export interface Combined {
+  column: SetsColumn;
+  /** Of each source: respondents who answered it, and mentions by option. */
+  sources: { answered: number; mentioned: number[] }[];
+  /** Respondents by option, of the result. */
+  mentioned: number[];
+  /** Respondents who answered, and of them those without a mention in the result. */
+  answered: number;
+  none: number;
+  /** Respondents whose answers are codes that are no option here, by source. */
+  others: number[];
+}
+
+/** Reads who answered a source, and what they mention, as sets over the options of the recipe. */
+interface Mentions {
+  answered: (k: number) => boolean;
+  /** Writes the set into `out`, `width` words. Returns whether the respondent answered something that is no option. */
+  read: (k: number, out: Uint32Array) => boolean;
+}
+
+function mentionsOf({ column, codes, title }: CombineSource, places: ReadonlyMap<string, number>): Mentions {
+  if (column.kind === 'coded') {
+    const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+    const lookup = Int16Array.from([-2, ...column.codes.map((code) => (missing.has(code) ? -2 : (places.get(code) ?? -1)))]); // prettier-ignore
+    const { values } = column;
+    return {
+      answered: (k) => lookup[values[k]!]! > -2,
+      read: (k, out) => {
+        const place = lookup[values[k]!]!;
+        if (place >= 0) out[place >> 5]! |= 1 << (place & 31);
+        return place === -1;
+      },
+    };
+  }
+  if (column.kind === 'sets') {
+    const { words, width, state } = column;
+    const lookup = column.options.map((code) => places.get(code) ?? -1);
+    return {
+      answered: (k) => state[k] !== SET_STATE.blank,
+      read: (k, out) => {
+        let other = false;
+        for (let w = 0; w < width; w++) {
+          for (let word = words[k * width + w]!; word !== 0; word &= word - 1) {
+            const place = lookup[(w << 5) + 31 - Math.clz32(word & -word)]!;
+            if (place < 0) other = true;
+            else out[place >> 5]! |= 1 << (place & 31);
+          }
+        }
+        return other;
+      },
+    };
+  }
+  throw new Fault('unsupported', `${title} has no categories to combine.`, 'Choose variables with categories.', { variable: title }); // prettier-ignore
+}
+
+/**
+ * Combines what is mentioned in several variables. "None of these" is worked out from the result: it is who answered
+ * and has no mention left, whatever a source says of it.
+ * @param sources in the order of the recipe, all of the same length
+ */
+export function combine(recipe: Combine, sources: readonly CombineSource[], respondents: number): Combined {
+  const many = recipe.options.length;
+  const width = wordsFor(many);
+  const words = new Uint32Array(respondents * width);
+  const state = new Uint8Array(respondents);
+  const places = new Map(recipe.options.map(({ code }, k) => [code, k]));
+  const readers = sources.map((source) => mentionsOf(source, places));
+  const sets = sources.map(() => new Uint32Array(width));
+  const tallies = sources.map(() => ({ answered: 0, mentioned: new Array<number>(many).fill(0) }));
+  const others = sources.map(() => 0);
+  const mentioned = new Array<number>(many).fill(0);
+  const enough = recipe.how === 'all' ? sources.length : recipe.how === 'at-least' ? recipe.atLeast : 1;
+  const times = new Uint16Array(width * 32);
+  let answered = 0;
+  let none = 0;
+  for (let k = 0; k < respondents; k++) {
+    let in_ = 0;
+    readers.forEach((reader, s) => {
+      const set = sets[s]!;
+      set.fill(0);
+      if (!reader.answered(k)) return;
+      in_++;
+      tallies[s]!.answered++;
+      if (reader.read(k, set)) others[s]!++;
+    });
+    if (in_ === 0) continue;
+    times.fill(0);
+    sets.forEach((set, s) => {
+      for (let w = 0; w < width; w++) {
+        for (let word = set[w]!; word !== 0; word &= word - 1) {
+          const place = (w << 5) + 31 - Math.clz32(word & -word);
+          tallies[s]!.mentioned[place]!++;
+          times[place]!++;
+        }
+      }
+    });
+    if (recipe.base === 'all' && in_ < sources.length) continue;
+    answered++;
+    let has = false;
+    for (let place = 0; place < many; place++) {
+      const first = (sets[0]![place >> 5]! & (1 << (place & 31))) !== 0;
+      if (recipe.how === 'first-only' ? !(first && times[place] === 1) : times[place]! < enough) continue;
+      words[k * width + (place >> 5)]! |= 1 << (place & 31);
+      mentioned[place]!++;
+      has = true;
+    }
+    state[k] = has ? SET_STATE.mentioned : SET_STATE.none;
+    if (!has) none++;
+  }
+  const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
+  return { column, sources: tallies, mentioned, answered, none, others };
+}
+
+/** What variables call the same code, where they do not call it the same. */
+export interface Difference {
+  code: string;
+  /** A label for each variable; null where it has no such code. */
+  labels: (string | null)[];
+}
+
+/** Codes that variables to be combined do not share, or call by different labels. */
+export function differencesOf(sources: readonly (readonly Code[])[]): Difference[] {
+  const codes = [...new Set(sources.flatMap((one) => one.filter(isAnswer).map(({ code }) => code)))];
+  return codes
+    .map((code) => ({ code, labels: sources.map((one) => one.find((other) => other.code === code)?.label ?? null) }))
+    .filter(({ labels }) => new Set(labels.map((label) => label?.trim().toLowerCase())).size > 1);
+}
+
+/** Old against new for a combination: mentions in each variable against those in the result. */
+export function proveCombine(recipe: Combine, result: Combined, sources: readonly Pick<CombineSource, 'title' | 'codes'>[]): Proof {
+  const respondents = result.column.state.length;
+  const differences = differencesOf(sources.map(({ codes }) => codes));
+  const lost = result.others.flatMap((many, s) => (many > 0 ? [`${sources[s]?.title ?? ''} (${whole(many)})`] : []));
+  let mentions = 0;
+  for (let word of result.column.words) for (; word !== 0; word &= word - 1) mentions++;
+  const counted = result.mentioned.reduce((sum, one) => sum + one, 0);
+  const bySource = (place: number) => result.sources.map((one) => one.mentioned[place] ?? 0);
+  // What of the result the sources allow, option by option.
+  const possible = recipe.options.every((_, place) => {
+    const these = bySource(place);
+    const now = result.mentioned[place] ?? 0;
+    if (recipe.how === 'all') return now <= Math.min(...these);
+    if (recipe.how === 'first-only') return now <= (these[0] ?? 0);
+    return now <= these.reduce((sum, one) => sum + one, 0);
+  });
+  const findings: Finding[] = [
+    {
+      id: 'differs',
+      holds: differences.every(({ labels }) => labels.includes(null)),
+      title: 'Same codes',
+      text: differences.length === 0
+        ? 'The variables have the same codes and labels.'
+        : `${differences.slice(0, 5).map(({ code, labels }) => `${code} is ${labels.map((label) => (label === null ? 'not there' : `“${label}”`)).join(', ')}`).join('; ')}${differences.length > 5 ? '; …' : ''}.`,
+      codes: differences.map(({ code }) => code),
+    },
+    {
+      id: 'left-over',
+      holds: lost.length === 0,
+      title: 'Left over',
+      text: lost.length === 0 ? 'Every answer is an option.' : `Answers that are no option here: ${lost.join(', ')} respondents. Put their codes among the options.`,
+      codes: [],
+    },
+    {
+      id: 'contradicted',
+      holds: true,
+      title: 'None of these',
+      text: `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: worked out from the result.`,
+      codes: [],
+    },
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text: `${whole(respondents - result.answered)} respondents answered ${recipe.base === 'all' ? 'not all' : 'none'} of the variables.`,
+      codes: [],
+    },
+    {
+      id: 'reconciled',
+      holds: mentions === counted && possible,
+      title: 'Reconciled',
+      text: `${whole(result.sources.reduce((sum, one) => sum + one.mentioned.reduce((all, many) => all + many, 0), 0))} mentions in the variables, ${whole(mentions)} in the result.`,
+      codes: [],
+    },
+  ];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns: [
+      ...sources.map(({ title }, s) => ({ code: `source ${s + 1}`, label: title, missing: false, respondents: result.sources[s]?.answered ?? 0 })),
+      { code: 'result', label: 'Combined', missing: false, respondents: result.answered },
+    ],
+    rows: recipe.options.map(({ code, label }, place) => ({
+      code,
+      label,
+      missing: false,
+      respondents: result.answered,
+      went: [...bySource(place), result.mentioned[place] ?? 0],
+    })),
+    respondents,
+  };
+} // prettier-ignore

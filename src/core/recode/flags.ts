@@ -1,0 +1,116 @@
+import { type Code, isAnswer } from '../codebook/types.js';
+import { type CodedColumn, SET_STATE, type SetsColumn } from '../count/column.js';
+import { Fault } from '../fault.js';
+import { whole } from '../figures.js';
+import { freeCode } from './labels.js';
+import type { Finding, Flags, Made, Proof } from './types.js';
+
+const [YES, NO] = ['1', '0'];
+
+/** Checks what no data can mend: no code, no words for yes and no. */
+export function checkFlags({ codes, yes, no }: Pick<Flags, 'codes' | 'yes' | 'no'>): void {
+  if (codes.length === 0) {
+    throw new Fault('invalid', 'No category is chosen to be flagged.', 'Choose one or more.', { field: 'codes' });
+  }
+  if (yes.trim() === '' || no.trim() === '' || yes.trim().toLowerCase() === no.trim().toLowerCase()) {
+    throw new Fault('invalid', 'Yes and no need two different words.', 'Write both.', { field: yes.trim() === '' ? 'yes' : 'no' }); // prettier-ignore
+  }
+}
+
+/** What a flag makes of a variable's codes; what is no answer stays none, for its own reason. */
+export function flagged({ yes, no }: Pick<Flags, 'yes' | 'no'>, codes: readonly Code[]): Made & { kept: Map<string, string> } {
+  const taken = new Set([YES, NO]);
+  const missing = codes.filter((code) => !isAnswer(code));
+  const kept = new Map(missing.map(({ code }) => [code, freeCode(code, taken)]));
+  return {
+    level: 'unordered',
+    kept,
+    codes: [
+      { code: YES, label: yes.trim(), missing: null },
+      { code: NO, label: no.trim(), missing: null },
+      ...missing.map(({ code, label, missing: why }): Code => ({ code: kept.get(code)!, label, missing: why })),
+    ],
+  };
+} // prettier-ignore
+
+/** Flags who is in, or mentions, one of the categories. @returns the place of each respondent's code, 0 for blank */
+export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn | SetsColumn): { made: Made; values: Uint8Array | Uint16Array } {
+  const made = flagged(recipe, codes);
+  const wanted = new Set(recipe.codes);
+  if (column.kind === 'coded') {
+    const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+    const placeOf = (code: string) => {
+      const kept = made.kept.get(code);
+      return kept === undefined ? (wanted.has(code) ? 1 : 2) : (place.get(kept) ?? 0);
+    };
+    const lookup = Uint16Array.from([0, ...column.codes.map(placeOf)]);
+    const values = made.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
+    for (let k = 0; k < values.length; k++) values[k] = lookup[column.values[k]!]!;
+    return { made, values };
+  }
+  const { words, width, state, options } = column;
+  const mask = new Uint32Array(width);
+  options.forEach((code, place) => {
+    if (wanted.has(code)) mask[place >> 5]! |= 1 << (place & 31);
+  });
+  const values = new Uint8Array(state.length);
+  for (let k = 0; k < state.length; k++) {
+    if (state[k] === SET_STATE.blank) continue;
+    let found = 0;
+    for (let w = 0; w < width; w++) found |= words[k * width + w]! & mask[w]!;
+    values[k] = found === 0 ? 2 : 1;
+  }
+  return { made, values };
+} // prettier-ignore
+
+/**
+ * Old against new for a flag.
+ * @param counts respondents by old code: of a multiple-response question those who mention it
+ * @param after respondents by new code, in the order of `flagged`
+ * @param blank respondents with nothing in the column
+ */
+export function proveFlags(recipe: Flags, codes: readonly Code[], counts: ReadonlyMap<string, number>, after: readonly number[], blank: number, multiple: boolean): Proof {
+  const made = flagged(recipe, codes);
+  const unknown = recipe.codes.filter((code) => !codes.some((one) => one.code === code && isAnswer(one)));
+  const [yes = 0, no = 0] = after;
+  const missing = after.slice(2).reduce((sum, many) => sum + many, 0);
+  const inYes = recipe.codes.reduce((sum, code) => sum + (counts.get(code) ?? 0), 0);
+  const label = (code: string) => codes.find((one) => one.code === code)?.label ?? code;
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: unknown.length === 0,
+      title: 'Covered',
+      text: unknown.length === 0 ? `${recipe.codes.map(label).join(', ')}: ${whole(yes)} respondents; all other answers are ${recipe.no}.` : `The source has no category ${unknown.join(', ')}.`,
+      codes: unknown,
+    },
+    { id: 'revived', holds: true, title: 'Revived', text: 'No missing code became an answer.', codes: [] },
+    ...(yes === 0 || no === 0 ? [{ id: 'empty' as const, holds: true, title: 'Empty', text: `Nobody is ${yes === 0 ? recipe.yes : recipe.no}.`, codes: [] }] : []),
+    {
+      id: 'reconciled',
+      holds: multiple ? yes <= inYes : yes === inYes,
+      title: 'Reconciled',
+      text: multiple
+        ? `${whole(inYes)} mentions by ${whole(yes)} respondents; ${whole(no)} answered and mention none of them; ${whole(blank)} blank stay blank.`
+        : `${whole(yes + no)} answers before and after; ${whole(missing + blank)} without before and after.`,
+      codes: [],
+    },
+  ];
+  const columns = [
+    { code: YES, label: recipe.yes, missing: false, respondents: yes },
+    { code: NO, label: recipe.no, missing: false, respondents: no },
+    { code: '', label: 'No answer', missing: true, respondents: missing + blank },
+  ];
+  const rows = codes.map(({ code, label: said, missing: why }) => {
+    const respondents = counts.get(code) ?? 0;
+    const at = why !== null ? 2 : recipe.codes.includes(code) ? 0 : 1;
+    return { code, label: said, missing: why !== null, respondents, went: [0, 1, 2].map((k) => (k === at ? respondents : 0)) };
+  });
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings: findings.map((finding) => (finding.id === 'revived' && made.kept.size === 0 ? { ...finding, text: 'The source has no missing codes.' } : finding)),
+    columns,
+    rows: [...rows, { code: '', label: 'Blank', missing: true, respondents: blank, went: [0, 0, blank] }],
+    respondents: yes + no + missing + blank,
+  };
+} // prettier-ignore

@@ -1,0 +1,207 @@
+import { type Code, isAnswer } from '../codebook/types.js';
+import type { CodedColumn } from '../count/column.js';
+import { Fault } from '../fault.js';
+import { whole } from '../figures.js';
+import type { Finding, Interlock, Made, Proof } from './types.js';
+
+/** More combinations than this are no variable to look at. */
+export const MOST_COMBINATIONS = 5000;
+
+/** Checks what no data can mend: fewer than two variables, or one twice. @throws Fault */
+export function checkInterlock({ sources }: Pick<Interlock, 'sources'>): void {
+  if (sources.length >= 2 && new Set(sources).size === sources.length) return;
+  const what = sources.length < 2 ? 'An interlock takes two variables or more.' : 'A variable is chosen twice.';
+  throw new Fault('invalid', what, 'Choose each variable once, and at least two.', { field: 'sources' });
+}
+
+/** A variable to interlock, with all its codes. */
+export interface InterlockSource {
+  title: string;
+  column: CodedColumn;
+  codes: readonly Code[];
+}
+
+export interface Interlocked {
+  made: Made;
+  /** 0 is blank, k the code at k - 1. */
+  values: Uint8Array | Uint16Array;
+  /** Respondents by code of the result, and blank ones. */
+  counts: number[];
+  blank: number;
+  /** Combinations, and of them those that nobody has. */
+  combinations: number;
+  empty: number;
+  /** Of each part: its answers with their respondents among those who answered all parts. */
+  margins: number[][];
+  /** Of each part: respondents who answered it. */
+  answered: number[];
+}
+
+/** The code of respondents who lack an answer to a part: "no-2" for the second. */
+const lacking = (part: number) => `no-${part + 1}`;
+
+/**
+ * Makes one variable of the combinations of several. Who has no answer to a part has none to the whole, and the code
+ * says to which part; who has nothing in any is blank.
+ * @throws Fault where there would be too many combinations
+ */
+export function interlock(recipe: Interlock, sources: readonly InterlockSource[], respondents: number): Interlocked {
+  const answers = sources.map(({ codes }) => codes.filter(isAnswer));
+  const all = answers.reduce((product, codes) => product * codes.length, 1);
+  if (all > MOST_COMBINATIONS * 20 || (recipe.empty && all > MOST_COMBINATIONS)) {
+    throw new Fault('too-large', `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ${whole(all)} combinations.`, recipe.empty ? 'Drop the empty ones, or merge categories first.' : 'Merge categories first.', { field: 'sources' }); // prettier-ignore
+  }
+  // Of each part: the place of a value among its answers; -1 missing, -2 blank.
+  const places = sources.map(({ column }, s) => {
+    const place = new Map(answers[s]!.map(({ code }, k) => [code, k]));
+    return Int32Array.from([-2, ...column.codes.map((code) => place.get(code) ?? -1)]);
+  });
+  const combination = new Int32Array(respondents);
+  const times = new Uint32Array(all);
+  const lacks = new Uint32Array(sources.length);
+  const answered = sources.map(() => 0);
+  let blank = 0;
+  for (let k = 0; k < respondents; k++) {
+    let at = 0;
+    let lack = -1;
+    let filled = false;
+    for (let s = 0; s < sources.length; s++) {
+      const place = places[s]![sources[s]!.column.values[k]!]!;
+      if (place >= 0) answered[s]!++;
+      else if (lack < 0) lack = s;
+      if (place !== -2) filled = true;
+      at = at * answers[s]!.length + Math.max(0, place);
+    }
+    if (!filled) {
+      blank++;
+      combination[k] = -1 - sources.length;
+    } else if (lack >= 0) {
+      lacks[lack]!++;
+      combination[k] = -1 - lack;
+    } else {
+      times[at]!++;
+      combination[k] = at;
+    }
+  }
+  const kept: number[] = [];
+  for (let at = 0; at < all; at++) if (recipe.empty || times[at]! > 0) kept.push(at);
+  if (kept.length > MOST_COMBINATIONS) {
+    throw new Fault('too-large', `${whole(kept.length)} combinations occur.`, 'Merge categories first.', { field: 'sources' }); // prettier-ignore
+  }
+  const partsOf = (at: number): Code[] => {
+    const parts: Code[] = [];
+    let rest = at;
+    for (let s = sources.length - 1; s >= 0; s--) {
+      parts.unshift(answers[s]![rest % answers[s]!.length]!);
+      rest = Math.floor(rest / answers[s]!.length);
+    }
+    return parts;
+  };
+  const margins = answers.map((codes) => codes.map(() => 0));
+  for (const at of kept) partsOf(at).forEach((part, s) => { margins[s]![answers[s]!.indexOf(part)]! += times[at]!; }); // prettier-ignore
+  const codes: Code[] = kept.map((at) => {
+    const parts = partsOf(at);
+    return { code: parts.map(({ code }) => code).join('.'), label: parts.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
+  });
+  const gone = sources.flatMap((_, s) => (lacks[s]! > 0 ? [s] : []));
+  codes.push(...gone.map((s): Code => ({ code: lacking(s), label: `No answer to ${sources[s]!.title}`, missing: 'other' }))); // prettier-ignore
+  const wide = codes.length > 255;
+  const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
+  const placeOf = new Int32Array(all);
+  kept.forEach((at, k) => (placeOf[at] = k + 1));
+  for (let k = 0; k < respondents; k++) {
+    const at = combination[k]!;
+    if (at >= 0) values[k] = placeOf[at]!;
+    else if (at > -1 - sources.length) values[k] = kept.length + gone.indexOf(-1 - at) + 1;
+  }
+  return {
+    made: { level: 'unordered', codes },
+    values,
+    counts: [...kept.map((at) => times[at]!), ...gone.map((s) => lacks[s]!)],
+    blank,
+    combinations: all,
+    empty: times.reduce((many, one) => many + (one === 0 ? 1 : 0), 0),
+    margins,
+    answered,
+  };
+}
+
+/** Old against new for an interlock: each combination with its respondents, and whether its margins are its parts. */
+export function proveInterlock(recipe: Interlock, result: Interlocked, sources: readonly Pick<InterlockSource, 'title' | 'codes'>[]): Proof {
+  const { made, counts, margins, answered, blank, values } = result;
+  const inAll = made.codes.reduce((sum, code, k) => sum + (isAnswer(code) ? counts[k]! : 0), 0);
+  const lost = made.codes.flatMap((code, k) => (isAnswer(code) ? [] : [{ label: code.label, respondents: counts[k]! }]));
+  const agree = margins.every((margin) => margin.reduce((sum, many) => sum + many, 0) === inAll);
+  const all = counts.reduce((sum, many) => sum + many, 0) + blank;
+  const labels = new Set(made.codes.map(({ label }) => label.toLowerCase()));
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: inAll > 0,
+      title: 'Covered',
+      text: `${whole(inAll)} respondents answered ${sources.map(({ title }) => title).join(' and ')}, in ${whole(result.combinations - result.empty)} of ${whole(result.combinations)} combinations.`,
+      codes: [],
+    },
+    {
+      id: 'empty',
+      holds: true,
+      title: 'Empty',
+      text: result.empty === 0 ? 'Every combination occurs.' : `${whole(result.empty)} ${result.empty === 1 ? 'combination occurs' : 'combinations occur'} for nobody and ${recipe.empty ? (result.empty === 1 ? 'is a category' : 'are categories') : result.empty === 1 ? 'is dropped' : 'are dropped'}.`,
+      codes: [],
+    },
+    {
+      id: 'doubled',
+      holds: labels.size === made.codes.length,
+      title: 'Labels',
+      text: labels.size === made.codes.length ? 'No two combinations are called the same.' : 'Two combinations are called the same: choose other words between the parts, or other labels.',
+      codes: [],
+    },
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text: lost.length === 0 ? 'Who answered one part answered all.' : `${lost.map(({ label, respondents }) => `${label}: ${whole(respondents)}`).join('; ')}.`,
+      codes: [],
+    },
+    {
+      id: 'reconciled',
+      holds: agree && all === values.length && answered.every((many) => many >= inAll),
+      title: 'Reconciled',
+      text: `The combinations of each part add up to ${whole(inAll)}; ${whole(all)} respondents in all, ${whole(blank)} of them blank.`,
+      codes: [],
+    },
+  ];
+  const [outer] = sources;
+  const inner = sources.slice(1);
+  const outerAnswers = outer?.codes.filter(isAnswer) ?? [];
+  // One line for each category of the outermost part, one column for each combination of the others that occurs.
+  const split = made.codes.flatMap((code, k) => {
+    if (!isAnswer(code)) return [];
+    const own = outerAnswers.find((one) => code.code.startsWith(`${one.code}.`) && code.label.startsWith(one.label || one.code));
+    return own ? [{ own: own.code, rest: code.code.slice(own.code.length + 1), label: code.label.slice((own.label || own.code).length + recipe.between.length), respondents: counts[k]! }] : [];
+  });
+  const rests = [...new Map(split.map(({ rest, label }) => [rest, label]))].slice(0, 40);
+  const columns = [
+    ...rests.map(([rest, label]) => ({ code: rest, label: inner.length === 0 ? '' : label, missing: false, respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0) })),
+    { code: '', label: 'No answer', missing: true, respondents: all - inAll },
+  ];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns,
+    rows: [
+      ...outerAnswers.map(({ code, label }) => {
+        const these = split.filter(({ own }) => own === code);
+        return {
+          code,
+          label,
+          missing: false,
+          respondents: these.reduce((sum, one) => sum + one.respondents, 0),
+          went: columns.map((column) => (column.missing ? 0 : (these.find(({ rest }) => rest === column.code)?.respondents ?? 0))),
+        };
+      }),
+      { code: '', label: 'No answer to a part', missing: true, respondents: all - inAll, went: columns.map(({ missing }) => (missing ? all - inAll : 0)) },
+    ],
+    respondents: values.length,
+  };
+} // prettier-ignore

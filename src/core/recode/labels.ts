@@ -1,0 +1,33 @@
+import { Fault } from '../fault.js';
+
+/**
+ * Refuses labels that are empty, or that stand twice (capitals do not tell two apart).
+ * @param noun what is labelled: "Group" in "Group 2 has no label"
+ * @throws Fault naming the place in `field`
+ */
+export function checkLabels(labelled: readonly { label: string }[], noun: string, field: string): void {
+  const seen = new Map<string, number>();
+  labelled.forEach((one, k) => {
+    const label = one.label.trim();
+    if (label === '') {
+      throw new Fault('invalid', `${noun} ${k + 1} has no label.`, 'Give it one.', { field: `${field}[${k}].label` });
+    }
+    const twin = seen.get(label.toLowerCase());
+    if (twin !== undefined) {
+      throw new Fault(
+        'invalid',
+        `${noun}s ${twin + 1} and ${k + 1} are both called "${label}".`,
+        'Merge them, or give one another label.',
+        { field: `${field}[${k}].label` },
+      );
+    }
+    seen.set(label.toLowerCase(), k);
+  });
+}
+
+/** A code for a missing category that nothing else uses. */
+export function freeCode(wanted: string, taken: ReadonlySet<string>): string {
+  let code = wanted;
+  while (taken.has(code)) code = `m${code}`;
+  return code;
+}

@@ -1,0 +1,250 @@
+import { parseNumber } from '../codebook/number.js';
+import { type Code, isAnswer } from '../codebook/types.js';
+import type { Column } from '../count/column.js';
+import { Fault } from '../fault.js';
+import { reliability, type Reliability } from '../measure/reliability.js';
+import { evaluator, NO_VALUE } from './expression/evaluate.js';
+import { nearestNames } from './expression/nearest.js';
+import { namesOf, parseExpression } from './expression/parse.js';
+import { faultAt } from './expression/tokens.js';
+import { BLOCK, numberSource, withNumbers } from './numbers.js';
+import type { Score, SCORES } from './types.js';
+
+/** More items than this are a mistake in the selection. */
+const MOST_ITEMS = 500;
+
+/** What a score counts over items rather than values: reversing and weights have no meaning there. */
+const usesScale = (of: Score['of']): boolean => of !== 'count' && of !== 'expression';
+
+/**
+ * Checks what no data can mend: no items, an item twice, no scale to reverse on, an expression that does not parse or
+ * names what is none of its items.
+ * @param names of variables that an unknown name could have meant
+ */
+export function checkScore(recipe: Score, names: readonly string[] = []): void {
+  const { items, of } = recipe;
+  if (of === 'expression') {
+    const known = new Set(items.map(({ as }) => as));
+    for (const [name, at] of namesOf(parseExpression(recipe.expression))) {
+      if (known.has(name)) continue;
+      const near = nearestNames(name, [...new Set([...names, ...known])]);
+      throw faultAt(at, `There is no variable ${name}.`, near.length > 0 ? `Did you mean ${near.join(' or ')}?` : 'Write the name of a variable of the roster.'); // prettier-ignore
+    }
+    return;
+  }
+  if (items.length === 0 || items.length > MOST_ITEMS) {
+    throw new Fault('invalid', `The score has ${items.length} items.`, `Choose from 1 to ${MOST_ITEMS} variables.`, { field: 'items' }); // prettier-ignore
+  }
+  items.forEach(({ source, weight }, k) => {
+    const field = `items[${k}]`;
+    if (items.findIndex((other) => other.source === source) !== k) {
+      throw new Fault('invalid', `Item ${k + 1} is the same variable as one before it.`, 'Take one of the two out.', { field }); // prettier-ignore
+    }
+    if (!Number.isFinite(weight)) throw new Fault('invalid', `The weight of item ${k + 1} is no number.`, 'Write one.', { field }); // prettier-ignore
+  });
+  if (of === 'mean' && items.reduce((sum, { weight }) => sum + weight, 0) === 0) {
+    throw new Fault('invalid', 'The weights add up to 0, by which a mean would be divided.', 'Change a weight.', { field: 'items' }); // prettier-ignore
+  }
+  if (usesScale(of) && items.some(({ reversed }) => reversed) && recipe.scale === null) {
+    throw new Fault('invalid', 'Items are reversed, but the ends of their scale are not given.', 'Write the lowest and the highest answer.', { field: 'scale' }); // prettier-ignore
+  }
+  if (of === 'count' && recipe.codes.length === 0) {
+    throw new Fault('invalid', 'No code is chosen to be counted.', 'Choose one or more.', { field: 'codes' });
+  }
+  if (recipe.atLeast < 1 || recipe.atLeast > items.length) {
+    throw new Fault('invalid', `${recipe.atLeast} of ${items.length} items cannot be answered.`, `Choose from 1 to ${items.length}.`, { field: 'atLeast' }); // prettier-ignore
+  }
+} // prettier-ignore
+
+/** A variable that goes into a score. */
+export interface ScoreSource {
+  title: string;
+  column: Column;
+  codes: readonly Code[];
+}
+
+export interface Scored {
+  /** NaN: no score. */
+  values: Float64Array;
+  /** Respondents by how many items they answered, and of those who have a score. */
+  byAnswered: { respondents: Float64Array; scored: Float64Array };
+  /** Of those without a score: divided by zero; a root or a logarithm that is none. */
+  byZero: number;
+  offDomain: number;
+  /** Of each item: respondents who answered it, and of them those whose answer lies beyond the scale or is no number. */
+  items: { answered: number; offScale: number; wordy: number }[];
+  reliability: Reliability | null;
+}
+
+/** What an item holds for each respondent: a number, or whether it is one of the codes that are counted. */
+function blocksOf(recipe: Score, sources: readonly ScoreSource[]) {
+  const codes = new Set(recipe.codes);
+  return sources.map(({ column, codes: known, title }) => {
+    if (recipe.of !== 'count') return numberSource(withNumbers(column, title), known);
+    const coded = withNumbers(column, title);
+    const out = new Set(known.filter((code) => !isAnswer(code)).map(({ code }) => code));
+    if (coded.kind === 'number') {
+      const plain = numberSource(coded, known);
+      const wanted = new Set([...codes].flatMap((code) => parseNumber(code) ?? []));
+      return {
+        fill: (block: Float64Array, first: number) => {
+          plain.fill(block, first);
+          for (let k = 0; k < block.length; k++) if (!Number.isNaN(block[k])) block[k] = wanted.has(block[k]!) ? 1 : 0;
+        },
+      };
+    }
+    const { values } = coded;
+    const lookup = Float64Array.from([NaN, ...coded.codes.map((code) => (out.has(code) ? NaN : codes.has(code) ? 1 : 0))]); // prettier-ignore
+    return {
+      fill: (block: Float64Array, first: number) => {
+        const many = Math.min(block.length, values.length - first);
+        for (let k = 0; k < many; k++) block[k] = lookup[values[first + k]!]!;
+      },
+    };
+  });
+}
+
+type Taker = (blocks: readonly Float64Array[], row: number, answered: number) => number;
+
+/** How the answered items of one respondent come to a score. */
+function takerOf(of: Exclude<(typeof SCORES)[number], 'expression'>, weights: readonly number[]): Taker {
+  const each = (blocks: readonly Float64Array[], row: number, start: number, step: (sum: number, value: number, item: number) => number) => {
+    let sum = start;
+    for (let j = 0; j < blocks.length; j++) {
+      const value = blocks[j]![row]!;
+      if (!Number.isNaN(value)) sum = step(sum, value, j);
+    }
+    return sum;
+  };
+  switch (of) {
+    case 'mean':
+      return (blocks, row) => {
+        const weight = each(blocks, row, 0, (sum, _, j) => sum + weights[j]!);
+        return each(blocks, row, 0, (sum, value, j) => sum + value * weights[j]!) / weight;
+      };
+    case 'sum':
+      return (blocks, row) => each(blocks, row, 0, (sum, value, j) => sum + value * weights[j]!);
+    case 'count':
+      return (blocks, row) => each(blocks, row, 0, (sum, value) => sum + value);
+    case 'minimum':
+      return (blocks, row) => each(blocks, row, Infinity, (sum, value) => Math.min(sum, value));
+    case 'maximum':
+      return (blocks, row) => each(blocks, row, -Infinity, (sum, value) => Math.max(sum, value));
+  }
+} // prettier-ignore
+
+/**
+ * Computes a score. Items that a respondent did not answer are left out of it, as long as enough are answered.
+ * @param sources of the items, in their order
+ */
+export function score(recipe: Score, sources: readonly ScoreSource[], respondents: number): Scored {
+  const items = sources.length;
+  const inputs = blocksOf(recipe, sources);
+  const blocks = inputs.map(() => new Float64Array(BLOCK));
+  const values = new Float64Array(respondents);
+  const why = new Uint8Array(BLOCK);
+  const tallies = sources.map(() => ({ answered: 0, offScale: 0, wordy: 0 }));
+  const byAnswered = { respondents: new Float64Array(items + 1), scored: new Float64Array(items + 1) };
+  const { scale } = recipe;
+  const scaled = usesScale(recipe.of) && scale !== null;
+  const compute = takerFor(recipe, blocks, why);
+  const together = relations(items);
+  let byZero = 0;
+  let offDomain = 0;
+  for (let first = 0; first < respondents; first += BLOCK) {
+    const many = Math.min(BLOCK, respondents - first);
+    why.fill(0);
+    inputs.forEach((input, j) => {
+      const block = blocks[j]!;
+      input.fill(block, first);
+      if (scaled) tallies[j]!.offScale += fitted(block, many, scale, recipe.items[j]!.reversed);
+    });
+    for (let k = 0; k < many; k++) {
+      let answered = 0;
+      for (let j = 0; j < items; j++) {
+        if (Number.isNaN(blocks[j]![k])) continue;
+        answered++;
+        tallies[j]!.answered++;
+      }
+      const value = recipe.of === 'expression' || answered >= recipe.atLeast ? compute(k, answered) : NaN;
+      values[first + k] = value;
+      byAnswered.respondents[answered]!++;
+      if (!Number.isNaN(value)) byAnswered.scored[answered]!++;
+      else if (why[k] === NO_VALUE.zero) byZero++;
+      else if (why[k] === NO_VALUE.domain) offDomain++;
+      if (answered === items) together.add(blocks, k);
+    }
+  }
+  sources.forEach(({ column, codes }, j) => {
+    tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes);
+  });
+  const related = (recipe.of === 'mean' || recipe.of === 'sum') && items >= 2;
+  return { values, byAnswered, byZero, offDomain, items: tallies, reliability: related ? together.close(sources.map(({ title }) => title)) : null };
+} // prettier-ignore
+
+function takerFor(recipe: Score, blocks: readonly Float64Array[], why: Uint8Array): (row: number, answered: number) => number {
+  if (recipe.of === 'expression') {
+    const columns = new Map(recipe.items.map(({ as }, j) => [as, blocks[j]!]));
+    const evaluate = evaluator(parseExpression(recipe.expression), columns, why);
+    return (row) => {
+      const value = evaluate(row);
+      if (Number.isFinite(value)) return value;
+      // What grew beyond all numbers is no value either.
+      if (!Number.isNaN(value)) why[row] = NO_VALUE.domain;
+      return NaN;
+    };
+  }
+  const take = takerOf(recipe.of, recipe.items.map(({ weight }) => weight));
+  return (row, answered) => {
+    const value = take(blocks, row, answered);
+    if (Number.isFinite(value)) return value;
+    why[row] = NO_VALUE.zero;
+    return NaN;
+  };
+} // prettier-ignore
+
+/** Turns a block round on its scale where it is reversed. @returns how many values lie beyond the scale */
+function fitted(block: Float64Array, many: number, { from, to }: { from: number; to: number }, reversed: boolean): number {
+  let off = 0;
+  for (let k = 0; k < many; k++) {
+    const value = block[k]!;
+    if (value < from || value > to) off++;
+    if (reversed) block[k] = from + to - value;
+  }
+  return off;
+} // prettier-ignore
+
+/** Respondents whose answer is a code that spells no number. */
+function wordy(column: Column, codes: readonly Code[]): number {
+  if (column.kind !== 'coded') return 0;
+  const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  const lookup = Uint8Array.from([0, ...column.codes.map((code) => (parseNumber(code) === null && !missing.has(code) ? 1 : 0))]); // prettier-ignore
+  if (!lookup.includes(1)) return 0;
+  let many = 0;
+  for (const value of column.values) many += lookup[value]!;
+  return many;
+}
+
+/** Gathers sums and products of items over respondents who answered all, about the first of them. */
+function relations(items: number) {
+  const sums = new Float64Array(items);
+  const products = new Float64Array(items * items);
+  const shift: number[] = [];
+  const row = new Float64Array(items);
+  let n = 0;
+  return {
+    add: (blocks: readonly Float64Array[], k: number) => {
+      if (n === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
+      n++;
+      for (let i = 0; i < items; i++) {
+        const value = (row[i] = blocks[i]![k]! - shift[i]!);
+        sums[i]! += value;
+        for (let j = 0; j <= i; j++) products[i * items + j]! += value * row[j]!;
+      }
+    },
+    close: (labels: readonly string[]): Reliability | null => {
+      for (let i = 0; i < items; i++) for (let j = i + 1; j < items; j++) products[i * items + j] = products[j * items + i]!;
+      return reliability(n, sums, products, labels, shift);
+    },
+  };
+} // prettier-ignore

@@ -1,0 +1,213 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Code } from '../codebook/types.js';
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { checkCombine, combine, type Combined, combined, type CombineSource, differencesOf, proveCombine } from './combine.js'; // prettier-ignore
+import { checkFlags, flag, flagged, proveFlags } from './flags.js';
+import { checkInterlock, interlock, type InterlockSource, proveInterlock } from './interlock.js';
+import type { Combine, Flags, Interlock } from './types.js';
+
+const OPTIONS = 40;
+const CODES: Code[] = Array.from({ length: OPTIONS }, (_, k) => ({ code: String(k + 1), label: `Crop ${k + 1}`, missing: null })); // prettier-ignore
+
+/** A multiple-response question; null did not answer. */
+function asked(answers: readonly (readonly number[] | null)[]): CombineSource {
+  const width = wordsFor(OPTIONS);
+  const words = new Uint32Array(answers.length * width);
+  const state = new Uint8Array(answers.length);
+  answers.forEach((set, k) => {
+    state[k] = set === null ? SET_STATE.blank : set.length > 0 ? SET_STATE.mentioned : SET_STATE.none;
+    for (const option of set ?? []) words[k * width + ((option - 1) >> 5)]! |= 1 << ((option - 1) & 31);
+  });
+  const column: SetsColumn = { kind: 'sets', words, width, state, options: CODES.map(({ code }) => code) };
+  return { title: 'Question', column, codes: CODES };
+}
+
+/** The sets of a result, with null where nobody answered. */
+function sets({ column: { words, width, state } }: Combined): (number[] | null)[] {
+  return [...state].map((one, k) => {
+    if (one === SET_STATE.blank) return null;
+    return CODES.flatMap((_, j) => ((words[k * width + (j >> 5)]! >>> (j & 31)) & 1 ? [j + 1] : []));
+  });
+}
+
+const recipe = (more: Partial<Combine> = {}): Combine => ({ kind: 'combine', sources: [1, 2], how: 'any', atLeast: 1, options: CODES, base: 'any', ...more }); // prettier-ignore
+const run = (more: Partial<Combine>, ...answers: (readonly (readonly number[] | null)[])[]) => {
+  const one = recipe({ sources: answers.map((_, k) => k + 1), ...more });
+  const sources = answers.map(asked);
+  const result = combine(one, sources, answers[0]!.length);
+  return { result, sets: sets(result), proof: proveCombine(one, result, sources) };
+};
+
+describe('combine', () => {
+  const first = [[1, 2], [33], [], null, null];
+  const second = [[2, 40], [1], [5], [7], null];
+
+  it('takes what is mentioned in any, in all, in the first alone, in enough of them', () => {
+    expect(run({ how: 'any' }, first, second).sets).toEqual([[1, 2, 40], [1, 33], [5], [7], null]);
+    expect(run({ how: 'all' }, first, second).sets).toEqual([[2], [], [], [], null]);
+    expect(run({ how: 'first-only' }, first, second).sets).toEqual([[1], [33], [], [], null]);
+    expect(run({ how: 'at-least', atLeast: 2 }, first, second, first).sets).toEqual([[1, 2], [33], [], [], null]);
+  });
+
+  it('works "none of these" out from the result, and can ask for all answers', () => {
+    const { result, proof } = run({ how: 'all' }, first, second);
+    expect([...result.column.state]).toEqual([SET_STATE.mentioned, SET_STATE.none, SET_STATE.none, SET_STATE.none, SET_STATE.blank]); // prettier-ignore
+    expect(proof.findings.find(({ id }) => id === 'contradicted')?.text).toContain('3 of 4 respondents who answered');
+    expect(run({ how: 'all', base: 'all' }, first, second).sets).toEqual([[2], [], [], null, null]);
+    expect(proof.holds).toBe(true);
+  });
+
+  it('takes single answers too, and says which answers are no option', () => {
+    const column: CodedColumn = { kind: 'coded', codes: ['1', 'zz', '99'], values: Uint8Array.of(1, 2, 3, 0, 1) };
+    const single: CombineSource = { title: 'Main crop', column, codes: [...CODES, { code: '99', label: 'Refused', missing: 'refused' }] }; // prettier-ignore
+    const result = combine(recipe(), [asked(first), single], 5);
+    expect(sets(result)).toEqual([[1, 2], [33], [], null, [1]]);
+    const proof = proveCombine(recipe(), result, [asked(first), single]);
+    expect(proof.findings.find(({ id }) => id === 'left-over')).toMatchObject({ holds: false });
+  });
+
+  it('tells where two variables call a code differently', () => {
+    const other = CODES.map((code) => (code.code === '3' ? { ...code, label: 'Leeks' } : code)).slice(0, 39);
+    expect(differencesOf([CODES, other])).toEqual([
+      { code: '3', labels: ['Crop 3', 'Leeks'] },
+      { code: '40', labels: ['Crop 40', null] },
+    ]);
+  });
+
+  it('obeys the laws of sets', () => {
+    const answers = fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 1, max: OPTIONS }), { maxLength: 6 })), { minLength: 12, maxLength: 12 }); // prettier-ignore
+    fc.assert(
+      fc.property(answers, answers, (a, b) => {
+        const has = (set: readonly number[] | null | undefined, one: number) => (set ?? []).includes(one);
+        const any = run({ how: 'any' }, a, b).sets;
+        const all = run({ how: 'all' }, a, b).sets;
+        const onlyA = run({ how: 'first-only' }, a, b).sets;
+        const onlyB = run({ how: 'first-only' }, b, a).sets;
+        expect(run({ how: 'any' }, b, a).sets).toEqual(any);
+        expect(run({ how: 'all' }, b, a).sets).toEqual(all);
+        expect(run({ how: 'at-least', atLeast: 1 }, a, b).sets).toEqual(any);
+        expect(run({ how: 'at-least', atLeast: 2 }, a, b).sets).toEqual(all);
+        expect(run({ how: 'any' }, a, a).sets).toEqual(a.map((set) => (set === null ? null : [...set].sort((x, y) => x - y)))); // prettier-ignore
+        any.forEach((set, k) => {
+          for (let one = 1; one <= OPTIONS; one++) {
+            const [p, q] = [has(a[k], one), has(b[k], one)];
+            expect([has(set, one), has(all[k], one), has(onlyA[k], one)]).toEqual([p || q, p && q, p && !q]);
+            // What is in either is in both, or in one alone.
+            expect(Number(has(all[k], one)) + Number(has(onlyA[k], one)) + Number(has(onlyB[k], one))).toBe(Number(p || q)); // prettier-ignore
+          }
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('counts what it made', () => {
+    const { result } = run({ how: 'any' }, first, second);
+    expect(result.mentioned.reduce((sum, many) => sum + many, 0)).toBe(7);
+    expect(result.sources.map(({ answered }) => answered)).toEqual([3, 4]);
+    expect(combined(recipe()).level).toBe('multiple');
+    expect(() => checkCombine(recipe({ sources: [1] }))).toThrow('Two variables or more');
+    expect(() => checkCombine(recipe({ sources: [1, 1] }))).toThrow('chosen twice');
+    expect(() => checkCombine(recipe({ options: [] }))).toThrow('0 categories');
+    expect(() => checkCombine(recipe({ how: 'at-least', atLeast: 3 }))).toThrow('in 3 of 2 variables');
+    expect(() => checkCombine(recipe({ options: [CODES[0]!, { ...CODES[1]!, label: 'crop 1' }] }))).toThrow('both called'); // prettier-ignore
+  });
+});
+
+const part = (title: string, labels: readonly string[], values: readonly number[]): InterlockSource => ({
+  title,
+  column: { kind: 'coded', codes: [...labels.map((_, k) => String(k + 1)), '9'], values: Uint8Array.from(values) },
+  codes: [...labels.map((label, k): Code => ({ code: String(k + 1), label, missing: null })), { code: '9', label: 'Refused', missing: 'refused' }], // prettier-ignore
+});
+const lock = (more: Partial<Interlock> = {}): Interlock => ({ kind: 'interlock', sources: [1, 2], between: ' · ', empty: false, ...more }); // prettier-ignore
+
+describe('interlock', () => {
+  const site = part('Site', ['Hill', 'River'], [1, 1, 2, 2, 0, 3, 0]);
+  const age = part('Age', ['Young', 'Old'], [1, 2, 2, 2, 1, 1, 0]);
+
+  it('makes a category of each combination that occurs, labelled from its parts', () => {
+    const result = interlock(lock(), [site, age], 7);
+    expect(result.made.codes.map(({ code, label }) => [code, label])).toEqual([
+      ['1.1', 'Hill · Young'],
+      ['1.2', 'Hill · Old'],
+      ['2.2', 'River · Old'],
+      ['no-1', 'No answer to Site'],
+    ]);
+    expect([...result.values]).toEqual([1, 2, 3, 3, 4, 4, 0]);
+    expect(result.counts).toEqual([1, 1, 2, 2]);
+    const proof = proveInterlock(lock(), result, [site, age]);
+    expect(proof.holds).toBe(true);
+    expect(proof.rows.map(({ label, went }) => [label, ...went])).toEqual([['Hill', 1, 1, 0], ['River', 0, 2, 0], ['No answer to a part', 0, 0, 3]]); // prettier-ignore
+  });
+
+  it('keeps empty combinations where they are wanted', () => {
+    const result = interlock(lock({ empty: true }), [site, age], 7);
+    expect(result.made.codes).toHaveLength(5);
+    expect(result.empty).toBe(1);
+  });
+
+  it('has its parts for margins', () => {
+    const answers = fc.array(fc.tuple(fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 60 }); // prettier-ignore
+    fc.assert(
+      fc.property(answers, fc.boolean(), (rows, empty) => {
+        const parts = ['A', 'B', 'C'].map((title, j) => part(title, [`${title}1`, `${title}2`], rows.map((row) => row[j]!))); // prettier-ignore
+        const result = interlock(lock({ sources: [1, 2, 3], empty }), parts, rows.length);
+        const complete = rows.filter((row) => row.every((one) => one === 1 || one === 2));
+        result.margins.forEach((margin, j) => {
+          expect(margin).toEqual([1, 2].map((code) => complete.filter((row) => row[j] === code).length));
+        });
+        rows.forEach((row, k) => {
+          const code = result.made.codes[result.values[k]! - 1];
+          if (complete.includes(row)) expect(code?.code).toBe(row.join('.'));
+          else expect(code?.missing ?? (code === undefined ? 'blank' : null)).not.toBeNull();
+        });
+        expect(result.counts.reduce((sum, many) => sum + many, 0) + result.blank).toBe(rows.length);
+      }),
+    );
+  });
+
+  it('refuses too many combinations, naming them', () => {
+    const many = part('Plot', Array.from({ length: 90 }, (_, k) => `Plot ${k}`), [1]); // prettier-ignore
+    expect(() => interlock(lock({ empty: true }), [many, { ...many, title: 'Path' }], 1)).toThrow('Plot (90) within Path (90) have 8,100 combinations.'); // prettier-ignore
+    expect(interlock(lock(), [many, many], 1).made.codes).toHaveLength(1);
+    expect(() => checkInterlock({ sources: [1] })).toThrow('two variables or more');
+    expect(() => checkInterlock({ sources: [1, 1] })).toThrow('chosen twice');
+  });
+});
+
+describe('flags', () => {
+  const one: Flags = { kind: 'flags', source: 1, codes: ['2'], yes: 'Yes', no: 'No' };
+  const { column, codes } = part('Age', ['Young', 'Middle', 'Old'], [0, 1, 2, 3, 4, 2]);
+
+  it('say yes or no, and keep what is no answer', () => {
+    const { made, values } = flag(one, codes, column);
+    expect([...values].map((place) => made.codes[place - 1]?.label ?? '')).toEqual(['', 'No', 'Yes', 'No', 'Refused', 'Yes']); // prettier-ignore
+    const counts = new Map([['1', 1], ['2', 2], ['3', 1], ['9', 1]]); // prettier-ignore
+    const proof = proveFlags(one, codes, counts, [2, 2, 1], 1, false);
+    expect(proof.holds).toBe(true);
+    expect(proof.respondents).toBe(6);
+    expect(proveFlags({ ...one, codes: ['7'] }, codes, counts, [0, 4, 1], 1, false).holds).toBe(false);
+  });
+
+  it('of all categories: each respondent who answered has one yes', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1 }), (values) => {
+        const source = part('Age', ['Young', 'Middle', 'Old'], values);
+        const all = ['1', '2', '3'].map((code) => flag({ ...one, codes: [code] }, source.codes, source.column).values);
+        values.forEach((value, k) => {
+          expect(all.filter((flags) => flags[k] === 1).length).toBe(value >= 1 && value <= 3 ? 1 : 0);
+        });
+      }),
+    );
+  });
+
+  it('of a question with several answers say who mentions it', () => {
+    const { column: sets_ } = asked([[1, 33], [2], [], null]);
+    const { values } = flag({ ...one, codes: ['33', '2'] }, CODES, sets_ as SetsColumn);
+    expect([...values]).toEqual([1, 1, 2, 0]);
+    expect(flagged(one, codes).codes.map(({ code }) => code)).toEqual(['1', '0', '9']);
+    expect(() => checkFlags({ codes: [], yes: 'Yes', no: 'No' })).toThrow('No category is chosen');
+    expect(() => checkFlags({ codes: ['1'], yes: 'Yes', no: 'yes ' })).toThrow('two different words');
+  });
+});

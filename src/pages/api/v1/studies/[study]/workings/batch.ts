@@ -1,0 +1,9 @@
+import { endpoint } from '../../../../../../api/endpoint.js';
+import { WorkingDraftsSchema } from '../../../../../../api/schemas.js';
+import { openStudy } from '../../../../../../service/open-study.js';
+import { keepWorkings } from '../../../../../../service/workings.js';
+
+export const POST = endpoint(
+  ({ service, param, body }) => keepWorkings(service, openStudy(service, param('study')), body.drafts),
+  { body: WorkingDraftsSchema, status: 201 },
+);

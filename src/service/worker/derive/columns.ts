@@ -1,0 +1,126 @@
+import { type Code, missingIn } from '../../../core/codebook/types.js';
+import { type Histogram, histogram, type NumberSummary, summarize } from '../../../core/codebook/summary.js';
+import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
+import { asCountable, type Countable, count } from '../../../core/count/count.js';
+import { Fault } from '../../../core/fault.js';
+import type { GatherSource } from '../../../core/recode/gather.js';
+import { tallyValues, type ValueTally } from '../../../core/recode/numbers.js';
+import { codesWithFound } from '../../../core/table/tabulate.js';
+import { cellReader } from '../../../store/cells.js';
+import { cachedColumn, studyFileAt } from '../column-cache.js';
+import type { DerivedColumn, DerivedFigures, DeriveJob, DeriveSource } from './types.js';
+
+/** A source's column, single or multiple. */
+export function countableColumn(file: string, { column, title }: DeriveSource): Countable {
+  return asCountable(cachedColumn(file, column), title);
+}
+
+/** A source's column, where each respondent has one code at most. @throws Fault for another */
+export function codedColumn(file: string, source: DeriveSource): CodedColumn {
+  const found = countableColumn(file, source);
+  if (found.kind === 'coded') return found;
+  const { title } = source;
+  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+}
+
+/** The codes of a source, also those that only the data has. */
+export function sourceCodes(source: DeriveSource, column: Column): Code[] {
+  if (column.kind === 'coded') return codesWithFound(source, column.codes);
+  if (column.kind === 'number') return codesWithFound({ codes: source.codes, level: 'number' }, column.words);
+  return [...source.codes];
+}
+
+/** The columns of all sources, each with its codes that are not answers. */
+export function withMissing({ file, sources }: DeriveJob): GatherSource[] {
+  return sources.map((source) => {
+    const column = codedColumn(file, source);
+    return { column, missing: missingIn(sourceCodes(source, column)) };
+  });
+}
+
+/** What each respondent has in a column, as a text; null: nothing. */
+export function textsOf(file: string, { column: id, title }: DeriveSource): (respondent: number) => string | null {
+  const column = cachedColumn(file, id);
+  if (column.kind === 'coded') return (k) => column.codes[column.values[k]! - 1] ?? null;
+  if (column.kind === 'number') {
+    const low = lowBits(column.values);
+    return (k) =>
+      Number.isNaN(column.values[k]) ? (column.words[wordAt(low, k) - 1] ?? null) : String(column.values[k]);
+  }
+  if (column.kind === 'text') {
+    const read = cellReader(studyFileAt(file), id);
+    return (k) => {
+      const [cell] = read(k, k + 1);
+      return cell == null ? null : String(cell);
+    };
+  }
+  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+}
+
+// Columns never change, and the cache hands out the same one: its values need counting once.
+const tallies = new WeakMap<Column, ValueTally>();
+
+/** The different values of a column, counted once for as long as it is in memory. */
+export function talliedOnce(column: Parameters<typeof tallyValues>[0]): ValueTally {
+  const known = tallies.get(column) ?? tallyValues(column);
+  tallies.set(column, known);
+  return known;
+}
+
+/** Respondents by code of a column, and blank ones. */
+export function tally(column: Countable, respondents: number): { blank: number; counts: Map<string, number> } {
+  const found = count({ axes: [column], respondents, mask: null, filtered: [], weight: null }).respondents;
+  const codes = column.kind === 'coded' ? column.codes : column.options;
+  return { blank: found[0] ?? 0, counts: new Map(codes.map((code, k) => [code, found[k + 1] ?? 0])) };
+}
+
+const noSummary = { summary: null as NumberSummary | null, histogram: null as Histogram | null };
+
+/** A column of codes, with its frequencies. @param values 0 is blank, k the code at k - 1 */
+export function keptCodes(values: Uint8Array | Uint16Array, made: readonly Code[]): { column: DerivedColumn; figures: DerivedFigures } {
+  const column: CodedColumn = { kind: 'coded', values, codes: made.map(({ code }) => code) };
+  const { blank, counts } = tally(column, values.length);
+  const codes = column.codes.map((code) => ({ code, respondents: counts.get(code) ?? 0 }));
+  return {
+    column: { storage: values instanceof Uint8Array ? 'coded8' : 'coded16', width: 1, blank, codes, values, state: null },
+    figures: { codes, blank, ...noSummary },
+  };
+} // prettier-ignore
+
+/** A column of sets, with its frequencies. */
+export function keptSets({ words, state, width, options }: SetsColumn, mentioned: readonly number[]): { column: DerivedColumn; figures: DerivedFigures } {
+  const blank = state.reduce((sum, one) => sum + (one === 0 ? 1 : 0), 0);
+  const codes = options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 }));
+  return { column: { storage: 'sets', width, blank, codes, values: words, state }, figures: { codes, blank, ...noSummary } };
+} // prettier-ignore
+
+/** The upper half of a NaN's bits. */
+const NAN_UPPER = 0x7ff80000;
+
+/**
+ * A column of numbers, with its distribution.
+ * @param wordOf of those without a number: 0 blank, k the word at k - 1
+ * @param missing numbers that are codes for no answer
+ */
+export function keptNumbers(values: Float64Array, wordOf: Uint32Array | null, words: readonly string[], missing: readonly { code: string; respondents: number }[]): { column: DerivedColumn; figures: DerivedFigures } {
+  const halves = new Uint32Array(values.buffer);
+  const times = words.map(() => 0);
+  let blank = 0;
+  for (let k = 0; k < values.length; k++) {
+    if (!Number.isNaN(values[k])) continue;
+    const word = wordOf === null ? 0 : wordOf[k]!;
+    // The lower half of a NaN says which word it stands for.
+    halves[2 * k] = word;
+    halves[2 * k + 1] = NAN_UPPER;
+    if (word > 0) times[word - 1]!++;
+    else blank++;
+  }
+  const without = new Set(missing.map(({ code }) => Number(code)));
+  const { numbers: all } = tallyValues({ kind: 'number', values, words: [] });
+  const numbers = without.size === 0 ? all : all.filter(([value]) => !without.has(value));
+  const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
+  return {
+    column: { storage: 'number', width: 1, blank, codes, values: halves, state: null, histogram: JSON.stringify(histogram(all)) },
+    figures: { codes: [...missing, ...codes], blank, summary: summarize(numbers), histogram: histogram(numbers, 24) },
+  };
+} // prettier-ignore

@@ -1,0 +1,59 @@
+import type { Code, Level } from '../../../core/codebook/types.js';
+import type { Histogram, NumberSummary } from '../../../core/codebook/summary.js';
+import type { Storage } from '../../../core/codebook/understand.js';
+import type { Proof, Recipe } from '../../../core/recode/types.js';
+
+export interface DeriveSource {
+  column: number;
+  title: string;
+  level: Level;
+  codes: readonly Code[];
+}
+
+export interface DeriveJob {
+  file: string;
+  respondents: number;
+  recipe: Recipe;
+  /** In the order of the recipe's sources. */
+  sources: DeriveSource[];
+  /** Only the proof and the figures are wanted. */
+  proofOnly: boolean;
+}
+
+/** A column that a recipe made, ready to be kept. */
+export interface DerivedColumn {
+  storage: Storage;
+  width: number;
+  blank: number;
+  codes: { code: string; respondents: number }[];
+  /** Of a number the halves of its bits. */
+  values: Uint8Array | Uint16Array | Uint32Array;
+  /** Of a number: JSON of its picture. */
+  histogram?: string | null;
+  state: Uint8Array | null;
+}
+
+/** What a recipe makes, in figures: its frequency table or its distribution. */
+export interface DerivedFigures {
+  /** Respondents by code; of a number only by those that are no answers. */
+  codes: { code: string; respondents: number }[];
+  blank: number;
+  /** Of a number, without its missing codes. */
+  summary: NumberSummary | null;
+  histogram: Histogram | null;
+}
+
+export interface Derived {
+  level: Level;
+  codes: Code[];
+  proof: Proof;
+  figures: DerivedFigures;
+  /** Null where only the proof was wanted. */
+  column: DerivedColumn | null;
+}
+
+/** What each kind of recipe computes; the column is dropped where nobody wants it. */
+export type Deriver<R extends Recipe> = (
+  job: DeriveJob,
+  recipe: R,
+) => Omit<Derived, 'column'> & { column: DerivedColumn };

@@ -1,0 +1,63 @@
+import { parseNumber } from '../../core/codebook/number.js';
+import { type Histogram, histogram } from '../../core/codebook/summary.js';
+import { isAnswer } from '../../core/codebook/types.js';
+import { edgesByShare } from '../../core/recode/edges.js';
+import { withNumbers } from '../../core/recode/numbers.js';
+import type { BandEnds } from '../../core/recode/types.js';
+import { cachedColumn } from './column-cache.js';
+import { sourceCodes, talliedOnce } from './derive/columns.js';
+import type { DeriveSource } from './derive/types.js';
+
+export interface DistributionJob {
+  file: string;
+  source: DeriveSource;
+  shares: number[];
+  ends: BandEnds;
+}
+
+/** The answers of a number variable, as far as they are needed to cut it into bands. */
+export interface Distribution {
+  answers: number;
+  blank: number;
+  words: number;
+  from: number;
+  to: number;
+  different: number;
+  whole: boolean;
+  points: [value: number, respondents: number][] | null;
+  histogram: Histogram | null;
+  missing: { code: string; label: string; value: number; respondents: number }[];
+  edges: number[];
+}
+
+/** More different values than this are drawn in bins. */
+const MOST_POINTS = 400;
+const BINS = 60;
+
+/** Looks at all values of a number. @throws Fault where the variable has none */
+export function distributionInStudy({ file, source, shares, ends }: DistributionJob): Distribution {
+  const column = withNumbers(cachedColumn(file, source.column), source.title);
+  const codes = sourceCodes(source, column);
+  const { numbers, words, blank } = talliedOnce(column);
+  const times = new Map(numbers);
+  const missing = codes.flatMap(({ code, label, missing: why }) => {
+    const value = parseNumber(code);
+    return why === null || value === null ? [] : [{ code, label, value, respondents: times.get(value) ?? 0 }];
+  });
+  const without = new Set(missing.map(({ value }) => value));
+  const answers = without.size === 0 ? numbers : numbers.filter(([value]) => !without.has(value));
+  const declared = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
+  return {
+    answers: answers.reduce((sum, [, many]) => sum + many, 0),
+    blank,
+    words: [...words].reduce((sum, [word, many]) => sum + (declared.has(word) ? 0 : many), 0),
+    from: answers[0]?.[0] ?? 0,
+    to: answers.at(-1)?.[0] ?? 0,
+    different: answers.length,
+    whole: answers.every(([value]) => Number.isInteger(value)),
+    points: answers.length <= MOST_POINTS ? answers.map(([value, many]) => [value, many]) : null,
+    histogram: histogram(answers, BINS),
+    missing,
+    edges: edgesByShare(answers, shares, ends),
+  };
+}

@@ -293,7 +293,7 @@ describe('the health list', () => {
 
 describe('text as a number', () => {
   it('is read with every exception decided', async () => {
-    await open(`${DEMO}/workings?convert=plot_size`);
+    await open(`${DEMO}/workings?make=number&of=plot_size`);
     await says(session.driver, '[data-testid=proof]', 'Numbers.');
     await (await find(session.driver, '[aria-label="n/a is"] option[value=number]')).click();
     await fill(session.driver, '[aria-label="The number that n/a stands for"]', '50');

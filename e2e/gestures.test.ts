@@ -33,7 +33,7 @@ describe('dragging', () => {
   });
 
   it('sends a code to another group, and merges one group into another', async () => {
-    await open('/workings?regroup=satisfaction');
+    await open('/workings?make=regroup&of=satisfaction');
     await says(session.driver, '[data-testid=proof]', 'Holds.');
     await drag('[data-code="2"]', '[data-group="1"]');
     await says(session.driver, '[data-testid=proof]', 'Nobody is in Fairly satisfied.');
@@ -121,7 +121,7 @@ describe('other sizes', () => {
     for (const path of [
       '/tables?rows=satisfaction&by=site',
       '/codebook',
-      '/workings?regroup=satisfaction',
+      '/workings?make=regroup&of=satisfaction',
       '/binder',
     ]) {
       await open(path);

@@ -134,7 +134,7 @@ describe('a table', () => {
 
 describe('a regroup', () => {
   it('is proved as it is made: a code without a group is named at once', async () => {
-    await open(`${DEMO}/workings?regroup=satisfaction`);
+    await open(`${DEMO}/workings?make=regroup&of=satisfaction`);
     await says(session.driver, '[data-testid=proof]', 'Holds.');
     await (await named(session.driver, 'two, middle, two')).click();
     await says(session.driver, '[data-testid=old-against-new]', 'Very satisfied / Fairly satisfied');
@@ -198,7 +198,7 @@ describe('a file of one’s own', () => {
 
   it('has columns gathered into one question by naming the code for ticked', async () => {
     const url = new URL(await session.driver.getCurrentUrl());
-    await session.driver.get(url.href.replace(/codebook.*/, 'workings?gather'));
+    await session.driver.get(url.href.replace(/codebook.*/, 'workings?make=gather'));
     await fill(session.driver, 'main input[type=search]:not(#roster-search)', 'q1_');
     await (await named(session.driver, 'Choose all 2 found')).click();
     await (await find(session.driver, 'main div[class*=middle] select')).sendKeys('1');
@@ -227,7 +227,7 @@ describe('in the dark', () => {
   it('keeps its contrast', async () => {
     const dark = await startBrowser({ dark: true });
     try {
-      for (const path of ['/tables?rows=satisfaction&by=site', '/codebook', '/workings?regroup=satisfaction']) {
+      for (const path of ['/tables?rows=satisfaction&by=site', '/codebook', '/workings?make=regroup&of=satisfaction']) {
         await dark.get(session.server.address + DEMO + path);
         await find(dark, '[data-testid=base], [data-testid=proof], [data-row]');
         expect(await accessibilityProblems(dark), path).toEqual([]);

@@ -38,7 +38,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
   {
     name: 'working',
-    path: `${DEMO}/workings?regroup=satisfaction`,
+    path: `${DEMO}/workings?make=regroup&of=satisfaction`,
     ready: '[data-testid=proof]',
     before: async (driver) => (await named(driver, 'two, middle, two')).click(),
   },
@@ -81,7 +81,7 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'convert',
-    path: `${DEMO}/workings?convert=plot_size`,
+    path: `${DEMO}/workings?make=number&of=plot_size`,
     ready: '[data-testid=old-against-new]',
   },
   {

@@ -1,3 +1,4 @@
+import type { Recipe } from '../core/recode/types.js';
 import type { z } from 'zod';
 import type * as codebook from './codebook-schemas.js';
 import type * as schemas from './schemas.js';
@@ -28,9 +29,9 @@ export type Comparison = z.infer<typeof schemas.ComparisonSchema>;
 export type Joining = z.infer<typeof schemas.JoiningSchema>;
 export type Layout = z.infer<typeof schemas.LayoutSchema>;
 export type Acceptance = z.infer<typeof schemas.AcceptSchema>;
-export type WorkingDraft = z.infer<typeof schemas.WorkingDraftSchema>;
+/** With a recipe as `core` has it: what is sent is not changed on its way. */
+export type WorkingDraft = Omit<z.infer<typeof schemas.WorkingDraftSchema>, 'recipe'> & { recipe: Recipe };
 export type WorkingPreview = z.infer<typeof schemas.PreviewSchema>;
-export type Recipe = WorkingDraft['recipe'];
 export type Distribution = z.infer<typeof schemas.DistributionSchema>;
 export type KeptWorking = z.infer<typeof schemas.KeptWorkingSchema>;
 export type Shown = z.infer<typeof schemas.ShownSchema>;

@@ -1,3 +1,4 @@
+import type { Recipe } from '../core/recode/types.js';
 import type {
   Acceptance,
   Changed,
@@ -14,6 +15,7 @@ import type {
   RespondentsWanted,
   Comparison,
   Counts,
+  Distribution,
   Intake,
   Joining,
   Layout,
@@ -98,9 +100,13 @@ export const client = {
   health: (study: string) => ask<Complaint[]>('GET', `${studyPath(study)}/health`),
   counts: (study: string, sentence: SentenceBody, signal?: AbortSignal) =>
     ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, signal),
-  previewWorking: (study: string, recipe: WorkingDraft['recipe'], signal?: AbortSignal) =>
+  previewWorking: (study: string, recipe: Recipe, signal?: AbortSignal) =>
     ask<WorkingPreview>('POST', `${studyPath(study)}/workings/preview`, recipe, signal),
   keepWorking: (study: string, draft: WorkingDraft) => ask<KeptWorking>('POST', `${studyPath(study)}/workings`, draft),
+  keepWorkings: (study: string, drafts: readonly WorkingDraft[]) =>
+    ask<KeptWorking[]>('POST', `${studyPath(study)}/workings/batch`, { drafts }),
+  distribution: (study: string, variable: number, ends: string, shares: readonly number[], signal?: AbortSignal) =>
+    ask<Distribution>('GET', `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`, undefined, signal), // prettier-ignore
   editWorking: (study: string, id: number, draft: WorkingDraft) =>
     ask<KeptWorking>('PUT', `${studyPath(study)}/workings/${id}`, draft),
   dropWorking: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/workings/${id}`),

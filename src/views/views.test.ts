@@ -7,7 +7,7 @@ import { inkOf } from './tables/CrossTable.js';
 import { figure, percent } from './tables/format.js';
 import { isComplete, startCondition } from './tables/SentenceLine.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './tables/url.js';
-import { optionLabels } from './workings/option-labels.js';
+import { optionLabels } from './workings/bodies/option-labels.js';
 
 function variable(over: Partial<RosterVariable>): RosterVariable {
   return {

@@ -18,22 +18,32 @@ import type { Recipe } from './types.js';
 export function checkRecipe(recipe: Recipe, names: readonly string[]): void {
   switch (recipe.kind) {
     case 'regroup':
-      return checkRegroup(recipe);
+      checkRegroup(recipe);
+      break;
     case 'band':
-      return checkBand(recipe);
+      checkBand(recipe);
+      break;
     case 'score':
-      return checkScore(recipe, names);
+      checkScore(recipe, names);
+      break;
     case 'combine':
-      return checkCombine(recipe);
+      checkCombine(recipe);
+      break;
     case 'interlock':
-      return checkInterlock(recipe);
+      checkInterlock(recipe);
+      break;
     case 'flags':
-      return checkFlags(recipe);
+      checkFlags(recipe);
+      break;
     case 'convert':
-      return recipe.to === 'number' ? checkToNumber(recipe) : checkToCategories(recipe);
+      if (recipe.to === 'number') checkToNumber(recipe);
+      else checkToCategories(recipe);
+      break;
     case 'slots':
-      return checkSlots(recipe);
+      checkSlots(recipe);
+      break;
     case 'gather':
-      return checkGather(recipe);
+      checkGather(recipe);
+      break;
   }
 }

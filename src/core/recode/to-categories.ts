@@ -96,7 +96,7 @@ export function toCategories(recipe: ToCategories, tally: ReadonlyMap<string, nu
       ? { is: 'missing', missing: why, code: missing.get(text)!.code }
       : rare.has(key!)
         ? { is: 'other' }
-        : { is: 'category', category: codeOf.get(key!)! }) satisfies Sorted as Sorted,
+        : { is: 'category', category: codeOf.get(key!)! }) satisfies Sorted,
   }));
   const codeFor = (sorted: Sorted) => (sorted.is === 'category' ? sorted.category : sorted.is === 'other' ? OTHER : sorted.code);
   return {

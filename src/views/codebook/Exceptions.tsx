@@ -6,6 +6,7 @@ import { whole } from '../../core/figures.js';
 import { Button, MainButton } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { ReasonSelect } from './CodesEditor.js';
+import { makeAddress } from '../workings/places.js';
 import css from './codebook.module.css';
 
 const SHOWN = 12;
@@ -74,8 +75,7 @@ export function Exceptions({ study, variable, detail, run }: Props) {
           {words.length > SHOWN && <p className={css['soft']}>and {whole(words.length - SHOWN)} more, as no answer.</p>}
           <p className={css['soft']}>
             They stay in the data, and count as missing with the reason given. Where a word stands for a number (“two”),
-            read the variable as a number in a{' '}
-            <a href={`/studies/${study}/workings?convert=${encodeURIComponent(variable.name)}`}>working</a>.
+            read the variable as a number in a <a href={makeAddress(study, 'number', variable.name)}>working</a>.
           </p>
           <p>
             <MainButton onClick={keep}>{isOne ? 'Keep these decisions' : 'Make it a number'}</MainButton>

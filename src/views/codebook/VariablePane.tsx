@@ -12,7 +12,8 @@ import { Origin, UsedBy } from '../peek/Origin.js';
 import { peekAt } from '../peek/Peek.js';
 import { useDraft } from '../shell/use-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
-import { canConvert, canRegroup } from '../workings/WorkingsScreen.js';
+import { canConvert, canRegroup } from '../workings/kinds.js';
+import { makeAddress } from '../workings/places.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import { Exceptions } from './Exceptions.js';
 import { sayTurned, turnedBy } from './missing-words.js';
@@ -135,8 +136,8 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
           {variable.starred ? '★ Starred' : '☆ Star'}
         </Button>
         {variable.level !== 'text' && <a href={`/studies/${study}/tables?rows=${query}`}>Table</a>}
-        {canRegroup(variable) && <a href={`/studies/${study}/workings?regroup=${query}`}>Regroup</a>}
-        {canConvert(variable) && <a href={`/studies/${study}/workings?convert=${query}`}>Read as a number</a>}
+        {canRegroup(variable) && <a href={makeAddress(study, 'regroup', variable.name)}>Regroup</a>}
+        {canConvert(variable) && <a href={makeAddress(study, 'number', variable.name)}>Read as a number</a>}
         {variable.workingId !== null && (
           <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
         )}

@@ -15,8 +15,13 @@ function worthShowing(answers: readonly Line[], most: number): Line[] {
   return answers.filter(({ respondents }) => respondents >= least).slice(0, most);
 }
 
+/** What is needed of a variable: of one that is not kept yet, only this is there. */
+interface Shown extends Pick<VariableDetail, 'codes' | 'blank' | 'answered'> {
+  variable: Pick<VariableDetail['variable'], 'level'>;
+}
+
 /** A frequency table: codes with labels, share of those who answered; what is missing apart, blanks apart. */
-export function Frequencies({ detail, most }: { detail: VariableDetail; most: number }) {
+export function Frequencies({ detail, most }: { detail: Shown; most: number }) {
   const { codes, blank, variable, answered: inAll } = detail;
   const isSet = variable.level === 'multiple';
   const answers = codes.filter(({ missing }) => missing === null);

@@ -7,7 +7,8 @@ interface Props {
   /** What is kept: "working" or "question". */
   noun: string;
   isNew: boolean;
-  name: string;
+  /** Null: several are made, and named by a pattern. */
+  name: string | null;
   setName: (name: string) => void;
   /** The proof was made and fails. */
   fails: boolean;
@@ -16,15 +17,18 @@ interface Props {
   keep: () => void;
   leave: () => void;
   remove: (() => void) | null;
+  copy: (() => void) | null;
 }
 
 /** The end of an editor: the variable's name, what to mind, and to keep it or not. */
-export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep, leave, remove }: Props) {
+export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep, leave, remove, copy }: Props) {
   return (
     <section className={reading['answer']}>
-      <Field label="Name of the variable (made from the label where empty)">
-        <input className={kit['input']} value={name} onChange={(event) => setName(event.target.value)} />
-      </Field>
+      {name !== null && (
+        <Field label="Name of the variable (made from the label where empty)">
+          <input className={kit['input']} value={name} onChange={(event) => setName(event.target.value)} />
+        </Field>
+      )}
       {fails && (
         <p className={css['warn']}>
           The proof does not hold. You can keep the {noun}; it stays marked wherever it is used.
@@ -36,6 +40,7 @@ export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep
           {isNew ? `Keep the ${noun}` : 'Keep the change'}
         </MainButton>
         <PlainButton onClick={leave}>{isNew ? 'Discard' : 'Leave as it was'}</PlainButton>
+        {copy && <Button onClick={copy}>Copy…</Button>}
         {remove && <Button onClick={remove}>Take out</Button>}
       </div>
     </section>

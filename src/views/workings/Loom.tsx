@@ -1,4 +1,5 @@
 import { whole } from '../../core/figures.js';
+import type React from 'react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { pensFor, TONES } from '../../charts/pens.js';
 import { ribbons } from '../../charts/ribbons.js';
@@ -17,9 +18,12 @@ export interface LoomProps {
   proof: Proof;
   groups: readonly Group[];
   setAside: readonly string[];
+  /** The group that blanks go to; null: they stay blank. */
+  blankTo: number | null;
   send: (code: string, target: Target) => void;
   rename: (at: number, label: string) => void;
-  move: (at: number, by: -1 | 1) => void;
+  /** Puts a group before the one at `to`; at the end where there is none. */
+  place: (from: number, to: number) => void;
   remove: (at: number) => void;
   /** Everything in one group goes into another. */
   merge: (from: number, into: number) => void;
@@ -149,7 +153,9 @@ export function Loom(props: LoomProps) {
         {without.map(old)}
         <div className={css['old']}>
           <span className={css['code']} />
-          <span className={css['oldLabel']}>blank</span>
+          <span className={css['oldLabel']}>
+            {props.blankTo === null ? 'blank' : `blank, to ${groups[props.blankTo]?.label ?? ''}`}
+          </span>
           <span className={css['count']}>{whole(blank)}</span>
         </div>
       </div>
@@ -240,13 +246,22 @@ interface GroupBoxProps extends LoomProps {
   base: number;
 }
 
-function GroupBox({ group, at, height, respondents, base, groups, send, rename, move, remove, merge }: GroupBoxProps) {
-  const [over, setOver] = useState(false);
+/** Where something is let go on a group: into it, or, of a group, before or behind it. */
+type Over = 'into' | 'before' | 'behind' | null;
+
+function GroupBox({ group, at, height, respondents, base, groups, send, rename, place, remove, merge }: GroupBoxProps) {
+  const [over, setOver] = useState<Over>(null);
+  const overAt = (event: React.DragEvent<HTMLElement>): Over => {
+    if (event.dataTransfer.types.includes(DRAG)) return 'into';
+    const { top, height: tall } = event.currentTarget.getBoundingClientRect();
+    const share = (event.clientY - top) / tall;
+    return share < 0.25 ? 'before' : share > 0.75 ? 'behind' : 'into';
+  };
   return (
     <div
       className={css['group']}
       style={{ height }}
-      data-over={over}
+      data-over={over ?? undefined}
       data-group={group.code}
       draggable
       onDragStart={(event) => {
@@ -257,16 +272,19 @@ function GroupBox({ group, at, height, respondents, base, groups, send, rename, 
       onDragOver={(event) => {
         if (!event.dataTransfer.types.some((type) => type.startsWith(DRAG))) return;
         event.preventDefault();
-        setOver(true);
+        setOver(overAt(event));
       }}
-      onDragLeave={() => setOver(false)}
+      onDragLeave={() => setOver(null)}
       onDrop={(event) => {
-        setOver(false);
+        const where = overAt(event);
+        setOver(null);
         event.preventDefault();
         const code = event.dataTransfer.getData(DRAG);
         const from = event.dataTransfer.getData(`${DRAG}-group`);
         if (code !== '') send(code, { to: 'group', at });
-        else if (from !== '' && Number(from) !== at) merge(Number(from), at);
+        else if (from === '' || Number(from) === at) return;
+        else if (where === 'into') merge(Number(from), at);
+        else place(Number(from), where === 'before' ? at : at + 1);
       }}
     >
       <input
@@ -285,7 +303,7 @@ function GroupBox({ group, at, height, respondents, base, groups, send, rename, 
           aria-label={`Move ${group.label} up`}
           title="Up"
           disabled={at === 0}
-          onClick={() => move(at, -1)}
+          onClick={() => place(at, at - 1)}
         >
           ↑
         </button>
@@ -295,7 +313,7 @@ function GroupBox({ group, at, height, respondents, base, groups, send, rename, 
           aria-label={`Move ${group.label} down`}
           title="Down"
           disabled={at === groups.length - 1}
-          onClick={() => move(at, 1)}
+          onClick={() => place(at, at + 2)}
         >
           ↓
         </button>

@@ -6,6 +6,8 @@ interface Keeping {
   busy: boolean;
   /** Keeps a new working, or the change of one; `kept` is called where that went well. */
   keep: (draft: WorkingDraft) => void;
+  /** Keeps several new workings, or none. */
+  keepAll: (drafts: readonly WorkingDraft[]) => void;
 }
 
 /** Keeps what an editor made; a problem goes to `fail`, and what was typed stays. */
@@ -16,16 +18,23 @@ export function useKeep(
   fail: (problem: { detail: string; mend: string }) => void,
 ): Keeping {
   const [busy, setBusy] = useState(false);
-  const keep = (draft: WorkingDraft) => {
+  const wait = (work: Promise<unknown>, label: string) => {
     setBusy(true);
-    const work = working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft);
     work.then(
-      () => kept(draft.label),
+      () => kept(label),
       (error: unknown) => {
         fail(problemText(error));
         setBusy(false);
       },
     );
   };
-  return { busy, keep };
+  return {
+    busy,
+    keep: (draft) =>
+      wait(
+        working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft),
+        draft.label,
+      ),
+    keepAll: (drafts) => wait(client.keepWorkings(study, drafts), `${drafts.length} variables`),
+  };
 }

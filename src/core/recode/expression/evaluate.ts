@@ -48,7 +48,9 @@ function checked(value: number, row: number, why: Uint8Array): number {
   return NaN;
 }
 
-const COMPARE: Partial<Record<Operation, (a: number, b: number) => boolean>> = {
+type Comparison = Extract<Operation, '=' | '<>' | '<' | '<=' | '>' | '>='>;
+
+const COMPARE: Record<Comparison, (a: number, b: number) => boolean> = {
   '=': (a, b) => a === b,
   '<>': (a, b) => a !== b,
   '<': (a, b) => a < b,
@@ -57,9 +59,11 @@ const COMPARE: Partial<Record<Operation, (a: number, b: number) => boolean>> = {
   '>=': (a, b) => a >= b,
 };
 
+const isComparison = (operation: Operation): operation is Comparison => Object.hasOwn(COMPARE, operation);
+
 function operated(operation: Operation, left: Evaluator, right: Evaluator, why: Uint8Array): Evaluator {
-  const compare = COMPARE[operation];
-  if (compare) {
+  if (isComparison(operation)) {
+    const compare = COMPARE[operation];
     return (row) => {
       const [a, b] = [left(row), right(row)];
       return Number.isNaN(a) || Number.isNaN(b) ? NaN : compare(a, b) ? 1 : 0;
@@ -94,7 +98,7 @@ function operated(operation: Operation, left: Evaluator, right: Evaluator, why: 
         const b = right(row);
         return b === 0 ? 0 : Number.isNaN(a) || Number.isNaN(b) ? NaN : 1;
       };
-    default:
+    case 'or':
       return (row) => {
         const a = left(row);
         if (a !== 0 && !Number.isNaN(a)) return 1;

@@ -1,0 +1,114 @@
+import { useMemo } from 'react';
+import type { RosterVariable } from '../../../api/types.js';
+import { isAnswer, titleOf } from '../../../core/codebook/types.js';
+import type { Gather } from '../../../core/recode/types.js';
+import { Field } from '../../../kit/kit.js';
+import kit from '../../../kit/kit.module.css';
+import { SourceChooser } from '../editor/SourceChooser.js';
+import { optionLabels } from './option-labels.js';
+import type { BodyProps } from './types.js';
+import css from '../workings.module.css';
+
+/** A column can be an option where it holds few codes. */
+function suitsGather(variable: RosterVariable): boolean {
+  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= 3; // prettier-ignore
+}
+
+/** One multiple-response question over several yes/no columns, by naming the code that means ticked. */
+export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
+  const candidates = useMemo(() => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)), [view, recipe]); // prettier-ignore
+  const find = (id: number) => candidates.find((variable) => variable.id === id);
+  const chosen = recipe.items.map(({ source }) => source);
+  const none = recipe.none?.source ?? null;
+  const columns = candidates.filter(({ id }) => chosen.includes(id) || id === none);
+  const ticks = new Set(recipe.items.map(({ ticked }) => ticked));
+  const ticked = ticks.size === 1 ? ([...ticks][0] ?? '') : '';
+
+  // Codes that the chosen columns hold, and in how many of them.
+  const codes = useMemo(() => {
+    const found = new Map<string, { labels: string[]; columns: number }>();
+    for (const variable of columns) {
+      for (const { code, label } of variable.codes.filter(isAnswer)) {
+        const known = found.get(code);
+        const labels = known?.labels ?? [];
+        const all = labels.includes(label) ? labels : [...labels, label];
+        found.set(code, { labels: all, columns: (known?.columns ?? 0) + 1 });
+      }
+    }
+    return [...found];
+  }, [columns]);
+
+  const setColumns = (ids: readonly number[]) => {
+    const titles = (some: readonly number[]) => some.map((id) => titleOf(find(id) ?? { name: '', label: '' }));
+    const before = new Set(optionLabels(titles(chosen)));
+    // Columns stand in the order of the roster.
+    const variables = candidates.filter(({ id }) => ids.includes(id));
+    const labels = optionLabels(variables.map(titleOf));
+    const items = variables.map(({ id }, k) => {
+      const kept = recipe.items.find(({ source }) => source === id);
+      // A label that was typed stays; one that was worked out follows the selection.
+      const label = kept && !before.has(kept.label) ? kept.label : (labels[k] ?? '');
+      return { source: id, label, ticked: kept?.ticked ?? ticked };
+    });
+    change({ ...recipe, items, none: none !== null && ids.includes(none) ? null : recipe.none });
+  };
+  return (
+    <>
+      <SourceChooser
+        title="Columns, one for each option"
+        hint="those with two or three codes"
+        candidates={candidates}
+        chosen={chosen}
+        choose={setColumns}
+        taken={new Set(none === null ? [] : [none])}
+        example="grow"
+        more={({ id }) => {
+          const item = recipe.items.find(({ source }) => source === id);
+          return (
+            <input
+              className={kit['input']}
+              aria-label={`Label of the option ${titleOf(find(id) ?? { name: '', label: '' })}`}
+              value={item?.label ?? ''}
+              onChange={(event) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, label: event.target.value } : one)) })}
+            />
+          );
+        }}
+      />
+      <div className={css['row']}>
+        <Field label="The code that means ticked">
+          <select
+            className={kit['input']}
+            value={ticked}
+            onChange={(event) => {
+              const { value } = event.target;
+              change({ ...recipe, items: recipe.items.map((item) => ({ ...item, ticked: value })), none: recipe.none && { ...recipe.none, ticked: value } });
+            }}
+          >
+            <option value="">{recipe.items.length === 0 ? 'choose columns first' : ticks.size > 1 ? 'each column its own' : 'choose…'}</option>
+            {codes.map(([code, { labels, columns: many }]) => (
+              <option key={code} value={code}>
+                {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of {columns.length} columns)
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Field label="The column that says “none of these”">
+          <select
+            className={kit['input']}
+            value={none ?? ''}
+            onChange={(event) => change({ ...recipe, none: event.target.value === '' ? null : { source: Number(event.target.value), label: 'None of these', ticked } })}
+          >
+            <option value="">there is none</option>
+            {candidates
+              .filter(({ id }) => !chosen.includes(id))
+              .map((variable) => (
+                <option key={variable.id} value={variable.id}>
+                  {titleOf(variable)}
+                </option>
+              ))}
+          </select>
+        </Field>
+      </div>
+    </>
+  );
+} // prettier-ignore

@@ -1,0 +1,177 @@
+import { useMemo, useState } from 'react';
+import { MISSING_REASONS, MISSING_WORDS } from '../../../core/codebook/types.js';
+import { parseRegroup, printRegroup } from '../../../core/recode/recipe-text.js';
+import { proveRegroup } from '../../../core/recode/regroup.js';
+import { type Start, startRegroup } from '../../../core/recode/starts.js';
+import { type Group, MISSING_CODES, type Regroup, UNNAMED } from '../../../core/recode/types.js';
+import { Button, Choice, Field, Wait } from '../../../kit/kit.js';
+import kit from '../../../kit/kit.module.css';
+import { Loom, type Target } from '../Loom.js';
+import type { BodyProps } from './types.js';
+import css from '../workings.module.css';
+
+const STARTS: readonly (readonly [Start, string])[] = [
+  ['each', 'each its own'],
+  ['reverse', 'reverse'],
+  ['halves', 'two halves'],
+  ['ends', 'two, middle, two'],
+];
+
+const UNNAMED_WORDS = { 'left-over': 'are left over, and told', 'set-aside': 'are set aside: no answer', own: 'keep a group each' } as const; // prettier-ignore
+const MISSING_CODE_WORDS = { keep: 'stay, each for its own reason', one: 'become one: no answer', blank: 'become blank' } as const; // prettier-ignore
+
+const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
+
+/** Categories to categories: the ribbons from old codes to new groups are the editor and the proof at once. */
+export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
+  const [text, setText] = useState<string | null>(null);
+  const [unread, setUnread] = useState<{ line: number; text: string }[]>([]);
+  const codes = useMemo(() => (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing })), [detail]);
+  const counts = useMemo(() => new Map((detail?.codes ?? []).map(({ code, respondents }) => [code, respondents])), [detail]);
+  const proof = useMemo(() => proveRegroup(recipe, codes, counts, detail?.blank ?? 0), [recipe, codes, counts, detail]);
+  if (recipe.source === 0) return null;
+  if (!detail) return <Wait>Counting…</Wait>;
+  const put = (next: Partial<Regroup>) => {
+    const blank = 'blank' in next ? next.blank : recipe.blank;
+    const groups = next.groups ?? recipe.groups;
+    // A group that blanks went to may be gone, or have another number.
+    const to = blank && 'group' in blank ? renumbered(recipe.groups, groups, blank.group) : undefined;
+    change({ ...recipe, ...next, blank: blank && 'group' in blank ? (to === undefined ? undefined : { group: to }) : blank });
+    setText(null);
+    setUnread([]);
+  };
+  const without = (code: string) => ({
+    groups: recipe.groups.map((group) => ({ ...group, from: group.from.filter((one) => one !== code) })),
+    setAside: recipe.setAside.filter((one) => one !== code),
+  });
+  const send = (code: string, target: Target) => {
+    const { groups, setAside } = without(code);
+    if (target.to === 'aside') put({ groups, setAside: [...setAside, code] });
+    else if (target.to === 'nowhere') put({ groups, setAside });
+    else if (target.to === 'new') {
+      const label = codes.find((one) => one.code === code)?.label ?? code;
+      put({ groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
+    } else put({ groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)), setAside });
+  };
+  const place = (from: number, to: number) => {
+    const groups = [...recipe.groups];
+    const [group] = groups.splice(from, 1);
+    if (group) groups.splice(to > from ? to - 1 : to, 0, group);
+    put({ groups: renumber(groups) });
+  };
+  const merge = (from: number, into: number) => {
+    const [moved, kept] = [recipe.groups[from], recipe.groups[into]];
+    if (!moved || !kept) return;
+    const groups = recipe.groups
+      .map((group, k) => (k === into ? { ...kept, from: [...kept.from, ...moved.from] } : group))
+      .filter((_, k) => k !== from);
+    put({ groups: renumber(groups) });
+  };
+  return (
+    <>
+      <div className={css['toolbar']} role="group" aria-label="Regroup">
+        <div>
+          <span>Start from</span>
+          {STARTS.map(([start, words]) => (
+            <Button key={start} onClick={() => put({ groups: startRegroup(start, codes), setAside: [] })}>
+              {words}
+            </Button>
+          ))}
+        </div>
+        <div>
+          <span>Result</span>
+          <Choice
+            label="Level of the new variable"
+            value={recipe.level}
+            of={[
+              ['ordered', 'ordered'],
+              ['unordered', 'categories'],
+            ]}
+            choose={(level) => put({ level })}
+          />
+        </div>
+      </div>
+      <Loom
+        source={codes}
+        proof={proof}
+        groups={recipe.groups}
+        setAside={recipe.setAside}
+        blankTo={recipe.blank && 'group' in recipe.blank ? recipe.groups.findIndex(({ code }) => recipe.blank && 'group' in recipe.blank && code === recipe.blank.group) : null}
+        send={send}
+        rename={(at, label) => put({ groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) })}
+        place={place}
+        remove={(at) => put({ groups: renumber(recipe.groups.filter((_, k) => k !== at)) })}
+        merge={merge}
+      />
+      <div className={css['row']} role="group" aria-label="What no group names">
+        <Field label="Answers in no group">
+          <select className={kit['input']} value={recipe.unnamed ?? 'left-over'} onChange={(event) => put({ unnamed: UNNAMED.find((one) => one === event.target.value) })}>
+            {UNNAMED.map((one) => (
+              <option key={one} value={one}>
+                {UNNAMED_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Field label="Missing codes">
+          <select className={kit['input']} value={recipe.missing ?? 'keep'} onChange={(event) => put({ missing: MISSING_CODES.find((one) => one === event.target.value) })}>
+            {MISSING_CODES.map((one) => (
+              <option key={one} value={one}>
+                {MISSING_CODE_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Field label="Blanks">
+          <select
+            className={kit['input']}
+            value={!recipe.blank ? '' : 'group' in recipe.blank ? `group ${recipe.blank.group}` : recipe.blank.missing}
+            onChange={(event) => {
+              const { value } = event.target;
+              const reason = MISSING_REASONS.find((one) => one === value);
+              put({ blank: value.startsWith('group ') ? { group: value.slice('group '.length) } : reason ? { missing: reason } : undefined });
+            }}
+          >
+            <option value="">stay blank</option>
+            {MISSING_REASONS.map((reason) => (
+              <option key={reason} value={reason}>
+                no answer: {MISSING_WORDS[reason]}
+              </option>
+            ))}
+            {recipe.groups.map(({ code, label }) => (
+              <option key={code} value={`group ${code}`}>
+                go to {label || `group ${code}`}
+              </option>
+            ))}
+          </select>
+        </Field>
+      </div>
+      <details className={css['typed']} open={text !== null}>
+        <summary>Type the groups instead</summary>
+        <textarea
+          className={css['text']}
+          aria-label="The recipe as text"
+          value={text ?? printRegroup(recipe)}
+          onChange={(event) => {
+            const read = parseRegroup(event.target.value, codes);
+            put({ groups: read.groups, setAside: read.setAside });
+            setText(event.target.value);
+            setUnread(read.unread);
+          }}
+        />
+        <p className={css['hint']}>A group a line: label, colon, codes. “1-3” names the answers from 1 to 3.</p>
+        {unread.map(({ line, text: unreadText }) => (
+          <p key={line} className={css['warn']}>
+            Line {line}, “{unreadText}”, has no colon: write label, colon, codes.
+          </p>
+        ))}
+      </details>
+    </>
+  );
+} // prettier-ignore
+
+/** The code that a group has after a change, found by what goes into it. */
+function renumbered(before: readonly Group[], after: readonly Group[], code: string): string | undefined {
+  const old = before.find((group) => group.code === code);
+  return old && (after.find(({ label }) => label === old.label) ?? after.find(({ from }) => from.some((one) => old.from.includes(one))))?.code; // prettier-ignore
+}

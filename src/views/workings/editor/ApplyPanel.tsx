@@ -1,0 +1,134 @@
+import { useState } from 'react';
+import type { RosterVariable, StudyView } from '../../../api/types.js';
+import { titleOf } from '../../../core/codebook/types.js';
+import { codeDifferences } from '../../../core/recode/apply.js';
+import { sourcesOf } from '../../../core/recode/sources.js';
+import { Button, Field } from '../../../kit/kit.js';
+import kit from '../../../kit/kit.module.css';
+import { matches } from '../../../kit/Picker.js';
+import { peekAt } from '../../peek/Peek.js';
+import { makeOf, suits } from '../kinds.js';
+import type { EditorDraft, Planned } from './drafts.js';
+import css from '../workings.module.css';
+
+interface Props {
+  view: StudyView;
+  draft: EditorDraft;
+  change: (draft: EditorDraft) => void;
+}
+
+/** Differences that are named; the rest is counted. */
+const NAMED = 3;
+
+/** Variables that the same recipe is applied to: their codes are compared first, and what differs is shown. */
+export function ApplyPanel({ view, draft, change }: Props) {
+  const [search, setSearch] = useState('');
+  const { recipe, targets, place } = draft;
+  const make = makeOf(recipe);
+  const ids = sourcesOf(recipe);
+  const own = view.variables.find(({ id }) => id === ids[place]);
+  const isNumber = make === 'band' || make === 'number' || make === 'categories';
+  const candidates = view.variables
+    .filter((one) => suits(make, one) && !ids.includes(one.id) && one.level === own?.level)
+    .map((variable) => ({ variable, differences: own && !isNumber ? codeDifferences(own.codes, variable.codes) : [] }))
+    .sort((a, b) => a.differences.length - b.differences.length);
+  const shown = candidates.filter(({ variable }) => matches(`${variable.name} ${titleOf(variable)} ${variable.question} ${variable.group}`, search)); // prettier-ignore
+  const same = shown.filter(({ differences }) => differences.length === 0).map(({ variable }) => variable.id);
+  const choose = (next: number[]) => change({ ...draft, targets: next });
+  return (
+    <section className={css['section']} aria-label="Apply to more">
+      <h2>
+        Apply to more variables<small>{targets.length === 0 ? 'the same recipe for each' : `${targets.length} more`}</small>
+      </h2>
+      {ids.length > 1 && (
+        <Field label="In the place of">
+          <select className={kit['input']} value={place} onChange={(event) => change({ ...draft, place: Number(event.target.value), targets: [] })}>
+            {ids.map((id, k) => (
+              <option key={id} value={k}>
+                {titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' })}
+              </option>
+            ))}
+          </select>
+        </Field>
+      )}
+      <div className={css['row']}>
+        <Field label="Find variables">
+          <input className={kit['input']} type="search" value={search} onChange={(event) => setSearch(event.target.value)} />
+        </Field>
+        <Button onClick={() => choose([...new Set([...targets, ...same])])} disabled={same.length === 0}>
+          All {same.length} with the same codes
+        </Button>
+        <Button onClick={() => choose([])} disabled={targets.length === 0}>
+          None
+        </Button>
+      </div>
+      <div className={css['columns']} role="group" aria-label="More variables">
+        {shown.map(({ variable, differences }) => (
+          <div key={variable.id} className={css['column']}>
+            <input
+              type="checkbox"
+              id={`target-${variable.id}`}
+              checked={targets.includes(variable.id)}
+              onChange={(event) => choose(event.target.checked ? [...targets, variable.id] : targets.filter((id) => id !== variable.id))}
+            />
+            <label htmlFor={`target-${variable.id}`}>
+              <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
+            </label>
+            <small className={differences.length > 0 ? css['warn'] : undefined}>{sayDifferences(differences, own)}</small>
+          </div>
+        ))}
+        {shown.length === 0 && <p className={css['hint']}>No other variable of this kind{search === '' ? '' : ` is called “${search}”`}.</p>}
+      </div>
+    </section>
+  );
+} // prettier-ignore
+
+function sayDifferences(differences: readonly { code: string; says: string }[], own: RosterVariable | undefined): string {
+  if (!own || differences.length === 0) return 'the same codes';
+  const named = differences.slice(0, NAMED).map(({ code, says }) => `${code} ${says}`);
+  return `${named.join('; ')}${differences.length > NAMED ? `; ${differences.length - NAMED} more` : ''}`;
+} // prettier-ignore
+
+/** What the results are called, by a pattern, with every name before it is kept. */
+export function NamesPanel({ draft, change, planned, taken }: { draft: EditorDraft; change: (draft: EditorDraft) => void; planned: readonly Planned[]; taken: ReadonlySet<string> }) {
+  const twice = (name: string) => name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
+  return (
+    <section className={css['section']} aria-label="Names of the results">
+      <h2>
+        {planned.length} variables<small>named by a pattern: {'{label} {name} {n}'}{draft.recipe.kind === 'flags' ? ' {category}' : ''}</small>
+      </h2>
+      <div className={css['row']}>
+        <Field label="Labels">
+          <input className={kit['input']} value={draft.labels} onChange={(event) => change({ ...draft, labels: event.target.value })} />
+        </Field>
+        <Field label="Names">
+          <input className={kit['input']} value={draft.names} placeholder="made from the labels" onChange={(event) => change({ ...draft, names: event.target.value })} />
+        </Field>
+      </div>
+      <table className={css['matrix']}>
+        <caption className="sr-only">What will be made</caption>
+        <thead>
+          <tr>
+            <th scope="col">Label</th>
+            <th scope="col">Name</th>
+            <th scope="col">of</th>
+          </tr>
+        </thead>
+        <tbody>
+          {planned.slice(0, 60).map(({ label, name, source }, k) => (
+            <tr key={k}>
+              <th scope="row">{label}</th>
+              <td className={twice(name) ? css['warn'] : undefined}>{name === '' ? '' : twice(name) ? `${name}: there is one already` : name}</td>
+              <td>{source ? titleOf(source) : ''}</td>
+            </tr>
+          ))}
+          {planned.length > 60 && (
+            <tr>
+              <td colSpan={3}>and {planned.length - 60} more</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </section>
+  );
+} // prettier-ignore

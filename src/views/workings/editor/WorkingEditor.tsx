@@ -1,0 +1,215 @@
+import { useState } from 'react';
+import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
+import { type Code, titleOf } from '../../../core/codebook/types.js';
+import { patternOf } from '../../../core/recode/apply.js';
+import { sayRecipe, verbOf } from '../../../core/recode/say.js';
+import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
+import type { Recipe } from '../../../core/recode/types.js';
+import { Button, Problem, Wait } from '../../../kit/kit.js';
+import { client, problemText } from '../../client.js';
+import reading from '../../reading/reading.module.css';
+import { useDraft } from '../../shell/use-draft.js';
+import bench from '../../shell/workbench.module.css';
+import { Body } from '../bodies/Body.js';
+import { lackOf, type Make, MAKE_WORDS, makeOf, startLabel, startRecipe, suits } from '../kinds.js';
+import { KeepPanel } from '../KeepPanel.js';
+import { OldAgainstNew } from '../OldAgainstNew.js';
+import { ProofPane } from '../ProofPane.js';
+import { useDetail } from '../use-detail.js';
+import { useKeep } from '../use-keep.js';
+import { usePreview } from '../use-preview.js';
+import { ApplyPanel, NamesPanel } from './ApplyPanel.js';
+import { BeforeAfter } from './BeforeAfter.js';
+import { type EditorDraft, isEditorDraft, makesMany, plannedOf } from './drafts.js';
+import { Reliability } from './Reliability.js';
+import { SourceSlot } from './SourceSlot.js';
+import { UsedBy } from './UsedBy.js';
+import css from '../workings.module.css';
+
+export interface EditorProps {
+  view: StudyView;
+  make: Make;
+  /** Variables that a new working begins with. */
+  of: number[];
+  /** The working that is changed; null: a new one. */
+  working: Working | null;
+  /** The working that a new one begins as. */
+  like: Working | null;
+  done: (label: string) => void;
+  leave: () => void;
+  remove: (() => void) | null;
+  copy: (() => void) | null;
+}
+
+/** Makes or changes a working: its recipe, its proof beside it, what stands before and after. */
+export function WorkingEditor(props: EditorProps) {
+  const { view, make, of, working, like } = props;
+  const model = working ?? like;
+  const first = model ? (sourcesOf(model.recipe)[0] ?? 0) : (of[0] ?? 0);
+  const { detail, problem } = useDetail(view.study.id, MAKE_WORDS[make].of === 'one' ? first : 0);
+  if (problem) return <Problem {...problem} />;
+  if (first !== 0 && MAKE_WORDS[make].of === 'one' && !detail) return <Wait>Counting…</Wait>;
+  const sources = of.flatMap((id) => view.variables.find((one) => one.id === id) ?? []);
+  const codes = (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing }));
+  const made = view.variables.find(({ id }) => id === model?.variable);
+  const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(make, sources);
+  const name = working ? (made?.name ?? '') : '';
+  const recipe = model ? model.recipe : startRecipe(make, sources, codes);
+  const source = view.variables.find(({ id }) => id === first);
+  const pattern = label === '' || !source ? '' : patternOf(label, titleOf(source), 'label');
+  const initial: EditorDraft = {
+    label,
+    name,
+    recipe,
+    each: make === 'flags',
+    targets: [],
+    place: 0,
+    labels: make === 'flags' ? '{label}: {category}' : pattern,
+    names: make === 'flags' ? '{name}_{n}_{category}' : '{name}_2',
+  };
+  const key = `hatch-count:${view.study.id}:working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
+  return <Opened key={key} {...props} draftKey={key} initial={initial} />;
+}
+
+/** How the variables that a recipe stands on are called in its title. */
+function sourcesInTitle(recipe: Recipe, view: StudyView): string {
+  const ids = sourcesOf(recipe);
+  const titles = ids.flatMap((id) => {
+    const variable = view.variables.find((one) => one.id === id);
+    return variable ? [titleOf(variable)] : [];
+  });
+  if (recipe.kind === 'gather') return recipe.items.length === 0 ? 'columns, chosen below' : `${recipe.items.length} columns`; // prettier-ignore
+  if (recipe.kind === 'slots') return ids.length === 0 ? 'slots, chosen below' : `${ids.length} slots`;
+  if (titles.length === 0) return `${MAKE_WORDS[makeOf(recipe)].sources}, chosen below`;
+  return titles.length <= 3 ? titles.join(', ') : `${titles.slice(0, 2).join(', ')} and ${titles.length - 2} more`;
+}
+
+/** The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list. */
+function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: readonly Code[]): Recipe {
+  const named = recipe.kind === 'flags' ? recipe.codes : recipe.kind === 'regroup' ? [...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside] : null; // prettier-ignore
+  const fits = named === null || named.some((code) => codes.some((other) => other.code === code));
+  return fits ? mapSources(recipe, () => variable.id) : startRecipe(make, [variable], codes);
+}
+
+const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the question', number: 'Label of the number' };
+
+function Opened({ view, make, working, like, done, leave, remove, copy, draftKey, initial }: EditorProps & { draftKey: string; initial: EditorDraft }) {
+  const study = view.study.id;
+  const words = MAKE_WORDS[make];
+  const [draft, put, forget] = useDraft(draftKey, initial, isEditorDraft);
+  const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
+  const { recipe } = draft;
+  const one = words.of === 'one' ? (sourcesOf(recipe)[0] ?? 0) : 0;
+  const { detail } = useDetail(study, one);
+  const source = view.variables.find(({ id }) => id === one);
+  const lack = lackOf(recipe);
+  const previewed = usePreview(study, lack === null ? recipe : null);
+  const { preview, fresh, problem, setProblem } = previewed;
+  const [refused, setRefused] = useState<typeof problem>(null);
+  const kept = (label: string) => {
+    forget();
+    done(label);
+  };
+  const keeping = useKeep(study, working?.id ?? null, kept, setRefused);
+  const planned = plannedOf(draft, view.variables);
+  const many = working === null && makesMany(draft);
+  const labelled = many ? planned.every(({ label }) => label.trim() !== '') : draft.label.trim() !== '';
+  const change = (next: Recipe) => {
+    put({ ...draft, recipe: next });
+    setRefused(null);
+  };
+  const chooseSource = (id: number) => {
+    const variable = view.variables.find((other) => other.id === id);
+    if (!variable) return;
+    const before = source ? startLabel(make, [source]) : '';
+    const label = draft.label === before || draft.label === '' ? startLabel(make, [variable]) : draft.label;
+    const next = { ...draft, label, targets: draft.targets.filter((other) => other !== id) };
+    client.variable(study, id).then(
+      ({ codes }) => put({ ...next, recipe: onSource(recipe, make, variable, codes) }),
+      (error: unknown) => setRefused(problemText(error)),
+    );
+  };
+  const title = (id: number) => titleOf(view.variables.find((other) => other.id === id) ?? { name: 'a variable that is gone', label: '' }); // prettier-ignore
+  const codesOf = (id: number) => (id === detail?.variable.id ? detail.codes : (view.variables.find((other) => other.id === id)?.codes ?? [])); // prettier-ignore
+  return (
+    <>
+      <div className={bench['middle']}>
+        <h1 className={css['title']}>
+          <input
+            aria-label={LABEL_OF[words.noun] ?? 'Label of the new variable'}
+            placeholder={`a label for the ${words.noun === 'question' ? 'question' : 'new variable'}`}
+            value={draft.label}
+            onChange={(event) => put({ ...draft, label: event.target.value })}
+          />
+          <i>{verbOf(recipe)}</i>
+          {words.of === 'one' ? (
+            <SourceSlot variables={view.variables.filter((other) => suits(make, other))} chosen={source} what={words.sources} choose={chooseSource} />
+          ) : (
+            <span className={css['sources']}>{sourcesInTitle(recipe, view)}</span>
+          )}
+          {working === null && lack === null && make !== 'gather' && make !== 'slots' && (
+            <Button aria-expanded={applying} onClick={() => setApplying(!applying)}>
+              apply to more…
+            </Button>
+          )}
+        </h1>
+        {refused && <Problem {...refused} dismiss={() => setRefused(null)} />}
+        {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+        <Body view={view} recipe={recipe} change={change} previewed={previewed} source={source} detail={detail} isNew={working === null} />
+        {recipe.kind === 'flags' && working === null && recipe.codes.length > 1 && (
+          <label className={css['tick']}>
+            <input type="checkbox" checked={draft.each} onChange={(event) => put({ ...draft, each: event.target.checked })} /> a variable for each of
+            them, not one for all together
+          </label>
+        )}
+        {applying && <ApplyPanel view={view} draft={draft} change={put} />}
+        {many && <NamesPanel draft={draft} change={put} planned={planned} taken={new Set(view.variables.map(({ name }) => name))} />}
+        {preview && (
+          <section className={css['section']}>
+            <h2>
+              Before and after<small>frequencies</small>
+            </h2>
+            <BeforeAfter source={source} detail={detail} label={draft.label} preview={preview} respondents={view.study.respondents} />
+          </section>
+        )}
+        {preview && (
+          <section className={css['section']}>
+            <h2>
+              {make === 'gather' || make === 'slots' ? 'Columns against the question' : 'Old against new'}
+              <small>respondents</small>
+            </h2>
+            <OldAgainstNew proof={preview.proof} totals={!['gather', 'slots', 'combine'].includes(make)} />
+          </section>
+        )}
+      </div>
+      <aside className={bench['reading']} aria-label="Proof and recipe">
+        <ProofPane proof={preview?.proof ?? null} fresh={fresh} respondents={view.study.respondents}>
+          {preview?.proof.reliability && <Reliability reliability={preview.proof.reliability} />}
+          {lack === null && (
+            <section className={reading['answer']}>
+              <h2 className={reading['question']}>The recipe in a line</h2>
+              <p className={reading['sentence']}>{sayRecipe(recipe, { titleOf: title, codesOf })}</p>
+            </section>
+          )}
+          {working && <UsedBy view={view} variable={working.variable} />}
+          <KeepPanel
+            noun={many ? `${planned.length} variables` : words.noun}
+            isNew={working === null}
+            name={many ? null : draft.name}
+            setName={(name) => put({ ...draft, name })}
+            fails={preview !== null && !preview.proof.holds}
+            hint={lack ?? (labelled ? null : many ? 'Every label must say something: change the pattern.' : `Give the ${words.noun} a label, at the top.`)}
+            ready={!keeping.busy && lack === null && labelled && preview !== null}
+            keep={() => (many ? keeping.keepAll(planned.map(({ name, label, recipe: own }) => ({ name, label, recipe: own }))) : keeping.keep({ name: draft.name, label: draft.label, recipe }))}
+            leave={() => {
+              forget();
+              leave();
+            }}
+            remove={remove}
+            copy={copy}
+          />
+        </ProofPane>
+      </aside>
+    </>
+  );
+} // prettier-ignore

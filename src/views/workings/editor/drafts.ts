@@ -1,0 +1,62 @@
+import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
+import { titleOf } from '../../../core/codebook/types.js';
+import { fillPattern, withSource } from '../../../core/recode/apply.js';
+import { sourcesOf } from '../../../core/recode/sources.js';
+import { RECIPE_KINDS, type Recipe } from '../../../core/recode/types.js';
+
+/** What is typed in an editor. */
+export interface EditorDraft {
+  label: string;
+  name: string;
+  recipe: Recipe;
+  /** Of flags: a variable for each category, not one for all of them. */
+  each: boolean;
+  /** More variables that the recipe is applied to, in the place of one of its sources. */
+  targets: number[];
+  place: number;
+  /** What the results are called where there are several. */
+  labels: string;
+  names: string;
+}
+
+export function isEditorDraft(value: unknown): value is EditorDraft {
+  if (typeof value !== 'object' || value === null) return false;
+  const { label, name, recipe, targets, labels, names } = value as Partial<EditorDraft>;
+  const kind: unknown = recipe?.kind;
+  return (
+    [label, name, labels, names].every((one) => typeof one === 'string') &&
+    Array.isArray(targets) &&
+    RECIPE_KINDS.some((one) => one === kind)
+  );
+}
+
+/** Letters, digits and underscores only, as a name has them. */
+const asName = (text: string) => text.normalize('NFKD').replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60); // prettier-ignore
+
+/** A variable that an editor would make, and of what. */
+export interface Planned extends WorkingDraft {
+  source: RosterVariable | undefined;
+}
+
+/** Whether an editor makes several variables at once. */
+export function makesMany({ recipe, each, targets }: EditorDraft): boolean {
+  return targets.length > 0 || (recipe.kind === 'flags' && each && recipe.codes.length > 1);
+}
+
+/** What an editor makes: one working, or one for each variable and each category, called by the patterns. */
+export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable[]): Planned[] {
+  const { recipe, label, name, targets, place } = draft;
+  const find = (id: number | undefined) => variables.find((one) => one.id === id);
+  const own = sourcesOf(recipe)[place] ?? 0;
+  if (!makesMany(draft)) return [{ name, label, recipe, source: find(own) }];
+  return [own, ...targets].flatMap((id, k) => {
+    const source = find(id);
+    const over = withSource(recipe, place, id);
+    const one = (made: Recipe, category: string | undefined): Planned => {
+      const words = { label: source ? titleOf(source) : '', name: source?.name ?? '', n: k + 1, category };
+      return { source, recipe: made, label: fillPattern(draft.labels, words), name: asName(fillPattern(draft.names, words)) };
+    };
+    if (over.kind !== 'flags' || !draft.each) return [one(over, undefined)];
+    return over.codes.map((code) => one({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code));
+  });
+} // prettier-ignore

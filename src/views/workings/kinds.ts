@@ -1,0 +1,182 @@
+import type { RosterVariable } from '../../api/types.js';
+import { parseNumber } from '../../core/codebook/number.js';
+import { type Code, isAnswer, titleOf } from '../../core/codebook/types.js';
+import { startRegroup } from '../../core/recode/starts.js';
+import type { Recipe, ScoreItem } from '../../core/recode/types.js';
+
+/** What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots. */
+export const MAKES = ['regroup', 'band', 'score', 'combine', 'interlock', 'flags', 'number', 'categories', 'gather', 'slots'] as const; // prettier-ignore
+export type Make = (typeof MAKES)[number];
+
+interface MakeWords {
+  title: string;
+  /** What it is for, in a line. */
+  says: string;
+  /** What is kept: "Keep the working". */
+  noun: string;
+  /** How many variables it stands on. */
+  of: 'one' | 'many';
+  /** What those are called while they are chosen. */
+  sources: string;
+}
+
+export const MAKE_WORDS: Record<Make, MakeWords> = {
+  regroup: { title: 'Regroup', says: 'Merge, split, reorder, reverse or relabel categories.', noun: 'working', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
+  band: { title: 'Band', says: 'Cut a number into ordered categories, on its histogram.', noun: 'working', of: 'one', sources: 'a number' }, // prettier-ignore
+  score: { title: 'Score', says: 'Average, add up or count over items, or compute an expression.', noun: 'score', of: 'many', sources: 'items' }, // prettier-ignore
+  combine: { title: 'Combine', says: 'Mentioned in any of several questions, in all, or in one but not the others.', noun: 'working', of: 'many', sources: 'questions over the same codes' }, // prettier-ignore
+  interlock: { title: 'Interlock', says: 'Groups within groups as one variable.', noun: 'working', of: 'many', sources: 'groups' }, // prettier-ignore
+  flags: { title: 'Flags', says: 'One yes/no variable for each category.', noun: 'flags', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
+  number: { title: 'Text to number', says: 'Read text as a number; every text that spells none is decided on.', noun: 'number', of: 'one', sources: 'a text' }, // prettier-ignore
+  categories: { title: 'Values to categories', says: 'A category for each text or number, alike ones together.', noun: 'working', of: 'one', sources: 'a text or a number' }, // prettier-ignore
+  gather: { title: 'Gather columns', says: 'One multiple-response question over yes/no columns.', noun: 'question', of: 'many', sources: 'columns' }, // prettier-ignore
+  slots: { title: 'Gather slots', says: 'One multiple-response question over slots that each hold a code.', noun: 'question', of: 'many', sources: 'slots' }, // prettier-ignore
+};
+
+export function makeOf(recipe: Recipe): Make {
+  return recipe.kind === 'convert' ? recipe.to : recipe.kind;
+}
+
+const isCoded = ({ countable, level }: RosterVariable) => countable && level !== 'text';
+
+/** Few enough values to be grouped by hand. */
+export const canRegroup = (variable: RosterVariable) =>
+  variable.countable &&
+  (variable.level === 'unordered' ||
+    variable.level === 'ordered' ||
+    (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
+
+/** Text, or codes of which some are numbers and some are words. */
+export function canConvert({ level, codes }: RosterVariable): boolean {
+  if (level === 'text') return true;
+  const words = codes.filter(({ code }) => parseNumber(code) === null).length;
+  return level !== 'multiple' && words > 0 && (level === 'number' || words < codes.length);
+}
+
+/** Whether a variable can be a source of what is made. */
+export function suits(make: Make, variable: RosterVariable): boolean {
+  switch (make) {
+    case 'regroup':
+      return canRegroup(variable);
+    case 'band':
+      return variable.level === 'number';
+    case 'score':
+      return variable.level === 'number' || (isCoded(variable) && variable.level !== 'multiple' && variable.codes.filter((code) => isAnswer(code) && parseNumber(code.code) !== null).length >= 2); // prettier-ignore
+    case 'combine':
+      return isCoded(variable) && variable.level !== 'number';
+    case 'interlock':
+      return isCoded(variable) && variable.level !== 'multiple' && variable.codes.length <= 500;
+    case 'flags':
+      return isCoded(variable);
+    case 'number':
+      return canConvert(variable);
+    case 'categories':
+      return variable.level === 'text' || variable.level === 'number';
+    case 'gather':
+    case 'slots':
+      return isCoded(variable);
+  }
+}
+
+export const itemOf = ({ id, name }: RosterVariable): ScoreItem => ({
+  source: id,
+  reversed: false,
+  weight: 1,
+  as: name,
+});
+
+/** The lowest and the highest answer that codebooks name for some items; null where they name none. */
+export function scaleOf(items: readonly RosterVariable[]): { from: number; to: number } | null {
+  const numbers = items.flatMap(({ codes }) => codes.filter(isAnswer).flatMap(({ code }) => parseNumber(code) ?? []));
+  return numbers.length === 0 ? null : { from: Math.min(...numbers), to: Math.max(...numbers) };
+}
+
+/** Answers of several variables, each code once, with the first label that there is. */
+export function sharedOptions(variables: readonly RosterVariable[]): { code: string; label: string }[] {
+  const found = new Map<string, string>();
+  for (const { codes } of variables) for (const one of codes) if (isAnswer(one) && !found.has(one.code)) found.set(one.code, one.label); // prettier-ignore
+  return [...found].map(([code, label]) => ({ code, label }));
+}
+
+/**
+ * Where an editor begins.
+ * @param sources variables chosen before it was opened; of what stands on one, the first
+ * @param codes of the first, also those that only the data has
+ */
+export function startRecipe(make: Make, sources: readonly RosterVariable[], codes: readonly Code[]): Recipe {
+  const [first] = sources;
+  const source = first?.id ?? 0;
+  const ids = sources.map(({ id }) => id);
+  switch (make) {
+    case 'regroup':
+      return { kind: 'regroup', source, level: first?.level === 'unordered' ? 'unordered' : 'ordered', groups: startRegroup('each', codes), setAside: [] }; // prettier-ignore
+    case 'band':
+      return { kind: 'band', source, ends: 'lower', bands: [], taken: [] };
+    case 'score':
+      return { kind: 'score', of: 'mean', items: sources.map(itemOf), atLeast: Math.max(1, sources.length), scale: scaleOf(sources), codes: [], expression: '' }; // prettier-ignore
+    case 'combine':
+      return { kind: 'combine', sources: ids, how: 'any', atLeast: 2, options: sharedOptions(sources), base: 'any' };
+    case 'interlock':
+      return { kind: 'interlock', sources: ids, between: ' · ', empty: false };
+    case 'flags':
+      return { kind: 'flags', source, codes: codes.filter(isAnswer).map(({ code }) => code), yes: 'Yes', no: 'No' };
+    case 'number':
+      return { kind: 'convert', to: 'number', source, decimal: '.', exceptions: [] };
+    case 'categories':
+      return { kind: 'convert', to: 'categories', source, alike: true, order: 'value', least: 1, exceptions: [] };
+    case 'gather':
+      return { kind: 'gather', items: [], none: null };
+    case 'slots':
+      return { kind: 'slots', sources: [], options: [], none: null };
+  }
+}
+
+/** A label to begin with. */
+export function startLabel(make: Make, sources: readonly RosterVariable[]): string {
+  const [first] = sources;
+  if (!first) return '';
+  const title = titleOf(first);
+  switch (make) {
+    case 'regroup':
+      return `${title}, regrouped`;
+    case 'band':
+      return `${title}, banded`;
+    case 'number':
+      return `${title}, as a number`;
+    case 'categories':
+      return `${title}, as categories`;
+    case 'flags':
+      return title;
+    case 'interlock':
+      return sources.length < 2 ? '' : sources.map(titleOf).reverse().join(' within ');
+    case 'score':
+    case 'combine':
+    case 'gather':
+    case 'slots':
+      return '';
+  }
+}
+
+/** What a recipe still lacks, in words that say what to do; null: it is complete. */
+export function lackOf(recipe: Recipe): string | null {
+  switch (recipe.kind) {
+    case 'regroup':
+      return recipe.source === 0 ? 'Choose the variable to regroup, at the top.' : recipe.groups.length === 0 ? 'Make at least one group.' : null; // prettier-ignore
+    case 'band':
+      return recipe.source === 0 ? 'Choose the number to cut, at the top.' : recipe.bands.length === 0 ? 'Click on the histogram where a band is to end, or let it be cut into parts.' : null; // prettier-ignore
+    case 'score':
+      return recipe.of === 'expression' ? (recipe.expression.trim() === '' ? 'Write an expression.' : null) : recipe.items.length === 0 ? 'Choose the items.' : recipe.of === 'count' && recipe.codes.length === 0 ? 'Choose the codes to count.' : null; // prettier-ignore
+    case 'combine':
+      return recipe.sources.length < 2 ? 'Choose two variables or more.' : null;
+    case 'interlock':
+      return recipe.sources.length < 2 ? 'Choose two variables or more, from the outermost group inwards.' : null;
+    case 'flags':
+      return recipe.source === 0 ? 'Choose the variable, at the top.' : recipe.codes.length === 0 ? 'Choose a category.' : null; // prettier-ignore
+    case 'convert':
+      return recipe.source === 0 ? 'Choose the variable to convert, at the top.' : null;
+    case 'gather':
+      return recipe.items.length < 2 || recipe.items.some(({ ticked }) => ticked === '') ? 'Choose two columns or more and the code that means ticked.' : null; // prettier-ignore
+    case 'slots':
+      return recipe.sources.length < 2 || recipe.options.length === 0 ? 'Choose two slots or more.' : null;
+  }
+}

@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import type { StudyView } from '../../../api/types.js';
+import { arcs } from '../../../charts/arcs.js';
+import { titleOf } from '../../../core/codebook/types.js';
+import { lineageOf } from '../../../core/recode/lineage.js';
+import { sourcesOf } from '../../../core/recode/sources.js';
+import { Choice } from '../../../kit/kit.js';
+import { Svg } from '../../../kit/Svg.js';
+import { peekAt } from '../../peek/Peek.js';
+import reading from '../../reading/reading.module.css';
+import list from './list.module.css';
+
+const ROW = 26;
+/** More rows than this are shown only around one variable. */
+const MOST = 200;
+
+/** Who is made from what: a list in which each variable stands under what it is made of, with arcs between them. */
+export function LineagePane({ view, chosen, choose }: { view: StudyView; chosen: number | null; choose: (variable: number) => void }) {
+  const [wide, setWide] = useState<'all' | 'one'>('all');
+  const made = view.workings.map(({ variable, recipe }) => ({ variable, of: sourcesOf(recipe) }));
+  const all = lineageOf(made, null);
+  const around = chosen !== null && (wide === 'one' || all.rows.length > MOST);
+  const { rows, links } = around ? lineageOf(made, chosen) : { rows: all.rows.slice(0, MOST), links: all.links.filter(({ to }) => to < MOST) };
+  const at = chosen === null ? -1 : rows.indexOf(chosen);
+  const results = new Set(view.workings.map(({ variable }) => variable));
+  const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: 'gone', label: '' });
+  return (
+    <section className={reading['answer']} aria-label="Who is made from what">
+      <h2 className={reading['question']}>Who is made from what</h2>
+      {view.workings.length === 0 ? (
+        <p className={reading['notes']}>Nothing is made yet.</p>
+      ) : (
+        <>
+          {chosen !== null && (
+            <Choice
+              label="Which variables"
+              value={wide}
+              of={[
+                ['all', 'all'],
+                ['one', `around ${title(chosen)}`],
+              ]}
+              choose={setWide}
+            />
+          )}
+          <div className={list['lineage']}>
+            <Svg markup={arcs({ rows: rows.length, links, rowHeight: ROW, width: 64, chosen: at < 0 ? null : at })} />
+            <ol>
+              {rows.map((id) => (
+                <li key={id} style={{ height: ROW }}>
+                  <button type="button" data-made={results.has(id)} aria-pressed={chosen === id} onClick={() => choose(id)} {...peekAt(id)}>
+                    {title(id)}
+                  </button>
+                </li>
+              ))}
+            </ol>
+          </div>
+        </>
+      )}
+    </section>
+  );
+} // prettier-ignore

@@ -1,0 +1,33 @@
+import { type Make, MAKES } from './kinds.js';
+
+/** What is open, as the address has it. */
+export type Place =
+  | { at: 'list' }
+  /** A new working: of variables by name, or like a working that there is. */
+  | { at: 'make'; make: Make; of: string[]; like: number | null }
+  | { at: 'working'; id: number };
+
+const whole = (text: string | null): number | null => (text !== null && /^\d+$/.test(text) ? Number(text) : null);
+
+export function placeFrom(search: string): Place {
+  const query = new URLSearchParams(search);
+  const working = whole(query.get('working'));
+  if (working !== null) return { at: 'working', id: working };
+  const wanted = query.get('make');
+  const make = MAKES.find((one) => one === wanted);
+  return make ? { at: 'make', make, of: query.getAll('of'), like: whole(query.get('like')) } : { at: 'list' };
+}
+
+export function addressOf(place: Place): string {
+  if (place.at === 'working') return `?working=${place.id}`;
+  if (place.at === 'list') return '';
+  const query = new URLSearchParams({ make: place.make });
+  for (const name of place.of) query.append('of', name);
+  if (place.like !== null) query.set('like', String(place.like));
+  return `?${query.toString()}`;
+}
+
+/** Where a new working of some variables is made. */
+export function makeAddress(study: string, make: Make, ...of: string[]): string {
+  return `/studies/${study}/workings${addressOf({ at: 'make', make, of, like: null })}`;
+}

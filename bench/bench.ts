@@ -2,6 +2,7 @@ import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchIntake } from './intake.js';
 import { benchStatistics } from './statistics.js';
+import { benchWorkings } from './workings.js';
 
 /** Speed, as ratios against a baseline in the same run. Fails where what was asked for is not reached. */
 export async function bench(): Promise<void> {
@@ -9,4 +10,5 @@ export async function bench(): Promise<void> {
   await benchIntake();
   await benchCounting();
   await benchCodebook();
+  await benchWorkings();
 }

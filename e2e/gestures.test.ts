@@ -14,7 +14,11 @@ async function drag(from: string, to: string): Promise<void> {
   await session.driver.executeScript(
     `const [source, target] = arguments;
      const dataTransfer = new DataTransfer();
-     const fire = (on, type) => on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer }));
+     const fire = (on, type) => {
+       const { left, top, width, height } = on.getBoundingClientRect();
+       const where = { clientX: left + width / 2, clientY: top + height / 2 };
+       on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, ...where }));
+     };
      fire(source, 'dragstart'); fire(target, 'dragover'); fire(target, 'drop'); fire(source, 'dragend');`,
     source,
     target,

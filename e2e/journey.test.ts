@@ -154,7 +154,7 @@ describe('a regroup', () => {
   });
 
   it('can be typed, and a code named twice is said before it is kept', async () => {
-    await (await named(session.driver, 'Type it instead')).click();
+    await (await named(session.driver, 'Type the groups instead')).click();
     await fill(session.driver, 'textarea', 'Happy: 1, 2\nRest: 2, 3-5');
     await says(session.driver, '[data-testid=proof]', '2 Fairly satisfied is named twice');
     await fill(session.driver, 'textarea', 'Happy: 1, 2\nRest: 3-5');

@@ -109,6 +109,7 @@ export function recipeOf<S extends z.ZodType>(source: S) {
     how: z.enum(COMBINATIONS),
     atLeast: z.int().min(1).max(500).describe('For "at-least": in how many of the variables.'),
     options,
+    none: codes.describe('Codes that say "none of these", which is worked out from the result.'),
     base: z.enum(['any', 'all']).describe('Who counts as having answered: who answered any of the variables, or all.'),
   });
   const interlock = z.strictObject({

@@ -54,7 +54,8 @@ export function detached(text: string): string {
   return text.length < 13 ? text : (JSON.parse(JSON.stringify(text)) as string);
 }
 
-function takeNumber(facts: Facts, value: number, respondents: number): void {
+/** Takes a number into the facts, with how many respondents have it. */
+export function takeNumber(facts: Facts, value: number, respondents: number): void {
   facts.numbers += respondents;
   if (facts.whole && !Number.isInteger(value)) facts.whole = false;
   if (value < facts.lowest) facts.lowest = value;

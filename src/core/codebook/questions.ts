@@ -29,6 +29,7 @@ const SLOT_CODES_AT_MOST = 200;
 const TICKED = ['1', 'yes', 'y', 'true', 't', 'x', 'ticked', 'selected', 'mentioned', 'checked', 'quoted'];
 const UNTICKED = ['0', '2', 'no', 'n', 'false', 'f', '-', 'not ticked', 'not selected', 'not mentioned', 'unchecked'];
 const NO_ANSWER = new Set(['9', '99', '-1', '-9', '-99', '98', '97', '8']);
+/** Words for "none of these". */
 const NONE = /(^|[\s_.:-])(none|nothing|no ?one|none of (these|them|the above))([\s_.:-]|$)/i;
 
 /** What the names of columns of one question share, by three ways of naming; null where a name is not made so. */
@@ -37,6 +38,9 @@ const STEMS: readonly ((name: string) => string | null)[] = [
   (name) => /^(.*\D)\d{1,3}$/.exec(name)?.[1] ?? null,
   (name) => /^(.*\d)[a-z]$/i.exec(name)?.[1] ?? null,
 ];
+
+/** Whether a name or a label says "none of these". */
+export const saysNone = (text: string): boolean => NONE.test(text);
 
 /** The code that means ticked in a yes/no column, or null where it is none. */
 export function tickOf(codes: readonly FoundCode[]): string | null {
@@ -93,7 +97,7 @@ function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess |
   if (columns.length < TICKS_FROM || ticks.some((tick) => tick === null)) return null;
   const { label, options } = labelsOf(columns, stem);
   const all = columns.map(({ name }, k) => ({ name, label: options[k] ?? name, ticked: ticks[k] ?? '' }));
-  const none = all.find(({ name, label: option }) => NONE.test(name.slice(stem.length)) || NONE.test(option));
+  const none = all.find(({ name, label: option }) => saysNone(name.slice(stem.length)) || saysNone(option));
   const items = all.filter((one) => one !== none);
   const codes = [...new Set(items.map(({ ticked }) => ticked))];
   const how = codes.length === 1 ? `each with ${codes[0] ?? ''} for ticked` : 'each with its own word or nothing';

@@ -67,3 +67,42 @@ export function histogram(sorted: Weighted, most = 12): Histogram | null {
   }
   return { from, to, bins };
 }
+
+/** Describes numbers that are sorted upwards, one by one; null where there are none. */
+export function summaryOf(sorted: Float64Array): NumberSummary | null {
+  const n = sorted.length;
+  if (n === 0) return null;
+  let sum = 0;
+  for (const value of sorted) sum += value;
+  const mean = sum / n;
+  let squares = 0;
+  for (const value of sorted) squares += (value - mean) ** 2;
+  const quantile = (q: number): number => {
+    const h = (n - 1) * q;
+    const low = sorted[Math.floor(h)]!;
+    return low + (h - Math.floor(h)) * (sorted[Math.ceil(h)]! - low);
+  };
+  return {
+    n,
+    mean,
+    sd: n > 1 ? Math.sqrt(squares / (n - 1)) : null,
+    minimum: sorted[0]!,
+    lowerQuartile: quantile(0.25),
+    median: quantile(0.5),
+    upperQuartile: quantile(0.75),
+    maximum: sorted[n - 1]!,
+  };
+}
+
+/** Bins numbers that are sorted upwards, as `histogram` does. */
+export function histogramOf(sorted: Float64Array, most = 12): Histogram | null {
+  if (sorted.length === 0) return null;
+  const [from, to] = [sorted[0]!, sorted[sorted.length - 1]!];
+  const span = to - from;
+  const few = span < most && sorted.every((value) => Number.isInteger(value));
+  const count = span === 0 ? 1 : few ? span + 1 : most;
+  const width = few ? 1 : span / count;
+  const bins = new Array<number>(count).fill(0);
+  for (const value of sorted) bins[span === 0 ? 0 : Math.min(count - 1, Math.floor((value - from) / width))]!++;
+  return { from, to, bins };
+}

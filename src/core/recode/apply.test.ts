@@ -34,7 +34,7 @@ const all: Recipe[] = [
   { kind: 'band', source: 1, ends: 'both', taken: [], bands: [{ is: 'range', code: '1', label: 'To 9', from: null, to: 9 }, { is: 'values', code: '2', label: 'Ten', values: [10] }] },
   { kind: 'score', of: 'mean', items: [{ source: 1, reversed: false, weight: 1, as: 'a' }, { source: 2, reversed: true, weight: 1, as: 'b' }], atLeast: 1, scale: { from: 1, to: 5 }, codes: [], expression: '' },
   { kind: 'score', of: 'expression', items: [{ source: 1, reversed: false, weight: 1, as: 'a' }], atLeast: 0, scale: null, codes: [], expression: 'a * 2' },
-  { kind: 'combine', sources: [1, 2], how: 'first-only', atLeast: 1, options: [{ code: '1', label: 'Beans' }], base: 'any' },
+  { kind: 'combine', sources: [1, 2], how: 'first-only', atLeast: 1, options: [{ code: '1', label: 'Beans' }], none: [], base: 'any' },
   { kind: 'interlock', sources: [1, 2], between: ' · ', empty: false },
   { kind: 'flags', source: 1, codes: ['1'], yes: 'Yes', no: 'No' },
   { kind: 'convert', to: 'number', source: 1, decimal: '.', exceptions: [] },

@@ -1,4 +1,4 @@
-import { farCodes, noFacts, takeValue } from '../codebook/facts.js';
+import { farCodes, noFacts, takeNumber } from '../codebook/facts.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Weighted } from '../codebook/summary.js';
 import { type Code, MISSING_WORDS } from '../codebook/types.js';
@@ -20,12 +20,17 @@ interface Run {
   respondents: number;
 }
 
+function isSame(a: NumberFate, b: NumberFate): boolean {
+  if (a.is === 'band') return b.is === 'band' && a.at === b.at;
+  return a.is === 'missing' ? b.is === 'missing' && a.code === b.code : b.is === 'outside';
+}
+
 function runsOf(numbers: Weighted, fate: (value: number) => NumberFate): Run[] {
   const runs: Run[] = [];
   for (const [value, respondents] of numbers) {
     const now = fate(value);
     const last = runs.at(-1);
-    if (last && JSON.stringify(last.fate) === JSON.stringify(now)) {
+    if (last && isSame(last.fate, now)) {
       last.to = value;
       last.respondents += respondents;
     } else runs.push({ from: value, to: value, fate: now, respondents });
@@ -72,10 +77,9 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   const taken = reached.filter((one) => one.taken);
   const spared = reached.filter((one) => !one.taken);
   const facts = noFacts();
-  for (const [value, respondents] of tally.numbers) {
-    const declared = codes.some(({ code, missing: why }) => why !== null && parseNumber(code) === value);
-    if (!declared) takeValue(facts, String(value), respondents);
-  }
+  const declared = new Set(codes.flatMap(({ code, missing: why }) => (why === null ? [] : (parseNumber(code) ?? []))));
+  for (const [value, respondents] of tally.numbers) if (!declared.has(value)) takeNumber(facts, value, respondents);
+  facts.filled = facts.numbers;
   const suspects = farCodes(facts).filter(({ code }) => find(Number(code)) >= 0 && !recipe.bands.some((band) => band.is === 'values' && band.values.includes(Number(code)))); // prettier-ignore
   const empty = recipe.bands.filter((_, at) => inBand[at] === 0);
 

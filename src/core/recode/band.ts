@@ -1,9 +1,9 @@
 import { parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer } from '../codebook/types.js';
-import type { Column } from '../count/column.js';
+import { type Column, lowBits, wordAt } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { freeCode, checkLabels } from './labels.js';
-import type { Band, BandEnds, Cut, Made } from './types.js';
+import type { Band, Cut, Made } from './types.js';
 import { withNumbers } from './numbers.js';
 
 /** The new code of answers that are in no band. */
@@ -37,11 +37,6 @@ export function checkBand(recipe: Band): void {
   });
 } // prettier-ignore
 
-function within({ from, to }: Pick<Range, 'from' | 'to'>, ends: BandEnds, value: number): boolean {
-  const above = from === null || (ends === 'upper' ? value > from : value >= from);
-  return above && (to === null || (ends === 'lower' ? value < to : value <= to));
-}
-
 /** Which band takes a value: its place among the bands, -1 for none. Single values come before stretches. */
 export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (value: number) => number {
   const singles = new Map<number, number>();
@@ -50,10 +45,19 @@ export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (valu
     if (band.is === 'values') for (const value of band.values) singles.set(value, at);
     else ranges.push({ at, band });
   });
+  // Ends as numbers that need no asking whether they are there.
+  const lower = Float64Array.from(ranges, ({ band }) => band.from ?? -Infinity);
+  const upper = Float64Array.from(ranges, ({ band }) => band.to ?? Infinity);
+  const places = ranges.map(({ at }) => at);
+  const [isLowerIn, isUpperIn] = [ends !== 'upper', ends !== 'lower'];
   return (value) => {
     const single = singles.size > 0 ? singles.get(value) : undefined;
     if (single !== undefined) return single;
-    for (const { at, band } of ranges) if (within(band, ends, value)) return at;
+    for (let k = 0; k < places.length; k++) {
+      const [low, high] = [lower[k]!, upper[k]!];
+      const above = isLowerIn || low === -Infinity ? value >= low : value > low;
+      if (above && (isUpperIn || high === Infinity ? value <= high : value < high)) return places[k]!;
+    }
     return -1;
   };
 }
@@ -93,19 +97,23 @@ export type NumberFate = { is: 'band'; at: number } | { is: 'missing'; code: str
 
 /** Says what becomes of each number of a variable. @param codes of the variable */
 export function fateOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberFate {
-  const missing = new Map(
-    codes.flatMap(({ code, missing: why }): [number, string][] => {
+  const missing = missingNumbers(recipe, codes);
+  const find = bandFinder(recipe);
+  // A fate is the same thing for every number that has it.
+  const fates = recipe.bands.map((_, at): NumberFate => ({ is: 'band', at }));
+  const coded = new Map([...missing].map(([value, code]): [number, NumberFate] => [value, { is: 'missing', code }]));
+  const outside: NumberFate = { is: 'outside' };
+  return (value) => (coded.size > 0 ? coded.get(value) : undefined) ?? fates[find(value)] ?? outside;
+}
+
+/** Numbers that are codes for no answer, but for those taken in on purpose. */
+function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]): Map<number, string> {
+  return new Map(
+    codes.flatMap(({ code, missing }): [number, string][] => {
       const number = parseNumber(code);
-      return why === null || number === null || recipe.taken.includes(code) ? [] : [[number, code]];
+      return missing === null || number === null || taken.includes(code) ? [] : [[number, code]];
     }),
   );
-  const find = bandFinder(recipe);
-  return (value) => {
-    const code = missing.get(value);
-    if (code !== undefined) return { is: 'missing', code };
-    const at = find(value);
-    return at < 0 ? { is: 'outside' } : { is: 'band', at };
-  };
 }
 
 /** What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band". */
@@ -145,40 +153,34 @@ export function band(
   const source = withNumbers(column, title);
   const made = banded(recipe, codes, true);
   const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
-  const outside = place.get(OUTSIDE) ?? 0;
-  const fate = fateOf(recipe, codes);
+  const outside = made.codes.length;
+  const find = bandFinder(recipe);
+  const keptPlace = (code: string): number | undefined => place.get(made.kept.get(code) ?? '');
+  const missing = new Map([...missingNumbers(recipe, codes)].map(([value, code]) => [value, keptPlace(code) ?? 0]));
   const placeOf = (value: number): number => {
-    const found = fate(value);
-    if (found.is === 'band') return found.at + 1;
-    return found.is === 'missing' ? (place.get(made.kept.get(found.code) ?? '') ?? 0) : outside;
+    const code = missing.size > 0 ? missing.get(value) : undefined;
+    if (code !== undefined) return code;
+    const at = find(value);
+    return at < 0 ? outside : at + 1;
   };
-  const wordPlace = (word: string): number => place.get(made.kept.get(word) ?? '') ?? outside;
+  const wordPlace = (word: string): number => keptPlace(word) ?? outside;
   const { length } = source.values;
   const values = made.codes.length < 256 ? new Uint8Array(length) : new Uint16Array(length);
   if (source.kind === 'coded') {
-    const lookup = Uint16Array.from([0, ...source.codes.map((code) => {
+    const places = source.codes.map((code) => {
       const number = parseNumber(code);
       return number === null ? wordPlace(code) : placeOf(number);
-    })]); // prettier-ignore
+    });
+    const lookup = Uint16Array.from([0, ...places]);
     for (let k = 0; k < length; k++) values[k] = lookup[source.values[k]!]!;
-    return { made, values };
-  }
-  const words = Uint16Array.from([0, ...source.words.map(wordPlace)]);
-  const low = new Uint32Array(source.values.buffer, source.values.byteOffset, length * 2);
-  // Numbers repeat: what became of one is looked up when it comes again.
-  const known = new Map<number, number>();
-  for (let k = 0; k < length; k++) {
-    const value = source.values[k]!;
-    if (Number.isNaN(value)) {
-      values[k] = words[low[2 * k]!]!;
-      continue;
+  } else {
+    const words = Uint16Array.from([0, ...source.words.map(wordPlace)]);
+    const low = lowBits(source.values);
+    for (let k = 0; k < length; k++) {
+      const value = source.values[k]!;
+      values[k] = Number.isNaN(value) ? words[wordAt(low, k)]! : placeOf(value);
     }
-    let at = known.get(value);
-    if (at === undefined) {
-      at = placeOf(value);
-      if (known.size < 65_536) known.set(value, at);
-    }
-    values[k] = at;
   }
-  return { made, values };
+  // "In no band" is the last code: where nobody is there, it is none.
+  return { made: values.includes(outside) ? made : banded(recipe, codes, false), values };
 }

@@ -1,3 +1,4 @@
+import { Fault } from '../fault.js';
 import { checkBand } from './band.js';
 import { checkCombine } from './combine.js';
 import { checkFlags } from './flags.js';
@@ -8,6 +9,7 @@ import { checkScore } from './score.js';
 import { checkSlots } from './slots.js';
 import { checkToCategories } from './to-categories.js';
 import { checkToNumber } from './to-number.js';
+import { toldApart } from './labels.js';
 import type { Recipe } from './types.js';
 
 /**
@@ -45,5 +47,36 @@ export function checkRecipe(recipe: Recipe, names: readonly string[]): void {
     case 'gather':
       checkGather(recipe);
       break;
+  }
+}
+
+/** The same recipe with labels told apart that are empty or stand twice: it can be proved while they are typed. */
+export function provable(recipe: Recipe): Recipe {
+  switch (recipe.kind) {
+    case 'regroup':
+      return { ...recipe, groups: toldApart(recipe.groups) };
+    case 'band':
+      return { ...recipe, bands: toldApart(recipe.bands) };
+    case 'combine':
+    case 'slots':
+      return { ...recipe, options: toldApart(recipe.options) };
+    case 'gather':
+      return { ...recipe, items: toldApart(recipe.items) };
+    case 'score':
+    case 'interlock':
+    case 'flags':
+    case 'convert':
+      return recipe;
+  }
+}
+
+/** What is wrong with a recipe, in words that say what to do; null: nothing. */
+export function wrongWith(recipe: Recipe, names: readonly string[]): string | null {
+  try {
+    checkRecipe(recipe, names);
+    return null;
+  } catch (error) {
+    if (error instanceof Fault) return `${error.message} ${error.mend}`;
+    throw error;
   }
 }

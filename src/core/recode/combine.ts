@@ -23,6 +23,10 @@ export function checkCombine(recipe: Combine): void {
     codes.add(code);
   });
   checkLabels(options, 'Option', 'options');
+  const both = recipe.none.find((code) => codes.has(code));
+  if (both !== undefined) {
+    throw new Fault('invalid', `${both} is an option and “none of these” at once.`, 'Choose one of the two.', { field: 'none', code: both }); // prettier-ignore
+  }
   if (recipe.how === 'at-least' && (recipe.atLeast < 1 || recipe.atLeast > sources.length)) {
     throw new Fault('invalid', `Nothing can be mentioned in ${recipe.atLeast} of ${sources.length} variables.`, `Choose from 1 to ${sources.length}.`, { field: 'atLeast' }); // prettier-ignore
   }
@@ -49,6 +53,9 @@ export interface Combined {
   /** Respondents who answered, and of them those without a mention in the result. */
   answered: number;
   none: number;
+  /** Who said "none of these" in a source, and of them those who have a mention in the result. */
+  said: number;
+  contradicted: number;
   /** Respondents whose answers are codes that are no option here, by source. */
   others: number[];
 }
@@ -56,43 +63,82 @@ export interface Combined {
 /** Reads who answered a source, and what they mention, as sets over the options of the recipe. */
 interface Mentions {
   answered: (k: number) => boolean;
-  /** Writes the set into `out`, `width` words. Returns whether the respondent answered something that is no option. */
-  read: (k: number, out: Uint32Array) => boolean;
+  /** Writes the set into `out`, `width` words. Returns what was answered that is no option: `OTHER`, `NONE`, both, 0. */
+  read: (k: number, out: Uint32Array) => number;
 }
 
-function mentionsOf({ column, codes, title }: CombineSource, places: ReadonlyMap<string, number>): Mentions {
+/** Answers that are no options: another code, and "none of these". */
+const [OTHER, NONE] = [1, 2];
+
+function mentionsOf(
+  { column, codes, title }: CombineSource,
+  places: ReadonlyMap<string, number>,
+  none: ReadonlySet<string>,
+): Mentions {
+  // Below 0: what is no option.
+  const placeOf = (code: string) => places.get(code) ?? (none.has(code) ? -NONE : -OTHER);
+  const UNANSWERED = -9;
   if (column.kind === 'coded') {
     const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
-    const lookup = Int16Array.from([-2, ...column.codes.map((code) => (missing.has(code) ? -2 : (places.get(code) ?? -1)))]); // prettier-ignore
+    const lookup = Int16Array.from([UNANSWERED, ...column.codes.map((code) => (missing.has(code) ? UNANSWERED : placeOf(code)))]); // prettier-ignore
     const { values } = column;
     return {
-      answered: (k) => lookup[values[k]!]! > -2,
+      answered: (k) => lookup[values[k]!] !== UNANSWERED,
       read: (k, out) => {
         const place = lookup[values[k]!]!;
-        if (place >= 0) out[place >> 5]! |= 1 << (place & 31);
-        return place === -1;
+        if (place < 0) return -place;
+        out[place >> 5]! |= 1 << (place & 31);
+        return 0;
       },
     };
   }
   if (column.kind === 'sets') {
     const { words, width, state } = column;
-    const lookup = column.options.map((code) => places.get(code) ?? -1);
+    const lookup = column.options.map(placeOf);
     return {
       answered: (k) => state[k] !== SET_STATE.blank,
       read: (k, out) => {
-        let other = false;
+        let others = 0;
         for (let w = 0; w < width; w++) {
           for (let word = words[k * width + w]!; word !== 0; word &= word - 1) {
             const place = lookup[(w << 5) + 31 - Math.clz32(word & -word)]!;
-            if (place < 0) other = true;
+            if (place < 0) others |= -place;
             else out[place >> 5]! |= 1 << (place & 31);
           }
         }
-        return other;
+        return others;
       },
     };
   }
   throw new Fault('unsupported', `${title} has no categories to combine.`, 'Choose variables with categories.', { variable: title }); // prettier-ignore
+}
+
+/** Counts each option of a set. */
+function countBits(set: Uint32Array, counts: number[]): void {
+  for (let w = 0; w < set.length; w++) {
+    for (let word = set[w]!; word !== 0; word &= word - 1) counts[(w << 5) + 31 - Math.clz32(word & -word)]!++;
+  }
+}
+
+/** Joins 32 options of all sets at once: word `w` of the result. */
+function joiner({ how, atLeast, sources }: Combine): (sets: readonly Uint32Array[], w: number) => number {
+  const enough = how === 'at-least' ? atLeast : 1;
+  if (how === 'first-only') {
+    return (sets, w) => sets.reduce((word, set, s) => (s === 0 ? set[w]! : word & ~set[w]!), 0);
+  }
+  if (how === 'all' || enough === sources.length) {
+    return (sets, w) => sets.reduce((word, set) => word & set[w]!, -1);
+  }
+  if (enough === 1) return (sets, w) => sets.reduce((word, set) => word | set[w]!, 0);
+  return (sets, w) => {
+    let word = 0;
+    for (let bit = 0; bit < 32; bit++) {
+      let times = 0;
+      for (const set of sets) times += (set[w]! >>> bit) & 1;
+      if (times >= enough) word |= 1 << bit;
+    }
+    return word;
+  };
 }
 
 /**
@@ -106,51 +152,51 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
   const words = new Uint32Array(respondents * width);
   const state = new Uint8Array(respondents);
   const places = new Map(recipe.options.map(({ code }, k) => [code, k]));
-  const readers = sources.map((source) => mentionsOf(source, places));
+  const noneCodes = new Set(recipe.none);
+  const readers = sources.map((source) => mentionsOf(source, places, noneCodes));
+
   const sets = sources.map(() => new Uint32Array(width));
   const tallies = sources.map(() => ({ answered: 0, mentioned: new Array<number>(many).fill(0) }));
   const others = sources.map(() => 0);
   const mentioned = new Array<number>(many).fill(0);
-  const enough = recipe.how === 'all' ? sources.length : recipe.how === 'at-least' ? recipe.atLeast : 1;
-  const times = new Uint16Array(width * 32);
+  const join = joiner(recipe);
+  const result = new Uint32Array(width);
   let answered = 0;
   let none = 0;
+  let said = 0;
+  let contradicted = 0;
   for (let k = 0; k < respondents; k++) {
     let in_ = 0;
-    readers.forEach((reader, s) => {
+    let saidNone = false;
+    for (let s = 0; s < sets.length; s++) {
       const set = sets[s]!;
-      set.fill(0);
-      if (!reader.answered(k)) return;
+      const reader = readers[s]!;
+      for (let w = 0; w < width; w++) set[w] = 0;
+      if (!reader.answered(k)) continue;
       in_++;
       tallies[s]!.answered++;
-      if (reader.read(k, set)) others[s]!++;
-    });
-    if (in_ === 0) continue;
-    times.fill(0);
-    sets.forEach((set, s) => {
-      for (let w = 0; w < width; w++) {
-        for (let word = set[w]!; word !== 0; word &= word - 1) {
-          const place = (w << 5) + 31 - Math.clz32(word & -word);
-          tallies[s]!.mentioned[place]!++;
-          times[place]!++;
-        }
-      }
-    });
-    if (recipe.base === 'all' && in_ < sources.length) continue;
+      const beyond = reader.read(k, set);
+      if ((beyond & OTHER) !== 0) others[s]!++;
+      if ((beyond & NONE) !== 0) saidNone = true;
+      countBits(set, tallies[s]!.mentioned);
+    }
+    if (in_ === 0 || (recipe.base === 'all' && in_ < sources.length)) continue;
     answered++;
     let has = false;
-    for (let place = 0; place < many; place++) {
-      const first = (sets[0]![place >> 5]! & (1 << (place & 31))) !== 0;
-      if (recipe.how === 'first-only' ? !(first && times[place] === 1) : times[place]! < enough) continue;
-      words[k * width + (place >> 5)]! |= 1 << (place & 31);
-      mentioned[place]!++;
-      has = true;
+    for (let w = 0; w < width; w++) {
+      const word = join(sets, w);
+      result[w] = word;
+      words[k * width + w] = word;
+      if (word !== 0) has = true;
     }
+    if (has) countBits(result, mentioned);
     state[k] = has ? SET_STATE.mentioned : SET_STATE.none;
     if (!has) none++;
+    if (saidNone) said++;
+    if (saidNone && has) contradicted++;
   }
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, sources: tallies, mentioned, answered, none, others };
+  return { column, sources: tallies, mentioned, answered, none, said, contradicted, others };
 }
 
 /** What variables call the same code, where they do not call it the same. */
@@ -206,7 +252,7 @@ export function proveCombine(recipe: Combine, result: Combined, sources: readonl
       id: 'contradicted',
       holds: true,
       title: 'None of these',
-      text: `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: worked out from the result.`,
+      text: `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: worked out from the result.${recipe.none.length > 0 ? ` ${whole(result.said)} said so in one of the variables; ${whole(result.contradicted)} of them have a mention all the same.` : ''}`,
       codes: [],
     },
     {

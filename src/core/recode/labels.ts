@@ -25,6 +25,17 @@ export function checkLabels(labelled: readonly { label: string }[], noun: string
   });
 }
 
+/** Labels that are empty or stand twice told apart by a number, as long as they are being typed. */
+export function toldApart<T extends { label: string }>(labelled: readonly T[]): T[] {
+  const taken = new Set<string>();
+  return labelled.map((one, k) => {
+    let label = one.label.trim() === '' ? `(${k + 1})` : one.label;
+    while (taken.has(label.trim().toLowerCase())) label = `${label} (${k + 1})`;
+    taken.add(label.trim().toLowerCase());
+    return { ...one, label };
+  });
+}
+
 /** A code for a missing category that nothing else uses. */
 export function freeCode(wanted: string, taken: ReadonlySet<string>): string {
   let code = wanted;

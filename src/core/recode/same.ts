@@ -26,9 +26,9 @@ function essence(recipe: Recipe): unknown {
       return ['score', of, each.sort(), atLeast, items.some(({ reversed }) => reversed) ? scale : null, of === 'count' ? sorted(codes) : []];
     }
     case 'combine': {
-      const { sources, how, atLeast, options, base } = recipe;
+      const { sources, how, atLeast, options, none, base } = recipe;
       const inOrder = how === 'first-only' ? [sources[0], ...sources.slice(1).sort()] : [...sources].sort();
-      return ['combine', inOrder, how, how === 'at-least' ? atLeast : 0, options.map(({ code }) => code).sort(), base];
+      return ['combine', inOrder, how, how === 'at-least' ? atLeast : 0, options.map(({ code }) => code).sort(), sorted(none), base];
     }
     case 'interlock':
       return ['interlock', recipe.sources];

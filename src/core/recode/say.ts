@@ -1,5 +1,5 @@
 import type { Code } from '../codebook/types.js';
-import { figure } from './edges.js';
+import { figure, labelOfRange } from './edges.js';
 import { sayRegroup } from './recipe-text.js';
 import type { Band, BandEnds, Combine, Recipe, Score } from './types.js';
 
@@ -24,7 +24,13 @@ function sayRange(from: number | null, to: number | null, ends: BandEnds): strin
 }
 
 function sayBand({ bands, ends, taken }: Band): string {
-  const parts = bands.map((band) => `${band.is === 'values' ? band.values.map(figure).join(', ') : sayRange(band.from, band.to, ends)} to ${band.label}`); // prettier-ignore
+  const parts = bands.map((band) => {
+    const is = band.is === 'values' ? band.values.map(figure).join(', ') : sayRange(band.from, band.to, ends);
+    const label = band.label.trim();
+    // A label that only says which numbers it takes is not said twice.
+    const plain = band.is === 'range' && [true, false].some((whole) => label === labelOfRange(band.from, band.to, ends, whole)); // prettier-ignore
+    return plain || label === is ? label : `${is} to ${label}`;
+  });
   const more = taken.length > 0 ? `; ${and(taken)} counted in on purpose` : '; missing codes stay without an answer';
   return `${parts.slice(0, LISTED).join('; ')}${parts.length > LISTED ? `; … ${parts.length} bands` : ''}${more}.`;
 }

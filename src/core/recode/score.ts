@@ -8,7 +8,7 @@ import { nearestNames } from './expression/nearest.js';
 import { namesOf, parseExpression } from './expression/parse.js';
 import { faultAt } from './expression/tokens.js';
 import { BLOCK, numberSource, withNumbers } from './numbers.js';
-import type { Score, SCORES } from './types.js';
+import type { Score } from './types.js';
 
 /** More items than this are a mistake in the selection. */
 const MOST_ITEMS = 500;
@@ -104,32 +104,33 @@ function blocksOf(recipe: Score, sources: readonly ScoreSource[]) {
   });
 }
 
-type Taker = (blocks: readonly Float64Array[], row: number, answered: number) => number;
+/** What is gathered of each respondent of a block, item by item. */
+interface Gathered {
+  answered: Uint16Array;
+  /** Sum of what was answered, times its weight; or the lowest, or the highest. */
+  sum: Float64Array;
+  weight: Float64Array;
+}
 
-/** How the answered items of one respondent come to a score. */
-function takerOf(of: Exclude<(typeof SCORES)[number], 'expression'>, weights: readonly number[]): Taker {
-  const each = (blocks: readonly Float64Array[], row: number, start: number, step: (sum: number, value: number, item: number) => number) => {
-    let sum = start;
-    for (let j = 0; j < blocks.length; j++) {
-      const value = blocks[j]![row]!;
-      if (!Number.isNaN(value)) sum = step(sum, value, j);
+/** Takes one item of a block into what is gathered. Whole columns at a time: the loops are what a score costs. */
+function takeItem(of: Score['of'], block: Float64Array, many: number, itemWeight: number, { answered, sum, weight }: Gathered): void {
+  if (of === 'minimum' || of === 'maximum') {
+    const sign = of === 'minimum' ? 1 : -1;
+    for (let k = 0; k < many; k++) {
+      const value = block[k]!;
+      if (Number.isNaN(value)) continue;
+      if (answered[k] === 0 || sign * value < sign * sum[k]!) sum[k] = value;
+      answered[k]!++;
     }
-    return sum;
-  };
-  switch (of) {
-    case 'mean':
-      return (blocks, row) => {
-        const weight = each(blocks, row, 0, (sum, _, j) => sum + weights[j]!);
-        return each(blocks, row, 0, (sum, value, j) => sum + value * weights[j]!) / weight;
-      };
-    case 'sum':
-      return (blocks, row) => each(blocks, row, 0, (sum, value, j) => sum + value * weights[j]!);
-    case 'count':
-      return (blocks, row) => each(blocks, row, 0, (sum, value) => sum + value);
-    case 'minimum':
-      return (blocks, row) => each(blocks, row, Infinity, (sum, value) => Math.min(sum, value));
-    case 'maximum':
-      return (blocks, row) => each(blocks, row, -Infinity, (sum, value) => Math.max(sum, value));
+    return;
+  }
+  const factor = of === 'count' ? 1 : itemWeight;
+  for (let k = 0; k < many; k++) {
+    const value = block[k]!;
+    if (Number.isNaN(value)) continue;
+    answered[k]!++;
+    sum[k]! += value * factor;
+    weight[k]! += factor;
   }
 } // prettier-ignore
 
@@ -147,61 +148,61 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
   const byAnswered = { respondents: new Float64Array(items + 1), scored: new Float64Array(items + 1) };
   const { scale } = recipe;
   const scaled = usesScale(recipe.of) && scale !== null;
-  const compute = takerFor(recipe, blocks, why);
+  const evaluate = recipe.of === 'expression' ? expressionOver(recipe, blocks, why) : null;
+  const gathered = { answered: new Uint16Array(BLOCK), sum: new Float64Array(BLOCK), weight: new Float64Array(BLOCK) };
+  const { answered, sum, weight } = gathered;
+  const valueAt = (k: number): number => {
+    if (evaluate !== null) return evaluate(k);
+    if (answered[k]! < recipe.atLeast) return NaN;
+    const value = recipe.of === 'mean' ? sum[k]! / weight[k]! : sum[k]!;
+    if (Number.isFinite(value)) return value;
+    why[k] = NO_VALUE.zero;
+    return NaN;
+  };
+  const related = (recipe.of === 'mean' || recipe.of === 'sum') && items >= 2;
   const together = relations(items);
   let byZero = 0;
   let offDomain = 0;
   for (let first = 0; first < respondents; first += BLOCK) {
     const many = Math.min(BLOCK, respondents - first);
     why.fill(0);
-    inputs.forEach((input, j) => {
+    answered.fill(0);
+    sum.fill(0);
+    weight.fill(0);
+    for (let j = 0; j < items; j++) {
       const block = blocks[j]!;
-      input.fill(block, first);
+      inputs[j]!.fill(block, first);
       if (scaled) tallies[j]!.offScale += fitted(block, many, scale, recipe.items[j]!.reversed);
-    });
+      for (let k = 0; k < many; k++) if (!Number.isNaN(block[k])) tallies[j]!.answered++;
+      takeItem(recipe.of, block, many, recipe.items[j]!.weight, gathered);
+    }
     for (let k = 0; k < many; k++) {
-      let answered = 0;
-      for (let j = 0; j < items; j++) {
-        if (Number.isNaN(blocks[j]![k])) continue;
-        answered++;
-        tallies[j]!.answered++;
-      }
-      const value = recipe.of === 'expression' || answered >= recipe.atLeast ? compute(k, answered) : NaN;
+      const value = valueAt(k);
       values[first + k] = value;
-      byAnswered.respondents[answered]!++;
-      if (!Number.isNaN(value)) byAnswered.scored[answered]!++;
+      byAnswered.respondents[answered[k]!]!++;
+      if (!Number.isNaN(value)) byAnswered.scored[answered[k]!]!++;
       else if (why[k] === NO_VALUE.zero) byZero++;
       else if (why[k] === NO_VALUE.domain) offDomain++;
-      if (answered === items) together.add(blocks, k);
     }
+    if (related) together.add(blocks, answered, many);
   }
   sources.forEach(({ column, codes }, j) => {
     tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes);
   });
-  const related = (recipe.of === 'mean' || recipe.of === 'sum') && items >= 2;
   return { values, byAnswered, byZero, offDomain, items: tallies, reliability: related ? together.close(sources.map(({ title }) => title)) : null };
 } // prettier-ignore
 
-function takerFor(recipe: Score, blocks: readonly Float64Array[], why: Uint8Array): (row: number, answered: number) => number {
-  if (recipe.of === 'expression') {
-    const columns = new Map(recipe.items.map(({ as }, j) => [as, blocks[j]!]));
-    const evaluate = evaluator(parseExpression(recipe.expression), columns, why);
-    return (row) => {
-      const value = evaluate(row);
-      if (Number.isFinite(value)) return value;
-      // What grew beyond all numbers is no value either.
-      if (!Number.isNaN(value)) why[row] = NO_VALUE.domain;
-      return NaN;
-    };
-  }
-  const take = takerOf(recipe.of, recipe.items.map(({ weight }) => weight));
-  return (row, answered) => {
-    const value = take(blocks, row, answered);
+function expressionOver(recipe: Score, blocks: readonly Float64Array[], why: Uint8Array): (row: number) => number {
+  const columns = new Map(recipe.items.map(({ as }, j) => [as, blocks[j]!]));
+  const evaluate = evaluator(parseExpression(recipe.expression), columns, why);
+  return (row) => {
+    const value = evaluate(row);
     if (Number.isFinite(value)) return value;
-    why[row] = NO_VALUE.zero;
+    // What grew beyond all numbers is no value either.
+    if (!Number.isNaN(value)) why[row] = NO_VALUE.domain;
     return NaN;
   };
-} // prettier-ignore
+}
 
 /** Turns a block round on its scale where it is reversed. @returns how many values lie beyond the scale */
 function fitted(block: Float64Array, many: number, { from, to }: { from: number; to: number }, reversed: boolean): number {
@@ -230,16 +231,29 @@ function relations(items: number) {
   const sums = new Float64Array(items);
   const products = new Float64Array(items * items);
   const shift: number[] = [];
-  const row = new Float64Array(items);
+  const complete = Array.from({ length: items }, () => new Float64Array(BLOCK));
   let n = 0;
   return {
-    add: (blocks: readonly Float64Array[], k: number) => {
-      if (n === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
-      n++;
+    add: (blocks: readonly Float64Array[], answered: Uint16Array, many: number) => {
+      let full = 0;
+      for (let k = 0; k < many; k++) {
+        if (answered[k] !== items) continue;
+        if (n + full === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
+        for (let j = 0; j < items; j++) complete[j]![full] = blocks[j]![k]! - shift[j]!;
+        full++;
+      }
+      n += full;
       for (let i = 0; i < items; i++) {
-        const value = (row[i] = blocks[i]![k]! - shift[i]!);
-        sums[i]! += value;
-        for (let j = 0; j <= i; j++) products[i * items + j]! += value * row[j]!;
+        const a = complete[i]!;
+        let sum = 0;
+        for (let k = 0; k < full; k++) sum += a[k]!;
+        sums[i]! += sum;
+        for (let j = 0; j <= i; j++) {
+          const b = complete[j]!;
+          let product = 0;
+          for (let k = 0; k < full; k++) product += a[k]! * b[k]!;
+          products[i * items + j]! += product;
+        }
       }
     },
     close: (labels: readonly string[]): Reliability | null => {

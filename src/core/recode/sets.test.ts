@@ -31,7 +31,7 @@ function sets({ column: { words, width, state } }: Combined): (number[] | null)[
   });
 }
 
-const recipe = (more: Partial<Combine> = {}): Combine => ({ kind: 'combine', sources: [1, 2], how: 'any', atLeast: 1, options: CODES, base: 'any', ...more }); // prettier-ignore
+const recipe = (more: Partial<Combine> = {}): Combine => ({ kind: 'combine', sources: [1, 2], how: 'any', atLeast: 1, options: CODES, none: [], base: 'any', ...more }); // prettier-ignore
 const run = (more: Partial<Combine>, ...answers: (readonly (readonly number[] | null)[])[]) => {
   const one = recipe({ sources: answers.map((_, k) => k + 1), ...more });
   const sources = answers.map(asked);
@@ -65,6 +65,16 @@ describe('combine', () => {
     expect(sets(result)).toEqual([[1, 2], [33], [], null, [1]]);
     const proof = proveCombine(recipe(), result, [asked(first), single]);
     expect(proof.findings.find(({ id }) => id === 'left-over')).toMatchObject({ holds: false });
+  });
+
+  it('does not carry "none of these" over', () => {
+    const column: CodedColumn = { kind: 'coded', codes: ['1', '6'], values: Uint8Array.of(2, 1, 2) };
+    const single: CombineSource = { title: 'Main crop', column, codes: CODES };
+    const one = recipe({ options: CODES.filter(({ code }) => code !== '6'), none: ['6'] });
+    const result = combine(one, [single, asked([[6], [2], [3]])], 3);
+    expect(sets(result)).toEqual([[], [1, 2], [3]]);
+    expect([result.none, result.said, result.contradicted, ...result.others]).toEqual([1, 2, 1, 0, 0]);
+    expect(() => checkCombine({ ...one, none: ['1'] })).toThrow('1 is an option and “none of these” at once');
   });
 
   it('tells where two variables call a code differently', () => {

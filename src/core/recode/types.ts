@@ -151,6 +151,8 @@ export interface CombineOver<S> {
   /** For `at-least`. */
   atLeast: number;
   options: readonly { code: string; label: string }[];
+  /** Codes of the variables that say "none of these": no options, and not carried over into the result. */
+  none: readonly string[];
   /** Who counts as having answered: who answered any of the sources, or all of them. */
   base: 'any' | 'all';
 }

@@ -2,10 +2,8 @@ import { parseNumber } from '../../core/codebook/number.js';
 import { type Histogram, histogram } from '../../core/codebook/summary.js';
 import { isAnswer } from '../../core/codebook/types.js';
 import { edgesByShare } from '../../core/recode/edges.js';
-import { withNumbers } from '../../core/recode/numbers.js';
 import type { BandEnds } from '../../core/recode/types.js';
-import { cachedColumn } from './column-cache.js';
-import { sourceCodes, talliedOnce } from './derive/columns.js';
+import { numericColumn, sourceCodes, talliedOnce } from './derive/columns.js';
 import type { DeriveSource } from './derive/types.js';
 
 export interface DistributionJob {
@@ -36,7 +34,7 @@ const BINS = 60;
 
 /** Looks at all values of a number. @throws Fault where the variable has none */
 export function distributionInStudy({ file, source, shares, ends }: DistributionJob): Distribution {
-  const column = withNumbers(cachedColumn(file, source.column), source.title);
+  const column = numericColumn(file, source);
   const codes = sourceCodes(source, column);
   const { numbers, words, blank } = talliedOnce(column);
   const times = new Map(numbers);

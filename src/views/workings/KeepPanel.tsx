@@ -13,6 +13,8 @@ interface Props {
   /** The proof was made and fails. */
   fails: boolean;
   hint: string | null;
+  /** What keeps it from being kept, with the mend. */
+  wrong: string | null;
   ready: boolean;
   keep: () => void;
   leave: () => void;
@@ -21,7 +23,7 @@ interface Props {
 }
 
 /** The end of an editor: the variable's name, what to mind, and to keep it or not. */
-export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep, leave, remove, copy }: Props) {
+export function KeepPanel({ noun, isNew, name, setName, fails, hint, wrong, ready, keep, leave, remove, copy }: Props) {
   return (
     <section className={reading['answer']}>
       {name !== null && (
@@ -32,6 +34,11 @@ export function KeepPanel({ noun, isNew, name, setName, fails, hint, ready, keep
       {fails && (
         <p className={css['warn']}>
           The proof does not hold. You can keep the {noun}; it stays marked wherever it is used.
+        </p>
+      )}
+      {wrong !== null && (
+        <p className={css['warn']} role="status">
+          {wrong}
         </p>
       )}
       {hint !== null && <p className={css['hint']}>{hint}</p>}

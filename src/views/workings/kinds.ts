@@ -1,8 +1,11 @@
 import type { RosterVariable } from '../../api/types.js';
+import { saysNone } from '../../core/codebook/questions.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, isAnswer, titleOf } from '../../core/codebook/types.js';
+import { Fault } from '../../core/fault.js';
+import { namesOf, parseExpression } from '../../core/recode/expression/parse.js';
 import { startRegroup } from '../../core/recode/starts.js';
-import type { Recipe, ScoreItem } from '../../core/recode/types.js';
+import type { Recipe, Score, ScoreItem } from '../../core/recode/types.js';
 
 /** What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots. */
 export const MAKES = ['regroup', 'band', 'score', 'combine', 'interlock', 'flags', 'number', 'categories', 'gather', 'slots'] as const; // prettier-ignore
@@ -21,16 +24,16 @@ interface MakeWords {
 }
 
 export const MAKE_WORDS: Record<Make, MakeWords> = {
-  regroup: { title: 'Regroup', says: 'Merge, split, reorder, reverse or relabel categories.', noun: 'working', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
-  band: { title: 'Band', says: 'Cut a number into ordered categories, on its histogram.', noun: 'working', of: 'one', sources: 'a number' }, // prettier-ignore
-  score: { title: 'Score', says: 'Average, add up or count over items, or compute an expression.', noun: 'score', of: 'many', sources: 'items' }, // prettier-ignore
-  combine: { title: 'Combine', says: 'Mentioned in any of several questions, in all, or in one but not the others.', noun: 'working', of: 'many', sources: 'questions over the same codes' }, // prettier-ignore
+  regroup: { title: 'Regroup', says: 'Merge, split, reorder, reverse, relabel.', noun: 'working', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
+  band: { title: 'Band', says: 'Cut a number into categories, on its histogram.', noun: 'working', of: 'one', sources: 'a number' }, // prettier-ignore
+  score: { title: 'Score', says: 'Average, add up, count, or compute an expression.', noun: 'score', of: 'many', sources: 'items' }, // prettier-ignore
+  combine: { title: 'Combine', says: 'In any question, in all, in one but not the others.', noun: 'working', of: 'many', sources: 'questions over the same codes' }, // prettier-ignore
   interlock: { title: 'Interlock', says: 'Groups within groups as one variable.', noun: 'working', of: 'many', sources: 'groups' }, // prettier-ignore
   flags: { title: 'Flags', says: 'One yes/no variable for each category.', noun: 'flags', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
-  number: { title: 'Text to number', says: 'Read text as a number; every text that spells none is decided on.', noun: 'number', of: 'one', sources: 'a text' }, // prettier-ignore
-  categories: { title: 'Values to categories', says: 'A category for each text or number, alike ones together.', noun: 'working', of: 'one', sources: 'a text or a number' }, // prettier-ignore
-  gather: { title: 'Gather columns', says: 'One multiple-response question over yes/no columns.', noun: 'question', of: 'many', sources: 'columns' }, // prettier-ignore
-  slots: { title: 'Gather slots', says: 'One multiple-response question over slots that each hold a code.', noun: 'question', of: 'many', sources: 'slots' }, // prettier-ignore
+  number: { title: 'Text to number', says: 'Texts that spell none are decided on.', noun: 'number', of: 'one', sources: 'a text' }, // prettier-ignore
+  categories: { title: 'Values to categories', says: 'Each text or number one, alike ones together.', noun: 'working', of: 'one', sources: 'a text or a number' }, // prettier-ignore
+  gather: { title: 'Gather columns', says: 'Yes/no columns to one question.', noun: 'question', of: 'many', sources: 'columns' }, // prettier-ignore
+  slots: { title: 'Gather slots', says: 'Columns that each hold a code to one question.', noun: 'question', of: 'many', sources: 'slots' }, // prettier-ignore
 };
 
 export function makeOf(recipe: Recipe): Make {
@@ -114,8 +117,11 @@ export function startRecipe(make: Make, sources: readonly RosterVariable[], code
       return { kind: 'band', source, ends: 'lower', bands: [], taken: [] };
     case 'score':
       return { kind: 'score', of: 'mean', items: sources.map(itemOf), atLeast: Math.max(1, sources.length), scale: scaleOf(sources), codes: [], expression: '' }; // prettier-ignore
-    case 'combine':
-      return { kind: 'combine', sources: ids, how: 'any', atLeast: 2, options: sharedOptions(sources), base: 'any' };
+    case 'combine': {
+      const options = sharedOptions(sources);
+      const none = options.filter(({ label }) => saysNone(label)).map(({ code }) => code);
+      return { kind: 'combine', sources: ids, how: 'any', atLeast: 2, options: options.filter(({ code }) => !none.includes(code)), none, base: 'any' }; // prettier-ignore
+    }
     case 'interlock':
       return { kind: 'interlock', sources: ids, between: ' · ', empty: false };
     case 'flags':
@@ -157,6 +163,19 @@ export function startLabel(make: Make, sources: readonly RosterVariable[]): stri
   }
 }
 
+/** What keeps an expression from being computed; where it is wrong is said beside it. */
+function expressionLack({ expression, items }: Score): string | null {
+  if (expression.trim() === '') return 'Write an expression.';
+  try {
+    const known = new Set(items.map(({ as }) => as));
+    const all = [...namesOf(parseExpression(expression)).keys()].every((name) => known.has(name));
+    return all ? null : 'Mend the name in the expression that is none of a variable.';
+  } catch (error) {
+    if (error instanceof Fault) return 'Mend the expression.';
+    throw error;
+  }
+}
+
 /** What a recipe still lacks, in words that say what to do; null: it is complete. */
 export function lackOf(recipe: Recipe): string | null {
   switch (recipe.kind) {
@@ -165,7 +184,9 @@ export function lackOf(recipe: Recipe): string | null {
     case 'band':
       return recipe.source === 0 ? 'Choose the number to cut, at the top.' : recipe.bands.length === 0 ? 'Click on the histogram where a band is to end, or let it be cut into parts.' : null; // prettier-ignore
     case 'score':
-      return recipe.of === 'expression' ? (recipe.expression.trim() === '' ? 'Write an expression.' : null) : recipe.items.length === 0 ? 'Choose the items.' : recipe.of === 'count' && recipe.codes.length === 0 ? 'Choose the codes to count.' : null; // prettier-ignore
+      if (recipe.of === 'expression') return expressionLack(recipe);
+      if (recipe.items.length === 0) return 'Choose the items.';
+      return recipe.of === 'count' && recipe.codes.length === 0 ? 'Choose the codes to count.' : null;
     case 'combine':
       return recipe.sources.length < 2 ? 'Choose two variables or more.' : null;
     case 'interlock':

@@ -2,12 +2,20 @@ import { band } from '../../../core/recode/band.js';
 import { proveBand } from '../../../core/recode/band-proof.js';
 import { flag, proveFlags } from '../../../core/recode/flags.js';
 import { interlock, proveInterlock } from '../../../core/recode/interlock.js';
-import { withNumbers } from '../../../core/recode/numbers.js';
 import { proveRegroup, regroup } from '../../../core/recode/regroup.js';
 import { proveToCategories, toCategories } from '../../../core/recode/to-categories.js';
 import type { Band, Flags, Interlock, Regroup, ToCategories } from '../../../core/recode/types.js';
 import { cachedColumn } from '../column-cache.js';
-import { codedColumn, countableColumn, keptCodes, sourceCodes, talliedOnce, tally, textsOf } from './columns.js';
+import {
+  codedColumn,
+  countableColumn,
+  keptCodes,
+  numericColumn,
+  sourceCodes,
+  talliedOnce,
+  tally,
+  textsOf,
+} from './columns.js';
 import type { Deriver } from './types.js';
 
 export const deriveRegroup: Deriver<Regroup> = ({ file, respondents, sources }, recipe) => {
@@ -26,7 +34,7 @@ export const deriveRegroup: Deriver<Regroup> = ({ file, respondents, sources }, 
 
 export const deriveBand: Deriver<Band> = ({ file, sources }, recipe) => {
   const source = sources[0]!;
-  const column = withNumbers(cachedColumn(file, source.column), source.title);
+  const column = numericColumn(file, source);
   const codes = sourceCodes(source, column);
   const { made, values } = band(recipe, codes, column, source.title);
   return { level: made.level, codes: made.codes, proof: proveBand(recipe, codes, talliedOnce(column)), ...keptCodes(values, made.codes) }; // prettier-ignore

@@ -1,10 +1,10 @@
 import { type Code, missingIn } from '../../../core/codebook/types.js';
-import { type Histogram, histogram, type NumberSummary, summarize } from '../../../core/codebook/summary.js';
+import { type Histogram, histogramOf, type NumberSummary, summaryOf } from '../../../core/codebook/summary.js';
 import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
 import { asCountable, type Countable, count } from '../../../core/count/count.js';
 import { Fault } from '../../../core/fault.js';
 import type { GatherSource } from '../../../core/recode/gather.js';
-import { tallyValues, type ValueTally } from '../../../core/recode/numbers.js';
+import { tallyValues, type ValueTally, withNumbers } from '../../../core/recode/numbers.js';
 import { codesWithFound } from '../../../core/table/tabulate.js';
 import { cellReader } from '../../../store/cells.js';
 import { cachedColumn, studyFileAt } from '../column-cache.js';
@@ -21,6 +21,11 @@ export function codedColumn(file: string, source: DeriveSource): CodedColumn {
   if (found.kind === 'coded') return found;
   const { title } = source;
   throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+}
+
+/** A source's column, read as numbers. @throws Fault for what is text or a question with several answers */
+export function numericColumn(file: string, { column, title, level }: DeriveSource): ReturnType<typeof withNumbers> {
+  return withNumbers(level === 'text' ? { kind: 'text', values: [] } : cachedColumn(file, column), title);
 }
 
 /** The codes of a source, also those that only the data has. */
@@ -116,11 +121,13 @@ export function keptNumbers(values: Float64Array, wordOf: Uint32Array | null, wo
     else blank++;
   }
   const without = new Set(missing.map(({ code }) => Number(code)));
-  const { numbers: all } = tallyValues({ kind: 'number', values, words: [] });
-  const numbers = without.size === 0 ? all : all.filter(([value]) => !without.has(value));
+  // Not-a-number sorts last.
+  const upwards = Float64Array.from(values).sort();
+  const all = upwards.subarray(0, values.length - blank - times.reduce((sum, many) => sum + many, 0));
+  const numbers = without.size === 0 ? all : all.filter((value) => !without.has(value));
   const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
   return {
-    column: { storage: 'number', width: 1, blank, codes, values: halves, state: null, histogram: JSON.stringify(histogram(all)) },
-    figures: { codes: [...missing, ...codes], blank, summary: summarize(numbers), histogram: histogram(numbers, 24) },
+    column: { storage: 'number', width: 1, blank, codes, values: halves, state: null, histogram: JSON.stringify(histogramOf(all)) },
+    figures: { codes: [...missing, ...codes], blank, summary: summaryOf(numbers), histogram: histogramOf(numbers, 24) },
   };
 } // prettier-ignore

@@ -75,13 +75,13 @@ export function BandBody({ view, recipe, change, previewed, source }: BodyProps<
     <>
       <div className={css['toolbar']} role="group" aria-label="Cut">
         <div>
-          <span>Cut into</span>
+          <span>Cut into parts</span>
           <NumberInput label="Number of parts" value={parts} put={setParts} className={css['few']} />
-          <Button onClick={() => cut(edgesByWidth(found.from, found.to, many, whole))}>parts of equal width</Button>
-          <Button onClick={() => byShares(Array.from({ length: many - 1 }, (_, k) => (k + 1) / many))}>parts of equal share</Button>
+          <Button onClick={() => cut(edgesByWidth(found.from, found.to, many, whole))}>equal width</Button>
+          <Button onClick={() => byShares(Array.from({ length: many - 1 }, (_, k) => (k + 1) / many))}>equal share</Button>
         </div>
         <div>
-          <span>at the quantiles</span>
+          <span>at the quantiles (%)</span>
           <input className={`${kit['input'] ?? ''} ${css['some'] ?? ''}`} aria-label="Quantiles, in percent" value={quantiles} aria-invalid={sharesIn(quantiles) === null} onChange={(event) => setQuantiles(event.target.value)} />
           <Button disabled={sharesIn(quantiles) === null} onClick={() => byShares(sharesIn(quantiles) ?? [])}>
             cut

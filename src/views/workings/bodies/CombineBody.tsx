@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
-import { isAnswer, titleOf } from '../../../core/codebook/types.js';
+import { titleOf } from '../../../core/codebook/types.js';
+import { saysNone } from '../../../core/codebook/questions.js';
 import { differencesOf } from '../../../core/recode/combine.js';
 import type { Combination, Combine } from '../../../core/recode/types.js';
-import { Choice, Field } from '../../../kit/kit.js';
+import { Choice } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
 import { OrderedSources, SourceChooser } from '../editor/SourceChooser.js';
 import { sharedOptions, suits } from '../kinds.js';
@@ -22,12 +23,24 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
   const find = (id: number) => view.variables.find((variable) => variable.id === id);
   const sources = recipe.sources.flatMap((id) => find(id) ?? []);
   const differences = differencesOf(sources.map(({ codes }) => codes));
-  const choose = (ids: number[]) => {
-    const known = new Map(recipe.options.map(({ code, label }) => [code, label]));
-    const options = sharedOptions(ids.flatMap((id) => find(id) ?? [])).map(({ code, label }) => ({ code, label: known.get(code) ?? label }));
-    change({ ...recipe, sources: ids, options, atLeast: Math.min(Math.max(1, recipe.atLeast), Math.max(2, ids.length)) });
-  };
   const all = sharedOptions(sources);
+  const choose = (ids: number[]) => {
+    const next = sharedOptions(ids.flatMap((id) => find(id) ?? []));
+    // A code that was left out before stays out; one that is new is an option, or says "none of these".
+    const known = new Map(recipe.options.map((option) => [option.code, option]));
+    const out = new Set(all.map(({ code }) => code).filter((code) => !known.has(code) && !recipe.none.includes(code)));
+    const none = next.filter(({ code, label }) => !known.has(code) && (recipe.none.includes(code) || (!out.has(code) && saysNone(label)))).map(({ code }) => code); // prettier-ignore
+    const options = next.filter(({ code }) => !out.has(code) && !none.includes(code)).map((one) => known.get(one.code) ?? one);
+    change({ ...recipe, sources: ids, options, none, atLeast: Math.min(Math.max(1, recipe.atLeast), Math.max(2, ids.length)) });
+  };
+  const set = (code: string, is: string) => {
+    const options = all.flatMap((one) => {
+      const option = recipe.options.find((other) => other.code === one.code);
+      return one.code === code ? (is === 'option' ? [option ?? one] : []) : (option ?? []);
+    });
+    const none = recipe.none.filter((one) => one !== code);
+    change({ ...recipe, options, none: is === 'none' ? [...none, code] : none });
+  };
   return (
     <>
       <div className={css['toolbar']} role="group" aria-label="Combine">
@@ -69,24 +82,34 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
               const option = recipe.options.find((one) => one.code === code);
               const difference = differences.find((one) => one.code === code);
               return (
-                <div key={code} className={css['column']}>
+                <div key={code} className={css['option']}>
+                  <b>{code}</b>
                   <input
-                    type="checkbox"
-                    aria-label={`${code} ${label} is an option`}
-                    checked={option !== undefined}
-                    onChange={(event) => change({ ...recipe, options: event.target.checked ? all.filter((one) => one.code === code || recipe.options.some((other) => other.code === one.code)).map((one) => recipe.options.find((other) => other.code === one.code) ?? one) : recipe.options.filter((one) => one.code !== code) })}
+                    className={kit['input']}
+                    aria-label={`Label of the option ${code}`}
+                    disabled={option === undefined}
+                    value={option?.label ?? label}
+                    onChange={(event) =>
+                      change({
+                        ...recipe,
+                        options: recipe.options.map((one) => (one.code === code ? { ...one, label: event.target.value } : one)),
+                      })
+                    }
                   />
-                  <Field label={code}>
-                    <input
-                      className={kit['input']}
-                      aria-label={`Label of the option ${code}`}
-                      disabled={option === undefined}
-                      value={option?.label ?? label}
-                      onChange={(event) => change({ ...recipe, options: recipe.options.map((one) => (one.code === code ? { ...one, label: event.target.value } : one)) })}
-                    />
-                  </Field>
+                  <select
+                    className={kit['input']}
+                    aria-label={`${code} is`}
+                    value={option ? 'option' : recipe.none.includes(code) ? 'none' : 'out'}
+                    onChange={(event) => set(code, event.target.value)}
+                  >
+                    <option value="option">an option</option>
+                    <option value="none">none of these</option>
+                    <option value="out">left out</option>
+                  </select>
                   <small className={difference ? css['warn'] : undefined}>
-                    {difference ? difference.labels.map((one, k) => `${titleOf(sources[k] ?? { name: '', label: '' })}: ${one === null ? 'not there' : `“${one}”`}`).join('; ') : `in ${sources.filter(({ codes }) => codes.some((one) => isAnswer(one) && one.code === code)).length} of ${sources.length}`}
+                    {difference
+                      ? difference.labels.map((one, k) => `${titleOf(sources[k] ?? { name: '', label: '' })}: ${one === null ? 'not there' : `“${one}”`}`).join('; ') // prettier-ignore
+                      : `in all ${sources.length}`}
                   </small>
                 </div>
               );

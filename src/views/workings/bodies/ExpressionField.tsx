@@ -113,6 +113,7 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
           variables={view.variables.filter((variable) => suits('score', variable))}
           chosen={undefined}
           what="a variable to put in"
+          plain
           choose={(id) => {
             const variable = view.variables.find((one) => one.id === id);
             if (variable) insert(spelled(variable.name));

@@ -49,6 +49,8 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
     if (target.to === 'aside') put({ groups, setAside: [...setAside, code] });
     else if (target.to === 'nowhere') put({ groups, setAside });
     else if (target.to === 'new') {
+      // Alone in its group, it has a group of its own already.
+      if (recipe.groups.some(({ from }) => from.length === 1 && from[0] === code)) return;
       const label = codes.find((one) => one.code === code)?.label ?? code;
       put({ groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
     } else put({ groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)), setAside });

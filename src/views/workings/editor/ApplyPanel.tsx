@@ -9,6 +9,7 @@ import { matches } from '../../../kit/Picker.js';
 import { peekAt } from '../../peek/Peek.js';
 import { makeOf, suits } from '../kinds.js';
 import type { EditorDraft, Planned } from './drafts.js';
+import { useProofs } from './use-proofs.js';
 import css from '../workings.module.css';
 
 interface Props {
@@ -16,6 +17,9 @@ interface Props {
   draft: EditorDraft;
   change: (draft: EditorDraft) => void;
 }
+
+/** Results that are listed; the rest is counted. */
+const MOST_PLANNED = 200;
 
 /** Differences that are named; the rest is counted. */
 const NAMED = 3;
@@ -89,13 +93,29 @@ function sayDifferences(differences: readonly { code: string; says: string }[], 
   return `${named.join('; ')}${differences.length > NAMED ? `; ${differences.length - NAMED} more` : ''}`;
 } // prettier-ignore
 
-/** What the results are called, by a pattern, with every name before it is kept. */
-export function NamesPanel({ draft, change, planned, taken }: { draft: EditorDraft; change: (draft: EditorDraft) => void; planned: readonly Planned[]; taken: ReadonlySet<string> }) {
+interface NamesProps {
+  study: string;
+  draft: EditorDraft;
+  change: (draft: EditorDraft) => void;
+  planned: readonly Planned[];
+  taken: ReadonlySet<string>;
+  /** Which of them is shown below. */
+  shown: number;
+  show: (at: number) => void;
+}
+
+/** What several results are called, by a pattern, each with its proof, before any is kept. */
+export function NamesPanel({ study, draft, change, planned, taken, shown, show }: NamesProps) {
+  const verdicts = useProofs(study, planned.map(({ recipe }) => recipe)); // prettier-ignore
   const twice = (name: string) => name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
+  const failing = verdicts.filter((one) => one?.holds === false).length;
   return (
     <section className={css['section']} aria-label="Names of the results">
       <h2>
-        {planned.length} variables<small>named by a pattern: {'{label} {name} {n}'}{draft.recipe.kind === 'flags' ? ' {category}' : ''}</small>
+        {planned.length} variables
+        <small>
+          {verdicts.includes(undefined) ? 'proving…' : failing === 0 ? 'every proof holds' : `${failing} of the proofs ${failing === 1 ? 'does' : 'do'} not hold`}
+        </small>
       </h2>
       <div className={css['row']}>
         <Field label="Labels">
@@ -104,27 +124,39 @@ export function NamesPanel({ draft, change, planned, taken }: { draft: EditorDra
         <Field label="Names">
           <input className={kit['input']} value={draft.names} placeholder="made from the labels" onChange={(event) => change({ ...draft, names: event.target.value })} />
         </Field>
+        <p className={css['hint']}>{`{label}, {name}, {n}${draft.recipe.kind === 'flags' ? ', {category}' : ''} stand for those of each`}</p>
       </div>
-      <table className={css['matrix']}>
+      <table className={css['plan']}>
         <caption className="sr-only">What will be made</caption>
         <thead>
           <tr>
+            <th scope="col">Proof</th>
             <th scope="col">Label</th>
             <th scope="col">Name</th>
             <th scope="col">of</th>
           </tr>
         </thead>
         <tbody>
-          {planned.slice(0, 60).map(({ label, name, source }, k) => (
-            <tr key={k}>
-              <th scope="row">{label}</th>
-              <td className={twice(name) ? css['warn'] : undefined}>{name === '' ? '' : twice(name) ? `${name}: there is one already` : name}</td>
-              <td>{source ? titleOf(source) : ''}</td>
-            </tr>
-          ))}
-          {planned.length > 60 && (
+          {planned.slice(0, MOST_PLANNED).map(({ label, name, source }, k) => {
+            const verdict = verdicts[k];
+            return (
+              <tr key={k} data-shown={k === shown}>
+                <td title={verdict?.says} className={verdict?.holds === false ? css['warn'] : undefined}>
+                  {verdict === undefined ? '…' : verdict.holds ? '✓ holds' : '! does not'}
+                </td>
+                <th scope="row">
+                  <Button aria-pressed={k === shown} onClick={() => show(k)}>
+                    {label.trim() === '' ? '(no label)' : label}
+                  </Button>
+                </th>
+                <td className={twice(name) ? css['warn'] : undefined}>{twice(name) ? `${name}: there is one already` : name}</td>
+                <td>{source ? titleOf(source) : ''}</td>
+              </tr>
+            );
+          })}
+          {planned.length > MOST_PLANNED && (
             <tr>
-              <td colSpan={3}>and {planned.length - 60} more</td>
+              <td colSpan={4}>and {planned.length - MOST_PLANNED} more</td>
             </tr>
           )}
         </tbody>

@@ -26,6 +26,7 @@ interface Props {
 /** Chooses several variables, by finding and ticking them. */
 export function SourceChooser({ title, hint, candidates, chosen, choose, taken, more, example }: Props) {
   const [search, setSearch] = useState('');
+  const [open, setOpen] = useState(chosen.length < 2);
   const shown = candidates.filter(
     (variable) =>
       (!variable.aside || chosen.includes(variable.id)) &&
@@ -37,51 +38,66 @@ export function SourceChooser({ title, hint, candidates, chosen, choose, taken, 
       <h2>
         {title}
         <small>{hint}</small>
-      </h2>
-      <div className={css['row']}>
-        <Field label="Find columns">
-          <input
-            className={kit['input']}
-            type="search"
-            value={search}
-            placeholder={example}
-            onChange={(event) => setSearch(event.target.value)}
-          />
-        </Field>
-        <Button onClick={() => choose([...chosen, ...added])} disabled={added.length === 0}>
-          Choose all {shown.length} found
-        </Button>
-        <Button onClick={() => choose([])} disabled={chosen.length === 0}>
-          Choose none
-        </Button>
-      </div>
-      <div className={css['columns']} role="group" aria-label="Columns">
-        {shown.map((variable) => {
-          const on = chosen.includes(variable.id);
-          return (
-            <div key={variable.id} className={css['column']}>
-              <input
-                type="checkbox"
-                id={`column-${variable.id}`}
-                checked={on}
-                disabled={taken?.has(variable.id)}
-                onChange={(event) =>
-                  choose(event.target.checked ? [...chosen, variable.id] : chosen.filter((id) => id !== variable.id))
-                }
-              />
-              <label htmlFor={`column-${variable.id}`}>
-                <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
-              </label>
-              {on && more ? more(variable) : <small>{metaOf(variable)}</small>}
-            </div>
-          );
-        })}
-        {shown.length === 0 && (
-          <p className={css['hint']}>
-            {candidates.length === 0 ? 'The study has no variable for this.' : `No such column is called “${search}”.`}
-          </p>
+        {chosen.length >= 2 && (
+          <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Done choosing' : 'Choose others…'}
+          </Button>
         )}
-      </div>
+      </h2>
+      {(open || chosen.length < 2) && (
+        <>
+          <div className={css['row']}>
+            <Field label="Find columns">
+              <input
+                className={kit['input']}
+                type="search"
+                value={search}
+                placeholder={example}
+                onChange={(event) => setSearch(event.target.value)}
+              />
+            </Field>
+            {search.trim() !== '' && (
+              <Button onClick={() => choose([...chosen, ...added])} disabled={added.length === 0}>
+                Choose all {shown.length} found
+              </Button>
+            )}
+            <Button onClick={() => choose([])} disabled={chosen.length === 0}>
+              Choose none
+            </Button>
+          </div>
+          <div className={css['columns']} role="group" aria-label="Columns">
+            {shown.map((variable) => {
+              const on = chosen.includes(variable.id);
+              return (
+                <div key={variable.id} className={css['column']}>
+                  <input
+                    type="checkbox"
+                    id={`column-${variable.id}`}
+                    checked={on}
+                    disabled={taken?.has(variable.id)}
+                    onChange={(event) =>
+                      choose(
+                        event.target.checked ? [...chosen, variable.id] : chosen.filter((id) => id !== variable.id),
+                      )
+                    }
+                  />
+                  <label htmlFor={`column-${variable.id}`}>
+                    <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
+                  </label>
+                  {on && more ? more(variable) : <small>{metaOf(variable)}</small>}
+                </div>
+              );
+            })}
+            {shown.length === 0 && (
+              <p className={css['hint']}>
+                {candidates.length === 0
+                  ? 'The study has no variable for this.'
+                  : `No such column is called “${search}”.`}
+              </p>
+            )}
+          </div>
+        </>
+      )}
     </section>
   );
 }

@@ -12,16 +12,18 @@ interface Props {
   /** What is to be chosen: "a number". */
   what: string;
   choose: (id: number) => void;
+  /** As a button in a line, not as a part of a title. */
+  plain?: boolean | undefined;
 }
 
 /** The variable that a working stands on, in its title: a slot to choose another for. */
-export function SourceSlot({ variables, chosen, what, choose }: Props) {
+export function SourceSlot({ variables, chosen, what, choose, plain = false }: Props) {
   const [open, setOpen] = useState(false);
   const options = variables
     .filter(({ aside, id }) => !aside || id === chosen?.id)
     .map((variable) => ({ id: variable.id, label: titleOf(variable), hint: metaOf(variable), also: searchText(variable) }));
   return (
-    <span className={css['slot']}>
+    <span className={plain ? css['plainSlot'] : css['slot']}>
       <button
         type="button"
         className={css['source']}

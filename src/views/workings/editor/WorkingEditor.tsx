@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { type Code, titleOf } from '../../../core/codebook/types.js';
 import { patternOf } from '../../../core/recode/apply.js';
+import { provable, wrongWith } from '../../../core/recode/check.js';
 import { sayRecipe, verbOf } from '../../../core/recode/say.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
 import type { Recipe } from '../../../core/recode/types.js';
@@ -65,7 +66,7 @@ export function WorkingEditor(props: EditorProps) {
     targets: [],
     place: 0,
     labels: make === 'flags' ? '{label}: {category}' : pattern,
-    names: make === 'flags' ? '{name}_{n}_{category}' : '{name}_2',
+    names: make === 'flags' ? '{name}_{category}' : '{name}_2',
   };
   const key = `hatch-count:${view.study.id}:working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
   return <Opened key={key} {...props} draftKey={key} initial={initial} />;
@@ -81,7 +82,7 @@ function sourcesInTitle(recipe: Recipe, view: StudyView): string {
   if (recipe.kind === 'gather') return recipe.items.length === 0 ? 'columns, chosen below' : `${recipe.items.length} columns`; // prettier-ignore
   if (recipe.kind === 'slots') return ids.length === 0 ? 'slots, chosen below' : `${ids.length} slots`;
   if (titles.length === 0) return `${MAKE_WORDS[makeOf(recipe)].sources}, chosen below`;
-  return titles.length <= 3 ? titles.join(', ') : `${titles.slice(0, 2).join(', ')} and ${titles.length - 2} more`;
+  return titles.length <= 2 ? titles.join(', ') : `${titles.length} ${recipe.kind === 'score' ? 'items' : 'variables'}`;
 }
 
 /** The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list. */
@@ -97,13 +98,23 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
   const study = view.study.id;
   const words = MAKE_WORDS[make];
   const [draft, put, forget] = useDraft(draftKey, initial, isEditorDraft);
+  const [at, setShown] = useState(0);
   const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
   const { recipe } = draft;
   const one = words.of === 'one' ? (sourcesOf(recipe)[0] ?? 0) : 0;
-  const { detail } = useDetail(study, one);
   const source = view.variables.find(({ id }) => id === one);
+  const { detail } = useDetail(study, one);
   const lack = lackOf(recipe);
-  const previewed = usePreview(study, lack === null ? recipe : null);
+  const planned = plannedOf(draft, view.variables);
+  const many = working === null && makesMany(draft);
+  // Of several results one is shown; the recipe itself is what is edited.
+  const shown = many ? Math.min(at, planned.length - 1) : 0;
+  const result = planned[shown] ?? { recipe, label: draft.label, source };
+  const names = view.variables.map(({ name }) => name);
+  const wrong = lack ?? wrongWith(recipe, names);
+  const proved = provable(result.recipe);
+  const previewed = usePreview(study, lack === null && wrongWith(proved, names) === null ? proved : null);
+  const shownDetail = useDetail(study, words.of === 'one' ? (sourcesOf(result.recipe)[0] ?? 0) : 0).detail;
   const { preview, fresh, problem, setProblem } = previewed;
   const [refused, setRefused] = useState<typeof problem>(null);
   const kept = (label: string) => {
@@ -111,8 +122,6 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
     done(label);
   };
   const keeping = useKeep(study, working?.id ?? null, kept, setRefused);
-  const planned = plannedOf(draft, view.variables);
-  const many = working === null && makesMany(draft);
   const labelled = many ? planned.every(({ label }) => label.trim() !== '') : draft.label.trim() !== '';
   const change = (next: Recipe) => {
     put({ ...draft, recipe: next });
@@ -163,13 +172,13 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
           </label>
         )}
         {applying && <ApplyPanel view={view} draft={draft} change={put} />}
-        {many && <NamesPanel draft={draft} change={put} planned={planned} taken={new Set(view.variables.map(({ name }) => name))} />}
+        {many && <NamesPanel study={study} draft={draft} change={put} planned={planned} taken={new Set(view.variables.map(({ name }) => name))} shown={shown} show={setShown} />}
         {preview && (
           <section className={css['section']}>
             <h2>
-              Before and after<small>frequencies</small>
+              Before and after<small>{many ? `of ${result.label}` : 'frequencies'}</small>
             </h2>
-            <BeforeAfter source={source} detail={detail} label={draft.label} preview={preview} respondents={view.study.respondents} />
+            <BeforeAfter source={result.source} detail={shownDetail} label={result.label} preview={preview} respondents={view.study.respondents} />
           </section>
         )}
         {preview && (
@@ -188,7 +197,7 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
           {lack === null && (
             <section className={reading['answer']}>
               <h2 className={reading['question']}>The recipe in a line</h2>
-              <p className={reading['sentence']}>{sayRecipe(recipe, { titleOf: title, codesOf })}</p>
+              <p className={reading['sentence']}>{sayRecipe(result.recipe, { titleOf: title, codesOf })}</p>
             </section>
           )}
           {working && <UsedBy view={view} variable={working.variable} />}
@@ -198,8 +207,9 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
             name={many ? null : draft.name}
             setName={(name) => put({ ...draft, name })}
             fails={preview !== null && !preview.proof.holds}
+            wrong={lack === null ? wrong : null}
             hint={lack ?? (labelled ? null : many ? 'Every label must say something: change the pattern.' : `Give the ${words.noun} a label, at the top.`)}
-            ready={!keeping.busy && lack === null && labelled && preview !== null}
+            ready={!keeping.busy && wrong === null && labelled && preview !== null}
             keep={() => (many ? keeping.keepAll(planned.map(({ name, label, recipe: own }) => ({ name, label, recipe: own }))) : keeping.keep({ name: draft.name, label: draft.label, recipe }))}
             leave={() => {
               forget();

@@ -155,7 +155,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             <li key={working.id} className={list['entry']} data-chosen={chosen === made.id}>
               <div className={list['picture']}>{picture && <Svg markup={spark({ ...picture, width: 76, height: 40 })} />}</div>
               <div>
-                <h3>
+                <h2>
                   <button type="button" className={list['name']} aria-pressed={chosen === made.id} onClick={() => choose(made.id)} {...peekAt(made.id)}>
                     {titleOf(made)}
                   </button>{' '}
@@ -167,7 +167,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
                     </span>
                   ))}
                   {sourcesOf(working.recipe).length > 3 && ` and ${sourcesOf(working.recipe).length - 3} more`}
-                </h3>
+                </h2>
                 <p>{line}</p>
                 <p>
                   {working.holds ? 'Proof holds' : <span className={list['failing']}>! Proof does not hold</span>} ·{' '}

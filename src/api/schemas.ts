@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
+import { ENTRY_KINDS } from '../core/ledger.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
@@ -358,6 +359,23 @@ const VariableSchema = z.object({
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 
+export const LedgerSchema = z
+  .array(
+    z.object({
+      id,
+      madeAt: z.string(),
+      kind: z.enum(ENTRY_KINDS),
+      words: z.string().describe('What was done.'),
+      undone: z.boolean().describe('It was taken back, and can be done again.'),
+      undoable: z.boolean().describe('It can be taken back.'),
+    }),
+  )
+  .openapi('Ledger');
+
+export const LedgerPlaceSchema = z
+  .strictObject({ entry: id.describe('The study is put as it was right after this entry.') })
+  .openapi('LedgerPlace');
+
 export const StudyViewSchema = z
   .object({
     study: StudyRowSchema,
@@ -396,6 +414,7 @@ export const StudyViewSchema = z
       .describe('Files taken in, with the rows of each that could not be read.'),
     undo: z.string().nullable().describe('What undoing would take back; null: nothing.'),
     redo: z.string().nullable(),
+    entries: z.int().describe('Entries of the ledger.'),
   })
   .openapi('StudyView');
 

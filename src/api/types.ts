@@ -22,6 +22,7 @@ export type Declaring = z.input<typeof codebook.DeclareSchema>;
 export type RespondentsWanted = z.input<typeof codebook.RespondentsWantedSchema>;
 export type Respondents = z.infer<typeof codebook.RespondentsSchema>;
 export type Complaint = z.infer<typeof codebook.HealthListSchema>[number];
+export type LedgerEntry = z.infer<typeof schemas.LedgerSchema>[number];
 export type CodeBody = z.infer<typeof schemas.CodeSchema>;
 export type Intake = z.infer<typeof schemas.IntakeSchema>;
 export type WaitingIntake = z.infer<typeof schemas.WaitingIntakeSchema>;

@@ -2,7 +2,7 @@ import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { allCodeLists, type CodeListRow, codeListRow, codesByList, insertCodeList, putCodeList, removeCodeList, usersOfList } from '../store/code-lists.js'; // prettier-ignore
 import { allVariables, useCodeList } from '../store/variables.js';
-import { changeCodebook, type Changed } from './codebook-change.js';
+import { changeCodebook, type Changed } from './ledger.js';
 import type { OpenStudy, Service } from './context.js';
 import { checkCodes } from './edit-variable.js';
 
@@ -62,7 +62,6 @@ export async function makeCodeList(service: Service, study: OpenStudy, draft: Co
     const name = checkDraft(draft, allCodeLists(study.db));
     return {
       words: `New code list ${name}`,
-      variables: [],
       work: () => {
         made = insertCodeList(study.db, name, draft.codes, true);
       },
@@ -88,13 +87,12 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
     }
     if (changeFor === 'all' || changeFor === null) {
       const words = same ? `Name of the code list ${name}` : `Code list ${name}, for all ${list.users.length} variables`;
-      return { words, variables: [], lists: [id], work: () => putCodeList(db, { id, name, kept: true }, draft.codes) };
+      return { words, work: () => putCodeList(db, { id, name, kept: true }, draft.codes) };
     }
     const stray = changeFor.find((one) => !list.users.includes(one));
     if (stray !== undefined) throw new Fault('invalid', `Variable ${stray} does not use the code list.`, 'Leave it out.', { field: 'changeFor' }); // prettier-ignore
     return {
       words: `Code list ${name}, for ${changeFor.length} of ${list.users.length} variables`,
-      variables: changeFor,
       work: () => useCodeList(db, insertCodeList(db, name, draft.codes), changeFor),
     };
   });
@@ -109,8 +107,6 @@ export function dropCodeList(service: Service, study: OpenStudy, id: number): Pr
     if (users > 0) throw new Fault('conflict', `${users === 1 ? 'A variable uses' : `${users} variables use`} the code list ${list.name}.`, 'Give it another list first.', { field: 'list' }); // prettier-ignore
     return {
       words: `Code list ${list.name} taken out`,
-      variables: [],
-      lists: [id],
       work: () => removeCodeList(study.db, id),
     };
   });

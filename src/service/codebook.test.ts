@@ -11,7 +11,7 @@ import { tabulate } from '../core/table/tabulate.js';
 import { cellReader } from '../store/cells.js';
 import { allVariables } from '../store/variables.js';
 import { changeCodeList, dropCodeList, listCodeLists, makeCodeList } from './code-lists.js';
-import { redoChange, undoChange } from './codebook-change.js';
+import { redoEntry, undoEntry } from './ledger.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { countTable } from './count-table.js';
 import { declareMissing, planDeclaring } from './declare-missing.js';
@@ -93,12 +93,12 @@ describe('entries of the codebook', () => {
     expect(await editEntries(service, study, edits)).toEqual({ words: 'Note, group of tap, shed, gate' });
     expect(viewStudy(study).undo).toBe('Note, group of tap, shed, gate');
     const after = picture();
-    await undoChange(service, study);
+    await undoEntry(service, study);
     expect(picture()).toBe(before);
     expect(viewStudy(study)).toMatchObject({ undo: null, redo: 'Note, group of tap, shed, gate' });
-    await redoChange(service, study);
+    await redoEntry(service, study);
     expect(picture()).toBe(after);
-    await expect(redoChange(service, study)).rejects.toThrow('no change to do again');
+    await expect(redoEntry(service, study)).rejects.toThrow('no change to do again');
   }); // prettier-ignore
 
   it('are changed all or none', async () => {
@@ -121,7 +121,7 @@ describe('entries of the codebook', () => {
     expect(variable('shed').id).toBe(tap);
     await expect(edit('tap', { name: ' gate ' })).rejects.toThrow('Two variables would be called gate');
     await expect(edit('tap', { name: ' ' })).rejects.toThrow('without a name');
-    await undoChange(service, study);
+    await undoEntry(service, study);
     expect(variable('tap').id).toBe(tap);
   });
 
@@ -148,21 +148,21 @@ describe('entries of the codebook', () => {
 
   it('stay undone and done across a restart', async () => {
     await edit('tap', { label: 'Tap' });
-    await undoChange(service, study);
+    await undoEntry(service, study);
     const { id } = study;
     await service.close();
     service = startService({ folder, worker: WORKER });
     study = openStudy(service, id);
-    await redoChange(service, study);
+    await redoEntry(service, study);
     expect(variable('tap').label).toBe('Tap');
   });
 
   it('forget what was undone once something else is changed', async () => {
     await edit('tap', { label: 'One' });
-    await undoChange(service, study);
+    await undoEntry(service, study);
     await edit('tap', { label: 'Two' });
-    await expect(redoChange(service, study)).rejects.toThrow('no change to do again');
-    await undoChange(service, study);
+    await expect(redoEntry(service, study)).rejects.toThrow('no change to do again');
+    await undoEntry(service, study);
     expect(variable('tap').label).toBe('Uses the tap');
   });
 });
@@ -181,8 +181,8 @@ describe('code lists', () => {
     expect(variable('shed').codes[0]?.label).toBe('Yes');
     await edit('shed', { codes: perhaps, codesFor: 'all' });
     expect(variable('gate').codes[0]?.label).toBe('Yes, often');
-    await undoChange(service, study);
-    await undoChange(service, study);
+    await undoEntry(service, study);
+    await undoEntry(service, study);
     expect(variable('tap').codeListId).toBe(list);
     expect(listCodeLists(study).find(({ id }) => id === list)?.users).toHaveLength(3);
   });
@@ -206,7 +206,7 @@ describe('code lists', () => {
     expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ kept: true, users: [] });
     await dropCodeList(service, study, list);
     expect(listCodeLists(study).some(({ id }) => id === list)).toBe(false);
-    await undoChange(service, study);
+    await undoEntry(service, study);
     expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ name: 'Sites' });
     await expect(makeCodeList(service, study, { name: ' Sites', codes: [] })).rejects.toThrow('called Sites already');
   }); // prettier-ignore
@@ -273,7 +273,7 @@ describe('missing codes', () => {
     const { summary } = await detailVariable(service, study, variable('hours').id);
     expect(summary).toMatchObject({ n: 88, maximum: 11.5 });
     expect(cellReader(study.db, variable('hours').columnId)(0, 90)).toEqual(values);
-    await undoChange(service, study);
+    await undoEntry(service, study);
     expect(picture()).toBe(before);
   }); // prettier-ignore
 
@@ -299,7 +299,7 @@ describe('missing codes', () => {
     await declareMissing(service, study, { missing: 'refused', in: [{ code: '9', variables: [variable('shed').id] }] });
     const holds = () => viewStudy(study).variables.find(({ id }) => id === made)?.holds;
     expect(holds()).toBe(false);
-    await undoChange(service, study);
+    await undoEntry(service, study);
     expect(holds()).toBe(true);
   }); // prettier-ignore
 });

@@ -12,7 +12,7 @@ import { Fault } from '../core/fault.js';
 import { insertCodeList, putCodeList, allCodeLists, usersOfList } from '../store/code-lists.js';
 import { allColumnCodes, allColumnRows } from '../store/columns.js';
 import { allVariables, useCodeList, type VariableRow } from '../store/variables.js';
-import { changeCodebook, type Changed } from './codebook-change.js';
+import { changeCodebook, type Changed } from './ledger.js';
 import type { OpenStudy, Service } from './context.js';
 
 export interface MissingWanted {
@@ -95,8 +95,6 @@ export function declareMissing(
     const as = wanted.missing === null ? 'an answer' : MISSING_WORDS[wanted.missing];
     return {
       words: `${said} is ${as} in ${codesOf.size} variable${codesOf.size === 1 ? '' : 's'}`,
-      variables: codesOf.keys(),
-      lists: [...codesOf.keys()].flatMap((id) => all.get(id)?.codeListId ?? []),
       work: () => {
         for (const variables of together.values()) {
           const [first] = variables;

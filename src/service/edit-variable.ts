@@ -3,7 +3,7 @@ import { Fault } from '../core/fault.js';
 import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
 import type { Db } from '../store/open.js';
 import { allVariables, type Marks, markVariable, renameVariables, updateVariable, type VariableRow } from '../store/variables.js'; // prettier-ignore
-import { changeCodebook, type Changed } from './codebook-change.js';
+import { changeCodebook, type Changed } from './ledger.js';
 import type { OpenStudy, Service } from './context.js';
 import { checkLevel } from './levels.js';
 import { detailVariable, type VariableDetail } from './roster.js';
@@ -163,8 +163,6 @@ export function editEntries(
     const relisted = relistings(db, variables, edits);
     return {
       words: words ?? sayEdits(variables, edits),
-      variables: edits.map(({ variable }) => variable),
-      lists: relisted.flatMap(({ list, inPlace }) => (inPlace && list !== null ? [list] : [])),
       work: () => {
         renameVariables(db, names);
         const listOf = new Map(edits.flatMap(({ variable, codeList }) => (codeList === undefined ? [] : [[variable, codeList] as const]))); // prettier-ignore

@@ -20,7 +20,7 @@ import { studyRow, type StudyRow } from '../store/study.js';
 import { usersOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings, type UsedBy, usersOfVariable, type WorkingRow } from '../store/workings.js';
-import { undoable } from '../store/codebook-changes.js';
+import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
 import type { Described } from './worker/describe-job.js';
@@ -56,6 +56,8 @@ export interface StudyView {
   /** What undoing would take back, and doing again would bring back. */
   undo: string | null;
   redo: string | null;
+  /** Entries of the ledger. */
+  entries: number;
 }
 
 const MOST_BARS = 48;
@@ -170,7 +172,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
     }),
     tables: allTables(db),
     files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),
-    ...undoable(db),
+    ...ledgerEnds(db),
   };
 }
 

@@ -3,6 +3,7 @@ import { type Sentence, variablesOf } from '../core/table/sentence.js';
 import { allTables, putTable, removeTable, type SavedTableRow, type Shown } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
+import { record } from './ledger.js';
 import { change } from './open-study.js';
 
 export function findTable(study: OpenStudy, id: number): SavedTableRow {
@@ -19,7 +20,7 @@ export function saveTable(
   id: number | null,
   table: { title: string; sentence: Sentence; shown: Shown },
 ): Promise<SavedTableRow> {
-  return change(service, study, () => {
+  return change(service, study, async () => {
     if (id !== null) findTable(study, id);
     const known = new Set(allVariables(study.db).map((variable) => variable.id));
     const gone = variablesOf(table.sentence).find((variable) => !known.has(variable));
@@ -29,16 +30,17 @@ export function saveTable(
       });
     }
     const { db } = study;
-    const key = db
-      .transaction(() => putTable(db, id, table.title, table.sentence, table.shown, new Date().toISOString()))
-      .immediate();
+    const words = `${id === null ? 'Saved' : 'Changed'} the table “${table.title}”`;
+    const key = await record(service, study, 'table', words, () =>
+      putTable(db, id, table.title, table.sentence, table.shown, new Date().toISOString()),
+    );
     return findTable(study, key);
   });
 }
 
 export function dropTable(service: Service, study: OpenStudy, id: number): Promise<void> {
-  return change(service, study, () => {
-    findTable(study, id);
-    removeTable(study.db, id);
+  return change(service, study, async () => {
+    const { title } = findTable(study, id);
+    await record(service, study, 'table', `Took the table “${title}” out`, () => removeTable(study.db, id));
   });
 }

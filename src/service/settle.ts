@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Proof, Recipe } from '../core/recode/types.js';
 import { Fault } from '../core/fault.js';
-import { insertColumn, removeColumn, writeArray } from '../store/columns.js';
+import { blankColumn, insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lists.js';
@@ -14,9 +14,12 @@ import type { Derived } from './worker/derive/types.js';
 
 /** What a working's result depends on: the columns and codes of its sources. */
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {
+  const several = ['interlock', 'score', 'combine', 'slots'].includes(recipe.kind);
   const sources = sourcesOf(recipe).map((id) => {
     const variable = variables.find((one) => one.id === id);
-    return [variable?.columnId, variable?.level, variable?.codes];
+    // What is made of several variables calls them by their titles, in its codes or in its proof.
+    const title = several && variable ? titleOf(variable) : '';
+    return [variable?.columnId, variable?.level, variable?.codes, title];
   });
   return createHash('sha256')
     .update(JSON.stringify([recipe, sources]))
@@ -90,6 +93,32 @@ function inOrder(workings: readonly WorkingRow[], variables: readonly VariableRo
   return ordered;
 }
 
+async function derivedOrWhyNot(service: Service, study: OpenStudy, recipe: Recipe, variables: readonly VariableRow[]): Promise<Derived | Fault> {
+  try {
+    return await deriveFrom(service, study, recipe, variables, false);
+  } catch (error) {
+    if (error instanceof Fault) return error;
+    throw error;
+  }
+} // prettier-ignore
+
+/** A working whose source is no longer what it needs: nobody has a value, and its proof says why and what to do. */
+function putBroken(db: Db, { id, recipe, edited }: WorkingRow, made: VariableRow, signature: string, why: Fault): void {
+  const { respondents } = studyRow(db);
+  const proof: Proof = {
+    holds: false,
+    findings: [{ id: 'covered', holds: false, title: 'Not computed', text: `${why.message} ${why.mend}`, codes: [] }],
+    columns: [{ code: '', label: 'No answer', missing: true, respondents }],
+    rows: [{ code: '', label: 'Everybody', missing: true, respondents, went: [respondents] }],
+    respondents,
+  };
+  db.transaction(() => {
+    putWorking(db, id, { recipe, proof, signature }, edited);
+    updateVariable(db, made.id, { ...made, columnId: blankColumn(db, made.name, made.level, respondents) });
+    removeColumn(db, made.columnId);
+  }).immediate();
+}
+
 /**
  * Computes again every working whose sources have changed since it was computed. Called after each change and when a
  * study is opened, so that a process that ended between the two leaves nothing stale.
@@ -103,7 +132,11 @@ export async function settle(service: Service, study: OpenStudy): Promise<void> 
     if (!working || !made) continue;
     const signature = signatureOf(working.recipe, variables);
     if (signature === working.signature) continue;
-    const derived = await deriveFrom(service, study, working.recipe, variables, false);
+    const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
+    if (derived instanceof Fault) {
+      putBroken(db, working, made, signature, derived);
+      continue;
+    }
     db.transaction(() => {
       putWorking(db, id, { recipe: working.recipe, proof: derived.proof, signature }, working.edited);
       replaceResult(db, made, derived);

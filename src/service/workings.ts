@@ -1,6 +1,7 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
+import { verbOf } from '../core/recode/say.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof, Recipe } from '../core/recode/types.js';
 import { removeColumn } from '../store/columns.js';
@@ -8,8 +9,9 @@ import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
+import { record } from './ledger.js';
 import { change } from './open-study.js';
-import { deriveFrom, keepColumn, replaceResult, settle, signatureOf } from './settle.js';
+import { deriveFrom, keepColumn, replaceResult, signatureOf } from './settle.js';
 import type { Derived } from './worker/derive/types.js';
 
 /** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
@@ -101,6 +103,13 @@ function insertWorking(study: OpenStudy, { label, recipe }: WorkingDraft, name: 
   return { working, variable: insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null), proof };
 } // prettier-ignore
 
+/** A working in a few words: "Age band (bands Age)". */
+function sayDraft({ label, name, recipe }: WorkingDraft, variables: readonly VariableRow[]): string {
+  const titles = sourcesOf(recipe).map((id) => titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }));
+  const of = titles.length > 2 ? `${titles.slice(0, 2).join(', ')} and ${titles.length - 2} more` : titles.join(', ');
+  return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of})`;
+} // prettier-ignore
+
 /** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
 export function keepWorkings(service: Service, study: OpenStudy, drafts: readonly WorkingDraft[]): Promise<KeptWorking[]> {
   for (const { recipe } of drafts) checkIn(study, recipe);
@@ -116,7 +125,9 @@ export function keepWorkings(service: Service, study: OpenStudy, drafts: readonl
     for (const one of named) all.push({ ...one, derived: await deriveFrom(service, study, one.draft.recipe, variables, false) });
     // Several of one source stand behind it in the order in which they were asked for.
     const insert = () => all.reverse().map(({ draft, name, derived }) => insertWorking(study, draft, name, derived, variables)).reverse();
-    return study.db.transaction(insert).immediate();
+    const [first] = all;
+    const words = !first ? '' : all.length === 1 ? `Made ${sayDraft(first.draft, variables)}` : `Made ${all.length} variables: ${all.slice(0, 2).map(({ draft }) => draft.label).join(', ')}, …`;
+    return record(service, study, 'working', words, insert);
   });
 } // prettier-ignore
 
@@ -146,20 +157,19 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     const name = draft.name.trim() === '' ? made.name : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name))); // prettier-ignore
     checkLoop(draft.recipe, made.id, variables, study);
     const derived = await deriveFrom(service, study, draft.recipe, variables, false);
-    db.transaction(() => {
+    await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
       const signature = signatureOf(draft.recipe, variables);
       putWorking(db, id, { recipe: draft.recipe, proof: derived.proof, signature }, new Date().toISOString());
       if (name !== made.name) renameVariable(db, made.id, name);
       replaceResult(db, { ...made, name, label: draft.label.trim() }, derived);
-    }).immediate();
-    await settle(service, study);
+    });
     return { working: id, variable: made.id, proof: derived.proof };
   });
 }
 
 /** Takes a working and its variable out. @throws Fault naming what still uses it */
 export function dropWorking(service: Service, study: OpenStudy, id: number): Promise<void> {
-  return change(service, study, () => {
+  return change(service, study, async () => {
     const { db } = study;
     const made = madeBy(study, id);
     const { workings, tables } = usersOfVariable(db, made.id);
@@ -171,11 +181,11 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
         { variable: made.name },
       );
     }
-    db.transaction(() => {
+    await record(service, study, 'working', `Took out ${titleOf(made)}`, () => {
       removeVariable(db, made.id);
       removeWorking(db, id);
       removeColumn(db, made.columnId);
       dropUnusedLists(db);
-    }).immediate();
+    });
   });
 }

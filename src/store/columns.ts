@@ -1,3 +1,4 @@
+import type { Level } from '../core/codebook/types.js';
 import type { Storage } from '../core/codebook/understand.js';
 import type { Column } from '../core/count/column.js';
 import type { Db } from './open.js';
@@ -98,6 +99,25 @@ export function writeArray(
     const slice = array.subarray(from, Math.min(from + step, array.length));
     write(column, part, from / perRespondent, new Uint8Array(slice.buffer, slice.byteOffset, slice.byteLength));
   }
+}
+
+/** How what a working makes is stored, by its level. */
+const STORED: Record<Level, Storage> = { unordered: 'coded8', ordered: 'coded8', number: 'number', multiple: 'sets', text: 'text' }; // prettier-ignore
+
+/** A column of a working in which everybody is blank, until it is computed. */
+export function blankColumn(db: Db, name: string, level: Level, respondents: number): number {
+  const storage = STORED[level];
+  const id = insertColumn(db, { origin: 'working', name, storage, width: 1, blank: respondents, histogram: null }, []);
+  if (storage === 'number') {
+    const halves = new Uint32Array(new Float64Array(respondents).fill(NaN).buffer);
+    // The lower half of a NaN says which word it stands for; 0 is none.
+    for (let k = 0; k < halves.length; k += 2) halves[k] = 0;
+    writeArray(db, id, 'values', halves, 2);
+  } else if (storage === 'sets') {
+    writeArray(db, id, 'values', new Uint32Array(respondents), 1);
+    writeArray(db, id, 'state', new Uint8Array(respondents), 1);
+  } else writeArray(db, id, 'values', new Uint8Array(respondents), 1);
+  return id;
 }
 
 export function removeColumn(db: Db, id: number): void {

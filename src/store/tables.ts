@@ -69,6 +69,12 @@ export function putTable(
   return key;
 }
 
+/** Puts a table as it is said to be, made again under its id where it is gone. */
+export function restoreTable(db: Db, { id, title, sentence, shown, created, edited }: SavedTableRow): void {
+  putTable(db, id, title, sentence, shown, edited);
+  db.prepare('UPDATE saved_table SET created = ? WHERE id = ?').run(created, id);
+}
+
 export function removeTable(db: Db, id: number): void {
   db.prepare('DELETE FROM saved_table WHERE id = ?').run(id);
 }

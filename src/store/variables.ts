@@ -55,7 +55,7 @@ export function allVariables(db: Db): VariableRow[] {
 /** Takes everything out of a study's file but its columns. */
 export function clearCodebook(db: Db): void {
   db.exec(`
-    DELETE FROM codebook_change;
+    DELETE FROM ledger_entry;
     DELETE FROM saved_table;
     DELETE FROM working_source;
     DELETE FROM variable;
@@ -146,6 +146,16 @@ export function renameVariables(db: Db, names: readonly { id: number; name: stri
   // A name that nobody can type, for the time between.
   for (const { id } of names) renameVariable(db, id, `\u0000${id}`);
   for (const { id, name } of names) renameVariable(db, id, name);
+}
+
+/** Puts a variable as it is said to be, made again under its id where it is gone; its place in the roster stays. */
+export function restoreVariable(db: Db, variable: NewVariable & Marks & { id: number; madeAt: string }): void {
+  db.prepare(
+    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, made_at)
+     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note, @group, @starred, @aside, @madeAt)
+     ON CONFLICT (id) DO UPDATE SET name = @name, label = @label, question = @question, level = @level, code_list_id = @codeListId,
+       working_id = @workingId, note = @note, in_group = @group, starred = @starred, aside = @aside, made_at = @madeAt`,
+  ).run({ ...variable, starred: variable.starred ? 1 : 0, aside: variable.aside ? 1 : 0 });
 }
 
 export function removeVariable(db: Db, id: number): void {

@@ -67,6 +67,15 @@ export function putWorking(
   return key;
 }
 
+/** A proof that is still to be made. */
+const UNPROVED: Proof = { holds: false, findings: [], columns: [], rows: [], respondents: 0 };
+
+/** Puts a working as it is said to be, made again under its id where it is gone; it has to be computed again. */
+export function restoreWorking(db: Db, id: number, { recipe, created, edited }: Pick<WorkingRow, 'recipe' | 'created' | 'edited'>): void {
+  putWorking(db, id, { recipe, proof: UNPROVED, signature: '' }, edited);
+  db.prepare('UPDATE working SET created = ? WHERE id = ?').run(created, id);
+} // prettier-ignore
+
 export function removeWorking(db: Db, id: number): void {
   db.prepare('DELETE FROM working WHERE id = ?').run(id);
 }

@@ -18,6 +18,7 @@ import type {
   Distribution,
   Intake,
   Joining,
+  LedgerEntry,
   Layout,
   KeptTable,
   KeptWorking,
@@ -82,8 +83,10 @@ export const client = {
     ask<VariableDetail>('PATCH', `${studyPath(study)}/variables/${id}`, edit),
   editEntries: (study: string, edits: readonly EntryEdit[], words?: string) =>
     ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits, ...(words === undefined ? {} : { words }) }),
-  undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/codebook/undo`),
-  redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/codebook/redo`),
+  undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/undo`),
+  redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/redo`),
+  ledger: (study: string) => ask<LedgerEntry[]>('GET', `${studyPath(study)}/ledger`),
+  goToEntry: (study: string, entry: number) => ask<Changed>('PUT', `${studyPath(study)}/ledger/place`, { entry }),
   codeLists: (study: string) => ask<CodeList[]>('GET', `${studyPath(study)}/code-lists`),
   makeCodeList: (study: string, draft: CodeListDraft) =>
     ask<{ list: number }>('POST', `${studyPath(study)}/code-lists`, draft),

@@ -4,13 +4,15 @@ import { open, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { compareCodes } from '../../core/codebook/number.js';
-import { isAnswer } from '../../core/codebook/types.js';
+import { isAnswer, LEVEL_WORDS, LEVELS } from '../../core/codebook/types.js';
+import { whole } from '../../core/figures.js';
 import { sourcesOf, withIds } from '../../core/recode/sources.js';
 import type { Recipe, Slots } from '../../core/recode/types.js';
 import { Fault } from '../../core/fault.js';
 import { removeColumn } from '../../store/columns.js';
 import { closeForMove, type Db, openStudyFile } from '../../store/open.js';
 import { allSourceFiles, updateSourceFile } from '../../store/source-files.js';
+import { insertEntry } from '../../store/ledger.js';
 import { insertStudy } from '../../store/study.js';
 import { insertCodeList } from '../../store/code-lists.js';
 import {
@@ -180,6 +182,16 @@ function slotOptions(slots: readonly VariableRow[], none: string | undefined): S
   return listed.every(({ code }) => first.has(code)) ? listed : listed.sort((a, b) => compareCodes(a.code, b.code));
 }
 
+/** What was taken in, and what was decided of its columns, in words. */
+function sayIntake(file: string, respondents: number, { columns, leftOut }: Decided): string {
+  const levels = LEVELS.flatMap((level) => {
+    const many = columns.filter((column) => column.level === level).length;
+    return many > 0 ? [`${whole(many)} ${LEVEL_WORDS[level]}`] : [];
+  });
+  const out = leftOut.length > 0 ? `; ${whole(leftOut.length)} columns left out` : '';
+  return `Took in ${file}: ${whole(respondents)} respondents, ${whole(columns.length)} columns (${levels.join(', ')})${out}`;
+}
+
 function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: Making): void {
   const created = new Date().toISOString();
   // A first try that was broken off may have left its codebook behind.
@@ -196,6 +208,7 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
     fileSha256: sha256,
   });
   const [file] = allSourceFiles(db);
+  insertEntry(db, 'intake', sayIntake(fileName, respondents, decided), null);
   if (file) updateSourceFile(db, file.id, { respondents, unread: unread.rows, sha256, bytes, takenIn: created });
   const lists = new Map(
     Object.entries(decided.lists).map(([key, { name, codes }]) => [

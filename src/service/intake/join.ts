@@ -2,6 +2,8 @@ import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Code, Level } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
+import { whole } from '../../core/figures.js';
+import { insertEntry } from '../../store/ledger.js';
 import { differences, type Difference } from '../../core/intake/differences.js';
 import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
 import { closeForMove, detach, openStudyFile } from '../../store/open.js';
@@ -168,7 +170,8 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
         takenIn: new Date().toISOString(),
       },
     });
-    await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents });
+    const words = `Took in ${intake.fileName} ${wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before'}: ${whole(read.respondents)} respondents`;
+    await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
     await replace(service, study, into);
   } finally {
     for (const end of ['', '-wal', '-shm', '-journal']) await rm(into + end, { force: true });
@@ -186,15 +189,18 @@ interface Finishing extends Plan {
   joined: Joined;
   read: ReadIn;
   respondents: number;
+  /** What is done, for the ledger. */
+  words: string;
 }
 
 /** Turns the codebook of the joined study to its new columns, and has its workings computed again. */
-async function finish(service: Service, file: string, { columns, wave, joined, read, respondents }: Finishing) {
+async function finish(service: Service, file: string, { columns, wave, joined, read, respondents, words }: Finishing) {
   const db = openStudyFile(file);
   const study: OpenStudy = { id: '', file, db, queue: Promise.resolve() };
   try {
     db.transaction(() => {
       setRespondents(db, respondents);
+      insertEntry(db, 'intake', words, null);
       columns.forEach(({ name, variable }, k) => {
         const { id, storage, understood } = joined[k]!;
         const isWave = wave !== null && k === columns.length - 1;

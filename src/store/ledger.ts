@@ -1,0 +1,57 @@
+import type { EntryKind } from '../core/ledger.js';
+import type { Db } from './open.js';
+import type { Delta } from './state.js';
+
+/** Something that was done to a study. */
+export interface EntryRow {
+  id: number;
+  madeAt: string;
+  kind: EntryKind;
+  words: string;
+  /** It was taken back, and can be done again. */
+  undone: boolean;
+  /** It can be taken back. */
+  undoable: boolean;
+}
+
+/** Writes an entry down. What was undone before it can no longer be done again. @param delta null: for good */
+export function insertEntry(db: Db, kind: EntryKind, words: string, delta: Delta | null): number {
+  db.prepare('DELETE FROM ledger_entry WHERE undone = 1').run();
+  const { lastInsertRowid } = db
+    .prepare('INSERT INTO ledger_entry (made_at, kind, words, delta) VALUES (?, ?, ?, ?)')
+    .run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta));
+  return Number(lastInsertRowid);
+}
+
+/** Says anew what an entry changed, with what followed from it. */
+export function setDelta(db: Db, id: number, delta: Delta): void {
+  db.prepare('UPDATE ledger_entry SET delta = ? WHERE id = ?').run(JSON.stringify(delta), id);
+}
+
+/** All entries, the oldest first. */
+export function allEntries(db: Db): EntryRow[] {
+  const rows = db
+    .prepare('SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable FROM ledger_entry ORDER BY id')
+    .all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
+  return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
+} // prettier-ignore
+
+export function deltaOf(db: Db, id: number): Delta | null {
+  const found = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
+  return found == null ? null : (JSON.parse(found) as Delta);
+}
+
+export function setUndone(db: Db, id: number, undone: boolean): void {
+  db.prepare('UPDATE ledger_entry SET undone = ? WHERE id = ?').run(undone ? 1 : 0, id);
+}
+
+/** What would be undone and done again next, in words, and how many entries there are. */
+export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; entries: number } {
+  const words = (sql: string) => (db.prepare(sql).pluck().get() as string | null | undefined) ?? null;
+  return {
+    // The last entry that stands: where it is for good, nothing before it can be taken back either.
+    undo: words('SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 ORDER BY id DESC LIMIT 1'),
+    redo: words('SELECT words FROM ledger_entry WHERE undone = 1 ORDER BY id LIMIT 1'),
+    entries: db.prepare('SELECT count(*) FROM ledger_entry').pluck().get() as number,
+  };
+} // prettier-ignore

@@ -89,7 +89,7 @@ export async function benchWorkings(): Promise<void> {
         await timed(2, () => post('/preview', changed()));
         const proof = await timed(ROUNDS, () => post('/preview', changed()));
         const line = found.get(name) ?? [];
-        line.push(`${proof.toFixed(1)}`);
+        line.push(proof.toFixed(1));
         if (respondents === SIZES.at(-1)) {
           const column = new Uint8Array(respondents * bytes).map((_, k) => k & 7);
           const plain = await timed(ROUNDS, () => plainPass(column));

@@ -1,4 +1,4 @@
-import { type Code, type Level, titleOf } from '../core/codebook/types.js';
+import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
 import type { Db } from '../store/open.js';
@@ -129,8 +129,19 @@ function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly E
   );
   const names = edits.map(({ variable }) => variables.get(variable)!.name);
   const whose = names.length > 3 ? `${names.length} variables` : names.join(', ');
-  return `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
+  const said = `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
+  const [only] = edits;
+  return edits.length === 1 && fields.size === 1 && only ? said + sayValue(only) : said;
 } // prettier-ignore
+
+/** What one field was changed to, where a few words say it. */
+function sayValue({ name, label, note, question, group, level, starred }: EntryEdit): string {
+  if (level !== undefined) return `: ${LEVEL_WORDS[level]}`;
+  if (starred !== undefined) return starred ? '' : ' taken off';
+  const text = name ?? label ?? note ?? question ?? group;
+  if (text === undefined) return '';
+  return text.trim() === '' ? ': none' : `: “${text.length > 60 ? `${text.slice(0, 58)}…` : text}”`;
+}
 
 function checkEdit(db: Db, variable: VariableRow, edit: EntryEdit): void {
   const title = titleOf(variable);

@@ -169,7 +169,7 @@ describe('the ledger', () => {
       'Took in Told.csv: 60 respondents, 5 columns (4 categories, 1 number)',
       'Made Age in two (bands age)',
       'Saved the table “Age by site”',
-      'Label of site',
+      'Label of site: “Site”',
     ]);
     await undoEntry(service, study);
     await undoEntry(service, study);

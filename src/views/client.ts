@@ -1,3 +1,4 @@
+import { CHANGED, tell } from './shell/changed.js';
 import type { Recipe } from '../core/recode/types.js';
 import type {
   Acceptance,
@@ -53,6 +54,9 @@ export function problemText(error: unknown): { detail: string; mend: string } {
   return { detail: error instanceof Error ? error.message : String(error), mend: 'Try again.' };
 }
 
+/** What is asked for with a body, and changes nothing. */
+const READS = /\/(preview|counts|respondents|plan|order|undo|redo|place)$/;
+
 async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
@@ -70,6 +74,7 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     });
   }
   if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
+  if (method !== 'GET' && path.startsWith('/studies/') && !READS.test(path)) tell(CHANGED);
   // The server's own schemas describe what comes back; it is not checked twice.
   return (response.status === 204 ? undefined : await response.json()) as T;
 }

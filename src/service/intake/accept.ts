@@ -186,7 +186,9 @@ function slotOptions(slots: readonly VariableRow[], none: string | undefined): S
 function sayIntake(file: string, respondents: number, { columns, leftOut }: Decided): string {
   const levels = LEVELS.flatMap((level) => {
     const many = columns.filter((column) => column.level === level).length;
-    return many > 0 ? [`${whole(many)} ${LEVEL_WORDS[level]}`] : [];
+    return many > 0
+      ? [`${whole(many)} ${LEVEL_WORDS[level]}${many > 1 && (level === 'number' || level === 'text') ? 's' : ''}`]
+      : [];
   });
   const out = leftOut.length > 0 ? `; ${whole(leftOut.length)} columns left out` : '';
   return `Took in ${file}: ${whole(respondents)} respondents, ${whole(columns.length)} columns (${levels.join(', ')})${out}`;

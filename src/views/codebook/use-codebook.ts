@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Changed, CodeList, Complaint, EntryEdit } from '../../api/types.js';
 import { client, problemText } from '../client.js';
+import { MOVED, tell } from '../shell/changed.js';
 import { useStudy } from '../shell/use-study.js';
 
 /** The codebook as the server has it, and the ways to change it. */
@@ -42,8 +43,8 @@ export function useCodebook(study: string) {
       run(() => client.editEntries(study, edits, words), (said) => (note === '' ? said : `${said}. ${note}`)),
     [run, study],
   ); // prettier-ignore
-  const undo = useCallback(() => run(() => client.undo(study), (words) => `Undone: ${words}`), [run, study]); // prettier-ignore
-  const redo = useCallback(() => run(() => client.redo(study), (words) => `Done again: ${words}`), [run, study]); // prettier-ignore
+  const undo = useCallback(() => run(() => client.undo(study).finally(() => tell(MOVED)), (words) => `Undone: ${words}`), [run, study]); // prettier-ignore
+  const redo = useCallback(() => run(() => client.redo(study).finally(() => tell(MOVED)), (words) => `Done again: ${words}`), [run, study]); // prettier-ignore
   return { view, problem, reload, lists, health, trouble, setTrouble, toast, setToast, run, edit, undo, redo };
 }
 

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { client, problemText } from '../client.js';
+import { listen, MOVED } from './changed.js';
 
 export interface Loaded {
   view: StudyView | null;
@@ -32,7 +33,11 @@ export function useStudy(study: string): Loaded {
       if (document.visibilityState === 'visible') void reload();
     };
     document.addEventListener('visibilitychange', shown);
-    return () => document.removeEventListener('visibilitychange', shown);
+    const stop = listen(MOVED, () => void reload());
+    return () => {
+      stop();
+      document.removeEventListener('visibilitychange', shown);
+    };
   }, [reload]);
   return { view, problem, reload };
 }

@@ -43,14 +43,26 @@ export interface Call<B> {
   param: (name: string) => string;
   /** A part of the path that is a number. */
   idParam: (name: string) => number;
+  /** The revision of the study that whoever asks has seen ("if-match"); null: they do not say. */
+  seen: number | null;
 }
 
-function reply(result: unknown, status: number): Response {
+/** The revision that a request says it has seen. @throws Fault where it is none */
+function seenIn(request: Request): number | null {
+  const tag = request.headers.get('if-match');
+  if (tag === null || tag === '*') return null;
+  const revision = /^"?(\d{1,15})"?$/.exec(tag.trim());
+  if (!revision) throw new Fault('invalid', `"${tag.slice(0, 40)}" is no revision of a study.`, 'Send the revision that the study had when you looked, as "12".', { field: 'if-match' }); // prettier-ignore
+  return Number(revision[1]);
+}
+
+function reply(result: unknown, status: number, revision: number | null): Response {
   if (result instanceof Response) return result;
-  if (result === undefined) return new Response(null, { status: 204 });
+  const tag = revision === null ? {} : { etag: `"${revision}"` };
+  if (result === undefined) return new Response(null, { status: 204, headers: tag });
   return new Response(JSON.stringify(result), {
     status,
-    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...tag },
   });
 }
 
@@ -75,10 +87,12 @@ export function endpoint<B = undefined>(
       return value;
     };
     try {
+      const seen = seenIn(context.request);
       const check = parse ?? (schema ? (input: unknown) => parseWith(schema, input) : null);
       // Without a schema there is no body, and B is undefined.
       const body = (check ? check(await readJson(context.request)) : undefined) as B;
-      return reply(await work({ context, service, body, param, idParam }), status);
+      const result = await work({ context, service, body, param, idParam, seen });
+      return reply(result, status, service.revisionOf(param('study')));
     } catch (error) {
       if (error instanceof Fault) return problemResponse(problemOf(error));
       // Who asked has gone: there is nobody to answer, and nothing failed.

@@ -2,6 +2,7 @@ import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteaso
 import { z } from 'zod';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
 import * as codebook from './codebook-schemas.js';
+import * as ledger from './ledger-schemas.js';
 import * as schemas from './schemas.js';
 
 interface Operation {
@@ -198,7 +199,24 @@ const OPERATIONS: readonly Operation[] = [
     id: 'listLedger',
     summary: 'Everything done to the study, in order',
     status: 200,
-    answer: schemas.LedgerSchema,
+    answer: ledger.LedgerSchema,
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/ledger/{entry}',
+    id: 'describeEntry',
+    summary: 'What an entry of the ledger changed, line by line',
+    status: 200,
+    answer: ledger.EntryDetailSchema,
+  },
+  {
+    method: 'patch',
+    path: '/studies/{study}/ledger/{entry}',
+    id: 'amendEntry',
+    summary: 'Change an entry in the middle of the ledger, leave it out or take it in again, and replay what follows',
+    body: ledger.AmendmentSchema,
+    status: 200,
+    answer: ledger.AmendedSchema,
   },
   {
     method: 'post',
@@ -221,7 +239,7 @@ const OPERATIONS: readonly Operation[] = [
     path: '/studies/{study}/ledger/place',
     id: 'goToEntry',
     summary: 'Put the study as it was right after an entry',
-    body: schemas.LedgerPlaceSchema,
+    body: ledger.LedgerPlaceSchema,
     status: 200,
     answer: codebook.ChangedSchema,
   },

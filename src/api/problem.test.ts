@@ -17,7 +17,7 @@ function refusal(work: () => unknown): Fault {
 
 describe('problems', () => {
   it('have a status for each kind of fault', () => {
-    const statuses: Record<FaultKind, number> = { invalid: 400, 'not-found': 404, conflict: 409, 'too-large': 413, unsupported: 422 }; // prettier-ignore
+    const statuses: Record<FaultKind, number> = { invalid: 400, 'not-found': 404, conflict: 409, stale: 412, 'too-large': 413, unsupported: 422 }; // prettier-ignore
     for (const [kind, status] of Object.entries(statuses) as [FaultKind, number][]) {
       const problem = problemOf(new Fault(kind, 'What.', 'Do this.', { line: 3 }));
       expect(problem).toMatchObject({

@@ -15,6 +15,7 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = {
   invalid: { status: 400, title: 'The input cannot be taken as it is' },
   'not-found': { status: 404, title: 'Not found' },
   conflict: { status: 409, title: 'It does not fit what is there' },
+  stale: { status: 412, title: 'It was changed meanwhile' },
   'too-large': { status: 413, title: 'Too large' },
   unsupported: { status: 422, title: 'It does not suit' },
 };

@@ -3,7 +3,6 @@ import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
-import { ENTRY_KINDS } from '../core/ledger.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
@@ -177,6 +176,12 @@ export const WorkingDraftSchema = z
     name: text(200).describe('Name of the new variable; made from the label where it is empty.'),
     label: text(1000).trim().min(1, 'Give the new variable a label.'),
     recipe: RecipeSchema,
+    standsIn: z
+      .boolean()
+      .optional()
+      .describe(
+        'It takes the place of its one source: its name, and the tables and workings that it says the same in.',
+      ),
   })
   .openapi('WorkingDraft');
 
@@ -359,23 +364,6 @@ const VariableSchema = z.object({
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 
-export const LedgerSchema = z
-  .array(
-    z.object({
-      id,
-      madeAt: z.string(),
-      kind: z.enum(ENTRY_KINDS),
-      words: z.string().describe('What was done.'),
-      undone: z.boolean().describe('It was taken back, and can be done again.'),
-      undoable: z.boolean().describe('It can be taken back.'),
-    }),
-  )
-  .openapi('Ledger');
-
-export const LedgerPlaceSchema = z
-  .strictObject({ entry: id.describe('The study is put as it was right after this entry.') })
-  .openapi('LedgerPlace');
-
 export const StudyViewSchema = z
   .object({
     study: StudyRowSchema,
@@ -406,6 +394,16 @@ export const StudyViewSchema = z
         signature: z.string(),
         created: z.string(),
         edited: z.string(),
+        standsIn: z
+          .object({
+            source: id,
+            name: z.string(),
+            aside: z.boolean(),
+            workings: z.array(id),
+            tables: z.array(id),
+          })
+          .nullable()
+          .describe('What it took the place of its source in; null: it stands beside it.'),
       }),
     ),
     tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),

@@ -1,6 +1,7 @@
 import type { Recipe } from '../core/recode/types.js';
 import type { z } from 'zod';
 import type * as codebook from './codebook-schemas.js';
+import type * as ledger from './ledger-schemas.js';
 import type * as schemas from './schemas.js';
 
 /** What the API gives and takes, for the views. */
@@ -22,7 +23,18 @@ export type Declaring = z.input<typeof codebook.DeclareSchema>;
 export type RespondentsWanted = z.input<typeof codebook.RespondentsWantedSchema>;
 export type Respondents = z.infer<typeof codebook.RespondentsSchema>;
 export type Complaint = z.infer<typeof codebook.HealthListSchema>[number];
-export type LedgerEntry = z.infer<typeof schemas.LedgerSchema>[number];
+export type LedgerEntry = z.infer<typeof ledger.LedgerSchema>[number];
+export type EntryDetail = z.infer<typeof ledger.EntryDetailSchema>;
+type AmendmentBody = z.input<typeof ledger.AmendmentSchema>;
+type AmendedThing = Extract<AmendmentBody, { is: 'changed' }>['things'][number];
+/** With recipes as `core` has them. */
+export type Amendment =
+  | Exclude<AmendmentBody, { is: 'changed' }>
+  | {
+      is: 'changed';
+      things: (Exclude<AmendedThing, { of: 'working' }> | { of: 'working'; id: number; recipe: Recipe })[];
+    };
+export type Amended = z.infer<typeof ledger.AmendedSchema>;
 export type CodeBody = z.infer<typeof schemas.CodeSchema>;
 export type Intake = z.infer<typeof schemas.IntakeSchema>;
 export type WaitingIntake = z.infer<typeof schemas.WaitingIntakeSchema>;

@@ -98,7 +98,7 @@ export async function serve({ service, dist, host, port, hosts, log }: ServeOpti
   for (const { id } of listStudies(service)) {
     const study = service.studies.get(id);
     if (study)
-      study.queue = settle(service, study).catch((error: unknown) =>
+      study.queue.last = settle(service, study).catch((error: unknown) =>
         log.error({ err: error, study: id }, 'a working could not be computed again'),
       );
   }

@@ -1,5 +1,5 @@
 /** What went wrong, as a kind that every interface can translate (an HTTP status, an exit code). */
-export type FaultKind = 'invalid' | 'not-found' | 'conflict' | 'too-large' | 'unsupported';
+export type FaultKind = 'invalid' | 'not-found' | 'conflict' | 'stale' | 'too-large' | 'unsupported';
 
 /** Where in the input it went wrong. Every part is optional; lines and columns count from 1. */
 export interface Place {

@@ -82,17 +82,21 @@ export function Problem({
   detail,
   mend,
   dismiss,
+  again,
 }: {
   detail: string;
   mend: string;
   dismiss?: (() => void) | undefined;
+  /** Does it all the same, in the place of what somebody else did meanwhile. */
+  again?: (() => void) | undefined;
 }) {
   return (
     <div className={css['problem']} role="alert">
       <p>
         <strong>{detail}</strong> {mend}
       </p>
-      {dismiss && <Button onClick={dismiss}>Close</Button>}
+      {again && <Button onClick={again}>Put mine in its place</Button>}
+      {dismiss && <Button onClick={dismiss}>{again ? 'Leave it as it is now' : 'Close'}</Button>}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import pino, { type Logger } from 'pino';
 import Tinypool from 'tinypool';
 import { Fault } from '../core/fault.js';
 import type { Db } from '../store/open.js';
+import { studyRow } from '../store/study.js';
 import type { Envelope, Jobs } from './worker.js';
 import { cancel, type Progress } from './worker/progress.js';
 
@@ -21,7 +22,9 @@ export interface OpenStudy {
   file: string;
   db: Db;
   /** The last change under way; changes to one study wait for each other. */
-  queue: Promise<unknown>;
+  queue: { last: Promise<unknown> };
+  /** The revision that whoever asks has seen; null: they do not say. */
+  seen: number | null;
 }
 
 /** A file that is being read. */
@@ -40,6 +43,8 @@ export interface Service {
   readings: Map<string, Reading>;
   /** Runs a job in a worker thread: counting never waits behind an intake. A signal ends the thread under way. */
   run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => Promise<Jobs[K]['gives']>;
+  /** The revision of a study as it is now; null where it is not open. */
+  revisionOf: (study: string) => number | null;
   /** Work that must end before the process may. */
   pending: Set<Promise<unknown>>;
   close: () => Promise<void>;
@@ -113,6 +118,10 @@ export function startService(options: ServiceOptions): Service {
     log: options.log ?? pino({ level: 'silent' }),
     studies: new Map(),
     readings: new Map(),
+    revisionOf: (id) => {
+      const db = service.studies.get(id)?.db;
+      return db ? studyRow(db).revision : null;
+    },
     pending: new Set(),
     run: async <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => {
       const answer: unknown = await poolOf(name).run(job, { name, ...(signal ? { signal } : {}) });

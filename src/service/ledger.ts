@@ -5,6 +5,7 @@ import { allEntries, deltaOf, type EntryRow, insertEntry, setDelta, setUndone } 
 import { differenceOf, putSide, readState } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
+import { checkAllSeen, mergeSeen } from './meanwhile.js';
 import { change } from './open-study.js';
 import { settle } from './settle.js';
 
@@ -17,6 +18,7 @@ export interface Changed {
 /**
  * Does some work on a study in one transaction, and writes into the ledger what it changed. Work that changes nothing
  * leaves no entry. What stands on it is computed again, and belongs to the entry.
+ * @throws Fault where it touches what was changed since whoever asks looked
  */
 export async function record<T>(service: Service, study: OpenStudy, kind: EntryKind, words: string, work: () => T): Promise<T> {
   const { db } = study;
@@ -25,7 +27,7 @@ export async function record<T>(service: Service, study: OpenStudy, kind: EntryK
     .transaction(() => {
       const done = work();
       dropUnusedLists(db);
-      const delta = differenceOf(before, readState(db));
+      const delta = mergeSeen(study, differenceOf(before, readState(db)), before);
       return { result: done, entry: delta && insertEntry(db, kind, words, delta) };
     })
     .immediate();
@@ -49,34 +51,49 @@ export function changeCodebook(
   });
 }
 
-/** Takes entries back, the last first, or does them again in order. In one transaction. */
-function walk({ db }: OpenStudy, entries: readonly EntryRow[], undo: boolean): void {
+/** Takes entries back, the last first, or does them again in order; what is left out is passed over. In one transaction. */
+export function walk({ db }: OpenStudy, entries: readonly EntryRow[], undo: boolean): void {
   const { respondents } = studyRow(db);
   db.transaction(() => {
-    for (const { id, words } of entries) {
+    for (const { id, words, leftOut } of entries) {
       const delta = deltaOf(db, id);
       if (!delta) {
         throw new Fault('conflict', `“${words}” cannot be taken back.`, 'Go back to an entry after it.', { field: 'entry' }); // prettier-ignore
       }
-      putSide(db, delta, undo ? 'before' : 'after', respondents);
+      if (leftOut === null) putSide(db, delta, undo ? 'before' : 'after', respondents);
       setUndone(db, id, undo);
     }
     dropUnusedLists(db);
   }).immediate();
 }
 
+/** Where the entries end that are left out right behind one: they go with it. */
+function endOf(entries: readonly EntryRow[], at: number): number {
+  const next = entries.findIndex(({ leftOut }, k) => k > at && leftOut === null);
+  return next < 0 ? entries.length : next;
+}
+
+/** The entries that must be walked over to take the last one back, or to do the next one again. */
+function wayTo(entries: readonly EntryRow[], undo: boolean): EntryRow[] | null {
+  const stands = (entry: EntryRow) => entry.leftOut === null && entry.undone !== undo;
+  const at = undo ? entries.findLastIndex(stands) : entries.findIndex(stands);
+  if (at < 0 || !entries[at]?.undoable) return null;
+  return undo ? entries.slice(at).filter(({ undone }) => !undone).reverse() : entries.slice(0, endOf(entries, at)).filter(({ undone }) => undone); // prettier-ignore
+}
+
 function step(service: Service, study: OpenStudy, undo: boolean): Promise<Changed> {
   return change(service, study, async () => {
-    const entries = allEntries(study.db);
-    const found = undo ? entries.findLast(({ undone }) => !undone) : entries.find(({ undone }) => undone);
-    if (!found || (undo && !found.undoable)) {
+    checkAllSeen(study);
+    const way = wayTo(allEntries(study.db), undo);
+    const found = way?.findLast(({ leftOut }) => leftOut === null);
+    if (!way || !found) {
       throw new Fault(
         'conflict',
         undo ? 'There is no change to undo.' : 'There is no change to do again.',
         'The ledger lists what was done since the file was taken in.',
       );
     }
-    walk(study, [found], undo);
+    walk(study, way, undo);
     await settle(service, study);
     return { words: found.words };
   });
@@ -88,20 +105,31 @@ export const undoEntry = (service: Service, study: OpenStudy) => step(service, s
 /** Does the entry again that was undone last. @throws Fault where there is none */
 export const redoEntry = (service: Service, study: OpenStudy) => step(service, study, false);
 
+/** An entry of the ledger. @throws Fault where there is none */
+export function findEntry(entries: readonly EntryRow[], id: number): EntryRow {
+  const found = entries.find((entry) => entry.id === id);
+  if (!found) throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' }); // prettier-ignore
+  return found;
+}
+
 /** Puts the study as it was right after an entry: those after it are undone, or those up to it done again. */
 export function goToEntry(service: Service, study: OpenStudy, id: number): Promise<Changed> {
   return change(service, study, async () => {
+    checkAllSeen(study);
     const entries = allEntries(study.db);
-    const at = entries.find((entry) => entry.id === id);
-    if (!at) throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' });
-    const back = entries.filter((entry) => entry.id > id && !entry.undone).reverse();
-    const forth = entries.filter((entry) => entry.id <= id && entry.undone);
+    const at = findEntry(entries, id);
+    const end = endOf(entries, entries.indexOf(at));
+    const back = entries
+      .slice(end)
+      .filter(({ undone }) => !undone)
+      .reverse();
+    const forth = entries.slice(0, end).filter(({ undone }) => undone);
     walk(study, back, true);
     walk(study, forth, false);
     await settle(service, study);
     return { words: at.words };
   });
-} // prettier-ignore
+}
 
 /** Everything done to a study, in order. */
 export const listEntries = ({ db }: OpenStudy): EntryRow[] => allEntries(db);

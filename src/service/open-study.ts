@@ -11,19 +11,28 @@ export function studyFile(service: Service, id: string): string {
   return join(studiesFolder(service), `${id}.sqlite`);
 }
 
-/** A study by its id, opened once and kept open. @throws Fault where there is none */
-export function openStudy(service: Service, id: string): OpenStudy {
+/** The same study for somebody who has seen a revision of it; a file that takes its place takes it here too. */
+function asSeen(study: OpenStudy, seen: number | null): OpenStudy {
+  return seen === null ? study : (Object.create(study, { seen: { value: seen } }) as OpenStudy);
+}
+
+/**
+ * A study by its id, opened once and kept open.
+ * @param seen the revision that whoever asks has seen: a change to what was changed since is refused
+ * @throws Fault where there is none
+ */
+export function openStudy(service: Service, id: string, seen: number | null = null): OpenStudy {
   const known = service.studies.get(id);
-  if (known) return known;
+  if (known) return asSeen(known, seen);
   const file = studyFile(service, id);
   if (!ID.test(id) || !existsSync(file)) {
     throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
       field: 'study',
     });
   }
-  const study: OpenStudy = { id, file, db: openStudyFile(file), queue: Promise.resolve() };
+  const study: OpenStudy = { id, file, db: openStudyFile(file), queue: { last: Promise.resolve() }, seen: null };
   service.studies.set(id, study);
-  return study;
+  return asSeen(study, seen);
 }
 
 /** All studies, the newest first. A file that cannot be opened is told in the log and passed over. */
@@ -43,14 +52,14 @@ export function listStudies(service: Service): StudyRow[] {
 
 /** Makes a change to a study after those before it, and counts it in the study's revision. */
 export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
-  const next = study.queue
+  const next = study.queue.last
     .catch(() => undefined)
     .then(async () => {
       const result = await work();
       touchStudy(study.db);
       return result;
     });
-  study.queue = next;
+  study.queue.last = next;
   return mustEnd(service, next);
 }
 

@@ -7,10 +7,11 @@ import type { Proof, Recipe } from '../core/recode/types.js';
 import { removeColumn } from '../store/columns.js';
 import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';
-import { allWorkings, putWorking, removeWorking, usersOfVariable } from '../store/workings.js';
+import { allWorkings, putWorking, removeWorking, type StandsIn, usersOfVariable } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
+import { giveBack, placeOf, takePlace } from './stand-in.js';
 import { deriveFrom, keepColumn, replaceResult, signatureOf } from './settle.js';
 import type { Derived } from './worker/derive/types.js';
 
@@ -36,6 +37,8 @@ export interface WorkingDraft {
   name: string;
   label: string;
   recipe: Recipe;
+  /** It takes the place of its source. */
+  standsIn?: boolean | undefined;
 }
 
 export interface KeptWorking {
@@ -85,7 +88,7 @@ function checkLoop(recipe: Recipe, own: number, variables: readonly VariableRow[
 }
 
 /** Puts a new working and its variable into the study, right behind the last of its sources. */
-function insertWorking(study: OpenStudy, { label, recipe }: WorkingDraft, name: string, derived: Derived, variables: readonly VariableRow[]): KeptWorking {
+function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: WorkingDraft, name: string, derived: Derived, variables: readonly VariableRow[]): KeptWorking {
   const { db } = study;
   const { column, proof } = derived;
   if (!column) throw new Error('a working made no column');
@@ -100,19 +103,24 @@ function insertWorking(study: OpenStudy, { label, recipe }: WorkingDraft, name: 
     codeListId: insertCodeList(db, name, derived.codes),
     workingId: working,
   };
-  return { working, variable: insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null), proof };
+  const variable = insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null);
+  if (standsIn) takePlace(db, working);
+  return { working, variable, proof };
 } // prettier-ignore
 
 /** A working in a few words: "Age band (bands Age)". */
-function sayDraft({ label, name, recipe }: WorkingDraft, variables: readonly VariableRow[]): string {
+export function sayDraft({ label, name, recipe, standsIn = false }: WorkingDraft, variables: readonly VariableRow[]): string {
   const titles = sourcesOf(recipe).map((id) => titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }));
   const of = titles.length > 2 ? `${titles.slice(0, 2).join(', ')} and ${titles.length - 2} more` : titles.join(', ');
-  return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of})`;
+  return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of}${standsIn ? ', and stands in for it' : ''})`;
 } // prettier-ignore
 
 /** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
 export function keepWorkings(service: Service, study: OpenStudy, drafts: readonly WorkingDraft[]): Promise<KeptWorking[]> {
-  for (const { recipe } of drafts) checkIn(study, recipe);
+  for (const { recipe, standsIn = false } of drafts) {
+    checkIn(study, recipe);
+    if (standsIn) placeOf(recipe);
+  }
   return change(service, study, async () => {
     const variables = allVariables(study.db);
     const taken = new Set(variables.map(({ name }) => name));
@@ -147,6 +155,14 @@ function madeBy(study: OpenStudy, id: number): VariableRow {
   return made;
 }
 
+/** Refuses to change the source of what stands in for it. @throws Fault */
+function checkPlace({ recipe, standsIn }: WorkingDraft, standing: StandsIn | null): void {
+  const stays = standsIn ?? standing !== null;
+  if (stays && placeOf(recipe) !== (standing?.source ?? placeOf(recipe))) {
+    throw new Fault('conflict', 'It stands in for its source, which would be another.', 'Let it stand beside its source first.', { field: 'recipe.source' }); // prettier-ignore
+  }
+}
+
 /** Changes a working; what stands on it is computed again. */
 export function editWorking(service: Service, study: OpenStudy, id: number, draft: WorkingDraft): Promise<KeptWorking> {
   checkIn(study, draft.recipe);
@@ -156,12 +172,18 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     const variables = allVariables(db);
     const name = draft.name.trim() === '' ? made.name : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name))); // prettier-ignore
     checkLoop(draft.recipe, made.id, variables, study);
+    const standing = allWorkings(db).find((one) => one.id === id)?.standsIn ?? null;
+    checkPlace(draft, standing);
     const derived = await deriveFrom(service, study, draft.recipe, variables, false);
     await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
       const signature = signatureOf(draft.recipe, variables);
       putWorking(db, id, { recipe: draft.recipe, proof: derived.proof, signature }, new Date().toISOString());
       if (name !== made.name) renameVariable(db, made.id, name);
       replaceResult(db, { ...made, name, label: draft.label.trim() }, derived);
+      if (draft.standsIn !== undefined && draft.standsIn !== (standing !== null)) {
+        if (draft.standsIn) takePlace(db, id);
+        else giveBack(db, id);
+      }
     });
     return { working: id, variable: made.id, proof: derived.proof };
   });
@@ -172,16 +194,18 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
   return change(service, study, async () => {
     const { db } = study;
     const made = madeBy(study, id);
-    const { workings, tables } = usersOfVariable(db, made.id);
-    if (workings.length + tables.length > 0) {
-      throw new Fault(
-        'conflict',
-        `${titleOf(made)} is used by ${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
-        'Take those out first.',
-        { variable: made.name },
-      );
-    }
     await record(service, study, 'working', `Took out ${titleOf(made)}`, () => {
+      // What went over to it from its source goes back.
+      giveBack(db, id);
+      const { workings, tables } = usersOfVariable(db, made.id);
+      if (workings.length + tables.length > 0) {
+        throw new Fault(
+          'conflict',
+          `${titleOf(made)} is used by ${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
+          'Take those out first.',
+          { variable: made.name },
+        );
+      }
       removeVariable(db, made.id);
       removeWorking(db, id);
       removeColumn(db, made.columnId);

@@ -12,13 +12,22 @@ export interface EntryRow {
   undone: boolean;
   /** It can be taken back. */
   undoable: boolean;
+  /** It stands in the ledger, but not in the study: by choice, or because it no longer fits. */
+  leftOut: 'chosen' | 'misfit' | null;
+  /** Why it is left out, or what of it no longer fits. */
+  note: string;
+  /** The study's revision when it was last made, taken back or changed. */
+  revision: number;
 }
+
+/** The revision that the study will have when the change under way is done. */
+const NEXT = '(SELECT revision + 1 FROM study)';
 
 /** Writes an entry down. What was undone before it can no longer be done again. @param delta null: for good */
 export function insertEntry(db: Db, kind: EntryKind, words: string, delta: Delta | null): number {
   db.prepare('DELETE FROM ledger_entry WHERE undone = 1').run();
   const { lastInsertRowid } = db
-    .prepare('INSERT INTO ledger_entry (made_at, kind, words, delta) VALUES (?, ?, ?, ?)')
+    .prepare(`INSERT INTO ledger_entry (made_at, kind, words, delta, revision) VALUES (?, ?, ?, ?, ${NEXT})`)
     .run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta));
   return Number(lastInsertRowid);
 }
@@ -31,7 +40,7 @@ export function setDelta(db: Db, id: number, delta: Delta): void {
 /** All entries, the oldest first. */
 export function allEntries(db: Db): EntryRow[] {
   const rows = db
-    .prepare('SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable FROM ledger_entry ORDER BY id')
+    .prepare('SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, note, revision FROM ledger_entry ORDER BY id')
     .all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
   return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
 } // prettier-ignore
@@ -42,7 +51,16 @@ export function deltaOf(db: Db, id: number): Delta | null {
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {
-  db.prepare('UPDATE ledger_entry SET undone = ? WHERE id = ?').run(undone ? 1 : 0, id);
+  db.prepare(`UPDATE ledger_entry SET undone = ?, revision = ${NEXT} WHERE id = ?`).run(undone ? 1 : 0, id);
+}
+
+/** Leaves an entry out of the study, or takes it in again; with what is to be said of it. */
+export function setLeftOut(db: Db, id: number, leftOut: EntryRow['leftOut'], note: string): void {
+  db.prepare(`UPDATE ledger_entry SET left_out = ?, note = ?, revision = ${NEXT} WHERE id = ?`).run(leftOut, note, id);
+}
+
+export function setWords(db: Db, id: number, words: string): void {
+  db.prepare('UPDATE ledger_entry SET words = ? WHERE id = ?').run(words, id);
 }
 
 /** What would be undone and done again next, in words, and how many entries there are. */
@@ -50,8 +68,8 @@ export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; 
   const words = (sql: string) => (db.prepare(sql).pluck().get() as string | null | undefined) ?? null;
   return {
     // The last entry that stands: where it is for good, nothing before it can be taken back either.
-    undo: words('SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 ORDER BY id DESC LIMIT 1'),
-    redo: words('SELECT words FROM ledger_entry WHERE undone = 1 ORDER BY id LIMIT 1'),
+    undo: words('SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 AND left_out IS NULL ORDER BY id DESC LIMIT 1'),
+    redo: words('SELECT words FROM ledger_entry WHERE undone = 1 AND left_out IS NULL ORDER BY id LIMIT 1'),
     entries: db.prepare('SELECT count(*) FROM ledger_entry').pluck().get() as number,
   };
 } // prettier-ignore

@@ -6,7 +6,7 @@ import { blankColumn, columnRow, removeColumn } from './columns.js';
 import type { Db } from './open.js';
 import { allTables, removeTable, restoreTable, type SavedTableRow } from './tables.js';
 import { allVariables, type Marks, removeVariable, restoreVariable, type VariableRow } from './variables.js';
-import { allWorkings, removeWorking, restoreWorking } from './workings.js';
+import { allWorkings, removeWorking, restoreWorking, type StandsIn } from './workings.js';
 
 /** A variable as it can be changed and brought back; where its values are is not part of it. */
 export interface VariableState extends Marks {
@@ -20,18 +20,18 @@ export interface VariableState extends Marks {
 }
 
 /** Everything in a study that can be changed, each thing by its id. */
-interface State {
+export interface State {
   /** Variables in the order of the roster. */
   order: number[];
   list: Map<number, Omit<CodeListRow, 'id'> & { codes: Code[] }>;
-  working: Map<number, { recipe: Recipe; created: string; edited: string }>;
+  working: Map<number, { recipe: Recipe; created: string; edited: string; standsIn: StandsIn | null }>;
   variable: Map<number, VariableState>;
   table: Map<number, Omit<SavedTableRow, 'id'>>;
 }
 
 const PARTS = ['list', 'working', 'variable', 'table'] as const;
-type Part = (typeof PARTS)[number];
-type Fields = Record<string, unknown>;
+export type Part = (typeof PARTS)[number];
+export type Fields = Record<string, unknown>;
 
 /** One thing that was changed: the fields that differ, before and after; null: it was not there. */
 export interface Difference {
@@ -59,7 +59,9 @@ export function readState(db: Db): State {
   return {
     order: variables.map(({ id }) => id),
     list: new Map(allCodeLists(db).map(({ id, name, kept }) => [id, { name, kept, codes: codes.get(id) ?? [] }])),
-    working: new Map(allWorkings(db).map(({ id, recipe, created, edited }) => [id, { recipe, created, edited }])),
+    working: new Map(
+      allWorkings(db).map(({ id, recipe, created, edited, standsIn }) => [id, { recipe, created, edited, standsIn }]),
+    ),
     variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
     table: new Map(allTables(db).map(without)),
   };

@@ -11,6 +11,20 @@ export interface WorkingRow {
   signature: string;
   created: string;
   edited: string;
+  /** What it took the place of its source in; null: it stands beside it. */
+  standsIn: StandsIn | null;
+}
+
+/** A working in the place of its source: what was the source's, to be given back. */
+export interface StandsIn {
+  source: number;
+  /** What the result was called before it took the source's name. */
+  name: string;
+  /** The source was out of the lists already. */
+  aside: boolean;
+  /** Workings and tables that went over from the source to the result. */
+  workings: number[];
+  tables: number[];
 }
 
 interface Flat {
@@ -21,16 +35,22 @@ interface Flat {
   signature: string;
   created: string;
   edited: string;
+  standsIn: string | null;
 }
 
 export function allWorkings(db: Db): WorkingRow[] {
   return (
-    db.prepare('SELECT id, recipe, proof, holds, signature, created, edited FROM working ORDER BY id').all() as Flat[]
+    db
+      .prepare(
+        'SELECT id, recipe, proof, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id',
+      )
+      .all() as Flat[]
   ).map((row) => ({
     ...row,
     recipe: JSON.parse(row.recipe) as Recipe,
     proof: JSON.parse(row.proof) as Proof,
     holds: row.holds === 1,
+    standsIn: row.standsIn === null ? null : (JSON.parse(row.standsIn) as StandsIn),
   }));
 }
 
@@ -71,10 +91,16 @@ export function putWorking(
 const UNPROVED: Proof = { holds: false, findings: [], columns: [], rows: [], respondents: 0 };
 
 /** Puts a working as it is said to be, made again under its id where it is gone; it has to be computed again. */
-export function restoreWorking(db: Db, id: number, { recipe, created, edited }: Pick<WorkingRow, 'recipe' | 'created' | 'edited'>): void {
+export function restoreWorking(db: Db, id: number, { recipe, created, edited, standsIn }: Pick<WorkingRow, 'recipe' | 'created' | 'edited' | 'standsIn'>): void {
   putWorking(db, id, { recipe, proof: UNPROVED, signature: '' }, edited);
   db.prepare('UPDATE working SET created = ? WHERE id = ?').run(created, id);
+  setStandsIn(db, id, standsIn);
 } // prettier-ignore
+
+/** Says what a working stands in for; null: for nothing. */
+export function setStandsIn(db: Db, id: number, standsIn: StandsIn | null): void {
+  db.prepare('UPDATE working SET stands_in = ? WHERE id = ?').run(standsIn && JSON.stringify(standsIn), id);
+}
 
 export function removeWorking(db: Db, id: number): void {
   db.prepare('DELETE FROM working WHERE id = ?').run(id);

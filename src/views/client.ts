@@ -2,12 +2,15 @@ import { CHANGED, tell } from './shell/changed.js';
 import type { Recipe } from '../core/recode/types.js';
 import type {
   Acceptance,
+  Amended,
+  Amendment,
   Changed,
   CodeBody,
   CodeList,
   CodeListDraft,
   Complaint,
   Declaring,
+  EntryDetail,
   EntryEdit,
   MissingPlan,
   MissingWanted,
@@ -39,13 +42,29 @@ import type {
 export class ProblemError extends Error {
   readonly mend: string;
   readonly place: ProblemBody['place'];
+  /** Somebody else changed the same meanwhile. */
+  readonly stale: boolean;
 
-  constructor(problem: Pick<ProblemBody, 'detail' | 'mend' | 'place'>) {
+  constructor(problem: Pick<ProblemBody, 'detail' | 'mend' | 'place'> & { status?: number }) {
     super(problem.detail);
     this.name = 'ProblemError';
     this.mend = problem.mend;
     this.place = problem.place;
+    this.stale = problem.status === 412;
   }
+}
+
+/** What went wrong, what to do, and how to have one's own way all the same where that can be. */
+export interface Trouble {
+  detail: string;
+  mend: string;
+  again?: (() => void) | undefined;
+}
+
+/** What went wrong with a change; where somebody else changed the same, with how to make it all the same. */
+export function troubleOf(error: unknown, again: () => void): Trouble {
+  const isStale = error instanceof ProblemError && error.stale;
+  return { ...problemText(error), ...(isStale ? { again } : {}) };
 }
 
 /** What went wrong and what to do, for the screen. */
@@ -56,13 +75,44 @@ export function problemText(error: unknown): { detail: string; mend: string } {
 
 /** What is asked for with a body, and changes nothing. */
 const READS = /\/(preview|counts|respondents|plan|order|undo|redo|place)$/;
+/** What takes a study to another place in its ledger. */
+const MOVES = /\/ledger\/(undo|redo|place)$/;
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+/** The revision of each study that stands on the page: a change to what was changed since is refused, and told. */
+const seen = new Map<string, number>();
+const studyIn = (path: string) => /^\/studies\/([^/]+)/.exec(path)?.[1] ?? '';
+
+/** The revision of a study that this page shows. */
+export const seenRevision = (study: string): number | null => seen.get(encodeURIComponent(study)) ?? null;
+
+/** Takes over which revision a page has seen, once a change of its own is done. */
+function nowSeen(path: string, response: Response, changed: boolean): void {
+  const revision = Number(/\d+/.exec(response.headers.get('etag') ?? '')?.[0] ?? NaN);
+  const study = studyIn(path);
+  const known = seen.get(study);
+  // With another's change in between, it is the next look that shows it.
+  if (changed && known !== undefined && revision === known + 1) seen.set(study, revision);
+}
+
+interface Asking {
+  signal?: AbortSignal | undefined;
+  /** Another revision than the page shows: that on which an editor began; null: whatever came since. */
+  seen?: number | null | undefined;
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, { signal, seen: wanted }: Asking = {}): Promise<T> {
   let response: Response;
+  const changes = method !== 'GET' && path.startsWith('/studies/') && !READS.test(path);
+  const revision = wanted === undefined ? (seen.get(studyIn(path)) ?? null) : wanted;
+  const isMove = MOVES.test(path);
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...((changes || isMove) && revision !== null ? { 'if-match': `"${revision}"` } : {}),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       ...(signal ? { signal } : {}),
     });
   } catch (error) {
@@ -74,7 +124,8 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     });
   }
   if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
-  if (method !== 'GET' && path.startsWith('/studies/') && !READS.test(path)) tell(CHANGED);
+  nowSeen(path, response, changes || isMove);
+  if (changes) tell(CHANGED);
   // The server's own schemas describe what comes back; it is not checked twice.
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
@@ -82,21 +133,28 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
 const studyPath = (study: string) => `/studies/${encodeURIComponent(study)}`;
 
 export const client = {
-  study: (study: string) => ask<StudyView>('GET', studyPath(study)),
+  study: async (study: string) => {
+    const view = await ask<StudyView>('GET', studyPath(study));
+    seen.set(encodeURIComponent(study), view.study.revision);
+    return view;
+  },
   variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
   editVariable: (study: string, id: number, edit: VariableEdit) =>
     ask<VariableDetail>('PATCH', `${studyPath(study)}/variables/${id}`, edit),
-  editEntries: (study: string, edits: readonly EntryEdit[], words?: string) =>
-    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits, ...(words === undefined ? {} : { words }) }),
+  editEntries: (study: string, edits: readonly EntryEdit[], words?: string, base?: number | null) =>
+    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits, ...(words === undefined ? {} : { words }) }, { seen: base }), // prettier-ignore
   undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/undo`),
   redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/redo`),
   ledger: (study: string) => ask<LedgerEntry[]>('GET', `${studyPath(study)}/ledger`),
+  entry: (study: string, entry: number) => ask<EntryDetail>('GET', `${studyPath(study)}/ledger/${entry}`),
+  amendEntry: (study: string, entry: number, amendment: Amendment) =>
+    ask<Amended>('PATCH', `${studyPath(study)}/ledger/${entry}`, amendment),
   goToEntry: (study: string, entry: number) => ask<Changed>('PUT', `${studyPath(study)}/ledger/place`, { entry }),
   codeLists: (study: string) => ask<CodeList[]>('GET', `${studyPath(study)}/code-lists`),
   makeCodeList: (study: string, draft: CodeListDraft) =>
     ask<{ list: number }>('POST', `${studyPath(study)}/code-lists`, draft),
-  changeCodeList: (study: string, list: number, draft: CodeListDraft) =>
-    ask<Changed>('PUT', `${studyPath(study)}/code-lists/${list}`, draft),
+  changeCodeList: (study: string, list: number, draft: CodeListDraft, base?: number | null) =>
+    ask<Changed>('PUT', `${studyPath(study)}/code-lists/${list}`, draft, { seen: base }),
   dropCodeList: (study: string, list: number) => ask<Changed>('DELETE', `${studyPath(study)}/code-lists/${list}`),
   orderCodes: (study: string, id: number, wanted: OrderWanted) =>
     ask<CodeBody[]>('POST', `${studyPath(study)}/variables/${id}/order`, wanted),
@@ -104,23 +162,23 @@ export const client = {
     ask<MissingPlan>('POST', `${studyPath(study)}/missing/plan`, wanted),
   declareMissing: (study: string, wanted: Declaring) => ask<Changed>('POST', `${studyPath(study)}/missing`, wanted),
   respondents: (study: string, wanted: RespondentsWanted, signal?: AbortSignal) =>
-    ask<Respondents>('POST', `${studyPath(study)}/respondents`, wanted, signal),
+    ask<Respondents>('POST', `${studyPath(study)}/respondents`, wanted, { signal }),
   health: (study: string) => ask<Complaint[]>('GET', `${studyPath(study)}/health`),
   counts: (study: string, sentence: SentenceBody, signal?: AbortSignal) =>
-    ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, signal),
+    ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, { signal }),
   previewWorking: (study: string, recipe: Recipe, signal?: AbortSignal) =>
-    ask<WorkingPreview>('POST', `${studyPath(study)}/workings/preview`, recipe, signal),
+    ask<WorkingPreview>('POST', `${studyPath(study)}/workings/preview`, recipe, { signal }),
   keepWorking: (study: string, draft: WorkingDraft) => ask<KeptWorking>('POST', `${studyPath(study)}/workings`, draft),
   keepWorkings: (study: string, drafts: readonly WorkingDraft[]) =>
     ask<KeptWorking[]>('POST', `${studyPath(study)}/workings/batch`, { drafts }),
   distribution: (study: string, variable: number, ends: string, shares: readonly number[], signal?: AbortSignal) =>
-    ask<Distribution>('GET', `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`, undefined, signal), // prettier-ignore
-  editWorking: (study: string, id: number, draft: WorkingDraft) =>
-    ask<KeptWorking>('PUT', `${studyPath(study)}/workings/${id}`, draft),
+    ask<Distribution>('GET', `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`, undefined, { signal }), // prettier-ignore
+  editWorking: (study: string, id: number, draft: WorkingDraft, base?: number | null) =>
+    ask<KeptWorking>('PUT', `${studyPath(study)}/workings/${id}`, draft, { seen: base }),
   dropWorking: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/workings/${id}`),
   saveTable: (study: string, table: SavedTable) => ask<KeptTable>('POST', `${studyPath(study)}/tables`, table),
-  replaceTable: (study: string, id: number, table: SavedTable) =>
-    ask<KeptTable>('PUT', `${studyPath(study)}/tables/${id}`, table),
+  replaceTable: (study: string, id: number, table: SavedTable, base?: number | null) =>
+    ask<KeptTable>('PUT', `${studyPath(study)}/tables/${id}`, table, { seen: base }),
   dropTable: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/tables/${id}`),
   waitingIntakes: () => ask<WaitingIntake[]>('GET', '/intakes'),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),

@@ -24,7 +24,7 @@ import {
   updateVariable,
   type VariableRow,
 } from '../../store/variables.js';
-import { mustEnd, type Service } from '../context.js';
+import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { studyFile } from '../open-study.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../worker/read-in-job.js';
@@ -120,7 +120,7 @@ interface Making {
 /** Writes codebook and questions into the study's file, which is not yet in its place. */
 async function writeCodebook(service: Service, part: string, making: Making): Promise<void> {
   const db = openStudyFile(part);
-  const study = { id: '', file: part, db, queue: Promise.resolve() };
+  const study: OpenStudy = { id: '', file: part, db, queue: { last: Promise.resolve() }, seen: null };
   try {
     db.transaction(() => putCodebook(db, making)).immediate();
     const variables = allVariables(db);

@@ -91,8 +91,8 @@ export async function compareWithStudy(service: Service, study: OpenStudy, id: s
  */
 export function joinStudy(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
   const work = () => inTurn(id, () => doJoin(service, study, id, joining));
-  const next = study.queue.catch(() => undefined).then(work);
-  study.queue = next;
+  const next = study.queue.last.catch(() => undefined).then(work);
+  study.queue.last = next;
   return mustEnd(service, next);
 }
 
@@ -196,7 +196,7 @@ interface Finishing extends Plan {
 /** Turns the codebook of the joined study to its new columns, and has its workings computed again. */
 async function finish(service: Service, file: string, { columns, wave, joined, read, respondents, words }: Finishing) {
   const db = openStudyFile(file);
-  const study: OpenStudy = { id: '', file, db, queue: Promise.resolve() };
+  const study: OpenStudy = { id: '', file, db, queue: { last: Promise.resolve() }, seen: null };
   try {
     db.transaction(() => {
       setRespondents(db, respondents);

@@ -2,6 +2,7 @@ import { first } from './001-first.js';
 import { intake } from './002-intake.js';
 import { codebook } from './003-codebook.js';
 import { workings } from './004-workings.js';
+import { ledger } from './005-ledger.js';
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings];
+export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger];

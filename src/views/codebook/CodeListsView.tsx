@@ -7,10 +7,11 @@ import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { matches } from '../../kit/Picker.js';
-import { client, problemText } from '../client.js';
+import { client, problemText, seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
-import type { Codebook } from './use-codebook.js';
+import { useDraft } from '../shell/use-draft.js';
+import type { Codebook, Work } from './use-codebook.js';
 import css from './codebook.module.css';
 
 interface Props {
@@ -24,7 +25,12 @@ interface Draft {
   id: number | null;
   name: string;
   codes: Code[];
+  /** The revision on which it was opened. */
+  since: number | null;
 }
+
+const isDraft = (value: unknown): value is Draft | null =>
+  value === null || (typeof value === 'object' && 'codes' in value && Array.isArray(value.codes));
 
 const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
   variables.filter(({ id }) => users.includes(id));
@@ -33,7 +39,7 @@ const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
 export function CodeListsView({ study, view, codebook }: Props) {
   const { lists, run, setTrouble } = codebook;
   const [search, setSearch] = useState('');
-  const [draft, setDraft] = useState<Draft | null>(null);
+  const [draft, setDraft] = useDraft<Draft | null>(`hatch-count:${study}:code-list`, null, isDraft);
   const [some, setSome] = useState<ReadonlySet<number> | null>(null);
   const [adding, setAdding] = useState('');
   const shown = lists.filter(
@@ -42,22 +48,23 @@ export function CodeListsView({ study, view, codebook }: Props) {
   const open = lists.find(({ id }) => id === draft?.id);
   const users = open ? usersOf(open, view.variables) : [];
   const choose = (list: CodeList) => {
-    setDraft({ id: list.id, name: list.name, codes: list.codes });
+    setDraft({ id: list.id, name: list.name, codes: list.codes, since: seenRevision(study) });
     setSome(null);
   };
   const sameCodes = open !== undefined && JSON.stringify(open.codes) === JSON.stringify(draft?.codes);
   const dirty = draft !== null && (draft.id === null || draft.name !== open?.name || !sameCodes);
   const keep = (changeFor: 'all' | number[]) => {
     if (!draft) return;
-    const { id, name, codes } = draft;
-    const work = async () => {
-      if (id !== null) return client.changeCodeList(study, id, { name, codes, changeFor });
+    const { id, name, codes, since } = draft;
+    const work: Work = async (base = since) => {
+      if (id !== null) return client.changeCodeList(study, id, { name, codes, changeFor }, base);
       const { list } = await client.makeCodeList(study, { name, codes });
-      setDraft({ ...draft, id: list });
+      setDraft({ ...draft, id: list, since: seenRevision(study) });
       return { words: `New code list ${name}` };
     };
     void run(work).then((made) => {
       if (made && changeFor !== 'all') setDraft(null);
+      else if (made && id !== null) setDraft({ ...draft, since: seenRevision(study) });
       setSome(null);
     });
   };
@@ -91,7 +98,9 @@ export function CodeListsView({ study, view, codebook }: Props) {
           </span>
           <span className={css['end']}>
             <MainButton
-              onClick={() => setDraft({ id: null, name: '', codes: [{ code: '1', label: '', missing: null }] })}
+              onClick={() =>
+                setDraft({ id: null, name: '', codes: [{ code: '1', label: '', missing: null }], since: null })
+              }
             >
               New code list
             </MainButton>

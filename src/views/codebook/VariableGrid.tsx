@@ -6,6 +6,7 @@ import { copiedCells, pastedCells } from '../../core/codebook/pasted.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
 import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
+import { seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
 import { CellEditor } from './CellEditor.js';
@@ -25,16 +26,19 @@ interface Typing {
   row: number;
   column: number;
   text: string;
+  /** The revision on which the typing began. */
+  seen: number | null;
 }
 
 interface Props {
+  study: string;
   found: readonly RosterVariable[];
   all: readonly RosterVariable[];
   lists: readonly CodeList[];
   selection: Selection;
   select: (selection: Selection) => void;
   /** Texts for cells, and what is to be said of them when they are kept. */
-  change: (cells: readonly CellEdit[], note?: string) => void;
+  change: (cells: readonly CellEdit[], note?: string, seen?: number | null) => void;
   star: (variables: readonly RosterVariable[], on: boolean) => void;
   undo: () => void;
   redo: () => void;
@@ -52,8 +56,23 @@ const short = (text: string) => (text.length > SHOWN_CODES ? `${text.slice(0, SH
 
 /** The codebook as a grid: every field of every variable, to be changed in place, pasted, filled down. */
 export function VariableGrid(props: Props) {
-  const { found, all, lists, selection, select, change, star, undo, redo, closeUp, peeks, waiting, handle, empty } =
-    props;
+  const {
+    study,
+    found,
+    all,
+    lists,
+    selection,
+    select,
+    change,
+    star,
+    undo,
+    redo,
+    closeUp,
+    peeks,
+    waiting,
+    handle,
+    empty,
+  } = props;
   const [typing, setTyping] = useState<Typing | null>(null);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);
@@ -70,7 +89,7 @@ export function VariableGrid(props: Props) {
     if (!variable || field === null || fixed(variable, field) !== null) return;
     if (field === 'level' && variable.levels.length < 2) return;
     rows.current?.show(at.row, at.column);
-    setTyping({ ...at, text: text ?? cellText(variable, field) });
+    setTyping({ ...at, text: text ?? cellText(variable, field), seen: seenRevision(study) });
   };
   const commit = (text: string, how: 'down' | 'right' | 'stay' | 'all') => {
     if (!typing) return;
@@ -78,7 +97,12 @@ export function VariableGrid(props: Props) {
     const inRange = how === 'all' ? found.slice(range.top, range.bottom + 1) : found.slice(typing.row, typing.row + 1);
     setTyping(null);
     rows.current?.focus();
-    if (field !== null) change(inRange.map((variable) => ({ variable, field, text })));
+    if (field !== null)
+      change(
+        inRange.map((variable) => ({ variable, field, text })),
+        '',
+        typing.seen,
+      );
     if (how === 'down' && typing.row + 1 < found.length) go(only(typing.row + 1, typing.column));
     if (how === 'right' && typing.column + 1 < GRID_COLUMNS.length) go(only(typing.row, typing.column + 1));
   };

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Changed, CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
+import type { CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
 import type { CodeOrderKind } from '../../core/codebook/code-order.js';
 import { isCategories } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
@@ -7,8 +7,9 @@ import { type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/t
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client, problemText } from '../client.js';
+import { client, problemText, seenRevision } from '../client.js';
 import { Origin, UsedBy } from '../peek/Origin.js';
+import type { Work } from './use-codebook.js';
 import { peekAt } from '../peek/Peek.js';
 import { useDraft } from '../shell/use-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
@@ -36,8 +37,10 @@ function worthListing(codes: readonly Code[], wanted: string): Code[] {
 type SourceLevel = NonNullable<VariableEdit['level']>;
 const isSource = (level: RosterVariable['level']): level is SourceLevel => level !== 'multiple';
 
-const isEdit = (value: unknown): value is VariableEdit =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
+/** What is typed, and the revision on which it was begun. */
+type Draft = VariableEdit & { since?: number | null };
+
+const isEdit = (value: unknown): value is Draft => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 interface Props {
   study: string;
@@ -45,16 +48,20 @@ interface Props {
   variables: readonly RosterVariable[];
   lists: readonly CodeList[];
   revision: number;
-  run: (work: () => Promise<Changed>) => Promise<boolean>;
+  run: (work: Work) => Promise<boolean>;
   star: (on: boolean) => void;
 }
 
 /** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
 export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [draft, putDraft, forget] = useDraft<VariableEdit>(`hatch-count:${study}:entry:${variable.id}`, {}, isEdit);
+  const [{ since, ...draft }, putDraft, forget] = useDraft<Draft>(
+    `hatch-count:${study}:entry:${variable.id}`,
+    {},
+    isEdit,
+  );
   const setDraft = (next: VariableEdit) => {
-    putDraft(next);
+    putDraft(Object.keys(next).length === 0 ? {} : { ...next, since: since ?? seenRevision(study) });
     if (Object.keys(next).length === 0) forget();
   };
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
@@ -108,7 +115,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
   };
   const keep = (codesFor?: 'all' | 'this') => {
     const edit = { ...draft, variable: variable.id, ...(codesFor && draft.codes ? { codesFor } : {}) };
-    void run(() => client.editEntries(study, [edit])).then((made) => made && setDraft({}));
+    void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
   };
   /** Another list, or the same codes in a list that nobody else uses. */
   const giveList = (list: number | null) => {

@@ -36,6 +36,7 @@ interface Asking {
   note: string;
   /** What will happen to answers. */
   words: string[];
+  seen: number | null | undefined;
 }
 
 const LABEL = 2;
@@ -80,12 +81,12 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     },
     [found, choose, selection.at.row],
   );
-  const keep = async (edits: readonly EntryEdit[], note: string) => {
-    const made = await edit(edits, undefined, note);
+  const keep = async (edits: readonly EntryEdit[], note: string, seen: number | null | undefined) => {
+    const made = await edit(edits, undefined, note, seen);
     setWaiting(new Map());
     return made;
   };
-  const change = (cells: readonly CellEdit[], note = '') => {
+  const change = (cells: readonly CellEdit[], note = '', seen?: number | null) => {
     const { edits, problem, leftAlone } = editsFor(cells, lists);
     if (problem !== null) {
       setTrouble({ detail: problem, mend: 'Nothing was changed.' });
@@ -101,11 +102,11 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     const others = alsoUsing(edits, variables);
     const turned = turnedBy(edits, variables);
     if (others.length > 0 || turned.length > 0) {
-      void ask({ edits, others, note: said, words: [] }, turned);
+      void ask({ edits, others, note: said, words: [], seen }, turned);
       return;
     }
     setWaiting(new Map(cells.map(({ variable, field, text }) => [`${variable.id} ${field}`, text])));
-    void keep(edits, said);
+    void keep(edits, said, seen);
   };
   const ask = async (asked: Asking, turned: readonly Turned[]) => {
     const everyone = [...turned, ...alsoTurned(turned, asked.others)];
@@ -120,7 +121,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     }
   };
   const answer = (codesFor: 'all' | 'this' | null) => {
-    if (asking && codesFor) void keep(asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)), asking.note); // prettier-ignore
+    if (asking && codesFor) void keep(asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)), asking.note, asking.seen); // prettier-ignore
     setAsking(null);
     rows.current?.focus();
   };
@@ -188,6 +189,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           </div>
         )}
         <VariableGrid
+          study={study}
           found={found}
           all={variables}
           lists={lists}

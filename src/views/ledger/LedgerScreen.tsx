@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import type { LedgerEntry } from '../../api/types.js';
+import type { Amended, Amendment, LedgerEntry } from '../../api/types.js';
 import type { EntryKind } from '../../core/ledger.js';
 import { Button, Field, MainButton, PlainButton, Problem, Toast, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import intake from '../intake/intake.module.css';
+import { useStudy } from '../shell/use-study.js';
+import { EntryChanges } from './EntryChanges.js';
 import { useLedger } from './use-ledger.js';
 import css from './ledger.module.css';
 
@@ -18,23 +20,30 @@ const KINDS = Object.keys(KIND_WORDS) as EntryKind[];
 const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }); // prettier-ignore
 const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-/** The Ledger view: everything done to a study, in order; back to any entry and forth again. */
+/** The entry that the address names, where it names one. */
+const named = () => Number(new URLSearchParams(location.search).get('entry')) || null;
+
+/** The Ledger view: everything done to a study, in order; back to any entry and forth again, or changed in the middle. */
 export function LedgerScreen({ study }: { study: string }) {
-  const { entries, last, next, undo, redo, goTo, toast, setToast, trouble, setTrouble } = useLedger(study);
+  const { view } = useStudy(study);
+  const { entries, last, next, undo, redo, goTo, amend, amended, setAmended, toast, setToast, trouble, setTrouble } = useLedger(study); // prettier-ignore
   const [search, setSearch] = useState('');
   const [kind, setKind] = useState<EntryKind | ''>('');
+  const [opened, setOpened] = useState<number | null>(named);
   if (!entries) return trouble ? <Problem {...trouble} /> : <Wait>Opening the ledger…</Wait>;
-  const here = entries.filter(({ undone }) => !undone).at(-1);
-  const undone = entries.filter((entry) => entry.undone);
+  const here = entries.filter(({ undone, leftOut }) => !undone && leftOut === null).at(-1);
+  const undone = entries.filter((entry) => entry.undone && entry.leftOut === null);
   const words = search.toLowerCase().split(/\s+/);
-  const found = entries.filter((entry) => (kind === '' || entry.kind === kind) && words.every((word) => entry.words.toLowerCase().includes(word))).reverse(); // prettier-ignore
+  const found = entries.filter((entry) => (kind === '' || entry.kind === kind) && words.every((word) => `${entry.words} ${entry.note}`.toLowerCase().includes(word))).reverse(); // prettier-ignore
   // What is for good cannot be gone behind.
-  const barrier = entries.filter((entry) => !entry.undoable).at(-1)?.id ?? 0;
+  const barrier = entries.filter(({ undoable }) => !undoable).at(-1)?.id ?? 0;
+  const workings = new Set(view?.workings.map(({ id }) => id));
   return (
     <div className={intake['page']}>
       <div className={intake['inner']}>
         <h1 className={intake['title']}>Ledger</h1>
         {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+        {amended && <Replayed amended={amended} close={() => setAmended(null)} />}
         {undone.length > 0 && here && (
           <div className={css['looking']} role="status">
             <p>
@@ -69,11 +78,17 @@ export function LedgerScreen({ study }: { study: string }) {
           {found.map((entry, k) => (
             <Entry
               key={entry.id}
+              study={study}
               entry={entry}
               number={entries.indexOf(entry) + 1}
               day={dayOf(entry.madeAt) !== dayOf(found[k - 1]?.madeAt ?? '') ? dayOf(entry.madeAt) : null}
               here={entry.id === here?.id}
-              go={entry.id >= barrier && entry.id !== here?.id ? () => goTo(entry.id) : null}
+              go={entry.id >= barrier && entry.id !== here?.id && entry.leftOut === null ? () => goTo(entry.id) : null}
+              isOpen={opened === entry.id}
+              toggle={() => setOpened(opened === entry.id ? null : entry.id)}
+              changeable={entry.id > barrier}
+              workings={workings}
+              amend={(amendment) => void amend(entry.id, amendment)}
             />
           ))}
         </ol>
@@ -86,7 +101,36 @@ export function LedgerScreen({ study }: { study: string }) {
 
 const cut = (words: string) => (words.length > 42 ? `${words.slice(0, 40)}…` : words);
 
+/** What became of the entries after one that was changed. */
+function Replayed({ amended, close }: { amended: Amended; close: () => void }) {
+  const { words, replayed, misfits, failing } = amended;
+  const isClean = misfits.length + failing.length === 0;
+  return (
+    <section className={css['replayed']} data-clean={isClean} aria-label="Replayed">
+      <p>
+        <b>{words}</b>: {replayed === 0 ? 'nothing follows it.' : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
+        {isClean && replayed > 0 && 'All of it still fits.'}
+      </p>
+      {misfits.length > 0 && (
+        <>
+          <p>No longer fits:</p>
+          <ul>
+            {misfits.map(({ entry, words: said, why, whole }) => (
+              <li key={entry}>
+                <b>{said}</b> {whole ? 'is left out' : 'is done in part'}. {why}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {failing.length > 0 && <p>The proof does not hold any more of {failing.map(({ title }) => title).join(', ')}.</p>}
+      <Button onClick={close}>Close</Button>
+    </section>
+  );
+} // prettier-ignore
+
 interface EntryProps {
+  study: string;
   entry: LedgerEntry;
   number: number;
   /** The day, where the entry is the first of it. */
@@ -94,22 +138,34 @@ interface EntryProps {
   /** The study stands as it was right after this entry. */
   here: boolean;
   go: (() => void) | null;
+  isOpen: boolean;
+  toggle: () => void;
+  changeable: boolean;
+  workings: ReadonlySet<number>;
+  amend: (amendment: Amendment) => void;
 }
 
-function Entry({ entry, number, day, here, go }: EntryProps) {
+function Entry({ study, entry, number, day, here, go, isOpen, toggle, changeable, workings, amend }: EntryProps) {
+  const state = here ? 'the study stands here' : entry.leftOut === 'chosen' ? 'left out' : entry.leftOut === 'misfit' ? 'no longer fits' : entry.undone ? 'undone' : ''; // prettier-ignore
   return (
-    <li className={css['entry']} data-undone={entry.undone} data-here={here} aria-current={here ? 'step' : undefined}>
+    <li className={css['entry']} data-undone={entry.undone || entry.leftOut !== null} data-here={here} aria-current={here ? 'step' : undefined}>
       {day !== null && <h2>{day}</h2>}
       <div>
         <span className={css['number']}>{number}</span>
         <time dateTime={entry.madeAt}>{timeOf(entry.madeAt)}</time>
         <span className={css['kind']}>{KIND_WORDS[entry.kind]}</span>
-        <b>{entry.words}</b>
+        <span>
+          <button type="button" className={css['words']} aria-expanded={isOpen} onClick={toggle}>
+            {entry.words}
+          </button>
+          {entry.note !== '' && <small className={css['misfit']}> {entry.note}</small>}
+        </span>
         <span className={css['act']}>
-          {here ? 'the study stands here' : entry.undone ? 'undone' : ''}
+          {state}
           {go && <Button onClick={go}>{entry.undone ? 'Do again up to here' : 'Go back to here'}</Button>}
         </span>
       </div>
+      {isOpen && <EntryChanges study={study} entry={entry} open={changeable} workings={workings} amend={amend} />}
     </li>
   );
-}
+} // prettier-ignore

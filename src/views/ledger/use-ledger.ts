@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { LedgerEntry } from '../../api/types.js';
+import type { Amended, Amendment, LedgerEntry } from '../../api/types.js';
 import { client, problemText } from '../client.js';
 import { CHANGED, listen, MOVED, tell } from '../shell/changed.js';
 
@@ -8,6 +8,7 @@ export function useLedger(study: string) {
   const [entries, setEntries] = useState<LedgerEntry[] | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
   const [toast, setToast] = useState<string | null>(null);
+  const [amended, setAmended] = useState<Amended | null>(null);
   const reload = useCallback(() => {
     client.ledger(study).then(setEntries, (error: unknown) => setTrouble(problemText(error)));
   }, [study]);
@@ -28,10 +29,14 @@ export function useLedger(study: string) {
         setToast(say(words));
         tell(MOVED);
       },
-      (error: unknown) => setTrouble(problemText(error)),
+      (error: unknown) => {
+        setTrouble(problemText(error));
+        // What somebody else did meanwhile is shown; then it can be tried again.
+        tell(MOVED);
+      },
     );
   }, []);
-  const done = entries?.filter(({ undone }) => !undone).at(-1);
+  const done = entries?.filter(({ undone, leftOut }) => !undone && leftOut === null).at(-1);
   return {
     entries,
     trouble,
@@ -40,7 +45,22 @@ export function useLedger(study: string) {
     setToast,
     /** What would be undone, and done again, next. */
     last: done?.undoable ? done : null,
-    next: entries?.find(({ undone }) => undone) ?? null,
+    next: entries?.find(({ undone, leftOut }) => undone && leftOut === null) ?? null,
+    amended,
+    setAmended,
+    /** Changes an entry in the middle; what became of those after it is in `amended`. */
+    amend: (entry: number, amendment: Amendment) =>
+      client.amendEntry(study, entry, amendment).then(
+        (found) => {
+          setTrouble(null);
+          setAmended(found);
+          tell(MOVED);
+        },
+        (error: unknown) => {
+          setTrouble(problemText(error));
+          reload();
+        },
+      ),
     undo: () => go(client.undo(study), (words) => `Undone: ${words}`),
     redo: () => go(client.redo(study), (words) => `Done again: ${words}`),
     goTo: (entry: number) => go(client.goToEntry(study, entry), (words) => `As it was after: ${words}`),

@@ -2,10 +2,22 @@
 export const CHANGED = 'hatch-count:changed';
 export const MOVED = 'hatch-count:moved';
 
-export const tell = (what: typeof CHANGED | typeof MOVED) => window.dispatchEvent(new Event(what));
+type What = typeof CHANGED | typeof MOVED;
+
+/** Between tabs of one browser; what one of them changed, the others fetch. */
+const tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('hatch-count');
+tabs?.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+  if (data === CHANGED || data === MOVED) window.dispatchEvent(new Event(MOVED));
+});
+
+/** Tells this page, and the other tabs. */
+export function tell(what: What): void {
+  window.dispatchEvent(new Event(what));
+  tabs?.postMessage(what);
+}
 
 /** Calls back whenever one of the two is told. Returns how to stop. */
-export function listen(what: typeof CHANGED | typeof MOVED, then: () => void): () => void {
+export function listen(what: What, then: () => void): () => void {
   window.addEventListener(what, then);
   return () => window.removeEventListener(what, then);
 }

@@ -1,8 +1,17 @@
 import { useCallback, useState } from 'react';
 
+/** Storage can be full or forbidden: the draft then lives as long as the page. */
+function tryStorage<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch {
+    return null;
+  }
+}
+
 /**
- * State that outlives a reload: kept in this browser as it is typed. Reading it back never trusts its shape beyond
- * what `isValid` says.
+ * State that outlives a reload and a crash: kept as it is typed, for this tab, and for the browser. A tab that comes
+ * back has its own; a new one has what was typed last. Reading it back never trusts its shape beyond what `isValid` says.
  */
 export function useDraft<T>(
   key: string,
@@ -10,24 +19,22 @@ export function useDraft<T>(
   isValid: (value: unknown) => value is T,
 ): [T, (value: T) => void, () => void] {
   const [value, setValue] = useState<T>(() => {
-    try {
-      const kept: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');
-      return isValid(kept) ? kept : initial;
-    } catch {
-      return initial;
-    }
+    const read = (storage: Storage): unknown => JSON.parse(storage.getItem(key) ?? 'null');
+    const kept = tryStorage(() => read(sessionStorage)) ?? tryStorage(() => read(localStorage));
+    return kept !== null && isValid(kept) ? kept : initial;
   });
   const put = useCallback(
     (next: T) => {
       setValue(next);
-      try {
-        localStorage.setItem(key, JSON.stringify(next));
-      } catch {
-        // Storage can be full or forbidden: the draft then lives as long as the page.
-      }
+      const text = JSON.stringify(next);
+      tryStorage(() => sessionStorage.setItem(key, text));
+      tryStorage(() => localStorage.setItem(key, text));
     },
     [key],
   );
-  const forget = useCallback(() => localStorage.removeItem(key), [key]);
+  const forget = useCallback(() => {
+    tryStorage(() => sessionStorage.removeItem(key));
+    tryStorage(() => localStorage.removeItem(key));
+  }, [key]);
   return [value, put, forget];
 }

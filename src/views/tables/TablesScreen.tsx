@@ -1,5 +1,5 @@
 import { whole } from '../../core/figures.js';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -7,7 +7,7 @@ import { saySentence, variablesOf } from '../../core/table/sentence.js';
 import { share, whyEmpty } from '../../core/table/share.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
-import { client, problemText } from '../client.js';
+import { client, seenRevision, type Trouble, troubleOf } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { NamedText, NamesHere } from '../peek/NamedText.js';
 import { PeekScope } from '../peek/PeekScope.js';
@@ -45,7 +45,9 @@ export function TablesScreen({ study }: { study: string }) {
   const [shown, setShown] = useState(SHOWN);
   const [open, setOpen] = useState<Open>(null);
   const [toast, setToast] = useState<string | null>(null);
-  const [saveProblem, setSaveProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [saveProblem, setSaveProblem] = useState<Trouble | null>(null);
+  /** The revision on which the kept table was opened. */
+  const since = useRef<number | null>(null);
   const [ready, setReady] = useState(false);
 
   useEffect(() => {
@@ -55,13 +57,14 @@ export function TablesScreen({ study }: { study: string }) {
       const kept = view.tables.find(({ id }) => id === table);
       setDraft(kept && fromAddress.rows === null ? kept.sentence : fromAddress);
       setSaved(kept?.id ?? null);
+      since.current = seenRevision(study);
       if (kept) setShown(kept.shown);
       setReady(true);
     };
     if (!ready) follow();
     window.addEventListener('popstate', follow);
     return () => window.removeEventListener('popstate', follow);
-  }, [view, ready]);
+  }, [view, ready, study]);
 
   const change = useCallback(
     (next: Draft) => {
@@ -89,19 +92,20 @@ export function TablesScreen({ study }: { study: string }) {
   const swap = () => {
     if (draft.rows !== null && draft.by !== null) change({ ...draft, rows: draft.by, by: draft.rows });
   };
-  const save = () => {
+  const save = (base: number | null = since.current) => {
     if (!sentence) return;
     const body = { title, sentence, shown };
-    const work = saved === null ? client.saveTable(study, body) : client.replaceTable(study, saved, body);
+    const work = saved === null ? client.saveTable(study, body) : client.replaceTable(study, saved, body, base);
     work.then(
       (kept) => {
         setSaved(kept.id);
         setSaveProblem(null);
+        since.current = seenRevision(study);
         setToast(`Kept in the binder: ${kept.title}`);
         if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, kept.id));
         void reload();
       },
-      (error: unknown) => setSaveProblem(problemText(error)),
+      (error: unknown) => setSaveProblem(troubleOf(error, () => save(null))),
     );
   };
   const choose = useCallback(
@@ -116,7 +120,7 @@ export function TablesScreen({ study }: { study: string }) {
     f: () => rows && setOpen({ slot: 'only' }),
     w: () => rows && setOpen({ slot: 'weight' }),
     x: swap,
-    k: save,
+    k: () => save(),
   });
 
   const namesHere = useMemo(() => {
@@ -176,7 +180,7 @@ export function TablesScreen({ study }: { study: string }) {
                 multiple={any.mentions !== null}
                 swap={draft.by === null ? null : swap}
                 csv={client.tableCsv(study, sentence, shown.percent)}
-                save={save}
+                save={() => save()}
                 saved={saved !== null}
                 asNew={() => {
                   setSaved(null);

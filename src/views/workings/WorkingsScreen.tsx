@@ -43,6 +43,11 @@ export function WorkingsScreen({ study }: { study: string }) {
 
   const leave = () => go({ at: 'list' });
   const done = (label: string) => {
+    // Who came from the ledger goes back to it, to see what follows.
+    if (place.at === 'working' && place.entry !== undefined) {
+      location.assign(`/studies/${study}/ledger?entry=${place.entry}`);
+      return;
+    }
     void reload().then(() => {
       setToast(`Kept: ${label}`);
       leave();
@@ -101,6 +106,7 @@ export function WorkingsScreen({ study }: { study: string }) {
             make={editing}
             of={of}
             working={working}
+            entry={place.at === 'working' ? place.entry : undefined}
             like={like}
             done={done}
             leave={leave}

@@ -5,21 +5,22 @@ export type Place =
   | { at: 'list' }
   /** A new working: of variables by name, or like a working that there is. */
   | { at: 'make'; make: Make; of: string[]; like: number | null }
-  | { at: 'working'; id: number };
+  /** A working; with an entry of the ledger, as that entry made it, to be changed there. */
+  | { at: 'working'; id: number; entry?: number | undefined };
 
 const whole = (text: string | null): number | null => (text !== null && /^\d+$/.test(text) ? Number(text) : null);
 
 export function placeFrom(search: string): Place {
   const query = new URLSearchParams(search);
   const working = whole(query.get('working'));
-  if (working !== null) return { at: 'working', id: working };
+  if (working !== null) return { at: 'working', id: working, entry: whole(query.get('entry')) ?? undefined };
   const wanted = query.get('make');
   const make = MAKES.find((one) => one === wanted);
   return make ? { at: 'make', make, of: query.getAll('of'), like: whole(query.get('like')) } : { at: 'list' };
 }
 
 export function addressOf(place: Place): string {
-  if (place.at === 'working') return `?working=${place.id}`;
+  if (place.at === 'working') return `?working=${place.id}${place.entry === undefined ? '' : `&entry=${place.entry}`}`;
   if (place.at === 'list') return '';
   const query = new URLSearchParams({ make: place.make });
   for (const name of place.of) query.append('of', name);

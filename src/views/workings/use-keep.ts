@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { WorkingDraft } from '../../api/types.js';
-import { client, problemText } from '../client.js';
+import { client, type Trouble, troubleOf } from '../client.js';
 
 interface Keeping {
   busy: boolean;
@@ -8,6 +8,8 @@ interface Keeping {
   keep: (draft: WorkingDraft) => void;
   /** Keeps several new workings, or none. */
   keepAll: (drafts: readonly WorkingDraft[]) => void;
+  /** Has an entry of the ledger make the recipe in the place of its own. */
+  amend: (entry: number, draft: WorkingDraft) => void;
 }
 
 /** Keeps what an editor made; a problem goes to `fail`, and what was typed stays. */
@@ -15,15 +17,16 @@ export function useKeep(
   study: string,
   working: number | null,
   kept: (label: string) => void,
-  fail: (problem: { detail: string; mend: string }) => void,
+  fail: (problem: Trouble) => void,
+  since: number | null,
 ): Keeping {
   const [busy, setBusy] = useState(false);
-  const wait = (work: Promise<unknown>, label: string) => {
+  const wait = (work: (base: number | null) => Promise<unknown>, label: string, base = since) => {
     setBusy(true);
-    work.then(
+    work(base).then(
       () => kept(label),
       (error: unknown) => {
-        fail(problemText(error));
+        fail(troubleOf(error, () => wait(work, label, null)));
         setBusy(false);
       },
     );
@@ -32,9 +35,13 @@ export function useKeep(
     busy,
     keep: (draft) =>
       wait(
-        working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft),
+        (base) =>
+          working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft, base),
         draft.label,
       ),
-    keepAll: (drafts) => wait(client.keepWorkings(study, drafts), `${drafts.length} variables`),
+    keepAll: (drafts) => wait(() => client.keepWorkings(study, drafts), `${drafts.length} variables`),
+    amend: (entry, { label, recipe }) => {
+      if (working !== null) wait(() => client.amendEntry(study, entry, { is: 'changed', things: [{ of: 'working', id: working, recipe }] }), label); // prettier-ignore
+    },
   };
 }

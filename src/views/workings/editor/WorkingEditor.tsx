@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { type Code, titleOf } from '../../../core/codebook/types.js';
 import { patternOf } from '../../../core/recode/apply.js';
@@ -7,7 +7,7 @@ import { sayRecipe, verbOf } from '../../../core/recode/say.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
 import type { Recipe } from '../../../core/recode/types.js';
 import { Button, Problem, Wait } from '../../../kit/kit.js';
-import { client, problemText } from '../../client.js';
+import { client, problemText, seenRevision, type Trouble } from '../../client.js';
 import reading from '../../reading/reading.module.css';
 import { useDraft } from '../../shell/use-draft.js';
 import bench from '../../shell/workbench.module.css';
@@ -21,9 +21,11 @@ import { useKeep } from '../use-keep.js';
 import { usePreview } from '../use-preview.js';
 import { ApplyPanel, NamesPanel } from './ApplyPanel.js';
 import { BeforeAfter } from './BeforeAfter.js';
-import { type EditorDraft, isEditorDraft, makesMany, plannedOf } from './drafts.js';
+import { canStandIn, draftOf, type EditorDraft, isEditorDraft, makesMany, plannedOf } from './drafts.js';
+import { Meanwhile } from './Meanwhile.js';
 import { Reliability } from './Reliability.js';
 import { SourceSlot } from './SourceSlot.js';
+import { StandIn } from './StandIn.js';
 import { UsedBy } from './UsedBy.js';
 import css from '../workings.module.css';
 
@@ -34,6 +36,8 @@ export interface EditorProps {
   of: number[];
   /** The working that is changed; null: a new one. */
   working: Working | null;
+  /** The entry of the ledger in which it is changed; what follows is replayed. */
+  entry?: number | undefined;
   /** The working that a new one begins as. */
   like: Working | null;
   done: (label: string) => void;
@@ -67,10 +71,36 @@ export function WorkingEditor(props: EditorProps) {
     place: 0,
     labels: make === 'flags' ? '{label}: {category}' : pattern,
     names: make === 'flags' ? '{name}_{category}' : '{name}_2',
+    standsIn: (working?.standsIn ?? null) !== null,
+    since: seenRevision(view.study.id),
+    edited: working?.edited ?? null,
   };
+  if (working && props.entry !== undefined) return <OfEntry {...props} entry={props.entry} initial={initial} />;
   const key = `hatch-count:${view.study.id}:working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
   return <Opened key={key} {...props} draftKey={key} initial={initial} />;
 }
+
+/** A working as an entry of the ledger made it. */
+function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
+  const { view, working, entry, initial } = props;
+  const [found, setFound] = useState<Recipe | null>(null);
+  const [problem, setProblem] = useState<Trouble | null>(null);
+  const study = view.study.id;
+  useEffect(() => {
+    client.entry(study, entry).then(
+      ({ lines }) => {
+        const line = lines.find(({ of, id }) => of === 'working' && id === working?.id);
+        if (line?.recipe) setFound(line.recipe);
+        else setProblem({ detail: `The entry ${entry} of the ledger made no recipe of this working.`, mend: 'Choose one in the ledger.' });
+      },
+      (error: unknown) => setProblem(problemText(error)),
+    );
+  }, [study, entry, working?.id]);
+  if (problem) return <Problem {...problem} />;
+  if (!found) return <Wait>Looking…</Wait>;
+  const key = `hatch-count:${study}:entry:${entry}`;
+  return <Opened {...props} draftKey={key} initial={{ ...initial, recipe: found, edited: null }} />;
+} // prettier-ignore
 
 /** How the variables that a recipe stands on are called in its title. */
 function sourcesInTitle(recipe: Recipe, view: StudyView): string {
@@ -94,7 +124,7 @@ function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: r
 
 const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the question', number: 'Label of the number' };
 
-function Opened({ view, make, working, like, done, leave, remove, copy, draftKey, initial }: EditorProps & { draftKey: string; initial: EditorDraft }) {
+function Opened({ view, make, working, entry, like, done, leave, remove, copy, draftKey, initial }: EditorProps & { draftKey: string; initial: EditorDraft }) {
   const study = view.study.id;
   const words = MAKE_WORDS[make];
   const [draft, put, forget] = useDraft(draftKey, initial, isEditorDraft);
@@ -116,12 +146,13 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
   const previewed = usePreview(study, lack === null && wrongWith(proved, names) === null ? proved : null);
   const shownDetail = useDetail(study, words.of === 'one' ? (sourcesOf(result.recipe)[0] ?? 0) : 0).detail;
   const { preview, fresh, problem, setProblem } = previewed;
-  const [refused, setRefused] = useState<typeof problem>(null);
+  const [refused, setRefused] = useState<Trouble | null>(null);
   const kept = (label: string) => {
     forget();
     done(label);
   };
-  const keeping = useKeep(study, working?.id ?? null, kept, setRefused);
+  const keeping = useKeep(study, working?.id ?? null, kept, setRefused, draft.since ?? null);
+  const meanwhile = working !== null && draft.edited !== null && draft.edited !== working.edited;
   const labelled = many ? planned.every(({ label }) => label.trim() !== '') : draft.label.trim() !== '';
   const change = (next: Recipe) => {
     put({ ...draft, recipe: next });
@@ -148,6 +179,7 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
             aria-label={LABEL_OF[words.noun] ?? 'Label of the new variable'}
             placeholder={`a label for the ${words.noun === 'question' ? 'question' : 'new variable'}`}
             value={draft.label}
+            readOnly={entry !== undefined}
             onChange={(event) => put({ ...draft, label: event.target.value })}
           />
           <i>{verbOf(recipe)}</i>
@@ -162,6 +194,21 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
             </Button>
           )}
         </h1>
+        {entry !== undefined && (
+          <p className={css['hint']} role="status">
+            As entry {entry} of the ledger made it. When you keep the change, what follows it in the ledger is replayed.
+          </p>
+        )}
+        {meanwhile && (
+          <Meanwhile
+            line={sayRecipe(working.recipe, { titleOf: title, codesOf })}
+            theirs={() => {
+              forget();
+              put({ ...initial });
+            }}
+            mine={() => put({ ...draft, since: seenRevision(study), edited: working.edited })}
+          />
+        )}
         {refused && <Problem {...refused} dismiss={() => setRefused(null)} />}
         {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
         <Body view={view} recipe={recipe} change={change} previewed={previewed} source={source} detail={detail} isNew={working === null} />
@@ -200,23 +247,26 @@ function Opened({ view, make, working, like, done, leave, remove, copy, draftKey
               <p className={reading['sentence']}>{sayRecipe(result.recipe, { titleOf: title, codesOf })}</p>
             </section>
           )}
+          {entry === undefined && canStandIn(recipe) && lack === null && (
+            <StandIn view={view} working={working} recipes={many ? planned.map(({ recipe: own }) => own) : [recipe]} made={preview} on={draft.standsIn} put={(standsIn) => put({ ...draft, standsIn })} />
+          )}
           {working && <UsedBy view={view} variable={working.variable} />}
           <KeepPanel
-            noun={many ? `${planned.length} variables` : words.noun}
+            noun={entry !== undefined ? 'entry' : many ? `${planned.length} variables` : words.noun}
             isNew={working === null}
-            name={many ? null : draft.name}
+            name={many || entry !== undefined ? null : draft.name}
             setName={(name) => put({ ...draft, name })}
             fails={preview !== null && !preview.proof.holds}
             wrong={lack === null ? wrong : null}
             hint={lack ?? (labelled ? null : many ? 'Every label must say something: change the pattern.' : `Give the ${words.noun} a label, at the top.`)}
             ready={!keeping.busy && wrong === null && labelled && preview !== null}
-            keep={() => (many ? keeping.keepAll(planned.map(({ name, label, recipe: own }) => ({ name, label, recipe: own }))) : keeping.keep({ name: draft.name, label: draft.label, recipe }))}
+            keep={() => (entry !== undefined ? keeping.amend(entry, { name: '', label: draft.label, recipe }) : many ? keeping.keepAll(planned.map(draftOf)) : keeping.keep({ name: draft.name, label: draft.label, recipe, ...(canStandIn(recipe) ? { standsIn: draft.standsIn } : {}) }))}
             leave={() => {
               forget();
               leave();
             }}
-            remove={remove}
-            copy={copy}
+            remove={entry === undefined ? remove : null}
+            copy={entry === undefined ? copy : null}
           />
         </ProofPane>
       </aside>

@@ -17,6 +17,11 @@ export interface EditorDraft {
   /** What the results are called where there are several. */
   labels: string;
   names: string;
+  /** The result takes the place of its source. */
+  standsIn: boolean;
+  /** The revision of the study, and the state of the working, on which it was begun. */
+  since: number | null;
+  edited: string | null;
 }
 
 export function isEditorDraft(value: unknown): value is EditorDraft {
@@ -33,10 +38,16 @@ export function isEditorDraft(value: unknown): value is EditorDraft {
 /** Letters, digits and underscores only, as a name has them. */
 const asName = (text: string) => text.normalize('NFKD').replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60); // prettier-ignore
 
+/** Whether what a recipe makes can take the place of a source: it has one. */
+export const canStandIn = (recipe: Recipe) => new Set(sourcesOf(recipe)).size === 1;
+
 /** A variable that an editor would make, and of what. */
 export interface Planned extends WorkingDraft {
   source: RosterVariable | undefined;
 }
+
+/** What is sent of a variable that an editor would make. */
+export const draftOf = ({ name, label, recipe, standsIn }: Planned): WorkingDraft => ({ name, label, recipe, standsIn });
 
 /** Whether an editor makes several variables at once. */
 export function makesMany({ recipe, each, targets }: EditorDraft): boolean {
@@ -46,15 +57,16 @@ export function makesMany({ recipe, each, targets }: EditorDraft): boolean {
 /** What an editor makes: one working, or one for each variable and each category, called by the patterns. */
 export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable[]): Planned[] {
   const { recipe, label, name, targets, place } = draft;
+  const standsIn = draft.standsIn && canStandIn(recipe) ? { standsIn: true } : {};
   const find = (id: number | undefined) => variables.find((one) => one.id === id);
   const own = sourcesOf(recipe)[place] ?? 0;
-  if (!makesMany(draft)) return [{ name, label, recipe, source: find(own) }];
+  if (!makesMany(draft)) return [{ name, label, recipe, source: find(own), ...standsIn }];
   return [own, ...targets].flatMap((id, k) => {
     const source = find(id);
     const over = withSource(recipe, place, id);
     const one = (made: Recipe, category: string | undefined): Planned => {
       const words = { label: source ? titleOf(source) : '', name: source?.name ?? '', n: k + 1, category };
-      return { source, recipe: made, label: fillPattern(draft.labels, words), name: asName(fillPattern(draft.names, words)) };
+      return { source, recipe: made, label: fillPattern(draft.labels, words), name: asName(fillPattern(draft.names, words)), ...standsIn };
     };
     if (over.kind !== 'flags' || !draft.each) return [one(over, undefined)];
     return over.codes.map((code) => one({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code));

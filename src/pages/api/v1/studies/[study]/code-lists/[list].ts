@@ -4,10 +4,10 @@ import { changeCodeList, dropCodeList } from '../../../../../../service/code-lis
 import { openStudy } from '../../../../../../service/open-study.js';
 
 export const PUT = endpoint(
-  ({ service, param, idParam, body }) =>
-    changeCodeList(service, openStudy(service, param('study')), idParam('list'), body),
+  ({ service, param, seen, idParam, body }) =>
+    changeCodeList(service, openStudy(service, param('study'), seen), idParam('list'), body),
   { body: CodeListDraftSchema },
 );
-export const DELETE = endpoint(({ service, param, idParam }) =>
-  dropCodeList(service, openStudy(service, param('study')), idParam('list')),
+export const DELETE = endpoint(({ service, param, seen, idParam }) =>
+  dropCodeList(service, openStudy(service, param('study'), seen), idParam('list')),
 );

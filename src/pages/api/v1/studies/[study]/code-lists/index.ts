@@ -5,6 +5,8 @@ import { openStudy } from '../../../../../../service/open-study.js';
 
 export const GET = endpoint(({ service, param }) => listCodeLists(openStudy(service, param('study'))));
 export const POST = endpoint(
-  async ({ service, param, body }) => ({ list: await makeCodeList(service, openStudy(service, param('study')), body) }),
+  async ({ service, param, seen, body }) => ({
+    list: await makeCodeList(service, openStudy(service, param('study'), seen), body),
+  }),
   { body: CodeListDraftSchema, status: 201 },
 );

@@ -4,6 +4,7 @@ import { editEntries } from '../../../../../../service/edit-variable.js';
 import { openStudy } from '../../../../../../service/open-study.js';
 
 export const PATCH = endpoint(
-  ({ service, param, body }) => editEntries(service, openStudy(service, param('study')), body.edits, body.words),
+  ({ service, param, seen, body }) =>
+    editEntries(service, openStudy(service, param('study'), seen), body.edits, body.words),
   { body: EntryEditsSchema },
 );

@@ -4,6 +4,6 @@ import { declareMissing } from '../../../../../../service/declare-missing.js';
 import { openStudy } from '../../../../../../service/open-study.js';
 
 export const POST = endpoint(
-  ({ service, param, body }) => declareMissing(service, openStudy(service, param('study')), body),
+  ({ service, param, seen, body }) => declareMissing(service, openStudy(service, param('study'), seen), body),
   { body: DeclareSchema },
 );

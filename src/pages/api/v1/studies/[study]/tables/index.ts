@@ -4,7 +4,7 @@ import { openStudy } from '../../../../../../service/open-study.js';
 import { saveTable } from '../../../../../../service/saved-tables.js';
 
 export const POST = endpoint(
-  ({ service, param, body }) => saveTable(service, openStudy(service, param('study')), null, body),
+  ({ service, param, seen, body }) => saveTable(service, openStudy(service, param('study'), seen), null, body),
   {
     body: SavedTableSchema,
     status: 201,

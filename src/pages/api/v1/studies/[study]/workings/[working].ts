@@ -4,10 +4,10 @@ import { openStudy } from '../../../../../../service/open-study.js';
 import { dropWorking, editWorking } from '../../../../../../service/workings.js';
 
 export const PUT = endpoint(
-  ({ service, param, idParam, body }) =>
-    editWorking(service, openStudy(service, param('study')), idParam('working'), body),
+  ({ service, param, seen, idParam, body }) =>
+    editWorking(service, openStudy(service, param('study'), seen), idParam('working'), body),
   { body: WorkingDraftSchema },
 );
-export const DELETE = endpoint(({ service, param, idParam }) =>
-  dropWorking(service, openStudy(service, param('study')), idParam('working')),
+export const DELETE = endpoint(({ service, param, seen, idParam }) =>
+  dropWorking(service, openStudy(service, param('study'), seen), idParam('working')),
 );

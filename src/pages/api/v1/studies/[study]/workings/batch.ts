@@ -4,6 +4,6 @@ import { openStudy } from '../../../../../../service/open-study.js';
 import { keepWorkings } from '../../../../../../service/workings.js';
 
 export const POST = endpoint(
-  ({ service, param, body }) => keepWorkings(service, openStudy(service, param('study')), body.drafts),
+  ({ service, param, seen, body }) => keepWorkings(service, openStudy(service, param('study'), seen), body.drafts),
   { body: WorkingDraftsSchema, status: 201 },
 );

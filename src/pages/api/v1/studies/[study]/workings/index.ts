@@ -4,7 +4,7 @@ import { openStudy } from '../../../../../../service/open-study.js';
 import { keepWorking } from '../../../../../../service/workings.js';
 
 export const POST = endpoint(
-  ({ service, param, body }) => keepWorking(service, openStudy(service, param('study')), body),
+  ({ service, param, seen, body }) => keepWorking(service, openStudy(service, param('study'), seen), body),
   {
     body: WorkingDraftSchema,
     status: 201,

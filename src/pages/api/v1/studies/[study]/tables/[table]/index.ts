@@ -7,9 +7,10 @@ export const GET = endpoint(({ service, param, idParam }) =>
   findTable(openStudy(service, param('study')), idParam('table')),
 );
 export const PUT = endpoint(
-  ({ service, param, idParam, body }) => saveTable(service, openStudy(service, param('study')), idParam('table'), body),
+  ({ service, param, seen, idParam, body }) =>
+    saveTable(service, openStudy(service, param('study'), seen), idParam('table'), body),
   { body: SavedTableSchema },
 );
-export const DELETE = endpoint(({ service, param, idParam }) =>
-  dropTable(service, openStudy(service, param('study')), idParam('table')),
+export const DELETE = endpoint(({ service, param, seen, idParam }) =>
+  dropTable(service, openStudy(service, param('study'), seen), idParam('table')),
 );

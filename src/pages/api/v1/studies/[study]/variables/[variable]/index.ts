@@ -8,7 +8,7 @@ export const GET = endpoint(({ service, param, idParam }) =>
   detailVariable(service, openStudy(service, param('study')), idParam('variable')),
 );
 export const PATCH = endpoint(
-  ({ service, param, idParam, body }) =>
-    editVariable(service, openStudy(service, param('study')), idParam('variable'), body),
+  ({ service, param, seen, idParam, body }) =>
+    editVariable(service, openStudy(service, param('study'), seen), idParam('variable'), body),
   { body: VariableEditSchema },
 );

@@ -1,0 +1,179 @@
+import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
+import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
+import { sayRecipe } from '../core/recode/say.js';
+import type { Recipe } from '../core/recode/types.js';
+import { saySentence, type Sentence } from '../core/table/sentence.js';
+import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
+import type { Difference, Fields, VariableState } from '../store/state.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
+import { allCodeLists } from '../store/code-lists.js';
+import { allTables } from '../store/tables.js';
+import type { OpenStudy } from './context.js';
+import { findEntry } from './ledger.js';
+
+/** How what an entry changed can be changed: typed as a text, chosen, or in the editor of workings. */
+export type AmendBy = 'text' | 'level' | 'codes' | 'recipe';
+
+/** One thing that an entry changed, in words. */
+export interface ChangeLine {
+  of: Difference['of'];
+  id: number;
+  field: string;
+  /** "Label of Site". */
+  title: string;
+  /** Null: it was not there before, or is not after. */
+  before: string | null;
+  after: string | null;
+  /** Codes, or a recipe, as they are after it. */
+  codes?: Code[] | undefined;
+  recipe?: Recipe | undefined;
+  by: AmendBy | null;
+}
+
+export interface EntryDetail {
+  entry: EntryRow;
+  lines: ChangeLine[];
+  /** Lines that are not shown. */
+  more: number;
+}
+
+/** Lines of an entry that are worth showing; the rest is counted. */
+const MOST_LINES = 100;
+
+const NAMES: Record<string, string> = {
+  name: 'Name',
+  label: 'Label',
+  question: 'Question',
+  note: 'Note',
+  group: 'Group',
+  level: 'Level',
+  starred: 'Star',
+  aside: 'Set aside',
+  codeListId: 'Code list',
+  codes: 'Codes',
+  recipe: 'Recipe',
+  standsIn: 'Place',
+  title: 'Title',
+  sentence: 'Sentence',
+  shown: 'What is shown',
+};
+
+const BY: Record<string, AmendBy> = {
+  'variable name': 'text',
+  'variable label': 'text',
+  'variable question': 'text',
+  'variable note': 'text',
+  'variable group': 'text',
+  'variable level': 'level',
+  'list name': 'text',
+  'list codes': 'codes',
+  'working recipe': 'recipe',
+  'table title': 'text',
+};
+
+/** Fields that say nothing of their own. */
+const SILENT = new Set(['workingId', 'madeAt', 'created', 'edited', 'kept']);
+
+interface Namer {
+  variables: readonly VariableRow[];
+  titleOf: (id: number) => string;
+  codesOf: (id: number) => readonly Code[];
+  listName: (id: number) => string;
+  tableTitle: (id: number) => string;
+}
+
+function sayValue(field: string, value: unknown, names: Namer): string {
+  switch (field) {
+    case 'level':
+      return LEVEL_WORDS[value as Level];
+    case 'codes': {
+      const missing = sayMissing(value as Code[]);
+      return `${sayCodes(value as Code[])}${missing === '' ? '' : ` (no answers: ${missing})`}`;
+    }
+    case 'recipe':
+      return sayRecipe(value as Recipe, names);
+    case 'sentence':
+      return saySentence(value as Sentence, names.variables);
+    case 'codeListId':
+      return value === null ? 'none' : names.listName(value as number);
+    case 'standsIn':
+      return value === null ? 'beside its source' : 'in the place of its source';
+    case 'starred':
+    case 'aside':
+      return value === true ? 'yes' : 'no';
+    case 'shown':
+      return Object.entries(value as Fields).map(([what, one]) => (one === true ? what : one === false ? `no ${what}` : `${what}: ${String(one)}`)).join(', '); // prettier-ignore
+    default:
+      return typeof value === 'string' ? value : JSON.stringify(value);
+  }
+}
+
+const textOf = (value: unknown) => (typeof value === 'string' ? value : null);
+
+function whose({ of, id, after, before }: Difference, names: Namer): string {
+  if (of === 'variable') return names.titleOf(id);
+  if (of === 'table') return `the table “${textOf(after?.['title'] ?? before?.['title']) ?? names.tableTitle(id)}”`;
+  if (of === 'list') return `the code list ${textOf(after?.['name'] ?? before?.['name']) ?? names.listName(id)}`;
+  const made = names.variables.find(({ workingId }) => workingId === id);
+  return made ? titleOf(made) : 'a working';
+}
+
+/** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
+function fieldsOf({ of, before, after }: Difference): string[] {
+  const all = Object.keys(after ?? before ?? {}).filter((field) => !SILENT.has(field));
+  if (before && after) return all;
+  if (of === 'variable') return ['label', 'name'];
+  return of === 'working' ? ['recipe'] : of === 'table' ? ['title', 'sentence'] : ['codes'];
+}
+
+function linesOf(thing: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {
+  const { of, id, before, after } = thing;
+  // The codes of what a working makes follow its recipe.
+  if (of === 'list' && derived.has(id)) return [];
+  return fieldsOf(thing).map((field) => {
+    const value = after?.[field];
+    return {
+      of,
+      id,
+      field,
+      title: `${NAMES[field] ?? field} of ${whose(thing, names)}`,
+      before: before ? sayValue(field, before[field], names) : null,
+      after: after ? sayValue(field, value, names) : null,
+      by: after ? (BY[`${of} ${field}`] ?? null) : null,
+      ...(field === 'codes' && value ? { codes: value as Code[] } : {}),
+      ...(field === 'recipe' && value ? { recipe: value as Recipe } : {}),
+    };
+  });
+}
+
+/** What an entry of the ledger changed, line by line. @throws Fault where there is no such entry */
+export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
+  const entry = findEntry(allEntries(db), id);
+  const { things, order } = deltaOf(db, id) ?? { things: [] };
+  const now = allVariables(db);
+  // What the entry itself made may be gone by now, and what it took out is.
+  const own = things.flatMap(({ of, id: variable, before, after }): VariableRow[] => {
+    const state = (after ?? before) as VariableState | null;
+    return of === 'variable' && state?.name !== undefined && !now.some((one) => one.id === variable) ? [{ ...state, id: variable, codes: [], columnId: 0 }] : []; // prettier-ignore
+  });
+  const variables = [...now, ...own];
+  const find = new Map(variables.map((one) => [one.id, one]));
+  const lists = new Map(allCodeLists(db).map((one) => [one.id, one.name]));
+  const tables = new Map(allTables(db).map((one) => [one.id, one.title]));
+  const names: Namer = {
+    variables,
+    titleOf: (variable) => titleOf(find.get(variable) ?? { name: 'a variable that is gone', label: '' }),
+    codesOf: (variable) => find.get(variable)?.codes ?? [],
+    listName: (list) => lists.get(list) ?? 'that is gone',
+    tableTitle: (table) => tables.get(table) ?? 'that is gone',
+  };
+  const made = things.flatMap(({ of, before, after }) => (of === 'variable' && (after ?? before)?.['workingId'] != null ? [Number((after ?? before)?.['codeListId'])] : [])); // prettier-ignore
+  const derived = new Set([...made, ...variables.flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))]); // prettier-ignore
+  const lines = things.flatMap((thing) => linesOf(thing, names, derived));
+  const moved: ChangeLine[] = order && lines.length === 0 ? [{ of: 'variable', id: 0, field: 'order', title: 'The order of the roster', before: '', after: 'changed', by: null }] : []; // prettier-ignore
+  return {
+    entry,
+    lines: [...moved, ...lines].slice(0, MOST_LINES),
+    more: Math.max(0, lines.length - MOST_LINES),
+  };
+}

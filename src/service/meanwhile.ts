@@ -1,0 +1,75 @@
+import { mergeCodes } from '../core/codebook/merge-codes.js';
+import type { Code } from '../core/codebook/types.js';
+import { Fault } from '../core/fault.js';
+import { replaceCodes } from '../store/code-lists.js';
+import { touchedBy, touchSame } from '../store/fit.js';
+import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
+import { type Delta, type Difference, differenceOf, readState, type State } from '../store/state.js';
+import { studyRow } from '../store/study.js';
+import type { OpenStudy } from './context.js';
+
+/** Entries that were made, taken back or changed since whoever asks looked. */
+function since({ db, seen }: OpenStudy): EntryRow[] {
+  if (seen === null || studyRow(db).revision <= seen) return [];
+  return allEntries(db).filter(({ revision }) => revision > seen);
+}
+
+function stale(entries: readonly EntryRow[]): Fault {
+  const said = entries.slice(-2).map(({ words, undone, leftOut }) => `${undone ? 'undone: ' : leftOut ? 'left out: ' : ''}${words}`); // prettier-ignore
+  const more = entries.length > 2 ? ` and ${entries.length - 2} more` : '';
+  return new Fault(
+    'stale',
+    `This was changed meanwhile, in another tab or by somebody else: ${said.join('; ')}${more}.`,
+    'Look at what it is now, then make your change again, or put yours in its place.',
+    { field: 'if-match' },
+  );
+}
+
+/** Refuses what goes over the whole study where anything was done to it since whoever asks looked. @throws Fault */
+export function checkAllSeen(study: OpenStudy): void {
+  const { db, seen } = study;
+  if (seen === null || studyRow(db).revision <= seen) return;
+  const entries = since(study);
+  if (entries.length > 0) throw stale(entries);
+}
+
+const listsIn = (delta: Delta | null) => delta?.things.filter(({ of, before, after }) => of === 'list' && before?.['codes'] && after?.['codes']) ?? []; // prettier-ignore
+
+/** The codes that a list had before some entries changed it. */
+function codesBefore(db: OpenStudy['db'], list: number, entries: readonly EntryRow[]): Code[] | null {
+  for (const { id } of entries) {
+    const thing = listsIn(deltaOf(db, id)).find((one) => one.id === list);
+    if (thing) return thing.before?.['codes'] as Code[];
+  }
+  return null;
+}
+
+/** Puts two changes of a code list together, where they changed different codes of it. */
+function mergeList({ db }: OpenStudy, { id, before, after }: Difference, entries: readonly EntryRow[]): boolean {
+  const base = codesBefore(db, id, entries);
+  if (!base) return false;
+  const { codes, clashes } = mergeCodes(base, before?.['codes'] as Code[], after?.['codes'] as Code[]);
+  if (clashes.length > 0) return false;
+  replaceCodes(db, id, codes);
+  return true;
+}
+
+/**
+ * Looks whether a change touches what was changed since whoever asks looked. What touches other fields stands beside
+ * it, and changes of different codes of one list are put together. In the transaction of the change.
+ * @returns the change as it stands then
+ * @throws Fault where both changed the same
+ */
+export function mergeSeen(study: OpenStudy, delta: Delta | null, before: State): Delta | null {
+  if (!delta) return null;
+  const entries = since(study);
+  if (entries.length === 0) return delta;
+  const derived = new Set([...before.variable.values()].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))); // prettier-ignore
+  const deltas = entries.flatMap(({ id }) => deltaOf(study.db, id) ?? []);
+  const theirs = new Set(deltas.flatMap((one) => [...touchedBy(one, derived)]));
+  const merged = listsIn(delta).filter(({ id }) => theirs.has(`list ${id} codes`) && !derived.has(id));
+  const apart = touchedBy(delta, derived);
+  for (const thing of merged) if (mergeList(study, thing, entries)) apart.delete(`list ${thing.id} codes`);
+  if (touchSame(apart, theirs)) throw stale(entries);
+  return merged.length > 0 ? differenceOf(before, readState(study.db)) : delta;
+}

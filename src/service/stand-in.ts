@@ -1,0 +1,102 @@
+import { titleOf } from '../core/codebook/types.js';
+import { Fault } from '../core/fault.js';
+import { mapSources, sourcesOf } from '../core/recode/sources.js';
+import { recipeFollows, sentenceFollows, sentenceWith } from '../core/recode/stand-in.js';
+import type { Recipe } from '../core/recode/types.js';
+import type { Db } from '../store/open.js';
+import { allTables, restoreTable } from '../store/tables.js';
+import { allVariables, markVariable, renameVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings, restoreWorking, setStandsIn, type StandsIn } from '../store/workings.js';
+
+/** The one source that a result can take the place of. @throws Fault where there are several */
+export function placeOf(recipe: Recipe): number {
+  const [source, ...more] = new Set(sourcesOf(recipe));
+  if (source === undefined || more.length > 0) {
+    throw new Fault('invalid', 'What is made of several variables cannot stand in for one.', 'Keep it as a variable of its own.', { field: 'standsIn' }); // prettier-ignore
+  }
+  return source;
+}
+
+const moved = (recipe: Recipe, from: number, to: number) => mapSources(recipe, (id) => (id === from ? to : id));
+
+/** Has workings stand on another variable in the place of one. */
+function moveWorkings(db: Db, ids: readonly number[], from: number, to: number): number[] {
+  return allWorkings(db).flatMap((working) => {
+    if (!ids.includes(working.id) || !sourcesOf(working.recipe).includes(from)) return [];
+    restoreWorking(db, working.id, { ...working, recipe: moved(working.recipe, from, to) });
+    return [working.id];
+  });
+}
+
+function moveTables(db: Db, ids: readonly number[], from: number, to: number): void {
+  for (const table of allTables(db)) {
+    if (ids.includes(table.id)) restoreTable(db, { ...table, sentence: sentenceWith(table.sentence, from, to) });
+  }
+}
+
+/** A name that nothing in the study has. */
+function freeName(stem: string, variables: readonly VariableRow[]): string {
+  const taken = new Set(variables.map(({ name }) => name));
+  let name = stem;
+  for (let again = 2; taken.has(name); again++) name = `${stem}_${again}`;
+  return name;
+}
+
+/**
+ * Puts what a working makes in the place of its source: it takes the source's name, group and star; tables and other
+ * workings go over to it where the codes that they name mean the same there; the source stays, out of the lists. In a
+ * transaction.
+ * @throws Fault where something stands in for the source already
+ */
+export function takePlace(db: Db, working: number): void {
+  const variables = allVariables(db);
+  const workings = allWorkings(db);
+  const own = workings.find(({ id }) => id === working);
+  const made = variables.find(({ workingId }) => workingId === working);
+  if (!own || !made) throw new Error(`working ${working} makes nothing`);
+  const source = variables.find(({ id }) => id === placeOf(own.recipe));
+  if (!source) throw new Error(`working ${working} has no source`);
+  const rival = workings.find(({ standsIn }) => standsIn?.source === source.id);
+  if (rival && rival.id !== working) {
+    const title = titleOf(variables.find(({ workingId }) => workingId === rival.id) ?? made);
+    throw new Fault('conflict', `${title} stands in for ${titleOf(source)} already.`, 'Take that back first.', { field: 'standsIn', variable: source.name }); // prettier-ignore
+  }
+  const followers = workings.filter(({ id, recipe }) => id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, made)); // prettier-ignore
+  const tables = allTables(db).filter(({ sentence }) => sentenceFollows(sentence, source.id, source, made));
+  const standsIn: StandsIn = {
+    source: source.id,
+    name: made.name,
+    aside: source.aside,
+    workings: moveWorkings(db, followers.map(({ id }) => id), source.id, made.id), // prettier-ignore
+    tables: tables.map(({ id }) => id),
+  };
+  moveTables(db, standsIn.tables, source.id, made.id);
+  renameVariables(db, [
+    { id: source.id, name: freeName(`${source.name}_source`, variables) },
+    { id: made.id, name: source.name },
+  ]);
+  markVariable(db, source.id, { ...source, aside: true });
+  markVariable(db, made.id, { ...made, group: made.group || source.group, starred: made.starred || source.starred });
+  setStandsIn(db, working, standsIn);
+}
+
+/** Gives a source its place back: its name, and what went over from it and still stands on the result. */
+export function giveBack(db: Db, working: number): void {
+  const variables = allVariables(db);
+  const made = variables.find(({ workingId }) => workingId === working);
+  const { standsIn } = allWorkings(db).find(({ id }) => id === working) ?? {};
+  if (!made || !standsIn) return;
+  const source = variables.find(({ id }) => id === standsIn.source);
+  if (source) {
+    moveWorkings(db, standsIn.workings, made.id, source.id);
+    const back = allTables(db).filter(({ id, sentence }) => standsIn.tables.includes(id) && sentenceFollows(sentence, made.id, made, source)); // prettier-ignore
+    moveTables(db, back.map(({ id }) => id), made.id, source.id); // prettier-ignore
+    const others = variables.filter(({ id }) => id !== made.id && id !== source.id);
+    renameVariables(db, [
+      { id: source.id, name: made.name },
+      { id: made.id, name: freeName(standsIn.name, others) },
+    ]);
+    markVariable(db, source.id, { ...source, aside: standsIn.aside });
+  }
+  setStandsIn(db, working, null);
+}

@@ -1,0 +1,186 @@
+import { type Code, titleOf } from '../core/codebook/types.js';
+import { mergeCodes } from '../core/codebook/merge-codes.js';
+import { sourcesOf } from '../core/recode/sources.js';
+import type { Recipe } from '../core/recode/types.js';
+import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import type { Delta, Difference, Fields, State, VariableState } from './state.js';
+
+/** A change as far as it fits another state than the one that it was made on. */
+export interface Fitted {
+  /** Null: nothing of it fits. */
+  delta: Delta | null;
+  /** What does not fit, and why. */
+  misfits: string[];
+}
+
+/** A thing of a change that fits, what of it no longer does, or why it does not. */
+type Verdict = { thing: Difference; misfits?: string[] } | { misfit: string } | 'unneeded';
+
+/** What there is when the change is made: what there was, and what the change itself makes. */
+interface Scene {
+  now: State;
+  has: (of: Difference['of'], id: number) => boolean;
+  titleOf: (variable: number) => string;
+  /** Lists whose codes a working makes; they follow it by themselves. */
+  derived: ReadonlySet<number>;
+}
+
+function sceneOf(delta: Delta, now: State): Scene {
+  const made = new Map(delta.things.filter(({ before }) => before === null).map(({ of, id, after }) => [`${of} ${id}`, after])); // prettier-ignore
+  return {
+    now,
+    has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
+    titleOf: (id) => {
+      const found = now.variable.get(id) ?? (made.get(`variable ${id}`) as VariableState | undefined);
+      return found ? titleOf(found) : 'a variable that is not there';
+    },
+    derived: new Set([...now.variable.values()].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))), // prettier-ignore
+  };
+}
+
+/** The loop that a recipe would close, as the variables on the way; null: none. */
+function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number[] | null {
+  const walk = (id: number, path: number[]): number[] | null => {
+    if (id === own) return [id, ...path];
+    if (path.includes(id)) return null;
+    const maker = now.variable.get(id)?.workingId ?? null;
+    const sources = maker === null ? [] : sourcesOf(now.working.get(maker)?.recipe ?? recipe);
+    return sources.reduce<number[] | null>((found, source) => found ?? walk(source, [id, ...path]), null);
+  };
+  return own === undefined ? null : sourcesOf(recipe).reduce<number[] | null>((found, id) => found ?? walk(id, []), null); // prettier-ignore
+}
+
+function workingFits(thing: Difference, scene: Scene): Verdict {
+  const recipe = thing.after?.['recipe'] as Recipe | undefined;
+  if (!recipe) return { thing };
+  const gone = sourcesOf(recipe).find((id) => !scene.has('variable', id));
+  if (gone !== undefined) return { misfit: 'a variable that it is made of is not there' };
+  const own = [...scene.now.variable].find(([, { workingId }]) => workingId === thing.id)?.[0];
+  const loop = loopOf(own, recipe, scene);
+  return loop ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` } : { thing };
+}
+
+function tableFits(thing: Difference, scene: Scene): Verdict {
+  const sentence = thing.after?.['sentence'] as Sentence | undefined;
+  const gone = sentence && variablesOf(sentence).some((id) => !scene.has('variable', id));
+  return gone ? { misfit: 'a variable of the table is not there' } : { thing };
+} // prettier-ignore
+
+function listFits(thing: Difference, { now, derived }: Scene): Verdict {
+  if (thing.before !== null && derived.has(thing.id)) return 'unneeded';
+  const list = now.list.get(thing.id);
+  const [was, mine] = [thing.before?.['codes'], thing.after?.['codes']] as [Code[] | undefined, Code[] | undefined];
+  if (!list || !was || !mine || !thing.after) return { thing };
+  const { codes } = mergeCodes(was, list.codes, mine);
+  const lost = mine.filter(({ code }) => was.some((one) => one.code === code) && !codes.some((one) => one.code === code)).map(({ code }) => code); // prettier-ignore
+  return {
+    thing: { ...thing, before: { ...thing.before, codes: list.codes }, after: { ...thing.after, codes } },
+    misfits: lost.length > 0 ? [`the list ${list.name} has no code ${lost.join(', ')} any more`] : [],
+  };
+}
+
+function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {
+  const { after } = thing;
+  if (!after) {
+    const users = [...scene.now.working.values()].filter(({ recipe }) => sourcesOf(recipe).includes(thing.id)).length;
+    const tables = [...scene.now.table.values()].filter(({ sentence }) => variablesOf(sentence).includes(thing.id)).length; // prettier-ignore
+    if (users + tables > 0) return { misfit: `${scene.titleOf(thing.id)} is in use now, so it stays` };
+    return { thing };
+  }
+  if (lacking.has(Number(after['workingId']))) return 'unneeded';
+  const list = after['codeListId'];
+  if (typeof list !== 'number' || scene.has('list', list)) return { thing };
+  const rest = Object.fromEntries(Object.entries(after).filter(([field]) => field !== 'codeListId'));
+  const misfits = [`the code list of ${scene.titleOf(thing.id)} is not there any more`];
+  return thing.before === null
+    ? { thing: { ...thing, after: { ...rest, codeListId: null } }, misfits }
+    : { thing: { ...thing, after: rest }, misfits };
+}
+
+const THINGS: Record<Difference['of'], string> = {
+  list: 'a code list',
+  working: 'a working',
+  variable: 'a variable',
+  table: 'a table',
+};
+
+/** The order of the roster after a change, of what is there now. */
+function orderOf({ before, after }: NonNullable<Delta['order']>, now: State, added: readonly number[]): Delta['order'] {
+  const there = new Set([...now.order, ...added]);
+  const order = after.filter((id) => there.has(id));
+  const listed = new Set(order);
+  // What came since stands behind what it stood behind.
+  now.order.forEach((id, k) => {
+    if (listed.has(id)) return;
+    const at = order.indexOf(now.order[k - 1] ?? -1);
+    order.splice(at + 1, 0, id);
+    listed.add(id);
+  });
+  return { before, after: order };
+}
+
+/**
+ * Fits a change to a state that is not the one it was made on: each field that it changed gets what it gave it, code
+ * lists are put together code by code, and what stands on something that is not there does not fit.
+ */
+export function fit(delta: Delta, now: State): Fitted {
+  const scene = sceneOf(delta, now);
+  const misfits: string[] = [];
+  const lacking = new Set<number>();
+  const ordered = [...delta.things].sort((a, b) => Number(b.of === 'working') - Number(a.of === 'working'));
+  const fitting = ordered.flatMap((thing): Difference[] => {
+    const { of, id, before, after } = thing;
+    const isThere = now[of].has(id);
+    if (after === null && !isThere) return [];
+    if (before !== null && after !== null && !isThere) {
+      misfits.push(`${THINGS[of]} that it changed is not there`);
+      return [];
+    }
+    const verdict = of === 'working' ? workingFits(thing, scene) : of === 'table' ? tableFits(thing, scene) : of === 'list' ? listFits(thing, scene) : variableFits(thing, scene, lacking); // prettier-ignore
+    if (verdict === 'unneeded') return [];
+    if ('misfit' in verdict) {
+      misfits.push(verdict.misfit);
+      if (of === 'working') lacking.add(id);
+      return [];
+    }
+    misfits.push(...(verdict.misfits ?? []));
+    return [verdict.thing];
+  });
+  // A new list that nothing uses, since what was to use it does not fit, is not needed.
+  const used = new Set(fitting.map(({ of, after }) => (of === 'variable' ? after?.['codeListId'] : null)));
+  const things = fitting.filter(({ of, id, before, after }) => of !== 'list' || before !== null || after?.['kept'] === true || used.has(id)); // prettier-ignore
+  const added = things.filter(({ of, before }) => of === 'variable' && before === null).map(({ id }) => id);
+  const order = delta.order && orderOf(delta.order, now, added);
+  const nothing = things.length === 0 && (delta.things.length > 0 || !order);
+  return { delta: nothing ? null : { ...(order ? { order } : {}), things }, misfits: [...new Set(misfits)] };
+}
+
+/** What a change touched, a word for each field; codes that workings make follow by themselves and are left out. */
+export function touchedBy({ things }: Delta, derived: ReadonlySet<number>): Set<string> {
+  return new Set(
+    things.flatMap(({ of, id, before, after }) => {
+      if (of === 'list' && derived.has(id)) return [];
+      const whole = before === null || after === null;
+      return whole ? [`${of} ${id}`] : Object.keys(after).map((field) => `${of} ${id} ${field}`);
+    }),
+  );
+}
+
+/** Whether two changes touched the same: a field of a thing, or all of it. */
+export function touchSame(one: ReadonlySet<string>, other: ReadonlySet<string>): boolean {
+  const thing = (key: string) => key.split(' ').slice(0, 2).join(' ');
+  const wholes = (keys: ReadonlySet<string>) => new Set([...keys].filter((key) => key === thing(key)));
+  const [a, b] = [wholes(one), wholes(other)];
+  return [...one].some((key) => other.has(key) || b.has(thing(key))) || [...other].some((key) => a.has(thing(key)));
+}
+
+/** Fields of things in the place of what a change gave them. Only what it changed can be another. */
+export function amend(delta: Delta, changes: readonly { of: Difference['of']; id: number; fields: Fields }[]): Delta {
+  return {
+    ...delta,
+    things: delta.things.map((thing) => {
+      const change = changes.find(({ of, id }) => of === thing.of && id === thing.id);
+      return change && thing.after ? { ...thing, after: { ...thing.after, ...change.fields } } : thing;
+    }),
+  };
+}

@@ -1,7 +1,8 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome.js';
 import { describe, expect, it } from 'vitest';
 import { accessibilityProblems, consoleErrors, find, named, press, says, type } from './browser.js';
+import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
 const session = demoSession();
@@ -9,19 +10,20 @@ const session = demoSession();
 const open = (path: string) => session.driver.get(session.server.address + DEMO + path);
 
 /** Drags one element on to another, with the events a browser sends for it. */
-async function drag(from: string, to: string): Promise<void> {
+async function drag(from: string, to: string, at: 'middle' | 'end' = 'middle'): Promise<void> {
   const [source, target] = [await find(session.driver, from), await find(session.driver, to)];
   await session.driver.executeScript(
-    `const [source, target] = arguments;
+    `const [source, target, at] = arguments;
      const dataTransfer = new DataTransfer();
      const fire = (on, type) => {
        const { left, top, width, height } = on.getBoundingClientRect();
-       const where = { clientX: left + width / 2, clientY: top + height / 2 };
+       const where = { clientX: left + width * (at === 'end' ? 0.95 : 0.5), clientY: top + height * (at === 'end' ? 0.95 : 0.5) };
        on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, ...where }));
      };
      fire(source, 'dragstart'); fire(target, 'dragover'); fire(target, 'drop'); fire(source, 'dragend');`,
     source,
     target,
+    at,
   );
 }
 
@@ -44,6 +46,55 @@ describe('dragging', () => {
     await drag('[data-group="5"]', '[data-group="4"]');
     await says(session.driver, '[data-testid=loom]', '4 groups');
     await says(session.driver, '[data-testid=proof]', 'Holds.');
+    expect(await consoleErrors(session.driver)).toEqual([]);
+  });
+});
+
+describe('the headings of a table', () => {
+  const heading = (code: string, side = 'rows') => `[data-side=${side}][data-heading="${code}"]`;
+  const headings = async (side = 'rows') => Promise.all((await session.driver.findElements(By.css(`[data-side=${side}]`))).map((one) => one.getText())); // prettier-ignore
+
+  it('are merged, moved and set aside by dragging, which makes a regroup and puts it into the sentence', async () => {
+    await open('/tables?rows=satisfaction&by=site');
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await drag(heading('2'), heading('1'));
+    await says(session.driver, 'h1', 'Satisfaction with the site, regrouped');
+    await says(session.driver, 'main', 'is made here from Satisfaction with the site; its proof holds.');
+    await says(session.driver, 'table', 'Very satisfied / Fairly satisfied');
+    await drag(heading('1'), heading('4'), 'end');
+    await says(session.driver, 'tbody tr:first-child th', 'Neither');
+    expect(await headings()).toEqual(['Neither', 'Fairly dissatisfied', 'Very dissatisfied', 'Very satisfied / Fairly satisfied']); // prettier-ignore
+    await drag(heading('1'), '[data-testid=aside-strip]');
+    await says(session.driver, 'tbody tr:first-child th', 'Fairly dissatisfied');
+    await says(session.driver, '[data-testid=base]', '365 Neither');
+    // One working was made, and changed: nothing else stands on it.
+    await open('/workings');
+    await says(session.driver, 'ul[aria-label=Workings]', 'Satisfaction with the site, regrouped');
+    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(3);
+    for (let k = 0; k < 3; k++) expect((await call(session.server, 'POST', `${DEMO}/ledger/undo`)).status).toBe(200);
+  });
+
+  it('have tools that a click opens, and keys; what is undone gives its place back', async () => {
+    await open('/tables?rows=renew&by=site');
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await (await find(session.driver, heading('1', 'by'))).click();
+    await says(session.driver, '[role=group][aria-label^="Heading "]', 'Merge with');
+    await (await find(session.driver, '[role=group][aria-label^="Heading "] option[value="2"]')).click();
+    await says(session.driver, 'h1', 'Site, regrouped');
+    await says(session.driver, 'thead', 'Mill Row / Orchard Bank');
+    const first = await find(session.driver, heading('1', 'by'));
+    await session.driver.executeScript('arguments[0].focus()', first);
+    await session.driver.actions().keyDown(Key.ALT).sendKeys(Key.ARROW_RIGHT).keyUp(Key.ALT).perform();
+    await says(session.driver, 'thead tr', 'Quarry Side');
+    await session.driver.wait(async () => (await headings('by'))[0] === 'Quarry Side', 5000);
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
+    for (let k = 0; k < 2; k++) {
+      await (await find(session.driver, '[role=group][aria-label=Ledger] button')).click();
+      await says(session.driver, '[role=status]', 'Undone');
+      await session.driver.sleep(400);
+    }
+    await session.driver.wait(async () => (await headings('by'))[0] === 'Mill Row', 5000);
+    expect(await session.driver.getCurrentUrl()).toContain('by=site');
     expect(await consoleErrors(session.driver)).toEqual([]);
   });
 });

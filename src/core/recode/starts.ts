@@ -8,8 +8,12 @@ export type Start = (typeof STARTS)[number];
 const numbered = (groups: readonly Omit<Group, 'code'>[]): Group[] =>
   groups.map((group, k) => ({ code: String(k + 1), ...group }));
 
+/** What categories are called that become one. */
+export const joinedLabel = (parts: readonly { code: string; label: string }[]) =>
+  parts.map(({ label, code }) => label || code).join(' / ');
+
 const joined = (codes: readonly Code[]): Omit<Group, 'code'> => ({
-  label: codes.map(({ label, code }) => label || code).join(' / '),
+  label: joinedLabel(codes),
   from: codes.map(({ code }) => code),
 });
 

@@ -102,13 +102,15 @@ export function LedgerScreen({ study }: { study: string }) {
 const cut = (words: string) => (words.length > 42 ? `${words.slice(0, 40)}…` : words);
 
 /** What became of the entries after one that was changed. */
-function Replayed({ amended, close }: { amended: Amended; close: () => void }) {
+const IS_WORDS: Record<Amendment['is'], string> = { 'left-out': 'is left out', 'put-in': 'is in again', changed: 'is changed' }; // prettier-ignore
+
+function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>; close: () => void }) {
   const { words, replayed, misfits, failing } = amended;
   const isClean = misfits.length + failing.length === 0;
   return (
     <section className={css['replayed']} data-clean={isClean} aria-label="Replayed">
       <p>
-        <b>{words}</b>: {replayed === 0 ? 'nothing follows it.' : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
+        <b>{words}</b> {IS_WORDS[amended.is]}; {replayed === 0 ? 'nothing follows it.' : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
         {isClean && replayed > 0 && 'All of it still fits.'}
       </p>
       {misfits.length > 0 && (
@@ -150,7 +152,7 @@ function Entry({ study, entry, number, day, here, go, isOpen, toggle, changeable
   return (
     <li className={css['entry']} data-undone={entry.undone || entry.leftOut !== null} data-here={here} aria-current={here ? 'step' : undefined}>
       {day !== null && <h2>{day}</h2>}
-      <div>
+      <div className={css['line']}>
         <span className={css['number']}>{number}</span>
         <time dateTime={entry.madeAt}>{timeOf(entry.madeAt)}</time>
         <span className={css['kind']}>{KIND_WORDS[entry.kind]}</span>

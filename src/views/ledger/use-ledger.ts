@@ -8,7 +8,7 @@ export function useLedger(study: string) {
   const [entries, setEntries] = useState<LedgerEntry[] | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
   const [toast, setToast] = useState<string | null>(null);
-  const [amended, setAmended] = useState<Amended | null>(null);
+  const [amended, setAmended] = useState<(Amended & Pick<Amendment, 'is'>) | null>(null);
   const reload = useCallback(() => {
     client.ledger(study).then(setEntries, (error: unknown) => setTrouble(problemText(error)));
   }, [study]);
@@ -53,7 +53,7 @@ export function useLedger(study: string) {
       client.amendEntry(study, entry, amendment).then(
         (found) => {
           setTrouble(null);
-          setAmended(found);
+          setAmended({ ...found, is: amendment.is });
           tell(MOVED);
         },
         (error: unknown) => {

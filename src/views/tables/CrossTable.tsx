@@ -6,6 +6,7 @@ import type { Mark } from '../../core/reading/marks.js';
 import { effectiveBase, figuresOf, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent } from './format.js';
+import { Heading } from './Heading.js';
 import css from './table.module.css';
 import { peekAt } from '../peek/Peek.js';
 
@@ -98,7 +99,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
             </th>
             {columns.categories.map(({ code, label }, j) => (
               <th scope="col" key={code}>
-                {label}
+                <Heading side="by" code={code} label={label} />
                 {letters?.columns[j] && <span className={css['letter']}> {letters.columns[j]}</span>}
               </th>
             ))}
@@ -108,7 +109,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
           {rows.categories.map((category, i) => (
             <tr key={category.code}>
               <th scope="row" className={css['name']}>
-                {category.label}
+                <Heading side="rows" code={category.code} label={category.label} />
               </th>
               <td className={css['all']}>
                 <span className={css['main']}>{percent(share(table, shown.percent, i, null))}</span>

@@ -2,6 +2,7 @@ import { whole } from '../../core/figures.js';
 import { figuresOf, mentionShare, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
 import { percent } from './format.js';
+import { Heading } from './Heading.js';
 import css from './table.module.css';
 
 /** A hatched bar, as long as the share of the longest. */
@@ -62,7 +63,7 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
             return (
               <tr key={category.code}>
                 <th scope="row" className={css['name']}>
-                  {category.label}
+                  <Heading side="rows" code={category.code} label={category.label} />
                 </th>
                 <td>{whole(table.rowTotals[i] ?? 0)}</td>
                 {weighted && <td>{whole(figures.rowTotals[i] ?? 0)}</td>}

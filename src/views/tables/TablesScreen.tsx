@@ -10,6 +10,7 @@ import { Pens, Svg } from '../../kit/Svg.js';
 import { client, seenRevision, type Trouble, troubleOf } from '../client.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { NamedText, NamesHere } from '../peek/NamedText.js';
+import { peekAt } from '../peek/Peek.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
@@ -19,6 +20,9 @@ import bench from '../shell/workbench.module.css';
 import { BaseLine } from './BaseLine.js';
 import { CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
+import { HandsHere } from './hands.js';
+import { HeadingTools } from './HeadingTools.js';
+import { useHands } from './use-hands.js';
 import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
 import { StratumTable } from './StratumTable.js';
@@ -67,14 +71,17 @@ export function TablesScreen({ study }: { study: string }) {
   }, [view, ready, study]);
 
   const change = useCallback(
-    (next: Draft) => {
+    (next: Draft, fresh = view) => {
       setDraft(next);
-      if (view) history.pushState(null, '', location.pathname + toQuery(next, view.variables, saved));
+      if (fresh) history.pushState(null, '', location.pathname + toQuery(next, fresh.variables, saved));
     },
     [view, saved],
   );
 
-  const sentence = asSentence(draft);
+  const asked = asSentence(draft);
+  // What is gone meanwhile is not asked for.
+  const isThere = asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id)); // prettier-ignore
+  const sentence = isThere ? asked : null;
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
   // The code of a stratum is one of this variable, and says nothing of another.
@@ -87,6 +94,16 @@ export function TablesScreen({ study }: { study: string }) {
     stratum,
   );
   const any = table ?? split?.all ?? null;
+  const { hands, standing } = useHands({
+    study,
+    view,
+    draft,
+    saved,
+    change,
+    reload,
+    axes: { rows: any?.rows ?? null, by: any?.columns ?? null },
+    fail: setSaveProblem,
+  });
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
@@ -162,143 +179,156 @@ export function TablesScreen({ study }: { study: string }) {
   return (
     <PeekScope study={study} view={view}>
       <NamesHere value={namesHere}>
-        <div className={bench['bench']}>
-          <Pens />
-          <div className={bench['side']}>
-            <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} star={star} />
-          </div>
-          <div className={bench['middle']}>
-            <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
-            {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
-            {sentence && any && (
-              <Toolbar
-                shown={shown}
-                setShown={setShown}
-                cross={any.columns !== null}
-                tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
-                compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
-                multiple={any.mentions !== null}
-                swap={draft.by === null ? null : swap}
-                csv={client.tableCsv(study, sentence, shown.percent)}
-                save={() => save()}
-                saved={saved !== null}
-                asNew={() => {
-                  setSaved(null);
-                  history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
-                  setToast('From here on this is a new table.');
-                }}
-              />
-            )}
-            {problem && <Problem {...problem} />}
-            {rows &&
-              rows.level === 'number' &&
-              draft.by === null &&
-              draft.only.length === 0 &&
-              draft.weight === null && <NumberFigures study={study} variable={rows} />}
-            {!sentence && (
-              <Start
-                variables={view.variables}
-                tables={view.tables}
-                change={change}
-                open={() => setOpen({ slot: 'rows' })}
-                study={study}
-              />
-            )}
-            {split && (
-              <StratumChoice
-                split={split}
-                chosen={table ? stratum : null}
-                choose={(code) => setPicked({ within: draft.within, code })}
-              />
-            )}
-            {each && split && (
-              <div className={busy ? css['faded'] : undefined}>
-                {whyEmpty(split.all) !== null ? (
-                  <div className={css['nothing']}>
-                    <h2>Nothing to show.</h2>
-                    <p>{whyEmpty(split.all)}</p>
-                  </div>
-                ) : (
-                  each.strata.map((one) => (
-                    <StratumTable
-                      key={one.code}
-                      stratum={one}
-                      within={titleOf(split.within.variable)}
-                      shown={shown}
-                      title={title}
-                    />
-                  ))
-                )}
-                <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
-              </div>
-            )}
-            {table && (
-              <div className={busy ? css['faded'] : undefined}>
-                {empty !== null ? (
-                  <div className={css['nothing']}>
-                    <h2>Nothing to show.</h2>
-                    <p>{empty}</p>
-                  </div>
-                ) : table.columns ? (
-                  <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
-                ) : (
-                  <FrequencyTable table={table} title={title} />
-                )}
-                <BaseLine table={table} hatch={shown.hatch && marks !== null} />
-                {empty === null &&
-                  table.columns &&
-                  !table.rows.multiple &&
-                  !table.columns.multiple &&
-                  table.rows.categories.length <= 12 && (
-                    <figure className={css['chart']}>
-                      <h2>
-                        <NamedText>{titleOf(table.rows.variable)}</NamedText>, stacked to 100%
-                      </h2>
-                      <Svg
-                        markup={stacked({
-                          title: `Chart: ${title}`,
-                          width: 690,
-                          groups: table.columns.categories.map(({ label }) => label),
-                          answers: table.rows.categories.map(({ label }) => label),
-                          shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-                        })}
+        <HandsHere value={hands}>
+          <div className={bench['bench']}>
+            <Pens />
+            <div className={bench['side']}>
+              <Roster variables={view.variables} used={used} choose={choose} actionsOf={actionsOf} star={star} />
+            </div>
+            <div className={bench['middle']}>
+              <SentenceLine draft={draft} variables={view.variables} open={open} setOpen={setOpen} change={change} />
+              {saveProblem && <Problem {...saveProblem} dismiss={() => setSaveProblem(null)} />}
+              {sentence && any && (
+                <Toolbar
+                  shown={shown}
+                  setShown={setShown}
+                  cross={any.columns !== null}
+                  tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
+                  compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
+                  multiple={any.mentions !== null}
+                  swap={draft.by === null ? null : swap}
+                  csv={client.tableCsv(study, sentence, shown.percent)}
+                  save={() => save()}
+                  saved={saved !== null}
+                  asNew={() => {
+                    setSaved(null);
+                    history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
+                    setToast('From here on this is a new table.');
+                  }}
+                />
+              )}
+              {standing.map(({ side, variable, before, back }) => (
+                <p key={side} className={css['madeHere']}>
+                  <b {...peekAt(variable.id)}>{titleOf(variable)}</b> is made here from{' '}
+                  <span {...peekAt(before.id)}>{titleOf(before)}</span>
+                  {variable.holds ? '; its proof holds. ' : '; '}
+                  {!variable.holds && <b className={css['caution']}>its proof does not hold. </b>}
+                  <a href={`/studies/${study}/workings?working=${variable.workingId ?? 0}`}>recipe and proof</a>{' '}
+                  <Button onClick={back}>back to {titleOf(before)}</Button>
+                </p>
+              ))}
+              {sentence && any && <HeadingTools />}
+              {problem && <Problem {...problem} />}
+              {rows &&
+                rows.level === 'number' &&
+                draft.by === null &&
+                draft.only.length === 0 &&
+                draft.weight === null && <NumberFigures study={study} variable={rows} />}
+              {!sentence && (
+                <Start
+                  variables={view.variables}
+                  tables={view.tables}
+                  change={change}
+                  open={() => setOpen({ slot: 'rows' })}
+                  study={study}
+                />
+              )}
+              {split && (
+                <StratumChoice
+                  split={split}
+                  chosen={table ? stratum : null}
+                  choose={(code) => setPicked({ within: draft.within, code })}
+                />
+              )}
+              {each && split && (
+                <div className={busy ? css['faded'] : undefined}>
+                  {whyEmpty(split.all) !== null ? (
+                    <div className={css['nothing']}>
+                      <h2>Nothing to show.</h2>
+                      <p>{whyEmpty(split.all)}</p>
+                    </div>
+                  ) : (
+                    each.strata.map((one) => (
+                      <StratumTable
+                        key={one.code}
+                        stratum={one}
+                        within={titleOf(split.within.variable)}
+                        shown={shown}
+                        title={title}
                       />
-                    </figure>
+                    ))
                   )}
-              </div>
-            )}
+                  <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
+                </div>
+              )}
+              {table && (
+                <div className={busy ? css['faded'] : undefined}>
+                  {empty !== null ? (
+                    <div className={css['nothing']}>
+                      <h2>Nothing to show.</h2>
+                      <p>{empty}</p>
+                    </div>
+                  ) : table.columns ? (
+                    <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
+                  ) : (
+                    <FrequencyTable table={table} title={title} />
+                  )}
+                  <BaseLine table={table} hatch={shown.hatch && marks !== null} />
+                  {empty === null &&
+                    table.columns &&
+                    !table.rows.multiple &&
+                    !table.columns.multiple &&
+                    table.rows.categories.length <= 12 && (
+                      <figure className={css['chart']}>
+                        <h2>
+                          <NamedText>{titleOf(table.rows.variable)}</NamedText>, stacked to 100%
+                        </h2>
+                        <Svg
+                          markup={stacked({
+                            title: `Chart: ${title}`,
+                            width: 690,
+                            groups: table.columns.categories.map(({ label }) => label),
+                            answers: table.rows.categories.map(({ label }) => label),
+                            shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+                          })}
+                        />
+                      </figure>
+                    )}
+                </div>
+              )}
+            </div>
+            <aside className={bench['reading']} aria-label="Reading">
+              {answers.length > 0 ? (
+                <ReadingPane answers={answers} exact={exact} sums={sums} />
+              ) : (
+                <p className={css['nothing']}>
+                  {sentence
+                    ? ''
+                    : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
+                </p>
+              )}
+            </aside>
+            <footer className={bench['status']}>
+              <span>
+                {whole(view.study.respondents)} respondents · {view.variables.length} variables
+                {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
+              </span>
+              <Keys
+                of={[
+                  ['R', 'rows'],
+                  ['C', 'by'],
+                  ['I', 'within'],
+                  ['F', 'only where'],
+                  ['W', 'weight'],
+                  ['X', 'swap'],
+                  ['K', 'keep'],
+                  ['/', 'find'],
+                ]}
+              />
+            </footer>
+            <Toast text={toast} done={() => setToast(null)} />
           </div>
-          <aside className={bench['reading']} aria-label="Reading">
-            {answers.length > 0 ? (
-              <ReadingPane answers={answers} exact={exact} sums={sums} />
-            ) : (
-              <p className={css['nothing']}>
-                {sentence
-                  ? ''
-                  : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
-              </p>
-            )}
-          </aside>
-          <footer className={bench['status']}>
-            <span>
-              {whole(view.study.respondents)} respondents · {view.variables.length} variables
-              {took !== null && ` · counted in ${Math.max(1, Math.round(took))} ms`}
-            </span>
-            <Keys
-              of={[
-                ['R', 'rows'],
-                ['C', 'by'],
-                ['I', 'within'],
-                ['F', 'only where'],
-                ['W', 'weight'],
-                ['X', 'swap'],
-                ['K', 'keep'],
-                ['/', 'find'],
-              ]}
-            />
-          </footer>
-          <Toast text={toast} done={() => setToast(null)} />
-        </div>
+        </HandsHere>
       </NamesHere>
     </PeekScope>
   );

@@ -47,7 +47,12 @@ export interface Planned extends WorkingDraft {
 }
 
 /** What is sent of a variable that an editor would make. */
-export const draftOf = ({ name, label, recipe, standsIn }: Planned): WorkingDraft => ({ name, label, recipe, standsIn });
+export const draftOf = ({ name, label, recipe, standsIn }: Planned): WorkingDraft => ({
+  name,
+  label,
+  recipe,
+  standsIn,
+});
 
 /** Whether an editor makes several variables at once. */
 export function makesMany({ recipe, each, targets }: EditorDraft): boolean {

@@ -1,0 +1,80 @@
+import { useContext, useEffect, useRef, useState } from 'react';
+import { Button, Field, PlainButton } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
+import { AsideStrip } from './Heading.js';
+import { type Hands, HandsHere, type Side } from './hands.js';
+import css from './table.module.css';
+
+/** The tools of the heading that is open, in a line over the table; and what can be done by dragging, while none is. */
+export function HeadingTools() {
+  const { rows, by } = useContext(HandsHere);
+  const sides = ([['rows', rows], ['by', by]] as const).flatMap(([side, hands]) => (hands ? [{ side, hands }] : [])); // prettier-ignore
+  if (sides.length === 0) return null;
+  const opened = sides.find(({ hands }) => hands.open !== null);
+  if (opened) {
+    const { side, hands } = opened;
+    return <Tools key={`${side} ${hands.open ?? ''}`} side={side} hands={hands} code={hands.open ?? ''} />;
+  }
+  return (
+    <p className={css['gestures']}>
+      <span>Drag a heading onto another to merge, between two to move; click for more.</span>
+      <AsideStrip />
+    </p>
+  );
+}
+
+function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }) {
+  const { headings, act, setOpen } = hands;
+  const at = headings.findIndex((one) => one.code === code);
+  const heading = headings[at];
+  const [label, setLabel] = useState(heading?.label ?? '');
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => first.current?.focus({ preventScroll: true }), []);
+  if (!heading) return null;
+  const [back, forth] = side === 'rows' ? ['Up', 'Down'] : ['Left', 'Right'];
+  const twin = headings.some((one) => one !== heading && one.label === label.trim());
+  return (
+    <div
+      className={css['tools']}
+      role="group"
+      aria-label={`Heading ${heading.label}`}
+      onKeyDown={(event) => event.key === 'Escape' && setOpen(null)}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (label.trim() !== '' && !twin && label !== heading.label) act({ is: 'rename', code, label: label.trim() });
+        }}
+      >
+        <Field label="Heading">
+          <input ref={first} className={kit['input']} value={label} aria-invalid={twin} onChange={(event) => setLabel(event.target.value)} />
+        </Field>
+        <PlainButton type="submit" disabled={label.trim() === '' || twin || label === heading.label}>
+          Rename
+        </PlainButton>
+      </form>
+      <Field label="Merge with">
+        <select className={kit['input']} value="" onChange={(event) => act({ is: 'merge', code: event.target.value, into: code })}>
+          <option value="">choose…</option>
+          {headings.map((one) =>
+            one === heading ? null : (
+              <option key={one.code} value={one.code}>
+                {one.label}
+              </option>
+            ),
+          )}
+        </select>
+      </Field>
+      <Button disabled={at === 0} onClick={() => act({ is: 'move', code, before: headings[at - 1]?.code ?? null })}>
+        {back}
+      </Button>
+      <Button disabled={at === headings.length - 1} onClick={() => act({ is: 'move', code, before: headings[at + 2]?.code ?? null })}>
+        {forth}
+      </Button>
+      <Button disabled={headings.length < 2} onClick={() => act({ is: 'set-aside', code })}>
+        Set aside
+      </Button>
+      <Button onClick={() => setOpen(null)}>Close</Button>
+    </div>
+  );
+} // prettier-ignore

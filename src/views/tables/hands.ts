@@ -1,0 +1,17 @@
+import { createContext } from 'react';
+import type { Gesture } from '../../core/recode/gestures.js';
+
+/** A side of the table, as the sentence calls it. */
+export type Side = 'rows' | 'by';
+
+/** What the headings of one side can be taken in hand for. */
+export interface Hands {
+  act: (gesture: Gesture) => void;
+  /** The heading whose tools are open. */
+  open: string | null;
+  setOpen: (code: string | null) => void;
+  headings: readonly { code: string; label: string }[];
+}
+
+/** Null: the headings of that side are plain words. */
+export const HandsHere = createContext<Record<Side, Hands | null>>({ rows: null, by: null });

@@ -1,0 +1,112 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { RosterVariable, StudyView, Working } from '../../api/types.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { type Gesture, gestured, regroupOf } from '../../core/recode/gestures.js';
+import { sourcesOf } from '../../core/recode/sources.js';
+import type { Regroup } from '../../core/recode/types.js';
+import { variablesOf } from '../../core/table/sentence.js';
+import type { TableAxis } from '../../core/table/tabulate.js';
+import { client, type Trouble, troubleOf } from '../client.js';
+import { useDraft } from '../shell/use-draft.js';
+import { canRegroup } from '../workings/kinds.js';
+import type { Hands, Side } from './hands.js';
+import type { Draft } from './url.js';
+
+/** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
+type MadeHere = Record<string, number>;
+const isMadeHere = (value: unknown): value is MadeHere => typeof value === 'object' && value !== null;
+
+interface Wanted {
+  study: string;
+  view: StudyView | null;
+  draft: Draft;
+  /** The kept table that is open, which a working made here may stand in. */
+  saved: number | null;
+  change: (draft: Draft, view?: StudyView) => void;
+  reload: () => Promise<StudyView | null>;
+  axes: Record<Side, TableAxis | null>;
+  fail: (trouble: Trouble | null) => void;
+}
+
+/** Whether something else than the open table stands on a variable. */
+function isUsed(view: StudyView, variable: number, saved: number | null): boolean {
+  const inWorking = view.workings.some(({ recipe }) => sourcesOf(recipe).includes(variable));
+  return inWorking || view.tables.some(({ id, sentence }) => id !== saved && variablesOf(sentence).includes(variable));
+}
+
+/** The regroup that a gesture changes: that of the variable, or one in which each heading is a group. */
+function begun(variable: RosterVariable, working: Working | undefined, axis: TableAxis): Regroup {
+  if (working?.recipe.kind === 'regroup') return working.recipe;
+  const headings = axis.categories.flatMap(({ code, label, kind }) => (kind === 'answer' || kind === 'option' ? [{ code, label }] : [])); // prettier-ignore
+  return regroupOf(variable.id, variable.level === 'unordered' || variable.level === 'multiple' ? 'unordered' : 'ordered', headings); // prettier-ignore
+}
+
+/**
+ * What gestures on the headings of a table do: they make a regroup of the variable there, and put it into the sentence;
+ * further ones change it, as long as nothing else stands on it.
+ */
+export function useHands({ study, view, draft, saved, change, reload, axes, fail }: Wanted) {
+  const [made, setMade] = useDraft<MadeHere>(`hatch-count:${study}:made-in-tables`, {}, isMadeHere);
+  const [opened, setOpened] = useState<{ side: Side; code: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  // What was made here and undone gives its place back to what it was made of.
+  useEffect(() => {
+    if (!view) return;
+    const known = new Set(view.variables.map(({ id }) => id));
+    const back = (id: number | null) => (id !== null && !known.has(id) ? (made[id] ?? null) : id);
+    const next = { ...draft, rows: back(draft.rows), by: back(draft.by) };
+    if (next.rows !== draft.rows || next.by !== draft.by) change(next);
+  }, [view, draft, made, change]);
+
+  const act = useCallback(
+    async (side: Side, axis: TableAxis, gesture: Gesture) => {
+      const variable = view?.variables.find(({ id }) => id === draft[side]);
+      if (!view || !variable || busy) return;
+      const working = view.workings.find((one) => one.variable === variable.id);
+      const here = working !== undefined && made[variable.id] !== undefined && !isUsed(view, variable.id, saved);
+      const recipe = gestured(begun(variable, working, axis), gesture);
+      setBusy(true);
+      try {
+        const kept = here
+          ? await client.editWorking(study, working.id, { name: '', label: variable.label, recipe })
+          : await client.keepWorking(study, { name: '', label: `${titleOf(variable)}, regrouped`, recipe });
+        setMade({ ...made, [kept.variable]: made[variable.id] ?? variable.id });
+        const fresh = await reload();
+        setOpened(null);
+        fail(null);
+        if (fresh && kept.variable !== variable.id) change({ ...draft, [side]: kept.variable }, fresh);
+      } catch (error) {
+        fail(troubleOf(error, () => void act(side, axis, gesture)));
+        void reload();
+      } finally {
+        setBusy(false);
+      }
+    },
+    [study, view, draft, saved, made, busy, setMade, change, reload, fail],
+  );
+
+  const handsOf = (side: Side): Hands | null => {
+    const axis = axes[side];
+    const variable = view?.variables.find(({ id }) => id === draft[side]);
+    if (!axis || !variable || axis.variable.id !== variable.id || !canRegroup(variable)) return null;
+    const working = view?.workings.find((one) => one.variable === variable.id);
+    const groups = working?.recipe.kind === 'regroup' ? new Set(working.recipe.groups.map(({ code }) => code)) : null;
+    return {
+      act: (gesture) => void act(side, axis, gesture),
+      open: opened?.side === side ? opened.code : null,
+      setOpen: (code) => setOpened(code === null ? null : { side, code }),
+      headings: axis.categories.filter(({ code, kind }) => (kind === 'answer' || kind === 'option') && (groups?.has(code) ?? true)), // prettier-ignore
+    };
+  };
+
+  /** Workings in the sentence that were made by gestures, with what each took the place of. */
+  const standing = (['rows', 'by'] as const).flatMap((side) => {
+    const variable = view?.variables.find(({ id }) => id === draft[side]);
+    const before = view?.variables.find(({ id }) => id === made[variable?.id ?? 0]);
+    return variable && before && variable.workingId !== null
+      ? [{ side, variable, before, back: () => change({ ...draft, [side]: before.id }) }]
+      : [];
+  });
+  return { hands: { rows: handsOf('rows'), by: handsOf('by') }, standing };
+}

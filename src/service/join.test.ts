@@ -113,6 +113,15 @@ describe('a second file in a study', () => {
     expect(cells(study, 'id')[0]).toBe('2000');
   });
 
+  it('as a refresh without a column that a working stands on leaves its proof saying so', async () => {
+    const study = await first();
+    const { id } = await receive('id,site\n1,1\n2,2\n');
+    await joinStudy(service, study, id, { as: 'refresh' });
+    expect(variable(study, 'sat_2')).toMatchObject({ holds: false, answers: 0 });
+    const [finding] = viewStudy(study).workings[0]!.proof.findings;
+    expect(finding).toMatchObject({ title: 'Nothing there', text: expect.stringContaining('Nobody has a value of Satisfaction') as string }); // prettier-ignore
+  });
+
   it('is refused where it has nothing of the study, which stays as it was', async () => {
     const study = await first();
     const { id } = await receive('colour\nred\nblue\n');

@@ -2,8 +2,9 @@ import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof, Recipe } from '../core/recode/types.js';
+import { withoutValues } from '../core/recode/without-values.js';
 import { Fault } from '../core/fault.js';
-import { blankColumn, insertColumn, removeColumn, writeArray } from '../store/columns.js';
+import { blankColumn, columnRow, insertColumn, removeColumn, writeArray } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lists.js';
@@ -43,13 +44,10 @@ export async function deriveFrom(
     }
     return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes: variable.codes };
   });
-  return service.run('derive', {
-    file: study.file,
-    respondents: studyRow(study.db).respondents,
-    recipe,
-    sources,
-    proofOnly,
-  });
+  const { respondents } = studyRow(study.db);
+  const derived = await service.run('derive', { file: study.file, respondents, recipe, sources, proofOnly });
+  const empty = sources.filter(({ column }) => columnRow(study.db, column).blank === respondents).map(({ title }) => title); // prettier-ignore
+  return { ...derived, proof: withoutValues(derived.proof, [...new Set(empty)]) };
 }
 
 /** Keeps a derived column. Returns its id; a column is never changed, so an old one gives way to a new one. */

@@ -170,6 +170,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
                 </h2>
                 <p>{line}</p>
                 <p>
+                  {working.standsIn && `In the place of ${title(working.standsIn.source)} · `}
                   {working.holds ? 'Proof holds' : <span className={list['failing']}>! Proof does not hold</span>} ·{' '}
                   {tables + variables === 0 ? 'unused' : [tables > 0 ? `in ${tables} table${tables === 1 ? '' : 's'}` : '', variables > 0 ? `${variables} variable${variables === 1 ? '' : 's'} made of it` : ''].filter((part) => part !== '').join(', ')}{' '}
                   · {working.created.slice(0, 10)}

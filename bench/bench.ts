@@ -1,6 +1,7 @@
 import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchIntake } from './intake.js';
+import { benchMultiple } from './multiple.js';
 import { benchStatistics } from './statistics.js';
 import { benchWorkings } from './workings.js';
 
@@ -11,4 +12,5 @@ export async function bench(): Promise<void> {
   await benchCounting();
   await benchCodebook();
   await benchWorkings();
+  await benchMultiple();
 }

@@ -337,7 +337,9 @@ const OPERATIONS: readonly Operation[] = [
     summary: 'A table as CSV',
     query: z.object({
       sentence: z.string().describe('A Sentence as JSON.'),
-      percent: z.enum(['column', 'row', 'total']).optional(),
+      percent: schemas.ShownSchema.shape.percent.optional(),
+      order: schemas.ShownSchema.shape.order,
+      last: z.enum(['true', 'false']).optional(),
     }),
     status: 200,
     media: 'text/csv',

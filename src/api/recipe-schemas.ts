@@ -1,7 +1,7 @@
 import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { MISSING_REASONS } from '../core/codebook/types.js';
-import { BAND_ENDS, COMBINATIONS, MISSING_CODES, SCORES, UNNAMED } from '../core/recode/types.js';
+import { BAND_ENDS, COMBINATIONS, MISSING_CODES, SCORES, SETTLES, UNNAMED } from '../core/recode/types.js';
 
 extendZodWithOpenApi(z);
 
@@ -15,7 +15,17 @@ const ends = (says: string) => z.number().nullable().describe(says);
 
 /** A recipe over sources that are called by `source`: an id in the study, a name in a codebook. */
 export function recipeOf<S extends z.ZodType>(source: S) {
-  const item = z.strictObject({ source, label, ticked: code.describe('The code that means ticked.') });
+  const item = z.strictObject({
+    source,
+    label,
+    ticked: code.describe('The code that means ticked.'),
+    also: codes.optional().describe('More codes that mean it too.'),
+    exclusive: z.boolean().optional().describe('It excludes all other options.'),
+  });
+  const settle = z
+    .enum(SETTLES)
+    .optional()
+    .describe('What stands where an excluding answer is given with another; the others, where absent.');
   const sources = z.array(source).max(500);
   const regroup = z.strictObject({
     kind: z.literal('regroup'),
@@ -133,8 +143,8 @@ export function recipeOf<S extends z.ZodType>(source: S) {
     interlock,
     flags,
     z.discriminatedUnion('to', [toNumber, toCategories]),
-    z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable() }),
-    z.strictObject({ kind: z.literal('slots'), sources, options, none: code.nullable().describe('The code that says "none of these".') }), // prettier-ignore
+    z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable(), settle }),
+    z.strictObject({ kind: z.literal('slots'), sources, options, exclusive: codes.optional(), settle, none: code.nullable().describe('The code that says "none of these".') }), // prettier-ignore
   ]);
 }
 

@@ -3,6 +3,9 @@ import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
+import { STANDINGS } from '../core/count/types.js';
+import { MENTIONS } from '../core/table/sentence.js';
+import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
@@ -35,7 +38,14 @@ const FileMultipleSchema = z.strictObject({
   name: text(200).min(1),
   label: text(10_000),
   columns: z
-    .array(z.strictObject({ name: text(200), label: text(10_000), ticked: text(1000).optional() }))
+    .array(
+      z.strictObject({
+        name: text(200),
+        label: text(10_000),
+        ticked: text(1000).optional(),
+        also: z.array(text(1000)).max(50).optional().describe('More codes that mean ticked.'),
+      }),
+    )
     .min(2)
     .max(500),
   ticked: text(1000)
@@ -143,6 +153,9 @@ export const ConditionSchema = z
   .discriminatedUnion('is', [
     z.strictObject({ variable: id, is: z.literal('any-of'), codes }),
     z.strictObject({ variable: id, is: z.literal('none-of'), codes }),
+    z
+      .strictObject({ variable: id, is: z.literal('at-least'), least: z.int().min(1).max(500), codes })
+      .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
     z.strictObject({ variable: id, is: z.literal('between'), from: z.number().nullable(), to: z.number().nullable() }),
   ])
   .openapi('Condition');
@@ -154,6 +167,19 @@ export const SentenceSchema = z
     within: id.nullable().default(null).describe('One cross table for each category of this variable; needs a "by".'),
     only: z.array(ConditionSchema).max(20).describe('Conditions that all must hold.'),
     weight: id.nullable().default(null).describe('The number that each respondent counts as.'),
+    counted: z
+      .array(z.enum(STANDINGS))
+      .max(STANDINGS.length)
+      .optional()
+      .describe(
+        'Of a multiple-response question in the rows: who counts in the base beside those who mention something; who says none of these or ticked nothing, where absent.',
+      ),
+    mention: z
+      .enum(MENTIONS)
+      .optional()
+      .describe(
+        'Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.',
+      ),
   })
   .openapi('Sentence');
 
@@ -163,6 +189,8 @@ export const ShownSchema = z
     counts: z.boolean(),
     hatch: z.boolean(),
     expected: z.boolean(),
+    order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; as the code list has them, where absent.'),
+    last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
     letters: z.enum(ADJUSTMENTS).optional().describe('Columns compared two by two, p adjusted so; absent: not shown.'),
   })
   .openapi('Shown');
@@ -215,15 +243,18 @@ export const CountArraySchema = z
           z.discriminatedUnion('is', [
             z.object({ is: z.literal('code'), code: z.string() }),
             z.object({ is: z.literal('blank') }),
-            z.object({ is: z.literal('answered') }),
+            z.object({ is: z.literal('mentioned') }),
             z.object({ is: z.literal('none') }),
             z.object({ is: z.literal('nothing') }),
+            z.object({ is: z.literal('no-answer') }),
+            z.object({ is: z.literal('not-asked') }),
           ]),
         ),
       }),
     ),
     respondents: counted.describe('Row-major over the axes.'),
     weights: z.object({ sums: counted, squares: counted }).nullable(),
+    ranks: z.array(z.number()).optional().describe('Places of the mentions in each cell, added up.'),
     together: z
       .object({ sums: counted, squares: counted.nullable() })
       .nullable()
@@ -516,7 +547,14 @@ const ReadInSchema = z.object({
       is: z.enum(['ticks', 'slots']),
       name: z.string(),
       label: z.string(),
-      columns: z.array(z.object({ name: z.string(), label: z.string(), ticked: z.string().nullable() })),
+      columns: z.array(
+        z.object({
+          name: z.string(),
+          label: z.string(),
+          ticked: z.string().nullable(),
+          also: z.array(z.string()).optional(),
+        }),
+      ),
       none: z.object({ name: z.string(), ticked: z.string() }).nullable(),
       why: z.string(),
     }),

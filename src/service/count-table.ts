@@ -3,6 +3,7 @@ import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
 import { toGrid } from '../core/table/grid.js';
+import { orderRows, type RowOrder, rowPlaces } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
 import { split } from '../core/table/split.js';
 import { codesWithFound, tabulate } from '../core/table/tabulate.js';
@@ -10,7 +11,9 @@ import { writeCsv } from '../formats/csv-write.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
+import { allWorkings } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
+import type { CountJob } from './worker/count-job.js';
 
 function finder(variables: readonly VariableRow[]): (id: number, slot: string) => VariableRow {
   return (id, slot) => {
@@ -38,14 +41,6 @@ function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof 
   const place = { field: 'within' };
   if (sentence.by === null)
     throw new Fault('invalid', 'A table is within a variable only where it has a "by".', `Use ${title} as the "by".`, place); // prettier-ignore
-  if (variable.level === 'multiple') {
-    throw new Fault(
-      'unsupported',
-      `A respondent can be in several categories of ${title}, so the tables within it would overlap.`,
-      'Choose a variable with one answer for each respondent; to keep those who mentioned an option, use "only where".',
-      place,
-    );
-  }
   const answers = codesWithFound(variable, columnCodes(study.db, variable.columnId).map(({ code }) => code)).filter(isAnswer); // prettier-ignore
   if (answers.length > MOST_STRATA) {
     throw new Fault(
@@ -56,6 +51,17 @@ function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof 
     );
   }
   return [variable];
+}
+
+/** The slots of the question in the rows, in their order, where the sentence asks at which place options are mentioned. */
+function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: VariableRow): CountJob['slots'] {
+  if (mention === 'any') return null;
+  const recipe = allWorkings(study.db).find(({ id }) => id === rows.workingId)?.recipe;
+  const place = { field: 'mention' };
+  if (recipe?.kind !== 'slots') throw new Fault('unsupported', `${titleOf(rows)} was not gathered from slots, so there is no order of mention.`, 'Ask for any mention.', place); // prettier-ignore
+  if (mention === 'rank' && within !== null) throw new Fault('unsupported', 'The average place of mention is of one table, not of several within a third variable.', 'Take the "within" away, or keep one of its categories by "only where".', place); // prettier-ignore
+  const columns = new Map(allVariables(study.db).map(({ id, columnId }) => [id, columnId]));
+  return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []), options: recipe.options.map(({ code }) => code) }; // prettier-ignore
 }
 
 /** Counts what a sentence asks for, in the counting thread. */
@@ -78,6 +84,7 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
     });
   }
   return service.run('count', {
+    slots: slotsOf(study, sentence, axes[0]!),
     file: study.file,
     respondents: studyRow(study.db).respondents,
     axes: axes.map(refer),
@@ -94,16 +101,24 @@ export async function tableAsCsv(
   service: Service,
   study: OpenStudy,
   sentence: Sentence,
-  percent: Percent,
+  {
+    percent,
+    order = 'list',
+    last = false,
+  }: { percent: Percent; order?: RowOrder | undefined; last?: boolean | undefined },
 ): Promise<string> {
   const counts = await countTable(service, study, sentence);
   const variables = allVariables(study.db);
   const title = saySentence(sentence, variables);
-  if (sentence.within === null) return writeCsv(toGrid(tabulate(sentence, counts, variables), title, percent));
+  if (sentence.within === null) {
+    const table = tabulate(sentence, counts, variables);
+    return writeCsv(toGrid(orderRows(table, rowPlaces(table, order, last)), title, percent));
+  }
   const { within, all, strata } = split(sentence, counts, variables);
+  const places = rowPlaces(all, order, last);
   const name = titleOf(within.variable);
   return writeCsv([
-    ...toGrid(all, title, percent),
-    ...strata.flatMap(({ label, table }) => [[], ...toGrid(table, `${name}: ${label}`, percent)]),
+    ...toGrid(orderRows(all, places), title, percent),
+    ...strata.flatMap(({ label, table }) => [[], ...toGrid(orderRows(table, places), `${name}: ${label}`, percent)]),
   ]);
 }

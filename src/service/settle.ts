@@ -13,6 +13,10 @@ import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
 import type { Derived } from './worker/derive/types.js';
 
+/** Grows when sets are computed in another way, so that those of before are computed again. */
+const SETS = 2;
+const setKinds: readonly Recipe['kind'][] = ['gather', 'slots', 'combine'];
+
 /** What a working's result depends on: the columns and codes of its sources. */
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {
   const several = ['interlock', 'score', 'combine', 'slots'].includes(recipe.kind);
@@ -23,7 +27,7 @@ export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): 
     return [variable?.columnId, variable?.level, variable?.codes, title];
   });
   return createHash('sha256')
-    .update(JSON.stringify([recipe, sources]))
+    .update(JSON.stringify([recipe, sources, ...(setKinds.includes(recipe.kind) ? [SETS] : [])]))
     .digest('hex');
 }
 

@@ -1,4 +1,5 @@
 import type { Adjustment } from '../core/infer/adjust.js';
+import type { RowOrder } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
 import { type Sentence, sentenceOf, variablesOf } from '../core/table/sentence.js';
 import type { Db } from './open.js';
@@ -6,6 +7,9 @@ import type { Db } from './open.js';
 /** What of a table is shown. */
 export interface Shown {
   letters?: Adjustment | undefined;
+  order?: RowOrder | undefined;
+  /** Other, none and don't know stand behind the rest. */
+  last?: boolean | undefined;
   percent: Percent;
   counts: boolean;
   hatch: boolean;

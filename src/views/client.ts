@@ -201,8 +201,12 @@ export const client = {
   discardIntake: (id: string) => ask<undefined>('DELETE', `/intakes/${id}`),
   acceptIntake: (id: string, acceptance: Acceptance) =>
     ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),
-  tableCsv: (study: string, sentence: SentenceBody, percent: string) =>
-    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+  tableCsv: (
+    study: string,
+    sentence: SentenceBody,
+    { percent, order = 'list', last = false }: Pick<SavedTable['shown'], 'percent' | 'order' | 'last'>,
+  ) =>
+    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
   savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
 };
 

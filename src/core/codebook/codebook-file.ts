@@ -26,7 +26,7 @@ export interface FileMultiple {
   name: string;
   label: string;
   /** Of a column whose code for ticked is its own: that code. */
-  columns: { name: string; label: string; ticked?: string | undefined }[];
+  columns: { name: string; label: string; ticked?: string | undefined; also?: string[] | undefined }[];
   /** The code that means ticked. */
   ticked?: string | undefined;
   none?: string | undefined;

@@ -17,7 +17,7 @@ export interface QuestionGuess {
   name: string;
   label: string;
   /** With the code that means ticked; null for slots. */
-  columns: { name: string; label: string; ticked: string | null }[];
+  columns: { name: string; label: string; ticked: string | null; also?: string[] | undefined }[];
   /** The column that says "none of these". */
   none: { name: string; ticked: string } | null;
   why: string;
@@ -51,6 +51,24 @@ export function tickOf(codes: readonly FoundCode[]): string | null {
   const ticked = said.find(is(TICKED));
   const other = said.find((code) => code !== ticked);
   return ticked !== undefined && other !== undefined && is(UNTICKED)(other) ? ticked : null;
+}
+
+/**
+ * The codes that mean ticked where a column says yes and no in several ways: "Yes", "yes", "TRUE" and "x" beside "no". A
+ * label can say it too. Null where a code is neither.
+ */
+export function ticksIn(codes: readonly { code: string; label?: string }[]): { ticked: string; also: string[] } | null {
+  const says = (words: readonly string[], { code, label = code }: { code: string; label?: string }) => {
+    const said = [code, label].map((text) => text.trim().toLowerCase());
+    return said[0] === said[1] ? words.includes(said[0] ?? '') : words.includes(said[1] ?? '');
+  };
+  const answers = codes.filter(({ code }) => !NO_ANSWER.has(code));
+  const [first, ...more] = answers.filter((one) => says(TICKED, one));
+  if (!first || answers.some((one) => !says(TICKED, one) && !says(UNTICKED, one))) {
+    const alone = tickOf(answers.map(({ code }) => ({ code, respondents: 1 })));
+    return alone === null ? null : { ticked: alone, also: [] };
+  }
+  return { ticked: first.code, also: more.map(({ code }) => code) };
 }
 
 /** The longest run of columns from `from` on whose names share a stem. */
@@ -93,10 +111,18 @@ function labelsOf(columns: readonly AskedColumn[], stem: string): { label: strin
 }
 
 function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess | null {
-  const ticks = columns.map(({ codes }) => tickOf(codes));
+  const found = columns.map(({ codes }) =>
+    tickOf(codes) === null ? ticksIn(codes) : { ticked: tickOf(codes)!, also: [] },
+  );
+  const ticks = found.map((one) => one?.ticked ?? null);
   if (columns.length < TICKS_FROM || ticks.some((tick) => tick === null)) return null;
   const { label, options } = labelsOf(columns, stem);
-  const all = columns.map(({ name }, k) => ({ name, label: options[k] ?? name, ticked: ticks[k] ?? '' }));
+  const all = columns.map(({ name }, k) => ({
+    name,
+    label: options[k] ?? name,
+    ticked: ticks[k] ?? '',
+    ...(found[k] && found[k].also.length > 0 ? { also: found[k].also } : {}),
+  }));
   const none = all.find(({ name, label: option }) => saysNone(name.slice(stem.length)) || saysNone(option));
   const items = all.filter((one) => one !== none);
   const codes = [...new Set(items.map(({ ticked }) => ticked))];

@@ -40,9 +40,11 @@ export function axisOf(column: Countable): CountAxis {
     slots: [
       { is: 'blank' },
       ...column.options.map((code): Slot => ({ is: 'code', code })),
-      { is: 'answered' },
+      { is: 'mentioned' },
       { is: 'none' },
       { is: 'nothing' },
+      { is: 'no-answer' },
+      { is: 'not-asked' },
     ],
   };
 }
@@ -123,7 +125,7 @@ function countTogether(
   { axes: [rows, ...groups], mask, respondents, weight }: CountRequest,
   axes: readonly CountAxis[],
 ): CountArray['together'] {
-  if (rows?.kind !== 'sets' || groups.length === 0) return null;
+  if (rows?.kind !== 'sets') return null;
   const coded = groups.flatMap((group, g) => (group.kind === 'coded' ? [{ values: group.values, size: axes[g + 1]!.slots.length }] : [])); // prettier-ignore
   if (coded.length < groups.length) return null;
   const options = rows.options.length;
@@ -254,17 +256,10 @@ function positionsOf(column: Countable, out: Int32Array): (k: number) => number 
     };
   }
   const { state, options } = column;
-  const answered = options.length + 1;
+  // The states behind "blank" stand behind the options, in the same order.
   return (k) => {
     const how = state[k]!;
-    if (how === SET_STATE.blank) {
-      out[0] = 0;
-      return 1;
-    }
-    let filled = 0;
-    out[filled++] = answered;
-    if (how === SET_STATE.none) out[filled++] = answered + 1;
-    else if (how === SET_STATE.nothing) out[filled++] = answered + 2;
-    return mentionsOf(column, k, out, filled, 1);
+    out[0] = how === SET_STATE.blank ? 0 : options.length + how;
+    return how === SET_STATE.mentioned ? mentionsOf(column, k, out, 1, 1) : 1;
   };
 }

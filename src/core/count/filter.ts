@@ -1,13 +1,21 @@
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
-import { type Column, SET_STATE } from './column.js';
+import { bitMask, type Column, hasAnswered, type SetsColumn } from './column.js';
 import type { FilterTally } from './types.js';
 
 /** One condition of "only where". Codes are those of the variable; `from` and `to` are both inside. */
 export type Test =
   | { is: 'any-of'; codes: readonly string[] }
   | { is: 'none-of'; codes: readonly string[] }
+  | AtLeast
   | { is: 'between'; from: number | null; to: number | null };
+
+/** Of a multiple-response question: so many of these options at least; of all of them where none is named. */
+export interface AtLeast {
+  is: 'at-least';
+  least: number;
+  codes: readonly string[];
+}
 
 export interface FilterCondition {
   column: Column;
@@ -50,7 +58,7 @@ export function filter(
 
 function verdictOf(condition: FilterCondition): (k: number) => number {
   const { column, test, name } = condition;
-  if (column.kind === 'coded') {
+  if (column.kind === 'coded' && test.is !== 'at-least') {
     const verdicts = Uint8Array.from([UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))]);
     const { values } = column;
     return (k) => verdicts[values[k] ?? 0] ?? UNKNOWN;
@@ -65,13 +73,12 @@ function verdictOf(condition: FilterCondition): (k: number) => number {
     };
   }
   if (column.kind === 'sets' && test.is !== 'between') {
-    const wanted = new Uint32Array(column.width);
-    column.options.forEach((option, j) => {
-      if (test.codes.includes(option)) wanted[j >> 5] = (wanted[j >> 5] ?? 0) | (1 << (j & 31));
-    });
+    const all = test.is === 'at-least' && test.codes.length === 0;
+    const wanted = bitMask(column.options, all ? column.options : test.codes, column.width);
+    if (test.is === 'at-least') return atLeast(column, wanted, test.least);
     const whenMentioned = test.is === 'any-of' ? INSIDE : OUTSIDE;
     return (k) => {
-      if (column.state[k] === SET_STATE.blank) return UNKNOWN;
+      if (!hasAnswered(column.state[k] ?? 0)) return UNKNOWN;
       for (let word = 0; word < column.width; word++) {
         if (((column.words[k * column.width + word] ?? 0) & (wanted[word] ?? 0)) !== 0) return whenMentioned;
       }
@@ -86,7 +93,20 @@ function verdictOf(condition: FilterCondition): (k: number) => number {
   );
 }
 
+/** Who mentions so many of some options. */
+function atLeast({ words, width, state }: SetsColumn, wanted: Uint32Array, least: number): (k: number) => number {
+  return (k) => {
+    if (!hasAnswered(state[k] ?? 0)) return UNKNOWN;
+    let many = 0;
+    for (let word = 0; word < width; word++) {
+      for (let bits = words[k * width + word]! & wanted[word]!; bits !== 0; bits &= bits - 1) many++;
+    }
+    return many >= least ? INSIDE : OUTSIDE;
+  };
+}
+
 function codeVerdict(code: string, { test, missing }: FilterCondition): number {
+  if (test.is === 'at-least') return UNKNOWN;
   if (missing.includes(code)) return UNKNOWN;
   if (test.is === 'between') {
     const value = parseNumber(code);

@@ -2,11 +2,15 @@
  * One position of an axis of a count array.
  * - `blank`: nothing in the column.
  * - `code`: this code; on a multiple axis, this option is mentioned, and a respondent can be in several.
- * - `answered`, `none`, `nothing` (multiple only): respondents, not mentions: who answered at all; of them, who chose
- *   "none of these"; who ticked nothing.
+ * - the others (multiple only) are respondents, not mentions: who mentioned something; chose "none of these"; ticked
+ *   nothing; gave a code for no answer; was not asked. With `blank` each respondent is in one of them.
  */
 export type Slot =
-  { is: 'blank' } | { is: 'code'; code: string } | { is: 'answered' } | { is: 'none' } | { is: 'nothing' };
+  { is: 'code'; code: string } | { is: 'blank' } | { is: 'mentioned' } | { is: Exclude<Standing, 'blank'> };
+
+/** How respondents stand to a multiple-response question who mention nothing in it. */
+export const STANDINGS = ['none', 'nothing', 'no-answer', 'not-asked', 'blank'] as const;
+export type Standing = (typeof STANDINGS)[number];
 
 export interface CountAxis {
   kind: 'single' | 'multiple';
@@ -35,6 +39,8 @@ export interface CountArray {
    * large.
    */
   together: { sums: readonly number[]; squares: readonly number[] | null } | null;
+  /** Of slots in order: the places of the mentions in each cell, added up (with weights, weighted), in the same shape. */
+  ranks?: readonly number[] | undefined;
   /** Respondents in the study. */
   total: number;
   /** One for each condition, in order: a respondent is told under the first that keeps them out. */

@@ -8,6 +8,7 @@ import { effectiveBase, figuresOf, isUneven, mentionShare, share } from '../tabl
 import type { Table } from '../table/tabulate.js';
 import { testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
+import { readTogether } from './read-together.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent, sayChiSquare, sayP } from './words.js';
 
@@ -110,6 +111,7 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
     }),
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
     ...(fitted ? [fit(fitted, confidence, proportions !== undefined)] : []),
+    ...readTogether(table, confidence),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
       sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions && fitted ? `; against the shares expected, ${sayChiSquare(fitted, table.base)}, ${sayP(fitted.p)}` : ''}.`,

@@ -1,3 +1,4 @@
+import { titleOf } from '../codebook/types.js';
 import type { Split } from '../table/split.js';
 import type { SplitAssessment } from './split/assess-split.js';
 import { readOptionsWithin } from './split/read-options-within.js';
@@ -13,9 +14,11 @@ export function readSplit(split: Split, known: SplitAssessment, confidence: numb
     answer('association', QUESTIONS.association, {
       verdict: 'Not tested over all tables.',
       notes: [
-        split.all.weighted && !split.all.columns.multiple
-          ? 'With weights no test takes the strata together. Choose one table above to read it: each of its options is tested with the weights.'
-          : 'Respondents can be in several columns, so no test over these tables is valid. Put groups that do not overlap across.',
+        split.within.multiple && !split.all.columns.multiple
+          ? `A respondent can be in several categories of ${titleOf(split.within.variable)}, so its tables overlap, and no test takes them together. Choose one table above to read it.`
+          : split.all.weighted && !split.all.columns.multiple
+            ? 'With weights no test takes the strata together. Choose one table above to read it: each of its options is tested with the weights.'
+            : 'Respondents can be in several columns, so no test over these tables is valid. Put groups that do not overlap across.',
       ],
     }),
   ];

@@ -1,5 +1,5 @@
 import { type Code, isAnswer } from '../codebook/types.js';
-import { type Column, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { type Column, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
 import { checkLabels } from './labels.js';
@@ -96,7 +96,7 @@ function mentionsOf(
     const { words, width, state } = column;
     const lookup = column.options.map(placeOf);
     return {
-      answered: (k) => state[k] !== SET_STATE.blank,
+      answered: (k) => hasAnswered(state[k]!),
       read: (k, out) => {
         let others = 0;
         for (let w = 0; w < width; w++) {

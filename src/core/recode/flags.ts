@@ -1,5 +1,5 @@
 import { type Code, isAnswer } from '../codebook/types.js';
-import { type CodedColumn, SET_STATE, type SetsColumn } from '../count/column.js';
+import { type CodedColumn, hasAnswered, type SetsColumn } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
 import { freeCode } from './labels.js';
@@ -55,7 +55,7 @@ export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn 
   });
   const values = new Uint8Array(state.length);
   for (let k = 0; k < state.length; k++) {
-    if (state[k] === SET_STATE.blank) continue;
+    if (!hasAnswered(state[k]!)) continue;
     let found = 0;
     for (let w = 0; w < width; w++) found |= words[k * width + w]! & mask[w]!;
     values[k] = found === 0 ? 2 : 1;

@@ -1,7 +1,8 @@
 import { whole } from '../figures.js';
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
-import type { Finding, Gather, Made, Proof } from './types.js';
+import { type Contradictions, sayContradictions, settleContradictions } from './contradictions.js';
+import type { Finding, Gather, GatherItem, Made, Proof } from './types.js';
 
 /** More options than this is a mistake in the selection. */
 const MOST_OPTIONS = 500;
@@ -65,28 +66,38 @@ export interface GatherResult {
   column: SetsColumn;
   /** Respondents by option: ticked, another answer, missing code, blank. */
   options: { ticked: number; unticked: number; missing: number; blank: number }[];
-  /** Respondents who ticked "none of these", and of them those who ticked an option too. */
+  /** Respondents by option, once contradictions are settled. */
+  mentioned: number[];
+  /** Respondents who ticked "none of these". */
   none: number;
-  contradicted: number;
+  contradictions: Contradictions;
 }
 
 /** A column with the codes in it that are not answers. */
 export interface GatherSource {
   column: CodedColumn;
   missing: readonly string[];
+  /** Of the missing ones, those that say that somebody was not asked. */
+  notAsked?: readonly string[] | undefined;
 }
 
-const [TICKED, UNTICKED, MISSING, BLANK] = [0, 1, 2, 3];
+const [TICKED, UNTICKED, MISSING, BLANK, NOT_ASKED] = [0, 1, 2, 3, 4];
 
-function verdicts({ column, missing }: GatherSource, ticked: string): Uint8Array {
-  const one = (code: string) => (code === ticked ? TICKED : missing.includes(code) ? MISSING : UNTICKED);
+function verdicts(
+  { column, missing, notAsked }: GatherSource,
+  { ticked, also = [] }: Pick<GatherItem, 'ticked' | 'also'>,
+): Uint8Array {
+  const one = (code: string) => {
+    if (code === ticked || also.includes(code)) return TICKED;
+    return notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : UNTICKED;
+  };
   return Uint8Array.from([BLANK, ...column.codes.map(one)]);
 }
 
 /**
- * Gathers yes/no columns into sets. Who has no answer in any of the columns is blank; who ticked "none of these" and
- * nothing else chose none; who answered but ticked nothing is kept apart from both. Where an option and "none of
- * these" are both ticked, the option stands and the contradiction is counted.
+ * Gathers yes/no columns into sets. Who has no answer in any of the columns was not asked, gave no answer or left it
+ * blank, by what stands there; who ticked "none of these" and nothing else chose none; who answered but ticked nothing is
+ * kept apart from all of these. Contradictions are counted, and settled by the recipe's rule.
  * @param sources a column for each item, then one for `none` where there is one, all of the same length
  */
 export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
@@ -94,11 +105,13 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
   const words = new Uint32Array(respondents * width);
   const state = new Uint8Array(respondents);
   const answered = new Uint8Array(respondents);
+  /** Why somebody has no answer, where a code says it. */
+  const silent = new Uint8Array(respondents);
   const options = recipe.items.map((item, j) => {
     const source = sources[j]!;
-    const lookup = verdicts(source, item.ticked);
+    const lookup = verdicts(source, item);
     const { values } = source.column;
-    const tally = [0, 0, 0, 0];
+    const tally = [0, 0, 0, 0, 0];
     const word = j >> 5;
     const bit = 1 << (j & 31);
     for (let k = 0; k < respondents; k++) {
@@ -108,41 +121,60 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
         words[k * width + word]! |= bit;
         state[k] = SET_STATE.mentioned;
       } else if (verdict === UNTICKED) answered[k] = 1;
+      else if (verdict !== BLANK && silent[k] !== NOT_ASKED) silent[k] = verdict;
     }
-    return { ticked: tally[0]!, unticked: tally[1]!, missing: tally[2]!, blank: tally[3]! };
+    return { ticked: tally[0]!, unticked: tally[1]!, missing: tally[2]! + tally[4]!, blank: tally[3]! };
   });
   let none = 0;
-  let contradicted = 0;
   const noneSource = recipe.none ? sources[recipe.items.length] : undefined;
-  const noneLookup = noneSource && recipe.none ? verdicts(noneSource, recipe.none.ticked) : null;
+  const noneLookup = noneSource && recipe.none ? verdicts(noneSource, recipe.none) : null;
+  const saidNone = new Uint8Array(respondents);
   for (let k = 0; k < respondents; k++) {
-    const saysNone = noneLookup && noneSource ? noneLookup[noneSource.column.values[k]!] === TICKED : false;
-    if (saysNone) none++;
-    if (state[k] === SET_STATE.mentioned) {
-      if (saysNone) contradicted++;
-    } else if (saysNone) state[k] = SET_STATE.none;
-    else if (answered[k] === 1) state[k] = SET_STATE.nothing;
+    const verdict = noneLookup && noneSource ? noneLookup[noneSource.column.values[k]!]! : BLANK;
+    if (verdict === TICKED) {
+      none++;
+      saidNone[k] = 1;
+    }
+    if (state[k] === SET_STATE.mentioned) continue;
+    if (verdict === TICKED) state[k] = SET_STATE.none;
+    else if (answered[k] === 1 || verdict === UNTICKED) state[k] = SET_STATE.nothing;
+    else if (silent[k] === NOT_ASKED || verdict === NOT_ASKED) state[k] = SET_STATE.notAsked;
+    else if (silent[k] === MISSING || verdict === MISSING) state[k] = SET_STATE.noAnswer;
   }
+  const exclusive = recipe.items.flatMap((item, j) => (item.exclusive ? [j] : []));
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
   return {
     column: { kind: 'sets', words, width, state, options: recipe.items.map((_, j) => String(j + 1)) },
     options,
+    mentioned: mentionsBy(words, width, recipe.items.length),
     none,
-    contradicted,
+    contradictions,
   };
+}
+
+/** Respondents by option of a set. */
+export function mentionsBy(words: Uint32Array, width: number, options: number): number[] {
+  const mentioned = new Array<number>(options).fill(0);
+  for (let at = 0; at < words.length; at++) {
+    const first = (at % width) * 32;
+    for (let word = words[at]!; word !== 0; word &= word - 1) mentioned[first + 31 - Math.clz32(word & -word)]!++;
+  }
+  return mentioned;
 }
 
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
 export function proveGather(recipe: Gather, result: GatherResult): Proof {
   const { state } = result.column;
   const respondents = state.length;
-  const inState = [0, 0, 0, 0];
+  const inState = [0, 0, 0, 0, 0, 0];
   for (const one of state) inState[one]!++;
   const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
-  let mentions = 0;
-  for (let word of result.column.words) for (; word !== 0; word &= word - 1) mentions++;
+  const mentions = result.mentioned.reduce((sum, many) => sum + many, 0);
+  const { dropped } = result.contradictions;
   const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
   const missing = result.options.reduce((sum, option) => sum + option.missing, 0);
-  const answered = respondents - inState[SET_STATE.blank]!;
+  const answered = state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const excluding = recipe.items.filter((item) => item.exclusive).map(({ label }) => label);
   const findings: Finding[] = [
     {
       id: 'covered',
@@ -155,29 +187,38 @@ export function proveGather(recipe: Gather, result: GatherResult): Proof {
       codes: never.map(({ label }) => label),
     },
     {
-      id: 'contradicted',
+      id: 'none-said',
       holds: true,
       title: 'None of these',
       text:
         recipe.none === null
           ? 'No column says it; who ticked nothing is counted apart.'
-          : result.contradicted === 0
-            ? `${whole(result.none)} respondents, none of whom ticked an option too.`
-            : `${whole(result.none)} respondents; ${whole(result.contradicted)} of them ticked an option too, and there the option stands.`,
+          : `${whole(result.none)} respondents say it.`,
       codes: [],
     },
+    ...(recipe.none !== null || excluding.length > 0
+      ? [
+          {
+            id: 'contradicted' as const,
+            holds: true,
+            title: 'Contradicted',
+            text: `${[...excluding, ...(recipe.none ? [recipe.none.label || 'None of these'] : [])].join(', ')}: ${sayContradictions(result.contradictions, recipe.settle ?? 'option')}`,
+            codes: [],
+          },
+        ]
+      : []),
     {
       id: 'made-missing',
       holds: true,
       title: 'Without an answer',
-      text: `${whole(inState[SET_STATE.blank]!)} respondents answered in none of the columns${missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : ''}.`,
+      text: `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no answer${missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : ''}.`,
       codes: [],
     },
     {
       id: 'reconciled',
-      holds: ticks === mentions,
+      holds: ticks === mentions + dropped,
       title: 'Reconciled',
-      text: `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the question, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      text: `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the question${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

@@ -241,7 +241,7 @@ describe('gather', () => {
 
   it('keeps apart who mentioned, chose none, ticked nothing, and left it blank', () => {
     expect([...result.column.state]).toEqual([
-      SET_STATE.mentioned, SET_STATE.mentioned, SET_STATE.nothing, SET_STATE.none, SET_STATE.blank, SET_STATE.blank, SET_STATE.mentioned,
+      SET_STATE.mentioned, SET_STATE.mentioned, SET_STATE.nothing, SET_STATE.none, SET_STATE.blank, SET_STATE.noAnswer, SET_STATE.mentioned,
     ]); // prettier-ignore
     expect([...result.column.words]).toEqual([3, 1, 0, 0, 0, 0, 1]);
   });
@@ -252,7 +252,7 @@ describe('gather', () => {
       { ticked: 1, unticked: 4, missing: 1, blank: 1 },
     ]);
     expect(result.none).toBe(2);
-    expect(result.contradicted).toBe(1);
+    expect(result.contradictions).toEqual({ respondents: 1, dropped: 0, listed: [7] });
   });
 
   it('proves that ticks are mentions', () => {
@@ -261,7 +261,8 @@ describe('gather', () => {
     expect(finding(proof, 'reconciled')?.text).toBe(
       '4 ticks in the columns, 4 mentions in the question, by 3 of 5 respondents who answered.',
     );
-    expect(finding(proof, 'contradicted')?.text).toContain('2 respondents; 1 of them ticked an option too');
+    expect(finding(proof, 'none-said')?.text).toBe('2 respondents say it.');
+    expect(finding(proof, 'contradicted')?.text).toBe('None of these: 1 gave it together with another answer (respondent 7); there the other answers stand.'); // prettier-ignore
   });
 
   it('does not hold where nobody ticked a column: the code may be wrong', () => {
@@ -270,6 +271,38 @@ describe('gather', () => {
     expect(proof.holds).toBe(false);
     expect(finding(proof, 'covered')?.text).toContain('Nobody ticked Beans, Onions: is 7 the code');
   });
+
+  it('settles who says "none" with an option by the rule: it stands alone, or the respondent is left without an answer', () => {
+    const alone = gather({ ...recipe, settle: 'exclusive' }, sources, 7);
+    expect([alone.column.state[6], alone.column.words[6], alone.mentioned]).toEqual([SET_STATE.none, 0, [2, 1]]);
+    const aside = gather({ ...recipe, settle: 'aside' }, sources, 7);
+    expect([aside.column.state[6], aside.column.words[6]]).toEqual([SET_STATE.noAnswer, 0]);
+    for (const [settle, result] of [['exclusive', alone], ['aside', aside]] as const) {
+      const proof = proveGather({ ...recipe, settle }, result);
+      expect(proof.holds).toBe(true);
+      expect(finding(proof, 'reconciled')?.text).toContain('3 mentions in the question and 1 that contradict');
+    } // prettier-ignore
+  });
+
+  it('takes an option that excludes all others, several codes for ticked, and who was not asked', () => {
+    const codes = ['Yes', 'yes', 'TRUE', 'no', '77'];
+    const of = (...values: string[]): CodedColumn => ({ kind: 'coded', values: Uint8Array.from(values, (code) => codes.indexOf(code) + 1), codes }); // prettier-ignore
+    const asked = (...values: string[]) => ({ column: of(...values), missing: ['77'], notAsked: ['77'] });
+    const mixed: Gather = {
+      kind: 'gather',
+      items: [
+        { source: 1, label: 'Beans', ticked: 'Yes', also: ['yes', 'TRUE'] },
+        { source: 2, label: 'Don’t know', ticked: 'TRUE', exclusive: true },
+      ],
+      none: null,
+      settle: 'exclusive',
+    };
+    const found = gather(mixed, [asked('Yes', 'yes', 'TRUE', 'no', '77', ''), asked('no', 'TRUE', '', 'no', '77', '')], 6);
+    expect([...found.column.words]).toEqual([1, 2, 1, 0, 0, 0]);
+    expect([...found.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE.notAsked, SET_STATE.blank]);
+    expect(found.contradictions).toEqual({ respondents: 1, dropped: 1, listed: [2] });
+    expect(proveGather(mixed, found).holds).toBe(true);
+  }); // prettier-ignore
 
   it('refuses what cannot be a question', () => {
     expect(() => checkGather({ ...recipe, items: recipe.items.slice(0, 1) })).toThrow('1 option here');
@@ -303,10 +336,24 @@ describe('slots', () => {
 
   it('count an option once for each respondent, in whatever slot, and keep who said none, nothing or was blank apart', () => {
     expect([...result.column.words]).toEqual([3, 2, 0, 0, 0, 0, 1, 5]);
-    const { mentioned, none, nothing, blank } = SET_STATE;
-    expect([...result.column.state]).toEqual([mentioned, mentioned, none, blank, blank, nothing, mentioned, mentioned]);
+    const { mentioned, none, nothing, blank, noAnswer } = SET_STATE;
+    expect([...result.column.state]).toEqual([
+      mentioned,
+      mentioned,
+      none,
+      noAnswer,
+      blank,
+      nothing,
+      mentioned,
+      mentioned,
+    ]);
     expect(result.mentioned).toEqual([3, 2, 1]);
-    expect(result).toMatchObject({ again: 1, none: 2, contradicted: 1, others: new Map([['7', 1]]) });
+    expect(result).toMatchObject({
+      again: 1,
+      none: 2,
+      contradictions: { respondents: 1, listed: [7] },
+      others: new Map([['7', 1]]),
+    });
   });
 
   it('are proved: values and mentions reconcile, and answers that are no option are left over', () => {

@@ -1,7 +1,8 @@
 import { whole } from '../figures.js';
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
-import type { GatherSource } from './gather.js';
+import { type Contradictions, sayContradictions, settleContradictions } from './contradictions.js';
+import { type GatherSource, mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Slots } from './types.js';
 
 const MOST_OPTIONS = 500;
@@ -48,16 +49,16 @@ export interface SlotsResult {
   again: number;
   /** Answers that are no option, by code. */
   others: Map<string, number>;
-  /** Respondents who said "none of these", and of them those who mentioned an option too. */
+  /** Respondents who said "none of these". */
   none: number;
-  contradicted: number;
+  contradictions: Contradictions;
 }
 
-const [BLANK, MISSING, OTHER, NONE] = [-1, -2, -3, -4];
+const [BLANK, MISSING, OTHER, NONE, NOT_ASKED] = [-1, -2, -3, -4, -5];
 
 /** What each value of a slot means: the position of an option, or one of the above. */
-function meanings({ column, missing }: GatherSource, positions: ReadonlyMap<string, number>, none: string | null): Int16Array {
-  const one = (code: string) => positions.get(code) ?? (code === none ? NONE : missing.includes(code) ? MISSING : OTHER);
+function meanings({ column, missing, notAsked }: GatherSource, positions: ReadonlyMap<string, number>, none: string | null): Int16Array {
+  const one = (code: string) => positions.get(code) ?? (code === none ? NONE : notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : OTHER);
   return Int16Array.from([BLANK, ...column.codes.map(one)]);
 } // prettier-ignore
 
@@ -71,7 +72,6 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const words = new Uint32Array(respondents * width);
   const state = new Uint8Array(respondents);
   const positions = new Map(recipe.options.map(({ code }, j) => [code, j]));
-  const mentioned = new Array<number>(recipe.options.length).fill(0);
   const others = new Map<string, number>();
   const saidNone = new Uint8Array(respondents);
   let again = 0;
@@ -86,46 +86,51 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
         const at = k * width + (meaning >> 5);
         const bit = 1 << (meaning & 31);
         if ((words[at]! & bit) !== 0) again++;
-        else mentioned[meaning]!++;
         words[at]! |= bit;
         state[k] = SET_STATE.mentioned;
       } else if (meaning === BLANK) tally.blank++;
-      else if (meaning === MISSING) tally.missing++;
-      else if (meaning === NONE) {
+      else if (meaning === MISSING || meaning === NOT_ASKED) {
+        tally.missing++;
+        const why = meaning === MISSING ? SET_STATE.noAnswer : SET_STATE.notAsked;
+        if (state[k] === SET_STATE.blank || state[k] === SET_STATE.noAnswer) state[k] = why;
+      } else if (meaning === NONE) {
         tally.none++;
         saidNone[k] = 1;
       } else {
         tally.other++;
         const code = codes[values[k]! - 1]!;
         others.set(code, (others.get(code) ?? 0) + 1);
-        if (state[k] === SET_STATE.blank) state[k] = SET_STATE.nothing;
+        if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.nothing;
       }
     }
     return tally;
   });
   let none = 0;
-  let contradicted = 0;
   for (let k = 0; k < respondents; k++) {
     if (saidNone[k] === 0) continue;
     none++;
-    if (state[k] === SET_STATE.mentioned) contradicted++;
-    else state[k] = SET_STATE.none;
+    if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.none;
   }
+  const exclusive = (recipe.exclusive ?? []).flatMap((code) => positions.get(code) ?? []);
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
+  const mentioned = mentionsBy(words, width, recipe.options.length);
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, slots: found, mentioned, again, others, none, contradicted };
+  return { column, slots: found, mentioned, again, others, none, contradictions };
 }
 
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
 export function proveSlots(recipe: Slots, result: SlotsResult, names: readonly string[]): Proof {
   const { state } = result.column;
-  const inState = [0, 0, 0, 0];
+  const inState = [0, 0, 0, 0, 0, 0];
   for (const one of state) inState[one]!++;
   const sum = (of: (slot: SlotsResult['slots'][number]) => number) => result.slots.reduce((all, slot) => all + of(slot), 0);
   const values = sum(({ option }) => option);
   const mentions = result.mentioned.reduce((a, b) => a + b, 0);
   const others = [...result.others].sort(([, a], [, b]) => b - a);
   const never = recipe.options.filter((_, j) => result.mentioned[j] === 0);
-  const answered = state.length - inState[SET_STATE.blank]!;
+  const answered = state.reduce((all, one) => all + (hasAnswered(one) ? 1 : 0), 0);
+  const { dropped } = result.contradictions;
+  const excluding = recipe.options.filter(({ code }) => recipe.exclusive?.includes(code)).map(({ label }) => label);
   const findings: Finding[] = [
     {
       id: 'left-over',
@@ -152,20 +157,38 @@ export function proveSlots(recipe: Slots, result: SlotsResult, names: readonly s
       codes: [],
     },
     {
-      id: 'contradicted',
+      id: 'none-said',
       holds: true,
       title: 'None of these',
       text:
         recipe.none === null
           ? 'No code says it.'
-          : `${whole(result.none)} respondents${result.contradicted > 0 ? `; ${whole(result.contradicted)} of them mentioned an option too, and there the option stands` : ', none of whom mentioned an option too'}.`,
+          : `${whole(result.none)} respondents say it.`,
+      codes: [],
+    },
+    ...(recipe.none !== null || excluding.length > 0
+      ? [
+          {
+            id: 'contradicted' as const,
+            holds: true,
+            title: 'Contradicted',
+            text: `${[...excluding, ...(recipe.none === null ? [] : ['None of these'])].join(', ')}: ${sayContradictions(result.contradictions, recipe.settle ?? 'option')}`,
+            codes: [],
+          },
+        ]
+      : []),
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text: `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no answer.`,
       codes: [],
     },
     {
       id: 'reconciled',
-      holds: values === mentions + result.again,
+      holds: values === mentions + result.again + dropped,
       title: 'Reconciled',
-      text: `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question${result.again > 0 ? ` and ${whole(result.again)} said again` : ''}, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      text: `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question${result.again > 0 ? ` and ${whole(result.again)} said again` : ''}${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

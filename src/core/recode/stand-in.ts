@@ -62,6 +62,7 @@ export function sentenceFollows(sentence: Sentence, source: number, before: Plac
   if (sentence.within === source && !isSorted(after)) return false;
   return sentence.only.every((condition) => {
     if (condition.variable !== source) return true;
+    if (condition.is === 'at-least' && condition.codes.length === 0) return true;
     if (condition.is === 'between') return before.level === 'number' && after.level === 'number';
     return meanTheSame(condition.codes, before, after);
   });

@@ -40,13 +40,23 @@ export interface GatherItemOver<S> {
   source: S;
   label: string;
   ticked: string;
+  /** More codes that mean it too: "Yes" beside "yes" and "TRUE". */
+  also?: readonly string[] | undefined;
+  /** It excludes all other options: "don't know". */
+  exclusive?: boolean | undefined;
 }
+
+/** What stands where an answer that excludes all others is given with another: the others, it alone, or no answer. */
+export const SETTLES = ['option', 'exclusive', 'aside'] as const;
+export type Settle = (typeof SETTLES)[number];
 
 /** Several yes/no columns to one multiple-response variable; the column for "none of these" is not an option. */
 export interface GatherOver<S> {
   kind: 'gather';
   items: readonly GatherItemOver<S>[];
   none: GatherItemOver<S> | null;
+  /** The other answers stand, where it is not said. */
+  settle?: Settle | undefined;
 }
 
 /** Several columns that each hold one code of the same list, to one multiple-response variable. */
@@ -56,6 +66,9 @@ export interface SlotsOver<S> {
   options: readonly { code: string; label: string }[];
   /** The code that says "none of these", which is no option. */
   none: string | null;
+  /** Options that exclude all others. */
+  exclusive?: readonly string[] | undefined;
+  settle?: Settle | undefined;
 }
 
 /** What a text that spells no number becomes. */
@@ -236,6 +249,7 @@ export const FINDINGS = [
   'empty',
   'reconciled',
   'contradicted',
+  'none-said',
   'gap',
   'overlap',
   'reaches',

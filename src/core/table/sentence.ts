@@ -1,5 +1,6 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { Test } from '../count/filter.js';
+import type { Standing } from '../count/types.js';
 
 /** One condition of "only where". */
 export type Condition = { variable: number } & Test;
@@ -16,6 +17,44 @@ export interface Sentence {
   only: readonly Condition[];
   /** A number that each respondent counts as. */
   weight: number | null;
+  /**
+   * Of a multiple-response question in the rows: who counts in the base beside those who mention something. Who says
+   * "none of these" or ticked nothing, where it is not said.
+   */
+  counted?: readonly Standing[] | undefined;
+  /** Of slots in order, in the rows: any mention, where it is not said; the first one; or at which place on average. */
+  mention?: Mention | undefined;
+}
+
+export const MENTIONS = ['any', 'first', 'rank'] as const;
+export type Mention = (typeof MENTIONS)[number];
+
+const MENTION_WORDS: Record<Mention, string> = {
+  any: '',
+  first: ', first mention,',
+  rank: ', average place of mention,',
+};
+
+/** Who counts in the base of a multiple-response question where nothing else is said. */
+export const COUNTED: readonly Standing[] = ['none', 'nothing'];
+
+const WHO: Record<Standing, string> = {
+  none: 'chose none of these',
+  nothing: 'ticked nothing',
+  'no-answer': 'gave no answer',
+  'not-asked': 'were not asked',
+  blank: 'left it blank',
+};
+
+const isSame = (one: readonly Standing[], other: readonly Standing[]) => one.length === other.length && one.every((standing) => other.includes(standing)); // prettier-ignore
+
+/** Who counts in the base, in words; empty where it is as usual. */
+export function sayCounted(counted: readonly Standing[] = COUNTED): string {
+  if (isSame(counted, COUNTED)) return '';
+  if (counted.length === 0) return ', of those who mentioned something';
+  if (counted.length === Object.keys(WHO).length) return ', of all respondents';
+  const words = (Object.keys(WHO) as Standing[]).filter((standing) => counted.includes(standing)).map((standing) => WHO[standing]); // prettier-ignore
+  return `, counting those who ${words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`} too`;
 }
 
 /** The plainest sentence about a variable, with what is added to it. */
@@ -41,7 +80,9 @@ export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>)
     return 'any number';
   }
   const labels = either(test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code));
-  const verb = variable.level === 'multiple' ? ['includes', 'does not include'] : ['is', 'is not'];
+  if (test.is === 'at-least')
+    return `mentions at least ${test.least}${test.codes.length === 0 ? '' : ` of ${labels.replace(/ or ([^,]*)$/, ' and $1')}`}`;
+  const verb = variable.level === 'multiple' ? ['mentions', 'does not mention'] : ['is', 'is not'];
   return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
 }
 
@@ -65,12 +106,18 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
     const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
     return [word(k === 0 ? ', only where ' : ' and '), noun(condition.variable), word(` ${test}`)];
   });
+  const place = MENTION_WORDS[sentence.mention ?? 'any'];
+  const after = by === null && within === null && only.length === 0 && weight === null;
   return [
     noun(rows),
+    ...(place === '' ? [] : [word(after ? place.slice(0, -1) : place)]),
     ...named(' by', by),
     ...named(', within', within),
     ...conditions,
     ...named(', weighted by', weight),
+    ...(variables.find((one) => one.id === rows)?.level === 'multiple' && sayCounted(sentence.counted) !== ''
+      ? [word(sayCounted(sentence.counted))]
+      : []),
   ];
 }
 

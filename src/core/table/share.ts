@@ -1,7 +1,7 @@
 import type { Table, Totals } from './tabulate.js';
 
-export const PERCENTS = ['column', 'row', 'total'] as const;
-/** What a percentage is of: the column's base, the row's, or the table's. */
+export const PERCENTS = ['column', 'row', 'total', 'mentions'] as const;
+/** What a percentage is of: the column's base, the row's, the table's; or the mentions in the column. */
 export type Percent = (typeof PERCENTS)[number];
 
 /** What a table's percentages are made of: weights where there are any, respondents where not. */
@@ -30,6 +30,7 @@ export function isUneven({ base, weighted }: Table): boolean {
  */
 export function share(table: Table, percent: Percent, row: number, column: number | null): number | null {
   const { cells, rowTotals, columnBases, base: all } = figuresOf(table);
+  if (percent === 'mentions') return mentionShare(table, row, column);
   const value = column === null ? rowTotals[row] : cells[row]?.[column];
   const base = percent === 'row' ? rowTotals[row] : percent === 'total' || column === null ? all : columnBases[column];
   return value === undefined || base === undefined || base === 0 ? null : value / base;

@@ -50,7 +50,7 @@ const single = (...codes: string[]): CountAxis => ({
 });
 const CROP_AXIS: CountAxis = {
   kind: 'multiple',
-  slots: [{ is: 'blank' }, { is: 'code', code: '1' }, { is: 'code', code: '2' }, { is: 'answered' }, { is: 'none' }, { is: 'nothing' }],
+  slots: [{ is: 'blank' }, { is: 'code', code: '1' }, { is: 'code', code: '2' }, { is: 'mentioned' }, { is: 'none' }, { is: 'nothing' }],
 }; // prettier-ignore
 
 const counts = (axes: CountAxis[], respondents: number[], more: Partial<CountArray> = {}): CountArray => ({
@@ -155,7 +155,7 @@ describe('a frequency table', () => {
 });
 
 describe('a multiple-response table', () => {
-  const table = tabulate(ask(4), counts([CROP_AXIS], [10, 60, 50, 90, 12, 8]), VARIABLES);
+  const table = tabulate(ask(4), counts([CROP_AXIS], [10, 60, 50, 70, 12, 8]), VARIABLES);
 
   it('has respondents and mentions, each with a total of its own', () => {
     expect(table.base).toBe(90);
@@ -176,7 +176,7 @@ describe('a multiple-response table', () => {
 
   it('has a base of respondents for each group across', () => {
     // Rows as above; columns: blank, Mill Row, Weir End.
-    const array = counts([CROP_AXIS, single('1', '2')], [0, 6, 4, 1, 30, 29, 0, 25, 25, 2, 48, 40, 1, 6, 5, 0, 4, 4]);
+    const array = counts([CROP_AXIS, single('1', '2')], [0, 6, 4, 1, 30, 29, 0, 25, 25, 1, 38, 31, 1, 6, 5, 0, 4, 4]);
     const cross = tabulate(ask(4, 1), array, VARIABLES);
     expect(cross.columnBases).toEqual([48, 40]);
     expect(cross.cells[0]).toEqual([30, 29]);
@@ -210,7 +210,7 @@ describe('a sentence', () => {
       { variable: 4, is: 'any-of', codes: ['1', '2'] },
     ]);
     expect(saySentence(sentence, VARIABLES)).toBe(
-      'Satisfied by Site, only where age 18 and over and Crops includes Beans or Onions',
+      'Satisfied by Site, only where age 18 and over and Crops mentions Beans or Onions',
     );
     expect(variablesOf(sentence)).toEqual([2, 1, 3, 4]);
     expect(saySentence(ask(77), VARIABLES)).toBe('a variable that is gone');
@@ -221,14 +221,14 @@ describe('a sentence', () => {
     expect(sayTest({ is: 'between', from: null, to: 64 }, AGE)).toBe('up to 64');
     expect(sayTest({ is: 'between', from: null, to: null }, AGE)).toBe('any number');
     expect(sayTest({ is: 'none-of', codes: ['1'] }, SITE)).toBe('is not Mill Row');
-    expect(sayTest({ is: 'none-of', codes: ['2'] }, CROPS)).toBe('does not include Onions');
+    expect(sayTest({ is: 'none-of', codes: ['2'] }, CROPS)).toBe('does not mention Onions');
     expect(sayTest({ is: 'any-of', codes: ['5'] }, SITE)).toBe('is 5');
   });
 });
 
 describe('a table for a file', () => {
   it('never mixes counts and percentages, nor mentions and respondents', () => {
-    const table = tabulate(ask(4), counts([CROP_AXIS], [10, 60, 50, 90, 12, 8]), VARIABLES);
+    const table = tabulate(ask(4), counts([CROP_AXIS], [10, 60, 50, 70, 12, 8]), VARIABLES);
     const grid = toGrid(table, 'Crops', 'column');
     expect(grid[1]).toEqual(['Crops', 'respondents', '% of respondents', '% of mentions']);
     expect(grid[2]).toEqual(['Beans', 60, 66.6667, 54.5455]);

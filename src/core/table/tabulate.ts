@@ -1,14 +1,23 @@
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_WORDS, titleOf, type Variable } from '../codebook/types.js';
-import { at, type CountArray, type CountAxis, type Slot } from '../count/types.js';
-import { type Sentence, sayTest } from './sentence.js';
+import { at, type CountArray, type CountAxis, type Slot, type Standing, STANDINGS } from '../count/types.js';
+import { COUNTED, type Sentence, sayTest } from './sentence.js';
 
 /** A line of a table: an answer category, a multiple-response option, or who mentioned none. */
 export interface Category {
   code: string;
   label: string;
-  kind: 'answer' | 'option' | 'none' | 'nothing';
+  kind: 'answer' | 'option' | Standing;
 }
+
+/** What respondents are called who mention nothing in a multiple-response question. */
+export const STANDING_WORDS: Record<Standing, string> = {
+  none: 'None of these',
+  nothing: 'Ticked nothing',
+  'no-answer': 'No answer',
+  'not-asked': 'Not asked',
+  blank: 'Left blank',
+};
 
 export interface TableAxis {
   variable: Variable;
@@ -63,6 +72,13 @@ export interface Table extends Totals {
   total: number;
   /** Null where it is not known, as in a table on paper. */
   leftOut: LeftOut[] | null;
+  /** Of slots in order: at which place on average an option is mentioned, by column and in all; NaN: by nobody. */
+  places?: { cells: number[][]; all: number[] } | undefined;
+  /**
+   * Of a multiple-response question in the rows: who mentioned something, and how all others stand to it, those who are
+   * not in the base too. Absent where it is not known, or the rows are not multiple.
+   */
+  standings?: { is: Standing | 'mentioned'; respondents: number; counted: boolean }[] | undefined;
 }
 
 /** A table of a study, of which it is known who is left out. */
@@ -100,7 +116,12 @@ function slotAt(axis: CountAxis, is: Slot['is']): number {
 }
 
 /** Where the categories of a variable stand on a counted axis, and who is outside its base. */
-export function positions(axis: CountAxis, variable: Variable, used: (position: number) => boolean): Positions {
+export function positions(
+  axis: CountAxis,
+  variable: Variable,
+  used: (position: number) => boolean,
+  counted = COUNTED,
+): Positions {
   const found = axis.slots.flatMap((slot) => (slot.is === 'code' ? [slot.code] : []));
   const where = new Map(axis.slots.map((slot, position) => [slot.is === 'code' ? slot.code : '', position] as const));
   const codes = codesWithFound(variable, found);
@@ -108,16 +129,22 @@ export function positions(axis: CountAxis, variable: Variable, used: (position: 
   if (axis.kind === 'multiple') {
     const categories: Category[] = codes.map(({ code, label }) => ({ code, label, kind: 'option' }));
     const of = codes.map(({ code }) => where.get(code) ?? -1);
-    for (const [is, label] of [
-      ['none', 'None of these'],
-      ['nothing', 'Ticked nothing'],
-    ] as const) {
-      const position = slotAt(axis, is);
+    const standing = STANDINGS.map((is) => ({ is, position: slotAt(axis, is), inside: counted.includes(is) }));
+    const inside = standing.filter((one) => one.inside);
+    for (const { is, position } of inside) {
       if (!used(position)) continue;
-      categories.push({ code: is, label, kind: is });
+      categories.push({ code: is, label: STANDING_WORDS[is], kind: is });
       of.push(position);
     }
-    return { axis: { variable, categories, multiple: true }, of, base: [slotAt(axis, 'answered')], out: [blank] };
+    return {
+      axis: { variable, categories, multiple: true },
+      of,
+      base: [slotAt(axis, 'mentioned'), ...inside.map(({ position }) => position)],
+      out: standing.flatMap(({ is, position, inside: isIn }): Positions['out'] => {
+        if (isIn) return [];
+        return is === 'blank' ? [blank] : [{ position, why: 'missing', reason: STANDING_WORDS[is].toLowerCase() }];
+      }),
+    };
   }
   // Numbers stand by value; a code list keeps the analyst's order.
   const ordered = variable.level === 'number' ? [...codes].sort((a, b) => compareCodes(a.code, b.code)) : codes;
@@ -166,7 +193,8 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
   const { value, over } = adder(counts.respondents);
   const everyColumn = columnAxis ? allOf(columnAxis) : [0];
 
-  const rows = positions(rowAxis, named(variables, sentence.rows), (i) => over([i], everyColumn) > 0);
+  const counted = sentence.counted ?? COUNTED;
+  const rows = positions(rowAxis, named(variables, sentence.rows), (i) => over([i], everyColumn) > 0, counted);
   const columns =
     columnAxis && sentence.by !== null
       ? positions(columnAxis, named(variables, sentence.by), (j) => rows.base.some((i) => value(i, j) > 0))
@@ -187,7 +215,9 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
         : null,
     };
   };
-  const { weights, together } = counts;
+  const { weights, together, ranks } = counts;
+  const mean = (i: number, columns: readonly number[]) =>
+    adder(ranks ?? []).over([i], columns) / adder(weights?.sums ?? counts.respondents).over([i], columns);
   const optionsCounted = rowAxis.slots.filter(({ is }) => is === 'code').length;
   // Options stand from position 1 on; the array counts them from 0.
   const pairs = (values: readonly number[], group: number) =>
@@ -245,8 +275,15 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
             squares: totals(weights.squares),
           }
         : null,
+    places: ranks && {
+      cells: rows.of.map((i) => columnOf.map((j) => mean(i, [j]))),
+      all: rows.of.map((i) => mean(i, columnBase)),
+    },
+    standings: rows.axis.multiple
+      ? (['mentioned', ...STANDINGS] as const).map((is) => ({ is, respondents: over([slotAt(rowAxis, is)], everyColumn), counted: is === 'mentioned' || counted.includes(is) })) // prettier-ignore
+      : undefined,
     together:
-      together && columns && !columns.axis.multiple
+      together && !columns?.axis.multiple
         ? columnOf.map((j) => ({ sums: pairs(together.sums, j), squares: pairs(together.squares ?? together.sums, j) }))
         : null,
     total: counts.total,
@@ -254,8 +291,8 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
   };
 }
 
-/** Positions of an axis that hold every respondent once: all of a single one; blank and answered of a multiple one. */
+/** Positions of an axis that hold every respondent once: all of a single one; how each stands to a multiple one. */
 function allOf(axis: CountAxis): number[] {
   if (axis.kind === 'single') return axis.slots.map((_, position) => position);
-  return [slotAt(axis, 'blank'), slotAt(axis, 'answered')];
+  return axis.slots.flatMap(({ is }, position) => (is === 'code' ? [] : [position]));
 }

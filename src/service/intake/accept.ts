@@ -128,7 +128,7 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
     for (const { name, label, columns, ticked, none } of making.questions) {
       const isSlots = ticked === undefined && columns.every((column) => column.ticked === undefined);
       const sources = columns.map((column) => variables.find((one) => one.name === column.name)!);
-      const items = columns.map((column, k) => ({ source: sources[k]!.id, label: column.label, ticked: column.ticked ?? ticked ?? '' })); // prettier-ignore
+      const items = columns.map((column, k) => ({ source: sources[k]!.id, label: column.label, ticked: column.ticked ?? ticked ?? '', ...(column.also ? { also: column.also } : {}) })); // prettier-ignore
       const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked: ticked ?? '' };
       const recipe: Recipe = isSlots
         ? {

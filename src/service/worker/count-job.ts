@@ -1,5 +1,6 @@
 import { parseNumber } from '../../core/codebook/number.js';
 import { asCountable, count } from '../../core/count/count.js';
+import { firstMention, rankSums } from '../../core/count/places.js';
 import { filter, type Test } from '../../core/count/filter.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
@@ -17,6 +18,8 @@ export interface CountJob {
   axes: ColumnRef[];
   only: (ColumnRef & { test: Test; missing: string[] })[];
   weight: (ColumnRef & { missing: string[] }) | null;
+  /** Slots of the question in the rows, in the order of mention; null: at whatever place an option is mentioned. */
+  slots: { as: 'first' | 'rank'; columns: number[]; options: string[] } | null;
 }
 
 /** Counts one to three columns of a study under a filter and a weight. */
@@ -28,14 +31,20 @@ export function countInStudy(job: CountJob): CountArray {
     missing,
   }));
   const { mask, tallies } = filter(conditions, job.respondents);
-  return count({
-    axes: job.axes.map(({ column, title }) => asCountable(cachedColumn(job.file, column), title)),
-    respondents: job.respondents,
-    mask,
-    filtered: tallies,
-    weight: job.weight ? weightsOf(job.file, job.weight) : null,
+  const own = job.axes.map(({ column, title }) => asCountable(cachedColumn(job.file, column), title));
+  const weight = job.weight ? weightsOf(job.file, job.weight) : null;
+  const request = { respondents: job.respondents, mask, filtered: tallies, weight };
+  if (!job.slots) return count({ ...request, axes: own });
+  const slots = job.slots.columns.flatMap((column) => {
+    const found = cachedColumn(job.file, column);
+    return found.kind === 'coded' ? [found] : [];
   });
-}
+  const { options } = job.slots;
+  if (job.slots.as === 'first') return count({ ...request, axes: [firstMention(slots, options, job.respondents), ...own.slice(1)] });
+  const [, by] = own;
+  if (by?.kind === 'sets') throw new Fault('unsupported', `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of groups that do not overlap.`, 'Put another variable across.', { field: 'by' });
+  return { ...count({ ...request, axes: own }), ranks: rankSums({ slots, options, by, respondents: job.respondents, mask, weight }) };
+} // prettier-ignore
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */
 function weightsOf(file: string, { column, title, missing }: NonNullable<CountJob['weight']>): Float64Array {

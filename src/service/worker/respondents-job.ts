@@ -1,4 +1,4 @@
-import { type Column, lowBits, SET_STATE, wordAt } from '../../core/count/column.js';
+import { type Column, hasAnswered, lowBits, wordAt } from '../../core/count/column.js';
 import { filter, type Test } from '../../core/count/filter.js';
 import { cellReader } from '../../store/cells.js';
 import { CHUNK } from '../../store/columns.js';
@@ -47,7 +47,7 @@ export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) 
   }
   const { words, width, state, options } = column;
   return (k) =>
-    state[k] === SET_STATE.blank ? null : options.filter((_, j) => (words[k * width + (j >> 5)]! >>> (j & 31)) & 1);
+    !hasAnswered(state[k]!) ? null : options.filter((_, j) => (words[k * width + (j >> 5)]! >>> (j & 31)) & 1);
 }
 
 /** The code of whatever is not asked for. */

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { CodeList, EntryEdit, RosterVariable } from '../../api/types.js';
-import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
+import { isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
+import { ticksIn } from '../../core/codebook/questions.js';
+import { makeAddress } from '../workings/places.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
@@ -17,17 +19,22 @@ interface Props {
   lists: readonly CodeList[];
   change: (cells: readonly CellEdit[], note?: string) => void;
   edit: (edits: readonly EntryEdit[], words?: string) => Promise<boolean>;
+  study: string;
   star: (variables: readonly RosterVariable[], on: boolean) => void;
   missing: () => void;
 }
 
 /** What can be said of several variables at once. */
-export function SelectionPane({ selected, all, lists, change, edit, star, missing }: Props) {
+export function SelectionPane({ study, selected, all, lists, change, edit, star, missing }: Props) {
   const [group, setGroup] = useState('');
   const groups = [...new Set(all.map((one) => one.group))].filter((one) => one !== '').sort();
   const each = (field: CellEdit['field'], text: string) =>
     change(selected.map((variable) => ({ variable, field, text })));
   const source = selected.filter(({ workingId, level }) => workingId === null && level !== 'multiple');
+  // Yes/no columns are options; columns over more codes are slots.
+  const ticks = source.every(({ codes }) => ticksIn(codes.filter(isAnswer)) !== null);
+  const canGather = source.length >= 2 && source.length === selected.length && source.every(({ countable, level }) => countable && level !== 'text'); // prettier-ignore
+  const gathered = canGather ? makeAddress(study, ticks ? 'gather' : 'slots', ...source.map(({ name }) => name)) : null;
   const starred = selected.every((one) => one.starred);
   const aside = selected.every((one) => one.aside);
   return (
@@ -50,6 +57,7 @@ export function SelectionPane({ selected, all, lists, change, edit, star, missin
           {aside ? 'Take back in' : 'Set aside'}
         </Button>
         <Button onClick={missing}>Missing codes…</Button>
+        {gathered !== null && <a href={gathered}>Make one question of them</a>}
       </div>
       <Field label="Level of all">
         <select

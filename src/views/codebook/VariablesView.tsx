@@ -217,7 +217,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           close={() => setMissing(false)}
         />
       ) : closeUp && selected.length > 1 ? (
-        <SelectionPane selected={selected} all={variables} lists={lists} change={change} edit={edit} star={star} missing={() => setMissing(true)} />
+        <SelectionPane study={study} selected={selected} all={variables} lists={lists} change={change} edit={edit} star={star} missing={() => setMissing(true)} />
       ) : (
         closeUp &&
         variable && (

@@ -169,7 +169,7 @@ export function ReadingPane({ answers, exact, sums }: Props) {
         const [lead] = one.tests.filter((test) => test.lead);
         const rest = one.tests.filter((test) => test !== lead);
         return (
-          <section key={one.id} className={css['answer']} aria-label={one.question} data-answer={one.id}>
+          <section key={one.question} className={css['answer']} aria-label={one.question} data-answer={one.id}>
             <h2 className={css['question']}>{one.question}</h2>
             {one.verdict !== null && <p className={css['verdict']}>{one.verdict}</p>}
             {lead && (

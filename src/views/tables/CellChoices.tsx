@@ -36,6 +36,7 @@ export function CellChoices({ shown, setShown, tested, compared, multiple }: Pro
           ['column', multiple ? '% of respondents' : 'column %'],
           ['row', 'row %'],
           ['total', 'total %'],
+          ...(multiple ? [['mentions', '% of mentions'] as const] : []),
         ]}
         choose={(percent) => setShown({ ...shown, percent })}
       />

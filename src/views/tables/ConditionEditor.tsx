@@ -59,19 +59,34 @@ function Codes({
   variable: RosterVariable;
   change: (condition: Condition) => void;
 }) {
-  const words =
-    variable.level === 'multiple' ? (['includes', 'does not include'] as const) : (['is', 'is not'] as const);
+  const isMultiple = variable.level === 'multiple';
+  const { variable: of, codes } = condition;
   return (
     <>
       <Choice
         label="Keep who"
         value={condition.is}
         of={[
-          ['any-of', words[0]],
-          ['none-of', words[1]],
+          ['any-of', isMultiple ? 'mentions any of' : 'is'],
+          ['none-of', isMultiple ? 'mentions none of' : 'is not'],
+          ...(isMultiple ? [['at-least', 'mentions at least'] as const] : []),
         ]}
-        choose={(is) => change({ ...condition, is })}
+        choose={(is) => change(is === 'at-least' ? { variable: of, is, codes, least: 2 } : { variable: of, is, codes })}
       />
+      {condition.is === 'at-least' && (
+        <Field label={codes.length === 0 ? 'of all options' : `of these ${codes.length}`}>
+          <input
+            className={kit['input']}
+            type="number"
+            min={1}
+            max={variable.codes.length}
+            value={condition.least}
+            onChange={(event) =>
+              change({ ...condition, least: Math.max(1, Math.round(Number(event.target.value)) || 1) })
+            }
+          />
+        </Field>
+      )}
       <div className={css['codes']}>
         {variable.codes.filter(isAnswer).map(({ code, label }) => (
           <label key={code}>

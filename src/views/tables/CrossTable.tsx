@@ -27,19 +27,25 @@ export const INK_WORDS: Record<Ink, string> = {
   fewer2: 'far fewer than independence gives',
 };
 
-const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %' } as const;
+const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %', mentions: '% of mentions' } as const;
 
 interface FootLine {
   name: string;
   all: number;
   each: readonly number[];
   about?: string | undefined;
+  /** After the point; none where it is a count. */
+  digits?: number | undefined;
 }
+
+const said = (value: number, digits: number | undefined) =>
+  digits === undefined ? whole(value) : Number.isFinite(value) ? value.toFixed(digits) : '';
 
 /** The bases under a table: respondents first, then what they count as. */
 function footOf(table: Table): FootLine[] {
   const { weighted, columnBases } = table;
-  const { mentions } = figuresOf(table);
+  const figures = figuresOf(table);
+  const { mentions } = figures;
   return [
     {
       name: `${mentions ? 'Respondents who answered' : 'Base'}${weighted ? ', unweighted' : ''}`,
@@ -58,7 +64,15 @@ function footOf(table: Table): FootLine[] {
         ]
       : []),
     ...(mentions
-      ? [{ name: weighted ? 'Weighted mentions' : 'Mentions', all: mentions.total, each: mentions.columns }]
+      ? [
+          { name: weighted ? 'Weighted mentions' : 'Mentions', all: mentions.total, each: mentions.columns },
+          {
+            name: 'Mentions per respondent',
+            all: mentions.total / figures.base,
+            each: mentions.columns.map((mentioned, j) => mentioned / (figures.columnBases[j] ?? 0)),
+            digits: 2,
+          },
+        ]
       : []),
   ];
 }
@@ -78,7 +92,18 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
   const figures = figuresOf(table);
   if (!columns) return null;
   const letters = shown.letters === undefined ? null : compared;
-  const what = mentions && shown.percent === 'column' ? '% of respondents' : PERCENT_WORDS[shown.percent];
+  const { places } = table;
+  // Of slots in order, at which place an option is mentioned; else a percentage.
+  const main = (i: number, j: number | null) => {
+    if (!places) return percent(share(table, shown.percent, i, j));
+    const place = (j === null ? places.all[i] : places.cells[i]?.[j]) ?? NaN;
+    return Number.isFinite(place) ? place.toFixed(2) : '';
+  };
+  const what = places
+    ? 'average place'
+    : mentions && shown.percent === 'column'
+      ? '% of respondents'
+      : PERCENT_WORDS[shown.percent];
   return (
     <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
       <table className={css['table']}>
@@ -112,7 +137,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
                 <Heading side="rows" code={category.code} label={category.label} />
               </th>
               <td className={css['all']}>
-                <span className={css['main']}>{percent(share(table, shown.percent, i, null))}</span>
+                <span className={css['main']}>{main(i, null)}</span>
                 {shown.counts && <span className={css['n']}>{whole(figures.rowTotals[i] ?? 0)}</span>}
               </td>
               {columns.categories.map(({ code }, j) => {
@@ -125,7 +150,7 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
                         {ink && <span className="sr-only">{INK_WORDS[ink]}</span>}
                       </span>
                       <span>
-                        <span className={css['main']}>{percent(share(table, shown.percent, i, j))}</span>
+                        <span className={css['main']}>{main(i, j)}</span>
                         {shown.counts && <span className={css['n']}>{whole(figures.cells[i]?.[j] ?? 0)}</span>}
                         {letters?.above[i]?.[j] && (
                           <span className={css['letter']} title={`Higher than in ${letters.above[i][j]}`}>
@@ -143,14 +168,14 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
           ))}
         </tbody>
         <tfoot>
-          {footOf(table).map(({ name, all, each, about }) => (
+          {footOf(table).map(({ name, all, each, about, digits }) => (
             <tr key={name} className={css['foot']}>
               <th scope="row" className={css['name']} title={about}>
                 {name}
               </th>
-              <td className={css['all']}>{whole(all)}</td>
+              <td className={css['all']}>{said(all, digits)}</td>
               {columns.categories.map(({ code }, j) => (
-                <td key={code}>{whole(each[j] ?? 0)}</td>
+                <td key={code}>{said(each[j] ?? 0, digits)}</td>
               ))}
             </tr>
           ))}

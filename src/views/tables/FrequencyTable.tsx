@@ -50,6 +50,7 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
               <>
                 <th scope="col">{weighted ? 'Weighted mentions' : 'Mentions'}</th>
                 <th scope="col">% of mentions</th>
+                {table.places && <th scope="col">Average place</th>}
               </>
             )}
             <th className={css['bar']} aria-hidden="true" />
@@ -77,6 +78,9 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
                   <>
                     <td>{mentioned ? whole(figures.rowTotals[i] ?? 0) : '·'}</td>
                     <td>{percent(mentionShare(table, i, null))}</td>
+                    {table.places && (
+                      <td>{Number.isFinite(table.places.all[i]) ? table.places.all[i]?.toFixed(2) : '·'}</td>
+                    )}
                   </>
                 )}
                 <td className={css['bar']} aria-hidden="true">
@@ -101,15 +105,25 @@ export function FrequencyTable({ table, title }: { table: Table; title: string }
                 <td>100.0</td>
               </>
             )}
+            {mentions && table.places && <td />}
             <td className={css['bar']} />
           </tr>
+          {mentions && (
+            <tr className={css['foot']}>
+              <th scope="row" className={css['name']}>
+                Mentions per respondent
+              </th>
+              <td />
+              {weighted && <td />}
+              <td />
+              <td>{(mentions.total / figures.base).toFixed(2)}</td>
+              <td />
+              {table.places && <td />}
+              <td className={css['bar']} />
+            </tr>
+          )}
         </tfoot>
       </table>
-      {mentions && (
-        <p className={css['below']}>
-          Respondents may give several answers; percentages of respondents add to more than 100.
-        </p>
-      )}
     </div>
   );
 }

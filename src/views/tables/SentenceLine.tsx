@@ -32,7 +32,8 @@ export function startCondition(variable: RosterVariable): Condition {
 
 /** Whether a condition says anything yet. */
 export function isComplete(condition: Condition): boolean {
-  return condition.is === 'between' ? condition.from !== null || condition.to !== null : condition.codes.length > 0;
+  if (condition.is === 'between') return condition.from !== null || condition.to !== null;
+  return condition.is === 'at-least' || condition.codes.length > 0;
 }
 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
@@ -52,7 +53,6 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
         also: searchText(variable),
       }));
   const close = () => setOpen(null);
-  const groupings = tabular.filter(({ level }) => level !== 'multiple');
   const numbers = variables.filter(({ level }) => level === 'number');
   const put = (slot: 'rows' | 'by' | 'within' | 'only' | 'weight', id: number) => {
     if (slot === 'only') {
@@ -95,7 +95,7 @@ export function SentenceLine({ draft, variables, open, setOpen, change }: Props)
   };
   const slots = {
     by: named('by', 'by', 'What goes across?', tabular),
-    within: by ? named('within', 'within', 'One table for each category of…', groupings) : null,
+    within: by ? named('within', 'within', 'One table for each category of…', tabular) : null,
     weight: named('weight', 'weighted by', 'Each respondent counts as…', numbers),
   };
   const filled = (slot: keyof typeof slots) => find(draft[slot]) !== undefined;

@@ -25,6 +25,8 @@ import { HeadingTools } from './HeadingTools.js';
 import { useHands } from './use-hands.js';
 import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
+import { CoMentionTable } from './CoMentionTable.js';
+import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { StratumTable } from './StratumTable.js';
 import { StratumChoice } from './StratumChoice.js';
 import { Toolbar } from './Toolbar.js';
@@ -90,7 +92,7 @@ export function TablesScreen({ study }: { study: string }) {
   const { table, split, each, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
     view,
     countable ? sentence : null,
-    shown.letters,
+    shown,
     stratum,
   );
   const any = table ?? split?.all ?? null;
@@ -126,7 +128,8 @@ export function TablesScreen({ study }: { study: string }) {
     );
   };
   const choose = useCallback(
-    (id: number) => change({ ...draft, rows: id, by: draft.by === id ? null : draft.by }),
+    (id: number) =>
+      change({ ...draft, rows: id, by: draft.by === id ? null : draft.by, mention: undefined, counted: undefined }),
     [change, draft],
   );
   useKeys({
@@ -197,7 +200,7 @@ export function TablesScreen({ study }: { study: string }) {
                   compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
                   multiple={any.mentions !== null}
                   swap={draft.by === null ? null : swap}
-                  csv={client.tableCsv(study, sentence, shown.percent)}
+                  csv={client.tableCsv(study, sentence, shown)}
                   save={() => save()}
                   saved={saved !== null}
                   asNew={() => {
@@ -217,7 +220,24 @@ export function TablesScreen({ study }: { study: string }) {
                   <Button onClick={back}>back to {titleOf(before)}</Button>
                 </p>
               ))}
-              {sentence && any && <HeadingTools />}
+              {sentence &&
+                rows &&
+                view.workings.some(({ id, recipe }) => id === rows.workingId && recipe.kind === 'slots') && (
+                  <MentionChoice
+                    mention={draft.mention}
+                    choose={(mention) => change({ ...draft, mention: mention === 'any' ? undefined : mention })}
+                  />
+                )}
+              {sentence && any?.rows.multiple && (
+                <StandingsLine
+                  table={any}
+                  counted={draft.counted}
+                  change={(counted) => change({ ...draft, counted })}
+                />
+              )}
+              {sentence && any && (
+                <HeadingTools shown={shown} setShown={setShown} ordered={any.rows.variable.level !== 'number'} />
+              )}
               {problem && <Problem {...problem} />}
               {rows &&
                 rows.level === 'number' &&
@@ -273,6 +293,7 @@ export function TablesScreen({ study }: { study: string }) {
                   ) : (
                     <FrequencyTable table={table} title={title} />
                   )}
+                  {empty === null && !table.columns && <CoMentionTable table={table} />}
                   <BaseLine table={table} hatch={shown.hatch && marks !== null} />
                   {empty === null &&
                     table.columns &&

@@ -21,7 +21,20 @@ interface Props {
 }
 
 /** What the cells show, and what can be done with the table. */
-export function Toolbar({ shown, setShown, cross, tested, compared, multiple, swap, csv, save, saved, asNew }: Props) {
+export function Toolbar({
+  shown,
+  setShown,
+  cross,
+  tested,
+  compared,
+  multiple,
+
+  swap,
+  csv,
+  save,
+  saved,
+  asNew,
+}: Props) {
   return (
     <div className={css['toolbar']} role="group" aria-label="Table">
       <div className={css['group']}>

@@ -1,5 +1,8 @@
 import type { RosterVariable, SentenceBody } from '../../api/types.js';
 
+import { STANDINGS } from '../../core/count/types.js';
+import { MENTIONS } from '../../core/table/sentence.js';
+
 type Condition = SentenceBody['only'][number];
 
 /** A sentence under way: rows may not be chosen yet. */
@@ -25,6 +28,8 @@ export function toQuery(draft: Draft, variables: readonly RosterVariable[], tabl
       'only',
       JSON.stringify(draft.only.map((condition) => ({ ...condition, variable: name(condition.variable) ?? '' }))),
     );
+  if (draft.counted !== undefined) query.set('counted', draft.counted.join(' '));
+  if (draft.mention !== undefined) query.set('mention', draft.mention);
   if (table !== null) query.set('table', String(table));
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
@@ -36,10 +41,11 @@ const isEnd = (value: unknown): value is number | null => value === null || type
 
 function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): Condition[] {
   if (typeof value !== 'object' || value === null) return [];
-  const { variable: name, is, codes, from, to } = value as Record<string, unknown>;
+  const { variable: name, is, codes, from, to, least } = value as Record<string, unknown>;
   const variable = idOf(name);
   if (variable === null) return [];
   if ((is === 'any-of' || is === 'none-of') && isStrings(codes)) return [{ variable, is, codes }];
+  if (is === 'at-least' && isStrings(codes) && typeof least === 'number') return [{ variable, is, codes, least }];
   if (is === 'between' && isEnd(from) && isEnd(to)) return [{ variable, is, from, to }];
   return [];
 }
@@ -58,6 +64,9 @@ export function fromQuery(
     only = [];
   }
   const table = Number(query.get('table') ?? NaN);
+  const wanted = query.get('counted');
+  const counted = wanted === null ? undefined : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
+  const mention = MENTIONS.find((one) => one === query.get('mention'));
   const [rows, by, within, weight] = NAMED.map((slot) => idOf(query.get(slot)));
   return {
     draft: {
@@ -66,6 +75,8 @@ export function fromQuery(
       within: within ?? null,
       weight: weight ?? null,
       only: Array.isArray(only) ? only.flatMap((one) => conditionFrom(one, idOf)) : [],
+      ...(counted ? { counted } : {}),
+      ...(mention ? { mention } : {}),
     },
     table: Number.isInteger(table) ? table : null,
   };

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Counts, SentenceBody, StudyView } from '../../api/types.js';
-import type { Adjustment } from '../../core/infer/adjust.js';
+import type { Counts, SavedTable, SentenceBody, StudyView } from '../../api/types.js';
+import { orderRows, rowPlaces } from '../../core/table/order.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { split, type Split } from '../../core/table/split.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
@@ -39,7 +39,7 @@ export const TOGETHER = '\u0000together';
 export function useTable(
   view: StudyView | null,
   sentence: SentenceBody | null,
-  adjustment: Adjustment | undefined,
+  { letters: adjustment, order = 'list', last = false }: Pick<SavedTable['shown'], 'letters' | 'order' | 'last'>,
   stratum: string | null,
 ): Shows {
   const [counted, setCounted] = useState<Counted | null>(null);
@@ -82,9 +82,15 @@ export function useTable(
       counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
     if (!known) return null;
     const { sentence: asked, counts } = counted;
-    if (asked.within !== null) return split(asked, counts, variables);
-    return tabulate(asked, counts, variables);
-  }, [counted, view]);
+    if (asked.within !== null) {
+      const whole = split(asked, counts, variables);
+      const places = rowPlaces(whole.all, order, last);
+      const strata = whole.strata.map((one) => ({ ...one, table: orderRows(one.table, places) }));
+      return { ...whole, all: orderRows(whole.all, places), strata };
+    }
+    const plain = tabulate(asked, counts, variables);
+    return orderRows(plain, rowPlaces(plain, order, last));
+  }, [counted, view, order, last]);
   const strata = found && 'strata' in found ? found : null;
   const one = strata?.strata.find(({ code }) => code === stratum)?.table;
   const table = found && !('strata' in found) ? found : stratum === TOGETHER ? (strata?.all ?? null) : (one ?? null);

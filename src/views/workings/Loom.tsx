@@ -18,6 +18,8 @@ export interface LoomProps {
   proof: Proof;
   groups: readonly Group[];
   setAside: readonly string[];
+  /** Of a multiple-response question: who answered it; shares are of these. Null: of all who are in a group. */
+  answered: number | null;
   /** The group that blanks go to; null: they stay blank. */
   blankTo: number | null;
   send: (code: string, target: Target) => void;
@@ -72,11 +74,12 @@ export function Loom(props: LoomProps) {
     most,
   });
   const pens = pensFor(groups.length);
-  const base = groups.reduce(
+  const inGroups = groups.reduce(
     (sum, { code }) => sum + (proof.columns.find((column) => column.code === code)?.respondents ?? 0),
     0,
   );
-  const lost = proof.columns.at(-1)?.respondents ?? 0;
+  const base = props.answered ?? inGroups;
+  const lost = props.answered === null ? (proof.columns.at(-1)?.respondents ?? 0) : blank;
   const lower = without.length + 1;
   const lowerRibbons = ribbons({
     olds: [...without.map(({ code }) => respondents(code)), blank].map((value) => ({ value, target: 0 })),
@@ -102,7 +105,9 @@ export function Loom(props: LoomProps) {
   );
   return (
     <div className={css['loom']} data-testid="loom">
-      <p className={css['colHead']}>{source.length} codes, and blank</p>
+      <p className={css['colHead']}>
+        {source.length} {props.answered === null ? 'codes, and blank' : 'options, and who did not answer'}
+      </p>
       <p />
       <p className={css['colHead']}>
         {groups.length} group{groups.length === 1 ? '' : 's'}

@@ -1,11 +1,12 @@
 import type { RosterVariable } from '../../api/types.js';
-import { saysNone } from '../../core/codebook/questions.js';
+import { liftCommon, saysNone, ticksIn } from '../../core/codebook/questions.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, isAnswer, titleOf } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
 import { namesOf, parseExpression } from '../../core/recode/expression/parse.js';
+import { optionLabels } from './bodies/option-labels.js';
 import { startRegroup } from '../../core/recode/starts.js';
-import type { Recipe, Score, ScoreItem } from '../../core/recode/types.js';
+import type { Gather, Recipe, Score, ScoreItem, Slots } from '../../core/recode/types.js';
 
 /** What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots. */
 export const MAKES = ['regroup', 'band', 'score', 'combine', 'interlock', 'flags', 'number', 'categories', 'gather', 'slots'] as const; // prettier-ignore
@@ -47,6 +48,7 @@ export const canRegroup = (variable: RosterVariable) =>
   variable.countable &&
   (variable.level === 'unordered' ||
     variable.level === 'ordered' ||
+    variable.level === 'multiple' ||
     (variable.level === 'number' && variable.picture.is === 'histogram' && variable.picture.bins.length <= 12));
 
 /** Text, or codes of which some are numbers and some are words. */
@@ -68,7 +70,7 @@ export function suits(make: Make, variable: RosterVariable): boolean {
     case 'combine':
       return isCoded(variable) && variable.level !== 'number';
     case 'interlock':
-      return isCoded(variable) && variable.level !== 'multiple' && variable.codes.length <= 500;
+      return isCoded(variable) && variable.codes.length <= 500;
     case 'flags':
       return isCoded(variable);
     case 'number':
@@ -101,6 +103,26 @@ export function sharedOptions(variables: readonly RosterVariable[]): { code: str
   return [...found].map(([code, label]) => ({ code, label }));
 }
 
+/** The yes/no columns that were selected as one question: labels without what they share, the code that looks like ticked. */
+function startGather(sources: readonly RosterVariable[]): Gather {
+  const titles = sources.map(titleOf);
+  const { common, rest } = liftCommon(titles);
+  const labels = common === '' ? optionLabels(titles) : rest;
+  const items = sources.map(({ id, codes, name }, k) => {
+    const found = ticksIn(codes.filter(isAnswer).map(({ code, label }) => ({ code, label })));
+    return { source: id, label: labels[k] ?? name, ticked: found?.ticked ?? '', also: found && found.also.length > 0 ? found.also : undefined };
+  });
+  const none = items.find((_, k) => saysNone(titles[k] ?? ''));
+  return { kind: 'gather', items: items.filter((item) => item !== none), none: none ? { source: none.source, label: 'None of these', ticked: none.ticked } : null };
+} // prettier-ignore
+
+/** Slots that were selected as one question, over the answers that they share. */
+function startSlots(sources: readonly RosterVariable[]): Slots {
+  const options = sharedOptions(sources);
+  const none = options.find(({ label }) => saysNone(label))?.code ?? null;
+  return { kind: 'slots', sources: sources.map(({ id }) => id), options: options.filter(({ code }) => code !== none), none };
+} // prettier-ignore
+
 /**
  * Where an editor begins.
  * @param sources variables chosen before it was opened; of what stands on one, the first
@@ -131,9 +153,9 @@ export function startRecipe(make: Make, sources: readonly RosterVariable[], code
     case 'categories':
       return { kind: 'convert', to: 'categories', source, alike: true, order: 'value', least: 1, exceptions: [] };
     case 'gather':
-      return { kind: 'gather', items: [], none: null };
+      return startGather(sources);
     case 'slots':
-      return { kind: 'slots', sources: [], options: [], none: null };
+      return startSlots(sources);
   }
 }
 
@@ -155,9 +177,10 @@ export function startLabel(make: Make, sources: readonly RosterVariable[]): stri
       return title;
     case 'interlock':
       return sources.length < 2 ? '' : sources.map(titleOf).reverse().join(' within ');
+    case 'gather':
+      return sources.length < 2 ? '' : liftCommon(sources.map(({ question, label, name }) => label || question || name)).common; // prettier-ignore
     case 'score':
     case 'combine':
-    case 'gather':
     case 'slots':
       return '';
   }

@@ -32,9 +32,9 @@ export interface SplitAssessment {
  * What is to be assessed of the strata together, groups across. Null with weights, and where respondents can be in
  * several rows or columns.
  */
-export function strataRequestOf({ all, strata }: Split, confidence: number): StrataRequest | null {
+export function strataRequestOf({ all, strata, within }: Split, confidence: number): StrataRequest | null {
   const request = requestOf(all, confidence);
-  if (!request || isUneven(all) || strata.length < 2) return null;
+  if (!request || isUneven(all) || strata.length < 2 || within.multiple) return null;
   // Mean scores are of the variable that has an order; the other one holds the groups.
   const turned = request.rowLevel === 'unordered' && request.columnLevel === 'ordered' && all.cells.length > 2;
   return {
@@ -48,8 +48,16 @@ export function strataRequestOf({ all, strata }: Split, confidence: number): Str
   };
 }
 
-function optionsWithin({ all, strata }: Split): OptionWithin[] {
-  if (!all.rows.multiple || !all.columns || all.columns.multiple || isUneven(all) || strata.length < 2) return [];
+function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
+  if (
+    within.multiple ||
+    !all.rows.multiple ||
+    !all.columns ||
+    all.columns.multiple ||
+    isUneven(all) ||
+    strata.length < 2
+  )
+    return [];
   const found = all.rows.categories.flatMap(({ kind }, row) => {
     if (kind !== 'option') return [];
     const { tests } = assessStrata({ strata: strata.map(({ table }) => optionOf(table, row).counts), exact: { method: 'none' } }); // prettier-ignore

@@ -131,9 +131,11 @@ export function readStrata(split: Split, known: SplitAssessment, confidence: num
   if (!known.within) {
     return readApart(
       all,
-      split.all.weighted
-        ? 'With weights no test takes the strata together: the Mantel-Haenszel statistics are for respondents who all count alike. Each table is tested by itself, p adjusted over them.'
-        : 'There is only one table.',
+      split.within.multiple
+        ? `A respondent can be in several categories of ${all.withinTitle}, so its tables overlap and no test takes them together. Each table is tested by itself, p adjusted over them.`
+        : split.all.weighted
+          ? 'With weights no test takes the strata together: the Mantel-Haenszel statistics are for respondents who all count alike. Each table is tested by itself, p adjusted over them.'
+          : 'There is only one table.',
     );
   }
   return [association(all, known.within), strength(all, known.within), where(all), trust(all, known.within), say(all, known.within)]; // prettier-ignore

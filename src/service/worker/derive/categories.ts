@@ -3,6 +3,9 @@ import { proveBand } from '../../../core/recode/band-proof.js';
 import { flag, proveFlags } from '../../../core/recode/flags.js';
 import { interlock, proveInterlock } from '../../../core/recode/interlock.js';
 import { proveRegroup, regroup } from '../../../core/recode/regroup.js';
+import { interlockSets, proveInterlockSets } from '../../../core/recode/interlock-sets.js';
+import { proveRegroupSets, regroupSets } from '../../../core/recode/regroup-sets.js';
+import type { SetsColumn } from '../../../core/count/column.js';
 import { proveToCategories, toCategories } from '../../../core/recode/to-categories.js';
 import type { Band, Flags, Interlock, Regroup, ToCategories } from '../../../core/recode/types.js';
 import { cachedColumn } from '../column-cache.js';
@@ -10,16 +13,19 @@ import {
   codedColumn,
   countableColumn,
   keptCodes,
+  keptSets,
   numericColumn,
   sourceCodes,
   talliedOnce,
   tally,
   textsOf,
 } from './columns.js';
-import type { Deriver } from './types.js';
+import type { Deriver, DeriveSource } from './types.js';
 
 export const deriveRegroup: Deriver<Regroup> = ({ file, respondents, sources }, recipe) => {
   const source = sources[0]!;
+  const found = countableColumn(file, source);
+  if (found.kind === 'sets') return deriveNets(recipe, source, found);
   const column = codedColumn(file, source);
   const codes = sourceCodes(source, column);
   const { blank, counts } = tally(column, respondents);
@@ -32,6 +38,15 @@ export const deriveRegroup: Deriver<Regroup> = ({ file, respondents, sources }, 
   return { level: made.level, codes: made.codes, proof: proveRegroup(recipe, codes, counts, blank), ...keptCodes(values, made.codes) }; // prettier-ignore
 };
 
+/** A regroup of a question with several answers: nets over its options. */
+function deriveNets(recipe: Regroup, source: DeriveSource, column: SetsColumn): ReturnType<Deriver<Regroup>> {
+  // In the order of the column, as its respondents are counted.
+  const labels = new Map(source.codes.map((code) => [code.code, code]));
+  const codes = column.options.map((code) => labels.get(code) ?? { code, label: code, missing: null });
+  const result = regroupSets(recipe, codes, column);
+  return { ...result.made, proof: proveRegroupSets(recipe, codes, result, column.state), ...keptSets(result.column, result.mentioned) }; // prettier-ignore
+}
+
 export const deriveBand: Deriver<Band> = ({ file, sources }, recipe) => {
   const source = sources[0]!;
   const column = numericColumn(file, source);
@@ -41,6 +56,12 @@ export const deriveBand: Deriver<Band> = ({ file, sources }, recipe) => {
 };
 
 export const deriveInterlock: Deriver<Interlock> = ({ file, respondents, sources }, recipe) => {
+  const found = sources.map((source) => ({ source, column: countableColumn(file, source) }));
+  if (found.some(({ column }) => column.kind === 'sets')) {
+    const mixed = found.map(({ source, column }) => ({ title: source.title, column, codes: sourceCodes(source, column) })); // prettier-ignore
+    const nested = interlockSets(recipe, mixed, respondents);
+    return { ...nested.made, proof: proveInterlockSets(nested), ...keptSets(nested.column, nested.mentioned) };
+  }
   const parts = sources.map((source) => {
     const column = codedColumn(file, source);
     return { title: source.title, column, codes: sourceCodes(source, column) };

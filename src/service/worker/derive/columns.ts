@@ -1,6 +1,13 @@
 import { type Code, missingIn } from '../../../core/codebook/types.js';
 import { type Histogram, histogramOf, type NumberSummary, summaryOf } from '../../../core/codebook/summary.js';
-import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
+import {
+  type CodedColumn,
+  type Column,
+  hasAnswered,
+  lowBits,
+  type SetsColumn,
+  wordAt,
+} from '../../../core/count/column.js';
 import { asCountable, type Countable, count } from '../../../core/count/count.js';
 import { Fault } from '../../../core/fault.js';
 import type { GatherSource } from '../../../core/recode/gather.js';
@@ -39,7 +46,8 @@ export function sourceCodes(source: DeriveSource, column: Column): Code[] {
 export function withMissing({ file, sources }: DeriveJob): GatherSource[] {
   return sources.map((source) => {
     const column = codedColumn(file, source);
-    return { column, missing: missingIn(sourceCodes(source, column)) };
+    const codes = sourceCodes(source, column);
+    return { column, missing: missingIn(codes), notAsked: codes.flatMap(({ code, missing }) => (missing === 'not-asked' ? [code] : [])) }; // prettier-ignore
   });
 }
 
@@ -94,7 +102,7 @@ export function keptCodes(values: Uint8Array | Uint16Array, made: readonly Code[
 
 /** A column of sets, with its frequencies. */
 export function keptSets({ words, state, width, options }: SetsColumn, mentioned: readonly number[]): { column: DerivedColumn; figures: DerivedFigures } {
-  const blank = state.reduce((sum, one) => sum + (one === 0 ? 1 : 0), 0);
+  const blank = state.reduce((sum, one) => sum + (hasAnswered(one) ? 0 : 1), 0);
   const codes = options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 }));
   return { column: { storage: 'sets', width, blank, codes, values: words, state }, figures: { codes, blank, ...noSummary } };
 } // prettier-ignore

@@ -7,8 +7,7 @@ import type { Deriver } from './types.js';
 
 export const deriveGather: Deriver<Gather> = (job, recipe) => {
   const result = gather(recipe, withMissing(job), job.respondents);
-  const mentioned = result.options.map(({ ticked }) => ticked);
-  return { ...gathered(recipe), proof: proveGather(recipe, result), ...keptSets(result.column, mentioned) };
+  return { ...gathered(recipe), proof: proveGather(recipe, result), ...keptSets(result.column, result.mentioned) };
 };
 
 export const deriveSlots: Deriver<Slots> = (job, recipe) => {

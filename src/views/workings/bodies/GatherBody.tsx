@@ -1,10 +1,11 @@
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../api/types.js';
 import { isAnswer, titleOf } from '../../../core/codebook/types.js';
-import type { Gather } from '../../../core/recode/types.js';
+import type { Gather, GatherItem } from '../../../core/recode/types.js';
 import { Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
 import { SourceChooser } from '../editor/SourceChooser.js';
+import { SettleField } from './SettleField.js';
 import { optionLabels } from './option-labels.js';
 import type { BodyProps } from './types.js';
 import css from '../workings.module.css';
@@ -64,13 +65,39 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
         example="grow"
         more={({ id }) => {
           const item = recipe.items.find(({ source }) => source === id);
+          const put = (next: Partial<GatherItem>) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });
+          const codes = (find(id)?.codes ?? []).filter(isAnswer).map(({ code }) => code);
+          const also = item?.also ?? [];
           return (
+            <>
             <input
               className={kit['input']}
               aria-label={`Label of the option ${titleOf(find(id) ?? { name: '', label: '' })}`}
               value={item?.label ?? ''}
-              onChange={(event) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, label: event.target.value } : one)) })}
+              onChange={(event) => put({ label: event.target.value })}
             />
+            {item && (
+              <span className={css['ticks']} role="group" aria-label={`What means ticked in ${titleOf(find(id) ?? { name: '', label: '' })}`}>
+                {codes.map((code) => (
+                  <label key={code}>
+                    <input
+                      type="checkbox"
+                      checked={code === item.ticked || also.includes(code)}
+                      onChange={(event) => {
+                        const all = codes.filter((one) => (one === code ? event.target.checked : one === item.ticked || also.includes(one)));
+                        put({ ticked: all[0] ?? '', also: all.length > 1 ? all.slice(1) : undefined });
+                      }}
+                    />
+                    {code}
+                  </label>
+                ))}
+                <label title="Nobody who says it can say another: “don’t know”">
+                  <input type="checkbox" checked={item.exclusive ?? false} onChange={(event) => put({ exclusive: event.target.checked || undefined })} />
+                  excludes others
+                </label>
+              </span>
+            )}
+            </>
           );
         }}
       />
@@ -108,6 +135,7 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
               ))}
           </select>
         </Field>
+        {(recipe.none !== null || recipe.items.some(({ exclusive }) => exclusive)) && <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />}
       </div>
     </>
   );

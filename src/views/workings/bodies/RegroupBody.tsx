@@ -23,12 +23,15 @@ const MISSING_CODE_WORDS = { keep: 'stay, each for its own reason', one: 'become
 const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 /** Categories to categories: the ribbons from old codes to new groups are the editor and the proof at once. */
-export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
+export function RegroupBody({ recipe, change, detail, source, previewed }: BodyProps<Regroup>) {
   const [text, setText] = useState<string | null>(null);
   const [unread, setUnread] = useState<{ line: number; text: string }[]>([]);
   const codes = useMemo(() => (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing })), [detail]);
   const counts = useMemo(() => new Map((detail?.codes ?? []).map(({ code, respondents }) => [code, respondents])), [detail]);
-  const proof = useMemo(() => proveRegroup(recipe, codes, counts, detail?.blank ?? 0), [recipe, codes, counts, detail]);
+  const single = useMemo(() => proveRegroup(recipe, codes, counts, detail?.blank ?? 0), [recipe, codes, counts, detail]);
+  // Who mentions several options is in a net once: only the data itself tells how many those are.
+  const isMultiple = source?.level === 'multiple';
+  const proof = isMultiple ? (previewed.preview?.proof ?? single) : single;
   if (recipe.source === 0) return null;
   if (!detail) return <Wait>Counting…</Wait>;
   const put = (next: Partial<Regroup>) => {
@@ -80,6 +83,7 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
             </Button>
           ))}
         </div>
+{!isMultiple && (
         <div>
           <span>Result</span>
           <Choice
@@ -91,13 +95,14 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
             ]}
             choose={(level) => put({ level })}
           />
-        </div>
+        </div>)}
       </div>
       <Loom
         source={codes}
         proof={proof}
         groups={recipe.groups}
         setAside={recipe.setAside}
+        answered={isMultiple ? detail.answered : null}
         blankTo={recipe.blank && 'group' in recipe.blank ? recipe.groups.findIndex(({ code }) => recipe.blank && 'group' in recipe.blank && code === recipe.blank.group) : null}
         send={send}
         rename={(at, label) => put({ groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) })}
@@ -106,7 +111,7 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
         merge={merge}
       />
       <div className={css['row']} role="group" aria-label="What no group names">
-        <Field label="Answers in no group">
+        <Field label={isMultiple ? 'Options in no net' : 'Answers in no group'}>
           <select className={kit['input']} value={recipe.unnamed ?? 'left-over'} onChange={(event) => put({ unnamed: UNNAMED.find((one) => one === event.target.value) })}>
             {UNNAMED.map((one) => (
               <option key={one} value={one}>
@@ -115,7 +120,7 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
             ))}
           </select>
         </Field>
-        <Field label="Missing codes">
+        {!isMultiple && <Field label="Missing codes">
           <select className={kit['input']} value={recipe.missing ?? 'keep'} onChange={(event) => put({ missing: MISSING_CODES.find((one) => one === event.target.value) })}>
             {MISSING_CODES.map((one) => (
               <option key={one} value={one}>
@@ -123,8 +128,8 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
               </option>
             ))}
           </select>
-        </Field>
-        <Field label="Blanks">
+        </Field>}
+        {!isMultiple && <Field label="Blanks">
           <select
             className={kit['input']}
             value={!recipe.blank ? '' : 'group' in recipe.blank ? `group ${recipe.blank.group}` : recipe.blank.missing}
@@ -146,7 +151,7 @@ export function RegroupBody({ recipe, change, detail }: BodyProps<Regroup>) {
               </option>
             ))}
           </select>
-        </Field>
+        </Field>}
       </div>
       <details className={css['typed']} open={text !== null}>
         <summary>Type the groups instead</summary>

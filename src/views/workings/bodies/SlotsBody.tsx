@@ -4,6 +4,7 @@ import { compareCodes } from '../../../core/codebook/number.js';
 import type { Slots } from '../../../core/recode/types.js';
 import kit from '../../../kit/kit.module.css';
 import { SourceChooser } from '../editor/SourceChooser.js';
+import { SettleField } from './SettleField.js';
 import type { BodyProps } from './types.js';
 import css from '../workings.module.css';
 
@@ -39,8 +40,9 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
     change({ ...recipe, sources, options, none: next.some(({ code }) => code === recipe.none) ? recipe.none : null });
   };
   const set = (code: string, is: string) => {
-    const options = codes.flatMap((one) => (one.code === code ? (is === 'option' ? [option(code) ?? one] : []) : (option(one.code) ?? [])));
-    change({ ...recipe, options, none: is === 'none' ? code : recipe.none === code ? null : recipe.none });
+    const options = codes.flatMap((one) => (one.code === code ? (is === 'option' || is === 'exclusive' ? [option(code) ?? one] : []) : (option(one.code) ?? [])));
+    const exclusive = [...(recipe.exclusive ?? []).filter((one) => one !== code), ...(is === 'exclusive' ? [code] : [])];
+    change({ ...recipe, options, none: is === 'none' ? code : recipe.none === code ? null : recipe.none, exclusive: exclusive.length > 0 ? exclusive : undefined });
   };
   return (
     <>
@@ -59,7 +61,7 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
           </h2>
           <div className={css['columns']} role="group" aria-label="Options">
             {codes.map(({ code, label }) => {
-              const is = code === recipe.none ? 'none' : option(code) ? 'option' : 'out';
+              const is = code === recipe.none ? 'none' : option(code) ? (recipe.exclusive?.includes(code) ? 'exclusive' : 'option') : 'out';
               return (
                 <div key={code} className={css['column']}>
                   <b>{code}</b>
@@ -67,13 +69,14 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
                     className={kit['input']}
                     aria-label={`Label of the option ${code}`}
                     value={option(code)?.label ?? label}
-                    disabled={is !== 'option'}
+                    disabled={is !== 'option' && is !== 'exclusive'}
                     onChange={(event) =>
                       change({ ...recipe, options: recipe.options.map((one) => (one.code === code ? { ...one, label: event.target.value } : one)) })
                     }
                   />
                   <select className={kit['input']} aria-label={`${code} is`} value={is} onChange={(event) => set(code, event.target.value)}>
                     <option value="option">an option</option>
+                    <option value="exclusive">an option that excludes others</option>
                     <option value="none">none of these</option>
                     <option value="out">left out</option>
                   </select>
@@ -81,6 +84,7 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
               );
             })}
           </div>
+          {(recipe.none !== null || (recipe.exclusive ?? []).length > 0) && <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />}
         </section>
       )}
     </>

@@ -17,7 +17,11 @@ function parsed(text: string): unknown {
 export const GET = endpoint(async ({ service, param, context }) => {
   const { searchParams } = context.url;
   const sentence = parseWith(SentenceSchema, parsed(searchParams.get('sentence') ?? ''));
-  const percent = parseWith(ShownSchema.shape.percent, searchParams.get('percent') ?? 'column');
+  const shown = parseWith(ShownSchema.pick({ percent: true, order: true, last: true }), {
+    percent: searchParams.get('percent') ?? 'column',
+    order: searchParams.get('order') ?? 'list',
+    last: searchParams.get('last') === 'true',
+  });
   const study = openStudy(service, param('study'));
-  return csvResponse(await tableAsCsv(service, study, sentence, percent), `${study.id} table`);
+  return csvResponse(await tableAsCsv(service, study, sentence, shown), `${study.id} table`);
 });

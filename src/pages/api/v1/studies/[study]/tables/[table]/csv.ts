@@ -7,5 +7,5 @@ import { findTable } from '../../../../../../../service/saved-tables.js';
 export const GET = endpoint(async ({ service, param, idParam }) => {
   const study = openStudy(service, param('study'));
   const { sentence, shown, title } = findTable(study, idParam('table'));
-  return csvResponse(await tableAsCsv(service, study, sentence, shown.percent), title);
+  return csvResponse(await tableAsCsv(service, study, sentence, shown), title);
 });

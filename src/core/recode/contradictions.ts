@@ -1,0 +1,96 @@
+import { SET_STATE } from '../count/column.js';
+import type { Settle } from './types.js';
+
+/** Respondents that are listed; the rest is counted. */
+const LISTED = 12;
+
+export interface Contradictions {
+  /** Respondents who said an answer that excludes others, and another one too. */
+  respondents: number;
+  /** Mentions that the rule took away. */
+  dropped: number;
+  /** The first of them, by their place in the data, from 1. */
+  listed: number[];
+}
+
+interface Sets {
+  words: Uint32Array;
+  width: number;
+  state: Uint8Array;
+}
+
+/** Counts the bits of one respondent. */
+function bitsOf({ words, width }: Sets, k: number): number {
+  let many = 0;
+  for (let w = 0; w < width; w++) for (let word = words[k * width + w]!; word !== 0; word &= word - 1) many++;
+  return many;
+}
+
+/** Keeps only some bits of a respondent. */
+function keep({ words, width }: Sets, k: number, mask: Uint32Array, inside: boolean): void {
+  for (let w = 0; w < width; w++) words[k * width + w]! &= inside ? mask[w]! : ~mask[w]!;
+}
+
+/** Leaves the first of a respondent's bits. */
+function keepFirst({ words, width }: Sets, k: number): void {
+  let found = false;
+  for (let w = 0; w < width; w++) {
+    const word = words[k * width + w]!;
+    words[k * width + w] = found ? 0 : word & -word;
+    if (word !== 0) found = true;
+  }
+}
+
+/**
+ * Settles contradictions in place: an answer that excludes all others ("none of these", "don't know") beside another.
+ * By the rule the other answers stand, or the excluding one does, or the respondent has no answer.
+ * @param saidNone 1 where a respondent said "none of these", which is no option
+ * @param exclusive places of options that exclude the others
+ */
+export function settleContradictions(sets: Sets, saidNone: Uint8Array | null, exclusive: readonly number[], rule: Settle): Contradictions {
+  const { words, width, state } = sets;
+  const found: Contradictions = { respondents: 0, dropped: 0, listed: [] };
+  const mask = new Uint32Array(width);
+  for (const j of exclusive) mask[j >> 5]! |= 1 << (j & 31);
+  if (exclusive.length === 0 && !saidNone) return found;
+  for (let k = 0; k < state.length; k++) {
+    const none = saidNone?.[k] === 1;
+    if (state[k] !== SET_STATE.mentioned) continue;
+    let excluding = none ? 1 : 0;
+    let others = 0;
+    for (let w = 0; w < width; w++) {
+      for (let word = words[k * width + w]! & mask[w]!; word !== 0; word &= word - 1) excluding++;
+      if ((words[k * width + w]! & ~mask[w]!) !== 0) others++;
+    }
+    if (excluding === 0 || (excluding === 1 && others === 0)) continue;
+    found.respondents++;
+    if (found.listed.length < LISTED) found.listed.push(k + 1);
+    const before = bitsOf(sets, k);
+    if (rule === 'aside') {
+      keep(sets, k, new Uint32Array(width), true);
+      state[k] = SET_STATE.noAnswer;
+    } else if (rule === 'option' && others > 0) keep(sets, k, mask, false);
+    else if (rule === 'exclusive' && none) {
+      keep(sets, k, new Uint32Array(width), true);
+      state[k] = SET_STATE.none;
+    } else {
+      keep(sets, k, mask, true);
+      keepFirst(sets, k);
+    }
+    found.dropped += before - bitsOf(sets, k);
+  }
+  return found;
+} // prettier-ignore
+
+const RULES: Record<Settle, string> = {
+  option: 'there the other answers stand',
+  exclusive: 'there it stands alone',
+  aside: 'they are left without an answer',
+};
+
+/** Contradictions in words: how many, where, and what was done. */
+export function sayContradictions({ respondents, listed }: Contradictions, rule: Settle): string {
+  if (respondents === 0) return 'Nobody gave it together with another answer.';
+  const where = `respondent${listed.length === 1 ? '' : 's'} ${listed.join(', ')}${respondents > listed.length ? ', …' : ''}`;
+  return `${respondents.toLocaleString('en')} gave it together with another answer (${where}); ${RULES[rule]}.`;
+}

@@ -1,0 +1,104 @@
+import { type Code, isAnswer } from '../codebook/types.js';
+import { hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import { whole } from '../figures.js';
+import { mentionsBy } from './gather.js';
+import type { Finding, Made, Proof, Regroup } from './types.js';
+
+export interface RegroupedSets {
+  made: Made;
+  column: SetsColumn;
+  /** Respondents by group. */
+  mentioned: number[];
+  /** Respondents by option of the source, and of those by group; last who is in no group by it. */
+  went: number[][];
+  before: number[];
+  /** Who mentioned something before, and has a mention in no group now. */
+  emptied: number;
+}
+
+/** The options that become groups: those that are named, and the others where each keeps its own. */
+function groupsOf(recipe: Regroup, source: readonly Code[]): { code: string; label: string; from: readonly string[] }[] {
+  const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
+  const taken = new Set(recipe.groups.map(({ code }) => code));
+  const own = recipe.unnamed === 'own' ? source.filter((one) => isAnswer(one) && !named.has(one.code)) : [];
+  const free = (code: string): string => (taken.has(code) ? free(`${code}'`) : code);
+  return [...recipe.groups, ...own.map(({ code, label }) => ({ code: free(code), label, from: [code] }))];
+} // prettier-ignore
+
+/**
+ * Nets over the options of a multiple-response question: who mentions any option of a group is in it, once. A
+ * respondent left without a mention has chosen none of these.
+ */
+export function regroupSets(recipe: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
+  const groups = groupsOf(recipe, source);
+  const width = wordsFor(groups.length);
+  const respondents = column.state.length;
+  const words = new Uint32Array(respondents * width);
+  const state = Uint8Array.from(column.state);
+  const groupOf = column.options.map((option) => groups.findIndex(({ from }) => from.includes(option)));
+  let emptied = 0;
+  for (let k = 0; k < respondents; k++) {
+    if (state[k] !== SET_STATE.mentioned) continue;
+    let has = false;
+    for (let w = 0; w < column.width; w++) {
+      for (let bits = column.words[k * column.width + w]!; bits !== 0; bits &= bits - 1) {
+        const group = groupOf[w * 32 + 31 - Math.clz32(bits & -bits)]!;
+        if (group < 0) continue;
+        words[k * width + (group >> 5)]! |= 1 << (group & 31);
+        has = true;
+      }
+    }
+    if (has) continue;
+    state[k] = SET_STATE.none;
+    emptied++;
+  }
+  const before = mentionsBy(column.words, column.width, column.options.length);
+  return {
+    made: { level: 'multiple', codes: groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) },
+    column: { kind: 'sets', words, width, state, options: groups.map(({ code }) => code) },
+    mentioned: mentionsBy(words, width, groups.length),
+    before,
+    went: column.options.map((_, j) => [...groups.map((__, g) => (groupOf[j] === g ? before[j]! : 0)), groupOf[j]! < 0 ? before[j]! : 0]), // prettier-ignore
+    emptied,
+  };
+}
+
+const list = (codes: readonly Code[]) => codes.map(({ code, label }) => (label === code ? code : `${code} ${label}`)).join(', '); // prettier-ignore
+
+/** Old against new: mentions of each option by group; that no net counts a respondent twice, and none is lost. */
+export function proveRegroupSets(recipe: Regroup, source: readonly Code[], result: RegroupedSets, state: Uint8Array): Proof {
+  const { made, mentioned, before, went, emptied } = result;
+  const named = recipe.groups.flatMap(({ from }) => from);
+  const respondentsOf = (code: string) => before[source.findIndex((one) => one.code === code)] ?? 0;
+  const answers = source.filter(isAnswer);
+  const leftOver = recipe.unnamed === 'own' || recipe.unnamed === 'set-aside' ? [] : answers.filter(({ code }) => !named.includes(code) && !recipe.setAside.includes(code));
+  const aside = answers.filter(({ code }) => !named.includes(code) && (recipe.setAside.includes(code) || recipe.unnamed === 'set-aside'));
+  const doubled = answers.filter(({ code }) => named.filter((one) => one === code).length > 1 || (named.includes(code) && recipe.setAside.includes(code)));
+  const unknown = named.filter((code) => !source.some((one) => one.code === code));
+  const answered = state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const most = Math.max(0, ...mentioned);
+  const lost = (codes: readonly Code[]) => codes.reduce((sum, { code }) => sum + respondentsOf(code), 0);
+  const taken = went.reduce((sum, line) => sum + line.slice(0, -1).reduce((a, b) => a + b, 0), 0);
+  const nets = mentioned.reduce((a, b) => a + b, 0);
+  const findings: Finding[] = [
+    { id: 'covered', holds: leftOver.length === 0, title: 'Covered', text: leftOver.length === 0 ? `All ${answers.length} options go somewhere.` : `${answers.length - leftOver.length} of ${answers.length} options go somewhere.`, codes: [] },
+    { id: 'left-over', holds: leftOver.length === 0, title: 'Left over', text: leftOver.length === 0 ? 'None.' : `${list(leftOver)} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(lost(leftOver))} mentions would be lost. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ${leftOver.length === 1 ? 'it' : 'them'} aside.`, codes: leftOver.map(({ code }) => code) },
+    { id: 'doubled', holds: doubled.length === 0, title: 'Doubled', text: doubled.length === 0 ? 'No option goes to two groups.' : `${list(doubled)} ${doubled.length === 1 ? 'is' : 'are'} named twice; the first group that names it takes it.`, codes: doubled.map(({ code }) => code) },
+    { id: 'made-missing', holds: true, title: 'Set aside', text: aside.length === 0 ? 'No option was set aside.' : `${list(aside)}: ${whole(lost(aside))} mentions, by choice.`, codes: aside.map(({ code }) => code) },
+    ...(unknown.length > 0 ? [{ id: 'empty' as const, holds: false, title: 'Empty', text: `The source has no option ${unknown.join(', ')}.`, codes: unknown }] : []),
+    { id: 'reconciled', holds: nets <= taken && most <= answered, title: 'Reconciled', text: `${whole(taken)} mentions before are ${whole(nets)} after: a respondent who mentions several options of a group is in it once. ${whole(answered)} answered, before and after${emptied > 0 ? `; ${whole(emptied)} of them mention nothing any more` : ''}.`, codes: [] },
+  ];
+  const columns = [...made.codes.map(({ code, label }, g) => ({ code, label, missing: false, respondents: mentioned[g] ?? 0 })), { code: '', label: 'In no group', missing: true, respondents: lost([...leftOver, ...aside]) }];
+  const nobody = columns.map(() => 0);
+  const blank = state.length - answered;
+  return {
+    holds: findings.every(({ holds }) => holds),
+    findings,
+    columns,
+    rows: [
+      ...source.map(({ code, label, missing }, j) => ({ code, label, missing: missing !== null, respondents: before[j] ?? 0, went: went[j] ?? nobody })),
+      { code: '', label: 'Without an answer', missing: true, respondents: blank, went: columns.map((_, k) => (k === columns.length - 1 ? blank : 0)) },
+    ],
+    respondents: state.length,
+  };
+} // prettier-ignore

@@ -12,7 +12,7 @@ const OPTIONS = 20;
 const GROUPS = 8;
 const ROUNDS = 9;
 /** A question of 20 options with its pairs may take so many times as long as a single answer of 20 codes. */
-const MOST = 60;
+const MOST = 40;
 
 /** A question of 20 options by 8 groups on 1,000,000 respondents, beside a single answer of 20 codes by the same groups. */
 export async function benchMultiple(): Promise<void> {

@@ -329,7 +329,16 @@ describe('tables', () => {
   });
 
   it('counts a multiple-response question: mentions, none, nothing, blank', async () => {
-    expect(await frequencies(id, 'crops')).toEqual({ blank: 1, '1': 2, '2': 2, answered: 5, none: 1, nothing: 1 });
+    expect(await frequencies(id, 'crops')).toEqual({
+      blank: 1,
+      '1': 2,
+      '2': 2,
+      mentioned: 3,
+      none: 1,
+      nothing: 1,
+      'no-answer': 0,
+      'not-asked': 0,
+    });
   });
 
   it('exports CSV with base, mentions and who was left out', async () => {

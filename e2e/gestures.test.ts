@@ -130,12 +130,12 @@ describe('a condition over categories', () => {
     await press(session.driver, 'f');
     await type(session.driver, 'crops grown', '\uE007');
     await (await find(session.driver, '[role=group][aria-label^="Only where"] input[type=checkbox]')).click();
-    await says(session.driver, 'h1', 'Crops grown includes Potatoes');
-    await (await named(session.driver, 'does not include')).click();
-    await says(session.driver, 'h1', 'Crops grown does not include Potatoes');
-    await says(session.driver, '[data-testid=base]', 'other than “does not include Potatoes”');
+    await says(session.driver, 'h1', 'Crops grown mentions Potatoes');
+    await (await named(session.driver, 'mentions none of')).click();
+    await says(session.driver, 'h1', 'Crops grown does not mention Potatoes');
+    await says(session.driver, '[data-testid=base]', 'other than “does not mention Potatoes”');
     await (await named(session.driver, 'Done')).click();
-    await (await named(session.driver, 'Take out Crops grown does not include Potatoes')).click();
+    await (await named(session.driver, 'Take out Crops grown does not mention Potatoes')).click();
     await says(session.driver, '[data-testid=base]', 'Base 2,412');
   });
 });

@@ -177,7 +177,7 @@ describe('workings', () => {
     const items = (names: string[]) => names.map((name) => ({ source: variable(name).id, label: name, ticked: '1' }));
     const wide = await faultOf(previewWorking(service, study, { kind: 'gather', items: items(['grow_beans', 'id']), none: null })); // prettier-ignore
     expect(wide.place.variable).toBe('Plot holder number');
-    const multiple = await faultOf(previewWorking(service, study, { kind: 'regroup', source: variable('crops').id, level: 'unordered', groups: [{ code: '1', label: 'A', from: ['1'] }], setAside: [] })); // prettier-ignore
+    const multiple = await faultOf(previewWorking(service, study, { kind: 'convert', to: 'categories', source: variable('crops').id, alike: true, order: 'value', least: 1, exceptions: [] })); // prettier-ignore
     expect(multiple.message).toContain('multiple-response');
   });
 });

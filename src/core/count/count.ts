@@ -1,5 +1,6 @@
 import { Fault } from '../fault.js';
 import { type CodedColumn, type Column, SET_STATE, type SetsColumn } from './column.js';
+import { countSets, countsInBlocks, type SetCounts } from './count-sets.js';
 import type { CountArray, CountAxis, FilterTally, Slot } from './types.js';
 
 export type Countable = CodedColumn | SetsColumn;
@@ -64,6 +65,10 @@ export function count(request: CountRequest): CountArray {
   const { mask, respondents: length } = request;
   const weight = request.weight && usable(request.weight, mask, length);
   const plain = { axes, total: length, filtered: request.filtered, withoutWeight: weight?.without ?? 0 };
+  const groups = request.axes.slice(1).filter((axis) => axis.kind === 'coded');
+  if (rows?.kind === 'sets' && groups.length === request.axes.length - 1 && inBlocks(rows, axes)) {
+    return { ...plain, ...countBlocks(rows, groups, weight, { ...request, mask: weight?.mask ?? mask }) };
+  }
   const together = countTogether({ ...request, mask: weight?.mask ?? mask }, axes);
   if (weight === null && rows?.kind === 'coded' && within === undefined && columns?.kind !== 'sets') {
     const counted = columns
@@ -96,6 +101,40 @@ export function count(request: CountRequest): CountArray {
     },
   };
 }
+
+/** Whether a question by groups is counted in blocks of options, with its pairs. */
+function inBlocks({ options }: SetsColumn, axes: readonly CountAxis[]): boolean {
+  const groups = axes.slice(1).reduce((product, { slots }) => product * slots.length, 1);
+  return options.length > 0 && options.length ** 2 * groups <= MOST_TOGETHER && countsInBlocks(options.length, groups);
+}
+
+/** The cells of a question by groups: how respondents stand to it, and who mentions each option, alone and with others. */
+function countBlocks(rows: SetsColumn, groups: readonly CodedColumn[], weight: ReturnType<typeof usable> | null, { respondents, mask }: CountRequest): Pick<CountArray, 'respondents' | 'together' | 'weights'> {
+  const options = rows.options.length;
+  const width = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
+  const asked = { rows, groups, respondents, mask };
+  const cellsOf = ({ states, together }: SetCounts): number[] => {
+    const cells = new Array<number>((options + 6) * width).fill(0);
+    for (let g = 0; g < width; g++) {
+      cells[g] = states[g * 6]!;
+      for (let j = 0; j < options; j++) cells[(j + 1) * width + g] = together[(g * options + j) * options + j]!;
+      for (let s = 1; s < 6; s++) cells[(options + s) * width + g] = states[g * 6 + s]!;
+    }
+    return cells;
+  };
+  const plain = countSets({ ...asked, weight: null });
+  if (!weight) return { respondents: cellsOf(plain), together: { sums: Array.from(plain.together), squares: null }, weights: null };
+  const { values, even } = weight;
+  const cells = cellsOf(plain);
+  // One and the same weight for all: a product is exact where a long sum is not, and shows that it is the same.
+  if (even !== null) {
+    const times = (by: number) => (value: number) => value * by;
+    const pairs = Array.from(plain.together);
+    return { respondents: cells, together: { sums: pairs.map(times(even)), squares: pairs.map(times(even * even)) }, weights: { sums: cells.map(times(even)), squares: cells.map(times(even * even)) } };
+  }
+  const [sums, squares] = [countSets({ ...asked, weight: values }), countSets({ ...asked, weight: values }, 2)];
+  return { respondents: cells, together: { sums: Array.from(sums.together), squares: Array.from(squares.together) }, weights: { sums: cellsOf(sums), squares: cellsOf(squares) } };
+} // prettier-ignore
 
 /** The weights, with a mask that lets nobody in who has none above 0; `even` where all of them are the same. */
 function usable(values: Float64Array, mask: Uint8Array | null, length: number) {

@@ -293,8 +293,8 @@ export function TablesScreen({ study }: { study: string }) {
                   ) : (
                     <FrequencyTable table={table} title={title} />
                   )}
-                  {empty === null && !table.columns && <CoMentionTable table={table} />}
                   <BaseLine table={table} hatch={shown.hatch && marks !== null} />
+                  {empty === null && !table.columns && <CoMentionTable table={table} />}
                   {empty === null &&
                     table.columns &&
                     !table.rows.multiple &&

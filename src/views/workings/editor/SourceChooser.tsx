@@ -32,6 +32,9 @@ export function SourceChooser({ title, hint, candidates, chosen, choose, taken, 
       (!variable.aside || chosen.includes(variable.id)) &&
       matches(`${variable.name} ${titleOf(variable)} ${variable.question} ${variable.group}`, search),
   );
+  const isOpen = open || chosen.length < 2;
+  // What is said of each column stays in sight when the choosing is done.
+  const listed = isOpen ? shown : more ? candidates.filter(({ id }) => chosen.includes(id)) : [];
   const added = shown.map(({ id }) => id).filter((id) => !chosen.includes(id) && !taken?.has(id));
   return (
     <section className={css['section']}>
@@ -44,29 +47,31 @@ export function SourceChooser({ title, hint, candidates, chosen, choose, taken, 
           </Button>
         )}
       </h2>
-      {(open || chosen.length < 2) && (
-        <>
-          <div className={css['row']}>
-            <Field label="Find columns">
-              <input
-                className={kit['input']}
-                type="search"
-                value={search}
-                placeholder={example}
-                onChange={(event) => setSearch(event.target.value)}
-              />
-            </Field>
-            {search.trim() !== '' && (
-              <Button onClick={() => choose([...chosen, ...added])} disabled={added.length === 0}>
-                Choose all {shown.length} found
-              </Button>
-            )}
-            <Button onClick={() => choose([])} disabled={chosen.length === 0}>
-              Choose none
+      {isOpen && (
+        <div className={css['row']}>
+          <Field label="Find columns">
+            <input
+              className={kit['input']}
+              type="search"
+              value={search}
+              placeholder={example}
+              onChange={(event) => setSearch(event.target.value)}
+            />
+          </Field>
+          {search.trim() !== '' && (
+            <Button onClick={() => choose([...chosen, ...added])} disabled={added.length === 0}>
+              Choose all {shown.length} found
             </Button>
-          </div>
+          )}
+          <Button onClick={() => choose([])} disabled={chosen.length === 0}>
+            Choose none
+          </Button>
+        </div>
+      )}
+      {(isOpen || listed.length > 0) && (
+        <>
           <div className={css['columns']} role="group" aria-label="Columns">
-            {shown.map((variable) => {
+            {listed.map((variable) => {
               const on = chosen.includes(variable.id);
               return (
                 <div key={variable.id} className={css['column']}>

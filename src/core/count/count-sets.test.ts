@@ -1,0 +1,56 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from './column.js';
+import { countSets, countsInBlocks } from './count-sets.js';
+
+function setsOf(people: readonly (readonly number[] | null)[], options: number): SetsColumn {
+  const width = wordsFor(options);
+  const words = new Uint32Array(people.length * width);
+  people.forEach((said, k) => said?.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
+  const state = Uint8Array.from(people, (said) => (said === null ? SET_STATE.notAsked : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing)); // prettier-ignore
+  return { kind: 'sets', words, width, state, options: Array.from({ length: options }, (_, j) => String(j)) };
+}
+
+describe('a question counted in blocks', () => {
+  it('has for each two options who mentions both, whatever the number of options, groups, filter and weights', () => {
+    const shape = fc.integer({ min: 1, max: 45 }).chain((options) =>
+      fc.record({
+        options: fc.constant(options),
+        people: fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 0, max: options - 1 }), { maxLength: 9 })), { maxLength: 40 }), // prettier-ignore
+        weighted: fc.boolean(),
+        masked: fc.boolean(),
+      }),
+    );
+    fc.assert(
+      fc.property(shape, ({ options, people, weighted, masked }) => {
+        const groups: CodedColumn[] = [
+          { kind: 'coded', values: Uint8Array.from(people, (_, k) => k % 3), codes: ['a', 'b'] },
+          { kind: 'coded', values: Uint8Array.from(people, (_, k) => (k >> 1) % 2), codes: ['x'] },
+        ];
+        const weight = weighted ? Float64Array.from(people, (_, k) => 1 + (k % 5)) : null;
+        const mask = masked ? Uint8Array.from(people, (_, k) => (k % 4 === 0 ? 0 : 1)) : null;
+        const request = { rows: setsOf(people, options), groups, respondents: people.length, mask, weight };
+        for (const power of [1, 2] as const) {
+          const found = countSets(request, power);
+          const together = new Float64Array(6 * options * options);
+          const states = new Float64Array(6 * 6);
+          people.forEach((said, k) => {
+            if (masked && k % 4 === 0) return;
+            const group = (k % 3) * 2 + ((k >> 1) % 2);
+            const w = weighted ? (1 + (k % 5)) ** power : 1;
+            states[group * 6 + request.rows.state[k]!]! += w;
+            for (const a of said ?? []) for (const b of said ?? []) together[(group * options + a) * options + b]! += w;
+          });
+          expect(found.together).toEqual(together);
+          expect(found.states).toEqual(states);
+        }
+      }),
+    );
+  });
+
+  it('is for questions that are not too long, over groups that are not too many', () => {
+    expect(countsInBlocks(20, 8)).toBe(true);
+    expect(countsInBlocks(200, 8)).toBe(false);
+    expect(countsInBlocks(40, 5000)).toBe(false);
+  });
+});

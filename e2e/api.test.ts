@@ -245,7 +245,7 @@ describe('intake', () => {
     expect(why).toMatchObject({ made: 'slots', answers: 60, holds: true });
     expect(why?.codes.map(({ code }) => code)).toEqual(['1', '2', '3', '4']);
     const counted = await frequencies(accepted.body.study, 'why');
-    expect(counted).toMatchObject({ '1': 25, '2': 25, '3': 25, '4': 25, answered: 60 });
+    expect(counted).toMatchObject({ '1': 25, '2': 25, '3': 25, '4': 25, mentioned: 60 });
   });
 
   it('makes one study where it is accepted twice at once, and takes a column in after all where the first try was refused', async () => {
@@ -354,6 +354,7 @@ describe('tables', () => {
       'Ticked nothing,1,20,',
       'Respondents who answered,5',
       'Mentions,4',
+      'Mentions per respondent,0.8',
       '',
       'Respondents in the study,6',
       '"Left out, Crops: blank",1',

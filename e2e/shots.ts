@@ -45,16 +45,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'multiple-response', path: `${DEMO}/workings?working=1`, ready: '[data-testid=old-against-new]' },
   { name: 'codebook', path: `${DEMO}/codebook?variable=satisfaction`, ready: 'aside table' },
   {
-    name: 'codebook-missing',
-    path: `${DEMO}/codebook?variable=satisfaction`,
-    ready: '[role=grid] [data-row]',
-    before: async (driver) => {
-      await (await named(driver, 'Missing codes…')).click();
-      await fill(driver, '[aria-label="Missing codes"] input:not([type])', '4, 5');
-      await find(driver, '[aria-label="Missing codes"] h2');
-    },
-  },
-  {
     name: 'codebook-lists',
     path: `${DEMO}/codebook?view=lists`,
     ready: 'tbody button',
@@ -80,9 +70,22 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: 'convert',
-    path: `${DEMO}/workings?make=number&of=plot_size`,
-    ready: '[data-testid=old-against-new]',
+    name: 'band',
+    path: `${DEMO}/workings?make=band&of=age`,
+    ready: 'main svg[aria-label^=Histogram]',
+    before: async (driver) => {
+      await (await named(driver, 'equal share')).click();
+      await find(driver, '[data-testid=old-against-new]');
+    },
+  },
+  {
+    name: 'ledger',
+    path: `${DEMO}/ledger`,
+    ready: 'ol li button',
+    before: async (driver) => {
+      await (await find(driver, 'ol li:nth-child(2) button')).click();
+      await find(driver, 'ol dl');
+    },
   },
   {
     name: 'paper',

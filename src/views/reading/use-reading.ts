@@ -60,7 +60,7 @@ export function useSplitReading(split: Split | null, adjustment: Adjustment | un
       strata: split.strata.map((stratum, k) => ({
         ...stratum,
         marks: marksOf(stratum.table, known.strata[k] ?? null),
-        letters: lettersOf(stratum.table, known.strata[k] ?? null),
+        letters: lettersOf(stratum.table, known.strata[k] ?? null, adjustment),
       })),
       answers: readSplit(split, known, CONFIDENCE),
       sums: sumsOfSplit(split, known, CONFIDENCE),
@@ -86,7 +86,7 @@ export function useReading(
   const known = useMemo(() => {
     if (!table) return null;
     const assessment = assessTable(table, CONFIDENCE, adjustment);
-    return { assessment, marks: marksOf(table, assessment), letters: lettersOf(table, assessment) };
+    return { assessment, marks: marksOf(table, assessment), letters: lettersOf(table, assessment, adjustment) };
   }, [table, adjustment]);
   const assessment = known?.assessment ?? null;
   const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);

@@ -33,10 +33,10 @@ export function CellChoices({ shown, setShown, tested, compared, multiple }: Pro
         label="Percentages"
         value={shown.percent}
         of={[
-          ['column', multiple ? '% of respondents' : 'column %'],
+          ['column', multiple ? 'respondents %' : 'column %'],
           ['row', 'row %'],
           ['total', 'total %'],
-          ...(multiple ? [['mentions', '% of mentions'] as const] : []),
+          ...(multiple ? [['mentions', 'mentions %'] as const] : []),
         ]}
         choose={(percent) => setShown({ ...shown, percent })}
       />

@@ -59,7 +59,7 @@ export function HeadingTools({ shown, setShown, ordered }: Props) {
       {ordered && <OrderSelect shown={shown} setShown={setShown} />}
       {sides.length > 0 && (
         <>
-          <span>Drag a heading onto another to merge, between two to move; click for more.</span>
+          <span>Drag headings to merge or move them; click one for more.</span>
           <AsideStrip />
         </>
       )}

@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../api/types.js';
+import { ticksIn } from '../../../core/codebook/questions.js';
 import { isAnswer, titleOf } from '../../../core/codebook/types.js';
 import type { Gather, GatherItem } from '../../../core/recode/types.js';
+import { whole } from '../../../core/figures.js';
 import { Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
 import { SourceChooser } from '../editor/SourceChooser.js';
@@ -10,9 +12,12 @@ import { optionLabels } from './option-labels.js';
 import type { BodyProps } from './types.js';
 import css from '../workings.module.css';
 
+/** Ways of saying yes and no that one column holds at the most: "Yes", "yes", "TRUE", "x", "no". */
+const MOST_WAYS = 8;
+
 /** A column can be an option where it holds few codes. */
 function suitsGather(variable: RosterVariable): boolean {
-  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= 3; // prettier-ignore
+  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= MOST_WAYS; // prettier-ignore
 }
 
 /** One multiple-response question over several yes/no columns, by naming the code that means ticked. */
@@ -49,7 +54,8 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
       const kept = recipe.items.find(({ source }) => source === id);
       // A label that was typed stays; one that was worked out follows the selection.
       const label = kept && !before.has(kept.label) ? kept.label : (labels[k] ?? '');
-      return { source: id, label, ticked: kept?.ticked ?? ticked };
+      const found = kept ?? ticksIn((find(id)?.codes ?? []).filter(isAnswer));
+      return { ...kept, source: id, label, ticked: ticked !== '' && !kept ? ticked : (found?.ticked ?? ''), ...(kept || !found?.also?.length ? {} : { also: found.also }) };
     });
     change({ ...recipe, items, none: none !== null && ids.includes(none) ? null : recipe.none });
   };
@@ -57,7 +63,7 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
     <>
       <SourceChooser
         title="Columns, one for each option"
-        hint="those with two or three codes"
+        hint="those with a few codes"
         candidates={candidates}
         chosen={chosen}
         choose={setColumns}
@@ -66,7 +72,11 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
         more={({ id }) => {
           const item = recipe.items.find(({ source }) => source === id);
           const put = (next: Partial<GatherItem>) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });
-          const codes = (find(id)?.codes ?? []).filter(isAnswer).map(({ code }) => code);
+          const column = find(id);
+          const answers = (column?.codes ?? []).filter(isAnswer);
+          const codes = answers.map(({ code }) => code);
+          // How many respondents have a code is in the column's picture.
+          const times = column?.picture.is === 'bars' ? column.picture.bars : [];
           const also = item?.also ?? [];
           return (
             <>
@@ -78,7 +88,8 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
             />
             {item && (
               <span className={css['ticks']} role="group" aria-label={`What means ticked in ${titleOf(find(id) ?? { name: '', label: '' })}`}>
-                {codes.map((code) => (
+                <span>ticked is</span>
+                {answers.map(({ code, label }, at) => (
                   <label key={code}>
                     <input
                       type="checkbox"
@@ -88,7 +99,8 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
                         put({ ticked: all[0] ?? '', also: all.length > 1 ? all.slice(1) : undefined });
                       }}
                     />
-                    {code}
+                    {label === code ? code : `${code} ${label}`}
+                    {times[at] === undefined ? '' : ` (${whole(times[at])})`}
                   </label>
                 ))}
                 <label title="Nobody who says it can say another: “don’t know”">
@@ -108,7 +120,7 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
             value={ticked}
             onChange={(event) => {
               const { value } = event.target;
-              change({ ...recipe, items: recipe.items.map((item) => ({ ...item, ticked: value })), none: recipe.none && { ...recipe.none, ticked: value } });
+              change({ ...recipe, items: recipe.items.map((item) => ({ ...item, ticked: value, also: undefined })), none: recipe.none && { ...recipe.none, ticked: value } });
             }}
           >
             <option value="">{recipe.items.length === 0 ? 'choose columns first' : ticks.size > 1 ? 'each column its own' : 'choose…'}</option>

@@ -54,15 +54,21 @@ function groupsOf(groups: readonly CodedColumn[], respondents: number): Int32Arr
   return group;
 }
 
+/** The blocks of one respondent, out of the words from `from` on. */
+function unpack(words: Uint32Array, from: number, held: Int32Array): void {
+  for (let b = 0; b < held.length; from++) {
+    let word = words[from]!;
+    for (let inWord = 0; inWord < PER_WORD && b < held.length; inWord++, word >>>= BITS)
+      held[b++] = word & (VALUES - 1);
+  }
+}
+
 /** The hot loop: one step for every two blocks of a respondent, whole numbers in. */
 function stepEach({ rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan, flat: Int32Array): void {
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
-    for (let b = 0, from = k * width; b < blocks; from++) {
-      let word = words[from]!;
-      for (let inWord = 0; inWord < PER_WORD && b < blocks; inWord++, word >>>= BITS) held[b++] = word & (VALUES - 1);
-    }
+    unpack(words, k * width, held);
     let at = (group[k]! << (2 * BITS)) | 0;
     if (blocks === 1) flat[at + held[0]!]!++;
     for (let p = 0; p < blocks - 1; p++) {
@@ -80,10 +86,7 @@ function stepWeighted({ rows: { words, width, state }, group, respondents, mask,
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
-    for (let b = 0, from = k * width; b < blocks; from++) {
-      let word = words[from]!;
-      for (let inWord = 0; inWord < PER_WORD && b < blocks; inWord++, word >>>= BITS) held[b++] = word & (VALUES - 1);
-    }
+    unpack(words, k * width, held);
     const w = power === 2 ? weight[k]! * weight[k]! : weight[k]!;
     let at = group[k]! << (2 * BITS);
     if (blocks === 1) flat[at + held[0]!]! += w;

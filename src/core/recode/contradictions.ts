@@ -1,5 +1,5 @@
 import { SET_STATE } from '../count/column.js';
-import type { Settle } from './types.js';
+import type { Finding, Settle } from './types.js';
 
 /** Respondents that are listed; the rest is counted. */
 const LISTED = 12;
@@ -89,8 +89,18 @@ const RULES: Record<Settle, string> = {
 };
 
 /** Contradictions in words: how many, where, and what was done. */
-export function sayContradictions({ respondents, listed }: Contradictions, rule: Settle): string {
+function sayContradictions({ respondents, listed }: Contradictions, rule: Settle): string {
   if (respondents === 0) return 'Nobody gave it together with another answer.';
   const where = `respondent${listed.length === 1 ? '' : 's'} ${listed.join(', ')}${respondents > listed.length ? ', …' : ''}`;
   return `${respondents.toLocaleString('en')} gave it together with another answer (${where}); ${RULES[rule]}.`;
 }
+
+/**
+ * The check of a question's contradictions; none where no answer of it excludes others.
+ * @param excluding labels of the answers that do
+ */
+export function contradictionCheck(excluding: readonly string[], found: Contradictions, settle: Settle = 'option'): Finding[] {
+  if (excluding.length === 0) return [];
+  const text = `${excluding.join(', ')}: ${sayContradictions(found, settle)}`;
+  return [{ id: 'contradicted', holds: true, title: 'Contradicted', text, codes: [] }];
+} // prettier-ignore

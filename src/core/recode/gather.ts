@@ -1,7 +1,7 @@
 import { whole } from '../figures.js';
 import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
-import { type Contradictions, sayContradictions, settleContradictions } from './contradictions.js';
+import { type Contradictions, contradictionCheck, settleContradictions } from './contradictions.js';
 import type { Finding, Gather, GatherItem, Made, Proof } from './types.js';
 
 /** More options than this is a mistake in the selection. */
@@ -196,17 +196,11 @@ export function proveGather(recipe: Gather, result: GatherResult): Proof {
           : `${whole(result.none)} respondents say it.`,
       codes: [],
     },
-    ...(recipe.none !== null || excluding.length > 0
-      ? [
-          {
-            id: 'contradicted' as const,
-            holds: true,
-            title: 'Contradicted',
-            text: `${[...excluding, ...(recipe.none ? [recipe.none.label || 'None of these'] : [])].join(', ')}: ${sayContradictions(result.contradictions, recipe.settle ?? 'option')}`,
-            codes: [],
-          },
-        ]
-      : []),
+    ...contradictionCheck(
+      [...excluding, ...(recipe.none ? [recipe.none.label || 'None of these'] : [])],
+      result.contradictions,
+      recipe.settle,
+    ),
     {
       id: 'made-missing',
       holds: true,

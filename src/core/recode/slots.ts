@@ -1,7 +1,7 @@
 import { whole } from '../figures.js';
 import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
-import { type Contradictions, sayContradictions, settleContradictions } from './contradictions.js';
+import { type Contradictions, contradictionCheck, settleContradictions } from './contradictions.js';
 import { type GatherSource, mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Slots } from './types.js';
 
@@ -166,17 +166,7 @@ export function proveSlots(recipe: Slots, result: SlotsResult, names: readonly s
           : `${whole(result.none)} respondents say it.`,
       codes: [],
     },
-    ...(recipe.none !== null || excluding.length > 0
-      ? [
-          {
-            id: 'contradicted' as const,
-            holds: true,
-            title: 'Contradicted',
-            text: `${[...excluding, ...(recipe.none === null ? [] : ['None of these'])].join(', ')}: ${sayContradictions(result.contradictions, recipe.settle ?? 'option')}`,
-            codes: [],
-          },
-        ]
-      : []),
+    ...contradictionCheck([...excluding, ...(recipe.none === null ? [] : ['None of these'])], result.contradictions, recipe.settle),
     {
       id: 'made-missing',
       holds: true,

@@ -110,7 +110,7 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
                     </Button>
                   )}
                   {open && stands && line.by === 'recipe' && workings.has(line.id) && (
-                    <a href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}>Change…</a>
+                    <a className={kit['button']} href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}>Change…</a>
                   )}
                 </>
               )}

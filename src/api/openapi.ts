@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
 import * as codebook from './codebook-schemas.js';
 import * as ledger from './ledger-schemas.js';
+import * as intake from './intake-schemas.js';
 import * as schemas from './schemas.js';
 
 interface Operation {
@@ -54,7 +55,7 @@ const OPERATIONS: readonly Operation[] = [
     id: 'waitingIntakes',
     summary: 'Files that wait to be accepted or discarded',
     status: 200,
-    answer: z.array(schemas.WaitingIntakeSchema),
+    answer: z.array(intake.WaitingIntakeSchema),
   },
   {
     method: 'post',
@@ -64,7 +65,7 @@ const OPERATIONS: readonly Operation[] = [
     file: true,
     query: z.object({ file: z.string().describe('Name of the file.') }),
     status: 201,
-    answer: schemas.IntakeSchema,
+    answer: intake.IntakeSchema,
   },
   {
     method: 'get',
@@ -72,7 +73,7 @@ const OPERATIONS: readonly Operation[] = [
     id: 'getIntake',
     summary: 'A file that waits to be accepted',
     status: 200,
-    answer: schemas.IntakeSchema,
+    answer: intake.IntakeSchema,
   },
   {
     method: 'delete',
@@ -86,9 +87,9 @@ const OPERATIONS: readonly Operation[] = [
     path: '/intakes/{intake}/layout',
     id: 'changeLayout',
     summary: 'Have a file that waits read in another way',
-    body: schemas.LayoutSchema,
+    body: intake.LayoutSchema,
     status: 200,
-    answer: schemas.IntakeSchema,
+    answer: intake.IntakeSchema,
   },
   {
     method: 'put',
@@ -98,7 +99,7 @@ const OPERATIONS: readonly Operation[] = [
     file: true,
     query: z.object({ file: z.string().describe('Name of the codebook.') }),
     status: 200,
-    answer: schemas.IntakeSchema,
+    answer: intake.IntakeSchema,
   },
   {
     method: 'delete',
@@ -106,7 +107,7 @@ const OPERATIONS: readonly Operation[] = [
     id: 'removeCodebook',
     summary: 'Take the codebook off a file that waits',
     status: 200,
-    answer: schemas.IntakeSchema,
+    answer: intake.IntakeSchema,
   },
   {
     method: 'get',
@@ -114,14 +115,14 @@ const OPERATIONS: readonly Operation[] = [
     id: 'compareWithStudy',
     summary: 'What would be different if a file that waits went into a study',
     status: 200,
-    answer: schemas.ComparisonSchema,
+    answer: intake.ComparisonSchema,
   },
   {
     method: 'post',
     path: '/intakes/{intake}/join/{study}',
     id: 'joinStudy',
     summary: 'Take a file that waits into a study, as a new wave or a refresh',
-    body: schemas.JoiningSchema,
+    body: intake.JoiningSchema,
     status: 200,
     answer: z.object({ study: z.string() }),
   },
@@ -155,7 +156,7 @@ const OPERATIONS: readonly Operation[] = [
     path: '/intakes/{intake}/accept',
     id: 'acceptIntake',
     summary: 'Make a study of the file',
-    body: schemas.AcceptSchema,
+    body: intake.AcceptSchema,
     status: 201,
     answer: z.object({ study: z.string() }),
   },

@@ -2,6 +2,7 @@ import type { Recipe } from '../core/recode/types.js';
 import type { z } from 'zod';
 import type * as codebook from './codebook-schemas.js';
 import type * as ledger from './ledger-schemas.js';
+import type * as intake from './intake-schemas.js';
 import type * as schemas from './schemas.js';
 
 /** What the API gives and takes, for the views. */
@@ -36,12 +37,12 @@ export type Amendment =
     };
 export type Amended = z.infer<typeof ledger.AmendedSchema>;
 export type CodeBody = z.infer<typeof schemas.CodeSchema>;
-export type Intake = z.infer<typeof schemas.IntakeSchema>;
-export type WaitingIntake = z.infer<typeof schemas.WaitingIntakeSchema>;
-export type Comparison = z.infer<typeof schemas.ComparisonSchema>;
-export type Joining = z.infer<typeof schemas.JoiningSchema>;
-export type Layout = z.infer<typeof schemas.LayoutSchema>;
-export type Acceptance = z.infer<typeof schemas.AcceptSchema>;
+export type Intake = z.infer<typeof intake.IntakeSchema>;
+export type WaitingIntake = z.infer<typeof intake.WaitingIntakeSchema>;
+export type Comparison = z.infer<typeof intake.ComparisonSchema>;
+export type Joining = z.infer<typeof intake.JoiningSchema>;
+export type Layout = z.infer<typeof intake.LayoutSchema>;
+export type Acceptance = z.infer<typeof intake.AcceptSchema>;
 /** With a recipe as `core` has it: what is sent is not changed on its way. */
 export type WorkingDraft = Omit<z.infer<typeof schemas.WorkingDraftSchema>, 'recipe'> & { recipe: Recipe };
 export type WorkingPreview = z.infer<typeof schemas.PreviewSchema>;

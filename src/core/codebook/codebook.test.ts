@@ -3,7 +3,7 @@ import { compareCodes, parseNumber } from './number.js';
 import { histogram, summarize } from './summary.js';
 import { isAnswer, titleOf } from './types.js';
 import { noFacts, takeValue } from './facts.js';
-import { guessQuestions, liftCommon } from './questions.js';
+import { guessQuestions, liftCommon, ticksIn } from './questions.js';
 import { MOST_CODES, understand } from './understand.js';
 
 /** What is understood of a column with these cells; an empty one is blank. */
@@ -180,5 +180,24 @@ describe('titles and answers', () => {
     expect(titleOf({ name: 'q1', label: ' ' })).toBe('q1');
     expect(titleOf({ name: 'q1', label: 'Age' })).toBe('Age');
     expect(isAnswer({ code: '9', label: '', missing: 'refused' })).toBe(false);
+  });
+});
+
+describe('the codes that mean ticked', () => {
+  const codes = (...all: string[]) => all.map((code) => ({ code }));
+
+  it('can be several in one column, with those for not ticked beside them', () => {
+    expect(ticksIn(codes('Yes', 'no', 'yes', 'TRUE', 'x'))).toEqual({ ticked: 'Yes', also: ['yes', 'TRUE', 'x'] });
+    expect(ticksIn(codes('1', '2'))).toEqual({ ticked: '1', also: [] });
+    expect(ticksIn(codes('x'))).toEqual({ ticked: 'x', also: [] });
+  });
+
+  it('can be told by their labels', () => {
+    expect(ticksIn([{ code: '0', label: 'Yes' }, { code: '1', label: 'No' }])).toEqual({ ticked: '0', also: [] }); // prettier-ignore
+  });
+
+  it('are none where a code says neither yes nor no', () => {
+    expect(ticksIn(codes('Yes', 'no', 'perhaps'))).toBeNull();
+    expect(ticksIn(codes('no', 'n'))).toBeNull();
   });
 });

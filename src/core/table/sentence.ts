@@ -54,7 +54,7 @@ export function sayCounted(counted: readonly Standing[] = COUNTED): string {
   if (counted.length === 0) return ', of those who mentioned something';
   if (counted.length === Object.keys(WHO).length) return ', of all respondents';
   const words = (Object.keys(WHO) as Standing[]).filter((standing) => counted.includes(standing)).map((standing) => WHO[standing]); // prettier-ignore
-  return `, counting those who ${words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`} too`;
+  return `, counting those who ${words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`} too`;
 }
 
 /** The plainest sentence about a variable, with what is added to it. */

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../api/endpoint.js';
-import { AcceptSchema } from '../../../../../api/schemas.js';
+import { AcceptSchema } from '../../../../../api/intake-schemas.js';
 import { acceptIntake } from '../../../../../service/intake/accept.js';
 
 export const POST = endpoint(

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../api/endpoint.js';
-import { LayoutSchema } from '../../../../../api/schemas.js';
+import { LayoutSchema } from '../../../../../api/intake-schemas.js';
 import { changeLayout } from '../../../../../service/intake/read.js';
 
 /** A short file is read by the time the preview is drawn. */

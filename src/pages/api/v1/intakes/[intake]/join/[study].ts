@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../../api/endpoint.js';
-import { JoiningSchema } from '../../../../../../api/schemas.js';
+import { JoiningSchema } from '../../../../../../api/intake-schemas.js';
 import { joinStudy } from '../../../../../../service/intake/join.js';
 import { openStudy } from '../../../../../../service/open-study.js';
 

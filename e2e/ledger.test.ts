@@ -104,6 +104,21 @@ describe('the ledger', () => {
   });
 });
 
+describe('a reload', () => {
+  it('does not lose what is typed in a cell of the codebook', async () => {
+    await open(`${DEMO}/codebook?variable=site`);
+    await find(session.driver, '[role=grid] [data-row]');
+    await session.driver.actions().sendKeys('Half a lab').perform();
+    await find(session.driver, '[role=grid] input[value="Half a lab"]');
+    await session.driver.navigate().refresh();
+    await find(session.driver, '[role=grid] input[value="Half a lab"]');
+    await session.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await session.driver.navigate().refresh();
+    await find(session.driver, '[role=grid] [data-row]');
+    expect(await session.driver.findElements(By.css('[role=grid] input'))).toEqual([]);
+  });
+});
+
 describe('two tabs', () => {
   const label = (text: string) => call(session.server, 'PATCH', `${DEMO}/codebook`, { edits: [{ variable: 4, label: text }] }); // prettier-ignore
   /** The refusal is all that the console has to say. */

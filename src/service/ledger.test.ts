@@ -1,12 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { lowBits, wordAt } from '../core/count/column.js';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/edges.js';
@@ -20,11 +18,10 @@ import { changeCodeList, listCodeLists, makeCodeList } from './code-lists.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { declareMissing } from './declare-missing.js';
 import { editEntries } from './edit-variable.js';
-import { acceptIntake } from './intake/accept.js';
-import { receiveFile } from './intake/receive.js';
 import { goToEntry, listEntries, redoEntry, undoEntry } from './ledger.js';
 import { openStudy } from './open-study.js';
 import { dropTable, saveTable } from './saved-tables.js';
+import { studyOfRows } from './test-study.js';
 import { dropWorking, editWorking, keepWorking, keepWorkings } from './workings.js';
 
 const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
@@ -40,12 +37,10 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-async function take(name: string): Promise<OpenStudy> {
+function take(name: string): Promise<OpenStudy> {
   const lines = ['site,tap,shed,age,remark'];
   for (let k = 0; k < 60; k++) lines.push([1 + (k % 3), 1 + (k % 2), k % 7 === 0 ? '' : 1 + (k % 4), 20 + ((k * 7) % 60) + (k % 2) / 2, `text ${k % 5}`].join(',')); // prettier-ignore
-  const checked = (json: unknown) => json as CodebookFile;
-  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(lines.join('\n'))]), checked);
-  return openStudy(service, await acceptIntake(service, intake.id, { name }));
+  return studyOfRows(service, name, lines);
 }
 
 /** All that can be seen of a study: everything that can be changed, and what each respondent has in each variable. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
 import { orderRows, rowPlaces } from './order.js';
-import { sayCounted, saySentence, sentenceOf } from './sentence.js';
+import { type sayCounted, saySentence, sentenceOf } from './sentence.js';
 import { share } from './share.js';
 import { tabulate } from './tabulate.js';
 

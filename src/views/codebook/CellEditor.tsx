@@ -13,6 +13,8 @@ interface Props {
   lists: readonly CodeList[];
   /** More than one cell is selected: Ctrl and Enter keep the text in all of them. */
   many: boolean;
+  /** Each change of the text, so that a reload does not lose it. */
+  typed: (text: string) => void;
   commit: (text: string, how: 'down' | 'right' | 'stay' | 'all') => void;
   cancel: () => void;
 }
@@ -23,7 +25,7 @@ const HINTS: Partial<Record<CodebookField, string>> = {
 };
 
 /** One cell of the grid while it is typed in. Enter keeps it and goes down, Tab to the right, Escape leaves it. */
-export function CellEditor({ field, label, text: begun, levels, lists, many, commit, cancel }: Props) {
+export function CellEditor({ field, label, text: begun, levels, lists, many, typed, commit, cancel }: Props) {
   const [text, setText] = useState(begun);
   const input = useRef<HTMLInputElement & HTMLSelectElement>(null);
   // What is committed by a key is not committed again when the field goes.
@@ -77,7 +79,10 @@ export function CellEditor({ field, label, text: begun, levels, lists, many, com
         list={field === 'codes' ? 'lists-by-name' : undefined}
         placeholder={HINTS[field]}
         value={text}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => {
+          setText(event.target.value);
+          typed(event.target.value);
+        }}
         onKeyDown={pressed}
         onPaste={(event) => event.stopPropagation()}
         onCopy={(event) => event.stopPropagation()}

@@ -1,4 +1,4 @@
-import { type ClipboardEvent, type KeyboardEvent, type ReactNode, type Ref, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, type ReactNode, type Ref, useEffect, useRef, useState } from 'react';
 import type { CodeList, RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
 import { cellText } from '../../core/codebook/cell-text.js';
@@ -9,6 +9,7 @@ import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
 import { seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
+import { useDraft } from '../shell/use-draft.js';
 import { CellEditor } from './CellEditor.js';
 import { Missing } from './Missing.js';
 import { fieldAt, GRID_COLUMNS, MIN_WIDTH, TRACKS } from './grid-columns.js';
@@ -29,6 +30,17 @@ interface Typing {
   /** The revision on which the typing began. */
   seen: number | null;
 }
+
+/** The cell that is typed in, as it outlives a reload. */
+interface Kept {
+  variable: number;
+  column: number;
+  text: string;
+  seen: number | null;
+}
+
+const isKept = (value: unknown): value is Kept | null =>
+  value === null || (typeof value === 'object' && 'text' in value && typeof value.text === 'string');
 
 interface Props {
   study: string;
@@ -73,7 +85,14 @@ export function VariableGrid(props: Props) {
     handle,
     empty,
   } = props;
+  const [kept, keep, forget] = useDraft<Kept | null>(`hatch-count:${study}:cell`, null, isKept, true);
   const [typing, setTyping] = useState<Typing | null>(null);
+  useEffect(() => {
+    // What was being typed when the page went is typed on; once, when the grid has taken the focus.
+    const row = kept ? found.findIndex(({ id }) => id === kept.variable) : -1;
+    if (kept && row >= 0) setTyping({ row, column: kept.column, text: kept.text, seen: kept.seen });
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);
   const { at } = selection;
@@ -96,6 +115,7 @@ export function VariableGrid(props: Props) {
     const field = fieldAt(typing.column);
     const inRange = how === 'all' ? found.slice(range.top, range.bottom + 1) : found.slice(typing.row, typing.row + 1);
     setTyping(null);
+    forget();
     rows.current?.focus();
     if (field !== null)
       change(
@@ -108,6 +128,7 @@ export function VariableGrid(props: Props) {
   };
   const cancel = () => {
     setTyping(null);
+    forget();
     rows.current?.focus();
   };
   const pressed = (event: KeyboardEvent<HTMLDivElement>) => {
@@ -218,6 +239,7 @@ export function VariableGrid(props: Props) {
                 levels={variable.levels}
                 lists={lists}
                 many={range.bottom > range.top}
+                typed={(text) => keep({ variable: id, column, text, seen: typing.seen })}
                 commit={commit}
                 cancel={cancel}
               />

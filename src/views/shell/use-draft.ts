@@ -17,10 +17,12 @@ export function useDraft<T>(
   key: string,
   initial: T,
   isValid: (value: unknown) => value is T,
+  /** Of this tab alone: another that is opened does not begin with it. */
+  tabOnly = false,
 ): [T, (value: T) => void, () => void] {
   const [value, setValue] = useState<T>(() => {
     const read = (storage: Storage): unknown => JSON.parse(storage.getItem(key) ?? 'null');
-    const kept = tryStorage(() => read(sessionStorage)) ?? tryStorage(() => read(localStorage));
+    const kept = tryStorage(() => read(sessionStorage)) ?? (tabOnly ? null : tryStorage(() => read(localStorage)));
     return kept !== null && isValid(kept) ? kept : initial;
   });
   const put = useCallback(
@@ -28,9 +30,9 @@ export function useDraft<T>(
       setValue(next);
       const text = JSON.stringify(next);
       tryStorage(() => sessionStorage.setItem(key, text));
-      tryStorage(() => localStorage.setItem(key, text));
+      if (!tabOnly) tryStorage(() => localStorage.setItem(key, text));
     },
-    [key],
+    [key, tabOnly],
   );
   const forget = useCallback(() => {
     tryStorage(() => sessionStorage.removeItem(key));

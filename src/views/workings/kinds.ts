@@ -105,7 +105,7 @@ export function sharedOptions(variables: readonly RosterVariable[]): { code: str
 
 /** The yes/no columns that were selected as one question: labels without what they share, the code that looks like ticked. */
 function startGather(sources: readonly RosterVariable[]): Gather {
-  const titles = sources.map(titleOf);
+  const titles = sources.map(({ label, question, name }) => label || question || name);
   const { common, rest } = liftCommon(titles);
   const labels = common === '' ? optionLabels(titles) : rest;
   const items = sources.map(({ id, codes, name }, k) => {

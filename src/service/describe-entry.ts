@@ -3,6 +3,7 @@ import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/ty
 import { sayRecipe } from '../core/recode/say.js';
 import type { Recipe } from '../core/recode/types.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
+import { derivedLists } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
 import type { Difference, Fields, VariableState } from '../store/state.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -168,7 +169,7 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
   };
   const made = things.flatMap(({ of, before, after }) => (of === 'variable' && (after ?? before)?.['workingId'] != null ? [Number((after ?? before)?.['codeListId'])] : [])); // prettier-ignore
-  const derived = new Set([...made, ...variables.flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))]); // prettier-ignore
+  const derived = new Set([...made, ...derivedLists(variables)]);
   const lines = things.flatMap((thing) => linesOf(thing, names, derived));
   const moved: ChangeLine[] = order && lines.length === 0 ? [{ of: 'variable', id: 0, field: 'order', title: 'The order of the roster', before: '', after: 'changed', by: null }] : []; // prettier-ignore
   return {

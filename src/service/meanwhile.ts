@@ -2,7 +2,7 @@ import { mergeCodes } from '../core/codebook/merge-codes.js';
 import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { replaceCodes } from '../store/code-lists.js';
-import { touchedBy, touchSame } from '../store/fit.js';
+import { derivedLists, touchedBy, touchSame } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
 import { type Delta, type Difference, differenceOf, readState, type State } from '../store/state.js';
 import { studyRow } from '../store/study.js';
@@ -27,8 +27,6 @@ function stale(entries: readonly EntryRow[]): Fault {
 
 /** Refuses what goes over the whole study where anything was done to it since whoever asks looked. @throws Fault */
 export function checkAllSeen(study: OpenStudy): void {
-  const { db, seen } = study;
-  if (seen === null || studyRow(db).revision <= seen) return;
   const entries = since(study);
   if (entries.length > 0) throw stale(entries);
 }
@@ -64,7 +62,7 @@ export function mergeSeen(study: OpenStudy, delta: Delta | null, before: State):
   if (!delta) return null;
   const entries = since(study);
   if (entries.length === 0) return delta;
-  const derived = new Set([...before.variable.values()].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))); // prettier-ignore
+  const derived = derivedLists(before.variable.values());
   const deltas = entries.flatMap(({ id }) => deltaOf(study.db, id) ?? []);
   const theirs = new Set(deltas.flatMap((one) => [...touchedBy(one, derived)]));
   const merged = listsIn(delta).filter(({ id }) => theirs.has(`list ${id} codes`) && !derived.has(id));

@@ -17,6 +17,8 @@ export function placeOf(recipe: Recipe): number {
   return source;
 }
 
+const namesOf = (variables: readonly VariableRow[]) => new Set(variables.map(({ name }) => name));
+
 const moved = (recipe: Recipe, from: number, to: number) => mapSources(recipe, (id) => (id === from ? to : id));
 
 /** Has workings stand on another variable in the place of one. */
@@ -34,9 +36,8 @@ function moveTables(db: Db, ids: readonly number[], from: number, to: number): v
   }
 }
 
-/** A name that nothing in the study has. */
-function freeName(stem: string, variables: readonly VariableRow[]): string {
-  const taken = new Set(variables.map(({ name }) => name));
+/** A name that is not taken: the stem, or the stem with a number behind it. */
+export function freeName(stem: string, taken: ReadonlySet<string>): string {
   let name = stem;
   for (let again = 2; taken.has(name); again++) name = `${stem}_${again}`;
   return name;
@@ -72,7 +73,7 @@ export function takePlace(db: Db, working: number): void {
   };
   moveTables(db, standsIn.tables, source.id, made.id);
   renameVariables(db, [
-    { id: source.id, name: freeName(`${source.name}_source`, variables) },
+    { id: source.id, name: freeName(`${source.name}_source`, namesOf(variables)) },
     { id: made.id, name: source.name },
   ]);
   markVariable(db, source.id, { ...source, aside: true });
@@ -94,7 +95,7 @@ export function giveBack(db: Db, working: number): void {
     const others = variables.filter(({ id }) => id !== made.id && id !== source.id);
     renameVariables(db, [
       { id: source.id, name: made.name },
-      { id: made.id, name: freeName(standsIn.name, others) },
+      { id: made.id, name: freeName(standsIn.name, namesOf(others)) },
     ]);
     markVariable(db, source.id, { ...source, aside: standsIn.aside });
   }

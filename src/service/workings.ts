@@ -11,7 +11,7 @@ import { allWorkings, putWorking, removeWorking, type StandsIn, usersOfVariable 
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
-import { giveBack, placeOf, takePlace } from './stand-in.js';
+import { freeName, giveBack, placeOf, takePlace } from './stand-in.js';
 import { deriveFrom, keepColumn, replaceResult, signatureOf } from './settle.js';
 import type { Derived } from './worker/derive/types.js';
 
@@ -55,10 +55,7 @@ function nameFrom(label: string, taken: ReadonlySet<string>): string {
     .replace(/[^a-z0-9]+/g, '_')
     .replace(/^_+|_+$/g, '')
     .slice(0, 40);
-  const stem = plain === '' ? 'working' : plain;
-  let name = stem;
-  for (let again = 2; taken.has(name); again++) name = `${stem}_${again}`;
-  return name;
+  return freeName(plain === '' ? 'working' : plain, taken);
 }
 
 function checkedName(draft: WorkingDraft, taken: ReadonlySet<string>): string {

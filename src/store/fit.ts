@@ -25,6 +25,11 @@ interface Scene {
   derived: ReadonlySet<number>;
 }
 
+/** Code lists that workings make: they follow their recipes by themselves. */
+export function derivedLists(variables: Iterable<Pick<VariableState, 'workingId' | 'codeListId'>>): Set<number> {
+  return new Set([...variables].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))); // prettier-ignore
+}
+
 function sceneOf(delta: Delta, now: State): Scene {
   const made = new Map(delta.things.filter(({ before }) => before === null).map(({ of, id, after }) => [`${of} ${id}`, after])); // prettier-ignore
   return {
@@ -34,7 +39,7 @@ function sceneOf(delta: Delta, now: State): Scene {
       const found = now.variable.get(id) ?? (made.get(`variable ${id}`) as VariableState | undefined);
       return found ? titleOf(found) : 'a variable that is not there';
     },
-    derived: new Set([...now.variable.values()].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))), // prettier-ignore
+    derived: derivedLists(now.variable.values()),
   };
 }
 

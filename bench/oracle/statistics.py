@@ -205,29 +205,6 @@ def measures(n):
     return out
 
 
-def newcombe(n):
-    """The score limits as roots of (p - x)² = z² x(1 - x)/m, found by bisection."""
-    z = z_of("0.95")
-
-    def limits(k, m):
-        p = mp.mpf(k) / m
-        g = lambda x: (p - x) ** 2 - z**2 * x * (1 - x) / m
-        return (
-            mp.findroot(g, (mp.mpf(0), p), solver="anderson") if k else mp.mpf(0),
-            mp.findroot(g, (p, mp.mpf(1)), solver="anderson") if k < m else mp.mpf(1),
-        )
-
-    (a, b), (c, d) = n
-    p1, p2 = mp.mpf(a) / (a + b), mp.mpf(c) / (c + d)
-    l1, u1 = limits(a, a + b)
-    l2, u2 = limits(c, c + d)
-    diff = p1 - p2
-    return {
-        "lower": float(diff - mp.sqrt((p1 - l1) ** 2 + (u2 - p2) ** 2)),
-        "upper": float(diff + mp.sqrt((u1 - p1) ** 2 + (p2 - l2) ** 2)),
-    }
-
-
 def kappa_null_z(n):
     """z of kappa: its variance where the margins are kept and the coders are independent, cell by cell."""
     R, C, N = [[mp.mpf(x) for x in m] if isinstance(m, list) else mp.mpf(m) for m in margins(n)]
@@ -500,7 +477,7 @@ out = {
             "square": {"bowker": bowker(n), "stuart-maxwell": stuart_maxwell(n), "kappa-z": kappa_null_z(n)}
             if len(n) == len(n[0])
             else None,
-            "four": {"mcnemar": mcnemar(n), "newcombe": newcombe(n)} if len(n) == len(n[0]) == 2 else None,
+            "four": {"mcnemar": mcnemar(n)} if len(n) == len(n[0]) == 2 else None,
         }
         for n in TABLES
     ],

@@ -46,6 +46,14 @@ interface Enumeration {
   share: (values: number[]) => number;
 }
 
+/** What a first cell can be with these margins: how likely each is at independence (relative), and which was observed. */
+export function firstCells(table: Crosstab): { weights: readonly number[]; position: number } | Absent {
+  const all = enumerate(table);
+  if (isAbsent(all)) return all;
+  if (all.w[all.position] === undefined) return { absent: 'The observed table is too unlikely to be told from none.' };
+  return { weights: all.w, position: all.position };
+}
+
 /** The weights of a 2 x 2 table, where the observed one stands among them, and their sum; or why there are none. */
 function enumerate(table: Crosstab): Enumeration | Absent {
   if (!isTwoByTwo(table)) return { absent: 'It is worked out here for tables of 2 x 2.' };

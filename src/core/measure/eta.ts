@@ -1,6 +1,7 @@
 import { type Crosstab, transpose } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
-import { measured, type MeasureResult } from './result.js';
+import { noncentralityOfF } from '../numerics/noncentral-f.js';
+import { type MeasureResult, standardError } from './result.js';
 
 function columnsExplained(table: Crosstab, confidence: number): MeasureResult | Absent {
   const { n, R, C, N, scores } = table;
@@ -11,17 +12,34 @@ function columnsExplained(table: Crosstab, confidence: number): MeasureResult | 
   const whole = C.reduce((sum, total, j) => sum + total * (y[j]! - mean) ** 2, 0);
   if (!(whole > 0)) return { absent: 'All scores are the same, so there is nothing to explain.' };
   const between = R.reduce((sum, total, i) => sum + total * (means[i]! - mean) ** 2, 0);
-  const value = Math.sqrt(between / whole);
-  if (value === 0) return { value };
-  return measured(
-    table,
-    value,
-    (i, j) => {
-      const betweenSlope = 2 * (means[i]! - mean) * y[j]! - means[i]! ** 2 + mean ** 2;
-      return (betweenSlope - (between / whole) * (y[j]! - mean) ** 2) / (2 * value * whole);
-    },
-    confidence,
-  );
+  const value = Math.min(1, Math.sqrt(between / whole));
+  const ends = intervalOf(table, value, confidence);
+  if (value === 0) return { value, ...ends };
+  const ase = standardError(table, (i, j) => {
+    const betweenSlope = 2 * (means[i]! - mean) * y[j]! - means[i]! ** 2 + mean ** 2;
+    return (betweenSlope - (between / whole) * (y[j]! - mean) ** 2) / (2 * value * whole);
+  });
+  return { value, ase, ...ends };
+}
+
+/**
+ * The interval of eta by inverting the noncentral F of the groups in the rows, F = (eta²/(g - 1))/((1 - eta²)/(N - g)),
+ * whose noncentrality is N eta²/(1 - eta²) (Steiger 2004).
+ */
+function intervalOf({ R, N, survey }: Crosstab, value: number, confidence: number): Partial<MeasureResult> {
+  if (survey) return { noInterval: 'With weights the F that the interval would invert does not hold.' };
+  const [df1, df2] = [R.length - 1, N - R.length];
+  if (!(df2 > 0)) return { noInterval: 'There are no more respondents than groups.' };
+  // Up to rounding there is no spread left inside the groups.
+  if (1 - value ** 2 < 1e-12)
+    return { noInterval: 'Within each group everybody is alike, so nothing is left to chance.' };
+  const F = value ** 2 / df1 / ((1 - value ** 2) / df2);
+  const tail = (1 - confidence) / 2;
+  const end = (probability: number) => {
+    const noncentrality = noncentralityOfF(F, df1, df2, probability);
+    return Math.sqrt(noncentrality / (noncentrality + N));
+  };
+  return { lower: end(1 - tail), upper: end(tail) };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { type Crosstab, transpose } from '../crosstab.js';
 import type { Direction } from './direction.js';
-import { measured, type MeasureResult } from './result.js';
+import { measured, type MeasureResult, standardError } from './result.js';
 
 /** Where the largest value stands, and whether another equals it. */
 function largest(values: readonly number[]): { at: number; value: number; tied: boolean } {
@@ -36,13 +36,20 @@ function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: num
   const gain = sum((g) => g.knowing - g.blind);
   const errors = sum((g) => table.N - g.blind);
   const value = gain / errors;
-  if (guesses.some((guess) => guess.tied)) return { value };
+  if (guesses.some((guess) => guess.tied)) {
+    return { value, noInterval: 'Two categories tie for the largest, so lambda has no derivative here.' };
+  }
   const slope = (i: number, j: number) => {
     const gainSlope = sum((g) => g.knowingSlope(i, j) - g.blindSlope(i, j));
     const errorSlope = sum((g) => 1 - g.blindSlope(i, j));
     return (gainSlope - value * errorSlope) / errors;
   };
-  return measured(table, value, slope, confidence);
+  if (value > 0) return measured(table, value, slope, confidence);
+  return {
+    value: 0,
+    ase: standardError(table, slope),
+    noInterval: 'The best guess is the same in every group. At 0, the edge of lambda, there is no interval.',
+  };
 }
 
 /**

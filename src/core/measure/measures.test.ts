@@ -220,8 +220,11 @@ describe('phi and V', () => {
     expect([v.lower, v.upper]).toEqual([0, 0]);
   });
 
-  it('give only the value at exactly 0, where the root has no slope', () => {
-    expect(phi(table([[10, 20], [20, 40]]), 0.95)).toEqual({ value: 0, z: 0, p: 1 }); // prettier-ignore
+  it('at exactly 0: V, a root, has no standard error; phi of four cells, which has a sign, has that of independence', () => {
+    const four = phi(table([[2, 2], [4, 4]]), 0.95); // prettier-ignore
+    expect(four).toMatchObject({ value: 0, z: 0, p: 1 });
+    expect(four.ase).toBeCloseTo(1 / Math.sqrt(12), 12);
+    expect(four.lower).toBeCloseTo(-four.upper!, 6);
     expect(cramersV(table([[10, 20], [20, 40]]), 0.95).ase).toBeUndefined(); // prettier-ignore
   });
 });

@@ -6,6 +6,8 @@ export interface MeasureResult {
   value: number;
   /** Asymptotic standard error, not assuming independence (delta method). */
   ase?: number;
+  /** Why there is no interval, where there is none. */
+  noInterval?: string;
   /** Confidence interval. Its ends are as the method gives them, even where that is past the measure's range. */
   lower?: number;
   upper?: number;
@@ -34,8 +36,15 @@ export function standardError(table: Crosstab, slope: Slope): number {
   return Math.sqrt(survey ? (variance * survey.n) / (survey.n - 1) : variance);
 }
 
-/** Value and `ase` with the interval value +- z ase. */
+/** Why a measure that is a root of X² has no standard error at 0. */
+export const NO_SLOPE_AT_ZERO = 'At exactly 0 the root of X² has no derivative, so there is no standard error.';
+
+const AT_THE_EDGE =
+  'The value stands at an edge of the measure, where its standard error comes out as 0 and says nothing of its precision.';
+
+/** Value and `ase` with the interval value +- z ase; without one at an edge, where `ase` is 0. */
 export function withInterval(value: number, ase: number, confidence: number): MeasureResult {
+  if (ase === 0) return { value, ase, noInterval: AT_THE_EDGE };
   const reach = criticalZ(confidence) * ase;
   return { value, ase, lower: value - reach, upper: value + reach };
 }

@@ -1,7 +1,7 @@
 import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
-import { wilsonOfShare } from '../infer/wilson.js';
 import { criticalZ } from '../numerics/distributions.js';
+import { fourIntervals } from './four-intervals.js';
 import { type MeasureResult, standardError } from './result.js';
 
 const ONLY_FOUR: Absent = { absent: 'It is defined on tables of 2 x 2.' };
@@ -29,29 +29,18 @@ export function riskRatio(table: Crosstab, confidence: number): MeasureResult | 
   return { value, ase: value * error, lower: value * Math.exp(-reach), upper: value * Math.exp(reach) };
 }
 
-/** How many respondents (weights: effective ones, Kish) a row stands on. */
-function rowBase({ R, survey }: Crosstab, i: number): number {
-  if (!survey) return R[i]!;
-  return R[i]! ** 2 / survey.squares[i]!.reduce((sum, square) => sum + square, 0);
-}
-
 /**
- * The difference of the first column's shares in the two rows, first less second, with Newcombe's hybrid score interval
- * (1998, method 10).
+ * The difference of the first column's shares in the two rows, first less second. Its interval inverts the test that the
+ * verdict on a 2 x 2 table stands on.
  */
 export function riskDifference(table: Crosstab, confidence: number): MeasureResult | Absent {
   if (!isTwoByTwo(table)) return ONLY_FOUR;
   const { first, second, r1, r2 } = risksOf(table);
-  const one = wilsonOfShare(first, rowBase(table, 0), confidence);
-  const two = wilsonOfShare(second, rowBase(table, 1), confidence);
-  const value = first - second;
-  return {
-    value,
-    ase: standardError(table, (i, j) => {
-      const [share, total, sign] = i === 0 ? [first, r1, 1] : [second, r2, -1];
-      return (sign * ((j === 0 ? 1 : 0) - share)) / total;
-    }),
-    lower: value - Math.hypot(first - one.lower, two.upper - second),
-    upper: value + Math.hypot(one.upper - first, second - two.lower),
-  };
+  const ase = standardError(table, (i, j) => {
+    const [share, total, sign] = i === 0 ? [first, r1, 1] : [second, r2, -1];
+    return (sign * ((j === 0 ? 1 : 0) - share)) / total;
+  });
+  const intervals = fourIntervals(table, confidence);
+  const ends = intervals?.riskDifference ?? { noInterval: 'The cells leave no room for chance.' };
+  return { value: first - second, ase, ...ends };
 }

@@ -21,6 +21,19 @@ export function fSurvival(x: number, df1: number, df2: number): number {
   return x <= 0 ? 1 : betainc(df2 / (df2 + df1 * x), df2 / 2, df1 / 2, true, false);
 }
 
+/** The deviate that an F variable passes with probability `alpha`, by bisection. */
+export function fCritical(alpha: number, df1: number, df2: number): number {
+  let low = 0;
+  let high = 1;
+  while (fSurvival(high, df1, df2) > alpha) high *= 2;
+  for (let step = 0; step < 200 && high - low > 1e-14 * high; step++) {
+    const middle = (low + high) / 2;
+    if (fSurvival(middle, df1, df2) > alpha) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
 /**
  * P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). Where that has no
  * value, with very many and k far from the middle, the terms are added from the largest down.

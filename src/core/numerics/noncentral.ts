@@ -25,7 +25,19 @@ function seriesLogPlusOneMinus(d: number): number {
   return sum;
 }
 
-/** ln gamma(a + 1) for 0 <= a < 16, a whole or half, shifted up to where the Stirling series is exact. */
+/** ln of y^a (1 - y)^b/(a B(a, b)), what I(y; a, b) loses on the way to I(y; a + 1, b). */
+export function logBetaStep(a: number, b: number, y: number): number {
+  return logGamma(a + b) - logGamma(a + 1) - logGamma(b) + a * Math.log(y) + b * Math.log1p(-y);
+}
+
+/** ln gamma(a), a above 0, by the Stirling series. */
+function logGamma(a: number): number {
+  if (a < 16) return logGammaPlusOne(a) - Math.log(a);
+  const stirling = (1 / 12 - (1 / 360 - (1 / 1260 - 1 / 1680 / a ** 2) / a ** 2) / a ** 2) / a;
+  return (a - 0.5) * Math.log(a) - a + 0.5 * Math.log(2 * Math.PI) + stirling;
+}
+
+/** ln gamma(a + 1) for 0 <= a < 16, shifted up to where the Stirling series is exact. */
 function logGammaPlusOne(a: number): number {
   let shifted = a;
   let product = 1;
@@ -97,15 +109,16 @@ export function noncentralChiSquareCumulative(x: number, df: number, lambda: num
 }
 
 /**
- * The noncentrality at which P(X <= x) equals `probability`, or 0 where even lambda = 0 gives less.
- * The probability falls as lambda grows; bracketed, then closed in by bisection and secant steps (regula falsi,
- * Illinois variant).
+ * The noncentrality at which a distribution gives `probability`, or 0 where even lambda = 0 gives less. The probability
+ * falls as lambda grows; bracketed from `start` on, then closed in by bisection and secant steps (regula falsi, Illinois
+ * variant).
+ * @param cumulative P(X <= x) of the noncentral distribution, by lambda
  */
-export function noncentralityFor(x: number, df: number, probability: number): number {
-  if (chiSquareCumulative(x, df) <= probability) return 0;
-  const excess = (lambda: number) => noncentralChiSquareCumulative(x, df, lambda) - probability;
+export function noncentralityWhere(cumulative: (lambda: number) => number, probability: number, start: number): number {
+  const excess = (lambda: number) => cumulative(lambda) - probability;
+  if (excess(0) <= 0) return 0;
   let low = 0;
-  let high = Math.max(x, 1);
+  let high = start;
   while (excess(high) > 0) {
     low = high;
     high *= 2;
@@ -131,4 +144,9 @@ export function noncentralityFor(x: number, df: number, probability: number): nu
     }
   }
   return (low + high) / 2;
+}
+
+/** The noncentrality at which P(X <= x) of chi-square equals `probability`, or 0 where even lambda = 0 gives less. */
+export function noncentralityFor(x: number, df: number, probability: number): number {
+  return noncentralityWhere((lambda) => noncentralChiSquareCumulative(x, df, lambda), probability, Math.max(x, 1));
 }

@@ -146,7 +146,7 @@ describe('weights', () => {
     const counts = [[20, 30], [25, 15]]; // prettier-ignore
     const weights = { sums: [[21, 28], [26, 14]], squares: [[24, 29], [30, 15]] }; // prettier-ignore
     const result = assessed(counts, { weights });
-    expect(Object.keys(result.tests)).toEqual(['rao-scott']);
+    expect(Object.keys(result.tests)).toEqual(['rao-scott', 'design-trend']);
     for (const id of ['pearson', 'fisher', 'yates', 'mcnemar', 'pearson-exact', 'linear-trend'])
       expect(result.absent.find((one) => one.id === id)?.reason.length, id).toBeGreaterThan(10);
     expect(result.base.effective).toBeLessThan(result.base.respondents);

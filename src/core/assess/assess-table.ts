@@ -5,6 +5,7 @@ import { columnProportions } from '../infer/column-proportions.js';
 import { fisherExact, pearsonExact } from '../infer/exact/exact.js';
 import { likelihoodRatio } from '../infer/likelihood-ratio.js';
 import { cochranArmitage, linearTrend } from '../infer/linear-trend.js';
+import { designTrend, groupsInRows, meanScores } from '../infer/mean-scores.js';
 import { bowker, mcnemar, stuartMaxwell } from '../infer/paired.js';
 import { pearson } from '../infer/pearson.js';
 import { raoScott } from '../infer/rao-scott.js';
@@ -60,8 +61,10 @@ const TESTS: Record<TableTest, (subject: Subject) => TestResult | Absent> = {
   fisher: ({ table, request }) => fisherExact(table, request.exact),
   'pearson-exact': ({ table, request }) => pearsonExact(table, request.exact),
   'linear-trend': ({ table }) => linearTrend(table),
+  'kruskal-wallis': ({ table, request }) => meanScores(groupsInRows(table, request)),
   'cochran-armitage': ({ table }) => cochranArmitage(table),
   'rao-scott': ({ table }) => raoScott(table),
+  'design-trend': ({ table }) => designTrend(table),
   mcnemar: (subject) => onSquare(subject, mcnemar),
   bowker: (subject) => onSquare(subject, bowker),
   'stuart-maxwell': (subject) => onSquare(subject, stuartMaxwell),

@@ -22,23 +22,31 @@ function columnsExplained(table: Crosstab, confidence: number): MeasureResult | 
   return { value, ase, ...ends };
 }
 
+/** The eta of the population at which the F of this eta, of so many groups, has so much of its distribution below it. */
+function etaAt(value: number, groups: number, N: number, probability: number): number {
+  const [df1, df2] = [groups - 1, N - groups];
+  const F = value ** 2 / df1 / ((1 - value ** 2) / df2);
+  const noncentrality = noncentralityOfF(F, df1, df2, probability);
+  return Math.sqrt(noncentrality / (noncentrality + N));
+}
+
+/** The lower end of eta that gives the whole of 1 - confidence to itself: above 0 just where F rejects. */
+export function etaLower(value: number, groups: number, N: number, confidence: number): number {
+  return etaAt(value, groups, N, confidence);
+}
+
 /**
  * The interval of eta by inverting the noncentral F of the groups in the rows, F = (eta²/(g - 1))/((1 - eta²)/(N - g)),
  * whose noncentrality is N eta²/(1 - eta²) (Steiger 2004).
  */
 function intervalOf({ R, N, survey }: Crosstab, value: number, confidence: number): Partial<MeasureResult> {
   if (survey) return { noInterval: 'With weights the F that the interval would invert does not hold.' };
-  const [df1, df2] = [R.length - 1, N - R.length];
-  if (!(df2 > 0)) return { noInterval: 'There are no more respondents than groups.' };
+  if (!(N > R.length)) return { noInterval: 'There are no more respondents than groups.' };
   // Up to rounding there is no spread left inside the groups.
   if (1 - value ** 2 < 1e-12)
     return { noInterval: 'Within each group everybody is alike, so nothing is left to chance.' };
-  const F = value ** 2 / df1 / ((1 - value ** 2) / df2);
   const tail = (1 - confidence) / 2;
-  const end = (probability: number) => {
-    const noncentrality = noncentralityOfF(F, df1, df2, probability);
-    return Math.sqrt(noncentrality / (noncentrality + N));
-  };
+  const end = (probability: number) => etaAt(value, R.length, N, probability);
   return { lower: end(1 - tail), upper: end(tail) };
 }
 

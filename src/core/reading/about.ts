@@ -27,6 +27,15 @@ export const TEST_WORDS: Record<TestId, { name: string; about: string }> = {
     name: 'Linear trend',
     about: 'Asks whether one variable rises or falls steadily as the other does, by the scores of the categories.',
   },
+  'kruskal-wallis': {
+    name: 'Mean scores of the groups, on ranks',
+    about:
+      'Asks whether some groups stand higher on an ordered variable than others (Kruskal-Wallis, with ties; Mantel-Haenszel on midranks).',
+  },
+  'design-trend': {
+    name: 'Trend, by design',
+    about: 'With weights: whether one variable rises or falls as the other does, from tau-b and its standard error.',
+  },
   'cochran-armitage': {
     name: 'Cochran-Armitage trend',
     about: 'Asks whether a share rises or falls steadily over ordered groups.',

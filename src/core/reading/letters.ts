@@ -2,7 +2,9 @@ import type { Assessment } from '../assess.js';
 import { reduceTable } from '../crosstab.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { columnLetter, columnProportions } from '../infer/column-proportions.js';
-import { optionOf } from './marks.js';
+import { arrange } from '../table/order.js';
+import { scalePlacesOf } from '../table/scale-order.js';
+import { asShown, optionOf } from './marks.js';
 import type { Table } from '../table/tabulate.js';
 
 /** Column proportions compared two by two, as letters in the table's own shape. */
@@ -35,7 +37,19 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
   return { columns: columnBases.map((base, j) => (base > 0 ? columnLetter(held.indexOf(j)) : null)), above };
 }
 
-/** The letters of a cross table; null where its columns cannot be compared. */
+/** For each cell of the assessed table, the columns whose share is lower by more than chance, all by position. */
+function pairsOf(table: Table, { columnProportions, dropped }: Assessment): number[][][] | null {
+  if (!columnProportions) return null;
+  const columns = table.columnBases.flatMap((_, j) => (dropped.columns.includes(j) ? [] : [j]));
+  let line = 0;
+  return table.cells.map((row, i) => {
+    if (dropped.rows.includes(i)) return row.map(() => []);
+    const mine = columnProportions.above[line++] ?? [];
+    return row.map((_, j) => (mine[columns.indexOf(j)] ?? []).flatMap((position) => columns[position] ?? []));
+  });
+}
+
+/** The letters of a cross table, given to the columns in the order in which they stand; null where they cannot be compared. */
 export function lettersOf(
   table: Table,
   assessment: Assessment | null,
@@ -43,19 +57,21 @@ export function lettersOf(
   confidence = 0.95,
 ): Letters | null {
   if (table.rows.multiple) return lettersOfOptions(table, adjustment, confidence);
-  const found = assessment?.columnProportions;
-  if (!found || !table.columns) return null;
-  const { dropped } = assessment;
-  let at = 0;
-  const columns = table.columns.categories.map((_, j) => (dropped.columns.includes(j) ? null : columnLetter(at++)));
-  let line = 0;
-  const above = table.cells.map((row, i) => {
-    if (dropped.rows.includes(i)) return row.map(() => '');
-    const mine = found.above[line++] ?? [];
-    let cell = 0;
-    return row.map((_, j) =>
-      dropped.columns.includes(j) ? '' : (mine[cell++] ?? []).map((position) => columnLetter(position)).join(' '),
-    );
-  });
-  return { columns, above };
+  if (!assessment || !table.columns) return null;
+  const places = scalePlacesOf(table);
+  const pairs = pairsOf(arrange(table, places), assessment);
+  if (!pairs) return null;
+  const gone = assessment.dropped.columns.map((position) => places.columns[position]);
+  const held = table.columnBases.flatMap((_, j) => (gone.includes(j) ? [] : [j]));
+  const letter = (j: number) => columnLetter(held.indexOf(j));
+  const above = asShown(pairs, places).map((row) =>
+    row.map((lower) =>
+      lower
+        .map((position) => places.columns[position] ?? position)
+        .sort((a, b) => a - b)
+        .map(letter)
+        .join(' '),
+    ),
+  );
+  return { columns: table.columnBases.map((_, j) => (held.includes(j) ? letter(j) : null)), above };
 }

@@ -3,6 +3,8 @@ import { mentionedOrNot } from '../assess/assess-multiple.js';
 import { reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
 import { holm } from '../infer/adjust.js';
+import { arrange, type Places } from '../table/order.js';
+import { scalePlacesOf } from '../table/scale-order.js';
 import type { Table, Totals } from '../table/tabulate.js';
 
 /** How one cell departs from independence. */
@@ -20,9 +22,23 @@ export interface Mark {
  * @returns null where nothing can be compared: one group only, or groups that overlap
  */
 export function marksOf(table: Table, assessment: Assessment | null): (Mark | null)[][] | null {
-  if (assessment?.cells) return marksOfCells(table, assessment);
-  if (!table.columns || !table.rows.multiple || table.columns.multiple) return null;
-  return marksOfOptions(table);
+  if (!assessment?.cells && (!table.columns || !table.rows.multiple || table.columns.multiple)) return null;
+  const places = scalePlacesOf(table);
+  const scaled = arrange(table, places);
+  const marks = assessment?.cells ? marksOfCells(scaled, assessment) : marksOfOptions(scaled);
+  return marks && asShown(marks, places);
+}
+
+/** What was worked out in scale order, in the places in which the table is shown. */
+export function asShown<T>(cells: readonly (readonly T[])[], { rows, columns }: Places): T[][] {
+  const shown = cells.map((line) => [...line]);
+  cells.forEach((line, a) =>
+    line.forEach((cell, b) => {
+      const [i = a, j = b] = [rows[a], columns[b]];
+      if (shown[i]) shown[i][j] = cell;
+    }),
+  );
+  return shown;
 }
 
 function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mark | null)[][] | null {

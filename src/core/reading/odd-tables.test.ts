@@ -78,7 +78,7 @@ function soundly(answers: readonly Answer[], sums: Sums | null): void {
 function soundTable(one: Table | null, proportions?: readonly number[]): void {
   if (!one) return;
   const assessment = assessTable(one, 0.95);
-  soundly(read(one, assessment, 0.95, proportions), sumsOfTable(one, assessment, 0.95, proportions));
+  soundly(read(one, assessment, 0.95, { proportions }), sumsOfTable(one, assessment, 0.95, proportions));
   const marks = marksOf(one, assessment);
   const letters = lettersOf(one, assessment);
   for (const part of [marks, letters?.above]) {

@@ -60,7 +60,7 @@ describe('the reading of 2 x 2 strata', () => {
       'All together, φ',
     ]);
     expect(way[0]).toMatch(
-      /^Within the same Year, the odds of “r1” are 1\.\d\d times as high among “c1” as among “c2”\.$/,
+      /^Within the same Year, the odds of Answer “r1” are 1\.\d\d times as high where Group is “c1” as where it is “c2”\.$/,
     );
     expect(part(answers, 'say').sentence).toMatch(
       /^Within Year \(2 tables\), Answer differed by Group, Mantel-Haenszel χ²\(1, N = 1,000\) = [\d.]+, p = \.\d+, common OR = 1\.\d\d \[1\.\d\d, \d\.\d\d\]/,
@@ -76,7 +76,7 @@ describe('the reading of 2 x 2 strata', () => {
     const answers = readIt(strata(OPPOSED));
     expect(checks(answers)).toContain('The odds ratios differ (Breslow-Day χ²(1) =');
     expect(part(answers, 'where').verdict).toBe('In each Year.');
-    expect(part(answers, 'association').verdict).toBe('None to be seen.');
+    expect(part(answers, 'association').verdict).toBe('Not shown, p = 1.00.');
     expect(part(answers, 'say').sentence).toContain('No association between Answer and Group was shown within Year');
   });
 
@@ -105,7 +105,7 @@ describe('the reading of larger strata', () => {
       'Group nearer “c1” goes with Answer nearer “r3” in “Year 2”.',
     ]);
     expect(checks(answers)).toContain('The strength differs');
-    expect(checks(readIt(strata(ORDER, 'ordered', 'ordered')))).toContain('The intervals of γ overlap');
+    expect(checks(readIt(strata(ORDER, 'ordered', 'ordered')))).toContain('The intervals of τb overlap');
   });
 
   it('leaves strata out in which there is nothing to compare', () => {
@@ -158,8 +158,10 @@ describe('the reading of one list of counts', () => {
   it('compares with equal shares, or with those that are expected', () => {
     const { table, proportions } = one([[52, 50], [31, 25], [17, 25]]); // prettier-ignore
     const equal = part(read(table!, null, 0.95), 'association');
-    expect(equal).toMatchObject({ question: 'Are some more frequent than others?', verdict: 'Yes, well beyond chance.' }); // prettier-ignore
-    const given = read(table!, null, 0.95, proportions);
+    expect(equal).toMatchObject({ question: 'Against shares that are expected', verdict: 'Yes, p < .001.', behind: true }); // prettier-ignore
+    expect(read(table!, null, 0.95)[0]?.id).not.toBe('association');
+    const given = read(table!, null, 0.95, { proportions });
+    expect(part(given, 'association').behind).toBe(false);
     expect(part(given, 'association').tests[0]?.text).toBe('χ²(2) = 4.08, p = .13');
     expect(part(given, 'say').sentence).toContain('; against the shares expected, χ²(2, N = 100) = 4.08, p = .13.');
   });

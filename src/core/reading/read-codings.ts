@@ -57,6 +57,7 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
           range: [-1, 1],
           unit: 'coefficient',
           about: MEASURE_WORDS['krippendorff-alpha'].about,
+          note: null,
           detail: alpha.ase === undefined ? null : `standard error ${coefficient(alpha.ase, 3)}`,
           lead: true,
         },

@@ -2,6 +2,7 @@ import type { Assessment } from '../assess.js';
 import type { Table } from '../table/tabulate.js';
 import { association } from './cross/association.js';
 import { readOf } from './cross/context.js';
+import type { ReadOptions } from './options.js';
 import { say } from './cross/say.js';
 import { strength } from './cross/strength.js';
 import { trust } from './cross/trust.js';
@@ -9,8 +10,8 @@ import { carriers, where } from './cross/where.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
 /** The five answers for a cross table whose categories do not overlap. */
-export function readCross(table: Table, result: Assessment, confidence: number): Answer[] {
-  const read = readOf(table, result, confidence);
+export function readCross(table: Table, result: Assessment, confidence: number, options: ReadOptions = {}): Answer[] {
+  const read = readOf(table, result, confidence, options);
   if (!result.cells) {
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
     return [answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] })];

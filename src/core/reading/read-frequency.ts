@@ -37,7 +37,20 @@ function fit(test: TestResult, confidence: number, given: boolean): Answer {
   const tests = testLines('goodness-of-fit', test, false).map((line) => ({ ...line, lead: line.id === lead }));
   tests.sort((a, b) => Number(b.lead) - Number(a.lead));
   const p = test.variants?.exact?.p ?? test.p;
-  return answer('association', given ? 'Do they depart from the shares expected?' : 'Are some more frequent than others?', { verdict: verdictOfP(p, 1 - confidence), tests }); // prettier-ignore
+  return answer(
+    'association',
+    given ? 'Do they depart from the shares expected?' : 'Against shares that are expected',
+    {
+      verdict: verdictOfP(p, 1 - confidence),
+      tests,
+      behind: !given,
+      notes: given
+        ? []
+        : [
+            'Against equal shares, which few would expect. Type the shares that you expect, from a census or an earlier wave.',
+          ],
+    },
+  );
 }
 
 /**
@@ -75,6 +88,7 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
       upper,
       range: [0, 1],
       unit: 'share',
+      note: null,
       detail: null,
       about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval${table.weighted ? ' on the effective base' : ''}.`,
       lead: rank < 4,
@@ -110,11 +124,11 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
       verdict: `${first.label}, ${percent(share(table, 'total', first.i, null) ?? 0)}.`,
     }),
     answer('strength', 'How sure are these shares?', { measures: shares, notes }),
-    ...(fitted ? [fit(fitted, confidence, proportions !== undefined)] : []),
     ...readTogether(table, confidence),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
       sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions && fitted ? `; against the shares expected, ${sayChiSquare(fitted, table.base)}, ${sayP(fitted.p)}` : ''}.`,
     }),
+    ...(fitted ? [fit(fitted, confidence, proportions !== undefined)] : []),
   ];
 }

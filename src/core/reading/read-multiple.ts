@@ -1,15 +1,22 @@
 import { whole } from '../figures.js';
-import { type Assessment, SMALL_EXPECTED } from '../assess.js';
+import { type Assessment, emptyAssessment, type OptionResult, SMALL_EXPECTED } from '../assess.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
+import { reduceTable } from '../crosstab.js';
+import type { MeasureResult } from '../measure/result.js';
 import { isUneven, share } from '../table/share.js';
 import type { Table } from '../table/tabulate.js';
 import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
-import { lineOfOption, sizeVerdict } from './cross/strength.js';
-import { marksOf } from './marks.js';
+import { noteOf, detailOf } from './cross/strength.js';
+import { type ShownMeasure, shownMeasure, shownW } from './cross/shown-measure.js';
+import { MEASURE_WORDS } from './about.js';
+import { quote, type Tested } from './cross/context.js';
+import { marksOf, optionOf } from './marks.js';
+import type { ReadOptions } from './options.js';
+import { sizeVerdict } from './size-words.js';
 import { mentionsOfTable } from './mentions.js';
-import { answer, type Answer, type Check, QUESTIONS, type ReadCell } from './types.js';
+import { answer, type Answer, type Check, QUESTIONS, type ReadCell, type ReadMeasure } from './types.js';
 import { and, percent, sayP } from './words.js';
 
 const NAMED = 5;
@@ -37,11 +44,50 @@ function fewCheck(table: Table, { options }: Assessment, labels: readonly string
   ];
 }
 
+/** An option, mentioned or not by group, as the statistics beside a cross table look at it. */
+function testedOf(table: Table, row: number, { tests, measures }: OptionResult, confidence: number): Tested {
+  const { counts, weights } = optionOf(table, row);
+  const crosstab = reduceTable(counts, { weights }).table;
+  const { R, C, N } = crosstab;
+  const expected = R.flatMap((r) => C.map((c) => (r * c) / N));
+  const base = {
+    ...emptyAssessment({ N, rows: R.length, columns: C.length }).base,
+    smallestExpected: Math.min(...expected),
+    smallExpected: expected.filter((e) => e < SMALL_EXPECTED).length,
+  };
+  return {
+    result: { tests, measures, base },
+    crosstab,
+    confidence,
+    twoByTwo: R.length === 2 && C.length === 2,
+    rowsOrdered: false,
+    columnsOrdered: false,
+  };
+}
+
+/** The size of one option's difference by group: Cramer's V of mentioned or not. */
+function lineOfOption(id: string, name: string, shown: ShownMeasure, measure: MeasureResult | undefined): ReadMeasure {
+  const held = (end: number | null) => (end === null ? null : Math.min(1, Math.max(0, end)));
+  return {
+    id,
+    name,
+    value: shown.value,
+    lower: held(shown.lower),
+    upper: held(shown.upper),
+    range: [0, 1],
+    unit: 'coefficient',
+    about: MEASURE_WORDS['cramers-v'].about,
+    note: noteOf(shown),
+    detail: measure ? detailOf(measure) : null,
+    lead: true,
+  };
+}
+
 /**
  * A multiple-response question by groups that do not overlap. A respondent can be in several rows, so one chi-square
  * over all of them is not valid; each option is tested on its own (mentioned or not), p adjusted over the options.
  */
-export function readMultiple(table: Table, confidence: number): Answer[] {
+export function readMultiple(table: Table, confidence: number, { sizes }: ReadOptions = {}): Answer[] {
   const alpha = 1 - confidence;
   const options = table.rows.categories.flatMap(({ kind, label }, i) => (kind === 'option' ? [{ i, label }] : []));
   const result = assessMentions(
@@ -50,10 +96,11 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
     { confidence },
   );
   const overall = table.together ? result.tests['equal-mention'] : undefined;
-  const tested = result.options.flatMap(({ option, tests, measures, adjustedP }) => {
-    const { i, label } = options[option]!;
-    const test = tests['rao-scott'] ?? tests.pearson;
-    return test ? [{ i, label, test, p: adjustedP, measure: measures['cramers-v'] }] : [];
+  const tested = result.options.flatMap((found) => {
+    const { i, label } = options[found.option]!;
+    const test = found.tests['rao-scott'] ?? found.tests.pearson;
+    const of = testedOf(table, i, found, confidence);
+    return test ? [{ i, label, test, p: found.adjustedP, of }] : [];
   });
   const found = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
   const differ = found.filter(({ p }) => p < alpha);
@@ -81,6 +128,8 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       })),
     };
   });
+  const w = found[0] ? shownW(found[0].of) : null;
+  const size = w && { symbol: 'w', value: w.value, lower: w.lower, upper: w.upper };
   const best = differ[0];
   const ends = best ? spread(best.i) : null;
   return [
@@ -106,14 +155,14 @@ export function readMultiple(table: Table, confidence: number): Answer[] {
       ],
     }),
     answer('strength', QUESTIONS.strength, {
-      verdict: found[0] ? sizeVerdict(found[0].measure) : null,
-      measures: found
-        .slice(0, NAMED)
-        .flatMap(({ label, measure, i }, rank) =>
-          measure ? [lineOfOption(`size-${i}`, label, measure, rank < NAMED)] : [],
-        ),
+      verdict: found[0] ? sizeVerdict(size, sizes) : null,
+      size,
+      measures: found.slice(0, NAMED).flatMap(({ label, of, i }) => {
+        const shown = shownMeasure('cramers-v', of);
+        return shown ? [lineOfOption(`size-${i}`, label, shown, of.result.measures['cramers-v'])] : [];
+      }),
       notes: found[0]
-        ? [`Of each option, mentioned or not by ${columnTitle}; the verdict is of ${found[0].label}.`]
+        ? [`Of each option, mentioned or not by ${columnTitle}; the words are for the option ${quote(found[0].label)}.`]
         : [],
     }),
     answer('where', QUESTIONS.where, {

@@ -68,6 +68,7 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
         range: [0, 1] as const,
         unit: 'share' as const,
         about: `${whole(count)} of ${whole(n)} respondents, with Wilson's interval.`,
+        note: null,
         detail: null,
         lead: j < PAIRS_NAMED,
       })),

@@ -1,14 +1,20 @@
 import { titleOf } from '../codebook/types.js';
 import type { Split } from '../table/split.js';
+import type { ReadOptions } from './options.js';
 import type { SplitAssessment } from './split/assess-split.js';
 import { readOptionsWithin } from './split/read-options-within.js';
 import { readStrata } from './split/read-strata.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
 /** The answers beside a table within a third variable. */
-export function readSplit(split: Split, known: SplitAssessment, confidence: number): Answer[] {
+export function readSplit(
+  split: Split,
+  known: SplitAssessment,
+  confidence: number,
+  options: ReadOptions = {},
+): Answer[] {
   if (split.all.base === 0 || !split.all.columns) return [];
-  if (!split.all.rows.multiple && !split.all.columns.multiple) return readStrata(split, known, confidence);
+  if (!split.all.rows.multiple && !split.all.columns.multiple) return readStrata(split, known, confidence, options);
   if (known.options.length > 0) return readOptionsWithin(split, known, confidence);
   return [
     answer('association', QUESTIONS.association, {

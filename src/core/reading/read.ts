@@ -2,6 +2,8 @@ import { type Assessment, assess, type AxisLevel, type TableRequest } from '../a
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { Level } from '../codebook/types.js';
+import { inScaleOrder } from '../table/scale-order.js';
+import type { ReadOptions } from './options.js';
 import type { Table, TableAxis } from '../table/tabulate.js';
 import { readCross } from './read-cross.js';
 import { readFrequency } from './read-frequency.js';
@@ -20,10 +22,11 @@ function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
 }
 
 /**
- * What is to be assessed of a table on screen, its groups across; null for a frequency table, an empty one, and one with
+ * What is to be assessed of a table on screen, its groups across, in scale order however it is shown; null for a frequency table, an empty one, and one with
  * overlapping categories.
  */
-export function requestOf(table: Table, confidence: number): TableRequest | null {
+export function requestOf(shown: Table, confidence: number): TableRequest | null {
+  const table = inScaleOrder(shown);
   if (table.columns === null || table.rows.multiple || table.columns.multiple || table.base === 0) return null;
   return {
     counts: table.cells,
@@ -46,18 +49,19 @@ export function assessTable(table: Table, confidence: number, adjustment: Adjust
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
 
-/** The answers beside a table, the ones that suit it; `proportions` are the shares expected of a frequency table. */
+/** The answers beside a table, the ones that suit it; the same however its rows and columns are shown. */
 export function read(
-  table: Table,
+  shown: Table,
   assessment: Assessment | null,
   confidence: number,
-  proportions?: readonly number[],
+  options: ReadOptions = {},
 ): Answer[] {
+  const table = inScaleOrder(shown);
   if (table.base === 0) return [];
   if (table.columns === null)
-    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence, proportions);
-  if (assessment) return readCross(table, assessment, confidence);
-  if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence);
+    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence, options.proportions);
+  if (assessment) return readCross(table, assessment, confidence, options);
+  if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence, options);
   return [
     answer('association', QUESTIONS.association, {
       verdict: 'Not tested.',

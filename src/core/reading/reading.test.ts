@@ -81,10 +81,14 @@ describe('the reading of a cross table', () => {
     ]);
   });
 
-  it('says whether, and how strong, leading with V where a variable has no order', () => {
-    expect(part(strong, 'association').verdict).toBe('Yes, well beyond chance.');
-    expect(part(strong, 'association').tests[0]?.text).toMatch(/^χ²\(4\) = \d+\.\d, p < \.001$/);
-    expect(part(strong, 'strength').measures[0]?.id).toBe('cramers-v');
+  it('says whether, and how strong: of an ordered variable by groups by mean scores on ranks, and eta', () => {
+    expect(part(strong, 'association').verdict).toBe('Yes, p < .001.');
+    const [lead, beside] = part(strong, 'association').tests;
+    expect(lead).toMatchObject({ id: 'kruskal-wallis', lead: true });
+    expect(lead?.text).toMatch(/^H\(2\) = \d+\.\d, p < \.001$/);
+    expect(beside).toMatchObject({ id: 'pearson', beside: true });
+    expect(beside?.text).toMatch(/^χ²\(4\) = \d+\.\d, p < \.001$/);
+    expect(part(strong, 'strength').measures[0]?.id).toBe('eta:rows');
     expect(part(strong, 'strength').notes.join(' ')).toContain('Site is not');
   });
 
@@ -92,29 +96,35 @@ describe('the reading of a cross table', () => {
     expect(part(strong, 'strength').notes).toContainEqual(
       expect.stringMatching(/^Knowing Site saves \d+% of the errors in predicting Satisfaction\.$/),
     );
+    const same = readIt(cross(HAPPY, SITES, [[90, 55, 58], [30, 40, 35], [5, 25, 35]])); // prettier-ignore
+    expect(part(same, 'strength').notes.join(' ')).toContain('saves no error');
+  });
+
+  it('says nothing of errors saved where no association is shown', () => {
     const none = readIt(cross(HAPPY, SITES, [[60, 55, 58], [30, 30, 35], [20, 25, 15]])); // prettier-ignore
-    expect(part(none, 'strength').notes.join(' ')).toContain('saves no error');
+    expect(part(none, 'association').verdict).toMatch(/^Not shown/);
+    expect(part(none, 'strength').notes.join(' ')).not.toContain('error');
   });
 
   it('names the cells that carry the association, by their labels, with their hatch', () => {
     const [first] = part(strong, 'where').cells;
-    expect(first?.subject).toBe('Quarry Side');
-    expect(first?.parts[0]).toEqual({ text: 'Very dissatisfied 60%, overall 32%', direction: 'more', strong: true });
-    expect(first?.parts[1]).toEqual({ text: 'Very satisfied 10%, overall 37%', direction: 'fewer', strong: true });
+    expect(first?.subject).toBe('Site: Quarry Side');
+    expect(first?.parts[0]).toEqual({ text: 'Satisfaction “Very dissatisfied”: 60%, overall 32%', direction: 'more', strong: true });
+    expect(first?.parts[1]).toEqual({ text: 'Satisfaction “Very satisfied”: 10%, overall 37%', direction: 'fewer', strong: true });
     expect(part(strong, 'where').notes[0]).toMatch(/^\d of 9 cells stand out and make up \d+% of χ²\.$/);
   });
 
   it('gives a sentence for the report with figures in the usual style, and no cause in it', () => {
     const { sentence } = part(strong, 'say');
     expect(sentence).toMatch(
-      /^Satisfaction differed by Site, χ²\(4, N = 300\) = [\d.]+, p < \.001, V = \.\d\d \[\.\d\d, \.\d\d\]: “Very dissatisfied” was given by 60% among “Quarry Side” and 10% among “Mill Row”\.$/,
+      /^Satisfaction differed by Site, H\(2\) = [\d.]+, p < \.001, N = 300, η = \.\d\d \[\.\d\d, \.\d\d\]: Satisfaction is “Very (satisfied|dissatisfied)” for 60% where Site is “[A-Z][a-z]+ [A-Z][a-z]+”, and for 10% where it is “[A-Z][a-z]+ [A-Z][a-z]+”\.$/,
     );
     expect(sentence).not.toMatch(/cause|because|effect|leads to|due to/i);
   });
 
   it('claims nothing where nothing is shown', () => {
     const none = readIt(cross(HAPPY, SITES, [[33, 34, 33], [33, 33, 34], [34, 33, 33]])); // prettier-ignore
-    expect(part(none, 'association').verdict).toBe('None to be seen.');
+    expect(part(none, 'association').verdict).toBe('Not shown, p = .99.');
     expect(part(none, 'where').cells).toEqual([]);
     expect(part(none, 'where').notes[0]).toContain('No cell departs');
     expect(part(none, 'say').sentence).toMatch(/^No association between Satisfaction and Site was shown, /);
@@ -157,20 +167,22 @@ describe('the reading of a cross table', () => {
 describe('direction, from the labels', () => {
   const USE = { label: 'Uses the hut', level: 'ordered' as const, labels: ['Weekly', 'Monthly', 'Never'] };
 
-  it('leads with gamma where both are ordered, and says which end goes with which', () => {
+  it('leads with tau-b where both are ordered, and says which end goes with which', () => {
     const along = readIt(cross(HAPPY, USE, [[40, 20, 5], [20, 30, 20], [5, 20, 40]])); // prettier-ignore
-    expect(part(along, 'strength').measures[0]?.id).toBe('gamma');
+    expect(part(along, 'association').tests[0]).toMatchObject({ id: 'linear-trend', lead: true });
+    expect(part(along, 'strength').measures[0]?.id).toBe('kendall-tau-b');
+    expect(part(along, 'strength').size?.symbol).toBe('τb');
     expect(part(along, 'strength').notes[0]).toBe(
-      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very satisfied”; nearer “Never”, with nearer “Very dissatisfied”.',
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very satisfied”, and nearer “Never” with nearer “Very dissatisfied”.',
     );
-    expect(part(along, 'say').sentence).toMatch(/γ = \.\d\d \[/);
+    expect(part(along, 'say').sentence).toMatch(/τb = \.\d\d \[.* Uses the hut nearer “Weekly” goes with/);
   });
 
   it('turns the words, not only the sign, when the codes run the other way', () => {
     const against = readIt(cross(HAPPY, USE, [[5, 20, 40], [20, 30, 20], [40, 20, 5]])); // prettier-ignore
     expect(part(against, 'strength').measures[0]?.value).toBeLessThan(0);
     expect(part(against, 'strength').notes[0]).toBe(
-      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”; nearer “Never”, with nearer “Very satisfied”.',
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”, and nearer “Never” with nearer “Very satisfied”.',
     );
   });
 
@@ -178,8 +190,14 @@ describe('direction, from the labels', () => {
     const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[40, 80], [60, 20]])); // prettier-ignore
     expect(part(two, 'strength').measures[0]?.id).toBe('phi');
     expect(part(two, 'strength').notes[0]).toBe(
-      '“Yes” is more frequent among “Together” (80%) than among “Alone” (40%).',
+      'Renews is “Yes” for 80% where Shares is “Together”, and for 40% where it is “Alone”.',
     );
+    expect(part(two, 'strength').notes[1]).toBe(
+      'Renews “Yes” goes with Shares “Together”: φ is below 0 because “Yes” and “Alone” come first in their codes.',
+    );
+    const names = part(two, 'strength').measures.map(({ name }) => name);
+    expect(names).toContain('Odds ratio of Renews “Yes”, Shares “Alone” against “Together”');
+    expect(names).toContain('Risk difference of Renews “Yes”, Shares “Alone” less “Together”');
   });
 
   it("stands on Fisher's test where a 2 x 2 table is small", () => {
@@ -306,7 +324,7 @@ describe('figures in words', () => {
     expect([sayP(0.0004), sayP(0.0042), sayP(0.032), sayP(0.5)]).toEqual([
       'p < .001',
       'p = .004',
-      'p = .03',
+      'p = .032',
       'p = .50',
     ]);
     expect([coefficient(0.134), coefficient(-0.07), coefficient(1), coefficient(-0.001)]).toEqual([
@@ -330,12 +348,12 @@ describe('what suits the variables', () => {
       .map(({ id }) => id);
   const cells = [[60, 10, 40], [30, 30, 35], [10, 60, 25]]; // prettier-ignore
 
-  it('leads with V and lambda, V and eta, gamma and its kin, or phi and the odds', () => {
+  it('leads with V and lambda, eta and V, tau-b and its kin, or phi and the odds', () => {
     const COLOURS = { label: 'Shed', labels: ['Green', 'Brown', 'White'] };
     expect(leads(readIt(cross(COLOURS, SITES, cells)))).toEqual(['cramers-v', 'lambda:rows']);
-    expect(leads(readIt(cross(HAPPY, SITES, cells)))).toEqual(['cramers-v', 'eta:rows']);
-    expect(leads(readIt(cross(SITES, HAPPY, cells)))).toEqual(['cramers-v', 'eta:columns']);
-    expect(leads(readIt(cross(HAPPY, USE, cells)))).toEqual(['gamma', 'kendall-tau-b', 'somers-d:rows']);
+    expect(leads(readIt(cross(HAPPY, SITES, cells)))).toEqual(['eta:rows', 'cramers-v']);
+    expect(leads(readIt(cross(SITES, HAPPY, cells)))).toEqual(['eta:columns', 'cramers-v']);
+    expect(leads(readIt(cross(HAPPY, USE, cells)))).toEqual(['kendall-tau-b', 'gamma', 'somers-d:rows']);
     const two = [[40, 80], [60, 20]]; // prettier-ignore
     const yes = { label: 'Renews', labels: ['Yes', 'No'] };
     expect(leads(readIt(cross(yes, { label: 'Shares', labels: ['Alone', 'Together'] }, two)))).toEqual([
@@ -358,7 +376,7 @@ describe('what suits the variables', () => {
   it('says in whom an answer is more frequent, and what share of the spread is accounted for', () => {
     const { notes } = part(readIt(cross(HAPPY, SITES, cells)), 'strength');
     expect(notes[0]).toBe(
-      'Where Site is “Quarry Side”, “Very dissatisfied” was given more often: 60%, against 32% overall.',
+      'Satisfaction is “Very satisfied” for 60% where Site is “Mill Row”, and for 10% where it is “Quarry Side”.',
     );
     expect(notes.join(' ')).toMatch(/Site accounts for \d+% of the spread in Satisfaction/);
   });
@@ -400,7 +418,8 @@ describe('trust', () => {
   });
 
   it("stands on Fisher's test once it is known, and says how it was come by", () => {
-    const table = cross(HAPPY, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]]); // prettier-ignore
+    const COLOURS = { label: 'Shed', labels: ['Green', 'Brown', 'White'] };
+    const table = cross(COLOURS, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]]); // prettier-ignore
     const request = requestOf(table, 0.95)!;
     const exact = read(table, assess(request), 0.95);
     expect(part(exact, 'association').tests[0]?.id).toBe('fisher');
@@ -410,11 +429,11 @@ describe('trust', () => {
     expect(part(sampled, 'say').sentence).toContain('(500 tables drawn)');
   });
 
-  it('says when V is high by chance', () => {
+  it('says when much of V is chance', () => {
     const many = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, j) => 2 + ((i * 3 + j * 7) % 4)));
     const wide = (label: string) => ({ label, labels: ['a', 'b', 'c', 'd', 'e'] });
     const text = part(readIt(cross(wide('One'), wide('Other'), many)), 'trust').checks.map((one) => one.text).join(' '); // prettier-ignore
-    expect(text).toContain('V is high by chance');
+    expect(text).toContain('Much of V is chance');
   });
 });
 
@@ -429,6 +448,6 @@ describe('the overall test of overlapping rows', () => {
     );
     expect(tests[0]).toMatchObject({ id: 'equal-mention', lead: true });
     expect(tests[0]?.text).toMatch(/^χ²\(\d\.\d\) = [\d.]+, p < \.001$/);
-    expect(verdict).toBe('Yes, well beyond chance.');
+    expect(verdict).toBe('Yes, p < .001.');
   });
 });

@@ -1,3 +1,5 @@
+import type { Size } from './size-words.js';
+
 /** The five questions of a reading, in order. */
 export const QUESTIONS = {
   association: 'Is there an association?',
@@ -16,6 +18,8 @@ export interface ReadTest {
   /** One line on what it does, for who does not know it. */
   about: string;
   lead: boolean;
+  /** The general test, shown beside a lead that looks for something of its own. */
+  beside?: boolean;
 }
 
 /** A measure for the list under the second question. */
@@ -30,6 +34,8 @@ export interface ReadMeasure {
   /** A share is said in percent; a ratio is drawn on a logarithmic range, 1 in the middle. */
   unit: 'coefficient' | 'share' | 'ratio';
   about: string;
+  /** "corrected for bias; uncorrected .23", or why there is no interval; null where there is nothing to say. */
+  note: string | null;
   /** "standard error .021, z = 5.30, p < .001"; null where there is nothing to add. */
   detail: string | null;
   lead: boolean;
@@ -59,6 +65,10 @@ export interface Answer {
   /** The sentence for the report. */
   sentence: string | null;
   notes: string[];
+  /** What the words for size were read off; in the answer on strength only. */
+  size?: Size | null;
+  /** Stands one step behind the others, to be opened. */
+  behind?: boolean;
 }
 
 /** An answer with nothing behind it yet. */

@@ -1,9 +1,18 @@
 import { whole } from '../figures.js';
 
-/** p in the usual style: "p = .032", "p < .001". */
+/** Levels that a rounded p must not seem to reach. */
+const LEVELS = [0.05, 0.01, 0.1];
+
+/**
+ * p in the usual style: "p = .65", "p = .032", "p < .001"; three decimals where it is under .1, and one more where it would
+ * be rounded to a level that it is under.
+ */
 export function sayP(p: number): string {
   if (p < 0.001) return 'p < .001';
-  return `p = ${coefficient(p, p < 0.01 ? 3 : 2)}`;
+  const digits = p < 0.1 ? 3 : 2;
+  const rounded = Number(p.toFixed(digits));
+  const hides = LEVELS.some((level) => rounded === level && p < level);
+  return `p = ${coefficient(p, hides ? digits + 1 : digits)}`;
 }
 
 /** A coefficient that cannot pass 1, without the leading zero: ".13", "-.07", "1.00". */

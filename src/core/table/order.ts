@@ -1,5 +1,5 @@
 import { figuresOf } from './share.js';
-import type { StudyTable, Table, Together, Totals } from './tabulate.js';
+import type { Table, Together, Totals } from './tabulate.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
@@ -22,36 +22,52 @@ export function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
     .sort((a, b) => rank(categories[a]!) - rank(categories[b]!) || (by === 'frequency' ? (rowTotals[b] ?? 0) - (rowTotals[a] ?? 0) : 0) || a - b); // prettier-ignore
 }
 
-/** A table with its rows in other places. */
-export function orderRows<T extends Table | StudyTable>(table: T, places: readonly number[]): T {
+/** Where the rows and the columns of a table are to stand: for each new place, the old one. */
+export interface Places {
+  rows: readonly number[];
+  /** [0] for a table without columns. */
+  columns: readonly number[];
+}
+
+const take = <T>(values: readonly T[], places: readonly number[]) => places.flatMap((k) => values.slice(k, k + 1));
+const stand = (places: readonly number[]) => places.every((place, k) => place === k);
+
+/** A table with its rows and columns in other places. */
+export function arrange<T extends Table>(table: T, { rows, columns }: Places): T {
+  if (stand(rows) && stand(columns)) return table;
   const { categories } = table.rows;
-  if (places.every((place, i) => place === i)) return table;
+  const grid = (cells: readonly (readonly number[])[]) => take(cells, rows).map((line) => take(line, columns));
   const totals = (of: Totals): Totals => ({
     ...of,
-    cells: places.map((i) => of.cells[i] ?? []),
-    rowTotals: places.map((i) => of.rowTotals[i] ?? 0),
+    cells: grid(of.cells),
+    rowTotals: take(of.rowTotals, rows),
+    columnBases: take(of.columnBases, columns),
+    mentions: of.mentions && { ...of.mentions, columns: take(of.mentions.columns, columns) },
   });
   // Pairs are counted of options only, in the order of the rows.
   const options = categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
-  const pairs = places.flatMap((i) => {
+  const pairs = rows.flatMap((i) => {
     const at = options.indexOf(i);
     return at < 0 ? [] : [at];
   });
-  const square = (of: readonly (readonly number[])[]) => pairs.map((a) => pairs.map((b) => of[a]?.[b] ?? 0));
-  const together = table.together?.map(({ sums, squares }): Together => ({ sums: square(sums), squares: square(squares) })) ?? null; // prettier-ignore
+  const square = (of: readonly (readonly number[])[]) => take(of, pairs).map((line) => take(line, pairs));
+  const pairsOf = ({ sums, squares }: Together): Together => ({ sums: square(sums), squares: square(squares) });
   return {
     ...table,
     ...totals(table),
-    rows: { ...table.rows, categories: places.flatMap((i) => categories[i] ?? []) },
+    rows: { ...table.rows, categories: take(categories, rows) },
+    columns: table.columns && { ...table.columns, categories: take(table.columns.categories, columns) },
     weighted: table.weighted && {
       ...table.weighted,
       sums: totals(table.weighted.sums),
       squares: totals(table.weighted.squares),
     },
-    together,
-    places: table.places && {
-      cells: places.map((i) => table.places?.cells[i] ?? []),
-      all: places.map((i) => table.places?.all[i] ?? NaN),
-    },
+    together: table.together && take(table.together, columns).map(pairsOf),
+    places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
+}
+
+/** A table with its rows in other places. */
+export function orderRows<T extends Table>(table: T, places: readonly number[]): T {
+  return arrange(table, { rows: places, columns: table.columnBases.map((_, j) => j) });
 }

@@ -99,7 +99,7 @@ export function useReading(
     [assessment, exact.tests, own],
   );
   const answers = useMemo(
-    () => (table ? read(table, whole, CONFIDENCE, proportions) : []),
+    () => (table ? read(table, whole, CONFIDENCE, { proportions }) : []),
     [table, whole, proportions],
   );
   const sums = useMemo(

@@ -3,23 +3,25 @@ import type { TestResult, Variant } from '../../infer/result.js';
 import { TEST_WORDS, VARIANT_WORDS } from '../about.js';
 import { answer, type Answer, QUESTIONS, type ReadTest } from '../types.js';
 import { coefficient, degrees, sayP, statistic } from '../words.js';
-import { leadTest, type Read } from './context.js';
+import { generalTest, type Lead, leadTest, type Read } from './context.js';
 
-/** The verdict that a p comes to, at a level alpha. */
+/** A p under alpha over this is a plain yes. */
+const PLAINLY = 5;
+
+/** The verdict that a p comes to, at a level alpha: how sure an association is, never how large. */
 export function verdictOfP(p: number, alpha: number): string {
-  if (p < Math.min(0.001, alpha)) return 'Yes, well beyond chance.';
-  if (p < alpha / 5) return 'Yes, beyond chance.';
-  if (p < alpha) return 'Yes, but not by much.';
-  if (p < 2 * alpha) return 'Not shown; it could be chance.';
-  return 'None to be seen.';
+  const word = p < alpha / PLAINLY ? 'Yes' : p < alpha ? 'Probably' : 'Not shown';
+  return `${word}, ${sayP(p)}.`;
 }
 
 /** Tests that ask something else than whether the two variables are associated at all. */
 const PAIRED: readonly TestId[] = ['mcnemar', 'bowker', 'stuart-maxwell'];
-const ORDERED: readonly TestId[] = ['linear-trend'];
+const TRENDS: readonly TestId[] = ['linear-trend', 'design-trend'];
+
 const SYMBOLS: Partial<Record<TestId, string>> = {
   'likelihood-ratio': 'G²',
   'linear-trend': 'M²',
+  'kruskal-wallis': 'H',
   'cochran-q': 'Q',
 };
 
@@ -63,35 +65,72 @@ function suits(id: TestId, read: Read): boolean {
   const rows = rowsOrdered || rowsKept.length === 2;
   const columns = columnsOrdered || columnsKept.length === 2;
   if (PAIRED.includes(id)) return read.paired;
-  if (ORDERED.includes(id)) return rows && columns && (rowsOrdered || columnsOrdered);
+  if (TRENDS.includes(id)) return rows && columns && (rowsOrdered || columnsOrdered);
+  if (id === 'kruskal-wallis') return !read.twoByTwo && rowsOrdered !== columnsOrdered;
   if (id === 'cochran-armitage') return rows && columns && !read.twoByTwo && (rowsOrdered || columnsOrdered);
   return true;
+}
+
+/** What each leading test looks for, where it is not any pattern at all. */
+const LOOKS_FOR: Partial<Record<TestId, string>> = {
+  'linear-trend': 'a steady rise or fall',
+  'design-trend': 'a steady rise or fall',
+  'kruskal-wallis': 'groups that stand higher than others',
+};
+
+/** Where the test that suits and the general one disagree, in one sentence. */
+function disagreement(read: Read, lead: Lead): string[] {
+  const general = generalTest(read);
+  const sought = LOOKS_FOR[lead.id];
+  const alpha = 1 - read.confidence;
+  if (!sought || general.id === lead.id || general.test.p < alpha === lead.test.p < alpha) return [];
+  const shown = (test: TestResult) => (test.p < alpha ? 'shows an association' : 'shows none');
+  return [
+    `${TEST_WORDS[lead.id].name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ${TEST_WORDS[general.id].name}, which looks for any pattern, ${shown(general.test)} (${sayP(general.test.p)}).`,
+  ];
+}
+
+const whole = (value: number) => Math.round(value).toLocaleString('en');
+
+/** Why the verdict stands on the test it does, where that is not plain. */
+function reasons(read: Read, lead: Lead): string[] {
+  const notes: string[] = [];
+  if (lead.id === 'fisher') notes.push("Counts are small, so the verdict stands on Fisher's exact test.");
+  if (LOOKS_FOR[lead.id]) {
+    const which = lead.id === 'kruskal-wallis' ? 'One variable is ordered' : 'Both variables are ordered';
+    notes.push(`${which}, so the verdict stands on ${TEST_WORDS[lead.id].name.toLowerCase()}.`);
+  }
+  if (read.result.tests['rao-scott']) {
+    const { respondents, effective } = read.result.base;
+    notes.push(
+      `The weights make ${whole(respondents)} respondents count as ${whole(effective)}; the test allows for that.`,
+    );
+  }
+  return notes;
+}
+
+/** Of the same people asked twice: whether their totals changed. */
+function change(read: Read): string[] {
+  const { mcnemar, 'stuart-maxwell': margins } = read.result.tests;
+  const test = read.paired ? (mcnemar ?? margins) : undefined;
+  if (!test) return [];
+  const verdict = test.p < 1 - read.confidence ? 'they did' : 'not shown';
+  return [
+    `Both have the same categories: if the same people gave both, whether their totals changed is another question (${verdict}, ${sayP(test.p)}).`,
+  ];
 }
 
 /** Is there an association? */
 export function association(read: Read): Answer {
   const lead = leadTest(read);
+  const general = generalTest(read);
   const ids = (Object.keys(read.result.tests) as TestId[]).filter((id) => suits(id, read));
+  const rank = (line: ReadTest) => (line.lead ? 0 : line.id === general.id ? 1 : 2);
   const tests = ids.flatMap((id) => testLines(id, read.result.tests[id]!, id === lead.id));
-  tests.sort((a, b) => Number(b.lead) - Number(a.lead));
-  const notes: string[] = [];
-  if (lead.id === 'fisher') notes.push("Counts are small, so the verdict stands on Fisher's exact test.");
-  if (lead.id === 'rao-scott') {
-    const { base } = read.result;
-    notes.push(
-      `The weights make ${Math.round(base.respondents).toLocaleString('en')} respondents count as ${Math.round(base.effective).toLocaleString('en')}; the test allows for that.`,
-    );
-  }
-  const { mcnemar, 'stuart-maxwell': margins } = read.result.tests;
-  const change = read.paired ? (mcnemar ?? margins) : undefined;
-  if (change) {
-    notes.push(
-      `Both have the same categories: if the same people gave both, whether their totals changed is another question (${change.p < 1 - read.confidence ? 'they did' : 'not shown'}, ${sayP(change.p)}).`,
-    );
-  }
+  tests.sort((a, b) => rank(a) - rank(b));
   return answer('association', QUESTIONS.association, {
     verdict: verdictOfP(lead.test.p, 1 - read.confidence),
-    tests,
-    notes,
+    tests: tests.map((test) => ({ ...test, beside: test.id === general.id && general.id !== lead.id })),
+    notes: [...disagreement(read, lead), ...reasons(read, lead), ...change(read)],
   });
 }

@@ -1,13 +1,22 @@
 import type { Assessment, TestId } from '../../assess.js';
 import { titleOf } from '../../codebook/types.js';
+import { type Crosstab, reduceTable } from '../../crosstab.js';
 import type { TestResult } from '../../infer/result.js';
+import { inScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/tabulate.js';
+import type { ReadOptions } from '../options.js';
+import { SIZE_WORDS, type SizeWords } from '../size-words.js';
 
 /** A cross table of two single variables, with what was computed from it. */
 export interface Read {
+  /** In scale order. */
   table: Table;
+  /** The same without its empty rows and columns. */
+  crosstab: Crosstab;
   result: Assessment;
   confidence: number;
+  sizes: SizeWords;
+  predicted: 'rows' | 'columns';
   /** Titles of the variables. */
   rowTitle: string;
   columnTitle: string;
@@ -26,15 +35,20 @@ const kept = (length: number, dropped: readonly number[]) =>
   Array.from({ length }, (_, k) => k).filter((k) => !dropped.includes(k));
 
 /** What the five answers of a cross table look at. */
-export function readOf(table: Table, result: Assessment, confidence: number): Read {
-  const { rows, columns } = table;
-  const labels = (axis: Table['rows'] | null) => axis?.categories.map(({ label }) => label).join('\u0000');
+export function readOf(shown: Table, result: Assessment, confidence: number, options: ReadOptions = {}): Read {
+  const table = inScaleOrder(shown);
+  const { rows, columns, weighted } = table;
+  const labels = (axis: Table['rows'] | null) => JSON.stringify(axis?.categories.map(({ label }) => label));
   const hasOrder = (axis: Table['rows'] | null) =>
     axis?.variable.level === 'ordered' || axis?.variable.level === 'number';
+  const weights = weighted ? { sums: weighted.sums.cells, squares: weighted.squares.cells } : undefined;
   return {
     table,
+    crosstab: reduceTable(table.cells, { weights }).table,
     result,
     confidence,
+    sizes: options.sizes ?? SIZE_WORDS,
+    predicted: options.predicted ?? 'rows',
     rowTitle: titleOf(rows.variable),
     columnTitle: columns ? titleOf(columns.variable) : '',
     rowsOrdered: hasOrder(rows),
@@ -46,27 +60,50 @@ export function readOf(table: Table, result: Assessment, confidence: number): Re
   };
 }
 
+/** What a test or a measure is chosen by. */
+export interface Tested extends Pick<Read, 'crosstab' | 'confidence' | 'twoByTwo' | 'rowsOrdered' | 'columnsOrdered'> {
+  result: Pick<Assessment, 'tests' | 'measures' | 'base'>;
+}
+
 export interface Lead {
   id: TestId;
   test: TestResult;
 }
 
 /** More than one cell in five expected under 5, or one under 1: chi-square is doubtful (Cochran 1954). */
-export function chiSquareDoubtful({ result: { base, tests } }: Pick<Read, 'result'>): boolean {
+export function chiSquareDoubtful({ result: { base, tests } }: Pick<Tested, 'result'>): boolean {
   if (tests['rao-scott']) return false;
   return base.smallExpected / (base.rows * base.columns) > 0.2 || (base.smallestExpected ?? 0) < 1;
 }
 
 /**
- * The test that the verdict stands on: Rao and Scott's with weights; Fisher's where it is known and counts are small
- * (on 2 x 2, any expected under 5); else Pearson's.
+ * The test of any pattern at all: Rao and Scott's with weights; Fisher's where it is known and counts are small (on
+ * 2 x 2, any expected under 5); else Pearson's.
  */
-export function leadTest(read: Read): Lead {
+export function generalTest(read: Pick<Tested, 'result' | 'twoByTwo'>): Lead {
   const { tests, base } = read.result;
   if (tests['rao-scott']) return { id: 'rao-scott', test: tests['rao-scott'] };
   const small = read.twoByTwo ? base.smallExpected > 0 : chiSquareDoubtful(read);
   if (tests.fisher && small) return { id: 'fisher', test: tests.fisher };
   return { id: 'pearson', test: tests.pearson ?? { p: 1 } };
+}
+
+/**
+ * The test that the verdict stands on, by the levels: of two ordered variables the linear trend (with weights, the
+ * design-based one); of an ordered variable by groups, the mean scores of the groups on ranks; else the general one.
+ */
+export function leadTest(read: Pick<Tested, 'result' | 'twoByTwo' | 'rowsOrdered' | 'columnsOrdered'>): Lead {
+  const { rowsOrdered, columnsOrdered, twoByTwo } = read;
+  const { tests } = read.result;
+  if (!twoByTwo && rowsOrdered && columnsOrdered) {
+    for (const id of ['design-trend', 'linear-trend'] as const) {
+      const test = tests[id];
+      if (test) return { id, test };
+    }
+  }
+  if (!twoByTwo && rowsOrdered !== columnsOrdered && tests['kruskal-wallis'])
+    return { id: 'kruskal-wallis', test: tests['kruskal-wallis'] };
+  return generalTest(read);
 }
 
 /** Whether the verdict is that there is an association. */
@@ -76,3 +113,9 @@ export function isSignificant(read: Read): boolean {
 
 /** A label in the sentence. */
 export const quote = (label: string) => `“${label}”`;
+
+/** Labels of the rows and columns that someone is in; a negative place counts from the end. */
+export const rowLabel = ({ table, rowsKept }: Read, k: number) =>
+  table.rows.categories[rowsKept.at(k) ?? 0]?.label ?? '';
+export const columnLabel = ({ table, columnsKept }: Read, k: number) =>
+  table.columns?.categories[columnsKept.at(k) ?? 0]?.label ?? '';

@@ -115,7 +115,7 @@ function biasCheck({ result, twoByTwo }: Read): Check[] {
   return [
     {
       ok: false,
-      text: `V is high by chance in a table of this size: corrected for bias it is ${coefficient(corrected)} and not ${coefficient(V)}.`,
+      text: `Much of V is chance in a table of this size: corrected for bias it is ${coefficient(corrected)}, uncorrected ${coefficient(V)}.`,
     },
   ];
 }

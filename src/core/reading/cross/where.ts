@@ -35,9 +35,11 @@ export function carriers({ result, rowsKept, columnsKept, confidence }: Read): C
 const COLUMNS_NAMED = 4;
 const ROWS_NAMED = 2;
 
+const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
 /** Where in the table? */
 export function where(read: Read, found: readonly Carrier[]): Answer {
-  const { table, result } = read;
+  const { table, result, rowTitle, columnTitle } = read;
   if (found.length === 0) {
     return answer('where', QUESTIONS.where, {
       verdict: isSignificant(read) ? 'In no single cell.' : null,
@@ -53,9 +55,9 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
     const mine = found.filter((carrier) => carrier.column === column);
     const named = mine.slice(0, ROWS_NAMED);
     return {
-      subject: table.columns?.categories[column]?.label ?? '',
+      subject: `${columnTitle}: ${table.columns?.categories[column]?.label ?? ''}`,
       parts: named.map(({ row, residual, p }) => ({
-        text: `${table.rows.categories[row]?.label ?? ''} ${percent(share(table, 'column', row, column) ?? 0)}, overall ${percent(share(table, 'column', row, null) ?? 0)}`,
+        text: `${rowTitle} “${table.rows.categories[row]?.label ?? ''}”: ${percent(share(table, 'column', row, column) ?? 0)}, overall ${percent(share(table, 'column', row, null) ?? 0)}`,
         direction: residual > 0 ? 'more' : 'fewer',
         strong: p < 0.001,
       })),
@@ -63,14 +65,15 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
   });
   const total = result.base.rows * result.base.columns;
   const part = found.reduce((sum, { contribution }) => sum + contribution, 0);
+  const others = columns.length - COLUMNS_NAMED;
   const more =
-    columns.length > COLUMNS_NAMED
-      ? ` ${numeral(columns.length - COLUMNS_NAMED)} more column${columns.length - COLUMNS_NAMED === 1 ? '' : 's'} stand out.`
-      : '';
+    others > 0 ? ` ${capital(numeral(others))} more ${others === 1 ? 'column stands' : 'columns stand'} out.` : '';
   return answer('where', QUESTIONS.where, {
     cells,
     notes: [
-      `${found.length === 1 ? 'This 1' : `${found.length}`} of ${total} cells ${found.length === 1 ? 'stands' : 'stand'} out and ${found.length === 1 ? 'makes' : 'make'} up ${percent(part)} of χ².${more}`,
+      found.length === 1
+        ? `One of ${total} cells stands out and makes up ${percent(part)} of χ².${more}`
+        : `${found.length} of ${total} cells stand out and make up ${percent(part)} of χ².${more}`,
     ],
   });
 }

@@ -2,6 +2,8 @@ import { type Assessment, assess, assessStrata, type StrataRequest } from '../..
 import { adjust, type Adjustment } from '../../infer/adjust.js';
 import type { TestResult } from '../../infer/result.js';
 import { isUneven } from '../../table/share.js';
+import { arrange } from '../../table/order.js';
+import { scalePlacesOf } from '../../table/scale-order.js';
 import type { Split } from '../../table/split.js';
 import { optionOf } from '../marks.js';
 import { assessTable, requestOf } from '../read.js';
@@ -37,8 +39,9 @@ export function strataRequestOf({ all, strata, within }: Split, confidence: numb
   if (!request || isUneven(all) || strata.length < 2 || within.multiple) return null;
   // Mean scores are of the variable that has an order; the other one holds the groups.
   const turned = request.rowLevel === 'unordered' && request.columnLevel === 'ordered' && all.cells.length > 2;
+  const places = scalePlacesOf(all);
   return {
-    strata: strata.map(({ table }) => table.cells),
+    strata: strata.map(({ table }) => arrange(table, places).cells),
     rowLevel: request.rowLevel,
     columnLevel: request.columnLevel,
     rowScores: request.rowScores,

@@ -5,6 +5,7 @@ import type { TestResult, Variant } from '../../infer/result.js';
 import type { MeasureResult } from '../../measure/result.js';
 import type { Split } from '../../table/split.js';
 import { leadTest, type Read, readOf } from '../cross/context.js';
+import type { ReadOptions } from '../options.js';
 import { leading } from '../cross/strength.js';
 import type { SplitAssessment } from './assess-split.js';
 
@@ -36,14 +37,19 @@ export interface Whole {
 }
 
 /** What the answers over strata look at; null where there is nothing to compare in all of them together. */
-export function wholeOf(split: Split, known: SplitAssessment, confidence: number): Whole | null {
+export function wholeOf(
+  split: Split,
+  known: SplitAssessment,
+  confidence: number,
+  options: ReadOptions = {},
+): Whole | null {
   if (!known.all?.cells) return null;
-  const read = readOf(split.all, known.all, confidence);
+  const read = readOf(split.all, known.all, confidence, options);
   const measureId = leading(read)[0] ?? 'cramers-v';
   const found = split.strata.flatMap(({ label, table }, k) => {
     const result = known.strata[k];
     if (!result?.cells) return [];
-    const mine = readOf(table, result, confidence);
+    const mine = readOf(table, result, confidence, options);
     return [{ label, read: mine, lead: leadTest(mine), measure: result.measures[measureId] }];
   });
   const adjusted = adjust(

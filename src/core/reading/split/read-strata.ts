@@ -1,13 +1,14 @@
 import { whole as wholeNumber } from '../../figures.js';
 import type { Assessment, TestId } from '../../assess.js';
 import { titleOf } from '../../codebook/types.js';
-import { share } from '../../table/share.js';
 import type { Split } from '../../table/split.js';
 import { MEASURE_WORDS } from '../about.js';
 import { sayStatistic, sayTest, testLines, verdictOfP } from '../cross/association.js';
 import { quote } from '../cross/context.js';
+import { contrastOf, toldRow } from '../cross/direction.js';
+import type { ReadOptions } from '../options.js';
 import { answer, type Answer, QUESTIONS, type ReadTest } from '../types.js';
-import { and, coefficient, percent, ratio, sayChiSquare, sayP } from '../words.js';
+import { coefficient, ratio, sayChiSquare, sayP } from '../words.js';
 import type { SplitAssessment } from './assess-split.js';
 import { LINES, type Whole, wholeOf, withinTest } from './context.js';
 import { strength } from './strength.js';
@@ -67,16 +68,7 @@ function say(whole: Whole, within: Assessment): Answer {
   const lead = withinTest(whole, within);
   if (!lead) return answer('say', QUESTIONS.say, {});
   const common = within.measures['common-odds-ratio'];
-  const [pair] = read.rowsKept;
-  const rates =
-    read.twoByTwo && pair !== undefined
-      ? `: ${quote(read.table.rows.categories[pair]?.label ?? '')} was given by ${and(
-          read.columnsKept.map(
-            (j) =>
-              `${percent(share(read.table, 'column', pair, j) ?? 0)} among ${quote(read.table.columns?.categories[j]?.label ?? '')}`,
-          ),
-        )} of all`
-      : '';
+  const rates = read.twoByTwo ? `: over all of them ${contrastOf(read, toldRow(read, undefined))}` : '';
   const figures = [
     sayChiSquare(lead.test, split.all.base),
     sayP(lead.test.p),
@@ -118,8 +110,13 @@ function readApart(whole: Whole, why: string): Answer[] {
 }
 
 /** The five answers for a table of two single variables within a third. */
-export function readStrata(split: Split, known: SplitAssessment, confidence: number): Answer[] {
-  const all = wholeOf(split, known, confidence);
+export function readStrata(
+  split: Split,
+  known: SplitAssessment,
+  confidence: number,
+  options: ReadOptions = {},
+): Answer[] {
+  const all = wholeOf(split, known, confidence, options);
   if (!all || all.parts.length === 0) {
     return [
       answer('association', QUESTIONS.association, {

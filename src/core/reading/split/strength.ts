@@ -1,8 +1,10 @@
-import type { Assessment, MeasureId } from '../../assess.js';
+import type { Assessment } from '../../assess.js';
 import type { MeasureResult } from '../../measure/result.js';
 import { MEASURE_WORDS } from '../about.js';
-import { quote, type Read } from '../cross/context.js';
-import { lineOf, sizeWord } from '../cross/strength.js';
+import { quote } from '../cross/context.js';
+import { type ShownMeasure, shownMeasure } from '../cross/shown-measure.js';
+import { lineOf, sizeOf } from '../cross/strength.js';
+import { sizeWord } from '../size-words.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
 import { and, ratio } from '../words.js';
 import { LINES, type Part, type Whole } from './context.js';
@@ -16,7 +18,7 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
     if (!common || common.value === 1 || (common.p ?? 1) >= 1 - read.confidence) return [];
     const [more, less] = common.value > 1 ? [column(0), column(1)] : [column(1), column(0)];
     return [
-      `Within the same ${withinTitle}, the odds of ${row(0)} are ${ratio(Math.max(common.value, 1 / common.value))} times as high among ${more} as among ${less}.`,
+      `Within the same ${withinTitle}, the odds of ${read.rowTitle} ${row(0)} are ${ratio(Math.max(common.value, 1 / common.value))} times as high where ${read.columnTitle} is ${more} as where it is ${less}.`,
     ];
   }
   if (!read.rowsOrdered || !read.columnsOrdered) return [];
@@ -32,31 +34,40 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
   return [...tell(up, row(0)), ...tell(down, row(-1))];
 }
 
+/** A result that is shown as it is. */
+const asIs = ({ value, lower, upper, noInterval }: MeasureResult): ShownMeasure => ({
+  value,
+  lower: lower ?? null,
+  upper: upper ?? null,
+  uncorrected: null,
+  note: noInterval ?? null,
+});
+
 /** How strong in each, which way, and what sums them up. */
 export function strength(whole: Whole, within: Assessment | null): Answer {
   const { parts, read, measureId } = whole;
   const common = within?.measures['common-odds-ratio'];
-  const line = (id: MeasureId, measure: MeasureResult, name: string | null, lead: boolean, of: Read): ReadMeasure => {
-    const found = lineOf(id, measure, lead, of);
-    return name === null ? found : { ...found, name };
-  };
   const { symbol } = MEASURE_WORDS[measureId];
-  const each = parts.flatMap(({ label, measure, read: mine }, k) =>
-    measure
-      ? [{ ...line(measureId, measure, `${label}, ${symbol}`, k < LINES, mine), id: `${measureId}@${label}` }]
-      : [],
-  );
-  const pooled = within?.measures[measureId];
-  const sizes = parts.flatMap(({ measure }) => (measure ? [Math.abs(measure.value)] : []));
-  const [least, most] = [sizeWord(Math.min(...sizes)), sizeWord(Math.max(...sizes))];
+  const each = parts.flatMap(({ label, read: mine }, k): ReadMeasure[] => {
+    const shown = shownMeasure(measureId, mine);
+    if (!shown) return [];
+    return [{ ...lineOf(measureId, shown, k < LINES, mine), name: `${label}, ${symbol}`, id: `${measureId}@${label}` }];
+  });
+  const pooled = within ? shownMeasure(measureId, { ...read, result: within }) : null;
+  const sizes = parts.flatMap(({ read: mine }) => sizeOf(mine)?.value ?? []).map(Math.abs);
+  const [least, most] = [Math.min(...sizes), Math.max(...sizes)].map((size) => sizeWord(size, read.sizes));
   const verdict =
-    sizes.length === 0 ? 'Cannot be said.' : least === most ? `${most}, in each.` : `From ${least} to ${most}.`;
+    sizes.length === 0
+      ? 'Cannot be said.'
+      : least === most
+        ? `${most ?? ''}, in each.`
+        : `From ${least ?? ''} to ${most ?? ''}.`;
   return answer('strength', QUESTIONS.strength, {
     verdict: verdict.charAt(0).toUpperCase() + verdict.slice(1),
     measures: [
-      ...(common ? [line('common-odds-ratio', common, null, true, read)] : []),
+      ...(common ? [lineOf('common-odds-ratio', asIs(common), true, read)] : []),
       ...each,
-      ...(pooled ? [line(measureId, pooled, `All together, ${symbol}`, false, read)] : []),
+      ...(pooled ? [{ ...lineOf(measureId, pooled, false, read), name: `All together, ${symbol}` }] : []),
     ],
     notes: directions(whole, common),
   });

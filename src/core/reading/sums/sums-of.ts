@@ -1,5 +1,6 @@
 import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess.js';
 import type { Split } from '../../table/split.js';
+import { inScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/tabulate.js';
 import { optionOf } from '../marks.js';
 import { mentionsOfTable } from '../mentions.js';
@@ -27,11 +28,12 @@ function sumsOfOptions(table: Table): Sums {
 
 /** How the statistics of a table on screen come about; null where it has none. */
 export function sumsOfTable(
-  table: Table,
+  shown: Table,
   assessment: Assessment | null,
   confidence: number,
   proportions?: readonly number[],
 ): Sums | null {
+  const table = inScaleOrder(shown);
   const oneWay = oneWayRequestOf(table, proportions);
   if (oneWay) return { has: hasSum, of: (id) => sumOf(id, oneWay) };
   const request = requestOf(table, confidence);

@@ -1,0 +1,159 @@
+import type { MeasureId } from '../../assess.js';
+import { fourIntervals } from '../../measure/four-intervals.js';
+import { etaLower } from '../../measure/eta.js';
+import { unbiased } from '../../measure/cramers-v.js';
+import { oneSidedPhiSquared } from '../../measure/phi-squared-interval.js';
+import { phiSquared } from '../../measure/phi-squared.js';
+import { generalTest, type Lead, leadTest, type Tested } from './context.js';
+
+/** A measure as it is shown: its value and interval, which never contradict each other or the test beside them. */
+export interface ShownMeasure {
+  value: number;
+  lower: number | null;
+  upper: number | null;
+  /** The value before its bias was taken out, where that is told beside it. */
+  uncorrected: number | null;
+  /** Why there is no interval, or what it inverts where that is not as usual. */
+  note: string | null;
+}
+
+/** Functions of X²/N, one interval for all. */
+const OF_PHI_SQUARED: readonly MeasureId[] = ['phi', 'cramers-v', 'tschuprow-t', 'contingency'];
+const OF_ORDER: readonly MeasureId[] = [
+  'gamma',
+  'kendall-tau-b',
+  'stuart-tau-c',
+  'somers-d:columns',
+  'somers-d:rows',
+  'somers-d:symmetric',
+  'pearson-r',
+  'spearman',
+];
+const OF_ETA: readonly MeasureId[] = ['eta:rows', 'eta:columns'];
+/** Measures whose 0 says nothing of independence. */
+const APART: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
+const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio'];
+
+/** The measure as a function of X²/N, on a table of these dimensions. */
+function throughSquare(id: MeasureId, rows: number, columns: number): (square: number) => number {
+  if (id === 'contingency') return (square) => Math.sqrt(square / (1 + square));
+  if (id === 'cramers-v') return (square) => Math.sqrt(square / (Math.min(rows, columns) - 1));
+  if (id === 'tschuprow-t') return (square) => Math.sqrt(square / Math.sqrt((rows - 1) * (columns - 1)));
+  return Math.sqrt;
+}
+
+/** The test of independence that stands beside a measure. */
+function testOf(id: MeasureId, read: Tested): Lead {
+  const { tests } = read.result;
+  if (read.twoByTwo) return generalTest(read);
+  if (OF_ORDER.includes(id) && read.rowsOrdered && read.columnsOrdered) return leadTest(read);
+  const groups = tests['kruskal-wallis'];
+  if (OF_ETA.includes(id) && groups) return { id: 'kruskal-wallis', test: groups };
+  return generalTest(read);
+}
+
+const plain = (value: number, note: string | null): ShownMeasure => ({
+  value,
+  lower: null,
+  upper: null,
+  uncorrected: null,
+  note,
+});
+
+/** The measure with its bias taken out: V by Bergsma, the others by the same X²/N; null where there is none. */
+function correctedOf(id: MeasureId, { result, crosstab }: Tested, to: (square: number) => number): number | null {
+  if (id === 'cramers-v') return result.measures['cramers-v-corrected']?.value ?? null;
+  const found = unbiased(crosstab);
+  return found && to(found.square);
+}
+
+/** Phi, V, T and C: one inversion, corrected for bias where it shows. */
+function ofSquare(id: MeasureId, read: Tested): ShownMeasure | null {
+  const { result, crosstab, confidence } = read;
+  const measure = result.measures[id];
+  if (!measure) return null;
+  const { rows, columns } = result.base;
+  const to = throughSquare(id, rows, columns);
+  if (read.twoByTwo) {
+    const phi = shownMeasure('phi', read);
+    if (!phi || phi.lower === null || phi.upper === null) return plain(measure.value, phi?.note ?? null);
+    const [one, other] = [Math.abs(phi.lower), Math.abs(phi.upper)];
+    const least = phi.lower <= 0 && phi.upper >= 0 ? 0 : Math.min(one, other);
+    return { ...phi, value: measure.value, lower: to(least ** 2), upper: to(Math.max(one, other) ** 2) };
+  }
+  const rejects = generalTest(read).test.p < 1 - confidence;
+  const better = correctedOf(id, read, to);
+  const differs = better !== null && better.toFixed(2) !== measure.value.toFixed(2);
+  const { lower, upper } = measure;
+  const [value, uncorrected] = differs ? [better, measure.value] : [measure.value, null];
+  if (lower === undefined || upper === undefined) return { ...plain(value, measure.noInterval ?? null), uncorrected };
+  if (upper === 0) {
+    const note = 'The counts are closer to independence than chance would nearly ever bring them, so no strength fits.';
+    return { ...plain(value, note), uncorrected };
+  }
+  const low = rejects ? Math.max(lower, to(oneSidedPhiSquared(crosstab, confidence))) : lower;
+  const ends = { lower: lower > 0 ? lower : low, upper: Math.min(upper, to(mostSquare(rows, columns))) };
+  const contradicts = ends.lower > 0 !== rejects || value < ends.lower || value > ends.upper;
+  if (!contradicts) return { value, uncorrected, ...ends, note: null };
+  return { ...plain(value, NO_AGREEMENT), uncorrected };
+}
+
+/** The largest X²/N of a table of these dimensions. */
+const mostSquare = (rows: number, columns: number) => Math.min(rows, columns) - 1;
+
+const NO_AGREEMENT =
+  'No interval is given: the one that large samples would have contradicts the test or the estimate beside it.';
+
+/** On a 2 x 2 whose usual interval contradicts the test: the interval that inverts the test. */
+function invertedFour(id: MeasureId, read: Tested): Pick<ShownMeasure, 'lower' | 'upper'> | null {
+  const found = fourIntervals(read.crosstab, read.confidence);
+  if (!found) return null;
+  const odds = found.oddsRatio;
+  const map: Partial<Record<MeasureId, (ratio: number) => number>> = {
+    'odds-ratio': (ratio) => ratio,
+    'yule-q': (ratio) => (ratio - 1) / (ratio + 1),
+    'yule-y': (ratio) => (Math.sqrt(ratio) - 1) / (Math.sqrt(ratio) + 1),
+  };
+  const to = map[id];
+  if (!to || !Number.isFinite(odds.lower) || !Number.isFinite(odds.upper)) return null;
+  return { lower: to(odds.lower), upper: to(odds.upper) };
+}
+
+/**
+ * A measure as a reader sees it. The interval of V, T, C and phi comes from one inversion of the noncentral chi-square;
+ * its lower end leaves 0 just where the test rejects. Where the estimate corrected for bias differs in the two decimals
+ * shown, it stands in the place of the plain one, which is told. Any other interval that contradicts the test beside it
+ * is replaced by one that inverts that test, or left out with the reason. docs/decisions/0012 tells the convention.
+ */
+export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
+  const measure = read.result.measures[id];
+  if (!measure) return null;
+  if (OF_PHI_SQUARED.includes(id) && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, read);
+  const { value, lower, upper, noInterval } = measure;
+  if (lower === undefined || upper === undefined) return plain(value, noInterval ?? null);
+  const shown: ShownMeasure = { value, lower, upper, uncorrected: null, note: null };
+  if (APART.includes(id)) return shown;
+  const none = RATIOS.includes(id) ? 1 : 0;
+  const rejects = testOf(id, read).test.p < 1 - read.confidence;
+  if (OF_ETA.includes(id) && rejects && lower === 0) {
+    const groups = read.crosstab[id === 'eta:rows' ? 'C' : 'R'].length;
+    shown.lower = etaLower(value, groups, read.crosstab.N, read.confidence);
+  }
+  const excludes = (shown.lower ?? lower) > none || upper < none;
+  // Lambda can be 0 where there is an association, so an interval that holds 0 contradicts nothing.
+  if (excludes === rejects || (id.startsWith('lambda') && rejects)) return shown;
+  const inverted = read.twoByTwo ? invertedFour(id, read) : null;
+  if (!inverted) return plain(value, NO_AGREEMENT);
+  const name = generalTest(read).id === 'fisher' ? "Fisher's exact test" : 'the test beside it';
+  return { ...shown, ...inverted, note: `The interval inverts ${name}.` };
+}
+
+/** X²/N as a reader sees it: w = sqrt(X²/N), the size of an association on a correlation's scale. */
+export function shownW(read: Tested): ShownMeasure | null {
+  const V = shownMeasure('cramers-v', read);
+  if (!V) return null;
+  const scale = Math.sqrt(Math.min(read.result.base.rows, read.result.base.columns) - 1);
+  const to = (value: number | null) => (value === null ? null : value * scale);
+  const uncorrected = Math.sqrt(phiSquared(read.crosstab).value);
+  return { ...V, value: V.value * scale, lower: to(V.lower), upper: to(V.upper), uncorrected };
+}

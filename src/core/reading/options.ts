@@ -1,0 +1,11 @@
+import type { SizeWords } from './size-words.js';
+
+/** What a reader may choose of a reading; nothing here changes a statistic. */
+export interface ReadOptions {
+  /** Shares that are expected of a frequency table. */
+  proportions?: readonly number[] | undefined;
+  /** The words for size of this study. */
+  sizes?: SizeWords | undefined;
+  /** Which of the two variables is predicted from the other; the one in the rows where it is not said. */
+  predicted?: 'rows' | 'columns' | undefined;
+}

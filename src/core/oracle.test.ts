@@ -20,7 +20,7 @@ interface Oracle {
     columns: number[];
     collapsing: { groupings: number; significant: number; V: Figures; gamma: Figures; p: Figures } | null;
     square: { bowker: Figures; 'stuart-maxwell': Figures; 'kappa-z': number } | null;
-    four: { mcnemar: Figures & { corrected: Figures; exact: number }} | null;
+    four: { mcnemar: Figures & { corrected: Figures; exact: number } } | null;
   }[];
   strata: { strata: number[][][]; expect: Record<string, Figures & { tarone?: Figures }> }[];
   oneWay: {

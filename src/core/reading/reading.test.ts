@@ -109,8 +109,16 @@ describe('the reading of a cross table', () => {
   it('names the cells that carry the association, by their labels, with their hatch', () => {
     const [first] = part(strong, 'where').cells;
     expect(first?.subject).toBe('Site: Quarry Side');
-    expect(first?.parts[0]).toEqual({ text: 'Satisfaction “Very dissatisfied”: 60%, overall 32%', direction: 'more', strong: true });
-    expect(first?.parts[1]).toEqual({ text: 'Satisfaction “Very satisfied”: 10%, overall 37%', direction: 'fewer', strong: true });
+    expect(first?.parts[0]).toEqual({
+      text: 'Satisfaction “Very dissatisfied”: 60%, overall 32%',
+      direction: 'more',
+      strong: true,
+    });
+    expect(first?.parts[1]).toEqual({
+      text: 'Satisfaction “Very satisfied”: 10%, overall 37%',
+      direction: 'fewer',
+      strong: true,
+    });
     expect(part(strong, 'where').notes[0]).toMatch(/^\d of 9 cells stand out and make up \d+% of χ²\.$/);
   });
 

@@ -70,6 +70,12 @@ export const ShownSchema = z
     expected: z.boolean(),
     order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; as the code list has them, where absent.'),
     last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
+    residuals: z.boolean().optional().describe('Adjusted residuals with their adjusted p, as numbers.'),
+    predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted; the rows where absent.'),
+    shares: z
+      .record(z.string(), z.number().min(0))
+      .optional()
+      .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
     letters: z.enum(ADJUSTMENTS).optional().describe('Columns compared two by two, p adjusted so; absent: not shown.'),
   })
   .openapi('Shown');

@@ -6,7 +6,8 @@ import { toGrid } from '../core/table/grid.js';
 import { orderRows, type RowOrder, rowPlaces } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
 import { split } from '../core/table/split.js';
-import { codesWithFound, tabulate } from '../core/table/tabulate.js';
+import { cellFiguresOf, type FiguresAsked } from '../core/reading/cell-figures.js';
+import { codesWithFound, type Table, tabulate } from '../core/table/tabulate.js';
 import { writeCsv } from '../formats/csv-write.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
@@ -105,20 +106,22 @@ export async function tableAsCsv(
     percent,
     order = 'list',
     last = false,
-  }: { percent: Percent; order?: RowOrder | undefined; last?: boolean | undefined },
+    ...asked
+  }: FiguresAsked & { percent: Percent; order?: RowOrder | undefined; last?: boolean | undefined },
 ): Promise<string> {
   const counts = await countTable(service, study, sentence);
   const variables = allVariables(study.db);
   const title = saySentence(sentence, variables);
+  const grid = (table: Table, name: string) => toGrid(table, name, percent, cellFiguresOf(table, asked));
   if (sentence.within === null) {
-    const table = tabulate(sentence, counts, variables);
-    return writeCsv(toGrid(orderRows(table, rowPlaces(table, order, last)), title, percent));
+    const plain = tabulate(sentence, counts, variables);
+    return writeCsv(grid(orderRows(plain, rowPlaces(plain, order, last)), title));
   }
   const { within, all, strata } = split(sentence, counts, variables);
   const places = rowPlaces(all, order, last);
   const name = titleOf(within.variable);
   return writeCsv([
-    ...toGrid(orderRows(all, places), title, percent),
-    ...strata.flatMap(({ label, table }) => [[], ...toGrid(orderRows(table, places), `${name}: ${label}`, percent)]),
+    ...grid(orderRows(all, places), title),
+    ...strata.flatMap(({ label, table }) => [[], ...grid(orderRows(table, places), `${name}: ${label}`)]),
   ]);
 }

@@ -204,9 +204,15 @@ export const client = {
   tableCsv: (
     study: string,
     sentence: SentenceBody,
-    { percent, order = 'list', last = false }: Pick<SavedTable['shown'], 'percent' | 'order' | 'last'>,
+    {
+      percent,
+      order = 'list',
+      last = false,
+      expected,
+      residuals = false,
+    }: Omit<SavedTable['shown'], 'counts' | 'hatch'>,
   ) =>
-    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&expected=${expected}&residuals=${residuals}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
   savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
 };
 

@@ -45,7 +45,7 @@ describe('the sentence in the address', () => {
     };
     const query = toQuery(draft, BOTH, 7);
     expect(query).toContain('rows=site&by=age&within=site&weight=age');
-    expect(fromQuery(query, BOTH)).toEqual({ draft, table: 7 });
+    expect(fromQuery(query, BOTH)).toMatchObject({ draft, table: 7 });
     expect(toQuery(EMPTY, BOTH, null)).toBe('');
   });
 

@@ -2,7 +2,7 @@ import type { SizeWords } from './size-words.js';
 
 /** What a reader may choose of a reading; nothing here changes a statistic. */
 export interface ReadOptions {
-  /** Shares that are expected of a frequency table. */
+  /** Shares that are expected of a frequency table, row by row as it is shown. */
   proportions?: readonly number[] | undefined;
   /** The words for size of this study. */
   sizes?: SizeWords | undefined;

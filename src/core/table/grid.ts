@@ -21,11 +21,22 @@ function rounded(part: number | null): number | null {
   return part === null ? null : Math.round(part * 1e6) / 1e4;
 }
 
+/** A figure of the cells beside counts and percentages, in the table's own shape: "adjusted residual". */
+export interface CellFigure {
+  name: string;
+  cells: readonly (readonly (number | null)[])[];
+}
+
 /**
  * A table as lines for a file: the sentence, a heading, a line for each category, the totals, the base and who was
  * left out. Counts and percentages never share a column; percentages say what they are of.
  */
-export function toGrid(table: Table, title: string, percent: Percent): GridCell[][] {
+export function toGrid(
+  table: Table,
+  title: string,
+  percent: Percent,
+  figuresAsked: readonly CellFigure[] = [],
+): GridCell[][] {
   const { rows, columns, mentions } = table;
   const groups = columns?.categories.map(({ label }) => label) ?? [];
   // Of a multiple-response question the shares of mentions stand beside those of respondents anyway.
@@ -46,6 +57,7 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
       ...names.map((name) => heading(name, shares)),
       ...(mentions ? names.map((name) => heading(name, '% of mentions')) : []),
       ...(table.places ? names.map((name) => heading(name, 'average place of mention')) : []),
+      ...figuresAsked.flatMap(({ name: what }) => groups.map((name) => heading(name, what))),
     ],
     ...rows.categories.map((category, i): GridCell[] => [
       category.label,
@@ -55,6 +67,7 @@ export function toGrid(table: Table, title: string, percent: Percent): GridCell[
       ...(table.places
         ? which.map((j) => place((j === null ? table.places?.all[i] : table.places?.cells[i]?.[j]) ?? NaN))
         : []),
+      ...figuresAsked.flatMap(({ cells }) => groups.map((_, j) => cells[i]?.[j] ?? null)),
     ]),
     [
       `${mentions ? 'Respondents who answered' : 'Base'}${weighted ? ' (respondents, unweighted)' : ''}`,

@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react';
-import type { Shown } from '../../api/types.js';
 import { METRICS, type Metric } from '../../core/measure/krippendorff-alpha.js';
 import { setKind } from '../../core/paper/edit-paper.js';
 import { blocksOf, LAYOUTS, PAPER_KINDS, type PaperKind, sheetOf } from '../../core/paper/paper.js';
@@ -18,6 +17,7 @@ import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
 import { FrequencyTable } from '../tables/FrequencyTable.js';
 import { StratumTable } from '../tables/StratumTable.js';
+import { SHOWN } from '../tables/shown-query.js';
 import tables from '../tables/table.module.css';
 import { BlockLine } from './BlockLine.js';
 import { BLANK, exampleOf } from './examples.js';
@@ -27,8 +27,6 @@ import css from './paper.module.css';
 import { PasteBox } from './PasteBox.js';
 import { SheetGrid } from './SheetGrid.js';
 import { isUntouched, usePaper } from './use-paper.js';
-
-const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
 interface SideProps {
   what: string;
@@ -70,7 +68,7 @@ export function PaperScreen() {
   const [pasting, setPasting] = useState(false);
   const read = useMemo(() => readPaper(paper), [paper]);
   const { table, split, lines, proportions, checked } = read;
-  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters, undefined, proportions);
+  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters, undefined, { proportions });
   const each = useSplitReading(split, shown.letters);
   const byLines = useMemo(() => {
     if (!lines) return null;

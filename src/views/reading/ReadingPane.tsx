@@ -1,12 +1,13 @@
 import { scaleLinear, scaleLog } from 'd3';
-import { useState } from 'react';
-import type { Answer, ReadCell, ReadMeasure } from '../../core/reading/types.js';
+import { type ReactNode, useState } from 'react';
+import type { Answer, ReadCell, ReadMeasure, ReadTest } from '../../core/reading/types.js';
 import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
 import type { Sums } from '../../core/reading/sums/types.js';
 import { NamedText } from '../peek/NamedText.js';
+import { type SizeChoice, SizeScale, USUAL_SIZES } from './SizeScale.js';
 import { ShowSum } from './ShowSum.js';
 import type { Exact } from './use-exact.js';
 
@@ -57,6 +58,7 @@ function Measure({ measure }: { measure: ReadMeasure }) {
         </strong>
         <Dot measure={measure} />
       </div>
+      {measure.note !== null && <p className={css['about']}>{measure.note}</p>}
     </li>
   );
 }
@@ -92,6 +94,7 @@ function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: 
                 <p className={css['about']}>
                   <NamedText>{measure.about}</NamedText>
                   {measure.detail !== null && ` (${measure.detail})`}
+                  {measure.note !== null && ` ${measure.note}.`.replace(/\.\.$/, '.')}
                 </p>
                 {sums?.has(measure.id) && <ShowSum id={measure.id} name={measure.name} sumFor={sums.of} />}
               </li>
@@ -155,83 +158,119 @@ function ExactLine({ exact }: { exact: Exact }) {
   );
 }
 
+/** The tests of an answer that are not the lead nor stand beside it. */
+function OtherTests({ tests, sums }: { tests: readonly ReadTest[]; sums: Sums | undefined }) {
+  if (tests.length === 0) return null;
+  return (
+    <details className={css['more']}>
+      <summary>{tests.length === 1 ? 'One other test' : `${tests.length} other tests`}</summary>
+      {tests.map((test) => (
+        <div key={test.id} className={css['test']}>
+          <p>
+            {test.name}: {test.text}
+          </p>
+          <p>
+            <NamedText>{test.about}</NamedText>
+          </p>
+          {sums?.has(test.id) && <ShowSum id={test.id} name={test.name} sumFor={sums.of} />}
+        </div>
+      ))}
+    </details>
+  );
+}
+
 interface Props {
   answers: readonly Answer[];
   exact?: Exact;
   sums?: Sums | undefined;
+  sizes?: SizeChoice;
+  /** What is chosen in an answer: what is predicted under the strength, expected shares where counts are compared. */
+  choices?: Partial<Record<Answer['id'], ReactNode>>;
+}
+
+interface BodyProps extends Omit<Props, 'answers'> {
+  one: Answer;
+}
+
+/** What stands under a question. */
+function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProps) {
+  const [lead] = one.tests.filter((test) => test.lead);
+  const beside = one.tests.find((test) => test.beside);
+  return (
+    <>
+      {one.verdict !== null && <p className={css['verdict']}>{one.verdict}</p>}
+      {lead && (
+        <p className={css['lead']} title={lead.about}>
+          {lead.text} <small>{lead.name}</small>
+        </p>
+      )}
+      {lead && sums?.has(lead.id) && <ShowSum id={lead.id} name={lead.name} sumFor={sums.of} />}
+      {beside && (
+        <p className={css['test']} title={beside.about}>
+          {beside.text} <small>{beside.name}</small>
+        </p>
+      )}
+      {one.id === 'association' && exact && <ExactLine exact={exact} />}
+      {one.size && <SizeScale size={one.size} choice={sizes} />}
+      {one.measures.length > 0 && <Measures measures={one.measures} sums={sums} />}
+      {choices?.[one.id]}
+      {one.cells.length > 0 && (
+        <ul className={css['cells']}>
+          {one.cells.map((cell) => (
+            <li key={cell.subject}>
+              <b>{cell.subject}</b>
+              {cell.parts.map((part) => (
+                <Part key={part.text} {...part} />
+              ))}
+            </li>
+          ))}
+        </ul>
+      )}
+      {one.checks.length > 0 && (
+        <ul className={css['checks']}>
+          {one.checks.map((check) => (
+            <li key={check.text}>
+              <b className={check.ok ? undefined : css['caution']} aria-hidden="true">
+                {check.ok ? '✓' : '!'}
+              </b>
+              <span>
+                <span className="sr-only">{check.ok ? 'Fine: ' : 'Mind: '}</span>
+                <NamedText>{check.text}</NamedText>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {one.notes.map((note) => (
+        <p key={note} className={css['notes']}>
+          <NamedText>{note}</NamedText>
+        </p>
+      ))}
+      <OtherTests tests={one.tests.filter((test) => test !== lead && test !== beside)} sums={sums} />
+      {one.sentence !== null && <ReportSentence text={one.sentence} />}
+    </>
+  );
 }
 
 /** The answers beside a table: each question with its verdict, what stands behind it, and what to mind. */
-export function ReadingPane({ answers, exact, sums }: Props) {
+export function ReadingPane({ answers, ...rest }: Props) {
   return (
     <>
-      {answers.map((one) => {
-        const [lead] = one.tests.filter((test) => test.lead);
-        const rest = one.tests.filter((test) => test !== lead);
-        return (
-          <section key={one.question} className={css['answer']} aria-label={one.question} data-answer={one.id}>
-            <h2 className={css['question']}>{one.question}</h2>
-            {one.verdict !== null && <p className={css['verdict']}>{one.verdict}</p>}
-            {lead && (
-              <p className={css['lead']} title={lead.about}>
-                {lead.text} <small>{lead.name}</small>
-              </p>
-            )}
-            {lead && sums?.has(lead.id) && <ShowSum id={lead.id} name={lead.name} sumFor={sums.of} />}
-            {one.id === 'association' && exact && <ExactLine exact={exact} />}
-            {one.measures.length > 0 && <Measures measures={one.measures} sums={sums} />}
-            {one.cells.length > 0 && (
-              <ul className={css['cells']}>
-                {one.cells.map((cell) => (
-                  <li key={cell.subject}>
-                    <b>{cell.subject}</b>
-                    {cell.parts.map((part) => (
-                      <Part key={part.text} {...part} />
-                    ))}
-                  </li>
-                ))}
-              </ul>
-            )}
-            {one.checks.length > 0 && (
-              <ul className={css['checks']}>
-                {one.checks.map((check) => (
-                  <li key={check.text}>
-                    <b className={check.ok ? undefined : css['caution']} aria-hidden="true">
-                      {check.ok ? '✓' : '!'}
-                    </b>
-                    <span>
-                      <span className="sr-only">{check.ok ? 'Fine: ' : 'Mind: '}</span>
-                      <NamedText>{check.text}</NamedText>
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            )}
-            {one.notes.map((note) => (
-              <p key={note} className={css['notes']}>
-                <NamedText>{note}</NamedText>
-              </p>
-            ))}
-            {rest.length > 0 && (
-              <details className={css['more']}>
-                <summary>{rest.length === 1 ? 'One other test' : `${rest.length} other tests`}</summary>
-                {rest.map((test) => (
-                  <div key={test.id} className={css['test']}>
-                    <p>
-                      {test.name}: {test.text}
-                    </p>
-                    <p>
-                      <NamedText>{test.about}</NamedText>
-                    </p>
-                    {sums?.has(test.id) && <ShowSum id={test.id} name={test.name} sumFor={sums.of} />}
-                  </div>
-                ))}
-              </details>
-            )}
-            {one.sentence !== null && <ReportSentence text={one.sentence} />}
-          </section>
-        );
-      })}
+      {answers.map((one) => (
+        <section key={one.question} className={css['answer']} aria-label={one.question} data-answer={one.id}>
+          {one.behind === true ? (
+            <details className={css['behind']}>
+              <summary>{one.question}</summary>
+              <AnswerBody one={one} {...rest} />
+            </details>
+          ) : (
+            <>
+              <h2 className={css['question']}>{one.question}</h2>
+              <AnswerBody one={one} {...rest} />
+            </>
+          )}
+        </section>
+      ))}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
 import { type Letters, lettersOf } from '../../core/reading/letters.js';
 import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
+import type { ReadOptions } from '../../core/reading/options.js';
 import { sumsOfSplit, sumsOfTable } from '../../core/reading/sums/sums-of.js';
 import type { Sums } from '../../core/reading/sums/types.js';
 import type { Answer } from '../../core/reading/types.js';
@@ -52,7 +53,11 @@ export interface SplitReading {
 }
 
 /** A split table with the statistics of each stratum and the reading of all; null where there is none. */
-export function useSplitReading(split: Split | null, adjustment: Adjustment | undefined): SplitReading | null {
+export function useSplitReading(
+  split: Split | null,
+  adjustment: Adjustment | undefined,
+  { sizes, predicted }: ReadOptions = {},
+): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
     const known = assessSplit(split, CONFIDENCE, adjustment);
@@ -62,10 +67,10 @@ export function useSplitReading(split: Split | null, adjustment: Adjustment | un
         marks: marksOf(stratum.table, known.strata[k] ?? null),
         letters: lettersOf(stratum.table, known.strata[k] ?? null, adjustment),
       })),
-      answers: readSplit(split, known, CONFIDENCE),
+      answers: readSplit(split, known, CONFIDENCE, { sizes, predicted }),
       sums: sumsOfSplit(split, known, CONFIDENCE),
     };
-  }, [split, adjustment]);
+  }, [split, adjustment, sizes, predicted]);
 }
 
 /** No axis was regrouped. */
@@ -75,13 +80,13 @@ const NONE: Assessment['collapsing'] = [];
  * A table with its statistics, its reading and its exact tests.
  * @param table null while there is none
  * @param own collapsing checks of axes that were regrouped
- * @param proportions shares that are expected of a frequency table
+ * @param options what the reader chose; nothing of it changes a statistic
  */
 export function useReading(
   table: Table | null,
   adjustment: Adjustment | undefined,
   own = NONE,
-  proportions?: readonly number[],
+  { proportions, sizes, predicted }: ReadOptions = {},
 ): Reading {
   const known = useMemo(() => {
     if (!table) return null;
@@ -99,8 +104,8 @@ export function useReading(
     [assessment, exact.tests, own],
   );
   const answers = useMemo(
-    () => (table ? read(table, whole, CONFIDENCE, { proportions }) : []),
-    [table, whole, proportions],
+    () => (table ? read(table, whole, CONFIDENCE, { proportions, sizes, predicted }) : []),
+    [table, whole, proportions, sizes, predicted],
   );
   const sums = useMemo(
     () => (table && sumsOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,

@@ -26,6 +26,8 @@ interface Props {
 /** What the cells of a cross table show. */
 export function CellChoices({ shown, setShown, tested, compared, multiple }: Props) {
   const { letters } = shown;
+  const lettersShown = letters !== undefined && shown.percent === 'column';
+  const ofColumn = multiple ? 'respondents %' : 'column %';
   return (
     <>
       <span>Cells</span>
@@ -51,18 +53,27 @@ export function CellChoices({ shown, setShown, tested, compared, multiple }: Pro
           <Toggle on={shown.hatch} onClick={() => setShown({ ...shown, hatch: !shown.hatch })}>
             hatch
           </Toggle>
+          <Toggle
+            on={shown.residuals === true}
+            title="Adjusted residuals, with p adjusted over all cells of the table"
+            onClick={() => setShown({ ...shown, residuals: shown.residuals !== true })}
+          >
+            residuals
+          </Toggle>
         </>
       )}
       {compared && (
         <Toggle
-          on={letters !== undefined}
-          title="Columns compared two by two in each row: a letter names a column whose share is lower by more than chance"
-          onClick={() => setShown({ ...shown, letters: letters === undefined ? 'holm' : undefined })}
+          on={lettersShown}
+          title={`Columns compared two by two in each row: a letter names a column whose share is lower by more than chance${shown.percent === 'column' ? '' : `. Letters compare ${ofColumn}, so the figures switch to them`}`}
+          onClick={() =>
+            setShown({ ...shown, percent: 'column', letters: lettersShown ? undefined : (letters ?? 'holm') })
+          }
         >
           letters
         </Toggle>
       )}
-      {compared && letters !== undefined && (
+      {compared && lettersShown && (
         <select
           className={css['adjust']}
           aria-label="How the comparisons are adjusted"

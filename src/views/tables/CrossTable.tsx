@@ -2,6 +2,7 @@ import { whole } from '../../core/figures.js';
 import type { Shown } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Letters } from '../../core/reading/letters.js';
+import { sayP } from '../../core/reading/words.js';
 import type { Mark } from '../../core/reading/marks.js';
 import { effectiveBase, figuresOf, share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/tabulate.js';
@@ -28,6 +29,8 @@ export const INK_WORDS: Record<Ink, string> = {
 };
 
 const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %', mentions: '% of mentions' } as const;
+
+const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
 
 interface FootLine {
   name: string;
@@ -91,7 +94,8 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
   const { columns, rows, mentions, weighted } = table;
   const figures = figuresOf(table);
   if (!columns) return null;
-  const letters = shown.letters === undefined ? null : compared;
+  // Letters compare column shares, so they stand under those only.
+  const letters = shown.letters === undefined || shown.percent !== 'column' ? null : compared;
   const { places } = table;
   // Of slots in order, at which place an option is mentioned; else a percentage.
   const main = (i: number, j: number | null) => {
@@ -159,6 +163,13 @@ export function CrossTable({ table, marks, letters: compared, shown, title }: Pr
                           </span>
                         )}
                         {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
+                        {shown.residuals && cell && (
+                          <span className={css['n']}>
+                            res {signed(cell.residual)}
+                            <br />
+                            {sayP(cell.p)}
+                          </span>
+                        )}
                       </span>
                     </span>
                   </td>

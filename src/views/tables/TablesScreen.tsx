@@ -8,6 +8,7 @@ import { share, whyEmpty } from '../../core/table/share.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens, Svg } from '../../kit/Svg.js';
 import { client, seenRevision, type Trouble, troubleOf } from '../client.js';
+import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { NamedText, NamesHere } from '../peek/NamedText.js';
 import { peekAt } from '../peek/Peek.js';
@@ -27,14 +28,14 @@ import { NumberFigures } from './NumberFigures.js';
 import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
 import { CoMentionTable } from './CoMentionTable.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
+import { PredictedChoice } from './PredictedChoice.js';
 import { StratumTable } from './StratumTable.js';
 import { StratumChoice } from './StratumChoice.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
+import { SHOWN } from './shown-query.js';
 import { useTable } from './use-table.js';
 import css from './table.module.css';
-
-const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
 
 function asSentence(draft: Draft): SentenceBody | null {
   if (draft.rows === null) return null;
@@ -59,12 +60,13 @@ export function TablesScreen({ study }: { study: string }) {
   useEffect(() => {
     if (!view) return;
     const follow = () => {
-      const { draft: fromAddress, table } = fromQuery(location.search, view.variables);
+      const { draft: fromAddress, table, shown: said } = fromQuery(location.search, view.variables);
       const kept = view.tables.find(({ id }) => id === table);
       setDraft(kept && fromAddress.rows === null ? kept.sentence : fromAddress);
       setSaved(kept?.id ?? null);
       since.current = seenRevision(study);
-      if (kept) setShown(kept.shown);
+      const asKept = kept && new URLSearchParams(location.search).get('show') === null;
+      setShown(asKept ? kept.shown : said);
       setReady(true);
     };
     if (!ready) follow();
@@ -75,10 +77,18 @@ export function TablesScreen({ study }: { study: string }) {
   const change = useCallback(
     (next: Draft, fresh = view) => {
       setDraft(next);
-      if (fresh) history.pushState(null, '', location.pathname + toQuery(next, fresh.variables, saved));
+      // Expected shares, and which of two is predicted, are of these rows.
+      const same = next.rows === draft.rows;
+      const kept = same ? shown : { ...shown, shares: undefined, predicted: undefined };
+      if (!same) setShown(kept);
+      if (fresh) history.pushState(null, '', location.pathname + toQuery(next, fresh.variables, saved, kept));
     },
-    [view, saved],
+    [view, saved, draft.rows, shown],
   );
+  const show = (next: Shown) => {
+    setShown(next);
+    if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, saved, next));
+  };
 
   const asked = asSentence(draft);
   // What is gone meanwhile is not asked for.
@@ -121,7 +131,7 @@ export function TablesScreen({ study }: { study: string }) {
         setSaveProblem(null);
         since.current = seenRevision(study);
         setToast(`Kept in the binder: ${kept.title}`);
-        if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, kept.id));
+        if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, kept.id, shown));
         void reload();
       },
       (error: unknown) => setSaveProblem(troubleOf(error, () => save(null))),
@@ -194,7 +204,7 @@ export function TablesScreen({ study }: { study: string }) {
               {sentence && any && (
                 <Toolbar
                   shown={shown}
-                  setShown={setShown}
+                  setShown={show}
                   cross={any.columns !== null}
                   tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
                   compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
@@ -205,7 +215,7 @@ export function TablesScreen({ study }: { study: string }) {
                   saved={saved !== null}
                   asNew={() => {
                     setSaved(null);
-                    history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null));
+                    history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, null, shown));
                     setToast('From here on this is a new table.');
                   }}
                 />
@@ -236,7 +246,7 @@ export function TablesScreen({ study }: { study: string }) {
                 />
               )}
               {sentence && any && (
-                <HeadingTools shown={shown} setShown={setShown} ordered={any.rows.variable.level !== 'number'} />
+                <HeadingTools shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />
               )}
               {problem && <Problem {...problem} />}
               {rows &&
@@ -320,7 +330,29 @@ export function TablesScreen({ study }: { study: string }) {
             </div>
             <aside className={bench['reading']} aria-label="Reading">
               {answers.length > 0 ? (
-                <ReadingPane answers={answers} exact={exact} sums={sums} />
+                <ReadingPane
+                  answers={answers}
+                  exact={exact}
+                  sums={sums}
+                  choices={{
+                    strength: any?.columns && !any.rows.multiple && !any.columns.multiple && (
+                      <PredictedChoice
+                        rows={any.rows.variable}
+                        columns={any.columns.variable}
+                        shown={shown}
+                        setShown={show}
+                      />
+                    ),
+                    association: table && !table.columns && (
+                      <ExpectedShares
+                        key={table.rows.variable.id}
+                        table={table}
+                        shares={shown.shares}
+                        change={(shares) => show({ ...shown, shares })}
+                      />
+                    ),
+                  }}
+                />
               ) : (
                 <p className={css['nothing']}>
                   {sentence

@@ -1,7 +1,7 @@
-import type { RosterVariable, SentenceBody } from '../../api/types.js';
-
+import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
 import { STANDINGS } from '../../core/count/types.js';
 import { MENTIONS } from '../../core/table/sentence.js';
+import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 type Condition = SentenceBody['only'][number];
 
@@ -16,7 +16,12 @@ export const EMPTY: Draft = { rows: null, by: null, within: null, only: [], weig
 const NAMED = ['rows', 'by', 'within', 'weight'] as const;
 
 /** The sentence in the address, variables by name, so that a reload, the back button and a bookmark all keep it. */
-export function toQuery(draft: Draft, variables: readonly RosterVariable[], table: number | null): string {
+export function toQuery(
+  draft: Draft,
+  variables: readonly RosterVariable[],
+  table: number | null,
+  shown: Shown = SHOWN,
+): string {
   const name = (id: number | null) => variables.find((variable) => variable.id === id)?.name;
   const query = new URLSearchParams();
   for (const slot of NAMED) {
@@ -31,6 +36,8 @@ export function toQuery(draft: Draft, variables: readonly RosterVariable[], tabl
   if (draft.counted !== undefined) query.set('counted', draft.counted.join(' '));
   if (draft.mention !== undefined) query.set('mention', draft.mention);
   if (table !== null) query.set('table', String(table));
+  const how = sayShown(shown);
+  if (how !== '') query.set('show', how);
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }
@@ -54,7 +61,7 @@ function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): 
 export function fromQuery(
   search: string,
   variables: readonly RosterVariable[],
-): { draft: Draft; table: number | null } {
+): { draft: Draft; table: number | null; shown: Shown } {
   const query = new URLSearchParams(search);
   const idOf = (name: unknown) => variables.find((variable) => variable.name === name)?.id ?? null;
   let only: unknown = [];
@@ -79,5 +86,6 @@ export function fromQuery(
       ...(mention ? { mention } : {}),
     },
     table: Number.isInteger(table) ? table : null,
+    shown: readShown(query.get('show') ?? ''),
   };
 }

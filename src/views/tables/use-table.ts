@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SavedTable, SentenceBody, StudyView } from '../../api/types.js';
 import { orderRows, rowPlaces } from '../../core/table/order.js';
+import type { SizeWords } from '../../core/reading/size-words.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { split, type Split } from '../../core/table/split.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
@@ -39,8 +40,9 @@ export const TOGETHER = '\u0000together';
 export function useTable(
   view: StudyView | null,
   sentence: SentenceBody | null,
-  { letters: adjustment, order = 'list', last = false }: Pick<SavedTable['shown'], 'letters' | 'order' | 'last'>,
+  { letters: adjustment, order = 'list', last = false, predicted, shares }: SavedTable['shown'],
   stratum: string | null,
+  sizes?: SizeWords,
 ): Shows {
   const [counted, setCounted] = useState<Counted | null>(null);
   const [problem, setProblem] = useState<Shows['problem']>(null);
@@ -94,10 +96,14 @@ export function useTable(
   const strata = found && 'strata' in found ? found : null;
   const one = strata?.strata.find(({ code }) => code === stratum)?.table;
   const table = found && !('strata' in found) ? found : stratum === TOGETHER ? (strata?.all ?? null) : (one ?? null);
-  const each = useSplitReading(table ? null : strata, adjustment);
+  const proportions = useMemo(
+    () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
+    [table, shares],
+  );
+  const each = useSplitReading(table ? null : strata, adjustment, { sizes, predicted });
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, sentence?.within === null ? sentence : null, CONFIDENCE);
-  const reading = useReading(table, adjustment, own);
+  const reading = useReading(table, adjustment, own, { proportions, sizes, predicted });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

@@ -88,8 +88,7 @@ function ofSquare(id: MeasureId, read: Tested): ShownMeasure | null {
   const [value, uncorrected] = differs ? [better, measure.value] : [measure.value, null];
   if (lower === undefined || upper === undefined) return { ...plain(value, measure.noInterval ?? null), uncorrected };
   if (upper === 0) {
-    const note = 'The counts are closer to independence than chance would nearly ever bring them, so no strength fits.';
-    return { ...plain(value, note), uncorrected };
+    return { ...plain(value, TOO_CLOSE), uncorrected };
   }
   const low = rejects ? Math.max(lower, to(oneSidedPhiSquared(crosstab, confidence))) : lower;
   const ends = { lower: lower > 0 ? lower : low, upper: Math.min(upper, to(mostSquare(rows, columns))) };
@@ -101,6 +100,8 @@ function ofSquare(id: MeasureId, read: Tested): ShownMeasure | null {
 /** The largest X²/N of a table of these dimensions. */
 const mostSquare = (rows: number, columns: number) => Math.min(rows, columns) - 1;
 
+const TOO_CLOSE =
+  'The counts are closer to independence than chance would nearly ever bring them, so no strength fits.';
 const NO_AGREEMENT =
   'No interval is given: the one that large samples would have contradicts the test or the estimate beside it.';
 
@@ -131,6 +132,7 @@ export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   if (OF_PHI_SQUARED.includes(id) && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, read);
   const { value, lower, upper, noInterval } = measure;
   if (lower === undefined || upper === undefined) return plain(value, noInterval ?? null);
+  if (OF_ETA.includes(id) && upper < value) return plain(value, TOO_CLOSE);
   const shown: ShownMeasure = { value, lower, upper, uncorrected: null, note: null };
   if (APART.includes(id)) return shown;
   const none = RATIOS.includes(id) ? 1 : 0;

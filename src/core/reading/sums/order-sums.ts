@@ -1,4 +1,5 @@
 import { type Crosstab, transpose } from '../../crosstab.js';
+import { midranks } from '../../infer/mean-scores.js';
 import type { Direction } from '../../measure/direction.js';
 import { chiSquareSurvival, normalTwoSided } from '../../numerics/distributions.js';
 import { countPairs } from '../../measure/pairs.js';
@@ -165,6 +166,29 @@ export function cochranArmitageSum(given: Crosstab): Sum {
       `Σ C (y − ȳ)² = ${terms(C.map((c, j) => `${figure(c)} × (${figure(y[j]!)} − ${figure(mean)})²`))} = ${figure(spread)}`,
       `two-sided p = ${figure(normalTwoSided(result))}`,
       `z = ${figure(rise)} / √(${figure(p)} × ${figure(1 - p)} × ${figure(spread)}) = ${figure(result)}`,
+    ],
+    result,
+  };
+}
+
+/** Mean scores of the groups in the rows on the midranks of the columns. */
+export function meanScoresSum({ n, R, C, N }: Crosstab): Sum {
+  const ranks = midranks(C);
+  const mean = (N + 1) / 2;
+  const means = n.map((row, i) => total(row.map((count, j) => count * ranks[j]!)) / R[i]!);
+  const between = total(R.map((r, i) => r * (means[i]! - mean) ** 2));
+  const whole = total(C.map((c, j) => c * (ranks[j]! - mean) ** 2));
+  const result = ((N - 1) * between) / whole;
+  const df = R.length - 1;
+  return {
+    formula: 'H = (N − 1) × sum of squares of the ranks between the groups / whole sum of squares of the ranks',
+    steps: [
+      `midranks of the ordered categories: ${terms(ranks.map(figure), '; ')}; mean rank (N + 1)/2 = ${figure(mean)}`,
+      `mean ranks of the groups: ${terms(means.map(figure), '; ')}`,
+      `between: ${terms(R.map((r, i) => `${figure(r)} × (${figure(means[i]!)} − ${figure(mean)})²`))} = ${figure(between)}`,
+      `whole: ${terms(C.map((c, j) => `${figure(c)} × (${figure(ranks[j]!)} − ${figure(mean)})²`))} = ${figure(whole)}`,
+      `H = (${figure(N)} − 1) × ${figure(between)} / ${figure(whole)} = ${figure(result)}`,
+      `p = P(χ² with ${df} df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, df))}`,
     ],
     result,
   };

@@ -12,6 +12,7 @@ import {
 import { mentionsOf } from '../../assess/assess-multiple.js';
 import { pool, strataOf } from '../../assess/assess-strata.js';
 import { type Crosstab, isTwoByTwo, reduceTable, squareTable, transpose } from '../../crosstab.js';
+import { groupsInRows } from '../../infer/mean-scores.js';
 import type { StrataForm } from '../../infer/stratified.js';
 import {
   contingencySum,
@@ -40,6 +41,7 @@ import {
   etaSum,
   gammaSum,
   linearTrendSum,
+  meanScoresSum,
   pearsonRSum,
   somersDSum,
   spearmanSum,
@@ -57,6 +59,8 @@ interface Subject {
   square: Crosstab | null;
   /** Groups in the rows. */
   grouped: Crosstab;
+  /** Groups in the rows, the ordered variable in the columns. */
+  ordered: Crosstab;
   /** The tests that are known; exact ones are not worked out again. */
   tests: Assessment['tests'];
 }
@@ -76,6 +80,7 @@ const SUMS: Partial<Record<TestId | MeasureId, Show>> = {
   'pearson-exact': ({ table, tests }) =>
     tests['pearson-exact'] ? pearsonExactSum(table, tests['pearson-exact']) : null,
   'linear-trend': ({ table }) => linearTrendSum(table),
+  'kruskal-wallis': ({ ordered }) => meanScoresSum(ordered),
   'cochran-armitage': ({ table }) => cochranArmitageSum(table),
   'rao-scott': ({ table, tests }) => (tests['rao-scott'] ? raoScottSum(table, tests['rao-scott']) : null),
   mcnemar: onSquare(mcnemarSum),
@@ -135,7 +140,8 @@ function sumOfTable(id: string, request: TableRequest, tests: Assessment['tests'
   if (!show) return null;
   const { table } = reduceTable(request.counts, request);
   const grouped = request.groups === 'columns' ? transpose(table) : table;
-  return show({ table, square: squareTable(request.counts, request), grouped, tests });
+  const ordered = groupsInRows(table, request);
+  return show({ table, square: squareTable(request.counts, request), grouped, ordered, tests });
 }
 
 function sumOfStrata(

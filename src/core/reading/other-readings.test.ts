@@ -158,7 +158,7 @@ describe('the reading of one list of counts', () => {
   it('compares with equal shares, or with those that are expected', () => {
     const { table, proportions } = one([[52, 50], [31, 25], [17, 25]]); // prettier-ignore
     const equal = part(read(table!, null, 0.95), 'association');
-    expect(equal).toMatchObject({ question: 'Against shares that are expected', verdict: 'Yes, p < .001.', behind: true }); // prettier-ignore
+    expect(equal).toMatchObject({ question: 'Do they depart from equal shares?', verdict: 'Yes, p < .001.', behind: true }); // prettier-ignore
     expect(read(table!, null, 0.95)[0]?.id).not.toBe('association');
     const given = read(table!, null, 0.95, { proportions });
     expect(part(given, 'association').behind).toBe(false);

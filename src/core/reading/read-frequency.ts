@@ -46,9 +46,7 @@ function fit(test: TestResult, confidence: number, given: boolean): Answer {
       behind: !given,
       notes: given
         ? []
-        : [
-            'Against equal shares, which few would expect. Type the shares that you expect, from a census or an earlier wave.',
-          ],
+        : ['Few would expect equal shares. Type the shares that you expect, from a census or an earlier wave.'],
     },
   );
 }

@@ -120,16 +120,6 @@ export function pearsonRSum(table: Crosstab): Sum {
   return correlation(table, table.scores.rows, table.scores.columns, 'r');
 }
 
-/** Midranks: the mean rank of all who share a category. */
-function midranks(totals: readonly number[]): number[] {
-  let below = 0;
-  return totals.map((t) => {
-    const rank = below + (t + 1) / 2;
-    below += t;
-    return rank;
-  });
-}
-
 export function spearmanSum(table: Crosstab): Sum {
   const sum = correlation(table, midranks(table.R), midranks(table.C), 'ρ');
   return { ...sum, formula: `${sum.formula}, x and y the mean ranks of those who share a category` };

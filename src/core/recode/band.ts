@@ -2,11 +2,12 @@ import { parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { type Column, lowBits, wordAt } from '../count/column.js';
 import { Fault } from '../fault.js';
-import { freeCode, checkLabels } from './labels.js';
+import { codeSpace, giveAll } from './code-space.js';
+import { checkCodes, checkLabels } from './labels.js';
 import type { Band, Cut, Made } from './types.js';
 import { withNumbers } from './numbers.js';
 
-/** The new code of answers that are in no band. */
+/** What the code of answers in no band is called, where no band has that name. */
 export const OUTSIDE = 'outside';
 
 type Range = Extract<Cut, { is: 'range' }>;
@@ -17,6 +18,7 @@ export function checkBand(recipe: Band): void {
     throw new Fault('invalid', 'The number is not cut into bands yet.', 'Make at least one band.', { field: 'bands' });
   }
   checkLabels(recipe.bands, 'Band', 'bands');
+  checkCodes(recipe.bands, 'Band', 'bands');
   const seen = new Map<number, string>();
   recipe.bands.forEach((band, k) => {
     const field = `bands[${k}]`;
@@ -118,12 +120,10 @@ function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]):
 
 /** What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band". */
 export function banded(recipe: Band, codes: readonly Code[], outside: boolean): Made & { kept: Map<string, string> } {
-  const taken = new Set([...recipe.bands.map(({ code }) => code), OUTSIDE]);
-  const kept = new Map(
-    codes.flatMap((code): [string, string][] =>
-      isAnswer(code) || recipe.taken.includes(code.code) ? [] : [[code.code, freeCode(code.code, taken)]],
-    ),
-  );
+  const named = new Set(recipe.bands.map(({ code }) => code));
+  const space = codeSpace(named);
+  const missing = codes.filter((code) => !isAnswer(code) && !recipe.taken.includes(code.code));
+  const kept = giveAll(space, missing.map(({ code }) => ({ code, missing: true })), named);
   return {
     level: 'ordered',
     kept,
@@ -133,7 +133,7 @@ export function banded(recipe: Band, codes: readonly Code[], outside: boolean): 
         const to = kept.get(code);
         return to === undefined ? [] : [{ code: to, label, missing }];
       }),
-      ...(outside ? [{ code: OUTSIDE, label: 'In no band', missing: 'other' as const }] : []),
+      ...(outside ? [{ code: space.give(OUTSIDE), label: 'In no band', missing: 'other' as const }] : []),
     ],
   };
 }

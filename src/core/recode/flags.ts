@@ -2,7 +2,7 @@ import { type Code, isAnswer } from '../codebook/types.js';
 import { type CodedColumn, hasAnswered, type SetsColumn } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
-import { freeCode } from './labels.js';
+import { codeSpace, giveAll } from './code-space.js';
 import type { Finding, Flags, Made, Proof } from './types.js';
 
 const [YES, NO] = ['1', '0'];
@@ -19,9 +19,9 @@ export function checkFlags({ codes, yes, no }: Pick<Flags, 'codes' | 'yes' | 'no
 
 /** What a flag makes of a variable's codes; what is no answer stays none, for its own reason. */
 export function flagged({ yes, no }: Pick<Flags, 'yes' | 'no'>, codes: readonly Code[]): Made & { kept: Map<string, string> } {
-  const taken = new Set([YES, NO]);
+  const named = new Set([YES, NO]);
   const missing = codes.filter((code) => !isAnswer(code));
-  const kept = new Map(missing.map(({ code }) => [code, freeCode(code, taken)]));
+  const kept = giveAll(codeSpace(named), missing.map(({ code }) => ({ code, missing: true })), named);
   return {
     level: 'unordered',
     kept,

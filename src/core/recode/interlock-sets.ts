@@ -2,6 +2,7 @@ import { type Code, isAnswer } from '../codebook/types.js';
 import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
+import { codeSpace } from './code-space.js';
 import { mentionsBy } from './gather.js';
 import type { Interlock, Made, Proof } from './types.js';
 
@@ -75,9 +76,10 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
       }
     }
   }
+  const space = codeSpace([]);
   const codes = Array.from({ length: all }, (_, at): Code => {
     const chosen = answers.map((list, s) => list[Math.floor(at / steps[s]!) % list.length]!);
-    return { code: chosen.map(({ code }) => code).join('.'), label: chosen.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
+    return { code: space.give(chosen.map(({ code }) => code).join('.')), label: chosen.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
   });
   const mentioned = mentionsBy(words, width, all);
   const kept = codes.flatMap((_, at) => (recipe.empty || mentioned[at]! > 0 ? [at] : []));

@@ -2,6 +2,7 @@ import { type Code, isAnswer } from '../codebook/types.js';
 import type { CodedColumn } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
+import { codeSpace } from './code-space.js';
 import type { Finding, Interlock, Made, Proof } from './types.js';
 
 /** More combinations than this are no variable to look at. */
@@ -35,6 +36,8 @@ export interface Interlocked {
   margins: number[][];
   /** Of each part: respondents who answered it. */
   answered: number[];
+  /** Of each combination, in the order of its codes: the places of its parts among their answers. */
+  parts: number[][];
 }
 
 /** The code of respondents who lack an answer to a part: "no-2" for the second. */
@@ -99,12 +102,13 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
   };
   const margins = answers.map((codes) => codes.map(() => 0));
   for (const at of kept) partsOf(at).forEach((part, s) => { margins[s]![answers[s]!.indexOf(part)]! += times[at]!; }); // prettier-ignore
+  const space = codeSpace([]);
   const codes: Code[] = kept.map((at) => {
     const parts = partsOf(at);
-    return { code: parts.map(({ code }) => code).join('.'), label: parts.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
+    return { code: space.give(parts.map(({ code }) => code).join('.')), label: parts.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
   });
   const gone = sources.flatMap((_, s) => (lacks[s]! > 0 ? [s] : []));
-  codes.push(...gone.map((s): Code => ({ code: lacking(s), label: `No answer to ${sources[s]!.title}`, missing: 'other' }))); // prettier-ignore
+  codes.push(...gone.map((s): Code => ({ code: space.give(lacking(s)), label: `No answer to ${sources[s]!.title}`, missing: 'other' }))); // prettier-ignore
   const wide = codes.length > 255;
   const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
   const placeOf = new Int32Array(all);
@@ -123,6 +127,7 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
     empty: times.reduce((many, one) => many + (one === 0 ? 1 : 0), 0),
     margins,
     answered,
+    parts: kept.map((at) => partsOf(at).map((part, s) => answers[s]!.indexOf(part))),
   };
 }
 
@@ -174,15 +179,17 @@ export function proveInterlock(recipe: Interlock, result: Interlocked, sources: 
   const [outer] = sources;
   const inner = sources.slice(1);
   const outerAnswers = outer?.codes.filter(isAnswer) ?? [];
+  const innerAnswers = inner.map(({ codes }) => codes.filter(isAnswer));
   // One line for each category of the outermost part, one column for each combination of the others that occurs.
   const split = made.codes.flatMap((code, k) => {
     if (!isAnswer(code)) return [];
-    const own = outerAnswers.find((one) => code.code.startsWith(`${one.code}.`) && code.label.startsWith(one.label || one.code));
-    return own ? [{ own: own.code, rest: code.code.slice(own.code.length + 1), label: code.label.slice((own.label || own.code).length + recipe.between.length), respondents: counts[k]! }] : [];
+    const [own = 0, ...others] = result.parts[k]!;
+    const label = others.map((place, s) => innerAnswers[s]?.[place]).map((part) => part?.label || (part?.code ?? '')).join(recipe.between);
+    return [{ own: outerAnswers[own]?.code ?? '', rest: JSON.stringify(others), label, respondents: counts[k]! }];
   });
   const rests = [...new Map(split.map(({ rest, label }) => [rest, label]))].slice(0, 40);
   const columns = [
-    ...rests.map(([rest, label]) => ({ code: rest, label: inner.length === 0 ? '' : label, missing: false, respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0) })),
+    ...rests.map(([rest, label]) => ({ code: rest, label, missing: false, respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0) })),
     { code: '', label: 'No answer', missing: true, respondents: all - inAll },
   ];
   return {

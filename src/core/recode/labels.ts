@@ -36,9 +36,17 @@ export function toldApart<T extends { label: string }>(labelled: readonly T[]): 
   });
 }
 
-/** A code for a missing category that nothing else uses. */
-export function freeCode(wanted: string, taken: ReadonlySet<string>): string {
-  let code = wanted;
-  while (taken.has(code)) code = `m${code}`;
-  return code;
+/** Refuses codes that are empty or stand twice. @throws Fault naming the place in `field` */
+export function checkCodes(coded: readonly { code: string; label: string }[], noun: string, field: string): void {
+  const seen = new Map<string, string>();
+  coded.forEach(({ code, label }, k) => {
+    const place = { field: `${field}[${k}].code`, code };
+    if (code === '')
+      throw new Fault('invalid', `${noun} ${k + 1}, "${label.trim()}", has no code.`, 'Give it one.', place);
+    const twin = seen.get(code);
+    if (twin !== undefined) {
+      throw new Fault('invalid', `"${twin}" and "${label.trim()}" both have the code ${code}.`, 'Give one another.', place); // prettier-ignore
+    }
+    seen.set(code, label.trim());
+  });
 }

@@ -4,7 +4,7 @@ import type { Code } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE } from '../count/column.js';
 import { checkGather, gather, gathered, proveGather } from './gather.js';
 import { parseRegroup, printRegroup, sayRegroup } from './recipe-text.js';
-import { checkRegroup, LEFT_OVER, proveRegroup, regroup } from './regroup.js';
+import { checkRegroup, proveRegroup, regroup } from './regroup.js';
 import { sourcesOf, withIds, withNames } from './sources.js';
 import { checkSlots, proveSlots, slots, slotted } from './slots.js';
 import { startRegroup, STARTS } from './starts.js';
@@ -107,7 +107,7 @@ describe('the proof of a regroup', () => {
       '4 Fairly dissatisfied, 5 Very dissatisfied are in no group: 439',
     );
     expect(finding(proof, 'reconciled')?.holds).toBe(true);
-    expect(regroup({ ...three, groups: three.groups.slice(0, 2) }, SATISFACTION).map.get('5')).toBe(LEFT_OVER);
+    expect(regroup({ ...three, groups: three.groups.slice(0, 2) }, SATISFACTION).map.get('5')).toBe('left-over');
   });
 
   it('names a code that is named twice', () => {

@@ -1,6 +1,7 @@
 import { type Code, isAnswer } from '../codebook/types.js';
 import { hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { whole } from '../figures.js';
+import { codeSpace, giveAll } from './code-space.js';
 import { mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
@@ -20,9 +21,10 @@ export interface RegroupedSets {
 function groupsOf(recipe: Regroup, source: readonly Code[]): { code: string; label: string; from: readonly string[] }[] {
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
   const taken = new Set(recipe.groups.map(({ code }) => code));
+  const space = codeSpace(taken);
   const own = recipe.unnamed === 'own' ? source.filter((one) => isAnswer(one) && !named.has(one.code)) : [];
-  const free = (code: string): string => (taken.has(code) ? free(`${code}'`) : code);
-  return [...recipe.groups, ...own.map(({ code, label }) => ({ code: free(code), label, from: [code] }))];
+  const given = giveAll(space, own.map(({ code }) => ({ code, missing: false })), taken);
+  return [...recipe.groups, ...own.map(({ code, label }) => ({ code: given.get(code) ?? code, label, from: [code] }))];
 } // prettier-ignore
 
 /**

@@ -1,12 +1,12 @@
 import { whole } from '../figures.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { Fault } from '../fault.js';
-import { checkLabels, freeCode } from './labels.js';
+import { codeSpace, giveAll } from './code-space.js';
+import { checkCodes, checkLabels } from './labels.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
-/** The new code of answers that the recipe does not name. */
-export const LEFT_OVER = 'left-over';
-/** The one code of all that are no answers, where they become one; and that of blanks that are given a reason. */
+/** What the codes of special outcomes are called, where no group has that name. */
+const LEFT_OVER = 'left-over';
 const NO_ANSWER = 'no-answer';
 const WAS_BLANK = 'was-blank';
 
@@ -15,8 +15,9 @@ interface Fate {
   old: Code;
   /** The new code; null stays blank. */
   to: string | null;
-  how: 'grouped' | 'own' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
+  how: How;
 }
+type How = 'grouped' | 'own' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
 
 /** Checks what no data can mend: no groups, a group without a name, two groups of one name. */
 export function checkRegroup(recipe: Regroup): void {
@@ -24,40 +25,50 @@ export function checkRegroup(recipe: Regroup): void {
     throw new Fault('invalid', 'The regroup has no groups.', 'Make at least one group.', { field: 'groups' });
   }
   checkLabels(recipe.groups, 'Group', 'groups');
+  checkCodes(recipe.groups, 'Group', 'groups');
   const { blank } = recipe;
   if (blank && 'group' in blank && !recipe.groups.some(({ code }) => code === blank.group)) {
     throw new Fault('invalid', `Blanks would go to a group ${blank.group}, which there is not.`, 'Choose one of the groups.', { field: 'blank' }); // prettier-ignore
   }
 }
 
-function fates(recipe: Regroup, source: readonly Code[]): Fate[] {
-  const taken = new Set(recipe.groups.map((group) => group.code));
-  return source.map((old): Fate => {
-    const group = recipe.groups.find(({ from }) => from.includes(old.code));
-    if (group) return { old, to: group.code, how: isAnswer(old) ? 'grouped' : 'revived' };
-    if (!isAnswer(old)) {
-      const to = recipe.missing === 'blank' ? null : recipe.missing === 'one' ? NO_ANSWER : freeCode(old.code, taken);
-      return { old, to, how: 'kept-missing' };
-    }
-    if (recipe.setAside.includes(old.code) || recipe.unnamed === 'set-aside') {
-      return { old, to: freeCode(old.code, taken), how: 'set-aside' };
-    }
-    if (recipe.unnamed === 'own') return { old, to: freeOwn(old.code, taken), how: 'own' };
-    return { old, to: LEFT_OVER, how: 'left-over' };
+/** What becomes of an old code, whatever it will be called. */
+function howOf(recipe: Regroup, old: Code): How {
+  if (recipe.groups.some(({ from }) => from.includes(old.code))) return isAnswer(old) ? 'grouped' : 'revived';
+  if (!isAnswer(old)) return 'kept-missing';
+  if (recipe.setAside.includes(old.code) || recipe.unnamed === 'set-aside') return 'set-aside';
+  return recipe.unnamed === 'own' ? 'own' : 'left-over';
+}
+
+/** What becomes of each old code, and what a blank is called that is given a reason; no code is given twice. */
+function fates(recipe: Regroup, source: readonly Code[]): { all: Fate[]; blank: string | null } {
+  const named = new Set(recipe.groups.map(({ code }) => code));
+  const space = codeSpace(named);
+  const how = new Map(source.map((old) => [old.code, howOf(recipe, old)]));
+  const keeps = source.filter(({ code }) => {
+    const fate = how.get(code);
+    return fate === 'own' || fate === 'set-aside' || (fate === 'kept-missing' && (recipe.missing ?? 'keep') === 'keep');
   });
-}
-
-/** A code for a category that keeps its own group. */
-function freeOwn(wanted: string, taken: ReadonlySet<string>): string {
-  let code = wanted;
-  while (taken.has(code)) code = `${code}'`;
-  return code;
-}
-
-/** The code of a blank after a regroup; null stays blank. */
-export function blankOf({ blank }: Pick<Regroup, 'blank'>): string | null {
-  if (!blank) return null;
-  return 'group' in blank ? blank.group : WAS_BLANK;
+  const olds = keeps.map(({ code }) => ({ code, missing: how.get(code) !== 'own' }));
+  const given = giveAll(space, olds, named);
+  const once = new Map<string, string>();
+  const special = (name: string) => {
+    const known = once.get(name) ?? space.give(name);
+    once.set(name, known);
+    return known;
+  };
+  const to = (old: Code): string | null => {
+    const fate = how.get(old.code);
+    if (fate === 'grouped' || fate === 'revived')
+      return recipe.groups.find(({ from }) => from.includes(old.code))?.code ?? null;
+    if (fate === 'left-over') return special(LEFT_OVER);
+    if (fate === 'kept-missing' && recipe.missing === 'blank') return null;
+    if (fate === 'kept-missing' && recipe.missing === 'one') return special(NO_ANSWER);
+    return given.get(old.code) ?? null;
+  };
+  const all = source.map((old): Fate => ({ old, to: to(old), how: how.get(old.code) ?? 'left-over' }));
+  const { blank } = recipe;
+  return { all, blank: !blank ? null : 'group' in blank ? blank.group : space.give(WAS_BLANK) };
 }
 
 /**
@@ -69,7 +80,7 @@ export function regroup(
   recipe: Regroup,
   source: readonly Code[],
 ): Made & { map: Map<string, string | null>; blank: string | null } {
-  const all = fates(recipe, source);
+  const { all, blank } = fates(recipe, source);
   const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
   for (const { old, to, how } of all) {
     if (to === null || codes.some(({ code }) => code === to)) continue;
@@ -78,13 +89,13 @@ export function regroup(
       codes.push({ code: to, label: 'No answer', missing: 'other' });
     else if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });
     if (how === 'set-aside') codes.push({ code: to, label: old.label, missing: 'other' });
-    if (how === 'left-over') codes.push({ code: LEFT_OVER, label: 'Left over by the regroup', missing: 'other' });
+    if (how === 'left-over') codes.push({ code: to, label: 'Left over by the regroup', missing: 'other' });
   }
-  if (recipe.blank && 'missing' in recipe.blank)
-    codes.push({ code: WAS_BLANK, label: 'Blank', missing: recipe.blank.missing });
+  if (blank !== null && recipe.blank && 'missing' in recipe.blank)
+    codes.push({ code: blank, label: 'Blank', missing: recipe.blank.missing });
   // Answers stand before what is none, wherever they came from.
   codes.sort((a, b) => Number(!isAnswer(a)) - Number(!isAnswer(b)));
-  return { level: recipe.level, codes, blank: blankOf(recipe), map: new Map(all.map(({ old, to }) => [old.code, to])) };
+  return { level: recipe.level, codes, blank, map: new Map(all.map(({ old, to }) => [old.code, to])) };
 }
 
 function list(codes: readonly { code: string; label: string }[]): string {
@@ -102,7 +113,7 @@ export function proveRegroup(
   counts: ReadonlyMap<string, number>,
   blank: number,
 ): Proof {
-  const all = fates(recipe, source);
+  const { all, blank: blankTo } = fates(recipe, source);
   const made = regroup(recipe, source);
   const respondentsOf = (fate: Fate) => counts.get(fate.old.code) ?? 0;
   const sum = (part: readonly Fate[]) => part.reduce((total, fate) => total + respondentsOf(fate), 0);
@@ -118,7 +129,7 @@ export function proveRegroup(
   const unknown = recipe.groups.flatMap(({ from }) => from.filter((code) => !source.some((old) => old.code === code)));
   const revived = how('revived');
   const setAside = how('set-aside');
-  const into = (code: string) => sum(all.filter((fate) => fate.to === code)) + (blankOf(recipe) === code ? blank : 0);
+  const into = (code: string) => sum(all.filter((fate) => fate.to === code)) + (blankTo === code ? blank : 0);
   const empty = recipe.groups.filter(({ code }) => into(code) === 0);
 
   const answersBefore = sum(all.filter(({ old }) => isAnswer(old)));

@@ -2,7 +2,7 @@ import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
-import { freeCode } from './labels.js';
+import { codeSpace, missingName } from './code-space.js';
 import type { Finding, Made, Proof, ToCategories } from './types.js';
 
 /** More categories than this are no code list. */
@@ -77,15 +77,16 @@ export function toCategories(recipe: ToCategories, tally: ReadonlyMap<string, nu
   // Numbers keep themselves as codes; texts are numbered.
   const numbers = labelled.every(({ label }) => parseNumber(label) !== null);
   const codeOf = new Map(labelled.map(({ key, label }, k) => [key, numbers ? label : String(k + 1)]));
-  const taken = new Set([...codeOf.values(), OTHER]);
+  const space = codeSpace(codeOf.values());
+  const other = space.give(OTHER);
   const missing = new Map<string, Code>();
   for (const one of first) {
     if (one.missing === null) continue;
-    missing.set(one.text, { code: freeCode(one.text, taken), label: listed.get(one.text)?.label || one.text, missing: one.missing });
+    missing.set(one.text, { code: space.give(one.text, missingName), label: listed.get(one.text)?.label || one.text, missing: one.missing });
   }
   const made: Code[] = [
     ...labelled.map(({ key, label }): Code => ({ code: codeOf.get(key)!, label, missing: null })),
-    ...(rare.size > 0 ? [{ code: OTHER, label: 'Other', missing: null }] : []),
+    ...(rare.size > 0 ? [{ code: other, label: 'Other', missing: null }] : []),
     ...missing.values(),
   ];
   const place = new Map(made.map(({ code }, k) => [code, k + 1]));
@@ -98,7 +99,7 @@ export function toCategories(recipe: ToCategories, tally: ReadonlyMap<string, nu
         ? { is: 'other' }
         : { is: 'category', category: codeOf.get(key!)! }) satisfies Sorted,
   }));
-  const codeFor = (sorted: Sorted) => (sorted.is === 'category' ? sorted.category : sorted.is === 'other' ? OTHER : sorted.code);
+  const codeFor = (sorted: Sorted) => (sorted.is === 'category' ? sorted.category : sorted.is === 'other' ? other : sorted.code);
   return {
     made: { level: numbers ? 'ordered' : 'unordered', codes: made },
     placeOf: new Map(values.map(({ text, sorted }) => [text, place.get(codeFor(sorted)) ?? 0])),

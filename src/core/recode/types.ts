@@ -258,6 +258,7 @@ export const FINDINGS = [
   'no-value',
   'wrong-way',
   'off-scale',
+  'recomputed',
 ] as const;
 export type FindingId = (typeof FINDINGS)[number];
 

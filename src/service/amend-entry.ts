@@ -1,3 +1,5 @@
+import { randomBytes } from 'node:crypto';
+import { rm } from 'node:fs/promises';
 import { type Code, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
@@ -6,7 +8,8 @@ import { dropUnusedLists } from '../store/code-lists.js';
 import { amend, fit } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, setDelta, setLeftOut, setUndone, setWords } from '../store/ledger.js';
 import { type Delta, differenceOf, putSide, readState, type VariableState } from '../store/state.js';
-import { studyRow } from '../store/study.js';
+import { closeForMove, copyStudyFile, openStudyFile } from '../store/open.js';
+import { studyRow, touchStudy } from '../store/study.js';
 import type { SavedTableRow } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
@@ -17,6 +20,7 @@ import { checkLevel } from './levels.js';
 import { checkAllSeen } from './meanwhile.js';
 import { change } from './open-study.js';
 import { soundness } from './roster.js';
+import { replaceFile } from './replace-file.js';
 import { settle } from './settle.js';
 import { sayDraft } from './workings.js';
 
@@ -108,47 +112,73 @@ async function replay(service: Service, study: OpenStudy, { id }: EntryRow): Pro
   setDelta(db, id, differenceOf(before, readState(db)) ?? { things: [] });
 }
 
+/** Refuses what cannot be changed in the middle. @throws Fault */
+function checkAmendable(at: EntryRow, later: readonly EntryRow[]): void {
+  const barrier = [at, ...later].findLast(({ undoable }) => !undoable);
+  if (barrier) throw new Fault('conflict', `“${barrier.words}” cannot be taken back, so what came before it stays.`, 'Make a new change, or change an entry after it.', { field: 'entry' });
+  if (at.undone) throw new Fault('conflict', `“${at.words}” is undone.`, 'Do it again first, then change it.', { field: 'entry' });
+} // prettier-ignore
+
+/** Walks back, makes the entry in its new form and replays what follows, on a copy that nobody sees. */
+async function amendCopy(service: Service, study: OpenStudy, id: number, amendment: Amendment): Promise<Amended> {
+  const { db } = study;
+  const entries = allEntries(db);
+  const at = findEntry(entries, id);
+  const later = entries.filter((entry) => entry.id > id && !entry.undone);
+  const original = deltaOf(db, id) ?? { things: [] };
+  const held = new Set(allVariables(db).map((variable) => variable.id).filter(soundness(allVariables(db), allWorkings(db))));
+  db.transaction(() => walk(study, [...later].reverse().concat(at), true)).immediate();
+  await apply(service, study, at, original, amendment);
+  for (const entry of later) {
+    if (entry.leftOut === 'chosen') setUndone(db, entry.id, false);
+    else await replay(service, study, entry);
+  }
+  await settle(service, study);
+  touchStudy(db);
+  const now = allEntries(db);
+  const sound = soundness(allVariables(db), allWorkings(db));
+  return {
+    words: findEntry(now, id).words,
+    replayed: later.length,
+    misfits: now.filter((entry) => entry.id >= id && entry.note !== '').map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
+    failing: allVariables(db).filter((variable) => held.has(variable.id) && !sound(variable.id)).map((variable) => ({ variable: variable.id, title: titleOf(variable) })),
+  };
+} // prettier-ignore
+
 /**
  * Changes an entry in the middle of the ledger, leaves it out, or takes it in again, and replays what follows. What no
- * longer fits is left out, with why, and is tried again the next time.
+ * longer fits is left out, with why, and is tried again the next time. It is done on a copy of the study, which takes its
+ * place when all of it is done: a process that ends in the middle, or a failure, leaves the study as it was.
  * @throws Fault where the entry cannot be changed so; nothing is changed then
  */
 export function amendEntry(service: Service, study: OpenStudy, id: number, amendment: Amendment): Promise<Amended> {
   return change(service, study, async () => {
     checkAllSeen(study);
-    const { db } = study;
-    const entries = allEntries(db);
+    const entries = allEntries(study.db);
     const at = findEntry(entries, id);
-    const later = entries.filter((entry) => entry.id > id && !entry.undone);
-    const barrier = [at, ...later].findLast(({ undoable }) => !undoable);
-    if (barrier) throw new Fault('conflict', `“${barrier.words}” cannot be taken back, so what came before it stays.`, 'Make a new change, or change an entry after it.', { field: 'entry' });
-    if (at.undone) throw new Fault('conflict', `“${at.words}” is undone.`, 'Do it again first, then change it.', { field: 'entry' });
-    const original = deltaOf(db, id) ?? { things: [] };
-    const held = new Set(allVariables(db).map((variable) => variable.id).filter(soundness(allVariables(db), allWorkings(db))));
-    walk(study, [...later].reverse().concat(at), true);
+    checkAmendable(at, entries.filter((entry) => entry.id > id && !entry.undone)); // prettier-ignore
+    const file = `${study.file}.part-${randomBytes(6).toString('hex')}`;
     try {
-      await apply(service, study, at, original, amendment);
-    } catch (error) {
-      setDelta(db, id, original);
-      walk(study, [at, ...later], false);
-      await settle(service, study);
-      throw error;
+      copyStudyFile(study.file, file);
+      const db = openStudyFile(file);
+      const copy: OpenStudy = { id: '', file, db, queue: { last: Promise.resolve() }, seen: null };
+      try {
+        const amended = await amendCopy(service, copy, id, amendment);
+        await service.run('forget', { file });
+        closeForMove(db);
+        await replaceFile(service, study, file);
+        return amended;
+      } finally {
+        if (db.open) {
+          await service.run('forget', { file });
+          db.close();
+        }
+      }
+    } finally {
+      for (const end of ['', '-wal', '-shm', '-journal']) await rm(file + end, { force: true });
     }
-    for (const entry of later) {
-      if (entry.leftOut === 'chosen') setUndone(db, entry.id, false);
-      else await replay(service, study, entry);
-    }
-    await settle(service, study);
-    const now = allEntries(db);
-    const sound = soundness(allVariables(db), allWorkings(db));
-    return {
-      words: findEntry(now, id).words,
-      replayed: later.length,
-      misfits: now.filter((entry) => entry.id >= id && entry.note !== '').map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
-      failing: allVariables(db).filter((variable) => held.has(variable.id) && !sound(variable.id)).map((variable) => ({ variable: variable.id, title: titleOf(variable) })),
-    };
   });
-} // prettier-ignore
+}
 
 /** Does an entry in its new form, on the study as it was before it. */
 async function apply(

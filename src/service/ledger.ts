@@ -1,13 +1,13 @@
 import { Fault } from '../core/fault.js';
 import type { EntryKind } from '../core/ledger.js';
 import { dropUnusedLists } from '../store/code-lists.js';
-import { allEntries, deltaOf, type EntryRow, insertEntry, setDelta, setUndone } from '../store/ledger.js';
+import { allEntries, deltaOf, type EntryRow, insertEntry, setUndone } from '../store/ledger.js';
 import { differenceOf, putSide, readState } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
 import { checkAllSeen, mergeSeen } from './meanwhile.js';
 import { change } from './open-study.js';
-import { settle } from './settle.js';
+import { transact } from './transact.js';
 
 /** A change as who made it sees it. */
 export interface Changed {
@@ -16,26 +16,27 @@ export interface Changed {
 }
 
 /**
- * Does some work on a study in one transaction, and writes into the ledger what it changed. Work that changes nothing
- * leaves no entry. What stands on it is computed again, and belongs to the entry.
- * @throws Fault where it touches what was changed since whoever asks looked
+ * Does some work on a study, and writes into the ledger what it changed with what followed from it, in one transaction.
+ * Work that changes nothing leaves no entry. The work is done twice, and must come to the same.
+ * @throws Fault where it touches what was changed since whoever asks looked; nothing is changed then
  */
 export async function record<T>(service: Service, study: OpenStudy, kind: EntryKind, words: string, work: () => T): Promise<T> {
   const { db } = study;
   const before = readState(db);
-  const { result, entry } = db
-    .transaction(() => {
-      const done = work();
+  const done = await transact(
+    service,
+    study,
+    () => {
+      const result = work();
       dropUnusedLists(db);
-      const delta = mergeSeen(study, differenceOf(before, readState(db)), before);
-      return { result: done, entry: delta && insertEntry(db, kind, words, delta) };
-    })
-    .immediate();
-  if (entry === null) return result;
-  await settle(service, study);
-  const all = differenceOf(before, readState(db));
-  if (all) setDelta(db, entry, all);
-  return result;
+      return { result, changed: mergeSeen(study, differenceOf(before, readState(db)), before) !== null };
+    },
+    ({ changed }) => {
+      const delta = changed ? differenceOf(before, readState(db)) : null;
+      if (delta) insertEntry(db, kind, words, delta);
+    },
+  );
+  return done.result;
 } // prettier-ignore
 
 /** Makes a change that can be undone; what stands on it is computed again. */
@@ -51,20 +52,18 @@ export function changeCodebook(
   });
 }
 
-/** Takes entries back, the last first, or does them again in order; what is left out is passed over. In one transaction. */
+/** Takes entries back, the last first, or does them again in order; what is left out is passed over. In a transaction. */
 export function walk({ db }: OpenStudy, entries: readonly EntryRow[], undo: boolean): void {
   const { respondents } = studyRow(db);
-  db.transaction(() => {
-    for (const { id, words, leftOut } of entries) {
-      const delta = deltaOf(db, id);
-      if (!delta) {
-        throw new Fault('conflict', `“${words}” cannot be taken back.`, 'Go back to an entry after it.', { field: 'entry' }); // prettier-ignore
-      }
-      if (leftOut === null) putSide(db, delta, undo ? 'before' : 'after', respondents);
-      setUndone(db, id, undo);
+  for (const { id, words, leftOut } of entries) {
+    const delta = deltaOf(db, id);
+    if (!delta) {
+      throw new Fault('conflict', `“${words}” cannot be taken back.`, 'Go back to an entry after it.', { field: 'entry' }); // prettier-ignore
     }
-    dropUnusedLists(db);
-  }).immediate();
+    if (leftOut === null) putSide(db, delta, undo ? 'before' : 'after', respondents);
+    setUndone(db, id, undo);
+  }
+  dropUnusedLists(db);
 }
 
 /** Where the entries end that are left out right behind one: they go with it. */
@@ -93,8 +92,7 @@ function step(service: Service, study: OpenStudy, undo: boolean): Promise<Change
         'The ledger lists what was done since the file was taken in.',
       );
     }
-    walk(study, way, undo);
-    await settle(service, study);
+    await transact(service, study, () => walk(study, way, undo));
     return { words: found.words };
   });
 }
@@ -124,9 +122,10 @@ export function goToEntry(service: Service, study: OpenStudy, id: number): Promi
       .filter(({ undone }) => !undone)
       .reverse();
     const forth = entries.slice(0, end).filter(({ undone }) => undone);
-    walk(study, back, true);
-    walk(study, forth, false);
-    await settle(service, study);
+    await transact(service, study, () => {
+      walk(study, back, true);
+      walk(study, forth, false);
+    });
     return { words: at.words };
   });
 }

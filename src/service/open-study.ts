@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { openStudyFile } from '../store/open.js';
 import { type StudyRow, studyRow, touchStudy } from '../store/study.js';
+import { tidy } from './tidy.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
@@ -55,9 +56,16 @@ export function change<T>(service: Service, study: OpenStudy, work: () => Promis
   const next = study.queue.last
     .catch(() => undefined)
     .then(async () => {
-      const result = await work();
-      touchStudy(study.db);
-      return result;
+      const { revision } = studyRow(study.db);
+      try {
+        const result = await work();
+        // A change counts itself in its own transaction; what made none is counted here.
+        if (studyRow(study.db).revision === revision) touchStudy(study.db);
+        return result;
+      } catch (error) {
+        tidy(study.db);
+        throw error;
+      }
     });
   study.queue.last = next;
   return mustEnd(service, next);

@@ -50,7 +50,7 @@ export async function deriveFrom(
   });
   const { respondents } = studyRow(study.db);
   const derived = await service.run('derive', { file: study.file, respondents, recipe, sources, proofOnly });
-  const empty = sources.filter(({ column }) => columnRow(study.db, column).blank === respondents).map(({ title }) => title); // prettier-ignore
+  const empty = sources.filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents).map(({ title }) => title); // prettier-ignore
   return { ...derived, proof: withoutValues(derived.proof, [...new Set(empty)]) };
 }
 
@@ -63,14 +63,24 @@ export function keepColumn(db: Db, name: string, column: NonNullable<Derived['co
   return id;
 }
 
-/** Puts a new result in the place of a working's old one. */
-export function replaceResult(db: Db, made: VariableRow, derived: Derived): void {
-  if (!derived.column) return;
-  const column = keepColumn(db, made.name, derived.column);
+/** Keeps a derived column that no variable has yet, in a transaction of its own; `dropLooseColumns` takes it away again. */
+export function keepLoose(db: Db, name: string, derived: Derived): number {
+  const { column } = derived;
+  if (!column) throw new Error('a working made no column');
+  return db.transaction(() => keepColumn(db, name, column)).immediate();
+}
+
+/** What a working came to, with the column that holds it already. */
+export interface Result extends Pick<Derived, 'level' | 'codes' | 'proof'> {
+  columnId: number;
+}
+
+/** Puts a new result in the place of a working's old one. In a transaction. */
+export function replaceResult(db: Db, made: VariableRow, { level, codes, columnId }: Omit<Result, 'proof'>): void {
   let list = made.codeListId;
-  if (list === null) list = insertCodeList(db, made.name, derived.codes);
-  else replaceCodes(db, list, derived.codes);
-  updateVariable(db, made.id, { ...made, level: derived.level, columnId: column, codeListId: list });
+  if (list === null) list = insertCodeList(db, made.name, codes);
+  else replaceCodes(db, list, codes);
+  updateVariable(db, made.id, { ...made, level, columnId, codeListId: list });
   removeColumn(db, made.columnId);
   dropUnusedLists(db);
 }
@@ -104,44 +114,88 @@ async function derivedOrWhyNot(service: Service, study: OpenStudy, recipe: Recip
   }
 } // prettier-ignore
 
-/** A working whose source is no longer what it needs: nobody has a value, and its proof says why and what to do. */
-function putBroken(db: Db, { id, recipe, edited }: WorkingRow, made: VariableRow, signature: string, why: Fault): void {
-  const { respondents } = studyRow(db);
-  const proof: Proof = {
+/** The proof of a working whose source is no longer what it needs: it says why and what to do. */
+function brokenProof(respondents: number, why: Fault): Proof {
+  return {
     holds: false,
     findings: [{ id: 'covered', holds: false, title: 'Not computed', text: `${why.message} ${why.mend}`, codes: [] }],
     columns: [{ code: '', label: 'No answer', missing: true, respondents }],
     rows: [{ code: '', label: 'Everybody', missing: true, respondents, went: [respondents] }],
     respondents,
   };
-  db.transaction(() => {
-    putWorking(db, id, { recipe, proof, signature }, edited);
-    updateVariable(db, made.id, { ...made, columnId: blankColumn(db, made.name, made.level, respondents) });
-    removeColumn(db, made.columnId);
-  }).immediate();
+}
+
+/** One working that has to be computed again, with what it comes to. */
+export interface Settled {
+  working: number;
+  recipe: Recipe;
+  edited: string;
+  signature: string;
+  result: Result;
+  /** It could not be computed: nobody has a value, and its codes stay. */
+  broken: boolean;
+}
+
+/** Everything in a study that workings depend on. */
+export interface Standing {
+  variables: readonly VariableRow[];
+  workings: readonly WorkingRow[];
+}
+
+export const standingOf = (db: Db): Standing => ({ variables: allVariables(db), workings: allWorkings(db) });
+
+async function settleOne(service: Service, study: OpenStudy, working: WorkingRow, made: VariableRow, variables: readonly VariableRow[]): Promise<Pick<Settled, 'result' | 'broken'>> {
+  const { db } = study;
+  const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
+  if (!(derived instanceof Fault)) {
+    const { level, codes, proof } = derived;
+    return { result: { level, codes, proof, columnId: keepLoose(db, made.name, derived) }, broken: false };
+  }
+  const { respondents } = studyRow(db);
+  const columnId = db.transaction(() => blankColumn(db, made.name, made.level, respondents)).immediate();
+  return { result: { level: made.level, codes: [...made.codes], proof: brokenProof(respondents, derived), columnId }, broken: true };
+} // prettier-ignore
+
+/**
+ * Computes every working whose sources are others than those it was computed from. Nothing of the study is changed: the
+ * results stand in columns that no variable has yet.
+ * @param standing how the study stands, or would stand after a change
+ */
+export async function planSettling(service: Service, study: OpenStudy, standing: Standing): Promise<Settled[]> {
+  const variables = [...standing.variables];
+  const plan: Settled[] = [];
+  for (const working of inOrder(standing.workings, variables)) {
+    const at = variables.findIndex(({ workingId }) => workingId === working.id);
+    const made = variables[at];
+    if (!made) continue;
+    const signature = signatureOf(working.recipe, variables);
+    if (signature === working.signature) continue;
+    const { result, broken } = await settleOne(service, study, working, made, variables);
+    variables[at] = { ...made, level: result.level, codes: result.codes, columnId: result.columnId };
+    plan.push({ working: working.id, recipe: working.recipe, edited: working.edited, signature, result, broken });
+  }
+  return plan;
+}
+
+/** Puts what was computed in its place. In a transaction. */
+export function applySettled(db: Db, plan: readonly Settled[]): void {
+  for (const { working, recipe, edited, signature, result, broken } of plan) {
+    const made = allVariables(db).find(({ workingId }) => workingId === working);
+    if (!made) throw new Error(`working ${working} has no variable`);
+    putWorking(db, working, { recipe, proof: result.proof, signature }, edited);
+    if (broken) {
+      updateVariable(db, made.id, { ...made, columnId: result.columnId });
+      removeColumn(db, made.columnId);
+    } else replaceResult(db, made, result);
+  }
 }
 
 /**
- * Computes again every working whose sources have changed since it was computed. Called after each change and when a
- * study is opened, so that a process that ended between the two leaves nothing stale.
+ * Computes again every working whose sources have changed since it was computed, all in one transaction. Called where a
+ * study is opened or joined; a change to a study brings its own (`transact`).
  */
 export async function settle(service: Service, study: OpenStudy): Promise<void> {
   const { db } = study;
-  for (const { id } of inOrder(allWorkings(db), allVariables(db))) {
-    const working = allWorkings(db).find((one) => one.id === id);
-    const variables = allVariables(db);
-    const made = variables.find(({ workingId }) => workingId === id);
-    if (!working || !made) continue;
-    const signature = signatureOf(working.recipe, variables);
-    if (signature === working.signature) continue;
-    const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
-    if (derived instanceof Fault) {
-      putBroken(db, working, made, signature, derived);
-      continue;
-    }
-    db.transaction(() => {
-      putWorking(db, id, { recipe: working.recipe, proof: derived.proof, signature }, working.edited);
-      replaceResult(db, made, derived);
-    }).immediate();
-  }
+  const plan = await planSettling(service, study, standingOf(db));
+  if (plan.length > 0) db.transaction(() => applySettled(db, plan)).immediate();
 }

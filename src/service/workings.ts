@@ -12,7 +12,7 @@ import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
 import { freeName, giveBack, placeOf, takePlace } from './stand-in.js';
-import { deriveFrom, keepColumn, replaceResult, signatureOf } from './settle.js';
+import { deriveFrom, keepLoose, replaceResult, type Result, signatureOf } from './settle.js';
 import type { Derived } from './worker/derive/types.js';
 
 /** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
@@ -84,20 +84,26 @@ function checkLoop(recipe: Recipe, own: number, variables: readonly VariableRow[
   for (const source of sourcesOf(recipe)) walk(source, []);
 }
 
+/** What a recipe comes to, in a column that no variable has yet. @throws Fault where a source does not suit */
+async function computed(service: Service, study: OpenStudy, recipe: Recipe, name: string, variables: readonly VariableRow[]): Promise<Result> {
+  const derived = await deriveFrom(service, study, recipe, variables, false);
+  const { level, codes, proof } = derived;
+  return { level, codes, proof, columnId: keepLoose(study.db, name, derived) };
+} // prettier-ignore
+
 /** Puts a new working and its variable into the study, right behind the last of its sources. */
-function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: WorkingDraft, name: string, derived: Derived, variables: readonly VariableRow[]): KeptWorking {
+function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: WorkingDraft, name: string, result: Result, variables: readonly VariableRow[]): KeptWorking {
   const { db } = study;
-  const { column, proof } = derived;
-  if (!column) throw new Error('a working made no column');
+  const { proof } = result;
   const signature = signatureOf(recipe, variables);
   const working = putWorking(db, null, { recipe, proof, signature }, new Date().toISOString());
   const made = {
     name,
     label: label.trim(),
     question: '',
-    level: derived.level,
-    columnId: keepColumn(db, name, column),
-    codeListId: insertCodeList(db, name, derived.codes),
+    level: result.level,
+    columnId: result.columnId,
+    codeListId: insertCodeList(db, name, result.codes),
     workingId: working,
   };
   const variable = insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null);
@@ -126,10 +132,10 @@ export function keepWorkings(service: Service, study: OpenStudy, drafts: readonl
       taken.add(name);
       return { draft, name };
     });
-    const all: { draft: WorkingDraft; name: string; derived: Derived }[] = [];
-    for (const one of named) all.push({ ...one, derived: await deriveFrom(service, study, one.draft.recipe, variables, false) });
+    const all: { draft: WorkingDraft; name: string; result: Result }[] = [];
+    for (const one of named) all.push({ ...one, result: await computed(service, study, one.draft.recipe, one.name, variables) });
     // Several of one source stand behind it in the order in which they were asked for.
-    const insert = () => all.reverse().map(({ draft, name, derived }) => insertWorking(study, draft, name, derived, variables)).reverse();
+    const insert = () => [...all].reverse().map(({ draft, name, result }) => insertWorking(study, draft, name, result, variables)).reverse();
     const [first] = all;
     const words = !first ? '' : all.length === 1 ? `Made ${sayDraft(first.draft, variables)}` : `Made ${all.length} variables: ${all.slice(0, 2).map(({ draft }) => draft.label).join(', ')}, …`;
     return record(service, study, 'working', words, insert);
@@ -171,18 +177,18 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     checkLoop(draft.recipe, made.id, variables, study);
     const standing = allWorkings(db).find((one) => one.id === id)?.standsIn ?? null;
     checkPlace(draft, standing);
-    const derived = await deriveFrom(service, study, draft.recipe, variables, false);
+    const result = await computed(service, study, draft.recipe, name, variables);
     await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
       const signature = signatureOf(draft.recipe, variables);
-      putWorking(db, id, { recipe: draft.recipe, proof: derived.proof, signature }, new Date().toISOString());
+      putWorking(db, id, { recipe: draft.recipe, proof: result.proof, signature }, new Date().toISOString());
       if (name !== made.name) renameVariable(db, made.id, name);
-      replaceResult(db, { ...made, name, label: draft.label.trim() }, derived);
+      replaceResult(db, { ...made, name, label: draft.label.trim() }, result);
       if (draft.standsIn !== undefined && draft.standsIn !== (standing !== null)) {
         if (draft.standsIn) takePlace(db, id);
         else giveBack(db, id);
       }
     });
-    return { working: id, variable: made.id, proof: derived.proof };
+    return { working: id, variable: made.id, proof: result.proof };
   });
 }
 

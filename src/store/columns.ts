@@ -124,6 +124,13 @@ export function removeColumn(db: Db, id: number): void {
   db.prepare('DELETE FROM data_column WHERE id = ?').run(id);
 }
 
+/** Takes away columns of workings that no variable has: what was computed for a change that did not land. */
+export function dropLooseColumns(db: Db): void {
+  db.prepare(
+    "DELETE FROM data_column WHERE origin = 'working' AND id NOT IN (SELECT column_id FROM variable)",
+  ).run();
+}
+
 export function columnRow(db: Db, id: number): ColumnRow {
   return db
     .prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?')

@@ -1,5 +1,6 @@
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
+import { dropLooseColumns } from './columns.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 export type Db = Database.Database;
@@ -45,6 +46,7 @@ export function openStudyFile(path: string): Db {
   const db = configure(new Database(path, { fileMustExist: true }));
   try {
     migrate(db, path);
+    dropLooseColumns(db);
     return db;
   } catch (error) {
     db.close();

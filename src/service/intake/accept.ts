@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { open, rename, rm } from 'node:fs/promises';
+import { rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { compareCodes } from '../../core/codebook/number.js';
@@ -26,6 +26,7 @@ import {
 } from '../../store/variables.js';
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { studyFile } from '../open-study.js';
+import { sync } from '../sync.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../worker/read-in-job.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
@@ -225,15 +226,6 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   }
 }
 
-/** Has a file, or a folder's names, written to the disk. */
-export async function sync(path: string): Promise<void> {
-  const handle = await open(path, 'r');
-  try {
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
-}
 
 /** Moves a whole file to its place, so that it is there even after the power fails. */
 async function land(part: string, place: string): Promise<void> {

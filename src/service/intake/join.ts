@@ -1,4 +1,4 @@
-import { rename, rm } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Code, Level } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
@@ -6,7 +6,7 @@ import { whole } from '../../core/figures.js';
 import { insertEntry } from '../../store/ledger.js';
 import { differences, type Difference } from '../../core/intake/differences.js';
 import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
-import { closeForMove, detach, openStudyFile } from '../../store/open.js';
+import { closeForMove, openStudyFile } from '../../store/open.js';
 import { setRespondents, setWaveVariable, studyRow, touchStudy } from '../../store/study.js';
 import { insertCodeList, replaceCodes } from '../../store/code-lists.js';
 import { allVariables, insertVariable, updateVariable, type VariableRow } from '../../store/variables.js';
@@ -14,7 +14,7 @@ import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { settle } from '../settle.js';
 import type { Joined, JoinedColumn } from '../worker/join-job.js';
 import type { ReadColumn, ReadIn } from '../worker/read-in-job.js';
-import { sync } from './accept.js';
+import { replaceFile } from '../replace-file.js';
 import { awaitIntake, inTurn } from './read.js';
 import { folderOf, type IntakeRecord, partFile } from './record.js';
 
@@ -37,8 +37,6 @@ export interface Comparison {
 }
 
 const WAVE_NAME = 'wave';
-/** A connection that a request may still use is closed after this time. */
-const LEAVE_OPEN_MS = 10_000;
 
 async function readOf(service: Service, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
   const intake = await awaitIntake(service, id);
@@ -172,7 +170,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
     });
     const words = `Took in ${intake.fileName} ${wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before'}: ${whole(read.respondents)} respondents`;
     await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
-    await replace(service, study, into);
+    await replaceFile(service, study, into);
   } finally {
     for (const end of ['', '-wal', '-shm', '-journal']) await rm(into + end, { force: true });
   }
@@ -231,15 +229,4 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
     await service.run('forget', { file });
     closeForMove(db);
   }
-}
-
-/** Puts a new file in the place of a study's. */
-async function replace(service: Service, study: OpenStudy, file: string): Promise<void> {
-  await sync(file);
-  await service.run('forget', { file: study.file });
-  const { db } = study;
-  detach(db);
-  await rename(file, study.file);
-  study.db = openStudyFile(study.file);
-  setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
 }

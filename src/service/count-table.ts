@@ -62,7 +62,7 @@ function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: 
   if (recipe?.kind !== 'slots') throw new Fault('unsupported', `${titleOf(rows)} was not gathered from slots, so there is no order of mention.`, 'Ask for any mention.', place); // prettier-ignore
   if (mention === 'rank' && within !== null) throw new Fault('unsupported', 'The average place of mention is of one table, not of several within a third variable.', 'Take the "within" away, or keep one of its categories by "only where".', place); // prettier-ignore
   const columns = new Map(allVariables(study.db).map(({ id, columnId }) => [id, columnId]));
-  return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []), options: recipe.options.map(({ code }) => code) }; // prettier-ignore
+  return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []) };
 }
 
 /** Counts what a sentence asks for, in the counting thread. */

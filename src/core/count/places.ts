@@ -1,48 +1,65 @@
-import type { CodedColumn } from './column.js';
+import { type CodedColumn, SET_STATE, type SetsColumn } from './column.js';
 
-/** What each value of a slot is: the place of an option among the options; -1: none. */
+/** The place of each value of a slot among the options of the question; -1: none. */
 function optionsIn({ codes }: CodedColumn, options: readonly string[]): Int16Array {
   return Int16Array.from([-1, ...codes.map((code) => options.indexOf(code))]);
 }
 
-/** The option that each respondent mentions first, in the order of the slots; blank where there is none. */
-export function firstMention(slots: readonly CodedColumn[], options: readonly string[], respondents: number): CodedColumn {
-  const values = options.length < 255 ? new Uint8Array(respondents) : new Uint16Array(respondents);
+/** Whether an option stands among a respondent's mentions, once contradictions are settled. */
+const stands = ({ words, width }: SetsColumn, k: number, option: number) =>
+  (((words[k * width + (option >> 5)] ?? 0) >>> (option & 31)) & 1) === 1;
+
+/**
+ * The question with no more of each respondent than the option mentioned first, in the order of the slots. Who mentions
+ * nothing stands as in the question itself, and what the rule for contradictions took away is no mention.
+ */
+export function firstMention(question: SetsColumn, slots: readonly CodedColumn[]): SetsColumn {
+  const { width, state, options } = question;
+  const words = new Uint32Array(question.words.length);
+  const found = new Uint8Array(state.length);
   for (const slot of slots) {
     const option = optionsIn(slot, options);
-    for (let k = 0; k < respondents; k++) if (values[k] === 0) values[k] = option[slot.values[k]!]! + 1;
+    for (let k = 0; k < state.length; k++) {
+      const place = option[slot.values[k] ?? 0] ?? -1;
+      if (found[k] === 1 || place < 0 || state[k] !== SET_STATE.mentioned || !stands(question, k, place)) continue;
+      found[k] = 1;
+      words[k * width + (place >> 5)]! |= 1 << (place & 31);
+    }
   }
-  return { kind: 'coded', values, codes: options };
-} // prettier-ignore
+  return { ...question, words };
+}
 
 interface Ranked {
+  question: SetsColumn;
   slots: readonly CodedColumn[];
-  options: readonly string[];
   by: CodedColumn | undefined;
-  respondents: number;
   mask: Uint8Array | null;
   weight: Float64Array | null;
 }
 
 /**
- * The places at which options are mentioned, 1 for the first slot, added up in each cell of the count array of the
- * question by `by`. An option that stands in two slots has the place of the first.
+ * The places at which options are mentioned, added up in each cell of the count array of the question by `by`: 1 for a
+ * respondent's first mention, 2 for the second. Slots that are left empty, say an option again or hold what the rule for
+ * contradictions took away have no place.
  */
-export function rankSums({ slots, options, by, respondents, mask, weight }: Ranked): number[] {
+export function rankSums({ question, slots, by, mask, weight }: Ranked): number[] {
+  const { options, state } = question;
   const width = by ? by.codes.length + 1 : 1;
   // Blank first, then the options, then how respondents stand to the question, which have no place.
   const sums = new Float64Array((options.length + 6) * width);
   const places = slots.map((slot) => optionsIn(slot, options));
   const seen = new Int32Array(options.length).fill(-1);
-  for (let k = 0; k < respondents; k++) {
+  for (let k = 0; k < state.length; k++) {
     const w = weight ? weight[k]! : 1;
-    if ((mask && mask[k] === 0) || !(w > 0 && w < Infinity)) continue;
+    if ((mask && mask[k] === 0) || !(w > 0 && w < Infinity) || state[k] !== SET_STATE.mentioned) continue;
     const group = by ? by.values[k]! : 0;
+    let place = 0;
     slots.forEach((slot, s) => {
       const option = places[s]![slot.values[k]!]!;
-      if (option < 0 || seen[option] === k) return;
+      if (option < 0 || seen[option] === k || !stands(question, k, option)) return;
       seen[option] = k;
-      sums[(option + 1) * width + group]! += w * (s + 1);
+      place++;
+      sums[(option + 1) * width + group]! += w * place;
     });
   }
   return Array.from(sums);

@@ -57,7 +57,9 @@ export function split(sentence: Sentence, counts: CountArray, variables: readonl
       counts,
       chosen.filter((k) => k >= 0),
     );
-  const every = tabulate(sentence, of2(axis.slots.map((_, k) => k)), variables);
+  // Positions that hold every respondent once: of a question, how each stands to it.
+  const once = axis.slots.flatMap(({ is }, k) => (axis.kind === 'multiple' && is === 'code' ? [] : [k]));
+  const every = tabulate(sentence, of2(once), variables);
   const lost = out.map(({ position, why, reason }): LeftOut => ({
     why,
     variable: titleOf(variable),

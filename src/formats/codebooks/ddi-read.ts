@@ -18,10 +18,11 @@ const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
 /** The label that is the element's own, where labels may come in several languages or kinds: the first. */
 const labelOf = (element: Element): string => textOf(one(element, 'labl'));
 
-function codesOf(variable: Element): FileCode[] {
+/** @param exact the codes as we wrote them, where the standard's elements do not keep their white space */
+function codesOf(variable: Element, exact: unknown): FileCode[] {
   const invalid = new Set(all(one(variable, 'invalrng'), 'item').map(({ attributes }) => attributes['VALUE'] ?? ''));
-  const codes = all(variable, 'catgry').flatMap((category): FileCode[] => {
-    const code = textOf(one(category, 'catValu'));
+  const codes = all(variable, 'catgry').flatMap((category, k): FileCode[] => {
+    const code = wordsOr(Array.isArray(exact) ? exact[k] : undefined, textOf(one(category, 'catValu')));
     if (code === '') return [];
     const label = labelOf(category) || code;
     const missing = category.attributes['missing'] === 'Y' || invalid.has(code);
@@ -43,7 +44,7 @@ function levelOf({ attributes }: Element, codes: readonly FileCode[], format: El
 
 function variableOf(element: Element): FileVariable {
   const exact = own(element);
-  const codes = withExactLabels(codesOf(element), exact['labels']);
+  const codes = withExactLabels(codesOf(element, exact['codes']), exact['labels']);
   const level = exact['level'] === 'text' ? 'text' : levelOf(element, codes, one(element, 'varFormat'));
   const question = textOf(at(element, 'qstn', 'qstnLit')) || textOf(one(element, 'qstn'));
   return {

@@ -7,7 +7,7 @@ function variable({ variable: one, codes, respondents }: WrittenColumn, k: numbe
   const { name, label = '', question = '', level = 'unordered', codeList } = one;
   const labels = codes.flatMap((code) => (code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]]));
   return element('var', { ID: `V${k + 1}`, name, nature: NATURE[level], intrvl: level === 'number' ? 'contin' : 'discrete' }, [
-    ownWords({ list: codeList, level: level === 'text' && codes.length > 0 ? level : undefined, label: inexact(label), question: inexact(question), labels: labels.length > 0 ? Object.fromEntries(labels) : undefined }),
+    ownWords({ codes: codes.some(({ code }) => inexact(code) !== undefined) ? codes.map(({ code }) => code) : undefined, list: codeList, level: level === 'text' && codes.length > 0 ? level : undefined, label: inexact(label), question: inexact(question), labels: labels.length > 0 ? Object.fromEntries(labels) : undefined }),
     label === '' ? '' : element('labl', {}, label),
     question === '' ? '' : element('qstn', {}, [element('qstnLit', {}, question)]),
     ...codes.map((code) => {

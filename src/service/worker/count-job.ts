@@ -19,7 +19,7 @@ export interface CountJob {
   only: (ColumnRef & { test: Test; missing: string[] })[];
   weight: (ColumnRef & { missing: string[] }) | null;
   /** Slots of the question in the rows, in the order of mention; null: at whatever place an option is mentioned. */
-  slots: { as: 'first' | 'rank'; columns: number[]; options: string[] } | null;
+  slots: { as: 'first' | 'rank'; columns: number[] } | null;
 }
 
 /** Counts one to three columns of a study under a filter and a weight. */
@@ -39,11 +39,11 @@ export function countInStudy(job: CountJob): CountArray {
     const found = cachedColumn(job.file, column);
     return found.kind === 'coded' ? [found] : [];
   });
-  const { options } = job.slots;
-  if (job.slots.as === 'first') return count({ ...request, axes: [firstMention(slots, options, job.respondents), ...own.slice(1)] });
-  const [, by] = own;
+  const [question, by] = own;
+  if (question?.kind !== 'sets') throw new Error('slots are those of a question');
+  if (job.slots.as === 'first') return count({ ...request, axes: [firstMention(question, slots), ...own.slice(1)] });
   if (by?.kind === 'sets') throw new Fault('unsupported', `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of groups that do not overlap.`, 'Put another variable across.', { field: 'by' });
-  return { ...count({ ...request, axes: own }), ranks: rankSums({ slots, options, by, respondents: job.respondents, mask, weight }) };
+  return { ...count({ ...request, axes: own }), ranks: rankSums({ question, slots, by, mask, weight }) };
 } // prettier-ignore
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */

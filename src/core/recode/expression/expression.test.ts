@@ -102,3 +102,12 @@ describe('an expression', () => {
     );
   });
 });
+
+describe('comparisons in a row', () => {
+  it('are refused with the way to write them, for they would be true for all', () => {
+    for (const text of ['1 < a < 3', 'a = b = c', '1 < a + 1 <= 3'])
+      expect(() => parseExpression(text), text).toThrow('Two comparisons stand in a row');
+    for (const text of ['1 < a and a < 3', '(a < 1) = (b < 2)'])
+      expect(() => parseExpression(text), text).not.toThrow();
+  });
+});

@@ -38,6 +38,9 @@ const DEEPEST = 100;
 /** Operations that bind alike, the loosest first; of equal ones the left goes first, but for powers. */
 const LADDER: readonly (readonly Operation[])[] = [['or'], ['and'], ['=', '<>', '<', '<=', '>', '>='], ['+', '-'], ['*', '/']]; // prettier-ignore
 
+/** Where comparisons stand on the ladder. */
+const COMPARISONS = 2;
+
 /**
  * Reads arithmetic: + - * / ^, comparisons, and, or, not, parentheses, `FUNCTIONS`, numbers with a decimal point, and
  * names of variables; a name that is no plain word stands in double quotes.
@@ -64,14 +67,19 @@ export function parseExpression(text: string): Expression {
     if (!operations) return negative();
     if (k === 2 && take('not')) return { is: 'not', of: deeper(() => rung(k)) };
     let left = rung(k + 1);
+    let joined = false;
     for (;;) {
       const sign = word(peek());
       if (sign === null || !isOperation(sign) || !operations.includes(sign)) return left;
+      if (k === COMPARISONS && joined) throw chained(peek());
       next++;
       const right = k < 2 && word(peek()) === 'not' ? rung(2) : rung(k + 1);
       left = { is: 'operation', operation: sign, left, right };
+      joined = true;
     }
   };
+  const chained = ({ at }: Token) =>
+    faultAt(at, 'Two comparisons stand in a row, which does not compare three things.', 'Join them by and: 1 < a and a < 3.'); // prettier-ignore
   const negative = (): Expression => {
     if (take('-')) return { is: 'negative', of: deeper(negative) };
     if (take('+')) return deeper(negative);

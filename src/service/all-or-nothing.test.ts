@@ -36,25 +36,79 @@ async function chain(name: string): Promise<OpenStudy> {
   const study = await studyOfRows(service, name, ['site,age', ...rows]);
   const [site, age] = [idOf(study, 'site'), idOf(study, 'age')];
   const bands = bandsAt([50], 'lower', true);
-  const { variable } = await keepWorking(service, study, { name: 'old', label: 'Old', recipe: { kind: 'band', source: age, ends: 'lower', bands, taken: [] } });
-  await keepWorking(service, study, { name: 'young', label: 'Young', recipe: { kind: 'flags', source: variable, codes: ['1'], yes: 'Yes', no: 'No' } });
-  await keepWorking(service, study, { name: 'both', label: 'Both', recipe: { kind: 'interlock', sources: [site, variable], between: ', ', empty: false } });
+  const { variable } = await keepWorking(service, study, {
+    name: 'old',
+    label: 'Old',
+    recipe: { kind: 'band', source: age, ends: 'lower', bands, taken: [] },
+  });
+  await keepWorking(service, study, {
+    name: 'young',
+    label: 'Young',
+    recipe: { kind: 'flags', source: variable, codes: ['1'], yes: 'Yes', no: 'No' },
+  });
+  await keepWorking(service, study, {
+    name: 'both',
+    label: 'Both',
+    recipe: { kind: 'interlock', sources: [site, variable], between: ', ', empty: false },
+  });
   await editEntries(service, study, [{ variable: site, label: 'Site' }]);
   return study;
 }
 
-const recut = (study: OpenStudy, edge: number) => ({ name: 'old', label: 'Old', recipe: { kind: 'band' as const, source: idOf(study, 'age'), ends: 'lower' as const, bands: bandsAt([edge], 'lower', true), taken: [] } });
+const recut = (study: OpenStudy, edge: number) => ({
+  name: 'old',
+  label: 'Old',
+  recipe: {
+    kind: 'band' as const,
+    source: idOf(study, 'age'),
+    ends: 'lower' as const,
+    bands: bandsAt([edge], 'lower', true),
+    taken: [],
+  },
+});
 
 /** Every kind of change, each on a study that stands as `chain` left it. */
 const CHANGES: [string, (study: OpenStudy) => Promise<unknown>][] = [
-  ['a codebook entry that workings stand on', (study) => editEntries(service, study, [{ variable: idOf(study, 'site'), codes: [{ code: '1', label: 'North', missing: null }, { code: '2', label: 'South', missing: 'refused' }, { code: '3', label: 'West', missing: null }] }])],
-  ['new workings', (study) => keepWorkings(service, study, ['a', 'b'].map((name) => ({ ...recut(study, 30), name, label: name })))],
+  [
+    'a codebook entry that workings stand on',
+    (study) =>
+      editEntries(service, study, [
+        {
+          variable: idOf(study, 'site'),
+          codes: [
+            { code: '1', label: 'North', missing: null },
+            { code: '2', label: 'South', missing: 'refused' },
+            { code: '3', label: 'West', missing: null },
+          ],
+        },
+      ]),
+  ],
+  [
+    'new workings',
+    (study) =>
+      keepWorkings(
+        service,
+        study,
+        ['a', 'b'].map((name) => ({ ...recut(study, 30), name, label: name })),
+      ),
+  ],
   ['a changed working', (study) => editWorking(service, study, workingOf(study, 'old'), recut(study, 30))],
   ['a working taken out', (study) => dropWorking(service, study, workingOf(study, 'both'))],
-  ['a kept table', (study) => saveTable(service, study, null, { title: 'Kept', sentence: sentenceOf(idOf(study, 'old')), shown: SHOWN })],
+  [
+    'a kept table',
+    (study) =>
+      saveTable(service, study, null, { title: 'Kept', sentence: sentenceOf(idOf(study, 'old')), shown: SHOWN }),
+  ],
   ['an entry taken back', (study) => undoEntry(service, study)],
   ['back to an entry', (study) => goToEntry(service, study, listEntries(study)[1]!.id)],
-  ['an entry changed in the middle', (study) => amendEntry(service, study, listEntries(study)[1]!.id, { is: 'changed', things: [{ of: 'working', id: workingOf(study, 'old'), recipe: recut(study, 30).recipe }] })],
+  [
+    'an entry changed in the middle',
+    (study) =>
+      amendEntry(service, study, listEntries(study)[1]!.id, {
+        is: 'changed',
+        things: [{ of: 'working', id: workingOf(study, 'old'), recipe: recut(study, 30).recipe }],
+      }),
+  ],
 ];
 
 /** Lets the n-th step of some kind fail. */
@@ -66,34 +120,58 @@ function breaking(study: OpenStudy, what: 'computation' | 'statement', n: number
   const { run } = service;
   const db: Db = study.db;
   const prepare = db.prepare.bind(db);
-  if (what === 'computation') service.run = ((name, job, signal) => { if (name === 'derive') fail(); return run(name, job, signal); }) as typeof run;
-  else db.prepare = ((sql: string) => { if (/^\s*(INSERT|UPDATE|DELETE)/i.test(sql)) fail(); return prepare(sql); }) as typeof db.prepare;
-  return { mend: () => { service.run = run; db.prepare = prepare; } };
+  if (what === 'computation')
+    service.run = ((name, job, signal) => {
+      if (name === 'derive') fail();
+      return run(name, job, signal);
+    }) as typeof run;
+  else
+    db.prepare = ((sql: string) => {
+      if (/^\s*(INSERT|UPDATE|DELETE)/i.test(sql)) fail();
+      return prepare(sql);
+    }) as typeof db.prepare;
+  return {
+    mend: () => {
+      service.run = run;
+      db.prepare = prepare;
+    },
+  };
 }
 
 describe('a change that fails inside', () => {
-  it.each(CHANGES)('leaves the study as it was: %s', async (name, work) => {
-    for (const what of ['computation', 'statement'] as const) {
-      const study = await chain(`Whole ${name} ${what}`);
-      const before = fingerprint(study.db);
-      for (let n = 1; ; n++) {
-        const broken = breaking(study, what, n);
-        const outcome = await work(study).then(() => 'done', (error: unknown) => String(error));
-        broken.mend();
-        if (outcome === 'done') break;
-        expect(outcome).toContain('injected');
-        expect(fingerprint(study.db), `${what} ${n}`).toBe(before);
+  it.each(CHANGES)(
+    'leaves the study as it was: %s',
+    async (name, work) => {
+      for (const what of ['computation', 'statement'] as const) {
+        const study = await chain(`Whole ${name} ${what}`);
+        const before = fingerprint(study.db);
+        for (let n = 1; ; n++) {
+          const broken = breaking(study, what, n);
+          const outcome = await work(study).then(
+            () => 'done',
+            (error: unknown) => String(error),
+          );
+          broken.mend();
+          if (outcome === 'done') break;
+          expect(outcome).toContain('injected');
+          expect(fingerprint(study.db), `${what} ${n}`).toBe(before);
+        }
+        expect(fingerprint(study.db)).not.toBe(before);
       }
-      expect(fingerprint(study.db)).not.toBe(before);
-    }
-  }, 60_000);
+    },
+    60_000,
+  );
   it('does all of it again later, on the same study', async () => {
     const study = await chain('Whole after all');
     const broken = breaking(study, 'computation', 1);
     await expect(editWorking(service, study, workingOf(study, 'old'), recut(study, 30))).rejects.toThrow('injected');
     broken.mend();
     await editWorking(service, study, workingOf(study, 'old'), recut(study, 30));
-    expect(allVariables(study.db).find(({ name }) => name === 'old')?.codes.map(({ label }) => label)).toEqual(['Up to 29', '30 and over']);
+    expect(
+      allVariables(study.db)
+        .find(({ name }) => name === 'old')
+        ?.codes.map(({ label }) => label),
+    ).toEqual(['Up to 29', '30 and over']);
     expect(study.db.prepare("SELECT count(*) FROM data_column WHERE origin = 'working'").pluck().get()).toBe(3);
   });
 });

@@ -1,3 +1,4 @@
+import { canonicalCode } from '../core/codebook/number.js';
 import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
@@ -91,7 +92,8 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
     axes: axes.map(refer),
     only: sentence.only.map((condition, k) => {
       const variable = find(condition.variable, `only[${k}]`);
-      return { ...refer(variable), test: condition, missing: missingOf(variable) };
+      const test = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
+      return { ...refer(variable), test, missing: missingOf(variable) };
     }),
     weight: weight && { ...refer(weight), missing: missingOf(weight) },
   });

@@ -1,4 +1,5 @@
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
+import { canonicalCode } from '../core/codebook/number.js';
 import { Fault } from '../core/fault.js';
 import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
 import type { Db } from '../store/open.js';
@@ -30,7 +31,7 @@ export interface EntryEdit extends VariableEdit {
 export function checkCodes(codes: readonly Code[]): void {
   const seen = new Map<string, number>();
   codes.forEach(({ code }, k) => {
-    const twin = seen.get(code);
+    const twin = seen.get(canonicalCode(code));
     if (twin !== undefined) {
       throw new Fault(
         'invalid',
@@ -40,7 +41,7 @@ export function checkCodes(codes: readonly Code[]): void {
       );
     }
     if (code === '') throw new Fault('invalid', `Line ${k + 1} has no code.`, 'Write one, or take the line out.', { field: `codes[${k}].code` }); // prettier-ignore
-    seen.set(code, k);
+    seen.set(canonicalCode(code), k);
   });
 }
 

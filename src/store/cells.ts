@@ -1,5 +1,6 @@
 import { lowBits, wordAt } from '../core/count/column.js';
-import { arrayOf, columnCodes, columnRow } from './columns.js';
+import { canonicalCode } from '../core/codebook/number.js';
+import { arrayOf, columnRow, rawCodes } from './columns.js';
 import type { Db } from './open.js';
 
 /** A respondent's value as it stands in the data; null is blank. */
@@ -12,7 +13,7 @@ type Decoder = (bytes: Buffer) => { length: number; cell: (k: number) => Cell };
 
 function decoderFor(db: Db, id: number): Decoder {
   const { storage } = columnRow(db, id);
-  const codes = columnCodes(db, id).map(({ code }) => code);
+  const codes = rawCodes(db, id).map(({ code }) => (storage === 'number' ? code : canonicalCode(code)));
   if (storage === 'text') {
     return (bytes) => {
       const texts = JSON.parse(bytes.toString('utf8')) as (string | null)[];

@@ -1,3 +1,4 @@
+import { canonicalCode, canonicalCodes } from '../core/codebook/number.js';
 import type { Code, MissingReason } from '../core/codebook/types.js';
 import type { Db } from './open.js';
 
@@ -20,11 +21,12 @@ export function codesByList(db: Db): Map<number, Code[]> {
     if (codes) codes.push({ code, label, missing });
     else lists.set(list, [{ code, label, missing }]);
   }
-  return lists;
+  return new Map([...lists].map(([list, codes]) => [list, canonicalCodes(codes)]));
 }
 
 export function codesOfList(db: Db, list: number): Code[] {
-  return db.prepare('SELECT code, label, missing FROM code WHERE list_id = ? ORDER BY position').all(list) as Code[];
+  const rows = db.prepare('SELECT code, label, missing FROM code WHERE list_id = ? ORDER BY position').all(list);
+  return canonicalCodes(rows as Code[]);
 }
 
 /** All code lists, the oldest first. */
@@ -40,7 +42,9 @@ export function codeListRow(db: Db, id: number): CodeListRow | null {
 
 function insertCodes(db: Db, list: number, codes: readonly Code[]): void {
   const insert = db.prepare('INSERT INTO code (list_id, position, code, label, missing) VALUES (?, ?, ?, ?, ?)');
-  codes.forEach(({ code, label, missing }, position) => insert.run(list, position, code, label, missing));
+  codes.forEach(({ code, label, missing }, position) =>
+    insert.run(list, position, canonicalCode(code), label, missing),
+  );
 }
 
 export function insertCodeList(db: Db, name: string, codes: readonly Code[], kept = false): number {

@@ -1,5 +1,6 @@
 import type { Level } from '../core/codebook/types.js';
 import type { Storage } from '../core/codebook/understand.js';
+import { canonicalCode } from '../core/codebook/number.js';
 import type { Column } from '../core/count/column.js';
 import type { Db } from './open.js';
 
@@ -126,9 +127,7 @@ export function removeColumn(db: Db, id: number): void {
 
 /** Takes away columns of workings that no variable has: what was computed for a change that did not land. */
 export function dropLooseColumns(db: Db): void {
-  db.prepare(
-    "DELETE FROM data_column WHERE origin = 'working' AND id NOT IN (SELECT column_id FROM variable)",
-  ).run();
+  db.prepare("DELETE FROM data_column WHERE origin = 'working' AND id NOT IN (SELECT column_id FROM variable)").run();
 }
 
 export function columnRow(db: Db, id: number): ColumnRow {
@@ -143,24 +142,47 @@ export function allColumnRows(db: Db): Map<number, ColumnRow> {
   return new Map((rows as ColumnRow[]).map((row) => [row.id, row]));
 }
 
-export function columnCodes(db: Db, id: number): ColumnCode[] {
+/** The codes of a column as they were taken in, value k + 1 at k. */
+export function rawCodes(db: Db, id: number): ColumnCode[] {
   return db
     .prepare('SELECT code, respondents FROM column_code WHERE column_id = ? ORDER BY position')
     .all(id) as ColumnCode[];
 }
 
+/** Codes that are the same in their canonical form as one, with their respondents together. */
+function together(codes: readonly ColumnCode[]): ColumnCode[] {
+  const known = new Map<string, ColumnCode>();
+  for (const { code, respondents } of codes) {
+    const name = canonicalCode(code);
+    const before = known.get(name)?.respondents ?? 0;
+    known.set(name, { code: name, respondents: before + respondents });
+  }
+  return [...known.values()];
+}
+
+const isCoded = (storage: Storage) => storage === 'coded8' || storage === 'coded16';
+
+/** The codes of a column with their respondents, in canonical form. */
+export function columnCodes(db: Db, id: number): ColumnCode[] {
+  const codes = rawCodes(db, id);
+  return isCoded(columnRow(db, id).storage) ? together(codes) : codes;
+}
+
 /** Codes and respondents of every column at once, by column. */
 export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
-  const found = new Map<number, ColumnCode[]>();
+  const found = new Map<number, { storage: Storage; codes: ColumnCode[] }>();
   const rows = db
-    .prepare('SELECT column_id AS id, code, respondents FROM column_code ORDER BY column_id, position')
-    .all() as (ColumnCode & { id: number })[];
-  for (const { id, code, respondents } of rows) {
-    const codes = found.get(id);
-    if (codes) codes.push({ code, respondents });
-    else found.set(id, [{ code, respondents }]);
+    .prepare(
+      `SELECT column_id AS id, storage, code, respondents FROM column_code JOIN data_column ON data_column.id = column_id
+       ORDER BY column_id, position`,
+    )
+    .all() as (ColumnCode & { id: number; storage: Storage })[];
+  for (const { id, storage, code, respondents } of rows) {
+    const known = found.get(id);
+    if (known) known.codes.push({ code, respondents });
+    else found.set(id, { storage, codes: [{ code, respondents }] });
   }
-  return found;
+  return new Map([...found].map(([id, { storage, codes }]) => [id, isCoded(storage) ? together(codes) : codes]));
 }
 
 function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {
@@ -188,7 +210,19 @@ export function readColumn(db: Db, id: number): Column {
     const state = new Uint8Array(readBytes(db, id, 'state'));
     return { kind: 'sets', words: new Uint32Array(values), width, state, options: codes };
   }
-  return { kind: 'coded', values: storage === 'coded8' ? new Uint8Array(values) : new Uint16Array(values), codes };
+  const raw = storage === 'coded8' ? new Uint8Array(values) : new Uint16Array(values);
+  return { kind: 'coded', ...inCanonicalForm(raw, rawCodes(db, id)) };
+}
+
+/** A coded column whose codes are in canonical form: respondents who wrote 9 and 9.0 have one code. */
+function inCanonicalForm(values: Uint8Array | Uint16Array, raw: readonly ColumnCode[]) {
+  const codes = together(raw).map(({ code }) => code);
+  if (codes.length < raw.length) {
+    const place = new Map(codes.map((code, k) => [code, k + 1]));
+    const lookup = [0, ...raw.map(({ code }) => place.get(canonicalCode(code)) ?? 0)];
+    for (let k = 0; k < values.length; k++) values[k] = lookup[values[k] ?? 0] ?? 0;
+  }
+  return { values, codes };
 }
 
 export function columnBytes(column: Column): number {

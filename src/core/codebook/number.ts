@@ -12,6 +12,26 @@ export function parseNumber(text: string): number | null {
   return Number.isFinite(value) ? value : null;
 }
 
+/**
+ * The one canonical form of a code: of what spells a whole number that number ("9.0", "9." and "+9" are 9), of all else
+ * the text itself: "01" is no number, and "1.10" need not be 1.1. Codes come out of the store in it, and whatever is
+ * typed, sent or declared is brought to it, so that 9 and 9.0 are one code in a table, a band, a filter and a recode.
+ */
+export function canonicalCode(text: string): string {
+  const number = parseNumber(text);
+  return number === null || !Number.isInteger(number) ? text : String(number === 0 ? 0 : number);
+}
+
+/** Codes in their canonical form, each once; of two that are the same the first stands. */
+export function canonicalCodes<T extends { code: string }>(codes: readonly T[]): T[] {
+  const known = new Map<string, T>();
+  for (const one of codes) {
+    const code = canonicalCode(one.code);
+    if (!known.has(code)) known.set(code, code === one.code ? one : { ...one, code });
+  }
+  return [...known.values()];
+}
+
 /** Codes in the order a person lists them: numbers by value, then text by the alphabet. */
 export function compareCodes(a: string, b: string): number {
   const x = parseNumber(a);

@@ -76,6 +76,8 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   });
   const taken = reached.filter((one) => one.taken);
   const spared = reached.filter((one) => !one.taken);
+  // A band of single values that names a missing code is meant, and is empty all the same.
+  const named = spared.filter(({ at }) => recipe.bands[at]?.is === 'values');
   const facts = noFacts();
   const declared = new Set(codes.flatMap(({ code, missing: why }) => (why === null ? [] : (parseNumber(code) ?? []))));
   for (const [value, respondents] of tally.numbers) if (!declared.has(value)) takeNumber(facts, value, respondents);
@@ -116,12 +118,12 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
     },
     {
       id: 'reaches',
-      holds: true,
+      holds: named.length === 0,
       title: 'Missing codes',
       text:
         spared.length === 0
           ? 'No band reaches over one.'
-          : `${spared.map(({ code, why, at, respondents }) => `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${plural(respondents, 'respondent')})`).join('; ')}; ${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.`,
+          : `${spared.map(({ code, why, at, respondents }) => `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${plural(respondents, 'respondent')})`).join('; ')}; ${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.${named.length > 0 ? ` ${named.map(({ code, at }) => `“${nameOf(at)}” names ${code}, and nobody is in it for that`).join('; ')}: take ${named.map(({ code }) => code).join(', ')} in as ${named.length === 1 ? 'a number' : 'numbers'}, or take the band out.` : ''}`,
       codes: spared.map(({ code }) => code),
     },
     ...(taken.length > 0

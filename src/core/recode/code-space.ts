@@ -1,3 +1,5 @@
+import { canonicalCode } from '../codebook/number.js';
+
 /** Gives out the codes of one code list, none of them twice. */
 export interface CodeSpace {
   /**
@@ -18,10 +20,10 @@ const marked = (code: string) => `${code}'`;
  * @example const space = codeSpace(['1']); space.give('1'), space.give("1'") // "1'", "1''"
  */
 export function codeSpace(named: Iterable<string>): CodeSpace {
-  const taken = new Set(named);
+  const taken = new Set([...named].map(canonicalCode));
   return {
     give: (wanted, next = marked) => {
-      let code = wanted;
+      let code = canonicalCode(wanted);
       while (taken.has(code)) code = next(code);
       taken.add(code);
       return code;

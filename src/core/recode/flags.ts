@@ -1,9 +1,9 @@
 import { type Code, isAnswer } from '../codebook/types.js';
-import { type CodedColumn, hasAnswered, type SetsColumn } from '../count/column.js';
+import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn } from '../count/column.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
 import { codeSpace, giveAll } from './code-space.js';
-import type { Finding, Flags, Made, Proof } from './types.js';
+import type { Finding, Flags, Made, Proof, ProofRow } from './types.js';
 
 const [YES, NO] = ['1', '0'];
 
@@ -63,16 +63,39 @@ export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn 
   return { made, values };
 } // prettier-ignore
 
+/** Lines of the proof for those who mention nothing, each by how they stand to the question. */
+function standingRows(stand: (state: number) => number): ProofRow[] {
+  const line = (label: string, state: number, answered: boolean): ProofRow => ({
+    code: '',
+    label,
+    missing: !answered,
+    respondents: stand(state),
+    went: answered ? [0, stand(state), 0] : [0, 0, stand(state)],
+  });
+  return [
+    line('None of these', SET_STATE.none, true),
+    line('Ticked nothing', SET_STATE.nothing, true),
+    line('No answer', SET_STATE.noAnswer, false),
+    line('Not asked', SET_STATE.notAsked, false),
+  ].filter(({ respondents }) => respondents > 0);
+}
+
 /**
  * Old against new for a flag.
  * @param counts respondents by old code: of a multiple-response question those who mention it
  * @param after respondents by new code, in the order of `flagged`
  * @param blank respondents with nothing in the column
+ * @param states of a multiple-response question: how many respondents stand how to it; null for one answer
  */
-export function proveFlags(recipe: Flags, codes: readonly Code[], counts: ReadonlyMap<string, number>, after: readonly number[], blank: number, multiple: boolean): Proof {
+export function proveFlags(recipe: Flags, codes: readonly Code[], counts: ReadonlyMap<string, number>, after: readonly number[], blank: number, states: readonly number[] | null): Proof {
+  const multiple = states !== null;
+  const stand = (state: number) => states?.[state] ?? 0;
+  const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
+  const silent = stand(SET_STATE.blank) + stand(SET_STATE.noAnswer) + stand(SET_STATE.notAsked);
   const made = flagged(recipe, codes);
   const unknown = recipe.codes.filter((code) => !codes.some((one) => one.code === code && isAnswer(one)));
   const [yes = 0, no = 0] = after;
+  const blankAfter = multiple ? silent : blank;
   const missing = after.slice(2).reduce((sum, many) => sum + many, 0);
   const inYes = recipe.codes.reduce((sum, code) => sum + (counts.get(code) ?? 0), 0);
   const label = (code: string) => codes.find((one) => one.code === code)?.label ?? code;
@@ -88,10 +111,10 @@ export function proveFlags(recipe: Flags, codes: readonly Code[], counts: Readon
     ...(yes === 0 || no === 0 ? [{ id: 'empty' as const, holds: true, title: 'Empty', text: `Nobody is ${yes === 0 ? recipe.yes : recipe.no}.`, codes: [] }] : []),
     {
       id: 'reconciled',
-      holds: multiple ? yes <= inYes : yes === inYes,
+      holds: multiple ? yes <= inYes && yes + no === answered && missing === 0 && blankAfter === silent : yes === inYes,
       title: 'Reconciled',
       text: multiple
-        ? `${whole(inYes)} mentions by ${whole(yes)} respondents; ${whole(no)} answered and mention none of them; ${whole(blank)} blank stay blank.`
+        ? `${whole(inYes)} mentions by ${whole(yes)} respondents; ${whole(no)} answered and mention none of them; ${whole(answered)} answered before and after, ${whole(silent)} without an answer before and after.`
         : `${whole(yes + no)} answers before and after; ${whole(missing + blank)} without before and after.`,
       codes: [],
     },
@@ -99,7 +122,7 @@ export function proveFlags(recipe: Flags, codes: readonly Code[], counts: Readon
   const columns = [
     { code: YES, label: recipe.yes, missing: false, respondents: yes },
     { code: NO, label: recipe.no, missing: false, respondents: no },
-    { code: '', label: 'No answer', missing: true, respondents: missing + blank },
+    { code: '', label: 'No answer', missing: true, respondents: missing + blankAfter },
   ];
   const rows = codes.map(({ code, label: said, missing: why }) => {
     const respondents = counts.get(code) ?? 0;
@@ -110,7 +133,7 @@ export function proveFlags(recipe: Flags, codes: readonly Code[], counts: Readon
     holds: findings.every((finding) => finding.holds),
     findings: findings.map((finding) => (finding.id === 'revived' && made.kept.size === 0 ? { ...finding, text: 'The source has no missing codes.' } : finding)),
     columns,
-    rows: [...rows, { code: '', label: 'Blank', missing: true, respondents: blank, went: [0, 0, blank] }],
-    respondents: yes + no + missing + blank,
+    rows: [...rows, ...(multiple ? standingRows(stand) : []), { code: '', label: 'Blank', missing: true, respondents: blank, went: [0, 0, blank] }],
+    respondents: yes + no + missing + blankAfter,
   };
 } // prettier-ignore

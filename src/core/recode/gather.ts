@@ -1,6 +1,7 @@
 import { whole } from '../figures.js';
 import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
+import { type CountedMissing, countedMissing } from './counted-missing.js';
 import { type Contradictions, contradictionCheck, settleContradictions } from './contradictions.js';
 import type { Finding, Gather, GatherItem, Made, Proof } from './types.js';
 
@@ -162,8 +163,15 @@ export function mentionsBy(words: Uint32Array, width: number, options: number): 
   return mentioned;
 }
 
+/** Codes for ticked that the sources declare missing. */
+export function revivedByGather(recipe: Gather, sources: readonly GatherSource[]): CountedMissing[] {
+  return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].flatMap(({ label, ticked, also = [] }, k) =>
+    [ticked, ...also].flatMap((code) => (sources[k]?.missing.includes(code) ? [{ source: label, code }] : [])),
+  );
+}
+
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
-export function proveGather(recipe: Gather, result: GatherResult): Proof {
+export function proveGather(recipe: Gather, result: GatherResult, revived: readonly CountedMissing[] = []): Proof {
   const { state } = result.column;
   const respondents = state.length;
   const inState = [0, 0, 0, 0, 0, 0];
@@ -186,6 +194,7 @@ export function proveGather(recipe: Gather, result: GatherResult): Proof {
           : `Nobody ticked ${never.map(({ label }) => label).join(', ')}: is ${[...new Set(never.map(({ ticked }) => ticked))].join(', ')} the code that means ticked there?`,
       codes: never.map(({ label }) => label),
     },
+    ...countedMissing(revived),
     {
       id: 'none-said',
       holds: true,

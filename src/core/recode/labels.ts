@@ -1,3 +1,4 @@
+import { canonicalCode } from '../codebook/number.js';
 import { Fault } from '../fault.js';
 
 /**
@@ -36,6 +37,12 @@ export function toldApart<T extends { label: string }>(labelled: readonly T[]): 
   });
 }
 
+/** The label of a category that keeps its own, told apart by its code where a group is called the same. */
+export function ownLabel({ code, label }: { code: string; label: string }, groups: readonly { label: string }[]): string {
+  const name = (label || code).trim().toLowerCase();
+  return groups.some((group) => group.label.trim().toLowerCase() === name) ? `${label || code} (${code})` : label;
+}
+
 /** Refuses codes that are empty or stand twice. @throws Fault naming the place in `field` */
 export function checkCodes(coded: readonly { code: string; label: string }[], noun: string, field: string): void {
   const seen = new Map<string, string>();
@@ -43,10 +50,10 @@ export function checkCodes(coded: readonly { code: string; label: string }[], no
     const place = { field: `${field}[${k}].code`, code };
     if (code === '')
       throw new Fault('invalid', `${noun} ${k + 1}, "${label.trim()}", has no code.`, 'Give it one.', place);
-    const twin = seen.get(code);
+    const twin = seen.get(canonicalCode(code));
     if (twin !== undefined) {
       throw new Fault('invalid', `"${twin}" and "${label.trim()}" both have the code ${code}.`, 'Give one another.', place); // prettier-ignore
     }
-    seen.set(code, label.trim());
+    seen.set(canonicalCode(code), label.trim());
   });
 }

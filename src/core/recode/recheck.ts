@@ -65,8 +65,9 @@ function afterRegroup({ groups, setAside, unnamed, missing: rule, blank }: Regro
   if (Array.isArray(raw)) {
     const named = new Set(groups.flatMap(({ from }) => from));
     const nets = groups.filter(({ from }) => from.some((code) => raw.includes(code) && groups.find((one) => one.from.includes(code))?.from === from));
+    const apart = (code: string) => (groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase()) ? `${nameOf(codes, code)} (${code})` : nameOf(codes, code));
     const own = unnamed === 'own' ? raw.filter((code) => !named.has(code) && !setAside.includes(code)) : [];
-    return { is: 'mentions', labels: new Set([...nets.map(({ label }) => label.trim()), ...own.map((code) => nameOf(codes, code))]) };
+    return { is: 'mentions', labels: new Set([...nets.map(({ label }) => label.trim()), ...own.map(apart)]) };
   }
   if (typeof raw !== 'string') {
     if (!blank) return NOTHING;

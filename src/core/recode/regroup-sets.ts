@@ -2,6 +2,7 @@ import { type Code, isAnswer } from '../codebook/types.js';
 import { hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { whole } from '../figures.js';
 import { codeSpace, giveAll } from './code-space.js';
+import { ownLabel } from './labels.js';
 import { mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
@@ -24,7 +25,7 @@ function groupsOf(recipe: Regroup, source: readonly Code[]): { code: string; lab
   const space = codeSpace(taken);
   const own = recipe.unnamed === 'own' ? source.filter((one) => isAnswer(one) && !named.has(one.code)) : [];
   const given = giveAll(space, own.map(({ code }) => ({ code, missing: false })), taken);
-  return [...recipe.groups, ...own.map(({ code, label }) => ({ code: given.get(code) ?? code, label, from: [code] }))];
+  return [...recipe.groups, ...own.map((one) => ({ code: given.get(one.code) ?? one.code, label: ownLabel(one, recipe.groups), from: [one.code] }))];
 } // prettier-ignore
 
 /**

@@ -2,7 +2,7 @@ import { whole } from '../figures.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import { codeSpace, giveAll } from './code-space.js';
-import { checkCodes, checkLabels } from './labels.js';
+import { checkCodes, checkLabels, ownLabel } from './labels.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
 /** What the codes of special outcomes are called, where no group has that name. */
@@ -84,7 +84,7 @@ export function regroup(
   const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
   for (const { old, to, how } of all) {
     if (to === null || codes.some(({ code }) => code === to)) continue;
-    if (how === 'own') codes.push({ code: to, label: old.label, missing: null });
+    if (how === 'own') codes.push({ code: to, label: ownLabel(old, recipe.groups), missing: null });
     if (how === 'kept-missing' && recipe.missing === 'one')
       codes.push({ code: to, label: 'No answer', missing: 'other' });
     else if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });

@@ -194,10 +194,10 @@ describe('flags', () => {
     const { made, values } = flag(one, codes, column);
     expect([...values].map((place) => made.codes[place - 1]?.label ?? '')).toEqual(['', 'No', 'Yes', 'No', 'Refused', 'Yes']); // prettier-ignore
     const counts = new Map([['1', 1], ['2', 2], ['3', 1], ['9', 1]]); // prettier-ignore
-    const proof = proveFlags(one, codes, counts, [2, 2, 1], 1, false);
+    const proof = proveFlags(one, codes, counts, [2, 2, 1], 1, null);
     expect(proof.holds).toBe(true);
     expect(proof.respondents).toBe(6);
-    expect(proveFlags({ ...one, codes: ['7'] }, codes, counts, [0, 4, 1], 1, false).holds).toBe(false);
+    expect(proveFlags({ ...one, codes: ['7'] }, codes, counts, [0, 4, 1], 1, null).holds).toBe(false);
   });
 
   it('of all categories: each respondent who answered has one yes', () => {

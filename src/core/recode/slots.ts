@@ -1,6 +1,7 @@
 import { whole } from '../figures.js';
 import { type CodedColumn, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { Fault } from '../fault.js';
+import { type CountedMissing, countedMissing } from './counted-missing.js';
 import { type Contradictions, contradictionCheck, settleContradictions } from './contradictions.js';
 import { type GatherSource, mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Slots } from './types.js';
@@ -118,8 +119,21 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   return { column, slots: found, mentioned, again, others, none, contradictions };
 }
 
+/** Options, and the code for none of these, that a slot declares missing. */
+export function revivedBySlots(recipe: Slots, sources: readonly GatherSource[], names: readonly string[]): CountedMissing[] {
+  const codes = [...recipe.options.map(({ code }) => code), ...(recipe.none === null ? [] : [recipe.none])];
+  return sources.flatMap(({ missing }, k) =>
+    codes.filter((code) => missing.includes(code)).map((code) => ({ source: names[k] ?? '', code })),
+  );
+}
+
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
-export function proveSlots(recipe: Slots, result: SlotsResult, names: readonly string[]): Proof {
+export function proveSlots(
+  recipe: Slots,
+  result: SlotsResult,
+  names: readonly string[],
+  revived: readonly CountedMissing[] = [],
+): Proof {
   const { state } = result.column;
   const inState = [0, 0, 0, 0, 0, 0];
   for (const one of state) inState[one]!++;
@@ -142,6 +156,7 @@ export function proveSlots(recipe: Slots, result: SlotsResult, names: readonly s
           : `Answers that are no option: ${others.slice(0, 6).map(([code, n]) => `${code} (${whole(n)})`).join(', ')}${others.length > 6 ? ' ...' : ''}.`,
       codes: others.map(([code]) => code),
     },
+    ...countedMissing(revived),
     {
       id: 'empty',
       holds: true,

@@ -86,7 +86,7 @@ export function toCategories(recipe: ToCategories, tally: ReadonlyMap<string, nu
   }
   const made: Code[] = [
     ...labelled.map(({ key, label }): Code => ({ code: codeOf.get(key)!, label, missing: null })),
-    ...(rare.size > 0 ? [{ code: other, label: 'Other', missing: null }] : []),
+    ...(rare.size > 0 ? [{ code: other, label: labelled.some(({ label }) => label.trim().toLowerCase() === 'other') ? 'All other' : 'Other', missing: null }] : []),
     ...missing.values(),
   ];
   const place = new Map(made.map(({ code }, k) => [code, k + 1]));

@@ -129,3 +129,21 @@ describe('text to number', () => {
     expect(() => checkToNumber(recipe({ text: 'two', is: 'number', number: NaN }))).toThrow('no number');
   });
 });
+
+describe('a text that only looks like a number', () => {
+  const cells = ['10%', '12', '99%', '10', '99%', null, '99'];
+  const recipe = (exceptions: Parameters<typeof toNumber>[0]['exceptions']) => ({ kind: 'convert' as const, to: 'number' as const, source: 1, decimal: '.' as const, exceptions });
+  it('does not come back as an answer where it is declared missing', () => {
+    const missing = [{ code: '99%', label: 'Refused', missing: 'refused' as const }];
+    const result = toNumber(recipe([]), (k) => cells[k] ?? null, missing, cells.length);
+    expect([...result.values]).toEqual([10, 12, NaN, 10, NaN, NaN, 99]);
+    expect(madeNumber(result, missing).codes).toEqual([{ code: '99%', label: 'Refused', missing: 'refused' }]);
+    expect(result.words).toEqual(['99%']);
+  });
+  it('is a number again where the code is spelled as one, however it is written', () => {
+    const missing = [{ code: '99', label: 'Refused', missing: 'refused' as const }];
+    const result = toNumber(recipe([]), (k) => ['99', '99.0', '5'][k] ?? null, missing, 3);
+    expect(madeNumber(result, missing).codes).toEqual([{ code: '99', label: 'Refused', missing: 'refused' }]);
+    expect(result.numbers).toBe(1);
+  });
+}); // prettier-ignore

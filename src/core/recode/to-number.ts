@@ -1,4 +1,5 @@
 import { type Code, MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../codebook/types.js';
+import { canonicalCode } from '../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../codebook/facts.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
@@ -69,7 +70,7 @@ export function toNumber(
   const exceptions = new Map<string, Tally>();
   const coded = new Map<string, Tally>();
   const decisions = new Map(recipe.exceptions.map((exception) => [exception.text, decided(exception)]));
-  const declared = new Map(missing.flatMap((code) => (code.missing === null ? [] : [[code.code, code.missing] as const])));
+  const declared = new Map(missing.flatMap((code) => (code.missing === null ? [] : [[canonicalCode(code.code), code.missing] as const])));
   let numbers = 0;
   let blank = 0;
   const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
@@ -91,7 +92,7 @@ export function toNumber(
       blank++;
       continue;
     }
-    const reason = declared.get(text);
+    const reason = declared.get(canonicalCode(text));
     const spelled = readNumber(text, recipe.decimal);
     const choice = decisions.get(text) ?? (reason === undefined ? null : { is: 'missing' as const, missing: reason });
     if (choice === null && spelled !== null) {
@@ -100,10 +101,11 @@ export function toNumber(
       continue;
     }
     const outcome: Outcome = choice ?? { is: 'left' };
-    if (spelled !== null && outcome.is === 'missing') {
-      // A number that is no answer stays a number, and the codebook of the result says what it is.
+    if (spelled !== null && outcome.is === 'missing' && canonicalCode(text) === String(spelled)) {
+      // A number that is no answer stays a number, and the codebook of the result says what it is. What only looks like
+      // one ("99%") stays a word: as the number 99 it could not be told from an answer.
       values[k] = spelled;
-      note(coded, text, outcome);
+      note(coded, String(spelled), outcome);
       continue;
     }
     if (outcome.is === 'number') values[k] = outcome.number;

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
-import { compareCodes } from '../../core/codebook/number.js';
+import { canonicalCodes, compareCodes } from '../../core/codebook/number.js';
 import { isAnswer, LEVEL_WORDS, LEVELS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { sourcesOf, withIds } from '../../core/recode/sources.js';
@@ -216,11 +216,11 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   const lists = new Map(
     Object.entries(decided.lists).map(([key, { name, codes }]) => [
       key,
-      insertCodeList(db, name, codes, key === `list:${name}` && decided.kept.includes(name)),
+      insertCodeList(db, name, canonicalCodes(codes), key === `list:${name}` && decided.kept.includes(name)),
     ]),
   );
   for (const name of decided.kept)
-    if (!lists.has(`list:${name}`)) insertCodeList(db, name, decided.unused[name] ?? [], true);
+    if (!lists.has(`list:${name}`)) insertCodeList(db, name, canonicalCodes(decided.unused[name] ?? []), true);
   for (const { list, ...variable } of decided.columns) {
     insertVariable(db, { ...variable, codeListId: list === null ? null : (lists.get(list) ?? null), workingId: null });
   }

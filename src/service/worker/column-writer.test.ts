@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { parseNumber } from '../../core/codebook/number.js';
+import { canonicalCode, parseNumber } from '../../core/codebook/number.js';
 import { cellReader } from '../../store/cells.js';
 import { columnCodes, columnRow } from '../../store/columns.js';
 import { createStudyFile, type Db } from '../../store/open.js';
@@ -80,7 +80,8 @@ describe('a column that is written as it comes', () => {
         const many = Array.from({ length: again }, (_, j) => cells.map((one, k) => (j > 0 && k % 2 === 0 ? `${one}${j}` : one))).flat();
         const { column, values } = written(many, batch);
         if (column.spoiled) return;
-        const expected = asCells(many).map((one) => (one !== null && column.storage === 'number' ? (parseNumber(one) ?? one) : one));
+        const inForm = (one: string) => (column.storage === "number" ? (parseNumber(one) ?? one) : column.storage === "text" ? one : canonicalCode(one));
+        const expected = asCells(many).map((one) => (one === null ? null : inForm(one)));
         expect(values).toEqual(expected);
         expect(column.blank).toBe(expected.filter((one) => one === null).length);
       }),

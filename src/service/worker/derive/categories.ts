@@ -70,6 +70,13 @@ export const deriveInterlock: Deriver<Interlock> = ({ file, respondents, sources
   return { ...result.made, proof: proveInterlock(recipe, result, parts), ...keptCodes(result.values, result.made.codes) }; // prettier-ignore
 };
 
+/** Respondents by how they stand to a question (`SET_STATE`). */
+function statesOf({ state }: SetsColumn): number[] {
+  const states = [0, 0, 0, 0, 0, 0];
+  for (const one of state) states[one]!++;
+  return states;
+}
+
 export const deriveFlags: Deriver<Flags> = ({ file, respondents, sources }, recipe) => {
   const source = sources[0]!;
   const column = countableColumn(file, source);
@@ -78,7 +85,7 @@ export const deriveFlags: Deriver<Flags> = ({ file, respondents, sources }, reci
   const kept = keptCodes(values, made.codes);
   const { blank, counts } = tally(column, respondents);
   const after = kept.figures.codes.map((one) => one.respondents);
-  const proof = proveFlags(recipe, codes, counts, after, blank, column.kind === 'sets');
+  const proof = proveFlags(recipe, codes, counts, after, blank, column.kind === 'sets' ? statesOf(column) : null);
   return { level: made.level, codes: made.codes, proof, ...kept };
 };
 

@@ -3,13 +3,15 @@ import { deriveBand, deriveFlags, deriveInterlock, deriveRegroup, deriveToCatego
 import { deriveScore, deriveToNumber } from './numbers.js';
 import { deriveCombine, deriveGather, deriveSlots } from './sets.js';
 import type { Column } from '../../../core/count/column.js';
+import { canonicalRecipe } from '../../../core/recode/canonical-recipe.js';
 import { recheck } from '../../../core/recode/recheck.js';
 import { cachedColumn } from '../column-cache.js';
 import { sourceCodes } from './columns.js';
 import type { Derived, DerivedColumn, DeriveJob, Deriver } from './types.js';
 
 /** Computes what a recipe makes, with its proof on the whole data. @throws Fault where a source does not suit */
-export function deriveInStudy(job: DeriveJob): Derived {
+export function deriveInStudy(given: DeriveJob): Derived {
+  const job = { ...given, recipe: canonicalRecipe(given.recipe) };
   const derived = rechecked(job, derive(job, job.recipe));
   return job.proofOnly ? { ...derived, column: null } : derived;
 }

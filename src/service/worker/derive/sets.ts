@@ -1,21 +1,24 @@
 import { combine, combined, proveCombine } from '../../../core/recode/combine.js';
-import { gather, gathered, proveGather } from '../../../core/recode/gather.js';
-import { proveSlots, slots, slotted } from '../../../core/recode/slots.js';
+import { gather, gathered, proveGather, revivedByGather } from '../../../core/recode/gather.js';
+import { proveSlots, revivedBySlots, slots, slotted } from '../../../core/recode/slots.js';
 import type { Combine, Gather, Slots } from '../../../core/recode/types.js';
 import { countableColumn, keptSets, sourceCodes, withMissing } from './columns.js';
 import type { Deriver } from './types.js';
 
 export const deriveGather: Deriver<Gather> = (job, recipe) => {
-  const result = gather(recipe, withMissing(job), job.respondents);
-  return { ...gathered(recipe), proof: proveGather(recipe, result), ...keptSets(result.column, result.mentioned) };
+  const sources = withMissing(job);
+  const result = gather(recipe, sources, job.respondents);
+  const proof = proveGather(recipe, result, revivedByGather(recipe, sources));
+  return { ...gathered(recipe), proof, ...keptSets(result.column, result.mentioned) };
 };
 
 export const deriveSlots: Deriver<Slots> = (job, recipe) => {
-  const result = slots(recipe, withMissing(job), job.respondents);
+  const sources = withMissing(job);
+  const result = slots(recipe, sources, job.respondents);
   const titles = job.sources.map(({ title }) => title);
   return {
     ...slotted(recipe),
-    proof: proveSlots(recipe, result, titles),
+    proof: proveSlots(recipe, result, titles, revivedBySlots(recipe, sources, titles)),
     ...keptSets(result.column, result.mentioned),
   };
 };

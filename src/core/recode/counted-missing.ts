@@ -1,0 +1,24 @@
+import type { Finding } from './types.js';
+
+/** A code that a recipe counts as an answer, and that its source declares to be none. */
+export interface CountedMissing {
+  /** What the source is called. */
+  source: string;
+  code: string;
+}
+
+/** Codes that count as answers though the codebook declares them missing: told, for nobody may mean it. */
+export function countedMissing(codes: readonly CountedMissing[]): Finding[] {
+  if (codes.length === 0) return [];
+  const named = codes.slice(0, 6).map(({ source, code }) => `${code} in ${source}`);
+  const more = codes.length > 6 ? ` and ${codes.length - 6} more` : '';
+  return [
+    {
+      id: 'revived',
+      holds: false,
+      title: 'Missing codes that count',
+      text: `The codebook declares ${named.join(', ')}${more} missing, and here ${codes.length === 1 ? 'it counts' : 'they count'} as an answer. Choose another code here, or declare ${codes.length === 1 ? 'it' : 'them'} an answer.`,
+      codes: [...new Set(codes.map(({ code }) => code))],
+    },
+  ];
+}

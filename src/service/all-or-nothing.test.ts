@@ -121,15 +121,15 @@ function breaking(study: OpenStudy, what: 'computation' | 'statement', n: number
   const db: Db = study.db;
   const prepare = db.prepare.bind(db);
   if (what === 'computation')
-    service.run = ((name, job, signal) => {
+    service.run = (name, job, signal) => {
       if (name === 'derive') fail();
       return run(name, job, signal);
-    }) as typeof run;
+    };
   else
-    db.prepare = ((sql: string) => {
+    db.prepare = (sql: string) => {
       if (/^\s*(INSERT|UPDATE|DELETE)/i.test(sql)) fail();
       return prepare(sql);
-    }) as typeof db.prepare;
+    };
   return {
     mend: () => {
       service.run = run;

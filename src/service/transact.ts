@@ -8,16 +8,17 @@ const REHEARSED = new Error('a rehearsal is taken back');
 
 /** How the study would stand after a change; the change itself is taken back. @throws what the work throws */
 function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
-  let standing: Standing | null = null;
+  const seen: Standing[] = [];
   try {
     db.transaction(() => {
       work();
-      standing = standingOf(db);
+      seen.push(standingOf(db));
       throw REHEARSED;
     }).immediate();
   } catch (error) {
     if (error !== REHEARSED) throw error;
   }
+  const [standing] = seen;
   if (!standing) throw new Error('a rehearsal left nothing');
   return standing;
 }

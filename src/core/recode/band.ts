@@ -123,7 +123,11 @@ export function banded(recipe: Band, codes: readonly Code[], outside: boolean): 
   const named = new Set(recipe.bands.map(({ code }) => code));
   const space = codeSpace(named);
   const missing = codes.filter((code) => !isAnswer(code) && !recipe.taken.includes(code.code));
-  const kept = giveAll(space, missing.map(({ code }) => ({ code, missing: true })), named);
+  const kept = giveAll(
+    space,
+    missing.map(({ code }) => ({ code, missing: true })),
+    named,
+  );
   return {
     level: 'ordered',
     kept,

@@ -38,7 +38,10 @@ export function toldApart<T extends { label: string }>(labelled: readonly T[]): 
 }
 
 /** The label of a category that keeps its own, told apart by its code where a group is called the same. */
-export function ownLabel({ code, label }: { code: string; label: string }, groups: readonly { label: string }[]): string {
+export function ownLabel(
+  { code, label }: { code: string; label: string },
+  groups: readonly { label: string }[],
+): string {
   const name = (label || code).trim().toLowerCase();
   return groups.some((group) => group.label.trim().toLowerCase() === name) ? `${label || code} (${code})` : label;
 }

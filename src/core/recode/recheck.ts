@@ -62,7 +62,7 @@ const reasonOf = (codes: readonly Code[], code: string) => codes.find((one) => o
 const ownLabels = (codes: readonly Code[], code: string) => [nameOf(codes, code), `${nameOf(codes, code)} (${code})`];
 
 function afterRegroup({ groups, setAside, unnamed, missing: rule, blank }: Regroup, codes: readonly Code[], raw: Raw): Said {
-  if (Array.isArray(raw)) {
+  if (raw !== null && typeof raw !== 'string') {
     const named = new Set(groups.flatMap(({ from }) => from));
     const nets = groups.filter(({ from }) => from.some((code) => raw.includes(code) && groups.find((one) => one.from.includes(code))?.from === from));
     const apart = (code: string) => (groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase()) ? `${nameOf(codes, code)} (${code})` : nameOf(codes, code));

@@ -120,7 +120,11 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
 }
 
 /** Options, and the code for none of these, that a slot declares missing. */
-export function revivedBySlots(recipe: Slots, sources: readonly GatherSource[], names: readonly string[]): CountedMissing[] {
+export function revivedBySlots(
+  recipe: Slots,
+  sources: readonly GatherSource[],
+  names: readonly string[],
+): CountedMissing[] {
   const codes = [...recipe.options.map(({ code }) => code), ...(recipe.none === null ? [] : [recipe.none])];
   return sources.flatMap(({ missing }, k) =>
     codes.filter((code) => missing.includes(code)).map((code) => ({ source: names[k] ?? '', code })),

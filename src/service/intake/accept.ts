@@ -226,7 +226,6 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   }
 }
 
-
 /** Moves a whole file to its place, so that it is there even after the power fails. */
 async function land(part: string, place: string): Promise<void> {
   await sync(part);

@@ -17,13 +17,16 @@ function parsed(text: string): unknown {
 export const GET = endpoint(async ({ service, param, context }) => {
   const { searchParams } = context.url;
   const sentence = parseWith(SentenceSchema, parsed(searchParams.get('sentence') ?? ''));
-  const shown = parseWith(ShownSchema.pick({ percent: true, order: true, last: true, expected: true, residuals: true }), {
-    percent: searchParams.get('percent') ?? 'column',
-    order: searchParams.get('order') ?? 'list',
-    last: searchParams.get('last') === 'true',
-    expected: searchParams.get('expected') === 'true',
-    residuals: searchParams.get('residuals') === 'true',
-  });
+  const shown = parseWith(
+    ShownSchema.pick({ percent: true, order: true, last: true, expected: true, residuals: true }),
+    {
+      percent: searchParams.get('percent') ?? 'column',
+      order: searchParams.get('order') ?? 'list',
+      last: searchParams.get('last') === 'true',
+      expected: searchParams.get('expected') === 'true',
+      residuals: searchParams.get('residuals') === 'true',
+    },
+  );
   const study = openStudy(service, param('study'));
   return csvResponse(await tableAsCsv(service, study, sentence, shown), `${study.id} table`);
 });

@@ -16,7 +16,7 @@ const level = z.enum(['unordered', 'ordered']);
 const scores = z.array(z.number()).max(100_000);
 const positions = z.array(z.int().min(0)).max(100_000);
 
-const ExactSchema = z
+export const ExactSchema = z
   .strictObject({
     method: z
       .enum(['auto', 'exact', 'monte-carlo', 'none'])

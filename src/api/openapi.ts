@@ -5,6 +5,7 @@ import * as codebook from './codebook-schemas.js';
 import * as ledger from './ledger-schemas.js';
 import * as intake from './intake-schemas.js';
 import * as schemas from './schemas.js';
+import { TableAskedSchema, WholeAnswerSchema } from './table-schemas.js';
 
 interface Operation {
   method: RouteConfig['method'];
@@ -332,6 +333,15 @@ const OPERATIONS: readonly Operation[] = [
     answer: schemas.CountArraySchema,
   },
   {
+    method: 'post',
+    path: '/studies/{study}/table',
+    id: 'answerTable',
+    summary: 'A table whole, by its parts or by its sentence: counts, percentages, tests, measures, cells, reading',
+    body: TableAskedSchema,
+    status: 200,
+    answer: WholeAnswerSchema,
+  },
+  {
     method: 'get',
     path: '/studies/{study}/table.csv',
     id: 'tableAsCsv',
@@ -341,6 +351,8 @@ const OPERATIONS: readonly Operation[] = [
       percent: schemas.ShownSchema.shape.percent.optional(),
       order: schemas.ShownSchema.shape.order,
       last: z.enum(['true', 'false']).optional(),
+      expected: z.enum(['true', 'false']).optional(),
+      residuals: z.enum(['true', 'false']).optional(),
     }),
     status: 200,
     media: 'text/csv',

@@ -7,6 +7,7 @@ import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
 import { defaultFolder, startService } from '../service/context.js';
 import { assessLines, assessOne } from './assess.js';
+import { sayTable } from './table.js';
 import { openBrowser } from './open-browser.js';
 import { DEMO_STUDY, seedDemo } from './seed-demo.js';
 import { type Running, serve } from './serve.js';
@@ -113,6 +114,23 @@ program
     const input = file === undefined ? process.stdin : createReadStream(file);
     if (jsonl) process.exitCode = (await assessLines(input, process.stdout)) > 0 ? 2 : 0;
     else await assessOne(input, process.stdout);
+  });
+
+program
+  .command('table')
+  .description('a table of a study as JSON, by its sentence')
+  .argument('<study>', 'id of the study, or its name')
+  .argument('<sentence>', 'such as "Satisfaction by Site, only where Age 60 and over"')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .option('--order <order>', 'how the rows stand: list or frequency', 'list')
+  .option('--csv', 'the table as CSV')
+  .action(async (study: string, sentence: string, flags: { store: string; order: string; csv?: boolean }) => {
+    const service = startService({ folder: flags.store, worker });
+    try {
+      process.stdout.write(await sayTable(service, study, sentence, flags));
+    } finally {
+      await service.close();
+    }
   });
 
 program.parseAsync().catch((error: unknown) => {

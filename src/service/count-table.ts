@@ -2,6 +2,7 @@ import { canonicalCode } from '../core/codebook/number.js';
 import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
+import { checkConditions } from '../core/table/check-conditions.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
 import { toGrid } from '../core/table/grid.js';
 import { orderRows, type RowOrder, rowPlaces } from '../core/table/order.js';
@@ -79,6 +80,10 @@ export async function countTable(service: Service, study: OpenStudy, sentence: S
     ...(sentence.by === null ? [] : [find(sentence.by, 'by')]),
     ...withinOf(study, sentence, find),
   ];
+  checkConditions(sentence.only, allVariables(study.db), (variable) => {
+    const row = allVariables(study.db).find(({ id }) => id === variable.id);
+    return row ? columnCodes(study.db, row.columnId).map(({ code }) => code) : [];
+  });
   const weight = sentence.weight === null ? null : find(sentence.weight, 'weight');
   if (weight && weight.level !== 'number') {
     throw new Fault('unsupported', `${titleOf(weight)} is not a number, so it cannot weight.`, 'Weight by a number.', {

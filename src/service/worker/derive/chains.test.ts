@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
-import type { Code } from '../../../core/codebook/types.js';
 import type { Column } from '../../../core/count/column.js';
 import { Fault } from '../../../core/fault.js';
 import { checkRecipe } from '../../../core/recode/check.js';
@@ -43,19 +42,17 @@ interface Variable extends DeriveSource {
 }
 
 const code = fc.constantFrom(...AWKWARD);
-const codesOf = fc
-  .uniqueArray(code, { minLength: 2, maxLength: 9 })
-  .chain((codes) =>
-    fc.tuple(
-      ...codes.map((one) =>
-        fc.record({
-          code: fc.constant(one),
-          label: fc.constant(`L${one}`),
-          missing: fc.constantFrom(null, null, null, 'refused' as const, 'not-asked' as const),
-        }),
-      ),
+const codesOf = fc.uniqueArray(code, { minLength: 2, maxLength: 9 }).chain((codes) =>
+  fc.tuple(
+    ...codes.map((one) =>
+      fc.record({
+        code: fc.constant(one),
+        label: fc.constant(`L${one}`),
+        missing: fc.constantFrom(null, null, null, 'refused' as const, 'not-asked' as const),
+      }),
     ),
-  );
+  ),
+);
 const answers = (variable: Variable) => variable.codes.filter(({ missing }) => missing === null).map((one) => one.code);
 
 function regroupOf(variable: Variable): fc.Arbitrary<Recipe> {
@@ -126,20 +123,18 @@ const interlockOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   });
 
 const combineOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
-  fc
-    .constantFrom('any' as const, 'all' as const, 'first-only' as const)
-    .map((how) => ({
-      kind: 'combine',
-      sources: [one.id, other.id],
-      how,
-      atLeast: 1,
-      options: [...new Set([...answers(one), ...answers(other)])].map((option, k) => ({
-        code: option,
-        label: `Option ${k}`,
-      })),
-      none: [],
-      base: 'any',
-    }));
+  fc.constantFrom('any' as const, 'all' as const, 'first-only' as const).map((how) => ({
+    kind: 'combine',
+    sources: [one.id, other.id],
+    how,
+    atLeast: 1,
+    options: [...new Set([...answers(one), ...answers(other)])].map((option, k) => ({
+      code: option,
+      label: `Option ${k}`,
+    })),
+    none: [],
+    base: 'any',
+  }));
 
 const gatherOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.constant({

@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { STANDINGS } from '../core/count/types.js';
+import { MENTIONS } from '../core/table/sentence.js';
+import { ROW_ORDERS } from '../core/table/order.js';
+import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
+
+const called = z
+  .union([z.int().min(1), z.string().trim().min(1).max(1000)])
+  .describe('A variable by its id, its name or its label.');
+const codes = z.array(z.string().max(1000)).max(5000);
+
+const ConditionCalledSchema = z
+  .discriminatedUnion('is', [
+    z.strictObject({ variable: called, is: z.literal('any-of'), codes }),
+    z.strictObject({ variable: called, is: z.literal('none-of'), codes }),
+    z.strictObject({ variable: called, is: z.literal('at-least'), least: z.int().min(1).max(500), codes }),
+    z.strictObject({
+      variable: called,
+      is: z.literal('between'),
+      from: z.number().nullable().default(null),
+      to: z.number().nullable().default(null),
+    }),
+  ])
+  .openapi('ConditionCalled');
+
+const how = {
+  order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; it changes no statistic.'),
+  last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
+  confidence: z.number().gt(0).lt(1).optional().describe('Of every interval and verdict; .95 where absent.'),
+  predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted from the other.'),
+  exact: ExactSchema.optional(),
+};
+
+/** A table by its parts, each optional but the rows; or by a sentence in words. */
+export const TableAskedSchema = z
+  .union([
+    z.strictObject({
+      rows: called,
+      by: called.nullish(),
+      within: called.nullish(),
+      only: z.array(ConditionCalledSchema).max(20).optional(),
+      weight: called.nullish(),
+      counted: z.array(z.enum(STANDINGS)).max(STANDINGS.length).optional(),
+      mention: z.enum(MENTIONS).optional(),
+      ...how,
+    }),
+    z.strictObject({
+      sentence: z.string().min(1).max(10_000).describe('“Satisfaction by Site, only where Age 60 and over”.'),
+      ...how,
+    }),
+  ])
+  .openapi('TableAsked');
+
+const category = z.object({ code: z.string(), label: z.string(), kind: z.string() });
+const numbers = z.array(z.number());
+const reading = z.array(z.object({ id: z.string(), question: z.string() }).loose());
+
+const TableAnswerSchema = z
+  .object({
+    title: z.string(),
+    rows: z.array(category),
+    columns: z.array(category).nullable().describe('Null for a frequency table: each figure has one column then.'),
+    base: z.number(),
+    columnBases: numbers,
+    rowTotals: numbers,
+    weighted: z
+      .object({
+        by: z.string(),
+        base: z.number(),
+        columnBases: numbers,
+        rowTotals: numbers,
+        effectiveBase: z.number(),
+        effectiveColumnBases: numbers,
+      })
+      .nullable(),
+    mentions: z.object({ columns: numbers, total: z.number() }).nullable(),
+    total: z.number().describe('Respondents in the study.'),
+    leftOut: z.array(z.object({ why: z.string(), variable: z.string(), reason: z.string(), respondents: z.number() })),
+    figures: z
+      .record(z.string(), z.array(z.array(z.number().nullable())))
+      .describe('By id, row by row as the table stands; percentages from 0 to 100; null where a cell has none.'),
+    tests: AssessmentSchema.shape.tests,
+    measures: AssessmentSchema.shape.measures,
+    cells: AssessmentSchema.shape.cells,
+    cautions: AssessmentSchema.shape.cautions,
+    absent: AssessmentSchema.shape.absent,
+    reading,
+  })
+  .openapi('TableAnswer');
+
+export const WholeAnswerSchema = TableAnswerSchema.extend({
+  within: z.array(z.object({ code: z.string(), label: z.string(), table: TableAnswerSchema })).nullable(),
+}).openapi('WholeTableAnswer');

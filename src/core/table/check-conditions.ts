@@ -1,0 +1,38 @@
+import { canonicalCode } from '../codebook/number.js';
+import { titleOf, type Variable } from '../codebook/types.js';
+import { Fault } from '../fault.js';
+import type { Condition } from './sentence.js';
+
+const LISTED = 12;
+
+/**
+ * Refuses conditions that can mean nothing: codes that the variable has not, a range that ends before it begins, a list
+ * without codes.
+ * @param found codes that only the data has, by variable
+ * @throws Fault naming the condition, the variable and the code
+ */
+export function checkConditions(
+  only: readonly Condition[],
+  variables: readonly Variable[],
+  found: (variable: Variable) => readonly string[],
+): void {
+  only.forEach((condition, k) => {
+    const variable = variables.find(({ id }) => id === condition.variable);
+    if (!variable) return;
+    const title = titleOf(variable);
+    const place = { field: `only[${k}]`, variable: variable.name };
+    if (condition.is === 'between') {
+      const { from, to } = condition;
+      if (from === null || to === null || from <= to) return;
+      throw new Fault('invalid', `${title} is asked to be from ${from} to ${to}, which is nothing.`, `Write ${to} to ${from}.`, place); // prettier-ignore
+    }
+    if (condition.codes.length === 0 && condition.is !== 'at-least')
+      throw new Fault('invalid', `The condition on ${title} names no category.`, 'Name one or more, or take the condition out.', place); // prettier-ignore
+    if (variable.level === 'number' || variable.level === 'text') return;
+    const known = new Set([...variable.codes.map(({ code }) => code), ...found(variable)]);
+    const unknown = condition.codes.find((code) => !known.has(canonicalCode(code)));
+    if (unknown === undefined) return;
+    const has = [...known].slice(0, LISTED).join(', ') + (known.size > LISTED ? ', …' : '');
+    throw new Fault('not-found', `${title} has no code ${unknown}.`, `It has ${has}.`, { ...place, code: unknown });
+  });
+}

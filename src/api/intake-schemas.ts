@@ -74,6 +74,7 @@ export const CodebookFileSchema = z
           note: text(10_000).optional(),
           group: text(200).optional(),
           starred: z.boolean().optional(),
+          shownOrder: z.array(z.string().max(1000)).max(5000).optional(),
           aside: z.boolean().optional(),
         }),
       )

@@ -114,6 +114,9 @@ export const VariableEditSchema = z
     group: text(200).optional().describe('Variables of one group stand together; empty: none.'),
     starred: z.boolean().optional(),
     aside: z.boolean().optional().describe('Out of the lists to choose from.'),
+    shownOrder: codes
+      .optional()
+      .describe('Codes in the order in which tables and charts show them; empty: that of the list. No statistic changes.'),
   })
   .openapi('VariableEdit');
 
@@ -277,6 +280,7 @@ const VariableSchema = z.object({
   group: z.string(),
   starred: z.boolean(),
   aside: z.boolean(),
+  shownOrder: z.array(z.string()).describe('Codes in the order in which they are shown; empty: as they are listed.'),
   madeAt: z.string().describe('When it was taken in or made.'),
 });
 

@@ -1,12 +1,10 @@
 import { TableAskedSchema } from '../api/table-schemas.js';
 import { parseWith } from '../api/problem.js';
 import { Fault } from '../core/fault.js';
-import { parseSentence } from '../core/table/parse-sentence.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/count-table.js';
 import { listStudies, openStudy } from '../service/open-study.js';
-import { answerTable } from '../service/table-answer.js';
-import { allVariables } from '../store/variables.js';
+import { answerTable, readSentence } from '../service/table-answer.js';
 
 /** A study's id, by the id itself or by its name. @throws Fault where none, or several, are called so */
 function studyId(service: Service, called: string): string {
@@ -34,5 +32,5 @@ export async function sayTable(
   const asked = parseWith(TableAskedSchema, { sentence, order });
   if (!csv) return `${JSON.stringify(await answerTable(service, study, asked))}\n`;
   const { order: rowOrder } = asked;
-  return tableAsCsv(service, study, parseSentence(sentence, allVariables(study.db)), { percent: 'column', order: rowOrder });
+  return tableAsCsv(service, study, readSentence(study, sentence), { percent: 'column', order: rowOrder });
 } // prettier-ignore

@@ -5,7 +5,7 @@ import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
 import { toGrid } from '../core/table/grid.js';
-import { orderRows, type RowOrder, rowPlaces } from '../core/table/order.js';
+import { arrange, asDisplayed, type RowOrder, shownPlaces } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
 import { split } from '../core/table/split.js';
 import { cellFiguresOf, type FiguresAsked } from '../core/reading/cell-figures.js';
@@ -121,14 +121,13 @@ export async function tableAsCsv(
   const title = saySentence(sentence, variables);
   const grid = (table: Table, name: string) => toGrid(table, name, percent, cellFiguresOf(table, asked));
   if (sentence.within === null) {
-    const plain = tabulate(sentence, counts, variables);
-    return writeCsv(grid(orderRows(plain, rowPlaces(plain, order, last)), title));
+    return writeCsv(grid(asDisplayed(tabulate(sentence, counts, variables), { order, last }), title));
   }
   const { within, all, strata } = split(sentence, counts, variables);
-  const places = rowPlaces(all, order, last);
+  const places = shownPlaces(all, { order, last });
   const name = titleOf(within.variable);
   return writeCsv([
-    ...grid(orderRows(all, places), title),
-    ...strata.flatMap(({ label, table }) => [[], ...grid(orderRows(table, places), `${name}: ${label}`)]),
+    ...grid(arrange(all, places), title),
+    ...strata.flatMap(({ label, table }) => [[], ...grid(arrange(table, places), `${name}: ${label}`)]),
   ]);
 }

@@ -49,6 +49,7 @@ const NAMES: Record<string, string> = {
   group: 'Group',
   level: 'Level',
   starred: 'Star',
+  shownOrder: 'Order shown',
   aside: 'Set aside',
   codeListId: 'Code list',
   codes: 'Codes',
@@ -99,6 +100,8 @@ function sayValue(field: string, value: unknown, names: Namer): string {
       return value === null ? 'none' : names.listName(value as number);
     case 'standsIn':
       return value === null ? 'beside its source' : 'in the place of its source';
+    case 'shownOrder':
+      return (value as string[]).length === 0 ? 'as listed' : (value as string[]).join(', ');
     case 'starred':
     case 'aside':
       return value === true ? 'yes' : 'no';

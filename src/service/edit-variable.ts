@@ -120,6 +120,7 @@ const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor'>, string> = {
   group: 'group',
   starred: 'star',
   aside: 'place in the roster',
+  shownOrder: 'order shown',
 };
 
 function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): string {
@@ -194,12 +195,13 @@ export function editEntries(
             columnId: variable.columnId,
             codeListId: listOf.has(variable.id) ? listOf.get(variable.id)! : variable.codeListId,
           });
-          const { note, group, starred, aside } = edit;
+          const { note, group, starred, aside, shownOrder } = edit;
           markVariable(db, variable.id, {
             note: note ?? variable.note,
             group: group?.trim() ?? variable.group,
             starred: starred ?? variable.starred,
             aside: aside ?? variable.aside,
+            shownOrder: shownOrder ?? variable.shownOrder,
           });
         }
       },

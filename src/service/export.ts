@@ -34,8 +34,8 @@ function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, str
 
 /** What is said of variables beyond their entries; nothing where nothing is. */
 function marksOf(variables: readonly VariableRow[]): Record<string, FileMarks> | undefined {
-  const marks = variables.flatMap(({ name, note, group, starred, aside }) => {
-    const said = { ...(note ? { note } : {}), ...(group ? { group } : {}), ...(starred ? { starred } : {}), ...(aside ? { aside } : {}) }; // prettier-ignore
+  const marks = variables.flatMap(({ name, note, group, starred, aside, shownOrder }) => {
+    const said = { ...(note ? { note } : {}), ...(group ? { group } : {}), ...(starred ? { starred } : {}), ...(aside ? { aside } : {}), ...(shownOrder.length > 0 ? { shownOrder } : {}) }; // prettier-ignore
     return Object.keys(said).length > 0 ? [[name, said] as const] : [];
   });
   return marks.length > 0 ? Object.fromEntries(marks) : undefined;

@@ -11,7 +11,7 @@ import { readSplit } from '../core/reading/read-within.js';
 import { assessSplit } from '../core/reading/split/assess-split.js';
 import { tableAnswer, type TableAnswer } from '../core/reading/table-answer.js';
 import { type Called, findVariable } from '../core/table/find-variable.js';
-import { orderRows, type RowOrder, rowPlaces } from '../core/table/order.js';
+import { arrange, asDisplayed, type RowOrder, shownPlaces } from '../core/table/order.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
 import { type Mention, saySentence, type Sentence } from '../core/table/sentence.js';
 import { split } from '../core/table/split.js';
@@ -45,6 +45,9 @@ export type TableAsked = {
 export interface WholeAnswer extends TableAnswer {
   within: { code: string; label: string; table: TableAnswer }[] | null;
 }
+
+/** A sentence in words as a sentence of the study. @throws Fault naming what is not of it */
+export const readSentence = ({ db }: OpenStudy, text: string): Sentence => parseSentence(text, allVariables(db));
 
 function sentenceIn(asked: TableAsked, variables: readonly VariableRow[]): Sentence {
   if ('sentence' in asked) return parseSentence(asked.sentence, variables);
@@ -93,15 +96,14 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
     return tableAnswer(name, table, assessment, read(table, isCross, confidence, options));
   };
   if (sentence.within === null) {
-    const plain = tabulate(sentence, counts, variables);
-    return { ...(await one(title, orderRows(plain, rowPlaces(plain, order, last)))), within: null };
+    return { ...(await one(title, asDisplayed(tabulate(sentence, counts, variables), { order, last }))), within: null };
   }
   const whole = split(sentence, counts, variables);
-  const places = rowPlaces(whole.all, order, last);
+  const places = shownPlaces(whole.all, { order, last });
   const known = assessSplit(whole, confidence);
-  const all = tableAnswer(title, orderRows(whole.all, places), known.all, readSplit(whole, known, confidence, options));
+  const all = tableAnswer(title, arrange(whole.all, places), known.all, readSplit(whole, known, confidence, options));
   const within: NonNullable<WholeAnswer['within']> = [];
   for (const { code, label, table } of whole.strata)
-    within.push({ code, label, table: await one(`${title}: ${label}`, orderRows(table, places)) });
+    within.push({ code, label, table: await one(`${title}: ${label}`, arrange(table, places)) });
   return { ...all, within };
 }

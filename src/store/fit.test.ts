@@ -4,7 +4,7 @@ import { sentenceOf } from '../core/table/sentence.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
 import type { Delta, Difference, State, VariableState } from './state.js';
 
-const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({ name, label: '', question: '', level: 'unordered', codeListId: null, workingId: null, madeAt: '', note: '', group: '', starred: false, aside: false, ...more }); // prettier-ignore
+const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({ name, label: '', question: '', level: 'unordered', codeListId: null, workingId: null, madeAt: '', note: '', group: '', starred: false, aside: false, shownOrder: [], ...more }); // prettier-ignore
 const flags = (source: number): Recipe => ({ kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' });
 const code = (at: string, label: string) => ({ code: at, label, missing: null });
 const made = (recipe: Recipe) => ({ recipe, created: '', edited: '', standsIn: null });

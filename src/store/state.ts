@@ -47,8 +47,8 @@ export interface Delta {
   things: Difference[];
 }
 
-function stateOf({ name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside }: VariableRow): VariableState {
-  return { name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside };
+function stateOf({ name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder }: VariableRow): VariableState {
+  return { name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder };
 } // prettier-ignore
 
 /** Everything in a study that can be changed, as it stands. */

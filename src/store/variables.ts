@@ -10,11 +10,14 @@ export interface Marks {
   starred: boolean;
   /** Out of the lists to choose from, until it is asked for. */
   aside: boolean;
+  /** Codes in the order in which they are shown, where that is another than the scale; empty: as they are listed. */
+  shownOrder: string[];
 }
 
 /** A variable with where its values are and what made it. */
 export interface VariableRow extends Variable, Marks {
   codes: Code[];
+  shownOrder: string[];
   columnId: number;
   codeListId: number | null;
   workingId: number | null;
@@ -35,11 +38,12 @@ interface Flat {
   group: string;
   starred: 0 | 1;
   aside: 0 | 1;
+  shownOrder: string;
   madeAt: string;
 }
 
 const COLUMNS =
-  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS workingId, note, in_group AS "group", starred, aside, made_at AS madeAt';
+  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS workingId, note, in_group AS "group", starred, aside, shown_order AS shownOrder, made_at AS madeAt';
 
 /** All variables in the order of the roster. */
 export function allVariables(db: Db): VariableRow[] {
@@ -48,6 +52,7 @@ export function allVariables(db: Db): VariableRow[] {
     ...row,
     starred: row.starred === 1,
     aside: row.aside === 1,
+    shownOrder: JSON.parse(row.shownOrder) as string[],
     codes: row.codeListId === null ? [] : (lists.get(row.codeListId) ?? []),
   }));
 }
@@ -117,12 +122,13 @@ export function useCodeList(db: Db, list: number, variables: readonly number[]):
 }
 
 /** Changes what is said of a variable beyond its entry. */
-export function markVariable(db: Db, id: number, { note, group, starred, aside }: Marks): void {
-  db.prepare('UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ? WHERE id = ?').run(
+export function markVariable(db: Db, id: number, { note, group, starred, aside, shownOrder }: Marks): void {
+  db.prepare('UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ?, shown_order = ? WHERE id = ?').run(
     note,
     group,
     starred ? 1 : 0,
     aside ? 1 : 0,
+    JSON.stringify(shownOrder),
     id,
   );
 }
@@ -151,11 +157,17 @@ export function renameVariables(db: Db, names: readonly { id: number; name: stri
 /** Puts a variable as it is said to be, made again under its id where it is gone; its place in the roster stays. */
 export function restoreVariable(db: Db, variable: NewVariable & Marks & { id: number; madeAt: string }): void {
   db.prepare(
-    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, made_at)
-     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note, @group, @starred, @aside, @madeAt)
+    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, shown_order, made_at)
+     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note, @group, @starred, @aside, @shownOrder, @madeAt)
      ON CONFLICT (id) DO UPDATE SET name = @name, label = @label, question = @question, level = @level, code_list_id = @codeListId,
-       working_id = @workingId, note = @note, in_group = @group, starred = @starred, aside = @aside, made_at = @madeAt`,
-  ).run({ ...variable, starred: variable.starred ? 1 : 0, aside: variable.aside ? 1 : 0 });
+       working_id = @workingId, note = @note, in_group = @group, starred = @starred, aside = @aside, shown_order = @shownOrder, made_at = @madeAt`,
+  ).run({
+    ...variable,
+    starred: variable.starred ? 1 : 0,
+    aside: variable.aside ? 1 : 0,
+    // Entries of the ledger from before do not know of it.
+    shownOrder: JSON.stringify((variable.shownOrder as string[] | undefined) ?? []),
+  });
 }
 
 export function removeVariable(db: Db, id: number): void {

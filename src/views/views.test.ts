@@ -14,7 +14,7 @@ function variable(over: Partial<RosterVariable>): RosterVariable {
     id: 1, name: 'q1', label: '', question: '', level: 'unordered', codes: [], columnId: 1, note: '',
     group: '',
     starred: false,
-    aside: false,
+    aside: false, shownOrder: [],
     madeAt: '',
     column: 'q',
     levels: [],

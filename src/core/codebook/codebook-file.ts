@@ -45,6 +45,8 @@ export interface FileMarks {
   note?: string | undefined;
   group?: string | undefined;
   starred?: boolean | undefined;
+  /** Codes in the order in which they are shown. */
+  shownOrder?: string[] | undefined;
   aside?: boolean | undefined;
 }
 

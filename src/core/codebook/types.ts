@@ -12,7 +12,7 @@ export interface Code {
   missing: MissingReason | null;
 }
 
-/** A variable as the codebook describes it. Codes stand in the order of display. */
+/** A variable as the codebook describes it. Codes stand in the order of its scale. */
 export interface Variable {
   id: number;
   /** Unique in the study; the column heading of the file, or the name of a working's result. */
@@ -21,6 +21,8 @@ export interface Variable {
   question: string;
   level: Level;
   codes: readonly Code[];
+  /** Codes in the order in which they are shown, where that is another than the scale; those not named stand behind. */
+  shownOrder?: readonly string[] | undefined;
 }
 
 /** What a reader sees: the label, or the name where there is none. */

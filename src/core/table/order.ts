@@ -1,5 +1,5 @@
 import { figuresOf } from './share.js';
-import type { Table, Together, Totals } from './tabulate.js';
+import type { Category, Table, TableAxis, Together, Totals } from './tabulate.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
@@ -8,18 +8,50 @@ export type RowOrder = (typeof ROW_ORDERS)[number];
 /** Labels that sum up what is no category of its own. */
 const LAST = /^(other|others|something else|none|nothing|don.?t know|not sure|no answer)\b/i;
 
+/** For each category of an axis, how far down it is shown where the variable says so; those not named stand behind. */
+function shownRanks({ variable, categories }: TableAxis): number[] {
+  const { shownOrder = [] } = variable;
+  const place = new Map(shownOrder.map((code, k) => [code, k]));
+  return categories.map(({ code }) => place.get(code) ?? shownOrder.length);
+}
+
 /**
  * The places of a table's rows in another order. Ties stay as they stood; who mentioned nothing stands last.
+ * @param by `list`: as the variable shows its codes, which is its code list where nothing else is said
  * @param last "other", "none" and "don't know" stand behind the rest
  */
 export function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
   const { rowTotals } = figuresOf(table);
-  const rank = ({ kind, label }: Table['rows']['categories'][number]) =>
+  const rank = ({ kind, label }: Category) =>
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
   const { categories } = table.rows;
-  return categories
-    .map((_, i) => i)
-    .sort((a, b) => rank(categories[a]!) - rank(categories[b]!) || (by === 'frequency' ? (rowTotals[b] ?? 0) - (rowTotals[a] ?? 0) : 0) || a - b); // prettier-ignore
+  const shown = shownRanks(table.rows);
+  const ranks = categories.map(rank);
+  const own = (i: number) => (by === 'frequency' ? -(rowTotals[i] ?? 0) : (shown[i] ?? 0));
+  return categories.map((_, i) => i).sort((a, b) => (ranks[a] ?? 0) - (ranks[b] ?? 0) || own(a) - own(b) || a - b);
+}
+
+/** The places of a table's columns, as their variable shows its codes. */
+export function columnPlaces({ columns, columnBases }: Table): number[] {
+  if (!columns) return columnBases.map((_, j) => j);
+  const shown = shownRanks(columns);
+  return columns.categories.map((_, j) => j).sort((a, b) => (shown[a] ?? 0) - (shown[b] ?? 0) || a - b);
+}
+
+/** How a table is to be shown. */
+export interface Display {
+  order?: RowOrder | undefined;
+  last?: boolean | undefined;
+}
+
+/** Where the rows and the columns of a table are shown. */
+export function shownPlaces(table: Table, { order = 'list', last = false }: Display): Places {
+  return { rows: rowPlaces(table, order, last), columns: columnPlaces(table) };
+}
+
+/** A table as it is shown. */
+export function asDisplayed<T extends Table>(table: T, display: Display): T {
+  return arrange(table, shownPlaces(table, display));
 }
 
 /** Where the rows and the columns of a table are to stand: for each new place, the old one. */

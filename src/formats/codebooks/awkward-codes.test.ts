@@ -25,7 +25,7 @@ const awkward = fc.oneof(
 );
 /** Whether XML has a place for every character of a text. */
 const possible = (text: string) =>
-  [...text].every((sign) => {
+  Array.from(text).every((sign) => {
     const point = sign.codePointAt(0) ?? 0;
     const isControl = point < 0x20 && ![0x9, 0xa, 0xd].includes(point);
     return !isControl && !(point >= 0xd800 && point <= 0xdfff) && point !== 0xfffe && point !== 0xffff;

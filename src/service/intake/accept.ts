@@ -160,8 +160,9 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
 
 function putMarks(db: Db, marks: Making['marks']): void {
   for (const { id, name } of allVariables(db)) {
-    const { note = '', group = '', starred = false, aside = false } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {}; // prettier-ignore
-    if (note || group || starred || aside) markVariable(db, id, { note, group, starred, aside });
+    const { note = '', group = '', starred = false, aside = false, shownOrder = [] } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {}; // prettier-ignore
+    if (note || group || starred || aside || shownOrder.length > 0)
+      markVariable(db, id, { note, group, starred, aside, shownOrder });
   }
 }
 

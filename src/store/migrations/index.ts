@@ -3,6 +3,7 @@ import { intake } from './002-intake.js';
 import { codebook } from './003-codebook.js';
 import { workings } from './004-workings.js';
 import { ledger } from './005-ledger.js';
+import { display } from './006-display.js';
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger];
+export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger, display];

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { CodeList, RosterVariable, StudyView } from '../../api/types.js';
+import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
+import { ScaleQuestion } from './ScaleQuestion.js';
 import { type CodeOrder, orderCodes } from '../../core/codebook/code-order.js';
 import { sayCodes } from '../../core/codebook/cell-text.js';
 import { type Code, titleOf } from '../../core/codebook/types.js';
@@ -67,6 +69,24 @@ export function CodeListsView({ study, view, codebook }: Props) {
       else if (made && id !== null) setDraft({ ...draft, since: seenRevision(study) });
       setSome(null);
     });
+  };
+  const scales = users.filter(({ level }) => level === 'ordered');
+  const newScale =
+    open !== undefined && draft !== null && scales.length > 0 && changesScale('ordered', open.codes, draft.codes);
+  /** Keeps what was changed of the list, its scale as it was, and the new order for tables of all who use it. */
+  const keepShown = () => {
+    if (!draft || !open) return;
+    const { since, codes } = draft;
+    const shownOrder = codes.map(({ code }) => code);
+    const edits = users.map(({ id }) => ({
+      variable: id,
+      codes: inScaleOf(open.codes, codes),
+      codesFor: 'all' as const,
+      shownOrder,
+    }));
+    void run((base = since) => client.editEntries(study, edits, undefined, base)).then(
+      (made) => made && setDraft(null),
+    );
   };
   const order = (by: CodeOrder['is'], of?: number) => {
     if (!draft) return;
@@ -184,7 +204,18 @@ export function CodeListsView({ study, view, codebook }: Props) {
             <CodesEditor codes={draft.codes} put={(codes) => setDraft({ ...draft, codes })} open />
             {dirty && (
               <div className={css['bar']}>
-                {users.length > 1 && !sameCodes ? (
+                {newScale && some === null ? (
+                  <ScaleQuestion
+                    show={keepShown}
+                    scale={[
+                      {
+                        name: users.length > 1 ? `A new scale for all ${users.length}` : 'A new scale',
+                        act: () => keep('all'),
+                      },
+                      ...(users.length > 1 ? [{ name: 'Only for some…', act: () => setSome(new Set()) }] : []),
+                    ]}
+                  />
+                ) : users.length > 1 && !sameCodes ? (
                   some === null ? (
                     <>
                       <MainButton onClick={() => keep('all')}>Keep for all {users.length}</MainButton>

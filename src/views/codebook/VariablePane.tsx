@@ -10,6 +10,8 @@ import kit from '../../kit/kit.module.css';
 import { client, problemText, seenRevision } from '../client.js';
 import { Origin, UsedBy } from '../peek/Origin.js';
 import type { Work } from './use-codebook.js';
+import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
+import { ScaleQuestion } from './ScaleQuestion.js';
 import { peekAt } from '../peek/Peek.js';
 import { useDraft } from '../shell/use-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
@@ -115,6 +117,18 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
   };
   const keep = (codesFor?: 'all' | 'this') => {
     const edit = { ...draft, variable: variable.id, ...(codesFor && draft.codes ? { codesFor } : {}) };
+    void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
+  };
+  const newScale = draft.codes !== undefined && changesScale(level, given, codes);
+  /** Keeps what was changed, the scale as it was, and the new order for tables and charts. */
+  const keepShown = () => {
+    const edit = {
+      ...draft,
+      variable: variable.id,
+      codes: inScaleOf(given, codes),
+      shownOrder: codes.map(({ code }) => code),
+      ...(shared.length > 0 ? { codesFor: 'all' as const } : {}),
+    };
     void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
   };
   /** Another list, or the same codes in a list that nobody else uses. */
@@ -233,6 +247,16 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
           />
         </Field>
       )}
+      {variable.shownOrder.length > 0 && (
+        <p className={css['soft']}>
+          Tables and charts show the codes in an order of their own; statistics read the scale above.{' '}
+          <Button
+            onClick={() => void run(() => client.editEntries(study, [{ variable: variable.id, shownOrder: [] }]))}
+          >
+            Show them as listed
+          </Button>
+        </p>
+      )}
       {shared.length > 0 && (
         <p className={css['soft']}>
           The code list is shared with{' '}
@@ -299,7 +323,19 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       )}
       {dirty && (
         <div className={css['bar']}>
-          {draft.codes && shared.length > 0 ? (
+          {newScale ? (
+            <ScaleQuestion
+              show={keepShown}
+              scale={
+                shared.length > 0
+                  ? [
+                      { name: `A new scale for all ${shared.length + 1}`, act: () => keep('all') },
+                      { name: 'A new scale, only here', act: () => keep('this') },
+                    ]
+                  : [{ name: 'A new scale', act: () => keep() }]
+              }
+            />
+          ) : draft.codes && shared.length > 0 ? (
             <>
               <MainButton onClick={() => keep('all')}>Keep for all {shared.length + 1}</MainButton>
               <PlainButton onClick={() => keep('this')}>Only here</PlainButton>

@@ -15,7 +15,7 @@ const agree = [code('1', 'Agree'), code('2', 'Disagree'), code('9', 'Refused', '
 function variable(id: number, over: Partial<RosterVariable> = {}): RosterVariable {
   return {
     id, name: `q${id}`, label: `Question ${id}`, question: '', level: 'ordered', codes: agree, columnId: id, codeListId: 7,
-    workingId: null, note: '', group: '', starred: false, aside: false, madeAt: `2026-01-0${id}`, made: null, holds: true,
+    workingId: null, note: '', group: '', starred: false, aside: false, shownOrder: [], madeAt: `2026-01-0${id}`, made: null, holds: true,
     answers: 90, missing: 6, blank: 4, countable: true, column: `q${id}`, levels: ['unordered', 'ordered', 'number', 'text'],
     picture: { is: 'none' }, ...over,
   }; // prettier-ignore

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SavedTable, SentenceBody, StudyView } from '../../api/types.js';
-import { orderRows, rowPlaces } from '../../core/table/order.js';
+import { arrange, asDisplayed, shownPlaces } from '../../core/table/order.js';
 import type { SizeWords } from '../../core/reading/size-words.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { split, type Split } from '../../core/table/split.js';
@@ -86,12 +86,11 @@ export function useTable(
     const { sentence: asked, counts } = counted;
     if (asked.within !== null) {
       const whole = split(asked, counts, variables);
-      const places = rowPlaces(whole.all, order, last);
-      const strata = whole.strata.map((one) => ({ ...one, table: orderRows(one.table, places) }));
-      return { ...whole, all: orderRows(whole.all, places), strata };
+      const places = shownPlaces(whole.all, { order, last });
+      const strata = whole.strata.map((one) => ({ ...one, table: arrange(one.table, places) }));
+      return { ...whole, all: arrange(whole.all, places), strata };
     }
-    const plain = tabulate(asked, counts, variables);
-    return orderRows(plain, rowPlaces(plain, order, last));
+    return asDisplayed(tabulate(asked, counts, variables), { order, last });
   }, [counted, view, order, last]);
   const strata = found && 'strata' in found ? found : null;
   const one = strata?.strata.find(({ code }) => code === stratum)?.table;

@@ -116,7 +116,9 @@ export const VariableEditSchema = z
     aside: z.boolean().optional().describe('Out of the lists to choose from.'),
     shownOrder: codes
       .optional()
-      .describe('Codes in the order in which tables and charts show them; empty: that of the list. No statistic changes.'),
+      .describe(
+        'Codes in the order in which tables and charts show them; empty: that of the list. No statistic changes.',
+      ),
   })
   .openapi('VariableEdit');
 
@@ -252,6 +254,8 @@ export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: Pr
 
 export const ExportKindSchema = z.enum(EXPORT_KINDS).describe('CSV with DDI-Codebook or with Triple-S, in a zip; or Parquet with its codebook in it.'); // prettier-ignore
 
+const SizeWordSchema = z.strictObject({ least: z.number().min(0).max(1), word: text(60) }).openapi('SizeWord');
+
 export const StudyRowSchema = z
   .object({
     id: z.string(),
@@ -263,8 +267,25 @@ export const StudyRowSchema = z
     fileSha256: z.string(),
     revision: z.int(),
     waveVariable: id.nullable().describe('The variable that says in which file a respondent came.'),
+    settings: z.object({ sizeWords: z.array(SizeWordSchema).optional() }),
   })
   .openapi('Study');
+
+export const StudyEditSchema = z
+  .strictObject({
+    name: text(200).trim().min(1).optional(),
+    subtitle: text(200).trim().optional().describe('What it is, in a few words.'),
+    sizeWords: z
+      .array(SizeWordSchema)
+      .max(12)
+      .nullable()
+      .optional()
+      .describe('Words for size on a correlation’s scale, the smallest first; null: the usual ones.'),
+  })
+  .openapi('StudyEdit');
+
+export const StudyCopySchema = z.strictObject({ name: text(200).trim().min(1).optional() }).openapi('StudyCopy');
+export const BinnedStudySchema = StudyRowSchema.extend({ binned: z.string() }).openapi('BinnedStudy');
 
 const VariableSchema = z.object({
   id,

@@ -7,6 +7,8 @@ import type * as schemas from './schemas.js';
 
 /** What the API gives and takes, for the views. */
 export type StudyRow = z.infer<typeof schemas.StudyRowSchema>;
+export type StudyEdit = z.input<typeof schemas.StudyEditSchema>;
+export type BinnedStudy = z.infer<typeof schemas.BinnedStudySchema>;
 export type StudyView = z.infer<typeof schemas.StudyViewSchema>;
 export type RosterVariable = StudyView['variables'][number];
 export type KeptTable = StudyView['tables'][number];

@@ -5,8 +5,9 @@ import { Command, InvalidArgumentError } from 'commander';
 import pino from 'pino';
 import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
-import { defaultFolder, startService } from '../service/context.js';
+import { defaultFolder, type Service, startService } from '../service/context.js';
 import { assessLines, assessOne } from './assess.js';
+import { addStudyCommands } from './studies.js';
 import { sayTable } from './table.js';
 import { openBrowser } from './open-browser.js';
 import { DEMO_STUDY, seedDemo } from './seed-demo.js';
@@ -116,6 +117,18 @@ program
     else await assessOne(input, process.stdout);
   });
 
+/** Runs work with the service of a store, prints what it says, and closes it. */
+async function within(store: string, work: (service: Service) => Promise<string>): Promise<void> {
+  const service = startService({ folder: store, worker });
+  try {
+    process.stdout.write(await work(service));
+  } finally {
+    await service.close();
+  }
+}
+
+addStudyCommands(program, within, defaultFolder());
+
 program
   .command('table')
   .description('a table of a study as JSON, by its sentence')
@@ -124,14 +137,9 @@ program
   .option('--store <folder>', 'where studies are kept', defaultFolder())
   .option('--order <order>', 'how the rows stand: list or frequency', 'list')
   .option('--csv', 'the table as CSV')
-  .action(async (study: string, sentence: string, flags: { store: string; order: string; csv?: boolean }) => {
-    const service = startService({ folder: flags.store, worker });
-    try {
-      process.stdout.write(await sayTable(service, study, sentence, flags));
-    } finally {
-      await service.close();
-    }
-  });
+  .action((study: string, sentence: string, flags: { store: string; order: string; csv?: boolean }) =>
+    within(flags.store, (service) => sayTable(service, study, sentence, flags)),
+  );
 
 program.parseAsync().catch((error: unknown) => {
   if (!(error instanceof Fault)) throw error;

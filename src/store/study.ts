@@ -12,12 +12,19 @@ export interface StudyRow {
   revision: number;
   /** The variable that says in which file a respondent came; null while there is one file. */
   waveVariable: number | null;
+  settings: StudySettings;
+}
+
+/** What a study has for itself. */
+export interface StudySettings {
+  /** Words for size; absent: the usual ones. */
+  sizeWords?: { least: number; word: string }[] | undefined;
 }
 
 const COLUMNS =
-  'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision, wave_variable AS waveVariable';
+  'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision, wave_variable AS waveVariable, settings';
 
-export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVariable'>): void {
+export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVariable' | 'settings'>): void {
   db.prepare(
     `INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256)
      VALUES (@id, @name, @subtitle, @respondents, @created, @fileName, @fileSha256)`,
@@ -25,7 +32,18 @@ export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVari
 }
 
 export function studyRow(db: Db): StudyRow {
-  return db.prepare(`SELECT ${COLUMNS} FROM study`).get() as StudyRow;
+  const row = db.prepare(`SELECT ${COLUMNS} FROM study`).get() as Omit<StudyRow, 'settings'> & { settings: string };
+  return { ...row, settings: JSON.parse(row.settings) as StudySettings };
+}
+
+export const settingsOf = (db: Db): StudySettings => studyRow(db).settings;
+
+export function setSettings(db: Db, settings: StudySettings): void {
+  db.prepare('UPDATE study SET settings = ?').run(JSON.stringify(settings));
+}
+
+export function nameStudy(db: Db, name: string, subtitle: string): void {
+  db.prepare('UPDATE study SET name = ?, subtitle = ?').run(name, subtitle);
 }
 
 export function setRespondents(db: Db, respondents: number): void {

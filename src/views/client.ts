@@ -29,6 +29,8 @@ import type {
   ProblemBody,
   SavedTable,
   SentenceBody,
+  BinnedStudy,
+  StudyEdit,
   StudyRow,
   StudyView,
   VariableDetail,
@@ -194,6 +196,19 @@ export const client = {
   joinStudy: (id: string, study: string, joining: Joining) =>
     ask<{ study: string }>('POST', `/intakes/${id}/join/${encodeURIComponent(study)}`, joining),
   studies: () => ask<StudyRow[]>('GET', '/studies'),
+  editStudy: (study: string, edit: StudyEdit) => ask<StudyRow>('PATCH', studyPath(study), edit),
+  copyStudy: (study: string) => ask<StudyRow>('POST', `${studyPath(study)}/copy`, {}),
+  binStudy: (study: string) => ask<undefined>('DELETE', studyPath(study)),
+  bin: () => ask<BinnedStudy[]>('GET', '/bin'),
+  unbinStudy: (study: string) => ask<StudyRow>('POST', `/bin/${encodeURIComponent(study)}`),
+  emptyFromBin: (study: string) => ask<undefined>('DELETE', `/bin/${encodeURIComponent(study)}`),
+  backupOf: (study: string) => `/api/v1${studyPath(study)}/backup`,
+  restoreStudy: async (file: File) => {
+    const path = `/api/v1/backups?file=${encodeURIComponent(file.name)}`;
+    const response = await fetch(path, { method: 'POST', body: file });
+    if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
+    return (await response.json()) as StudyRow;
+  },
   dataFile: (study: string, as: string) => `/api/v1${studyPath(study)}/data?as=${as}`,
   studyUnreadCsv: (study: string) => `/api/v1${studyPath(study)}/unread.csv`,
   removeCodebook: (id: string) => ask<Intake>('DELETE', `/intakes/${id}/codebook`),

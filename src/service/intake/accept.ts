@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
@@ -25,6 +24,7 @@ import {
   type VariableRow,
 } from '../../store/variables.js';
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
+import { newStudyId } from '../new-study-id.js';
 import { studyFile } from '../open-study.js';
 import { sync } from '../sync.js';
 import { keepWorking } from '../workings.js';
@@ -44,16 +44,6 @@ export interface Acceptance {
   codebook?: CodebookFile | undefined;
   /** A fixed id, for a study that ships with the product. */
   id?: string | undefined;
-}
-
-function studyId(name: string): string {
-  const stem = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 40);
-  return `${stem === '' ? 'study' : stem}-${randomBytes(3).toString('hex')}`;
 }
 
 /**
@@ -82,7 +72,7 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
   const workings = codebook?.workings ?? [];
   checkQuestions(decided, questions);
   checkWorkings(decided, questions, workings);
-  const study = acceptance.id ?? studyId(acceptance.name);
+  const study = acceptance.id ?? newStudyId(acceptance.name);
   const place = studyFile(service, study);
   if (existsSync(place))
     throw new Fault('conflict', `There is a study "${study}" already.`, 'Choose another name.', { field: 'name' });

@@ -5,9 +5,7 @@ import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { client, problemText, sendFile } from '../client.js';
 import { isCodebookName } from './CodebookPanel.js';
 import css from './intake.module.css';
-
-const day = (iso: string) =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+import { StudyList } from './StudyList.js';
 
 /** All studies, and the place to drop a file for a new one. */
 export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
@@ -16,30 +14,7 @@ export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
       <div className={`${css['inner'] ?? ''} ${css['split'] ?? ''}`}>
         <section>
           <h1 className={css['title']}>Studies</h1>
-          <ul className={css['studies']}>
-            {studies.map((study) => (
-              <li key={study.id} className={css['study']}>
-                <div>
-                  <h2>
-                    <a href={`/studies/${study.id}/tables`}>{study.name}</a>
-                  </h2>
-                  <p>
-                    {study.subtitle !== '' && `${study.subtitle} · `}
-                    {whole(study.respondents)} respondents · {study.fileName} · taken in on {day(study.created)}
-                  </p>
-                </div>
-                <p className={css['links']}>
-                  <a href={`/studies/${study.id}/codebook`} aria-label={`Codebook of ${study.name}`}>
-                    Codebook
-                  </a>
-                  <a href={`/studies/${study.id}/binder`} aria-label={`Binder of ${study.name}`}>
-                    Binder
-                  </a>
-                </p>
-              </li>
-            ))}
-            {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
-          </ul>
+          <StudyList studies={studies} />
           <Waiting />
           <p className={css['without']}>
             Only a table of counts, and no data? Read it as a <a href="/paper">table on paper</a>.

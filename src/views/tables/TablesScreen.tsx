@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
+import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { saySentence, variablesOf } from '../../core/table/sentence.js';
 import { share, whyEmpty } from '../../core/table/share.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
@@ -104,6 +105,7 @@ export function TablesScreen({ study }: { study: string }) {
     countable ? sentence : null,
     shown,
     stratum,
+    view?.study.settings.sizeWords,
   );
   const any = table ?? split?.all ?? null;
   const { hands, standing } = useHands({
@@ -334,6 +336,7 @@ export function TablesScreen({ study }: { study: string }) {
                   answers={answers}
                   exact={exact}
                   sums={sums}
+                  sizes={{ words: view.study.settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${study}` }}
                   choices={{
                     strength: any?.columns && !any.rows.multiple && !any.columns.multiple && (
                       <PredictedChoice

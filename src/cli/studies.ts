@@ -1,0 +1,95 @@
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { basename } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { Command } from 'commander';
+import { Fault } from '../core/fault.js';
+import type { Service } from '../service/context.js';
+import { listStudies, openStudy } from '../service/open-study.js';
+import { backUpStudy, binStudy, copyStudy, editStudy, listBin, restoreStudy, unbinStudy } from '../service/studies.js';
+import { studyId } from './study-id.js';
+
+const line = (parts: readonly (string | number)[]) => `${parts.join('\t')}\n`;
+
+/**
+ * Adds the commands for whole studies: list, rename, copy, delete, take out of the bin, back up, restore.
+ * @param within runs work with the service of a store, and closes it
+ */
+export function addStudyCommands(
+  program: Command,
+  within: (store: string, work: (service: Service) => Promise<string>) => Promise<void>,
+  store: string,
+): void {
+  const command = (name: string, about: string) =>
+    program.command(name).description(about).option('--store <folder>', 'where studies are kept', store);
+  type Flags = { store: string };
+  const open = (service: Service, called: string) => openStudy(service, studyId(service, called));
+
+  command('studies', 'all studies, one a line: id, name, respondents, taken in').action(({ store: folder }: Flags) =>
+    within(folder, (service) =>
+      Promise.resolve(
+        listStudies(service)
+          .map(({ id, name, respondents, created }) => line([id, name, respondents, created]))
+          .join(''),
+      ),
+    ),
+  );
+  command('rename', 'name a study, and describe it')
+    .argument('<study>', 'its id, or its name')
+    .argument('<name>', 'its new name')
+    .argument('[subtitle]', 'what it is, in a few words')
+    .action((study: string, name: string, subtitle: string | undefined, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        const row = await editStudy(service, open(service, study), { name, subtitle });
+        return line([row.id, row.name]);
+      }),
+    );
+  command('copy', 'copy a study with everything in it')
+    .argument('<study>', 'its id, or its name')
+    .argument('[name]', 'the name of the copy')
+    .action((study: string, name: string | undefined, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        const row = await copyStudy(service, open(service, study), name);
+        return line([row.id, row.name]);
+      }),
+    );
+  command('delete', 'put a study into the bin')
+    .argument('<study>', 'its id, or its name')
+    .action((study: string, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        await binStudy(service, open(service, study));
+        return '';
+      }),
+    );
+  command('bin', 'studies in the bin; with an id, take that one out again')
+    .argument('[study]', 'id of a study in the bin')
+    .action((study: string | undefined, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        if (study !== undefined) return line([(await unbinStudy(service, study)).id]);
+        return listBin(service)
+          .map(({ id, name, binned }) => line([id, name, binned]))
+          .join('');
+      }),
+    );
+  command('backup', 'write a study to one file')
+    .argument('<study>', 'its id, or its name')
+    .argument('[file]', 'where to; a name with the day where not given')
+    .action((study: string, file: string | undefined, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        const { fileName, stream } = await backUpStudy(service, open(service, study));
+        const path = file ?? fileName;
+        if (existsSync(path)) throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path }); // prettier-ignore
+        await pipeline(Readable.fromWeb(stream as never), createWriteStream(path, { flags: 'wx' }));
+        return line([path]);
+      }),
+    );
+  command('restore', 'restore a study from a backup')
+    .argument('<file>', 'the backup')
+    .action((file: string, { store: folder }: Flags) =>
+      within(folder, async (service) => {
+        if (!existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
+        const row = await restoreStudy(service, basename(file), createReadStream(file));
+        return line([row.id, row.name]);
+      }),
+    );
+}

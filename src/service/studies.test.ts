@@ -1,0 +1,103 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { fileURLToPath } from 'node:url';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sentenceOf } from '../core/table/sentence.js';
+import { createStudyFile } from '../store/open.js';
+import { allVariables } from '../store/variables.js';
+import { type OpenStudy, type Service, startService } from './context.js';
+import { fingerprint } from './fingerprint.js';
+import { undoEntry } from './ledger.js';
+import { listStudies, openStudy } from './open-study.js';
+import { saveTable } from './saved-tables.js';
+import { backUpStudy, binStudy, copyStudy, editStudy, emptyFromBin, listBin, restoreStudy, unbinStudy } from './studies.js'; // prettier-ignore
+import { studyOfRows } from './test-study.js';
+
+const folder = mkdtempSync(join(tmpdir(), 'hatch-studies-'));
+let service: Service;
+let study: OpenStudy;
+beforeAll(async () => {
+  service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
+  study = await studyOfRows(service, 'Plots', ['site,mood', ...Array.from({ length: 30 }, (_, k) => `${k % 3},${k % 2}`)]); // prettier-ignore
+  const [site] = allVariables(study.db);
+  await saveTable(service, study, null, {
+    title: 'Kept',
+    sentence: sentenceOf(site!.id),
+    shown: { percent: 'row', counts: true, hatch: true, expected: false },
+  });
+});
+afterAll(async () => {
+  await service.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+async function backup(of: OpenStudy): Promise<Buffer> {
+  const { stream, bytes } = await backUpStudy(service, of);
+  const parts: Buffer[] = [];
+  for await (const part of Readable.fromWeb(stream as never)) parts.push(Buffer.from(part as Buffer));
+  expect(Buffer.concat(parts)).toHaveLength(bytes);
+  return Buffer.concat(parts);
+}
+const restore = (bytes: Buffer | string, name = 'backup.sqlite') =>
+  restoreStudy(service, name, Readable.from([Buffer.from(bytes)]));
+
+describe('a whole study', () => {
+  it('is named and described, and has its own words for size', async () => {
+    const words = [{ least: 0, word: 'faint' }, { least: 0.2, word: 'clear' }]; // prettier-ignore
+    const row = await editStudy(service, study, { name: ' Plots 2026 ', subtitle: 'Spring', sizeWords: words });
+    expect(row).toMatchObject({ name: 'Plots 2026', subtitle: 'Spring', settings: { sizeWords: words } });
+    expect(() => editStudy(service, study, { sizeWords: [{ least: 0.1, word: 'a' }, { least: 0, word: 'b' }] })).toThrow('begins at 0'); // prettier-ignore
+    expect((await editStudy(service, study, { sizeWords: null })).settings.sizeWords).toBeUndefined();
+  });
+  it('is copied with everything in it, the ledger and the binder too', async () => {
+    const copy = await copyStudy(service, study);
+    expect(copy).toMatchObject({ name: 'Plots 2026, copy', respondents: 30 });
+    const opened = openStudy(service, copy.id);
+    expect(fingerprint(opened.db)).toBe(fingerprint(study.db));
+    await undoEntry(service, opened);
+    expect(fingerprint(opened.db)).not.toBe(fingerprint(study.db));
+  });
+  it('comes back out of a backup as it was, beside the one that is there', async () => {
+    const row = await restore(await backup(study));
+    expect(row.id).not.toBe(study.id);
+    expect(fingerprint(openStudy(service, row.id).db)).toBe(fingerprint(study.db));
+  });
+  it('is put into the bin and taken out again under its id, or deleted for good', async () => {
+    const before = fingerprint(study.db);
+    await binStudy(service, study);
+    expect(listStudies(service).map(({ id }) => id)).not.toContain(study.id);
+    expect(listBin(service).map(({ id }) => id)).toEqual([study.id]);
+    await unbinStudy(service, study.id);
+    study = openStudy(service, study.id);
+    expect(fingerprint(study.db)).toBe(before);
+    const copy = await copyStudy(service, study, 'Gone soon');
+    await binStudy(service, openStudy(service, copy.id));
+    await emptyFromBin(service, copy.id);
+    expect(listBin(service)).toEqual([]);
+    await expect(unbinStudy(service, copy.id)).rejects.toThrow('in the bin');
+    await expect(unbinStudy(service, '../studies/x')).rejects.toThrow('in the bin');
+  });
+  it('is not restored from what is no whole study, and the store stays as it was', async () => {
+    const bytes = await backup(study);
+    const known = listStudies(service).length;
+    await expect(restore('hello')).rejects.toThrow('is no backup');
+    await expect(restore('')).rejects.toThrow(/no study|no backup/);
+    await expect(restore(bytes.subarray(0, bytes.length / 2))).rejects.toThrow(/no backup|damaged/);
+    const path = join(folder, 'other.sqlite');
+    const other = createStudyFile(path);
+    other.pragma('user_version = 99');
+    other.close();
+    await expect(restore(readFileSync(path), 'newer.sqlite')).rejects.toThrow('newer Hatch Count');
+    writeFileSync(path, '');
+    const lost = Buffer.from(bytes);
+    // A page in the middle, overwritten.
+    lost.fill(7, Math.floor(lost.length / 2), Math.floor(lost.length / 2) + 4096);
+    await restore(lost).then(
+      () => expect.fail('a damaged backup was restored'),
+      (error: unknown) => expect(String(error)).toMatch(/no backup|damaged/),
+    );
+    expect(listStudies(service)).toHaveLength(known);
+  });
+});

@@ -1,0 +1,179 @@
+import { randomBytes } from 'node:crypto';
+import { createReadStream, createWriteStream, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Fault } from '../core/fault.js';
+import type { SizeWords } from '../core/reading/size-words.js';
+import { whyNoSizeWords } from '../core/reading/size-words.js';
+import { closeForMove, copyStudyFile, detach, openStudyFile, readStudyFile } from '../store/open.js';
+import { nameStudy, setSettings, settingsOf, type StudyRow, studyRow } from '../store/study.js';
+import { verifyStudyFile } from '../store/verify.js';
+import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
+import { limited } from './intake/limited.js';
+import { newStudyId } from './new-study-id.js';
+import { change, openStudy, studyFile } from './open-study.js';
+import { sync } from './sync.js';
+
+/** The largest backup that is taken. */
+const MOST_BYTES = 64 * 1024 ** 3;
+
+const LEAVE_OPEN_MS = 1000;
+
+const binFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'bin');
+
+export interface StudyEdit {
+  name?: string | undefined;
+  subtitle?: string | undefined;
+  /** Null: the usual words again. */
+  sizeWords?: SizeWords | null | undefined;
+}
+
+/** Names a study, describes it, gives it its own words for size. @throws Fault where the words cannot be */
+export function editStudy(service: Service, study: OpenStudy, edit: StudyEdit): Promise<StudyRow> {
+  const wrong = edit.sizeWords ? whyNoSizeWords(edit.sizeWords) : null;
+  if (wrong !== null) throw new Fault('invalid', `The words for size cannot be so. ${wrong}`, 'Mend them.', { field: 'sizeWords' }); // prettier-ignore
+  return change(service, study, () => {
+    const { db } = study;
+    db.transaction(() => {
+      const { name, subtitle } = studyRow(db);
+      nameStudy(db, edit.name?.trim() ?? name, edit.subtitle?.trim() ?? subtitle);
+      if (edit.sizeWords !== undefined) {
+        setSettings(db, { ...settingsOf(db), sizeWords: edit.sizeWords === null ? undefined : [...edit.sizeWords] });
+      }
+    }).immediate();
+    return studyRow(db);
+  });
+}
+
+/** Writes a whole copy of a study beside the studies, under another id where it is to be one. */
+async function copyBeside(
+  service: Service,
+  study: OpenStudy,
+  as: { id: string; name: string } | null,
+): Promise<string> {
+  const part = join(studiesFolder(service), `copy.part-${randomBytes(6).toString('hex')}`);
+  copyStudyFile(study.file, part);
+  if (as) {
+    const db = openStudyFile(part);
+    try {
+      db.prepare('UPDATE study SET id = ?, name = ?').run(as.id, as.name);
+    } finally {
+      closeForMove(db);
+    }
+  }
+  await sync(part);
+  return part;
+}
+
+/** Makes a copy of a study, with everything in it. */
+export function copyStudy(service: Service, study: OpenStudy, name?: string): Promise<StudyRow> {
+  const work = async () => {
+    const called = name?.trim() ?? `${studyRow(study.db).name}, copy`;
+    const id = newStudyId(called);
+    const part = await copyBeside(service, study, { id, name: called });
+    await rename(part, studyFile(service, id));
+    return studyRow(openStudy(service, id).db);
+  };
+  return mustEnd(service, work());
+}
+
+/** Puts a study into the bin, out of which it can be taken again. */
+export function binStudy(service: Service, study: OpenStudy): Promise<void> {
+  const work = async () => {
+    mkdirSync(binFolder(service), { recursive: true });
+    await service.run('forget', { file: study.file });
+    const kept = service.studies.get(study.id);
+    const { db } = kept ?? study;
+    detach(db);
+    await rename(study.file, join(binFolder(service), `${study.id}.sqlite`));
+    service.studies.delete(study.id);
+    // A request that is being answered may still read from it.
+    setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
+  };
+  // After the changes under way; a study in the bin is not changed any more.
+  const next = study.queue.last.catch(() => undefined).then(work);
+  study.queue.last = next;
+  return mustEnd(service, next);
+}
+
+/** Studies in the bin, the last binned first. */
+export function listBin(service: Service): (StudyRow & { binned: string })[] {
+  if (!existsSync(binFolder(service))) return [];
+  return readdirSync(binFolder(service))
+    .filter((name) => name.endsWith('.sqlite'))
+    .map((name) => {
+      const path = join(binFolder(service), name);
+      const db = readStudyFile(path);
+      try {
+        return { ...studyRow(db), binned: statSync(path).ctime.toISOString() };
+      } finally {
+        db.close();
+      }
+    })
+    .sort((a, b) => b.binned.localeCompare(a.binned));
+}
+
+function inBin(service: Service, id: string): string {
+  const path = join(binFolder(service), `${id}.sqlite`);
+  if (!/^[a-z0-9][a-z0-9-]{0,63}$/.test(id) || !existsSync(path))
+    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}" in the bin.`, 'Choose one from the bin.', { field: 'study' }); // prettier-ignore
+  return path;
+}
+
+/** Takes a study out of the bin, to where it was. */
+export async function unbinStudy(service: Service, id: string): Promise<StudyRow> {
+  const path = inBin(service, id);
+  if (existsSync(studyFile(service, id)))
+    throw new Fault('conflict', `There is a study "${id}" again.`, 'Bin that one first.', { field: 'study' });
+  await rename(path, studyFile(service, id));
+  return studyRow(openStudy(service, id).db);
+}
+
+/** Deletes a study in the bin for good. */
+export const emptyFromBin = (service: Service, id: string): Promise<void> => rm(inBin(service, id));
+
+/** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */
+export async function backUpStudy(
+  service: Service,
+  study: OpenStudy,
+): Promise<{ fileName: string; bytes: number; stream: ReadableStream<Uint8Array> }> {
+  const part = await mustEnd(service, copyBeside(service, study, null));
+  const read = createReadStream(part);
+  read.once('close', () => void rm(part, { force: true }));
+  const day = new Date().toISOString().slice(0, 10);
+  return {
+    fileName: `${study.id}-${day}.hatch-count.sqlite`,
+    bytes: statSync(part).size,
+    stream: Readable.toWeb(read) as ReadableStream<Uint8Array>,
+  };
+}
+
+/**
+ * Restores a study from a backup. It is looked through first; where a study of its id is there, it gets another.
+ * @throws Fault where the file is no whole study
+ */
+export function restoreStudy(service: Service, name: string, body: Readable): Promise<StudyRow> {
+  const work = async () => {
+    const part = join(studiesFolder(service), `restore.part-${randomBytes(6).toString('hex')}`);
+    try {
+      await pipeline(body, limited(name, MOST_BYTES, () => undefined), createWriteStream(part)); // prettier-ignore
+      verifyStudyFile(part, name);
+      const db = openStudyFile(part);
+      let { id } = studyRow(db);
+      const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));
+      if (taken || !/^[a-z0-9][a-z0-9-]{0,63}$/.test(id)) {
+        id = newStudyId(studyRow(db).name);
+        db.prepare('UPDATE study SET id = ?').run(id);
+      }
+      closeForMove(db);
+      await sync(part);
+      await rename(part, studyFile(service, id));
+      return studyRow(openStudy(service, id).db);
+    } finally {
+      for (const end of ['', '-wal', '-shm', '-journal']) await rm(part + end, { force: true });
+    }
+  };
+  return mustEnd(service, work());
+}

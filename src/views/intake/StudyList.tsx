@@ -1,0 +1,104 @@
+import { useEffect, useRef, useState } from 'react';
+import type { BinnedStudy, StudyRow } from '../../api/types.js';
+import { Button, PlainButton, Problem } from '../../kit/kit.js';
+import { client, problemText } from '../client.js';
+import css from './intake.module.css';
+import { StudyLine } from './StudyLine.js';
+
+/** All studies, those in the bin, and the place to restore a backup. */
+export function StudyList({ studies: given }: { studies: StudyRow[] }) {
+  const [studies, setStudies] = useState(given);
+  const [bin, setBin] = useState<BinnedStudy[]>([]);
+  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const editing = typeof location === 'undefined' ? null : new URLSearchParams(location.search).get('edit');
+  const look = async () => {
+    const [all, binned] = await Promise.all([client.studies(), client.bin()]);
+    setStudies(all);
+    setBin(binned);
+  };
+  useEffect(() => {
+    client.bin().then(setBin, (error: unknown) => setProblem(problemText(error)));
+  }, []);
+  const run = async (work: () => Promise<unknown>): Promise<boolean> => {
+    setBusy(true);
+    try {
+      await work();
+      await look();
+      setProblem(null);
+      return true;
+    } catch (error) {
+      setProblem(problemText(error));
+      return false;
+    } finally {
+      setBusy(false);
+    }
+  };
+  const names = studies.map(({ name }) => name);
+  return (
+    <>
+      {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+      <ul className={css['studies']} aria-busy={busy}>
+        {studies.map((study) => (
+          <StudyLine
+            key={study.id}
+            study={study}
+            twin={names.filter((name) => name === study.name).length > 1}
+            editing={editing === study.id}
+            run={run}
+          />
+        ))}
+        {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
+      </ul>
+      {bin.length > 0 && (
+        <section className={css['waiting']} aria-label="Bin">
+          <h2>In the bin</h2>
+          <ul className={css['studies']}>
+            {bin.map(({ id, name, binned }) => (
+              <li key={id} className={css['study']}>
+                <div>
+                  <h3>{name}</h3>
+                  <p>
+                    {id}, put here on{' '}
+                    {new Date(binned).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                  </p>
+                </div>
+                <p className={css['links']}>
+                  <Button
+                    aria-label={`Take ${name} out of the bin`}
+                    onClick={() => void run(() => client.unbinStudy(id))}
+                  >
+                    Take out again
+                  </Button>
+                  <Button
+                    aria-label={`Delete ${name} for good`}
+                    onClick={() => void run(() => client.emptyFromBin(id))}
+                  >
+                    Delete for good
+                  </Button>
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <p className={css['acts']}>
+        <PlainButton onClick={() => input.current?.click()}>Restore a backup…</PlainButton>
+        <input
+          ref={input}
+          type="file"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Backup"
+          accept=".sqlite"
+          onChange={({ target }) => {
+            const file = target.files?.[0];
+            target.value = '';
+            if (file) void run(() => client.restoreStudy(file));
+          }}
+        />
+      </p>
+    </>
+  );
+}

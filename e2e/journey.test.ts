@@ -40,7 +40,7 @@ describe('a table', () => {
     await says(session.driver, 'main', '% so far');
     await press(session.driver, 'c');
     await type(session.driver, 'Which site', Key.ENTER);
-    await says(session.driver, '[data-answer=association]', 'Yes, well beyond chance.');
+    await says(session.driver, '[data-answer=association]', 'Yes, p < .001.');
     await says(session.driver, '[data-answer=strength]', "Cramer's V");
     await says(session.driver, '[data-answer=where]', 'Quarry Side');
     await says(session.driver, '[data-answer=trust]', 'No cell has an expected count below 5');
@@ -93,7 +93,7 @@ describe('a table', () => {
     await says(session.driver, '[data-answer=association]', 'Yates, corrected');
     await says(session.driver, '[data-answer=association]', "Fisher's exact test");
     await says(session.driver, '[data-answer=strength]', 'Odds ratio');
-    await says(session.driver, '[data-answer=association]', 'None to be seen.');
+    await says(session.driver, '[data-answer=association]', 'Not shown, p =');
     await sound();
   });
 

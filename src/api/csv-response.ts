@@ -1,8 +1,8 @@
+import { plainLetters } from '../core/plain-letters.js';
 /** A CSV file for the browser to save under a name made from `title`. */
 export function csvResponse(csv: string | ReadableStream<Uint8Array>, title: string): Response {
   const name = `${
-    title
-      .normalize('NFKD')
+    plainLetters(title)
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-+|-+$/g, '')
       .slice(0, 80) || 'table'

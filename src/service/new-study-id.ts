@@ -1,8 +1,8 @@
+import { plainLetters } from '../core/plain-letters.js';
 import { randomBytes } from 'node:crypto';
 
 export function newStudyId(name: string): string {
-  const stem = name
-    .normalize('NFKD')
+  const stem = plainLetters(name)
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')

@@ -1,3 +1,4 @@
+import { plainLetters } from '../core/plain-letters.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
@@ -49,8 +50,7 @@ export interface KeptWorking {
 
 /** A name for a variable: letters, digits and underscores of its label, unused so far. */
 function nameFrom(label: string, taken: ReadonlySet<string>): string {
-  const plain = label
-    .normalize('NFKD')
+  const plain = plainLetters(label)
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '_')
     .replace(/^_+|_+$/g, '')

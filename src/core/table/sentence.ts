@@ -86,6 +86,15 @@ export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>)
   return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
 }
 
+/** Who is outside a condition, in words: "not 18 and over", "other than Mill Row or Weir End", "does not mention Beans". */
+export function sayOutside(test: Test, variable: Pick<Variable, 'codes' | 'level'>): string {
+  if (test.is === 'between') return `not ${sayTest(test, variable)}`;
+  if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');
+  const turned: Test = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
+  const said = sayTest(turned, variable);
+  return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
+}
+
 /** A piece of a sentence as it is read; with the variable that it names. */
 export interface SentencePart {
   text: string;

@@ -1,7 +1,7 @@
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_WORDS, titleOf, type Variable } from '../codebook/types.js';
 import { at, type CountArray, type CountAxis, type Slot, type Standing, STANDINGS } from '../count/types.js';
-import { COUNTED, type Sentence, sayTest } from './sentence.js';
+import { COUNTED, type Sentence, sayOutside } from './sentence.js';
 
 /** A line of a table: an answer category, a multiple-response option, or who mentioned none. */
 export interface Category {
@@ -234,7 +234,7 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
         {
           why: 'outside',
           variable: titleOf(variable),
-          reason: `other than “${sayTest(condition, variable)}”`,
+          reason: sayOutside(condition, variable),
           respondents: tally.outside,
         },
         { why: 'unknown', variable: titleOf(variable), reason: 'no answer', respondents: tally.unknown },

@@ -98,7 +98,8 @@ function reasons(read: Read, lead: Lead): string[] {
   if (lead.id === 'fisher') notes.push("Counts are small, so the verdict stands on Fisher's exact test.");
   if (LOOKS_FOR[lead.id]) {
     const which = lead.id === 'kruskal-wallis' ? 'One variable is ordered' : 'Both variables are ordered';
-    notes.push(`${which}, so the verdict stands on ${TEST_WORDS[lead.id].name.toLowerCase()}.`);
+    const name = lead.id === 'kruskal-wallis' ? 'the mean scores of the groups, on ranks' : 'the trend';
+    notes.push(`${which}, so the verdict stands on ${name}.`);
   }
   if (read.result.tests['rao-scott']) {
     const { respondents, effective } = read.result.base;

@@ -71,7 +71,7 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
         </div>
       </div>
       <OrderedSources variables={view.variables} chosen={recipe.sources} choose={choose} words={(place) => (place === 0 ? 'the first' : 'and')} />
-      <SourceChooser title="Variables" hint="multiple-response questions and categories over the same codes" candidates={candidates} chosen={recipe.sources} choose={choose} example="grows" />
+      <SourceChooser title="Variables" hint="multiple-response questions and categories over the same codes" candidates={candidates} chosen={recipe.sources} choose={choose} />
       {sources.length >= 2 && (
         <section className={css['section']}>
           <h2>

@@ -71,7 +71,6 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
             candidates={candidates}
             chosen={recipe.items.map(({ source }) => source)}
             choose={choose}
-            example="agree"
           />
           {recipe.items.length > 0 && (
             <section className={css['section']}>

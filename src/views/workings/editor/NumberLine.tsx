@@ -1,8 +1,10 @@
 import type { VariableDetail } from '../../../api/types.js';
 import { figure } from '../../../core/recode/edges.js';
+import { whole } from '../../../core/figures.js';
 import css from '../workings.module.css';
 
-const short = (value: number) => figure(Number(value.toPrecision(5)));
+/** Whole numbers as they are; a fraction to six figures. */
+const short = (value: number) => (Number.isInteger(value) ? whole(value) : figure(Number(value.toPrecision(6))));
 
 /** A number in a line of figures. */
 export function NumberLine({ summary }: { summary: NonNullable<VariableDetail['summary']> }) {

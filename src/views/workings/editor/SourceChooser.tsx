@@ -20,11 +20,10 @@ interface Props {
   taken?: ReadonlySet<number> | undefined;
   /** In the line of a chosen variable, for its name's description. */
   more?: ((variable: RosterVariable) => ReactNode) | undefined;
-  example: string;
 }
 
 /** Chooses several variables, by finding and ticking them. */
-export function SourceChooser({ title, hint, candidates, chosen, choose, taken, more, example }: Props) {
+export function SourceChooser({ title, hint, candidates, chosen, choose, taken, more }: Props) {
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState(chosen.length < 2);
   const shown = candidates.filter(
@@ -54,7 +53,7 @@ export function SourceChooser({ title, hint, candidates, chosen, choose, taken, 
               className={kit['input']}
               type="search"
               value={search}
-              placeholder={example}
+              placeholder="a name or a label"
               onChange={(event) => setSearch(event.target.value)}
             />
           </Field>

@@ -1,3 +1,4 @@
+import { plainLetters } from '../../../core/plain-letters.js';
 import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { fillPattern, withSource } from '../../../core/recode/apply.js';
@@ -36,7 +37,7 @@ export function isEditorDraft(value: unknown): value is EditorDraft {
 }
 
 /** Letters, digits and underscores only, as a name has them. */
-const asName = (text: string) => text.normalize('NFKD').replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60); // prettier-ignore
+const asName = (text: string) => plainLetters(text).replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60); // prettier-ignore
 
 /** Whether what a recipe makes can take the place of a source: it has one. */
 export const canStandIn = (recipe: Recipe) => new Set(sourcesOf(recipe)).size === 1;

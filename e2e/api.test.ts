@@ -740,6 +740,64 @@ describe('the store', () => {
   });
 });
 
+interface WholeTable {
+  title: string;
+  columns: { label: string }[];
+  figures: Record<string, (number | null)[][]>;
+  tests: Record<string, { p: number }>;
+  measures: Record<string, { value: number }>;
+  reading: { id: string; sentence: string | null }[];
+}
+
+describe('a table whole', () => {
+  const lines = Array.from({ length: 60 }, (_, k) => `${1 + (k % 2)},${1 + (k % 3)},${20 + k}`);
+  it('is answered by its parts and by its sentence alike, and its order changes no statistic', async () => {
+    const id = await study(['site,mood,age', ...lines].join('\n'));
+    const path = `/studies/${id}/table`;
+    const parts = await call<WholeTable>(server, 'POST', path, { rows: 'mood', by: 'site' });
+    expect(parts.status, JSON.stringify(parts.body)).toBe(200);
+    const { figures, tests, measures, title, reading } = parts.body;
+    expect(title).toBe('mood by site');
+    expect(figures['n']).toEqual([[10, 10], [10, 10], [10, 10]]); // prettier-ignore
+    expect(figures['expected']).toEqual([[10, 10], [10, 10], [10, 10]]); // prettier-ignore
+    expect(Object.keys(figures)).toEqual(expect.arrayContaining(['row-percent', 'adjusted-residual', 'adjusted-p']));
+    expect(reading.at(-1)?.sentence).toContain('No association between mood and site was shown');
+    const ordered = await call<WholeTable>(server, 'POST', path, { rows: 'mood', by: 'site', order: 'frequency' });
+    expect(ordered.body.tests).toEqual(tests);
+    expect(ordered.body.measures).toEqual(measures);
+    const said = await call<WholeTable>(server, 'POST', path, { sentence: 'mood by site, only where age 50 and over' });
+    expect(said.body.figures['n']?.flat().reduce<number>((sum, n) => sum + (n ?? 0), 0)).toBe(30);
+  });
+  it('refuses what is not of the study by name', async () => {
+    const id = await study(['site,mood,age', ...lines].join('\n'));
+    const ask = async (body: object) => (await call<{ detail: string; mend: string }>(server, 'POST', `/studies/${id}/table`, body)).body; // prettier-ignore
+    expect(await ask({ rows: 'mod' })).toMatchObject({ detail: 'The study has no variable “mod”.', mend: 'Did you mean mood?' }); // prettier-ignore
+    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'any-of', codes: ['7'] }] })).detail).toBe('site has no code 7.'); // prettier-ignore
+    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'none-of', codes: [] }] })).detail).toContain('names no category'); // prettier-ignore
+    expect((await ask({ rows: 'mood', only: [{ variable: 'age', is: 'between', from: 60, to: 20 }] })).detail).toContain('which is nothing'); // prettier-ignore
+  });
+});
+
+describe('a whole study', () => {
+  it('is renamed, copied, binned, taken out again, backed up and restored', async () => {
+    const id = await study(CSV);
+    expect((await call(server, 'PATCH', `/studies/${id}`, { name: 'Renamed', subtitle: 'Spring' })).body).toMatchObject({ name: 'Renamed' }); // prettier-ignore
+    const copy = await call<{ id: string; name: string }>(server, 'POST', `/studies/${id}/copy`, {});
+    expect(copy.body.name).toBe('Renamed, copy');
+    expect((await call(server, 'DELETE', `/studies/${copy.body.id}`)).status).toBe(204);
+    expect((await call(server, 'GET', `/studies/${copy.body.id}`)).status).toBe(404);
+    expect((await call<{ id: string }[]>(server, 'GET', '/bin')).body.map((one) => one.id)).toContain(copy.body.id);
+    expect((await call(server, 'POST', `/bin/${copy.body.id}`)).status).toBe(201);
+    const file = await fetch(`${server.address}/api/v1/studies/${id}/backup`);
+    const bytes = await file.arrayBuffer();
+    const restored = await fetch(`${server.address}/api/v1/backups?file=b.sqlite`, { method: 'POST', body: bytes });
+    expect(restored.status).toBe(201);
+    expect((await restored.json()) as object).toMatchObject({ name: 'Renamed', respondents: 6 });
+    const broken = await fetch(`${server.address}/api/v1/backups?file=b.sqlite`, { method: 'POST', body: 'no' });
+    expect(broken.status).toBe(400);
+  });
+});
+
 describe('the demo study', () => {
   it('is taken in by the same road, and says what was built into it', async () => {
     const csv = readFileSync(join(ROOT, 'demo', 'fernhill.csv'));

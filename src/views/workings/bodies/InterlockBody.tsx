@@ -42,7 +42,7 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
           <p className={css['hint']}>as in “{example.join(recipe.between)}”</p>
         </div>
       )}
-      <SourceChooser title="Groups" hint="variables with one category a respondent, from the outermost inwards" candidates={candidates} chosen={recipe.sources} choose={choose} example="site" />
+      <SourceChooser title="Groups" hint="variables with one category a respondent, from the outermost inwards" candidates={candidates} chosen={recipe.sources} choose={choose} />
     </>
   );
 } // prettier-ignore

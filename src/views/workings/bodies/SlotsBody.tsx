@@ -52,7 +52,7 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
         candidates={candidates}
         chosen={recipe.sources}
         choose={choose}
-        example="reason"
+       
       />
       {codes.length > 0 && (
         <section className={css['section']}>

@@ -575,10 +575,10 @@ describe('assess', () => {
 
   it('answers by the ids of the conventions', async () => {
     const body = await assessed({ counts: [[10, 20], [30, 5]] }); // prettier-ignore
-    expect(Object.keys(body.tests)).toEqual(TABLE_TESTS.filter((id) => id !== 'rao-scott'));
+    expect(Object.keys(body.tests)).toEqual(TABLE_TESTS.filter((id) => id !== 'rao-scott' && id !== 'design-trend'));
     expect(Object.keys(body.measures)).toEqual(TABLE_MEASURES);
     expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, cautions: [] });
-    expect(body.absent.map(({ id }) => id)).toEqual(['rao-scott']);
+    expect(body.absent.map(({ id }) => id)).toEqual(['rao-scott', 'design-trend']);
   });
 
   it('takes weights, strata, one-way counts, related answers, codings and mentions', async () => {

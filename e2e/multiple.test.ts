@@ -132,7 +132,7 @@ describe('a question with several answers', () => {
     const only = [{ variable: 'crops', is: 'at-least', codes: [], least: 3 }];
     await open(`${DEMO}/tables?rows=site&only=${encodeURIComponent(JSON.stringify(only))}`);
     await says(session.driver, 'h1', 'Crops grown mentions at least 3');
-    await says(session.driver, '[data-testid=base]', 'other than “mentions at least 3”');
+    await says(session.driver, '[data-testid=base]', 'mentions fewer than 3');
     await sound();
   });
 

@@ -146,6 +146,7 @@ export function positions(
       }),
     };
   }
+  if (slotAt(axis, 'mentioned') >= 0) return positionsOfFirst(axis, variable, used, counted);
   // Numbers stand by value; a code list keeps the analyst's order.
   const ordered = variable.level === 'number' ? [...codes].sort((a, b) => compareCodes(a.code, b.code)) : codes;
   const answers = ordered.filter((code) => isAnswer(code));
@@ -167,6 +168,31 @@ export function positions(
     ],
   };
 }
+
+/**
+ * Where the options of a question stand of which each respondent has the first mention only, so that they do not overlap;
+ * who mentions nothing stands beside them as in the question itself.
+ */
+function positionsOfFirst(axis: CountAxis, variable: Variable, used: (position: number) => boolean, counted: readonly Standing[]): Positions {
+  const where = new Map(axis.slots.flatMap((slot, position) => (slot.is === 'code' ? [[slot.code, position] as const] : [])));
+  const options = codesWithFound(variable, [...where.keys()]).flatMap(({ code, label }) => {
+    const position = where.get(code);
+    return position === undefined ? [] : [{ code, label, position, kind: 'answer' as const }];
+  });
+  const standings = STANDINGS.map((is) => ({ is, position: slotAt(axis, is), inside: counted.includes(is) }));
+  const inside = standings.filter((one) => one.inside);
+  const shown = inside.filter(({ position }) => used(position)).map(({ is, position }) => ({ code: is, label: STANDING_WORDS[is], position, kind: is }));
+  const categories = [...options, ...shown];
+  return {
+    axis: { variable, categories: categories.map(({ code, label, kind }) => ({ code, label, kind })), multiple: false },
+    of: categories.map(({ position }) => position),
+    base: [...options, ...inside].map(({ position }) => position),
+    out: standings.flatMap(({ is, position, inside: isIn }): Positions['out'] => {
+      if (isIn) return [];
+      return [{ position, why: is === 'blank' ? 'blank' : 'missing', reason: is === 'blank' ? 'blank' : STANDING_WORDS[is].toLowerCase() }];
+    }),
+  };
+} // prettier-ignore
 
 function missingText({ code, label, missing }: Code): string {
   return label === '' || label === code ? `${MISSING_WORDS[missing ?? 'other']} (${code})` : label;
@@ -293,6 +319,7 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
 
 /** Positions of an axis that hold every respondent once: all of a single one; how each stands to a multiple one. */
 function allOf(axis: CountAxis): number[] {
-  if (axis.kind === 'single') return axis.slots.map((_, position) => position);
+  // Of first mentions each option holds its own, and "mentioned" all of them again.
+  if (axis.kind === 'single') return axis.slots.flatMap(({ is }, position) => (is === 'mentioned' ? [] : [position]));
   return axis.slots.flatMap(({ is }, position) => (is === 'code' ? [] : [position]));
 }

@@ -67,8 +67,7 @@ function plainFigures(table: Table): Record<string, Figure> {
 function testedFigures(table: Table, assessment: Assessment | null): Record<string, Figure> {
   const marks = marksOf(table, assessment);
   if (!marks) return {};
-  const of = (take: (mark: Mark) => number): Figure =>
-    marks.map((row) => row.map((mark) => mark && take(mark)));
+  const of = (take: (mark: Mark) => number): Figure => marks.map((row) => row.map((mark) => mark && take(mark)));
   return {
     expected: of(({ expected }) => expected),
     ...(assessment?.cells ? wholeCells(table, assessment) : {}),

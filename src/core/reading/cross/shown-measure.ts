@@ -19,7 +19,8 @@ export interface ShownMeasure {
 
 /** Functions of X²/N, one interval for all. */
 const OF_PHI_SQUARED: readonly MeasureId[] = ['phi', 'cramers-v', 'tschuprow-t', 'contingency'];
-const OF_ORDER: readonly MeasureId[] = [
+/** Measures that read the order of both variables. */
+export const OF_ORDER: readonly MeasureId[] = [
   'gamma',
   'kendall-tau-b',
   'stuart-tau-c',
@@ -30,8 +31,8 @@ const OF_ORDER: readonly MeasureId[] = [
   'spearman',
 ];
 const OF_ETA: readonly MeasureId[] = ['eta:rows', 'eta:columns'];
-/** Measures whose 0 says nothing of independence. */
-const APART: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
+/** Measures of agreement, whose 0 says nothing of independence. */
+export const OF_AGREEMENT: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
 const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio'];
 
 /** The measure as a function of X²/N, on a table of these dimensions. */
@@ -134,7 +135,7 @@ export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   if (lower === undefined || upper === undefined) return plain(value, noInterval ?? null);
   if (OF_ETA.includes(id) && upper < value) return plain(value, TOO_CLOSE);
   const shown: ShownMeasure = { value, lower, upper, uncorrected: null, note: null };
-  if (APART.includes(id)) return shown;
+  if (OF_AGREEMENT.includes(id)) return shown;
   const none = RATIOS.includes(id) ? 1 : 0;
   const rejects = testOf(id, read).test.p < 1 - read.confidence;
   if (OF_ETA.includes(id) && rejects && lower === 0) {

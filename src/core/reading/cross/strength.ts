@@ -6,20 +6,8 @@ import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
 import { and, coefficient, percent, ratio, sayP, statistic } from '../words.js';
 import { isSignificant, type Read } from './context.js';
 import { directions, fourNames, sayGuess } from './direction.js';
-import { type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
+import { OF_AGREEMENT, OF_ORDER, type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
 
-/** Measures that read the order of both variables. */
-const OF_ORDER: readonly MeasureId[] = [
-  'gamma',
-  'kendall-tau-b',
-  'stuart-tau-c',
-  'somers-d:columns',
-  'somers-d:rows',
-  'somers-d:symmetric',
-  'pearson-r',
-  'spearman',
-];
-const OF_AGREEMENT: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
 const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio', 'common-odds-ratio'];
 
 /** The measures that lead, the first of them in the verdict and the report sentence. */

@@ -37,19 +37,29 @@ const CHANGES: Change[] = [
   },
   {
     name: 'a new working',
-    ask: (server, id) => call(server, 'POST', path(`/workings`), { name: 'new', label: 'New', recipe: band(id('age'), 30) }),
+    ask: (server, id) =>
+      call(server, 'POST', path(`/workings`), { name: 'new', label: 'New', recipe: band(id('age'), 30) }),
   },
   {
     name: 'a changed working',
-    ask: (server, id, working) => call(server, 'PUT', path(`/workings/${working('old')}`), { name: 'old', label: 'Old', recipe: band(id('age'), 30) }),
+    ask: (server, id, working) =>
+      call(server, 'PUT', path(`/workings/${working('old')}`), {
+        name: 'old',
+        label: 'Old',
+        recipe: band(id('age'), 30),
+      }),
   },
   { name: 'an entry taken back', ask: (server) => call(server, 'POST', path(`/ledger/undo`)) },
   { name: 'back to an entry', ask: (server) => call(server, 'PUT', path(`/ledger/place`), { entry: 2 }) },
   {
     name: 'an entry changed in the middle',
-    ask: (server, id, working) => call(server, 'PATCH', path(`/ledger/2`), { is: 'changed', things: [{ of: 'working', id: working('old'), recipe: band(id('age'), 30) }] }),
+    ask: (server, id, working) =>
+      call(server, 'PATCH', path(`/ledger/2`), {
+        is: 'changed',
+        things: [{ of: 'working', id: working('old'), recipe: band(id('age'), 30) }],
+      }),
   },
-]; // prettier-ignore
+];
 
 const said = (file: string): string => {
   const db = openStudyFile(file);
@@ -77,10 +87,16 @@ async function makeStudy(store: string): Promise<void> {
     made = accepted.body.study;
     const view = async () => (await call<StudyView>(server, 'GET', path())).body.variables;
     const idOf = async (name: string) => (await view()).find((one) => one.name === name)?.id ?? 0;
-    const keep = (name: string, recipe: unknown) => call(server, 'POST', path(`/workings`), { name, label: name, recipe }); // prettier-ignore
+    const keep = (name: string, recipe: unknown) =>
+      call(server, 'POST', path(`/workings`), { name, label: name, recipe });
     await keep('old', band(await idOf('age'), 50));
     await keep('young', { kind: 'flags', source: await idOf('old'), codes: ['1'], yes: 'Yes', no: 'No' });
-    await keep('both', { kind: 'interlock', sources: [await idOf('site'), await idOf('old')], between: ', ', empty: false }); // prettier-ignore
+    await keep('both', {
+      kind: 'interlock',
+      sources: [await idOf('site'), await idOf('old')],
+      between: ', ',
+      empty: false,
+    });
   } finally {
     await server.stop();
   }

@@ -78,7 +78,8 @@ export function addStudyCommands(
       within(folder, async (service) => {
         const { fileName, stream } = await backUpStudy(service, open(service, study));
         const path = file ?? fileName;
-        if (existsSync(path)) throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path }); // prettier-ignore
+        if (existsSync(path))
+          throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path });
         await pipeline(Readable.fromWeb(stream as never), createWriteStream(path, { flags: 'wx' }));
         return line([path]);
       }),

@@ -11,8 +11,15 @@ export function studyId(service: Service, called: string): string {
   if (only && !other) return only.id;
   if (only) {
     const ids = named.map(({ id }) => id).join(', ');
-    throw new Fault('invalid', `${named.length} studies are called ${called}: ${ids}.`, 'Use one of their ids.', { field: 'study' }); // prettier-ignore
+    throw new Fault('invalid', `${named.length} studies are called ${called}: ${ids}.`, 'Use one of their ids.', {
+      field: 'study',
+    });
   }
   const known = all.map(({ id }) => id).join(', ');
-  throw new Fault('not-found', `There is no study "${called}".`, known === '' ? 'The store is empty.' : `There are ${known}.`, { field: 'study' }); // prettier-ignore
+  throw new Fault(
+    'not-found',
+    `There is no study "${called}".`,
+    known === '' ? 'The store is empty.' : `There are ${known}.`,
+    { field: 'study' },
+  );
 }

@@ -18,4 +18,4 @@ export async function sayTable(
   if (!csv) return `${JSON.stringify(await answerTable(service, study, asked))}\n`;
   const { order: rowOrder } = asked;
   return tableAsCsv(service, study, readSentence(study, sentence), { percent: 'column', order: rowOrder });
-} // prettier-ignore
+}

@@ -19,4 +19,4 @@ export function plainLetters(text: string): string {
     .normalize('NFKD')
     .replace(/\p{M}+/gu, '')
     .replace(/[ßæÆœŒøØłŁđĐ]/gu, (letter) => SPELLED[letter] ?? letter);
-} // prettier-ignore
+}

@@ -16,7 +16,14 @@ export function fingerprint(db: Db): string {
   const said = (_: string, value: unknown) => (value instanceof Map ? [...value] : value);
   const proofs = allWorkings(db).map(({ id, proof }) => [id, proof]);
   const values = allVariables(db).map(({ id, columnId }) => [id, columnCodes(db, columnId)]);
-  const entries = allEntries(db).map(({ id, words, undone, leftOut, note, revision }) => [id, words, undone, leftOut, note, revision]); // prettier-ignore
+  const entries = allEntries(db).map(({ id, words, undone, leftOut, note, revision }) => [
+    id,
+    words,
+    undone,
+    leftOut,
+    note,
+    revision,
+  ]);
   const all = { revision: studyRow(db).revision, order, list, working, variable, table, proofs, values, entries };
   return JSON.stringify(all, (key, value: unknown) => (isTime.has(key) ? undefined : said(key, value)));
 }

@@ -12,7 +12,16 @@ import { fingerprint } from './fingerprint.js';
 import { undoEntry } from './ledger.js';
 import { listStudies, openStudy } from './open-study.js';
 import { saveTable } from './saved-tables.js';
-import { backUpStudy, binStudy, copyStudy, editStudy, emptyFromBin, listBin, restoreStudy, unbinStudy } from './studies.js'; // prettier-ignore
+import {
+  backUpStudy,
+  binStudy,
+  copyStudy,
+  editStudy,
+  emptyFromBin,
+  listBin,
+  restoreStudy,
+  unbinStudy,
+} from './studies.js';
 import { studyOfRows } from './test-study.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-studies-'));
@@ -20,7 +29,10 @@ let service: Service;
 let study: OpenStudy;
 beforeAll(async () => {
   service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
-  study = await studyOfRows(service, 'Plots', ['site,mood', ...Array.from({ length: 30 }, (_, k) => `${k % 3},${k % 2}`)]); // prettier-ignore
+  study = await studyOfRows(service, 'Plots', [
+    'site,mood',
+    ...Array.from({ length: 30 }, (_, k) => `${k % 3},${k % 2}`),
+  ]);
   const [site] = allVariables(study.db);
   await saveTable(service, study, null, {
     title: 'Kept',
@@ -45,10 +57,20 @@ const restore = (bytes: Buffer | string, name = 'backup.sqlite') =>
 
 describe('a whole study', () => {
   it('is named and described, and has its own words for size', async () => {
-    const words = [{ least: 0, word: 'faint' }, { least: 0.2, word: 'clear' }]; // prettier-ignore
+    const words = [
+      { least: 0, word: 'faint' },
+      { least: 0.2, word: 'clear' },
+    ];
     const row = await editStudy(service, study, { name: ' Plots 2026 ', subtitle: 'Spring', sizeWords: words });
     expect(row).toMatchObject({ name: 'Plots 2026', subtitle: 'Spring', settings: { sizeWords: words } });
-    expect(() => editStudy(service, study, { sizeWords: [{ least: 0.1, word: 'a' }, { least: 0, word: 'b' }] })).toThrow('begins at 0'); // prettier-ignore
+    expect(() =>
+      editStudy(service, study, {
+        sizeWords: [
+          { least: 0.1, word: 'a' },
+          { least: 0, word: 'b' },
+        ],
+      }),
+    ).toThrow('begins at 0');
     expect((await editStudy(service, study, { sizeWords: null })).settings.sizeWords).toBeUndefined();
   });
   it('is copied with everything in it, the ledger and the binder too', async () => {

@@ -33,7 +33,8 @@ export interface StudyEdit {
 /** Names a study, describes it, gives it its own words for size. @throws Fault where the words cannot be */
 export function editStudy(service: Service, study: OpenStudy, edit: StudyEdit): Promise<StudyRow> {
   const wrong = edit.sizeWords ? whyNoSizeWords(edit.sizeWords) : null;
-  if (wrong !== null) throw new Fault('invalid', `The words for size cannot be so. ${wrong}`, 'Mend them.', { field: 'sizeWords' }); // prettier-ignore
+  if (wrong !== null)
+    throw new Fault('invalid', `The words for size cannot be so. ${wrong}`, 'Mend them.', { field: 'sizeWords' });
   return change(service, study, () => {
     const { db } = study;
     db.transaction(() => {
@@ -118,7 +119,9 @@ export function listBin(service: Service): (StudyRow & { binned: string })[] {
 function inBin(service: Service, id: string): string {
   const path = join(binFolder(service), `${id}.sqlite`);
   if (!/^[a-z0-9][a-z0-9-]{0,63}$/.test(id) || !existsSync(path))
-    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}" in the bin.`, 'Choose one from the bin.', { field: 'study' }); // prettier-ignore
+    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}" in the bin.`, 'Choose one from the bin.', {
+      field: 'study',
+    });
   return path;
 }
 
@@ -158,7 +161,11 @@ export function restoreStudy(service: Service, name: string, body: Readable): Pr
   const work = async () => {
     const part = join(studiesFolder(service), `restore.part-${randomBytes(6).toString('hex')}`);
     try {
-      await pipeline(body, limited(name, MOST_BYTES, () => undefined), createWriteStream(part)); // prettier-ignore
+      await pipeline(
+        body,
+        limited(name, MOST_BYTES, () => undefined),
+        createWriteStream(part),
+      );
       verifyStudyFile(part, name);
       const db = openStudyFile(part);
       let { id } = studyRow(db);

@@ -57,7 +57,12 @@ export function verifyStudyFile(path: string, name: string): void {
       throw new Fault('invalid', `${name} cannot be restored. ${wrong}`, 'Choose another backup.', { file: name });
   } catch (error) {
     if (error instanceof Fault) throw error;
-    throw new Fault('invalid', `${name} is no backup: it cannot be read.`, 'Choose a file that Hatch Count backed up.', { file: name }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `${name} is no backup: it cannot be read.`,
+      'Choose a file that Hatch Count backed up.',
+      { file: name },
+    );
   } finally {
     db?.close();
   }

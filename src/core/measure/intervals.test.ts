@@ -49,7 +49,10 @@ describe('intervals against other routes', () => {
 const four = fc
   .array(fc.integer({ min: 0, max: 40 }), { minLength: 4, maxLength: 4 })
   .filter(([a, b, c, d]) => a! + b! > 0 && c! + d! > 0 && a! + c! > 0 && b! + d! > 0)
-  .map(([a, b, c, d]) => [[a!, b!], [c!, d!]]); // prettier-ignore
+  .map(([a, b, c, d]) => [
+    [a!, b!],
+    [c!, d!],
+  ]);
 
 describe('intervals of a 2 x 2 table', () => {
   it('hold 0 just where the test that the verdict stands on does not reject, and always hold the estimate', () => {
@@ -80,23 +83,35 @@ describe('intervals of a 2 x 2 table', () => {
   it('with weights hold 0 just where the Rao-Scott test does not reject', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 2, max: 60 }), fc.double({ min: 0.4, max: 2.5, noNaN: true }), fc.double({ min: 1.05, max: 2, noNaN: true })), { minLength: 4, maxLength: 4 }),
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 2, max: 60 }),
+            fc.double({ min: 0.4, max: 2.5, noNaN: true }),
+            fc.double({ min: 1.05, max: 2, noNaN: true }),
+          ),
+          { minLength: 4, maxLength: 4 },
+        ),
         (cells) => {
-          const square = <T,>(line: T[]) => [line.slice(0, 2), line.slice(2)];
+          const square = <T>(line: T[]) => [line.slice(0, 2), line.slice(2)];
           const counts = square(cells.map(([n]) => n));
           const sums = square(cells.map(([n, w]) => n * w));
-          const squares = square(cells.map(([n, w, uneven]) => n * w * w * uneven)).map((line, i) => line.map((value, j) => Math.min(value, 0.99 * sums[i]![j]! ** 2)));
+          const squares = square(cells.map(([n, w, uneven]) => n * w * w * uneven)).map((line, i) =>
+            line.map((value, j) => Math.min(value, 0.99 * sums[i]![j]! ** 2)),
+          );
           const { tests, measures } = assess({ counts, weights: { sums, squares } });
           const { lower, upper } = measures.phi!;
           expect(lower! > 1e-9 || upper! < -1e-9).toBe(tests['rao-scott']!.p < 0.05);
         },
       ),
-    ); // prettier-ignore
+    );
   });
 });
 
 describe('intervals of larger tables', () => {
-  const tables = fc.array(fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 3, maxLength: 3 }), { minLength: 2, maxLength: 4 });
+  const tables = fc.array(fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 3, maxLength: 3 }), {
+    minLength: 2,
+    maxLength: 4,
+  });
   it('come from one inversion: V, T, C and phi tell the same of the population', () => {
     fc.assert(
       fc.property(tables, (counts) => {
@@ -123,9 +138,14 @@ describe('intervals of larger tables', () => {
     }
   });
   it('have no end at an edge, and say why', () => {
-    const { measures } = assess({ counts: [[16, 31], [35, 45]] }); // prettier-ignore
+    const { measures } = assess({
+      counts: [
+        [16, 31],
+        [35, 45],
+      ],
+    });
     expect(measures['lambda:columns']).toMatchObject({ value: 0, ase: 0 });
     expect(measures['lambda:columns']?.lower).toBeUndefined();
     expect(measures['lambda:columns']?.noInterval).toContain('edge of lambda');
   });
-}); // prettier-ignore
+});

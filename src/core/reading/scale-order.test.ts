@@ -27,7 +27,19 @@ function tableOf(rows: TableAxis, columns: TableAxis, cells: number[][]): Table 
   const rowTotals = cells.map(sum);
   const columnBases = cells[0]!.map((_, j) => sum(cells.map((row) => row[j]!)));
   const base = sum(rowTotals);
-  return { rows, columns, cells, rowTotals, columnBases, base, mentions: null, weighted: null, together: null, total: base, leftOut: null }; // prettier-ignore
+  return {
+    rows,
+    columns,
+    cells,
+    rowTotals,
+    columnBases,
+    base,
+    mentions: null,
+    weighted: null,
+    together: null,
+    total: base,
+    leftOut: null,
+  };
 }
 
 const LEVELS: Level[] = ['unordered', 'ordered', 'number'];
@@ -39,10 +51,29 @@ describe('order is for the eye', () => {
       fc.property(
         fc.constantFrom(...LEVELS),
         fc.constantFrom(...LEVELS),
-        fc.integer({ min: 2, max: 4 }).chain((r) => fc.integer({ min: 2, max: 4 }).chain((c) => fc.tuple(fc.array(fc.array(fc.integer({ min: 0, max: 30 }), { minLength: c, maxLength: c }), { minLength: r, maxLength: r }), shuffled(r), shuffled(c)))),
+        fc
+          .integer({ min: 2, max: 4 })
+          .chain((r) =>
+            fc
+              .integer({ min: 2, max: 4 })
+              .chain((c) =>
+                fc.tuple(
+                  fc.array(fc.array(fc.integer({ min: 0, max: 30 }), { minLength: c, maxLength: c }), {
+                    minLength: r,
+                    maxLength: r,
+                  }),
+                  shuffled(r),
+                  shuffled(c),
+                ),
+              ),
+          ),
         (rowLevel, columnLevel, [cells, rows, columns]) => {
           const codes = (n: number) => Array.from({ length: n }, (_, k) => String(n - k));
-          const plain = tableOf(axis('answer', rowLevel, codes(cells.length)), axis('grouping', columnLevel, codes(cells[0]!.length)), cells);
+          const plain = tableOf(
+            axis('answer', rowLevel, codes(cells.length)),
+            axis('grouping', columnLevel, codes(cells[0]!.length)),
+            cells,
+          );
           if (plain.base === 0) return;
           const shown = arrange(plain, { rows, columns });
           const [one, other] = [assessTable(plain, 0.95), assessTable(shown, 0.95)];
@@ -53,9 +84,27 @@ describe('order is for the eye', () => {
           const letters = lettersOf(plain, one);
           const turned = lettersOf(shown, other);
           // Letters follow the columns as they stand; what they point at is the same.
-          const above = (found: typeof letters, table: Table) => found && new Set(found.above.flatMap((row, i) => row.flatMap((text, j) => text.split(' ').filter(Boolean).map((letter) => [table.rows.categories[i]!.code, table.columns!.categories[j]!.code, table.columns!.categories[found.columns.indexOf(letter)]!.code].join('>')))));
+          const above = (found: typeof letters, table: Table) =>
+            found &&
+            new Set(
+              found.above.flatMap((row, i) =>
+                row.flatMap((text, j) =>
+                  text
+                    .split(' ')
+                    .filter(Boolean)
+                    .map((letter) =>
+                      [
+                        table.rows.categories[i]!.code,
+                        table.columns!.categories[j]!.code,
+                        table.columns!.categories[found.columns.indexOf(letter)]!.code,
+                      ].join('>'),
+                    ),
+                ),
+              ),
+            );
           expect(above(turned, shown)).toEqual(above(letters, plain));
-          if (one?.measures.gamma) expect(sumsOfTable(shown, other, 0.95)?.of('gamma')?.result).toBeCloseTo(one.measures.gamma.value, 9);
+          if (one?.measures.gamma)
+            expect(sumsOfTable(shown, other, 0.95)?.of('gamma')?.result).toBeCloseTo(one.measures.gamma.value, 9);
         },
       ),
       { numRuns: 60 },
@@ -66,24 +115,39 @@ describe('order is for the eye', () => {
     const flag = (name: string) => axis(name, 'unordered', ['1', '0'], ['Yes', 'No']);
     const site = axis('site', 'unordered', ['1', '2'], ['North', 'South']);
     // 40 of 50 in South say yes (1), 10 of 50 in North: r of the codes is .6.
-    const table = tableOf(flag('renews'), site, [[10, 40], [40, 10]]);
+    const table = tableOf(flag('renews'), site, [
+      [10, 40],
+      [40, 10],
+    ]);
     const { phi, 'pearson-r': r } = assessTable(table, 0.95)!.measures;
     expect(phi?.value).toBeCloseTo(0.6, 12);
     expect(r?.value).toBeCloseTo(0.6, 12);
     const strength = read(table, assessTable(table, 0.95), 0.95).find(({ id }) => id === 'strength');
     expect(strength?.notes[0]).toBe('renews is “Yes” for 80% where site is “South”, and for 20% where it is “North”.');
-    expect(strength?.measures.map(({ name }) => name)).toContain('Odds ratio of renews “Yes”, site “South” against “North”');
+    expect(strength?.measures.map(({ name }) => name)).toContain(
+      'Odds ratio of renews “Yes”, site “South” against “North”',
+    );
     expect(strength?.measures.find(({ id }) => id === 'odds-ratio')?.value).toBeCloseTo(16, 9);
     expect(strength?.measures.find(({ id }) => id === 'risk-difference')?.value).toBeCloseTo(0.6, 9);
   });
 
   it('takes two answers by their codes where a third has nobody', () => {
     const rows = axis('a', 'unordered', ['3', '9', '1']);
-    const table = inScaleOrder(tableOf(rows, axis('bb', 'unordered', ['x', 'y']), [[3, 1], [0, 0], [2, 2]]));
+    const table = inScaleOrder(
+      tableOf(rows, axis('bb', 'unordered', ['x', 'y']), [
+        [3, 1],
+        [0, 0],
+        [2, 2],
+      ]),
+    );
     expect(table.rows.categories.map(({ code }) => code)).toEqual(['1', '3', '9']);
-    expect(table.cells).toEqual([[2, 2], [3, 1], [0, 0]]);
+    expect(table.cells).toEqual([
+      [2, 2],
+      [3, 1],
+      [0, 0],
+    ]);
   });
-}); // prettier-ignore
+});
 
 describe('what is shown of a measure', () => {
   it('never contradicts its estimate or the test it stands beside', () => {
@@ -91,10 +155,17 @@ describe('what is shown of a measure', () => {
       fc.property(
         fc.constantFrom(...LEVELS),
         fc.constantFrom(...LEVELS),
-        fc.array(fc.array(fc.integer({ min: 0, max: 25 }), { minLength: 3, maxLength: 3 }), { minLength: 2, maxLength: 4 }),
+        fc.array(fc.array(fc.integer({ min: 0, max: 25 }), { minLength: 3, maxLength: 3 }), {
+          minLength: 2,
+          maxLength: 4,
+        }),
         (rowLevel, columnLevel, cells) => {
           const codes = (n: number) => Array.from({ length: n }, (_, k) => String(k + 1));
-          const table = tableOf(axis('answer', rowLevel, codes(cells.length)), axis('grouping', columnLevel, codes(3)), cells);
+          const table = tableOf(
+            axis('answer', rowLevel, codes(cells.length)),
+            axis('grouping', columnLevel, codes(3)),
+            cells,
+          );
           const result = table.base > 0 ? assessTable(table, 0.95) : null;
           if (!result?.cells) return;
           const answers = read(table, result, 0.95);
@@ -113,10 +184,15 @@ describe('what is shown of a measure', () => {
   it('is corrected for bias where that shows, and says so', () => {
     const rows = axis('answer', 'unordered', ['a', 'b', 'c', 'd']);
     const columns = axis('grouping', 'unordered', ['w', 'x', 'y', 'z']);
-    const table = tableOf(rows, columns, [[3, 2, 2, 3], [2, 3, 3, 2], [3, 3, 2, 2], [2, 2, 3, 3]]);
+    const table = tableOf(rows, columns, [
+      [3, 2, 2, 3],
+      [2, 3, 3, 2],
+      [3, 3, 2, 2],
+      [2, 2, 3, 3],
+    ]);
     const answers = read(table, assessTable(table, 0.95), 0.95);
     const V = answers.find(({ id }) => id === 'strength')!.measures[0]!;
     expect(V.value).toBe(0);
     expect(V.note).toMatch(/^corrected for bias; uncorrected \.1\d/);
   });
-}); // prettier-ignore
+});

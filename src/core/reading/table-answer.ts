@@ -19,7 +19,14 @@ export interface TableAnswer {
   base: number;
   columnBases: number[];
   rowTotals: number[];
-  weighted: { by: string; base: number; columnBases: number[]; rowTotals: number[]; effectiveBase: number; effectiveColumnBases: number[] } | null;
+  weighted: {
+    by: string;
+    base: number;
+    columnBases: number[];
+    rowTotals: number[];
+    effectiveBase: number;
+    effectiveColumnBases: number[];
+  } | null;
   /** Mentions of a multiple-response question; null where respondents are in one row each. */
   mentions: { columns: number[]; total: number } | null;
   total: number;
@@ -33,7 +40,7 @@ export interface TableAnswer {
   cautions: Assessment['cautions'];
   absent: Assessment['absent'];
   reading: Answer[];
-} // prettier-ignore
+}
 
 const hundred = (part: number | null) => (part === null ? null : 100 * part);
 

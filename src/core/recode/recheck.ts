@@ -61,17 +61,28 @@ const reasonOf = (codes: readonly Code[], code: string) => codes.find((one) => o
 /** A label as it is, or told apart from another one by its code. */
 const ownLabels = (codes: readonly Code[], code: string) => [nameOf(codes, code), `${nameOf(codes, code)} (${code})`];
 
-function afterRegroup({ groups, setAside, unnamed, missing: rule, blank }: Regroup, codes: readonly Code[], raw: Raw): Said {
+function afterRegroup(
+  { groups, setAside, unnamed, missing: rule, blank }: Regroup,
+  codes: readonly Code[],
+  raw: Raw,
+): Said {
   if (raw !== null && typeof raw !== 'string') {
     const named = new Set(groups.flatMap(({ from }) => from));
-    const nets = groups.filter(({ from }) => from.some((code) => raw.includes(code) && groups.find((one) => one.from.includes(code))?.from === from));
-    const apart = (code: string) => (groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase()) ? `${nameOf(codes, code)} (${code})` : nameOf(codes, code));
+    const nets = groups.filter(({ from }) =>
+      from.some((code) => raw.includes(code) && groups.find((one) => one.from.includes(code))?.from === from),
+    );
+    const apart = (code: string) =>
+      groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase())
+        ? `${nameOf(codes, code)} (${code})`
+        : nameOf(codes, code);
     const own = unnamed === 'own' ? raw.filter((code) => !named.has(code) && !setAside.includes(code)) : [];
     return { is: 'mentions', labels: new Set([...nets.map(({ label }) => label.trim()), ...own.map(apart)]) };
   }
   if (typeof raw !== 'string') {
     if (!blank) return NOTHING;
-    return 'missing' in blank ? missing(blank.missing) : answerOf(groups.find(({ code }) => code === blank.group)?.label.trim() ?? '');
+    return 'missing' in blank
+      ? missing(blank.missing)
+      : answerOf(groups.find(({ code }) => code === blank.group)?.label.trim() ?? '');
   }
   const group = groups.find(({ from }) => from.includes(raw));
   if (group) return answerOf(group.label.trim());
@@ -79,23 +90,30 @@ function afterRegroup({ groups, setAside, unnamed, missing: rule, blank }: Regro
   if (reason !== null) return rule === 'blank' ? NOTHING : missing(rule === 'one' ? 'other' : reason);
   if (!setAside.includes(raw) && unnamed === 'own') return answerOf(...ownLabels(codes, raw));
   return missing('other');
-} // prettier-ignore
+}
 
 function afterBand({ bands, ends, taken }: Band, codes: readonly Code[], raw: Raw): Said {
   if (typeof raw !== 'string') return NOTHING;
   const number = parseNumber(raw);
-  const declared = codes.find((one) => one.missing !== null && !taken.includes(one.code) && (one.code === raw || (number !== null && parseNumber(one.code) === number)));
+  const declared = codes.find(
+    (one) =>
+      one.missing !== null &&
+      !taken.includes(one.code) &&
+      (one.code === raw || (number !== null && parseNumber(one.code) === number)),
+  );
   if (declared?.missing) return missing(declared.missing);
   if (number === null) return missing('other');
   const single = bands.find((band) => band.is === 'values' && band.values.includes(number));
   const inside = (from: number | null, to: number | null) =>
-    (from === null || number > from || (number === from && ends !== 'upper')) && (to === null || number < to || (number === to && ends !== 'lower'));
+    (from === null || number > from || (number === from && ends !== 'upper')) &&
+    (to === null || number < to || (number === to && ends !== 'lower'));
   const band = single ?? bands.find((one) => one.is === 'range' && inside(one.from, one.to));
   return band ? answerOf(band.label.trim()) : missing('other');
-} // prettier-ignore
+}
 
 function afterFlags({ codes: wanted, yes, no }: Flags, codes: readonly Code[], raw: Raw): Said {
-  if (Array.isArray(raw)) return answerOf((raw as string[]).some((code) => wanted.includes(code)) ? yes.trim() : no.trim()); // prettier-ignore
+  if (Array.isArray(raw))
+    return answerOf((raw as string[]).some((code) => wanted.includes(code)) ? yes.trim() : no.trim());
   if (typeof raw !== 'string') return NOTHING;
   const reason = reasonOf(codes, raw);
   return reason !== null ? missing(reason) : answerOf(wanted.includes(raw) ? yes.trim() : no.trim());
@@ -111,8 +129,13 @@ function afterInterlock({ between }: Interlock, sources: readonly Held[], raws: 
   });
   const question = parts.some(({ is }) => is === 'mentions') || sources.some(({ column }) => column.kind === 'sets');
   if (parts.some(({ is }) => is === 'missing')) return question ? NOTHING : missing('other');
-  const words = parts.map((part) => (part.is === 'answer' ? [part.labels[0] ?? ''] : part.is === 'mentions' ? [...part.labels] : [])); // prettier-ignore
-  const all = words.reduce<string[]>((some, part, s) => (s === 0 ? part : some.flatMap((one) => part.map((word) => `${one}${between}${word}`))), []); // prettier-ignore
+  const words = parts.map((part) =>
+    part.is === 'answer' ? [part.labels[0] ?? ''] : part.is === 'mentions' ? [...part.labels] : [],
+  );
+  const all = words.reduce<string[]>(
+    (some, part, s) => (s === 0 ? part : some.flatMap((one) => part.map((word) => `${one}${between}${word}`))),
+    [],
+  );
   return question ? { is: 'mentions', labels: new Set(all) } : answerOf(all[0] ?? '');
 }
 
@@ -147,7 +170,12 @@ function afterCombine({ how, atLeast, options, base }: Combine, sources: readonl
 }
 
 /** What is left of a respondent's mentions where one of them excludes the others; null: no answer. */
-function settled(mentions: readonly string[], excluding: ReadonlySet<string>, none: boolean, rule: Settle): readonly string[] | null {
+function settled(
+  mentions: readonly string[],
+  excluding: ReadonlySet<string>,
+  none: boolean,
+  rule: Settle,
+): readonly string[] | null {
   const exclusive = mentions.filter((label) => excluding.has(label));
   const others = mentions.filter((label) => !excluding.has(label));
   const loud = exclusive.length + (none ? 1 : 0);
@@ -155,7 +183,7 @@ function settled(mentions: readonly string[], excluding: ReadonlySet<string>, no
   if (rule === 'aside') return null;
   if (rule === 'option' && others.length > 0) return others;
   return rule === 'exclusive' && none ? [] : exclusive.slice(0, 1);
-} // prettier-ignore
+}
 
 const mentionsOrNothing = (labels: readonly string[] | null): Said =>
   labels === null ? NOTHING : { is: 'mentions', labels: new Set(labels) };
@@ -166,21 +194,29 @@ function afterGather({ items, none, settle = 'option' }: Gather, sources: readon
     const [item, raw] = [all[k], raws[k]];
     return typeof raw === 'string' && item !== undefined && [item.ticked, ...(item.also ?? [])].includes(raw);
   };
-  const isAnswered = (k: number) => isTicked(k) || (sources[k] !== undefined && answersIn(sources[k], raws[k] ?? null) !== null);
+  const isAnswered = (k: number) =>
+    isTicked(k) || (sources[k] !== undefined && answersIn(sources[k], raws[k] ?? null) !== null);
   if (!all.some((_, k) => isAnswered(k))) return NOTHING;
   const excluding = new Set(items.filter(({ exclusive }) => exclusive).map(({ label }) => label.trim()));
   const ticked = items.filter((_, k) => isTicked(k)).map(({ label }) => label.trim());
   return mentionsOrNothing(settled(ticked, excluding, none !== null && isTicked(items.length), settle));
-} // prettier-ignore
+}
 
-function afterSlots({ options, none, exclusive = [], settle = 'option' }: Slots, sources: readonly Held[], raws: readonly Raw[]): Said {
+function afterSlots(
+  { options, none, exclusive = [], settle = 'option' }: Slots,
+  sources: readonly Held[],
+  raws: readonly Raw[],
+): Said {
   const isListed = (raw: Raw) => typeof raw === 'string' && (raw === none || options.some(({ code }) => code === raw));
-  const isAnswered = raws.some((raw, s) => isListed(raw) || (sources[s] !== undefined && answersIn(sources[s], raw) !== null));
+  const isAnswered = raws.some(
+    (raw, s) => isListed(raw) || (sources[s] !== undefined && answersIn(sources[s], raw) !== null),
+  );
   if (!isAnswered) return NOTHING;
-  const labels = (codes: readonly string[]) => options.filter(({ code }) => codes.includes(code)).map(({ label }) => label.trim());
+  const labels = (codes: readonly string[]) =>
+    options.filter(({ code }) => codes.includes(code)).map(({ label }) => label.trim());
   const said = labels(raws.filter((raw) => typeof raw === 'string'));
   return mentionsOrNothing(settled(said, new Set(labels(exclusive)), none !== null && raws.includes(none), settle));
-} // prettier-ignore
+}
 
 /** What a recipe makes of one respondent's values, worked out from its words alone; null for a kind that has another check. */
 function expected(recipe: Recipe, sources: readonly Held[], raws: readonly Raw[]): Said | null {
@@ -284,7 +320,7 @@ function memory(all: readonly Held[]): Memory | null {
       return (node.verdict ??= look());
     },
   };
-} // prettier-ignore
+}
 
 /** Respondents that are looked at where each has to be looked at by itself; evenly over all of them. */
 const MOST_ALONE = 20_000;
@@ -302,9 +338,20 @@ export function recheck(recipe: Recipe, sources: readonly Held[], result: Held, 
   const readers = sources.map(reader);
   const readResult = reader(result);
   const alike = recipe.kind === 'convert' && recipe.to === 'categories' && recipe.alike;
-  if (expected(recipe, sources, sources.map(() => null)) === null) return null; // prettier-ignore
+  if (
+    expected(
+      recipe,
+      sources,
+      sources.map(() => null),
+    ) === null
+  )
+    return null;
   const look = (k: number): boolean => {
-    const wanted = expected(recipe, sources, readers.map((read) => read(k))); // prettier-ignore
+    const wanted = expected(
+      recipe,
+      sources,
+      readers.map((read) => read(k)),
+    );
     return wanted !== null && isSame(wanted, resultOf(result, readResult(k)), alike);
   };
   const known = memory([...sources, result]);
@@ -316,7 +363,8 @@ export function recheck(recipe: Recipe, sources: readonly Held[], result: Held, 
     looked++;
     if (known ? known.at(k, () => look(k)) : look(k)) continue;
     differ++;
-    if (wrong.size < LISTED) wrong.add(`${readers.map((read) => sayRaw(read(k))).join(', ')} became ${sayRaw(readResult(k))}`); // prettier-ignore
+    if (wrong.size < LISTED)
+      wrong.add(`${readers.map((read) => sayRaw(read(k))).join(', ')} became ${sayRaw(readResult(k))}`);
   }
   const all = step === 1 ? `all ${whole(respondents)}` : `${whole(looked)} of ${whole(respondents)}, evenly chosen,`;
   return {

@@ -24,10 +24,20 @@ export function checkConditions(
     if (condition.is === 'between') {
       const { from, to } = condition;
       if (from === null || to === null || from <= to) return;
-      throw new Fault('invalid', `${title} is asked to be from ${from} to ${to}, which is nothing.`, `Write ${to} to ${from}.`, place); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        `${title} is asked to be from ${from} to ${to}, which is nothing.`,
+        `Write ${to} to ${from}.`,
+        place,
+      );
     }
     if (condition.codes.length === 0 && condition.is !== 'at-least')
-      throw new Fault('invalid', `The condition on ${title} names no category.`, 'Name one or more, or take the condition out.', place); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        `The condition on ${title} names no category.`,
+        'Name one or more, or take the condition out.',
+        place,
+      );
     if (variable.level === 'number' || variable.level === 'text') return;
     const known = new Set([...variable.codes.map(({ code }) => code), ...found(variable)]);
     const unknown = condition.codes.find((code) => !known.has(canonicalCode(code)));

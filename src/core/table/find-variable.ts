@@ -16,7 +16,12 @@ export function findVariable<V extends Variable>(variables: readonly V[], called
   if (typeof called === 'number') {
     const byId = variables.find(({ id }) => id === called);
     if (byId) return byId;
-    throw new Fault('not-found', `The study has no variable ${called}, which "${field}" asks for.`, 'Choose one from the roster.', { field }); // prettier-ignore
+    throw new Fault(
+      'not-found',
+      `The study has no variable ${called}, which "${field}" asks for.`,
+      'Choose one from the roster.',
+      { field },
+    );
   }
   const byName =
     variables.find(({ name }) => name === called.trim()) ??
@@ -27,9 +32,14 @@ export function findVariable<V extends Variable>(variables: readonly V[], called
   if (only && !other) return only;
   if (only) {
     const names = byLabel.map(({ name }) => name).join(', ');
-    throw new Fault('invalid', `“${called}” is the label of several variables: ${names}.`, 'Use one of their names.', { field }); // prettier-ignore
+    throw new Fault('invalid', `“${called}” is the label of several variables: ${names}.`, 'Use one of their names.', {
+      field,
+    });
   }
-  const near = nearestNames(called, variables.flatMap((variable) => [variable.name, titleOf(variable)])); // prettier-ignore
+  const near = nearestNames(
+    called,
+    variables.flatMap((variable) => [variable.name, titleOf(variable)]),
+  );
   throw new Fault(
     'not-found',
     `The study has no variable “${called.slice(0, 80)}”.`,

@@ -6,8 +6,13 @@ import { parseSentence } from './parse-sentence.js';
 import { type Condition, saySentence, type Sentence } from './sentence.js';
 
 const variable = (id: number, name: string, label: string, level: Level, labels: string[] = []): Variable => ({
-  id, name, label, question: '', level, codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: null })),
-}); // prettier-ignore
+  id,
+  name,
+  label,
+  question: '',
+  level,
+  codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: null })),
+});
 const VARIABLES = [
   variable(1, 'sat', 'Satisfaction by 2026, all in all', 'ordered', ['Very, or fairly', 'Neither', 'Not']),
   variable(2, 'site', 'Site', 'unordered', ['North', 'North and South', 'Ann’s or Bob’s']),
@@ -18,17 +23,42 @@ const VARIABLES = [
 ];
 
 const condition = fc.oneof(
-  fc.record({ variable: fc.constant(2), is: fc.constantFrom('any-of' as const, 'none-of' as const), codes: fc.subarray(['1', '2', '3'], { minLength: 1 }) }),
-  fc.record({ variable: fc.constant(5), is: fc.constantFrom('any-of' as const, 'none-of' as const), codes: fc.subarray(['1', '2'], { minLength: 1 }) }),
-  fc.record({ variable: fc.constant(5), is: fc.constant('at-least' as const), least: fc.integer({ min: 1, max: 2 }), codes: fc.subarray(['1', '2']) }),
-  fc.record({ variable: fc.constant(3), is: fc.constant('between' as const), from: fc.constantFrom(null, 18, -1.5), to: fc.constant(64) }),
+  fc.record({
+    variable: fc.constant(2),
+    is: fc.constantFrom('any-of' as const, 'none-of' as const),
+    codes: fc.subarray(['1', '2', '3'], { minLength: 1 }),
+  }),
+  fc.record({
+    variable: fc.constant(5),
+    is: fc.constantFrom('any-of' as const, 'none-of' as const),
+    codes: fc.subarray(['1', '2'], { minLength: 1 }),
+  }),
+  fc.record({
+    variable: fc.constant(5),
+    is: fc.constant('at-least' as const),
+    least: fc.integer({ min: 1, max: 2 }),
+    codes: fc.subarray(['1', '2']),
+  }),
+  fc.record({
+    variable: fc.constant(3),
+    is: fc.constant('between' as const),
+    from: fc.constantFrom(null, 18, -1.5),
+    to: fc.constant(64),
+  }),
   fc.constant<Condition>({ variable: 3, is: 'between', from: 60, to: null }),
-  fc.record({ variable: fc.constant(4), is: fc.constant('any-of' as const), codes: fc.subarray(['1', '2'], { minLength: 1 }) }),
-) as fc.Arbitrary<Condition>; // prettier-ignore
+  fc.record({
+    variable: fc.constant(4),
+    is: fc.constant('any-of' as const),
+    codes: fc.subarray(['1', '2'], { minLength: 1 }),
+  }),
+) as fc.Arbitrary<Condition>;
 const sentence = fc.record({
-  rows: fc.constantFrom(1, 2, 4, 5), by: fc.constantFrom(null, 1, 2, 4), within: fc.constantFrom(null, 2, 4),
-  only: fc.array(condition, { maxLength: 3 }), weight: fc.constantFrom(null, 6),
-}) as fc.Arbitrary<Sentence>; // prettier-ignore
+  rows: fc.constantFrom(1, 2, 4, 5),
+  by: fc.constantFrom(null, 1, 2, 4),
+  within: fc.constantFrom(null, 2, 4),
+  only: fc.array(condition, { maxLength: 3 }),
+  weight: fc.constantFrom(null, 6),
+}) as fc.Arbitrary<Sentence>;
 
 describe('a sentence', () => {
   it('is the parse of its print', () => {
@@ -41,7 +71,11 @@ describe('a sentence', () => {
     );
   });
   it('takes names for labels, in whatever capitals', () => {
-    expect(parseSentence('SAT by site, only where age 60 and over', VARIABLES)).toMatchObject({ rows: 1, by: 2, only: [{ variable: 3, is: 'between', from: 60, to: null }] }); // prettier-ignore
+    expect(parseSentence('SAT by site, only where age 60 and over', VARIABLES)).toMatchObject({
+      rows: 1,
+      by: 2,
+      only: [{ variable: 3, is: 'between', from: 60, to: null }],
+    });
   });
   it.each([
     ['Satisfactoin by Site', 'no variable “Satisfactoin'],

@@ -36,7 +36,14 @@ function cut(text: string, names: readonly string[]): Cut[] {
   const cuts: Cut[] = [];
   let part: Cut['part'] = 'rows';
   let from = 0;
-  const close = (end: number) => cuts.push({ part, text: text.slice(from, end).replace(/[\s,]+$/u, '').trim() }); // prettier-ignore
+  const close = (end: number) =>
+    cuts.push({
+      part,
+      text: text
+        .slice(from, end)
+        .replace(/[\s,]+$/u, '')
+        .trim(),
+    });
   for (let at = 0; at < text.length;) {
     const begins = at === 0 || /[\s,]/u.test(text[at - 1] ?? '');
     const noun = begins ? nounAt(text, at, names) : 0;
@@ -63,14 +70,24 @@ function codesIn(text: string, { codes, name }: Variable, title: string): string
   let rest = text.trim();
   while (rest !== '') {
     const low = rest.toLocaleLowerCase('en');
-    const fits = (word: string) => word !== '' && low.startsWith(word.toLocaleLowerCase('en')) && /^($|[\s,])/u.test(rest.slice(word.length)); // prettier-ignore
+    const fits = (word: string) =>
+      word !== '' && low.startsWith(word.toLocaleLowerCase('en')) && /^($|[\s,])/u.test(rest.slice(word.length));
     const code = labels.find(({ label, code: own }) => fits(label) || fits(own));
     if (!code) {
-      const has = codes.slice(0, 12).map(({ label, code: own }) => label || own).join(', '); // prettier-ignore
-      throw new Fault('not-found', `${title} has no category “${rest.slice(0, 60)}”.`, `It has ${has}.`, { field: 'only', variable: name }); // prettier-ignore
+      const has = codes
+        .slice(0, 12)
+        .map(({ label, code: own }) => label || own)
+        .join(', ');
+      throw new Fault('not-found', `${title} has no category “${rest.slice(0, 60)}”.`, `It has ${has}.`, {
+        field: 'only',
+        variable: name,
+      });
     }
     found.push(code.code);
-    rest = rest.slice(fits(code.label) ? code.label.length : code.code.length).replace(/^(\s*,\s*(?:or|and)\s|\s*,|\s+(?:or|and)\s)/iu, '').trim(); // prettier-ignore
+    rest = rest
+      .slice(fits(code.label) ? code.label.length : code.code.length)
+      .replace(/^(\s*,\s*(?:or|and)\s|\s*,|\s+(?:or|and)\s)/iu, '')
+      .trim();
   }
   return found;
 }
@@ -91,7 +108,12 @@ function testIn(said: string, variable: Variable): Test {
     return { is: 'at-least', least: Number(least[1]), codes: least[2] ? codesIn(least[2], variable, title) : [] };
   const plain = /^(is not|is|does not mention|mentions) (.+)$/su.exec(words);
   if (!plain) {
-    throw new Fault('invalid', `What ${title} is to be is not said: “${words.slice(0, 60)}”.`, 'Write “is A or B”, “60 and over”, “18 to 64”, or “mentions A”.', { field: 'only', variable: variable.name }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `What ${title} is to be is not said: “${words.slice(0, 60)}”.`,
+      'Write “is A or B”, “60 and over”, “18 to 64”, or “mentions A”.',
+      { field: 'only', variable: variable.name },
+    );
   }
   const is = plain[1] === 'is' || plain[1] === 'mentions' ? 'any-of' : 'none-of';
   return { is, codes: codesIn(plain[2] ?? '', variable, title) };
@@ -115,7 +137,12 @@ function conditionsIn(text: string, variables: readonly Variable[], names: reado
   });
 }
 
-const PLACES = new Map(MENTIONS.map((mention) => [{ any: 'any mention', first: 'first mention', rank: 'average place of mention' }[mention], mention])); // prettier-ignore
+const PLACES = new Map(
+  MENTIONS.map((mention) => [
+    { any: 'any mention', first: 'first mention', rank: 'average place of mention' }[mention],
+    mention,
+  ]),
+);
 
 /**
  * Reads a sentence as it is printed: "Satisfaction by Site, within Season, only where Age 60 and over, weighted by Survey
@@ -128,10 +155,22 @@ export function parseSentence(text: string, variables: readonly Variable[]): Sen
   const noun = rows?.text ?? '';
   const mention = [...PLACES].find(([words]) => noun.toLowerCase().endsWith(`, ${words}`));
   const called = mention ? noun.slice(0, -mention[0].length - 2) : noun;
-  if (called.trim() === '') throw new Fault('invalid', 'The sentence names no variable.', 'Begin with what goes down, such as “Satisfaction by Site”.', { field: 'sentence' }); // prettier-ignore
+  if (called.trim() === '')
+    throw new Fault(
+      'invalid',
+      'The sentence names no variable.',
+      'Begin with what goes down, such as “Satisfaction by Site”.',
+      { field: 'sentence' },
+    );
   const sentence = sentenceOf(findVariable(variables, called, 'rows').id, mention ? { mention: mention[1] } : {});
   const twice = parts.find(({ part }, k) => parts.findIndex((one) => one.part === part) < k);
-  if (twice) throw new Fault('invalid', `“${twice.part}” stands twice in the sentence.`, 'Join conditions by and; a table has one of the others.', { field: 'sentence' }); // prettier-ignore
+  if (twice)
+    throw new Fault(
+      'invalid',
+      `“${twice.part}” stands twice in the sentence.`,
+      'Join conditions by and; a table has one of the others.',
+      { field: 'sentence' },
+    );
   return parts.reduce<Sentence>((so, { part, text: words }) => {
     if (part === 'only where') return { ...so, only: conditionsIn(words, variables, names) };
     const field = part === 'weighted by' ? 'weight' : part === 'within' ? 'within' : 'by';

@@ -112,7 +112,7 @@ export function fourNames(read: Read): Partial<Record<'odds-ratio' | 'risk-ratio
   };
 }
 
-/** Why measures of an ordered pair are not told as a share of errors saved where no association is shown. */
+/** What share of the errors gamma saves in telling who stands higher; null where no association is shown. */
 export function sayGuess(read: Read): string | null {
   const gamma = shownMeasure('gamma', read);
   if (!isSignificant(read) || !gamma || Math.abs(gamma.value) <= 0.0005) return null;

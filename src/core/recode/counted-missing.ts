@@ -12,12 +12,13 @@ export function countedMissing(codes: readonly CountedMissing[]): Finding[] {
   if (codes.length === 0) return [];
   const named = codes.slice(0, 6).map(({ source, code }) => `${code} in ${source}`);
   const more = codes.length > 6 ? ` and ${codes.length - 6} more` : '';
+  const [count, it] = codes.length === 1 ? ['it counts', 'it'] : ['they count', 'them'];
   return [
     {
       id: 'revived',
       holds: false,
       title: 'Missing codes that count',
-      text: `The codebook declares ${named.join(', ')}${more} missing, and here ${codes.length === 1 ? 'it counts' : 'they count'} as an answer. Choose another code here, or declare ${codes.length === 1 ? 'it' : 'them'} an answer.`,
+      text: `The codebook declares ${named.join(', ')}${more} missing, and here ${count} as an answer. Choose another code here, or declare ${it} an answer.`,
       codes: [...new Set(codes.map(({ code }) => code))],
     },
   ];

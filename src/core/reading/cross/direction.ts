@@ -46,7 +46,9 @@ export function contrastOf(read: Read, row: number): string {
   const [top, bottom] = [ranked.at(0) ?? 0, ranked.at(-1) ?? 0];
   const label = (j: number) => quote(table.columns?.categories[j]?.label ?? '');
   const answer = quote(table.rows.categories[row]?.label ?? '');
-  return `${rowTitle} is ${answer} for ${percent(rate(top))} where ${columnTitle} is ${label(top)}, and for ${percent(rate(bottom))} where it is ${label(bottom)}`;
+  const most = `${percent(rate(top))} where ${columnTitle} is ${label(top)}`;
+  const least = `${percent(rate(bottom))} where it is ${label(bottom)}`;
+  return `${rowTitle} is ${answer} for ${most}, and for ${least}`;
 }
 
 /** Which end of one ordered variable goes with which end of the other, by the sign of tau-b. */
@@ -54,7 +56,9 @@ export function orderedDirection(read: Read): string | null {
   const tau = read.result.measures['kendall-tau-b']?.value ?? 0;
   if (tau === 0) return null;
   const [near, far] = tau > 0 ? [0, -1] : [-1, 0];
-  return `${read.columnTitle} nearer ${quote(columnLabel(read, 0))} goes with ${read.rowTitle} nearer ${quote(rowLabel(read, near))}, and nearer ${quote(columnLabel(read, -1))} with nearer ${quote(rowLabel(read, far))}`;
+  const [first, last] = [quote(columnLabel(read, 0)), quote(columnLabel(read, -1))];
+  const [withFirst, withLast] = [quote(rowLabel(read, near)), quote(rowLabel(read, far))];
+  return `${read.columnTitle} nearer ${first} goes with ${read.rowTitle} nearer ${withFirst}, and nearer ${last} with nearer ${withLast}`;
 }
 
 /** Which category goes with which in a 2 x 2 table, by the sign of phi. */
@@ -63,7 +67,9 @@ function fourDirection(read: Read): string | null {
   if (phi === 0) return null;
   const row = askedRow(read);
   const column = phi > 0 ? row : 1 - row;
-  return `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ${quote(columnLabel(read, column))}: φ is ${phi > 0 ? 'above' : 'below'} 0 because ${quote(rowLabel(read, 0))} and ${quote(columnLabel(read, 0))} come first in their codes`;
+  const pair = `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ${quote(columnLabel(read, column))}`;
+  const first = `${quote(rowLabel(read, 0))} and ${quote(columnLabel(read, 0))}`;
+  return `${pair}: φ is ${phi > 0 ? 'above' : 'below'} 0 because ${first} come first in their codes`;
 }
 
 /** The column in which a row's share is above its overall share by the most. */

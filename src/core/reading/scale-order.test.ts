@@ -51,22 +51,18 @@ describe('order is for the eye', () => {
       fc.property(
         fc.constantFrom(...LEVELS),
         fc.constantFrom(...LEVELS),
-        fc
-          .integer({ min: 2, max: 4 })
-          .chain((r) =>
-            fc
-              .integer({ min: 2, max: 4 })
-              .chain((c) =>
-                fc.tuple(
-                  fc.array(fc.array(fc.integer({ min: 0, max: 30 }), { minLength: c, maxLength: c }), {
-                    minLength: r,
-                    maxLength: r,
-                  }),
-                  shuffled(r),
-                  shuffled(c),
-                ),
-              ),
+        fc.integer({ min: 2, max: 4 }).chain((r) =>
+          fc.integer({ min: 2, max: 4 }).chain((c) =>
+            fc.tuple(
+              fc.array(fc.array(fc.integer({ min: 0, max: 30 }), { minLength: c, maxLength: c }), {
+                minLength: r,
+                maxLength: r,
+              }),
+              shuffled(r),
+              shuffled(c),
+            ),
           ),
+        ),
         (rowLevel, columnLevel, [cells, rows, columns]) => {
           const codes = (n: number) => Array.from({ length: n }, (_, k) => String(n - k));
           const plain = tableOf(

@@ -103,6 +103,26 @@ describe('the grid', () => {
     await toast('Undone');
   });
 
+  it('empties nothing by a pasted empty cell, unless it is asked to', async () => {
+    const { codes, group } = await variable('site');
+    await to('id', 'name');
+    await paste('site\tSite of the plot\t\t\nid\tNumber\t\t');
+    await says(session.driver, '[aria-label="Empty cells"]', 'A pasted cell is empty. As before: codes of site.');
+    expect(await variable('site')).toMatchObject({ label: 'Site of the plot', codes, group });
+    await (await named(session.driver, 'Leave them')).click();
+    await to('grow_potatoes', 'group');
+    await paste('Beds\n\nBeds\n');
+    await toast('Group of grow_potatoes');
+    expect((await variable('grow_beans')).group).toBe('Crops');
+    await says(session.driver, '[aria-label="Empty cells"]', 'As before: group of grow_beans.');
+    await sound();
+    await (await named(session.driver, 'Empty it too')).click();
+    await toast('Group of grow_beans');
+    expect((await variable('grow_beans')).group).toBe('');
+    expect((await variable('grow_potatoes')).group).toBe('Beds');
+    await sound();
+  });
+
   it('fills down, and keeps a text in all that is selected', async () => {
     await to('use_tap', 'note');
     await keys('facility', Key.ENTER);

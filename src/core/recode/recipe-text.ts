@@ -1,4 +1,4 @@
-import type { Code } from '../codebook/types.js';
+import { type Code, isAnswer, MISSING_WORDS } from '../codebook/types.js';
 import type { Group, Regroup } from './types.js';
 
 const SET_ASIDE = 'set aside';
@@ -53,16 +53,46 @@ export function parseRegroup(
   return { groups, setAside, unread };
 }
 
-/** A regroup in one line that reads aloud. */
-export function sayRegroup(recipe: Pick<Regroup, 'groups' | 'setAside'>, source: readonly Code[]): string {
-  const and = (codes: readonly string[]) =>
-    codes.length < 2 ? codes.join('') : `${codes.slice(0, -1).join(', ')} and ${codes.at(-1) ?? ''}`;
-  const parts = recipe.groups.map(({ label, from }) => `${from.length === 0 ? 'nothing' : and(from)} to ${label}`);
-  if (recipe.setAside.length > 0) parts.push(`${and(recipe.setAside)} set aside`);
-  const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
-  const lost = source.filter((code) => code.missing === null && !named.has(code.code)).map(({ code }) => code);
-  if (lost.length > 0) parts.push(`${and(lost)} ${lost.length === 1 ? 'goes' : 'go'} nowhere`);
-  const missing = source.filter((code) => code.missing !== null && !named.has(code.code)).map(({ code }) => code);
-  parts.push(`${and([...missing, 'blank'])} stay without an answer`);
-  return `${parts.join('; ')}.`;
+const and = (codes: readonly string[]) =>
+  codes.length < 2 ? codes.join('') : `${codes.slice(0, -1).join(', ')} and ${codes.at(-1) ?? ''}`;
+
+type Told = Pick<Regroup, 'groups' | 'setAside' | 'unnamed' | 'missing' | 'blank'>;
+
+/** Codes that stay as they are, blank among them where nothing else is said of it. */
+function sayKept(codes: readonly string[]): string {
+  return `${and(codes)} ${codes.length === 1 ? 'stays' : 'stay'} without an answer`;
+}
+
+/** What becomes of missing codes that no group names, and of blanks. */
+function sayNoAnswers({ groups, missing = 'keep', blank }: Told, codes: readonly string[]): string[] {
+  const kept = [...(missing === 'keep' ? codes : []), ...(blank ? [] : ['blank'])];
+  const become = `${and(codes)} ${codes.length === 1 ? 'becomes' : 'become'}`;
+  const parts = [
+    codes.length > 0 && missing === 'one' ? `${become} one “no answer”` : '',
+    codes.length > 0 && missing === 'blank' ? `${become} blank` : '',
+    kept.length > 0 ? sayKept(kept) : '',
+  ];
+  if (blank && 'group' in blank) parts.push(`blank to ${groups.find(({ code }) => code === blank.group)?.label ?? blank.group}`); // prettier-ignore
+  if (blank && 'missing' in blank) parts.push(`blank to “${MISSING_WORDS[blank.missing]}”`);
+  return parts.filter((part) => part !== '');
+}
+
+/**
+ * A regroup in one line that reads aloud.
+ * @example sayRegroup(recipe, codes) // '1 and 2 to Satisfied; 3 keeps a group; 9 and blank stay without an answer.'
+ */
+export function sayRegroup(recipe: Told, source: readonly Code[]): string {
+  const { groups, setAside, unnamed = 'left-over' } = recipe;
+  const named = new Set([...groups.flatMap(({ from }) => from), ...setAside]);
+  const rest = source.filter(({ code }) => !named.has(code));
+  const answers = rest.filter((code) => isAnswer(code)).map(({ code }) => code);
+  const missing = rest.filter((code) => !isAnswer(code)).map(({ code }) => code);
+  const aside = [...setAside, ...(unnamed === 'set-aside' ? answers : [])];
+  const parts = groups.map(({ label, from }) => `${from.length === 0 ? 'nothing' : and(from)} to ${label}`);
+  if (aside.length > 0) parts.push(`${and(aside)} set aside`);
+  if (answers.length > 0 && unnamed === 'own')
+    parts.push(answers.length === 1 ? `${and(answers)} keeps a group` : `${and(answers)} keep a group each`);
+  if (answers.length > 0 && unnamed === 'left-over')
+    parts.push(`${and(answers)} ${answers.length === 1 ? 'goes' : 'go'} nowhere`);
+  return `${[...parts, ...sayNoAnswers(recipe, missing)].join('; ')}.`;
 }

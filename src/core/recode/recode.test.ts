@@ -215,6 +215,22 @@ describe('a recipe as text', () => {
       '1 and 2 to Satisfied; 3 set aside; 4 and 5 go nowhere; 8, 9 and blank stay without an answer.',
     );
   });
+  it('reads aloud what becomes of answers in no group, of missing codes and of blanks', () => {
+    const some = { groups: three.groups.slice(0, 1), setAside: ['3'] };
+    const says = (over: Partial<Regroup>) => sayRegroup({ ...some, ...over }, SATISFACTION);
+    expect(says({ unnamed: 'own' })).toBe(
+      '1 and 2 to Satisfied; 3 set aside; 4 and 5 keep a group each; 8, 9 and blank stay without an answer.',
+    );
+    expect(says({ unnamed: 'set-aside', missing: 'one' })).toBe(
+      '1 and 2 to Satisfied; 3, 4 and 5 set aside; 8 and 9 become one “no answer”; blank stays without an answer.',
+    );
+    expect(says({ setAside: ['3', '4', '5'], missing: 'blank', blank: { group: '1' } })).toBe(
+      '1 and 2 to Satisfied; 3, 4 and 5 set aside; 8 and 9 become blank; blank to Satisfied.',
+    );
+    expect(says({ setAside: ['3', '4'], blank: { missing: 'not-asked' } })).toBe(
+      '1 and 2 to Satisfied; 3 and 4 set aside; 5 goes nowhere; 8 and 9 stay without an answer; blank to “not asked”.',
+    );
+  });
 });
 
 describe('gather', () => {

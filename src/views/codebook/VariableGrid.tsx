@@ -13,7 +13,7 @@ import { useDraft } from '../shell/use-draft.js';
 import { CellEditor } from './CellEditor.js';
 import { Missing } from './Missing.js';
 import { fieldAt, GRID_COLUMNS, MIN_WIDTH, TRACKS } from './grid-columns.js';
-import { type CellEdit, clear, fillDown, fixed, pasteInto, textsIn } from './grid-edits.js';
+import { type CellEdit, clear, fillDown, fixed, type Pasted, pasteInto, textsIn } from './grid-edits.js';
 import { isInside, move, only, rangeOf, type Selection } from './grid-moves.js';
 import css from './codebook.module.css';
 
@@ -51,6 +51,8 @@ interface Props {
   select: (selection: Selection) => void;
   /** Texts for cells, and what is to be said of them when they are kept. */
   change: (cells: readonly CellEdit[], note?: string, seen?: number | null) => void;
+  /** Keeps what was pasted. */
+  pasted: (pasted: Pasted) => void;
   star: (variables: readonly RosterVariable[], on: boolean) => void;
   undo: () => void;
   redo: () => void;
@@ -76,6 +78,7 @@ export function VariableGrid(props: Props) {
     selection,
     select,
     change,
+    pasted,
     star,
     undo,
     redo,
@@ -169,8 +172,7 @@ export function VariableGrid(props: Props) {
   const paste = (event: ClipboardEvent) => {
     if (typing) return;
     event.preventDefault();
-    const { cells, note } = pasteInto(pastedCells(event.clipboardData.getData('text/plain')), found, all, range);
-    change(cells, note);
+    pasted(pasteInto(pastedCells(event.clipboardData.getData('text/plain')), found, all, range));
   };
   return (
     <VirtualRows

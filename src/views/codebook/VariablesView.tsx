@@ -12,7 +12,7 @@ import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
 import { client, problemText } from '../client.js';
 import { alsoTurned, sayTurned, type Turned, turnedBy } from './missing-words.js';
-import { alsoUsing, type CellEdit, editsFor } from './grid-edits.js';
+import { alsoUsing, type CellEdit, editsFor, type Pasted } from './grid-edits.js';
 import { only, rangeOf, type Selection } from './grid-moves.js';
 import type { Codebook } from './use-codebook.js';
 import { useCloseUp } from './use-close-up.js';
@@ -39,6 +39,17 @@ interface Asking {
   seen: number | null | undefined;
 }
 
+/** What became of cells on which nothing was pasted. */
+function sayEmpty(cells: readonly CellEdit[]): string {
+  const named = cells.slice(0, NAMED_CELLS).map(({ variable, field }) => `${field} of ${variable.name}`);
+  const more = cells.length > named.length ? ` and ${whole(cells.length - named.length)} more` : '';
+  const pasted = cells.length === 1 ? 'A pasted cell is empty' : `${whole(cells.length)} pasted cells are empty`;
+  return `${pasted}. As before: ${named.join(', ')}${more}.`;
+}
+
+/** Cells that are named before the rest is counted. */
+const NAMED_CELLS = 3;
+
 const LABEL = 2;
 /** Codes that a plan is asked for at once. */
 const MOST_CODES = 100;
@@ -51,6 +62,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   const { search, setSearch, showing, show, order, setOrder, found } = useFound(variables, sick);
   const [place, setPlace] = useState<Selection | null>(null);
   const [asking, setAsking] = useState<Asking | null>(null);
+  const [empty, setEmpty] = useState<readonly CellEdit[]>([]);
   const [waiting, setWaiting] = useState<ReadonlyMap<string, string>>(new Map());
   const [missing, setMissing] = useState(false);
   const [closeUp, setCloseUp] = useCloseUp();
@@ -87,6 +99,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     return made;
   };
   const change = (cells: readonly CellEdit[], note = '', seen?: number | null) => {
+    setEmpty([]);
     const { edits, problem, leftAlone } = editsFor(cells, lists);
     if (problem !== null) {
       setTrouble({ detail: problem, mend: 'Nothing was changed.' });
@@ -108,6 +121,10 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     setWaiting(new Map(cells.map(({ variable, field, text }) => [`${variable.id} ${field}`, text])));
     void keep(edits, said, seen);
   };
+  const pasted = (texts: Pasted) => {
+    change(texts.cells, texts.note);
+    setEmpty(texts.empty);
+  };
   const ask = async (asked: Asking, turned: readonly Turned[]) => {
     const everyone = [...turned, ...alsoTurned(turned, asked.others)];
     const codes = [...new Set(turned.map(({ code }) => code))].slice(0, MOST_CODES);
@@ -123,6 +140,14 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   const answer = (codesFor: 'all' | 'this' | null) => {
     if (asking && codesFor) void keep(asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)), asking.note, asking.seen); // prettier-ignore
     setAsking(null);
+    rows.current?.focus();
+  };
+  const emptyThem = () => {
+    change(empty);
+    rows.current?.focus();
+  };
+  const leaveEmpty = () => {
+    setEmpty([]);
     rows.current?.focus();
   };
   const range = rangeOf(selection);
@@ -188,6 +213,13 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
             <Button onClick={() => answer(null)}>Leave as it was</Button>
           </div>
         )}
+        {!asking && empty.length > 0 && (
+          <div className={css['ask']} role="group" aria-label="Empty cells">
+            <span role="status">{sayEmpty(empty)}</span>
+            <PlainButton onClick={leaveEmpty}>Leave them</PlainButton>
+            <Button onClick={emptyThem}>Empty {empty.length === 1 ? 'it' : 'them'} too</Button>
+          </div>
+        )}
         <VariableGrid
           study={study}
           found={found}
@@ -196,6 +228,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           selection={selection}
           select={select}
           change={change}
+          pasted={pasted}
           star={star}
           undo={() => void undo()}
           redo={() => void redo()}

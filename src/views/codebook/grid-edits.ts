@@ -90,20 +90,44 @@ export function textsIn(found: readonly RosterVariable[], { top, bottom, left, r
 
 const fieldsFrom = (left: number) => GRID_COLUMNS.slice(left).flatMap((_, k) => fieldAt(left + k) ?? []);
 
+/** What is pasted, cell by cell. */
+export interface Pasted {
+  /** The cells that get a text. */
+  cells: CellEdit[];
+  /** Cells that hold something, on which nothing was pasted: they stay unless it is asked for. */
+  empty: CellEdit[];
+  note: string;
+}
+
+/** Fields that can be nothing. */
+const EMPTIED: ReadonlySet<CodebookField> = new Set(['label', 'codes', 'question', 'missing', 'group', 'note']);
+
+/** Pasted cells with a text apart from those without, which empty nothing by themselves. */
+function withText(pasted: readonly CellEdit[], note: string): Pasted {
+  const isBlank = ({ text }: CellEdit) => text.trim() === '';
+  const empties = ({ variable, field }: CellEdit) =>
+    EMPTIED.has(field) && fixed(variable, field) === null && cellText(variable, field) !== '';
+  return {
+    cells: pasted.filter((cell) => !isBlank(cell)),
+    empty: pasted.filter((cell) => isBlank(cell) && empties(cell)),
+    note,
+  };
+}
+
 /** Where pasted texts go: by the names beside them where they have such, else from the first cell on. */
 export function pasteInto(
   rows: readonly (readonly string[])[],
   found: readonly RosterVariable[],
   all: readonly RosterVariable[],
   { top, bottom, left, right }: Range,
-): { cells: CellEdit[]; note: string } {
+): Pasted {
   const [first] = rows;
   const fields = fieldsFrom(left);
   // One text goes into all that is selected.
   if (rows.length === 1 && first?.length === 1) {
     const inside = fieldsFrom(left).slice(0, fieldsFrom(left).length - fieldsFrom(right + 1).length);
     const cells = found.slice(top, bottom + 1).flatMap((variable) => inside.map((field) => ({ variable, field, text: first[0]! }))); // prettier-ignore
-    return { cells, note: '' };
+    return withText(cells, '');
   }
   const byName = new Map(all.map((variable) => [variable.name, variable]));
   const named = fields[0] === 'name' && (first?.length ?? 0) > 1 && rows.every((row) => byName.has((row[0] ?? '').trim())); // prettier-ignore
@@ -121,7 +145,7 @@ export function pasteInto(
     : over > 0
       ? `${over === 1 ? 'One pasted row stands' : `${over} pasted rows stand`} below the last variable.`
       : '';
-  return { cells, note };
+  return withText(cells, note);
 }
 
 /** The first row of a range again in all others of it; of one row, the one above it. */

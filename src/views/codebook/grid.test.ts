@@ -107,7 +107,19 @@ describe('pasting', () => {
 
   it('goes on from the first cell, over columns that hold no text', () => {
     const left = column('codes');
-    expect(into([['1 = a', '9 refused'], ['2 = b', '']], range(0, 0, left))).toEqual(['q1 codes 1 = a', 'q1 missing 9 refused', 'q2 codes 2 = b', 'q2 missing ']); // prettier-ignore
+    expect(into([['1 = a', '9 refused'], ['2 = b', '']], range(0, 0, left))).toEqual(['q1 codes 1 = a', 'q1 missing 9 refused', 'q2 codes 2 = b']); // prettier-ignore
+  });
+
+  it('leaves alone what an empty cell stands on, and says where that empties something', () => {
+    const text = [['q1', '', ''], ['q2', 'New', ' ']]; // prettier-ignore
+    const { cells, empty } = pasteInto(text, all, all, range(0, 0, column('name')));
+    expect(says(cells)).toEqual(['q2 label New']);
+    // The name and the level of a variable cannot be nothing.
+    expect(says(empty)).toEqual(['q1 label ']);
+    const codes = pasteInto([['', ''], ['', '']], all, all, range(0, 0, column('codes'))); // prettier-ignore
+    expect(says(codes.cells)).toEqual([]);
+    expect(says(codes.empty)).toEqual(['q1 codes ', 'q1 missing ', 'q2 codes ', 'q2 missing ']);
+    expect(pasteInto([['']], all, all, range(2, 2, column('codes')))).toEqual({ cells: [], empty: [], note: '' });
   });
 
   it('of one text fills all that is selected', () => {

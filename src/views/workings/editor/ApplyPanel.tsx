@@ -8,7 +8,7 @@ import kit from '../../../kit/kit.module.css';
 import { matches } from '../../../kit/Picker.js';
 import { peekAt } from '../../peek/Peek.js';
 import { makeOf, suits } from '../kinds.js';
-import type { EditorDraft, Planned } from './drafts.js';
+import { type EditorDraft, type Planned, withTargets } from './drafts.js';
 import { useProofs } from './use-proofs.js';
 import css from '../workings.module.css';
 
@@ -38,7 +38,7 @@ export function ApplyPanel({ view, draft, change }: Props) {
     .sort((a, b) => a.differences.length - b.differences.length);
   const shown = candidates.filter(({ variable }) => matches(`${variable.name} ${titleOf(variable)} ${variable.question} ${variable.group}`, search)); // prettier-ignore
   const same = shown.filter(({ differences }) => differences.length === 0).map(({ variable }) => variable.id);
-  const choose = (next: number[]) => change({ ...draft, targets: next });
+  const choose = (next: number[]) => change(withTargets(draft, next, own));
   return (
     <section className={css['section']} aria-label="Apply to more">
       <h2>

@@ -1,9 +1,10 @@
 import { plainLetters } from '../../../core/plain-letters.js';
 import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
-import { fillPattern, withSource } from '../../../core/recode/apply.js';
+import { fillPattern, patternOf, withSource } from '../../../core/recode/apply.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { RECIPE_KINDS, type Recipe } from '../../../core/recode/types.js';
+import { makeOf, startLabel } from '../kinds.js';
 
 /** What is typed in an editor. */
 export interface EditorDraft {
@@ -58,6 +59,16 @@ export const draftOf = ({ name, label, recipe, standsIn }: Planned): WorkingDraf
 /** Whether an editor makes several variables at once. */
 export function makesMany({ recipe, each, targets }: EditorDraft): boolean {
   return targets.length > 0 || (recipe.kind === 'flags' && each && recipe.codes.length > 1);
+}
+
+/**
+ * A draft that is applied to more variables. An editor that was opened without a source has no pattern for labels yet:
+ * it is made of the label that was typed, or of the one a source gives.
+ */
+export function withTargets(draft: EditorDraft, targets: number[], own: RosterVariable | undefined): EditorDraft {
+  if (draft.labels.trim() !== '' || !own) return { ...draft, targets };
+  const label = draft.label.trim() === '' ? startLabel(makeOf(draft.recipe), [own]) : draft.label;
+  return { ...draft, targets, labels: label === '' ? '' : patternOf(label, titleOf(own), 'label') };
 }
 
 /** What an editor makes: one working, or one for each variable and each category, called by the patterns. */

@@ -224,7 +224,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
                 </tr>
               )}
               <tr className={css['soft']}>
-                <th scope="row">Blank</th>
+                <th scope="row">{variable.level === 'multiple' ? 'Blank, or no answer' : 'Blank'}</th>
                 <td>{whole(detail.blank)}</td>
               </tr>
             </tbody>

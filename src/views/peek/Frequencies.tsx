@@ -87,7 +87,7 @@ export function Frequencies({ detail, most }: { detail: Shown; most: number }) {
         <tr className={css['soft']}>
           <td />
           <td>
-            <span className={css['word']}>Blank</span>
+            <span className={css['word']}>{isSet ? 'Blank, or no answer' : 'Blank'}</span>
           </td>
           <td className={css['figure']}>{whole(blank)}</td>
           <td />

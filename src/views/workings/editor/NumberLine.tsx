@@ -1,17 +1,21 @@
 import type { VariableDetail } from '../../../api/types.js';
-import { figure } from '../../../core/recode/edges.js';
-import { whole } from '../../../core/figures.js';
 import css from '../workings.module.css';
 
-/** Whole numbers as they are; a fraction to six figures. */
-const short = (value: number) => (Number.isInteger(value) ? whole(value) : figure(Number(value.toPrecision(6))));
+/** A value that somebody has: as it is. */
+const exact = (value: number) => value.toLocaleString('en', { maximumFractionDigits: 10 });
+
+/** A figure worked out: six figures, and of large ones two decimals. */
+function short(value: number): string {
+  const decimals = value === 0 ? 0 : Math.max(2, 5 - Math.floor(Math.log10(Math.abs(value))));
+  return value.toLocaleString('en', { maximumFractionDigits: Math.min(20, decimals) });
+}
 
 /** A number in a line of figures. */
 export function NumberLine({ summary }: { summary: NonNullable<VariableDetail['summary']> }) {
   const { minimum, lowerQuartile, median, mean, upperQuartile, maximum } = summary;
   return (
     <p className={css['hint']}>
-      {short(minimum)} to {short(maximum)} · middle half {short(lowerQuartile)} to {short(upperQuartile)} · median{' '}
+      {exact(minimum)} to {exact(maximum)} · middle half {short(lowerQuartile)} to {short(upperQuartile)} · median{' '}
       {short(median)} · mean {short(mean)}
     </p>
   );

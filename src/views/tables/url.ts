@@ -37,7 +37,8 @@ export function toQuery(
   if (draft.mention !== undefined) query.set('mention', draft.mention);
   if (table !== null) query.set('table', String(table));
   const how = sayShown(shown);
-  if (how !== '') query.set('show', how);
+  // A kept table may show otherwise than usual: what is usual is said of it too.
+  if (how !== '' || table !== null) query.set('show', how || shown.percent);
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }

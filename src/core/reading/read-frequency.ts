@@ -39,7 +39,7 @@ function fit(test: TestResult, confidence: number, given: boolean): Answer {
   const p = test.variants?.exact?.p ?? test.p;
   return answer(
     'association',
-    given ? 'Do they depart from the shares expected?' : 'Against shares that are expected',
+    given ? 'Do they depart from the shares expected?' : 'Do they depart from equal shares?',
     {
       verdict: verdictOfP(p, 1 - confidence),
       tests,

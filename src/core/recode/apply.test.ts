@@ -48,7 +48,7 @@ describe('every recipe', () => {
 
   it('reads aloud in one line', () => {
     expect(all.map((recipe) => `${verbOf(recipe)}: ${sayRecipe(recipe, names)}`)).toEqual([
-      'regroups: 1 and 2 to Low; 3 to High; 4 set aside; blank stay without an answer.',
+      'regroups: 1 and 2 to Low; 3 to High; 4 set aside; blank stays without an answer.',
       'bands: up to 9 to To 9; 10 to Ten; missing codes stay without an answer.',
       'scores: Mean of V1 and V2, V2 reversed, of whom at least 1 must be answered.',
       'computes from: a * 2.',

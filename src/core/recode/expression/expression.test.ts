@@ -75,6 +75,7 @@ describe('an expression', () => {
       expect(error).toMatchObject({ mend: expect.stringContaining('min') as string, place: { column: 1 } });
     }
     expect(nearestNames('agee', ['age', 'stage', 'income', 'Age2'])).toEqual(['age', 'Age2']);
+    expect(nearestNames('mod', ['mood', 'mood', 'site'])).toEqual(['mood']);
     expect(nearestNames('xyz', ['age', 'income'])).toEqual([]);
   });
 

@@ -16,11 +16,11 @@ function distance(a: string, b: string): number {
   return old[b.length]!;
 }
 
-/** Up to three of `names` that look most like `name`, the nearest first; none where none comes near. */
+/** Up to three of `names` that look most like `name`, each once, the nearest first; none where none comes near. */
 export function nearestNames(name: string, names: readonly string[]): string[] {
   const wanted = name.toLowerCase();
   const most = Math.max(1, Math.floor(wanted.length / 2));
-  return names
+  return [...new Set(names)]
     .map((one) => ({ one, away: distance(wanted, one.toLowerCase()) }))
     .filter(({ away }) => away <= most)
     .sort((a, b) => a.away - b.away)

@@ -98,11 +98,12 @@ program
   .command('seed')
   .description('take the demo study in, without serving')
   .option('--store <folder>', 'where studies are kept', defaultFolder())
-  .action(async ({ store }: { store: string }) => {
-    const service = startService({ folder: store, worker });
-    await seedDemo(service, join(root, 'demo'));
-    await service.close();
-  });
+  .action(({ store }: { store: string }) =>
+    within(store, async (service) => {
+      await seedDemo(service, join(root, 'demo'));
+      return '';
+    }),
+  );
 
 program
   .command('assess')

@@ -1,30 +1,18 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../core/recode/edges.js';
 import { sentenceOf } from '../core/table/sentence.js';
 import type { Db } from '../store/open.js';
 import { allVariables } from '../store/variables.js';
 import { amendEntry } from './amend-entry.js';
-import { type OpenStudy, type Service, startService } from './context.js';
+import type { OpenStudy } from './context.js';
 import { editEntries } from './edit-variable.js';
 import { fingerprint } from './fingerprint.js';
 import { goToEntry, listEntries, undoEntry } from './ledger.js';
 import { saveTable } from './saved-tables.js';
-import { studyOfRows } from './test-study.js';
+import { serviceForTests, studyOfRows } from './test-study.js';
 import { dropWorking, editWorking, keepWorking, keepWorkings } from './workings.js';
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-whole-'));
-let service: Service;
-beforeAll(() => {
-  service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
-});
-afterAll(async () => {
-  await service.close();
-  rmSync(folder, { recursive: true, force: true });
-});
+const service = serviceForTests();
 
 const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
 const idOf = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!.id;

@@ -1,5 +1,4 @@
 import { randomBytes } from 'node:crypto';
-import { rm } from 'node:fs/promises';
 import { type Code, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
@@ -8,7 +7,7 @@ import { dropUnusedLists } from '../store/code-lists.js';
 import { amend, fit } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, setDelta, setLeftOut, setUndone, setWords } from '../store/ledger.js';
 import { type Delta, differenceOf, putSide, readState, type VariableState } from '../store/state.js';
-import { closeForMove, copyStudyFile, openStudyFile } from '../store/open.js';
+import { closeForMove, copyStudyFile, openStudyFile, removeStudyFile } from '../store/open.js';
 import { studyRow, touchStudy } from '../store/study.js';
 import type { SavedTableRow } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
@@ -175,7 +174,7 @@ export function amendEntry(service: Service, study: OpenStudy, id: number, amend
         }
       }
     } finally {
-      for (const end of ['', '-wal', '-shm', '-journal']) await rm(file + end, { force: true });
+      removeStudyFile(file);
     }
   });
 }

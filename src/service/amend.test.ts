@@ -1,8 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/edges.js';
 import type { Recipe } from '../core/recode/types.js';
@@ -12,26 +8,17 @@ import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import { amendEntry } from './amend-entry.js';
 import { changeCodeList, listCodeLists } from './code-lists.js';
-import { type OpenStudy, type Service, startService } from './context.js';
+import type { OpenStudy } from './context.js';
 import { describeEntry } from './describe-entry.js';
 import { editEntries } from './edit-variable.js';
 import { goToEntry, listEntries, redoEntry, undoEntry } from './ledger.js';
 import { openStudy } from './open-study.js';
 import { saveTable } from './saved-tables.js';
-import { studyOfRows } from './test-study.js';
+import { serviceForTests, studyOfRows } from './test-study.js';
 import { dropWorking, editWorking, keepWorking, keepWorkings } from './workings.js';
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-amend-'));
 const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
-let service: Service;
-
-beforeAll(() => {
-  service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
-});
-afterAll(async () => {
-  await service.close();
-  rmSync(folder, { recursive: true, force: true });
-});
+const service = serviceForTests();
 
 const find = ({ db }: OpenStudy, name: string): VariableRow => {
   const found = allVariables(db).find((one) => one.name === name);

@@ -5,9 +5,9 @@ import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { saySentence, type Sentence } from '../core/table/sentence.js';
 import { toGrid } from '../core/table/grid.js';
-import { arrange, asDisplayed, type RowOrder, shownPlaces } from '../core/table/order.js';
+import { asDisplayed, type RowOrder } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
-import { split } from '../core/table/split.js';
+import { split, splitAsDisplayed } from '../core/table/split.js';
 import { cellFiguresOf, type FiguresAsked } from '../core/reading/cell-figures.js';
 import { codesWithFound, type Table, tabulate } from '../core/table/tabulate.js';
 import { writeCsv } from '../formats/csv-write.js';
@@ -123,11 +123,10 @@ export async function tableAsCsv(
   if (sentence.within === null) {
     return writeCsv(grid(asDisplayed(tabulate(sentence, counts, variables), { order, last }), title));
   }
-  const { within, all, strata } = split(sentence, counts, variables);
-  const places = shownPlaces(all, { order, last });
+  const { within, all, strata } = splitAsDisplayed(split(sentence, counts, variables), { order, last });
   const name = titleOf(within.variable);
   return writeCsv([
-    ...grid(arrange(all, places), title),
-    ...strata.flatMap(({ label, table }) => [[], ...grid(arrange(table, places), `${name}: ${label}`)]),
+    ...grid(all, title),
+    ...strata.flatMap(({ label, table }) => [[], ...grid(table, `${name}: ${label}`)]),
   ]);
 }

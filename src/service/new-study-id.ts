@@ -1,6 +1,7 @@
 import { plainLetters } from '../core/plain-letters.js';
 import { randomBytes } from 'node:crypto';
 
+/** An id for a study that is not taken: what its name has of letters and digits, and six of chance. */
 export function newStudyId(name: string): string {
   const stem = plainLetters(name)
     .toLowerCase()

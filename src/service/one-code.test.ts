@@ -1,26 +1,14 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import { sentenceOf } from '../core/table/sentence.js';
 import { tabulate } from '../core/table/tabulate.js';
 import { allVariables } from '../store/variables.js';
-import { type OpenStudy, type Service, startService } from './context.js';
+import type { OpenStudy } from './context.js';
 import { countTable } from './count-table.js';
 import { editEntries } from './edit-variable.js';
-import { studyOfRows } from './test-study.js';
+import { serviceForTests, studyOfRows } from './test-study.js';
 import { keepWorking } from './workings.js';
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-code-'));
-let service: Service;
-beforeAll(() => {
-  service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
-});
-afterAll(async () => {
-  await service.close();
-  rmSync(folder, { recursive: true, force: true });
-});
+const service = serviceForTests();
 const find = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!;
 
 async function frequencies(study: OpenStudy, name: string) {

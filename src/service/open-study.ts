@@ -6,7 +6,8 @@ import { type StudyRow, studyRow, touchStudy } from '../store/study.js';
 import { tidy } from './tidy.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 
-const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
+/** Whether a text can be the id of a study: it is the name of a file. */
+export const isStudyId = (id: string): boolean => /^[a-z0-9][a-z0-9-]{0,63}$/.test(id);
 
 export function studyFile(service: Service, id: string): string {
   return join(studiesFolder(service), `${id}.sqlite`);
@@ -26,7 +27,7 @@ export function openStudy(service: Service, id: string, seen: number | null = nu
   const known = service.studies.get(id);
   if (known) return asSeen(known, seen);
   const file = studyFile(service, id);
-  if (!ID.test(id) || !existsSync(file)) {
+  if (!isStudyId(id) || !existsSync(file)) {
     throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
       field: 'study',
     });

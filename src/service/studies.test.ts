@@ -1,13 +1,11 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import { fileURLToPath } from 'node:url';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { sentenceOf } from '../core/table/sentence.js';
 import { createStudyFile } from '../store/open.js';
 import { allVariables } from '../store/variables.js';
-import { type OpenStudy, type Service, startService } from './context.js';
+import type { OpenStudy } from './context.js';
 import { fingerprint } from './fingerprint.js';
 import { undoEntry } from './ledger.js';
 import { listStudies, openStudy } from './open-study.js';
@@ -22,13 +20,12 @@ import {
   restoreStudy,
   unbinStudy,
 } from './studies.js';
-import { studyOfRows } from './test-study.js';
+import { serviceForTests, studyOfRows } from './test-study.js';
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-studies-'));
-let service: Service;
+const service = serviceForTests();
+const { folder } = service;
 let study: OpenStudy;
 beforeAll(async () => {
-  service = startService({ folder, worker: fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url)) });
   study = await studyOfRows(service, 'Plots', [
     'site,mood',
     ...Array.from({ length: 30 }, (_, k) => `${k % 3},${k % 2}`),
@@ -40,13 +37,9 @@ beforeAll(async () => {
     shown: { percent: 'row', counts: true, hatch: true, expected: false },
   });
 });
-afterAll(async () => {
-  await service.close();
-  rmSync(folder, { recursive: true, force: true });
-});
 
 async function backup(of: OpenStudy): Promise<Buffer> {
-  const { stream, bytes } = await backUpStudy(service, of);
+  const { stream, bytes } = backUpStudy(service, of);
   const parts: Buffer[] = [];
   for await (const part of Readable.fromWeb(stream as never)) parts.push(Buffer.from(part as Buffer));
   expect(Buffer.concat(parts)).toHaveLength(bytes);

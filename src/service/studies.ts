@@ -7,14 +7,14 @@ import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import type { SizeWords } from '../core/reading/size-words.js';
 import { whyNoSizeWords } from '../core/reading/size-words.js';
-import { closeForMove, copyStudyFile, detach, openStudyFile, readStudyFile } from '../store/open.js';
-import { nameStudy, setSettings, settingsOf, type StudyRow, studyRow } from '../store/study.js';
+import { closeForMove, copyStudyFile, detach, openStudyFile, readStudyFile, removeStudyFile } from '../store/open.js';
+import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow } from '../store/study.js';
 import { verifyStudyFile } from '../store/verify.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 import { limited } from './intake/limited.js';
+import { land } from './land.js';
 import { newStudyId } from './new-study-id.js';
-import { change, openStudy, studyFile } from './open-study.js';
-import { sync } from './sync.js';
+import { change, isStudyId, openStudy, studyFile } from './open-study.js';
 
 /** The largest backup that is taken. */
 const MOST_BYTES = 64 * 1024 ** 3;
@@ -48,23 +48,10 @@ export function editStudy(service: Service, study: OpenStudy, edit: StudyEdit): 
   });
 }
 
-/** Writes a whole copy of a study beside the studies, under another id where it is to be one. */
-async function copyBeside(
-  service: Service,
-  study: OpenStudy,
-  as: { id: string; name: string } | null,
-): Promise<string> {
+/** Writes a whole copy of a study beside the studies. */
+function copyBeside(service: Service, study: OpenStudy): string {
   const part = join(studiesFolder(service), `copy.part-${randomBytes(6).toString('hex')}`);
   copyStudyFile(study.file, part);
-  if (as) {
-    const db = openStudyFile(part);
-    try {
-      db.prepare('UPDATE study SET id = ?, name = ?').run(as.id, as.name);
-    } finally {
-      closeForMove(db);
-    }
-  }
-  await sync(part);
   return part;
 }
 
@@ -73,8 +60,15 @@ export function copyStudy(service: Service, study: OpenStudy, name?: string): Pr
   const work = async () => {
     const called = name?.trim() ?? `${studyRow(study.db).name}, copy`;
     const id = newStudyId(called);
-    const part = await copyBeside(service, study, { id, name: called });
-    await rename(part, studyFile(service, id));
+    const part = copyBeside(service, study);
+    const db = openStudyFile(part);
+    try {
+      setStudyId(db, id);
+      nameStudy(db, called, studyRow(db).subtitle);
+    } finally {
+      closeForMove(db);
+    }
+    await land(part, studyFile(service, id));
     return studyRow(openStudy(service, id).db);
   };
   return mustEnd(service, work());
@@ -118,7 +112,7 @@ export function listBin(service: Service): (StudyRow & { binned: string })[] {
 
 function inBin(service: Service, id: string): string {
   const path = join(binFolder(service), `${id}.sqlite`);
-  if (!/^[a-z0-9][a-z0-9-]{0,63}$/.test(id) || !existsSync(path))
+  if (!isStudyId(id) || !existsSync(path))
     throw new Fault('not-found', `There is no study "${id.slice(0, 64)}" in the bin.`, 'Choose one from the bin.', {
       field: 'study',
     });
@@ -138,11 +132,11 @@ export async function unbinStudy(service: Service, id: string): Promise<StudyRow
 export const emptyFromBin = (service: Service, id: string): Promise<void> => rm(inBin(service, id));
 
 /** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */
-export async function backUpStudy(
+export function backUpStudy(
   service: Service,
   study: OpenStudy,
-): Promise<{ fileName: string; bytes: number; stream: ReadableStream<Uint8Array> }> {
-  const part = await mustEnd(service, copyBeside(service, study, null));
+): { fileName: string; bytes: number; stream: ReadableStream<Uint8Array> } {
+  const part = copyBeside(service, study);
   const read = createReadStream(part);
   read.once('close', () => void rm(part, { force: true }));
   const day = new Date().toISOString().slice(0, 10);
@@ -170,16 +164,15 @@ export function restoreStudy(service: Service, name: string, body: Readable): Pr
       const db = openStudyFile(part);
       let { id } = studyRow(db);
       const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));
-      if (taken || !/^[a-z0-9][a-z0-9-]{0,63}$/.test(id)) {
+      if (taken || !isStudyId(id)) {
         id = newStudyId(studyRow(db).name);
-        db.prepare('UPDATE study SET id = ?').run(id);
+        setStudyId(db, id);
       }
       closeForMove(db);
-      await sync(part);
-      await rename(part, studyFile(service, id));
+      await land(part, studyFile(service, id));
       return studyRow(openStudy(service, id).db);
     } finally {
-      for (const end of ['', '-wal', '-shm', '-journal']) await rm(part + end, { force: true });
+      removeStudyFile(part);
     }
   };
   return mustEnd(service, work());

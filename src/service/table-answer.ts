@@ -11,10 +11,10 @@ import { readSplit } from '../core/reading/read-within.js';
 import { assessSplit } from '../core/reading/split/assess-split.js';
 import { tableAnswer, type TableAnswer } from '../core/reading/table-answer.js';
 import { type Called, findVariable } from '../core/table/find-variable.js';
-import { arrange, asDisplayed, type RowOrder, shownPlaces } from '../core/table/order.js';
+import { asDisplayed, type RowOrder } from '../core/table/order.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
 import { type Mention, saySentence, type Sentence } from '../core/table/sentence.js';
-import { split } from '../core/table/split.js';
+import { split, splitAsDisplayed } from '../core/table/split.js';
 import { type Table, tabulate } from '../core/table/tabulate.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
@@ -99,11 +99,11 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
     return { ...(await one(title, asDisplayed(tabulate(sentence, counts, variables), { order, last }))), within: null };
   }
   const whole = split(sentence, counts, variables);
-  const places = shownPlaces(whole.all, { order, last });
+  const shown = splitAsDisplayed(whole, { order, last });
   const known = assessSplit(whole, confidence);
-  const all = tableAnswer(title, arrange(whole.all, places), known.all, readSplit(whole, known, confidence, options));
+  const all = tableAnswer(title, shown.all, known.all, readSplit(whole, known, confidence, options));
   const within: NonNullable<WholeAnswer['within']> = [];
-  for (const { code, label, table } of whole.strata)
-    within.push({ code, label, table: await one(`${title}: ${label}`, arrange(table, places)) });
+  for (const { code, label, table } of shown.strata)
+    within.push({ code, label, table: await one(`${title}: ${label}`, table) });
   return { ...all, within };
 }

@@ -1,6 +1,5 @@
 import { studyRow, touchStudy } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
-import { tidy } from './tidy.js';
 import { applySettled, planSettling, type Standing, standingOf } from './settle.js';
 
 /** Thrown to take a rehearsal back. */
@@ -26,7 +25,8 @@ function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
 /**
  * Makes a change to a study with everything that follows from it, all or nothing. The change is rehearsed and taken back;
  * what stands on it is computed into columns that no variable has; then the change, the results and the study's next
- * revision land in one transaction. A process may end at any instant, or a computation fail: the study is as it was.
+ * revision land in one transaction. A process may end at any instant, or a computation fail: the study is as it was. Called
+ * within `change`, which takes away what was computed for nothing.
  * @param work what is done to the study; it is done twice, and must come to the same both times
  * @param last what is done behind the results, in the same transaction
  * @throws what the work throws, or a working that cannot be computed for another reason than its sources
@@ -40,19 +40,14 @@ export async function transact<T>(
   const { db } = study;
   const { revision } = studyRow(db);
   const standing = rehearse(study, work);
-  try {
-    const plan = await planSettling(service, study, standing);
-    return db
-      .transaction(() => {
-        const done = work();
-        applySettled(db, plan);
-        last(done);
-        if (studyRow(db).revision === revision) touchStudy(db);
-        return done;
-      })
-      .immediate();
-  } catch (error) {
-    tidy(db);
-    throw error;
-  }
+  const plan = await planSettling(service, study, standing);
+  return db
+    .transaction(() => {
+      const done = work();
+      applySettled(db, plan);
+      last(done);
+      if (studyRow(db).revision === revision) touchStudy(db);
+      return done;
+    })
+    .immediate();
 }

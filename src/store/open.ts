@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
 import { dropLooseColumns } from './columns.js';
@@ -64,6 +65,11 @@ export function closeForMove(db: Db): void {
 export function detach(db: Db): void {
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.pragma('journal_mode = DELETE');
+}
+
+/** Deletes a study's file that nobody has open, with what stands beside it; nothing where there is none. */
+export function removeStudyFile(path: string): void {
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
 }
 
 /** Writes a copy of a study's file as it stands. */

@@ -42,6 +42,10 @@ export function setSettings(db: Db, settings: StudySettings): void {
   db.prepare('UPDATE study SET settings = ?').run(JSON.stringify(settings));
 }
 
+export function setStudyId(db: Db, id: string): void {
+  db.prepare('UPDATE study SET id = ?').run(id);
+}
+
 export function nameStudy(db: Db, name: string, subtitle: string): void {
   db.prepare('UPDATE study SET name = ?, subtitle = ?').run(name, subtitle);
 }

@@ -132,6 +132,13 @@ async function ask<T>(method: string, path: string, body?: unknown, { signal, se
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
 
+/** Sends a file whole, with its name. */
+async function sendWhole<T>(method: string, path: string, file: File): Promise<T> {
+  const response = await fetch(`/api/v1${path}?file=${encodeURIComponent(file.name)}`, { method, body: file });
+  if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
+  return (await response.json()) as T;
+}
+
 const studyPath = (study: string) => `/studies/${encodeURIComponent(study)}`;
 
 export const client = {
@@ -185,12 +192,7 @@ export const client = {
   waitingIntakes: () => ask<WaitingIntake[]>('GET', '/intakes'),
   intake: (id: string) => ask<Intake>('GET', `/intakes/${id}`),
   changeLayout: (id: string, layout: Layout) => ask<Intake>('PUT', `/intakes/${id}/layout`, layout),
-  attachCodebook: async (id: string, file: File) => {
-    const path = `/api/v1/intakes/${id}/codebook?file=${encodeURIComponent(file.name)}`;
-    const response = await fetch(path, { method: 'PUT', body: file });
-    if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
-    return (await response.json()) as Intake;
-  },
+  attachCodebook: (id: string, file: File) => sendWhole<Intake>('PUT', `/intakes/${id}/codebook`, file),
   compareIntake: (id: string, study: string) =>
     ask<Comparison>('GET', `/intakes/${id}/compare/${encodeURIComponent(study)}`),
   joinStudy: (id: string, study: string, joining: Joining) =>
@@ -203,12 +205,7 @@ export const client = {
   unbinStudy: (study: string) => ask<StudyRow>('POST', `/bin/${encodeURIComponent(study)}`),
   emptyFromBin: (study: string) => ask<undefined>('DELETE', `/bin/${encodeURIComponent(study)}`),
   backupOf: (study: string) => `/api/v1${studyPath(study)}/backup`,
-  restoreStudy: async (file: File) => {
-    const path = `/api/v1/backups?file=${encodeURIComponent(file.name)}`;
-    const response = await fetch(path, { method: 'POST', body: file });
-    if (!response.ok) throw new ProblemError((await response.json()) as ProblemBody);
-    return (await response.json()) as StudyRow;
-  },
+  restoreStudy: (file: File) => sendWhole<StudyRow>('POST', '/backups', file),
   dataFile: (study: string, as: string) => `/api/v1${studyPath(study)}/data?as=${as}`,
   studyUnreadCsv: (study: string) => `/api/v1${studyPath(study)}/unread.csv`,
   removeCodebook: (id: string) => ask<Intake>('DELETE', `/intakes/${id}/codebook`),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
-import { orderRows, rowPlaces } from './order.js';
+import { asDisplayed } from './order.js';
 import { type sayCounted, saySentence, sentenceOf } from './sentence.js';
 import { share } from './share.js';
 import { tabulate } from './tabulate.js';
@@ -24,18 +24,17 @@ const labels = ({ rows }: ReturnType<typeof table>) => rows.categories.map(({ la
 describe('the order of rows', () => {
   it('has the most frequent first, ties as they stood, who mentions nothing last', () => {
     const plain = table([20, 50, 20, 30]);
-    const places = rowPlaces(plain, 'frequency', false);
-    expect(labels(orderRows(plain, places))).toEqual(['Other crops', 'Kale', 'Beans', 'Onions', 'None of these', 'Ticked nothing']); // prettier-ignore
-    expect(labels(orderRows(plain, rowPlaces(plain, 'frequency', true)))).toEqual(['Kale', 'Beans', 'Onions', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
-    expect(labels(orderRows(plain, rowPlaces(plain, 'list', true)))).toEqual(['Beans', 'Onions', 'Kale', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
-    expect(orderRows(plain, rowPlaces(plain, 'list', false))).toBe(plain);
+    expect(labels(asDisplayed(plain, { order: 'frequency' }))).toEqual(['Other crops', 'Kale', 'Beans', 'Onions', 'None of these', 'Ticked nothing']); // prettier-ignore
+    expect(labels(asDisplayed(plain, { order: 'frequency', last: true }))).toEqual(['Kale', 'Beans', 'Onions', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
+    expect(labels(asDisplayed(plain, { order: 'list', last: true }))).toEqual(['Beans', 'Onions', 'Kale', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
+    expect(asDisplayed(plain, { order: 'list', last: false })).toBe(plain);
   });
 
   it('takes figures and pairs along, and changes no total', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 2, max: 50 }), { minLength: 4, maxLength: 4 }), fc.boolean(), (mentions, last) => {
         const plain = table(mentions);
-        const moved = orderRows(plain, rowPlaces(plain, 'frequency', last));
+        const moved = asDisplayed(plain, { order: 'frequency', last });
         expect([moved.base, moved.mentions, moved.columnBases]).toEqual([plain.base, plain.mentions, plain.columnBases]);
         moved.rows.categories.forEach(({ code }, i) => {
           const was = plain.rows.categories.findIndex((one) => one.code === code);

@@ -20,7 +20,7 @@ function shownRanks({ variable, categories }: TableAxis): number[] {
  * @param by `list`: as the variable shows its codes, which is its code list where nothing else is said
  * @param last "other", "none" and "don't know" stand behind the rest
  */
-export function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
+function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
   const { rowTotals } = figuresOf(table);
   const rank = ({ kind, label }: Category) =>
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
@@ -97,9 +97,4 @@ export function arrange<T extends Table>(table: T, { rows, columns }: Places): T
     together: table.together && take(table.together, columns).map(pairsOf),
     places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
-}
-
-/** A table with its rows in other places. */
-export function orderRows<T extends Table>(table: T, places: readonly number[]): T {
-  return arrange(table, { rows: places, columns: table.columnBases.map((_, j) => j) });
 }

@@ -1,5 +1,6 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
+import { arrange, type Display, shownPlaces } from './order.js';
 import type { Sentence } from './sentence.js';
 import { type LeftOut, named, positions, type Table, type TableAxis, tabulate } from './tabulate.js';
 
@@ -82,4 +83,11 @@ export function split(sentence: Sentence, counts: CountArray, variables: readonl
       return { code, label, table: { ...table, total: table.base + silent } };
     }),
   };
+}
+
+/** A split table as it is shown: every stratum in the places of the whole. */
+export function splitAsDisplayed(whole: Split, display: Display): Split {
+  const places = shownPlaces(whole.all, display);
+  const strata = whole.strata.map((stratum) => ({ ...stratum, table: arrange(stratum.table, places) }));
+  return { ...whole, all: arrange(whole.all, places), strata };
 }

@@ -1,6 +1,5 @@
 import { existsSync } from 'node:fs';
-import { rename, rm } from 'node:fs/promises';
-import { dirname } from 'node:path';
+import { rm } from 'node:fs/promises';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
 import { canonicalCodes, compareCodes } from '../../core/codebook/number.js';
 import { isAnswer, LEVEL_WORDS, LEVELS } from '../../core/codebook/types.js';
@@ -26,7 +25,7 @@ import {
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { newStudyId } from '../new-study-id.js';
 import { studyFile } from '../open-study.js';
-import { sync } from '../sync.js';
+import { land } from '../land.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../worker/read-in-job.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
@@ -215,13 +214,6 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   for (const { list, ...variable } of decided.columns) {
     insertVariable(db, { ...variable, codeListId: list === null ? null : (lists.get(list) ?? null), workingId: null });
   }
-}
-
-/** Moves a whole file to its place, so that it is there even after the power fails. */
-async function land(part: string, place: string): Promise<void> {
-  await sync(part);
-  await rename(part, place);
-  await sync(dirname(place));
 }
 
 /** Refuses, before anything lands, questions that name columns which are not taken in. */

@@ -6,7 +6,7 @@ import { whole } from '../../core/figures.js';
 import { insertEntry } from '../../store/ledger.js';
 import { differences, type Difference } from '../../core/intake/differences.js';
 import { allColumnCodes, allColumnRows, removeColumn } from '../../store/columns.js';
-import { closeForMove, openStudyFile } from '../../store/open.js';
+import { closeForMove, openStudyFile, removeStudyFile } from '../../store/open.js';
 import { setRespondents, setWaveVariable, studyRow, touchStudy } from '../../store/study.js';
 import { insertCodeList, replaceCodes } from '../../store/code-lists.js';
 import { allVariables, insertVariable, updateVariable, type VariableRow } from '../../store/variables.js';
@@ -172,7 +172,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
     await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
     await replaceFile(service, study, into);
   } finally {
-    for (const end of ['', '-wal', '-shm', '-journal']) await rm(into + end, { force: true });
+    removeStudyFile(into);
   }
   await rm(folderOf(service, id), { recursive: true, force: true });
   service.log.info({ study: study.id, respondents: old + read.respondents, as: joining.as }, 'a file was taken into a study'); // prettier-ignore

@@ -1,4 +1,3 @@
-import { rmSync } from 'node:fs';
 import { guessQuestions, type QuestionGuess } from '../../core/codebook/questions.js';
 import { type Understanding, understand } from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
@@ -7,7 +6,7 @@ import type { Row } from '../../formats/rows.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { openRows } from '../../formats/open-rows.js';
 import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';
-import { closeForMove, createStudyFile, type Db } from '../../store/open.js';
+import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
 import { columnWriter, type Waiting } from './column-writer.js';
 import { isCancelled, type Progress, tellProgress } from './progress.js';
@@ -85,7 +84,7 @@ function chunkFor(columns: number): number {
  * @throws Fault naming the place that cannot be read
  */
 export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED> {
-  removeFile(job.into);
+  removeStudyFile(job.into);
   const db = createStudyFile(job.into);
   try {
     // Nobody sees this file until it is whole, so nothing has to be undone in it.
@@ -98,14 +97,10 @@ export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED>
     return result;
   } catch (error) {
     db.close();
-    removeFile(job.into);
+    removeStudyFile(job.into);
     if (error === CANCELLED) return CANCELLED;
     throw error;
   }
-}
-
-function removeFile(path: string): void {
-  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(path + end, { force: true });
 }
 
 async function readInto(db: Db, { file, layout, progress }: ReadInJob): Promise<ReadIn> {

@@ -115,22 +115,20 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       (error: unknown) => setProblem(problemText(error)),
     );
   };
-  const keep = (codesFor?: 'all' | 'this') => {
-    const edit = { ...draft, variable: variable.id, ...(codesFor && draft.codes ? { codesFor } : {}) };
+  /** Keeps the draft, with what is decided beyond it. */
+  const keepWith = (decided: VariableEdit) => {
+    const edit = { ...draft, ...decided, variable: variable.id };
     void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
   };
+  const keep = (codesFor?: 'all' | 'this') => keepWith(codesFor && draft.codes ? { codesFor } : {});
   const newScale = draft.codes !== undefined && changesScale(level, given, codes);
   /** Keeps what was changed, the scale as it was, and the new order for tables and charts. */
-  const keepShown = () => {
-    const edit = {
-      ...draft,
-      variable: variable.id,
+  const keepShown = () =>
+    keepWith({
       codes: inScaleOf(given, codes),
       shownOrder: codes.map(({ code }) => code),
       ...(shared.length > 0 ? { codesFor: 'all' as const } : {}),
-    };
-    void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
-  };
+    });
   /** Another list, or the same codes in a list that nobody else uses. */
   const giveList = (list: number | null) => {
     if (list === null && detail.sharesList.length === 0) return;

@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Counts, SavedTable, SentenceBody, StudyView } from '../../api/types.js';
-import { arrange, asDisplayed, shownPlaces } from '../../core/table/order.js';
+import { asDisplayed } from '../../core/table/order.js';
 import type { SizeWords } from '../../core/reading/size-words.js';
 import { variablesOf } from '../../core/table/sentence.js';
-import { split, type Split } from '../../core/table/split.js';
+import { split, splitAsDisplayed, type Split } from '../../core/table/split.js';
 import { type Table, tabulate } from '../../core/table/tabulate.js';
 import { client, problemText } from '../client.js';
 import { CONFIDENCE, type Reading, type SplitReading, useReading, useSplitReading } from '../reading/use-reading.js';
@@ -85,10 +85,7 @@ export function useTable(
     if (!known) return null;
     const { sentence: asked, counts } = counted;
     if (asked.within !== null) {
-      const whole = split(asked, counts, variables);
-      const places = shownPlaces(whole.all, { order, last });
-      const strata = whole.strata.map((one) => ({ ...one, table: arrange(one.table, places) }));
-      return { ...whole, all: arrange(whole.all, places), strata };
+      return splitAsDisplayed(split(asked, counts, variables), { order, last });
     }
     return asDisplayed(tabulate(asked, counts, variables), { order, last });
   }, [counted, view, order, last]);

@@ -68,7 +68,6 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
         chosen={chosen}
         choose={setColumns}
         taken={new Set(none === null ? [] : [none])}
-       
         more={({ id }) => {
           const item = recipe.items.find(({ source }) => source === id);
           const put = (next: Partial<GatherItem>) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });

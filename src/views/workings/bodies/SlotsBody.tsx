@@ -52,7 +52,6 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
         candidates={candidates}
         chosen={recipe.sources}
         choose={choose}
-       
       />
       {codes.length > 0 && (
         <section className={css['section']}>

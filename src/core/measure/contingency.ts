@@ -8,11 +8,6 @@ import type { MeasureResult } from './result.js';
  */
 export function contingency(table: Crosstab, confidence: number): MeasureResult {
   const k = Math.min(table.R.length, table.C.length);
-  const result = ofPhiSquared(
-    table,
-    confidence,
-    (square) => Math.sqrt(square / (1 + square)),
-    (square) => 1 / (2 * Math.sqrt(square / (1 + square)) * (1 + square) ** 2),
-  );
+  const result = ofPhiSquared('contingency', table, confidence);
   return { ...result, adjusted: result.value / Math.sqrt((k - 1) / k) };
 }

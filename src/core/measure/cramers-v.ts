@@ -11,13 +11,7 @@ import { type MeasureResult, standardError } from './result.js';
  * (Smithson 2003, chapter 4).
  */
 export function cramersV(table: Crosstab, confidence: number): MeasureResult {
-  const k = Math.min(table.R.length, table.C.length) - 1;
-  return ofPhiSquared(
-    table,
-    confidence,
-    (square) => Math.sqrt(square / k),
-    (square) => 1 / (2 * k * Math.sqrt(square / k)),
-  );
+  return ofPhiSquared('cramers-v', table, confidence);
 }
 
 /** X² within this of its expectation, relative to itself, stands at it. */

@@ -23,16 +23,11 @@ function columnsExplained(table: Crosstab, confidence: number): MeasureResult | 
 }
 
 /** The eta of the population at which the F of this eta, of so many groups, has so much of its distribution below it. */
-function etaAt(value: number, groups: number, N: number, probability: number): number {
+export function etaAt(value: number, groups: number, N: number, probability: number): number {
   const [df1, df2] = [groups - 1, N - groups];
   const F = value ** 2 / df1 / ((1 - value ** 2) / df2);
   const noncentrality = noncentralityOfF(F, df1, df2, probability);
   return Math.sqrt(noncentrality / (noncentrality + N));
-}
-
-/** The lower end of eta that gives the whole of 1 - confidence to itself: above 0 just where F rejects. */
-export function etaLower(value: number, groups: number, N: number, confidence: number): number {
-  return etaAt(value, groups, N, confidence);
 }
 
 /**

@@ -21,7 +21,7 @@ function slopeOfFour(table: Crosstab, value: number) {
  * pass 1.
  */
 export function phi(table: Crosstab, confidence: number): MeasureResult {
-  if (!isTwoByTwo(table)) return ofPhiSquared(table, confidence, Math.sqrt, (square) => 1 / (2 * Math.sqrt(square)));
+  if (!isTwoByTwo(table)) return ofPhiSquared('phi', table, confidence);
   const [a, b, c, d] = fourCells(table);
   const [r1 = 0, r2 = 0] = table.R;
   const [c1 = 0, c2 = 0] = table.C;

@@ -2,6 +2,7 @@ import betainc from '@stdlib/math-base-special-betainc';
 import factorialln from '@stdlib/math-base-special-factorialln';
 import gammainc from '@stdlib/math-base-special-gammainc';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { border } from './border.js';
 
 /**
  * P(X >= x) for a chi-square variable with `df` degrees of freedom: the regularized upper incomplete gamma
@@ -23,15 +24,10 @@ export function fSurvival(x: number, df1: number, df2: number): number {
 
 /** The deviate that an F variable passes with probability `alpha`, by bisection. */
 export function fCritical(alpha: number, df1: number, df2: number): number {
-  let low = 0;
+  const isPast = (x: number) => fSurvival(x, df1, df2) <= alpha;
   let high = 1;
-  while (fSurvival(high, df1, df2) > alpha) high *= 2;
-  for (let step = 0; step < 200 && high - low > 1e-14 * high; step++) {
-    const middle = (low + high) / 2;
-    if (fSurvival(middle, df1, df2) > alpha) low = middle;
-    else high = middle;
-  }
-  return high;
+  while (!isPast(high)) high *= 2;
+  return border(high, 0, isPast);
 }
 
 /**

@@ -4,7 +4,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import { columnLetter, columnProportions } from '../infer/column-proportions.js';
 import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
-import { asShown, optionOf } from './marks.js';
+import { asShown, inTable, optionOf } from './marks.js';
 import type { Table } from '../table/tabulate.js';
 
 /** Column proportions compared two by two, as letters in the table's own shape. */
@@ -41,12 +41,10 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
 function pairsOf(table: Table, { columnProportions, dropped }: Assessment): number[][][] | null {
   if (!columnProportions) return null;
   const columns = table.columnBases.flatMap((_, j) => (dropped.columns.includes(j) ? [] : [j]));
-  let line = 0;
-  return table.cells.map((row, i) => {
-    if (dropped.rows.includes(i)) return row.map(() => []);
-    const mine = columnProportions.above[line++] ?? [];
-    return row.map((_, j) => (mine[columns.indexOf(j)] ?? []).flatMap((position) => columns[position] ?? []));
-  });
+  const pairs = inTable(table, dropped, (i, j) =>
+    (columnProportions.above[i]?.[j] ?? []).flatMap((position) => columns[position] ?? []),
+  );
+  return pairs.map((row) => row.map((lower) => lower ?? []));
 }
 
 /** The letters of a cross table, given to the columns in the order in which they stand; null where they cannot be compared. */

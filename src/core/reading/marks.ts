@@ -41,23 +41,33 @@ export function asShown<T>(cells: readonly (readonly T[])[], { rows, columns }: 
   return shown;
 }
 
+/** For each of so many places, which of those that were assessed it is; null where it was left out. */
+function assessedPlaces(length: number, dropped: readonly number[]): (number | null)[] {
+  let kept = 0;
+  return Array.from({ length }, (_, place) => (dropped.includes(place) ? null : kept++));
+}
+
+/**
+ * A figure for each cell of a table that was assessed without its empty rows and columns; null in those.
+ * @param figure of a row and a column among those that were assessed
+ */
+export function inTable<T>(
+  table: Table,
+  dropped: Assessment['dropped'],
+  figure: (i: number, j: number) => T,
+): (T | null)[][] {
+  const rows = assessedPlaces(table.cells.length, dropped.rows);
+  const columns = assessedPlaces(table.columnBases.length, dropped.columns);
+  return rows.map((i) => columns.map((j) => (i === null || j === null ? null : figure(i, j))));
+}
+
 function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mark | null)[][] | null {
   if (!found) return null;
-  let i = -1;
-  return table.cells.map((row, a) => {
-    if (dropped.rows.includes(a)) return row.map(() => null);
-    i++;
-    let j = -1;
-    return row.map((_, b) => {
-      if (dropped.columns.includes(b)) return null;
-      j++;
-      return {
-        expected: found.expected[i]?.[j] ?? 0,
-        residual: found.adjustedResidual[i]?.[j] ?? 0,
-        p: found.adjustedP[i]?.[j] ?? 1,
-      };
-    });
-  });
+  return inTable(table, dropped, (i, j) => ({
+    expected: found.expected[i]?.[j] ?? 0,
+    residual: found.adjustedResidual[i]?.[j] ?? 0,
+    p: found.adjustedP[i]?.[j] ?? 1,
+  }));
 }
 
 /** One option, mentioned or not, by the columns. */

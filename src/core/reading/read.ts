@@ -2,7 +2,7 @@ import { type Assessment, assess, type AxisLevel, type TableRequest } from '../a
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { Level } from '../codebook/types.js';
-import { inScaleOrder, scalePlacesOf } from '../table/scale-order.js';
+import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
 import type { Table, TableAxis } from '../table/tabulate.js';
 import { readCross } from './read-cross.js';
@@ -59,7 +59,7 @@ export function read(
   const table = inScaleOrder(shown);
   if (table.base === 0) return [];
   const { proportions } = options;
-  const expected = proportions && scalePlacesOf(shown).rows.map((place) => proportions[place] ?? 0);
+  const expected = proportions && rowsInScaleOrder(shown, proportions);
   if (table.columns === null)
     return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence, expected);
   if (assessment) return readCross(table, assessment, confidence, options);

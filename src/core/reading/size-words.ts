@@ -1,3 +1,5 @@
+import { capital } from './words.js';
+
 /** A word for size, from a value on a correlation's scale up to the next. */
 export interface SizeWord {
   least: number;
@@ -30,7 +32,7 @@ export interface Size {
   upper: number | null;
 }
 
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+const sentence = (text: string) => `${capital(text)}.`;
 
 /** A size in words; where the interval reaches into another word, both are said, the weakest first. */
 export function sizeVerdict(size: Size | null, words: SizeWords = SIZE_WORDS): string {

@@ -3,7 +3,7 @@ import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../
 import type { Category, LeftOut, Table } from '../table/tabulate.js';
 import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
-import { type Mark, marksOf } from './marks.js';
+import { asShown, inTable, type Mark, marksOf } from './marks.js';
 import type { Answer } from './types.js';
 
 /** A figure of each cell, row by row as the table stands; null where a cell has none. */
@@ -88,18 +88,11 @@ function wholeCells(table: Table, { cells, dropped }: Assessment): Record<string
   if (!cells) return {};
   const places = scalePlacesOf(table);
   const scaled = arrange(table, places);
-  const rows = scaled.cells.flatMap((_, i) => (dropped.rows.includes(i) ? [] : [i]));
-  const columns = scaled.columnBases.flatMap((_, j) => (dropped.columns.includes(j) ? [] : [j]));
-  const of = (figure: readonly (readonly number[])[]): Figure => {
-    const shown = table.cells.map((row) => row.map((): number | null => null));
-    rows.forEach((row, i) =>
-      columns.forEach((column, j) => {
-        const line = shown[places.rows[row] ?? row];
-        if (line) line[places.columns[column] ?? column] = figure[i]?.[j] ?? null;
-      }),
+  const of = (figure: readonly (readonly number[])[]): Figure =>
+    asShown(
+      inTable(scaled, dropped, (i, j) => figure[i]?.[j] ?? null),
+      places,
     );
-    return shown;
-  };
   return { residual: of(cells.pearsonResidual), contribution: of(cells.contribution) };
 }
 

@@ -46,6 +46,10 @@ export function ratio(value: number): string {
   return value >= 100 ? whole(value) : value >= 10 ? value.toFixed(1) : value.toFixed(2);
 }
 
+export function capital(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+}
+
 export function and(words: readonly string[]): string {
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`;
 }

@@ -53,7 +53,8 @@ export function parseRegroup(
   return { groups, setAside, unread };
 }
 
-const and = (codes: readonly string[]) =>
+/** Words in a row: "1, 2 and 3". */
+export const and = (codes: readonly string[]) =>
   codes.length < 2 ? codes.join('') : `${codes.slice(0, -1).join(', ')} and ${codes.at(-1) ?? ''}`;
 
 type Told = Pick<Regroup, 'groups' | 'setAside' | 'unnamed' | 'missing' | 'blank'>;

@@ -1,6 +1,6 @@
 import type { Code } from '../codebook/types.js';
 import { figure, labelOfRange } from './edges.js';
-import { sayRegroup } from './recipe-text.js';
+import { and, sayRegroup } from './recipe-text.js';
 import type { Band, BandEnds, Combine, Recipe, Score } from './types.js';
 
 /** What a sentence needs to know of the study. */
@@ -8,8 +8,6 @@ export interface Names {
   titleOf: (variable: number) => string;
   codesOf: (variable: number) => readonly Code[];
 }
-
-const and = (parts: readonly string[]) => (parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1) ?? ''}`); // prettier-ignore
 
 /** More than this are not listed in a line. */
 const LISTED = 8;

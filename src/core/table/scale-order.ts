@@ -37,6 +37,11 @@ export function scalePlacesOf(table: Table): { rows: number[]; columns: number[]
   };
 }
 
+/** Values of the rows of a table as it is shown, in scale order. */
+export function rowsInScaleOrder(shown: Table, values: readonly number[]): number[] {
+  return scalePlacesOf(shown).rows.map((place) => values[place] ?? 0);
+}
+
 /** A table as statistics take it, its rows and columns in scale order; the same table where they stand so already. */
 export function inScaleOrder<T extends Table>(table: T): T {
   return arrange(table, scalePlacesOf(table));

@@ -1,5 +1,6 @@
 import type { TestId } from '../../assess.js';
 import type { TestResult, Variant } from '../../infer/result.js';
+import { whole } from '../../figures.js';
 import { TEST_WORDS, VARIANT_WORDS } from '../about.js';
 import { answer, type Answer, QUESTIONS, type ReadTest } from '../types.js';
 import { coefficient, degrees, sayP, statistic } from '../words.js';
@@ -89,8 +90,6 @@ function disagreement(read: Read, lead: Lead): string[] {
     `${TEST_WORDS[lead.id].name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ${TEST_WORDS[general.id].name}, which looks for any pattern, ${shown(general.test)} (${sayP(general.test.p)}).`,
   ];
 }
-
-const whole = (value: number) => Math.round(value).toLocaleString('en');
 
 /** Why the verdict stands on the test it does, where that is not plain. */
 function reasons(read: Read, lead: Lead): string[] {

@@ -1,7 +1,8 @@
 import type { MeasureId } from '../../assess.js';
 import { fourIntervals } from '../../measure/four-intervals.js';
-import { etaLower } from '../../measure/eta.js';
+import { etaAt } from '../../measure/eta.js';
 import { unbiased } from '../../measure/cramers-v.js';
+import { PHI_SQUARED_FORMS, type PhiSquaredMeasure } from '../../measure/of-phi-squared.js';
 import { oneSidedPhiSquared } from '../../measure/phi-squared-interval.js';
 import { phiSquared } from '../../measure/phi-squared.js';
 import { generalTest, type Lead, leadTest, type Tested } from './context.js';
@@ -18,7 +19,7 @@ export interface ShownMeasure {
 }
 
 /** Functions of X²/N, one interval for all. */
-const OF_PHI_SQUARED: readonly MeasureId[] = ['phi', 'cramers-v', 'tschuprow-t', 'contingency'];
+const isOfPhiSquared = (id: MeasureId): id is PhiSquaredMeasure => Object.hasOwn(PHI_SQUARED_FORMS, id);
 /** Measures that read the order of both variables. */
 export const OF_ORDER: readonly MeasureId[] = [
   'gamma',
@@ -33,15 +34,8 @@ export const OF_ORDER: readonly MeasureId[] = [
 const OF_ETA: readonly MeasureId[] = ['eta:rows', 'eta:columns'];
 /** Measures of agreement, whose 0 says nothing of independence. */
 export const OF_AGREEMENT: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
-const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio'];
-
-/** The measure as a function of X²/N, on a table of these dimensions. */
-function throughSquare(id: MeasureId, rows: number, columns: number): (square: number) => number {
-  if (id === 'contingency') return (square) => Math.sqrt(square / (1 + square));
-  if (id === 'cramers-v') return (square) => Math.sqrt(square / (Math.min(rows, columns) - 1));
-  if (id === 'tschuprow-t') return (square) => Math.sqrt(square / Math.sqrt((rows - 1) * (columns - 1)));
-  return Math.sqrt;
-}
+/** Measures that are 1 at independence. */
+export const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio', 'common-odds-ratio'];
 
 /** The test of independence that stands beside a measure. */
 function testOf(id: MeasureId, read: Tested): Lead {
@@ -69,12 +63,12 @@ function correctedOf(id: MeasureId, { result, crosstab }: Tested, to: (square: n
 }
 
 /** Phi, V, T and C: one inversion, corrected for bias where it shows. */
-function ofSquare(id: MeasureId, read: Tested): ShownMeasure | null {
+function ofSquare(id: PhiSquaredMeasure, read: Tested): ShownMeasure | null {
   const { result, crosstab, confidence } = read;
   const measure = result.measures[id];
   if (!measure) return null;
   const { rows, columns } = result.base;
-  const to = throughSquare(id, rows, columns);
+  const { to } = PHI_SQUARED_FORMS[id](rows, columns);
   if (read.twoByTwo) {
     const phi = shownMeasure('phi', read);
     if (!phi || phi.lower === null || phi.upper === null) return plain(measure.value, phi?.note ?? null);
@@ -88,9 +82,7 @@ function ofSquare(id: MeasureId, read: Tested): ShownMeasure | null {
   const { lower, upper } = measure;
   const [value, uncorrected] = differs ? [better, measure.value] : [measure.value, null];
   if (lower === undefined || upper === undefined) return { ...plain(value, measure.noInterval ?? null), uncorrected };
-  if (upper === 0) {
-    return { ...plain(value, TOO_CLOSE), uncorrected };
-  }
+  if (upper === 0) return { ...plain(value, TOO_CLOSE), uncorrected };
   const low = rejects ? Math.max(lower, to(oneSidedPhiSquared(crosstab, confidence))) : lower;
   const ends = { lower: lower > 0 ? lower : low, upper: Math.min(upper, to(mostSquare(rows, columns))) };
   const contradicts = ends.lower > 0 !== rejects || value < ends.lower || value > ends.upper;
@@ -130,7 +122,7 @@ function invertedFour(id: MeasureId, read: Tested): Pick<ShownMeasure, 'lower' |
 export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   const measure = read.result.measures[id];
   if (!measure) return null;
-  if (OF_PHI_SQUARED.includes(id) && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, read);
+  if (isOfPhiSquared(id) && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, read);
   const { value, lower, upper, noInterval } = measure;
   if (lower === undefined || upper === undefined) return plain(value, noInterval ?? null);
   if (OF_ETA.includes(id) && upper < value) return plain(value, TOO_CLOSE);
@@ -140,7 +132,8 @@ export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   const rejects = testOf(id, read).test.p < 1 - read.confidence;
   if (OF_ETA.includes(id) && rejects && lower === 0) {
     const groups = read.crosstab[id === 'eta:rows' ? 'C' : 'R'].length;
-    shown.lower = etaLower(value, groups, read.crosstab.N, read.confidence);
+    // The end that gives the whole of 1 - confidence to itself: above 0 just where F rejects.
+    shown.lower = etaAt(value, groups, read.crosstab.N, read.confidence);
   }
   const excludes = (shown.lower ?? lower) > none || upper < none;
   // Lambda can be 0 where there is an association, so an interval that holds 0 contradicts nothing.

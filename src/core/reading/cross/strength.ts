@@ -6,9 +6,7 @@ import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
 import { and, coefficient, percent, ratio, sayP, statistic } from '../words.js';
 import { isSignificant, type Read } from './context.js';
 import { directions, fourNames, sayGuess } from './direction.js';
-import { OF_AGREEMENT, OF_ORDER, type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
-
-const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio', 'common-odds-ratio'];
+import { OF_AGREEMENT, OF_ORDER, RATIOS, type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
 
 /** The measures that lead, the first of them in the verdict and the report sentence. */
 export function leading(read: Read): MeasureId[] {

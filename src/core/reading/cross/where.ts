@@ -1,6 +1,6 @@
 import { share } from '../../table/share.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from '../types.js';
-import { numeral, percent } from '../words.js';
+import { capital, numeral, percent } from '../words.js';
 import { isSignificant, type Read } from './context.js';
 
 /** A cell that departs from independence. */
@@ -34,8 +34,6 @@ export function carriers({ result, rowsKept, columnsKept, confidence }: Read): C
 
 const COLUMNS_NAMED = 4;
 const ROWS_NAMED = 2;
-
-const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** Where in the table? */
 export function where(read: Read, found: readonly Carrier[]): Answer {

@@ -6,7 +6,7 @@ import { type ShownMeasure, shownMeasure } from '../cross/shown-measure.js';
 import { lineOf, sizeOf } from '../cross/strength.js';
 import { sizeWord } from '../size-words.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
-import { and, ratio } from '../words.js';
+import { and, capital, ratio } from '../words.js';
 import { LINES, type Part, type Whole } from './context.js';
 
 /** Which way the association runs in the strata, by the labels. */
@@ -63,7 +63,7 @@ export function strength(whole: Whole, within: Assessment | null): Answer {
         ? `${most ?? ''}, in each.`
         : `From ${least ?? ''} to ${most ?? ''}.`;
   return answer('strength', QUESTIONS.strength, {
-    verdict: verdict.charAt(0).toUpperCase() + verdict.slice(1),
+    verdict: capital(verdict),
     measures: [
       ...(common ? [lineOf('common-odds-ratio', asIs(common), true, read)] : []),
       ...each,

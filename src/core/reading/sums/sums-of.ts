@@ -1,6 +1,6 @@
 import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess.js';
 import type { Split } from '../../table/split.js';
-import { inScaleOrder, scalePlacesOf } from '../../table/scale-order.js';
+import { inScaleOrder, rowsInScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/tabulate.js';
 import { optionOf } from '../marks.js';
 import { mentionsOfTable } from '../mentions.js';
@@ -34,7 +34,7 @@ export function sumsOfTable(
   proportions?: readonly number[],
 ): Sums | null {
   const table = inScaleOrder(shown);
-  const expected = proportions && scalePlacesOf(shown).rows.map((place) => proportions[place] ?? 0);
+  const expected = proportions && rowsInScaleOrder(shown, proportions);
   const oneWay = oneWayRequestOf(table, expected);
   if (oneWay) return { has: hasSum, of: (id) => sumOf(id, oneWay) };
   const request = requestOf(table, confidence);

@@ -129,6 +129,15 @@ export const AcceptSchema = z
 
 const encoding = z.enum(ENCODINGS.map(([name]) => name) as [string, ...string[]]).describe('A character encoding.');
 
+const numbers = z
+  .record(text(200), z.enum(['.', ',', 'plain']))
+  .refine((columns) => Object.keys(columns).length <= MOST_COLUMNS, 'Too many columns.')
+  .optional()
+  .describe(
+    'Columns, by name, whose numbers are read in another way than those of the file: by a decimal sign, with ' +
+      'thousands, currencies and percent signs; or only where they are plain, and all else as it stands.',
+  );
+
 export const LayoutSchema = z
   .discriminatedUnion('is', [
     z.strictObject({
@@ -136,7 +145,7 @@ export const LayoutSchema = z
       encoding,
       separator: z.string().length(1).describe('The character between cells.'),
       quote: z.string().max(1).describe('The character around a cell that holds a separator; empty: none.'),
-      decimal: z.enum(['.', ',']),
+      decimal: z.enum(['.', ',']).describe('Stands before fractions, where a column does not show it by itself.'),
       heading: z.boolean().describe('Whether the first row names the columns.'),
       short: z.enum(['aside', 'blank']).describe('A row with too few cells: set aside, or filled with blanks.'),
       picks: z
@@ -144,15 +153,17 @@ export const LayoutSchema = z
         .max(MOST_COLUMNS)
         .optional()
         .describe('Columns to make of the cells, where a codebook says so.'),
+      numbers,
     }),
     z.strictObject({
       is: z.literal('workbook'),
       sheet: text(200),
       range: text(40).nullable().describe('"B3:F200"; null: all that is filled.'),
       heading: z.boolean(),
+      numbers,
     }),
-    z.strictObject({ is: z.literal('parquet') }),
-    z.strictObject({ is: z.literal('json'), shape: z.enum(['array', 'lines']) }),
+    z.strictObject({ is: z.literal('parquet'), numbers }),
+    z.strictObject({ is: z.literal('json'), shape: z.enum(['array', 'lines']), numbers }),
     z.strictObject({
       is: z.literal('fixed'),
       encoding,
@@ -161,6 +172,7 @@ export const LayoutSchema = z
         .array(z.strictObject({ name: text(200), start: z.int().min(1), width: z.int().min(1).max(32_767) }))
         .min(1)
         .max(MOST_COLUMNS),
+      numbers,
     }),
   ])
   .openapi('Layout');
@@ -189,6 +201,7 @@ const ReadInSchema = z.object({
             'dates',
             'mixed',
             'long',
+            'written',
           ]),
           text: z.string(),
           codes: z.array(FoundCodeSchema),
@@ -196,6 +209,16 @@ const ReadInSchema = z.object({
       ),
       filled: z.int(),
       blank: z.int(),
+      numbers: z
+        .object({
+          reading: z.enum(['.', ',', 'plain']),
+          example: z.string().describe('A cell as it stands.'),
+          as: z.number().nullable().describe('What it is read as; null: it stays text.'),
+          other: z.object({ reading: z.enum(['.', ',', 'plain']), as: z.number().nullable() }),
+          inDoubt: z.boolean().describe('Nothing in the file tells which of the two it is.'),
+        })
+        .nullable()
+        .describe('How numbers that are not written plainly are read; null: all are, or there are none.'),
     }),
   ),
   questions: z.array(

@@ -1,4 +1,6 @@
 import Papa from 'papaparse';
+import { columnSign, fileSigns, noSigns, type NumberSigns, takeSigns } from '../core/codebook/number-signs.js';
+import type { DecimalSign } from '../core/codebook/read-number.js';
 import { Fault } from '../core/fault.js';
 import { firstBytes, openBytes, type RawFile } from './bytes.js';
 import { decoding, detectEncoding } from './encoding.js';
@@ -8,6 +10,9 @@ import { columnNames, numberedNames } from './names.js';
 
 export const SEPARATORS = [',', ';', '\t', '|'] as const;
 const SAMPLE_LINES = 60;
+/** Lines in which decimal signs are looked for; those further on are looked at when the file is read. */
+const SAMPLE_NUMBER_LINES = 1000;
+const LONGEST_NUMBER = 40;
 const SAMPLE_BYTES = 512 * 1024;
 
 /** How lines end: as the first one does. */
@@ -16,10 +21,10 @@ function lineEnd(text: string): '\r\n' | '\n' | '\r' {
   return first === '\r\n' || first === '\r' ? first : '\n';
 }
 
-function sampleRows(text: string, separator: string, quote = '"'): string[][] {
+function sampleRows(text: string, separator: string, quote = '"', lines = SAMPLE_LINES): string[][] {
   const { data } = Papa.parse<string[]>(text, {
     delimiter: separator,
-    preview: SAMPLE_LINES,
+    preview: lines,
     newline: lineEnd(text),
     quoteChar: quote === '' ? '"' : quote,
     fastMode: quote === '' ? true : undefined,
@@ -49,19 +54,24 @@ function detectQuote(text: string, separator: string): string {
   return cells('"') === 0 && cells("'") >= 3 ? "'" : '"';
 }
 
-const POINT = /^[+-]?\d*\.\d+$/;
-const COMMA = /^[+-]?\d*,\d+$/;
 const NUMBER = /^[+-]?\d+([.,]\d+)?$/;
 
-/** Codes with commas between them ("2,5,7"). */
-const LIST = /^\d+(,\d+){2,}$/;
-
-/** A comma where numbers have one and never a point; between commas, "1,5" is as likely two codes. */
-function detectDecimal(rows: readonly string[][], separator: string): '.' | ',' {
-  if (separator === ',') return '.';
-  const cells = rows.slice(1).flatMap((row) => row.map((cell) => cell.trim()));
-  const is = (form: RegExp) => cells.some((cell) => form.test(cell));
-  return is(COMMA) && !is(POINT) && !is(LIST) ? ',' : '.';
+/**
+ * The decimal sign that the first rows show. Where they show none, semicolons between cells stand there because commas
+ * stand in numbers.
+ */
+function detectDecimal(rows: readonly string[][], separator: string): DecimalSign {
+  const columns: NumberSigns[] = [];
+  for (const row of rows) {
+    row.forEach((cell, k) => {
+      if (cell.length <= LONGEST_NUMBER) takeSigns((columns[k] ??= noSigns()), cell.trim(), 1);
+    });
+  }
+  const shown = [...columns].map((signs) => signs ?? noSigns());
+  const { decimal, pairsCount } = fileSigns(shown, separator === ',');
+  if (decimal !== null) return decimal;
+  const isOpen = shown.every((signs) => columnSign(signs, pairsCount) === null);
+  return separator === ';' && isOpen && shown.some(({ either }) => either > 0) ? ',' : '.';
 }
 
 /** A heading: words in the first row, all different, where the rows below have numbers or other words. */
@@ -97,7 +107,7 @@ export function describeText(text: string, encoding: string): Delimited {
     encoding,
     separator,
     quote,
-    decimal: detectDecimal(rows, separator),
+    decimal: detectDecimal(sampleRows(text, separator, quote, SAMPLE_NUMBER_LINES).slice(1), separator),
     heading: detectHeading(rows),
     short: 'aside',
   };
@@ -228,14 +238,6 @@ function noteStrange(strange: Decoded['strange'], cells: readonly string[], line
   strange.cells += odd;
 }
 
-/** Changes a decimal comma to a point where the cell is a number. */
-function withPoints(cells: string[]): void {
-  for (let k = 0; k < cells.length; k++) {
-    const cell = cells[k]!;
-    if (cell.includes(',') && COMMA.test(cell.trim())) cells[k] = cell.replace(',', '.');
-  }
-}
-
 /** Opens a delimited text file. @throws Fault with the line where the file cannot be read */
 export async function openDelimited(file: RawFile, layout: Delimited): Promise<RowSource> {
   const source = decoded(file, layout.encoding);
@@ -264,7 +266,6 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
     for await (const batch of rows) yield prepared(batch);
   }
   function prepared(batch: Row[]): Row[] {
-    if (layout.decimal === ',') for (const { cells } of batch) withPoints(cells);
     if (!picks) return batch;
     return batch.map((one) =>
       one.cells.length === found.length ? { ...one, cells: picked(one.cells, picks) } : { ...one, odd: 'cells' },

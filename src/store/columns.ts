@@ -150,7 +150,7 @@ export function rawCodes(db: Db, id: number): ColumnCode[] {
 }
 
 /** Codes that are the same in their canonical form as one, with their respondents together. */
-function together(codes: readonly ColumnCode[]): ColumnCode[] {
+export function codesTogether(codes: readonly ColumnCode[]): ColumnCode[] {
   const known = new Map<string, ColumnCode>();
   for (const { code, respondents } of codes) {
     const name = canonicalCode(code);
@@ -165,7 +165,7 @@ const isCoded = (storage: Storage) => storage === 'coded8' || storage === 'coded
 /** The codes of a column with their respondents, in canonical form. */
 export function columnCodes(db: Db, id: number): ColumnCode[] {
   const codes = rawCodes(db, id);
-  return isCoded(columnRow(db, id).storage) ? together(codes) : codes;
+  return isCoded(columnRow(db, id).storage) ? codesTogether(codes) : codes;
 }
 
 /** Codes and respondents of every column at once, by column. */
@@ -182,7 +182,7 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
     if (known) known.codes.push({ code, respondents });
     else found.set(id, { storage, codes: [{ code, respondents }] });
   }
-  return new Map([...found].map(([id, { storage, codes }]) => [id, isCoded(storage) ? together(codes) : codes]));
+  return new Map([...found].map(([id, { storage, codes }]) => [id, isCoded(storage) ? codesTogether(codes) : codes]));
 }
 
 function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {
@@ -216,7 +216,7 @@ export function readColumn(db: Db, id: number): Column {
 
 /** A coded column whose codes are in canonical form: respondents who wrote 9 and 9.0 have one code. */
 function inCanonicalForm(values: Uint8Array | Uint16Array, raw: readonly ColumnCode[]) {
-  const codes = together(raw).map(({ code }) => code);
+  const codes = codesTogether(raw).map(({ code }) => code);
   if (codes.length < raw.length) {
     const place = new Map(codes.map((code, k) => [code, k + 1]));
     const lookup = [0, ...raw.map(({ code }) => place.get(canonicalCode(code)) ?? 0)];

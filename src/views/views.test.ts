@@ -117,7 +117,7 @@ describe('cells', () => {
 });
 
 describe('decisions at the intake', () => {
-  const column = (name: string, more: Partial<Column> = {}): Column => ({ name, columnId: 1, level: 'unordered', storage: 'coded8', codes: [], why: '', guesses: [], filled: 1, blank: 0, ...more }); // prettier-ignore
+  const column = (name: string, more: Partial<Column> = {}): Column => ({ name, columnId: 1, level: 'unordered', storage: 'coded8', codes: [], why: '', guesses: [], filled: 1, blank: 0, numbers: null, ...more }); // prettier-ignore
   const ticks = { is: 'ticks' as const, name: 'g', label: 'g', why: '', none: { name: 'g_none', ticked: '1' }, columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }; // prettier-ignore
   const slots = { ...ticks, is: 'slots' as const, name: 's', none: null, columns: [{ name: 's1', label: 's1', ticked: null }, { name: 's2', label: 's2', ticked: null }] }; // prettier-ignore
 

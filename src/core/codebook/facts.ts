@@ -1,5 +1,7 @@
 import { type DateForm, dateForms } from './dates.js';
 import { parseNumber } from './number.js';
+import { fileNumber, noSigns, type NumberReading, type NumberSigns, takeSigns } from './number-signs.js';
+import { reasonInWords } from './reason-in-words.js';
 
 /** Values that are often codes for "no answer". */
 const MISSING_LOOKS = new Set([-999, -99, -98, -97, -9, -8, -1, 9, 97, 98, 99, 997, 998, 999, 9999, 99999]);
@@ -29,6 +31,10 @@ export interface Facts {
   /** Filled cells that spell a day, by form. */
   dates: Record<DateForm, number>;
   longest: number;
+  /** How its numbers are written. */
+  signs: NumberSigns;
+  /** Filled cells whose number is not written plainly, "19,842" or "0,8177", and is read all the same. */
+  written: number;
   /** Values seen so far while each was new; null once one came again. */
   different: Set<string> | null;
 }
@@ -45,6 +51,8 @@ export function noFacts(): Facts {
     words: new Map(),
     dates: { ymd: 0, dmy: 0, mdy: 0 },
     longest: 0,
+    signs: noSigns(),
+    written: 0,
     different: new Set(),
   };
 }
@@ -78,13 +86,31 @@ function noteDifferent(facts: Facts, value: string, isNoIdentifier: boolean): vo
   else if (different.size < ENOUGH_DIFFERENT) different.add(detached(short));
 }
 
+/** How the numbers of a column are read, and whether the analyst asked for it. */
+export interface AskedReading {
+  reading: NumberReading;
+  asked: boolean;
+}
+
+export const PLAIN_NUMBERS: AskedReading = { reading: 'plain', asked: false };
+
 /** Takes a value that is not blank into the facts, with how many respondents have it. @returns its number, or null */
-export function takeValue(facts: Facts, value: string, respondents: number): number | null {
+export function takeValue(
+  facts: Facts,
+  value: string,
+  respondents: number,
+  { reading, asked } = PLAIN_NUMBERS,
+): number | null {
   facts.filled += respondents;
   if (value.length > facts.longest) facts.longest = value.length;
-  const number = parseNumber(value);
-  noteDifferent(facts, value, respondents > 1 || (number !== null && !Number.isInteger(number)));
+  const plain = parseNumber(value);
+  const number = fileNumber(value, reading, asked, plain);
+  takeSigns(facts.signs, value, respondents, plain);
+  // Nobody sets thousands apart in an identifier.
+  const isAmount = number !== null && (!Number.isInteger(number) || (number !== plain && /[.,]/.test(value)));
+  noteDifferent(facts, value, respondents > 1 || isAmount);
   if (number !== null) {
+    if (number !== plain) facts.written += respondents;
     takeNumber(facts, number, respondents);
     return number;
   }
@@ -96,6 +122,18 @@ export function takeValue(facts: Facts, value: string, respondents: number): num
     else facts.words.set(detached(value), respondents);
   }
   return null;
+}
+
+/** From this share of numbers on, the rest are exceptions. */
+const MOSTLY_NUMBERS = 0.8;
+
+/** Whether nearly all filled cells are numbers, those apart that say in words that there is no answer. */
+export function isMostlyNumbers({ filled, numbers, words }: Facts): boolean {
+  if (words === null || numbers === 0) return false;
+  let answers = filled;
+  if (numbers < MOSTLY_NUMBERS * filled)
+    for (const [word, respondents] of words) if (reasonInWords(word) !== null) answers -= respondents;
+  return numbers >= MOSTLY_NUMBERS * answers;
 }
 
 /** The numbers that look like "no answer" and stand far above or below all others. */

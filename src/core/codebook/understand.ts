@@ -1,5 +1,5 @@
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
-import { type Facts, farCodes, IDENTIFIER_AT_MOST } from './facts.js';
+import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
 import type { Level } from './types.js';
 
@@ -16,7 +16,17 @@ export interface FoundCode {
 
 /** Something to look at in a column. Codes are those that it is about. */
 export interface Guess {
-  is: 'heading' | 'blank' | 'constant' | 'identifier' | 'no-answer' | 'exceptions' | 'dates' | 'mixed' | 'long';
+  is:
+    | 'heading'
+    | 'blank'
+    | 'constant'
+    | 'identifier'
+    | 'no-answer'
+    | 'exceptions'
+    | 'dates'
+    | 'mixed'
+    | 'long'
+    | 'written';
   text: string;
   codes: FoundCode[];
 }
@@ -35,8 +45,6 @@ const CODES_AT_MOST = 12;
 /** Text that repeats is categories; text that hardly does is free text. */
 const TEXT_CATEGORIES_AT_MOST = 60;
 const IDENTIFIERS_FROM = 30;
-/** From this share of numbers on, the rest are exceptions. */
-export const MOSTLY_NUMBERS = 0.8;
 const LONG_TEXT = 1000;
 const NAMED = 4;
 
@@ -56,8 +64,8 @@ function dateForm({ dates, filled }: Facts): { form: DateForm; other: DateForm |
 }
 
 /** Whether a column that has a number for nearly everybody is a number with exceptions. */
-export function isNumberWithExceptions({ numbers, filled, words }: Facts): boolean {
-  return words !== null && numbers < filled && numbers >= MOSTLY_NUMBERS * filled;
+export function isNumberWithExceptions(facts: Facts): boolean {
+  return facts.numbers < facts.filled && isMostlyNumbers(facts);
 }
 
 /**
@@ -65,8 +73,14 @@ export function isNumberWithExceptions({ numbers, filled, words }: Facts): boole
  * @param facts of its filled cells
  * @param found its different values with their respondents; null where there are more than `MOST_CODES`
  * @param blank respondents without a value
+ * @param asked whether the analyst asked for its numbers to be read
  */
-export function understand(facts: Facts, found: readonly FoundCode[] | null, blank: number): Understanding {
+export function understand(
+  facts: Facts,
+  found: readonly FoundCode[] | null,
+  blank: number,
+  asked = false,
+): Understanding {
   const { filled, numbers } = facts;
   const codes = [...(found ?? [])].sort((a, b) => compareCodes(a.code, b.code));
   if (filled === 0) {
@@ -83,7 +97,7 @@ export function understand(facts: Facts, found: readonly FoundCode[] | null, bla
     .map(([code, respondents]) => ({ code, respondents }))
     .sort((a, b) => compareCodes(a.code, b.code));
   const manyNumbers = found === null || codes.length - words.length > CODES_AT_MOST;
-  if (isNumberWithExceptions(facts) && manyNumbers) {
+  if ((isNumberWithExceptions(facts) || (asked && numbers > 0)) && manyNumbers) {
     guesses.push(guess('exceptions', `Not numbers: ${named(words)}. They are kept apart as "no answer".`, words));
     noAnswers(facts, guesses);
     return { level: 'number', codes: found ? codes : words, why: 'Numbers stored as text.', guesses };

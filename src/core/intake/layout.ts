@@ -1,12 +1,21 @@
+import type { NumberReading } from '../codebook/number-signs.js';
+import type { DecimalSign } from '../codebook/read-number.js';
+
+/** Columns, by name, whose numbers are read in another way than those of the file. */
+interface NumbersByColumn {
+  numbers?: Record<string, NumberReading> | undefined;
+}
+
 /** How delimited text is written. */
-export interface Delimited {
+export interface Delimited extends NumbersByColumn {
   is: 'delimited';
   /** A name that iconv-lite knows. */
   encoding: string;
   separator: string;
   /** The character around a cell that holds a separator; empty: none, every quote is text. */
   quote: string;
-  decimal: '.' | ',';
+  /** What stands before fractions, wherever a column does not show it by itself. */
+  decimal: DecimalSign;
   /** Whether the first row names the columns. */
   heading: boolean;
   /** A row with too few cells: set aside, or its end filled with blanks. */
@@ -25,25 +34,25 @@ export interface Pick {
 }
 
 /** One sheet of a workbook, or a range of it ("B3:F200"; null: all that is filled). */
-export interface Workbook {
+export interface Workbook extends NumbersByColumn {
   is: 'workbook';
   sheet: string;
   range: string | null;
   heading: boolean;
 }
 
-export interface ParquetFile {
+export interface ParquetFile extends NumbersByColumn {
   is: 'parquet';
 }
 
 /** Objects with a field for each column: an array of them, or one a line. */
-export interface JsonRows {
+export interface JsonRows extends NumbersByColumn {
   is: 'json';
   shape: 'array' | 'lines';
 }
 
 /** Lines with each column at its place. */
-export interface FixedWidth {
+export interface FixedWidth extends NumbersByColumn {
   is: 'fixed';
   encoding: string;
   /** Lines before the data. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkToNumber, toNumber, madeNumber, proveToNumber } from './to-number.js';
-import { readNumber } from './read-number.js';
+import { readNumber } from '../codebook/read-number.js';
 import type { ToNumber, Exception } from './types.js';
 
 describe('a number as people write it', () => {

@@ -3,7 +3,7 @@ import { canonicalCode } from '../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../codebook/facts.js';
 import { Fault } from '../fault.js';
 import { whole } from '../figures.js';
-import { readNumber } from './read-number.js';
+import { readNumber } from '../codebook/read-number.js';
 import type { Exception, Finding, Made, Proof, ToNumber } from './types.js';
 
 /** What texts are called together that are more than can be exceptions. */

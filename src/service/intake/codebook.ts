@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import { Fault } from '../../core/fault.js';
 import type { Layout } from '../../core/intake/layout.js';
+import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { DataLayout } from '../../formats/codebooks/sent.js';
 import type { Service } from '../context.js';
 import { limited } from './limited.js';
@@ -47,11 +48,18 @@ export function withCodebook(record: IntakeRecord, sent: (SentCodebook & { data:
   return { ...record, codebook, layout: layout ?? unchanged, codebookSaysHow: layout !== null };
 }
 
+/** Whether a column is no longer to be read as it was, because of what the codebook says. */
+function readsOtherwise(before: IntakeRecord, after: IntakeRecord): boolean {
+  if (JSON.stringify(before.layout) !== JSON.stringify(after.layout)) return true;
+  const [was, is] = [new Set(plainColumns(before.codebook?.codebook)), new Set(plainColumns(after.codebook?.codebook))];
+  return (before.read?.columns ?? []).some(({ name, numbers }) => numbers !== null && was.has(name) !== is.has(name));
+}
+
 async function change(service: Service, id: string, next: (record: IntakeRecord) => Promise<IntakeRecord>, wait: number): Promise<Intake> {
   return inTurn(id, async () => {
     const changed = await next(await readRecord(service, id));
     const record = await readRecord(service, id);
-    if (JSON.stringify(changed.layout) !== JSON.stringify(record.layout)) {
+    if (readsOtherwise(record, changed)) {
       await stopReading(service, id);
       await startReading(service, changed);
     } else {

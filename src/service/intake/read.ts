@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { Fault } from '../../core/fault.js';
 import type { Layout } from '../../core/intake/layout.js';
+import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { Reading, Service } from '../context.js';
 import type { PlainFault } from '../worker.js';
 import { cancel, newProgress, progressOf } from '../worker/progress.js';
@@ -24,7 +25,15 @@ function plain(error: unknown): PlainFault {
 function begin(service: Service, record: IntakeRecord): Reading {
   const progress = newProgress();
   const { id, layout } = record;
-  const job = { file: rawFile(service, record), layout, into: partFile(service, id), progress };
+  const isFound = !('decimal' in layout) || ('decimal' in record.found && layout.decimal === record.found.decimal);
+  const job = {
+    file: rawFile(service, record),
+    layout,
+    isFound,
+    plain: plainColumns(record.codebook?.codebook),
+    into: partFile(service, id),
+    progress,
+  };
   const work = async () => {
     try {
       const read = await service.run('readIn', job);

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PLAIN_NUMBERS } from '../../core/codebook/facts.js';
 import { canonicalCode, parseNumber } from '../../core/codebook/number.js';
 import { cellReader } from '../../store/cells.js';
 import { columnCodes, columnRow } from '../../store/columns.js';
@@ -21,7 +22,10 @@ const CHUNK = 1000;
 
 /** Writes cells as a file's reading does, in batches that do not fit the chunks. */
 function written(cells: readonly string[], batch = 370, asText = false) {
-  const writer = columnWriter({ db, name: 'q', chunk: CHUNK, waiting: { characters: 0 } }, asText);
+  const writer = columnWriter(
+    { db, name: 'q', chunk: CHUNK, waiting: { characters: 0 } },
+    { ...PLAIN_NUMBERS, asText },
+  );
   for (let from = 0; from < cells.length;) {
     const to = Math.min(cells.length, from + batch, (Math.floor(from / CHUNK) + 1) * CHUNK);
     const rows = cells.slice(from, to).map((cell) => ({ line: 0, cells: ['other', cell] }));

@@ -1,10 +1,22 @@
-import { detached, type Facts, LONGEST_CODE, MOST_EXCEPTIONS, noFacts, takeValue } from '../../core/codebook/facts.js';
+import {
+  type AskedReading,
+  detached,
+  type Facts,
+  isMostlyNumbers,
+  LONGEST_CODE,
+  MOST_EXCEPTIONS,
+  noFacts,
+  PLAIN_NUMBERS,
+  takeValue,
+} from '../../core/codebook/facts.js';
+import { fileNumber } from '../../core/codebook/number-signs.js';
 import type { Histogram } from '../../core/codebook/summary.js';
-import { type FoundCode, isNumberWithExceptions, MOST_CODES, MOSTLY_NUMBERS } from '../../core/codebook/understand.js';
+import { type FoundCode, MOST_CODES } from '../../core/codebook/understand.js';
 import type { Row } from '../../formats/rows.js';
 import {
   arrayOf,
   chunkWriter,
+  codesTogether,
   type ColumnRow,
   finishColumn,
   insertColumn,
@@ -50,15 +62,23 @@ interface Place {
   waiting: Waiting;
 }
 
+/** How a column is to be written: how its numbers are read, and whether it is text, whatever comes. */
+export interface WrittenAs extends AskedReading {
+  asText: boolean;
+}
+
 /**
  * A column begins as codes: each different value gets the next code. Where more values come than a code list holds,
  * what was written so far is written again, as numbers where nearly all are numbers, else as text.
  */
-export function columnWriter({ db, name, chunk, waiting }: Place, asText = false): ColumnWriter {
+export function columnWriter(
+  { db, name, chunk, waiting }: Place,
+  as: WrittenAs = { ...PLAIN_NUMBERS, asText: false },
+): ColumnWriter {
   const id = insertColumn(db, { origin: 'source', name, storage: 'text', width: 1, blank: 0, histogram: null }, []);
   const write = chunkWriter(db);
   const facts = noFacts();
-  let form: 'codes' | 'numbers' | 'text' = asText ? 'text' : 'codes';
+  let form: 'codes' | 'numbers' | 'text' = as.asText ? 'text' : 'codes';
   let spoiled = false;
   let blank = 0;
   /** First respondent of the chunk under way, and how many are in it. */
@@ -129,8 +149,11 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
     }
   }
 
+  const numberIn = (value: string) => fileNumber(value, as.reading, as.asked);
+  const isNumber = () => isMostlyNumbers(facts) || (as.asked && facts.numbers > 0 && facts.words !== null);
+
   const factsOfCodes = () => {
-    for (const [value, code] of codeOf) takeValue(facts, value, respondents[code]!);
+    for (const [value, code] of codeOf) takeValue(facts, value, respondents[code]!, as);
     blank = respondents[0]!;
   };
 
@@ -150,9 +173,8 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
   const leaveCodes = () => {
     factsOfCodes();
     const values = ['', ...codeOf.keys()];
-    const mostly = facts.filled > 0 && facts.numbers >= MOSTLY_NUMBERS * facts.filled;
-    form = mostly && facts.words ? 'numbers' : 'text';
-    const parsed = values.map((value) => (value === '' ? null : takeValue(noFacts(), value, 1)));
+    form = isNumber() ? 'numbers' : 'text';
+    const parsed = values.map((value) => (value === '' ? null : numberIn(value)));
     const asNumbers = (codes: Uint8Array | Uint16Array, into: Float64Array) =>
       codes.forEach((code, k) => setNumber(into, k, parsed[code]!, values[code]!));
     for (const { first: at, codes } of codesWritten()) {
@@ -193,7 +215,7 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
         setNumber(numbers, filled++, null, '');
         continue;
       }
-      const number = takeValue(facts, cell, 1);
+      const number = takeValue(facts, cell, 1, as);
       if (number === null && (words.size >= MOST_EXCEPTIONS || facts.words === null)) spoiled = true;
       setNumber(numbers, filled++, number, spoiled ? '' : cell);
     }
@@ -203,7 +225,7 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
     for (let k = from; k < to; k++) {
       const cell = rows[k]!.cells[column]!.trim();
       if (cell === '') blank++;
-      else takeValue(facts, cell, 1);
+      else takeValue(facts, cell, 1, as);
       texts.push(cell === '' ? null : cell);
       waiting.characters += cell.length;
       filled++;
@@ -238,7 +260,9 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
       flush();
       if (form === 'codes') {
         factsOfCodes();
-        const found = [...codeOf].map(([code, k]) => ({ code, respondents: respondents[k]! }));
+        const plainly = facts.written > 0 && isNumber();
+        const nameOf = (value: string) => (plainly ? String(numberIn(value) ?? value) : value);
+        const found = [...codeOf].map(([value, k]) => ({ code: nameOf(value), respondents: respondents[k]! }));
         const storage = found.length < 256 ? 'coded8' : 'coded16';
         if (storage === 'coded16') {
           for (const { first: at, bytes } of readChunks(db, id)) {
@@ -248,17 +272,16 @@ export function columnWriter({ db, name, chunk, waiting }: Place, asText = false
           }
         }
         finishColumn(db, id, { storage, blank, histogram: null }, found);
-        return { id, storage, blank, facts, found, spoiled: false };
+        return { id, storage, blank, facts, found: plainly ? codesTogether(found) : found, spoiled: false };
       }
       if (form === 'text') {
         finishColumn(db, id, { storage: 'text', blank, histogram: null }, []);
         return { id, storage: 'text', blank, facts, found: null, spoiled: false };
       }
-      const isNumber = facts.numbers === facts.filled || isNumberWithExceptions(facts);
       const exceptions = [...words.keys()].map((code) => ({ code, respondents: facts.words?.get(code) ?? 0 }));
       const picture = JSON.stringify(histogramOf(db, id, facts));
       finishColumn(db, id, { storage: 'number', blank, histogram: picture }, exceptions);
-      return { id, storage: 'number', blank, facts, found: null, spoiled: spoiled || !isNumber };
+      return { id, storage: 'number', blank, facts, found: null, spoiled: spoiled || !isNumber() };
     },
   };
 }

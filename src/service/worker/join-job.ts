@@ -1,3 +1,4 @@
+import { PLAIN_NUMBERS } from '../../core/codebook/facts.js';
 import { type Understanding, understand } from '../../core/codebook/understand.js';
 import type { Row } from '../../formats/rows.js';
 import { type CellReader, cellReader } from '../../store/cells.js';
@@ -45,7 +46,7 @@ function sides({ old, fresh, codes }: JoinedColumn, { study, part }: { study: Db
 
 function writeColumn(db: Db, name: string, read: CellReader, total: number, asText: boolean): WrittenColumn {
   const waiting: Waiting = { characters: 0 };
-  const writer = columnWriter({ db, name, chunk: CHUNK, waiting }, asText);
+  const writer = columnWriter({ db, name, chunk: CHUNK, waiting }, { ...PLAIN_NUMBERS, asText });
   for (let from = 0; from < total; from += AT_ONCE) {
     const to = Math.min(total, from + AT_ONCE);
     const rows = read(from, to).map((cell): Row => ({ line: 0, cells: [cell === null ? '' : String(cell)] }));

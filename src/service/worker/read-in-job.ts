@@ -1,19 +1,32 @@
+import type { Facts } from '../../core/codebook/facts.js';
+import { type FileSigns, fileSigns, type NumberReading } from '../../core/codebook/number-signs.js';
 import { guessQuestions, type QuestionGuess } from '../../core/codebook/questions.js';
 import { type Understanding, understand } from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
 import type { RawFile } from '../../formats/bytes.js';
 import type { Row } from '../../formats/rows.js';
+import {
+  type ColumnNumbers,
+  columnNumbers,
+  readingOf,
+  sayNumbers,
+  showsSigns,
+} from '../../core/intake/column-numbers.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { openRows } from '../../formats/open-rows.js';
 import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';
 import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
-import { columnWriter, type Waiting } from './column-writer.js';
+import { columnWriter, type Waiting, type WrittenAs, type WrittenColumn } from './column-writer.js';
 import { isCancelled, type Progress, tellProgress } from './progress.js';
 
 export interface ReadInJob {
   file: RawFile;
   layout: Layout;
+  /** The layout is as it was found: nobody chose a decimal sign. */
+  isFound: boolean;
+  /** Columns of which a codebook says that their texts are no numbers, however they look. */
+  plain: string[];
   /** Where the columns are written: a study's file that waits for its codebook. */
   into: string;
   progress: Progress;
@@ -27,6 +40,8 @@ export interface ReadColumn extends Understanding {
   storage: ColumnRow['storage'];
   filled: number;
   blank: number;
+  /** Of numbers that are not written plainly: how they are read. */
+  numbers: ColumnNumbers | null;
 }
 
 /** A row that could not be read, for the screen. */
@@ -103,32 +118,95 @@ export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED>
   }
 }
 
-async function readInto(db: Db, { file, layout, progress }: ReadInJob): Promise<ReadIn> {
-  const kept = insertSourceFile(db, { name: file.name, sha256: '', bytes: 0, layout: JSON.stringify(layout), respondents: 0, unread: 0, takenIn: '' }); // prettier-ignore
+async function readInto(db: Db, { file, layout, isFound, plain, progress }: ReadInJob): Promise<ReadIn> {
+  const kept = insertSourceFile(db, {
+    name: file.name,
+    sha256: '',
+    bytes: 0,
+    layout: JSON.stringify(layout),
+    respondents: 0,
+    unread: 0,
+    takenIn: '',
+  });
   const keepUnread = unreadWriter(db, kept);
   const unread: ReadIn['unread'] = { rows: 0, first: [] };
   const pass = { file, layout, progress, db };
-  const { columns, written, sample, respondents, remarks } = await writeColumns(pass, null, (row, why) => {
+  const numbers = numberReader(layout, isFound, plain);
+  const first = await writeColumns(pass, null, numbers.before, (row, why) => {
     keepUnread({ line: row.line, why, cells: row.cells });
     if (unread.rows++ < UNREAD_SHOWN) unread.first.push({ line: row.line, why });
   });
+  const { columns, written, sample, respondents, remarks } = first;
   if (respondents === 0) throw noRespondents(file.name, unread);
-  const spoiled = new Set(written.flatMap((column, k) => (column.spoiled ? [k] : [])));
-  if (spoiled.size > 0) {
-    for (const k of spoiled) removeColumn(db, written[k]!.id);
-    const again = await writeColumns(pass, spoiled, () => undefined);
-    [...spoiled].forEach((k, j) => (written[k] = again.written[j]!));
-  }
+  const signs = fileSigns(
+    written.map(({ facts }) => facts.signs),
+    layout.is === 'delimited' && layout.separator === ',',
+  );
+  const as = columns.map(({ name }, k) => numbers.after(name, written[k]!.facts, signs));
+  const changed = columns.map(
+    ({ name }, k) => as[k]!.reading !== numbers.before(name).reading && showsSigns(written[k]!.facts.signs),
+  );
+  await writeAgain(pass, written, as, changed);
   const read = written.map(({ id, storage, blank, facts, found }, k): ReadColumn => {
     const { name, note } = columns[k]!;
-    const understood = understand(facts, found, blank);
-    const guesses = note === null ? [] : [{ is: 'heading' as const, text: note, codes: [] }];
+    const { reading, asked } = as[k]!;
+    const understood = understand(facts, found, blank, asked && reading !== 'plain');
+    const shown = columnNumbers(facts, signs, { reading, asked, isFound });
+    const noted = shown === null || (asked && reading === 'plain') ? null : sayNumbers(shown);
+    const guesses = [
+      ...(note === null ? [] : [{ is: 'heading' as const, text: note, codes: [] }]),
+      ...(noted === null ? [] : [{ is: 'written' as const, text: noted, codes: [] }]),
+      ...understood.guesses,
+    ];
     // A column kept as numbers or text has no codes, whatever is in it, but for the words among numbers.
     const level = storage === 'text' ? 'text' : understood.level;
-    return { ...understood, level, guesses: [...guesses, ...understood.guesses], name, columnId: id, storage, filled: facts.filled, blank }; // prettier-ignore
+    return { ...understood, level, guesses, name, columnId: id, storage, filled: facts.filled, blank, numbers: shown };
   });
   const asked = read.map(({ name, codes, filled, storage }) => ({ name, label: '', filled, codes: storage === 'number' ? [] : codes })); // prettier-ignore
   return { respondents, columns: read, questions: guessQuestions(asked, sample), unread, remarks };
+}
+
+/** How numbers are read: at first as the layout says, and then by what all columns show. */
+function numberReader(layout: Layout, isFound: boolean, plain: readonly string[]) {
+  const asked = new Map<string, NumberReading>([
+    ...plain.map((name) => [name, 'plain'] as const),
+    ...Object.entries(layout.numbers ?? {}),
+  ]);
+  const decimal = layout.is === 'delimited' ? layout.decimal : '.';
+  const before = (name: string): WrittenAs => ({
+    reading: asked.get(name) ?? decimal,
+    asked: asked.has(name),
+    asText: false,
+  });
+  const after = (name: string, { signs }: Facts, file: FileSigns): WrittenAs => {
+    // What the analyst chose for the file holds wherever a column does not show another by itself.
+    const shown = isFound ? file : { ...file, decimal };
+    return { ...before(name), reading: readingOf(signs, shown, asked.get(name), decimal) };
+  };
+  return { before, after };
+}
+
+/** Writes columns again from the file: those whose numbers are read in another way, and those that are text. */
+async function writeAgain(
+  pass: Pass,
+  written: WrittenColumn[],
+  as: readonly WrittenAs[],
+  changed: readonly boolean[],
+): Promise<void> {
+  let positions = written.map((_, k) => k).filter((k) => changed[k]! || written[k]!.spoiled);
+  let how = (k: number): WrittenAs => ({ ...as[k]!, asText: !changed[k]! });
+  while (positions.length > 0) {
+    for (const k of positions) removeColumn(pass.db, written[k]!.id);
+    const again = await writeColumns(
+      pass,
+      new Set(positions),
+      (_, k) => how(k),
+      () => undefined,
+    );
+    positions.forEach((k, j) => (written[k] = again.written[j]!));
+    positions = positions.filter((k) => written[k]!.spoiled);
+    how = (k) => ({ ...as[k]!, asText: true });
+  }
 }
 
 interface Pass {
@@ -138,10 +216,15 @@ interface Pass {
   db: Db;
 }
 
-/** One pass over the file. @param only positions of the columns that are wanted, as text; null: all */
+/**
+ * One pass over the file.
+ * @param only positions of the columns that are wanted; null: all
+ * @param as how a column is to be written, by its name and position
+ */
 async function writeColumns(
   { file, layout, progress, db }: Pass,
   only: ReadonlySet<number> | null,
+  as: (name: string, position: number) => WrittenAs,
   aside: (row: Row, why: string) => void,
 ) {
   const source = await openRows(file, layout);
@@ -149,7 +232,10 @@ async function writeColumns(
   const waiting: Waiting = { characters: 0 };
   const positions = columns.map((_, k) => k).filter((k) => only?.has(k) ?? true);
   const chunk = chunkFor(positions.length);
-  const writers = positions.map((k) => columnWriter({ db, name: columns[k]!.name, chunk, waiting }, only !== null));
+  const writers = positions.map((k) => {
+    const { name } = columns[k]!;
+    return columnWriter({ db, name, chunk, waiting }, as(name, k));
+  });
   const sample: string[][] = [];
   let respondents = 0;
   for await (const batch of source.batches) {

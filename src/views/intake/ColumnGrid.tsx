@@ -1,4 +1,5 @@
 import { useMemo, useRef, useState } from 'react';
+import type { Layout } from '../../api/types.js';
 import { LEVEL_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button } from '../../kit/kit.js';
@@ -11,11 +12,13 @@ import {
   guessedCodes,
   levelsOf,
   markCodes,
+  readNumbersAs,
   type SourceLevel,
   standing,
   TO_LOOK_AT,
 } from './decisions.js';
 import css from './intake.module.css';
+import { ReadingChoice } from './ReadingChoice.js';
 
 const ROW = 44;
 const TRACKS = '34px minmax(0, 0.8fr) minmax(0, 0.9fr) 148px minmax(0, 2.2fr) minmax(0, 1fr)';
@@ -35,6 +38,8 @@ interface Props {
   put: (draft: Decisions) => void;
   open: string | null;
   setOpen: (name: string | null) => void;
+  layout: Layout;
+  changeLayout: (layout: Layout) => void;
 }
 
 function valuesOf({ codes, storage, filled }: Column): string {
@@ -44,7 +49,7 @@ function valuesOf({ codes, storage, filled }: Column): string {
 }
 
 /** Every column with what was understood of it and why; each guess to accept or change, for one or for many at once. */
-export function ColumnGrid({ columns, draft, codebook, put, open, setOpen }: Props) {
+export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layout, changeLayout }: Props) {
   const [search, setSearch] = useState('');
   const [filter, setFilter] = useState<Filter>('all');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -84,6 +89,10 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen }: Pro
     put(decideFor(draft, able, (known) => ({ ...known, level })));
   };
   const withGuessedCodes = names.filter((name) => guessedCodes(byName.get(name)!).length > 0);
+  const readable = names.flatMap((name) => {
+    const { as, other } = byName.get(name)?.numbers ?? {};
+    return as === null && other ? [{ name, reading: other.reading }] : [];
+  });
   const allFound = found.length > 0 && found.every(({ name }) => chosen.has(name));
   return (
     <section className={css['columns']} aria-label="Columns">
@@ -131,6 +140,11 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen }: Pro
                 </option>
               ))}
             </select>
+            {readable.length > 0 && (
+              <Button onClick={() => changeLayout(readNumbersAs(layout, readable))}>
+                Read as numbers, in {readable.length}
+              </Button>
+            )}
             {withGuessedCodes.length > 0 && (
               <Button
                 onClick={
@@ -241,7 +255,14 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen }: Pro
                   {why}
                   {blank > 0 && <span className={css['soft']}> {whole(blank)} blank.</span>}
                 </p>
-                <Guesses column={column} draft={draft} codebook={codebook} put={put} />
+                <Guesses
+                  column={column}
+                  draft={draft}
+                  codebook={codebook}
+                  put={put}
+                  layout={layout}
+                  changeLayout={changeLayout}
+                />
               </div>,
               ...(narrow ? [] : [<span key="values" className={css['valueList']} title={valuesOf(column)}>{valuesOf(column)}</span>]), // prettier-ignore
             ],
@@ -253,10 +274,16 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen }: Pro
 }
 
 /** What to look at in a column, each with the one click that settles it. */
-function Guesses({ column, draft, codebook, put }: Pick<Props, 'draft' | 'codebook' | 'put'> & { column: Column }) {
+function Guesses({
+  column,
+  draft,
+  codebook,
+  put,
+  ...reading
+}: Pick<Props, 'draft' | 'codebook' | 'put' | 'layout' | 'changeLayout'> & { column: Column }) {
   const { name, guesses } = column;
   const { missingOf, leftOut } = standing(column, draft, codebook);
-  if (guesses.length === 0) return null;
+  if (guesses.length === 0) return <ReadingChoice column={column} {...reading} />;
   const far = guessedCodes(column);
   const marked = far.length > 0 && far.every((code) => missingOf(code) !== null);
   const useless = guesses.some(({ is }) => is === 'blank' || is === 'constant');
@@ -278,6 +305,7 @@ function Guesses({ column, draft, codebook, put }: Pick<Props, 'draft' | 'codebo
           Leave out
         </Button>
       )}
+      <ReadingChoice column={column} {...reading} />
     </p>
   );
 }

@@ -175,6 +175,8 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
               put={put}
               open={open}
               setOpen={setOpen}
+              layout={layout}
+              changeLayout={changeLayout}
             />
             {opened && (
               <ColumnPane column={opened} draft={draft} codebook={codebook} put={put} close={() => setOpen(null)} />

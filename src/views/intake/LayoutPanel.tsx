@@ -1,6 +1,9 @@
 import { type ReactNode, useId, useState } from 'react';
 import type { Intake, Layout } from '../../api/types.js';
 import { ENCODINGS } from '../../core/intake/encodings.js';
+import { numberText, sayReading } from '../../core/intake/column-numbers.js';
+import { Button } from '../../kit/kit.js';
+import { readNumbersAs } from './decisions.js';
 import css from './intake.module.css';
 
 type Delimited = Extract<Layout, { is: 'delimited' }>;
@@ -177,6 +180,41 @@ const KINDS: Record<Layout['is'], string> = {
   fixed: 'Fixed columns',
 };
 
+const EXAMPLES = 3;
+
+/** How numbers that are not written plainly are read, by examples; and the other reading, where both fit. */
+function NumberExamples({ intake, layout, change }: { intake: Intake; layout: Layout; change: (layout: Layout) => void }) {
+  const columns = (intake.read?.columns ?? []).flatMap(({ name, numbers }) => (numbers ? [{ name, numbers }] : []));
+  const read = columns.filter(({ numbers }) => numbers.as !== null && String(numbers.as) !== numbers.example);
+  const doubtful = columns.filter(({ numbers }) => numbers.inDoubt);
+  const [first] = doubtful;
+  if (read.length === 0 && !first) return null;
+  const shown = [...doubtful, ...read.filter((column) => !doubtful.includes(column))];
+  const turn = () => {
+    if (layout.is === 'delimited') return change({ ...layout, decimal: layout.decimal === '.' ? ',' : '.' });
+    change(readNumbersAs(layout, doubtful.map(({ name, numbers }) => ({ name, reading: numbers.other.reading }))));
+  };
+  return (
+    <div className={css['numbers']} role="group" aria-label="How numbers are read">
+      <ul>
+        {shown.slice(0, EXAMPLES).map(({ name, numbers }) => (
+          <li key={name}>
+            {sayReading(numbers.example, numbers.as)} <span className={css['soft']}>({name})</span>
+          </li>
+        ))}
+      </ul>
+      {shown.length > EXAMPLES && <p className={css['soft']}>and so on in {shown.length - EXAMPLES} more columns</p>}
+      {first && first.numbers.other.as !== null && (
+        <p className={css['note']}>
+          Both readings fit in {doubtful.length === 1 ? first.name : `${doubtful.length} columns`}; nothing in the file
+          tells which.{' '}
+          <Button onClick={turn}>Read {first.numbers.example} as {numberText(first.numbers.other.as)}</Button>
+        </p>
+      )}
+    </div>
+  );
+} // prettier-ignore
+
 /** How the file is read: what was found, each part of it to be changed. */
 export function LayoutPanel({ intake, layout, change }: { intake: Intake; layout: Layout; change: (layout: Layout) => void }) {
   const { found, gzip } = intake;
@@ -202,6 +240,7 @@ export function LayoutPanel({ intake, layout, change }: { intake: Intake; layout
           of answers become numbered slots.
         </p>
       )}
+      <NumberExamples intake={intake} layout={layout} change={change} />
       {layout.is === 'fixed' && (
         <p className={css['soft']}>{layout.fields.length} columns, each at the place that the codebook gives.</p>
       )}

@@ -1,4 +1,4 @@
-import type { Acceptance, Intake } from '../../api/types.js';
+import type { Acceptance, Intake, Layout } from '../../api/types.js';
 import type { MissingReason } from '../../core/codebook/types.js';
 
 export type Column = NonNullable<Intake['read']>['columns'][number];
@@ -78,7 +78,8 @@ export function guessedCodes(column: Column): string[] {
 /** Kinds of guesses worth filtering by, in words. */
 export const TO_LOOK_AT = {
   'no-answer': 'Maybe no answer',
-  exceptions: 'Numbers as text',
+  written: 'How numbers are written',
+  exceptions: 'Words among numbers',
   identifier: 'Identifiers',
   constant: 'One value only',
   blank: 'Blank',
@@ -120,4 +121,18 @@ export function acceptanceOf(
       ...(none ? { none: none.name } : {}),
     })),
   };
+}
+
+/** Has the numbers of some columns read in another way; null: as those of the file. */
+export function readNumbersAs(
+  layout: Layout,
+  columns: readonly { name: string; reading: '.' | ',' | 'plain' | null }[],
+): Layout {
+  const wanted = new Map(Object.entries(layout.numbers ?? {}));
+  for (const { name, reading } of columns) {
+    if (reading === null) wanted.delete(name);
+    else wanted.set(name, reading);
+  }
+  const { numbers: _, ...rest } = layout;
+  return wanted.size === 0 ? rest : { ...rest, numbers: Object.fromEntries(wanted) };
 }

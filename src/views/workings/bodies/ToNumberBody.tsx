@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../../../core/codebook/types.js';
 import type { Exception, ToNumber } from '../../../core/recode/types.js';
-import { readNumber } from '../../../core/recode/read-number.js';
+import { readNumber } from '../../../core/codebook/read-number.js';
 import { whole } from '../../../core/figures.js';
 import { Button, Choice } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';

@@ -77,15 +77,43 @@ export const MissingPlanSchema = z
           .describe('Why it stays what it is unless it is asked for by name; null: it is changed.'),
       }),
     ),
+    respondents: z.int().describe('Who has one of the codes in a variable where it changes, each once.'),
   })
   .openapi('MissingPlan');
+
+const MOST_DECLARED = 1000;
 
 export const DeclareSchema = z
   .strictObject({
     missing: reason,
-    in: z.array(z.strictObject({ code, variables: z.array(id).min(1).max(10_000) })).min(1).max(100),
+    in: z
+      .array(
+        z.strictObject({
+          code,
+          variables: z.array(id).min(1).max(10_000),
+          missing: reason.optional().describe('For this code, in the place of the reason for all.'),
+        }),
+      )
+      .min(1)
+      .max(MOST_DECLARED),
   })
-  .openapi('DeclareMissing'); // prettier-ignore
+  .openapi('DeclareMissing');
+
+export const ReachWantedSchema = z
+  .strictObject({
+    in: z
+      .array(z.strictObject({ code, variables: z.array(id).max(10_000) }))
+      .min(1)
+      .max(MOST_DECLARED),
+  })
+  .openapi('ReachWanted');
+
+export const ReachSchema = z
+  .object({
+    each: z.array(z.int()).describe('Respondents who have each code in at least one of its variables.'),
+    any: z.int().describe('Respondents who have any of them.'),
+  })
+  .openapi('Reach');
 
 export const RespondentsWantedSchema = z
   .strictObject({
@@ -118,6 +146,9 @@ export const HealthListSchema = z
       codes: z.array(z.string()),
       respondents: z.int(),
       text: z.string(),
+      declare: z
+        .array(z.object({ code: z.string(), missing: z.enum(MISSING_REASONS) }))
+        .describe('Of codes that are probably no answer: each with its reason.'),
     }),
   )
   .openapi('HealthList');

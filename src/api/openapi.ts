@@ -365,6 +365,15 @@ const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'post',
+    path: '/studies/{study}/missing/reach',
+    id: 'reachOfCodes',
+    summary: 'How many respondents have some codes in at least one of some variables',
+    body: codebook.ReachWantedSchema,
+    status: 200,
+    answer: codebook.ReachSchema,
+  },
+  {
+    method: 'post',
     path: '/studies/{study}/missing',
     id: 'declareMissing',
     summary: 'Declare codes missing, or answers again, in some variables',

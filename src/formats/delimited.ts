@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { columnSign, fileSigns, noSigns, type NumberSigns, takeSigns } from '../core/codebook/number-signs.js';
+import { columnSign, fileSigns, noSigns, takeSigns } from '../core/codebook/number-signs.js';
 import type { DecimalSign } from '../core/codebook/read-number.js';
 import { Fault } from '../core/fault.js';
 import { firstBytes, openBytes, type RawFile } from './bytes.js';
@@ -61,13 +61,13 @@ const NUMBER = /^[+-]?\d+([.,]\d+)?$/;
  * stand in numbers.
  */
 function detectDecimal(rows: readonly string[][], separator: string): DecimalSign {
-  const columns: NumberSigns[] = [];
+  const width = Math.max(0, ...rows.map((row) => row.length));
+  const shown = Array.from({ length: width }, noSigns);
   for (const row of rows) {
     row.forEach((cell, k) => {
-      if (cell.length <= LONGEST_NUMBER) takeSigns((columns[k] ??= noSigns()), cell.trim(), 1);
+      if (cell.length <= LONGEST_NUMBER) takeSigns(shown[k]!, cell.trim(), 1);
     });
   }
-  const shown = [...columns].map((signs) => signs ?? noSigns());
   const { decimal, pairsCount } = fileSigns(shown, separator === ',');
   if (decimal !== null) return decimal;
   const isOpen = shown.every((signs) => columnSign(signs, pairsCount) === null);

@@ -14,7 +14,7 @@ import { changeCodeList, dropCodeList, listCodeLists, makeCodeList } from './cod
 import { redoEntry, undoEntry } from './ledger.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { countTable } from './count-table.js';
-import { declareMissing, planDeclaring } from './declare-missing.js';
+import { declareMissing, planDeclaring, reachOf } from './declare-missing.js';
 import { editEntries } from './edit-variable.js';
 import { studyHealth } from './health.js';
 import { acceptIntake } from './intake/accept.js';
@@ -245,8 +245,8 @@ describe('missing codes', () => {
   it('are planned first: where they occur, and where they are left alone', async () => {
     const plan = await planDeclaring(service, study, { codes: ['9', '999'], missing: 'refused' });
     expect(plan.words).toEqual([
-      '9 occurs in 3 variables; in 2 it stands among or beside the other numbers: left alone.',
-      '999 occurs in 1 variable.',
+      '9 occurs in 3 variables, where 19 respondents have it; in 2 it stands among or beside the other numbers: left alone.',
+      '999 occurs in 1 variable, where 2 respondents have it.',
     ]);
     expect(plan.lines.filter(({ leftAlone }) => leftAlone === null)).toEqual([
       { variable: variable('shed').id, code: '9', label: '9', respondents: 9, now: null, leftAlone: null },
@@ -255,6 +255,34 @@ describe('missing codes', () => {
     const few = await planDeclaring(service, study, { codes: ['9'], missing: 'refused', variables: [variable('tap').id] });
     expect(few.words).toEqual(['9 occurs in none of them.']);
   }); // prettier-ignore
+
+  it('are counted by respondents, each once, and not by variables', async () => {
+    const [shed, hours] = [variable('shed').id, variable('hours').id];
+    const rows = cellReader(study.db, variable('shed').columnId)(0, 90);
+    const others = cellReader(study.db, variable('hours').columnId)(0, 90);
+    const any = rows.filter((cell, k) => cell === '9' || String(others[k]) === '9').length;
+    const reach = await reachOf(service, study, [{ code: '9', variables: [shed, hours] }, { code: '9', variables: [shed] }]);
+    expect(reach).toEqual({ each: [any, rows.filter((cell) => cell === '9').length], any });
+    const plan = await planDeclaring(service, study, { codes: ['9'], missing: 'refused' });
+    expect(plan.respondents).toBe(rows.filter((cell) => cell === '9').length);
+  }); // prettier-ignore
+
+  it('are declared all at once, each with its own reason, in one change', async () => {
+    const before = picture();
+    const [shed, hours] = [variable('shed').id, variable('hours').id];
+    const { words } = await declareMissing(service, study, {
+      missing: 'other',
+      in: [
+        { code: '9', variables: [shed], missing: 'refused' },
+        { code: '999', variables: [hours] },
+      ],
+    });
+    expect(words).toBe('9 is refused; 999 is no answer in 2 variables');
+    expect(variable('shed').codes.find(({ code }) => code === '9')?.missing).toBe('refused');
+    expect(variable('hours').codes.find(({ code }) => code === '999')?.missing).toBe('other');
+    await undoEntry(service, study);
+    expect(picture()).toBe(before);
+  });
 
   it('touch only the variables that are named, and the source never', async () => {
     const before = picture();
@@ -342,6 +370,7 @@ describe('the health of a study', () => {
       (await studyHealth(service, study)).map(({ is, variable: id, codes }) => `${is} ${allVariables(study.db).find((one) => one.id === id)?.name ?? ''} ${codes.join(' ')}`.trim()); // prettier-ignore
     expect(await complaints()).toEqual([
       'twins member_id M88',
+      'undeclared shed 9',
       'undeclared hours 999',
       'words fee waived',
       'unlabelled shed 9',

@@ -1,5 +1,7 @@
-import { farCodes, noFacts, takeValue } from '../core/codebook/facts.js';
+import { factsAmong, farCodes } from '../core/codebook/facts.js';
 import { type Complaint, complaints, type Patient } from '../core/codebook/health.js';
+import { numericOf } from '../core/codebook/numeric.js';
+import type { Level } from '../core/codebook/types.js';
 import { allColumnCodes, allColumnRows, type ColumnCode, type ColumnRow } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -8,31 +10,38 @@ import type { OpenStudy, Service } from './context.js';
 import { soundness } from './roster.js';
 
 /** What was found in a column that never changes: looked for once while the service runs. */
-type Found = Pick<Patient, 'far' | 'twins'>;
+type Found = Pick<Patient, 'far' | 'twins' | 'numeric'>;
 const known = new WeakMap<Service, Map<string, Promise<Found>>>();
 
 /** Names by which identifiers go. */
 const IDENTIFIER =
   /(^|[^a-z])(id|ident|identifier|key|serial|case|caseid|respid|respondent|uuid|guid|number|no|nr)([^a-z]|$)/i;
 
-function farAmong(codes: readonly ColumnCode[]): Found['far'] {
-  const facts = noFacts();
-  for (const { code, respondents } of codes) if (respondents > 0) takeValue(facts, code, respondents);
-  return farCodes(facts);
+/** Up to this many different values are categories, whatever they spell. */
+const CATEGORIES_AT_MOST = 12;
+
+function lookAmong(codes: readonly ColumnCode[], level: Level): Found {
+  const facts = factsAmong(codes);
+  const numeric = level !== 'number' && codes.length > CATEGORIES_AT_MOST ? numericOf(facts, true, '.') : null;
+  return { far: level === 'text' ? [] : farCodes(facts), numeric, twins: null };
 }
 
 const mayIdentify = ({ name, label, level }: VariableRow) =>
   (level === 'text' || level === 'number') && IDENTIFIER.test(`${name} ${label}`.replace(/[_.-]/g, ' '));
 
 /** Looks into a column that is not kept by codes, or that may be an identifier. */
-async function lookInto(service: Service, study: OpenStudy, variable: VariableRow, { storage, id }: ColumnRow): Promise<Found> {
-  const far = storage === 'number' && !mayIdentify(variable) ? await service.run('far', { file: study.file, column: id }) : [];
-  if (!mayIdentify(variable)) return { far, twins: null };
+async function lookInto(service: Service, study: OpenStudy, variable: VariableRow, column: ColumnRow): Promise<Found> {
+  const { storage, id } = column;
+  if (!mayIdentify(variable)) {
+    const { far, numeric } = await service.run('far', { file: study.file, column: id });
+    return { far: storage === 'number' ? far : [], numeric, twins: null };
+  }
   const { respondents, waveVariable } = studyRow(study.db);
   const wave = allVariables(study.db).find((one) => one.id === waveVariable)?.columnId ?? null;
   const found = await service.run('twins', { file: study.file, column: id, wave, respondents });
-  return { far, twins: found && found.values > 0 ? { values: found.shared, respondents: found.respondents } : null };
-} // prettier-ignore
+  const twins = found && found.values > 0 ? { values: found.shared, respondents: found.respondents } : null;
+  return { far: [], numeric: null, twins };
+}
 
 function foundIn(service: Service, study: OpenStudy, variable: VariableRow, column: ColumnRow): Promise<Found> {
   const columns = known.get(service) ?? new Map<string, Promise<Found>>();
@@ -64,9 +73,9 @@ export async function studyHealth(service: Service, study: OpenStudy): Promise<C
         const coded = column.storage === 'coded8' || column.storage === 'coded16';
         const found =
           derived || level === 'multiple'
-            ? { far: [], twins: null }
+            ? { far: [], numeric: null, twins: null }
             : coded && !mayIdentify(variable)
-              ? { far: level === 'text' ? [] : farAmong(mine), twins: null }
+              ? lookAmong(mine, level)
               : await foundIn(service, study, variable, column);
         return {
           id,

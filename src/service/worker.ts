@@ -13,13 +13,15 @@ import { type Distribution, type DistributionJob, distributionInStudy } from './
 import type { Derived, DeriveJob } from './worker/derive/types.js';
 import { describeInStudy, type Described, type DescribeJob } from './worker/describe-job.js';
 import {
-  farInColumn,
   lookForValues,
+  lookThrough,
   type LookJob,
   type Looked,
   meansByCode,
   type MeansJob,
+  type StandsOut,
 } from './worker/look-job.js';
+import { type Reach, reachInStudy, type ReachJob } from './worker/reach-job.js';
 import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './worker/respondents-job.js';
 import { type Twins, twinsInColumn, type TwinsJob } from './worker/twins-job.js';
 import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
@@ -43,8 +45,9 @@ export interface Jobs {
   derive: { takes: DeriveJob; gives: Derived };
   distribution: { takes: DistributionJob; gives: Distribution };
   look: { takes: LookJob; gives: Looked[] };
-  far: { takes: { file: string; column: number }; gives: { code: string; respondents: number }[] };
+  far: { takes: { file: string; column: number }; gives: StandsOut };
   means: { takes: MeansJob; gives: [code: string, mean: number][] };
+  reach: { takes: ReachJob; gives: Reach };
   respondents: { takes: RespondentsJob; gives: RespondentRows };
   twins: { takes: TwinsJob; gives: Twins | null };
   detect: { takes: { path: string; file: string }; gives: Detected };
@@ -73,8 +76,9 @@ export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(jo
 export const distribution = (job: DistributionJob) => enveloped(() => distributionInStudy(job));
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const look = (job: LookJob) => enveloped(() => lookForValues(job));
-export const far = (job: Jobs['far']['takes']) => enveloped(() => farInColumn(job));
+export const far = (job: Jobs['far']['takes']) => enveloped(() => lookThrough(job));
 export const means = (job: MeansJob) => enveloped(() => meansByCode(job));
+export const reach = (job: ReachJob) => enveloped(() => reachInStudy(job));
 export const respondents = (job: RespondentsJob) => enveloped(() => respondentsInStudy(job));
 export const twins = (job: Jobs['twins']['takes']) => enveloped(() => twinsInColumn(job));
 export const detect = (job: { path: string; file: string }) => enveloped(() => detectFile(job));

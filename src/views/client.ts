@@ -13,6 +13,8 @@ import type {
   EntryDetail,
   EntryEdit,
   MissingPlan,
+  Reach,
+  ReachWanted,
   MissingWanted,
   OrderWanted,
   Respondents,
@@ -169,6 +171,7 @@ export const client = {
     ask<CodeBody[]>('POST', `${studyPath(study)}/variables/${id}/order`, wanted),
   planMissing: (study: string, wanted: MissingWanted) =>
     ask<MissingPlan>('POST', `${studyPath(study)}/missing/plan`, wanted),
+  reach: (study: string, wanted: ReachWanted) => ask<Reach>('POST', `${studyPath(study)}/missing/reach`, wanted),
   declareMissing: (study: string, wanted: Declaring) => ask<Changed>('POST', `${studyPath(study)}/missing`, wanted),
   respondents: (study: string, wanted: RespondentsWanted, signal?: AbortSignal) =>
     ask<Respondents>('POST', `${studyPath(study)}/respondents`, wanted, { signal }),

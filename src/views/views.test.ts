@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { acceptanceOf, type Column, decideFor, markCodes, nameOf, noDecisions, standing } from './intake/decisions.js';
+import {
+  acceptanceOf,
+  type Column,
+  decideFor,
+  declareProbable,
+  markCodes,
+  nameOf,
+  noDecisions,
+  probablyMissing,
+  sayProbable,
+  standing,
+} from './intake/decisions.js';
 import type { RosterVariable } from '../api/types.js';
 import { matches } from '../kit/Picker.js';
 import { gapsOf, metaOf, searchText } from './roster/words.js';
@@ -124,7 +135,7 @@ describe('decisions at the intake', () => {
   it('are sent for the columns that are there, with the questions that were taken on', () => {
     let draft = noDecisions('wave 1.csv.gz');
     draft = decideFor(draft, ['a', 'gone'], (known) => ({ ...known, level: 'ordered' }));
-    draft = decideFor(draft, ['a'], (known) => markCodes(known, ['9'], 'other'));
+    draft = decideFor(draft, ['a'], (known) => markCodes(known, [{ code: '9', missing: 'other' }]));
     draft = { ...draft, questions: { g: { label: 'Grows' }, s: { label: 'Says' } } };
     expect(acceptanceOf(draft, 'Wave', [column('a')], [ticks, slots])).toEqual({
       name: 'Wave',
@@ -148,10 +159,22 @@ describe('decisions at the intake', () => {
     const draft = noDecisions('x.csv');
     expect(standing(column('a'), draft, codebook)).toMatchObject({ label: 'A', level: 'ordered', fromCodebook: true });
     expect(standing(column('a', { storage: 'text', level: 'text' }), draft, codebook).level).toBe('text');
-    const decided = decideFor(draft, ['a'], (known) => markCodes({ ...known, level: 'number' }, ['9'], null));
+    const decided = decideFor(draft, ['a'], (known) =>
+      markCodes({ ...known, level: 'number' }, [{ code: '9', missing: null }]),
+    );
     expect(standing(column('a'), decided, codebook)).toMatchObject({ level: 'number', changed: true });
     expect(standing(column('a'), draft, codebook).missingOf('9')).toBe('refused');
     expect(standing(column('a'), decided, codebook).missingOf('9')).toBeNull();
+  });
+
+  it('offer to declare what is probably no answer, each code with its reason, but not what the codebook declares', () => {
+    const codebook = { variables: [{ name: 'a', codes: [{ code: '8', label: "Don't know" }, { code: '9', label: 'Refused', missing: 'refused' as const }, { code: '7', label: 'Seven' }] }] }; // prettier-ignore
+    const guessed = column('a', { guesses: [{ is: 'no-answer', text: '', codes: [{ code: '7', respondents: 1 }, { code: '99', respondents: 2 }] }] }); // prettier-ignore
+    const probable = probablyMissing(guessed, codebook);
+    expect(probable).toEqual([{ code: '99', missing: 'other' }, { code: '8', missing: 'dont-know' }]); // prettier-ignore
+    expect(sayProbable(guessed, probable, codebook)).toBe("Labelled as no answer: 8 Don't know.");
+    const draft = declareProbable(noDecisions('x.csv'), [['a', probable]]);
+    expect(standing(guessed, draft, codebook).missingOf('8')).toBe('dont-know');
   });
 
   it('call the study as typed, else as the codebook does, else as the file', () => {

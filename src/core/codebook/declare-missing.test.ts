@@ -34,18 +34,27 @@ describe('declaring a code missing', () => {
     expect(why(8)).toBeUndefined();
   });
 
+  it('does not leave a label alone that says itself that there is no answer', () => {
+    const said = held(9, { codes: [code('1', 'Low'), code('9', 'Refused to say')], found: new Map([['9', 8]]), range: { from: 1, to: 8 } }); // prettier-ignore
+    expect(planMissing([said], ['9'], 'refused')).toMatchObject([{ leftAlone: null }]);
+  });
+
   it('says so beforehand', () => {
-    expect(sayPlan(lines, ['9', '97'])).toEqual([
-      '9 occurs in 6 variables; in 1 of them it is a labelled answer; in 2 it stands among or beside the other numbers; 1 is made by a working, where codes are decided; in 1 it is so already: left alone.',
+    expect(sayPlan(lines, ['9', '97'], [14, 0])).toEqual([
+      '9 occurs in 6 variables, where 14 respondents have it; in 1 of them it is a labelled answer; in 2 it stands among or beside the other numbers; 1 is made by a working, where codes are decided; in 1 it is so already: left alone.',
       '97 occurs in none of them.',
     ]);
-    expect(sayPlan(planMissing([scale], ['9'], 'other'), ['9'])).toEqual(['9 occurs in 1 variable.']);
+    expect(sayPlan(planMissing([scale], ['9'], 'other'), ['9'], [1])).toEqual([
+      '9 occurs in 1 variable, where 1 respondent has it.',
+    ]);
   });
 
   it('finds a code that spells the same number', () => {
     const spelled = held(9, { found: new Map([['9.0', 2], ['1.0', 5]]), range: { from: 1, to: 4 } }); // prettier-ignore
     expect(planMissing([spelled], ['9'], 'other')).toMatchObject([{ code: '9.0', respondents: 2, leftAlone: null }]);
-    expect(sayPlan(planMissing([spelled], ['9'], 'other'), ['9'])).toEqual(['9 occurs in 1 variable.']);
+    expect(sayPlan(planMissing([spelled], ['9'], 'other'), ['9'], [2])).toEqual([
+      '9 occurs in 1 variable, where 2 respondents have it.',
+    ]);
   });
 
   it('gives another reason to what is missing already', () => {
@@ -63,14 +72,26 @@ describe('declaring a code missing', () => {
 describe('a declared code', () => {
   it('is marked, or put behind where it was not listed', () => {
     const codes = [code('1', 'Low'), code('9', 'Nine')];
-    expect(declare(codes, new Set(['9', '99']), 'other')).toEqual([
-      code('1', 'Low'),
-      code('9', 'Nine', 'other'),
-      code('99', '99', 'other'),
-    ]);
+    expect(
+      declare(
+        codes,
+        new Map([
+          ['9', 'other'],
+          ['99', 'other'],
+        ]),
+      ),
+    ).toEqual([code('1', 'Low'), code('9', 'Nine', 'other'), code('99', '99', 'other')]);
   });
 
   it('that is an answer again is not listed for that', () => {
-    expect(declare([code('9', '9', 'other')], new Set(['9', '8']), null)).toEqual([code('9')]);
+    expect(
+      declare(
+        [code('9', '9', 'other')],
+        new Map([
+          ['9', null],
+          ['8', null],
+        ]),
+      ),
+    ).toEqual([code('9')]);
   });
 });

@@ -1,4 +1,6 @@
+import { whole } from '../figures.js';
 import { parseNumber } from './number.js';
+import { reasonInWords } from './reason-in-words.js';
 import { type Code, type Level, type MissingReason } from './types.js';
 
 /** A variable as this needs it. */
@@ -60,6 +62,7 @@ function why(held: Held, code: string, listed: Code | undefined, to: MissingReas
   // To be an answer again is asked for by name; nothing stands against it.
   if (to === null) return null;
   if (listed && listed.missing !== null) return null;
+  if (reasonInWords(listed?.label ?? code) !== null) return null;
   if (listed && listed.label.trim() !== '' && listed.label !== code) return 'labelled';
   return isAmong(code, held.range) ? 'among' : null;
 }
@@ -85,15 +88,18 @@ export function planMissing(variables: readonly Held[], codes: readonly string[]
   });
 } // prettier-ignore
 
-/** A variable's codes with some of them declared; one that is not listed is put behind. */
-export function declare(codes: readonly Code[], declared: ReadonlySet<string>, to: MissingReason | null): Code[] {
+/**
+ * A variable's codes with some of them declared; one that is not listed is put behind.
+ * @param declared codes with the reason why they are no answers; null: they are
+ */
+export function declare(codes: readonly Code[], declared: ReadonlyMap<string, MissingReason | null>): Code[] {
   const listed = new Set(codes.map(({ code }) => code));
-  const added = to === null ? [] : [...declared].filter((code) => !listed.has(code));
+  const added = [...declared].filter(([code, missing]) => !listed.has(code) && missing !== null);
   return [
-    ...codes.map((code) => (declared.has(code.code) ? { ...code, missing: to } : code)),
-    ...added.map((code): Code => ({ code, label: code, missing: to })),
+    ...codes.map((code) => ({ ...code, missing: declared.has(code.code) ? (declared.get(code.code) ?? null) : code.missing })),
+    ...added.map(([code, missing]): Code => ({ code, label: code, missing })),
   ];
-}
+} // prettier-ignore
 
 const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
   labelled: (n) => `in ${n} of them it is a labelled answer`,
@@ -102,16 +108,22 @@ const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
   derived: (n) => `${n} ${n === 1 ? 'is' : 'are'} made by a working, where codes are decided`,
 };
 
-/** The plan in a sentence for each code: "9 occurs in 41 variables; in 6 of them it is a labelled answer: left alone." */
-export function sayPlan(lines: readonly MissingLine[], codes: readonly string[]): string[] {
-  return codes.map((code) => {
+/**
+ * The plan in a sentence for each code: "9 occurs in 41 variables, where 230 respondents have it; in 6 of them it is a
+ * labelled answer: left alone."
+ * @param reach respondents who have each code in any of its variables
+ */
+export function sayPlan(lines: readonly MissingLine[], codes: readonly string[], reach: readonly number[]): string[] {
+  return codes.map((code, k) => {
     const mine = lines.filter((line) => isSameCode(line.code, code) && (line.respondents > 0 || line.now !== null));
     if (mine.length === 0) return `${code} occurs in none of them.`;
     const left = (['labelled', 'among', 'derived', 'same'] as const).flatMap((reason) => {
       const n = mine.filter(({ leftAlone }) => leftAlone === reason).length;
       return n === 0 ? [] : [LEFT_WORDS[reason](n)];
     });
-    const occurs = `${code} occurs in ${mine.length} variable${mine.length === 1 ? '' : 's'}`;
+    const people = reach[k] ?? 0;
+    const have = `where ${whole(people)} respondent${people === 1 ? ' has' : 's have'} it`;
+    const occurs = `${code} occurs in ${mine.length} variable${mine.length === 1 ? '' : 's'}, ${have}`;
     return left.length === 0 ? `${occurs}.` : `${occurs}; ${left.join('; ')}: left alone.`;
   });
 }

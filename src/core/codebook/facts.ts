@@ -4,7 +4,10 @@ import { fileNumber, noSigns, type NumberReading, type NumberSigns, takeSigns } 
 import { reasonInWords } from './reason-in-words.js';
 
 /** Values that are often codes for "no answer". */
-const MISSING_LOOKS = new Set([-999, -99, -98, -97, -9, -8, -1, 9, 97, 98, 99, 997, 998, 999, 9999, 99999]);
+const MISSING_LOOKS = new Set([
+  ...[-999, -998, -997, -99, -98, -97, -9, -8, -7, -1],
+  ...[7, 8, 9, 77, 88, 97, 98, 99, 997, 998, 999, 9997, 9998, 9999, 99999],
+]);
 
 /** More different words than this among numbers, and they are no exceptions. */
 export const MOST_EXCEPTIONS = 255;
@@ -136,17 +139,46 @@ export function isMostlyNumbers({ filled, numbers, words }: Facts): boolean {
   return numbers >= MOSTLY_NUMBERS * answers;
 }
 
-/** The numbers that look like "no answer" and stand far above or below all others. */
-export function farCodes({ looks, ordinary, filled }: Facts): { code: string; respondents: number }[] {
-  if (ordinary.different.length < 3) return [];
-  const gap = Math.max(2, (ordinary.highest - ordinary.lowest) / 2);
-  return [...looks]
-    .filter(([value, respondents]) => {
-      const outside = value > ordinary.highest + gap || value < ordinary.lowest - gap;
-      // Among amounts of any size, a negative that nobody could have given needs no gap.
-      const impossible = value < 0 && ordinary.lowest >= 0;
-      return (outside || impossible) && respondents < filled;
-    })
-    .sort(([a], [b]) => a - b)
-    .map(([value, respondents]) => ({ code: String(value), respondents }));
+/** A scale of whole numbers from 0 up to this many apart: what skips a number beyond its end is no step of it. */
+const WIDEST_SCALE = 10;
+
+/**
+ * Of values that look like "no answer", in their order away from the others: those from the first gap on.
+ * @param end the outermost of the others
+ */
+function beyond(values: readonly number[], end: number, gap: number): number[] {
+  let last = end;
+  for (const [k, value] of values.entries()) {
+    if (Math.abs(value - last) > gap) return values.slice(k);
+    last = value;
+  }
+  return [];
+}
+
+/** The numbers that look like "no answer" and stand far above or below all others, or beyond the end of a scale. */
+export function farCodes({ looks, ordinary, filled, whole }: Facts): { code: string; respondents: number }[] {
+  const { lowest, highest, different } = ordinary;
+  const range = highest - lowest;
+  const isScale = whole && lowest >= 0 && range <= WIDEST_SCALE;
+  if (different.length < (isScale ? 2 : 3)) return [];
+  const gap = isScale ? 1 : Math.max(2, range / 2);
+  const values = [...looks].filter(([, respondents]) => respondents < filled).map(([value]) => value);
+  const above = beyond(
+    values.filter((value) => value > highest).sort((a, b) => a - b),
+    highest,
+    gap,
+  );
+  const under = values.filter((value) => value < lowest).sort((a, b) => b - a);
+  // Among amounts of any size, a negative that nobody could have given needs no gap.
+  const below = lowest >= 0 ? under.filter((value) => value < 0) : beyond(under, lowest, gap);
+  // A 7 alone may be the end of a count; beside 8 or 9 it is one of them.
+  const far = [...below, ...(above.every((value) => value === 7) ? [] : above)];
+  return far.sort((a, b) => a - b).map((value) => ({ code: String(value), respondents: looks.get(value) ?? 0 }));
+}
+
+/** Facts of values that are known with their respondents. */
+export function factsAmong(codes: readonly { code: string; respondents: number }[]): Facts {
+  const facts = noFacts();
+  for (const { code, respondents } of codes) if (respondents > 0) takeValue(facts, code, respondents);
+  return facts;
 }

@@ -16,6 +16,7 @@ function patient(id: number, more: Partial<Patient>): Patient {
     derived: false,
     holds: true,
     far: [],
+    numeric: null,
     twins: null,
     ...more,
   };
@@ -32,7 +33,7 @@ describe('the health of a codebook', () => {
 
   it('names codes without labels, but not words, which label themselves', () => {
     expect(one({ codes: [code('1', 'Yes'), code('2')], found: found(['1', 60], ['2', 30], ['3', 10]) })).toEqual([
-      { is: 'unlabelled', variable: 1, codes: ['2', '3'], respondents: 40, text: 'Without a label: 2, 3, which 40 respondents gave.' }, // prettier-ignore
+      { is: 'unlabelled', variable: 1, codes: ['2', '3'], respondents: 40, text: 'Without a label: 2, 3, which 40 respondents gave.', declare: [] }, // prettier-ignore
     ]);
     expect(one({ found: found(['red', 60], ['blue', 40]) })).toEqual([]);
     expect(one({ found: found(['1', 60], ['2', 40]) })).toMatchObject([{ text: 'No code has a label: 1, 2.' }]);
@@ -46,7 +47,7 @@ describe('the health of a codebook', () => {
       patient(2, { codes, codeListId: 4, found: found(['2', 100]) }),
     ];
     expect(complaints(users)).toEqual([
-      { is: 'unused', variable: 1, codes: ['3'], respondents: 0, text: 'Never given in any of the 2 variables with this list: Perhaps.' }, // prettier-ignore
+      { is: 'unused', variable: 1, codes: ['3'], respondents: 0, text: 'Never given in any of the 2 variables with this list: Perhaps.', declare: [] }, // prettier-ignore
     ]);
   });
 
@@ -55,6 +56,25 @@ describe('the health of a codebook', () => {
     expect(one({ level: 'number', far })).toMatchObject([{ is: 'undeclared', codes: ['99'], respondents: 7 }]);
     expect(one({ level: 'number', far, codes: [code('99', '99', 'other')] })).toEqual([]);
     expect(one({ level: 'number', far, codes: [code('99', 'Ninety-nine')] })).toEqual([]);
+  });
+
+  it('names codes whose label says that there is no answer, each with its reason', () => {
+    const codes = [code('1', 'Yes'), code('8', "Don't know"), code('9', 'REFUSED'), code('0', 'Not asked', 'not-asked')];
+    expect(one({ codes, found: found(['1', 60], ['8', 30], ['9', 10]) })).toMatchObject([
+      {
+        is: 'undeclared',
+        respondents: 40,
+        text: "Say that there is no answer: 8 Don't know (don't know), 9 REFUSED (refused). 40 respondents.",
+        declare: [{ code: '8', missing: 'dont-know' }, { code: '9', missing: 'refused' }],
+      },
+    ]);
+    expect(one({ found: found(['North', 60], ['No answer', 10]) })).toMatchObject([{ declare: [{ code: 'No answer', missing: 'other' }] }]);
+    expect(one({ level: 'text', found: found(['No answer', 10]) })).toEqual([]);
+  }); // prettier-ignore
+
+  it('names text that looks like numbers', () => {
+    const numeric = { respondents: 90, example: '19,842', as: 19842, decimal: '.' as const };
+    expect(one({ level: 'text', numeric })).toMatchObject([{ is: 'written', text: 'Looks like numbers: “19,842” would be 19,842; 90 of 100 have one.' }]); // prettier-ignore
   });
 
   it('names words among numbers until it is said what they mean', () => {

@@ -1,10 +1,21 @@
 import { whole } from '../figures.js';
 import { isCategories } from './levels.js';
-import { parseNumber } from './number.js';
-import { type Code, isAnswer, type Level } from './types.js';
+import { compareCodes, parseNumber } from './number.js';
+import { type Numeric, numberText } from './numeric.js';
+import { reasonInWords } from './reason-in-words.js';
+import { type Code, isAnswer, type Level, MISSING_WORDS, type MissingReason } from './types.js';
 
 /** What can be wrong with a study's codebook, in the order of how much harm it does. */
-export const AILMENTS = ['unsound', 'twins', 'undeclared', 'words', 'unlabelled', 'blank', 'unused'] as const;
+export const AILMENTS = [
+  'unsound',
+  'twins',
+  'undeclared',
+  'words',
+  'written',
+  'unlabelled',
+  'blank',
+  'unused',
+] as const;
 export type Ailment = (typeof AILMENTS)[number];
 
 /** A variable as this needs it. */
@@ -22,6 +33,8 @@ export interface Patient {
   holds: boolean;
   /** Codes that stand far from all others and look like "no answer". */
   far: readonly { code: string; respondents: number }[];
+  /** Of text and categories: those of them that look like numbers. */
+  numeric: Numeric | null;
   /** Values that should be one respondent's alone, and are not. */
   twins: { values: string[]; respondents: number } | null;
 }
@@ -33,7 +46,11 @@ export interface Complaint {
   codes: string[];
   respondents: number;
   text: string;
+  /** Of codes that are probably no answer: each with its reason. */
+  declare: { code: string; missing: MissingReason }[];
 }
+
+type Own = Omit<Complaint, 'variable' | 'declare'> & Partial<Pick<Complaint, 'declare'>>;
 
 const NAMED = 4;
 
@@ -46,7 +63,7 @@ const people = (n: number) => `${whole(n)} respondent${n === 1 ? '' : 's'}`;
 const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, one) => total + one.respondents, 0);
 
 /** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */
-function unlabelled({ level, codes, found, derived }: Patient): Omit<Complaint, 'variable'> | null {
+function unlabelled({ level, codes, found, derived }: Patient): Own | null {
   if (!isCategories(level) || derived) return null;
   const labels = new Map(codes.map(({ code, label }) => [code, label]));
   const bare = found.filter(({ code }) => {
@@ -55,7 +72,7 @@ function unlabelled({ level, codes, found, derived }: Patient): Omit<Complaint, 
     return label.trim() === '' || (label === code && parseNumber(code) !== null);
   });
   if (bare.length === 0) return null;
-  const names = bare.map(({ code }) => code);
+  const names = bare.map(({ code }) => code).sort(compareCodes);
   const all = bare.length === found.length;
   const text = all
     ? `No code has a label: ${list(names)}.`
@@ -63,22 +80,44 @@ function unlabelled({ level, codes, found, derived }: Patient): Omit<Complaint, 
   return { is: 'unlabelled', codes: names, respondents: sum(bare), text };
 }
 
-function undeclared({ codes, far, derived }: Patient): Omit<Complaint, 'variable'> | null {
-  if (derived) return null;
-  const known = new Map(codes.map((code) => [code.code, code]));
-  const left = far.filter(({ code }) => {
-    const listed = known.get(code);
-    // A code that is labelled as an answer was looked at.
-    return !listed || (isAnswer(listed) && listed.label === listed.code);
+/** Codes whose label says that there is no answer, and codes far from all others that nobody has looked at. */
+function undeclared({ level, codes, found, far, derived }: Patient): Own | null {
+  if (derived || level === 'text' || level === 'multiple') return null;
+  const listed = new Map(codes.map((code) => [code.code, code]));
+  const given = new Map([...found, ...far].map(({ code, respondents }) => [code, respondents]));
+  const said = [...new Set([...listed.keys(), ...given.keys()])].flatMap((code) => {
+    const missing = reasonInWords(listed.get(code)?.label ?? code);
+    return missing === null || (listed.get(code)?.missing ?? null) !== null ? [] : [{ code, missing }];
   });
-  if (left.length === 0) return null;
-  const names = left.map(({ code }) => code);
-  const text = `${list(names)} stand${left.length === 1 ? 's' : ''} far from all other values; ${people(sum(left))}. Probably no answer.`; // prettier-ignore
-  return { is: 'undeclared', codes: names, respondents: sum(left), text };
+  const left = far.filter(({ code }) => {
+    const known = listed.get(code);
+    // A code that is labelled as an answer was looked at.
+    return !said.some((one) => one.code === code) && (!known || (isAnswer(known) && known.label === known.code));
+  });
+  const declare = [...said, ...left.map(({ code }) => ({ code, missing: 'other' as const }))];
+  if (declare.length === 0) return null;
+  const reason = ({ code, missing }: (typeof said)[number]) => {
+    const label = listed.get(code)?.label ?? code;
+    return `${label === code ? code : `${code} ${label}`} (${MISSING_WORDS[missing]})`;
+  };
+  const respondents = declare.reduce((total, { code }) => total + (given.get(code) ?? 0), 0);
+  const texts = [
+    ...(said.length > 0 ? [`${said.length === 1 ? 'Says' : 'Say'} that there is no answer: ${list(said.map(reason))}.`] : []),
+    ...(left.length > 0 ? [`${list(left.map(({ code }) => code))} stand${left.length === 1 ? 's' : ''} far from all other values: probably no answer.`] : []),
+  ];
+  return { is: 'undeclared', codes: declare.map(({ code }) => code), respondents, text: `${texts.join(' ')} ${people(respondents)}.`, declare };
+} // prettier-ignore
+
+/** Text that is nearly all numbers, however they are written. */
+function written({ numeric, filled, derived }: Patient): Own | null {
+  if (!numeric || derived) return null;
+  const { respondents, example, as } = numeric;
+  const text = `Looks like numbers: “${example}” would be ${numberText(as)}; ${whole(respondents)} of ${whole(filled)} have one.`;
+  return { is: 'written', codes: [], respondents, text };
 }
 
 /** Words among numbers of which nobody has said what they mean. */
-function words({ level, codes, found, derived }: Patient): Omit<Complaint, 'variable'> | null {
+function words({ level, codes, found, derived }: Patient): Own | null {
   if (level !== 'number' || derived) return null;
   const known = new Set(codes.map(({ code }) => code));
   const left = found.filter(({ code }) => parseNumber(code) === null && !known.has(code));
@@ -88,7 +127,7 @@ function words({ level, codes, found, derived }: Patient): Omit<Complaint, 'vari
   return { is: 'words', codes: names, respondents: sum(left), text };
 }
 
-function own(patient: Patient): (Omit<Complaint, 'variable'> | null)[] {
+function own(patient: Patient): (Own | null)[] {
   const { holds, twins, filled } = patient;
   return [
     holds ? null : { is: 'unsound', codes: [], respondents: 0, text: 'The proof of its working fails, or that of one it stands on.' }, // prettier-ignore
@@ -100,6 +139,7 @@ function own(patient: Patient): (Omit<Complaint, 'variable'> | null)[] {
     },
     undeclared(patient),
     words(patient),
+    written(patient),
     unlabelled(patient),
     filled === 0 ? { is: 'blank', codes: [], respondents: 0, text: 'Nobody has a value.' } : null,
   ];
@@ -121,14 +161,16 @@ function unusedLabels(patients: readonly Patient[]): Complaint[] {
     if (never.length === 0) return [];
     const whose = same.length === 1 ? '' : ` in any of the ${same.length} variables with this list`;
     const text = `Never given${whose}: ${list(never.map(({ label }) => label))}.`;
-    return [{ is: 'unused', variable: same[0]!.id, codes: never.map(({ code }) => code), respondents: 0, text }];
+    return [
+      { is: 'unused', variable: same[0]!.id, codes: never.map(({ code }) => code), respondents: 0, text, declare: [] },
+    ];
   });
 }
 
 /** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
 export function complaints(patients: readonly Patient[]): Complaint[] {
   const found = patients.flatMap((patient) =>
-    own(patient).flatMap((one): Complaint[] => (one ? [{ ...one, variable: patient.id }] : [])),
+    own(patient).flatMap((one): Complaint[] => (one ? [{ declare: [], ...one, variable: patient.id }] : [])),
   );
   return [...found, ...unusedLabels(patients)].sort((a, b) => AILMENTS.indexOf(a.is) - AILMENTS.indexOf(b.is));
 }

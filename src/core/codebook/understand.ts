@@ -1,6 +1,7 @@
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
 import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
+import { reasonInWords } from './reason-in-words.js';
 import type { Level } from './types.js';
 
 /** More different values than this, and a column is not a list of codes. */
@@ -99,7 +100,7 @@ export function understand(
   const manyNumbers = found === null || codes.length - words.length > CODES_AT_MOST;
   if ((isNumberWithExceptions(facts) || (asked && numbers > 0)) && manyNumbers) {
     guesses.push(guess('exceptions', `Not numbers: ${named(words)}. They are kept apart as "no answer".`, words));
-    noAnswers(facts, guesses);
+    noAnswers(facts, words, guesses);
     return { level: 'number', codes: found ? codes : words, why: 'Numbers stored as text.', guesses };
   }
   if (eachOnce && facts.longest <= IDENTIFIER_AT_MOST && !/\s/.test(sampleOf(facts))) {
@@ -107,6 +108,7 @@ export function understand(
     return { level: 'text', codes, why: 'Each value once: an identifier, not to be counted.', guesses };
   }
   if (found && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
+    noAnswers(facts, codes, guesses);
     const why = `${codes.length} different word${codes.length === 1 ? '' : 's'}${codes.length > 1 ? ', which repeat' : ''}.`;
     return { level: 'unordered', codes, why, guesses };
   }
@@ -127,11 +129,15 @@ function sampleOf({ different }: Facts): string {
   return some.join('');
 }
 
-function noAnswers(facts: Facts, guesses: Guess[]): void {
+/** Codes that stand far from the rest, and words that say so, are asked about. */
+function noAnswers(facts: Facts, codes: readonly FoundCode[], guesses: Guess[]): void {
   const far = farCodes(facts);
-  if (far.length === 0) return;
-  const one = far.length === 1;
-  guesses.push(guess('no-answer', `${named(far)} ${one ? 'stands' : 'stand'} far from the rest: no answer?`, far));
+  const said = codes.filter(({ code }) => reasonInWords(code) !== null);
+  const texts = [
+    ...(far.length > 0 ? [`${named(far)} ${far.length === 1 ? 'stands' : 'stand'} far from the rest: no answer?`] : []),
+    ...(said.length > 0 ? [`${named(said)} ${said.length === 1 ? 'says' : 'say'} that there is no answer.`] : []),
+  ];
+  if (texts.length > 0) guesses.push(guess('no-answer', texts.join(' '), [...far, ...said]));
 }
 
 /** Whether whole numbers, each once, run through from 0 or 1, or are as long as identifiers are. */
@@ -145,7 +151,7 @@ function numberColumn(facts: Facts, codes: FoundCode[] | null, eachOnce: boolean
     const why = 'Whole numbers, each once: an identifier, not to be averaged.';
     return { level: 'text', codes: codes ?? [], why, guesses };
   }
-  noAnswers(facts, guesses);
+  noAnswers(facts, [], guesses);
   if (codes === null) return { level: 'number', codes: [], why: 'Numbers, over a thousand different ones.', guesses };
   if (facts.whole && codes.length <= CODES_AT_MOST) {
     const why = codes.length === 1 ? 'One whole number.' : `${codes.length} whole numbers, used as codes.`;

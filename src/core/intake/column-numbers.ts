@@ -6,6 +6,7 @@ import {
   type NumberReading,
   type NumberSigns,
 } from '../codebook/number-signs.js';
+import { numberText, numericOf } from '../codebook/numeric.js';
 import type { DecimalSign } from '../codebook/read-number.js';
 
 /** How the numbers of a column that are not written plainly are read, shown by one of them. */
@@ -36,26 +37,14 @@ export function showsSigns({ point, comma, pair, either, readable }: NumberSigns
   return point + comma + pair + either + readable['.'] + readable[','] > 0;
 }
 
-/** A number as it is shown, thousands set apart by commas. */
-export const numberText = (value: number) => value.toLocaleString('en', { maximumFractionDigits: 12 });
 const opposite = (decimal: DecimalSign): DecimalSign => (decimal === '.' ? ',' : '.');
 
-/** From this share on, cells that could be numbers are worth a question. */
-const WORTH_ASKING = 0.5;
-
 /** What a column of text would be read as, if that were asked for; null: too little of it looks like numbers. */
-function suspected(
-  { signs, numbers, written, filled }: Facts,
-  { pairsCount }: FileSigns,
-  fallback: DecimalSign,
-): ColumnNumbers | null {
-  const { example, readable, list } = signs;
-  const most = Math.max(readable['.'], readable[',']);
-  if (example === null || list > 0 || most === 0 || numbers - written + most < WORTH_ASKING * filled) return null;
-  const own = columnSign(signs, pairsCount);
-  const reading = own ?? (readable['.'] === readable[','] ? fallback : readable['.'] === most ? '.' : ',');
-  const as = fileNumber(example, reading, true);
-  return as === null ? null : { reading: 'plain', example, as: null, other: { reading, as }, inDoubt: false };
+function suspected(facts: Facts, { pairsCount }: FileSigns, fallback: DecimalSign): ColumnNumbers | null {
+  const numeric = numericOf(facts, pairsCount, fallback);
+  if (!numeric) return null;
+  const { example, as, decimal } = numeric;
+  return { reading: 'plain', example, as: null, other: { reading: decimal, as }, inDoubt: false };
 }
 
 /** How a column was read: and whether the analyst asked for it, for this column or for the file. */

@@ -1,7 +1,10 @@
-import { farCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
+import { factsAmong, farCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
+import { type Numeric, numericOf } from '../../core/codebook/numeric.js';
 import type { Column } from '../../core/count/column.js';
+import { cellReader } from '../../store/cells.js';
 import { readColumn } from '../../store/columns.js';
 import { readStudyFile } from '../../store/open.js';
+import { studyRow } from '../../store/study.js';
 import { cachedColumn } from './column-cache.js';
 import { runs } from './describe-job.js';
 
@@ -45,17 +48,33 @@ export function lookForValues({ file, columns, values }: LookJob): Looked[] {
   });
 }
 
-/** Values of one number column that stand far from all others and look like "no answer". */
-export function farInColumn({ file, column }: { file: string; column: number }): { code: string; respondents: number }[] {
-  // Kept by no cache: it is looked at once, in a thread of its own.
+/** What stands out in a column of numbers or texts: values that look like "no answer", and texts that look like numbers. */
+export interface StandsOut {
+  far: { code: string; respondents: number }[];
+  numeric: Numeric | null;
+}
+
+const AT_ONCE = 16_384;
+
+/** Looks through a column that is not kept by codes. It is kept by no cache: it is looked at once. */
+export function lookThrough({ file, column }: { file: string; column: number }): StandsOut {
   const db = readStudyFile(file);
-  const found = readColumn(db, column);
-  db.close();
-  if (found.kind !== 'number') return [];
-  const facts = noFacts();
-  const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();
-  for (const [value, respondents] of runs(sorted)) takeValue(facts, String(value), respondents);
-  return farCodes(facts);
+  try {
+    const found = readColumn(db, column);
+    if (found.kind === 'number') {
+      const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();
+      return { far: farCodes(factsAmong(runs(sorted).map(([value, respondents]) => ({ code: String(value), respondents })))), numeric: null };
+    }
+    if (found.kind !== 'text') return { far: [], numeric: null };
+    const facts = noFacts();
+    const read = cellReader(db, column);
+    const { respondents } = studyRow(db);
+    for (let from = 0; from < respondents; from += AT_ONCE)
+      for (const cell of read(from, Math.min(respondents, from + AT_ONCE))) if (cell !== null) takeValue(facts, String(cell), 1);
+    return { far: [], numeric: numericOf(facts, true, '.') };
+  } finally {
+    db.close();
+  }
 } // prettier-ignore
 
 /** The average of a number among those who have each code of another column, by code. */

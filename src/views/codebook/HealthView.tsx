@@ -4,8 +4,10 @@ import { whole } from '../../core/figures.js';
 import { Button, Wait } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
+import { makeAddress } from '../workings/places.js';
 import { useDraft } from '../shell/use-draft.js';
 import type { Place } from './CodebookScreen.js';
+import { declaringOf } from './SuggestedMissing.js';
 import type { Codebook } from './use-codebook.js';
 import css from './codebook.module.css';
 
@@ -14,6 +16,7 @@ const TITLES: Record<Complaint['is'], string> = {
   twins: 'Identifiers that several respondents share',
   undeclared: 'Codes that are probably no answer',
   words: 'Words among numbers, not decided on',
+  written: 'Numbers kept as text',
   unlabelled: 'Codes without a label',
   blank: 'Variables without any value',
   unused: 'Labels that nobody has given',
@@ -49,7 +52,10 @@ export function HealthView({ study, view, codebook, go }: Props) {
       )}
       {kinds.map((kind) => (
         <section key={kind} aria-label={TITLES[kind]}>
-          <h2>{TITLES[kind]}</h2>
+          <h2 className={css['healthTitle']}>
+            {TITLES[kind]}
+            {kind === 'undeclared' && <DeclareAll study={study} health={open} variables={view.variables} run={run} />}
+          </h2>
           <table className={css['complaints']}>
             <caption className="sr-only">{TITLES[kind]}</caption>
             <tbody>
@@ -92,13 +98,26 @@ export function HealthView({ study, view, codebook, go }: Props) {
   );
 }
 
+/** Declares all codes that are probably no answers at once, each with its reason. */
+function DeclareAll({ study, health, variables, run }: Pick<Props, 'study'> & { health: readonly Complaint[]; variables: readonly RosterVariable[]; run: Codebook['run'] }) {
+  const declaring = declaringOf(health, variables);
+  const reached = new Set(declaring.in.flatMap((one) => one.variables)).size;
+  if (reached < 2) return null;
+  return (
+    <Button onClick={() => void run(() => client.declareMissing(study, declaring))}>
+      Declare all in {whole(reached)} variables, each with its reason
+    </Button>
+  );
+} // prettier-ignore
+
 interface MendProps extends Pick<Props, 'study' | 'go'> {
   complaint: Complaint;
   variable: RosterVariable;
   run: Codebook['run'];
 }
 
-function Mend({ study, complaint: { is, codes }, variable, run, go }: MendProps) {
+function Mend({ study, complaint, variable, run, go }: MendProps) {
+  const { is, codes } = complaint;
   const { id, name, codeListId } = variable;
   if (is === 'unsound') {
     return (
@@ -110,10 +129,10 @@ function Mend({ study, complaint: { is, codes }, variable, run, go }: MendProps)
   if (is === 'twins')
     return <Button onClick={() => go('respondents', name, codes[0] ?? null)}>See these respondents</Button>;
   if (is === 'undeclared') {
-    const declare = () =>
-      client.declareMissing(study, { missing: 'other', in: codes.map((code) => ({ code, variables: [id] })) });
+    const declare = () => client.declareMissing(study, declaringOf([complaint], [variable]));
     return <Button onClick={() => void run(declare)}>Declare missing</Button>;
   }
+  if (is === 'written') return <a href={makeAddress(study, 'number', name)}>Make it a number…</a>;
   if (is === 'words') return <Button onClick={() => go('variables', name)}>Decide on them</Button>;
   if (is === 'unlabelled') return <Button onClick={() => go('variables', name)}>Label them</Button>;
   if (is === 'blank')

@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
-import type { Changed, MissingPlan, RosterVariable } from '../../api/types.js';
+import type { Changed, Complaint, MissingPlan, RosterVariable } from '../../api/types.js';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Choice, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
+import { SuggestedMissing } from './SuggestedMissing.js';
 import css from './codebook.module.css';
 
 type Scope = 'selected' | 'shown' | 'all';
@@ -18,6 +19,10 @@ const LEFT_WORDS: Record<NonNullable<Line['leftAlone']>, string> = {
   derived: 'Left alone: made by a working',
 };
 const SHOWN = 200;
+const variablesOf = (lines: readonly Line[]) => {
+  const n = new Set(lines.map(({ variable }) => variable)).size;
+  return `${whole(n)} variable${n === 1 ? '' : 's'}`;
+};
 const keyOf = ({ variable, code }: Line) => `${variable} ${code}`;
 
 interface Props {
@@ -25,6 +30,8 @@ interface Props {
   variables: readonly RosterVariable[];
   found: readonly RosterVariable[];
   selected: readonly RosterVariable[];
+  /** What is wrong with the study: codes that are probably no answers among it; null: not known yet. */
+  health: readonly Complaint[] | null;
   revision: number;
   run: (work: () => Promise<Changed>) => Promise<boolean>;
   close: () => void;
@@ -32,8 +39,45 @@ interface Props {
   codes?: readonly string[];
 }
 
+/** Each code with the variables in which it changes. */
+function byCodeOf(lines: readonly Line[]): { code: string; variables: number[] }[] {
+  const byCode = new Map<string, number[]>();
+  for (const { code, variable } of lines) byCode.set(code, [...(byCode.get(code) ?? []), variable]);
+  return [...byCode].map(([code, variables]) => ({ code, variables }));
+}
+
+/** How many respondents have a code where it changes, each once; asked anew where what changes was chosen otherwise. */
+function usePeople(study: string, plan: MissingPlan | null, on: readonly Line[], isOtherwise: boolean): number | null {
+  const [people, setPeople] = useState<number | null>(null);
+  const wanted = isOtherwise ? JSON.stringify(byCodeOf(on)) : null;
+  useEffect(() => {
+    setPeople(null);
+    if (wanted === null || wanted === '[]') return;
+    let current = true;
+    const codes = JSON.parse(wanted) as { code: string; variables: number[] }[];
+    client.reach(study, { in: codes }).then(
+      ({ any }) => current && setPeople(any),
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
+  }, [study, wanted]);
+  return isOtherwise ? people : (plan?.respondents ?? null);
+}
+
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
-export function MissingPanel({ study, variables, found, selected, revision, run, close, codes: begun = [] }: Props) {
+export function MissingPanel({
+  study,
+  variables,
+  found,
+  selected,
+  health,
+  revision,
+  run,
+  close,
+  codes: begun = [],
+}: Props) {
   const [text, setText] = useState(begun.join(', '));
   const [reason, setReason] = useState<MissingReason | null>('refused');
   const [scope, setScope] = useState<Scope>(selected.length > 1 ? 'selected' : 'all');
@@ -65,12 +109,11 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
   const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
   const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
   const on = plan?.lines.filter(isOn) ?? [];
+  const people = usePeople(study, plan, on, turned.size > 0);
   const declaredIn = new Set(on.map(({ variable }) => variable)).size;
   const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
   const keep = () => {
-    const byCode = new Map<string, number[]>();
-    for (const { code, variable } of on) byCode.set(code, [...(byCode.get(code) ?? []), variable]);
-    const declaring = { missing: reason, in: [...byCode].map(([code, of]) => ({ code, variables: of })) };
+    const declaring = { missing: reason, in: byCodeOf(on) };
     void run(() => client.declareMissing(study, declaring)).then((made) => made && close());
   };
   const wordOf = reason === null ? 'answers' : `missing: ${MISSING_WORDS[reason]}`;
@@ -117,6 +160,9 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
         </span>
         {problem && <Problem {...problem} />}
         {codes.length === 0 && <p className={css['soft']}>Write one code or more, such as 9 or 99.</p>}
+        {codes.length === 0 && health && (
+          <SuggestedMissing study={study} health={health} variables={variables} run={run} />
+        )}
         {codes.length > 0 && !plan && !problem && <Wait>Looking where they occur…</Wait>}
         {plan && (
           <>
@@ -131,7 +177,7 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
               return (
                 <section key={why ?? 'change'} className={css['plan']}>
                   <h2>
-                    {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {whole(lines.length)}
+                    {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {variablesOf(lines)}
                   </h2>
                   <ul>
                     {lines.slice(0, SHOWN).map((line) => {
@@ -178,6 +224,11 @@ export function MissingPanel({ study, variables, found, selected, revision, run,
             ? 'Nothing to change'
             : `Declare in ${whole(declaredIn)} variable${declaredIn === 1 ? '' : 's'}`}
         </MainButton>
+        {people !== null && on.length > 0 && (
+          <span className={css['soft']}>
+            {whole(people)} respondent{people === 1 ? ' has' : 's have'} one of these codes
+          </span>
+        )}
         <Button onClick={close}>Close</Button>
       </div>
     </aside>

@@ -19,7 +19,7 @@ import { canConvert, canRegroup } from '../workings/kinds.js';
 import { makeAddress } from '../workings/places.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import { Exceptions } from './Exceptions.js';
-import { sayTurned, turnedBy } from './missing-words.js';
+import { sayTurned, together, turnedBy } from './missing-words.js';
 import { listsByName } from './grid-edits.js';
 import css from './codebook.module.css';
 
@@ -314,8 +314,8 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       {turned.length > 0 && (
         <p role="status">
           {sayTurned(
-            turned,
-            detail.codes.map((one) => ({ ...one, variable: variable.id, now: null, leftAlone: null })),
+            together(turned),
+            together(turned).map(({ code }) => detail.codes.find((one) => one.code === code)?.respondents ?? 0),
           ).join(' ')}
         </p>
       )}

@@ -11,7 +11,7 @@ import { useKeys } from '../shell/use-keys.js';
 import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
 import { client, problemText } from '../client.js';
-import { alsoTurned, sayTurned, type Turned, turnedBy } from './missing-words.js';
+import { alsoTurned, sayTurned, together, type Turned, turnedBy } from './missing-words.js';
 import { alsoUsing, type CellEdit, editsFor, type Pasted } from './grid-edits.js';
 import { only, rangeOf, type Selection } from './grid-moves.js';
 import type { Codebook } from './use-codebook.js';
@@ -51,8 +51,6 @@ function sayEmpty(cells: readonly CellEdit[]): string {
 const NAMED_CELLS = 3;
 
 const LABEL = 2;
-/** Codes that a plan is asked for at once. */
-const MOST_CODES = 100;
 
 /** The grid of all variables, with one of them, or those selected, close up beside it. */
 export function VariablesView({ study, view, codebook, chosen, choose }: Props) {
@@ -127,12 +125,11 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   };
   const ask = async (asked: Asking, turned: readonly Turned[]) => {
     const everyone = [...turned, ...alsoTurned(turned, asked.others)];
-    const codes = [...new Set(turned.map(({ code }) => code))].slice(0, MOST_CODES);
-    const wanted = { codes, missing: 'other' as const, variables: [...new Set(everyone.map((one) => one.variable))] };
+    const [mine, all] = [together(turned), together(everyone)];
     try {
-      const lines = turned.length === 0 ? [] : (await client.planMissing(study, wanted)).lines;
-      const forAll = everyone.length > turned.length ? sayTurned(everyone, lines).map((words) => `For all: ${words}`) : [];
-      setAsking({ ...asked, words: [...sayTurned(turned, lines), ...forAll] });
+      const { each } = mine.length === 0 ? { each: [] } : await client.reach(study, { in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })) }); // prettier-ignore
+      const forAll = everyone.length > turned.length ? sayTurned(all, each.slice(mine.length)) : [];
+      setAsking({ ...asked, words: [...sayTurned(mine, each), ...forAll.map((words) => `For all: ${words}`)] });
     } catch (error) {
       setTrouble(problemText(error));
     }
@@ -245,6 +242,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           variables={variables}
           found={found}
           selected={selected}
+          health={health}
           run={run}
           revision={view.study.revision}
           close={() => setMissing(false)}

@@ -6,7 +6,7 @@ import { inOrder, shows, showingOptions } from '../roster/showing.js';
 import { alsoUsing, clear, editsFor, fillDown, pasteInto, textsIn } from './grid-edits.js';
 import { fieldAt, GRID_COLUMNS } from './grid-columns.js';
 import { isInside, move, only, rangeOf } from './grid-moves.js';
-import { alsoTurned, sayTurned, turnedBy } from './missing-words.js';
+import { alsoTurned, sayTurned, together, turnedBy } from './missing-words.js';
 import { conditionFor } from './use-respondents.js';
 
 const code = (name: string, label: string, missing: Code['missing'] = null): Code => ({ code: name, label, missing });
@@ -225,10 +225,11 @@ describe('what becomes of answers', () => {
     ];
     const turned = turnedBy(edits, all);
     expect(turned.map(({ variable: id, code: name, to }) => `${id} ${name} ${to}`)).toEqual(['1 2 other', '1 9 null', '2 2 other']); // prettier-ignore
-    const lines = [{ variable: 1, code: '2', label: '', respondents: 40, now: null, leftAlone: null }, { variable: 2, code: '2', label: '', respondents: 1100, now: null, leftAlone: null }]; // prettier-ignore
-    expect(sayTurned(turned, lines)).toEqual([
-      '2 becomes missing (no answer) in 2 variables: 1,140 respondents.',
-      '9 becomes an answer: 0 respondents.',
+    const same = together(turned);
+    expect(same).toEqual([{ code: '2', to: 'other', variables: [1, 2] }, { code: '9', to: null, variables: [1] }]); // prettier-ignore
+    expect(sayTurned(same, [1100, 1])).toEqual([
+      '2 becomes missing (no answer) in 2 variables: 1,100 respondents.',
+      '9 becomes an answer: 1 respondent.',
     ]);
     expect(turnedBy([{ variable: 1, label: 'x' }], all)).toEqual([]);
     expect(alsoTurned(turned.slice(0, 1), [age])).toEqual([{ variable: 3, code: '2', to: 'other' }]);

@@ -1,4 +1,4 @@
-import type { EntryEdit, MissingPlan, RosterVariable } from '../../api/types.js';
+import type { EntryEdit, RosterVariable } from '../../api/types.js';
 import { type Code, MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 
@@ -24,18 +24,32 @@ export function alsoTurned(turned: readonly Turned[], others: readonly RosterVar
   return others.flatMap(({ id }) => [...codes].map(([code, to]) => ({ variable: id, code, to })));
 }
 
-/** What will happen to answers, a sentence for each code and what it becomes. */
-export function sayTurned(turned: readonly Turned[], lines: MissingPlan['lines']): string[] {
-  const respondents = new Map(lines.map((line) => [`${line.variable} ${line.code}`, line.respondents]));
-  const together = new Map<string, Turned[]>();
-  for (const one of turned) {
-    const key = JSON.stringify([one.code, one.to]);
-    together.set(key, [...(together.get(key) ?? []), one]);
+/** The same code and what it becomes, with the variables in which it does. */
+export interface TurnedTogether {
+  code: string;
+  to: Code['missing'];
+  variables: number[];
+}
+
+export function together(turned: readonly Turned[]): TurnedTogether[] {
+  const known = new Map<string, TurnedTogether>();
+  for (const { code, to, variable } of turned) {
+    const key = JSON.stringify([code, to]);
+    const same = known.get(key) ?? { code, to, variables: [] };
+    same.variables.push(variable);
+    known.set(key, same);
   }
-  return [...together.values()].map((same) => {
-    const { code, to } = same[0]!;
-    const people = same.reduce((sum, one) => sum + (respondents.get(`${one.variable} ${one.code}`) ?? 0), 0);
-    const where = same.length === 1 ? '' : ` in ${same.length} variables`;
+  return [...known.values()];
+}
+
+/**
+ * What will happen to answers, a sentence for each code and what it becomes.
+ * @param reach respondents who have each of them in at least one of its variables
+ */
+export function sayTurned(same: readonly TurnedTogether[], reach: readonly number[]): string[] {
+  return same.map(({ code, to, variables }, k) => {
+    const people = reach[k] ?? 0;
+    const where = variables.length === 1 ? '' : ` in ${variables.length} variables`;
     return `${code} becomes ${to === null ? 'an answer' : `missing (${MISSING_WORDS[to]})`}${where}: ${whole(people)} respondent${people === 1 ? '' : 's'}.`;
   });
 }

@@ -9,10 +9,12 @@ import {
   type Column,
   type Decisions,
   decideFor,
-  guessedCodes,
   levelsOf,
+  declareProbable,
   markCodes,
+  probablyMissing,
   readNumbersAs,
+  sayProbable,
   type SourceLevel,
   standing,
   TO_LOOK_AT,
@@ -88,7 +90,10 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
     const able = wanted.filter((name) => levelsOf(byName.get(name)!).includes(level));
     put(decideFor(draft, able, (known) => ({ ...known, level })));
   };
-  const withGuessedCodes = names.filter((name) => guessedCodes(byName.get(name)!).length > 0);
+  const probable = names.flatMap((name) => {
+    const codes = probablyMissing(byName.get(name)!, codebook);
+    return codes.length > 0 ? [[name, codes] as const] : [];
+  });
   const readable = names.flatMap((name) => {
     const { as, other } = byName.get(name)?.numbers ?? {};
     return as === null && other ? [{ name, reading: other.reading }] : [];
@@ -145,15 +150,8 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
                 Read as numbers, in {readable.length}
               </Button>
             )}
-            {withGuessedCodes.length > 0 && (
-              <Button
-                onClick={
-                  () =>
-                  put(decideFor(draft, withGuessedCodes, (known, name) => markCodes(known, guessedCodes(byName.get(name)!), 'other'))) // prettier-ignore
-                }
-              >
-                No answer, in {withGuessedCodes.length}
-              </Button>
+            {probable.length > 0 && (
+              <Button onClick={() => put(declareProbable(draft, probable))}>No answer, in {probable.length}</Button>
             )}
             <Button onClick={() => put(decideFor(draft, names, (known) => ({ ...known, leaveOut: true })))}>
               Leave out
@@ -283,19 +281,22 @@ function Guesses({
 }: Pick<Props, 'draft' | 'codebook' | 'put' | 'layout' | 'changeLayout'> & { column: Column }) {
   const { name, guesses } = column;
   const { missingOf, leftOut } = standing(column, draft, codebook);
-  if (guesses.length === 0) return <ReadingChoice column={column} {...reading} />;
-  const far = guessedCodes(column);
-  const marked = far.length > 0 && far.every((code) => missingOf(code) !== null);
+  const probable = probablyMissing(column, codebook);
+  const said = sayProbable(column, probable, codebook);
+  if (guesses.length === 0 && said === '') return <ReadingChoice column={column} {...reading} />;
+  const marked = probable.length > 0 && probable.every(({ code }) => missingOf(code) !== null);
+  const asAnswers = probable.map(({ code }) => ({ code, missing: null }));
+  const text = [...guesses.map((guess) => guess.text), said].filter((part) => part !== '').join(' ');
   const useless = guesses.some(({ is }) => is === 'blank' || is === 'constant');
   return (
     <p className={css['guess']}>
-      <span title={guesses.map(({ text }) => text).join(' ')} data-settled={marked || leftOut}>
-        {guesses.map(({ text }) => text).join(' ')}
+      <span title={text} data-settled={marked || leftOut}>
+        {text}
       </span>
-      {far.length > 0 && (
+      {probable.length > 0 && (
         <Button
           aria-pressed={marked}
-          onClick={() => put(decideFor(draft, [name], (known) => markCodes(known, far, marked ? null : 'other')))}
+          onClick={() => put(decideFor(draft, [name], (known) => markCodes(known, marked ? asAnswers : probable)))}
         >
           {marked ? '✓ No answer' : 'No answer'}
         </Button>

@@ -59,7 +59,7 @@ export function ColumnPane({ column, draft, codebook, put, close }: Props) {
                     value={missingOf(code) ?? 'answer'}
                     onChange={(event) => {
                       const reason = MISSING_REASONS.find((one) => one === event.target.value) ?? null;
-                      put(decideFor(draft, [name], (known) => markCodes(known, [code], reason)));
+                      put(decideFor(draft, [name], (known) => markCodes(known, [{ code, missing: reason }])));
                     }}
                   >
                     <option value="answer">an answer</option>

@@ -13,7 +13,7 @@ import css from './intake.module.css';
 import { type Destination, DestinationChoice, Differences, JoinForm, useComparison } from './JoinPanel.js';
 import { LayoutPanel } from './LayoutPanel.js';
 import { PreviewTable } from './PreviewTable.js';
-import { QuestionPanel, UnreadPanel } from './SidePanels.js';
+import { NoAnswerPanel, QuestionPanel, UnreadPanel } from './SidePanels.js';
 import { useIntake } from './use-intake.js';
 
 /** The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change. */
@@ -127,6 +127,9 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
             </p>
           ))}
           <UnreadPanel intake={intake} fill={fill} />
+          {read && to.study === null && (
+            <NoAnswerPanel columns={read.columns} codebook={codebook} draft={draft} put={put} />
+          )}
           {read && to.study === null && <QuestionPanel questions={questions} draft={draft} put={put} />}
         </div>
         <div className={css['accept']}>

@@ -1,7 +1,8 @@
 import { type ReactNode, useId, useState } from 'react';
 import type { Intake, Layout } from '../../api/types.js';
 import { ENCODINGS } from '../../core/intake/encodings.js';
-import { numberText, sayReading } from '../../core/intake/column-numbers.js';
+import { numberText } from '../../core/codebook/numeric.js';
+import { sayReading } from '../../core/intake/column-numbers.js';
 import { Button } from '../../kit/kit.js';
 import { readNumbersAs } from './decisions.js';
 import css from './intake.module.css';
@@ -191,8 +192,8 @@ function NumberExamples({ intake, layout, change }: { intake: Intake; layout: La
   if (read.length === 0 && !first) return null;
   const shown = [...doubtful, ...read.filter((column) => !doubtful.includes(column))];
   const turn = () => {
-    if (layout.is === 'delimited') return change({ ...layout, decimal: layout.decimal === '.' ? ',' : '.' });
-    change(readNumbersAs(layout, doubtful.map(({ name, numbers }) => ({ name, reading: numbers.other.reading }))));
+    if (layout.is === 'delimited') change({ ...layout, decimal: layout.decimal === '.' ? ',' : '.' });
+    else change(readNumbersAs(layout, doubtful.map(({ name, numbers }) => ({ name, reading: numbers.other.reading }))));
   };
   return (
     <div className={css['numbers']} role="group" aria-label="How numbers are read">

@@ -1,5 +1,5 @@
 import type { Layout } from '../../api/types.js';
-import { numberText } from '../../core/intake/column-numbers.js';
+import { numberText } from '../../core/codebook/numeric.js';
 import { Button } from '../../kit/kit.js';
 import { type Column, readNumbersAs } from './decisions.js';
 

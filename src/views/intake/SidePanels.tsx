@@ -1,8 +1,18 @@
 import type { Intake } from '../../api/types.js';
+import { MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button } from '../../kit/kit.js';
 import { client } from '../client.js';
-import type { Decisions, Question } from './decisions.js';
+import {
+  type Column,
+  decideFor,
+  type Decisions,
+  declareProbable,
+  markCodes,
+  probablyMissing,
+  type Question,
+  standing,
+} from './decisions.js';
 import css from './intake.module.css';
 
 const SHOWN = 6;
@@ -36,6 +46,66 @@ export function UnreadPanel({ intake, fill }: { intake: Intake; fill: (() => voi
     </section>
   );
 }
+
+interface MissingProps {
+  columns: readonly Column[];
+  codebook: Parameters<typeof probablyMissing>[1];
+  draft: Decisions;
+  put: (draft: Decisions) => void;
+}
+
+/** Codes that are probably no answers, in all columns together, declared with one click, each with its reason. */
+export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
+  const probable = columns.flatMap((column) => {
+    const codes = probablyMissing(column, codebook);
+    return codes.length > 0 ? [{ column, codes }] : [];
+  });
+  if (probable.length === 0) return null;
+  const open = probable.filter(({ column, codes }) => {
+    const { missingOf } = standing(column, draft, codebook);
+    return codes.some(({ code }) => missingOf(code) === null);
+  });
+  const kinds = new Map<string, number>();
+  for (const { column, codes } of probable) {
+    const { labelOf } = standing(column, draft, codebook);
+    for (const { code, missing } of codes) {
+      const label = labelOf(code) ?? code;
+      const words = `${label === code ? code : `${code} ${label}`}: ${MISSING_WORDS[missing]}`;
+      kinds.set(words, (kinds.get(words) ?? 0) + 1);
+    }
+  }
+  const listed = [...kinds].sort(([, a], [, b]) => b - a);
+  const toColumns = (some: typeof probable) => some.map(({ column, codes }) => [column.name, codes] as const);
+  const asAnswers = () =>
+    probable.reduce((next, { column, codes }) => decideFor(next, [column.name], (known) => markCodes(known, codes.map(({ code }) => ({ code, missing: null })))), draft);
+  return (
+    <section aria-label="Probably no answers" className={css['panel']}>
+      <h2>
+        Probably no answers
+        <span>
+          {whole(probable.length)} column{probable.length === 1 ? '' : 's'}
+        </span>
+      </h2>
+      <ul className={css['lines']}>
+        {listed.slice(0, SHOWN).map(([words, n]) => (
+          <li key={words}>
+            {words} <span className={css['soft']}>in {whole(n)}</span>
+          </li>
+        ))}
+      </ul>
+      {listed.length > SHOWN && <p className={css['soft']}>… and {whole(listed.length - SHOWN)} more</p>}
+      <p>
+        {open.length > 0 ? (
+          <Button onClick={() => put(declareProbable(draft, toColumns(open)))}>Declare all, each with its reason</Button>
+        ) : (
+          <Button aria-pressed onClick={() => put(asAnswers())}>
+            ✓ All declared
+          </Button>
+        )}
+      </p>
+    </section>
+  );
+} // prettier-ignore
 
 /** Columns that look like one question, each taken on with one click. */
 export function QuestionPanel({ questions, draft, put }: { questions: readonly Question[]; draft: Decisions; put: (draft: Decisions) => void }) {

@@ -1,4 +1,5 @@
 import type { Acceptance, Intake, Layout } from '../../api/types.js';
+import { reasonInWords } from '../../core/codebook/reason-in-words.js';
 import type { MissingReason } from '../../core/codebook/types.js';
 
 export type Column = NonNullable<Intake['read']>['columns'][number];
@@ -44,11 +45,17 @@ export function levelsOf({ storage }: Column): readonly SourceLevel[] {
   return storage === 'text' ? ['text'] : ['unordered', 'ordered', 'number', 'text'];
 }
 
+/** The codes that a codebook gives for a column. */
+function listOf(name: string, codebook: Codebook | undefined) {
+  const entry = codebook?.variables.find((one) => one.name === name);
+  return entry?.codes ?? (entry?.codeList === undefined ? undefined : codebook?.codeLists?.[entry.codeList]);
+}
+
 /** What is known of one column: decided by the analyst, else said by the codebook, else understood. */
 export function standing(column: Column, draft: Decisions, codebook: Codebook | undefined) {
   const decision = draft.columns[column.name] ?? {};
   const entry = codebook?.variables.find(({ name }) => name === column.name);
-  const listed = entry?.codes ?? (entry?.codeList === undefined ? undefined : codebook?.codeLists?.[entry.codeList]);
+  const listed = listOf(column.name, codebook);
   const said = entry?.level !== undefined && levelsOf(column).includes(entry.level) ? entry.level : undefined;
   return {
     label: decision.label ?? entry?.label ?? '',
@@ -65,14 +72,48 @@ export function standing(column: Column, draft: Decisions, codebook: Codebook | 
 }
 
 /** Says of some codes of a column whether they are answers. */
-export function markCodes(known: Omit<Decision, 'name'>, codes: readonly string[], missing: MissingReason | null) {
-  const others = (known.missing ?? []).filter(({ code }) => !codes.includes(code));
-  return { ...known, missing: [...others, ...codes.map((code) => ({ code, missing }))] };
+export function markCodes(
+  known: Omit<Decision, 'name'>,
+  codes: readonly { code: string; missing: MissingReason | null }[],
+): Omit<Decision, 'name'> {
+  const marked = new Set(codes.map(({ code }) => code));
+  const others = (known.missing ?? []).filter(({ code }) => !marked.has(code));
+  return { ...known, missing: [...others, ...codes] };
 }
 
-/** Codes of a column that were guessed to be no answer. */
-export function guessedCodes(column: Column): string[] {
-  return column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
+/**
+ * Codes of a column that are probably no answer, each with its reason: those that were guessed, and those whose label in
+ * the codebook says so. What the codebook declares is none of them.
+ */
+export function probablyMissing(column: Column, codebook: Codebook | undefined): { code: string; missing: MissingReason }[] {
+  const listed = new Map(listOf(column.name, codebook)?.map((one) => [one.code, one]));
+  const guessed = column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
+  // A code that the codebook labels as an answer was looked at.
+  const unlabelled = guessed.filter((code) => !listed.has(code) || listed.get(code)?.label === code);
+  const labelled = [...listed.values()].filter(({ label }) => reasonInWords(label) !== null).map(({ code }) => code);
+  return [...new Set([...unlabelled, ...labelled])].flatMap((code) =>
+    listed.get(code)?.missing ? [] : [{ code, missing: reasonInWords(listed.get(code)?.label ?? code) ?? ('other' as const) }],
+  );
+} // prettier-ignore
+
+/** The same of those that only their label in the codebook makes so, in words; empty: the guesses say it all. */
+export function sayProbable(
+  column: Column,
+  probable: readonly { code: string }[],
+  codebook: Codebook | undefined,
+): string {
+  const guessed = new Set(column.guesses.flatMap(({ codes }) => codes.map(({ code }) => code)));
+  const labels = new Map(listOf(column.name, codebook)?.map(({ code, label }) => [code, label]));
+  const labelled = probable.filter(({ code }) => !guessed.has(code)).map(({ code }) => `${code} ${labels.get(code) ?? ''}`.trim()); // prettier-ignore
+  return labelled.length === 0 ? '' : `Labelled as no answer: ${labelled.join(', ')}.`;
+}
+
+/** Declares what is probably no answer in some columns, each code with its reason. */
+export function declareProbable(
+  draft: Decisions,
+  columns: readonly (readonly [name: string, codes: { code: string; missing: MissingReason }[]])[],
+): Decisions {
+  return columns.reduce((next, [name, codes]) => decideFor(next, [name], (known) => markCodes(known, codes)), draft);
 }
 
 /** Kinds of guesses worth filtering by, in words. */
@@ -133,6 +174,5 @@ export function readNumbersAs(
     if (reading === null) wanted.delete(name);
     else wanted.set(name, reading);
   }
-  const { numbers: _, ...rest } = layout;
-  return wanted.size === 0 ? rest : { ...rest, numbers: Object.fromEntries(wanted) };
+  return { ...layout, numbers: wanted.size === 0 ? undefined : Object.fromEntries(wanted) };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CODE_ORDERS } from '../core/codebook/code-order.js';
+import { CODEBOOK_FIELDS } from '../core/codebook/cell-text.js';
 import { AILMENTS } from '../core/codebook/health.js';
 import { MISSING_REASONS } from '../core/codebook/types.js';
 import { CodeSchema, ConditionSchema, VariableEditSchema } from './schemas.js';
@@ -137,6 +138,21 @@ export const RespondentsSchema = z
     ),
   })
   .openapi('Respondents');
+
+export const CodebookPlanSchema = z
+  .object({
+    fileName: z.string(),
+    kind: z.string().describe('What the file was found to be.'),
+    described: z.int().describe('Variables that it describes.'),
+    remarks: z.array(z.string()).describe('What of it was not understood.'),
+    edits: z.array(VariableEditSchema.extend({ variable: id })).describe('To be sent as they are, to make them.'),
+    lines: z
+      .array(z.object({ variable: id, field: z.enum(CODEBOOK_FIELDS), before: z.string(), after: z.string() }))
+      .describe('What becomes of each field.'),
+    unknown: z.array(z.string()).describe('Variables of the file that the study does not have.'),
+    leftAlone: z.array(z.string()).describe('What is not taken over, and why.'),
+  })
+  .openapi('CodebookPlan');
 
 export const HealthListSchema = z
   .array(

@@ -22,6 +22,7 @@ export type CodeListDraft = z.input<typeof codebook.CodeListDraftSchema>;
 export type OrderWanted = z.input<typeof codebook.OrderSchema>;
 export type MissingWanted = z.input<typeof codebook.MissingWantedSchema>;
 export type MissingPlan = z.infer<typeof codebook.MissingPlanSchema>;
+export type SentCodebookPlan = z.infer<typeof codebook.CodebookPlanSchema>;
 export type ReachWanted = z.input<typeof codebook.ReachWantedSchema>;
 export type Reach = z.infer<typeof codebook.ReachSchema>;
 export type Declaring = z.input<typeof codebook.DeclareSchema>;

@@ -7,6 +7,7 @@ import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
 import { defaultFolder, type Service, startService } from '../service/context.js';
 import { assessLines, assessOne } from './assess.js';
+import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
 import { sayTable } from './table.js';
 import { openBrowser } from './open-browser.js';
@@ -129,6 +130,19 @@ async function within(store: string, work: (service: Service) => Promise<string>
 }
 
 addStudyCommands(program, within, defaultFolder());
+
+program
+  .command('codebook')
+  .description(
+    'what a codebook (CSV, .xlsx, DDI, Triple-S, JSON) changes in a study; nothing is changed without --keep',
+  )
+  .argument('<study>', 'id of the study, or its name')
+  .argument('<file>', 'the codebook')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .option('--keep', 'make the change')
+  .action((study: string, file: string, flags: { store: string; keep?: boolean }) =>
+    within(flags.store, (service) => takeCodebook(service, study, file, flags.keep === true)),
+  );
 
 program
   .command('table')

@@ -1,4 +1,5 @@
 import { Fault } from '../core/fault.js';
+import { isCodebookName } from '../core/intake/codebook-name.js';
 import type { Archive } from './zip.js';
 
 /** What is in an archive that brings data, perhaps with their codebook. */
@@ -8,14 +9,13 @@ export interface Bundle {
 }
 
 const DATA = /\.(csv|tsv|tab|txt|dat|asc|xlsx|parquet|jsonl?|ndjson)(\.gz)?$/i;
-const CODEBOOK = /(\.(xml|sss|ddi)|codebook[^/]*\.json)$/i;
 const RUBBISH = /(^|\/)(__MACOSX\/|\.|Thumbs\.db$)|\/$/i;
 
 /** Finds the data file in an archive, and the codebook beside it. @throws Fault where it is not clear which they are */
 export function bundleIn({ names }: Archive, file: string): Bundle {
   const files = names.filter((name) => !RUBBISH.test(name));
-  const codebooks = files.filter((name) => CODEBOOK.test(name));
-  const data = files.filter((name) => DATA.test(name) && !CODEBOOK.test(name));
+  const codebooks = files.filter((name) => isCodebookName(name));
+  const data = files.filter((name) => DATA.test(name) && !isCodebookName(name));
   const [only, second] = data;
   if (only === undefined) {
     throw new Fault('unsupported', `${file} is an archive with no data file in it that is read here.`, 'Send a CSV, .xlsx, Parquet or JSON file.', { file }); // prettier-ignore

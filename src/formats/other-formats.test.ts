@@ -223,9 +223,17 @@ describe('codebooks', () => {
     ]);
   });
 
+  it('are found in a table with a title above its heading, whatever divides its cells', async () => {
+    for (const separator of [',', ';', '\t', '|']) {
+      const lines = [['Codebook of wave 1'], [''], ['Variable', 'Label'], ['sex', 'Sex']].map((cells) => cells.join(separator));
+      expect(await readCodebook(put(lines.join('\r\n')), 'c.csv')).toMatchObject({ codebook: { variables: [{ name: 'sex', label: 'Sex' }] } }); // prettier-ignore
+    }
+  });
+
   it.each([
     ['{"variables": 7', 'is not JSON'],
-    ['plain words', 'is not a codebook'],
+    ['plain words', 'was not understood as a codebook'],
+    ['plot;beans\n1;2', 'was not understood as a codebook'],
     ['<table/>', 'begins with <table>'],
     ['<codeBook><dataDscr/></codeBook>', 'describes no variables'],
     ['<codeBook><dataDscr></codeBook>', 'not well-formed XML at line 1'],

@@ -6,6 +6,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import yazl from 'yazl';
 import { Fault } from '../core/fault.js';
 import type { Workbook } from '../core/intake/layout.js';
+import { readCodebook } from './codebooks/read-codebook.js';
 import { detectLayout } from './open-rows.js';
 import { openWorkbook } from './workbook.js';
 import { cellName, dateOf, isDateFormat, parseRange } from './workbook-cells.js';
@@ -166,3 +167,34 @@ describe('cells of a workbook', () => {
     expect([isDateFormat(14, undefined), isDateFormat(2, undefined), isDateFormat(170, 'yyyy-mm-dd'), isDateFormat(171, '0.0" days"'), isDateFormat(172, '#,##0.00;[Red]-#,##0.00')]).toEqual([true, false, true, false, false]); // prettier-ignore
   });
 });
+
+describe('a codebook in a workbook', () => {
+  it('is read from each sheet that is one: variables on one, codes on another, notes passed over', async () => {
+    const path = await workbook([
+      { name: 'About', rows: row(1, inline('A1', 'Notes of the office')) },
+      { name: 'Variables', rows: `${row(1, inline('A1', 'Variables of wave 1'))}${row(3, inline('A3', 'Variable name'), inline('B3', 'Variable label'), inline('C3', 'Type'))}${row(4, inline('A4', 'sex'), inline('B4', 'Sex'), inline('C4', 'nominal'))}${row(5, inline('A5', 'hours'), inline('B5', 'Hours'), inline('C5', 'scale'))}` },
+      { name: 'Codes', rows: `${row(1, inline('A1', 'Variable'), inline('B1', 'Code'), inline('C1', 'Label'))}${row(2, inline('A2', 'sex'), plain('B2', '1'), inline('C2', 'Male'))}${row(3, plain('B3', '2'), inline('C3', 'Female'))}` },
+    ]);
+    expect(await readCodebook(path, 'codebook.xlsx')).toEqual({
+      kind: 'Workbook, sheets Variables, Codes',
+      codebook: {
+        variables: [
+          { name: 'sex', label: 'Sex', level: 'unordered', codes: [{ code: '1', label: 'Male' }, { code: '2', label: 'Female' }] },
+          { name: 'hours', label: 'Hours', level: 'number' },
+        ],
+      },
+      data: null,
+      remarks: [],
+    });
+  });
+
+  it('keeps lines within a cell apart', async () => {
+    const path = await workbook([{ name: 'S', rows: `${row(1, inline('A1', 'Name'), inline('B1', 'Values'))}${row(2, inline('A2', 'sex'), inline('B2', '1 Male\n2 Female'))}` }]);
+    expect(await readCodebook(path, 'c.xlsx')).toMatchObject({ kind: 'Workbook, sheet S, a line a variable', codebook: { variables: [{ name: 'sex', codes: [{ label: 'Male' }, { label: 'Female' }] }] } });
+  });
+
+  it('is refused where no sheet is one', async () => {
+    const path = await workbook([{ name: 'S', rows: row(1, inline('A1', 'plot'), inline('B1', 'beans')) }]);
+    await expect(readCodebook(path, 'c.xlsx')).rejects.toThrow('No sheet of c.xlsx was understood as a codebook.');
+  });
+}); // prettier-ignore

@@ -15,6 +15,7 @@ import type {
   MissingPlan,
   Reach,
   ReachWanted,
+  SentCodebookPlan,
   MissingWanted,
   OrderWanted,
   Respondents,
@@ -169,6 +170,8 @@ export const client = {
   dropCodeList: (study: string, list: number) => ask<Changed>('DELETE', `${studyPath(study)}/code-lists/${list}`),
   orderCodes: (study: string, id: number, wanted: OrderWanted) =>
     ask<CodeBody[]>('POST', `${studyPath(study)}/variables/${id}/order`, wanted),
+  planCodebookFile: (study: string, file: File) =>
+    sendWhole<SentCodebookPlan>('POST', `${studyPath(study)}/codebook/file`, file),
   planMissing: (study: string, wanted: MissingWanted) =>
     ask<MissingPlan>('POST', `${studyPath(study)}/missing/plan`, wanted),
   reach: (study: string, wanted: ReachWanted) => ask<Reach>('POST', `${studyPath(study)}/missing/reach`, wanted),

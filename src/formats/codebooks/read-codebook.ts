@@ -3,6 +3,7 @@ import { Fault } from '../../core/fault.js';
 import { decoding } from '../encoding.js';
 import { readDdi } from './ddi-read.js';
 import type { ReadCodebook } from './sent.js';
+import { readDelimitedCodebook, readWorkbookCodebook } from './sheet-read.js';
 import { readTree } from './tree.js';
 import { readTripleS } from './triple-s-read.js';
 
@@ -24,14 +25,18 @@ function decoded(bytes: Buffer, file: string): { text: string; declared: string 
 }
 
 /**
- * Reads a codebook sent beside a data file: DDI-Codebook, Triple-S, or a codebook in our own JSON, which comes back
- * unchecked.
+ * Reads a codebook sent beside a data file: DDI-Codebook, Triple-S, a table in delimited text or a workbook, or a
+ * codebook in our own JSON, which comes back unchecked.
  * @throws Fault where it is none of these
  */
 export async function readCodebook(path: string, file: string): Promise<ReadCodebook | { json: unknown }> {
   const { size } = await stat(path);
   if (size > MOST_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
-  const { text, declared } = decoded(await readFile(path), file);
+  const bytes = await readFile(path);
+  if (bytes.subarray(0, 4).toString('hex') === '504b0304') return readWorkbookCodebook(path, file);
+  const first = bytes.subarray(0, 512).toString('latin1').replace(/^\u00EF\u00BB\u00BF|^\u00FF\u00FE|^\u00FE\u00FF/, '').replaceAll('\0', '').trimStart(); // prettier-ignore
+  if (!first.startsWith('{') && !first.startsWith('<')) return readDelimitedCodebook(path, file);
+  const { text, declared } = decoded(bytes, file);
   if (/^\s*\{/.test(text)) {
     try {
       return { json: JSON.parse(text) as unknown };
@@ -39,9 +44,8 @@ export async function readCodebook(path: string, file: string): Promise<ReadCode
       throw new Fault('invalid', `${file} is not JSON: ${error instanceof Error ? error.message : ''}.`, 'Mend it there.', { file }); // prettier-ignore
     }
   }
-  if (!/^\s*</.test(text)) throw new Fault('unsupported', `${file} is not a codebook.`, 'Choose a codebook in DDI, Triple-S or JSON.', { file }); // prettier-ignore
   const root = readTree(text, file);
   if (root.name === 'codeBook') return readDdi(root, file);
   if (root.name === 'sss') return readTripleS(root, file, declared);
-  throw new Fault('unsupported', `${file} is XML, but neither DDI-Codebook nor Triple-S: it begins with <${root.name}>.`, 'Choose a codebook in DDI, Triple-S or JSON.', { file, line: root.line }); // prettier-ignore
+  throw new Fault('unsupported', `${file} is XML, but neither DDI-Codebook nor Triple-S: it begins with <${root.name}>.`, 'Choose a codebook in DDI, Triple-S, CSV, .xlsx or JSON.', { file, line: root.line }); // prettier-ignore
 }

@@ -10,7 +10,7 @@ import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { DataLayout } from '../../formats/codebooks/sent.js';
 import type { Service } from '../context.js';
 import { limited } from './limited.js';
-import { awaitIntake, inTurn, type Intake, startReading, stopReading } from './read.js';
+import { awaitIntake, fitted, inTurn, type Intake, startReading, stopReading } from './read.js';
 import { folderOf, type IntakeRecord, readRecord, type SentCodebook, writeRecord } from './record.js';
 
 /** Checks a codebook in JSON. @throws Fault where it is none */
@@ -31,13 +31,22 @@ function layoutBy(data: DataLayout, { found, fileName }: IntakeRecord): Layout |
   return { ...found, heading: data.heading, picks: data.picks };
 }
 
-/** Reads the codebook that lies in an intake's folder. */
-export async function readSent(service: Service, id: string, fileName: string, check: CheckCodebook): Promise<SentCodebook & { data: DataLayout }> {
-  const read = await service.run('codebook', { path: codebookFile(service, id), file: fileName });
+/** Reads a codebook in a file, and checks it. */
+export async function readCodebookAt(
+  service: Service,
+  path: string,
+  fileName: string,
+  check: CheckCodebook,
+): Promise<SentCodebook & { data: DataLayout }> {
+  const read = await service.run('codebook', { path, file: fileName });
   if ('json' in read) return { fileName, kind: 'JSON', codebook: check(read.json), data: null, remarks: [] };
   // Whatever a file says is checked, in whichever standard it says it.
   return { fileName, ...read, codebook: check(read.codebook) };
-} // prettier-ignore
+}
+
+/** Reads the codebook that lies in an intake's folder. */
+export const readSent = (service: Service, id: string, fileName: string, check: CheckCodebook) =>
+  readCodebookAt(service, codebookFile(service, id), fileName, check);
 
 /** A record with a codebook, or without; to be read again where the codebook says how. */
 export function withCodebook(record: IntakeRecord, sent: (SentCodebook & { data: DataLayout }) | null): IntakeRecord {
@@ -57,7 +66,7 @@ function readsOtherwise(before: IntakeRecord, after: IntakeRecord): boolean {
 
 async function change(service: Service, id: string, next: (record: IntakeRecord) => Promise<IntakeRecord>, wait: number): Promise<Intake> {
   return inTurn(id, async () => {
-    const changed = await next(await readRecord(service, id));
+    const changed = fitted(await next(await readRecord(service, id)));
     const record = await readRecord(service, id);
     if (readsOtherwise(record, changed)) {
       await stopReading(service, id);

@@ -138,6 +138,7 @@ export function decide(
       list,
     };
   });
+  shareIdentical(lists, decided);
   for (const [key, { codes }] of Object.entries(lists)) checkTwice(key.slice(key.indexOf(':') + 1), codes);
   const keptLists = Object.entries(codebook?.keptLists ?? {}).map(
     ([name, codes]) => [name, codes.map(toCode)] as const,
@@ -150,6 +151,22 @@ export function decide(
     kept: keptLists.map(([name]) => name),
     unused: Object.fromEntries(keptLists),
   };
+}
+
+/** Lists of columns that are the same become one, under the name of the first; one that the codebook names comes before. */
+function shareIdentical(lists: Decided['lists'], columns: DecidedColumn[]): void {
+  const keyOf = new Map<string, string>();
+  const isOwn = (key: string) => key.startsWith('column:');
+  const named = Object.entries(lists).sort(([a], [b]) => Number(isOwn(a)) - Number(isOwn(b)));
+  for (const [key, { codes }] of named) {
+    const text = JSON.stringify(codes.map(({ code, label, missing }) => [code, label, missing]));
+    const same = keyOf.get(text);
+    if (same === undefined) keyOf.set(text, key);
+    else if (isOwn(key)) {
+      for (const column of columns) if (column.list === key) column.list = same;
+      Reflect.deleteProperty(lists, key);
+    }
+  }
 }
 
 function checkTwice(list: string, codes: readonly Code[]): void {

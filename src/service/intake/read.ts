@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { Fault } from '../../core/fault.js';
+import { fitNames } from '../../core/intake/fit-names.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { Reading, Service } from '../context.js';
@@ -94,6 +95,14 @@ export async function awaitIntake(service: Service, id: string, most = Infinity)
   return findIntake(service, id);
 }
 
+/** A record whose codebook calls its variables as the columns are called. */
+export function fitted(record: IntakeRecord): IntakeRecord {
+  const { codebook: sent, preview } = record;
+  if (!sent || !preview) return record;
+  const { codebook, remarks } = fitNames(sent.codebook, preview.columns);
+  return { ...record, codebook: { ...sent, codebook, remarks: [...sent.remarks, ...remarks] } };
+}
+
 /** Makes the preview of a record that is new or read in another way, and starts to read the file. */
 export async function startReading(service: Service, record: IntakeRecord): Promise<void> {
   const fresh: IntakeRecord = { ...record, preview: null, read: null, fault: null };
@@ -102,8 +111,8 @@ export async function startReading(service: Service, record: IntakeRecord): Prom
   } catch (error) {
     fresh.fault = plain(error);
   }
-  await writeRecord(service, fresh);
-  if (!fresh.fault) begin(service, fresh);
+  await writeRecord(service, fitted(fresh));
+  if (!fresh.fault) begin(service, fitted(fresh));
 }
 
 /** Changes to one intake wait for each other. */

@@ -4,6 +4,7 @@ import { Button, Choice, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { client } from '../client.js';
 import { PeekScope } from '../peek/PeekScope.js';
+import { CodebookFilePanel, useCodebookFile } from './CodebookFilePanel.js';
 import { CodeListsView } from './CodeListsView.js';
 import { HealthView } from './HealthView.js';
 import { RespondentsView } from './RespondentsView.js';
@@ -43,7 +44,12 @@ export function CodebookScreen({ study }: { study: string }) {
     setChosen(variable);
   }, []);
   const choose = useCallback((name: string) => go('variables', name), [go]);
+  const sent = useCodebookFile(study, setTrouble);
   const forget = useCallback(() => setToast(null), [setToast]);
+  const goTo = (next: Place) => {
+    sent.close();
+    go(next);
+  };
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
   const unread = view.files.reduce((sum, file) => sum + file.unread, 0);
@@ -58,7 +64,7 @@ export function CodebookScreen({ study }: { study: string }) {
       <div className={css['bench']}>
         <Pens />
         <nav className={css['places']} aria-label="Parts of the codebook">
-          <Choice label="Part of the codebook" value={place} of={places} choose={(next) => go(next)} />
+          <Choice label="Part of the codebook" value={place} of={places} choose={goTo} />
           <span className={css['history']}>
             <Button disabled={view.undo === null} title={view.undo ?? undefined} onClick={() => void undo()}>
               Undo{view.undo === null ? '' : `: ${view.undo}`}
@@ -70,10 +76,13 @@ export function CodebookScreen({ study }: { study: string }) {
         </nav>
         <div className={css['body']}>
           {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-          {place === 'variables' && <VariablesView study={study} view={view} codebook={codebook} chosen={chosen} choose={choose} />}
-          {place === 'lists' && <CodeListsView study={study} view={view} codebook={codebook} />}
-          {place === 'respondents' && <RespondentsView study={study} view={view} />}
-          {place === 'health' && <HealthView study={study} view={view} codebook={codebook} go={go} />}
+          {sent.plan && (
+            <CodebookFilePanel key={sent.plan.fileName} plan={sent.plan} variables={view.variables} edit={codebook.edit} close={sent.close} />
+          )}
+          {!sent.plan && place === 'variables' && <VariablesView study={study} view={view} codebook={codebook} chosen={chosen} choose={choose} />}
+          {!sent.plan && place === 'lists' && <CodeListsView study={study} view={view} codebook={codebook} />}
+          {!sent.plan && place === 'respondents' && <RespondentsView study={study} view={view} />}
+          {!sent.plan && place === 'health' && <HealthView study={study} view={view} codebook={codebook} go={go} />}
         </div>
         <footer className={css['status']}>
           <span className={css['files']}>
@@ -87,6 +96,7 @@ export function CodebookScreen({ study }: { study: string }) {
               </a>
             )}
             <a href={`/studies?into=${study}`}>Take another file in…</a>
+            {sent.chooser}
             <span>
               Data and codebook out:{' '}
               {EXPORTS.map(([kind, name]) => (

@@ -1,15 +1,53 @@
 import { useRef, useState } from 'react';
 import type { Intake } from '../../api/types.js';
+import { LEVEL_WORDS, MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Problem } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
 import css from './intake.module.css';
 
-/** Names of codebooks, to tell them from data. */
-export const isCodebookName = (name: string) => /(\.(xml|sss|ddi)|codebook.*\.json)$/i.test(name);
-
 const some = (names: readonly string[]) =>
   names.slice(0, 4).join(', ') + (names.length > 4 ? ` and ${names.length - 4} more` : '');
+
+type Codebook = NonNullable<Intake['codebook']>['codebook'];
+
+const LISTED = 200;
+const CODES = 12;
+
+/** What was understood of the codebook: of each variable its label, its question and its codes. */
+function Understood({ codebook, columns }: { codebook: Codebook; columns: ReadonlySet<string> | null }) {
+  const { variables, codeLists = {} } = codebook;
+  const codesOf = (variable: Codebook['variables'][number]) =>
+    variable.codes ?? (variable.codeList === undefined ? [] : (codeLists[variable.codeList] ?? []));
+  const coded = variables.filter((variable) => codesOf(variable).length > 0).length;
+  return (
+    <details className={css['understood']}>
+      <summary>
+        See what was understood: {whole(coded)} with codes
+      </summary>
+      <ul>
+        {variables.slice(0, LISTED).map((variable) => {
+          const codes = codesOf(variable);
+          const shown = codes.slice(0, CODES).map(({ code, label, missing }) => `${code} ${label === code ? '' : label}${missing ? ` (${MISSING_WORDS[missing]})` : ''}`.trim());
+          return (
+            <li key={variable.name}>
+              <b>{variable.name}</b> {variable.label ?? variable.question}
+              {variable.level && <span className={css['soft']}> {LEVEL_WORDS[variable.level]}</span>}
+              {codes.length > 0 && (
+                <small>
+                  {shown.join('; ')}
+                  {codes.length > CODES && ` and ${whole(codes.length - CODES)} more`}
+                </small>
+              )}
+              {columns && !columns.has(variable.name) && <small className={css['note']}>not in the file</small>}
+            </li>
+          );
+        })}
+      </ul>
+      {variables.length > LISTED && <p className={css['soft']}>and {whole(variables.length - LISTED)} more</p>}
+    </details>
+  );
+} // prettier-ignore
 
 /** The codebook beside the data: how it fits, or the place to bring one. */
 export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (intake: Intake) => void }) {
@@ -47,6 +85,7 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
               {remark}
             </p>
           ))}
+          <Understood codebook={sent.codebook} columns={read ? columns : null} />
           <p>
             <Button disabled={busy} onClick={() => run(client.removeCodebook(intake.id))}>
               Take it off
@@ -55,7 +94,7 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
         </>
       ) : (
         <p className={css['soft']}>
-          Labels and levels from DDI, Triple-S or JSON.{' '}
+          Labels, codes and levels from a table (CSV, .xlsx), DDI, Triple-S or JSON.{' '}
           <Button disabled={busy} onClick={() => input.current?.click()}>
             {busy ? 'Reading it…' : 'Choose a codebook…'}
           </Button>
@@ -67,7 +106,7 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
         className="sr-only"
         tabIndex={-1}
         aria-label="Codebook file"
-        accept=".xml,.sss,.json,application/json,text/xml"
+        accept=".csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml"
         onChange={(event) => {
           const [file] = event.target.files ?? [];
           if (file) run(client.attachCodebook(intake.id, file));

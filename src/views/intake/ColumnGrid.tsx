@@ -285,12 +285,14 @@ function Guesses({
   const said = sayProbable(column, probable, codebook);
   if (guesses.length === 0 && said === '') return <ReadingChoice column={column} {...reading} />;
   const marked = probable.length > 0 && probable.every(({ code }) => missingOf(code) !== null);
+  const asked = guesses.flatMap((guess) => (guess.is === 'no-answer' ? guess.codes : []));
+  const isSettled = marked || (asked.length > 0 && asked.every(({ code }) => missingOf(code) !== null));
   const asAnswers = probable.map(({ code }) => ({ code, missing: null }));
   const text = [...guesses.map((guess) => guess.text), said].filter((part) => part !== '').join(' ');
   const useless = guesses.some(({ is }) => is === 'blank' || is === 'constant');
   return (
     <p className={css['guess']}>
-      <span title={text} data-settled={marked || leftOut}>
+      <span title={text} data-settled={isSettled || leftOut}>
         {text}
       </span>
       {probable.length > 0 && (

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { StudyRow, WaitingIntake } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { client, problemText, sendFile } from '../client.js';
-import { isCodebookName } from './CodebookPanel.js';
+import { isCodebookName } from '../../core/intake/codebook-name.js';
 import css from './intake.module.css';
 import { StudyList } from './StudyList.js';
 
@@ -64,7 +64,7 @@ function FileDrop() {
     const data = all.filter((file) => file !== codebook);
     const [file, second] = data;
     if (second) {
-      setProblem({ detail: `${data.length} data files at once.`, mend: 'Take them in one by one; a codebook may come with each.' }); // prettier-ignore
+      setProblem({ detail: `${data.length} data files at once.`, mend: 'Take them in one by one. A codebook may come with each, if its name says so (“codebook.csv”), or is added at the intake.' }); // prettier-ignore
       return;
     }
     if (!file && !codebook) return;
@@ -109,8 +109,8 @@ function FileDrop() {
           <>
             <p>
               Drop a file here: CSV or other delimited text, a workbook (.xlsx), Parquet, or rows in JSON; packed with
-              gzip or not. Drop its codebook with it, in DDI, Triple-S or JSON. You see what was understood before
-              anything is stored.
+              gzip or not. Drop its codebook with it: a table (“codebook.csv” or .xlsx), DDI, Triple-S or JSON. You see
+              what was understood before anything is stored.
             </p>
             <PlainButton onClick={() => input.current?.click()}>Choose a file…</PlainButton>
             <input

@@ -1,0 +1,74 @@
+/** A code with what it means, as a codebook writes it. */
+export interface WrittenCode {
+  code: string;
+  label: string;
+}
+
+/** A way of writing codes: what a code looks like with the sign behind it, wherever one can begin. */
+interface Style {
+  start: RegExp;
+  /** So many codes at least, where one alone may be a sentence. */
+  least: number;
+}
+
+const AT = String.raw`(?:^|[,;|\n{])\s*`;
+const NUMBER = String.raw`\(?([+-]?\d+(?:\.\d+)?)\)?`;
+/** What is taken off a label. */
+const AROUND = /^[\s"“”']+|[\s,;|"“”'}]+$/g;
+
+/** In the order in which they are tried: signs that only stand between code and label before those that stand in labels too. */
+const STYLES: readonly Style[] = [
+  // 1=Male, 2=Female
+  { start: new RegExp(String.raw`${AT}["“]?([^=,;|\n"“”{]+?)["”]?\s*=+>?\s*`, 'gu'), least: 1 },
+  // 1: Male; 2: Female
+  { start: new RegExp(String.raw`${AT}([^:,;|\n"“”{]+?)\s*:\s*`, 'gu'), least: 1 },
+  // 1 - Male, (2) Female, 3. Other, 4) None
+  { start: new RegExp(String.raw`(?:${AT}|\s+)${NUMBER}\s*(?:[.)]|\s[-–—]|[–—])\s+`, 'gu'), least: 2 },
+  { start: new RegExp(String.raw`(?:${AT}|\s+)\(([+-]?\d+)\)\s*`, 'gu'), least: 2 },
+  // 1, Male | 2, Female
+  { start: new RegExp(String.raw`(?:^|[|\n;])\s*([^,|\n;\s]+)\s*,\s*`, 'gu'), least: 2 },
+  // 1 Male, 2 Female
+  { start: new RegExp(String.raw`${AT}${NUMBER}\s+(?=\S)`, 'gu'), least: 2 },
+];
+
+/** 1 "Male" 2 "Female": a code before each pair of quotes, and nothing else but signs that divide. */
+const QUOTED = /([^\s"“”,;|=:{}]+)\s*[=:]?\s*["“]([^"”]*)["”]/gu;
+
+function quotedCodes(text: string): WrittenCode[] | null {
+  if (/[^\s,;|{}]/u.test(text.replace(QUOTED, ''))) return null;
+  return [...text.matchAll(QUOTED)].map(([, code = '', label = '']) => ({ code, label: label.trim() }));
+}
+
+function codesIn(text: string, { start, least }: Style): WrittenCode[] | null {
+  const starts = [...text.matchAll(start)];
+  const [first] = starts;
+  if (!first || starts.length < least || text.slice(0, first.index).trim() !== '') return null;
+  return starts.map((found, k) => {
+    const label = text.slice(found.index + found[0].length, starts[k + 1]?.index);
+    return { code: (found[1] ?? '').trim(), label: label.replace(AROUND, '').trim() };
+  });
+}
+
+const isWhole = ({ code, label }: WrittenCode) => code !== '' && label !== '';
+const isNumber = (text: string) => /^[+-]?\d+(\.\d+)?$/.test(text);
+
+/** "Male = 1" is turned round, where all that should be labels are numbers and no code is. */
+function turned(codes: readonly WrittenCode[]): WrittenCode[] {
+  const isReversed = codes.every(({ code, label }) => isNumber(label) && !isNumber(code));
+  return codes.map((one) => (isReversed ? { code: one.label, label: one.code } : one));
+}
+
+/**
+ * Codes with their labels out of one cell of a codebook: "1=Male, 2=Female, 9=Refused", `1 "Male" 2 "Female"`, a line
+ * for each, "1: Male; 2: Female", "(1) Male (2) Female", "1. Male", "Male=1".
+ * @returns null where it is not written so, as in "1 to 5" or "numeric"
+ */
+export function codesInText(text: string): WrittenCode[] | null {
+  const plain = text.replace(/\r\n?/g, '\n').trim();
+  const readings = [quotedCodes(plain), ...STYLES.map((style) => codesIn(plain, style))];
+  // A word with a colon behind it may be a sentence.
+  const isNote = ([first, second]: readonly WrittenCode[]) =>
+    first !== undefined && second === undefined && !isNumber(first.code) && !/[="“]/.test(plain);
+  const codes = readings.find((found) => found && found.length > 0 && found.every(isWhole) && !isNote(found));
+  return codes ? turned(codes) : null;
+}

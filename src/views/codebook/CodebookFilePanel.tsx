@@ -1,0 +1,141 @@
+import { useRef, useState } from 'react';
+import type { RosterVariable, SentCodebookPlan } from '../../api/types.js';
+import type { CodebookField } from '../../core/codebook/cell-text.js';
+import { whole } from '../../core/figures.js';
+import { Button, MainButton, PlainButton, Problem } from '../../kit/kit.js';
+import { client, problemText } from '../client.js';
+import { peekAt } from '../peek/Peek.js';
+import type { Codebook } from './use-codebook.js';
+import css from './codebook.module.css';
+
+const FIELD_WORDS: Record<CodebookField, string> = {
+  name: 'Name',
+  label: 'Label',
+  question: 'Question',
+  level: 'Level',
+  codes: 'Codes',
+  missing: 'Missing',
+  group: 'Group',
+  note: 'Note',
+};
+const SHOWN = 400;
+const NAMED = 8;
+
+const some = (names: readonly string[]) =>
+  names.slice(0, NAMED).join(', ') + (names.length > NAMED ? ` and ${whole(names.length - NAMED)} more` : '');
+
+/** The way to bring a codebook for a study that is there: what it would change is shown before it does. */
+export function useCodebookFile(study: string, setTrouble: Codebook['setTrouble']) {
+  const [plan, setPlan] = useState<SentCodebookPlan | null>(null);
+  const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const take = (file: File) => {
+    setBusy(true);
+    client
+      .planCodebookFile(study, file)
+      .then(setPlan, (error: unknown) => setTrouble(problemText(error)))
+      .finally(() => setBusy(false));
+  };
+  const chooser = (
+    <>
+      <Button disabled={busy} onClick={() => input.current?.click()}>
+        {busy ? 'Reading the codebook…' : 'Take a codebook in…'}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Codebook for this study"
+        accept=".csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) take(file);
+          event.target.value = '';
+        }}
+      />
+    </>
+  );
+  return { plan, chooser, close: () => setPlan(null) };
+}
+
+interface Props {
+  plan: SentCodebookPlan;
+  variables: readonly RosterVariable[];
+  edit: Codebook['edit'];
+  close: () => void;
+}
+
+/** What was understood of a codebook, and what of the study it would change, field by field. */
+export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
+  const { fileName, kind, described, edits, lines, unknown, leftAlone, remarks } = plan;
+  const byId = new Map(variables.map((variable) => [variable.id, variable]));
+  const [off, setOff] = useState<ReadonlySet<number>>(new Set());
+  const on = edits.filter(({ variable }) => !off.has(variable));
+  const keep = () => void edit(on, `Codebook ${fileName}`.slice(0, 200)).then((made) => made && close());
+  const turn = (variable: number) => {
+    const next = new Set(off);
+    if (!next.delete(variable)) next.add(variable);
+    setOff(next);
+  };
+  let last = 0;
+  return (
+    <section className={css['health']} aria-label="A codebook for this study">
+      <h1>{fileName}</h1>
+      <p className={css['soft']}>
+        {kind}: {whole(described)} variable{described === 1 ? '' : 's'} described, {whole(described - unknown.length)} of them in
+        the study. What it leaves empty stays as it is; the data are not touched, and the change can be undone.
+      </p>
+      {unknown.length > 0 && <p className={css['caution']}>Not in the study: {some(unknown)}.</p>}
+      {[...remarks, ...leftAlone].map((text) => (
+        <p key={text} className={css['caution']}>
+          {text}
+        </p>
+      ))}
+      {described > 0 && described === unknown.length && (
+        <Problem detail="None of its variables is in this study." mend="Look whether its names are those of the columns." />
+      )}
+      <div className={css['bar']}>
+        <MainButton disabled={on.length === 0} onClick={keep}>
+          {edits.length === 0 ? 'Nothing to change' : `Change ${whole(on.length)} variable${on.length === 1 ? '' : 's'}`}
+        </MainButton>
+        <PlainButton onClick={close}>Leave as it is</PlainButton>
+      </div>
+      {lines.length > 0 && (
+        <table className={`${css['complaints'] ?? ''} ${css['planned'] ?? ''}`}>
+          <caption className="sr-only">What would change</caption>
+          <thead>
+            <tr>
+              <th scope="col">Variable</th>
+              <th scope="col">Field</th>
+              <th scope="col">Now</th>
+              <th scope="col">After</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.slice(0, SHOWN).map(({ variable: id, field, before, after }) => {
+              const name = byId.get(id)?.name ?? '';
+              const isFirst = id !== last;
+              last = id;
+              return (
+                <tr key={`${id} ${field}`} data-off={off.has(id)}>
+                  <th scope="row">
+                    {isFirst && (
+                      <label {...peekAt(id)}>
+                        <input type="checkbox" checked={!off.has(id)} onChange={() => turn(id)} /> {name}
+                      </label>
+                    )}
+                  </th>
+                  <td>{FIELD_WORDS[field]}</td>
+                  <td className={css['soft']}>{before === '' ? 'none' : before}</td>
+                  <td>{after}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more changes</p>}
+    </section>
+  );
+} // prettier-ignore

@@ -471,6 +471,14 @@ const OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/studies/{study}/workings/progress',
+    id: 'workingsUnderWay',
+    summary: 'How far workings are that are being kept together',
+    status: 200,
+    answer: schemas.MakingSchema,
+  },
+  {
+    method: 'get',
     path: '/studies/{study}/variables/{variable}/distribution',
     id: 'distribution',
     summary: 'The values of a number, and edges that cut off given shares of respondents',

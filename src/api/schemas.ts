@@ -2,6 +2,7 @@ import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
+import { MOST_AT_ONCE } from '../core/recode/apply.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
 import { STANDINGS } from '../core/count/types.js';
 import { MENTIONS } from '../core/table/sentence.js';
@@ -227,9 +228,18 @@ export const PreviewSchema = z
   .openapi('WorkingPreview');
 
 export const WorkingDraftsSchema = z
-  .strictObject({ drafts: z.array(WorkingDraftSchema).min(1).max(200) })
+  .strictObject({ drafts: z.array(WorkingDraftSchema).min(1).max(MOST_AT_ONCE) })
   .describe('Workings that are kept together, or none of them.')
   .openapi('WorkingDrafts');
+
+export const MakingSchema = z
+  .object({
+    making: z
+      .object({ done: z.int(), of: z.int() })
+      .nullable()
+      .describe('Workings that are computed, of those asked for; null: none are being kept together.'),
+  })
+  .openapi('Making');
 
 export const DistributionSchema = z
   .object({

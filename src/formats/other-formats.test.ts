@@ -225,7 +225,9 @@ describe('codebooks', () => {
 
   it('are found in a table with a title above its heading, whatever divides its cells', async () => {
     for (const separator of [',', ';', '\t', '|']) {
-      const lines = [['Codebook of wave 1'], [''], ['Variable', 'Label'], ['sex', 'Sex']].map((cells) => cells.join(separator));
+      const lines = [['Codebook of wave 1'], [''], ['Variable', 'Label'], ['sex', 'Sex']].map((cells) =>
+        cells.join(separator),
+      );
       expect(await readCodebook(put(lines.join('\r\n')), 'c.csv')).toMatchObject({ codebook: { variables: [{ name: 'sex', label: 'Sex' }] } }); // prettier-ignore
     }
   });

@@ -41,6 +41,8 @@ export interface Service {
   studies: Map<string, OpenStudy>;
   /** Files that are being read, by intake. */
   readings: Map<string, Reading>;
+  /** Workings that are being made together, by study: how many are done, and of how many. */
+  making: Map<string, { done: number; of: number }>;
   /** Runs a job in a worker thread: counting never waits behind an intake. A signal ends the thread under way. */
   run: <K extends keyof Jobs>(name: K, job: Jobs[K]['takes'], signal?: AbortSignal) => Promise<Jobs[K]['gives']>;
   /** The revision of a study as it is now; null where it is not open. */
@@ -72,7 +74,7 @@ const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['join', 'export', 'readIn'
 const LOOKS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview']);
 
 /** What is looked for in whole columns when a study's health is asked for; counting never waits behind it. */
-const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['far', 'twins']);
+const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['far', 'twins', 'reach']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {
@@ -118,6 +120,7 @@ export function startService(options: ServiceOptions): Service {
     log: options.log ?? pino({ level: 'silent' }),
     studies: new Map(),
     readings: new Map(),
+    making: new Map(),
     revisionOf: (id) => {
       const db = service.studies.get(id)?.db;
       return db ? studyRow(db).revision : null;

@@ -17,8 +17,9 @@ import { deriveFrom, keepLoose, replaceResult, type Result, signatureOf } from '
 import type { Derived } from './worker/derive/types.js';
 
 /** Refuses what no data can mend, with the nearest names of the study to an unknown one. @throws Fault */
-function checkIn(study: OpenStudy, recipe: Recipe): void {
-  checkRecipe(recipe, allVariables(study.db).map(({ name }) => name)); // prettier-ignore
+function checkIn(variables: readonly VariableRow[], ...recipes: readonly Recipe[]): void {
+  const names = variables.map(({ name }) => name);
+  for (const recipe of recipes) checkRecipe(recipe, names);
 }
 
 /** What a recipe would make, with its proof, without keeping anything. */
@@ -28,7 +29,7 @@ export async function previewWorking(
   recipe: Recipe,
 ): Promise<Omit<Derived, 'column'>> {
   const variables = allVariables(study.db);
-  checkIn(study, recipe);
+  checkIn(variables, recipe);
   const { level, codes, proof, figures } = await deriveFrom(service, study, recipe, variables, true);
   return { level, codes, proof, figures };
 }
@@ -120,10 +121,8 @@ export function sayDraft({ label, name, recipe, standsIn = false }: WorkingDraft
 
 /** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
 export function keepWorkings(service: Service, study: OpenStudy, drafts: readonly WorkingDraft[]): Promise<KeptWorking[]> {
-  for (const { recipe, standsIn = false } of drafts) {
-    checkIn(study, recipe);
-    if (standsIn) placeOf(recipe);
-  }
+  checkIn(allVariables(study.db), ...drafts.map(({ recipe }) => recipe));
+  for (const { recipe, standsIn = false } of drafts) if (standsIn) placeOf(recipe);
   return change(service, study, async () => {
     const variables = allVariables(study.db);
     const taken = new Set(variables.map(({ name }) => name));
@@ -133,7 +132,16 @@ export function keepWorkings(service: Service, study: OpenStudy, drafts: readonl
       return { draft, name };
     });
     const all: { draft: WorkingDraft; name: string; result: Result }[] = [];
-    for (const one of named) all.push({ ...one, result: await computed(service, study, one.draft.recipe, one.name, variables) });
+    const progress = { done: 0, of: named.length };
+    service.making.set(study.id, progress);
+    try {
+      for (const one of named) {
+        all.push({ ...one, result: await computed(service, study, one.draft.recipe, one.name, variables) });
+        progress.done++;
+      }
+    } finally {
+      service.making.delete(study.id);
+    }
     // Several of one source stand behind it in the order in which they were asked for.
     const insert = () => [...all].reverse().map(({ draft, name, result }) => insertWorking(study, draft, name, result, variables)).reverse();
     const [first] = all;
@@ -148,6 +156,9 @@ export async function keepWorking(service: Service, study: OpenStudy, draft: Wor
   if (!kept) throw new Error('a working was not kept');
   return kept;
 }
+
+/** How far the workings are that are being made together in a study; null: none are. */
+export const makingIn = (service: Service, study: string) => service.making.get(study) ?? null;
 
 function madeBy(study: OpenStudy, id: number): VariableRow {
   const made = allVariables(study.db).find(({ workingId }) => workingId === id);
@@ -168,7 +179,7 @@ function checkPlace({ recipe, standsIn }: WorkingDraft, standing: StandsIn | nul
 
 /** Changes a working; what stands on it is computed again. */
 export function editWorking(service: Service, study: OpenStudy, id: number, draft: WorkingDraft): Promise<KeptWorking> {
-  checkIn(study, draft.recipe);
+  checkIn(allVariables(study.db), draft.recipe);
   return change(service, study, async () => {
     const { db } = study;
     const made = madeBy(study, id);

@@ -186,6 +186,8 @@ export const client = {
   keepWorking: (study: string, draft: WorkingDraft) => ask<KeptWorking>('POST', `${studyPath(study)}/workings`, draft),
   keepWorkings: (study: string, drafts: readonly WorkingDraft[]) =>
     ask<KeptWorking[]>('POST', `${studyPath(study)}/workings/batch`, { drafts }),
+  making: (study: string) =>
+    ask<{ making: { done: number; of: number } | null }>('GET', `${studyPath(study)}/workings/progress`),
   distribution: (study: string, variable: number, ends: string, shares: readonly number[], signal?: AbortSignal) =>
     ask<Distribution>('GET', `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`, undefined, { signal }), // prettier-ignore
   editWorking: (study: string, id: number, draft: WorkingDraft, base?: number | null) =>

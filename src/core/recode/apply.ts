@@ -1,6 +1,14 @@
 import { type Code, MISSING_WORDS } from '../codebook/types.js';
+import { whole } from '../figures.js';
 import { mapSources } from './sources.js';
 import type { Recipe } from './types.js';
+
+/** Workings that are kept at once, at most. */
+export const MOST_AT_ONCE = 2000;
+
+/** What stands against more of them, with the way out. */
+export const sayTooMany = (wanted: number) =>
+  `${whole(wanted)} are more than are made at once: ${whole(MOST_AT_ONCE)} at most. Take some off; do the rest after these.`;
 
 /** The same recipe with another variable in the place of one of its sources. @param place in the order of `sourcesOf` */
 export function withSource(recipe: Recipe, place: number, source: number): Recipe {

@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import reading from '../reading/reading.module.css';
@@ -16,6 +17,9 @@ interface Props {
   /** What keeps it from being kept, with the mend. */
   wrong: string | null;
   ready: boolean;
+  /** It is being kept; of several, how many are computed. */
+  busy: boolean;
+  progress: { done: number; of: number } | null;
   keep: () => void;
   leave: () => void;
   remove: (() => void) | null;
@@ -23,7 +27,22 @@ interface Props {
 }
 
 /** The end of an editor: the variable's name, what to mind, and to keep it or not. */
-export function KeepPanel({ noun, isNew, name, setName, fails, hint, wrong, ready, keep, leave, remove, copy }: Props) {
+export function KeepPanel({
+  noun,
+  isNew,
+  name,
+  setName,
+  fails,
+  hint,
+  wrong,
+  ready,
+  busy,
+  progress,
+  keep,
+  leave,
+  remove,
+  copy,
+}: Props) {
   return (
     <section className={reading['answer']}>
       {name !== null && (
@@ -42,9 +61,15 @@ export function KeepPanel({ noun, isNew, name, setName, fails, hint, wrong, read
         </p>
       )}
       {hint !== null && <p className={css['hint']}>{hint}</p>}
+      {busy && progress && (
+        <p className={css['keeping']} aria-live="polite">
+          <progress value={progress.done} max={progress.of} aria-label="Workings computed" />
+          {whole(progress.done)} of {whole(progress.of)} computed{progress.done === progress.of && ', being kept'}
+        </p>
+      )}
       <div className={css['keep']}>
         <MainButton onClick={keep} disabled={!ready}>
-          {isNew ? `Keep the ${noun}` : 'Keep the change'}
+          {busy ? 'Keeping…' : isNew ? `Keep the ${noun}` : 'Keep the change'}
         </MainButton>
         <PlainButton onClick={leave}>{isNew ? 'Discard' : 'Leave as it was'}</PlainButton>
         {copy && <Button onClick={copy}>Copy…</Button>}

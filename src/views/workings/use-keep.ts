@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { WorkingDraft } from '../../api/types.js';
 import { client, type Trouble, troubleOf } from '../client.js';
 
 interface Keeping {
   busy: boolean;
+  /** Of several that are being kept: how many are computed. */
+  progress: { done: number; of: number } | null;
   /** Keeps a new working, or the change of one; `kept` is called where that went well. */
   keep: (draft: WorkingDraft) => void;
   /** Keeps several new workings, or none. */
@@ -21,6 +23,7 @@ export function useKeep(
   since: number | null,
 ): Keeping {
   const [busy, setBusy] = useState(false);
+  const progress = useProgress(study, busy);
   const wait = (work: (base: number | null) => Promise<unknown>, label: string, base = since) => {
     setBusy(true);
     work(base).then(
@@ -33,6 +36,7 @@ export function useKeep(
   };
   return {
     busy,
+    progress,
     keep: (draft) =>
       wait(
         (base) =>
@@ -44,4 +48,27 @@ export function useKeep(
       if (working !== null) wait(() => client.amendEntry(study, entry, { is: 'changed', things: [{ of: 'working', id: working, recipe }] }), label); // prettier-ignore
     },
   };
+}
+
+const POLL_MS = 300;
+
+/** How far workings are that are being kept together; null: it is one, or it has not begun. */
+function useProgress(study: string, busy: boolean): Keeping['progress'] {
+  const [progress, setProgress] = useState<Keeping['progress']>(null);
+  useEffect(() => {
+    if (!busy) return;
+    let stopped = false;
+    const timer = setInterval(() => {
+      client.making(study).then(
+        ({ making }) => !stopped && making && setProgress(making),
+        () => undefined,
+      );
+    }, POLL_MS);
+    return () => {
+      stopped = true;
+      clearInterval(timer);
+      setProgress(null);
+    };
+  }, [study, busy]);
+  return progress;
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RosterVariable, StudyView } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
-import { codeDifferences } from '../../../core/recode/apply.js';
+import { codeDifferences, MOST_AT_ONCE, sayTooMany } from '../../../core/recode/apply.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { Button, Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
@@ -66,6 +66,11 @@ export function ApplyPanel({ view, draft, change }: Props) {
           None
         </Button>
       </div>
+      {targets.length >= MOST_AT_ONCE && (
+        <p className={css['warn']} role="status">
+          {sayTooMany(targets.length + 1)}
+        </p>
+      )}
       <div className={css['columns']} role="group" aria-label="More variables">
         {shown.map(({ variable, differences }) => (
           <div key={variable.id} className={css['column']}>
@@ -108,13 +113,14 @@ interface NamesProps {
 export function NamesPanel({ study, draft, change, planned, taken, shown, show }: NamesProps) {
   const verdicts = useProofs(study, planned.map(({ recipe }) => recipe)); // prettier-ignore
   const twice = (name: string) => name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
+  const proved = verdicts.filter((one) => one !== undefined).length;
   const failing = verdicts.filter((one) => one?.holds === false).length;
   return (
     <section className={css['section']} aria-label="Names of the results">
       <h2>
         {planned.length} variables
         <small>
-          {verdicts.includes(undefined) ? 'proving…' : failing === 0 ? 'every proof holds' : `${failing} of the proofs ${failing === 1 ? 'does' : 'do'} not hold`}
+          {proved < planned.length ? `proving, ${proved} done…` : failing === 0 ? 'every proof holds' : `${failing} of the proofs ${failing === 1 ? 'does' : 'do'} not hold`}
         </small>
       </h2>
       <div className={css['row']}>

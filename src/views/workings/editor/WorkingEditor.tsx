@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { type Code, titleOf } from '../../../core/codebook/types.js';
-import { patternOf } from '../../../core/recode/apply.js';
+import { MOST_AT_ONCE, patternOf, sayTooMany } from '../../../core/recode/apply.js';
 import { provable, wrongWith } from '../../../core/recode/check.js';
 import { sayRecipe, verbOf } from '../../../core/recode/say.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
@@ -140,6 +140,7 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
   // Of several results one is shown; the recipe itself is what is edited.
   const shown = many ? Math.min(at, planned.length - 1) : 0;
   const result = planned[shown] ?? { recipe, label: draft.label, source };
+  const tooMany = planned.length > MOST_AT_ONCE;
   const names = view.variables.map(({ name }) => name);
   const wrong = lack ?? wrongWith(recipe, names);
   const proved = provable(result.recipe);
@@ -257,9 +258,11 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
             name={many || entry !== undefined ? null : draft.name}
             setName={(name) => put({ ...draft, name })}
             fails={preview !== null && !preview.proof.holds}
-            wrong={lack === null ? wrong : null}
+            wrong={tooMany ? sayTooMany(planned.length) : lack === null ? wrong : null}
             hint={lack ?? (labelled ? null : many ? 'Every label must say something: change the pattern.' : `Give the ${words.noun} a label, at the top.`)}
-            ready={!keeping.busy && wrong === null && labelled && preview !== null}
+            busy={keeping.busy}
+            progress={keeping.progress}
+            ready={!keeping.busy && !tooMany && wrong === null && labelled && preview !== null}
             keep={() => (entry !== undefined ? keeping.amend(entry, { name: '', label: draft.label, recipe }) : many ? keeping.keepAll(planned.map(draftOf)) : keeping.keep({ name: draft.name, label: draft.label, recipe, ...(canStandIn(recipe) ? { standsIn: draft.standsIn } : {}) }))}
             leave={() => {
               forget();

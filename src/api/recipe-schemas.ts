@@ -34,9 +34,11 @@ export function recipeOf<S extends z.ZodType>(source: S) {
     groups: z.array(z.strictObject({ code: code.min(1), label, from: codes })).max(1000),
     setAside: codes,
     unnamed: z
-      .enum(UNNAMED)
+      .union([z.enum(UNNAMED), z.strictObject({ group: code })])
       .optional()
-      .describe('What becomes of answers that no group names; left over where absent.'),
+      .describe(
+        'What becomes of answers that no group names; left over where absent; all into one group, by its code.',
+      ),
     missing: z
       .enum(MISSING_CODES)
       .optional()

@@ -15,22 +15,20 @@ describe('one recode over many variables', () => {
     const rows = Array.from({ length: 40 }, (_, r) => names.map((_, k) => ((r + k) % 5) + 1).join(','));
     const study = await studyOfRows(service, 'battery', [names.join(','), ...rows]);
     const before = viewStudy(study).variables.length;
-    const drafts = viewStudy(study).variables.map(
-      ({ id, name }): WorkingDraft => ({
-        name: `${name}_2`,
-        label: `${name} in two`,
-        recipe: {
-          kind: 'regroup',
-          source: id,
-          level: 'ordered',
-          groups: [
-            { code: '1', label: 'Low', from: ['1', '2'] },
-            { code: '2', label: 'High', from: ['3', '4', '5'] },
-          ],
-          setAside: [],
-        },
-      }),
-    );
+    const drafts = viewStudy(study).variables.map(({ id, name }): WorkingDraft => ({
+      name: `${name}_2`,
+      label: `${name} in two`,
+      recipe: {
+        kind: 'regroup',
+        source: id,
+        level: 'ordered',
+        groups: [
+          { code: '1', label: 'Low', from: ['1', '2'] },
+          { code: '2', label: 'High', from: ['3', '4', '5'] },
+        ],
+        setAside: [],
+      },
+    }));
     const seen: number[] = [];
     const timer = setInterval(() => seen.push(makingIn(service, study.id)?.done ?? -1), 1);
     const kept = await keepWorkings(service, study, drafts);
@@ -46,7 +44,8 @@ describe('one recode over many variables', () => {
 
   it('has a limit that is far above what a questionnaire asks', () => {
     const draft = { name: '', label: 'x', recipe: { kind: 'interlock', sources: [1, 2], between: ' ', empty: false } };
-    const many = (n: number) => WorkingDraftsSchema.safeParse({ drafts: Array.from({ length: n }, () => draft) }).success;
+    const many = (n: number) =>
+      WorkingDraftsSchema.safeParse({ drafts: Array.from({ length: n }, () => draft) }).success;
     expect([many(MOST_AT_ONCE), many(MOST_AT_ONCE + 1)]).toEqual([true, false]);
   });
 });

@@ -15,9 +15,10 @@ export function canonicalRecipe<S>(recipe: RecipeOver<S>): RecipeOver<S> {
   switch (recipe.kind) {
     case 'regroup': {
       const groups = listed(recipe.groups).map((group) => ({ ...group, from: all(group.from) }));
-      const { blank } = recipe;
+      const { blank, unnamed } = recipe;
+      const others = typeof unnamed === 'object' ? { unnamed: { group: canonicalCode(unnamed.group) } } : {};
       const filled = blank && 'group' in blank ? { blank: { group: canonicalCode(blank.group) } } : {};
-      return { ...recipe, groups, setAside: all(recipe.setAside), ...filled };
+      return { ...recipe, groups, setAside: all(recipe.setAside), ...filled, ...others };
     }
     case 'band':
       return { ...recipe, bands: listed(recipe.bands), taken: all(recipe.taken) };

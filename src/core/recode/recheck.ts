@@ -61,6 +61,10 @@ const reasonOf = (codes: readonly Code[], code: string) => codes.find((one) => o
 /** A label as it is, or told apart from another one by its code. */
 const ownLabels = (codes: readonly Code[], code: string) => [nameOf(codes, code), `${nameOf(codes, code)} (${code})`];
 
+/** What the group is called into which everything else goes. */
+const restLabels = (groups: Regroup['groups'], unnamed: Regroup['unnamed']): string[] =>
+  groups.filter(({ code }) => typeof unnamed === 'object' && code === unnamed.group).map(({ label }) => label.trim());
+
 function afterRegroup(
   { groups, setAside, unnamed, missing: rule, blank }: Regroup,
   codes: readonly Code[],
@@ -75,8 +79,10 @@ function afterRegroup(
       groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase())
         ? `${nameOf(codes, code)} (${code})`
         : nameOf(codes, code);
-    const own = unnamed === 'own' ? raw.filter((code) => !named.has(code) && !setAside.includes(code)) : [];
-    return { is: 'mentions', labels: new Set([...nets.map(({ label }) => label.trim()), ...own.map(apart)]) };
+    const others = raw.filter((code) => !named.has(code) && !setAside.includes(code));
+    const own = unnamed === 'own' ? others.map(apart) : [];
+    const rest = others.some((code) => reasonOf(codes, code) === null) ? restLabels(groups, unnamed) : [];
+    return { is: 'mentions', labels: new Set([...nets.map(({ label }) => label.trim()), ...own, ...rest]) };
   }
   if (typeof raw !== 'string') {
     if (!blank) return NOTHING;
@@ -89,6 +95,7 @@ function afterRegroup(
   const reason = reasonOf(codes, raw);
   if (reason !== null) return rule === 'blank' ? NOTHING : missing(rule === 'one' ? 'other' : reason);
   if (!setAside.includes(raw) && unnamed === 'own') return answerOf(...ownLabels(codes, raw));
+  if (!setAside.includes(raw) && typeof unnamed === 'object') return answerOf(...restLabels(groups, unnamed));
   return missing('other');
 }
 

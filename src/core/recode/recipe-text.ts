@@ -1,11 +1,16 @@
 import { type Code, isAnswer, MISSING_WORDS } from '../codebook/types.js';
+import { restGroup } from './everything-else.js';
 import type { Group, Regroup } from './types.js';
 
 const SET_ASIDE = 'set aside';
+const EVERYTHING_ELSE = 'everything else';
 
 /** A regroup as text, a group a line: "Satisfied: 1, 2". What is set aside stands in a line of its own. */
-export function printRegroup(recipe: Pick<Regroup, 'groups' | 'setAside'>): string {
-  const lines = recipe.groups.map(({ label, from }) => `${label}: ${from.join(', ')}`);
+export function printRegroup(recipe: Pick<Regroup, 'groups' | 'setAside' | 'unnamed'>): string {
+  const rest = restGroup(recipe);
+  const lines = recipe.groups.map(
+    ({ label, from, code }) => `${label}: ${[...from, ...(code === rest ? [EVERYTHING_ELSE] : [])].join(', ')}`,
+  );
   if (recipe.setAside.length > 0) lines.push(`${SET_ASIDE}: ${recipe.setAside.join(', ')}`);
   return lines.join('\n');
 }
@@ -23,14 +28,15 @@ function range(text: string, source: readonly Code[]): string[] | null {
 
 /**
  * Reads a regroup written by hand. Codes are separated by commas; "1-3" names the answers from 1 to 3. A code named
- * twice is kept twice, for the proof to tell.
+ * twice is kept twice, for the proof to tell. "everything else" stands for all answers that no line names.
  * @returns the groups, numbered in their order, and the lines (from 1) that say nothing
  */
 export function parseRegroup(
   text: string,
   source: readonly Code[],
-): { groups: Group[]; setAside: string[]; unread: { line: number; text: string }[] } {
+): { groups: Group[]; setAside: string[]; rest: string | null; unread: { line: number; text: string }[] } {
   const groups: Group[] = [];
+  let rest: string | null = null;
   const setAside: string[] = [];
   const unread: { line: number; text: string }[] = [];
   text.split('\n').forEach((line, k) => {
@@ -41,16 +47,19 @@ export function parseRegroup(
       unread.push({ line: k + 1, text: line.trim() });
       return;
     }
-    const codes = line
+    const parts = line
       .slice(colon + 1)
       .split(',')
       .map((part) => part.trim())
-      .filter((part) => part !== '')
-      .flatMap((part) => range(part, source) ?? [part]);
+      .filter((part) => part !== '');
+    const isRest = (part: string) =>
+      part.toLowerCase() === EVERYTHING_ELSE && !source.some(({ code }) => code.toLowerCase() === EVERYTHING_ELSE);
+    const codes = parts.filter((part) => !isRest(part)).flatMap((part) => range(part, source) ?? [part]);
+    if (parts.some(isRest) && label.toLowerCase() !== SET_ASIDE) rest ??= String(groups.length + 1);
     if (label.toLowerCase() === SET_ASIDE) setAside.push(...codes);
     else groups.push({ code: String(groups.length + 1), label, from: codes });
   });
-  return { groups, setAside, unread };
+  return { groups, setAside, rest, unread };
 }
 
 /** Words in a row: "1, 2 and 3". */
@@ -85,11 +94,15 @@ function sayNoAnswers({ groups, missing = 'keep', blank }: Told, codes: readonly
 export function sayRegroup(recipe: Told, source: readonly Code[]): string {
   const { groups, setAside, unnamed = 'left-over' } = recipe;
   const named = new Set([...groups.flatMap(({ from }) => from), ...setAside]);
-  const rest = source.filter(({ code }) => !named.has(code));
-  const answers = rest.filter((code) => isAnswer(code)).map(({ code }) => code);
-  const missing = rest.filter((code) => !isAnswer(code)).map(({ code }) => code);
+  const unnamedCodes = source.filter(({ code }) => !named.has(code));
+  const answers = unnamedCodes.filter((code) => isAnswer(code)).map(({ code }) => code);
+  const missing = unnamedCodes.filter((code) => !isAnswer(code)).map(({ code }) => code);
   const aside = [...setAside, ...(unnamed === 'set-aside' ? answers : [])];
-  const parts = groups.map(({ label, from }) => `${from.length === 0 ? 'nothing' : and(from)} to ${label}`);
+  const rest = restGroup(recipe);
+  const parts = groups.map(({ label, from, code }) => {
+    const of = [...from, ...(code === rest ? [EVERYTHING_ELSE] : [])];
+    return `${of.length === 0 ? 'nothing' : and(of)} to ${label}`;
+  });
   if (aside.length > 0) parts.push(`${and(aside)} set aside`);
   if (answers.length > 0 && unnamed === 'own')
     parts.push(answers.length === 1 ? `${and(answers)} keeps a group` : `${and(answers)} keep a group each`);

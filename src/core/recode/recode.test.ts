@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Code } from '../codebook/types.js';
+import { type Code, isAnswer } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE } from '../count/column.js';
 import { checkGather, gather, gathered, proveGather } from './gather.js';
 import { parseRegroup, printRegroup, sayRegroup } from './recipe-text.js';
@@ -188,7 +188,7 @@ describe('a recipe as text', () => {
   it('prints and reads back the same', () => {
     const recipe = { groups: three.groups, setAside: ['7'] };
     const read = parseRegroup(printRegroup(recipe), SATISFACTION);
-    expect(read).toEqual({ ...recipe, unread: [] });
+    expect(read).toEqual({ ...recipe, rest: null, unread: [] });
   });
   it('reads ranges over answers only: a missing code inside is not swept in', () => {
     const read = parseRegroup('Satisfied: 1-2\nRest: 3 to 9', SATISFACTION);
@@ -426,3 +426,38 @@ describe('recipes that travel by name', () => {
     }
   });
 });
+
+describe('a group of everything else', () => {
+  const recipe: Regroup = {
+    kind: 'regroup',
+    source: 1,
+    level: 'unordered',
+    groups: [
+      { code: '1', label: 'Satisfied', from: ['1'] },
+      { code: '2', label: 'Everything else', from: ['2'] },
+    ],
+    setAside: ['3'],
+    unnamed: { group: '2' },
+  };
+
+  it('takes every answer that nothing names, also one that comes later, but no missing code', () => {
+    const { map } = regroup(recipe, [...SATISFACTION, { code: '77', label: 'New', missing: null }]);
+    const answers = SATISFACTION.filter(isAnswer).map(({ code }) => code);
+    expect(answers.filter((code) => map.get(code) === '2')).toEqual(answers.filter((code) => !['1', '3'].includes(code)));
+    expect(map.get('77')).toBe('2');
+    for (const { code, missing } of SATISFACTION) if (missing !== null) expect(map.get(code)).not.toBe('2');
+    const counts = new Map(SATISFACTION.map(({ code }, k) => [code, 10 + k]));
+    expect(proveRegroup(recipe, SATISFACTION, counts, 3).holds).toBe(true);
+  });
+
+  it('can be written and read as text, and is said in the line', () => {
+    const text = printRegroup(recipe);
+    expect(text).toBe('Satisfied: 1\nEverything else: 2, everything else\nset aside: 3');
+    expect(parseRegroup(text, SATISFACTION)).toMatchObject({ groups: recipe.groups, setAside: ['3'], rest: '2' });
+    expect(sayRegroup(recipe, SATISFACTION)).toContain('1 to Satisfied; 2 and everything else to Everything else; 3 set aside');
+  });
+
+  it('must be one of the groups', () => {
+    expect(() => checkRegroup({ ...recipe, unnamed: { group: '9' } })).toThrow('Everything else would go to a group 9');
+  });
+}); // prettier-ignore

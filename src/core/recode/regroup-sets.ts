@@ -2,6 +2,7 @@ import { type Code, isAnswer } from '../codebook/types.js';
 import { hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
 import { whole } from '../figures.js';
 import { codeSpace, giveAll } from './code-space.js';
+import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from './labels.js';
 import { mentionsBy } from './gather.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
@@ -32,7 +33,8 @@ function groupsOf(recipe: Regroup, source: readonly Code[]): { code: string; lab
  * Nets over the options of a multiple-response question: who mentions any option of a group is in it, once. A
  * respondent left without a mention has chosen none of these.
  */
-export function regroupSets(recipe: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
+export function regroupSets(told: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
+  const recipe = withEverythingElse(told, source);
   const groups = groupsOf(recipe, source);
   const width = wordsFor(groups.length);
   const respondents = column.state.length;
@@ -69,7 +71,8 @@ export function regroupSets(recipe: Regroup, source: readonly Code[], column: Se
 const list = (codes: readonly Code[]) => codes.map(({ code, label }) => (label === code ? code : `${code} ${label}`)).join(', '); // prettier-ignore
 
 /** Old against new: mentions of each option by group; that no net counts a respondent twice, and none is lost. */
-export function proveRegroupSets(recipe: Regroup, source: readonly Code[], result: RegroupedSets, state: Uint8Array): Proof {
+export function proveRegroupSets(told: Regroup, source: readonly Code[], result: RegroupedSets, state: Uint8Array): Proof {
+  const recipe = withEverythingElse(told, source);
   const { made, mentioned, before, went, emptied } = result;
   const named = recipe.groups.flatMap(({ from }) => from);
   const respondentsOf = (code: string) => before[source.findIndex((one) => one.code === code)] ?? 0;

@@ -2,6 +2,7 @@ import { whole } from '../figures.js';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import { codeSpace, giveAll } from './code-space.js';
+import { restGroup, withEverythingElse } from './everything-else.js';
 import { checkCodes, checkLabels, ownLabel } from './labels.js';
 import type { Finding, Made, Proof, Regroup } from './types.js';
 
@@ -27,6 +28,10 @@ export function checkRegroup(recipe: Regroup): void {
   checkLabels(recipe.groups, 'Group', 'groups');
   checkCodes(recipe.groups, 'Group', 'groups');
   const { blank } = recipe;
+  const rest = restGroup(recipe);
+  if (rest !== null && !recipe.groups.some(({ code }) => code === rest)) {
+    throw new Fault('invalid', `Everything else would go to a group ${rest}, which there is not.`, 'Choose one of the groups.', { field: 'unnamed' }); // prettier-ignore
+  }
   if (blank && 'group' in blank && !recipe.groups.some(({ code }) => code === blank.group)) {
     throw new Fault('invalid', `Blanks would go to a group ${blank.group}, which there is not.`, 'Choose one of the groups.', { field: 'blank' }); // prettier-ignore
   }
@@ -77,9 +82,10 @@ function fates(recipe: Regroup, source: readonly Code[]): { all: Fate[]; blank: 
  * @returns the new variable's level and codes, and for each old code the new one
  */
 export function regroup(
-  recipe: Regroup,
+  told: Regroup,
   source: readonly Code[],
 ): Made & { map: Map<string, string | null>; blank: string | null } {
+  const recipe = withEverythingElse(told, source);
   const { all, blank } = fates(recipe, source);
   const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
   for (const { old, to, how } of all) {
@@ -108,11 +114,12 @@ function list(codes: readonly { code: string; label: string }[]): string {
  * @param blank respondents with nothing in the column
  */
 export function proveRegroup(
-  recipe: Regroup,
+  told: Regroup,
   source: readonly Code[],
   counts: ReadonlyMap<string, number>,
   blank: number,
 ): Proof {
+  const recipe = withEverythingElse(told, source);
   const { all, blank: blankTo } = fates(recipe, source);
   const made = regroup(recipe, source);
   const respondentsOf = (fate: Fate) => counts.get(fate.old.code) ?? 0;

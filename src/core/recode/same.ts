@@ -15,7 +15,8 @@ function essence(recipe: Recipe): unknown {
     case 'regroup': {
       const { source, groups, setAside, unnamed = 'left-over', missing = 'keep', blank = null } = recipe;
       const to = blank && 'group' in blank ? groups.findIndex(({ code }) => code === blank.group) : blank;
-      return ['regroup', source, groups.map(({ from }) => sorted(from)), sorted(setAside), unnamed, missing, to];
+      const others = typeof unnamed === 'object' ? groups.findIndex(({ code }) => code === unnamed.group) : unnamed;
+      return ['regroup', source, groups.map(({ from }) => sorted(from)), sorted(setAside), others, missing, to];
     }
     case 'band':
       return ['band', recipe.source, recipe.ends, sorted(recipe.taken), recipe.bands.map((band) => (band.is === 'values' ? [...band.values] : [band.from, band.to]))]; // prettier-ignore

@@ -10,7 +10,8 @@ export interface Group {
 
 /** What becomes of answers that no group names: told as left over, set aside as no answer, or a group each. */
 export const UNNAMED = ['left-over', 'set-aside', 'own'] as const;
-export type Unnamed = (typeof UNNAMED)[number];
+/** The same, or the group (its code) into which everything else goes. */
+export type Unnamed = (typeof UNNAMED)[number] | { group: string };
 
 /** What becomes of missing codes that no group names: each stays, all become one, or all become blank. */
 export const MISSING_CODES = ['keep', 'one', 'blank'] as const;

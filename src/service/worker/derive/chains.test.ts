@@ -66,16 +66,18 @@ function regroupOf(variable: Variable): fc.Arbitrary<Recipe> {
         ),
       ),
     );
-  return fc.record({
-    kind: fc.constant('regroup' as const),
-    source: fc.constant(variable.id),
-    level: fc.constant('unordered' as const),
-    groups,
-    setAside: fc.subarray(all),
-    unnamed: fc.constantFrom(undefined, 'left-over' as const, 'set-aside' as const, 'own' as const),
-    missing: fc.constantFrom(undefined, 'keep' as const, 'one' as const, 'blank' as const),
-    blank: fc.constantFrom(undefined, { missing: 'refused' as const }),
-  });
+  return fc
+    .record({
+      kind: fc.constant('regroup' as const),
+      source: fc.constant(variable.id),
+      level: fc.constant('unordered' as const),
+      groups,
+      setAside: fc.subarray(all),
+      unnamed: fc.constantFrom(undefined, 'left-over' as const, 'set-aside' as const, 'own' as const),
+      missing: fc.constantFrom(undefined, 'keep' as const, 'one' as const, 'blank' as const),
+      blank: fc.constantFrom(undefined, { missing: 'refused' as const }),
+    })
+    .chain((recipe) => fc.constantFrom<Recipe>(recipe, { ...recipe, unnamed: { group: recipe.groups[0]!.code } }));
 }
 
 function bandOf(variable: Variable): fc.Arbitrary<Recipe> {

@@ -20,6 +20,8 @@ const STARTS: readonly (readonly [Start, string])[] = [
 const UNNAMED_WORDS = { 'left-over': 'are left over, and told', 'set-aside': 'are set aside: no answer', own: 'keep a group each' } as const; // prettier-ignore
 const MISSING_CODE_WORDS = { keep: 'stay, each for its own reason', one: 'become one: no answer', blank: 'become blank' } as const; // prettier-ignore
 
+const REST_LABEL = 'Everything else';
+
 const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 /** Categories to categories: the ribbons from old codes to new groups are the editor and the proof at once. */
@@ -38,8 +40,12 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
     const blank = 'blank' in next ? next.blank : recipe.blank;
     const groups = next.groups ?? recipe.groups;
     // A group that blanks went to may be gone, or have another number.
-    const to = blank && 'group' in blank ? renumbered(recipe.groups, groups, blank.group) : undefined;
-    change({ ...recipe, ...next, blank: blank && 'group' in blank ? (to === undefined ? undefined : { group: to }) : blank });
+    const follow = (code: string) => {
+      const to = next.groups ? renumbered(recipe.groups, groups, code) : code;
+      return to === undefined ? undefined : { group: to };
+    };
+    const unnamed = 'unnamed' in next ? next.unnamed : typeof recipe.unnamed === 'object' ? follow(recipe.unnamed.group) : recipe.unnamed;
+    change({ ...recipe, ...next, unnamed, blank: blank && 'group' in blank ? follow(blank.group) : blank });
     setText(null);
     setUnread([]);
   };
@@ -57,6 +63,10 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       const label = codes.find((one) => one.code === code)?.label ?? code;
       put({ groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
     } else put({ groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)), setAside });
+  };
+  const withRest = () => {
+    const groups = renumber([...recipe.groups, { code: '', label: REST_LABEL, from: [] }]);
+    put({ groups, unnamed: { group: groups.at(-1)!.code } });
   };
   const place = (from: number, to: number) => {
     const groups = [...recipe.groups];
@@ -112,10 +122,24 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       />
       <div className={css['row']} role="group" aria-label="What no group names">
         <Field label={isMultiple ? 'Options in no net' : 'Answers in no group'}>
-          <select className={kit['input']} value={recipe.unnamed ?? 'left-over'} onChange={(event) => put({ unnamed: UNNAMED.find((one) => one === event.target.value) })}>
+          <select
+            className={kit['input']}
+            value={typeof recipe.unnamed === 'object' ? `group ${recipe.unnamed.group}` : (recipe.unnamed ?? 'left-over')}
+            onChange={(event) => {
+              const { value } = event.target;
+              if (value === 'new') withRest();
+              else put({ unnamed: value.startsWith('group ') ? { group: value.slice('group '.length) } : UNNAMED.find((one) => one === value) });
+            }}
+          >
             {UNNAMED.map((one) => (
               <option key={one} value={one}>
                 {UNNAMED_WORDS[one]}
+              </option>
+            ))}
+            <option value="new">go to a new group, “{REST_LABEL}”</option>
+            {recipe.groups.map(({ code, label }) => (
+              <option key={code} value={`group ${code}`}>
+                go to {label || `group ${code}`}
               </option>
             ))}
           </select>
@@ -161,12 +185,12 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
           value={text ?? printRegroup(recipe)}
           onChange={(event) => {
             const read = parseRegroup(event.target.value, codes);
-            put({ groups: read.groups, setAside: read.setAside });
+            put({ groups: read.groups, setAside: read.setAside, unnamed: read.rest === null ? (typeof recipe.unnamed === 'object' ? undefined : recipe.unnamed) : { group: read.rest } });
             setText(event.target.value);
             setUnread(read.unread);
           }}
         />
-        <p className={css['hint']}>A group a line: label, colon, codes. “1-3” names the answers from 1 to 3.</p>
+        <p className={css['hint']}>A group a line: label, colon, codes. “1-3” names the answers from 1 to 3, “everything else” those that no line names.</p>
         {unread.map(({ line, text: unreadText }) => (
           <p key={line} className={css['warn']}>
             Line {line}, “{unreadText}”, has no colon: write label, colon, codes.

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { STANDINGS } from '../core/count/types.js';
 import { MENTIONS } from '../core/table/sentence.js';
 import { ROW_ORDERS } from '../core/table/order.js';
+import { PERCENTS } from '../core/table/share.js';
 import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
 
 const called = z
@@ -28,6 +29,7 @@ const how = {
   last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
   confidence: z.number().gt(0).lt(1).optional().describe('Of every interval and verdict; .95 where absent.'),
   predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted from the other.'),
+  percent: z.enum(PERCENTS).optional().describe('Which percentages the sentences of the reading give.'),
   exact: ExactSchema.optional(),
 };
 

@@ -88,12 +88,15 @@ function describe(
   );
   const missingCodes = new Set(missingIn(codes));
   const respondents = new Map(found.map((one) => [one.code, one.respondents]));
+  // A word among numbers is no answer, whether or not somebody has said why.
+  const isNone = (code: string) =>
+    missingCodes.has(code) || (variable.level === 'number' && parseNumber(code) === null);
   const missing =
     column.storage === 'sets'
       ? 0
       : described
         ? described.missing
-        : found.reduce((sum, one) => sum + (missingCodes.has(one.code) ? one.respondents : 0), 0);
+        : found.reduce((sum, one) => sum + (isNone(one.code) ? one.respondents : 0), 0);
   const answers = total - column.blank - missing;
   let picture: Picture = { is: 'none' };
   if (column.storage === 'number' && variable.level === 'number') {
@@ -255,7 +258,8 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   const missing = new Set(missingIn(codes));
   let figures: { summary: NumberSummary | null; histogram: Histogram | null } = { summary: null, histogram: null };
   // The options of a set are not in place of each other: who is not blank has answered.
-  const coded = column.storage === 'sets' ? [] : codes.filter((code) => !isAnswer(code));
+  const isWord = ({ code }: Code) => variable.level === 'number' && parseNumber(code) === null;
+  const coded = column.storage === 'sets' ? [] : codes.filter((code) => !isAnswer(code) || isWord(code));
   let without = coded.reduce((sum, { code }) => sum + (respondents.get(code) ?? 0), 0);
   if (variable.level === 'number') {
     const numbers = numbersOf(found, missing);

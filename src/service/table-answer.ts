@@ -4,6 +4,7 @@ import type { ExactOptions } from '../core/infer/exact/exact.js';
 import type { Test } from '../core/count/filter.js';
 import type { Standing } from '../core/count/types.js';
 import { mentionsOfTable } from '../core/reading/mentions.js';
+import type { Percent } from '../core/table/share.js';
 import type { ReadOptions } from '../core/reading/options.js';
 import { oneWayRequestOf } from '../core/reading/read-frequency.js';
 import { read, requestOf } from '../core/reading/read.js';
@@ -27,6 +28,7 @@ export type TableAsked = {
   last?: boolean | undefined;
   confidence?: number | undefined;
   predicted?: 'rows' | 'columns' | undefined;
+  percent?: Percent | undefined;
   exact?: ExactOptions | undefined;
 } & (
   | { sentence: string }
@@ -86,8 +88,8 @@ async function assessed(
 export async function answerTable(service: Service, study: OpenStudy, asked: TableAsked): Promise<WholeAnswer> {
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
-  const { order = 'list', last = false, confidence = 0.95, predicted, exact } = asked;
-  const options: ReadOptions = { predicted };
+  const { order = 'list', last = false, confidence = 0.95, predicted, percent, exact } = asked;
+  const options: ReadOptions = { predicted, percent };
   const counts = await countTable(service, study, sentence);
   const title = saySentence(sentence, variables);
   const one = async (name: string, table: Table): Promise<TableAnswer> => {

@@ -4,7 +4,7 @@ import type { Code } from '../codebook/types.js';
 import type { Column } from '../count/column.js';
 import { band, banded, bandFinder, checkBand, OUTSIDE, seamsOf } from './band.js';
 import { proveBand } from './band-proof.js';
-import { bandsAt, edgesByShare, edgesByWidth, labelOfRange } from './edges.js';
+import { bandsAt, edgesByShare, edgesByWidth, labelOfRange, labelWithout } from './edges.js';
 import { tallyValues } from './numbers.js';
 import { BAND_ENDS, type Band, type Cut, type Finding } from './types.js';
 
@@ -142,5 +142,21 @@ describe('edges', () => {
         expect(banded(one, codes, false).codes.filter(({ missing }) => missing !== null)).toEqual(codes);
       }),
     ); // prettier-ignore
+  });
+});
+
+describe('the label of a band from which values are set apart', () => {
+  it.each([
+    [null, 31, 'both', true, [16], 'Up to 31, not 16'],
+    [16, 31, 'both', true, [16], '17 to 31'],
+    [16, 31, 'both', true, [16, 17, 31, 20], '18 to 30, not 20'],
+    [16, 32, 'lower', true, [16, 31], '17 to 30'],
+    [15, 31, 'upper', true, [16], '17 to 31'],
+    [16, null, 'both', true, [16, 99], '17 and over, not 99'],
+    [16, 31, 'both', true, [32, 5], '16 to 31'],
+    [16, 16, 'both', true, [16], '16, not 16'],
+    [0, 2, 'lower', false, [1.5, 2], '0 to under 2, not 1.5'],
+  ] as const)('%j to %j, %s ends, whole %j, without %j', (from, to, ends, whole, apart, label) => {
+    expect(labelWithout({ from, to }, ends, whole, apart)).toBe(label);
   });
 });

@@ -23,6 +23,36 @@ export function labelOfRange(from: number | null, to: number | null, ends: BandE
   return to === null ? 'All' : ends === 'lower' ? `Under ${figure(to)}` : `Up to ${figure(to)}`;
 }
 
+/** Numbers that bands of single values take before any stretch does. */
+export const apartIn = (bands: readonly Cut[]): number[] =>
+  bands.flatMap((band) => (band.is === 'values' ? [...band.values] : [])).sort((a, b) => a - b);
+
+/**
+ * The label of a stretch from which single numbers are set apart: of whole numbers its ends move past them, and what lies
+ * within is named.
+ * @example labelWithout({ from: 16, to: 31 }, 'both', true, [16, 20]) // '17 to 31, not 20'
+ */
+export function labelWithout(
+  range: { from: number | null; to: number | null },
+  ends: BandEnds,
+  whole: boolean,
+  apart: readonly number[],
+): string {
+  let { from, to } = range;
+  const isApart = (value: number) => apart.includes(value);
+  if (whole) {
+    const first = () => (from === null ? NaN : ends === 'upper' ? from + 1 : from);
+    const last = () => (to === null ? NaN : ends === 'lower' ? to - 1 : to);
+    while (from !== null && isApart(first()) && first() !== last()) from++;
+    while (to !== null && isApart(last()) && first() !== last()) to--;
+  }
+  const isAbove = (value: number) => from === null || value > from || (value === from && ends !== 'upper');
+  const isBelow = (value: number) => to === null || value < to || (value === to && ends !== 'lower');
+  const within = apart.filter((value) => isAbove(value) && isBelow(value)).map(figure);
+  const label = labelOfRange(from, to, ends, whole);
+  return within.length === 0 ? label : `${label}, not ${within.join(', ')}`;
+}
+
 /**
  * Bands that share the whole line between them: one more than there are edges, the outermost open.
  * With `both` ends, whole numbers: an edge begins the upper band, and the lower one ends one before it.

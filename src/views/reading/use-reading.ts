@@ -56,7 +56,7 @@ export interface SplitReading {
 export function useSplitReading(
   split: Split | null,
   adjustment: Adjustment | undefined,
-  { sizes, predicted }: ReadOptions = {},
+  { sizes, predicted, percent }: ReadOptions = {},
 ): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
@@ -67,10 +67,10 @@ export function useSplitReading(
         marks: marksOf(stratum.table, known.strata[k] ?? null),
         letters: lettersOf(stratum.table, known.strata[k] ?? null, adjustment),
       })),
-      answers: readSplit(split, known, CONFIDENCE, { sizes, predicted }),
+      answers: readSplit(split, known, CONFIDENCE, { sizes, predicted, percent }),
       sums: sumsOfSplit(split, known, CONFIDENCE),
     };
-  }, [split, adjustment, sizes, predicted]);
+  }, [split, adjustment, sizes, predicted, percent]);
 }
 
 /** No axis was regrouped. */
@@ -86,7 +86,7 @@ export function useReading(
   table: Table | null,
   adjustment: Adjustment | undefined,
   own = NONE,
-  { proportions, sizes, predicted }: ReadOptions = {},
+  { proportions, sizes, predicted, percent }: ReadOptions = {},
 ): Reading {
   const known = useMemo(() => {
     if (!table) return null;
@@ -104,8 +104,8 @@ export function useReading(
     [assessment, exact.tests, own],
   );
   const answers = useMemo(
-    () => (table ? read(table, whole, CONFIDENCE, { proportions, sizes, predicted }) : []),
-    [table, whole, proportions, sizes, predicted],
+    () => (table ? read(table, whole, CONFIDENCE, { proportions, sizes, predicted, percent }) : []),
+    [table, whole, proportions, sizes, predicted, percent],
   );
   const sums = useMemo(
     () => (table && sumsOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,

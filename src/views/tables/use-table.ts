@@ -40,7 +40,7 @@ export const TOGETHER = '\u0000together';
 export function useTable(
   view: StudyView | null,
   sentence: SentenceBody | null,
-  { letters: adjustment, order = 'list', last = false, predicted, shares }: SavedTable['shown'],
+  { letters: adjustment, order = 'list', last = false, predicted, percent, shares }: SavedTable['shown'],
   stratum: string | null,
   sizes?: SizeWords,
 ): Shows {
@@ -96,10 +96,10 @@ export function useTable(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
   );
-  const each = useSplitReading(table ? null : strata, adjustment, { sizes, predicted });
+  const each = useSplitReading(table ? null : strata, adjustment, { sizes, predicted, percent });
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, sentence?.within === null ? sentence : null, CONFIDENCE);
-  const reading = useReading(table, adjustment, own, { proportions, sizes, predicted });
+  const reading = useReading(table, adjustment, own, { proportions, sizes, predicted, percent });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

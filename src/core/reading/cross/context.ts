@@ -17,6 +17,8 @@ export interface Read {
   confidence: number;
   sizes: SizeWords;
   predicted: 'rows' | 'columns';
+  /** Which percentages the sentences give. */
+  percent: 'column' | 'row';
   /** Titles of the variables. */
   rowTitle: string;
   columnTitle: string;
@@ -49,6 +51,7 @@ export function readOf(shown: Table, result: Assessment, confidence: number, opt
     confidence,
     sizes: options.sizes ?? SIZE_WORDS,
     predicted: options.predicted ?? 'rows',
+    percent: options.percent === 'row' ? 'row' : 'column',
     rowTitle: titleOf(rows.variable),
     columnTitle: columns ? titleOf(columns.variable) : '',
     rowsOrdered: hasOrder(rows),

@@ -1,7 +1,7 @@
-import { share } from '../../table/share.js';
 import { percent } from '../words.js';
 import { columnLabel, isSignificant, quote, type Read, rowLabel } from './context.js';
 import { shownMeasure } from './shown-measure.js';
+import { sidesOf } from './sides.js';
 
 /** Labels of the answer that one asks about: yes of yes and no, mentioned of mentioned and not. */
 const ASKED_ABOUT = /^(yes|true|agree|agrees|mentioned|ticked|selected|chosen|ja|oui|sí|si|sim)\b/i;
@@ -23,32 +23,33 @@ export function askedRow({ table, rowsKept }: Read): 0 | 1 {
 }
 
 /**
- * The row whose shares tell an association in a sentence: of two the one that is asked about; of a scale the outer end
- * that differs more between columns; else the row of the strongest cell. A position in the table.
+ * The answer whose shares tell an association in a sentence: of two the one that is asked about; of a scale the outer
+ * end that differs more between the groups; else that of the strongest cell. A position among the answers told.
  */
-export function toldRow(read: Read, strongest: number | undefined): number {
-  const { table, rowsKept, columnsKept, rowsOrdered } = read;
-  if (rowsKept.length === 2) return rowsKept[askedRow(read)] ?? 0;
-  if (!rowsOrdered) return strongest ?? rowsKept[0] ?? 0;
-  const spread = (row: number) => {
-    const rates = columnsKept.map((j) => share(table, 'column', row, j) ?? 0);
+export function toldAnswer(read: Read, strongest: { row: number; column: number } | undefined): number {
+  const { told, groups, rate, place } = sidesOf(read);
+  if (told.kept.length === 2) {
+    const asked = askedAbout(told.kept.flatMap((k) => told.categories[k] ?? [])) ?? 0;
+    return told.kept[asked] ?? 0;
+  }
+  if (!told.ordered) return strongest ? place(strongest).answer : (told.kept[0] ?? 0);
+  const spread = (answer: number) => {
+    const rates = groups.kept.map((group) => rate(answer, group));
     return Math.max(...rates) - Math.min(...rates);
   };
-  const [low = 0, high = 0] = [rowsKept.at(0), rowsKept.at(-1)];
+  const [low = 0, high = 0] = [told.kept.at(0), told.kept.at(-1)];
   return spread(high) > spread(low) ? high : low;
 }
 
-/** "“Yes” for 44% where Site is “Mill Row”", of the highest and the lowest column. */
-export function contrastOf(read: Read, row: number): string {
-  const { table, columnsKept, columnTitle, rowTitle } = read;
-  const rate = (j: number) => share(table, 'column', row, j) ?? 0;
-  const ranked = [...columnsKept].sort((a, b) => rate(b) - rate(a));
+/** "Uses the tap is “Yes” for 44% where Site is “Mill Row”", of the groups with the highest and the lowest share. */
+export function contrastOf(read: Read, answer: number): string {
+  const { told, groups, rate } = sidesOf(read);
+  const ranked = [...groups.kept].sort((a, b) => rate(answer, b) - rate(answer, a));
   const [top, bottom] = [ranked.at(0) ?? 0, ranked.at(-1) ?? 0];
-  const label = (j: number) => quote(table.columns?.categories[j]?.label ?? '');
-  const answer = quote(table.rows.categories[row]?.label ?? '');
-  const most = `${percent(rate(top))} where ${columnTitle} is ${label(top)}`;
-  const least = `${percent(rate(bottom))} where it is ${label(bottom)}`;
-  return `${rowTitle} is ${answer} for ${most}, and for ${least}`;
+  const label = (group: number) => quote(groups.categories[group]?.label ?? '');
+  const most = `${percent(rate(answer, top))} where ${groups.title} is ${label(top)}`;
+  const least = `${percent(rate(answer, bottom))} where it is ${label(bottom)}`;
+  return `${told.title} is ${quote(told.categories[answer]?.label ?? '')} for ${most}, and for ${least}`;
 }
 
 /** Which end of one ordered variable goes with which end of the other, by the sign of tau-b. */
@@ -72,17 +73,20 @@ function fourDirection(read: Read): string | null {
   return `${pair}: φ is ${phi > 0 ? 'above' : 'below'} 0 because ${first} come first in their codes`;
 }
 
-/** The column in which a row's share is above its overall share by the most. */
-function moreOften({ table, result, rowsKept, columnsKept, rowTitle, columnTitle, confidence }: Read): string | null {
+/** The group in which an answer's share is above its overall share by the most. */
+function moreOften(read: Read): string | null {
+  const { result, rowsKept, columnsKept, confidence } = read;
   const { cells } = result;
   if (!cells) return null;
   const best = cells.adjustedResidual
     .flatMap((row, i) => row.map((residual, j) => ({ i, j, residual, p: cells.adjustedP[i]?.[j] ?? 1 })))
     .sort((a, b) => b.residual - a.residual)[0];
   if (!best || best.p >= 1 - confidence) return null;
-  const [row = 0, column = 0] = [rowsKept[best.i], columnsKept[best.j]];
-  const [label, answer] = [table.columns?.categories[column]?.label ?? '', table.rows.categories[row]?.label ?? ''];
-  return `Where ${columnTitle} is ${quote(label)}, ${rowTitle} is ${quote(answer)} more often: ${percent(share(table, 'column', row, column) ?? 0)}, against ${percent(share(table, 'column', row, null) ?? 0)} overall`;
+  const { told, groups, rate, place } = sidesOf(read);
+  const { answer, group } = place({ row: rowsKept[best.i] ?? 0, column: columnsKept[best.j] ?? 0 });
+  const where = `Where ${groups.title} is ${quote(groups.categories[group]?.label ?? '')}`;
+  const is = `${told.title} is ${quote(told.categories[answer]?.label ?? '')} more often`;
+  return `${where}, ${is}: ${percent(rate(answer, group))}, against ${percent(rate(answer, null))} overall`;
 }
 
 /** Which way an association runs, by the labels and not by the sign; empty where none is shown. */
@@ -91,13 +95,13 @@ export function directions(read: Read): string[] {
   const { rowsOrdered, columnsOrdered, twoByTwo } = read;
   if (twoByTwo) {
     const way = fourDirection(read);
-    return [`${contrastOf(read, toldRow(read, undefined))}.`, ...(way === null ? [] : [`${way}.`])];
+    return [`${contrastOf(read, toldAnswer(read, undefined))}.`, ...(way === null ? [] : [`${way}.`])];
   }
   if (rowsOrdered && columnsOrdered) {
     const way = orderedDirection(read);
     return way === null ? [] : [`${way}.`];
   }
-  const way = rowsOrdered ? contrastOf(read, toldRow(read, undefined)) : moreOften(read);
+  const way = sidesOf(read).told.ordered ? contrastOf(read, toldAnswer(read, undefined)) : moreOften(read);
   return way === null ? [] : [`${way}.`];
 }
 

@@ -3,7 +3,7 @@ import { answer, type Answer, QUESTIONS } from '../types.js';
 import { sayChiSquare, sayP } from '../words.js';
 import { sayStatistic } from './association.js';
 import { isSignificant, leadTest, type Read } from './context.js';
-import { contrastOf, orderedDirection, toldRow } from './direction.js';
+import { contrastOf, orderedDirection, toldAnswer } from './direction.js';
 import { sayMeasures } from './strength.js';
 import type { Carrier } from './where.js';
 
@@ -21,10 +21,10 @@ function sayLead(read: Read): string {
   return `${sayStatistic(id, test)}${sayP(test.p)}, ${N}${effective}`;
 }
 
-/** What is told of the table: the direction of an ordered pair, else one answer in two columns. */
+/** What is told of the table: the direction of an ordered pair, else one answer in two groups. */
 function tale(read: Read, carriers: readonly Carrier[]): string {
   const ordered = !read.twoByTwo && read.rowsOrdered && read.columnsOrdered ? orderedDirection(read) : null;
-  return ordered ?? contrastOf(read, toldRow(read, carriers[0]?.row));
+  return ordered ?? contrastOf(read, toldAnswer(read, carriers[0]));
 }
 
 /** How do I say it? */

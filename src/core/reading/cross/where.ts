@@ -1,7 +1,7 @@
-import { share } from '../../table/share.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from '../types.js';
 import { capital, numeral, percent } from '../words.js';
 import { isSignificant, type Read } from './context.js';
+import { sidesOf } from './sides.js';
 
 /** A cell that departs from independence. */
 export interface Carrier {
@@ -32,12 +32,12 @@ export function carriers({ result, rowsKept, columnsKept, confidence }: Read): C
     .sort((a, b) => Math.abs(b.residual) - Math.abs(a.residual));
 }
 
-const COLUMNS_NAMED = 4;
-const ROWS_NAMED = 2;
+const GROUPS_NAMED = 4;
+const ANSWERS_NAMED = 2;
 
 /** Where in the table? */
 export function where(read: Read, found: readonly Carrier[]): Answer {
-  const { table, result, rowTitle, columnTitle } = read;
+  const { result } = read;
   if (found.length === 0) {
     return answer('where', QUESTIONS.where, {
       verdict: isSignificant(read) ? 'In no single cell.' : null,
@@ -48,14 +48,15 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
       ],
     });
   }
-  const columns = [...new Set(found.map(({ column }) => column))];
-  const cells = columns.slice(0, COLUMNS_NAMED).map((column): ReadCell => {
-    const mine = found.filter((carrier) => carrier.column === column);
-    const named = mine.slice(0, ROWS_NAMED);
+  const { told, groups, rate, place } = sidesOf(read);
+  const stand = found.map((carrier) => ({ ...carrier, ...place(carrier) }));
+  const together = [...new Set(stand.map(({ group }) => group))];
+  const cells = together.slice(0, GROUPS_NAMED).map((group): ReadCell => {
+    const named = stand.filter((carrier) => carrier.group === group).slice(0, ANSWERS_NAMED);
     return {
-      subject: `${columnTitle}: ${table.columns?.categories[column]?.label ?? ''}`,
-      parts: named.map(({ row, residual, p }) => ({
-        text: `${rowTitle} “${table.rows.categories[row]?.label ?? ''}”: ${percent(share(table, 'column', row, column) ?? 0)}, overall ${percent(share(table, 'column', row, null) ?? 0)}`,
+      subject: `${groups.title}: ${groups.categories[group]?.label ?? ''}`,
+      parts: named.map(({ answer: position, residual, p }) => ({
+        text: `${told.title} “${told.categories[position]?.label ?? ''}”: ${percent(rate(position, group))}, overall ${percent(rate(position, null))}`,
         direction: residual > 0 ? 'more' : 'fewer',
         strong: p < 0.001,
       })),
@@ -63,9 +64,10 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
   });
   const total = result.base.rows * result.base.columns;
   const part = found.reduce((sum, { contribution }) => sum + contribution, 0);
-  const others = columns.length - COLUMNS_NAMED;
+  const others = together.length - GROUPS_NAMED;
+  const line = read.percent === 'row' ? 'row' : 'column';
   const more =
-    others > 0 ? ` ${capital(numeral(others))} more ${others === 1 ? 'column stands' : 'columns stand'} out.` : '';
+    others > 0 ? ` ${capital(numeral(others))} more ${others === 1 ? `${line} stands` : `${line}s stand`} out.` : '';
   return answer('where', QUESTIONS.where, {
     cells,
     notes: [

@@ -5,7 +5,7 @@ import type { Split } from '../../table/split.js';
 import { MEASURE_WORDS } from '../about.js';
 import { sayStatistic, sayTest, testLines, verdictOfP } from '../cross/association.js';
 import { quote } from '../cross/context.js';
-import { contrastOf, toldRow } from '../cross/direction.js';
+import { contrastOf, toldAnswer } from '../cross/direction.js';
 import type { ReadOptions } from '../options.js';
 import { answer, type Answer, QUESTIONS, type ReadTest } from '../types.js';
 import { coefficient, ratio, sayChiSquare, sayP } from '../words.js';
@@ -68,7 +68,7 @@ function say(whole: Whole, within: Assessment): Answer {
   const lead = withinTest(whole, within);
   if (!lead) return answer('say', QUESTIONS.say, {});
   const common = within.measures['common-odds-ratio'];
-  const rates = read.twoByTwo ? `: over all of them ${contrastOf(read, toldRow(read, undefined))}` : '';
+  const rates = read.twoByTwo ? `: over all of them ${contrastOf(read, toldAnswer(read, undefined))}` : '';
   const figures = [
     sayChiSquare(lead.test, split.all.base),
     sayP(lead.test.p),

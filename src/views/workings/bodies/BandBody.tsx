@@ -10,7 +10,7 @@ import kit from '../../../kit/kit.module.css';
 import { client, problemText } from '../../client.js';
 import { NumberInput } from '../editor/NumberInput.js';
 import { BandChart } from './BandChart.js';
-import { grainOf, numbered, withEnds, withOtherEnds } from './band-edits.js';
+import { fullLabels, grainOf, numbered, plainLabels, withEnds, withOtherEnds } from './band-edits.js';
 import type { BodyProps } from './types.js';
 import css from '../workings.module.css';
 import band from './band.module.css';
@@ -30,7 +30,7 @@ function sharesIn(text: string): number[] | null {
 }
 
 /** A number to ordered categories, cut on its histogram, by parts, or by typing the ends. */
-export function BandBody({ view, recipe, change, previewed, source }: BodyProps<Band>) {
+export function BandBody({ view, recipe, change: put, previewed, source }: BodyProps<Band>) {
   const [distribution, setDistribution] = useState<{ of: number; found: Distribution } | null>(null);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [parts, setParts] = useState<number | null>(4);
@@ -58,13 +58,15 @@ export function BandBody({ view, recipe, change, previewed, source }: BodyProps<
   const grain = grainOf(found.from, found.to, whole);
   // Of whole numbers, "18 to 24" is how bands are said.
   const ends: BandEnds = recipe.bands.length > 0 ? recipe.ends : whole ? 'both' : 'lower';
+  // Labels follow what is set apart from their bands, whichever edit does it.
+  const change = (next: Band) => put(fullLabels(next, whole));
+  const current = plainLabels({ ...recipe, ends }, whole);
   const cut = (edges: readonly number[]) => change({ ...recipe, ends, bands: bandsAt(edges, ends, whole) });
   const byShares = (shares: readonly number[]) => {
     client.distribution(study, id, ends, shares).then(({ edges }) => cut(edges), (error: unknown) => setProblem(problemText(error)));
   };
-  const current = { ...recipe, ends };
   const many = Math.max(2, Math.min(100, Math.round(parts ?? 4)));
-  const setBand = (at: number, next: Cut) => change({ ...current, bands: recipe.bands.map((one, k) => (k === at ? next : one)) });
+  const setBand = (at: number, next: Cut) => change({ ...current, bands: current.bands.map((one, k) => (k === at ? next : one)) });
   const reached = found.missing.flatMap((one) => {
     const at = bandFinder(recipe)(one.value);
     return at < 0 ? [] : [{ ...one, band: recipe.bands[at]?.label ?? '', taken: recipe.taken.includes(one.code) }];
@@ -143,10 +145,10 @@ export function BandBody({ view, recipe, change, previewed, source }: BodyProps<
                     {one.is === 'range' ? (
                       <>
                         <td className={band['end']}>
-                          <NumberInput label={`${one.label} ${from}`} value={one.from} empty="open" put={(next) => setBand(at, withEnds(one, { from: next, to: one.to }, ends, whole))} />
+                          <NumberInput label={`${one.label} ${from}`} value={one.from} empty="open" put={(next) => setBand(at, withEnds(current.bands[at] as typeof one, { from: next, to: one.to }, ends, whole))} />
                         </td>
                         <td className={band['end']}>
-                          <NumberInput label={`${one.label} ${to}`} value={one.to} empty="open" put={(next) => setBand(at, withEnds(one, { from: one.from, to: next }, ends, whole))} />
+                          <NumberInput label={`${one.label} ${to}`} value={one.to} empty="open" put={(next) => setBand(at, withEnds(current.bands[at] as typeof one, { from: one.from, to: next }, ends, whole))} />
                         </td>
                       </>
                     ) : (
@@ -157,7 +159,7 @@ export function BandBody({ view, recipe, change, previewed, source }: BodyProps<
                     <td className={band['figure']}>{respondents === undefined ? '' : said(respondents)}</td>
                     <td className={band['figure']}>{respondents === undefined || found.answers === 0 ? '' : ((100 * respondents) / found.answers).toFixed(1)}</td>
                     <td>
-                      <button type="button" className={css['tool']} aria-label={`Take out ${one.label}`} onClick={() => change({ ...current, bands: numbered(recipe.bands.filter((_, k) => k !== at)) })}>
+                      <button type="button" className={css['tool']} aria-label={`Take out ${one.label}`} onClick={() => change({ ...current, bands: numbered(current.bands.filter((_, k) => k !== at)) })}>
                         ×
                       </button>
                     </td>
@@ -168,8 +170,8 @@ export function BandBody({ view, recipe, change, previewed, source }: BodyProps<
           </table>
         )}
         <div className={css['row']}>
-          <Button onClick={() => change({ ...current, bands: numbered([...recipe.bands, { is: 'range', code: '', label: '', from: found.to + grain.step, to: null }]) })}>Add a band</Button>
-          <Button onClick={() => change({ ...current, bands: numbered([{ is: 'values', code: '', label: figure(found.from), values: [found.from] }, ...recipe.bands]) })}>
+          <Button onClick={() => change({ ...current, bands: numbered([...current.bands, { is: 'range', code: '', label: '', from: found.to + grain.step, to: null }]) })}>Add a band</Button>
+          <Button onClick={() => change({ ...current, bands: numbered([{ is: 'values', code: '', label: figure(found.from), values: [found.from] }, ...current.bands]) })}>
             Set a single value apart
           </Button>
           <Choice

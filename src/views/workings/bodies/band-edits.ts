@@ -1,5 +1,5 @@
 import { bandFinder } from '../../../core/recode/band.js';
-import { bandsAt, labelOfRange } from '../../../core/recode/edges.js';
+import { apartIn, bandsAt, labelOfRange, labelWithout } from '../../../core/recode/edges.js';
 import type { Band, BandEnds, Cut } from '../../../core/recode/types.js';
 
 export type Range = Extract<Cut, { is: 'range' }>;
@@ -122,4 +122,22 @@ export function withOtherEnds(recipe: Band, ends: BandEnds, whole: boolean): Ban
       return { ...band, ...next, label: plain ? labelOfRange(next.from, next.to, ends, whole) : band.label };
     }),
   };
+} // prettier-ignore
+
+/** A recipe in which labels that only say which numbers a band takes leave out what is set apart: edits are made on it. */
+export function plainLabels(recipe: Band, whole: boolean): Band {
+  const { bands, ends } = recipe;
+  const apart = apartIn(bands);
+  const plain = (band: Range): Range =>
+    band.label === labelWithout(band, ends, whole, apart) ? { ...band, label: labelOfRange(band.from, band.to, ends, whole) } : band;
+  return { ...recipe, bands: bands.map((band) => (band.is === 'range' ? plain(band) : band)) };
+}
+
+/** The same the other way round: such labels tell what is set apart from their band. */
+export function fullLabels(recipe: Band, whole: boolean): Band {
+  const { bands, ends } = recipe;
+  const apart = apartIn(bands);
+  const full = (band: Range): Range =>
+    band.label === labelOfRange(band.from, band.to, ends, whole) ? { ...band, label: labelWithout(band, ends, whole, apart) } : band;
+  return { ...recipe, bands: bands.map((band) => (band.is === 'range' ? full(band) : band)) };
 } // prettier-ignore

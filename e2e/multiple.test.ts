@@ -49,9 +49,7 @@ describe('a question with several answers', () => {
     const gather = (settle: 'option' | 'exclusive' | 'aside'): Recipe => ({ kind: 'gather', items: [item('beans', 'Yes', ['yes', 'TRUE']), item('kale', '1'), item('herbs', 'x')], none: item('none', '1'), settle }); // prettier-ignore
     const { body: kept } = await call<KeptWorking>(session.server, 'POST', `/studies/${study}/workings`, { name: 'grows', label: 'Grows', recipe: gather('option') }); // prettier-ignore
     const contradicted = kept.proof.findings.find(({ title }) => title === 'Contradicted')!;
-    expect(contradicted.text).toContain(
-      '1 gave it together with another answer (respondent 8); there the other answers stand',
-    );
+    expect(contradicted.text).toContain('1 gave it together with another answer (id 8); there the other answers stand');
     const counts = (more: object = {}) => call<Counts>(session.server, 'POST', `/studies/${study}/counts`, { rows: kept.variable, by: null, only: [], ...more }); // prettier-ignore
     const found = byCode((await counts()).body);
     expect(found).toMatchObject({ none: 1, 'not-asked': 1, blank: 1, 'no-answer': 0 });

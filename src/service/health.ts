@@ -7,15 +7,12 @@ import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
+import { mayIdentify } from './identifier.js';
 import { soundness } from './roster.js';
 
 /** What was found in a column that never changes: looked for once while the service runs. */
 type Found = Pick<Patient, 'far' | 'twins' | 'numeric'>;
 const known = new WeakMap<Service, Map<string, Promise<Found>>>();
-
-/** Names by which identifiers go. */
-const IDENTIFIER =
-  /(^|[^a-z])(id|ident|identifier|key|serial|case|caseid|respid|respondent|uuid|guid|number|no|nr)([^a-z]|$)/i;
 
 /** Up to this many different values are categories, whatever they spell. */
 const CATEGORIES_AT_MOST = 12;
@@ -25,9 +22,6 @@ function lookAmong(codes: readonly ColumnCode[], level: Level): Found {
   const numeric = level !== 'number' && codes.length > CATEGORIES_AT_MOST ? numericOf(facts, true, '.') : null;
   return { far: level === 'text' ? [] : farCodes(facts), numeric, twins: null };
 }
-
-const mayIdentify = ({ name, label, level }: VariableRow) =>
-  (level === 'text' || level === 'number') && IDENTIFIER.test(`${name} ${label}`.replace(/[_.-]/g, ' '));
 
 /** Looks into a column that is not kept by codes, or that may be an identifier. */
 async function lookInto(service: Service, study: OpenStudy, variable: VariableRow, column: ColumnRow): Promise<Found> {

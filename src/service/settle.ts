@@ -11,6 +11,7 @@ import { dropUnusedLists, insertCodeList, replaceCodes } from '../store/code-lis
 import { allVariables, updateVariable, type VariableRow } from '../store/variables.js';
 import { allWorkings, putWorking, type WorkingRow } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
+import { identifierOf } from './identifier.js';
 import type { Derived } from './worker/derive/types.js';
 
 /** Grows when sets are computed in another way, so that those of before are computed again. */
@@ -49,7 +50,10 @@ export async function deriveFrom(
     return { column: variable.columnId, title: titleOf(variable), level: variable.level, codes: variable.codes };
   });
   const { respondents } = studyRow(study.db);
-  const derived = await service.run('derive', { file: study.file, respondents, recipe, sources, proofOnly });
+  // Only proofs of questions name respondents.
+  const identifier = setKinds.includes(recipe.kind) ? identifierOf(study.db) : null;
+  const job = { file: study.file, respondents, recipe, sources, identifier, proofOnly };
+  const derived = await service.run('derive', job);
   const empty = sources.filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents).map(({ title }) => title); // prettier-ignore
   return { ...derived, proof: withoutValues(derived.proof, [...new Set(empty)]) };
 }

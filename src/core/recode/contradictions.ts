@@ -11,6 +11,8 @@ export interface Contradictions {
   dropped: number;
   /** The first of them, by their place in the data, from 1. */
   listed: number[];
+  /** What those are called, and by which variable; absent: by their row in the data. */
+  called?: { by: string; names: string[] } | undefined;
 }
 
 interface Sets {
@@ -89,9 +91,10 @@ const RULES: Record<Settle, string> = {
 };
 
 /** Contradictions in words: how many, where, and what was done. */
-function sayContradictions({ respondents, listed }: Contradictions, rule: Settle): string {
+function sayContradictions({ respondents, listed, called }: Contradictions, rule: Settle): string {
   if (respondents === 0) return 'Nobody gave it together with another answer.';
-  const where = `respondent${listed.length === 1 ? '' : 's'} ${listed.join(', ')}${respondents > listed.length ? ', …' : ''}`;
+  const by = called?.by ?? (listed.length === 1 ? 'row' : 'rows');
+  const where = `${by} ${(called?.names ?? listed).join(', ')}${respondents > listed.length ? ', …' : ''}`;
   return `${respondents.toLocaleString('en')} gave it together with another answer (${where}); ${RULES[rule]}.`;
 }
 

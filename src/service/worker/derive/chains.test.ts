@@ -224,7 +224,14 @@ describe('workings on workings on workings', () => {
           try {
             checkRecipe(recipe, []);
             const sources = sourcesOf(recipe).map((id) => variables.find((variable) => variable.id === id)!);
-            const derived = deriveInStudy({ file: '', respondents: RESPONDENTS, recipe, sources, proofOnly: false });
+            const derived = deriveInStudy({
+              file: '',
+              respondents: RESPONDENTS,
+              recipe,
+              sources,
+              identifier: null,
+              proofOnly: false,
+            });
             sound(derived);
             made++;
             kinds.add(recipe.kind);

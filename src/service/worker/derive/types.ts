@@ -10,12 +10,20 @@ export interface DeriveSource {
   codes: readonly Code[];
 }
 
+/** The column by which a study calls its respondents, and its title. */
+export interface Identifier {
+  column: number;
+  title: string;
+}
+
 export interface DeriveJob {
   file: string;
   respondents: number;
   recipe: Recipe;
   /** In the order of the recipe's sources. */
   sources: DeriveSource[];
+  /** By what respondents are called who are named in the proof; null: by their row in the data. */
+  identifier: Identifier | null;
   /** Only the proof and the figures are wanted. */
   proofOnly: boolean;
 }

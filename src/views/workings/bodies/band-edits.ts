@@ -129,7 +129,9 @@ export function plainLabels(recipe: Band, whole: boolean): Band {
   const { bands, ends } = recipe;
   const apart = apartIn(bands);
   const plain = (band: Range): Range =>
-    band.label === labelWithout(band, ends, whole, apart) ? { ...band, label: labelOfRange(band.from, band.to, ends, whole) } : band;
+    band.label === labelWithout(band, ends, whole, apart)
+      ? { ...band, label: labelOfRange(band.from, band.to, ends, whole) }
+      : band;
   return { ...recipe, bands: bands.map((band) => (band.is === 'range' ? plain(band) : band)) };
 }
 

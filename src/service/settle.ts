@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
+import { withSourceLabels } from '../core/recode/source-labels.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof, Recipe } from '../core/recode/types.js';
 import { withoutValues } from '../core/recode/without-values.js';
@@ -20,7 +21,7 @@ const setKinds: readonly Recipe['kind'][] = ['gather', 'slots', 'combine'];
 
 /** What a working's result depends on: the columns and codes of its sources. */
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {
-  const several = ['interlock', 'score', 'combine', 'slots'].includes(recipe.kind);
+  const several = ['interlock', 'score', 'combine', 'slots', 'gather'].includes(recipe.kind);
   const sources = sourcesOf(recipe).map((id) => {
     const variable = variables.find((one) => one.id === id);
     // What is made of several variables calls them by their titles, in its codes or in its proof.
@@ -52,7 +53,8 @@ export async function deriveFrom(
   const { respondents } = studyRow(study.db);
   // Only proofs of questions name respondents.
   const identifier = setKinds.includes(recipe.kind) ? identifierOf(study.db) : null;
-  const job = { file: study.file, respondents, recipe, sources, identifier, proofOnly };
+  const named = withSourceLabels(recipe, variables);
+  const job = { file: study.file, respondents, recipe: named, sources, identifier, proofOnly };
   const derived = await service.run('derive', job);
   const empty = sources.filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents).map(({ title }) => title); // prettier-ignore
   return { ...derived, proof: withoutValues(derived.proof, [...new Set(empty)]) };

@@ -4,6 +4,7 @@ import { type Code, titleOf } from '../../../core/codebook/types.js';
 import { MOST_AT_ONCE, patternOf, sayTooMany } from '../../../core/recode/apply.js';
 import { provable, wrongWith } from '../../../core/recode/check.js';
 import { sayRecipe, verbOf } from '../../../core/recode/say.js';
+import { withSourceLabels } from '../../../core/recode/source-labels.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
 import type { Recipe } from '../../../core/recode/types.js';
 import { Button, Problem, Wait } from '../../../kit/kit.js';
@@ -59,7 +60,7 @@ export function WorkingEditor(props: EditorProps) {
   const made = view.variables.find(({ id }) => id === model?.variable);
   const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(make, sources);
   const name = working ? (made?.name ?? '') : '';
-  const recipe = model ? model.recipe : startRecipe(make, sources, codes);
+  const recipe = model ? withSourceLabels(model.recipe, view.variables) : startRecipe(make, sources, codes);
   const source = view.variables.find(({ id }) => id === first);
   const pattern = label === '' || !source ? '' : patternOf(label, titleOf(source), 'label');
   const initial: EditorDraft = {

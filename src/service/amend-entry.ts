@@ -135,11 +135,12 @@ async function amendCopy(service: Service, study: OpenStudy, id: number, amendme
   await settle(service, study);
   touchStudy(db);
   const now = allEntries(db);
+  const replayed = new Set([id, ...later.map((entry) => entry.id)]);
   const sound = soundness(allVariables(db), allWorkings(db));
   return {
     words: findEntry(now, id).words,
     replayed: later.length,
-    misfits: now.filter((entry) => entry.id >= id && entry.note !== '').map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
+    misfits: now.filter((entry) => replayed.has(entry.id) && entry.note !== '').map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
     failing: allVariables(db).filter((variable) => held.has(variable.id) && !sound(variable.id)).map((variable) => ({ variable: variable.id, title: titleOf(variable) })),
   };
 } // prettier-ignore

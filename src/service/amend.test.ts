@@ -95,6 +95,22 @@ describe('an entry changed in the middle of the ledger', () => {
     expect(allTables(study.db).map(({ title }) => title)).toEqual(['Mood in two']);
   });
 
+  it('reports no loss where what follows never touched what was left out', async () => {
+    const study = await take('No loss');
+    const { id: site } = find(study, 'site');
+    const code = (name: string, label = name) => ({ code: name, label, missing: null });
+    const [first, second, third] = [code('1', 'Mill'), code('2', 'Orchard'), code('3', 'Quarry')];
+    await editEntries(service, study, [{ variable: site, codes: [first, second, third] }]);
+    await editEntries(service, study, [{ variable: site, codes: [first, second, third, code('9', 'Other')] }]);
+    const added = listEntries(study).at(-1)!;
+    await editEntries(service, study, [{ variable: site, codes: [code('1', 'Mill Row'), second, third, code('9', 'Other')] }]); // prettier-ignore
+    await editEntries(service, study, [{ variable: site, codes: [third, second, code('1', 'Mill Row'), code('9', 'Other')] }]); // prettier-ignore
+    const out = await amendEntry(service, study, added.id, { is: 'left-out' });
+    expect(out).toMatchObject({ misfits: [], failing: [] });
+    expect(listEntries(study).map(({ note, leftOut }) => [note, leftOut])).toEqual([['', null], ['', null], ['', 'chosen'], ['', null], ['', null]]); // prettier-ignore
+    expect(find(study, 'site').codes.map(({ label }) => label)).toEqual(['Quarry', 'Orchard', 'Mill Row']);
+  });
+
   it('puts code lists together code by code, and names proofs that hold no more', async () => {
     const study = await take('Codes');
     const { id: site } = find(study, 'site');

@@ -76,12 +76,9 @@ function listFits(thing: Difference, { now, derived }: Scene): Verdict {
   const list = now.list.get(thing.id);
   const [was, mine] = [thing.before?.['codes'], thing.after?.['codes']] as [Code[] | undefined, Code[] | undefined];
   if (!list || !was || !mine || !thing.after) return { thing };
+  // A code that is not there any more is missed only by a change that touched it, and that change brings it with it.
   const { codes } = mergeCodes(was, list.codes, mine);
-  const lost = mine.filter(({ code }) => was.some((one) => one.code === code) && !codes.some((one) => one.code === code)).map(({ code }) => code); // prettier-ignore
-  return {
-    thing: { ...thing, before: { ...thing.before, codes: list.codes }, after: { ...thing.after, codes } },
-    misfits: lost.length > 0 ? [`the list ${list.name} has no code ${lost.join(', ')} any more`] : [],
-  };
+  return { thing: { ...thing, before: { ...thing.before, codes: list.codes }, after: { ...thing.after, codes } } };
 }
 
 function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {

@@ -145,7 +145,9 @@ export const CodebookPlanSchema = z
     kind: z.string().describe('What the file was found to be.'),
     described: z.int().describe('Variables that it describes.'),
     remarks: z.array(z.string()).describe('What of it was not understood.'),
-    edits: z.array(VariableEditSchema.extend({ variable: id })).describe('To be sent as they are, to make them.'),
+    edits: z
+      .array(VariableEditSchema.extend({ variable: id, codes: z.array(CodeSchema).optional() }))
+      .describe('To be sent as they are, to make them.'),
     lines: z
       .array(z.object({ variable: id, field: z.enum(CODEBOOK_FIELDS), before: z.string(), after: z.string() }))
       .describe('What becomes of each field.'),

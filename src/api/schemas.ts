@@ -104,7 +104,22 @@ export const VariableEditSchema = z
     label: text(10_000).optional(),
     question: text(10_000).optional(),
     level: sourceLevel.optional(),
-    codes: z.array(CodeSchema).max(5000).optional(),
+    codes: z
+      .array(
+        z.strictObject({
+          code: text(1000).describe('What stands in the data.'),
+          label: text(10_000).optional().describe('Absent: as it is; of a new code, the code.'),
+          missing: z
+            .enum(MISSING_REASONS)
+            .nullable()
+            .optional()
+            .describe('Absent: as it is; of a new code, an answer.'),
+        }),
+      )
+      .max(5000)
+      .optional()
+      .describe('Codes to change or to add; those that are not named stay as they are.'),
+    onlyThese: z.boolean().optional().describe('The code list has these codes and no others.'),
     codesFor: z
       .enum(['all', 'this'])
       .optional()

@@ -14,8 +14,10 @@ export type RosterVariable = StudyView['variables'][number];
 export type KeptTable = StudyView['tables'][number];
 export type Working = StudyView['workings'][number];
 export type VariableDetail = z.infer<typeof schemas.VariableDetailSchema>;
-export type VariableEdit = z.infer<typeof schemas.VariableEditSchema>;
-export type EntryEdit = z.input<typeof codebook.EntryEditsSchema>['edits'][number];
+/** An edit as screens make it: a code list is changed as a whole. */
+type WithWholeList<T> = Omit<T, 'codes'> & { codes?: CodeBody[] | undefined };
+export type VariableEdit = WithWholeList<z.infer<typeof schemas.VariableEditSchema>>;
+export type EntryEdit = WithWholeList<z.input<typeof codebook.EntryEditsSchema>['edits'][number]>;
 export type Changed = z.infer<typeof codebook.ChangedSchema>;
 export type CodeList = z.infer<typeof codebook.CodeListSchema>;
 export type CodeListDraft = z.input<typeof codebook.CodeListDraftSchema>;

@@ -1,5 +1,6 @@
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { canonicalCode } from '../core/codebook/number.js';
+import { type CodeEdit, putCodes } from '../core/codebook/put-codes.js';
 import { Fault } from '../core/fault.js';
 import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
 import type { Db } from '../store/open.js';
@@ -15,7 +16,10 @@ export interface VariableEdit extends Partial<{ [K in keyof Marks]: Marks[K] | u
   label?: string | undefined;
   question?: string | undefined;
   level?: Exclude<Level, 'multiple'> | undefined;
-  codes?: Code[] | undefined;
+  /** Codes to change or add; the others of the list stay. */
+  codes?: CodeEdit[] | undefined;
+  /** The list has these codes and no others. */
+  onlyThese?: boolean | undefined;
   /** Where the code list is shared: change it for all, or only here. */
   codesFor?: 'all' | 'this' | undefined;
   /** A code list to use in the place of the variable's own; null: none. */
@@ -28,7 +32,7 @@ export interface EntryEdit extends VariableEdit {
 }
 
 /** Refuses a list in which a code stands twice. @throws Fault naming its lines */
-export function checkCodes(codes: readonly Code[]): void {
+export function checkCodes(codes: readonly Pick<Code, 'code'>[]): void {
   const seen = new Map<string, number>();
   codes.forEach(({ code }, k) => {
     const twin = seen.get(canonicalCode(code));
@@ -79,10 +83,11 @@ interface Relisting {
 
 function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): Relisting[] {
   const same = new Map<string, Relisting & { codesFor: VariableEdit['codesFor'] }>();
-  for (const { variable: id, codes, codesFor } of edits) {
-    if (!codes) continue;
-    checkCodes(codes);
+  for (const { variable: id, codes: given, onlyThese, codesFor } of edits) {
+    if (!given) continue;
+    checkCodes(given);
     const variable = variables.get(id)!;
+    const codes = putCodes(variable.codes, given, onlyThese);
     const list = variable.codeListId;
     const key = `${list ?? `of ${id}`}|${JSON.stringify(codes)}`;
     const known = same.get(key);
@@ -109,7 +114,7 @@ function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: 
   });
 }
 
-const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor'>, string> = {
+const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor' | 'onlyThese'>, string> = {
   name: 'name',
   label: 'label',
   question: 'question',

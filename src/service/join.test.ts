@@ -12,9 +12,11 @@ import { allSourceFiles } from '../store/source-files.js';
 import { allVariables } from '../store/variables.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { countTable } from './count-table.js';
+import { editEntries } from './edit-variable.js';
 import { acceptIntake } from './intake/accept.js';
 import { compareWithStudy, type Joining, joinStudy } from './intake/join.js';
 import { receiveFile } from './intake/receive.js';
+import { listEntries } from './ledger.js';
 import { openStudy } from './open-study.js';
 import { viewStudy } from './roster.js';
 import { keepWorking } from './workings.js';
@@ -99,6 +101,22 @@ describe('a second file in a study', () => {
     expect(cells(study, 'wave').filter((one) => one === '3')).toHaveLength(200);
     expect(viewStudy(study).study.respondents).toBe(700);
     await expect(joined(study, { as: 'refresh' })).rejects.toThrow('3 waves, which a refresh would take away');
+  });
+
+  it('says after a wave which proofs hold no more, also of what stands on them, and that nothing before it can be taken back', async () => {
+    const study = await first();
+    const { id: source } = variable(study, 'sat_2')!;
+    await keepWorking(service, study, { name: 'low', label: 'Is low', recipe: { kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' } }); // prettier-ignore
+    expect(listEntries(study).map(({ undoable }) => undoable)).toEqual([false, true, true]);
+    const rows = Array.from({ length: 40 }, (_, k) => `${(k % 7) + 1},${3000 + k}`);
+    await joinStudy(service, study, (await receive(['sat,id', ...rows].join('\n'))).id, { as: 'wave' });
+    const { workings } = viewStudy(study);
+    expect([variable(study, 'sat_2')?.holds, variable(study, 'low')?.holds]).toEqual([false, false]);
+    expect(workings.map(({ holds }) => holds)).toEqual([false, false]);
+    expect(listEntries(study).map(({ undoable }) => undoable)).toEqual([false, false, false, false]);
+    const { id: site } = variable(study, 'site')!;
+    await editEntries(service, study, [{ variable: site, note: 'n' }]);
+    expect(listEntries(study).map(({ undoable }) => undoable)).toEqual([false, false, false, false, true]);
   });
 
   it('as a refresh takes the place of the first; the codebook stays', async () => {

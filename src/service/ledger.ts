@@ -130,5 +130,9 @@ export function goToEntry(service: Service, study: OpenStudy, id: number): Promi
   });
 }
 
-/** Everything done to a study, in order. */
-export const listEntries = ({ db }: OpenStudy): EntryRow[] => allEntries(db);
+/** Everything done to a study, in order. Nothing before an entry that stays for good can be taken back. */
+export function listEntries({ db }: OpenStudy): EntryRow[] {
+  const entries = allEntries(db);
+  const last = entries.findLastIndex(({ undoable, undone }) => !undoable && !undone);
+  return entries.map((entry, k) => ({ ...entry, undoable: entry.undoable && k > last }));
+}

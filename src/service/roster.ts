@@ -171,7 +171,8 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
     })),
     workings: workings.flatMap((working) => {
       const made = variables.find(({ workingId }) => workingId === working.id);
-      return made ? [{ ...working, variable: made.id }] : [];
+      // A working whose source no longer holds does not hold, whatever its own proof says.
+      return made ? [{ ...working, holds: holds(made.id), variable: made.id }] : [];
     }),
     tables: allTables(db),
     files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),

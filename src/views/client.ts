@@ -37,7 +37,6 @@ import type {
   StudyRow,
   StudyView,
   VariableDetail,
-  VariableEdit,
   WaitingIntake,
   WorkingDraft,
   WorkingPreview,
@@ -142,6 +141,9 @@ async function sendWhole<T>(method: string, path: string, file: File): Promise<T
   return (await response.json()) as T;
 }
 
+/** On screen a code list is changed as a whole: what is not in it any more was taken out. */
+const whole = (edit: EntryEdit): EntryEdit => (edit.codes ? { ...edit, onlyThese: true } : edit);
+
 const studyPath = (study: string) => `/studies/${encodeURIComponent(study)}`;
 
 export const client = {
@@ -151,10 +153,8 @@ export const client = {
     return view;
   },
   variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
-  editVariable: (study: string, id: number, edit: VariableEdit) =>
-    ask<VariableDetail>('PATCH', `${studyPath(study)}/variables/${id}`, edit),
   editEntries: (study: string, edits: readonly EntryEdit[], words?: string, base?: number | null) =>
-    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits, ...(words === undefined ? {} : { words }) }, { seen: base }), // prettier-ignore
+    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits: edits.map(whole), ...(words === undefined ? {} : { words }) }, { seen: base }), // prettier-ignore
   undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/undo`),
   redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/redo`),
   ledger: (study: string) => ask<LedgerEntry[]>('GET', `${studyPath(study)}/ledger`),

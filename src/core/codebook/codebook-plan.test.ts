@@ -21,7 +21,7 @@ describe('a codebook for variables that are there', () => {
   it('changes what it says and is different, and nothing that it leaves empty', () => {
     const file = { variables: [{ name: 'sex', label: 'Sex', question: ' ', codes: [{ code: '1.0', label: 'Male' }, { code: '2', label: 'Female' }] }] }; // prettier-ignore
     expect(planCodebook([entry({})], file)).toEqual({
-      edits: [{ variable: 1, label: 'Sex', codes: [code('1', 'Male'), code('2', 'Female'), code('9', '9', 'refused')], codesFor: 'this' }],
+      edits: [{ variable: 1, label: 'Sex', codes: [code('1', 'Male'), code('2', 'Female'), code('9', '9', 'refused')], onlyThese: true, codesFor: 'this' }],
       lines: [
         { variable: 1, field: 'label', before: '', after: 'Sex' },
         { variable: 1, field: 'codes', before: '1; 2; 9', after: '1 = Male; 2 = Female; 9' },

@@ -20,6 +20,7 @@ export interface PlannedEdit {
   question?: string;
   level?: Exclude<Level, 'multiple'>;
   codes?: Code[];
+  onlyThese?: true;
   codesFor?: 'this';
   group?: string;
   note?: string;
@@ -86,7 +87,7 @@ function editOf(entry: Described, variable: FileVariable, file: CodebookFile, le
   if (codes.length > 0 && isCoded) {
     // The order of a scale that is there is not changed in silence.
     const next = overlaid(entry.codes, codes, entry.level === 'ordered');
-    if (!sameCodes(next, entry.codes)) Object.assign(edit, { codes: next, codesFor: 'this' });
+    if (!sameCodes(next, entry.codes)) Object.assign(edit, { codes: next, onlyThese: true, codesFor: 'this' });
   }
   return edit;
 }

@@ -2,6 +2,7 @@ import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteaso
 import { z } from 'zod';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
 import * as codebook from './codebook-schemas.js';
+import * as drafts from './draft-schemas.js';
 import * as ledger from './ledger-schemas.js';
 import * as intake from './intake-schemas.js';
 import * as schemas from './schemas.js';
@@ -353,6 +354,29 @@ const OPERATIONS: readonly Operation[] = [
     body: codebook.OrderSchema,
     status: 200,
     answer: z.array(schemas.CodeSchema),
+  },
+  {
+    method: 'get',
+    path: '/studies/{study}/drafts',
+    id: 'listDrafts',
+    summary: 'What is typed on screens and not kept yet; a backup holds it',
+    status: 200,
+    answer: drafts.DraftsSchema,
+  },
+  {
+    method: 'put',
+    path: '/studies/{study}/drafts/{name}',
+    id: 'keepDraft',
+    summary: 'Keep a draft with the study; it changes nothing else of it',
+    body: drafts.DraftSchema,
+    status: 204,
+  },
+  {
+    method: 'delete',
+    path: '/studies/{study}/drafts/{name}',
+    id: 'dropDraft',
+    summary: 'Let go of a draft',
+    status: 204,
   },
   {
     method: 'post',

@@ -52,24 +52,27 @@ export function listStudies(service: Service): StudyRow[] {
     .sort((a, b) => b.created.localeCompare(a.created));
 }
 
-/** Makes a change to a study after those before it, and counts it in the study's revision. */
-export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
-  const next = study.queue.last
-    .catch(() => undefined)
-    .then(async () => {
-      const { revision } = studyRow(study.db);
-      try {
-        const result = await work();
-        // A change counts itself in its own transaction; what made none is counted here.
-        if (studyRow(study.db).revision === revision) touchStudy(study.db);
-        return result;
-      } catch (error) {
-        tidy(study.db);
-        throw error;
-      }
-    });
+/** Does some work on a study after all that was begun before, which may put another file in its place. */
+export function inQueue<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
+  const next = study.queue.last.catch(() => undefined).then(work);
   study.queue.last = next;
   return mustEnd(service, next);
+}
+
+/** Makes a change to a study after those before it, and counts it in the study's revision. */
+export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
+  return inQueue(service, study, async () => {
+    const { revision } = studyRow(study.db);
+    try {
+      const result = await work();
+      // A change counts itself in its own transaction; what made none is counted here.
+      if (studyRow(study.db).revision === revision) touchStudy(study.db);
+      return result;
+    } catch (error) {
+      tidy(study.db);
+      throw error;
+    }
+  });
 }
 
 /** A study's entry in the list, or null where there is none of that id. */

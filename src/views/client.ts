@@ -78,7 +78,7 @@ export function problemText(error: unknown): { detail: string; mend: string } {
 }
 
 /** What is asked for with a body, and changes nothing. */
-const READS = /\/(preview|counts|respondents|plan|order|undo|redo|place)$/;
+const READS = /\/(preview|counts|respondents|plan|reach|order|undo|redo|place|drafts\/[^/]+)$/;
 /** What takes a study to another place in its ledger. */
 const MOVES = /\/ledger\/(undo|redo|place)$/;
 
@@ -112,6 +112,8 @@ async function ask<T>(method: string, path: string, body?: unknown, { signal, se
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
+      // What is let go of is let go of, though the page goes too.
+      keepalive: method === 'DELETE',
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...((changes || isMove) && revision !== null ? { 'if-match': `"${revision}"` } : {}),
@@ -155,6 +157,11 @@ export const client = {
   variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
   editEntries: (study: string, edits: readonly EntryEdit[], words?: string, base?: number | null) =>
     ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits: edits.map(whole), ...(words === undefined ? {} : { words }) }, { seen: base }), // prettier-ignore
+  drafts: (study: string) => ask<{ name: string; value: unknown }[]>('GET', `${studyPath(study)}/drafts`),
+  keepDraft: (study: string, name: string, value: unknown) =>
+    ask<undefined>('PUT', `${studyPath(study)}/drafts/${encodeURIComponent(name)}`, { value }),
+  dropDraft: (study: string, name: string) =>
+    ask<undefined>('DELETE', `${studyPath(study)}/drafts/${encodeURIComponent(name)}`),
   undo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/undo`),
   redo: (study: string) => ask<Changed>('POST', `${studyPath(study)}/ledger/redo`),
   ledger: (study: string) => ask<LedgerEntry[]>('GET', `${studyPath(study)}/ledger`),

@@ -4,6 +4,7 @@ import { codebook } from './003-codebook.js';
 import { workings } from './004-workings.js';
 import { ledger } from './005-ledger.js';
 import { display } from './006-display.js';
+import { drafts } from './007-drafts.js';
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger, display];
+export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger, display, drafts];

@@ -12,7 +12,7 @@ import { matches } from '../../kit/Picker.js';
 import { client, problemText, seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
-import { useDraft } from '../shell/use-draft.js';
+import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Codebook, Work } from './use-codebook.js';
 import css from './codebook.module.css';
 
@@ -41,7 +41,7 @@ const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
 export function CodeListsView({ study, view, codebook }: Props) {
   const { lists, run, setTrouble } = codebook;
   const [search, setSearch] = useState('');
-  const [draft, setDraft] = useDraft<Draft | null>(`hatch-count:${study}:code-list`, null, isDraft);
+  const [draft, setDraft] = useStudyDraft<Draft | null>(study, 'code-list', null, isDraft);
   const [some, setSome] = useState<ReadonlySet<number> | null>(null);
   const [adding, setAdding] = useState('');
   const shown = lists.filter(

@@ -5,7 +5,7 @@ import { Button, Wait } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { makeAddress } from '../workings/places.js';
-import { useDraft } from '../shell/use-draft.js';
+import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Place } from './CodebookScreen.js';
 import { declaringOf } from './SuggestedMissing.js';
 import type { Codebook } from './use-codebook.js';
@@ -35,7 +35,7 @@ const isKeys = (value: unknown): value is string[] => Array.isArray(value) && va
 /** What is wrong with the study, each with its mend. */
 export function HealthView({ study, view, codebook, go }: Props) {
   const { health, run } = codebook;
-  const [right, setRight] = useDraft<string[]>(`hatch-count.right.${study}`, [], isKeys);
+  const [right, setRight] = useStudyDraft<string[]>(study, 'right', [], isKeys);
   if (!health) return <Wait>Looking through the study…</Wait>;
   const byId = new Map(view.variables.map((variable) => [variable.id, variable]));
   const open = health.filter((one) => !right.includes(keyOf(one)));

@@ -13,7 +13,7 @@ import type { Work } from './use-codebook.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
 import { ScaleQuestion } from './ScaleQuestion.js';
 import { peekAt } from '../peek/Peek.js';
-import { useDraft } from '../shell/use-draft.js';
+import { useStudyDraft } from '../shell/use-study-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
 import { canConvert, canRegroup } from '../workings/kinds.js';
 import { makeAddress } from '../workings/places.js';
@@ -57,11 +57,7 @@ interface Props {
 /** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
 export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [{ since, ...draft }, putDraft, forget] = useDraft<Draft>(
-    `hatch-count:${study}:entry:${variable.id}`,
-    {},
-    isEdit,
-  );
+  const [{ since, ...draft }, putDraft, forget] = useStudyDraft<Draft>(study, `entry:${variable.id}`, {}, isEdit);
   const setDraft = (next: VariableEdit) => {
     putDraft(Object.keys(next).length === 0 ? {} : { ...next, since: since ?? seenRevision(study) });
     if (Object.keys(next).length === 0) forget();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../../../core/recode/edges.js';
-import type { Band, Cut } from '../../../core/recode/types.js';
+import type { Band } from '../../../core/recode/types.js';
 import { cutAt, fullLabels, numbered, plainLabels } from './band-edits.js';
 
 const recipe: Band = { kind: 'band', source: 1, ends: 'both', bands: bandsAt([32, 48], 'both', true), taken: [] };
@@ -9,7 +9,7 @@ const labels = ({ bands }: Band) => bands.map(({ label }) => label);
 const edited = (from: Band, edit: (plain: Band) => Band) => fullLabels(edit(plainLabels(from, true)), true);
 const setApart = (value: number) => (plain: Band): Band => ({
   ...plain,
-  bands: numbered([{ is: 'values', code: '', label: String(value), values: [value] } as Cut, ...plain.bands]),
+  bands: numbered([{ is: 'values', code: '', label: String(value), values: [value] }, ...plain.bands]),
 }); // prettier-ignore
 
 describe('labels of bands', () => {

@@ -10,7 +10,7 @@ import type { Recipe } from '../../../core/recode/types.js';
 import { Button, Problem, Wait } from '../../../kit/kit.js';
 import { client, problemText, seenRevision, type Trouble } from '../../client.js';
 import reading from '../../reading/reading.module.css';
-import { useDraft } from '../../shell/use-draft.js';
+import { useStudyDraft } from '../../shell/use-study-draft.js';
 import bench from '../../shell/workbench.module.css';
 import { Body } from '../bodies/Body.js';
 import { lackOf, type Make, MAKE_WORDS, makeOf, startLabel, startRecipe, suits } from '../kinds.js';
@@ -77,7 +77,7 @@ export function WorkingEditor(props: EditorProps) {
     edited: working?.edited ?? null,
   };
   if (working && props.entry !== undefined) return <OfEntry {...props} entry={props.entry} initial={initial} />;
-  const key = `hatch-count:${view.study.id}:working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
+  const key = `working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
   return <Opened key={key} {...props} draftKey={key} initial={initial} />;
 }
 
@@ -99,7 +99,7 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
   }, [study, entry, working?.id]);
   if (problem) return <Problem {...problem} />;
   if (!found) return <Wait>Looking…</Wait>;
-  const key = `hatch-count:${study}:entry:${entry}`;
+  const key = `ledger-entry:${entry}`;
   return <Opened {...props} draftKey={key} initial={{ ...initial, recipe: found, edited: null }} />;
 } // prettier-ignore
 
@@ -128,7 +128,7 @@ const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the ques
 function Opened({ view, make, working, entry, like, done, leave, remove, copy, draftKey, initial }: EditorProps & { draftKey: string; initial: EditorDraft }) {
   const study = view.study.id;
   const words = MAKE_WORDS[make];
-  const [draft, put, forget] = useDraft(draftKey, initial, isEditorDraft);
+  const [draft, put, forget] = useStudyDraft(study, draftKey, initial, isEditorDraft);
   const [at, setShown] = useState(0);
   const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
   const { recipe } = draft;

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { parseWith } from './problem.js';
+
+/** Characters of a draft, as JSON. */
+const LONGEST_DRAFT = 1_000_000;
+
+export const DraftSchema = z.strictObject({
+  value: z
+    .unknown()
+    .refine(
+      (value) => JSON.stringify(value ?? null).length <= LONGEST_DRAFT,
+      'A draft has at most a million characters.',
+    )
+    .describe('What the screen keeps; only the screen knows its shape.'),
+});
+
+export const DraftsSchema = z
+  .array(z.object({ name: z.string(), value: z.unknown(), edited: z.string() }))
+  .describe('The newest first.');
+
+const NameSchema = z.string().min(1).max(300);
+
+/** The name of a draft in a path. @throws Fault where it is none */
+export const draftName = (text: string): string => parseWith(NameSchema, text);

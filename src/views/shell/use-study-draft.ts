@@ -1,0 +1,68 @@
+import { useCallback, useEffect, useRef } from 'react';
+import { client } from '../client.js';
+import { useDraft } from './use-draft.js';
+
+/** So long nothing is typed, and the draft goes to the study. */
+const QUIET_MS = 800;
+
+/** Drafts that studies keep, as they were when the page first asked; each study is asked once. */
+const kept = new Map<string, Promise<ReadonlyMap<string, unknown>>>();
+
+function keptIn(study: string): Promise<ReadonlyMap<string, unknown>> {
+  const known =
+    kept.get(study) ??
+    client.drafts(study).then(
+      (drafts) => new Map(drafts.map(({ name, value }) => [name, value])),
+      () => new Map<string, unknown>(),
+    );
+  kept.set(study, known);
+  return known;
+}
+
+const forgetKept = (study: string, name: string) =>
+  void keptIn(study).then((drafts) => (drafts as Map<string, unknown>).delete(name));
+
+/**
+ * A draft that the browser keeps at once and the study a moment later: it comes back in another browser, and in a study
+ * that was restored from a backup. What this browser has stands before what the study has.
+ * @param name what the draft is of, in the study
+ */
+export function useStudyDraft<T>(
+  study: string,
+  name: string,
+  initial: T,
+  isValid: (value: unknown) => value is T,
+): [T, (value: T) => void, () => void] {
+  const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${name}`, initial, isValid);
+  const touched = useRef(JSON.stringify(value) !== JSON.stringify(initial));
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const first = useRef({ isValid, putHere });
+  useEffect(() => {
+    let wanted = true;
+    void keptIn(study).then((drafts) => {
+      const found = drafts.get(name);
+      const { isValid: suits, putHere: take } = first.current;
+      if (wanted && !touched.current && found !== undefined && found !== null && suits(found)) take(found);
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [study, name]);
+  const put = useCallback(
+    (next: T) => {
+      touched.current = true;
+      putHere(next);
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void client.keepDraft(study, name, next).catch(() => undefined), QUIET_MS);
+    },
+    [study, name, putHere],
+  );
+  const forget = useCallback(() => {
+    touched.current = true;
+    forgetHere();
+    clearTimeout(timer.current);
+    forgetKept(study, name);
+    void client.dropDraft(study, name).catch(() => undefined);
+  }, [study, name, forgetHere]);
+  return [value, put, forget];
+}

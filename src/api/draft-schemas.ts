@@ -18,7 +18,9 @@ export const DraftsSchema = z
   .array(z.object({ name: z.string(), value: z.unknown(), edited: z.string() }))
   .describe('The newest first.');
 
-const NameSchema = z.string().min(1).max(300);
+const NameSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9.-]{0,199}$/, 'The name of a draft is made of letters, digits, points and dashes.');
 
 /** The name of a draft in a path. @throws Fault where it is none */
 export const draftName = (text: string): string => parseWith(NameSchema, text);

@@ -17,25 +17,25 @@ describe('drafts', () => {
   it('are kept with the study, changed and let go of; they are no change to it', async () => {
     const study = await studyOfRows(service, 'drafts', rows);
     const { revision } = viewStudy(study).study;
-    await keepDraft(service, study, 'working:new regroup site', { label: 'Zoë' });
-    await keepDraft(service, study, 'working:new regroup site', { label: 'Zoë’s' });
+    await keepDraft(service, study, 'working-new-regroup-site', { label: 'Zoë' });
+    await keepDraft(service, study, 'working-new-regroup-site', { label: 'Zoë’s' });
     await keepDraft(service, study, 'right', ['a']);
-    expect(named(study)).toEqual({ 'working:new regroup site': { label: 'Zoë’s' }, right: ['a'] });
+    expect(named(study)).toEqual({ 'working-new-regroup-site': { label: 'Zoë’s' }, right: ['a'] });
     await dropDraft(service, study, 'right');
-    expect(Object.keys(named(study))).toEqual(['working:new regroup site']);
+    expect(Object.keys(named(study))).toEqual(['working-new-regroup-site']);
     expect(viewStudy(study).study.revision).toBe(revision);
     expect(listEntries(study)).toHaveLength(1);
   });
 
   it('come back with a backup, whatever the study is called then', async () => {
     const study = await studyOfRows(service, 'backed up', rows);
-    await keepDraft(service, study, 'entry:1', { label: 'Half typed' });
+    await keepDraft(service, study, 'entry-1', { label: 'Half typed' });
     const { stream, fileName } = backUpStudy(service, study);
     const bytes = Buffer.from(await new Response(stream).arrayBuffer());
     await binStudy(service, study);
     const restored = await restoreStudy(service, fileName, Readable.from([bytes]));
     expect(restored.id).not.toBe(study.id);
-    expect(named(openStudy(service, restored.id))).toEqual({ 'entry:1': { label: 'Half typed' } });
+    expect(named(openStudy(service, restored.id))).toEqual({ 'entry-1': { label: 'Half typed' } });
   });
 
   it('stay where a change puts another file in the place of the study', async () => {

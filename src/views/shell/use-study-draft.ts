@@ -25,15 +25,16 @@ const forgetKept = (study: string, name: string) =>
 /**
  * A draft that the browser keeps at once and the study a moment later: it comes back in another browser, and in a study
  * that was restored from a backup. What this browser has stands before what the study has.
- * @param name what the draft is of, in the study
+ * @param called what the draft is of, in the study
  */
 export function useStudyDraft<T>(
   study: string,
-  name: string,
+  called: string,
   initial: T,
   isValid: (value: unknown) => value is T,
 ): [T, (value: T) => void, () => void] {
-  const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${name}`, initial, isValid);
+  const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${called}`, initial, isValid);
+  const name = called.replace(/[^A-Za-z0-9.]+/g, '-');
   const touched = useRef(JSON.stringify(value) !== JSON.stringify(initial));
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const first = useRef({ isValid, putHere });

@@ -78,7 +78,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
     if (!next.delete(variable)) next.add(variable);
     setOff(next);
   };
-  let last = 0;
+  const shown = lines.slice(0, SHOWN);
   return (
     <section className={css['health']} aria-label="A codebook for this study">
       <h1>{fileName}</h1>
@@ -113,25 +113,20 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
             </tr>
           </thead>
           <tbody>
-            {lines.slice(0, SHOWN).map(({ variable: id, field, before, after }) => {
-              const name = byId.get(id)?.name ?? '';
-              const isFirst = id !== last;
-              last = id;
-              return (
-                <tr key={`${id} ${field}`} data-off={off.has(id)}>
-                  <th scope="row">
-                    {isFirst && (
-                      <label {...peekAt(id)}>
-                        <input type="checkbox" checked={!off.has(id)} onChange={() => turn(id)} /> {name}
-                      </label>
-                    )}
+            {shown.map(({ variable: id, field, before, after }, k) => (
+              <tr key={`${id} ${field}`} data-off={off.has(id)}>
+                {shown[k - 1]?.variable !== id && (
+                  <th scope="rowgroup" rowSpan={shown.filter(({ variable }) => variable === id).length}>
+                    <label {...peekAt(id)}>
+                      <input type="checkbox" checked={!off.has(id)} onChange={() => turn(id)} /> {byId.get(id)?.name}
+                    </label>
                   </th>
-                  <td>{FIELD_WORDS[field]}</td>
-                  <td className={css['soft']}>{before === '' ? 'none' : before}</td>
-                  <td>{after}</td>
-                </tr>
-              );
-            })}
+                )}
+                <td>{FIELD_WORDS[field]}</td>
+                <td className={css['soft']}>{before === '' ? 'none' : before}</td>
+                <td>{after}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       )}

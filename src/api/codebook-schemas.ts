@@ -167,6 +167,7 @@ export const HealthListSchema = z
       declare: z
         .array(z.object({ code: z.string(), missing: z.enum(MISSING_REASONS) }))
         .describe('Of codes that are probably no answer: each with its reason.'),
+      decimal: z.enum(['.', ',']).nullable().describe('Of text that looks like numbers: what stands before fractions.'),
     }),
   )
   .openapi('HealthList');

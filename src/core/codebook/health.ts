@@ -2,6 +2,7 @@ import { whole } from '../figures.js';
 import { isCategories } from './levels.js';
 import { compareCodes, parseNumber } from './number.js';
 import { type Numeric, numberText } from './numeric.js';
+import type { DecimalSign } from './read-number.js';
 import { reasonInWords } from './reason-in-words.js';
 import { type Code, isAnswer, type Level, MISSING_WORDS, type MissingReason } from './types.js';
 
@@ -48,9 +49,11 @@ export interface Complaint {
   text: string;
   /** Of codes that are probably no answer: each with its reason. */
   declare: { code: string; missing: MissingReason }[];
+  /** Of text that looks like numbers: what stands before their fractions. */
+  decimal: DecimalSign | null;
 }
 
-type Own = Omit<Complaint, 'variable' | 'declare'> & Partial<Pick<Complaint, 'declare'>>;
+type Own = Omit<Complaint, 'variable' | 'declare' | 'decimal'> & Partial<Pick<Complaint, 'declare' | 'decimal'>>;
 
 const NAMED = 4;
 
@@ -111,9 +114,9 @@ function undeclared({ level, codes, found, far, derived }: Patient): Own | null 
 /** Text that is nearly all numbers, however they are written. */
 function written({ numeric, filled, derived }: Patient): Own | null {
   if (!numeric || derived) return null;
-  const { respondents, example, as } = numeric;
+  const { respondents, example, as, decimal } = numeric;
   const text = `Looks like numbers: “${example}” would be ${numberText(as)}; ${whole(respondents)} of ${whole(filled)} have one.`;
-  return { is: 'written', codes: [], respondents, text };
+  return { is: 'written', codes: [], respondents, text, decimal };
 }
 
 /** Words among numbers of which nobody has said what they mean. */
@@ -162,7 +165,15 @@ function unusedLabels(patients: readonly Patient[]): Complaint[] {
     const whose = same.length === 1 ? '' : ` in any of the ${same.length} variables with this list`;
     const text = `Never given${whose}: ${list(never.map(({ label }) => label))}.`;
     return [
-      { is: 'unused', variable: same[0]!.id, codes: never.map(({ code }) => code), respondents: 0, text, declare: [] },
+      {
+        is: 'unused',
+        variable: same[0]!.id,
+        codes: never.map(({ code }) => code),
+        respondents: 0,
+        text,
+        declare: [],
+        decimal: null,
+      },
     ];
   });
 }
@@ -170,7 +181,9 @@ function unusedLabels(patients: readonly Patient[]): Complaint[] {
 /** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
 export function complaints(patients: readonly Patient[]): Complaint[] {
   const found = patients.flatMap((patient) =>
-    own(patient).flatMap((one): Complaint[] => (one ? [{ declare: [], ...one, variable: patient.id }] : [])),
+    own(patient).flatMap((one): Complaint[] =>
+      one ? [{ declare: [], decimal: null, ...one, variable: patient.id }] : [],
+    ),
   );
   return [...found, ...unusedLabels(patients)].sort((a, b) => AILMENTS.indexOf(a.is) - AILMENTS.indexOf(b.is));
 }

@@ -4,7 +4,7 @@ import { whole } from '../../core/figures.js';
 import { Button, Wait } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
-import { makeAddress } from '../workings/places.js';
+import { numberAddress } from '../workings/places.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Place } from './CodebookScreen.js';
 import { declaringOf } from './SuggestedMissing.js';
@@ -132,7 +132,7 @@ function Mend({ study, complaint, variable, run, go }: MendProps) {
     const declare = () => client.declareMissing(study, declaringOf([complaint], [variable]));
     return <Button onClick={() => void run(declare)}>Declare missing</Button>;
   }
-  if (is === 'written') return <a href={makeAddress(study, 'number', name)}>Make it a number…</a>;
+  if (is === 'written') return <a href={numberAddress(study, name, complaint.decimal ?? '.')}>Make it a number…</a>;
   if (is === 'words') return <Button onClick={() => go('variables', name)}>Decide on them</Button>;
   if (is === 'unlabelled') return <Button onClick={() => go('variables', name)}>Label them</Button>;
   if (is === 'blank')

@@ -105,6 +105,7 @@ export function WorkingsScreen({ study }: { study: string }) {
             view={view}
             make={editing}
             of={of}
+            comma={place.at === 'make' && place.comma}
             working={working}
             entry={place.at === 'working' ? place.entry : undefined}
             like={like}

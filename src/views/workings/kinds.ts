@@ -127,8 +127,14 @@ function startSlots(sources: readonly RosterVariable[]): Slots {
  * Where an editor begins.
  * @param sources variables chosen before it was opened; of what stands on one, the first
  * @param codes of the first, also those that only the data has
+ * @param comma whether numbers have a decimal comma
  */
-export function startRecipe(make: Make, sources: readonly RosterVariable[], codes: readonly Code[]): Recipe {
+export function startRecipe(
+  make: Make,
+  sources: readonly RosterVariable[],
+  codes: readonly Code[],
+  comma = false,
+): Recipe {
   const [first] = sources;
   const source = first?.id ?? 0;
   const ids = sources.map(({ id }) => id);
@@ -149,7 +155,7 @@ export function startRecipe(make: Make, sources: readonly RosterVariable[], code
     case 'flags':
       return { kind: 'flags', source, codes: codes.filter(isAnswer).map(({ code }) => code), yes: 'Yes', no: 'No' };
     case 'number':
-      return { kind: 'convert', to: 'number', source, decimal: '.', exceptions: [] };
+      return { kind: 'convert', to: 'number', source, decimal: comma ? ',' : '.', exceptions: [] };
     case 'categories':
       return { kind: 'convert', to: 'categories', source, alike: true, order: 'value', least: 1, exceptions: [] };
     case 'gather':

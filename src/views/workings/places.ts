@@ -3,8 +3,8 @@ import { type Make, MAKES } from './kinds.js';
 /** What is open, as the address has it. */
 export type Place =
   | { at: 'list' }
-  /** A new working: of variables by name, or like a working that there is. */
-  | { at: 'make'; make: Make; of: string[]; like: number | null }
+  /** A new working: of variables by name, or like a working that there is; numbers may have a decimal comma. */
+  | { at: 'make'; make: Make; of: string[]; like: number | null; comma?: boolean | undefined }
   /** A working; with an entry of the ledger, as that entry made it, to be changed there. */
   | { at: 'working'; id: number; entry?: number | undefined };
 
@@ -16,7 +16,15 @@ export function placeFrom(search: string): Place {
   if (working !== null) return { at: 'working', id: working, entry: whole(query.get('entry')) ?? undefined };
   const wanted = query.get('make');
   const make = MAKES.find((one) => one === wanted);
-  return make ? { at: 'make', make, of: query.getAll('of'), like: whole(query.get('like')) } : { at: 'list' };
+  return make
+    ? {
+        at: 'make',
+        make,
+        of: query.getAll('of'),
+        like: whole(query.get('like')),
+        comma: query.get('decimal') === 'comma',
+      }
+    : { at: 'list' };
 }
 
 export function addressOf(place: Place): string {
@@ -25,6 +33,7 @@ export function addressOf(place: Place): string {
   const query = new URLSearchParams({ make: place.make });
   for (const name of place.of) query.append('of', name);
   if (place.like !== null) query.set('like', String(place.like));
+  if (place.comma) query.set('decimal', 'comma');
   return `?${query.toString()}`;
 }
 
@@ -32,3 +41,7 @@ export function addressOf(place: Place): string {
 export function makeAddress(study: string, make: Make, ...of: string[]): string {
   return `/studies/${study}/workings${addressOf({ at: 'make', make, of, like: null })}`;
 }
+
+/** Where a text is read as a number. */
+export const numberAddress = (study: string, name: string, decimal: '.' | ','): string =>
+  `${makeAddress(study, 'number', name)}${decimal === ',' ? '&decimal=comma' : ''}`;

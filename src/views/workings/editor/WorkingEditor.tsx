@@ -35,6 +35,8 @@ export interface EditorProps {
   make: Make;
   /** Variables that a new working begins with. */
   of: number[];
+  /** Numbers that are read have a decimal comma. */
+  comma?: boolean | undefined;
   /** The working that is changed; null: a new one. */
   working: Working | null;
   /** The entry of the ledger in which it is changed; what follows is replayed. */
@@ -60,7 +62,9 @@ export function WorkingEditor(props: EditorProps) {
   const made = view.variables.find(({ id }) => id === model?.variable);
   const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(make, sources);
   const name = working ? (made?.name ?? '') : '';
-  const recipe = model ? withSourceLabels(model.recipe, view.variables) : startRecipe(make, sources, codes);
+  const recipe = model
+    ? withSourceLabels(model.recipe, view.variables)
+    : startRecipe(make, sources, codes, props.comma);
   const source = view.variables.find(({ id }) => id === first);
   const pattern = label === '' || !source ? '' : patternOf(label, titleOf(source), 'label');
   const initial: EditorDraft = {

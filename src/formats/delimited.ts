@@ -12,7 +12,6 @@ export const SEPARATORS = [',', ';', '\t', '|'] as const;
 const SAMPLE_LINES = 60;
 /** Lines in which decimal signs are looked for; those further on are looked at when the file is read. */
 const SAMPLE_NUMBER_LINES = 1000;
-const LONGEST_NUMBER = 40;
 const SAMPLE_BYTES = 512 * 1024;
 
 /** How lines end: as the first one does. */
@@ -64,9 +63,7 @@ function detectDecimal(rows: readonly string[][], separator: string): DecimalSig
   const width = Math.max(0, ...rows.map((row) => row.length));
   const shown = Array.from({ length: width }, noSigns);
   for (const row of rows) {
-    row.forEach((cell, k) => {
-      if (cell.length <= LONGEST_NUMBER) takeSigns(shown[k]!, cell.trim(), 1);
-    });
+    row.forEach((cell, k) => takeSigns(shown[k]!, cell.trim(), 1));
   }
   const { decimal, pairsCount } = fileSigns(shown, separator === ',');
   if (decimal !== null) return decimal;

@@ -32,6 +32,10 @@ describe('the number in a cell of a file', () => {
     expect(fileNumber(text, reading)).toBe(number);
   });
 
+  it('is looked for in no long text, however it is made', () => {
+    for (const part of ['1', ' ', '1 ', '€', '1,', '.']) expect(fileNumber(part.repeat(200_000), '.', true)).toBeNull();
+  });
+
   it('may have a currency or a percent sign where it is asked for', () => {
     expect(fileNumber('€ 1.204', ',', true)).toBe(1204);
     expect(fileNumber('12%', '.', true)).toBe(12);
@@ -79,6 +83,12 @@ describe('what a column shows', () => {
     expect(fileSigns([pairs], false).decimal).toBe(',');
     expect(fileSigns([pairs], true).decimal).toBeNull();
     expect(fileSigns([pairs, signs('1,2,3')], false).decimal).toBeNull();
+  });
+
+  it('is shown by a cell that is a number, one that can be read both ways before others', () => {
+    expect(signs('€ 0.100,50', '€ 5,50', '1.204').example).toBe('1.204');
+    expect(signs('€ 0.100,50', '€ 5,50').example).toBe('€ 5,50');
+    expect(signs('0.100,50').example).toBeNull();
   });
 
   it('decides for the file by every column, and not where columns disagree', () => {

@@ -11,6 +11,8 @@ export type NumberReading = DecimalSign | 'plain';
 const BARE = /^[+\-−]?\d[\d.,'’\s]*$/u;
 /** The same with a currency or a percent sign around it. */
 const DRESSED = /^[\s\p{Sc}%+\-−]*\d[\d.,'’\s]*[\s\p{Sc}%]*$/u;
+/** A longer text is no number, and is not looked at for one. */
+const LONGEST = 40;
 const LEADING_ZERO = /^[+\-−]?0\d/;
 
 /**
@@ -26,7 +28,8 @@ export function fileNumber(
   plain = parseNumber(text),
 ): number | null {
   if (plain !== null && (reading !== ',' || !text.includes('.'))) return plain;
-  if (reading === 'plain' || !(asked ? DRESSED : BARE).test(text) || LEADING_ZERO.test(text)) return null;
+  if (reading === 'plain' || text.length > LONGEST) return null;
+  if (!(asked ? DRESSED : BARE).test(text) || LEADING_ZERO.test(text)) return null;
   const number = readNumber(text, reading);
   return number !== null && Number.isInteger(number) && Math.abs(number) > Number.MAX_SAFE_INTEGER ? null : number;
 }
@@ -71,6 +74,7 @@ export interface NumberSigns extends Record<Sign, number> {
   readable: Record<DecimalSign, number>;
   /** A cell to show: one that can be read both ways before others. */
   example: string | null;
+  isEither: boolean;
 }
 
 export const noSigns = (): NumberSigns => ({
@@ -81,6 +85,7 @@ export const noSigns = (): NumberSigns => ({
   either: 0,
   readable: { '.': 0, ',': 0 },
   example: null,
+  isEither: false,
 });
 
 /** Takes a cell into what a column shows. @param plain what `parseNumber` makes of it; whole numbers show nothing */
@@ -89,15 +94,22 @@ export function takeSigns(signs: NumberSigns, cell: string, respondents: number,
     if (!cell.includes('.')) return;
     const isEither = cell.at(-4) === '.' && signOf(cell) === 'either';
     signs[isEither ? 'either' : 'point'] += respondents;
-    if (isEither) signs.example ??= cell;
+    if (isEither && !signs.isEither) {
+      signs.example = cell;
+      signs.isEither = true;
+    }
     return;
   }
-  if (!DRESSED.test(cell) || LEADING_ZERO.test(cell)) return;
+  if (cell.length > LONGEST || !DRESSED.test(cell) || LEADING_ZERO.test(cell)) return;
   const sign = signOf(cell);
-  if (signs.example === null || (sign === 'either' && signs.either === 0)) signs.example = cell;
   if (sign !== null) signs[sign] += respondents;
-  for (const decimal of ['.', ','] as const)
-    if (readNumber(cell, decimal) !== null) signs.readable[decimal] += respondents;
+  const readings = (['.', ','] as const).filter((decimal) => readNumber(cell, decimal) !== null);
+  for (const decimal of readings) signs.readable[decimal] += respondents;
+  // A cell that no reading makes a number shows nobody how numbers are read.
+  if (readings.length > 0 && (signs.example === null || (sign === 'either' && !signs.isEither))) {
+    signs.example = cell;
+    signs.isEither = sign === 'either';
+  }
 }
 
 /** Decimals with a comma that a column shows for certain; pairs count where they cannot be lists of codes. */

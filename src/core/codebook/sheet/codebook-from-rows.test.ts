@@ -18,7 +18,7 @@ describe('a codebook with a line a variable', () => {
   }); // prettier-ignore
 
   it('takes levels, missing codes, groups and notes', () => {
-    const found = read('Name\tLabel\tType\tCodes\tMissing\tSection\tNotes', 'sat\tSatisfaction\tordinal\t1=Low, 5=High, 9=Refused\t8, 9\tViews\tAsked of all', 'hours\tHours\tnumeric\t0-80\t999\t\t', 'q\tRemark\tstring\t\t\t\t', 's\tSite\tnumeric\t1=A, 2=B\t\t\t');
+    const found = read('Name\tLabel\tType\tCodes\tMissing\tSection\tNotes', 'sat\tSatisfaction\tordinal\t1=Low, 5=High, 9=Refused\t8, 9\tViews\tAsked of all', 'hours\tHours\tcontinuous\t0-80\t999\t\t', 'q\tRemark\topen text\t\t\t\t', 's\tSite\tnumeric\t1=A, 2=B\t\t\t');
     expect(found?.codebook.variables).toEqual([
       { name: 'sat', label: 'Satisfaction', level: 'ordered', codes: [{ code: '1', label: 'Low' }, { code: '5', label: 'High' }, { code: '9', label: 'Refused', missing: 'refused' }, { code: '8', label: '8', missing: 'other' }] },
       { name: 'hours', label: 'Hours', level: 'number', codes: [{ code: '999', label: '999', missing: 'other' }] },
@@ -27,6 +27,16 @@ describe('a codebook with a line a variable', () => {
     ]);
     expect(found?.codebook.marks).toEqual({ sat: { group: 'Views', note: 'Asked of all' } });
     expect(found?.remarks).toEqual([]);
+  }); // prettier-ignore
+
+  it('takes how a column is stored for no level, and codes in brackets behind a label', () => {
+    const found = read('Field\tType\tDescription', 'sex\tinteger\tSex (1 = Male, 2 = Female, 9 = Refused)', 'town\tstring\tTown (of birth)', 'q\tF8.2\tMood');
+    expect(found?.codebook.variables).toEqual([{ name: 'sex', label: 'Sex', codes: SEX }, { name: 'town', label: 'Town (of birth)' }, { name: 'q', label: 'Mood' }]);
+  }); // prettier-ignore
+
+  it('finds names under “question”, and the question under “text”', () => {
+    expect(read('Question\tText\tOptions', 'sex\tWhat is your sex?\t1=Male, 2=Female, 9=Refused')?.codebook.variables).toEqual([{ name: 'sex', question: 'What is your sex?', codes: SEX }]);
+    expect(read('Question\tAnswer code\tAnswer', 'sex\t1\tMale', '\t2\tFemale', '\t9\tRefused')?.codebook.variables).toEqual([{ name: 'sex', codes: SEX }]);
   }); // prettier-ignore
 
   it('says with its line what it does not understand', () => {

@@ -29,10 +29,19 @@ const MOST_REMARKS = 20;
 type Cell = (role: Role) => string;
 type Reading = Map<string, FileVariable & { codes?: FileCode[] }>;
 
+/** Where no heading names the variables, a column of questions does whose cells are short and hold no spaces: "q1". */
+function withNames(roles: readonly (Role | null)[], rows: readonly SheetRow[]): (Role | null)[] {
+  const at = roles.indexOf('question');
+  if (roles.includes('name') || at < 0) return [...roles];
+  const cells = rows.map(({ cells: one }) => (one[at] ?? '').trim()).filter((cell) => cell !== '');
+  const areNames = cells.length > 0 && cells.every((cell) => /^\S{1,64}$/.test(cell));
+  return roles.map((role, k) => (areNames && k === at ? 'name' : role));
+}
+
 /** A row in which at least two headings are known, one of them that of the variables' names. */
 function findHeading(rows: readonly SheetRow[]): { at: number; roles: (Role | null)[] } | null {
   for (let at = 0; at < Math.min(rows.length, HEADING_WITHIN); at++) {
-    const roles = rolesOf(rows[at]!.cells);
+    const roles = withNames(rolesOf(rows[at]!.cells), rows.slice(at + 1));
     if (roles.includes('name') && roles.filter((role) => role !== null).length >= 2) return { at, roles };
   }
   return null;
@@ -64,26 +73,31 @@ function settled(roles: readonly (Role | null)[], rows: readonly SheetRow[]): (R
     const isLineACode = names.size < rows.length / 1.5 && (at('codeLabel') >= 0 || at('label') >= 0);
     if (isLineACode) put('codes', 'code');
   }
+  const isLineAVariable = next.includes('codes') || !next.includes('code');
+  // "Text" beside the codes of a variable is that of its question.
+  if (isLineAVariable && !next.includes('label') && !next.includes('question')) put('codeLabel', 'question');
   return next;
 }
 
 const plainName = (text: string) => text.replace(/[\p{Cc}\s]+/gu, ' ').trim();
 
+const NUMBER_AS =
+  /^(continuous|quantity|quantitative|ratio|interval|scale|metric|amount|float|double|decimal|real)( \d.*)?$/;
+const TEXT_AS = /^(text|open|open text|free text|open ended|open end|verbatim)$/;
+/** How a column is stored says nothing of its level: codes are numbers, and categories are words. */
 const STORED_AS =
-  /^(num(eric|ber)?|int(eger)?|long|float|double|decimal|real|continuous|quantity|ratio|interval|scale|metric|amount)( \d.*)?$/;
-const TEXT_AS =
-  /^(str(ing)?|char(acter)?|varchar|text|open|open text|free text|open ended|verbatim|alphanumeric|a\d+)( \d.*)?$/;
+  /^(num(eric|ber)?|int(eger)?|long|byte|str(ing)?|char(acter)?|varchar|alphanumeric|[af]\d+)( ?[\d.].*)?$/;
 const CATEGORIES_AS =
   /^(nominal|categor(y|ies|ical)|unordered|single|single (choice|response|answer|select)|radio|dropdown|binary|dichotomous|boolean|factor)$/;
 const ORDERED_AS = /^(ordinal|ordered|likert|rating|rank(ed)?|ordered (factor|categories))$/;
 
-/** A level from the words of a codebook. What a column is stored as is no level where the variable has codes. */
+/** A level from the words of a codebook; undefined where they say none. */
 function levelIn(text: string, hasCodes: boolean): FileVariable['level'] | undefined {
   const words = plainHeading(text);
-  if (words === '') return undefined;
+  if (words === '' || STORED_AS.test(words)) return undefined;
   if (ORDERED_AS.test(words)) return 'ordered';
   if (CATEGORIES_AS.test(words)) return 'unordered';
-  if (STORED_AS.test(words)) return hasCodes ? undefined : 'number';
+  if (NUMBER_AS.test(words)) return hasCodes ? undefined : 'number';
   if (TEXT_AS.test(words)) return hasCodes ? undefined : 'text';
   return levelFrom(words) ?? undefined;
 }
@@ -202,12 +216,25 @@ function takeCode(variable: FileVariable, cell: Cell, labelIsCodes: boolean): vo
   ];
 } // prettier-ignore
 
+/** Codes that stand in brackets behind a label: "Sex (1 = Male, 2 = Female)"; the label is what stands before them. */
+function codesOfLabel(variable: FileVariable): { code: string; label: string }[] {
+  const [, before, inside] = /^(.*?)\s*[([]([^()[\]]*=[^()[\]]*)[)\]]\s*$/su.exec(variable.label ?? '') ?? [];
+  const codes = inside === undefined ? null : codesInText(inside);
+  if (!codes || codes.length < 2 || before === undefined) return [];
+  variable.label = before;
+  return codes;
+}
+
 function takeCodes(variable: FileVariable, cell: Cell, remark: (text: string) => void): void {
   const text = cell('codes');
   const codes = text === '' ? [] : codesInText(text);
   if (codes === null && !/^[\d\s.,–—-]+$|\bto\b|numeric|text|range/i.test(text))
     remark(`the codes of ${variable.name} were not understood: “${text.slice(0, 60)}”.`);
-  const listed = (codes ?? []).map(({ code, label }): FileCode => ({ code: canonicalCode(code), label }));
+  const inLabel = codes === null || codes.length === 0 ? codesOfLabel(variable) : [];
+  const listed = [...(codes ?? []), ...inLabel].map(({ code, label }): FileCode => ({
+    code: canonicalCode(code),
+    label,
+  }));
   const all = cell('missing') === '' ? listed : withMissing(listed, cell('missing'));
   if (all.length > 0) variable.codes = all;
 }

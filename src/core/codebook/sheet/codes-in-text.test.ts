@@ -29,11 +29,15 @@ describe('codes in one cell', () => {
     ['Male=1, Female=2, Refused=9'],
     ['{1=Male, 2=Female, 9=Refused}'],
     ['1=Male,2=Female,9=Refused,'],
+    ['{1, Male}, {2, Female}, {9, Refused}'],
+    ['1 – Male / 2 – Female / 9 – Refused'],
+    ['1 = Male / 2 = Female / 9 = Refused'],
   ])('%j', (text) => {
     expect(said(text)).toEqual(SEXES);
   });
 
-  it('keep commas, colons and dashes in their labels', () => {
+  it('keep commas, colons, dashes and slashes in their labels', () => {
+    expect(said('1=Yes/no, 2=Own or rent / share')).toEqual(['1>Yes/no', '2>Own or rent / share']);
     expect(said('1=Yes, always, 2=No: never - ever, -9=Not asked')).toEqual(['1>Yes, always', '2>No: never - ever', '-9>Not asked']); // prettier-ignore
     expect(said('M=Male; F=Female')).toEqual(['M>Male', 'F>Female']);
     expect(said('1 "Yes, always" 2 "No"')).toEqual(['1>Yes, always', '2>No']);
@@ -46,8 +50,18 @@ describe('codes in one cell', () => {
     expect(said(text)).toBeNull();
   }); // prettier-ignore
 
+  it('are looked for in a long hostile cell, and the looking ends', () => {
+    for (const text of ['1=', '1 ', ' ', '(1', '{1,', '1:', '"', '1 "a', 'a, ', '/ '].map((part) =>
+      part.repeat(20_000 / part.length),
+    ))
+      codesInText(text);
+    expect(said(`1=${'x'.repeat(30_000)}`)).toBeNull();
+  });
+
   it('come back from the way most codebooks write them', () => {
-    const label = fc.stringMatching(/^[A-Za-zÀ-ÿ]([A-Za-zÀ-ÿ ]{0,18}[A-Za-zÀ-ÿ])?$/);
+    const label = fc
+      .stringMatching(/^[A-Za-zÀ-ÿ]([A-Za-zÀ-ÿ ]{0,18}[A-Za-zÀ-ÿ])?$/)
+      .map((words) => words.replace(/ +/g, ' '));
     fc.assert(
       fc.property(fc.uniqueArray(fc.integer({ min: -99, max: 999 }), { minLength: 2, maxLength: 9 }), fc.array(label, { minLength: 9, maxLength: 9 }), (codes, labels) => {
         const wanted = codes.map((code, k) => `${code}>${labels[k]!.trim()}`);

@@ -1,3 +1,6 @@
+/** A longer cell is a text, and is not looked at for codes. */
+const LONGEST = 20_000;
+
 /** A code with what it means, as a codebook writes it. */
 export interface WrittenCode {
   code: string;
@@ -11,10 +14,10 @@ interface Style {
   least: number;
 }
 
-const AT = String.raw`(?:^|[,;|\n{])\s*`;
+const AT = String.raw`(?:^|[,;|\n{]|\s/(?=\s))\s*`;
 const NUMBER = String.raw`\(?([+-]?\d+(?:\.\d+)?)\)?`;
 /** What is taken off a label. */
-const AROUND = /^[\s"“”']+|[\s,;|"“”'}]+$/g;
+const AROUND = /^[\s"“”']+|[\s,;|/"“”'}]+$/g;
 
 /** In the order in which they are tried: signs that only stand between code and label before those that stand in labels too. */
 const STYLES: readonly Style[] = [
@@ -37,6 +40,14 @@ const QUOTED = /([^\s"“”,;|=:{}]+)\s*[=:]?\s*["“]([^"”]*)["”]/gu;
 function quotedCodes(text: string): WrittenCode[] | null {
   if (/[^\s,;|{}]/u.test(text.replace(QUOTED, ''))) return null;
   return [...text.matchAll(QUOTED)].map(([, code = '', label = '']) => ({ code, label: label.trim() }));
+}
+
+/** {1, Male}, {2, Female}: a pair of braces for each. */
+const BRACED = /\{\s*([^,={}]+?)\s*,\s*([^{}]+?)\s*\}/gu;
+
+function bracedCodes(text: string): WrittenCode[] | null {
+  if (/[^\s,;|]/u.test(text.replace(BRACED, ''))) return null;
+  return [...text.matchAll(BRACED)].map(([, code = '', label = '']) => ({ code, label: label.replace(AROUND, '') }));
 }
 
 function codesIn(text: string, { start, least }: Style): WrittenCode[] | null {
@@ -64,8 +75,13 @@ function turned(codes: readonly WrittenCode[]): WrittenCode[] {
  * @returns null where it is not written so, as in "1 to 5" or "numeric"
  */
 export function codesInText(text: string): WrittenCode[] | null {
-  const plain = text.replace(/\r\n?/g, '\n').trim();
-  const readings = [quotedCodes(plain), ...STYLES.map((style) => codesIn(plain, style))];
+  if (text.length > LONGEST) return null;
+  const plain = text
+    .replace(/\r\n?/g, '\n')
+    .replace(/[^\S\n]+/g, ' ')
+    .replace(/\s*\n\s*/g, '\n')
+    .trim();
+  const readings = [bracedCodes(plain), quotedCodes(plain), ...STYLES.map((style) => codesIn(plain, style))];
   // A word with a colon behind it may be a sentence.
   const isNote = ([first, second]: readonly WrittenCode[]) =>
     first !== undefined && second === undefined && !isNumber(first.code) && !/[="“]/.test(plain);

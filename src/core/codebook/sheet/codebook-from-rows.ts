@@ -218,10 +218,12 @@ function takeCode(variable: FileVariable, cell: Cell, labelIsCodes: boolean): vo
 
 /** Codes that stand in brackets behind a label: "Sex (1 = Male, 2 = Female)"; the label is what stands before them. */
 function codesOfLabel(variable: FileVariable): { code: string; label: string }[] {
-  const [, before, inside] = /^(.*?)\s*[([]([^()[\]]*=[^()[\]]*)[)\]]\s*$/su.exec(variable.label ?? '') ?? [];
-  const codes = inside === undefined ? null : codesInText(inside);
-  if (!codes || codes.length < 2 || before === undefined) return [];
-  variable.label = before;
+  const label = variable.label ?? '';
+  const opens = Math.max(label.lastIndexOf('('), label.lastIndexOf('['));
+  if (opens < 0 || !/[)\]]$/.test(label) || !label.includes('=', opens)) return [];
+  const codes = codesInText(label.slice(opens + 1, -1));
+  if (!codes || codes.length < 2) return [];
+  variable.label = label.slice(0, opens).trim();
   return codes;
 }
 

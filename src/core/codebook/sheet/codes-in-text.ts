@@ -22,20 +22,20 @@ const AROUND = /^[\s"“”']+|[\s,;|/"“”'}]+$/g;
 /** In the order in which they are tried: signs that only stand between code and label before those that stand in labels too. */
 const STYLES: readonly Style[] = [
   // 1=Male, 2=Female
-  { start: new RegExp(String.raw`${AT}["“]?([^=,;|\n"“”{]+?)["”]?\s*=+>?\s*`, 'gu'), least: 1 },
+  { start: new RegExp(String.raw`${AT}["“]?([^=,;|\n"“”{]{1,60}?)["”]?\s*=+>?\s*`, 'gu'), least: 1 },
   // 1: Male; 2: Female
-  { start: new RegExp(String.raw`${AT}([^:,;|\n"“”{]+?)\s*:\s*`, 'gu'), least: 1 },
+  { start: new RegExp(String.raw`${AT}([^:,;|\n"“”{]{1,60}?)\s*:\s*`, 'gu'), least: 1 },
   // 1 - Male, (2) Female, 3. Other, 4) None
   { start: new RegExp(String.raw`(?:${AT}|\s+)${NUMBER}\s*(?:[.)]|\s[-–—]|[–—])\s+`, 'gu'), least: 2 },
   { start: new RegExp(String.raw`(?:${AT}|\s+)\(([+-]?\d+)\)\s*`, 'gu'), least: 2 },
   // 1, Male | 2, Female
-  { start: new RegExp(String.raw`(?:^|[|\n;])\s*([^,|\n;\s]+)\s*,\s*`, 'gu'), least: 2 },
+  { start: new RegExp(String.raw`(?:^|[|\n;])\s*([^,|\n;\s]{1,60})\s*,\s*`, 'gu'), least: 2 },
   // 1 Male, 2 Female
   { start: new RegExp(String.raw`${AT}${NUMBER}\s+(?=\S)`, 'gu'), least: 2 },
 ];
 
 /** 1 "Male" 2 "Female": a code before each pair of quotes, and nothing else but signs that divide. */
-const QUOTED = /([^\s"“”,;|=:{}]+)\s*[=:]?\s*["“]([^"”]*)["”]/gu;
+const QUOTED = /(?<![^\s"”,;|{}])([^\s"“”,;|=:{}]{1,60})\s*[=:]?\s*["“]([^"”]*)["”]/gu;
 
 function quotedCodes(text: string): WrittenCode[] | null {
   if (/[^\s,;|{}]/u.test(text.replace(QUOTED, ''))) return null;

@@ -125,9 +125,12 @@ const HEADINGS: Record<Role, readonly string[]> = {
 
 const ROLE_OF = new Map(ROLES.flatMap((role) => HEADINGS[role].map((heading) => [heading, role] as const)).reverse());
 
+/** Of a longer cell only the beginning can be a heading. */
+const LONGEST = 200;
+
 /** A heading in small letters, without marks, underlines, points and spaces too many. */
 export function plainHeading(text: string): string {
-  return plainLetters(text)
+  return plainLetters(text.slice(0, LONGEST))
     .toLowerCase()
     .replace(/[_.:*#]+/g, ' ')
     .replace(/\(.*?\)/g, ' ')

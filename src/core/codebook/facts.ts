@@ -1,4 +1,5 @@
 import { type DateForm, dateForms } from './dates.js';
+import { detached } from './detached.js';
 import { parseNumber } from './number.js';
 import { fileNumber, noSigns, type NumberReading, type NumberSigns, takeSigns } from './number-signs.js';
 import { reasonInWords } from './reason-in-words.js';
@@ -58,11 +59,6 @@ export function noFacts(): Facts {
     written: 0,
     different: new Set(),
   };
-}
-
-/** A copy that does not hold on to the piece of file that the text was cut from. */
-export function detached(text: string): string {
-  return text.length < 13 ? text : (JSON.parse(JSON.stringify(text)) as string);
 }
 
 /** Takes a number into the facts, with how many respondents have it. */

@@ -1,3 +1,4 @@
+import { detached } from './detached.js';
 import { parseNumber } from './number.js';
 import { type DecimalSign, readNumber } from './read-number.js';
 
@@ -95,7 +96,7 @@ export function takeSigns(signs: NumberSigns, cell: string, respondents: number,
     const isEither = cell.at(-4) === '.' && signOf(cell) === 'either';
     signs[isEither ? 'either' : 'point'] += respondents;
     if (isEither && !signs.isEither) {
-      signs.example = cell;
+      signs.example = detached(cell);
       signs.isEither = true;
     }
     return;
@@ -107,7 +108,7 @@ export function takeSigns(signs: NumberSigns, cell: string, respondents: number,
   for (const decimal of readings) signs.readable[decimal] += respondents;
   // A cell that no reading makes a number shows nobody how numbers are read.
   if (readings.length > 0 && (signs.example === null || (sign === 'either' && !signs.isEither))) {
-    signs.example = cell;
+    signs.example = detached(cell);
     signs.isEither = sign === 'either';
   }
 }

@@ -1,6 +1,5 @@
 import {
   type AskedReading,
-  detached,
   type Facts,
   isMostlyNumbers,
   LONGEST_CODE,
@@ -9,6 +8,7 @@ import {
   PLAIN_NUMBERS,
   takeValue,
 } from '../../core/codebook/facts.js';
+import { detached } from '../../core/codebook/detached.js';
 import { fileNumber } from '../../core/codebook/number-signs.js';
 import type { Histogram } from '../../core/codebook/summary.js';
 import { type FoundCode, MOST_CODES } from '../../core/codebook/understand.js';

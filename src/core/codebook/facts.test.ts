@@ -18,6 +18,7 @@ describe('codes that look like no answer', () => {
     ['98 and 99 beyond a scale of eleven', [...range(0, 10), 98, 99], [98, 99]],
     ['8 and 9 beyond yes and no', [1, 2, 8, 9], [8, 9]],
     ['9 beyond a flag', [0, 1, 9], [9]],
+    ['9 beyond a scale in which 7 is an answer', [...range(1, 4), 7, 9], [9]],
     ['9 beyond a scale of seven', [...range(1, 7), 9], [9]],
     ['999 beyond amounts', [...range(0, 60), 999], [999]],
     ['-9 below a scale', [-9, ...range(1, 5)], [-9]],

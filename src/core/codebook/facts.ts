@@ -159,16 +159,14 @@ export function farCodes({ looks, ordinary, filled, whole }: Facts): { code: str
   if (different.length < (isScale ? 2 : 3)) return [];
   const gap = isScale ? 1 : Math.max(2, range / 2);
   const values = [...looks].filter(([, respondents]) => respondents < filled).map(([value]) => value);
-  const above = beyond(
-    values.filter((value) => value > highest).sort((a, b) => a - b),
-    highest,
-    gap,
-  );
+  // A 7 is an answer ("never") as often as not; beside both 8 and 9 it is one of them.
+  const isSevenIn = looks.has(7) && !(looks.has(8) && looks.has(9));
+  const end = isSevenIn ? Math.max(highest, 7) : highest;
+  const over = values.filter((value) => value > end).sort((a, b) => a - b);
   const under = values.filter((value) => value < lowest).sort((a, b) => b - a);
   // Among amounts of any size, a negative that nobody could have given needs no gap.
   const below = lowest >= 0 ? under.filter((value) => value < 0) : beyond(under, lowest, gap);
-  // A 7 alone may be the end of a count; beside 8 or 9 it is one of them.
-  const far = [...below, ...(above.every((value) => value === 7) ? [] : above)];
+  const far = [...below, ...beyond(over, end, gap)];
   return far.sort((a, b) => a - b).map((value) => ({ code: String(value), respondents: looks.get(value) ?? 0 }));
 }
 

@@ -141,8 +141,7 @@ export function WorkingsScreen({ study }: { study: string }) {
         )}
         <footer className={bench['status']}>
           <span>
-            {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept in this browser as
-            you type
+            {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept as you type
           </span>
           <Keys
             of={[

@@ -80,7 +80,10 @@ describe('a file as an office has it', () => {
     await (await named(session.driver, 'Take 7 columns in')).click();
     await session.driver.wait(until.urlContains('/codebook'), 15_000);
     study = /studies\/([^/]+)/.exec(await session.driver.getCurrentUrl())?.[1] ?? '';
-    const reasons = async (name: string) => Object.fromEntries((await variable(name)).codes.flatMap(({ code, missing }) => (missing ? [[code, missing]] : []))); // prettier-ignore
+    const reasons = async (name: string) =>
+      Object.fromEntries(
+        (await variable(name)).codes.flatMap(({ code, missing }) => (missing ? [[code, missing]] : [])),
+      );
     expect(await reasons('water')).toEqual({ 8: 'dont-know', 9: 'refused' });
     expect(await reasons('paths')).toEqual({ 8: 'other', 9: 'other' });
     expect(await reasons('tap')).toEqual({ Refused: 'refused' });
@@ -90,7 +93,12 @@ describe('a file as an office has it', () => {
 
 describe('a codebook for a study that is there', () => {
   it('is shown field by field before it changes anything, and can be undone', async () => {
-    const path = put('codebook 2.csv', ['Name,Description,Code,Meaning', 'paths,Satisfied with the paths,1,Very dissatisfied', ',,5,Very satisfied', 'tap,Uses the tap,,']); // prettier-ignore
+    const path = put('codebook 2.csv', [
+      'Name,Description,Code,Meaning',
+      'paths,Satisfied with the paths,1,Very dissatisfied',
+      ',,5,Very satisfied',
+      'tap,Uses the tap,,',
+    ]);
     await (await find(session.driver, 'input[aria-label="Codebook for this study"]')).sendKeys(path);
     const panel = 'section[aria-label="A codebook for this study"]';
     await says(session.driver, panel, 'CSV, a line a code: 2 variables described, 2 of them in the study.');
@@ -114,9 +122,16 @@ describe('a codebook for a study that is there', () => {
 
   it('is planned over the API, which changes nothing', async () => {
     const body = 'Variable,Values\nsex,"1=Male, 2=Female, 9=Refused"';
-    const response = await fetch(`${session.server.address}/api/v1/studies/${study}/codebook/file?file=c.csv`, { method: 'POST', body }); // prettier-ignore
+    const response = await fetch(`${session.server.address}/api/v1/studies/${study}/codebook/file?file=c.csv`, {
+      method: 'POST',
+      body,
+    });
     const plan = (await response.json()) as SentCodebookPlan;
-    expect(plan).toMatchObject({ kind: 'CSV, a line a variable', unknown: [], edits: [{ codes: [{ code: '1' }, { code: '2' }, { code: '9', label: 'Refused', missing: null }] }] }); // prettier-ignore
+    expect(plan).toMatchObject({
+      kind: 'CSV, a line a variable',
+      unknown: [],
+      edits: [{ codes: [{ code: '1' }, { code: '2' }, { code: '9', label: 'Refused', missing: null }] }],
+    });
     expect((await variable('sex')).codes).toHaveLength(2);
   });
 });

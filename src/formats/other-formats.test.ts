@@ -228,7 +228,9 @@ describe('codebooks', () => {
       const lines = [['Codebook of wave 1'], [''], ['Variable', 'Label'], ['sex', 'Sex']].map((cells) =>
         cells.join(separator),
       );
-      expect(await readCodebook(put(lines.join('\r\n')), 'c.csv')).toMatchObject({ codebook: { variables: [{ name: 'sex', label: 'Sex' }] } }); // prettier-ignore
+      expect(await readCodebook(put(lines.join('\r\n')), 'c.csv')).toMatchObject({
+        codebook: { variables: [{ name: 'sex', label: 'Sex' }] },
+      });
     }
   });
 

@@ -103,11 +103,21 @@ describe('an entry changed in the middle of the ledger', () => {
     await editEntries(service, study, [{ variable: site, codes: [first, second, third] }]);
     await editEntries(service, study, [{ variable: site, codes: [first, second, third, code('9', 'Other')] }]);
     const added = listEntries(study).at(-1)!;
-    await editEntries(service, study, [{ variable: site, codes: [code('1', 'Mill Row'), second, third, code('9', 'Other')] }]); // prettier-ignore
-    await editEntries(service, study, [{ variable: site, codes: [third, second, code('1', 'Mill Row'), code('9', 'Other')] }]); // prettier-ignore
+    await editEntries(service, study, [
+      { variable: site, codes: [code('1', 'Mill Row'), second, third, code('9', 'Other')] },
+    ]);
+    await editEntries(service, study, [
+      { variable: site, codes: [third, second, code('1', 'Mill Row'), code('9', 'Other')] },
+    ]);
     const out = await amendEntry(service, study, added.id, { is: 'left-out' });
     expect(out).toMatchObject({ misfits: [], failing: [] });
-    expect(listEntries(study).map(({ note, leftOut }) => [note, leftOut])).toEqual([['', null], ['', null], ['', 'chosen'], ['', null], ['', null]]); // prettier-ignore
+    expect(listEntries(study).map(({ note, leftOut }) => [note, leftOut])).toEqual([
+      ['', null],
+      ['', null],
+      ['', 'chosen'],
+      ['', null],
+      ['', null],
+    ]);
     expect(find(study, 'site').codes.map(({ label }) => label)).toEqual(['Quarry', 'Orchard', 'Mill Row']);
   });
 

@@ -13,8 +13,17 @@ import { serviceForTests, studyOfRows } from './test-study.js';
 
 const service = serviceForTests();
 const body = (lines: readonly string[]) => Readable.from([Buffer.from(lines.join('\n'))]);
-const DATA = ['Sex,site,tap,shed,age', ...Array.from({ length: 60 }, (_, k) => `${(k % 2) + 1},${(k % 3) + 1},${(k % 2) + 1},${(k % 2) + 1},${20 + k}`)]; // prettier-ignore
-const CODEBOOK = ['Variable;Label;Values', 'sex;Sex of the gardener;"1=Male, 2=Female, 9=Refused"', 'site;Site;"1 ""Mill Row"" 2 ""Weir End"" 3 ""Upper Ley"""', 'gone;Not here;', 'age;Age;']; // prettier-ignore
+const DATA = [
+  'Sex,site,tap,shed,age',
+  ...Array.from({ length: 60 }, (_, k) => `${(k % 2) + 1},${(k % 3) + 1},${(k % 2) + 1},${(k % 2) + 1},${20 + k}`),
+];
+const CODEBOOK = [
+  'Variable;Label;Values',
+  'sex;Sex of the gardener;"1=Male, 2=Female, 9=Refused"',
+  'site;Site;"1 ""Mill Row"" 2 ""Weir End"" 3 ""Upper Ley"""',
+  'gone;Not here;',
+  'age;Age;',
+];
 const plan = (study: ReturnType<typeof openStudy>, lines: readonly string[]) =>
   planCodebookFile(service, study, 'labels.csv', body(lines), checkCodebook);
 
@@ -22,11 +31,21 @@ describe('a codebook that is a table', () => {
   it('comes beside the data, its names fitted to the columns', async () => {
     const intake = await receiveFile(service, 'data.csv', body(DATA), checkCodebook);
     const described = await attachCodebook(service, intake.id, 'labels.csv', body(CODEBOOK), checkCodebook);
-    expect(described.codebook).toMatchObject({ kind: 'CSV, a line a variable', remarks: ['Taken for the same: sex for Sex.'] }); // prettier-ignore
+    expect(described.codebook).toMatchObject({
+      kind: 'CSV, a line a variable',
+      remarks: ['Taken for the same: sex for Sex.'],
+    });
     const study = openStudy(service, await acceptIntake(service, intake.id, { name: 'Beside' }));
     const { variables } = viewStudy(study);
-    expect(variables.find(({ name }) => name === 'Sex')).toMatchObject({ label: 'Sex of the gardener', codes: [{ label: 'Male' }, { label: 'Female' }, { code: '9', label: 'Refused', missing: null }] }); // prettier-ignore
-    expect(variables.find(({ name }) => name === 'site')?.codes.map(({ label }) => label)).toEqual(['Mill Row', 'Weir End', 'Upper Ley']); // prettier-ignore
+    expect(variables.find(({ name }) => name === 'Sex')).toMatchObject({
+      label: 'Sex of the gardener',
+      codes: [{ label: 'Male' }, { label: 'Female' }, { code: '9', label: 'Refused', missing: null }],
+    });
+    expect(variables.find(({ name }) => name === 'site')?.codes.map(({ label }) => label)).toEqual([
+      'Mill Row',
+      'Weir End',
+      'Upper Ley',
+    ]);
   });
 
   it('says for a study that is there what it would change, and changes that as one change', async () => {
@@ -68,8 +87,17 @@ describe('code lists that an intake makes', () => {
 
   it('are the list of the codebook where it is the same', async () => {
     const intake = await receiveFile(service, 'data.csv', body(DATA), checkCodebook);
-    const codes = [{ code: '1', label: 'Yes' }, { code: '2', label: 'No' }]; // prettier-ignore
-    const codebook = { codeLists: { yesno: codes }, variables: [{ name: 'tap', codes }, { name: 'shed', codeList: 'yesno' }] }; // prettier-ignore
+    const codes = [
+      { code: '1', label: 'Yes' },
+      { code: '2', label: 'No' },
+    ];
+    const codebook = {
+      codeLists: { yesno: codes },
+      variables: [
+        { name: 'tap', codes },
+        { name: 'shed', codeList: 'yesno' },
+      ],
+    };
     const study = openStudy(service, await acceptIntake(service, intake.id, { name: 'Named', codebook }));
     const [, , tap, shed] = viewStudy(study).variables;
     expect(tap?.codeListId).toBe(shed?.codeListId);

@@ -43,7 +43,10 @@ export async function planCodebookFile(
     const { kind, remarks, codebook: sent } = await readCodebookAt(service, path, fileName, check);
     const columns = allColumnRows(db);
     const variables = allVariables(db);
-    const fitted = fitNames(sent, variables.map(({ name }) => name)); // prettier-ignore
+    const fitted = fitNames(
+      sent,
+      variables.map(({ name }) => name),
+    );
     const plan = planCodebook(
       variables.map((variable) => ({
         ...variable,

@@ -11,7 +11,8 @@ import { serviceForTests, studyOfRows } from './test-study.js';
 
 const service = serviceForTests();
 const rows = ['site,tap', ...Array.from({ length: 20 }, (_, k) => `${k % 3},${k % 2}`)];
-const named = (study: Parameters<typeof listDrafts>[0]) => Object.fromEntries(listDrafts(study).map(({ name, value }) => [name, value])); // prettier-ignore
+const named = (study: Parameters<typeof listDrafts>[0]) =>
+  Object.fromEntries(listDrafts(study).map(({ name, value }) => [name, value]));
 
 describe('drafts', () => {
   it('are kept with the study, changed and let go of; they are no change to it', async () => {

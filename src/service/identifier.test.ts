@@ -9,7 +9,11 @@ const service = serviceForTests();
 async function contradicted(name: string, heading: string, ids: readonly string[]): Promise<string | undefined> {
   const rows = ids.map((id, k) => `${id},${k % 2},${k % 3 === 0 ? 1 : 0},${k === 1 || k === 3 ? 1 : 0}`);
   const study = await studyOfRows(service, name, [`${heading},a,b,none`, ...rows]);
-  const item = (called: string) => ({ source: viewStudy(study).variables.find((one) => one.name === called)!.id, label: called, ticked: '1' }); // prettier-ignore
+  const item = (called: string) => ({
+    source: viewStudy(study).variables.find((one) => one.name === called)!.id,
+    label: called,
+    ticked: '1',
+  });
   const recipe = { kind: 'gather' as const, items: [item('a'), item('b')], none: item('none') };
   const { proof } = await previewWorking(service, study, recipe);
   return proof.findings.find(({ id }) => id === 'contradicted')?.text;
@@ -23,7 +27,19 @@ describe('respondents in a proof', () => {
   });
 
   it('are called by their row where no variable tells them apart', async () => {
-    expect(await contradicted('plain', 'town', many.map(() => 'Hull'))).toContain('(rows 2, 4)'); // prettier-ignore
-    expect(await contradicted('shared', 'case_id', many.map((_, k) => `C${k % 5}`))).toContain('(rows 2, 4)'); // prettier-ignore
+    expect(
+      await contradicted(
+        'plain',
+        'town',
+        many.map(() => 'Hull'),
+      ),
+    ).toContain('(rows 2, 4)');
+    expect(
+      await contradicted(
+        'shared',
+        'case_id',
+        many.map((_, k) => `C${k % 5}`),
+      ),
+    ).toContain('(rows 2, 4)');
   });
 });

@@ -106,7 +106,11 @@ describe('a second file in a study', () => {
   it('says after a wave which proofs hold no more, also of what stands on them, and that nothing before it can be taken back', async () => {
     const study = await first();
     const { id: source } = variable(study, 'sat_2')!;
-    await keepWorking(service, study, { name: 'low', label: 'Is low', recipe: { kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' } }); // prettier-ignore
+    await keepWorking(service, study, {
+      name: 'low',
+      label: 'Is low',
+      recipe: { kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' },
+    });
     expect(listEntries(study).map(({ undoable }) => undoable)).toEqual([false, true, true]);
     const rows = Array.from({ length: 40 }, (_, k) => `${(k % 7) + 1},${3000 + k}`);
     await joinStudy(service, study, (await receive(['sat,id', ...rows].join('\n'))).id, { as: 'wave' });

@@ -156,7 +156,12 @@ export const client = {
   },
   variable: (study: string, id: number) => ask<VariableDetail>('GET', `${studyPath(study)}/variables/${id}`),
   editEntries: (study: string, edits: readonly EntryEdit[], words?: string, base?: number | null) =>
-    ask<Changed>('PATCH', `${studyPath(study)}/codebook`, { edits: edits.map(whole), ...(words === undefined ? {} : { words }) }, { seen: base }), // prettier-ignore
+    ask<Changed>(
+      'PATCH',
+      `${studyPath(study)}/codebook`,
+      { edits: edits.map(whole), ...(words === undefined ? {} : { words }) },
+      { seen: base },
+    ),
   drafts: (study: string) => ask<{ name: string; value: unknown }[]>('GET', `${studyPath(study)}/drafts`),
   keepDraft: (study: string, name: string, value: unknown) =>
     ask<undefined>('PUT', `${studyPath(study)}/drafts/${encodeURIComponent(name)}`, { value }),

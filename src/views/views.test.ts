@@ -128,7 +128,19 @@ describe('cells', () => {
 });
 
 describe('decisions at the intake', () => {
-  const column = (name: string, more: Partial<Column> = {}): Column => ({ name, columnId: 1, level: 'unordered', storage: 'coded8', codes: [], why: '', guesses: [], filled: 1, blank: 0, numbers: null, ...more }); // prettier-ignore
+  const column = (name: string, more: Partial<Column> = {}): Column => ({
+    name,
+    columnId: 1,
+    level: 'unordered',
+    storage: 'coded8',
+    codes: [],
+    why: '',
+    guesses: [],
+    filled: 1,
+    blank: 0,
+    numbers: null,
+    ...more,
+  });
   const ticks = { is: 'ticks' as const, name: 'g', label: 'g', why: '', none: { name: 'g_none', ticked: '1' }, columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }; // prettier-ignore
   const slots = { ...ticks, is: 'slots' as const, name: 's', none: null, columns: [{ name: 's1', label: 's1', ticked: null }, { name: 's2', label: 's2', ticked: null }] }; // prettier-ignore
 
@@ -168,10 +180,35 @@ describe('decisions at the intake', () => {
   });
 
   it('offer to declare what is probably no answer, each code with its reason, but not what the codebook declares', () => {
-    const codebook = { variables: [{ name: 'a', codes: [{ code: '8', label: "Don't know" }, { code: '9', label: 'Refused', missing: 'refused' as const }, { code: '7', label: 'Seven' }] }] }; // prettier-ignore
-    const guessed = column('a', { guesses: [{ is: 'no-answer', text: '', codes: [{ code: '7', respondents: 1 }, { code: '99', respondents: 2 }] }] }); // prettier-ignore
+    const codebook = {
+      variables: [
+        {
+          name: 'a',
+          codes: [
+            { code: '8', label: "Don't know" },
+            { code: '9', label: 'Refused', missing: 'refused' as const },
+            { code: '7', label: 'Seven' },
+          ],
+        },
+      ],
+    };
+    const guessed = column('a', {
+      guesses: [
+        {
+          is: 'no-answer',
+          text: '',
+          codes: [
+            { code: '7', respondents: 1 },
+            { code: '99', respondents: 2 },
+          ],
+        },
+      ],
+    });
     const probable = probablyMissing(guessed, codebook);
-    expect(probable).toEqual([{ code: '99', missing: 'other' }, { code: '8', missing: 'dont-know' }]); // prettier-ignore
+    expect(probable).toEqual([
+      { code: '99', missing: 'other' },
+      { code: '8', missing: 'dont-know' },
+    ]);
     expect(sayProbable(guessed, probable, codebook)).toBe("Labelled as no answer: 8 Don't know.");
     const draft = declareProbable(noDecisions('x.csv'), [['a', probable]]);
     expect(standing(guessed, draft, codebook).missingOf('8')).toBe('dont-know');

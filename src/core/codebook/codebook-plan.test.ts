@@ -19,9 +19,29 @@ const entry = (more: Partial<Described>): Described => ({
 
 describe('a codebook for variables that are there', () => {
   it('changes what it says and is different, and nothing that it leaves empty', () => {
-    const file = { variables: [{ name: 'sex', label: 'Sex', question: ' ', codes: [{ code: '1.0', label: 'Male' }, { code: '2', label: 'Female' }] }] }; // prettier-ignore
+    const file = {
+      variables: [
+        {
+          name: 'sex',
+          label: 'Sex',
+          question: ' ',
+          codes: [
+            { code: '1.0', label: 'Male' },
+            { code: '2', label: 'Female' },
+          ],
+        },
+      ],
+    };
     expect(planCodebook([entry({})], file)).toEqual({
-      edits: [{ variable: 1, label: 'Sex', codes: [code('1', 'Male'), code('2', 'Female'), code('9', '9', 'refused')], onlyThese: true, codesFor: 'this' }],
+      edits: [
+        {
+          variable: 1,
+          label: 'Sex',
+          codes: [code('1', 'Male'), code('2', 'Female'), code('9', '9', 'refused')],
+          onlyThese: true,
+          codesFor: 'this',
+        },
+      ],
       lines: [
         { variable: 1, field: 'label', before: '', after: 'Sex' },
         { variable: 1, field: 'codes', before: '1; 2; 9', after: '1 = Male; 2 = Female; 9' },
@@ -29,10 +49,12 @@ describe('a codebook for variables that are there', () => {
       unknown: [],
       leftAlone: [],
     });
-  }); // prettier-ignore
+  });
 
   it('changes nothing the second time', () => {
-    const file = { variables: [{ name: 'sex', label: 'Sex', codes: [{ code: '9', label: 'Refused' }], level: 'ordered' as const }] }; // prettier-ignore
+    const file = {
+      variables: [{ name: 'sex', label: 'Sex', codes: [{ code: '9', label: 'Refused' }], level: 'ordered' as const }],
+    };
     const { edits } = planCodebook([entry({})], file);
     const { codes, label, level } = { ...entry({}), ...edits[0] };
     expect(planCodebook([entry({ codes, label, level })], file).edits).toEqual([]);
@@ -40,14 +62,26 @@ describe('a codebook for variables that are there', () => {
 
   it('keeps the order of a scale, and takes that of the file for categories without one', () => {
     const codes = ['2', '1', '9'].map((name) => ({ code: name, label: `L${name}` }));
-    const order = (level: Described['level']) => planCodebook([entry({ level })], { variables: [{ name: 'sex', codes }] }).edits[0]?.codes?.map((one) => one.code); // prettier-ignore
+    const order = (level: Described['level']) =>
+      planCodebook([entry({ level })], { variables: [{ name: 'sex', codes }] }).edits[0]?.codes?.map((one) => one.code);
     expect(order('ordered')).toEqual(['1', '2', '9']);
     expect(order('unordered')).toEqual(['2', '1', '9']);
   });
 
   it('names what it does not have, and leaves workings and levels that cannot be alone', () => {
-    const file = { variables: [{ name: 'gone' }, { name: 'sex', label: 'S', level: 'number' as const, codes: [{ code: '1', label: 'x' }] }] }; // prettier-ignore
-    expect(planCodebook([entry({ derived: true })], file)).toMatchObject({ edits: [{ variable: 1, label: 'S' }], unknown: ['gone'], leftAlone: ['sex is made by a working, where its level and codes are decided.'] }); // prettier-ignore
-    expect(planCodebook([entry({ levels: ['text'], level: 'text' })], file).leftAlone).toEqual(['sex cannot be number: its data do not allow it.']); // prettier-ignore
+    const file = {
+      variables: [
+        { name: 'gone' },
+        { name: 'sex', label: 'S', level: 'number' as const, codes: [{ code: '1', label: 'x' }] },
+      ],
+    };
+    expect(planCodebook([entry({ derived: true })], file)).toMatchObject({
+      edits: [{ variable: 1, label: 'S' }],
+      unknown: ['gone'],
+      leftAlone: ['sex is made by a working, where its level and codes are decided.'],
+    });
+    expect(planCodebook([entry({ levels: ['text'], level: 'text' })], file).leftAlone).toEqual([
+      'sex cannot be number: its data do not allow it.',
+    ]);
   });
 });

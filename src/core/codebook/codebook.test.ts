@@ -60,12 +60,21 @@ describe('what is understood of a column', () => {
 
   it('a 9 behind every number before it is a step of the scale, behind a gap it is not', () => {
     expect(guessed(times(60, (k) => String((k % 9) + 1)))).toEqual([]);
-    expect(guessed(times(60, (k) => ['1', '2', '3', '4', '5', '8', '9'][k % 7]!))).toEqual(['no-answer: 8 (8), 9 (8) stand far from the rest: no answer?']); // prettier-ignore
+    expect(guessed(times(60, (k) => ['1', '2', '3', '4', '5', '8', '9'][k % 7]!))).toEqual([
+      'no-answer: 8 (8), 9 (8) stand far from the rest: no answer?',
+    ]);
   });
 
   it('words that say so are no answer, among categories and among numbers', () => {
-    expect(guessed(times(60, (k) => ['Yes', 'No', "Don't know"][k % 3]!))).toEqual(["no-answer: Don't know (20) says that there is no answer."]); // prettier-ignore
-    expect(understood(times(100, (k) => (k % 5 === 0 ? 'Refused' : String(k)))).guesses.map(({ is, codes }) => [is, codes.map(({ code }) => code)])).toContainEqual(['no-answer', ['Refused']]); // prettier-ignore
+    expect(guessed(times(60, (k) => ['Yes', 'No', "Don't know"][k % 3]!))).toEqual([
+      "no-answer: Don't know (20) says that there is no answer.",
+    ]);
+    expect(
+      understood(times(100, (k) => (k % 5 === 0 ? 'Refused' : String(k)))).guesses.map(({ is, codes }) => [
+        is,
+        codes.map(({ code }) => code),
+      ]),
+    ).toContainEqual(['no-answer', ['Refused']]);
   });
 
   it('numbers stored as text, with the exceptions named', () => {

@@ -35,7 +35,11 @@ describe('declaring a code missing', () => {
   });
 
   it('does not leave a label alone that says itself that there is no answer', () => {
-    const said = held(9, { codes: [code('1', 'Low'), code('9', 'Refused to say')], found: new Map([['9', 8]]), range: { from: 1, to: 8 } }); // prettier-ignore
+    const said = held(9, {
+      codes: [code('1', 'Low'), code('9', 'Refused to say')],
+      found: new Map([['9', 8]]),
+      range: { from: 1, to: 8 },
+    });
     expect(planMissing([said], ['9'], 'refused')).toMatchObject([{ leftAlone: null }]);
   });
 

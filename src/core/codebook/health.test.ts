@@ -33,7 +33,15 @@ describe('the health of a codebook', () => {
 
   it('names codes without labels, but not words, which label themselves', () => {
     expect(one({ codes: [code('1', 'Yes'), code('2')], found: found(['1', 60], ['2', 30], ['3', 10]) })).toEqual([
-      { is: 'unlabelled', variable: 1, codes: ['2', '3'], respondents: 40, text: 'Without a label: 2, 3, which 40 respondents gave.', declare: [], decimal: null }, // prettier-ignore
+      {
+        is: 'unlabelled',
+        variable: 1,
+        codes: ['2', '3'],
+        respondents: 40,
+        text: 'Without a label: 2, 3, which 40 respondents gave.',
+        declare: [],
+        decimal: null,
+      },
     ]);
     expect(one({ found: found(['red', 60], ['blue', 40]) })).toEqual([]);
     expect(one({ found: found(['1', 60], ['2', 40]) })).toMatchObject([{ text: 'No code has a label: 1, 2.' }]);
@@ -47,7 +55,15 @@ describe('the health of a codebook', () => {
       patient(2, { codes, codeListId: 4, found: found(['2', 100]) }),
     ];
     expect(complaints(users)).toEqual([
-      { is: 'unused', variable: 1, codes: ['3'], respondents: 0, text: 'Never given in any of the 2 variables with this list: Perhaps.', declare: [], decimal: null }, // prettier-ignore
+      {
+        is: 'unused',
+        variable: 1,
+        codes: ['3'],
+        respondents: 0,
+        text: 'Never given in any of the 2 variables with this list: Perhaps.',
+        declare: [],
+        decimal: null,
+      },
     ]);
   });
 
@@ -74,7 +90,9 @@ describe('the health of a codebook', () => {
 
   it('names text that looks like numbers', () => {
     const numeric = { respondents: 90, example: '19,842', as: 19842, decimal: '.' as const };
-    expect(one({ level: 'text', numeric })).toMatchObject([{ is: 'written', text: 'Looks like numbers: “19,842” would be 19,842; 90 of 100 have one.' }]); // prettier-ignore
+    expect(one({ level: 'text', numeric })).toMatchObject([
+      { is: 'written', text: 'Looks like numbers: “19,842” would be 19,842; 90 of 100 have one.' },
+    ]);
   });
 
   it('names words among numbers until it is said what they mean', () => {

@@ -10,7 +10,12 @@ const codes: Code[] = [
 
 describe('codes put into a list', () => {
   it('leave the others in their places', () => {
-    expect(putCodes(codes, [{ code: '2', label: 'Never' }, { code: '8', label: "Don't know", missing: 'dont-know' }])).toEqual([
+    expect(
+      putCodes(codes, [
+        { code: '2', label: 'Never' },
+        { code: '8', label: "Don't know", missing: 'dont-know' },
+      ]),
+    ).toEqual([
       codes[0],
       { code: '2', label: 'Never', missing: null },
       codes[2],
@@ -19,7 +24,11 @@ describe('codes put into a list', () => {
   });
 
   it('keep what is not said of them', () => {
-    expect(putCodes(codes, [{ code: '9.0', label: 'Would not say' }])[2]).toEqual({ code: '9', label: 'Would not say', missing: 'refused' });
+    expect(putCodes(codes, [{ code: '9.0', label: 'Would not say' }])[2]).toEqual({
+      code: '9',
+      label: 'Would not say',
+      missing: 'refused',
+    });
     expect(putCodes(codes, [{ code: '9', missing: null }])[2]).toEqual({ code: '9', label: 'Refused', missing: null });
     expect(putCodes([], [{ code: '7' }])).toEqual([{ code: '7', label: '7', missing: null }]);
   });
@@ -30,4 +39,4 @@ describe('codes put into a list', () => {
     expect(putCodes(codes, [codes[1]!], true)).toEqual([codes[1]]);
     expect(putCodes(codes, [], true)).toEqual([]);
   });
-}); // prettier-ignore
+});

@@ -34,7 +34,24 @@ describe('a label that says there is no answer', () => {
     expect(reasonInWords(label)).toBe(reason);
   });
 
-  it.each(['Not at all', 'No', 'None', 'None of these', 'Never', 'Neither', 'I know it well', 'Refuse collection', 'Unknown person', 'Missing link', 'No opinion', 'Not known to the police', '9', '', 'A', 'No answering machine'])('%s is an answer', (label) => {
+  it.each([
+    'Not at all',
+    'No',
+    'None',
+    'None of these',
+    'Never',
+    'Neither',
+    'I know it well',
+    'Refuse collection',
+    'Unknown person',
+    'Missing link',
+    'No opinion',
+    'Not known to the police',
+    '9',
+    '',
+    'A',
+    'No answering machine',
+  ])('%s is an answer', (label) => {
     expect(reasonInWords(label)).toBeNull();
   });
-}); // prettier-ignore
+});

@@ -26,10 +26,18 @@ describe('names of a codebook', () => {
 });
 
 describe('a codebook beside data', () => {
-  it.each(['codebook.csv', 'my_Code-book 2026.xlsx', 'x/data_dictionary.tsv', 'survey.xml', 'a.sss', 'value labels.csv', 'codebook.json'])('%s', (name) => {
+  it.each([
+    'codebook.csv',
+    'my_Code-book 2026.xlsx',
+    'x/data_dictionary.tsv',
+    'survey.xml',
+    'a.sss',
+    'value labels.csv',
+    'codebook.json',
+  ])('%s', (name) => {
     expect(isCodebookName(name)).toBe(true);
   });
   it.each(['wave1.csv', 'codebook/wave1.csv', 'data.json', 'codes.parquet'])('not %s', (name) => {
     expect(isCodebookName(name)).toBe(false);
   });
-}); // prettier-ignore
+});

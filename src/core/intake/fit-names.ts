@@ -28,9 +28,16 @@ export function fitNames(codebook: CodebookFile, columns: readonly string[]): Fi
   }
   if (renamed.size === 0) return { codebook, remarks: [] };
   const nameOf = (name: string) => renamed.get(name) ?? name;
-  const marks = codebook.marks && Object.fromEntries(Object.entries(codebook.marks).map(([name, mark]) => [nameOf(name), mark])); // prettier-ignore
+  const marks =
+    codebook.marks && Object.fromEntries(Object.entries(codebook.marks).map(([name, mark]) => [nameOf(name), mark]));
   const variables = codebook.variables.map((variable) => ({ ...variable, name: nameOf(variable.name) }));
-  const said = [...renamed].slice(0, NAMED).map(([name, column]) => `${name} for ${column}`).join(', '); // prettier-ignore
+  const said = [...renamed]
+    .slice(0, NAMED)
+    .map(([name, column]) => `${name} for ${column}`)
+    .join(', ');
   const more = renamed.size > NAMED ? ` and ${renamed.size - NAMED} more` : '';
-  return { codebook: { ...codebook, variables, ...(marks ? { marks } : {}) }, remarks: [`Taken for the same: ${said}${more}.`] }; // prettier-ignore
+  return {
+    codebook: { ...codebook, variables, ...(marks ? { marks } : {}) },
+    remarks: [`Taken for the same: ${said}${more}.`],
+  };
 }

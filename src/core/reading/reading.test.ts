@@ -461,11 +461,11 @@ describe('the overall test of overlapping rows', () => {
 });
 
 describe('sentences beside row percentages', () => {
-  const table = cross({ label: 'Tap', labels: ['Yes', 'No'] }, { label: 'Site', labels: ['Mill', 'Weir', 'Ley'] }, [[90, 20, 30], [10, 80, 70]]); // prettier-ignore
+  const table = cross({ label: 'Tap', labels: ['Yes', 'No'] }, { label: 'Site', labels: ['Mill', 'Weir', 'Ley'] }, [[90, 20, 30], [10, 80, 70]]);
   const answers = (shown: 'row' | 'column' | 'total') => read(table, assessTable(table, 0.95), 0.95, { percent: shown });
 
   it('give row percentages, and say of which row they are', () => {
-    const where = part(answers('row'), 'where').cells.map(({ subject, parts }) => `${subject} | ${parts.map(({ text }) => text).join(' | ')}`); // prettier-ignore
+    const where = part(answers('row'), 'where').cells.map(({ subject, parts }) => `${subject} | ${parts.map(({ text }) => text).join(' | ')}`);
     expect(where[0]).toBe('Tap: Yes | Site “Mill”: 64%, overall 33% | Site “Weir”: 14%, overall 33%');
     expect(part(answers('row'), 'say').sentence).toMatch(/: Site is “Mill” for 64% where Tap is “Yes”, and for 6% where it is “No”\.$/);
   });

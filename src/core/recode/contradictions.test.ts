@@ -60,7 +60,7 @@ describe('an answer that excludes all others, given with another', () => {
 
   it('is said with the first respondents who give it, and the rule', () => {
     const [check] = contradictionCheck(['None'], { respondents: 14, dropped: 0, listed: [2, 5] });
-    expect(check?.text).toBe('None: 14 gave it together with another answer (rows 2, 5, …); there the other answers stand.'); // prettier-ignore
+    expect(check?.text).toBe('None: 14 gave it together with another answer (rows 2, 5, …); there the other answers stand.');
     expect(contradictionCheck(['None'], { respondents: 0, dropped: 0, listed: [] })[0]?.text).toContain('Nobody gave it');
   }); // prettier-ignore
 });

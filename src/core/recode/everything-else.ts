@@ -16,6 +16,8 @@ export function withEverythingElse<R extends Grouped>(recipe: R, source: readonl
   if (rest === null) return recipe;
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
   const others = source.filter((one) => isAnswer(one) && !named.has(one.code)).map(({ code }) => code);
-  const groups = recipe.groups.map((group) => (group.code === rest ? { ...group, from: [...group.from, ...others] } : group));
+  const groups = recipe.groups.map((group) =>
+    group.code === rest ? { ...group, from: [...group.from, ...others] } : group,
+  );
   return { ...recipe, groups, unnamed: undefined };
-} // prettier-ignore
+}

@@ -278,7 +278,9 @@ describe('gather', () => {
       '4 ticks in the columns, 4 mentions in the question, by 3 of 5 respondents who answered.',
     );
     expect(finding(proof, 'none-said')?.text).toBe('2 respondents say it.');
-    expect(finding(proof, 'contradicted')?.text).toBe('None of these: 1 gave it together with another answer (row 7); there the other answers stand.'); // prettier-ignore
+    expect(finding(proof, 'contradicted')?.text).toBe(
+      'None of these: 1 gave it together with another answer (row 7); there the other answers stand.',
+    );
   });
 
   it('does not hold where nobody ticked a column: the code may be wrong', () => {

@@ -30,7 +30,12 @@ export function checkRegroup(recipe: Regroup): void {
   const { blank } = recipe;
   const rest = restGroup(recipe);
   if (rest !== null && !recipe.groups.some(({ code }) => code === rest)) {
-    throw new Fault('invalid', `Everything else would go to a group ${rest}, which there is not.`, 'Choose one of the groups.', { field: 'unnamed' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `Everything else would go to a group ${rest}, which there is not.`,
+      'Choose one of the groups.',
+      { field: 'unnamed' },
+    );
   }
   if (blank && 'group' in blank && !recipe.groups.some(({ code }) => code === blank.group)) {
     throw new Fault('invalid', `Blanks would go to a group ${blank.group}, which there is not.`, 'Choose one of the groups.', { field: 'blank' }); // prettier-ignore

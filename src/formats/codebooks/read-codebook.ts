@@ -34,7 +34,12 @@ export async function readCodebook(path: string, file: string): Promise<ReadCode
   if (size > MOST_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
   const bytes = await readFile(path);
   if (bytes.subarray(0, 4).toString('hex') === '504b0304') return readWorkbookCodebook(path, file);
-  const first = bytes.subarray(0, 512).toString('latin1').replace(/^\u00EF\u00BB\u00BF|^\u00FF\u00FE|^\u00FE\u00FF/, '').replaceAll('\0', '').trimStart(); // prettier-ignore
+  const first = bytes
+    .subarray(0, 512)
+    .toString('latin1')
+    .replace(/^\u00EF\u00BB\u00BF|^\u00FF\u00FE|^\u00FE\u00FF/, '')
+    .replaceAll('\0', '')
+    .trimStart();
   if (!first.startsWith('{') && !first.startsWith('<')) return readDelimitedCodebook(path, file);
   const { text, declared } = decoded(bytes, file);
   if (/^\s*\{/.test(text)) {
@@ -47,5 +52,10 @@ export async function readCodebook(path: string, file: string): Promise<ReadCode
   const root = readTree(text, file);
   if (root.name === 'codeBook') return readDdi(root, file);
   if (root.name === 'sss') return readTripleS(root, file, declared);
-  throw new Fault('unsupported', `${file} is XML, but neither DDI-Codebook nor Triple-S: it begins with <${root.name}>.`, 'Choose a codebook in DDI, Triple-S, CSV, .xlsx or JSON.', { file, line: root.line }); // prettier-ignore
+  throw new Fault(
+    'unsupported',
+    `${file} is XML, but neither DDI-Codebook nor Triple-S: it begins with <${root.name}>.`,
+    'Choose a codebook in DDI, Triple-S, CSV, .xlsx or JSON.',
+    { file, line: root.line },
+  );
 }

@@ -17,7 +17,12 @@ async function rowsOf({ batches }: RowSource, file: string): Promise<SheetRow[]>
   for await (const batch of batches) {
     rows.push(...batch.map(({ line, cells }) => ({ line, cells })));
     if (rows.length <= MOST_LINES) continue;
-    throw new Fault('too-large', `${file} has more than ${MOST_LINES.toLocaleString('en')} lines: it is data, and no codebook.`, 'Choose a codebook.', { file }); // prettier-ignore
+    throw new Fault(
+      'too-large',
+      `${file} has more than ${MOST_LINES.toLocaleString('en')} lines: it is data, and no codebook.`,
+      'Choose a codebook.',
+      { file },
+    );
   }
   return rows;
 }
@@ -30,7 +35,9 @@ function joined(variables: readonly FileVariable[]): FileVariable[] {
 }
 
 function together(read: readonly RowsRead[]): CodebookFile {
-  const marks = Object.assign({}, ...[...read].reverse().map(({ codebook }) => codebook.marks ?? {})) as NonNullable<CodebookFile['marks']>; // prettier-ignore
+  const marks = Object.assign({}, ...[...read].reverse().map(({ codebook }) => codebook.marks ?? {})) as NonNullable<
+    CodebookFile['marks']
+  >;
   const variables = joined(read.flatMap(({ codebook }) => codebook.variables));
   return { variables, ...(Object.keys(marks).length > 0 ? { marks } : {}) };
 }

@@ -47,20 +47,42 @@ describe('numbers as an office writes them', () => {
   });
 
   it('are read so too where a comma comes only at the end of the file', async () => {
-    const lines = ['id;income;weight', ...times(4000, (k) => `A${k};${german(income(k))};${k < 3900 ? 1 : german(weight(k))}`)];
-    const intake = await receive(lines.map((line) => line.replaceAll(';', '\t')), 'office.tsv');
+    const lines = [
+      'id;income;weight',
+      ...times(4000, (k) => `A${k};${german(income(k))};${k < 3900 ? 1 : german(weight(k))}`),
+    ];
+    const intake = await receive(
+      lines.map((line) => line.replaceAll(';', '\t')),
+      'office.tsv',
+    );
     expect(intake.layout).toMatchObject({ decimal: '.' });
     expect(column(intake, 'income')).toMatchObject({ level: 'number', numbers: { reading: ',', inDoubt: false } });
-    expect((await values(intake, 'weight')).map(Number)).toEqual(times(4000, String).map((_, k) => (k < 3900 ? 1 : weight(k))));
+    expect((await values(intake, 'weight')).map(Number)).toEqual(
+      times(4000, String).map((_, k) => (k < 3900 ? 1 : weight(k))),
+    );
   });
 
   it('are in doubt where both readings fit, and said; another choice is one change', async () => {
-    const intake = await receive(['income\tsite', ...times(2000, (k) => `${german(income(k))}\t${k % 3}`)], 'office.tsv');
-    expect(column(intake, 'income')?.numbers).toEqual({ reading: '.', example: '1.000', as: 1, other: { reading: ',', as: 1000 }, inDoubt: true });
+    const intake = await receive(
+      ['income\tsite', ...times(2000, (k) => `${german(income(k))}\t${k % 3}`)],
+      'office.tsv',
+    );
+    expect(column(intake, 'income')?.numbers).toEqual({
+      reading: '.',
+      example: '1.000',
+      as: 1,
+      other: { reading: ',', as: 1000 },
+      inDoubt: true,
+    });
     expect(notes(intake, 'income')).toEqual(['1 or 1,000? “1.000” fits both.']);
     const other = await readAs(intake, { income: ',' });
     expect(column(other, 'income')?.numbers).toMatchObject({ reading: ',', as: 1000, inDoubt: false });
-    const forAll = await changeLayout(service, intake.id, { ...intake.layout, decimal: ',' } as Intake['layout'], Infinity);
+    const forAll = await changeLayout(
+      service,
+      intake.id,
+      { ...intake.layout, decimal: ',' } as Intake['layout'],
+      Infinity,
+    );
     expect(notes(forAll, 'income')).toEqual(['1.000 is read as 1,000.']);
     expect((await values(forAll, 'income')).map(Number)).toEqual(times(2000, String).map((_, k) => income(k)));
   });
@@ -98,7 +120,12 @@ describe('numbers as an office writes them', () => {
     const lines = ['pair,said', ...times(80, (k) => `"1,00${k % 3}","${english(income(k))}"`)];
     const intake = await receive(lines);
     expect(column(intake, 'said')?.level).toBe('number');
-    const codebook = { variables: [{ name: 'pair', level: 'unordered', codes: [{ code: '1,000', label: 'One' }] }, { name: 'said', level: 'text' }] };
+    const codebook = {
+      variables: [
+        { name: 'pair', level: 'unordered', codes: [{ code: '1,000', label: 'One' }] },
+        { name: 'said', level: 'text' },
+      ],
+    };
     const body = Readable.from([Buffer.from(JSON.stringify(codebook))]);
     const described = await attachCodebook(service, intake.id, 'codebook.json', body, checkCodebook);
     expect(column(described, 'pair')?.codes.map(({ code }) => code)).toEqual(['1,000', '1,001', '1,002']);
@@ -106,9 +133,12 @@ describe('numbers as an office writes them', () => {
   });
 
   it('stay what they were: codes, lists, dates, identifiers with zeros before them', async () => {
-    const lines = ['id;list;day;code', ...times(40, (k) => `00${k}.100;${k % 2 === 0 ? '1,2' : '1,2,3'};12.03.2024;${k % 4}`)];
+    const lines = [
+      'id;list;day;code',
+      ...times(40, (k) => `00${k}.100;${k % 2 === 0 ? '1,2' : '1,2,3'};12.03.2024;${k % 4}`),
+    ];
     const intake = await receive(lines);
     expect(intake.read?.columns.map(({ numbers }) => numbers)).toEqual([null, null, null, null]);
     expect(intake.read?.columns.map(({ level }) => level)).toEqual(['text', 'unordered', 'ordered', 'unordered']);
   });
-}); // prettier-ignore
+});

@@ -83,8 +83,9 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
     <section className={css['health']} aria-label="A codebook for this study">
       <h1>{fileName}</h1>
       <p className={css['soft']}>
-        {kind}: {whole(described)} variable{described === 1 ? '' : 's'} described, {whole(described - unknown.length)} of them in
-        the study. What it leaves empty stays as it is; the data are not touched, and the change can be undone.
+        {kind}: {whole(described)} variable{described === 1 ? '' : 's'} described, {whole(described - unknown.length)}{' '}
+        of them in the study. What it leaves empty stays as it is; the data are not touched, and the change can be
+        undone.
       </p>
       {unknown.length > 0 && <p className={css['caution']}>Not in the study: {some(unknown)}.</p>}
       {[...remarks, ...leftAlone].map((text) => (
@@ -93,11 +94,16 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
         </p>
       ))}
       {described > 0 && described === unknown.length && (
-        <Problem detail="None of its variables is in this study." mend="Look whether its names are those of the columns." />
+        <Problem
+          detail="None of its variables is in this study."
+          mend="Look whether its names are those of the columns."
+        />
       )}
       <div className={css['bar']}>
         <MainButton disabled={on.length === 0} onClick={keep}>
-          {edits.length === 0 ? 'Nothing to change' : `Change ${whole(on.length)} variable${on.length === 1 ? '' : 's'}`}
+          {edits.length === 0
+            ? 'Nothing to change'
+            : `Change ${whole(on.length)} variable${on.length === 1 ? '' : 's'}`}
         </MainButton>
         <PlainButton onClick={close}>Leave as it is</PlainButton>
       </div>
@@ -133,4 +139,4 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
       {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more changes</p>}
     </section>
   );
-} // prettier-ignore
+}

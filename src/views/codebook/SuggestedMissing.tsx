@@ -55,15 +55,23 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
     const wanted = JSON.parse(asked) as { code: string; variables: number[] }[];
     let current = true;
     setPeople(null);
-    if (wanted.length > 0) client.reach(study, { in: wanted }).then(({ any }) => current && setPeople(any), () => undefined);
+    if (wanted.length > 0)
+      client.reach(study, { in: wanted }).then(
+        ({ any }) => current && setPeople(any),
+        () => undefined,
+      );
     return () => {
       current = false;
     };
   }, [study, asked]);
-  if (suggested.length === 0) return <p className={css['soft']}>No code looks like no answer that is not declared already.</p>;
+  if (suggested.length === 0)
+    return <p className={css['soft']}>No code looks like no answer that is not declared already.</p>;
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const named = (ids: readonly number[]) => {
-    const names = ids.slice(0, NAMED).flatMap((id) => byId.get(id) ?? []).map(titleOf);
+    const names = ids
+      .slice(0, NAMED)
+      .flatMap((id) => byId.get(id) ?? [])
+      .map(titleOf);
     return names.join(', ') + (ids.length > NAMED ? ` and ${whole(ids.length - NAMED)} more` : '');
   };
   const turn = (key: string) => {
@@ -73,22 +81,25 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
   };
   const declaring: Declaring = {
     missing: 'other',
-    in: on.map(({ key, code, missing, variables: ids }) => ({ code, variables: ids, missing: reasons[key] ?? missing })),
+    in: on.map(({ key, code, missing, variables: ids }) => ({
+      code,
+      variables: ids,
+      missing: reasons[key] ?? missing,
+    })),
   };
   const reached = new Set(on.flatMap(({ variables: ids }) => ids)).size;
   return (
     <section className={css['plan']} aria-label="Probably no answers">
-      <h2>Probably no answers · {codesIn(suggested.length, new Set(suggested.flatMap((one) => one.variables)).size)}</h2>
+      <h2>
+        Probably no answers · {codesIn(suggested.length, new Set(suggested.flatMap((one) => one.variables)).size)}
+      </h2>
       <ul>
         {suggested.map(({ key, code, label, missing, variables: ids }) => (
           <li key={key} className={css['suggested']}>
             <label>
               <input type="checkbox" checked={!off.has(key)} onChange={() => turn(key)} />
               <span>
-                <b>{code}</b> {label !== code && label}{' '}
-                <span className={css['soft']}>
-                  in {named(ids)}
-                </span>
+                <b>{code}</b> {label !== code && label} <span className={css['soft']}>in {named(ids)}</span>
               </span>
             </label>
             <ReasonSelect
@@ -112,7 +123,7 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
       </p>
     </section>
   );
-} // prettier-ignore
+}
 
 /** What of complaints is declared at once: each code with its reason, where it is. */
 export function declaringOf(health: readonly Complaint[], variables: readonly RosterVariable[]): Declaring {

@@ -127,7 +127,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     const everyone = [...turned, ...alsoTurned(turned, asked.others)];
     const [mine, all] = [together(turned), together(everyone)];
     try {
-      const { each } = mine.length === 0 ? { each: [] } : await client.reach(study, { in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })) }); // prettier-ignore
+      const { each } = mine.length === 0 ? { each: [] } : await client.reach(study, { in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })) });
       const forAll = everyone.length > turned.length ? sayTurned(all, each.slice(mine.length)) : [];
       setAsking({ ...asked, words: [...sayTurned(mine, each), ...forAll.map((words) => `For all: ${words}`)] });
     } catch (error) {

@@ -226,7 +226,10 @@ describe('what becomes of answers', () => {
     const turned = turnedBy(edits, all);
     expect(turned.map(({ variable: id, code: name, to }) => `${id} ${name} ${to}`)).toEqual(['1 2 other', '1 9 null', '2 2 other']); // prettier-ignore
     const same = together(turned);
-    expect(same).toEqual([{ code: '2', to: 'other', variables: [1, 2] }, { code: '9', to: null, variables: [1] }]); // prettier-ignore
+    expect(same).toEqual([
+      { code: '2', to: 'other', variables: [1, 2] },
+      { code: '9', to: null, variables: [1] },
+    ]);
     expect(sayTurned(same, [1100, 1])).toEqual([
       '2 becomes missing (no answer) in 2 variables: 1,100 respondents.',
       '9 becomes an answer: 1 respondent.',

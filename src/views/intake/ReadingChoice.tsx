@@ -15,6 +15,7 @@ export function ReadingChoice({ column: { name, numbers }, layout, changeLayout 
   if (layout.numbers?.[name] !== undefined) return <Button onClick={() => choose(null)}>Numbers as found</Button>;
   if (!numbers) return null;
   const { other } = numbers;
-  const words = numbers.as === null ? 'Read as numbers' : other.as === null ? 'Keep as text' : `Read as ${numberText(other.as)}`;
+  const words =
+    numbers.as === null ? 'Read as numbers' : other.as === null ? 'Keep as text' : `Read as ${numberText(other.as)}`;
   return <Button onClick={() => choose(other.reading)}>{words}</Button>;
-} // prettier-ignore
+}

@@ -64,7 +64,10 @@ function FileDrop() {
     const data = all.filter((file) => file !== codebook);
     const [file, second] = data;
     if (second) {
-      setProblem({ detail: `${data.length} data files at once.`, mend: 'Take them in one by one. A codebook may come with each, if its name says so (“codebook.csv”), or is added at the intake.' }); // prettier-ignore
+      setProblem({
+        detail: `${data.length} data files at once.`,
+        mend: 'Take them in one by one. A codebook may come with each, if its name says so (“codebook.csv”), or is added at the intake.',
+      });
       return;
     }
     if (!file && !codebook) return;

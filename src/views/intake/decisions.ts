@@ -104,7 +104,9 @@ export function sayProbable(
 ): string {
   const guessed = new Set(column.guesses.flatMap(({ codes }) => codes.map(({ code }) => code)));
   const labels = new Map(listOf(column.name, codebook)?.map(({ code, label }) => [code, label]));
-  const labelled = probable.filter(({ code }) => !guessed.has(code)).map(({ code }) => `${code} ${labels.get(code) ?? ''}`.trim()); // prettier-ignore
+  const labelled = probable
+    .filter(({ code }) => !guessed.has(code))
+    .map(({ code }) => `${code} ${labels.get(code) ?? ''}`.trim());
   return labelled.length === 0 ? '' : `Labelled as no answer: ${labelled.join(', ')}.`;
 }
 

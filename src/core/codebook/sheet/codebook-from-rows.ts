@@ -121,9 +121,15 @@ function withMissing(codes: readonly FileCode[], text: string): FileCode[] {
       const words = wanted.get(one.code);
       return words === undefined ? one : { ...one, missing: reasonFor(words, one.label) };
     }),
-    ...[...wanted].filter(([code]) => !listed.has(code)).map(([code, label]): FileCode => ({ code, label: label === '' ? code : label, missing: reasonFor(label, label) })),
+    ...[...wanted]
+      .filter(([code]) => !listed.has(code))
+      .map(([code, label]): FileCode => ({
+        code,
+        label: label === '' ? code : label,
+        missing: reasonFor(label, label),
+      })),
   ];
-} // prettier-ignore
+}
 
 /** Codes with each code once; of two that are the same the first stands. */
 function once(codes: readonly FileCode[], twice: (code: string) => void): FileCode[] {
@@ -177,7 +183,11 @@ export function codebookFromRows(rows: readonly SheetRow[]): RowsRead | null {
     const isCodeLine = isLineACode && cell('code') !== '';
     describe(variable, cell, labelIsCodes && isCodeLine);
     if (cell('group') !== '' || cell('note') !== '')
-      marks[name] = { ...(cell('group') === '' ? {} : { group: cell('group') }), ...(cell('note') === '' ? {} : { note: cell('note') }), ...marks[name] }; // prettier-ignore
+      marks[name] = {
+        ...(cell('group') === '' ? {} : { group: cell('group') }),
+        ...(cell('note') === '' ? {} : { note: cell('note') }),
+        ...marks[name],
+      };
     if (isLineACode) takeCode(variable, cell, labelIsCodes);
     else takeCodes(variable, cell, (text) => remark(line, text));
     const level = levelIn(cell('level'), hasAnswers(variable));
@@ -188,7 +198,9 @@ export function codebookFromRows(rows: readonly SheetRow[]): RowsRead | null {
     const isStored = variable.level === 'number' || variable.level === 'text';
     if (isLineACode && isStored && hasAnswers(variable)) delete variable.level;
     if (!variable.codes) continue;
-    variable.codes = once(variable.codes, (code) => remarks.push(`${variable.name}: the code ${code} has two labels; the first counts.`)); // prettier-ignore
+    variable.codes = once(variable.codes, (code) =>
+      remarks.push(`${variable.name}: the code ${code} has two labels; the first counts.`),
+    );
   }
   return {
     shape: isLineACode ? 'a line a code' : 'a line a variable',
@@ -209,12 +221,13 @@ function takeCode(variable: FileVariable, cell: Cell, labelIsCodes: boolean): vo
   const code = canonicalCode(cell('code'));
   const label = cell(labelIsCodes ? 'label' : 'codeLabel');
   const words = cell('missing');
-  const isMissing = words !== '' && (YES.test(words) || REASON_OF.has(words.toLowerCase()) || reasonInWords(words) !== null);
+  const isMissing =
+    words !== '' && (YES.test(words) || REASON_OF.has(words.toLowerCase()) || reasonInWords(words) !== null);
   variable.codes = [
     ...(variable.codes ?? []),
     { code, label: label === '' ? code : label, ...(isMissing ? { missing: reasonFor(words, label) } : {}) },
   ];
-} // prettier-ignore
+}
 
 /** Codes that stand in brackets behind a label: "Sex (1 = Male, 2 = Female)"; the label is what stands before them. */
 function codesOfLabel(variable: FileVariable): { code: string; label: string }[] {

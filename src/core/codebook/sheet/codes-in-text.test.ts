@@ -38,7 +38,11 @@ describe('codes in one cell', () => {
 
   it('keep commas, colons, dashes and slashes in their labels', () => {
     expect(said('1=Yes/no, 2=Own or rent / share')).toEqual(['1>Yes/no', '2>Own or rent / share']);
-    expect(said('1=Yes, always, 2=No: never - ever, -9=Not asked')).toEqual(['1>Yes, always', '2>No: never - ever', '-9>Not asked']); // prettier-ignore
+    expect(said('1=Yes, always, 2=No: never - ever, -9=Not asked')).toEqual([
+      '1>Yes, always',
+      '2>No: never - ever',
+      '-9>Not asked',
+    ]);
     expect(said('M=Male; F=Female')).toEqual(['M>Male', 'F>Female']);
     expect(said('1 "Yes, always" 2 "No"')).toEqual(['1>Yes, always', '2>No']);
     expect(said('0=None, 1.5=One and a half')).toEqual(['0>None', '1.5>One and a half']);
@@ -46,9 +50,12 @@ describe('codes in one cell', () => {
     expect(said('1. 16 to 24\n2. 25 to 34')).toEqual(['1>16 to 24', '2>25 to 34']);
   });
 
-  it.each(['1 to 5', '1-5', '0–100', 'numeric', 'open text', 'Years since joining', 'YYYY-MM-DD', '', '1, 2, 3'])('are not in %j', (text) => {
-    expect(said(text)).toBeNull();
-  }); // prettier-ignore
+  it.each(['1 to 5', '1-5', '0–100', 'numeric', 'open text', 'Years since joining', 'YYYY-MM-DD', '', '1, 2, 3'])(
+    'are not in %j',
+    (text) => {
+      expect(said(text)).toBeNull();
+    },
+  );
 
   it('are looked for in a long hostile cell, and the looking ends', () => {
     for (const text of ['1=', '1 ', ' ', '(1', '{1,', '1:', '"', '1 "a', 'a, ', '/ '].map((part) =>
@@ -63,12 +70,16 @@ describe('codes in one cell', () => {
       .stringMatching(/^[A-Za-zÀ-ÿ]([A-Za-zÀ-ÿ ]{0,18}[A-Za-zÀ-ÿ])?$/)
       .map((words) => words.replace(/ +/g, ' '));
     fc.assert(
-      fc.property(fc.uniqueArray(fc.integer({ min: -99, max: 999 }), { minLength: 2, maxLength: 9 }), fc.array(label, { minLength: 9, maxLength: 9 }), (codes, labels) => {
-        const wanted = codes.map((code, k) => `${code}>${labels[k]!.trim()}`);
-        expect(said(codes.map((code, k) => `${code}=${labels[k]!}`).join(', '))).toEqual(wanted);
-        expect(said(codes.map((code, k) => `${code} = ${labels[k]!}`).join('\n'))).toEqual(wanted);
-        expect(said(codes.map((code, k) => `${code} "${labels[k]!}"`).join(' '))).toEqual(wanted);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: -99, max: 999 }), { minLength: 2, maxLength: 9 }),
+        fc.array(label, { minLength: 9, maxLength: 9 }),
+        (codes, labels) => {
+          const wanted = codes.map((code, k) => `${code}>${labels[k]!.trim()}`);
+          expect(said(codes.map((code, k) => `${code}=${labels[k]!}`).join(', '))).toEqual(wanted);
+          expect(said(codes.map((code, k) => `${code} = ${labels[k]!}`).join('\n'))).toEqual(wanted);
+          expect(said(codes.map((code, k) => `${code} "${labels[k]!}"`).join(' '))).toEqual(wanted);
+        },
+      ),
+    );
   });
 });

@@ -7,10 +7,12 @@ const recipe: Band = { kind: 'band', source: 1, ends: 'both', bands: bandsAt([32
 const labels = ({ bands }: Band) => bands.map(({ label }) => label);
 /** An edit as the editor makes it: on plain labels, which are filled again behind it. */
 const edited = (from: Band, edit: (plain: Band) => Band) => fullLabels(edit(plainLabels(from, true)), true);
-const setApart = (value: number) => (plain: Band): Band => ({
-  ...plain,
-  bands: numbered([{ is: 'values', code: '', label: String(value), values: [value] }, ...plain.bands]),
-}); // prettier-ignore
+const setApart =
+  (value: number) =>
+  (plain: Band): Band => ({
+    ...plain,
+    bands: numbered([{ is: 'values', code: '', label: String(value), values: [value] }, ...plain.bands]),
+  });
 
 describe('labels of bands', () => {
   it('follow a value that is set apart, and one that is put back', () => {

@@ -81,7 +81,7 @@ export function WorkingEditor(props: EditorProps) {
     edited: working?.edited ?? null,
   };
   if (working && props.entry !== undefined) return <OfEntry {...props} entry={props.entry} initial={initial} />;
-  const key = `working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`; // prettier-ignore
+  const key = `working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`;
   return <Opened key={key} {...props} draftKey={key} initial={initial} />;
 }
 

@@ -10,7 +10,9 @@ export const POST = endpoint(({ service, context, param }) => {
   const { body } = context.request;
   const name = plainName(context.url.searchParams.get('file') ?? 'codebook');
   if (!body)
-    throw new Fault('invalid', `${name} is empty.`, 'Choose a codebook in DDI, Triple-S, CSV, .xlsx or JSON.', { file: name }); // prettier-ignore
+    throw new Fault('invalid', `${name} is empty.`, 'Choose a codebook in DDI, Triple-S, CSV, .xlsx or JSON.', {
+      file: name,
+    });
   const study = openStudy(service, param('study'));
   return planCodebookFile(service, study, name, Readable.fromWeb(body as never), checkCodebook);
 });

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { Reach, SentCodebookPlan, StudyView } from '../src/api/types.js';
-import { find, named, says } from './browser.js';
+import { consoleErrors, find, named, says } from './browser.js';
 import { call } from './server.js';
 import { demoSession } from './session.js';
 
@@ -91,8 +91,25 @@ describe('a file as an office has it', () => {
   });
 });
 
+describe('a codebook that cannot be read', () => {
+  it('is said on the page of the data with which it was dropped', async () => {
+    await open('/studies');
+    const [data, book] = [
+      put('wave 2.csv', ['a,b', '1,2', '2,1']),
+      put('codebook of wave 2.csv', ['plot,beans', '1,2']),
+    ];
+    await (await find(session.driver, DATA)).sendKeys(`${data}\n${book}`);
+    const panel = 'section[aria-label="Codebook"]';
+    await says(session.driver, panel, 'codebook of wave 2.csv was not understood as a codebook.');
+    await says(session.driver, panel, 'none yet');
+    // The browser notes the refusal, and nothing else.
+    expect((await consoleErrors(session.driver)).filter((error) => !error.includes('422'))).toEqual([]);
+  });
+});
+
 describe('a codebook for a study that is there', () => {
   it('is shown field by field before it changes anything, and can be undone', async () => {
+    await open(`/studies/${study}/codebook`);
     const path = put('codebook 2.csv', [
       'Name,Description,Code,Meaning',
       'paths,Satisfied with the paths,1,Very dissatisfied',

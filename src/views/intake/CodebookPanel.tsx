@@ -4,6 +4,7 @@ import { LEVEL_WORDS, MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Problem } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
+import { takeCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
 
 const some = (names: readonly string[]) =>
@@ -51,7 +52,7 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
 
 /** The codebook beside the data: how it fits, or the place to bring one. */
 export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (intake: Intake) => void }) {
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [problem, setProblem] = useState(() => takeCodebookProblem(intake.id));
   const [busy, setBusy] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const run = (work: Promise<Intake>) => {

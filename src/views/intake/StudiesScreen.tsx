@@ -4,6 +4,7 @@ import type { StudyRow, WaitingIntake } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { client, problemText, sendFile } from '../client.js';
 import { isCodebookName } from '../../core/intake/codebook-name.js';
+import { leaveCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
 import { StudyList } from './StudyList.js';
 
@@ -78,7 +79,10 @@ function FileDrop() {
     intake
       .then(async ({ id }) => {
         // A codebook that cannot be read is said where it can be chosen again.
-        if (file && codebook) await client.attachCodebook(id, codebook).catch(() => undefined);
+        if (file && codebook)
+          await client
+            .attachCodebook(id, codebook)
+            .catch((error: unknown) => leaveCodebookProblem(id, problemText(error)));
         const into = new URLSearchParams(location.search).get('into');
         location.assign(`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`);
       })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { penDefinitions, pensFor } from './pens.js';
-import { ribbons } from './ribbons.js';
+import { ribbons, targetHeightsFor } from './ribbons.js';
 import { spark } from './spark.js';
 import { stacked } from './stacked.js';
 import { element, label } from './svg.js';
@@ -80,6 +80,15 @@ describe('ribbons', () => {
   it('lie beside each other in a target, never over', () => {
     expect(laid[1]!.end.y).toBeGreaterThanOrEqual(laid[0]!.end.y + laid[0]!.end.thickness);
     expect(laid[1]!.end.y + laid[1]!.end.thickness).toBeLessThanOrEqual(80);
+  });
+  it('have room in their targets, however many go to one, and what is over is shared', () => {
+    const olds = [100, 100, 100, 100, 4, 0].map((value, k) => ({ value, target: k < 4 ? 1 : k === 4 ? 0 : null }));
+    const heights = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 400 });
+    expect(heights[1]).toBeGreaterThanOrEqual(4 * 44);
+    expect(heights.reduce((sum, height) => sum + height, 0)).toBeCloseTo(400, 9);
+    expect(heights[0]).toBe(heights[2]);
+    const tight = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 100 });
+    expect(tight).toEqual([50, 4 * 44, 50]);
   });
   it('dangle where a code goes nowhere, and can be seen where nobody is', () => {
     expect(laid[2]?.to).toBeNull();

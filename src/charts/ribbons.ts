@@ -1,3 +1,7 @@
+/** What a row leaves free around the thickest ribbon, and the space between two in one target. */
+const GAP = 8;
+const BETWEEN = 2;
+
 /** A band from an old code to where it goes. */
 export interface Ribbon {
   from: number;
@@ -25,13 +29,37 @@ export interface RibbonsSpec {
   most: number;
 }
 
+/** How thick a ribbon is: nobody can be seen, too. */
+export function thicknessOf(value: number, most: number, rowHeight: number): number {
+  return value === 0 ? 1 : Math.max(2, (rowHeight - GAP) * Math.sqrt(value / Math.max(1, most)));
+}
+
+/**
+ * Heights of targets, so that the ribbons of each have room in it: what is over is shared equally.
+ * @param olds of each ribbon its value and its target
+ * @param least the height of a target that nothing goes to
+ */
+export function targetHeightsFor(
+  olds: readonly { value: number; target: number | null }[],
+  targets: number,
+  { most, rowHeight, least, all }: { most: number; rowHeight: number; least: number; all: number },
+): number[] {
+  const needed = Array.from({ length: targets }, (_, t) => {
+    const mine = olds.filter(({ target }) => target === t);
+    return Math.max(
+      least,
+      mine.reduce((sum, { value }) => sum + thicknessOf(value, most, rowHeight) + BETWEEN, 0),
+    );
+  });
+  const over = Math.max(0, all - needed.reduce((sum, height) => sum + height, 0)) / Math.max(1, targets);
+  return needed.map((height) => height + over);
+}
+
 /** Lays ribbons out: as thick as the square root of their respondents, so that a small code can still be seen. */
 export function ribbons(spec: RibbonsSpec): Ribbon[] {
-  const most = Math.max(1, spec.most);
-  const room = spec.rowHeight - 8;
-  const thickness = (value: number) => (value === 0 ? 1 : Math.max(2, room * Math.sqrt(value / most)));
+  const thickness = (value: number) => thicknessOf(value, spec.most, spec.rowHeight);
   const filled = spec.targetTops.map((top, t) => {
-    const sum = spec.olds.reduce((total, old) => total + (old.target === t ? thickness(old.value) + 2 : 0), 0);
+    const sum = spec.olds.reduce((total, old) => total + (old.target === t ? thickness(old.value) + BETWEEN : 0), 0);
     return top + Math.max(0, ((spec.targetHeights[t] ?? 0) - sum) / 2);
   });
   return spec.olds.map((old, from) => {
@@ -50,7 +78,7 @@ export function ribbons(spec: RibbonsSpec): Ribbon[] {
       };
     }
     const y = filled[old.target] ?? 0;
-    filled[old.target] = y + thick + 2;
+    filled[old.target] = y + thick + BETWEEN;
     return {
       from,
       to: old.target,

@@ -2,7 +2,7 @@ import { whole } from '../../core/figures.js';
 import type React from 'react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { pensFor, TONES } from '../../charts/pens.js';
-import { ribbons } from '../../charts/ribbons.js';
+import { ribbons, targetHeightsFor } from '../../charts/ribbons.js';
 import { type Code, isAnswer } from '../../core/codebook/types.js';
 import type { Group, Proof } from '../../core/recode/types.js';
 import css from './workings.module.css';
@@ -60,14 +60,16 @@ export function Loom(props: LoomProps) {
   );
   const without = source.filter((code) => !answers.includes(code));
   const upper = Math.max(answers.length, Math.max(1, groups.length)) * ROW;
-  const targetHeight = upper / Math.max(1, groups.length);
   const most = Math.max(blank, ...source.map(({ code }) => respondents(code)));
+  const olds = answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) }));
+  const targetHeights = targetHeightsFor(olds, groups.length, { most, rowHeight: ROW, least: ROW, all: upper });
+  const topOf = (at: number) => targetHeights.slice(0, at).reduce((sum, height) => sum + height, 0);
   const drawn = ribbons({
-    olds: answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) })),
+    olds,
     targets: groups.length,
     oldTops: answers.map((_, k) => k * ROW),
-    targetTops: groups.map((_, k) => k * targetHeight),
-    targetHeights: groups.map(() => targetHeight),
+    targetTops: groups.map((_, k) => topOf(k)),
+    targetHeights,
     rowHeight: ROW,
     left: 8,
     right: width - 8,
@@ -114,7 +116,7 @@ export function Loom(props: LoomProps) {
       </p>
       <div>{answers.map(old)}</div>
       <div ref={middle}>
-        <svg className={css['ribbons']} height={upper} aria-hidden="true">
+        <svg className={css['ribbons']} height={Math.max(upper, topOf(groups.length))} aria-hidden="true">
           {drawn.map(({ path, to, start, end }, k) => {
             const pen = to === null ? null : pens[to];
             const tone = pen ? TONES[pen.tone] : 'var(--caution)';
@@ -147,7 +149,7 @@ export function Loom(props: LoomProps) {
             {...props}
             group={group}
             at={at}
-            height={targetHeight}
+            height={targetHeights[at] ?? ROW}
             respondents={proof.columns.find((column) => column.code === group.code)?.respondents ?? 0}
             base={base}
           />

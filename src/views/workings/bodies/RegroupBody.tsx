@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { MISSING_REASONS, MISSING_WORDS } from '../../../core/codebook/types.js';
+import { withEverythingElse } from '../../../core/recode/everything-else.js';
 import { parseRegroup, printRegroup } from '../../../core/recode/recipe-text.js';
 import { proveRegroup } from '../../../core/recode/regroup.js';
 import { type Start, startRegroup } from '../../../core/recode/starts.js';
@@ -110,7 +111,7 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       <Loom
         source={codes}
         proof={proof}
-        groups={recipe.groups}
+        groups={withEverythingElse(recipe, codes).groups}
         setAside={recipe.setAside}
         answered={isMultiple ? detail.answered : null}
         blankTo={recipe.blank && 'group' in recipe.blank ? recipe.groups.findIndex(({ code }) => recipe.blank && 'group' in recipe.blank && code === recipe.blank.group) : null}

@@ -85,6 +85,22 @@ describe('code lists that an intake makes', () => {
     expect(listOf('site')).not.toBe(listOf('tap'));
   });
 
+  it('are parted by what is said of one of them, while they say nothing; then it is asked for whom', async () => {
+    const study = await studyOfRows(service, 'parted', DATA);
+    const variable = (name: string) => viewStudy(study).variables.find((one) => one.name === name)!;
+    await editEntries(service, study, [{ variable: variable('tap').id, codes: [{ code: '1', label: 'Yes' }] }]);
+    const labels = (name: string) => variable(name).codes.map(({ label }) => label);
+    expect([labels('tap'), labels('shed')]).toEqual([
+      ['Yes', '2'],
+      ['1', '2'],
+    ]);
+    const said = { codes: [{ code: '1', label: 'Yes' }], codesFor: 'all' as const };
+    await editEntries(service, study, [{ variable: variable('shed').id, ...said }]);
+    expect(labels('Sex')).toEqual(['Yes', '2']);
+    const again = editEntries(service, study, [{ variable: variable('shed').id, codes: [{ code: '2', label: 'No' }] }]);
+    await expect(again).rejects.toThrow('The code list is shared with');
+  });
+
   it('are the list of the codebook where it is the same', async () => {
     const intake = await receiveFile(service, 'data.csv', body(DATA), checkCodebook);
     const codes = [

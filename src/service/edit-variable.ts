@@ -81,6 +81,10 @@ interface Relisting {
   inPlace: boolean;
 }
 
+/** Whether no code of a variable's list has a label or is declared missing. */
+const saysNothing = ({ codes }: VariableRow) =>
+  codes.every(({ code, label, missing }) => missing === null && (label === code || label === ''));
+
 function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): Relisting[] {
   const same = new Map<string, Relisting & { codesFor: VariableEdit['codesFor'] }>();
   for (const { variable: id, codes: given, onlyThese, codesFor } of edits) {
@@ -101,6 +105,8 @@ function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: 
     const users = usersOfList(db, list);
     const others = users.filter((user) => !mine.some(({ id }) => id === user));
     if (others.length === 0) return { ...relisting, inPlace: true };
+    // A list that says nothing yet is shared by chance as often as not: what is said now is said here alone.
+    if (codesFor === undefined && mine.every(saysNothing)) return relisting;
     if (codesFor === undefined) {
       const titles = others.map((id) => variables.get(id)).flatMap((one) => (one ? [titleOf(one)] : []));
       const named = titles.length > 5 ? `${titles.slice(0, 4).join(', ')} and ${titles.length - 4} more` : titles.join(', '); // prettier-ignore

@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { type CodebookPlan, planCodebook } from '../core/codebook/codebook-plan.js';
 import { fitNames } from '../core/intake/fit-names.js';
 import { levelsFor } from '../core/codebook/levels.js';
+import { MOST_CODEBOOK_BYTES } from '../formats/codebooks/sent.js';
 import { allColumnRows } from '../store/columns.js';
 import { allVariables } from '../store/variables.js';
 import { intakesFolder, type OpenStudy, type Service } from './context.js';
@@ -21,8 +22,6 @@ export interface SentForStudy extends CodebookPlan {
   /** Variables that it describes. */
   described: number;
 }
-
-const MOST_BYTES = 256 * 1024 ** 2;
 
 /**
  * Reads a codebook and says what it would change in a study. Nothing is changed: its edits are made as any others.
@@ -39,7 +38,7 @@ export async function planCodebookFile(
   await mkdir(folder, { recursive: true });
   try {
     const path = join(folder, 'codebook');
-    await pipeline(body, limited(fileName, MOST_BYTES), createWriteStream(path));
+    await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(path));
     const { kind, remarks, codebook: sent } = await readCodebookAt(service, path, fileName, check);
     const columns = allColumnRows(db);
     const variables = allVariables(db);

@@ -2,7 +2,7 @@ import { factsAmong, farCodes } from '../core/codebook/facts.js';
 import { type Complaint, complaints, type Patient } from '../core/codebook/health.js';
 import { numericOf } from '../core/codebook/numeric.js';
 import type { Level } from '../core/codebook/types.js';
-import { allColumnCodes, allColumnRows, type ColumnCode, type ColumnRow } from '../store/columns.js';
+import { allColumnCodes, allColumnRows, type ColumnCode, type ColumnRow, isCoded } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
@@ -64,7 +64,7 @@ export async function studyHealth(service: Service, study: OpenStudy): Promise<C
         const column = rows.get(columnId)!;
         const mine = codes.get(columnId) ?? [];
         const derived = workingId !== null;
-        const coded = column.storage === 'coded8' || column.storage === 'coded16';
+        const coded = isCoded(column.storage);
         const found =
           derived || level === 'multiple'
             ? { far: [], numeric: null, twins: null }

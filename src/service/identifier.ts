@@ -1,5 +1,5 @@
 import { titleOf } from '../core/codebook/types.js';
-import { allColumnRows, columnCodes } from '../store/columns.js';
+import { allColumnRows, columnCodes, isCoded } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -20,8 +20,7 @@ export function identifierOf(db: Db): Identifier | null {
   const found = allVariables(db).find((variable) => {
     const column = columns.get(variable.columnId);
     if (variable.workingId !== null || !column || column.blank > 0 || !mayIdentify(variable)) return false;
-    const isCoded = column.storage === 'coded8' || column.storage === 'coded16';
-    return !isCoded || columnCodes(db, column.id).length === respondents;
+    return !isCoded(column.storage) || columnCodes(db, column.id).length === respondents;
   });
   return found ? { column: found.columnId, title: titleOf(found) } : null;
 }

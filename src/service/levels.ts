@@ -2,7 +2,7 @@ import { levelsFor } from '../core/codebook/levels.js';
 import type { Level } from '../core/codebook/types.js';
 import { parseNumber } from '../core/codebook/number.js';
 import { Fault } from '../core/fault.js';
-import { columnCodes, columnRow } from '../store/columns.js';
+import { columnCodes, columnRow, isCoded } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 
 /** Refuses a level that a column cannot have. @throws Fault */
@@ -15,8 +15,11 @@ export function checkLevel(db: Db, columnId: number, level: Level, title: string
     }
     throw new Fault('unsupported', `${title} has too many different values to be categories.`, 'Keep it as it is.', place); // prettier-ignore
   }
-  const coded = storage === 'coded8' || storage === 'coded16';
-  if (level === 'number' && coded && !columnCodes(db, columnId).some(({ code }) => parseNumber(code) !== null)) {
+  if (
+    level === 'number' &&
+    isCoded(storage) &&
+    !columnCodes(db, columnId).some(({ code }) => parseNumber(code) !== null)
+  ) {
     throw new Fault('unsupported', `${title} holds no numbers.`, 'Keep it as categories or text.', place);
   }
 }

@@ -1,3 +1,4 @@
+import { andMore } from '../core/and-more.js';
 import { plainLetters } from '../core/plain-letters.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -115,7 +116,7 @@ function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: Wo
 /** A working in a few words: "Age band (bands Age)". */
 export function sayDraft({ label, name, recipe, standsIn = false }: WorkingDraft, variables: readonly VariableRow[]): string {
   const titles = sourcesOf(recipe).map((id) => titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }));
-  const of = titles.length > 2 ? `${titles.slice(0, 2).join(', ')} and ${titles.length - 2} more` : titles.join(', ');
+  const of = andMore(titles, 2);
   return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of}${standsIn ? ', and stands in for it' : ''})`;
 } // prettier-ignore
 

@@ -160,7 +160,8 @@ export function codesTogether(codes: readonly ColumnCode[]): ColumnCode[] {
   return [...known.values()];
 }
 
-const isCoded = (storage: Storage) => storage === 'coded8' || storage === 'coded16';
+/** Whether a column is kept as codes, each respondent's by its place in the column's list of codes. */
+export const isCoded = (storage: Storage): boolean => storage === 'coded8' || storage === 'coded16';
 
 /** The codes of a column with their respondents, in canonical form. */
 export function columnCodes(db: Db, id: number): ColumnCode[] {

@@ -1,4 +1,12 @@
-import { type Code, type Level, LEVEL_WORDS, LEVELS, MISSING_REASONS, MISSING_WORDS, type MissingReason } from './types.js'; // prettier-ignore
+import {
+  type Code,
+  type Level,
+  LEVEL_WORDS,
+  LEVELS,
+  MISSING_WORDS,
+  type MissingReason,
+  REASON_CALLED,
+} from './types.js';
 
 /** What of a variable's entry can be written as a line of text, typed, pasted and filled down. */
 export const CODEBOOK_FIELDS = ['name', 'label', 'question', 'level', 'codes', 'missing', 'group', 'note'] as const;
@@ -91,19 +99,15 @@ function codesFrom(text: string, known: readonly Code[]): Code[] | string {
   return codes;
 }
 
-const REASON_OF = new Map<string, MissingReason>(
-  MISSING_REASONS.flatMap((reason) => [[reason, reason] as const, [MISSING_WORDS[reason], reason] as const]),
-);
-
 /** Marks the codes that "8 don't know; 9 refused" names as no answers, and all others as answers. */
 function missingFrom(text: string, known: readonly Code[]): Code[] {
   const wanted = new Map<string, MissingReason>();
   for (const part of cutAt(text.replaceAll('’', "'"), (sign) => ';,\n'.includes(sign))) {
     const words = plain(part);
     if (words === '') continue;
-    const reason = [...REASON_OF.keys()].find((one) => words.toLowerCase().endsWith(` ${one}`));
+    const reason = [...REASON_CALLED.keys()].find((one) => words.toLowerCase().endsWith(` ${one}`));
     const code = reason === undefined ? words : words.slice(0, -reason.length).trim();
-    wanted.set(code, reason === undefined ? 'other' : REASON_OF.get(reason)!);
+    wanted.set(code, reason === undefined ? 'other' : REASON_CALLED.get(reason)!);
   }
   const listed = new Set(known.map(({ code }) => code));
   return [

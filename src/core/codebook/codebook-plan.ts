@@ -1,5 +1,6 @@
 import { cellText, type CodebookField, type Entry } from './cell-text.js';
 import type { CodebookFile, FileVariable } from './codebook-file.js';
+import { fileCodes } from './file-codes.js';
 import { isCategories } from './levels.js';
 import { canonicalCodes } from './number.js';
 import type { Code, Level } from './types.js';
@@ -58,8 +59,8 @@ function overlaid(now: readonly Code[], given: readonly Code[], keepsOrder: bool
 
 const sameCodes = (a: readonly Code[], b: readonly Code[]) => JSON.stringify(a) === JSON.stringify(b);
 
-function codesOf(variable: FileVariable, { codeLists = {} }: CodebookFile): Code[] {
-  const codes = variable.codes ?? (variable.codeList === undefined ? [] : (codeLists[variable.codeList] ?? []));
+function codesOf(variable: FileVariable, file: CodebookFile): Code[] {
+  const codes = fileCodes(variable, file);
   return canonicalCodes(codes.map(({ code, label, missing }) => ({ code, label, missing: missing ?? null })));
 }
 

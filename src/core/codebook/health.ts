@@ -1,3 +1,4 @@
+import { andMore } from '../and-more.js';
 import { whole } from '../figures.js';
 import { isCategories } from './levels.js';
 import { compareCodes, parseNumber } from './number.js';
@@ -58,8 +59,8 @@ type Own = Omit<Complaint, 'variable' | 'declare' | 'decimal'> & Partial<Pick<Co
 const NAMED = 4;
 
 function list(codes: readonly string[]): string {
-  const shown = codes.slice(0, NAMED).map((code) => (code.length > 30 ? `${code.slice(0, 29)}…` : code));
-  return shown.join(', ') + (codes.length > NAMED ? ` and ${codes.length - NAMED} more` : '');
+  const shortened = codes.map((code) => (code.length > 30 ? `${code.slice(0, 29)}…` : code));
+  return andMore(shortened, NAMED);
 }
 
 const people = (n: number) => `${whole(n)} respondent${n === 1 ? '' : 's'}`;

@@ -53,3 +53,8 @@ export const MISSING_WORDS: Record<MissingReason, string> = {
   'not-asked': 'not asked',
   other: 'no answer',
 };
+
+/** Reasons by what they are called: by name and in words. */
+export const REASON_CALLED: ReadonlyMap<string, MissingReason> = new Map(
+  MISSING_REASONS.flatMap((reason) => [[reason, reason] as const, [MISSING_WORDS[reason], reason] as const]),
+);

@@ -1,3 +1,4 @@
+import { andMore } from '../and-more.js';
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
 import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
@@ -53,8 +54,8 @@ const guess = (is: Guess['is'], text: string, codes: FoundCode[] = []): Guess =>
 const people = (n: number) => n.toLocaleString('en');
 
 function named(codes: readonly FoundCode[]): string {
-  const shown = codes.slice(0, NAMED).map(({ code, respondents }) => `${code} (${people(respondents)})`);
-  return shown.join(', ') + (codes.length > NAMED ? ` and ${codes.length - NAMED} more` : '');
+  const counted = codes.map(({ code, respondents }) => `${code} (${people(respondents)})`);
+  return andMore(counted, NAMED);
 }
 
 /** The form in which all filled cells spell a day; the day first where two forms fit. */

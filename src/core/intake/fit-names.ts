@@ -1,3 +1,4 @@
+import { andMore } from '../and-more.js';
 import type { CodebookFile } from '../codebook/codebook-file.js';
 
 const plain = (name: string) =>
@@ -21,23 +22,22 @@ export function fitNames(codebook: CodebookFile, columns: readonly string[]): Fi
   const byPlain = new Map<string, string[]>();
   for (const column of columns) byPlain.set(plain(column), [...(byPlain.get(plain(column)) ?? []), column]);
   const renamed = new Map<string, string>();
+  const taken = new Set<string>();
   for (const { name } of codebook.variables) {
     const [column, second] = byPlain.get(plain(name)) ?? [];
-    if (known.has(name) || column === undefined || second !== undefined || described.has(column)) continue;
-    if (![...renamed.values()].includes(column)) renamed.set(name, column);
+    if (known.has(name) || column === undefined || second !== undefined) continue;
+    if (described.has(column) || taken.has(column)) continue;
+    renamed.set(name, column);
+    taken.add(column);
   }
   if (renamed.size === 0) return { codebook, remarks: [] };
   const nameOf = (name: string) => renamed.get(name) ?? name;
   const marks =
     codebook.marks && Object.fromEntries(Object.entries(codebook.marks).map(([name, mark]) => [nameOf(name), mark]));
   const variables = codebook.variables.map((variable) => ({ ...variable, name: nameOf(variable.name) }));
-  const said = [...renamed]
-    .slice(0, NAMED)
-    .map(([name, column]) => `${name} for ${column}`)
-    .join(', ');
-  const more = renamed.size > NAMED ? ` and ${renamed.size - NAMED} more` : '';
+  const said = [...renamed].map(([name, column]) => `${name} for ${column}`);
   return {
     codebook: { ...codebook, variables, ...(marks ? { marks } : {}) },
-    remarks: [`Taken for the same: ${said}${more}.`],
+    remarks: [`Taken for the same: ${andMore(said, NAMED)}.`],
   };
 }

@@ -1,4 +1,5 @@
-import type { CodebookFile } from '../codebook/codebook-file.js';
+import type { CodebookFile, FileVariable } from '../codebook/codebook-file.js';
+import { fileCodes } from '../codebook/file-codes.js';
 import { parseNumber } from '../codebook/number.js';
 import { fileNumber } from '../codebook/number-signs.js';
 
@@ -10,9 +11,9 @@ const isWritten = (code: string) =>
  * are taken as they stand.
  */
 export function plainColumns(codebook: CodebookFile | undefined): string[] {
-  const { variables = [], codeLists = {} } = codebook ?? {};
-  return variables.flatMap(({ name, level, codes, codeList }) => {
-    const listed = codes ?? (codeList === undefined ? [] : (codeLists[codeList] ?? []));
-    return level === 'text' || (level !== 'number' && listed.some(({ code }) => isWritten(code))) ? [name] : [];
-  });
+  if (!codebook) return [];
+  const isPlain = (variable: FileVariable) =>
+    variable.level === 'text' ||
+    (variable.level !== 'number' && fileCodes(variable, codebook).some(({ code }) => isWritten(code)));
+  return codebook.variables.filter(isPlain).map(({ name }) => name);
 }

@@ -1,3 +1,4 @@
+import { andMore } from '../and-more.js';
 import type { Code } from '../codebook/types.js';
 import { figure, labelOfRange } from './edges.js';
 import { and, sayRegroup } from './recipe-text.js';
@@ -11,7 +12,7 @@ export interface Names {
 
 /** More than this are not listed in a line. */
 const LISTED = 8;
-const some = (parts: readonly string[]) => (parts.length > LISTED ? `${parts.slice(0, LISTED).join(', ')} and ${parts.length - LISTED} more` : and(parts)); // prettier-ignore
+const some = (parts: readonly string[]) => (parts.length > LISTED ? andMore(parts, LISTED) : and(parts));
 
 function sayRange(from: number | null, to: number | null, ends: BandEnds): string {
   if (from === null && to === null) return 'everything';

@@ -1,3 +1,4 @@
+import { andMore } from '../and-more.js';
 import type { Proof } from './types.js';
 
 /** Sources that are named; the rest is counted. */
@@ -9,7 +10,6 @@ const NAMED = 5;
  */
 export function withoutValues(proof: Proof, titles: readonly string[]): Proof {
   if (titles.length === 0 || proof.respondents === 0) return proof;
-  const named = `${titles.slice(0, NAMED).join(', ')}${titles.length > NAMED ? ` and ${titles.length - NAMED} more` : ''}`;
-  const text = `Nobody has a value of ${named}: the column was not in the last file, or is empty. Choose another source, or take in a file that has it.`;
+  const text = `Nobody has a value of ${andMore(titles, NAMED)}: the column was not in the last file, or is empty. Choose another source, or take in a file that has it.`;
   return { ...proof, holds: false, findings: [{ id: 'no-value', holds: false, title: 'Nothing there', text, codes: [] }, ...proof.findings] };
 } // prettier-ignore

@@ -2,13 +2,10 @@ import { readFile, stat } from 'node:fs/promises';
 import { Fault } from '../../core/fault.js';
 import { decoding } from '../encoding.js';
 import { readDdi } from './ddi-read.js';
-import type { ReadCodebook } from './sent.js';
+import { MOST_CODEBOOK_BYTES, type ReadCodebook } from './sent.js';
 import { readDelimitedCodebook, readWorkbookCodebook } from './sheet-read.js';
 import { readTree } from './tree.js';
 import { readTripleS } from './triple-s-read.js';
-
-/** The largest codebook that is read. */
-const MOST_BYTES = 256 * 1024 ** 2;
 
 const XML_ENCODING = /^<\?xml[^>]*?encoding=["']([A-Za-z0-9._-]+)["']/;
 
@@ -31,7 +28,7 @@ function decoded(bytes: Buffer, file: string): { text: string; declared: string 
  */
 export async function readCodebook(path: string, file: string): Promise<ReadCodebook | { json: unknown }> {
   const { size } = await stat(path);
-  if (size > MOST_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
+  if (size > MOST_CODEBOOK_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
   const bytes = await readFile(path);
   if (bytes.subarray(0, 4).toString('hex') === '504b0304') return readWorkbookCodebook(path, file);
   const first = bytes

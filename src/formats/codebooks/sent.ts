@@ -1,6 +1,9 @@
 import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import type { FixedWidth, Pick } from '../../core/intake/layout.js';
 
+/** The largest codebook that is read, in bytes. */
+export const MOST_CODEBOOK_BYTES = 256 * 1024 ** 2;
+
 /** What a codebook says of how its data file is written. */
 export type DataLayout =
   | { is: 'fixed'; encoding: string | null; skip: number; fields: FixedWidth['fields'] }

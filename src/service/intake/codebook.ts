@@ -1,13 +1,13 @@
 import { createWriteStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import { Fault } from '../../core/fault.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { plainColumns } from '../../core/intake/plain-columns.js';
-import type { DataLayout } from '../../formats/codebooks/sent.js';
+import { type DataLayout, MOST_CODEBOOK_BYTES } from '../../formats/codebooks/sent.js';
 import type { Service } from '../context.js';
 import { limited } from './limited.js';
 import { awaitIntake, fitted, inTurn, type Intake, startReading, stopReading } from './read.js';
@@ -16,7 +16,6 @@ import { folderOf, type IntakeRecord, readRecord, type SentCodebook, writeRecord
 /** Checks a codebook in JSON. @throws Fault where it is none */
 export type CheckCodebook = (json: unknown) => CodebookFile;
 
-const MOST_BYTES = 256 * 1024 ** 2;
 export const codebookFile = (service: Service, id: string) => join(folderOf(service, id), 'codebook');
 
 /** How the data is to be read by what a codebook says of it; null: as it was found. */
@@ -84,13 +83,12 @@ export function attachCodebook(
   service: Service,
   id: string,
   fileName: string,
-  body: ReadableStream<Uint8Array> | Readable,
+  body: Readable,
   check: CheckCodebook,
   wait = Infinity,
 ): Promise<Intake> {
   return change(service, id, async (record) => {
-    const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
-    await pipeline(stream, limited(fileName, MOST_BYTES), createWriteStream(codebookFile(service, id)));
+    await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(codebookFile(service, id)));
     return withCodebook(record, await readSent(service, id, fileName, check));
   }, wait); // prettier-ignore
 }

@@ -111,8 +111,9 @@ export async function startReading(service: Service, record: IntakeRecord): Prom
   } catch (error) {
     fresh.fault = plain(error);
   }
-  await writeRecord(service, fitted(fresh));
-  if (!fresh.fault) begin(service, fitted(fresh));
+  const started = fitted(fresh);
+  await writeRecord(service, started);
+  if (!started.fault) begin(service, started);
 }
 
 /** Changes to one intake wait for each other. */

@@ -5,7 +5,6 @@ import {
   LONGEST_CODE,
   MOST_EXCEPTIONS,
   noFacts,
-  PLAIN_NUMBERS,
   takeValue,
 } from '../../core/codebook/facts.js';
 import { detached } from '../../core/codebook/detached.js';
@@ -71,10 +70,7 @@ export interface WrittenAs extends AskedReading {
  * A column begins as codes: each different value gets the next code. Where more values come than a code list holds,
  * what was written so far is written again, as numbers where nearly all are numbers, else as text.
  */
-export function columnWriter(
-  { db, name, chunk, waiting }: Place,
-  as: WrittenAs = { ...PLAIN_NUMBERS, asText: false },
-): ColumnWriter {
+export function columnWriter({ db, name, chunk, waiting }: Place, as: WrittenAs): ColumnWriter {
   const id = insertColumn(db, { origin: 'source', name, storage: 'text', width: 1, blank: 0, histogram: null }, []);
   const write = chunkWriter(db);
   const facts = noFacts();

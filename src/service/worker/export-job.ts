@@ -5,6 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import type { CodebookFile, FileVariable } from '../../core/codebook/codebook-file.js';
+import { fileCodes } from '../../core/codebook/file-codes.js';
 import type { ExportKind } from '../../core/intake/export-kinds.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { writeDdi } from '../../formats/codebooks/ddi-write.js';
@@ -13,7 +14,7 @@ import type { WrittenColumn, WrittenStudy } from '../../formats/codebooks/writte
 import { type DataCell, dataLine } from '../../formats/data-write.js';
 import { parquetFile } from '../../formats/parquet-write.js';
 import { type CellReader, cellReader } from '../../store/cells.js';
-import { columnCodes, columnRow } from '../../store/columns.js';
+import { columnCodes, columnRow, isCoded } from '../../store/columns.js';
 import { type Db, readStudyFile } from '../../store/open.js';
 
 export interface ExportJob {
@@ -42,9 +43,9 @@ interface OpenColumn extends WrittenColumn {
 function openColumn(db: Db, { variable, column }: ExportJob['columns'][number], codebook: CodebookFile): OpenColumn {
   const { storage } = columnRow(db, column);
   const found = columnCodes(db, column);
-  const codes = variable.codes ?? (variable.codeList === undefined ? [] : (codebook.codeLists?.[variable.codeList] ?? [])); // prettier-ignore
+  const codes = fileCodes(variable, codebook);
   const numbers = found.map(({ code }) => parseNumber(code));
-  const coded = storage === 'coded8' || storage === 'coded16';
+  const coded = isCoded(storage);
   const isNumber = coded
     ? found.length > 0 && found.every(({ code }, k) => String(numbers[k]) === code)
     : storage === 'number' && found.length === 0;

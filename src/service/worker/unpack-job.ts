@@ -2,6 +2,7 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { rename } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import { bundleIn } from '../../formats/bundle.js';
+import { MOST_CODEBOOK_BYTES } from '../../formats/codebooks/sent.js';
 import { openArchive } from '../../formats/zip.js';
 
 export interface UnpackJob {
@@ -16,7 +17,6 @@ export interface UnpackJob {
 export type Unpacked = { data: string; codebook: string | null } | null;
 
 const MOST_DATA = 8 * 1024 ** 3;
-const MOST_CODEBOOK = 256 * 1024 ** 2;
 
 async function isArchive(path: string): Promise<boolean> {
   for await (const chunk of createReadStream(path, { end: 3 })) return (chunk as Buffer).toString('hex') === '504b0304';
@@ -31,7 +31,7 @@ export async function unpack({ path, file, codebook }: UnpackJob): Promise<Unpac
     if (archive.names.includes('xl/workbook.xml')) return null;
     const bundle = bundleIn(archive, file);
     await pipeline(await archive.read(bundle.data, MOST_DATA), createWriteStream(`${path}.unpacked`));
-    if (bundle.codebook !== null) await pipeline(await archive.read(bundle.codebook, MOST_CODEBOOK), createWriteStream(codebook)); // prettier-ignore
+    if (bundle.codebook !== null) await pipeline(await archive.read(bundle.codebook, MOST_CODEBOOK_BYTES), createWriteStream(codebook)); // prettier-ignore
     await rename(`${path}.unpacked`, path);
     const last = (name: string) => name.split('/').at(-1) ?? name;
     return { data: last(bundle.data), codebook: bundle.codebook === null ? null : last(bundle.codebook) };

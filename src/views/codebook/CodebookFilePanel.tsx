@@ -1,9 +1,9 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { RosterVariable, SentCodebookPlan } from '../../api/types.js';
+import { andMore } from '../../core/and-more.js';
 import type { CodebookField } from '../../core/codebook/cell-text.js';
 import { whole } from '../../core/figures.js';
-import { Button, MainButton, PlainButton, Problem } from '../../kit/kit.js';
-import { client, problemText } from '../client.js';
+import { MainButton, PlainButton, Problem } from '../../kit/kit.js';
 import { peekAt } from '../peek/Peek.js';
 import type { Codebook } from './use-codebook.js';
 import css from './codebook.module.css';
@@ -20,44 +20,6 @@ const FIELD_WORDS: Record<CodebookField, string> = {
 };
 const SHOWN = 400;
 const NAMED = 8;
-
-const some = (names: readonly string[]) =>
-  names.slice(0, NAMED).join(', ') + (names.length > NAMED ? ` and ${whole(names.length - NAMED)} more` : '');
-
-/** The way to bring a codebook for a study that is there: what it would change is shown before it does. */
-export function useCodebookFile(study: string, setTrouble: Codebook['setTrouble']) {
-  const [plan, setPlan] = useState<SentCodebookPlan | null>(null);
-  const [busy, setBusy] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
-  const take = (file: File) => {
-    setBusy(true);
-    client
-      .planCodebookFile(study, file)
-      .then(setPlan, (error: unknown) => setTrouble(problemText(error)))
-      .finally(() => setBusy(false));
-  };
-  const chooser = (
-    <>
-      <Button disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Reading the codebook…' : 'Take a codebook in…'}
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Codebook for this study"
-        accept=".csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) take(file);
-          event.target.value = '';
-        }}
-      />
-    </>
-  );
-  return { plan, chooser, close: () => setPlan(null) };
-}
 
 interface Props {
   plan: SentCodebookPlan;
@@ -87,7 +49,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
         of them in the study. What it leaves empty stays as it is; the data are not touched, and the change can be
         undone.
       </p>
-      {unknown.length > 0 && <p className={css['caution']}>Not in the study: {some(unknown)}.</p>}
+      {unknown.length > 0 && <p className={css['caution']}>Not in the study: {andMore(unknown, NAMED)}.</p>}
       {[...remarks, ...leftAlone].map((text) => (
         <p key={text} className={css['caution']}>
           {text}

@@ -4,11 +4,13 @@ import { Button, Choice, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { client } from '../client.js';
 import { PeekScope } from '../peek/PeekScope.js';
-import { CodebookFilePanel, useCodebookFile } from './CodebookFilePanel.js';
+import { CodebookChooser } from './CodebookChooser.js';
+import { CodebookFilePanel } from './CodebookFilePanel.js';
 import { CodeListsView } from './CodeListsView.js';
 import { HealthView } from './HealthView.js';
 import { RespondentsView } from './RespondentsView.js';
 import { useCodebook } from './use-codebook.js';
+import { useCodebookFile } from './use-codebook-file.js';
 import { VariablesView } from './VariablesView.js';
 import css from './codebook.module.css';
 
@@ -96,7 +98,12 @@ export function CodebookScreen({ study }: { study: string }) {
               </a>
             )}
             <a href={`/studies?into=${study}`}>Take another file in…</a>
-            {sent.chooser}
+            <CodebookChooser
+              called="Codebook for this study"
+              text={sent.busy ? 'Reading the codebook…' : 'Take a codebook in…'}
+              disabled={sent.busy}
+              take={sent.take}
+            />
             <span>
               Data and codebook out:{' '}
               {EXPORTS.map(([kind, name]) => (

@@ -7,6 +7,7 @@ import kit from '../../kit/kit.module.css';
 import { client, problemText } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { SuggestedMissing } from './SuggestedMissing.js';
+import { type CodeInVariables, useReach } from './use-reach.js';
 import css from './codebook.module.css';
 
 type Scope = 'selected' | 'shown' | 'all';
@@ -40,30 +41,10 @@ interface Props {
 }
 
 /** Each code with the variables in which it changes. */
-function byCodeOf(lines: readonly Line[]): { code: string; variables: number[] }[] {
+function byCodeOf(lines: readonly Line[]): CodeInVariables[] {
   const byCode = new Map<string, number[]>();
   for (const { code, variable } of lines) byCode.set(code, [...(byCode.get(code) ?? []), variable]);
   return [...byCode].map(([code, variables]) => ({ code, variables }));
-}
-
-/** How many respondents have a code where it changes, each once; asked anew where what changes was chosen otherwise. */
-function usePeople(study: string, plan: MissingPlan | null, on: readonly Line[], isOtherwise: boolean): number | null {
-  const [people, setPeople] = useState<number | null>(null);
-  const wanted = isOtherwise ? JSON.stringify(byCodeOf(on)) : null;
-  useEffect(() => {
-    setPeople(null);
-    if (wanted === null || wanted === '[]') return;
-    let current = true;
-    const codes = JSON.parse(wanted) as { code: string; variables: number[] }[];
-    client.reach(study, { in: codes }).then(
-      ({ any }) => current && setPeople(any),
-      () => undefined,
-    );
-    return () => {
-      current = false;
-    };
-  }, [study, wanted]);
-  return isOtherwise ? people : (plan?.respondents ?? null);
 }
 
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
@@ -109,7 +90,10 @@ export function MissingPanel({
   const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
   const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
   const on = plan?.lines.filter(isOn) ?? [];
-  const people = usePeople(study, plan, on, turned.size > 0);
+  // The plan counts its own; what changes is counted anew where it was chosen otherwise.
+  const isOtherwise = turned.size > 0;
+  const reached = useReach(study, isOtherwise ? byCodeOf(on) : []);
+  const people = isOtherwise ? reached : (plan?.respondents ?? null);
   const declaredIn = new Set(on.map(({ variable }) => variable)).size;
   const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
   const keep = () => {

@@ -1,10 +1,12 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Changed, Complaint, Declaring, RosterVariable } from '../../api/types.js';
+import { andMore } from '../../core/and-more.js';
 import { type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { MainButton } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { ReasonSelect } from './CodesEditor.js';
+import { useReach } from './use-reach.js';
 import css from './codebook.module.css';
 
 /** A code that is probably no answer, under one label, in all variables where it is. */
@@ -17,7 +19,7 @@ interface Suggested {
 }
 
 /** The same codes of all complaints together. */
-export function suggestedIn(health: readonly Complaint[], variables: readonly RosterVariable[]): Suggested[] {
+function suggestedIn(health: readonly Complaint[], variables: readonly RosterVariable[]): Suggested[] {
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const known = new Map<string, Suggested>();
   for (const { variable: id, declare } of health) {
@@ -47,33 +49,16 @@ const codesIn = (count: number, variables: number) =>
 export function SuggestedMissing({ study, health, variables, run }: Props) {
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [reasons, setReasons] = useState<Readonly<Record<string, MissingReason>>>({});
-  const [people, setPeople] = useState<number | null>(null);
   const suggested = suggestedIn(health, variables);
   const on = suggested.filter(({ key }) => !off.has(key));
-  const asked = JSON.stringify(on.map(({ code, variables: ids }) => ({ code, variables: ids })));
-  useEffect(() => {
-    const wanted = JSON.parse(asked) as { code: string; variables: number[] }[];
-    let current = true;
-    setPeople(null);
-    if (wanted.length > 0)
-      client.reach(study, { in: wanted }).then(
-        ({ any }) => current && setPeople(any),
-        () => undefined,
-      );
-    return () => {
-      current = false;
-    };
-  }, [study, asked]);
+  const people = useReach(
+    study,
+    on.map(({ code, variables: ids }) => ({ code, variables: ids })),
+  );
   if (suggested.length === 0)
     return <p className={css['soft']}>No code looks like no answer that is not declared already.</p>;
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
-  const named = (ids: readonly number[]) => {
-    const names = ids
-      .slice(0, NAMED)
-      .flatMap((id) => byId.get(id) ?? [])
-      .map(titleOf);
-    return names.join(', ') + (ids.length > NAMED ? ` and ${whole(ids.length - NAMED)} more` : '');
-  };
+  const named = (ids: readonly number[]) => andMore(ids.flatMap((id) => byId.get(id) ?? []).map(titleOf), NAMED);
   const turn = (key: string) => {
     const next = new Set(off);
     if (!next.delete(key)) next.add(key);

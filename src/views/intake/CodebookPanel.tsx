@@ -1,26 +1,25 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Intake } from '../../api/types.js';
+import { andMore } from '../../core/and-more.js';
+import { fileCodes } from '../../core/codebook/file-codes.js';
 import { LEVEL_WORDS, MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Problem } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
+import { CodebookChooser } from '../codebook/CodebookChooser.js';
 import { takeCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
-
-const some = (names: readonly string[]) =>
-  names.slice(0, 4).join(', ') + (names.length > 4 ? ` and ${names.length - 4} more` : '');
 
 type Codebook = NonNullable<Intake['codebook']>['codebook'];
 
 const LISTED = 200;
 const CODES = 12;
+const NAMED = 4;
 
 /** What was understood of the codebook: of each variable its label, its question and its codes. */
 function Understood({ codebook, columns }: { codebook: Codebook; columns: ReadonlySet<string> | null }) {
-  const { variables, codeLists = {} } = codebook;
-  const codesOf = (variable: Codebook['variables'][number]) =>
-    variable.codes ?? (variable.codeList === undefined ? [] : (codeLists[variable.codeList] ?? []));
-  const coded = variables.filter((variable) => codesOf(variable).length > 0).length;
+  const { variables } = codebook;
+  const coded = variables.filter((variable) => fileCodes(variable, codebook).length > 0).length;
   return (
     <details className={css['understood']}>
       <summary>
@@ -28,7 +27,7 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
       </summary>
       <ul>
         {variables.slice(0, LISTED).map((variable) => {
-          const codes = codesOf(variable);
+          const codes = fileCodes(variable, codebook);
           const shown = codes.slice(0, CODES).map(({ code, label, missing }) => `${code} ${label === code ? '' : label}${missing ? ` (${MISSING_WORDS[missing]})` : ''}`.trim());
           return (
             <li key={variable.name}>
@@ -54,7 +53,6 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
 export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (intake: Intake) => void }) {
   const [problem, setProblem] = useState(() => takeCodebookProblem(intake.id));
   const [busy, setBusy] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
   const run = (work: Promise<Intake>) => {
     setBusy(true);
     setProblem(null);
@@ -79,8 +77,8 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
             {read && `, ${whole(described.size - absent.length)} of them in the file`}.
             {intake.codebookSaysHow && ' It says where each stands in the data.'}
           </p>
-          {absent.length > 0 && <p className={css['note']}>Not in the file: {some(absent)}.</p>}
-          {plain.length > 0 && <p className={css['soft']}>Not in the codebook: {some(plain)}.</p>}
+          {absent.length > 0 && <p className={css['note']}>Not in the file: {andMore(absent, NAMED)}.</p>}
+          {plain.length > 0 && <p className={css['soft']}>Not in the codebook: {andMore(plain, NAMED)}.</p>}
           {sent.remarks.map((remark) => (
             <p key={remark} className={css['note']}>
               {remark}
@@ -96,24 +94,14 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
       ) : (
         <p className={css['soft']}>
           Labels, codes and levels from a table (CSV, .xlsx), DDI, Triple-S or JSON.{' '}
-          <Button disabled={busy} onClick={() => input.current?.click()}>
-            {busy ? 'Reading it…' : 'Choose a codebook…'}
-          </Button>
+          <CodebookChooser
+            called="Codebook file"
+            text={busy ? 'Reading it…' : 'Choose a codebook…'}
+            disabled={busy}
+            take={(file) => run(client.attachCodebook(intake.id, file))}
+          />
         </p>
       )}
-      <input
-        ref={input}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Codebook file"
-        accept=".csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) run(client.attachCodebook(intake.id, file));
-          event.target.value = '';
-        }}
-      />
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Comparison, Intake, StudyRow } from '../../api/types.js';
+import { andMore } from '../../core/and-more.js';
 import { whole } from '../../core/figures.js';
 import { Choice, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
@@ -125,11 +126,11 @@ export function JoinForm({ intake, to, comparison, discard }: { intake: Intake; 
 
 const WORDS = { vanished: 'not in the file', new: 'new', changed: 'differs', same: 'as before' } as const;
 
-const codesText = (codes: readonly { code: string; respondents: number }[]) =>
-  codes
-    .slice(0, 6)
-    .map(({ code, respondents }) => `${code} (${whole(respondents)})`)
-    .join(', ') + (codes.length > 6 ? ` and ${codes.length - 6} more` : '');
+const NAMED = 6;
+const codesText = (codes: readonly { code: string; respondents: number }[]) => {
+  const counted = codes.map(({ code, respondents }) => `${code} (${whole(respondents)})`);
+  return andMore(counted, NAMED);
+};
 
 /** What a file changes in a study, column by column, before it goes in. */
 export function Differences({ comparison, problem }: { comparison: Comparison | null; problem: Trouble | null }) {

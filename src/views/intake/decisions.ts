@@ -1,4 +1,6 @@
 import type { Acceptance, Intake, Layout } from '../../api/types.js';
+import type { FileCode } from '../../core/codebook/codebook-file.js';
+import { fileCodes } from '../../core/codebook/file-codes.js';
 import { reasonInWords } from '../../core/codebook/reason-in-words.js';
 import type { MissingReason } from '../../core/codebook/types.js';
 
@@ -46,9 +48,9 @@ export function levelsOf({ storage }: Column): readonly SourceLevel[] {
 }
 
 /** The codes that a codebook gives for a column. */
-function listOf(name: string, codebook: Codebook | undefined) {
+function listOf(name: string, codebook: Codebook | undefined): readonly FileCode[] {
   const entry = codebook?.variables.find((one) => one.name === name);
-  return entry?.codes ?? (entry?.codeList === undefined ? undefined : codebook?.codeLists?.[entry.codeList]);
+  return codebook && entry ? fileCodes(entry, codebook) : [];
 }
 
 /** What is known of one column: decided by the analyst, else said by the codebook, else understood. */
@@ -63,10 +65,10 @@ export function standing(column: Column, draft: Decisions, codebook: Codebook | 
     changed: decision.level !== undefined && decision.level !== column.level,
     leftOut: decision.leaveOut === true,
     fromCodebook: entry !== undefined,
-    labelOf: (code: string) => listed?.find((one) => one.code === code)?.label,
+    labelOf: (code: string) => listed.find((one) => one.code === code)?.label,
     missingOf: (code: string): MissingReason | null => {
       const decided = decision.missing?.find((one) => one.code === code);
-      return decided ? decided.missing : (listed?.find((one) => one.code === code)?.missing ?? null);
+      return decided ? decided.missing : (listed.find((one) => one.code === code)?.missing ?? null);
     },
   };
 }
@@ -86,7 +88,7 @@ export function markCodes(
  * the codebook says so. What the codebook declares is none of them.
  */
 export function probablyMissing(column: Column, codebook: Codebook | undefined): { code: string; missing: MissingReason }[] {
-  const listed = new Map(listOf(column.name, codebook)?.map((one) => [one.code, one]));
+  const listed = new Map(listOf(column.name, codebook).map((one) => [one.code, one]));
   const guessed = column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
   // A code that the codebook labels as an answer was looked at.
   const unlabelled = guessed.filter((code) => !listed.has(code) || listed.get(code)?.label === code);
@@ -103,7 +105,7 @@ export function sayProbable(
   codebook: Codebook | undefined,
 ): string {
   const guessed = new Set(column.guesses.flatMap(({ codes }) => codes.map(({ code }) => code)));
-  const labels = new Map(listOf(column.name, codebook)?.map(({ code, label }) => [code, label]));
+  const labels = new Map(listOf(column.name, codebook).map(({ code, label }) => [code, label]));
   const labelled = probable
     .filter(({ code }) => !guessed.has(code))
     .map(({ code }) => `${code} ${labels.get(code) ?? ''}`.trim());

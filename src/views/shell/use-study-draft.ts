@@ -6,9 +6,9 @@ import { useDraft } from './use-draft.js';
 const QUIET_MS = 800;
 
 /** Drafts that studies keep, as they were when the page first asked; each study is asked once. */
-const kept = new Map<string, Promise<ReadonlyMap<string, unknown>>>();
+const kept = new Map<string, Promise<Map<string, unknown>>>();
 
-function keptIn(study: string): Promise<ReadonlyMap<string, unknown>> {
+function keptIn(study: string): Promise<Map<string, unknown>> {
   const known =
     kept.get(study) ??
     client.drafts(study).then(
@@ -19,8 +19,7 @@ function keptIn(study: string): Promise<ReadonlyMap<string, unknown>> {
   return known;
 }
 
-const forgetKept = (study: string, name: string) =>
-  void keptIn(study).then((drafts) => (drafts as Map<string, unknown>).delete(name));
+const forgetKept = (study: string, name: string) => void keptIn(study).then((drafts) => drafts.delete(name));
 
 /**
  * A draft that the browser keeps at once and the study a moment later: it comes back in another browser, and in a study

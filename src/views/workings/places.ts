@@ -37,11 +37,12 @@ export function addressOf(place: Place): string {
   return `?${query.toString()}`;
 }
 
+const inWorkings = (study: string, place: Place) => `/studies/${study}/workings${addressOf(place)}`;
+
 /** Where a new working of some variables is made. */
-export function makeAddress(study: string, make: Make, ...of: string[]): string {
-  return `/studies/${study}/workings${addressOf({ at: 'make', make, of, like: null })}`;
-}
+export const makeAddress = (study: string, make: Make, ...of: string[]): string =>
+  inWorkings(study, { at: 'make', make, of, like: null });
 
 /** Where a text is read as a number. */
 export const numberAddress = (study: string, name: string, decimal: '.' | ','): string =>
-  `${makeAddress(study, 'number', name)}${decimal === ',' ? '&decimal=comma' : ''}`;
+  inWorkings(study, { at: 'make', make: 'number', of: [name], like: null, comma: decimal === ',' });

@@ -4,7 +4,7 @@ import { client, type Trouble, troubleOf } from '../client.js';
 
 interface Keeping {
   busy: boolean;
-  /** Of several that are being kept: how many are computed. */
+  /** Of those that are being kept: how many are computed. */
   progress: { done: number; of: number } | null;
   /** Keeps a new working, or the change of one; `kept` is called where that went well. */
   keep: (draft: WorkingDraft) => void;
@@ -52,7 +52,7 @@ export function useKeep(
 
 const POLL_MS = 300;
 
-/** How far workings are that are being kept together; null: it is one, or it has not begun. */
+/** How far the workings are that are being kept, one or several; null: none is being computed. */
 function useProgress(study: string, busy: boolean): Keeping['progress'] {
   const [progress, setProgress] = useState<Keeping['progress']>(null);
   useEffect(() => {

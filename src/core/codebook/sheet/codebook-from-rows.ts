@@ -3,7 +3,7 @@ import { levelFrom } from '../cell-text.js';
 import type { CodebookFile, FileCode, FileVariable } from '../codebook-file.js';
 import { canonicalCode } from '../number.js';
 import { reasonInWords } from '../reason-in-words.js';
-import { MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../types.js';
+import { type MissingReason, REASON_CALLED } from '../types.js';
 import { codesInText } from './codes-in-text.js';
 import { plainHeading, type Role, rolesOf } from './headings.js';
 
@@ -102,13 +102,10 @@ function levelIn(text: string, hasCodes: boolean): FileVariable['level'] | undef
   return levelFrom(words) ?? undefined;
 }
 
-const REASON_OF = new Map<string, MissingReason>(
-  MISSING_REASONS.flatMap((reason) => [[reason, reason] as const, [MISSING_WORDS[reason], reason] as const]),
-);
 const YES = /^(1|x|y|yes|true|missing|✓|ja|oui|si)$/i;
 
 function reasonFor(words: string, label: string): MissingReason {
-  return REASON_OF.get(words.toLowerCase()) ?? reasonInWords(words) ?? reasonInWords(label) ?? 'other';
+  return REASON_CALLED.get(words.toLowerCase()) ?? reasonInWords(words) ?? reasonInWords(label) ?? 'other';
 }
 
 /** Marks the codes that a cell names as missing: "8, 9", "9=Refused; 8=Don't know"; those not listed are added. */
@@ -222,7 +219,7 @@ function takeCode(variable: FileVariable, cell: Cell, labelIsCodes: boolean): vo
   const label = cell(labelIsCodes ? 'label' : 'codeLabel');
   const words = cell('missing');
   const isMissing =
-    words !== '' && (YES.test(words) || REASON_OF.has(words.toLowerCase()) || reasonInWords(words) !== null);
+    words !== '' && (YES.test(words) || REASON_CALLED.has(words.toLowerCase()) || reasonInWords(words) !== null);
   variable.codes = [
     ...(variable.codes ?? []),
     { code, label: label === '' ? code : label, ...(isMissing ? { missing: reasonFor(words, label) } : {}) },

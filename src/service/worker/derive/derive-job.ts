@@ -5,6 +5,7 @@ import { deriveCombine, deriveGather, deriveSlots } from './sets.js';
 import type { Column } from '../../../core/count/column.js';
 import { canonicalRecipe } from '../../../core/recode/canonical-recipe.js';
 import { recheck } from '../../../core/recode/recheck.js';
+import { isCoded } from '../../../store/columns.js';
 import { cachedColumn } from '../column-cache.js';
 import { sourceCodes } from './columns.js';
 import type { Derived, DerivedColumn, DeriveJob, Deriver } from './types.js';
@@ -21,9 +22,7 @@ function resultColumn({ storage, width, codes, values, state }: DerivedColumn): 
   const options = codes.map(({ code }) => code);
   if (storage === 'sets' && state && values instanceof Uint32Array)
     return { kind: 'sets', words: values, width, state, options };
-  return storage === 'coded8' || storage === 'coded16'
-    ? { kind: 'coded', values: values as Uint8Array | Uint16Array, codes: options }
-    : null;
+  return isCoded(storage) ? { kind: 'coded', values: values as Uint8Array | Uint16Array, codes: options } : null;
 }
 
 /** The proof with what comes out where the result is worked out again by another route. */

@@ -1,0 +1,39 @@
+import { useRef } from 'react';
+import { Button } from '../../kit/kit.js';
+
+/** Endings and kinds of the files that can be a codebook. */
+const ACCEPT = '.csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml';
+
+interface Props {
+  /** What the file is called for those who do not see the button. */
+  called: string;
+  /** What stands on the button. */
+  text: string;
+  disabled: boolean;
+  take: (file: File) => void;
+}
+
+/** A button that has the analyst choose a codebook file. */
+export function CodebookChooser({ called, text, disabled, take }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button disabled={disabled} onClick={() => input.current?.click()}>
+        {text}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={called}
+        accept={ACCEPT}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) take(file);
+          event.target.value = '';
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import { useState } from 'react';
+import type { SentCodebookPlan } from '../../api/types.js';
+import { client, problemText } from '../client.js';
+import type { Codebook } from './use-codebook.js';
+
+/** A codebook that is brought for a study that is there: what it would change is asked for, and not made. */
+export function useCodebookFile(study: string, setTrouble: Codebook['setTrouble']) {
+  const [plan, setPlan] = useState<SentCodebookPlan | null>(null);
+  const [busy, setBusy] = useState(false);
+  const take = (file: File) => {
+    setBusy(true);
+    client
+      .planCodebookFile(study, file)
+      .then(setPlan, (error: unknown) => setTrouble(problemText(error)))
+      .finally(() => setBusy(false));
+  };
+  return { plan, busy, take, close: () => setPlan(null) };
+}

@@ -18,8 +18,28 @@ const MOST_OPENING = 4;
 const MOST_SEARCHING = 5;
 const TIMES = 5;
 
-const THINGS = ['tomatoes', 'beans', 'compost', 'water', 'tools', 'paths', 'hedges', 'bees', 'soil', 'slugs', 'frost', 'shade', 'rent', 'meetings']; // prettier-ignore
-const ASKED = ['How satisfied are you with', 'How often do you look after', 'How important to you is', 'Would you pay more for']; // prettier-ignore
+const THINGS = [
+  'tomatoes',
+  'beans',
+  'compost',
+  'water',
+  'tools',
+  'paths',
+  'hedges',
+  'bees',
+  'soil',
+  'slugs',
+  'frost',
+  'shade',
+  'rent',
+  'meetings',
+];
+const ASKED = [
+  'How satisfied are you with',
+  'How often do you look after',
+  'How important to you is',
+  'Would you pay more for',
+];
 const SEARCHES = ['compost', 'satisfyed water', 'q1043', 'strongly', 'how importnt bees'];
 
 /** A survey of so many variables, with its codebook. */
@@ -27,15 +47,25 @@ function survey(variables: number): { csv: string; codebook: CodebookFile } {
   const generator = xoroshiro128plus(11);
   const next = (most: number) => uniformInt(generator, 0, most);
   const names = Array.from({ length: variables }, (_, k) => `q${k + 1}`);
-  const rows = Array.from({ length: RESPONDENTS }, () => names.map((_, k) => (k % 10 === 9 ? next(60) : 1 + next(4))).join(',')); // prettier-ignore
-  const agree = ['Strongly disagree', 'Disagree', 'Neither', 'Agree', 'Strongly agree'].map((label, k) => ({ code: String(k + 1), label })); // prettier-ignore
+  const rows = Array.from({ length: RESPONDENTS }, () =>
+    names.map((_, k) => (k % 10 === 9 ? next(60) : 1 + next(4))).join(','),
+  );
+  const agree = ['Strongly disagree', 'Disagree', 'Neither', 'Agree', 'Strongly agree'].map((label, k) => ({
+    code: String(k + 1),
+    label,
+  }));
   return {
     csv: [names.join(','), ...rows].join('\n'),
     codebook: {
       codeLists: { agree },
       variables: names.map((name, k) => {
         const question = `${ASKED[next(ASKED.length - 1)]!} the ${THINGS[next(THINGS.length - 1)]!} on your plot?`;
-        return { name, label: `${question.slice(4, 40)} ${k + 1}`, question, ...(k % 10 === 9 ? { level: 'number' as const } : { level: 'ordered' as const, codeList: 'agree' }) }; // prettier-ignore
+        return {
+          name,
+          label: `${question.slice(4, 40)} ${k + 1}`,
+          question,
+          ...(k % 10 === 9 ? { level: 'number' as const } : { level: 'ordered' as const, codeList: 'agree' }),
+        };
       }),
     },
   };
@@ -99,22 +129,33 @@ export async function benchCodebook(): Promise<void> {
       const path = join(home.store, `${variables}.csv`);
       writeFileSync(path, csv);
       const intake = await awaitRead(server, (await sendFile<Intake>(server, `${variables}.csv`, path)).body);
-      const { body } = await call<{ study: string }>(server, 'POST', `/intakes/${intake.id}/accept`, { name: `Of ${variables}`, codebook }); // prettier-ignore
+      const { body } = await call<{ study: string }>(server, 'POST', `/intakes/${intake.id}/accept`, {
+        name: `Of ${variables}`,
+        codebook,
+      });
       return `${server.address}/studies/${body.study}/codebook`;
     };
     const [wide, narrow] = [await take(WIDE), await take(NARROW)];
-    await (driver as unknown as chrome.Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: WATCH }); // prettier-ignore
+    await (driver as unknown as chrome.Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+      source: WATCH,
+    });
     const times: Record<'wide' | 'narrow', number[]> = { wide: [], narrow: [] };
     for (let k = 0; k < TIMES; k++) {
       times.narrow.push(await opening(driver, narrow));
       times.wide.push(await opening(driver, wide));
     }
     const opens = median(times.wide) / median(times.narrow);
-    say(`Codebook of ${WIDE} variables, to its first rows`, `${median(times.wide).toFixed(0)} ms; of ${NARROW} variables ${median(times.narrow).toFixed(0)} ms: ${opens.toFixed(1)} times as long (at most ${MOST_OPENING})`); // prettier-ignore
+    say(
+      `Codebook of ${WIDE} variables, to its first rows`,
+      `${median(times.wide).toFixed(0)} ms; of ${NARROW} variables ${median(times.narrow).toFixed(0)} ms: ${opens.toFixed(1)} times as long (at most ${MOST_OPENING})`,
+    );
     const bare = await searching(driver, true);
     const keys = await searching(driver, false);
     const searches = median(keys) / median(bare);
-    say(`Search in ${WIDE} variables, from key to result`, `median ${median(keys).toFixed(0)} ms, slowest ${slowest(keys).toFixed(0)} ms; a bare field ${median(bare).toFixed(0)} ms: ${searches.toFixed(1)} times as long (at most ${MOST_SEARCHING})`); // prettier-ignore
+    say(
+      `Search in ${WIDE} variables, from key to result`,
+      `median ${median(keys).toFixed(0)} ms, slowest ${slowest(keys).toFixed(0)} ms; a bare field ${median(bare).toFixed(0)} ms: ${searches.toFixed(1)} times as long (at most ${MOST_SEARCHING})`,
+    );
     if (opens > MOST_OPENING) throw new Error('the codebook opens too slowly');
     if (searches > MOST_SEARCHING) throw new Error('the search is too slow');
   } finally {

@@ -80,15 +80,26 @@ export async function benchCounting(): Promise<void> {
     const ours = await timed(ROUNDS, () => ask());
     const theirs = await timed(5, () => groupBy.all());
     const others: [string, object, string][] = [
-      ['weighted', { weight: idOf('w') }, 'SELECT answer, site, count(*), sum(w), sum(w * w) FROM respondent GROUP BY answer, site'],
-      ['within 4 seasons', { within: idOf('season') }, 'SELECT answer, site, season, count(*) FROM respondent GROUP BY answer, site, season'],
-    ]; // prettier-ignore
+      [
+        'weighted',
+        { weight: idOf('w') },
+        'SELECT answer, site, count(*), sum(w), sum(w * w) FROM respondent GROUP BY answer, site',
+      ],
+      [
+        'within 4 seasons',
+        { within: idOf('season') },
+        'SELECT answer, site, season, count(*) FROM respondent GROUP BY answer, site, season',
+      ],
+    ];
     for (const [name, more, sql] of others) {
       await timed(3, () => ask(more));
       const mine = await timed(10, () => ask(more));
       const statement = db.prepare(sql);
       const base = await timed(3, () => statement.all());
-      say(`the same ${name}`, `${mine.toFixed(1)} ms, ${(base / mine).toFixed(0)} times as fast as its GROUP BY (${base.toFixed(0)} ms)`); // prettier-ignore
+      say(
+        `the same ${name}`,
+        `${mine.toFixed(1)} ms, ${(base / mine).toFixed(0)} times as fast as its GROUP BY (${base.toFixed(0)} ms)`,
+      );
     }
     db.close();
     const ratio = theirs / ours;

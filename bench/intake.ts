@@ -89,7 +89,10 @@ export async function benchIntake(): Promise<void> {
     const baseline = await parseOnly(whole);
     const megabytes = (statSync(whole).size / 1e6).toFixed(0);
     const ratio = large.seconds / baseline;
-    say(`intake of 1,000,000 x ${COLUMNS} (${megabytes} MB), file to study`, `${large.seconds.toFixed(1)} s, ${Math.round(RESPONDENTS / large.seconds).toLocaleString('en')} rows a second`); // prettier-ignore
+    say(
+      `intake of 1,000,000 x ${COLUMNS} (${megabytes} MB), file to study`,
+      `${large.seconds.toFixed(1)} s, ${Math.round(RESPONDENTS / large.seconds).toLocaleString('en')} rows a second`,
+    );
     say('the same parser, only reading the file', `${baseline.toFixed(1)} s`);
     say(`ratio (at most ${AT_MOST} is asked for)`, `${ratio.toFixed(1)} times as long`);
     if (ratio > AT_MOST) throw new Error(`the intake takes ${ratio.toFixed(1)} times as long as the parser`);

@@ -47,9 +47,12 @@ export function simulateLevel(): void {
       if (chiSquareSurvival(result.raw, (GROUPS - 1) * (OPTIONS - found.left.length)) < ALPHA) naive++;
     }
     worst = Math.max(worst, corrected / SAMPLES);
-    say(`answers together ${together.toFixed(1)}`, `corrected test rejects ${((100 * corrected) / SAMPLES).toFixed(1)}%, naive chi-square ${((100 * naive) / SAMPLES).toFixed(1)}% of ${SAMPLES} samples in which nothing differs (5% is right)`); // prettier-ignore
+    say(
+      `answers together ${together.toFixed(1)}`,
+      `corrected test rejects ${((100 * corrected) / SAMPLES).toFixed(1)}%, naive chi-square ${((100 * naive) / SAMPLES).toFixed(1)}% of ${SAMPLES} samples in which nothing differs (5% is right)`,
+    );
   }
   // Three standard errors of a share of 5%.
   const most = ALPHA + 3 * Math.sqrt((ALPHA * (1 - ALPHA)) / SAMPLES);
   if (worst > most) throw new Error(`the corrected test rejects ${(100 * worst).toFixed(1)}% where nothing differs`);
-} // prettier-ignore
+}

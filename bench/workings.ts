@@ -22,7 +22,9 @@ function csvOf(respondents: number): string {
   const lines = ['answer,site,age,amount,i1,i2,i3,i4,i5,first,second,why'];
   for (let k = 0; k < respondents; k++) {
     const items = Array.from({ length: 5 }, () => 1 + next(4)).join(',');
-    lines.push(`${1 + next(4)},${1 + next(5)},${16 + next(74)},${(next(10_000_000) / 100).toFixed(2)},${items},${1 + next(4)},${1 + next(4)},${next(9) === 0 ? 'n/a' : next(500)}`); // prettier-ignore
+    lines.push(
+      `${1 + next(4)},${1 + next(5)},${16 + next(74)},${(next(10_000_000) / 100).toFixed(2)},${items},${1 + next(4)},${1 + next(4)},${next(9) === 0 ? 'n/a' : next(500)}`,
+    );
   }
   return lines.join('\n');
 }
@@ -36,30 +38,123 @@ function recipes(id: (name: string) => number, step: number): [name: string, byt
   const items = ['i1', 'i2', 'i3', 'i4', 'i5'].map((name, k) => item(name, k === 2));
   const scale = { from: 1, to: 5 };
   return [
-    ['regroup', 1, { kind: 'regroup', source: id('answer'), level: 'ordered', groups: [group(`Low ${step}`, ['1', '2'], 0), group('High', ['3', '4', '5'], 1)], setAside: [] }],
-    ['band of 75 whole numbers', 8, { kind: 'band', source: id('age'), ends: 'both', bands: bandsAt([25 + step, 45, 65], 'both', true), taken: [] }],
-    ['band of an amount', 8, { kind: 'band', source: id('amount'), ends: 'lower', bands: bandsAt([1000 + step, 20_000, 50_000], 'lower', false), taken: [] }],
-    ['score: mean of 5 items, one reversed', 5, { kind: 'score', of: 'mean', items, atLeast: 3, scale, codes: [], expression: '' }],
-    ['score: expression', 16, { kind: 'score', of: 'expression', items: [item('age'), item('amount')], atLeast: 0, scale: null, codes: [], expression: `if(age > ${30 + step}, amount / age, 0)` }],
-    ['combine: any of two', 2, { kind: 'combine', sources: [id('first'), id('second')], how: 'any', atLeast: 1, options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })), none: [], base: 'any' }],
-    ['interlock: 6 by 5', 2, { kind: 'interlock', sources: [id('site'), id('answer')], between: ` ${step} `, empty: false }],
+    [
+      'regroup',
+      1,
+      {
+        kind: 'regroup',
+        source: id('answer'),
+        level: 'ordered',
+        groups: [group(`Low ${step}`, ['1', '2'], 0), group('High', ['3', '4', '5'], 1)],
+        setAside: [],
+      },
+    ],
+    [
+      'band of 75 whole numbers',
+      8,
+      { kind: 'band', source: id('age'), ends: 'both', bands: bandsAt([25 + step, 45, 65], 'both', true), taken: [] },
+    ],
+    [
+      'band of an amount',
+      8,
+      {
+        kind: 'band',
+        source: id('amount'),
+        ends: 'lower',
+        bands: bandsAt([1000 + step, 20_000, 50_000], 'lower', false),
+        taken: [],
+      },
+    ],
+    [
+      'score: mean of 5 items, one reversed',
+      5,
+      { kind: 'score', of: 'mean', items, atLeast: 3, scale, codes: [], expression: '' },
+    ],
+    [
+      'score: expression',
+      16,
+      {
+        kind: 'score',
+        of: 'expression',
+        items: [item('age'), item('amount')],
+        atLeast: 0,
+        scale: null,
+        codes: [],
+        expression: `if(age > ${30 + step}, amount / age, 0)`,
+      },
+    ],
+    [
+      'combine: any of two',
+      2,
+      {
+        kind: 'combine',
+        sources: [id('first'), id('second')],
+        how: 'any',
+        atLeast: 1,
+        options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })),
+        none: [],
+        base: 'any',
+      },
+    ],
+    [
+      'interlock: 6 by 5',
+      2,
+      { kind: 'interlock', sources: [id('site'), id('answer')], between: ` ${step} `, empty: false },
+    ],
     ['flags', 1, { kind: 'flags', source: id('answer'), codes: ['1', '2'], yes: `Yes ${step}`, no: 'No' }],
-    ['convert to a number', 8, { kind: 'convert', to: 'number', source: id('why'), decimal: '.', exceptions: [{ text: 'n/a', is: 'number', number: step }] }],
-    ['convert to categories', 8, { kind: 'convert', to: 'categories', source: id('why'), alike: true, order: 'value', least: 1 + step, exceptions: [] }],
-    ['slots: two', 2, { kind: 'slots', sources: [id('first'), id('second')], options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })), none: null }],
-  ]; // prettier-ignore
+    [
+      'convert to a number',
+      8,
+      {
+        kind: 'convert',
+        to: 'number',
+        source: id('why'),
+        decimal: '.',
+        exceptions: [{ text: 'n/a', is: 'number', number: step }],
+      },
+    ],
+    [
+      'convert to categories',
+      8,
+      {
+        kind: 'convert',
+        to: 'categories',
+        source: id('why'),
+        alike: true,
+        order: 'value',
+        least: 1 + step,
+        exceptions: [],
+      },
+    ],
+    [
+      'slots: two',
+      2,
+      {
+        kind: 'slots',
+        sources: [id('first'), id('second')],
+        options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })),
+        none: null,
+      },
+    ],
+  ];
 }
 
-async function studyOf(server: Server, folder: string, respondents: number): Promise<{ study: string; id: (name: string) => number }> {
+async function studyOf(
+  server: Server,
+  folder: string,
+  respondents: number,
+): Promise<{ study: string; id: (name: string) => number }> {
   const path = join(folder, `${respondents}.csv`);
   writeFileSync(path, csvOf(respondents));
   const sent = await sendFile<Intake>(server, `${respondents}.csv`, path);
   await awaitRead(server, sent.body);
-  const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${sent.body.id}/accept`, { name: `Of ${respondents}` }); // prettier-ignore
+  const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${sent.body.id}/accept`, {
+    name: `Of ${respondents}`,
+  });
   const { study } = accepted.body;
   const { variables } = (await call<StudyView>(server, 'GET', `/studies/${study}`)).body;
   return { study, id: (name) => variables.find((one) => one.name === name)?.id ?? 0 };
-} // prettier-ignore
+}
 
 /** Reads every byte once: the least that any recipe must do. */
 function plainPass(bytes: Uint8Array): number {
@@ -80,7 +175,8 @@ export async function benchWorkings(): Promise<void> {
     let worst = 0;
     for (const respondents of SIZES) {
       const { study, id } = await studyOf(server, home.store, respondents);
-      const post = <T>(path: string, body: object) => call<T>(server, 'POST', `/studies/${study}/workings${path}`, body);
+      const post = <T>(path: string, body: object) =>
+        call<T>(server, 'POST', `/studies/${study}/workings${path}`, body);
       for (const [at, [name, bytes]] of recipes(id, 0).entries()) {
         let step = 0;
         const changed = () => recipes(id, ++step)[at]![2];
@@ -99,15 +195,22 @@ export async function benchWorkings(): Promise<void> {
           if (kept.status !== 201) throw new Error(`${name} was not kept`);
           const keeping = performance.now() - started;
           worst = Math.max(worst, proof / plain);
-          line.push(`; ${(proof / plain).toFixed(0)} times a plain pass (${plain.toFixed(2)} ms); kept in ${keeping.toFixed(0)} ms`);
+          line.push(
+            `; ${(proof / plain).toFixed(0)} times a plain pass (${plain.toFixed(2)} ms); kept in ${keeping.toFixed(0)} ms`,
+          );
         }
         found.set(name, line);
       }
     }
-    for (const [name, line] of found) say(`a changed ${name}: proof`, `${line.slice(0, 3).join(', ')} ms at 10,000, 100,000 and 1,000,000${line[3] ?? ''}`); // prettier-ignore
-    if (worst > MOST) throw new Error(`a proof took ${worst.toFixed(0)} times as long as a plain pass over the same bytes`);
+    for (const [name, line] of found)
+      say(
+        `a changed ${name}: proof`,
+        `${line.slice(0, 3).join(', ')} ms at 10,000, 100,000 and 1,000,000${line[3] ?? ''}`,
+      );
+    if (worst > MOST)
+      throw new Error(`a proof took ${worst.toFixed(0)} times as long as a plain pass over the same bytes`);
   } finally {
     await server.stop();
     home.remove();
   }
-} // prettier-ignore
+}

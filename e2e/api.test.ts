@@ -197,7 +197,10 @@ describe('intake', () => {
       return awaitRead(server, changed.body);
     };
     const points = await change({ decimal: '.', heading: false });
-    expect(points.read?.columns.map(({ name, codes }) => [name, codes.map(({ code }) => code).join()])).toEqual([['column_1', '1,5,2,25,a'], ['column_2', 'b,x,y']]); // prettier-ignore
+    expect(points.read?.columns.map(({ name, codes }) => [name, codes.map(({ code }) => code).join()])).toEqual([
+      ['column_1', '1,5,2,25,a'],
+      ['column_2', 'b,x,y'],
+    ]);
     expect(points.found).toEqual(body.layout);
     expect((await change({ separator: '|' })).preview?.columns).toEqual(['a;b']);
     expect((await call(server, 'PUT', `/intakes/${body.id}/layout`, { is: 'parquet' })).status).toBe(422);
@@ -207,16 +210,26 @@ describe('intake', () => {
   });
 
   it('takes decisions of many columns: missing codes, levels, columns left out, questions', async () => {
-    const rows = Array.from({ length: 60 }, (_, k) => `${k},${(k % 5) + 1},${k % 9 === 0 ? 99 : k % 5},${k % 2},${k % 3 === 0 ? 1 : 0},1,${(k % 4) + 1},${k % 3 === 0 ? '' : ((k + 1) % 4) + 1}`); // prettier-ignore
+    const rows = Array.from(
+      { length: 60 },
+      (_, k) =>
+        `${k},${(k % 5) + 1},${k % 9 === 0 ? 99 : k % 5},${k % 2},${k % 3 === 0 ? 1 : 0},1,${(k % 4) + 1},${k % 3 === 0 ? '' : ((k + 1) % 4) + 1}`,
+    );
     const { body } = await send<Intake>(
       server,
       'x.csv',
       ['id,sat,use,g_beans,g_kale,g_none,why_1,why_2', ...rows].join('\n'),
     );
     const columns = body.read?.columns ?? [];
-    expect(columns.find(({ name }) => name === 'use')?.guesses[0]).toMatchObject({ is: 'no-answer', codes: [{ code: '99', respondents: 7 }] }); // prettier-ignore
+    expect(columns.find(({ name }) => name === 'use')?.guesses[0]).toMatchObject({
+      is: 'no-answer',
+      codes: [{ code: '99', respondents: 7 }],
+    });
     expect(columns.find(({ name }) => name === 'g_none')?.guesses[0]?.is).toBe('constant');
-    expect(body.read?.questions.map(({ is, name }) => [is, name])).toEqual([['ticks', 'g'], ['slots', 'why']]); // prettier-ignore
+    expect(body.read?.questions.map(({ is, name }) => [is, name])).toEqual([
+      ['ticks', 'g'],
+      ['slots', 'why'],
+    ]);
     const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, {
       name: 'Many',
       columns: [
@@ -225,7 +238,16 @@ describe('intake', () => {
         { name: 'use', missing: [{ code: '99', missing: 'refused' }] },
       ],
       questions: [
-        { name: 'grows', label: 'Grows', ticked: '1', columns: [{ name: 'g_beans', label: 'Beans' }, { name: 'g_kale', label: 'Kale' }], none: 'g_none' }, // prettier-ignore
+        {
+          name: 'grows',
+          label: 'Grows',
+          ticked: '1',
+          columns: [
+            { name: 'g_beans', label: 'Beans' },
+            { name: 'g_kale', label: 'Kale' },
+          ],
+          none: 'g_none',
+        },
         {
           name: 'why',
           label: 'Why',
@@ -250,19 +272,31 @@ describe('intake', () => {
 
   it('makes one study where it is accepted twice at once, and takes a column in after all where the first try was refused', async () => {
     const { body } = await send<Intake>(server, 'x.csv', CSV);
-    const accept = (acceptance: object) => call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Twice', ...acceptance }); // prettier-ignore
-    const twins = { name: 'crops', label: 'Crops', ticked: '1', columns: [{ name: 'beans', label: 'Same' }, { name: 'onions', label: 'Same' }] }; // prettier-ignore
+    const accept = (acceptance: object) =>
+      call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Twice', ...acceptance });
+    const twins = {
+      name: 'crops',
+      label: 'Crops',
+      ticked: '1',
+      columns: [
+        { name: 'beans', label: 'Same' },
+        { name: 'onions', label: 'Same' },
+      ],
+    };
     expect((await accept({ columns: [{ name: 'age', leaveOut: true }], questions: [twins] })).status).toBe(400);
     const statuses = (await Promise.all([accept({}), accept({})])).map(({ status }) => status);
     expect(statuses.sort()).toEqual([201, 404]);
-    const [made] = (await call<{ id: string; name: string }[]>(server, 'GET', '/studies')).body.filter(({ name }) => name === 'Twice'); // prettier-ignore
+    const [made] = (await call<{ id: string; name: string }[]>(server, 'GET', '/studies')).body.filter(
+      ({ name }) => name === 'Twice',
+    );
     expect((await view(made?.id ?? '')).variables.map(({ name }) => name)).toContain('age');
   });
 
   it('takes a codebook that comes with the file, and says what does not fit', async () => {
     const { body } = await send<Intake>(server, 'x.dat', '1010023\n2110945\n1001999\n');
-    const sss = `<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill Row</value><value code="2">Weir End</value></values></variable><variable ident="2" type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values></variable><variable ident="3" type="quantity"><name>age</name><label>Age</label><position start="5" finish="7"/></variable></record></survey></sss>`; // prettier-ignore
-    const attach = (name: string, text: string) => fetch(`${server.address}/api/v1/intakes/${body.id}/codebook?file=${name}`, { method: 'PUT', body: text }); // prettier-ignore
+    const sss = `<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill Row</value><value code="2">Weir End</value></values></variable><variable ident="2" type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values></variable><variable ident="3" type="quantity"><name>age</name><label>Age</label><position start="5" finish="7"/></variable></record></survey></sss>`;
+    const attach = (name: string, text: string) =>
+      fetch(`${server.address}/api/v1/intakes/${body.id}/codebook?file=${name}`, { method: 'PUT', body: text });
     const refused = await attach('c.xml', '<sss><survey/></sss>');
     expect(((await refused.json()) as ProblemBody).detail).toContain('describes no record');
     const changed = await awaitRead(server, (await (await attach('c.xml', sss)).json()) as Intake);
@@ -273,7 +307,14 @@ describe('intake', () => {
     await awaitRead(server, (await (await attach('c.xml', sss)).json()) as Intake);
     const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Plots' });
     const made = await view(accepted.body.study);
-    expect(made.variables.map(({ label }) => label)).toEqual(['Site', 'Grows: Beans', 'Grows: Kale', 'Grows: Peas', 'Grows', 'Age']); // prettier-ignore
+    expect(made.variables.map(({ label }) => label)).toEqual([
+      'Site',
+      'Grows: Beans',
+      'Grows: Kale',
+      'Grows: Peas',
+      'Grows',
+      'Age',
+    ]);
     expect(await frequencies(accepted.body.study, 'grow')).toMatchObject({ '1': 1, '2': 2, '3': 1, nothing: 0 });
   });
 
@@ -294,7 +335,20 @@ describe('intake', () => {
   it('leaves nothing behind of a codebook that does not fit', async () => {
     const { body } = await send<Intake>(server, 'x.csv', CSV);
     const before = (await call<unknown[]>(server, 'GET', '/studies')).body.length;
-    const codebook = { variables: [], multiple: [{ name: 'crops', label: 'Crops', columns: [{ name: 'beans', label: 'B' }, { name: 'kale', label: 'K' }], ticked: '1' }] }; // prettier-ignore
+    const codebook = {
+      variables: [],
+      multiple: [
+        {
+          name: 'crops',
+          label: 'Crops',
+          columns: [
+            { name: 'beans', label: 'B' },
+            { name: 'kale', label: 'K' },
+          ],
+          ticked: '1',
+        },
+      ],
+    };
     const reply = await call<ProblemBody>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'x', codebook });
     expect(reply.body.detail).toContain('names the column kale');
     expect((await call<unknown[]>(server, 'GET', '/studies')).body).toHaveLength(before);
@@ -308,10 +362,31 @@ describe('tables', () => {
     id = await study(CSV, {
       codebook: {
         variables: [
-          { name: 'sat', label: 'Satisfaction', level: 'ordered', codes: [{ code: '1', label: 'Yes' }, { code: '2', label: 'So-so' }, { code: '3', label: 'No' }, { code: '9', label: 'Refused', missing: 'refused' }] }, // prettier-ignore
+          {
+            name: 'sat',
+            label: 'Satisfaction',
+            level: 'ordered',
+            codes: [
+              { code: '1', label: 'Yes' },
+              { code: '2', label: 'So-so' },
+              { code: '3', label: 'No' },
+              { code: '9', label: 'Refused', missing: 'refused' },
+            ],
+          },
           { name: 'age', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] },
         ],
-        multiple: [{ name: 'crops', label: 'Crops', columns: [{ name: 'beans', label: 'Beans' }, { name: 'onions', label: 'Onions' }], ticked: '1', none: 'none' }], // prettier-ignore
+        multiple: [
+          {
+            name: 'crops',
+            label: 'Crops',
+            columns: [
+              { name: 'beans', label: 'Beans' },
+              { name: 'onions', label: 'Onions' },
+            ],
+            ticked: '1',
+            none: 'none',
+          },
+        ],
       },
     });
   });
@@ -389,7 +464,15 @@ describe('tables', () => {
     expect((await call<string>(server, 'GET', `${path}/csv`)).body).toContain('Yes,2,');
     expect((await call(server, 'DELETE', path)).status).toBe(204);
     expect((await call(server, 'GET', path)).status).toBe(404);
-    expect((await call<ProblemBody>(server, 'POST', `/studies/${id}/tables`, { title: 'x', sentence: { ...sentence, rows: 888 }, shown })).status).toBe(404); // prettier-ignore
+    expect(
+      (
+        await call<ProblemBody>(server, 'POST', `/studies/${id}/tables`, {
+          title: 'x',
+          sentence: { ...sentence, rows: 888 },
+          shown,
+        })
+      ).status,
+    ).toBe(404);
   });
 });
 
@@ -454,7 +537,11 @@ describe('workings', () => {
   it('keeps one whose proof fails, but marks it and all that stands on it', async () => {
     const failing = await keep({ name: 'partial', label: 'Partial', recipe: recipe({ groups: [groups[0]] }) });
     expect(failing.body.proof.holds).toBe(false);
-    await keep({ name: 'further', label: 'Further', recipe: recipe({ source: failing.body.variable, groups: [{ code: '1', label: 'All', from: ['1'] }] }) }); // prettier-ignore
+    await keep({
+      name: 'further',
+      label: 'Further',
+      recipe: recipe({ source: failing.body.variable, groups: [{ code: '1', label: 'All', from: ['1'] }] }),
+    });
     const { variables } = await view(id);
     expect(variables.find(({ name }) => name === 'partial')?.holds).toBe(false);
     expect(variables.find(({ name }) => name === 'further')?.holds).toBe(false);
@@ -464,7 +551,17 @@ describe('workings', () => {
   it('changes a working, and what stands on it follows', async () => {
     const { workings } = await view(id);
     const first = workings.find(({ recipe: one }) => one.kind === 'regroup' && one.source === sat)!;
-    const chained = await keep({ name: 'chained', label: 'Chained', recipe: recipe({ source: first.variable, groups: [{ code: '1', label: 'Good', from: ['1'] }, { code: '2', label: 'Bad', from: ['2'] }] }) }); // prettier-ignore
+    const chained = await keep({
+      name: 'chained',
+      label: 'Chained',
+      recipe: recipe({
+        source: first.variable,
+        groups: [
+          { code: '1', label: 'Good', from: ['1'] },
+          { code: '2', label: 'Bad', from: ['2'] },
+        ],
+      }),
+    });
     expect(await frequencies(id, 'chained')).toEqual({ blank: 0, '1': 3, '2': 2, '9': 1 });
     const narrower = recipe({
       groups: [
@@ -489,7 +586,11 @@ describe('workings', () => {
     const start = workings.find(
       ({ variable }) => variable === variables.find(({ name }) => name === 'contentment')?.id,
     )!;
-    const reply = await call<ProblemBody>(server, 'PUT', `/studies/${id}/workings/${start.id}`, { name: '', label: 'Contentment', recipe: recipe({ source: end.id }) }); // prettier-ignore
+    const reply = await call<ProblemBody>(server, 'PUT', `/studies/${id}/workings/${start.id}`, {
+      name: '',
+      label: 'Contentment',
+      recipe: recipe({ source: end.id }),
+    });
     expect(reply.status).toBe(409);
     expect(reply.body.detail).toBe('This would go in a circle: Contentment from Chained from Contentment.');
   });
@@ -512,7 +613,14 @@ describe('workings', () => {
   });
 
   it('follows the codebook: a code marked as missing leaves the working', async () => {
-    const edit = { codes: [{ code: '1', label: 'Yes', missing: null }, { code: '2', label: 'So-so', missing: 'other' }, { code: '3', label: 'No', missing: null }, { code: '9', label: 'Refused', missing: 'refused' }] }; // prettier-ignore
+    const edit = {
+      codes: [
+        { code: '1', label: 'Yes', missing: null },
+        { code: '2', label: 'So-so', missing: 'other' },
+        { code: '3', label: 'No', missing: null },
+        { code: '9', label: 'Refused', missing: 'refused' },
+      ],
+    };
     const detail = await call<VariableDetail>(server, 'PATCH', `/studies/${id}/variables/${sat}`, edit);
     expect(detail.body.codes.find(({ code }) => code === '2')).toMatchObject({ missing: 'other', respondents: 1 });
     const { workings, variables } = await view(id);
@@ -527,12 +635,20 @@ describe('workings', () => {
 describe('codebook', () => {
   it('asks before it changes a list that others share', async () => {
     const codebook = {
-      codeLists: { yn: [{ code: '1', label: 'Yes' }, { code: '2', label: 'No' }] },
+      codeLists: {
+        yn: [
+          { code: '1', label: 'Yes' },
+          { code: '2', label: 'No' },
+        ],
+      },
       variables: ['beans', 'onions'].map((name) => ({ name, codeList: 'yn' })),
-    }; // prettier-ignore
+    };
     const id = await study(CSV, { codebook });
     const [beans, onions] = [await idOf(id, 'beans'), await idOf(id, 'onions')];
-    const codes = [{ code: '1', label: 'Ja', missing: null }, { code: '2', label: 'Nein', missing: null }]; // prettier-ignore
+    const codes = [
+      { code: '1', label: 'Ja', missing: null },
+      { code: '2', label: 'Nein', missing: null },
+    ];
     const edit = (body: object) => call<ProblemBody>(server, 'PATCH', `/studies/${id}/variables/${beans}`, body);
     const asked = await edit({ codes });
     expect(asked.status).toBe(409);
@@ -549,7 +665,11 @@ describe('codebook', () => {
   });
 
   it('describes a number without its missing codes', async () => {
-    const id = await study(CSV, { codebook: { variables: [{ name: 'age', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] }] } }); // prettier-ignore
+    const id = await study(CSV, {
+      codebook: {
+        variables: [{ name: 'age', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] }],
+      },
+    });
     const { body } = await call<VariableDetail>(server, 'GET', `/studies/${id}/variables/${await idOf(id, 'age')}`);
     expect(body.summary).toMatchObject({ n: 5, minimum: 29, maximum: 63, median: 40 });
   });
@@ -574,7 +694,12 @@ describe('assess', () => {
   const assessed = async (body: object) => (await call<Assessment>(server, 'POST', '/assess', body)).body;
 
   it('answers by the ids of the conventions', async () => {
-    const body = await assessed({ counts: [[10, 20], [30, 5]] }); // prettier-ignore
+    const body = await assessed({
+      counts: [
+        [10, 20],
+        [30, 5],
+      ],
+    });
     expect(Object.keys(body.tests)).toEqual(TABLE_TESTS.filter((id) => id !== 'rao-scott' && id !== 'design-trend'));
     expect(Object.keys(body.measures)).toEqual(TABLE_MEASURES);
     expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, cautions: [] });
@@ -584,14 +709,47 @@ describe('assess', () => {
   it('takes weights, strata, one-way counts, related answers, codings and mentions', async () => {
     const { counts, weights, expect: known } = survey.weighted[0]!;
     expect((await assessed({ counts, weights })).tests['rao-scott']?.p).toBeCloseTo(known['rao-scott'].p, 8);
-    const strata = [[[12, 8], [5, 15]], [[9, 11], [4, 19]]]; // prettier-ignore
+    const strata = [
+      [
+        [12, 8],
+        [5, 15],
+      ],
+      [
+        [9, 11],
+        [4, 19],
+      ],
+    ];
     const split = await assessed({ strata });
     expect(split.tests['mantel-haenszel']?.df).toBe(1);
     expect(split.tests['breslow-day']?.variants?.tarone).toBeDefined();
     expect(split.measures['common-odds-ratio']?.lower).toBeGreaterThan(1);
     expect((await assessed({ oneWay: { counts: [5, 9, 4] } })).tests['goodness-of-fit']?.df).toBe(2);
-    expect((await assessed({ related: { answers: [[1, 0], [1, 1], [1, 0]] } })).tests['cochran-q']?.statistic).toBe(2); // prettier-ignore
-    expect((await assessed({ codings: { units: [[1, 1], [2, 2], [1, 2]] } })).measures['krippendorff-alpha']).toBeDefined(); // prettier-ignore
+    expect(
+      (
+        await assessed({
+          related: {
+            answers: [
+              [1, 0],
+              [1, 1],
+              [1, 0],
+            ],
+          },
+        })
+      ).tests['cochran-q']?.statistic,
+    ).toBe(2);
+    expect(
+      (
+        await assessed({
+          codings: {
+            units: [
+              [1, 1],
+              [2, 2],
+              [1, 2],
+            ],
+          },
+        })
+      ).measures['krippendorff-alpha'],
+    ).toBeDefined();
     const { expect: wanted, ...multiple } = survey.multiple[0]!;
     const mentioned = await assessed({ multiple });
     expect(mentioned.tests['equal-mention']?.p).toBeCloseTo(wanted['p']!, 8);
@@ -599,7 +757,11 @@ describe('assess', () => {
   });
 
   it('takes how exact p-values are to be come by', async () => {
-    const counts = [[5, 3, 2], [4, 6, 3], [2, 3, 7]]; // prettier-ignore
+    const counts = [
+      [5, 3, 2],
+      [4, 6, 3],
+      [2, 3, 7],
+    ];
     const exact = (options: object) => assessed({ counts, exact: options });
     expect((await exact({})).tests.fisher?.sampling?.method).toBe('exact');
     expect((await exact({ method: 'monte-carlo', draws: 2_000, seed: 9 })).tests.fisher?.sampling).toMatchObject({
@@ -621,19 +783,53 @@ describe('assess', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ counts, exact: { method: 'monte-carlo', draws: 10_000_000 } }),
     });
-    expect((await assessed({ counts: [[1, 2], [3, 4]] })).base.N).toBe(10); // prettier-ignore
+    expect(
+      (
+        await assessed({
+          counts: [
+            [1, 2],
+            [3, 4],
+          ],
+        })
+      ).base.N,
+    ).toBe(10);
     expect((await call(server, 'GET', '/health')).status).toBe(200);
     slow.abort();
     await expect(long).rejects.toThrow();
-    expect((await assessed({ counts: [[1, 2], [3, 4]] })).base.N).toBe(10); // prettier-ignore
+    expect(
+      (
+        await assessed({
+          counts: [
+            [1, 2],
+            [3, 4],
+          ],
+        })
+      ).base.N,
+    ).toBe(10);
   });
 
   it('names the cell it cannot take', async () => {
-    for (const [counts, cell] of [[[[1, -2], [3, 4]], { row: 1, column: 2 }], [[[1, 2], [3, 'x']], { row: 2, column: 2 }], [[[1, 2], [3]], { row: 2, column: 2 }]] as const) {
+    for (const [counts, cell] of [
+      [
+        [
+          [1, -2],
+          [3, 4],
+        ],
+        { row: 1, column: 2 },
+      ],
+      [
+        [
+          [1, 2],
+          [3, 'x'],
+        ],
+        { row: 2, column: 2 },
+      ],
+      [[[1, 2], [3]], { row: 2, column: 2 }],
+    ] as const) {
       const { status, body } = await call<ProblemBody>(server, 'POST', '/assess', { counts });
       expect(status).toBe(400);
       expect(body.place).toMatchObject({ cell });
-    } // prettier-ignore
+    }
   });
 });
 
@@ -758,8 +954,16 @@ describe('a table whole', () => {
     expect(parts.status, JSON.stringify(parts.body)).toBe(200);
     const { figures, tests, measures, title, reading } = parts.body;
     expect(title).toBe('mood by site');
-    expect(figures['n']).toEqual([[10, 10], [10, 10], [10, 10]]); // prettier-ignore
-    expect(figures['expected']).toEqual([[10, 10], [10, 10], [10, 10]]); // prettier-ignore
+    expect(figures['n']).toEqual([
+      [10, 10],
+      [10, 10],
+      [10, 10],
+    ]);
+    expect(figures['expected']).toEqual([
+      [10, 10],
+      [10, 10],
+      [10, 10],
+    ]);
     expect(Object.keys(figures)).toEqual(expect.arrayContaining(['row-percent', 'adjusted-residual', 'adjusted-p']));
     expect(reading.at(-1)?.sentence).toContain('No association between mood and site was shown');
     const ordered = await call<WholeTable>(server, 'POST', path, { rows: 'mood', by: 'site', order: 'frequency' });
@@ -770,18 +974,30 @@ describe('a table whole', () => {
   });
   it('refuses what is not of the study by name', async () => {
     const id = await study(['site,mood,age', ...lines].join('\n'));
-    const ask = async (body: object) => (await call<{ detail: string; mend: string }>(server, 'POST', `/studies/${id}/table`, body)).body; // prettier-ignore
-    expect(await ask({ rows: 'mod' })).toMatchObject({ detail: 'The study has no variable “mod”.', mend: 'Did you mean mood?' }); // prettier-ignore
-    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'any-of', codes: ['7'] }] })).detail).toBe('site has no code 7.'); // prettier-ignore
-    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'none-of', codes: [] }] })).detail).toContain('names no category'); // prettier-ignore
-    expect((await ask({ rows: 'mood', only: [{ variable: 'age', is: 'between', from: 60, to: 20 }] })).detail).toContain('which is nothing'); // prettier-ignore
+    const ask = async (body: object) =>
+      (await call<{ detail: string; mend: string }>(server, 'POST', `/studies/${id}/table`, body)).body;
+    expect(await ask({ rows: 'mod' })).toMatchObject({
+      detail: 'The study has no variable “mod”.',
+      mend: 'Did you mean mood?',
+    });
+    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'any-of', codes: ['7'] }] })).detail).toBe(
+      'site has no code 7.',
+    );
+    expect((await ask({ rows: 'mood', only: [{ variable: 'site', is: 'none-of', codes: [] }] })).detail).toContain(
+      'names no category',
+    );
+    expect(
+      (await ask({ rows: 'mood', only: [{ variable: 'age', is: 'between', from: 60, to: 20 }] })).detail,
+    ).toContain('which is nothing');
   });
 });
 
 describe('a whole study', () => {
   it('is renamed, copied, binned, taken out again, backed up and restored', async () => {
     const id = await study(CSV);
-    expect((await call(server, 'PATCH', `/studies/${id}`, { name: 'Renamed', subtitle: 'Spring' })).body).toMatchObject({ name: 'Renamed' }); // prettier-ignore
+    expect((await call(server, 'PATCH', `/studies/${id}`, { name: 'Renamed', subtitle: 'Spring' })).body).toMatchObject(
+      { name: 'Renamed' },
+    );
     const copy = await call<{ id: string; name: string }>(server, 'POST', `/studies/${id}/copy`, {});
     expect(copy.body.name).toBe('Renamed, copy');
     expect((await call(server, 'DELETE', `/studies/${copy.body.id}`)).status).toBe(204);

@@ -8,9 +8,17 @@ export async function startBrowser({ width = 1280, height = 800, dark = false } 
   const options = new chrome.Options();
   options.setChromeBinaryPath(process.env['CHROMIUM'] ?? '/usr/bin/chromium');
   options.addArguments(
-    '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-dev-shm-usage',
-    '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars',
-  ); // prettier-ignore
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-dev-shm-usage',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--hide-scrollbars',
+  );
   const preferences = new logging.Preferences();
   preferences.setLevel(logging.Type.BROWSER, logging.Level.SEVERE);
   options.setLoggingPrefs(preferences);

@@ -10,7 +10,8 @@ const { open, sound } = session;
 const GRID = '[role=grid][aria-label=Codebook]';
 const COLUMNS = ['star', 'name', 'label', 'level', 'codes', 'picture', 'missing', 'question', 'group', 'note'];
 
-const cell = (name: string, column: string) => `${GRID} [data-row="${name}"] > [role=gridcell]:nth-child(${COLUMNS.indexOf(column) + 1})`; // prettier-ignore
+const cell = (name: string, column: string) =>
+  `${GRID} [data-row="${name}"] > [role=gridcell]:nth-child(${COLUMNS.indexOf(column) + 1})`;
 const textOf = async (name: string, column: string) => (await find(session.driver, cell(name, column))).getText();
 const study = async () => (await call<StudyView>(session.server, 'GET', DEMO)).body;
 const variable = async (name: string) => {
@@ -195,7 +196,8 @@ describe('the roster', () => {
   });
 
   it('is shown by level, by what made it and by star, and put in order', async () => {
-    const show = async (text: string) => (await find(session.driver, `select[aria-label=Show] option[value="${text}"]`)).click();
+    const show = async (text: string) =>
+      (await find(session.driver, `select[aria-label=Show] option[value="${text}"]`)).click();
     await to('age', 'star');
     await toast('Star of age');
     await show('starred');
@@ -209,7 +211,7 @@ describe('the roster', () => {
     const names = await rows();
     expect(names).toEqual([...names].sort((a, b) => a.localeCompare(b, 'en', { numeric: true })));
     await (await find(session.driver, 'select[aria-label=Order] option[value=file]')).click();
-  }); // prettier-ignore
+  });
 
   it('opens a peek at a name, by pointer and by key, on other screens too', async () => {
     await open(`${DEMO}/tables?rows=satisfaction&by=site`);
@@ -221,10 +223,13 @@ describe('the roster', () => {
     await sound();
     await keys(Key.ESCAPE);
     expect(await session.driver.findElements(By.css('[role=dialog]'))).toHaveLength(0);
-    await session.driver.actions().move({ origin: await find(session.driver, '[aria-label^="By: "]') }).perform();
+    await session.driver
+      .actions()
+      .move({ origin: await find(session.driver, '[aria-label^="By: "]') })
+      .perform();
     await says(session.driver, '[role=dialog][aria-label=Peek]', 'Mill Row');
     await says(session.driver, '[role=dialog][aria-label=Peek]', 'Blank');
-  }); // prettier-ignore
+  });
 });
 
 describe('missing codes', () => {
@@ -278,17 +283,23 @@ describe('the respondents', () => {
     const grid = '[aria-label="Respondents, one a row"]';
     await says(session.driver, grid, 'Mill Row');
     await (await named(session.driver, 'Codes')).click();
-    await session.driver.wait(async () => !(await (await find(session.driver, grid)).getText()).includes('Mill Row'), 5000);
+    await session.driver.wait(
+      async () => !(await (await find(session.driver, grid)).getText()).includes('Mill Row'),
+      5000,
+    );
     await (await named(session.driver, 'Labels')).click();
     await open(`${DEMO}/codebook?view=respondents&variable=satisfaction&value=9`);
     await says(session.driver, '[role=status]', '134 of 2,412 respondents');
     await says(session.driver, grid, 'Refused');
     await (await find(session.driver, grid)).click();
     await chord(Key.CONTROL, Key.END);
-    await session.driver.wait(async () => (await session.driver.findElements(By.css(`${grid} [role=row]`))).length < 60, 5000);
+    await session.driver.wait(
+      async () => (await session.driver.findElements(By.css(`${grid} [role=row]`))).length < 60,
+      5000,
+    );
     await says(session.driver, grid, 'Survey weight');
     await sound();
-  }); // prettier-ignore
+  });
 });
 
 describe('the health list', () => {

@@ -52,7 +52,8 @@ describe('dragging', () => {
 
 describe('the headings of a table', () => {
   const heading = (code: string, side = 'rows') => `[data-side=${side}][data-heading="${code}"]`;
-  const headings = async (side = 'rows') => Promise.all((await session.driver.findElements(By.css(`[data-side=${side}]`))).map((one) => one.getText())); // prettier-ignore
+  const headings = async (side = 'rows') =>
+    Promise.all((await session.driver.findElements(By.css(`[data-side=${side}]`))).map((one) => one.getText()));
 
   it('are merged, moved and set aside by dragging, which makes a regroup and puts it into the sentence', async () => {
     await open('/tables?rows=satisfaction&by=site');
@@ -63,7 +64,12 @@ describe('the headings of a table', () => {
     await says(session.driver, 'table', 'Very satisfied / Fairly satisfied');
     await drag(heading('1'), heading('4'), 'end');
     await says(session.driver, 'tbody tr:first-child th', 'Neither');
-    expect(await headings()).toEqual(['Neither', 'Fairly dissatisfied', 'Very dissatisfied', 'Very satisfied / Fairly satisfied']); // prettier-ignore
+    expect(await headings()).toEqual([
+      'Neither',
+      'Fairly dissatisfied',
+      'Very dissatisfied',
+      'Very satisfied / Fairly satisfied',
+    ]);
     await drag(heading('1'), '[data-testid=aside-strip]');
     await says(session.driver, 'tbody tr:first-child th', 'Fairly dissatisfied');
     await says(session.driver, '[data-testid=base]', '365 Neither');

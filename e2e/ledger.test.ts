@@ -11,7 +11,10 @@ const study = async () => (await call<StudyView>(session.server, 'GET', DEMO)).b
 const ledger = async () => (await call<LedgerEntry[]>(session.server, 'GET', `${DEMO}/ledger`)).body;
 const names = async () => (await study()).variables.map(({ name }) => name);
 const bar = 'header [role=group][aria-label=Ledger]';
-const onPage = (key: string) => session.driver.executeScript('document.activeElement.blur()').then(() => session.driver.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform()); // prettier-ignore
+const onPage = (key: string) =>
+  session.driver
+    .executeScript('document.activeElement.blur()')
+    .then(() => session.driver.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform());
 
 /** A button in the entry that begins with some words. */
 const inEntry = (words: string, button: string) => {
@@ -120,7 +123,8 @@ describe('a reload', () => {
 });
 
 describe('two tabs', () => {
-  const label = (text: string) => call(session.server, 'PATCH', `${DEMO}/codebook`, { edits: [{ variable: 4, label: text }] }); // prettier-ignore
+  const label = (text: string) =>
+    call(session.server, 'PATCH', `${DEMO}/codebook`, { edits: [{ variable: 4, label: text }] });
   /** The refusal is all that the console has to say. */
   const toldOnce = async () => expect(await consoleErrors(session.driver)).toEqual([expect.stringContaining('412')]);
   const age = async () => (await study()).variables.find(({ id }) => id === 4)?.label;

@@ -9,7 +9,8 @@ import { DEMO, demoSession } from './session.js';
 const session = demoSession();
 const { open, sound } = session;
 const main = (text: string) => says(session.driver, 'main', text);
-const cells = async (css: string) => Promise.all((await session.driver.findElements(By.css(css))).map((one) => one.getText())); // prettier-ignore
+const cells = async (css: string) =>
+  Promise.all((await session.driver.findElements(By.css(css))).map((one) => one.getText()));
 
 /** A study of a file of one's own: columns coded each in its own way, slots in order, a code for who was not asked. */
 async function strange(): Promise<{ study: string; id: (name: string) => number; view: StudyView }> {
@@ -25,11 +26,23 @@ async function strange(): Promise<{ study: string; id: (name: string) => number;
     '8,Yes,1,,1,2,2,,2',
     '9,no,1,x,,1,3,,1',
     '10,no,2,,,7,1,,2',
-    ...Array.from({ length: 30 }, (_, k) => `${11 + k},${k % 2 ? 'yes' : 'no'},${1 + (k % 2)},${k % 3 ? 'x' : ''},,${1 + (k % 3)},${1 + ((k + 1) % 3)},,${1 + (k % 2)}`), // prettier-ignore
+    ...Array.from(
+      { length: 30 },
+      (_, k) =>
+        `${11 + k},${k % 2 ? 'yes' : 'no'},${1 + (k % 2)},${k % 3 ? 'x' : ''},,${1 + (k % 3)},${1 + ((k + 1) % 3)},,${1 + (k % 2)}`,
+    ),
   ];
   const intake = await send<Intake>(session.server, 'strange.csv', rows.join('\n'));
-  const missing = ['beans', 'kale', 'herbs', 'none', 'first', 'second', 'third'].map((name) => ({ name, level: 'unordered', missing: [{ code: '77', missing: 'not-asked' }] })); // prettier-ignore
-  const accepted = await call<{ study: string }>(session.server, 'POST', `/intakes/${intake.body.id}/accept`, { name: `Strange ${Math.random()}`, columns: missing, questions: [] }); // prettier-ignore
+  const missing = ['beans', 'kale', 'herbs', 'none', 'first', 'second', 'third'].map((name) => ({
+    name,
+    level: 'unordered',
+    missing: [{ code: '77', missing: 'not-asked' }],
+  }));
+  const accepted = await call<{ study: string }>(session.server, 'POST', `/intakes/${intake.body.id}/accept`, {
+    name: `Strange ${Math.random()}`,
+    columns: missing,
+    questions: [],
+  });
   expect(accepted.status, JSON.stringify(accepted.body)).toBe(201);
   const { study } = accepted.body;
   const { body: view } = await call<StudyView>(session.server, 'GET', `/studies/${study}`);
@@ -45,24 +58,55 @@ const byCode = ({ axes, respondents }: Counts) =>
 describe('a question with several answers', () => {
   it('is made of columns that are coded each in its own way; who was not asked, ticked nothing or left it blank are kept apart', async () => {
     const { study, id } = await strange();
-    const item = (name: string, ticked: string, also?: string[]) => ({ source: id(name), label: name, ticked, ...(also ? { also } : {}) }); // prettier-ignore
-    const gather = (settle: 'option' | 'exclusive' | 'aside'): Recipe => ({ kind: 'gather', items: [item('beans', 'Yes', ['yes', 'TRUE']), item('kale', '1'), item('herbs', 'x')], none: item('none', '1'), settle }); // prettier-ignore
-    const { body: kept } = await call<KeptWorking>(session.server, 'POST', `/studies/${study}/workings`, { name: 'grows', label: 'Grows', recipe: gather('option') }); // prettier-ignore
+    const item = (name: string, ticked: string, also?: string[]) => ({
+      source: id(name),
+      label: name,
+      ticked,
+      ...(also ? { also } : {}),
+    });
+    const gather = (settle: 'option' | 'exclusive' | 'aside'): Recipe => ({
+      kind: 'gather',
+      items: [item('beans', 'Yes', ['yes', 'TRUE']), item('kale', '1'), item('herbs', 'x')],
+      none: item('none', '1'),
+      settle,
+    });
+    const { body: kept } = await call<KeptWorking>(session.server, 'POST', `/studies/${study}/workings`, {
+      name: 'grows',
+      label: 'Grows',
+      recipe: gather('option'),
+    });
     const contradicted = kept.proof.findings.find(({ title }) => title === 'Contradicted')!;
     expect(contradicted.text).toContain('1 gave it together with another answer (id 8); there the other answers stand');
-    const counts = (more: object = {}) => call<Counts>(session.server, 'POST', `/studies/${study}/counts`, { rows: kept.variable, by: null, only: [], ...more }); // prettier-ignore
+    const counts = (more: object = {}) =>
+      call<Counts>(session.server, 'POST', `/studies/${study}/counts`, {
+        rows: kept.variable,
+        by: null,
+        only: [],
+        ...more,
+      });
     const found = byCode((await counts()).body);
     expect(found).toMatchObject({ none: 1, 'not-asked': 1, blank: 1, 'no-answer': 0 });
     expect(Number(found['mentioned']) + Number(found['nothing'])).toBe(37);
-    const { body: aside } = await call<WorkingPreview>(session.server, 'POST', `/studies/${study}/workings/preview`, gather('aside')); // prettier-ignore
-    expect(aside.proof.findings.find(({ title }) => title === 'Contradicted')?.text).toContain('left without an answer'); // prettier-ignore
+    const { body: aside } = await call<WorkingPreview>(
+      session.server,
+      'POST',
+      `/studies/${study}/workings/preview`,
+      gather('aside'),
+    );
+    expect(aside.proof.findings.find(({ title }) => title === 'Contradicted')?.text).toContain(
+      'left without an answer',
+    );
     const two = (await counts({ only: [{ variable: kept.variable, is: 'at-least', least: 2, codes: [] }] })).body;
     expect(two.filtered[0]?.unknown).toBe(2);
     expect(byCode(two)['nothing']).toBe(0);
     await open(`/studies/${study}/tables?rows=grows`);
     await says(session.driver, '[aria-label="Who counts in the base"]', 'not asked\n1');
     await says(session.driver, '[data-testid=base]', '1 not asked');
-    await (await session.driver.findElement(By.xpath('//*[@aria-label="Who counts in the base"]//label[contains(., "not asked")]/input'))).click(); // prettier-ignore
+    await (
+      await session.driver.findElement(
+        By.xpath('//*[@aria-label="Who counts in the base"]//label[contains(., "not asked")]/input'),
+      )
+    ).click();
     await says(session.driver, 'h1, main', 'Not asked');
     await says(session.driver, '[data-testid=base]', 'Base 39');
     expect(await session.driver.getCurrentUrl()).toContain('counted=none+nothing+not-asked');
@@ -73,8 +117,15 @@ describe('a question with several answers', () => {
     const { study, id } = await strange();
     const options = ['1', '2', '3'].map((code) => ({ code, label: `Option ${code}` }));
     const recipe: Recipe = { kind: 'slots', sources: [id('first'), id('second'), id('third')], options, none: '8' };
-    const { body: kept } = await call<KeptWorking>(session.server, 'POST', `/studies/${study}/workings`, { name: 'why', label: 'Why', recipe }); // prettier-ignore
-    expect(kept.proof.findings.find(({ id: finding }) => finding === 'left-over')).toMatchObject({ holds: false, codes: ['7'] }); // prettier-ignore
+    const { body: kept } = await call<KeptWorking>(session.server, 'POST', `/studies/${study}/workings`, {
+      name: 'why',
+      label: 'Why',
+      recipe,
+    });
+    expect(kept.proof.findings.find(({ id: finding }) => finding === 'left-over')).toMatchObject({
+      holds: false,
+      codes: ['7'],
+    });
     await open(`/studies/${study}/tables?rows=why`);
     await main('Mention');
     await (await named(session.driver, 'the first')).click();
@@ -85,8 +136,15 @@ describe('a question with several answers', () => {
     const asked = { rows: kept.variable, by: id('site'), only: [], mention: 'rank' };
     const { body } = await call<Counts>(session.server, 'POST', `/studies/${study}/counts`, asked);
     expect(body.ranks).toHaveLength(body.respondents.length);
-    const refused = await call<{ detail: string }>(session.server, 'POST', `/studies/${study}/counts`, { ...asked, rows: id('site'), by: null }); // prettier-ignore
-    expect(refused).toMatchObject({ status: 422, body: { detail: expect.stringContaining('not gathered from slots') as string } }); // prettier-ignore
+    const refused = await call<{ detail: string }>(session.server, 'POST', `/studies/${study}/counts`, {
+      ...asked,
+      rows: id('site'),
+      by: null,
+    });
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { detail: expect.stringContaining('not gathered from slots') as string },
+    });
     await sound();
   });
 
@@ -137,7 +195,9 @@ describe('a question with several answers', () => {
   it('is made by selecting columns in the roster of the codebook', async () => {
     await open(`${DEMO}/workings?make=gather&of=grow_potatoes&of=grow_beans&of=grow_onions`);
     await says(session.driver, '[data-testid=proof]', 'Holds.');
-    expect(await (await find(session.driver, 'input[aria-label="Label of the option Grows beans"]')).getAttribute('value')).toBe('Beans'); // prettier-ignore
+    expect(
+      await (await find(session.driver, 'input[aria-label="Label of the option Grows beans"]')).getAttribute('value'),
+    ).toBe('Beans');
     await fill(session.driver, 'input[aria-label^="Label of the question"]', 'Three crops');
     await sound();
   });

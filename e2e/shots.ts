@@ -19,7 +19,9 @@ const demoFile = () => readFileSync(join(ROOT, 'demo', 'fernhill.csv'), 'utf8');
 
 /** The demo's first respondents once more, as if asked again: another site, a question gone, a new one. */
 function secondWave(): string {
-  const [heading = '', ...lines] = demoFile().split('\n').filter((line) => /^(id|\d+),/.test(line)); // prettier-ignore
+  const [heading = '', ...lines] = demoFile()
+    .split('\n')
+    .filter((line) => /^(id|\d+),/.test(line));
   const without = (line: string) => line.split(',').slice(0, 8).join(',');
   const rows = lines.slice(0, 700).map((line, k) => `${without(line).replace(/^(\d+),6,/, '$1,7,')},${(k % 2) + 1}`);
   return [`${without(heading)},wifi`, ...rows].join('\n');

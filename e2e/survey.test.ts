@@ -59,7 +59,9 @@ describe('a weight', () => {
     await (await named(session.driver, 'Keep in binder')).click();
     await say('[role=status]', 'weighted by Survey weight');
     await session.open(`${DEMO}/binder`);
-    await (await named(session.driver, 'Satisfaction with the site by Season of interview, weighted by Survey weight')).click(); // prettier-ignore
+    await (
+      await named(session.driver, 'Satisfaction with the site by Season of interview, weighted by Survey weight')
+    ).click();
     await say('[data-testid=base]', 'weighted by Survey weight');
     await (await named(session.driver, 'Take out Survey weight')).click();
     await say('table thead', 'n');
@@ -139,7 +141,11 @@ describe('from outside', () => {
   const ask = (sentence: object) =>
     call<{ detail: string; place: object }>(session.server, 'POST', '/studies/fernhill-allotments/counts', sentence);
   const idOf = async (name: string) => {
-    const { body } = await call<{ variables: { id: number; name: string }[] }>(session.server, 'GET', '/studies/fernhill-allotments'); // prettier-ignore
+    const { body } = await call<{ variables: { id: number; name: string }[] }>(
+      session.server,
+      'GET',
+      '/studies/fernhill-allotments',
+    );
     return body.variables.find((one) => one.name === name)?.id ?? 0;
   };
 
@@ -147,7 +153,11 @@ describe('from outside', () => {
     const sentence = { rows: await idOf('satisfaction'), by: null, only: [] };
     expect((await ask(sentence)).status).toBe(200);
     const shown = { percent: 'column', counts: true, hatch: true, expected: false };
-    const { body } = await call<KeptTable>(session.server, 'POST', '/studies/fernhill-allotments/tables', { title: 'Old', sentence, shown }); // prettier-ignore
+    const { body } = await call<KeptTable>(session.server, 'POST', '/studies/fernhill-allotments/tables', {
+      title: 'Old',
+      sentence,
+      shown,
+    });
     expect(body.sentence).toEqual({ ...sentence, within: null, weight: null });
   });
 
@@ -155,7 +165,10 @@ describe('from outside', () => {
     const [rows, by, site] = [await idOf('satisfaction'), await idOf('season'), await idOf('site')];
     const weight = await ask({ rows, by, only: [], weight: site });
     expect(weight.status).toBe(422);
-    expect(weight.body).toMatchObject({ detail: 'Site is not a number, so it cannot weight.', place: { field: 'weight' } }); // prettier-ignore
+    expect(weight.body).toMatchObject({
+      detail: 'Site is not a number, so it cannot weight.',
+      place: { field: 'weight' },
+    });
     const lone = await ask({ rows, by: null, only: [], within: site });
     expect(lone.body).toMatchObject({ place: { field: 'within' } });
     const many = await ask({ rows, by, only: [], within: await idOf('id') });
@@ -163,8 +176,16 @@ describe('from outside', () => {
   });
 
   it('a split table comes as a file, all first and then each', async () => {
-    const sentence = { rows: await idOf('satisfaction'), by: await idOf('site'), within: await idOf('season'), only: [], weight: await idOf('w') }; // prettier-ignore
-    const response = await fetch(`${session.server.address}/api/v1/studies/fernhill-allotments/table.csv?sentence=${encodeURIComponent(JSON.stringify(sentence))}`); // prettier-ignore
+    const sentence = {
+      rows: await idOf('satisfaction'),
+      by: await idOf('site'),
+      within: await idOf('season'),
+      only: [],
+      weight: await idOf('w'),
+    };
+    const response = await fetch(
+      `${session.server.address}/api/v1/studies/fernhill-allotments/table.csv?sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+    );
     const text = await response.text();
     expect(text).toContain('Satisfaction with the site by Site, within Season of interview, weighted by Survey weight');
     expect(text.indexOf('Season of interview: Spring')).toBeGreaterThan(text.indexOf('Effective base'));

@@ -43,7 +43,11 @@ function wrongWith(path: string): string[] {
     if (study?.respondents !== RESPONDENTS) wrong.push(`${study?.respondents ?? 'no'} respondents`);
     const variables = db.prepare('SELECT count(*) FROM variable').pluck().get() as number;
     if (variables !== COLUMNS) wrong.push(`${variables} variables`);
-    const columns = db.prepare(`SELECT c.id, c.storage, sum(length(k.bytes)) AS bytes FROM data_column c LEFT JOIN chunk k ON k.column_id = c.id GROUP BY c.id`).all(); // prettier-ignore
+    const columns = db
+      .prepare(
+        `SELECT c.id, c.storage, sum(length(k.bytes)) AS bytes FROM data_column c LEFT JOIN chunk k ON k.column_id = c.id GROUP BY c.id`,
+      )
+      .all();
     for (const { id, storage, bytes } of columns as { id: number; storage: string; bytes: number | null }[]) {
       const width = WIDTHS[storage];
       if (width !== undefined && bytes !== width * RESPONDENTS) wrong.push(`column ${id} has ${bytes ?? 0} bytes`);

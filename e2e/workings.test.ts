@@ -16,7 +16,8 @@ const variable = async (name: string) => {
 };
 const proof = (text: string) => says(session.driver, '[data-testid=proof]', text);
 const click = async (text: string) => (await named(session.driver, text)).click();
-const make = (kind: string, ...of: string[]) => open(`${DEMO}/workings?make=${kind}${of.map((name) => `&of=${name}`).join('')}`); // prettier-ignore
+const make = (kind: string, ...of: string[]) =>
+  open(`${DEMO}/workings?make=${kind}${of.map((name) => `&of=${name}`).join('')}`);
 const called = (label: string) => fill(session.driver, 'input[aria-label^="Label of the"]', label);
 const kept = (label: string) => says(session.driver, 'ul[aria-label=Workings]', label);
 const preview = (recipe: Recipe) => call<WorkingPreview>(session.server, 'POST', `${DEMO}/workings/preview`, recipe);
@@ -90,14 +91,29 @@ describe('a band', () => {
     await sound();
     await click('Keep the working');
     await kept('Age in four');
-    expect((await variable('age_in_four')).codes.map(({ label }) => label)).toEqual(['Up to 34', 'Middle', '55 to 73', '74 and over', 'Refused']); // prettier-ignore
+    expect((await variable('age_in_four')).codes.map(({ label }) => label)).toEqual([
+      'Up to 34',
+      'Middle',
+      '55 to 73',
+      '74 and over',
+      'Refused',
+    ]);
   });
 
   it('is refused on text, naming what to do', async () => {
     const { id } = await variable('comment');
-    const refused = await preview({ kind: 'band', source: id, ends: 'both', taken: [], bands: [{ is: 'range', code: '1', label: 'All', from: null, to: null }] }); // prettier-ignore
+    const refused = await preview({
+      kind: 'band',
+      source: id,
+      ends: 'both',
+      taken: [],
+      bands: [{ is: 'range', code: '1', label: 'All', from: null, to: null }],
+    });
     expect(refused.status).toBe(422);
-    expect(refused.body).toMatchObject({ detail: 'Comment is text, which has no numbers.', mend: expect.stringContaining('Convert it') as string }); // prettier-ignore
+    expect(refused.body).toMatchObject({
+      detail: 'Comment is text, which has no numbers.',
+      mend: expect.stringContaining('Convert it') as string,
+    });
   });
 });
 
@@ -165,7 +181,14 @@ describe('combine, interlock, flags and categories', () => {
     await click('Keep the 6 variables');
     await kept('Site: Weir End');
     const flags = (await study()).variables.filter(({ made }) => made === 'flags');
-    expect(flags.map(({ name }) => name)).toEqual(['site_Mill_Row', 'site_Orchard_Bank', 'site_Quarry_Side', 'site_Station_Field', 'site_Upper_Ley', 'site_Weir_End']); // prettier-ignore
+    expect(flags.map(({ name }) => name)).toEqual([
+      'site_Mill_Row',
+      'site_Orchard_Bank',
+      'site_Quarry_Side',
+      'site_Station_Field',
+      'site_Upper_Ley',
+      'site_Weir_End',
+    ]);
   });
 
   it('make categories of a text', async () => {
@@ -196,9 +219,15 @@ describe('a recipe for many variables', () => {
 
   it('is kept for all or for none', async () => {
     const { id } = await variable('site');
-    const draft = (name: string) => ({ name, label: name, recipe: { kind: 'flags' as const, source: id, codes: ['1'], yes: 'Yes', no: 'No' } }); // prettier-ignore
+    const draft = (name: string) => ({
+      name,
+      label: name,
+      recipe: { kind: 'flags' as const, source: id, codes: ['1'], yes: 'Yes', no: 'No' },
+    });
     const before = (await study()).variables.length;
-    const refused = await call<{ detail: string }>(session.server, 'POST', `${DEMO}/workings/batch`, { drafts: [draft('one_of_two'), draft('age')] }); // prettier-ignore
+    const refused = await call<{ detail: string }>(session.server, 'POST', `${DEMO}/workings/batch`, {
+      drafts: [draft('one_of_two'), draft('age')],
+    });
     expect(refused.status).toBe(409);
     expect((await study()).variables).toHaveLength(before);
   });
@@ -213,7 +242,9 @@ describe('the list of workings', () => {
     await says(session.driver, 'ul[aria-label=Workings]', 'Does the same as Site: Mill Row.');
     await fill(session.driver, 'main input[type=search]:not(#roster-search)', 'band age');
     const rows = () => session.driver.findElements(By.css('ul[aria-label=Workings] > li'));
-    expect(await Promise.all((await rows()).map((row) => row.getText()))).toEqual([expect.stringContaining('Age in four') as string]); // prettier-ignore
+    expect(await Promise.all((await rows()).map((row) => row.getText()))).toEqual([
+      expect.stringContaining('Age in four') as string,
+    ]);
     await fill(session.driver, 'main input[type=search]:not(#roster-search)', ' ');
     await (await find(session.driver, 'main select option[value=same]')).click();
     expect(await rows()).toHaveLength(2);
@@ -239,9 +270,15 @@ describe('the list of workings', () => {
     const inner = await variable('satisfaction_3');
     const outer = (await study()).variables.find(({ made }) => made === 'interlock')!;
     const recipe: Recipe = { kind: 'flags', source: outer.id, codes: ['1.1'], yes: 'Yes', no: 'No' };
-    const refused = await call<{ detail: string }>(session.server, 'PUT', `${DEMO}/workings/${inner.workingId ?? 0}`, { name: '', label: 'x', recipe }); // prettier-ignore
+    const refused = await call<{ detail: string }>(session.server, 'PUT', `${DEMO}/workings/${inner.workingId ?? 0}`, {
+      name: '',
+      label: 'x',
+      recipe,
+    });
     expect(refused.status).toBe(409);
-    expect(refused.body.detail).toContain('Satisfaction in three from Satisfaction in three within Season of interview from Satisfaction in three'); // prettier-ignore
+    expect(refused.body.detail).toContain(
+      'Satisfaction in three from Satisfaction in three within Season of interview from Satisfaction in three',
+    );
   });
 
   it('says that a working is gone', async () => {

@@ -52,7 +52,13 @@ function seenIn(request: Request): number | null {
   const tag = request.headers.get('if-match');
   if (tag === null || tag === '*') return null;
   const revision = /^"?(\d{1,15})"?$/.exec(tag.trim());
-  if (!revision) throw new Fault('invalid', `"${tag.slice(0, 40)}" is no revision of a study.`, 'Send the revision that the study had when you looked, as "12".', { field: 'if-match' }); // prettier-ignore
+  if (!revision)
+    throw new Fault(
+      'invalid',
+      `"${tag.slice(0, 40)}" is no revision of a study.`,
+      'Send the revision that the study had when you looked, as "12".',
+      { field: 'if-match' },
+    );
   return Number(revision[1]);
 }
 

@@ -66,9 +66,20 @@ export const AmendmentSchema = z
               group: text(200),
               level: z.enum(LEVELS).optional(),
             }),
-            z.strictObject({ of: z.literal('list'), id, name: text(200), codes: z.array(CodeSchema).max(5000).optional() }),
+            z.strictObject({
+              of: z.literal('list'),
+              id,
+              name: text(200),
+              codes: z.array(CodeSchema).max(5000).optional(),
+            }),
             z.strictObject({ of: z.literal('working'), id, recipe: RecipeSchema }),
-            z.strictObject({ of: z.literal('table'), id, title: text(1000), sentence: SentenceSchema.optional(), shown: ShownSchema.optional() }),
+            z.strictObject({
+              of: z.literal('table'),
+              id,
+              title: text(1000),
+              sentence: SentenceSchema.optional(),
+              shown: ShownSchema.optional(),
+            }),
           ]),
         )
         .min(1)
@@ -76,7 +87,7 @@ export const AmendmentSchema = z
         .describe('What the entry is to make of them; only what it changed can be another.'),
     }),
   ])
-  .openapi('Amendment'); // prettier-ignore
+  .openapi('Amendment');
 
 export const AmendedSchema = z
   .object({
@@ -90,8 +101,10 @@ export const AmendedSchema = z
           why: z.string(),
           whole: z.boolean().describe('All of it is left out.'),
         }),
-      ) // prettier-ignore
+      )
       .describe('Entries that no longer fit.'),
-    failing: z.array(z.object({ variable: id, title: z.string() })).describe('Whose proofs held before, and do not now.'), // prettier-ignore
+    failing: z
+      .array(z.object({ variable: id, title: z.string() }))
+      .describe('Whose proofs held before, and do not now.'),
   })
   .openapi('Amended');

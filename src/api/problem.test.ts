@@ -17,7 +17,14 @@ function refusal(work: () => unknown): Fault {
 
 describe('problems', () => {
   it('have a status for each kind of fault', () => {
-    const statuses: Record<FaultKind, number> = { invalid: 400, 'not-found': 404, conflict: 409, stale: 412, 'too-large': 413, unsupported: 422 }; // prettier-ignore
+    const statuses: Record<FaultKind, number> = {
+      invalid: 400,
+      'not-found': 404,
+      conflict: 409,
+      stale: 412,
+      'too-large': 413,
+      unsupported: 422,
+    };
     for (const [kind, status] of Object.entries(statuses) as [FaultKind, number][]) {
       const problem = problemOf(new Fault(kind, 'What.', 'Do this.', { line: 3 }));
       expect(problem).toMatchObject({
@@ -50,14 +57,26 @@ describe('problems', () => {
 describe('what comes in', () => {
   it('is refused by the name of its field', () => {
     expect(refusal(() => parseWith(SentenceSchema, { rows: 0, by: null, only: [] })).place).toEqual({ field: 'rows' });
-    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: [{ variable: 1, is: 'any-of', codes: [5] }] })).place).toEqual({ field: 'only[0].codes[0]' }); // prettier-ignore
+    expect(
+      refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: [{ variable: 1, is: 'any-of', codes: [5] }] }))
+        .place,
+    ).toEqual({ field: 'only[0].codes[0]' });
     expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: [], extra: 1 })).message).toContain(
       'extra',
     );
     expect(refusal(() => parseWith(SentenceSchema, null)).kind).toBe('invalid');
   });
   it('is refused by its cell where it is a count', () => {
-    expect(refusal(() => parseAssess({ counts: [[1, 2], [3, null]] })).place).toMatchObject({ cell: { row: 2, column: 2 } }); // prettier-ignore
+    expect(
+      refusal(() =>
+        parseAssess({
+          counts: [
+            [1, 2],
+            [3, null],
+          ],
+        }),
+      ).place,
+    ).toMatchObject({ cell: { row: 2, column: 2 } });
     expect(refusal(() => parseAssess({ counts: [[1]], confidence: 1 })).place).toEqual({
       field: 'confidence',
     });
@@ -67,16 +86,33 @@ describe('what comes in', () => {
     expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: many })).place).toEqual({
       field: 'only',
     });
-    expect(refusal(() => parseWith(WorkingDraftSchema, { name: 'x'.repeat(201), label: 'x', recipe: { kind: 'gather', items: [], none: null } })).place).toEqual({ field: 'name' }); // prettier-ignore
+    expect(
+      refusal(() =>
+        parseWith(WorkingDraftSchema, {
+          name: 'x'.repeat(201),
+          label: 'x',
+          recipe: { kind: 'gather', items: [], none: null },
+        }),
+      ).place,
+    ).toEqual({ field: 'name' });
   });
   it('passes where it fits', () => {
-    expect(parseWith(ConditionSchema, { variable: 1, is: 'between', from: null, to: 3 })).toEqual({ variable: 1, is: 'between', from: null, to: 3 }); // prettier-ignore
+    expect(parseWith(ConditionSchema, { variable: 1, is: 'between', from: null, to: 3 })).toEqual({
+      variable: 1,
+      is: 'between',
+      from: null,
+      to: 3,
+    });
     expect(() => parseWith(RecipeSchema, { kind: 'score' })).toThrow(Fault);
   });
 });
 
 describe('the OpenAPI document', () => {
-  const document = openApiDocument('1.2.3') as { info: { version: string }; paths: Record<string, Record<string, { operationId: string; responses: object }>>; components: { schemas: object } }; // prettier-ignore
+  const document = openApiDocument('1.2.3') as {
+    info: { version: string };
+    paths: Record<string, Record<string, { operationId: string; responses: object }>>;
+    components: { schemas: object };
+  };
   it('names every operation once, and a problem for each', () => {
     const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
     expect(new Set(operations.map(({ operationId }) => operationId)).size).toBe(operations.length);

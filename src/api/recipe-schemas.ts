@@ -87,7 +87,13 @@ export function recipeOf<S extends z.ZodType>(source: S) {
     bands: z
       .array(
         z.discriminatedUnion('is', [
-          z.strictObject({ is: z.literal('range'), code: code.min(1), label, from: ends('Null: open below.'), to: ends('Null: open above.') }), // prettier-ignore
+          z.strictObject({
+            is: z.literal('range'),
+            code: code.min(1),
+            label,
+            from: ends('Null: open below.'),
+            to: ends('Null: open above.'),
+          }),
           z.strictObject({ is: z.literal('values'), code: code.min(1), label, values: z.array(z.number()).max(1000) }),
         ]),
       )
@@ -146,7 +152,14 @@ export function recipeOf<S extends z.ZodType>(source: S) {
     flags,
     z.discriminatedUnion('to', [toNumber, toCategories]),
     z.strictObject({ kind: z.literal('gather'), items: z.array(item).max(500), none: item.nullable(), settle }),
-    z.strictObject({ kind: z.literal('slots'), sources, options, exclusive: codes.optional(), settle, none: code.nullable().describe('The code that says "none of these".') }), // prettier-ignore
+    z.strictObject({
+      kind: z.literal('slots'),
+      sources,
+      options,
+      exclusive: codes.optional(),
+      settle,
+      none: code.nullable().describe('The code that says "none of these".'),
+    }),
   ]);
 }
 

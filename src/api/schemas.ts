@@ -277,7 +277,9 @@ export const DistributionSchema = z
 
 export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofSchema }).openapi('KeptWorking');
 
-export const ExportKindSchema = z.enum(EXPORT_KINDS).describe('CSV with DDI-Codebook or with Triple-S, in a zip; or Parquet with its codebook in it.'); // prettier-ignore
+export const ExportKindSchema = z
+  .enum(EXPORT_KINDS)
+  .describe('CSV with DDI-Codebook or with Triple-S, in a zip; or Parquet with its codebook in it.');
 
 const SizeWordSchema = z.strictObject({ least: z.number().min(0).max(1), word: text(60) }).openapi('SizeWord');
 

@@ -49,7 +49,10 @@ describe('stacked bars', () => {
   const svg = stacked({
     groups: ['North', 'South <b>'],
     answers: ['Yes', 'No'],
-    shares: [[0.25, null], [0.75, null]], // prettier-ignore
+    shares: [
+      [0.25, null],
+      [0.75, null],
+    ],
     width: 600,
     title: 'Yes by region',
   });
@@ -63,7 +66,12 @@ describe('stacked bars', () => {
 
 describe('ribbons', () => {
   const laid = ribbons({
-    olds: [{ value: 100, target: 0 }, { value: 25, target: 0 }, { value: 50, target: null }, { value: 0, target: 1 }],
+    olds: [
+      { value: 100, target: 0 },
+      { value: 25, target: 0 },
+      { value: 50, target: null },
+      { value: 0, target: 1 },
+    ],
     targets: 2,
     oldTops: [0, 40, 80, 120],
     targetTops: [0, 80],
@@ -72,7 +80,7 @@ describe('ribbons', () => {
     left: 0,
     right: 200,
     most: 100,
-  }); // prettier-ignore
+  });
   it('are as thick as the root of their respondents', () => {
     expect(laid[0]?.start.thickness).toBe(32);
     expect(laid[1]?.start.thickness).toBe(16);

@@ -11,7 +11,11 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const BIN = fileURLToPath(new URL('../../bin/hatch-count.mjs', import.meta.url));
 
 function hatch(args: string[], input = '') {
-  const { stdout, stderr, status } = spawnSync(process.execPath, [BIN, ...args], { input, encoding: 'utf8', env: { ...process.env, HATCH_COUNT_STORE: join(folder, 'store') } }); // prettier-ignore
+  const { stdout, stderr, status } = spawnSync(process.execPath, [BIN, ...args], {
+    input,
+    encoding: 'utf8',
+    env: { ...process.env, HATCH_COUNT_STORE: join(folder, 'store') },
+  });
   return { stdout, stderr, status };
 }
 
@@ -42,7 +46,10 @@ describe('assess', () => {
     ];
     const { stdout, status } = hatch(['assess', '--jsonl'], lines.join('\n'));
     expect(status).toBe(2);
-    const answers = stdout.trim().split('\n').map((line) => JSON.parse(line) as Partial<Assessment> & { problem?: { place: object } }); // prettier-ignore
+    const answers = stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Partial<Assessment> & { problem?: { place: object } });
     expect(answers).toHaveLength(4);
     expect(answers[0]?.base?.N).toBe(10);
     expect(answers[1]?.problem?.place).toMatchObject({ line: 2, cell: { row: 1, column: 2 } });

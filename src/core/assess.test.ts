@@ -125,38 +125,89 @@ describe('assess, where there is little or nothing to say', () => {
 
   it('says so of one column, of emptied rows and of an empty table', () => {
     expect(assess({ counts: [[5], [6]] }).absent[0]?.reason).toContain('Only one column');
-    expect(assess({ counts: [[5, 6], [0, 0]] }).absent[0]?.reason).toContain('Only one row'); // prettier-ignore
-    expect(assess({ counts: [[0, 0], [0, 0]] }).absent[0]?.reason).toContain('empty'); // prettier-ignore
+    expect(
+      assess({
+        counts: [
+          [5, 6],
+          [0, 0],
+        ],
+      }).absent[0]?.reason,
+    ).toContain('Only one row');
+    expect(
+      assess({
+        counts: [
+          [0, 0],
+          [0, 0],
+        ],
+      }).absent[0]?.reason,
+    ).toContain('empty');
   });
 
   it('reports what it dropped, counted as a person counts', () => {
-    const result = assess({ counts: [[5, 0, 6], [0, 0, 0], [7, 0, 8]] }); // prettier-ignore
+    const result = assess({
+      counts: [
+        [5, 0, 6],
+        [0, 0, 0],
+        [7, 0, 8],
+      ],
+    });
     expect(result.dropped).toEqual({ rows: [1], columns: [1] });
     expect(result.cautions[0]).toEqual({
       id: 'dropped',
       text: 'Left out because nobody is in it: row 2 and column 2.',
     });
     expect(result.cells?.expected).toHaveLength(2);
-    expect(result.tests.pearson).toEqual(assess({ counts: [[5, 6], [7, 8]] }).tests.pearson); // prettier-ignore
+    expect(result.tests.pearson).toEqual(
+      assess({
+        counts: [
+          [5, 6],
+          [7, 8],
+        ],
+      }).tests.pearson,
+    );
   });
 
   it('gives its reason for each statistic that does not suit the table', () => {
     const reasons = (counts: number[][]) =>
       Object.fromEntries(assess({ counts }).absent.map(({ id, reason }) => [id, reason]));
-    const wide = reasons([[5, 6, 1], [7, 8, 2]]); // prettier-ignore
+    const wide = reasons([
+      [5, 6, 1],
+      [7, 8, 2],
+    ]);
     for (const id of ['yates', 'odds-ratio', 'risk-ratio', 'risk-difference', 'yule-q', 'yule-y'])
       expect(wide[id], id).toContain('2 x 2');
     for (const id of ['mcnemar', 'bowker', 'stuart-maxwell', 'kappa', 'weighted-kappa:linear'])
       expect(wide[id], id).toContain('square');
-    const fractions = reasons([[5.5, 6], [7, 8]]); // prettier-ignore
+    const fractions = reasons([
+      [5.5, 6],
+      [7, 8],
+    ]);
     for (const id of ['fisher', 'pearson-exact', 'yates', 'mcnemar']) expect(fractions[id], id).toContain('whole');
-    expect(Object.keys(reasons([[5, 6], [7, 8]]))).toEqual(['rao-scott', 'design-trend']); // prettier-ignore
+    expect(
+      Object.keys(
+        reasons([
+          [5, 6],
+          [7, 8],
+        ]),
+      ),
+    ).toEqual(['rao-scott', 'design-trend']);
   });
 
   it('has no gamma where no pair of respondents is ordered', () => {
-    const result = assess({ counts: [[5, 0], [0, 0], [0, 3]] }); // prettier-ignore
+    const result = assess({
+      counts: [
+        [5, 0],
+        [0, 0],
+        [0, 3],
+      ],
+    });
     expect(result.measures.gamma?.value).toBe(1);
-    const tied = assess({ counts: [[1, 1], [1, 1]] }); // prettier-ignore
+    const tied = assess({
+      counts: [
+        [1, 1],
+        [1, 1],
+      ],
+    });
     expect(tied.measures.gamma?.value).toBe(0);
   });
 });
@@ -168,27 +219,79 @@ describe('assess, hard numbers', () => {
       : typeof value !== 'object' || value === null || Object.values(value).every(finite);
 
   it.each([
-    ['one cell dominates', [[1e9, 1], [1, 1]]],
-    ['counts of 1e9', [[1e9, 2e9], [3e9, 1e9]]],
-    ['all equal', [[7, 7, 7], [7, 7, 7], [7, 7, 7]]],
-    ['two respondents', [[1, 0], [0, 1]]],
-    ['perfect', [[50, 0, 0], [0, 50, 0], [0, 0, 50]]],
+    [
+      'one cell dominates',
+      [
+        [1e9, 1],
+        [1, 1],
+      ],
+    ],
+    [
+      'counts of 1e9',
+      [
+        [1e9, 2e9],
+        [3e9, 1e9],
+      ],
+    ],
+    [
+      'all equal',
+      [
+        [7, 7, 7],
+        [7, 7, 7],
+        [7, 7, 7],
+      ],
+    ],
+    [
+      'two respondents',
+      [
+        [1, 0],
+        [0, 1],
+      ],
+    ],
+    [
+      'perfect',
+      [
+        [50, 0, 0],
+        [0, 50, 0],
+        [0, 0, 50],
+      ],
+    ],
     ['2 x 500', [Array.from({ length: 500 }, (_, k) => k % 7), Array.from({ length: 500 }, (_, k) => (k * 3) % 5)]],
-    ['counts of 1e15', [[1e15, 2e15], [3e15, 1e15]]],
-    ['tiny weights', [[1e-8, 2e-8], [3e-8, 1e-8]]],
+    [
+      'counts of 1e15',
+      [
+        [1e15, 2e15],
+        [3e15, 1e15],
+      ],
+    ],
+    [
+      'tiny weights',
+      [
+        [1e-8, 2e-8],
+        [3e-8, 1e-8],
+      ],
+    ],
   ])('never NaN or Infinity: %s', (_, counts) => {
     expect(finite(assess({ counts }))).toBe(true);
-  }); // prettier-ignore
+  });
 
   it('keeps its digits in the deep tail', () => {
     // Independently: mpmath gammainc(1/2, 1000/2, inf, regularized) = 1.7958...e-219 for X² = 1000, df 1.
-    const { pearson } = assess({ counts: [[500, 0], [0, 500]] }).tests; // prettier-ignore
+    const { pearson } = assess({
+      counts: [
+        [500, 0],
+        [0, 500],
+      ],
+    }).tests;
     expect(pearson?.statistic).toBe(1000);
     expect(Math.abs((pearson?.p ?? 0) / 1.795832784800726e-219 - 1)).toBeLessThan(1e-9);
   });
 
   it('widens intervals with the confidence', () => {
-    const counts = [[20, 10, 5], [8, 15, 12]]; // prettier-ignore
+    const counts = [
+      [20, 10, 5],
+      [8, 15, 12],
+    ];
     const narrow = assess({ counts, confidence: 0.8 }).measures;
     const wide = assess({ counts, confidence: 0.99 }).measures;
     for (const id of MEASURE_IDS) {
@@ -202,16 +305,36 @@ describe('assess, hard numbers', () => {
 
 describe('cautions', () => {
   it('says the share of small expected counts in a sentence', () => {
-    const { cautions } = assess({ counts: [[2, 3], [4, 30]] }); // prettier-ignore
+    const { cautions } = assess({
+      counts: [
+        [2, 3],
+        [4, 30],
+      ],
+    });
     expect(cautions[0]?.text).toBe('2 of 4 cells (50%) have expected counts below 5; the smallest is 0.8.');
-    expect(assess({ counts: [[3, 20], [20, 30]] }).cautions).toEqual([]); // prettier-ignore
-    expect(assess({ counts: [[1, 9], [9, 60]] }).cautions[0]?.text).toBe(
-      '1 of 4 cells (25%) has an expected count below 5; the smallest is 1.3.',
-    ); // prettier-ignore
+    expect(
+      assess({
+        counts: [
+          [3, 20],
+          [20, 30],
+        ],
+      }).cautions,
+    ).toEqual([]);
+    expect(
+      assess({
+        counts: [
+          [1, 9],
+          [9, 60],
+        ],
+      }).cautions[0]?.text,
+    ).toBe('1 of 4 cells (25%) has an expected count below 5; the smallest is 1.3.');
   });
 
   it('minds gamma over categories that have no order', () => {
-    const counts = [[5, 6, 7], [7, 6, 5]]; // prettier-ignore
+    const counts = [
+      [5, 6, 7],
+      [7, 6, 5],
+    ];
     const ids = (request: Parameters<typeof assess>[0]) => assess(request).cautions.map(({ id }) => id);
     expect(ids({ counts, columnLevel: 'unordered' })).toContain('order-assumed');
     expect(ids({ counts, columnLevel: 'ordered', rowLevel: 'ordered' })).not.toContain('order-assumed');

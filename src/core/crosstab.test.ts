@@ -15,7 +15,12 @@ function faultOf(work: () => void): Fault {
 describe('checkCounts', () => {
   it('names the cell that is not a count', () => {
     for (const bad of [-1, NaN, Infinity, -Infinity]) {
-      const fault = faultOf(() => checkCounts([[1, 2], [3, bad]])); // prettier-ignore
+      const fault = faultOf(() =>
+        checkCounts([
+          [1, 2],
+          [3, bad],
+        ]),
+      );
       expect(fault.place.cell).toEqual({ row: 2, column: 2 });
       expect(fault.kind).toBe('invalid');
       expect(fault.message).toContain('Row 2, column 2');
@@ -35,7 +40,12 @@ describe('checkCounts', () => {
   });
 
   it('takes zeros and fractions', () => {
-    expect(() => checkCounts([[0, 0.5], [1e9, 0]])).not.toThrow(); // prettier-ignore
+    expect(() =>
+      checkCounts([
+        [0, 0.5],
+        [1e9, 0],
+      ]),
+    ).not.toThrow();
   });
 });
 
@@ -46,29 +56,58 @@ describe('reduceTable', () => {
       [0, 0, 0],
       [3, 0, 4],
     ]);
-    expect(table).toMatchObject({ n: [[1, 2], [3, 4]], R: [3, 7], C: [4, 6], N: 10, survey: null }); // prettier-ignore
+    expect(table).toMatchObject({
+      n: [
+        [1, 2],
+        [3, 4],
+      ],
+      R: [3, 7],
+      C: [4, 6],
+      N: 10,
+      survey: null,
+    });
     expect(table.scores).toEqual({ rows: [1, 2], columns: [1, 2] });
     expect(dropped).toEqual({ rows: [1], columns: [1] });
   });
 
   it('leaves nothing of an empty table', () => {
-    const { table } = reduceTable([[0, 0], [0, 0]]); // prettier-ignore
+    const { table } = reduceTable([
+      [0, 0],
+      [0, 0],
+    ]);
     expect(table).toMatchObject({ n: [], R: [], C: [], N: 0 });
   });
 });
 
 describe('shapes', () => {
-  const { table } = reduceTable([[1, 2, 3], [4, 5, 6]]); // prettier-ignore
+  const { table } = reduceTable([
+    [1, 2, 3],
+    [4, 5, 6],
+  ]);
   it('transposes and comes back', () => {
-    expect(transpose(table).n).toEqual([[1, 4], [2, 5], [3, 6]]); // prettier-ignore
+    expect(transpose(table).n).toEqual([
+      [1, 4],
+      [2, 5],
+      [3, 6],
+    ]);
     expect(transpose(transpose(table))).toEqual(table);
   });
   it('knows a 2 x 2 table and its four cells', () => {
     expect(isTwoByTwo(table)).toBe(false);
-    const square = reduceTable([[1, 2], [3, 4]]).table; // prettier-ignore
+    const square = reduceTable([
+      [1, 2],
+      [3, 4],
+    ]).table;
     expect(isTwoByTwo(square)).toBe(true);
     expect(fourCells(square)).toEqual([1, 2, 3, 4]);
     expect(isWhole(square)).toBe(true);
-    expect(isWhole(reduceTable([[1.5, 2], [3, 4]]).table)).toBe(false); // prettier-ignore
+    expect(
+      isWhole(
+        reduceTable([
+          [1.5, 2],
+          [3, 4],
+        ]).table,
+      ),
+    ).toBe(false);
   });
 });

@@ -21,18 +21,21 @@ function near(mine: number | undefined, theirs: number, what: string): void {
 }
 
 describe('a multiple-response question, against its definition', () => {
-  it.each(cases.map((one, k) => [k, one] as const))('case %i: the overall test, and each option', (k, { expect: wanted, weights, ...asked }) => {
-    const result = assess({ multiple: { ...asked, ...(weights ? { weights } : {}) } });
-    const { raw, statistic, df, p } = wanted['equal-mention'];
-    const mine = result.tests['equal-mention'];
-    near(mine?.raw, raw, `${k} raw`);
-    near(mine?.statistic, statistic, `${k} statistic`);
-    near(mine?.df, df, `${k} df`);
-    near(mine?.p, p, `${k} p`);
-    for (const one of wanted.options ?? []) {
-      const option = result.options.find((found) => found.option === one.option);
-      near(option?.tests.pearson?.statistic, one.statistic, `${k} option ${one.option}`);
-      near(option?.tests.pearson?.p, one.p, `${k} p of option ${one.option}`);
-    }
-  }); // prettier-ignore
+  it.each(cases.map((one, k) => [k, one] as const))(
+    'case %i: the overall test, and each option',
+    (k, { expect: wanted, weights, ...asked }) => {
+      const result = assess({ multiple: { ...asked, ...(weights ? { weights } : {}) } });
+      const { raw, statistic, df, p } = wanted['equal-mention'];
+      const mine = result.tests['equal-mention'];
+      near(mine?.raw, raw, `${k} raw`);
+      near(mine?.statistic, statistic, `${k} statistic`);
+      near(mine?.df, df, `${k} df`);
+      near(mine?.p, p, `${k} p`);
+      for (const one of wanted.options ?? []) {
+        const option = result.options.find((found) => found.option === one.option);
+        near(option?.tests.pearson?.statistic, one.statistic, `${k} option ${one.option}`);
+        near(option?.tests.pearson?.p, one.p, `${k} p of option ${one.option}`);
+      }
+    },
+  );
 });

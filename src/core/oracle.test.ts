@@ -141,15 +141,34 @@ describe('published tables', () => {
   const p = (counts: number[][]) => assess({ counts, exact: { method: 'exact', work: 20_000_000 } }).tests.fisher?.p;
 
   it('job satisfaction by income: p = .7827 (Agresti 2002, table 2.8)', () => {
-    expect(p([[1, 2, 1, 0], [3, 3, 6, 1], [10, 10, 14, 9], [6, 7, 12, 11]])).toBeCloseTo(0.7827, 4); // prettier-ignore
+    expect(
+      p([
+        [1, 2, 1, 0],
+        [3, 3, 6, 1],
+        [10, 10, 14, 9],
+        [6, 7, 12, 11],
+      ]),
+    ).toBeCloseTo(0.7827, 4);
   });
 
   it('the tea tasting: one-sided p = 17/70 (Fisher 1935)', () => {
-    expect(assess({ counts: [[3, 1], [1, 3]] }).tests.fisher?.pGreater).toBeCloseTo(17 / 70, 14); // prettier-ignore
+    expect(
+      assess({
+        counts: [
+          [3, 1],
+          [1, 3],
+        ],
+      }).tests.fisher?.pGreater,
+    ).toBeCloseTo(17 / 70, 14);
   });
 
   it('approval of the prime minister, first and second survey: McNemar z² = 17.36 (Agresti 2002, table 10.1)', () => {
-    const { tests } = assess({ counts: [[794, 150], [86, 570]] }); // prettier-ignore
+    const { tests } = assess({
+      counts: [
+        [794, 150],
+        [86, 570],
+      ],
+    });
     expect(tests.mcnemar?.statistic).toBeCloseTo((150 - 86) ** 2 / (150 + 86), 12);
     expect(tests.mcnemar?.statistic).toBeCloseTo(17.36, 2);
   });

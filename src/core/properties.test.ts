@@ -26,9 +26,49 @@ function near(actual: number | undefined, expected: number | undefined, where: s
   else expect(Math.abs(actual - expected), where).toBeLessThan(1e-9 * Math.max(1, Math.abs(expected)));
 }
 
-const UNORDERED = ['phi', 'contingency', 'cramers-v', 'cramers-v-corrected', 'tschuprow-t', 'lambda:rows', 'lambda:columns', 'lambda:symmetric', 'goodman-kruskal-tau:rows', 'goodman-kruskal-tau:columns', 'uncertainty:rows', 'uncertainty:columns', 'uncertainty:symmetric'] as const; // prettier-ignore
-const SIGNED = ['gamma', 'kendall-tau-b', 'stuart-tau-c', 'somers-d:rows', 'somers-d:columns', 'somers-d:symmetric', 'pearson-r', 'spearman'] as const; // prettier-ignore
-const EITHER = ['phi', 'cramers-v', 'cramers-v-corrected', 'tschuprow-t', 'contingency', 'lambda:symmetric', 'uncertainty:symmetric', 'gamma', 'kendall-tau-b', 'stuart-tau-c', 'somers-d:symmetric', 'pearson-r', 'spearman', 'odds-ratio', 'yule-q', 'yule-y'] as const; // prettier-ignore
+const UNORDERED = [
+  'phi',
+  'contingency',
+  'cramers-v',
+  'cramers-v-corrected',
+  'tschuprow-t',
+  'lambda:rows',
+  'lambda:columns',
+  'lambda:symmetric',
+  'goodman-kruskal-tau:rows',
+  'goodman-kruskal-tau:columns',
+  'uncertainty:rows',
+  'uncertainty:columns',
+  'uncertainty:symmetric',
+] as const;
+const SIGNED = [
+  'gamma',
+  'kendall-tau-b',
+  'stuart-tau-c',
+  'somers-d:rows',
+  'somers-d:columns',
+  'somers-d:symmetric',
+  'pearson-r',
+  'spearman',
+] as const;
+const EITHER = [
+  'phi',
+  'cramers-v',
+  'cramers-v-corrected',
+  'tschuprow-t',
+  'contingency',
+  'lambda:symmetric',
+  'uncertainty:symmetric',
+  'gamma',
+  'kendall-tau-b',
+  'stuart-tau-c',
+  'somers-d:symmetric',
+  'pearson-r',
+  'spearman',
+  'odds-ratio',
+  'yule-q',
+  'yule-y',
+] as const;
 
 describe('measures', () => {
   it('exchange their directions when the table is turned', () => {
@@ -143,8 +183,20 @@ describe('weights', () => {
   });
 
   it('take the tests of whole counts away, each with its reason, and put Rao and Scott in their place', () => {
-    const counts = [[20, 30], [25, 15]]; // prettier-ignore
-    const weights = { sums: [[21, 28], [26, 14]], squares: [[24, 29], [30, 15]] }; // prettier-ignore
+    const counts = [
+      [20, 30],
+      [25, 15],
+    ];
+    const weights = {
+      sums: [
+        [21, 28],
+        [26, 14],
+      ],
+      squares: [
+        [24, 29],
+        [30, 15],
+      ],
+    };
     const result = assessed(counts, { weights });
     expect(Object.keys(result.tests)).toEqual(['rao-scott', 'design-trend']);
     for (const id of ['pearson', 'fisher', 'yates', 'mcnemar', 'pearson-exact', 'linear-trend'])
@@ -156,7 +208,10 @@ describe('weights', () => {
   });
 
   it('that cannot be are refused, with the cell', () => {
-    const counts = [[2, 3], [4, 5]]; // prettier-ignore
+    const counts = [
+      [2, 3],
+      [4, 5],
+    ];
     const place = (sums: number[][], squares: number[][]) => {
       try {
         assessed(counts, { weights: { sums, squares } });
@@ -166,11 +221,32 @@ describe('weights', () => {
       }
       throw new Error('was taken');
     };
-    const fine = [[2, 3], [4, 5]]; // prettier-ignore
-    expect(place([[2, 3], [4, 0]], fine)).toMatchObject({ cell: { row: 2, column: 2 } }); // prettier-ignore
-    expect(place(fine, [[2, 3], [1, 5]])).toMatchObject({ cell: { row: 2, column: 1 } }); // prettier-ignore
+    const fine = [
+      [2, 3],
+      [4, 5],
+    ];
+    expect(
+      place(
+        [
+          [2, 3],
+          [4, 0],
+        ],
+        fine,
+      ),
+    ).toMatchObject({ cell: { row: 2, column: 2 } });
+    expect(
+      place(fine, [
+        [2, 3],
+        [1, 5],
+      ]),
+    ).toMatchObject({ cell: { row: 2, column: 1 } });
     expect(place([[2, 3]], fine)).toMatchObject({ field: 'weights.sums' });
-    expect(place(fine, [[2, -3], [4, 5]])).toMatchObject({ field: 'weights.squares', cell: { row: 1, column: 2 } }); // prettier-ignore
+    expect(
+      place(fine, [
+        [2, -3],
+        [4, 5],
+      ]),
+    ).toMatchObject({ field: 'weights.squares', cell: { row: 1, column: 2 } });
   });
 });
 
@@ -201,16 +277,37 @@ describe('adjusted p', () => {
 });
 
 describe('columns compared two by two', () => {
-  const counts = [[60, 20, 22], [40, 80, 78]]; // prettier-ignore
+  const counts = [
+    [60, 20, 22],
+    [40, 80, 78],
+  ];
   it('say by letter which columns a share is above', () => {
     const { columnProportions: found } = assessed(counts);
-    expect(found?.above).toEqual([[[1, 2], [], []], [[], [0], [0]]]); // prettier-ignore
+    expect(found?.above).toEqual([
+      [[1, 2], [], []],
+      [[], [0], [0]],
+    ]);
     expect(found?.pairs).toHaveLength(6);
-    expect([0, 25, 26, 27, 51, 52, 701, 702].map(columnLetter)).toEqual(['A', 'Z', 'AA', 'AB', 'AZ', 'BA', 'ZZ', 'AAA']); // prettier-ignore
+    expect([0, 25, 26, 27, 51, 52, 701, 702].map(columnLetter)).toEqual([
+      'A',
+      'Z',
+      'AA',
+      'AB',
+      'AZ',
+      'BA',
+      'ZZ',
+      'AAA',
+    ]);
   });
   it('under any adjustment name no more than without one', () => {
     for (const adjustment of ADJUSTMENTS) {
-      const found = assessed([[30, 22, 18, 25], [30, 38, 42, 35]], { adjustment }).columnProportions; // prettier-ignore
+      const found = assessed(
+        [
+          [30, 22, 18, 25],
+          [30, 38, 42, 35],
+        ],
+        { adjustment },
+      ).columnProportions;
       for (const { p, adjustedP } of found?.pairs ?? []) expect(adjustedP).toBeGreaterThanOrEqual(p);
       expect(found?.adjustment).toBe(adjustment);
     }
@@ -219,13 +316,23 @@ describe('columns compared two by two', () => {
 
 describe('the collapsing check', () => {
   it('holds the table itself among its groupings, and the own grouping where it says', () => {
-    const counts = [[20, 12], [15, 14], [11, 19], [9, 22], [6, 25]]; // prettier-ignore
+    const counts = [
+      [20, 12],
+      [15, 14],
+      [11, 19],
+      [9, 22],
+      [6, 25],
+    ];
     const ordered = { rowLevel: 'ordered' } as const;
     const [whole] = assessed(counts, ordered).collapsing;
     expect(whole?.groupings).toBe(15);
     near(whole?.V.own, assessed(counts).measures['cramers-v']?.value, 'V');
     near(whole?.gamma?.own, assessed(counts).measures.gamma?.value, 'gamma');
-    const merged = [[35, 26], [11, 19], [15, 47]]; // prettier-ignore
+    const merged = [
+      [35, 26],
+      [11, 19],
+      [15, 47],
+    ];
     const [own] = assessed(counts, { ...ordered, cuts: { rows: [1, 2] } }).collapsing;
     near(own?.V.own, assessed(merged).measures['cramers-v']?.value, 'own V');
     near(own?.p.own, assessed(merged).tests.pearson?.p, 'own p');
@@ -233,13 +340,25 @@ describe('the collapsing check', () => {
     expect(own?.dependsOnCut).toBe(false);
   });
   it('with weights stands on the test of Rao and Scott, of every grouping', () => {
-    const counts = [[20, 12, 9], [15, 14, 9], [11, 19, 12], [9, 22, 17]]; // prettier-ignore
+    const counts = [
+      [20, 12, 9],
+      [15, 14, 9],
+      [11, 19, 12],
+      [9, 22, 17],
+    ];
     const scale = (by: (i: number, j: number) => number) => counts.map((row, i) => row.map((n, j) => n * by(i, j)));
-    const weights = { sums: scale((i, j) => 0.8 + 0.1 * i + 0.05 * j), squares: scale((i, j) => 1.1 * (0.8 + 0.1 * i + 0.05 * j) ** 2) }; // prettier-ignore
+    const weights = {
+      sums: scale((i, j) => 0.8 + 0.1 * i + 0.05 * j),
+      squares: scale((i, j) => 1.1 * (0.8 + 0.1 * i + 0.05 * j) ** 2),
+    };
     const request = { weights, rowLevel: 'ordered' as const, cuts: { rows: [1] } };
     const [found] = assessed(counts, request).collapsing;
     expect(found?.groupings).toBe(7);
-    const merge = (cells: number[][]) => [[0, 1], [2, 3]].map((rows) => cells[0]!.map((_, j) => rows.reduce((sum, i) => sum + cells[i]![j]!, 0))); // prettier-ignore
+    const merge = (cells: number[][]) =>
+      [
+        [0, 1],
+        [2, 3],
+      ].map((rows) => cells[0]!.map((_, j) => rows.reduce((sum, i) => sum + cells[i]![j]!, 0)));
     const merged = assessed(merge(counts), {
       weights: { sums: merge(weights.sums), squares: merge(weights.squares) },
     });
@@ -248,7 +367,12 @@ describe('the collapsing check', () => {
     near(found?.gamma?.own, merged.measures.gamma?.value, 'own gamma');
   });
   it('says of a result that hangs on the cut that it does', () => {
-    const counts = [[30, 30], [38, 14], [14, 38], [30, 30]]; // prettier-ignore
+    const counts = [
+      [30, 30],
+      [38, 14],
+      [14, 38],
+      [30, 30],
+    ];
     const [found] = assessed(counts, { rowLevel: 'ordered' }).collapsing;
     expect(found?.dependsOnCut).toBe(true);
     expect(found?.significant).toBeGreaterThan(0);
@@ -285,19 +409,63 @@ describe('hard numbers', () => {
   it.each([
     ['60 x 60', Array.from({ length: 60 }, (_, i) => Array.from({ length: 60 }, (_, j) => (i * 7 + j * 3) % 11))],
     ['2 x 500', [0, 1].map((i) => Array.from({ length: 500 }, (_, j) => (i * 5 + j * 3) % 7))],
-    ['one respondent', [[1, 0], [0, 0]]],
-    ['two respondents', [[1, 0], [0, 1]]],
-    ['one dominating cell', [[1e9, 1, 0], [1, 0, 1], [0, 1, 2]]],
-    ['counts of 1e9', [[1e9, 2e9, 1e9], [3e9, 1e9, 2e9], [1e9, 1e9, 4e9]]],
-    ['all equal', [[9, 9, 9], [9, 9, 9], [9, 9, 9]]],
-    ['empty lines', [[0, 0, 0], [4, 0, 5], [0, 0, 0], [6, 0, 2]]],
+    [
+      'one respondent',
+      [
+        [1, 0],
+        [0, 0],
+      ],
+    ],
+    [
+      'two respondents',
+      [
+        [1, 0],
+        [0, 1],
+      ],
+    ],
+    [
+      'one dominating cell',
+      [
+        [1e9, 1, 0],
+        [1, 0, 1],
+        [0, 1, 2],
+      ],
+    ],
+    [
+      'counts of 1e9',
+      [
+        [1e9, 2e9, 1e9],
+        [3e9, 1e9, 2e9],
+        [1e9, 1e9, 4e9],
+      ],
+    ],
+    [
+      'all equal',
+      [
+        [9, 9, 9],
+        [9, 9, 9],
+        [9, 9, 9],
+      ],
+    ],
+    [
+      'empty lines',
+      [
+        [0, 0, 0],
+        [4, 0, 5],
+        [0, 0, 0],
+        [6, 0, 2],
+      ],
+    ],
   ])('%s', (_, table) => {
     expect(wrong(assess({ counts: table, rowLevel: 'ordered', columnLevel: 'ordered' }), '')).toEqual([]);
-  }); // prettier-ignore
+  });
 
   it('a p near 1e-300 keeps its digits', () => {
     // mpmath, 30 digits: gammainc(1/2, 1370/2, inf, regularized=True).
-    const { pearson } = assessed([[685, 0], [0, 685]]).tests; // prettier-ignore
+    const { pearson } = assessed([
+      [685, 0],
+      [0, 685],
+    ]).tests;
     expect(pearson?.statistic).toBe(1370);
     expect(Math.abs((pearson?.p ?? 0) / 6.942937364643268e-300 - 1)).toBeLessThan(1e-9);
   });

@@ -18,11 +18,21 @@ export function bundleIn({ names }: Archive, file: string): Bundle {
   const data = files.filter((name) => DATA.test(name) && !isCodebookName(name));
   const [only, second] = data;
   if (only === undefined) {
-    throw new Fault('unsupported', `${file} is an archive with no data file in it that is read here.`, 'Send a CSV, .xlsx, Parquet or JSON file.', { file }); // prettier-ignore
+    throw new Fault(
+      'unsupported',
+      `${file} is an archive with no data file in it that is read here.`,
+      'Send a CSV, .xlsx, Parquet or JSON file.',
+      { file },
+    );
   }
   if (second !== undefined || codebooks.length > 1) {
     const many = second === undefined ? codebooks : data;
-    throw new Fault('unsupported', `${file} holds ${many.length} files that it could be: ${many.slice(0, 5).join(', ')}.`, 'Take out the one that is meant, and send that.', { file }); // prettier-ignore
+    throw new Fault(
+      'unsupported',
+      `${file} holds ${many.length} files that it could be: ${many.slice(0, 5).join(', ')}.`,
+      'Take out the one that is meant, and send that.',
+      { file },
+    );
   }
   return { data: only, codebook: codebooks[0] ?? null };
 }

@@ -75,7 +75,8 @@ function detectDecimal(rows: readonly string[][], separator: string): DecimalSig
 function detectHeading(rows: readonly string[][]): boolean {
   const [first = [], ...below] = rows;
   const cells = first.map((cell) => cell.trim());
-  if (below.length === 0 || cells.some((cell) => NUMBER.test(cell))) return below.length === 0 && cells.every((cell) => !NUMBER.test(cell)); // prettier-ignore
+  if (below.length === 0 || cells.some((cell) => NUMBER.test(cell)))
+    return below.length === 0 && cells.every((cell) => !NUMBER.test(cell));
   if (cells.filter((cell) => cell !== '').length === 0) return false;
   if (new Set(cells).size > cells.length / 2) return true;
   return !below.some((row) => row.join() === first.join());
@@ -208,7 +209,12 @@ async function* readCells(file: RawFile, layout: Delimited, source: Decoded): As
       const { rows: found, rest, broken } = parse(part, isAll && (piece.last || tooLong));
       if (tooLong && broken === null && found.length < 2) throw longRow(file.name, line);
       if (broken !== null && isAll && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
-        throw new Fault('invalid', `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last on line ${line}.`, 'Read the file with no quotes, or mend them.', { file: file.name, line }); // prettier-ignore
+        throw new Fault(
+          'invalid',
+          `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last on line ${line}.`,
+          'Read the file with no quotes, or mend them.',
+          { file: file.name, line },
+        );
       }
       const quoted = quote !== '' && part.includes(quote);
       const strange = part.includes('\uFFFD');

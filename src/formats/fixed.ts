@@ -22,7 +22,12 @@ export function openFixed(file: RawFile, layout: FixedWidth): RowSource {
       text = lines.pop() ?? '';
       if (text.length > LONGEST_ROW) {
         const mend = 'See whether this is the data file that the codebook describes.';
-        throw new Fault('invalid', `Line ${line + lines.length + 1} of ${file.name} is longer than 32 million characters.`, mend, { file: file.name, line: line + lines.length + 1 }); // prettier-ignore
+        throw new Fault(
+          'invalid',
+          `Line ${line + lines.length + 1} of ${file.name} is longer than 32 million characters.`,
+          mend,
+          { file: file.name, line: line + lines.length + 1 },
+        );
       }
       yield lines.flatMap(rowOf);
     }

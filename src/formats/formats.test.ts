@@ -73,7 +73,10 @@ describe('separator', () => {
 describe('rows', () => {
   it('keep quoted separators, line ends and quotes in their cell', async () => {
     const { cells } = await rowsOf('a,b\n"1,5","two\nlines"\n"say ""so""",x\n');
-    expect(cells.slice(1)).toEqual([['1,5', 'two\nlines'], ['say "so"', 'x']]); // prettier-ignore
+    expect(cells.slice(1)).toEqual([
+      ['1,5', 'two\nlines'],
+      ['say "so"', 'x'],
+    ]);
   });
 
   it('know the line on which they start, past quoted line ends and blank lines', async () => {
@@ -170,7 +173,10 @@ describe('names of columns', () => {
 
 describe('writing CSV', () => {
   it('quotes what needs it, and keeps formulas from running', () => {
-    const csv = writeCsv([['a,b', 'say "x"', 'line\nend', null, -5, 0.25], ['=1+1', '@cmd', '-x', '+y', '', 'ok']]); // prettier-ignore
+    const csv = writeCsv([
+      ['a,b', 'say "x"', 'line\nend', null, -5, 0.25],
+      ['=1+1', '@cmd', '-x', '+y', '', 'ok'],
+    ]);
     expect(csv).toBe('\uFEFF"a,b","say ""x""","line\nend",,-5,0.25\r\n\'=1+1,\'@cmd,\'-x,\'+y,,ok\r\n');
   });
 });

@@ -18,7 +18,10 @@ interface Item {
 
 /** Whether a text begins like rows in JSON, and of which shape; null where it does not. */
 export async function detectJson(file: RawFile): Promise<JsonRows | null> {
-  const text = new TextDecoder('utf-8').decode(await firstBytes(file, 65_536)).replace(/^\uFEFF/, '').trimStart(); // prettier-ignore
+  const text = new TextDecoder('utf-8')
+    .decode(await firstBytes(file, 65_536))
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   if (/^\[\s*(\{|\])/.test(text)) return { is: 'json', shape: 'array' };
   const [line = ''] = text.split('\n', 1);
   if (!text.startsWith('{')) return null;
@@ -28,7 +31,10 @@ export async function detectJson(file: RawFile): Promise<JsonRows | null> {
 
 function notJson(file: string, line: number, where: string, error: unknown): Fault {
   const what = error instanceof Error ? error.message.split('\n')[0]?.slice(0, 120) : '';
-  return new Fault('invalid', `${file} is not JSON at ${where}: ${what ?? ''}`, 'Mend it there, or export it again.', { file, line }); // prettier-ignore
+  return new Fault('invalid', `${file} is not JSON at ${where}: ${what ?? ''}`, 'Mend it there, or export it again.', {
+    file,
+    line,
+  });
 }
 
 async function* linesOf(file: RawFile, chunks: AsyncIterable<Buffer>): AsyncGenerator<Item[]> {
@@ -52,7 +58,12 @@ async function* linesOf(file: RawFile, chunks: AsyncIterable<Buffer>): AsyncGene
     text = lines.pop() ?? '';
     if (text.length > LONGEST_ROW) {
       const mend = 'Write one object a line.';
-      throw new Fault('invalid', `Line ${line + lines.length + 1} of ${file.name} is longer than 32 million characters.`, mend, { file: file.name, line: line + lines.length + 1 }); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        `Line ${line + lines.length + 1} of ${file.name} is longer than 32 million characters.`,
+        mend,
+        { file: file.name, line: line + lines.length + 1 },
+      );
     }
     yield itemsOf(lines);
   }
@@ -75,7 +86,12 @@ async function* elementsOf(file: RawFile, chunks: AsyncIterable<Buffer>): AsyncG
       since += piece.length;
       if (since > LONGEST_ROW) {
         const mend = 'Look for a text that is never closed.';
-        throw new Fault('invalid', `Element ${number + 1} of ${file.name} is longer than 32 million characters.`, mend, { file: file.name, line: number + 1 }); // prettier-ignore
+        throw new Fault(
+          'invalid',
+          `Element ${number + 1} of ${file.name} is longer than 32 million characters.`,
+          mend,
+          { file: file.name, line: number + 1 },
+        );
       }
       try {
         parser.write(piece);
@@ -107,7 +123,12 @@ function fieldsOf(value: unknown, into: Map<string, unknown>, prefix = '', depth
 
 function fields(file: string, { line, value }: Item): Map<string, unknown> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-    throw new Fault('invalid', `Row ${line} of ${file} is not an object with a field for each column.`, 'Write each respondent as {"name": value, ...}.', { file, line }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `Row ${line} of ${file} is not an object with a field for each column.`,
+      'Write each respondent as {"name": value, ...}.',
+      { file, line },
+    );
   }
   const found = new Map<string, unknown>();
   fieldsOf(value, found);
@@ -127,14 +148,20 @@ function inPlace(names: readonly string[]): string[] {
  * @throws Fault with the line or element that cannot be read
  */
 export async function openJsonRows(file: RawFile, layout: JsonRows, most = Infinity): Promise<RowSource> {
-  const items = (chunks: AsyncIterable<Buffer>) => (layout.shape === 'lines' ? linesOf(file, chunks) : elementsOf(file, chunks)); // prettier-ignore
+  const items = (chunks: AsyncIterable<Buffer>) =>
+    layout.shape === 'lines' ? linesOf(file, chunks) : elementsOf(file, chunks);
   const first = openBytes(file);
   const known = new Set<string>();
   let seen = 0;
   for await (const batch of items(first.chunks)) {
     for (const item of batch) for (const name of fields(file.name, item).keys()) known.add(name);
     if (known.size > MOST_COLUMNS) {
-      throw new Fault('too-large', `${file.name} has more than ${MOST_COLUMNS.toLocaleString('en')} different fields.`, 'Split the file.', { file: file.name }); // prettier-ignore
+      throw new Fault(
+        'too-large',
+        `${file.name} has more than ${MOST_COLUMNS.toLocaleString('en')} different fields.`,
+        'Split the file.',
+        { file: file.name },
+      );
     }
     seen += batch.length;
     if (seen >= most) break;

@@ -20,7 +20,11 @@ export interface Detected {
 }
 
 const REFUSED: readonly (readonly [string, string, string])[] = [
-  ['d0cf11e0a1b11ae1', 'is a workbook of the old binary kind, or one with a password', 'Save it as .xlsx without a password, or as CSV.'],
+  [
+    'd0cf11e0a1b11ae1',
+    'is a workbook of the old binary kind, or one with a password',
+    'Save it as .xlsx without a password, or as CSV.',
+  ],
   ['25504446', 'is a PDF', 'Take the data in from where the document was made.'],
   ['89504e47', 'is a picture', 'Choose a data file.'],
   ['ffd8ff', 'is a picture', 'Choose a data file.'],
@@ -30,7 +34,7 @@ const REFUSED: readonly (readonly [string, string, string])[] = [
   ['fd377a585a00', 'is an xz archive', 'Unpack it, or pack it as gzip.'],
   ['28b52ffd', 'is a zstd archive', 'Unpack it, or pack it as gzip.'],
   ['53514c69746520666f726d6174203300', 'is a database', 'Export the table as CSV or Parquet.'],
-]; // prettier-ignore
+];
 
 async function magic(path: string): Promise<string> {
   const handle = await open(path, 'r');
@@ -67,8 +71,17 @@ async function isMarkup(file: RawFile): Promise<boolean> {
 
 /** Only text is read out of gzip: workbooks and Parquet are packed by themselves. */
 function refusePacked({ name }: RawFile, head: string): void {
-  const what = head.startsWith('504b0304') ? 'an archive or a workbook' : head.startsWith('50415231') ? 'a Parquet file' : head.startsWith('1f8b') ? 'another gzip file' : null; // prettier-ignore
-  if (what) throw new Fault('unsupported', `${name} holds ${what}, packed once more.`, 'Unpack it and send what is inside.', { file: name }); // prettier-ignore
+  const what = head.startsWith('504b0304')
+    ? 'an archive or a workbook'
+    : head.startsWith('50415231')
+      ? 'a Parquet file'
+      : head.startsWith('1f8b')
+        ? 'another gzip file'
+        : null;
+  if (what)
+    throw new Fault('unsupported', `${name} holds ${what}, packed once more.`, 'Unpack it and send what is inside.', {
+      file: name,
+    });
 }
 
 /**

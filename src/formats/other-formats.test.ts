@@ -30,7 +30,13 @@ async function read(content: string | Uint8Array, layout?: Layout) {
   const source = await openRows({ path, name: 'x', gzip: found.gzip }, found.layout);
   const rows: Row[] = [];
   for await (const batch of source.batches) rows.push(...batch);
-  return { layout: found.layout, names: source.columns.map(({ name }) => name), rows, cells: rows.map(({ cells }) => cells), share: source.share() }; // prettier-ignore
+  return {
+    layout: found.layout,
+    names: source.columns.map(({ name }) => name),
+    rows,
+    cells: rows.map(({ cells }) => cells),
+    share: source.share(),
+  };
 }
 
 describe('rows in JSON', () => {
@@ -96,7 +102,10 @@ describe('packed files', () => {
   it('are read as what is in them', async () => {
     const { cells, layout } = await read(gzipSync('a;b\n1;x\n2;y\n'));
     expect(layout).toMatchObject({ is: 'delimited', separator: ';' });
-    expect(cells).toEqual([['1', 'x'], ['2', 'y']]); // prettier-ignore
+    expect(cells).toEqual([
+      ['1', 'x'],
+      ['2', 'y'],
+    ]);
     expect((await read(gzipSync('{"a":1}\n'))).names).toEqual(['a']);
   });
 
@@ -125,7 +134,10 @@ describe('packed files', () => {
       await once(file, 'close');
       return openArchive(path, 'x.zip');
     };
-    expect(bundleIn(await archive(['w/data.csv', 'w/codebook.xml', '__MACOSX/w/._data.csv']), 'x.zip')).toEqual({ data: 'w/data.csv', codebook: 'w/codebook.xml' }); // prettier-ignore
+    expect(bundleIn(await archive(['w/data.csv', 'w/codebook.xml', '__MACOSX/w/._data.csv']), 'x.zip')).toEqual({
+      data: 'w/data.csv',
+      codebook: 'w/codebook.xml',
+    });
     const two = await archive(['a.csv', 'b.csv']);
     expect(() => bundleIn(two, 'x.zip')).toThrow('2 files that it could be: a.csv, b.csv');
     const none = await archive(['readme.md']);
@@ -147,8 +159,12 @@ describe('what is no table', () => {
   it('a line without end is refused before it fills the memory', async () => {
     const endless = Buffer.alloc(40 * 1024 * 1024, 'x');
     await expect(read(endless)).rejects.toThrow('longer than 32 million characters');
-    await expect(read(Buffer.concat([Buffer.from('{"a":"'), endless]), { is: 'json', shape: 'lines' })).rejects.toThrow('longer than 32 million'); // prettier-ignore
-    await expect(read(Buffer.concat([Buffer.from('[{"a":"'), endless]), { is: 'json', shape: 'array' })).rejects.toThrow('longer than 32 million'); // prettier-ignore
+    await expect(read(Buffer.concat([Buffer.from('{"a":"'), endless]), { is: 'json', shape: 'lines' })).rejects.toThrow(
+      'longer than 32 million',
+    );
+    await expect(
+      read(Buffer.concat([Buffer.from('[{"a":"'), endless]), { is: 'json', shape: 'array' }),
+    ).rejects.toThrow('longer than 32 million');
   }, 60_000);
 });
 
@@ -178,7 +194,11 @@ describe('codebooks', () => {
         label: 'Satisfaction',
         question: 'How satisfied are you?',
         level: 'ordered',
-        codes: [{ code: '1', label: 'Low & slow' }, { code: '2', label: 'High' }, { code: '9', label: 'Refused', missing: 'refused' }], // prettier-ignore
+        codes: [
+          { code: '1', label: 'Low & slow' },
+          { code: '2', label: 'High' },
+          { code: '9', label: 'Refused', missing: 'refused' },
+        ],
       },
       { name: 'g1', level: 'unordered' },
       { name: 'g2' },
@@ -186,35 +206,77 @@ describe('codebooks', () => {
       { name: 'remark', level: 'text' },
     ]);
     expect(found.codebook.multiple).toEqual([
-      { name: 'grow', label: 'What do you grow?', ticked: '1', columns: [{ name: 'g1', label: 'Beans' }, { name: 'g2', label: 'Kale' }] }, // prettier-ignore
+      {
+        name: 'grow',
+        label: 'What do you grow?',
+        ticked: '1',
+        columns: [
+          { name: 'g1', label: 'Beans' },
+          { name: 'g2', label: 'Kale' },
+        ],
+      },
     ]);
   });
 
-  const variable = (type: string, name: string, position: string, inside: string) => `<variable ident="${name}" type="${type}"><name>${name}</name><label>The ${name}</label><position ${position}/>${inside}</variable>`; // prettier-ignore
+  const variable = (type: string, name: string, position: string, inside: string) =>
+    `<variable ident="${name}" type="${type}"><name>${name}</name><label>The ${name}</label><position ${position}/>${inside}</variable>`;
   const values =
     '<values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values>';
-  const tripleS = (record: string, variables: string) => `<?xml version="1.0" encoding="ISO-8859-1"?><sss version="2.0"><survey><name>P</name><title>Plötze</title><record ident="A" ${record}>${variables}</record></survey></sss>`; // prettier-ignore
+  const tripleS = (record: string, variables: string) =>
+    `<?xml version="1.0" encoding="ISO-8859-1"?><sss version="2.0"><survey><name>P</name><title>Plötze</title><record ident="A" ${record}>${variables}</record></survey></sss>`;
 
   it('in Triple-S, with fixed data: places, strings of ticks, spread codes, special values', async () => {
-    const text = tripleS('', variable('multiple', 'grow', 'start="1" finish="3"', values) + variable('multiple', 'why', 'start="4" finish="7"', `<spread subfields="2" width="2"/>${values}`) + variable('quantity', 'age', 'start="8" finish="10"', '<values><range from="16" to="99"/><value code="999">Refused</value></values>') + variable('logical', 'owns', 'start="11"', '')); // prettier-ignore
+    const text = tripleS(
+      '',
+      variable('multiple', 'grow', 'start="1" finish="3"', values) +
+        variable('multiple', 'why', 'start="4" finish="7"', `<spread subfields="2" width="2"/>${values}`) +
+        variable(
+          'quantity',
+          'age',
+          'start="8" finish="10"',
+          '<values><range from="16" to="99"/><value code="999">Refused</value></values>',
+        ) +
+        variable('logical', 'owns', 'start="11"', ''),
+    );
     const found = await readCodebook(put(Buffer.from(text, 'latin1')), 'c.xml');
     if ('json' in found || found.data?.is !== 'fixed') throw new Error('it has no places');
     expect(found.codebook.name).toBe('Plötze');
     const layout: Layout = { is: 'fixed', encoding: 'utf-8', skip: found.data.skip, fields: found.data.fields };
     const { names, cells } = await read('101 1 3 431\n010 2  9990\n', layout);
     expect(names).toEqual(['grow_1', 'grow_2', 'grow_3', 'why_1', 'why_2', 'age', 'owns']);
-    expect(cells.map((row) => row.map((cell) => cell.trim()))).toEqual([['1', '0', '1', '1', '3', '43', '1'], ['0', '1', '0', '2', '', '999', '0']]); // prettier-ignore
-    expect(found.codebook.multiple).toMatchObject([{ name: 'grow', ticked: '1' }, { name: 'why', columns: [{ name: 'why_1' }, { name: 'why_2' }] }]); // prettier-ignore
+    expect(cells.map((row) => row.map((cell) => cell.trim()))).toEqual([
+      ['1', '0', '1', '1', '3', '43', '1'],
+      ['0', '1', '0', '2', '', '999', '0'],
+    ]);
+    expect(found.codebook.multiple).toMatchObject([
+      { name: 'grow', ticked: '1' },
+      { name: 'why', columns: [{ name: 'why_1' }, { name: 'why_2' }] },
+    ]);
     expect(found.codebook.multiple?.[1]?.ticked).toBeUndefined();
-    expect(found.codebook.variables.find(({ name }) => name === 'age')?.codes).toEqual([{ code: '999', label: 'Refused', missing: 'refused' }]); // prettier-ignore
+    expect(found.codebook.variables.find(({ name }) => name === 'age')?.codes).toEqual([
+      { code: '999', label: 'Refused', missing: 'refused' },
+    ]);
   });
 
   it('in Triple-S, with CSV: a string of ticks is one cell, spread codes are several', async () => {
-    const text = tripleS('format="csv" skip="1"', variable('multiple', 'grow', 'start="1"', values) + variable('multiple', 'why', 'start="2" finish="3"', `<spread subfields="2"/>${values}`)); // prettier-ignore
+    const text = tripleS(
+      'format="csv" skip="1"',
+      variable('multiple', 'grow', 'start="1"', values) +
+        variable('multiple', 'why', 'start="2" finish="3"', `<spread subfields="2"/>${values}`),
+    );
     const found = await readCodebook(put(text), 'c.xml');
     if ('json' in found || found.data?.is !== 'csv') throw new Error('it has no CSV');
     const { heading, picks } = found.data;
-    const layout: Layout = { is: 'delimited', encoding: 'utf-8', separator: ',', quote: '"', decimal: '.', heading, short: 'aside', picks }; // prettier-ignore
+    const layout: Layout = {
+      is: 'delimited',
+      encoding: 'utf-8',
+      separator: ',',
+      quote: '"',
+      decimal: '.',
+      heading,
+      short: 'aside',
+      picks,
+    };
     const { names, rows } = await read('g,w1,w2\n"101",1,2\n011,3\n', layout);
     expect(names).toEqual(['grow_1', 'grow_2', 'grow_3', 'why_1', 'why_2']);
     expect(rows).toEqual([

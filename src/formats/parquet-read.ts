@@ -42,7 +42,12 @@ export async function openParquet(path: string, file: string): Promise<RowSource
   const metadata = await parquetHead(path, file);
   const names = parquetSchema(metadata).children.map(({ element }) => element.name);
   if (names.length > MOST_COLUMNS) {
-    throw new Fault('too-large', `${file} has ${names.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`, 'Split the file.', { file }); // prettier-ignore
+    throw new Fault(
+      'too-large',
+      `${file} has ${names.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`,
+      'Split the file.',
+      { file },
+    );
   }
   for (const group of metadata.row_groups) {
     for (const { meta_data: column } of group.columns) {

@@ -22,11 +22,19 @@ export function parquetFile(path: string, columns: readonly ParquetColumn[], cod
     ),
   ];
   const writer = fileWriter(path);
-  const parquet = new ParquetWriter({ writer, schema, kvMetadata: [{ key: CODEBOOK_KEY, value: codebook }], createdBy: 'Hatch Count' }); // prettier-ignore
+  const parquet = new ParquetWriter({
+    writer,
+    schema,
+    kvMetadata: [{ key: CODEBOOK_KEY, value: codebook }],
+    createdBy: 'Hatch Count',
+  });
   return {
     /** Columns of values, all of the same length. */
     write: (values: readonly (readonly DataCell[])[]) => {
-      const columnData = columns.map(({ name, isNumber }, k) => ({ name, data: values[k]!.map((cell) => (cell === null ? undefined : isNumber ? cell : String(cell))) })); // prettier-ignore
+      const columnData = columns.map(({ name, isNumber }, k) => ({
+        name,
+        data: values[k]!.map((cell) => (cell === null ? undefined : isNumber ? cell : String(cell))),
+      }));
       void parquet.write({ columnData, rowGroupSize: values[0]?.length ?? 1 });
     },
     finish: () => void parquet.finish(),

@@ -20,7 +20,8 @@ export function columnNumber(letters: string): number {
 
 export function cellName(row: number, column: number): string {
   let letters = '';
-  for (let rest = column; rest > 0; rest = Math.floor((rest - 1) / 26)) letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters; // prettier-ignore
+  for (let rest = column; rest > 0; rest = Math.floor((rest - 1) / 26))
+    letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
   return `${letters}${row}`;
 }
 

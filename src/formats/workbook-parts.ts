@@ -69,7 +69,9 @@ export async function openWorkbookParts(archive: Archive, file: string): Promise
 
 /** Characters that XML cannot hold are written as _x000D_. */
 function unescaped(text: string): string {
-  return text.includes('_x') ? text.replace(/_x([0-9A-Fa-f]{4})_/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))) : text; // prettier-ignore
+  return text.includes('_x')
+    ? text.replace(/_x([0-9A-Fa-f]{4})_/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    : text;
 }
 
 async function readTexts(archive: Archive, file: string): Promise<string[]> {

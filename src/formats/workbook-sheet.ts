@@ -28,10 +28,17 @@ export async function scanSheet(archive: Archive, sheet: SheetPart, file: string
   const decoder = new TextDecoder('utf-8');
   for await (const chunk of await archive.read(sheet.path, MOST_SHEET)) {
     rest += decoder.decode(chunk, { stream: true });
-    for (const [, reference = ''] of rest.matchAll(/<(?:\w+:)?c r="([A-Z]{1,3})\d+"/g)) width = Math.max(width, columnNumber(reference)); // prettier-ignore
+    for (const [, reference = ''] of rest.matchAll(/<(?:\w+:)?c r="([A-Z]{1,3})\d+"/g))
+      width = Math.max(width, columnNumber(reference));
     for (const [, reference = ''] of rest.matchAll(/<(?:\w+:)?mergeCell ref="([A-Z0-9:]+)"/g)) {
       const range = parseRange(reference);
-      if (range && merged.length < MOST_MERGED) merged.push({ top: range.top, left: range.left, bottom: range.bottom ?? range.top, right: range.right ?? range.left }); // prettier-ignore
+      if (range && merged.length < MOST_MERGED)
+        merged.push({
+          top: range.top,
+          left: range.left,
+          bottom: range.bottom ?? range.top,
+          right: range.right ?? range.left,
+        });
     }
     rest = rest.slice(Math.max(0, rest.lastIndexOf('<')));
     if (rest.length > 1024 * 1024) {

@@ -27,20 +27,32 @@ interface Sheet {
 async function workbook(sheets: Sheet[], texts: string[] = [], more: Record<string, Buffer> = {}): Promise<string> {
   const path = join(folder, `${number++}.xlsx`);
   const zip = new yazl.ZipFile();
-  const add = (name: string, text: string) => zip.addBuffer(Buffer.from(`<?xml version="1.0" encoding="UTF-8"?>${text}`), name);
+  const add = (name: string, text: string) =>
+    zip.addBuffer(Buffer.from(`<?xml version="1.0" encoding="UTF-8"?>${text}`), name);
   add('[Content_Types].xml', '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"/>');
-  add('xl/_rels/workbook.xml.rels', `<Relationships>${sheets.map((_, k) => `<Relationship Id="r${k}" Target="worksheets/sheet${k}.xml"/>`).join('')}</Relationships>`);
-  add('xl/workbook.xml', `<workbook xmlns:r="x"><sheets>${sheets.map(({ name, state }, k) => `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`).join('')}</sheets></workbook>`);
-  add('xl/styles.xml', '<styleSheet><numFmts><numFmt numFmtId="164" formatCode="dd/mm/yyyy"/><numFmt numFmtId="165" formatCode="0.00&quot; days&quot;"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="164"/><xf numFmtId="165"/><xf numFmtId="22"/></cellXfs></styleSheet>');
+  add(
+    'xl/_rels/workbook.xml.rels',
+    `<Relationships>${sheets.map((_, k) => `<Relationship Id="r${k}" Target="worksheets/sheet${k}.xml"/>`).join('')}</Relationships>`,
+  );
+  add(
+    'xl/workbook.xml',
+    `<workbook xmlns:r="x"><sheets>${sheets.map(({ name, state }, k) => `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`).join('')}</sheets></workbook>`,
+  );
+  add(
+    'xl/styles.xml',
+    '<styleSheet><numFmts><numFmt numFmtId="164" formatCode="dd/mm/yyyy"/><numFmt numFmtId="165" formatCode="0.00&quot; days&quot;"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="164"/><xf numFmtId="165"/><xf numFmtId="22"/></cellXfs></styleSheet>',
+  );
   add('xl/sharedStrings.xml', `<sst>${texts.join('')}</sst>`);
-  sheets.forEach(({ rows, behind = '' }, k) => add(`xl/worksheets/sheet${k}.xml`, `<worksheet><sheetData>${rows}</sheetData>${behind}</worksheet>`));
+  sheets.forEach(({ rows, behind = '' }, k) =>
+    add(`xl/worksheets/sheet${k}.xml`, `<worksheet><sheetData>${rows}</sheetData>${behind}</worksheet>`),
+  );
   for (const [name, content] of Object.entries(more)) zip.addBuffer(content, name);
   zip.end();
   const file = createWriteStream(path);
   zip.outputStream.pipe(file);
   await once(file, 'close');
   return path;
-} // prettier-ignore
+}
 
 async function read(path: string, change: Partial<Workbook> = {}) {
   const { layout, sheets } = await detectLayout(path, 'x.xlsx');
@@ -65,7 +77,13 @@ describe('a workbook', () => {
           name: 'Data',
           rows: [
             row(1, plain('A1', '0', 't="s"'), inline('B1', 'came on'), inline('C1', 'score'), inline('D1', 'member')),
-            row(2, plain('A2', '1', 't="s"'), plain('B2', '46327', 's="1"'), plain('C2', '2.5', 's="3"'), plain('D2', '1', 't="b"')), // prettier-ignore
+            row(
+              2,
+              plain('A2', '1', 't="s"'),
+              plain('B2', '46327', 's="1"'),
+              plain('C2', '2.5', 's="3"'),
+              plain('D2', '1', 't="b"'),
+            ),
             row(4, plain('A4', '2', 't="s"'), plain('B4', '46327.75', 's="4"'), plain('D4', '0', 't="b"')),
           ].join(''),
         },
@@ -74,7 +92,10 @@ describe('a workbook', () => {
     );
     const { layout, sheets, names, rows, remarks } = await read(path);
     expect(layout).toEqual({ is: 'workbook', sheet: 'Data', range: null, heading: true });
-    expect(sheets).toEqual([{ name: 'Notes', hidden: true }, { name: 'Data', hidden: false }]); // prettier-ignore
+    expect(sheets).toEqual([
+      { name: 'Notes', hidden: true },
+      { name: 'Data', hidden: false },
+    ]);
     expect(names).toEqual(['plot', 'came on', 'score', 'member']);
     expect(rows).toEqual([
       { line: 2, cells: ['Mill Row', '2026-11-01', '2.5', 'true'] },
@@ -98,7 +119,10 @@ describe('a workbook', () => {
     ]);
     const { names, rows, remarks } = await read(path);
     expect(names).toEqual(['id', 'score', 'score_2']);
-    expect(rows.map(({ cells }) => cells)).toEqual([['1', '2', ''], ['2', '#DIV/0!', '5']]); // prettier-ignore
+    expect(rows.map(({ cells }) => cells)).toEqual([
+      ['1', '2', ''],
+      ['2', '#DIV/0!', '5'],
+    ]);
     expect(remarks.join(' ')).toMatch(/heading \(B1:C1\).*first at A2.*first at C2.*first at B3/);
   });
 
@@ -118,11 +142,16 @@ describe('a workbook', () => {
 
   it('is refused where it is damaged, declares entities or is another archive', async () => {
     const faultOf = async (path: string): Promise<Fault> => {
-      const error: unknown = await read(path).then(() => null, (thrown: unknown) => thrown); // prettier-ignore
+      const error: unknown = await read(path).then(
+        () => null,
+        (thrown: unknown) => thrown,
+      );
       if (error instanceof Fault) return error;
       throw new Error(`no fault but ${String(error)}`);
     };
-    expect((await faultOf(await workbook([{ name: 'Data', rows: '<row r="1"><c r="A1"><v>1</row>' }]))).message).toContain('not well-formed XML at line 1'); // prettier-ignore
+    expect(
+      (await faultOf(await workbook([{ name: 'Data', rows: '<row r="1"><c r="A1"><v>1</row>' }]))).message,
+    ).toContain('not well-formed XML at line 1');
     const laughs = `<?xml version="1.0"?><!DOCTYPE sst [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]><sst><si><t>&b;</t></si></sst>`;
     const path = join(folder, 'laughs.xlsx');
     const zip = new yazl.ZipFile();
@@ -162,9 +191,20 @@ describe('cells of a workbook', () => {
     expect([cellName(1, 1), cellName(9, 26), cellName(10, 27), cellName(3, 703)]).toEqual(['A1', 'Z9', 'AA10', 'AAA3']);
     expect(parseRange('$C$4:A2')).toEqual({ top: 2, left: 1, bottom: 4, right: 3 });
     expect(['', 'A', '4', 'A1:B2:C3', 'A0'].map(parseRange)).toEqual([null, null, null, null, null]);
-    expect([1, 59, 61, 46327].map((day) => dateOf(day, false))).toEqual(['1900-01-01', '1900-02-28', '1900-03-01', '2026-11-01']); // prettier-ignore
+    expect([1, 59, 61, 46327].map((day) => dateOf(day, false))).toEqual([
+      '1900-01-01',
+      '1900-02-28',
+      '1900-03-01',
+      '2026-11-01',
+    ]);
     expect(dateOf(44865, true)).toBe('2026-11-01');
-    expect([isDateFormat(14, undefined), isDateFormat(2, undefined), isDateFormat(170, 'yyyy-mm-dd'), isDateFormat(171, '0.0" days"'), isDateFormat(172, '#,##0.00;[Red]-#,##0.00')]).toEqual([true, false, true, false, false]); // prettier-ignore
+    expect([
+      isDateFormat(14, undefined),
+      isDateFormat(2, undefined),
+      isDateFormat(170, 'yyyy-mm-dd'),
+      isDateFormat(171, '0.0" days"'),
+      isDateFormat(172, '#,##0.00;[Red]-#,##0.00'),
+    ]).toEqual([true, false, true, false, false]);
   });
 });
 
@@ -172,14 +212,28 @@ describe('a codebook in a workbook', () => {
   it('is read from each sheet that is one: variables on one, codes on another, notes passed over', async () => {
     const path = await workbook([
       { name: 'About', rows: row(1, inline('A1', 'Notes of the office')) },
-      { name: 'Variables', rows: `${row(1, inline('A1', 'Variables of wave 1'))}${row(3, inline('A3', 'Variable name'), inline('B3', 'Variable label'), inline('C3', 'Type'))}${row(4, inline('A4', 'sex'), inline('B4', 'Sex'), inline('C4', 'nominal'))}${row(5, inline('A5', 'hours'), inline('B5', 'Hours'), inline('C5', 'scale'))}` },
-      { name: 'Codes', rows: `${row(1, inline('A1', 'Variable'), inline('B1', 'Code'), inline('C1', 'Label'))}${row(2, inline('A2', 'sex'), plain('B2', '1'), inline('C2', 'Male'))}${row(3, plain('B3', '2'), inline('C3', 'Female'))}` },
+      {
+        name: 'Variables',
+        rows: `${row(1, inline('A1', 'Variables of wave 1'))}${row(3, inline('A3', 'Variable name'), inline('B3', 'Variable label'), inline('C3', 'Type'))}${row(4, inline('A4', 'sex'), inline('B4', 'Sex'), inline('C4', 'nominal'))}${row(5, inline('A5', 'hours'), inline('B5', 'Hours'), inline('C5', 'scale'))}`,
+      },
+      {
+        name: 'Codes',
+        rows: `${row(1, inline('A1', 'Variable'), inline('B1', 'Code'), inline('C1', 'Label'))}${row(2, inline('A2', 'sex'), plain('B2', '1'), inline('C2', 'Male'))}${row(3, plain('B3', '2'), inline('C3', 'Female'))}`,
+      },
     ]);
     expect(await readCodebook(path, 'codebook.xlsx')).toEqual({
       kind: 'Workbook, sheets Variables, Codes',
       codebook: {
         variables: [
-          { name: 'sex', label: 'Sex', level: 'unordered', codes: [{ code: '1', label: 'Male' }, { code: '2', label: 'Female' }] },
+          {
+            name: 'sex',
+            label: 'Sex',
+            level: 'unordered',
+            codes: [
+              { code: '1', label: 'Male' },
+              { code: '2', label: 'Female' },
+            ],
+          },
           { name: 'hours', label: 'Hours', level: 'number' },
         ],
       },
@@ -189,12 +243,20 @@ describe('a codebook in a workbook', () => {
   });
 
   it('keeps lines within a cell apart', async () => {
-    const path = await workbook([{ name: 'S', rows: `${row(1, inline('A1', 'Name'), inline('B1', 'Values'))}${row(2, inline('A2', 'sex'), inline('B2', '1 Male\n2 Female'))}` }]);
-    expect(await readCodebook(path, 'c.xlsx')).toMatchObject({ kind: 'Workbook, sheet S, a line a variable', codebook: { variables: [{ name: 'sex', codes: [{ label: 'Male' }, { label: 'Female' }] }] } });
+    const path = await workbook([
+      {
+        name: 'S',
+        rows: `${row(1, inline('A1', 'Name'), inline('B1', 'Values'))}${row(2, inline('A2', 'sex'), inline('B2', '1 Male\n2 Female'))}`,
+      },
+    ]);
+    expect(await readCodebook(path, 'c.xlsx')).toMatchObject({
+      kind: 'Workbook, sheet S, a line a variable',
+      codebook: { variables: [{ name: 'sex', codes: [{ label: 'Male' }, { label: 'Female' }] }] },
+    });
   });
 
   it('is refused where no sheet is one', async () => {
     const path = await workbook([{ name: 'S', rows: row(1, inline('A1', 'plot'), inline('B1', 'beans')) }]);
     await expect(readCodebook(path, 'c.xlsx')).rejects.toThrow('No sheet of c.xlsx was understood as a codebook.');
   });
-}); // prettier-ignore
+});

@@ -55,13 +55,21 @@ export async function openWorkbook(path: string, file: string, layout: Workbook)
     const [row, ...below] = first.done ? [] : first.value;
     if (!row) {
       const mend = range ? 'Choose another range.' : 'Choose another sheet.';
-      throw new Fault('invalid', `The sheet ${sheet.name} of ${file} has no filled cells there.`, mend, { file, field: 'range' }); // prettier-ignore
+      throw new Fault('invalid', `The sheet ${sheet.name} of ${file} has no filled cells there.`, mend, {
+        file,
+        field: 'range',
+      });
     }
     const left = range?.left ?? 1;
     const width =
       range?.right === undefined ? Math.max(row.cells.length, facts.width - left + 1) : range.right - left + 1;
     if (width > MOST_COLUMNS) {
-      throw new Fault('too-large', `${sheet.name} has ${width.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`, 'Choose a range.', { file, field: 'range' }); // prettier-ignore
+      throw new Fault(
+        'too-large',
+        `${sheet.name} has ${width.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`,
+        'Choose a range.',
+        { file, field: 'range' },
+      );
     }
     const heading = padded(mergedHeading(row, facts, left), width);
     const columns = layout.heading ? columnNames(heading) : numberedNames(width);
@@ -86,7 +94,12 @@ export async function openWorkbook(path: string, file: string, layout: Workbook)
 function rangeOf(text: string, file: string): CellRange {
   const range = parseRange(text);
   if (range) return range;
-  throw new Fault('invalid', `"${text.slice(0, 40)}" is not a range of cells.`, 'Write it like B3:F200, or B3 for all from there on.', { file, field: 'range' }); // prettier-ignore
+  throw new Fault(
+    'invalid',
+    `"${text.slice(0, 40)}" is not a range of cells.`,
+    'Write it like B3:F200, or B3 for all from there on.',
+    { file, field: 'range' },
+  );
 }
 
 function padded(cells: string[], width: number): string[] {
@@ -109,21 +122,31 @@ function remarksOf(facts: SheetFacts, sheet: SheetPart, headingLine: number): st
   const remarks: string[] = [];
   if (sheet.hidden) remarks.push(`The sheet ${sheet.name} is hidden in the workbook.`);
   const overHeading = facts.merged.filter(({ top, bottom }) => headingLine >= top && headingLine <= bottom);
-  const inData = facts.merged.filter(({ bottom, right, left, top }) => bottom > headingLine && (right > left || bottom > top) && top > headingLine); // prettier-ignore
+  const inData = facts.merged.filter(
+    ({ bottom, right, left, top }) => bottom > headingLine && (right > left || bottom > top) && top > headingLine,
+  );
   if (overHeading.length > 0) {
     const [{ top, left, bottom, right } = { top: 1, left: 1, bottom: 1, right: 1 }] = overHeading;
-    remarks.push(`Merged cells in the heading (${cellName(top, left)}:${cellName(bottom, right)}${overHeading.length > 1 ? ` and ${overHeading.length - 1} more` : ''}): their words stand over each column that they span. Where the real heading is a row further down, give a range that begins there.`); // prettier-ignore
+    remarks.push(
+      `Merged cells in the heading (${cellName(top, left)}:${cellName(bottom, right)}${overHeading.length > 1 ? ` and ${overHeading.length - 1} more` : ''}): their words stand over each column that they span. Where the real heading is a row further down, give a range that begins there.`,
+    );
   }
   if (inData.length > 0) {
     const [{ top, left } = { top: 1, left: 1 }] = inData;
-    remarks.push(`${inData.length} merged cell${inData.length === 1 ? '' : 's'} among the data, the first at ${cellName(top, left)}: the value counts for the first row only.`); // prettier-ignore
+    remarks.push(
+      `${inData.length} merged cell${inData.length === 1 ? '' : 's'} among the data, the first at ${cellName(top, left)}: the value counts for the first row only.`,
+    );
   }
   if (facts.formulas.without > 0) {
     const { without, first } = facts.formulas;
-    remarks.push(`${without} formula${without === 1 ? ' has' : 's have'} no value in the file, the first at ${first}: they are blank. Open the workbook where it was made, save it, and take it in again.`); // prettier-ignore
+    remarks.push(
+      `${without} formula${without === 1 ? ' has' : 's have'} no value in the file, the first at ${first}: they are blank. Open the workbook where it was made, save it, and take it in again.`,
+    );
   }
   if (facts.formulas.errors > 0) {
-    remarks.push(`${facts.formulas.errors} cell${facts.formulas.errors === 1 ? ' shows' : 's show'} an error, the first at ${facts.formulas.firstError}: it stands as text.`); // prettier-ignore
+    remarks.push(
+      `${facts.formulas.errors} cell${facts.formulas.errors === 1 ? ' shows' : 's show'} an error, the first at ${facts.formulas.firstError}: it stands as text.`,
+    );
   }
   return remarks;
 }

@@ -38,10 +38,15 @@ export function xmlReader(file: string, handlers: XmlHandlers): { write: (text: 
   });
   parser.on('opentag', ({ name, attributes }: SaxesTagPlain) => {
     if (++depth > MOST_DEPTH)
-      throw new Fault('invalid', `The tags of ${file} are nested deeper than ${MOST_DEPTH}.`, 'Export it again.', place());
+      throw new Fault(
+        'invalid',
+        `The tags of ${file} are nested deeper than ${MOST_DEPTH}.`,
+        'Export it again.',
+        place(),
+      );
     const plain = Object.fromEntries(Object.entries(attributes).map(([key, value]) => [localName(key), value]));
     handlers.open(localName(name), plain, parser.line);
-  }); // prettier-ignore
+  });
   parser.on('text', (text) => handlers.text(text));
   parser.on('cdata', (text) => handlers.text(text));
   parser.on('closetag', ({ name }: SaxesTagPlain) => {

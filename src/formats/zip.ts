@@ -31,7 +31,12 @@ export async function openArchive(path: string, file: string): Promise<Archive> 
     zip = await yauzl.openPromise(path, { autoClose: false });
     if (zip.entryCount > MOST_ENTRIES) {
       zip.close();
-      throw new Fault('too-large', `${file} packs ${zip.entryCount} files.`, 'Take the data file out and send it by itself.', { file }); // prettier-ignore
+      throw new Fault(
+        'too-large',
+        `${file} packs ${zip.entryCount} files.`,
+        'Take the data file out and send it by itself.',
+        { file },
+      );
     }
     await new Promise<void>((resolve, reject) => {
       zip.on('entry', (entry: Entry) => {

@@ -119,7 +119,9 @@ export function VirtualRows({
       const cell = cells?.[column];
       if (!(cell instanceof HTMLElement)) return;
       // What stays in place at the left covers what is scrolled beneath it.
-      const covered = [...(cells ?? [])].filter((one) => one.hasAttribute('data-stays')).reduce((sum, one) => sum + (one as HTMLElement).offsetWidth, 0); // prettier-ignore
+      const covered = [...(cells ?? [])]
+        .filter((one) => one.hasAttribute('data-stays'))
+        .reduce((sum, one) => sum + (one as HTMLElement).offsetWidth, 0);
       if (cell.hasAttribute('data-stays')) element.scrollLeft = 0;
       else if (cell.offsetLeft - covered < element.scrollLeft) element.scrollLeft = cell.offsetLeft - covered;
       else if (cell.offsetLeft + cell.offsetWidth > element.scrollLeft + element.clientWidth)

@@ -25,10 +25,12 @@ import { sayDraft } from './workings.js';
 
 /** What a thing of an entry is to be after it, field by field; only what the entry changed can be another. */
 export type AmendedThing =
-  | ({ of: 'variable'; id: number } & { [K in 'name' | 'label' | 'question' | 'note' | 'group' | 'level']?: VariableState[K] | undefined })
+  | ({ of: 'variable'; id: number } & {
+      [K in 'name' | 'label' | 'question' | 'note' | 'group' | 'level']?: VariableState[K] | undefined;
+    })
   | { of: 'list'; id: number; name?: string | undefined; codes?: Code[] | undefined }
   | { of: 'working'; id: number; recipe: Recipe }
-  | ({ of: 'table'; id: number } & { [K in 'title' | 'sentence' | 'shown']?: SavedTableRow[K] | undefined }); // prettier-ignore
+  | ({ of: 'table'; id: number } & { [K in 'title' | 'sentence' | 'shown']?: SavedTableRow[K] | undefined });
 
 /** What becomes of an entry in the middle of the ledger; what follows it is replayed. */
 export type Amendment = { is: 'left-out' } | { is: 'put-in' } | { is: 'changed'; things: AmendedThing[] };
@@ -43,29 +45,45 @@ export interface Amended extends Changed {
 }
 
 /** Checks what an entry is to do in place of what it did. @throws Fault naming what cannot be */
-function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly AmendedThing[]): { of: AmendedThing['of']; id: number; fields: Record<string, unknown> }[] {
+function checkAmendment(
+  { db }: OpenStudy,
+  delta: Delta,
+  things: readonly AmendedThing[],
+): { of: AmendedThing['of']; id: number; fields: Record<string, unknown> }[] {
   return things.map((thing) => {
     const { of, id, ...given } = thing;
     const fields = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
     const mine = delta.things.find((one) => one.of === of && one.id === id);
     const other = Object.keys(fields).find((field) => mine?.after?.[field] === undefined);
     if (!mine?.after || other !== undefined) {
-      throw new Fault('invalid', `The entry did not change ${other === undefined ? `the ${of} ${id}` : `“${other}” of the ${of} ${id}`}.`, 'Change what it changed, or make a new change.', { field: 'things' });
+      throw new Fault(
+        'invalid',
+        `The entry did not change ${other === undefined ? `the ${of} ${id}` : `“${other}” of the ${of} ${id}`}.`,
+        'Change what it changed, or make a new change.',
+        { field: 'things' },
+      );
     }
-    if (thing.of === 'working') checkRecipe(thing.recipe, allVariables(db).map(({ name }) => name));
+    if (thing.of === 'working')
+      checkRecipe(
+        thing.recipe,
+        allVariables(db).map(({ name }) => name),
+      );
     if (thing.of === 'list' && thing.codes) checkCodes(thing.codes);
     if (thing.of === 'variable') {
       const variable = allVariables(db).find((one) => one.id === id);
       if (thing.level !== undefined && variable) checkLevel(db, variable.columnId, thing.level, titleOf(variable));
       const name = thing.name?.trim();
-      if (name === '') throw new Fault('invalid', 'The variable would be without a name.', 'Write one.', { field: 'name' });
+      if (name === '')
+        throw new Fault('invalid', 'The variable would be without a name.', 'Write one.', { field: 'name' });
       if (name !== undefined && allVariables(db).some((one) => one.id !== id && one.name === name)) {
-        throw new Fault('conflict', `The study already has a variable ${name}.`, 'Choose another name.', { field: 'name' });
+        throw new Fault('conflict', `The study already has a variable ${name}.`, 'Choose another name.', {
+          field: 'name',
+        });
       }
     }
     return { of, id, fields };
   });
-} // prettier-ignore
+}
 
 /** What an entry did, said anew; where its words do not tell what was changed, they stay. */
 function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonly AmendedThing[]): string {
@@ -74,7 +92,8 @@ function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonl
     const after = delta.things.find(({ of, id }) => of === thing.of && id === thing.id)?.after;
     if (thing.of === 'table' && thing.title !== undefined) return words.replace(/“[^]*”/, `“${thing.title}”`);
     if (thing.of === 'working' || (thing.of === 'variable' && after?.['workingId'] != null)) {
-      const made = delta.things.find(({ of, after: one }) => of === 'variable' && one?.['workingId'] != null)?.after as VariableState | undefined;
+      const made = delta.things.find(({ of, after: one }) => of === 'variable' && one?.['workingId'] != null)?.after as
+        VariableState | undefined;
       const recipe = delta.things.find(({ of }) => of === 'working')?.after?.['recipe'] as Recipe | undefined;
       const several = delta.things.filter(({ of }) => of === 'working').length > 1;
       if (!recipe || several) return words;
@@ -90,7 +109,7 @@ function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonl
     }
   }
   return words;
-} // prettier-ignore
+}
 
 /** Does an entry again on what the study is now, as far as it fits, and writes down what it did. */
 async function replay(service: Service, study: OpenStudy, { id }: EntryRow): Promise<void> {
@@ -114,9 +133,16 @@ async function replay(service: Service, study: OpenStudy, { id }: EntryRow): Pro
 /** Refuses what cannot be changed in the middle. @throws Fault */
 function checkAmendable(at: EntryRow, later: readonly EntryRow[]): void {
   const barrier = [at, ...later].findLast(({ undoable }) => !undoable);
-  if (barrier) throw new Fault('conflict', `“${barrier.words}” cannot be taken back, so what came before it stays.`, 'Make a new change, or change an entry after it.', { field: 'entry' });
-  if (at.undone) throw new Fault('conflict', `“${at.words}” is undone.`, 'Do it again first, then change it.', { field: 'entry' });
-} // prettier-ignore
+  if (barrier)
+    throw new Fault(
+      'conflict',
+      `“${barrier.words}” cannot be taken back, so what came before it stays.`,
+      'Make a new change, or change an entry after it.',
+      { field: 'entry' },
+    );
+  if (at.undone)
+    throw new Fault('conflict', `“${at.words}” is undone.`, 'Do it again first, then change it.', { field: 'entry' });
+}
 
 /** Walks back, makes the entry in its new form and replays what follows, on a copy that nobody sees. */
 async function amendCopy(service: Service, study: OpenStudy, id: number, amendment: Amendment): Promise<Amended> {
@@ -125,7 +151,11 @@ async function amendCopy(service: Service, study: OpenStudy, id: number, amendme
   const at = findEntry(entries, id);
   const later = entries.filter((entry) => entry.id > id && !entry.undone);
   const original = deltaOf(db, id) ?? { things: [] };
-  const held = new Set(allVariables(db).map((variable) => variable.id).filter(soundness(allVariables(db), allWorkings(db))));
+  const held = new Set(
+    allVariables(db)
+      .map((variable) => variable.id)
+      .filter(soundness(allVariables(db), allWorkings(db))),
+  );
   db.transaction(() => walk(study, [...later].reverse().concat(at), true)).immediate();
   await apply(service, study, at, original, amendment);
   for (const entry of later) {
@@ -140,10 +170,14 @@ async function amendCopy(service: Service, study: OpenStudy, id: number, amendme
   return {
     words: findEntry(now, id).words,
     replayed: later.length,
-    misfits: now.filter((entry) => replayed.has(entry.id) && entry.note !== '').map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
-    failing: allVariables(db).filter((variable) => held.has(variable.id) && !sound(variable.id)).map((variable) => ({ variable: variable.id, title: titleOf(variable) })),
+    misfits: now
+      .filter((entry) => replayed.has(entry.id) && entry.note !== '')
+      .map(({ id: entry, words, note, leftOut }) => ({ entry, words, why: note, whole: leftOut !== null })),
+    failing: allVariables(db)
+      .filter((variable) => held.has(variable.id) && !sound(variable.id))
+      .map((variable) => ({ variable: variable.id, title: titleOf(variable) })),
   };
-} // prettier-ignore
+}
 
 /**
  * Changes an entry in the middle of the ledger, leaves it out, or takes it in again, and replays what follows. What no
@@ -156,7 +190,10 @@ export function amendEntry(service: Service, study: OpenStudy, id: number, amend
     checkAllSeen(study);
     const entries = allEntries(study.db);
     const at = findEntry(entries, id);
-    checkAmendable(at, entries.filter((entry) => entry.id > id && !entry.undone)); // prettier-ignore
+    checkAmendable(
+      at,
+      entries.filter((entry) => entry.id > id && !entry.undone),
+    );
     const file = `${study.file}.part-${randomBytes(6).toString('hex')}`;
     try {
       copyStudyFile(study.file, file);
@@ -198,7 +235,12 @@ async function apply(
   const delta = amend(original, checkAmendment(study, original, things));
   const [misfit] = fit(delta, readState(db)).misfits;
   if (misfit !== undefined && amendment.is === 'changed') {
-    throw new Fault('conflict', `The entry would not fit there: ${misfit}.`, 'Choose what was there when it was made.', { field: 'things' }); // prettier-ignore
+    throw new Fault(
+      'conflict',
+      `The entry would not fit there: ${misfit}.`,
+      'Choose what was there when it was made.',
+      { field: 'things' },
+    );
   }
   setDelta(db, at.id, delta);
   await replay(service, study, at);

@@ -1,6 +1,15 @@
 import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { allCodeLists, type CodeListRow, codeListRow, codesByList, insertCodeList, putCodeList, removeCodeList, usersOfList } from '../store/code-lists.js'; // prettier-ignore
+import {
+  allCodeLists,
+  type CodeListRow,
+  codeListRow,
+  codesByList,
+  insertCodeList,
+  putCodeList,
+  removeCodeList,
+  usersOfList,
+} from '../store/code-lists.js';
 import { allVariables, useCodeList } from '../store/variables.js';
 import { changeCodebook, type Changed } from './ledger.js';
 import type { OpenStudy, Service } from './context.js';
@@ -43,7 +52,9 @@ export function listCodeLists({ db }: OpenStudy): CodeListView[] {
 function checkDraft({ name, codes }: CodeListDraft, others: readonly CodeListRow[]): string {
   const wanted = name.trim();
   if (others.some((one) => one.kept && one.name === wanted)) {
-    throw new Fault('conflict', `There is a code list called ${wanted} already.`, 'Choose another name.', { field: 'name' }); // prettier-ignore
+    throw new Fault('conflict', `There is a code list called ${wanted} already.`, 'Choose another name.', {
+      field: 'name',
+    });
   }
   checkCodes(codes);
   return wanted;
@@ -78,33 +89,56 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
   return changeCodebook(service, study, () => {
     const { db } = study;
     const list = findList(study, id);
-    if (list.derived) throw new Fault('conflict', `A working makes the codes of ${list.name}.`, 'Change them in the working.', { field: 'list' }); // prettier-ignore
+    if (list.derived)
+      throw new Fault('conflict', `A working makes the codes of ${list.name}.`, 'Change them in the working.', {
+        field: 'list',
+      });
     const { changeFor = list.users.length > 1 ? null : 'all' } = draft;
-    const name = checkDraft(draft, allCodeLists(db).filter((one) => one.id !== id));
+    const name = checkDraft(
+      draft,
+      allCodeLists(db).filter((one) => one.id !== id),
+    );
     const same = JSON.stringify(list.codes) === JSON.stringify(draft.codes);
     if (changeFor === null && !same) {
-      throw new Fault('conflict', `${list.users.length} variables use the code list.`, 'Say whether to change it for all, or for which.', { field: 'changeFor' }); // prettier-ignore
+      throw new Fault(
+        'conflict',
+        `${list.users.length} variables use the code list.`,
+        'Say whether to change it for all, or for which.',
+        { field: 'changeFor' },
+      );
     }
     if (changeFor === 'all' || changeFor === null) {
-      const words = same ? `Name of the code list ${name}` : `Code list ${name}, for all ${list.users.length} variables`;
+      const words = same
+        ? `Name of the code list ${name}`
+        : `Code list ${name}, for all ${list.users.length} variables`;
       return { words, work: () => putCodeList(db, { id, name, kept: true }, draft.codes) };
     }
     const stray = changeFor.find((one) => !list.users.includes(one));
-    if (stray !== undefined) throw new Fault('invalid', `Variable ${stray} does not use the code list.`, 'Leave it out.', { field: 'changeFor' }); // prettier-ignore
+    if (stray !== undefined)
+      throw new Fault('invalid', `Variable ${stray} does not use the code list.`, 'Leave it out.', {
+        field: 'changeFor',
+      });
     return {
       words: `Code list ${name}, for ${changeFor.length} of ${list.users.length} variables`,
       work: () => useCodeList(db, insertCodeList(db, name, draft.codes), changeFor),
     };
   });
-} // prettier-ignore
+}
 
 /** Takes a list away that nobody uses. */
 export function dropCodeList(service: Service, study: OpenStudy, id: number): Promise<Changed> {
   return changeCodebook(service, study, () => {
     const list = codeListRow(study.db, id);
-    if (!list) throw new Fault('not-found', `The study has no code list ${id}.`, 'Choose one of its lists.', { field: 'list' }); // prettier-ignore
+    if (!list)
+      throw new Fault('not-found', `The study has no code list ${id}.`, 'Choose one of its lists.', { field: 'list' });
     const users = usersOfList(study.db, id).length;
-    if (users > 0) throw new Fault('conflict', `${users === 1 ? 'A variable uses' : `${users} variables use`} the code list ${list.name}.`, 'Give it another list first.', { field: 'list' }); // prettier-ignore
+    if (users > 0)
+      throw new Fault(
+        'conflict',
+        `${users === 1 ? 'A variable uses' : `${users} variables use`} the code list ${list.name}.`,
+        'Give it another list first.',
+        { field: 'list' },
+      );
     return {
       words: `Code list ${list.name} taken out`,
       work: () => removeCodeList(study.db, id),

@@ -89,7 +89,11 @@ const picture = () => JSON.stringify([allVariables(study.db), listCodeLists(stud
 describe('entries of the codebook', () => {
   it('are changed many at once, as one change that can be undone and done again', async () => {
     const before = picture();
-    const edits = ['tap', 'shed', 'gate'].map((name) => ({ variable: variable(name).id, group: 'Uses', note: 'asked on site' }));
+    const edits = ['tap', 'shed', 'gate'].map((name) => ({
+      variable: variable(name).id,
+      group: 'Uses',
+      note: 'asked on site',
+    }));
     expect(await editEntries(service, study, edits)).toEqual({ words: 'Note, group of tap, shed, gate' });
     expect(viewStudy(study).undo).toBe('Note, group of tap, shed, gate');
     const after = picture();
@@ -99,7 +103,7 @@ describe('entries of the codebook', () => {
     await redoEntry(service, study);
     expect(picture()).toBe(after);
     await expect(redoEntry(service, study)).rejects.toThrow('no change to do again');
-  }); // prettier-ignore
+  });
 
   it('are changed all or none', async () => {
     const before = picture();
@@ -136,15 +140,24 @@ describe('entries of the codebook', () => {
 
   it('take the next wave by the heading, and identifiers may come again in it', async () => {
     await edit('hours', { name: 'weekly_hours', label: 'Hours' });
-    const intake = await receiveFile(service, 'again.csv', Readable.from([Buffer.from(csv())]), (json) => json as CodebookFile);
+    const intake = await receiveFile(
+      service,
+      'again.csv',
+      Readable.from([Buffer.from(csv())]),
+      (json) => json as CodebookFile,
+    );
     await joinStudy(service, study, intake.id, { as: 'wave' });
     const { variables, study: row } = viewStudy(study);
     expect(row.respondents).toBe(180);
     expect(variables.some(({ name }) => name === 'hours')).toBe(false);
-    expect(variables.find(({ name }) => name === 'weekly_hours')).toMatchObject({ label: 'Hours', answers: 180, column: 'hours' });
+    expect(variables.find(({ name }) => name === 'weekly_hours')).toMatchObject({
+      label: 'Hours',
+      answers: 180,
+      column: 'hours',
+    });
     const twins = (await studyHealth(service, study)).filter(({ is }) => is === 'twins');
     expect(twins).toMatchObject([{ codes: ['M88'], respondents: 4 }]);
-  }); // prettier-ignore
+  });
 
   it('stay undone and done across a restart', async () => {
     await edit('tap', { label: 'Tap' });
@@ -198,7 +211,10 @@ describe('code lists', () => {
   });
 
   it('are made, used anywhere, and stay when nobody uses them', async () => {
-    const list = await makeCodeList(service, study, { name: 'Sites', codes: [{ code: 'a', label: 'Mill Row', missing: null }] });
+    const list = await makeCodeList(service, study, {
+      name: 'Sites',
+      codes: [{ code: 'a', label: 'Mill Row', missing: null }],
+    });
     await edit('site', { codeList: list });
     expect(variable('site').codes[0]?.label).toBe('Mill Row');
     await expect(dropCodeList(service, study, list)).rejects.toThrow('A variable uses');
@@ -209,26 +225,35 @@ describe('code lists', () => {
     await undoEntry(service, study);
     expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ name: 'Sites' });
     await expect(makeCodeList(service, study, { name: ' Sites', codes: [] })).rejects.toThrow('called Sites already');
-  }); // prettier-ignore
+  });
 
   it('ask for whom they are to change', async () => {
     const { codeListId: list, id } = variable('tap');
-    await expect(changeCodeList(service, study, list!, { name: 'yesno', codes: perhaps })).rejects.toThrow('3 variables use');
+    await expect(changeCodeList(service, study, list!, { name: 'yesno', codes: perhaps })).rejects.toThrow(
+      '3 variables use',
+    );
     await changeCodeList(service, study, list!, { name: 'often', codes: perhaps, changeFor: [id] });
     expect(variable('tap').codes).toEqual(perhaps);
     expect(variable('gate').codes[0]?.label).toBe('Yes');
     await changeCodeList(service, study, list!, { name: 'agreed', codes: perhaps, changeFor: 'all' });
     expect(variable('gate').codes).toEqual(perhaps);
-    await expect(changeCodeList(service, study, list!, { name: 'x', codes: [...perhaps, ...perhaps], changeFor: 'all' })).rejects.toThrow('stands twice');
-  }); // prettier-ignore
+    await expect(
+      changeCodeList(service, study, list!, { name: 'x', codes: [...perhaps, ...perhaps], changeFor: 'all' }),
+    ).rejects.toThrow('stands twice');
+  });
 
   it('hold an order by value, frequency, the other way round or an average, and tables follow', async () => {
     const { id } = variable('site');
     const order = async (by: 'value' | 'frequency' | 'reversed' | 'average', of?: string) =>
-      (await orderedCodes(service, study, id, { by, of: of === undefined ? undefined : variable(of).id })).map(({ code }) => code).join('');
+      (await orderedCodes(service, study, id, { by, of: of === undefined ? undefined : variable(of).id }))
+        .map(({ code }) => code)
+        .join('');
     expect(await order('reversed')).toBe('cba');
     expect(await order('value')).toBe('abc');
-    await declareMissing(service, study, { missing: 'other', in: [{ code: '999', variables: [variable('hours').id] }] });
+    await declareMissing(service, study, {
+      missing: 'other',
+      in: [{ code: '999', variables: [variable('hours').id] }],
+    });
     // Without the two codes 999 the averages of the three sites: 4.8, 5.3 and 7.
     expect(await order('average', 'hours')).toBe('cba');
     await expect(order('average')).rejects.toThrow('of which variable');
@@ -238,7 +263,7 @@ describe('code lists', () => {
     const sentence = sentenceOf(id);
     const table = tabulate(sentence, await countTable(service, study, sentence), allVariables(study.db));
     expect(table.rows.categories.map(({ code }) => code)).toEqual(['c', 'b', 'a']);
-  }); // prettier-ignore
+  });
 });
 
 describe('missing codes', () => {
@@ -252,20 +277,27 @@ describe('missing codes', () => {
       { variable: variable('shed').id, code: '9', label: '9', respondents: 9, now: null, leftAlone: null },
       { variable: variable('hours').id, code: '999', label: '999', respondents: 2, now: null, leftAlone: null },
     ]);
-    const few = await planDeclaring(service, study, { codes: ['9'], missing: 'refused', variables: [variable('tap').id] });
+    const few = await planDeclaring(service, study, {
+      codes: ['9'],
+      missing: 'refused',
+      variables: [variable('tap').id],
+    });
     expect(few.words).toEqual(['9 occurs in none of them.']);
-  }); // prettier-ignore
+  });
 
   it('are counted by respondents, each once, and not by variables', async () => {
     const [shed, hours] = [variable('shed').id, variable('hours').id];
     const rows = cellReader(study.db, variable('shed').columnId)(0, 90);
     const others = cellReader(study.db, variable('hours').columnId)(0, 90);
     const any = rows.filter((cell, k) => cell === '9' || String(others[k]) === '9').length;
-    const reach = await reachOf(service, study, [{ code: '9', variables: [shed, hours] }, { code: '9', variables: [shed] }]);
+    const reach = await reachOf(service, study, [
+      { code: '9', variables: [shed, hours] },
+      { code: '9', variables: [shed] },
+    ]);
     expect(reach).toEqual({ each: [any, rows.filter((cell) => cell === '9').length], any });
     const plan = await planDeclaring(service, study, { codes: ['9'], missing: 'refused' });
     expect(plan.respondents).toBe(rows.filter((cell) => cell === '9').length);
-  }); // prettier-ignore
+  });
 
   it('are declared all at once, each with its own reason, in one change', async () => {
     const before = picture();
@@ -297,13 +329,17 @@ describe('missing codes', () => {
     expect(variable('shed').codes.find(({ code }) => code === '9')?.missing).toBe('refused');
     expect(variable('tap').codes.map(({ code }) => code)).toEqual(['1', '2']);
     const view = await viewWholeStudy(service, study);
-    expect(view.variables.find(({ name }) => name === 'hours')).toMatchObject({ missing: 2, answers: 88, picture: { to: 11.5 } });
+    expect(view.variables.find(({ name }) => name === 'hours')).toMatchObject({
+      missing: 2,
+      answers: 88,
+      picture: { to: 11.5 },
+    });
     const { summary } = await detailVariable(service, study, variable('hours').id);
     expect(summary).toMatchObject({ n: 88, maximum: 11.5 });
     expect(cellReader(study.db, variable('hours').columnId)(0, 90)).toEqual(values);
     await undoEntry(service, study);
     expect(picture()).toBe(before);
-  }); // prettier-ignore
+  });
 
   it('change a list in place where all who use it are named', async () => {
     const list = variable('tap').codeListId;
@@ -315,26 +351,46 @@ describe('missing codes', () => {
   });
 
   it('are not declared where a working decides', async () => {
-    const recipe = { kind: 'regroup', source: variable('site').id, level: 'unordered', groups: [{ code: '1', label: 'All', from: ['a', 'b', 'c'] }], setAside: [] } as const;
-    const kept = await keepWorking(service, study, { name: 'all', label: 'All', recipe: { ...recipe, groups: [...recipe.groups], setAside: [] } });
+    const recipe = {
+      kind: 'regroup',
+      source: variable('site').id,
+      level: 'unordered',
+      groups: [{ code: '1', label: 'All', from: ['a', 'b', 'c'] }],
+      setAside: [],
+    } as const;
+    const kept = await keepWorking(service, study, {
+      name: 'all',
+      label: 'All',
+      recipe: { ...recipe, groups: [...recipe.groups], setAside: [] },
+    });
     const wanted = { missing: 'other' as const, in: [{ code: '1', variables: [kept.variable] }] };
     await expect(declareMissing(service, study, wanted)).rejects.toThrow('made by a working');
-  }); // prettier-ignore
+  });
 
   it('compute again what stands on the variable, undone as done', async () => {
     const groups = [{ code: '1', label: 'All', from: ['1', '2', '9'] }];
-    const { variable: made } = await keepWorking(service, study, { name: 'any', label: 'Any', recipe: { kind: 'regroup', source: variable('shed').id, level: 'unordered', groups, setAside: [] } });
+    const { variable: made } = await keepWorking(service, study, {
+      name: 'any',
+      label: 'Any',
+      recipe: { kind: 'regroup', source: variable('shed').id, level: 'unordered', groups, setAside: [] },
+    });
     await declareMissing(service, study, { missing: 'refused', in: [{ code: '9', variables: [variable('shed').id] }] });
     const holds = () => viewStudy(study).variables.find(({ id }) => id === made)?.holds;
     expect(holds()).toBe(false);
     await undoEntry(service, study);
     expect(holds()).toBe(true);
-  }); // prettier-ignore
+  });
 });
 
 describe('respondents one by one', () => {
   const rows = (names: string[], more: Partial<Parameters<typeof respondentRows>[2]> = {}) =>
-    respondentRows(service, study, { variables: names.map((name) => variable(name).id), only: [], from: 0, count: 3, ...more }); // prettier-ignore
+    respondentRows(service, study, {
+      variables: names.map((name) => variable(name).id),
+      only: [],
+      from: 0,
+      count: 3,
+      ...more,
+    });
 
   it('stand in the order of the file, with what the data has', async () => {
     expect(await rows(['member_id', 'gate', 'hours', 'fee', 'site'], { from: 4, count: 2 })).toEqual({
@@ -367,7 +423,9 @@ describe('respondents one by one', () => {
 describe('the health of a study', () => {
   it('names what is wrong, until it is mended', async () => {
     const complaints = async () =>
-      (await studyHealth(service, study)).map(({ is, variable: id, codes }) => `${is} ${allVariables(study.db).find((one) => one.id === id)?.name ?? ''} ${codes.join(' ')}`.trim()); // prettier-ignore
+      (await studyHealth(service, study)).map(({ is, variable: id, codes }) =>
+        `${is} ${allVariables(study.db).find((one) => one.id === id)?.name ?? ''} ${codes.join(' ')}`.trim(),
+      );
     expect(await complaints()).toEqual([
       'twins member_id M88',
       'undeclared shed 9',

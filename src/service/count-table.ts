@@ -43,8 +43,16 @@ function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof 
   const title = titleOf(variable);
   const place = { field: 'within' };
   if (sentence.by === null)
-    throw new Fault('invalid', 'A table is within a variable only where it has a "by".', `Use ${title} as the "by".`, place); // prettier-ignore
-  const answers = codesWithFound(variable, columnCodes(study.db, variable.columnId).map(({ code }) => code)).filter(isAnswer); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      'A table is within a variable only where it has a "by".',
+      `Use ${title} as the "by".`,
+      place,
+    );
+  const answers = codesWithFound(
+    variable,
+    columnCodes(study.db, variable.columnId).map(({ code }) => code),
+  ).filter(isAnswer);
   if (answers.length > MOST_STRATA) {
     throw new Fault(
       'too-large',
@@ -61,8 +69,20 @@ function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: 
   if (mention === 'any') return null;
   const recipe = allWorkings(study.db).find(({ id }) => id === rows.workingId)?.recipe;
   const place = { field: 'mention' };
-  if (recipe?.kind !== 'slots') throw new Fault('unsupported', `${titleOf(rows)} was not gathered from slots, so there is no order of mention.`, 'Ask for any mention.', place); // prettier-ignore
-  if (mention === 'rank' && within !== null) throw new Fault('unsupported', 'The average place of mention is of one table, not of several within a third variable.', 'Take the "within" away, or keep one of its categories by "only where".', place); // prettier-ignore
+  if (recipe?.kind !== 'slots')
+    throw new Fault(
+      'unsupported',
+      `${titleOf(rows)} was not gathered from slots, so there is no order of mention.`,
+      'Ask for any mention.',
+      place,
+    );
+  if (mention === 'rank' && within !== null)
+    throw new Fault(
+      'unsupported',
+      'The average place of mention is of one table, not of several within a third variable.',
+      'Take the "within" away, or keep one of its categories by "only where".',
+      place,
+    );
   const columns = new Map(allVariables(study.db).map(({ id, columnId }) => [id, columnId]));
   return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []) };
 }

@@ -42,11 +42,18 @@ export interface CodeIn {
 }
 
 /** How many respondents have each of some codes in at least one of its variables, and how many have any of them. */
-export function reachOf(service: Service, { db, file }: OpenStudy, wanted: readonly Pick<CodeIn, 'code' | 'variables'>[]): Promise<Reach> {
+export function reachOf(
+  service: Service,
+  { db, file }: OpenStudy,
+  wanted: readonly Pick<CodeIn, 'code' | 'variables'>[],
+): Promise<Reach> {
   const columns = new Map(allVariables(db).map(({ id, columnId }) => [id, columnId]));
-  const inColumns = wanted.map(({ code, variables }) => ({ code, columns: variables.flatMap((id) => columns.get(id) ?? []) }));
+  const inColumns = wanted.map(({ code, variables }) => ({
+    code,
+    columns: variables.flatMap((id) => columns.get(id) ?? []),
+  }));
   return service.run('reach', { file, respondents: studyRow(db).respondents, in: inColumns });
-} // prettier-ignore
+}
 
 /** Codes far from the others: a scale of five does not reach up to an 8 beside the 9 that is asked about. */
 const farOf = (codes: readonly (readonly [string, number])[]) =>
@@ -63,22 +70,40 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
     return value === null ? [] : [{ code, value }];
   });
   const isNumber = ({ columnId }: VariableRow) => rows.get(columnId)?.storage === 'number';
-  const columns = wanted.filter(isNumber).map((variable) => ({ column: variable.columnId, missing: missingIn(variable.codes).flatMap((code) => parseNumber(code) ?? []) }));
+  const columns = wanted
+    .filter(isNumber)
+    .map((variable) => ({
+      column: variable.columnId,
+      missing: missingIn(variable.codes).flatMap((code) => parseNumber(code) ?? []),
+    }));
   const looked =
-    columns.length > 0 && numbers.length > 0 ? await service.run('look', { file: study.file, columns, values: numbers.map(({ value }) => value) }) : [];
+    columns.length > 0 && numbers.length > 0
+      ? await service.run('look', { file: study.file, columns, values: numbers.map(({ value }) => value) })
+      : [];
   const byColumn = new Map(looked.map((one) => [one.column, one]));
   return wanted.map((variable): Held => {
     const { id, level, codes: listed, columnId, workingId } = variable;
     const mine = (found.get(columnId) ?? []).map(({ code, respondents }) => [code, respondents] as const);
     const look = byColumn.get(columnId);
-    const values = numbers.flatMap(({ code }, k) => (look?.respondents[k] ? [[code, look.respondents[k]] as const] : []));
+    const values = numbers.flatMap(({ code }, k) =>
+      look?.respondents[k] ? [[code, look.respondents[k]] as const] : [],
+    );
     const far = farOf(mine);
     const no = new Set([...missingIn(listed), ...far]);
-    const others = mine.flatMap(([code, n]) => (no.has(code) || n === 0 || codes.some((asked) => isSameCode(asked, code)) ? [] : (parseNumber(code) ?? [])));
+    const others = mine.flatMap(([code, n]) =>
+      no.has(code) || n === 0 || codes.some((asked) => isSameCode(asked, code)) ? [] : (parseNumber(code) ?? []),
+    );
     const range = others.length > 0 ? { from: Math.min(...others), to: Math.max(...others) } : null;
-    return { id, level, codes: listed, found: new Map([...mine, ...values]), range: look ? look.range : range, derived: workingId !== null };
+    return {
+      id,
+      level,
+      codes: listed,
+      found: new Map([...mine, ...values]),
+      range: look ? look.range : range,
+      derived: workingId !== null,
+    };
   });
-} // prettier-ignore
+}
 
 /** What would happen if codes were declared missing, or answers again. Nothing is changed. */
 export async function planDeclaring(service: Service, study: OpenStudy, wanted: MissingWanted): Promise<MissingPlan> {
@@ -109,8 +134,17 @@ export function declareMissing(
     for (const { code, variables, missing = wanted.missing } of wanted.in) {
       for (const id of variables) {
         const variable = all.get(id);
-        if (!variable) throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', { field: 'in' }); // prettier-ignore
-        if (variable.workingId !== null) throw new Fault('conflict', `${variable.name} is made by a working.`, 'Change its categories in the working.', { variable: variable.name, field: 'in' }); // prettier-ignore
+        if (!variable)
+          throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', {
+            field: 'in',
+          });
+        if (variable.workingId !== null)
+          throw new Fault(
+            'conflict',
+            `${variable.name} is made by a working.`,
+            'Change its categories in the working.',
+            { variable: variable.name, field: 'in' },
+          );
         codesOf.set(id, (codesOf.get(id) ?? new Map<string, MissingReason | null>()).set(code, missing));
       }
     }
@@ -133,13 +167,17 @@ export function declareMissing(
           if (row && usersOfList(db, row.id).length === variables.length) putCodeList(db, row, next);
           else {
             const made = insertCodeList(db, row?.name ?? name, next);
-            useCodeList(db, made, variables.map((variable) => variable.id));
+            useCodeList(
+              db,
+              made,
+              variables.map((variable) => variable.id),
+            );
           }
         }
       },
     };
   });
-} // prettier-ignore
+}
 
 const MOST_NAMED = 6;
 

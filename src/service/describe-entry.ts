@@ -106,7 +106,9 @@ function sayValue(field: string, value: unknown, names: Namer): string {
     case 'aside':
       return value === true ? 'yes' : 'no';
     case 'shown':
-      return Object.entries(value as Fields).map(([what, one]) => (one === true ? what : one === false ? `no ${what}` : `${what}: ${String(one)}`)).join(', '); // prettier-ignore
+      return Object.entries(value as Fields)
+        .map(([what, one]) => (one === true ? what : one === false ? `no ${what}` : `${what}: ${String(one)}`))
+        .join(', ');
     default:
       return typeof value === 'string' ? value : JSON.stringify(value);
   }
@@ -158,7 +160,9 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   // What the entry itself made may be gone by now, and what it took out is.
   const own = things.flatMap(({ of, id: variable, before, after }): VariableRow[] => {
     const state = (after ?? before) as VariableState | null;
-    return of === 'variable' && state?.name !== undefined && !now.some((one) => one.id === variable) ? [{ ...state, id: variable, codes: [], columnId: 0 }] : []; // prettier-ignore
+    return of === 'variable' && state?.name !== undefined && !now.some((one) => one.id === variable)
+      ? [{ ...state, id: variable, codes: [], columnId: 0 }]
+      : [];
   });
   const variables = [...now, ...own];
   const find = new Map(variables.map((one) => [one.id, one]));
@@ -171,10 +175,25 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     listName: (list) => lists.get(list) ?? 'that is gone',
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
   };
-  const made = things.flatMap(({ of, before, after }) => (of === 'variable' && (after ?? before)?.['workingId'] != null ? [Number((after ?? before)?.['codeListId'])] : [])); // prettier-ignore
+  const made = things.flatMap(({ of, before, after }) =>
+    of === 'variable' && (after ?? before)?.['workingId'] != null ? [Number((after ?? before)?.['codeListId'])] : [],
+  );
   const derived = new Set([...made, ...derivedLists(variables)]);
   const lines = things.flatMap((thing) => linesOf(thing, names, derived));
-  const moved: ChangeLine[] = order && lines.length === 0 ? [{ of: 'variable', id: 0, field: 'order', title: 'The order of the roster', before: '', after: 'changed', by: null }] : []; // prettier-ignore
+  const moved: ChangeLine[] =
+    order && lines.length === 0
+      ? [
+          {
+            of: 'variable',
+            id: 0,
+            field: 'order',
+            title: 'The order of the roster',
+            before: '',
+            after: 'changed',
+            by: null,
+          },
+        ]
+      : [];
   return {
     entry,
     lines: [...moved, ...lines].slice(0, MOST_LINES),

@@ -7,17 +7,28 @@ import type { Distribution } from './worker/distribution-job.js';
 
 /** Shares as an address spells them. @throws Fault where one is none */
 function sharesIn(text: string): number[] {
-  const shares = text.split(',').filter((one) => one !== '').map(Number); // prettier-ignore
+  const shares = text
+    .split(',')
+    .filter((one) => one !== '')
+    .map(Number);
   if (shares.length > 100 || shares.some((share) => !(share > 0 && share < 1))) {
-    throw new Fault('invalid', 'Shares lie between 0 and 1.', 'Write up to 100 of them, separated by commas.', { field: 'shares' }); // prettier-ignore
+    throw new Fault('invalid', 'Shares lie between 0 and 1.', 'Write up to 100 of them, separated by commas.', {
+      field: 'shares',
+    });
   }
   return shares.sort((a, b) => a - b);
 }
 
 /** The values of a number, and edges behind which given shares of respondents lie. */
-export function distributionOf(service: Service, study: OpenStudy, variable: number, shares: string, ends: string): Promise<Distribution> {
+export function distributionOf(
+  service: Service,
+  study: OpenStudy,
+  variable: number,
+  shares: string,
+  ends: string,
+): Promise<Distribution> {
   const found = findVariable(study.db, variable);
   const known: BandEnds = BAND_ENDS.find((one) => one === ends) ?? 'lower';
   const source = { column: found.columnId, title: titleOf(found), level: found.level, codes: found.codes };
   return service.run('distribution', { file: study.file, source, shares: sharesIn(shares), ends: known });
-} // prettier-ignore
+}

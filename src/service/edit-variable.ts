@@ -4,7 +4,14 @@ import { type CodeEdit, putCodes } from '../core/codebook/put-codes.js';
 import { Fault } from '../core/fault.js';
 import { codeListRow, insertCodeList, replaceCodes, usersOfList } from '../store/code-lists.js';
 import type { Db } from '../store/open.js';
-import { allVariables, type Marks, markVariable, renameVariables, updateVariable, type VariableRow } from '../store/variables.js'; // prettier-ignore
+import {
+  allVariables,
+  type Marks,
+  markVariable,
+  renameVariables,
+  updateVariable,
+  type VariableRow,
+} from '../store/variables.js';
 import { changeCodebook, type Changed } from './ledger.js';
 import type { OpenStudy, Service } from './context.js';
 import { checkLevel } from './levels.js';
@@ -44,14 +51,19 @@ export function checkCodes(codes: readonly Pick<Code, 'code'>[]): void {
         { code, field: `codes[${k}].code` },
       );
     }
-    if (code === '') throw new Fault('invalid', `Line ${k + 1} has no code.`, 'Write one, or take the line out.', { field: `codes[${k}].code` }); // prettier-ignore
+    if (code === '')
+      throw new Fault('invalid', `Line ${k + 1} has no code.`, 'Write one, or take the line out.', {
+        field: `codes[${k}].code`,
+      });
     seen.set(canonicalCode(code), k);
   });
 }
 
 /** The names after all edits: each its own. @throws Fault naming the two that are called the same */
 function checkNames(variables: readonly VariableRow[], edits: readonly EntryEdit[]): { id: number; name: string }[] {
-  const wanted = edits.flatMap(({ variable, name }) => (name === undefined ? [] : [{ id: variable, name: name.trim() }])); // prettier-ignore
+  const wanted = edits.flatMap(({ variable, name }) =>
+    name === undefined ? [] : [{ id: variable, name: name.trim() }],
+  );
   const names = new Map(variables.map(({ id, name }) => [id, name]));
   for (const { id, name } of wanted) {
     if (name === '') {
@@ -65,7 +77,10 @@ function checkNames(variables: readonly VariableRow[], edits: readonly EntryEdit
   for (const [id, name] of names) {
     const twin = taken.get(name);
     if (twin !== undefined && (changed.has(id) || changed.has(twin))) {
-      throw new Fault('conflict', `Two variables would be called ${name}.`, 'Choose another name for one of them.', { variable: name, field: 'name' }); // prettier-ignore
+      throw new Fault('conflict', `Two variables would be called ${name}.`, 'Choose another name for one of them.', {
+        variable: name,
+        field: 'name',
+      });
     }
     taken.set(name, id);
   }
@@ -109,12 +124,25 @@ function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: 
     if (codesFor === undefined && mine.every(saysNothing)) return relisting;
     if (codesFor === undefined) {
       const titles = others.map((id) => variables.get(id)).flatMap((one) => (one ? [titleOf(one)] : []));
-      const named = titles.length > 5 ? `${titles.slice(0, 4).join(', ')} and ${titles.length - 4} more` : titles.join(', '); // prettier-ignore
-      throw new Fault('conflict', `The code list is shared with ${named}.`, 'Say whether to change it for all, or only here.', { field: 'codesFor' }); // prettier-ignore
+      const named =
+        titles.length > 5 ? `${titles.slice(0, 4).join(', ')} and ${titles.length - 4} more` : titles.join(', ');
+      throw new Fault(
+        'conflict',
+        `The code list is shared with ${named}.`,
+        'Say whether to change it for all, or only here.',
+        { field: 'codesFor' },
+      );
     }
-    const twin = wanted.find((other) => other.list === list && other.codesFor === 'all' && other.codes !== relisting.codes); // prettier-ignore
+    const twin = wanted.find(
+      (other) => other.list === list && other.codesFor === 'all' && other.codes !== relisting.codes,
+    );
     if (codesFor === 'all' && twin) {
-      throw new Fault('invalid', 'A shared code list would be changed for all in two ways.', 'Change it for one of them, or only here.', { field: 'codesFor' }); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        'A shared code list would be changed for all in two ways.',
+        'Change it for one of them, or only here.',
+        { field: 'codesFor' },
+      );
     }
     return { ...relisting, inPlace: codesFor === 'all' };
   });
@@ -137,7 +165,9 @@ const FIELD_WORDS: Record<keyof Omit<VariableEdit, 'codesFor' | 'onlyThese'>, st
 function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly EntryEdit[]): string {
   const fields = new Set(
     edits.flatMap((edit) =>
-      Object.entries(FIELD_WORDS).flatMap(([field, word]) => (edit[field as keyof VariableEdit] === undefined ? [] : [word])),
+      Object.entries(FIELD_WORDS).flatMap(([field, word]) =>
+        edit[field as keyof VariableEdit] === undefined ? [] : [word],
+      ),
     ),
   );
   const names = edits.map(({ variable }) => variables.get(variable)!.name);
@@ -145,7 +175,7 @@ function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly E
   const said = `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
   const [only] = edits;
   return edits.length === 1 && fields.size === 1 && only ? said + sayValue(only) : said;
-} // prettier-ignore
+}
 
 /** What one field was changed to, where a few words say it. */
 function sayValue({ name, label, note, question, group, level, starred }: EntryEdit): string {
@@ -158,14 +188,22 @@ function sayValue({ name, label, note, question, group, level, starred }: EntryE
 
 function checkEdit(db: Db, variable: VariableRow, edit: EntryEdit): void {
   const title = titleOf(variable);
-  if (variable.workingId !== null && (edit.codes !== undefined || edit.level !== undefined || edit.codeList !== undefined)) {
-    throw new Fault('conflict', `${title} is made by a working.`, 'Change its categories in the working.', { variable: variable.name }); // prettier-ignore
+  if (
+    variable.workingId !== null &&
+    (edit.codes !== undefined || edit.level !== undefined || edit.codeList !== undefined)
+  ) {
+    throw new Fault('conflict', `${title} is made by a working.`, 'Change its categories in the working.', {
+      variable: variable.name,
+    });
   }
   if (edit.level !== undefined) checkLevel(db, variable.columnId, edit.level, title);
   if (edit.codeList != null && !codeListRow(db, edit.codeList)) {
-    throw new Fault('not-found', `The study has no code list ${edit.codeList}.`, 'Choose one of its lists.', { variable: variable.name, field: 'codeList' }); // prettier-ignore
+    throw new Fault('not-found', `The study has no code list ${edit.codeList}.`, 'Choose one of its lists.', {
+      variable: variable.name,
+      field: 'codeList',
+    });
   }
-} // prettier-ignore
+}
 
 /** Changes entries of the codebook, one or many, as one change; all of them are made or none is. @throws Fault */
 export function editEntries(
@@ -180,7 +218,10 @@ export function editEntries(
     const variables = new Map(all.map((variable) => [variable.id, variable]));
     for (const edit of edits) {
       const variable = variables.get(edit.variable);
-      if (!variable) throw new Fault('not-found', `The study has no variable ${edit.variable}.`, 'Choose one from the roster.', { field: 'variable' }); // prettier-ignore
+      if (!variable)
+        throw new Fault('not-found', `The study has no variable ${edit.variable}.`, 'Choose one from the roster.', {
+          field: 'variable',
+        });
       checkEdit(db, variable, edit);
     }
     const names = checkNames(all, edits);
@@ -189,7 +230,9 @@ export function editEntries(
       words: words ?? sayEdits(variables, edits),
       work: () => {
         renameVariables(db, names);
-        const listOf = new Map(edits.flatMap(({ variable, codeList }) => (codeList === undefined ? [] : [[variable, codeList] as const]))); // prettier-ignore
+        const listOf = new Map(
+          edits.flatMap(({ variable, codeList }) => (codeList === undefined ? [] : [[variable, codeList] as const])),
+        );
         for (const { list, codes, variables: mine, inPlace } of relisted) {
           if (inPlace && list !== null) replaceCodes(db, list, codes);
           else {

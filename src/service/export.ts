@@ -35,7 +35,13 @@ function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, str
 /** What is said of variables beyond their entries; nothing where nothing is. */
 function marksOf(variables: readonly VariableRow[]): Record<string, FileMarks> | undefined {
   const marks = variables.flatMap(({ name, note, group, starred, aside, shownOrder }) => {
-    const said = { ...(note ? { note } : {}), ...(group ? { group } : {}), ...(starred ? { starred } : {}), ...(aside ? { aside } : {}), ...(shownOrder.length > 0 ? { shownOrder } : {}) }; // prettier-ignore
+    const said = {
+      ...(note ? { note } : {}),
+      ...(group ? { group } : {}),
+      ...(starred ? { starred } : {}),
+      ...(aside ? { aside } : {}),
+      ...(shownOrder.length > 0 ? { shownOrder } : {}),
+    };
     return Object.keys(said).length > 0 ? [[name, said] as const] : [];
   });
   return marks.length > 0 ? Object.fromEntries(marks) : undefined;
@@ -49,7 +55,10 @@ function keptLists(db: Db, shared: ReadonlyMap<number, string>): Record<string, 
 }
 
 /** A study's codebook as it travels: every variable, list and working, in their order. */
-export function codebookOf({ db }: OpenStudy): { codebook: CodebookFile; columns: { variable: FileVariable; column: number }[] } {
+export function codebookOf({ db }: OpenStudy): {
+  codebook: CodebookFile;
+  columns: { variable: FileVariable; column: number }[];
+} {
   const { name, subtitle } = studyRow(db);
   const variables = allVariables(db);
   const shared = sharedLists(db, variables);
@@ -79,7 +88,7 @@ export function codebookOf({ db }: OpenStudy): { codebook: CodebookFile; columns
     keptLists: keptLists(db, shared),
   };
   return { codebook, columns };
-} // prettier-ignore
+}
 
 export interface Exported {
   fileName: string;
@@ -97,7 +106,14 @@ async function write(service: Service, study: OpenStudy, kind: ExportKind): Prom
   await mkdir(folder, { recursive: true });
   try {
     const { respondents } = studyRow(study.db);
-    const fileName = await service.run('export', { file: study.file, kind, folder, name: study.id, respondents, ...codebookOf(study) }); // prettier-ignore
+    const fileName = await service.run('export', {
+      file: study.file,
+      kind,
+      folder,
+      name: study.id,
+      respondents,
+      ...codebookOf(study),
+    });
     const path = join(folder, fileName);
     const bytes = statSync(path).size;
     const read = createReadStream(path);

@@ -31,21 +31,53 @@ afterAll(async () => {
 });
 
 const receive = (csv: string) => receiveFile(service, 'x.csv', Readable.from([Buffer.from(csv)]), checkCodebook);
-const BEFORE = ['id,site,sat,w,remark', ...Array.from({ length: 300 }, (_, k) => `${1000 + k},${(k % 3) + 1},${(k % 5) + 1},${k / 7},r ${k}`)].join('\n'); // prettier-ignore
-const AFTER = ['sat,id,site,tools,w', ...Array.from({ length: 200 }, (_, k) => `${k % 4 === 0 ? 9 : (k % 5) + 1},${2000 + k},${(k % 4) + 1},${k % 2},${k === 3 ? 'n/a' : k / 3}`), '1,2'].join('\n'); // prettier-ignore
+const BEFORE = [
+  'id,site,sat,w,remark',
+  ...Array.from({ length: 300 }, (_, k) => `${1000 + k},${(k % 3) + 1},${(k % 5) + 1},${k / 7},r ${k}`),
+].join('\n');
+const AFTER = [
+  'sat,id,site,tools,w',
+  ...Array.from(
+    { length: 200 },
+    (_, k) => `${k % 4 === 0 ? 9 : (k % 5) + 1},${2000 + k},${(k % 4) + 1},${k % 2},${k === 3 ? 'n/a' : k / 3}`,
+  ),
+  '1,2',
+].join('\n');
 
 /** A study of the first file, with labels, a missing code and a working. */
 async function first(): Promise<OpenStudy> {
   const codebook = {
     variables: [
-      { name: 'site', label: 'Site', codes: ['Mill Row', 'Weir End', 'Upper Ley'].map((label, k) => ({ code: String(k + 1), label })) }, // prettier-ignore
-      { name: 'sat', label: 'Satisfaction', level: 'ordered' as const, codes: [...['1', '2', '3', '4', '5'].map((code) => ({ code, label: `Level ${code}` })), { code: '9', label: 'Refused', missing: 'refused' as const }] }, // prettier-ignore
+      {
+        name: 'site',
+        label: 'Site',
+        codes: ['Mill Row', 'Weir End', 'Upper Ley'].map((label, k) => ({ code: String(k + 1), label })),
+      },
+      {
+        name: 'sat',
+        label: 'Satisfaction',
+        level: 'ordered' as const,
+        codes: [
+          ...['1', '2', '3', '4', '5'].map((code) => ({ code, label: `Level ${code}` })),
+          { code: '9', label: 'Refused', missing: 'refused' as const },
+        ],
+      },
     ],
   };
-  const study = openStudy(service, await acceptIntake(service, (await receive(BEFORE)).id, { name: 'Two waves', codebook })); // prettier-ignore
+  const study = openStudy(
+    service,
+    await acceptIntake(service, (await receive(BEFORE)).id, { name: 'Two waves', codebook }),
+  );
   const sat = allVariables(study.db).find(({ name }) => name === 'sat')?.id ?? 0;
-  const groups = [{ code: '1', label: 'Low', from: ['1', '2'] }, { code: '2', label: 'High', from: ['3', '4', '5'] }]; // prettier-ignore
-  await keepWorking(service, study, { name: 'sat_2', label: 'Satisfaction in two', recipe: { kind: 'regroup', source: sat, level: 'ordered', groups, setAside: [] } }); // prettier-ignore
+  const groups = [
+    { code: '1', label: 'Low', from: ['1', '2'] },
+    { code: '2', label: 'High', from: ['3', '4', '5'] },
+  ];
+  await keepWorking(service, study, {
+    name: 'sat_2',
+    label: 'Satisfaction in two',
+    recipe: { kind: 'regroup', source: sat, level: 'ordered', groups, setAside: [] },
+  });
   return study;
 }
 
@@ -65,7 +97,14 @@ describe('a second file in a study', () => {
     expect(respondents).toEqual({ before: 300, after: 200 });
     expect(waves).toEqual([]);
     const found = Object.fromEntries(columns.map((one) => [one.name, one]));
-    expect(columns.map(({ name, is }) => `${name}: ${is}`)).toEqual(['id: same', 'site: changed', 'sat: same', 'w: changed', 'remark: vanished', 'tools: new']); // prettier-ignore
+    expect(columns.map(({ name, is }) => `${name}: ${is}`)).toEqual([
+      'id: same',
+      'site: changed',
+      'sat: same',
+      'w: changed',
+      'remark: vanished',
+      'tools: new',
+    ]);
     expect(found['site']?.newCodes).toEqual([{ code: '4', respondents: 50 }]);
     expect(found['w']?.notes).toEqual(['not numbers: n/a (1)']);
     expect(viewStudy(study).study.respondents).toBe(300);
@@ -93,7 +132,10 @@ describe('a second file in a study', () => {
     const table = tabulate(sentence, await countTable(service, study, sentence), allVariables(study.db));
     expect(table.columns?.categories.map(({ label }) => label)).toEqual(['Spring', 'Autumn']);
     expect(table.columnBases).toEqual([300, 150]);
-    expect(allSourceFiles(study.db).map(({ respondents, unread }) => [respondents, unread])).toEqual([[300, 0], [200, 1]]); // prettier-ignore
+    expect(allSourceFiles(study.db).map(({ respondents, unread }) => [respondents, unread])).toEqual([
+      [300, 0],
+      [200, 1],
+    ]);
     expect(study.db.pragma('integrity_check', { simple: true })).toBe('ok');
     expect(study.db.pragma('foreign_key_check')).toEqual([]);
     await joined(study, { as: 'wave' });
@@ -141,7 +183,10 @@ describe('a second file in a study', () => {
     await joinStudy(service, study, id, { as: 'refresh' });
     expect(variable(study, 'sat_2')).toMatchObject({ holds: false, answers: 0 });
     const [finding] = viewStudy(study).workings[0]!.proof.findings;
-    expect(finding).toMatchObject({ title: 'Nothing there', text: expect.stringContaining('Nobody has a value of Satisfaction') as string }); // prettier-ignore
+    expect(finding).toMatchObject({
+      title: 'Nothing there',
+      text: expect.stringContaining('Nobody has a value of Satisfaction') as string,
+    });
   });
 
   it('is refused where it has nothing of the study, which stays as it was', async () => {

@@ -39,7 +39,16 @@ afterAll(async () => {
 
 function take(name: string): Promise<OpenStudy> {
   const lines = ['site,tap,shed,age,remark'];
-  for (let k = 0; k < 60; k++) lines.push([1 + (k % 3), 1 + (k % 2), k % 7 === 0 ? '' : 1 + (k % 4), 20 + ((k * 7) % 60) + (k % 2) / 2, `text ${k % 5}`].join(',')); // prettier-ignore
+  for (let k = 0; k < 60; k++)
+    lines.push(
+      [
+        1 + (k % 3),
+        1 + (k % 2),
+        k % 7 === 0 ? '' : 1 + (k % 4),
+        20 + ((k * 7) % 60) + (k % 2) / 2,
+        `text ${k % 5}`,
+      ].join(','),
+    );
   return studyOfRows(service, name, lines);
 }
 
@@ -49,10 +58,23 @@ function sight({ db }: OpenStudy): string {
   const values = allVariables(db).map(({ id, columnId }) => {
     const column = readColumn(db, columnId);
     if (column.kind === 'coded') return [id, [...column.values].map((k) => column.codes[k - 1] ?? '')];
-    if (column.kind === 'number') return [id, [...column.values].map((value, k) => (Number.isNaN(value) ? (column.words[wordAt(lowBits(column.values), k) - 1] ?? '') : value))]; // prettier-ignore
+    if (column.kind === 'number')
+      return [
+        id,
+        [...column.values].map((value, k) =>
+          Number.isNaN(value) ? (column.words[wordAt(lowBits(column.values), k) - 1] ?? '') : value,
+        ),
+      ];
     return [id, column.kind === 'sets' ? [[...column.words], [...column.state]] : 'text'];
   });
-  return JSON.stringify([state.order, [...state.list], [...state.working], [...state.variable].sort(([a], [b]) => a - b), [...state.table], values]); // prettier-ignore
+  return JSON.stringify([
+    state.order,
+    [...state.list],
+    [...state.working],
+    [...state.variable].sort(([a], [b]) => a - b),
+    [...state.table],
+    values,
+  ]);
 }
 
 /** Does something at random; whether it was something. */
@@ -66,48 +88,114 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
   const codes = one.codes.filter(({ missing }) => missing === null).map(({ code }) => code);
   const recipe = (): Recipe =>
     pick<Recipe>([
-      { kind: 'regroup', source: one.id, level: 'ordered', groups: [{ code: '1', label: `First ${next(99)}`, from: codes.slice(0, 1) }, { code: '2', label: 'Rest', from: codes.slice(1) }], setAside: [] },
+      {
+        kind: 'regroup',
+        source: one.id,
+        level: 'ordered',
+        groups: [
+          { code: '1', label: `First ${next(99)}`, from: codes.slice(0, 1) },
+          { code: '2', label: 'Rest', from: codes.slice(1) },
+        ],
+        setAside: [],
+      },
       { kind: 'flags', source: one.id, codes: codes.slice(0, 1), yes: 'Yes', no: 'No' },
       { kind: 'interlock', sources: [one.id, pick(coded).id], between: ' · ', empty: next(1) === 0 },
-      { kind: 'band', source: variables.find(({ name }) => name === 'age')!.id, ends: 'lower', bands: bandsAt([30 + next(20), 60], 'lower', false), taken: [] },
-      { kind: 'combine', sources: [one.id, pick(coded).id], how: 'any', atLeast: 1, options: one.codes.map(({ code }) => ({ code, label: `Is ${code}` })), none: [], base: 'any' },
-      { kind: 'score', of: 'expression', items: [{ source: variables.find(({ name }) => name === 'age')!.id, reversed: false, weight: 1, as: 'age' }], atLeast: 0, scale: null, codes: [], expression: `age * ${1 + next(9)}` },
-    ]); // prettier-ignore
+      {
+        kind: 'band',
+        source: variables.find(({ name }) => name === 'age')!.id,
+        ends: 'lower',
+        bands: bandsAt([30 + next(20), 60], 'lower', false),
+        taken: [],
+      },
+      {
+        kind: 'combine',
+        sources: [one.id, pick(coded).id],
+        how: 'any',
+        atLeast: 1,
+        options: one.codes.map(({ code }) => ({ code, label: `Is ${code}` })),
+        none: [],
+        base: 'any',
+      },
+      {
+        kind: 'score',
+        of: 'expression',
+        items: [{ source: variables.find(({ name }) => name === 'age')!.id, reversed: false, weight: 1, as: 'age' }],
+        atLeast: 0,
+        scale: null,
+        codes: [],
+        expression: `age * ${1 + next(9)}`,
+      },
+    ]);
   const before = listEntries(study).length;
   try {
     switch (next(11)) {
       case 0:
-        await editEntries(service, study, [{ variable: pick(variables).id, label: `Label ${next(999)}`, note: `note ${next(9)}` }]); // prettier-ignore
+        await editEntries(service, study, [
+          { variable: pick(variables).id, label: `Label ${next(999)}`, note: `note ${next(9)}` },
+        ]);
         break;
       case 1:
         await editEntries(service, study, [{ variable: pick(variables).id, name: `name_${next(30)}` }]);
         break;
       case 2:
-        await editEntries(service, study, [{ variable: one.id, codes: [...one.codes].reverse().map((code) => ({ ...code, label: `L${next(99)}` })), codesFor: pick(['all', 'this'] as const) }]); // prettier-ignore
+        await editEntries(service, study, [
+          {
+            variable: one.id,
+            codes: [...one.codes].reverse().map((code) => ({ ...code, label: `L${next(99)}` })),
+            codesFor: pick(['all', 'this'] as const),
+          },
+        ]);
         break;
       case 3:
-        await declareMissing(service, study, { missing: pick(['refused', null] as const), in: [{ code: pick(['1', '2', '4']), variables: [one.id] }] }); // prettier-ignore
+        await declareMissing(service, study, {
+          missing: pick(['refused', null] as const),
+          in: [{ code: pick(['1', '2', '4']), variables: [one.id] }],
+        });
         break;
       case 4:
-        await makeCodeList(service, study, { name: `list ${next(20)}`, codes: [{ code: '1', label: 'One', missing: null }] }); // prettier-ignore
+        await makeCodeList(service, study, {
+          name: `list ${next(20)}`,
+          codes: [{ code: '1', label: 'One', missing: null }],
+        });
         break;
       case 5: {
         const list = pick(listCodeLists(study));
-        await changeCodeList(service, study, list.id, { name: `list ${next(20)}`, codes: [...list.codes, { code: String(next(9)), label: 'More', missing: null }], changeFor: 'all' }); // prettier-ignore
+        await changeCodeList(service, study, list.id, {
+          name: `list ${next(20)}`,
+          codes: [...list.codes, { code: String(next(9)), label: 'More', missing: null }],
+          changeFor: 'all',
+        });
         break;
       }
       case 6:
       case 7:
-        await keepWorkings(service, study, Array.from({ length: 1 + next(1) }, (_, k) => ({ name: '', label: `Made ${next(999)} ${k}`, recipe: recipe() }))); // prettier-ignore
+        await keepWorkings(
+          service,
+          study,
+          Array.from({ length: 1 + next(1) }, (_, k) => ({
+            name: '',
+            label: `Made ${next(999)} ${k}`,
+            recipe: recipe(),
+          })),
+        );
         break;
       case 8:
-        if (made.length > 0) await editWorking(service, study, pick(made).workingId!, { name: '', label: `Changed ${next(999)}`, recipe: recipe() }); // prettier-ignore
+        if (made.length > 0)
+          await editWorking(service, study, pick(made).workingId!, {
+            name: '',
+            label: `Changed ${next(999)}`,
+            recipe: recipe(),
+          });
         break;
       case 9:
         if (made.length > 3) await dropWorking(service, study, pick(made).workingId!);
         break;
       case 10:
-        await saveTable(service, study, pick([null, ...allTables(db).map(({ id }) => id)]), { title: `Table ${next(99)}`, sentence: sentenceOf(one.id), shown: SHOWN }); // prettier-ignore
+        await saveTable(service, study, pick([null, ...allTables(db).map(({ id }) => id)]), {
+          title: `Table ${next(99)}`,
+          sentence: sentenceOf(one.id),
+          shown: SHOWN,
+        });
         break;
       default: {
         const tables = allTables(db);
@@ -157,7 +245,11 @@ describe('the ledger', () => {
     const site = allVariables(study.db).find(({ name }) => name === 'site')!.id;
     const band: Recipe = { kind: 'band', source: age, ends: 'lower', bands: bandsAt([40], 'lower', false), taken: [] };
     const { working, variable } = await keepWorking(service, study, { name: '', label: 'Age in two', recipe: band });
-    await saveTable(service, study, null, { title: 'Age by site', sentence: { ...sentenceOf(variable), by: site }, shown: SHOWN }); // prettier-ignore
+    await saveTable(service, study, null, {
+      title: 'Age by site',
+      sentence: { ...sentenceOf(variable), by: site },
+      shown: SHOWN,
+    });
     await editEntries(service, study, [{ variable: site, label: 'Site' }]);
     const words = () => listEntries(study).map((entry) => `${entry.undone ? '- ' : ''}${entry.words}`);
     expect(words()).toEqual([
@@ -173,7 +265,10 @@ describe('the ledger', () => {
     expect(allVariables(study.db).some(({ id }) => id === variable)).toBe(false);
     await redoEntry(service, study);
     // It comes back under the ids that it had.
-    expect(allVariables(study.db).find(({ id }) => id === variable)).toMatchObject({ workingId: working, label: 'Age in two' }); // prettier-ignore
+    expect(allVariables(study.db).find(({ id }) => id === variable)).toMatchObject({
+      workingId: working,
+      label: 'Age in two',
+    });
     const again = startService({ folder, worker: WORKER });
     try {
       const reopened = openStudy(again, study.id);

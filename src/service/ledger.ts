@@ -20,7 +20,13 @@ export interface Changed {
  * Work that changes nothing leaves no entry. The work is done twice, and must come to the same.
  * @throws Fault where it touches what was changed since whoever asks looked; nothing is changed then
  */
-export async function record<T>(service: Service, study: OpenStudy, kind: EntryKind, words: string, work: () => T): Promise<T> {
+export async function record<T>(
+  service: Service,
+  study: OpenStudy,
+  kind: EntryKind,
+  words: string,
+  work: () => T,
+): Promise<T> {
   const { db } = study;
   const before = readState(db);
   const done = await transact(
@@ -37,7 +43,7 @@ export async function record<T>(service: Service, study: OpenStudy, kind: EntryK
     },
   );
   return done.result;
-} // prettier-ignore
+}
 
 /** Makes a change that can be undone; what stands on it is computed again. */
 export function changeCodebook(
@@ -58,7 +64,9 @@ export function walk({ db }: OpenStudy, entries: readonly EntryRow[], undo: bool
   for (const { id, words, leftOut } of entries) {
     const delta = deltaOf(db, id);
     if (!delta) {
-      throw new Fault('conflict', `“${words}” cannot be taken back.`, 'Go back to an entry after it.', { field: 'entry' }); // prettier-ignore
+      throw new Fault('conflict', `“${words}” cannot be taken back.`, 'Go back to an entry after it.', {
+        field: 'entry',
+      });
     }
     if (leftOut === null) putSide(db, delta, undo ? 'before' : 'after', respondents);
     setUndone(db, id, undo);
@@ -77,7 +85,12 @@ function wayTo(entries: readonly EntryRow[], undo: boolean): EntryRow[] | null {
   const stands = (entry: EntryRow) => entry.leftOut === null && entry.undone !== undo;
   const at = undo ? entries.findLastIndex(stands) : entries.findIndex(stands);
   if (at < 0 || !entries[at]?.undoable) return null;
-  return undo ? entries.slice(at).filter(({ undone }) => !undone).reverse() : entries.slice(0, endOf(entries, at)).filter(({ undone }) => undone); // prettier-ignore
+  return undo
+    ? entries
+        .slice(at)
+        .filter(({ undone }) => !undone)
+        .reverse()
+    : entries.slice(0, endOf(entries, at)).filter(({ undone }) => undone);
 }
 
 function step(service: Service, study: OpenStudy, undo: boolean): Promise<Changed> {
@@ -106,7 +119,8 @@ export const redoEntry = (service: Service, study: OpenStudy) => step(service, s
 /** An entry of the ledger. @throws Fault where there is none */
 export function findEntry(entries: readonly EntryRow[], id: number): EntryRow {
   const found = entries.find((entry) => entry.id === id);
-  if (!found) throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' }); // prettier-ignore
+  if (!found)
+    throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' });
   return found;
 }
 

@@ -11,9 +11,19 @@ export function checkLevel(db: Db, columnId: number, level: Level, title: string
   const place = { variable: title, field: 'level' };
   if (!levelsFor(storage).includes(level)) {
     if (level === 'number') {
-      throw new Fault('unsupported', `${title} is text.`, 'Make a number of it with a working: “Read as a number”.', place); // prettier-ignore
+      throw new Fault(
+        'unsupported',
+        `${title} is text.`,
+        'Make a number of it with a working: “Read as a number”.',
+        place,
+      );
     }
-    throw new Fault('unsupported', `${title} has too many different values to be categories.`, 'Keep it as it is.', place); // prettier-ignore
+    throw new Fault(
+      'unsupported',
+      `${title} has too many different values to be categories.`,
+      'Keep it as it is.',
+      place,
+    );
   }
   if (
     level === 'number' &&

@@ -15,7 +15,9 @@ function since({ db, seen }: OpenStudy): EntryRow[] {
 }
 
 function stale(entries: readonly EntryRow[]): Fault {
-  const said = entries.slice(-2).map(({ words, undone, leftOut }) => `${undone ? 'undone: ' : leftOut ? 'left out: ' : ''}${words}`); // prettier-ignore
+  const said = entries
+    .slice(-2)
+    .map(({ words, undone, leftOut }) => `${undone ? 'undone: ' : leftOut ? 'left out: ' : ''}${words}`);
   const more = entries.length > 2 ? ` and ${entries.length - 2} more` : '';
   return new Fault(
     'stale',
@@ -31,7 +33,8 @@ export function checkAllSeen(study: OpenStudy): void {
   if (entries.length > 0) throw stale(entries);
 }
 
-const listsIn = (delta: Delta | null) => delta?.things.filter(({ of, before, after }) => of === 'list' && before?.['codes'] && after?.['codes']) ?? []; // prettier-ignore
+const listsIn = (delta: Delta | null) =>
+  delta?.things.filter(({ of, before, after }) => of === 'list' && before?.['codes'] && after?.['codes']) ?? [];
 
 /** The codes that a list had before some entries changed it. */
 function codesBefore(db: OpenStudy['db'], list: number, entries: readonly EntryRow[]): Code[] | null {

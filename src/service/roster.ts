@@ -147,8 +147,17 @@ function describeColumn(
 /** The study with the missing shares of numbers that have codes among them. */
 export async function viewWholeStudy(service: Service, study: OpenStudy): Promise<StudyView> {
   const columns = allColumnRows(study.db);
-  const coded = allVariables(study.db).filter(({ level, columnId, codes }) => level === 'number' && columns.get(columnId)?.storage === 'number' && missingIn(codes).some((code) => parseNumber(code) !== null)); // prettier-ignore
-  const found = await Promise.all(coded.map(async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, codes)] as const)); // prettier-ignore
+  const coded = allVariables(study.db).filter(
+    ({ level, columnId, codes }) =>
+      level === 'number' &&
+      columns.get(columnId)?.storage === 'number' &&
+      missingIn(codes).some((code) => parseNumber(code) !== null),
+  );
+  const found = await Promise.all(
+    coded.map(
+      async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, codes)] as const,
+    ),
+  );
   return viewStudy(study, new Map(found));
 }
 
@@ -167,7 +176,13 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
       ...variable,
       made: workings.find(({ id }) => id === variable.workingId)?.recipe.kind ?? null,
       holds: holds(variable.id),
-      ...describe(variable, columnOf(columns, variable), codes.get(variable.columnId) ?? [], row.respondents, numbers.get(variable.columnId)), // prettier-ignore
+      ...describe(
+        variable,
+        columnOf(columns, variable),
+        codes.get(variable.columnId) ?? [],
+        row.respondents,
+        numbers.get(variable.columnId),
+      ),
     })),
     workings: workings.flatMap((working) => {
       const made = variables.find(({ workingId }) => workingId === working.id);

@@ -62,12 +62,18 @@ function contentOf(study: OpenStudy) {
       column: undefined,
       list: codeListId !== null && users(codeListId) > 1 ? lists.get(codeListId) : null,
     })),
-    kept: new Map(allCodeLists(study.db).flatMap(({ id, name, kept }) => (kept ? [[name, codesOfList(study.db, id)]] : []))), // prettier-ignore
+    kept: new Map(
+      allCodeLists(study.db).flatMap(({ id, name, kept }) => (kept ? [[name, codesOfList(study.db, id)]] : [])),
+    ),
     workings: view.workings.map(({ recipe, holds, variable, proof }) => ({
       variable: nameOf(variable),
       holds,
       proof,
-      recipe: JSON.parse(JSON.stringify(recipe, (key, value: unknown) => (key === 'source' ? nameOf(value as number) : key === 'sources' ? (value as number[]).map(nameOf) : value))) as unknown, // prettier-ignore
+      recipe: JSON.parse(
+        JSON.stringify(recipe, (key, value: unknown) =>
+          key === 'source' ? nameOf(value as number) : key === 'sources' ? (value as number[]).map(nameOf) : value,
+        ),
+      ) as unknown,
     })),
     data: view.variables
       .filter(({ level }) => level !== 'multiple')
@@ -94,36 +100,104 @@ async function oddStudy(): Promise<OpenStudy> {
     '',
     k % 400 === 0 ? '12345678901234567890' : '17',
   ]);
-  const csv = ['id,words,zeros,numbers,floats,texts,formulas,q 1,q 2,q 3,nothing,"long, name"', ...rows.map((row) => row.join(','))].join('\n'); // prettier-ignore
-  const list = [{ code: '1', label: ODD_LABEL.trim() }, { code: '2', label: 'No' }, { code: '9', label: 'Refused', missing: 'refused' as const }]; // prettier-ignore
+  const csv = [
+    'id,words,zeros,numbers,floats,texts,formulas,q 1,q 2,q 3,nothing,"long, name"',
+    ...rows.map((row) => row.join(',')),
+  ].join('\n');
+  const list = [
+    { code: '1', label: ODD_LABEL.trim() },
+    { code: '2', label: 'No' },
+    { code: '9', label: 'Refused', missing: 'refused' as const },
+  ];
   const codebook: CodebookFile = {
     name: 'Odd & "ends" <1>',
     subtitle: 'Wave 2',
     codeLists: { shared: list },
     variables: [
-      { name: 'words', label: ODD_LABEL, question: 'Why?\n\nBecause.', level: 'unordered', codes: words.map((code, k) => ({ code, label: `${code}!`, ...(k === 2 ? { missing: 'dont-know' as const } : {}) })).reverse() }, // prettier-ignore
+      {
+        name: 'words',
+        label: ODD_LABEL,
+        question: 'Why?\n\nBecause.',
+        level: 'unordered',
+        codes: words
+          .map((code, k) => ({ code, label: `${code}!`, ...(k === 2 ? { missing: 'dont-know' as const } : {}) }))
+          .reverse(),
+      },
       { name: 'zeros', level: 'ordered' },
-      { name: 'numbers', label: 'Numbers', level: 'number', codes: [{ code: 'n/a', label: 'Not known', missing: 'not-asked' }] }, // prettier-ignore
+      {
+        name: 'numbers',
+        label: 'Numbers',
+        level: 'number',
+        codes: [{ code: 'n/a', label: 'Not known', missing: 'not-asked' }],
+      },
       { name: 'q 1', codeList: 'shared', level: 'ordered' },
       { name: 'q 2', codeList: 'shared', level: 'unordered' },
       { name: 'q 3', codes: [...list, { code: '3', label: '' }] },
       { name: 'long, name', level: 'text' },
     ],
-    multiple: [{ name: 'either', label: 'Either', ticked: '1', columns: [{ name: 'q 1', label: 'One' }, { name: 'q 2', label: 'Two' }] }], // prettier-ignore
+    multiple: [
+      {
+        name: 'either',
+        label: 'Either',
+        ticked: '1',
+        columns: [
+          { name: 'q 1', label: 'One' },
+          { name: 'q 2', label: 'Two' },
+        ],
+      },
+    ],
   };
   const study = await take('odd.csv', Buffer.from(csv), { codebook });
   const idOf = (name: string) => allVariables(study.db).find((one) => one.name === name)?.id ?? -1;
-  await keepWorking(service, study, { name: 'any', label: 'Any', recipe: { kind: 'slots', sources: [idOf('q 1'), idOf('q 2')], options: [{ code: '1', label: 'A' }], none: '2' } }); // prettier-ignore
+  await keepWorking(service, study, {
+    name: 'any',
+    label: 'Any',
+    recipe: { kind: 'slots', sources: [idOf('q 1'), idOf('q 2')], options: [{ code: '1', label: 'A' }], none: '2' },
+  });
   const groups = [
     { code: '1', label: 'Yes', from: ['ja', 'a;b'] },
     { code: '2', label: 'Rest', from: ['nein'] },
   ];
-  await keepWorking(service, study, { name: 'short', label: 'Short', recipe: { kind: 'regroup', source: idOf('words'), level: 'ordered', groups, setAside: ['-'] } }); // prettier-ignore
-  await keepWorking(service, study, { name: 'shorter', label: 'Shorter', recipe: { kind: 'regroup', source: idOf('short'), level: 'unordered', groups: [{ code: 'x', label: 'All', from: ['1', '2'] }], setAside: [] } }); // prettier-ignore
-  await keepWorking(service, study, { name: 'as_number', label: 'As a number', recipe: { kind: 'convert', to: 'number', source: idOf('numbers'), decimal: '.', exceptions: [{ text: 'n/a', is: 'number', number: -1 }] } }); // prettier-ignore
-  await keepWorking(service, study, { name: 'of_text', label: 'Of text', recipe: { kind: 'convert', to: 'number', source: idOf('long, name'), decimal: ',', exceptions: [] } }); // prettier-ignore
+  await keepWorking(service, study, {
+    name: 'short',
+    label: 'Short',
+    recipe: { kind: 'regroup', source: idOf('words'), level: 'ordered', groups, setAside: ['-'] },
+  });
+  await keepWorking(service, study, {
+    name: 'shorter',
+    label: 'Shorter',
+    recipe: {
+      kind: 'regroup',
+      source: idOf('short'),
+      level: 'unordered',
+      groups: [{ code: 'x', label: 'All', from: ['1', '2'] }],
+      setAside: [],
+    },
+  });
+  await keepWorking(service, study, {
+    name: 'as_number',
+    label: 'As a number',
+    recipe: {
+      kind: 'convert',
+      to: 'number',
+      source: idOf('numbers'),
+      decimal: '.',
+      exceptions: [{ text: 'n/a', is: 'number', number: -1 }],
+    },
+  });
+  await keepWorking(service, study, {
+    name: 'of_text',
+    label: 'Of text',
+    recipe: { kind: 'convert', to: 'number', source: idOf('long, name'), decimal: ',', exceptions: [] },
+  });
   await makeCodeList(service, study, { name: 'Nobody yet', codes: [{ code: '1', label: 'One', missing: 'other' }] });
-  const own = await makeCodeList(service, study, { name: 'Of one', codes: [{ code: '0', label: ODD_LABEL, missing: null }, { code: '1', label: 'a', missing: null }] }); // prettier-ignore
+  const own = await makeCodeList(service, study, {
+    name: 'Of one',
+    codes: [
+      { code: '0', label: ODD_LABEL, missing: null },
+      { code: '1', label: 'a', missing: null },
+    ],
+  });
   await editEntries(service, study, [
     { variable: idOf('zeros'), codeList: own, note: 'zeros\nlead', group: 'Odd', starred: true },
     { variable: idOf('short'), aside: true, group: 'Odd' },
@@ -139,10 +213,13 @@ describe('a study that goes out and comes in again', () => {
     expect(contentOf(await outAndIn(study, kind))).toEqual(contentOf(study));
   });
 
-  it.each(EXPORT_KINDS)('is the same, as %s: words, zeros, line ends, lists that are shared, workings on workings', async (kind) => {
-    const study = await oddStudy();
-    const before = contentOf(study);
-    expect(before.variables).toHaveLength(18);
-    expect(contentOf(await outAndIn(study, kind))).toEqual(before);
-  });
-}); // prettier-ignore
+  it.each(EXPORT_KINDS)(
+    'is the same, as %s: words, zeros, line ends, lists that are shared, workings on workings',
+    async (kind) => {
+      const study = await oddStudy();
+      const before = contentOf(study);
+      expect(before.variables).toHaveLength(18);
+      expect(contentOf(await outAndIn(study, kind))).toEqual(before);
+    },
+  );
+});

@@ -102,7 +102,10 @@ describe('the roster', () => {
 
 describe('counting', () => {
   it('agrees with the rows of the file', async () => {
-    const lines = readFileSync(join(DEMO, 'fernhill.csv'), 'utf8').split('\n').slice(1).filter((line) => /^\d+,/.test(line)); // prettier-ignore
+    const lines = readFileSync(join(DEMO, 'fernhill.csv'), 'utf8')
+      .split('\n')
+      .slice(1)
+      .filter((line) => /^\d+,/.test(line));
     const cells = lines.map((line) => line.split(','));
     const table = await tableOf(sentenceOf(variable('season').id, { by: variable('site').id }));
     table.rows.categories.forEach(({ code: season }, i) =>
@@ -143,12 +146,27 @@ describe('counting', () => {
 describe('workings', () => {
   it('stay right when a process ends between a change and what follows from it', async () => {
     const own = await take('Settle', 'q\n1\n2\n3\n', { variables: [{ name: 'q', level: 'ordered' }] });
-    const recipe = { kind: 'regroup' as const, source: variable('q', own).id, level: 'ordered' as const, groups: [{ code: '1', label: 'Low', from: ['1'] }, { code: '2', label: 'High', from: ['2', '3'] }], setAside: [] }; // prettier-ignore
+    const recipe = {
+      kind: 'regroup' as const,
+      source: variable('q', own).id,
+      level: 'ordered' as const,
+      groups: [
+        { code: '1', label: 'Low', from: ['1'] },
+        { code: '2', label: 'High', from: ['2', '3'] },
+      ],
+      setAside: [],
+    };
     const kept = await keepWorking(service, own, { name: 'made', label: 'Made', recipe });
     const [working] = allWorkings(own.db);
     if (!working) throw new Error('no working');
     // As if the recipe had been written and the process had ended before the column was.
-    const changed = { ...recipe, groups: [{ code: '1', label: 'Low', from: ['1', '2'] }, { code: '2', label: 'High', from: ['3'] }] }; // prettier-ignore
+    const changed = {
+      ...recipe,
+      groups: [
+        { code: '1', label: 'Low', from: ['1', '2'] },
+        { code: '2', label: 'High', from: ['3'] },
+      ],
+    };
     putWorking(own.db, working.id, { recipe: changed, proof: working.proof, signature: 'stale' }, '2026-01-01');
     await settle(service, own);
     const table = await tableOf(sentenceOf(kept.variable), own);
@@ -160,11 +178,20 @@ describe('workings', () => {
     const own = await take('Chain', 'q\n1\n2\n9\n', { variables: [{ name: 'q', level: 'ordered' }] });
     let source = variable('q', own).id;
     for (const name of ['one', 'two', 'three']) {
-      const recipe = { kind: 'regroup' as const, source, level: 'ordered' as const, groups: ['1', '2', '9'].map((from, k) => ({ code: from, label: `L${k}`, from: [from] })), setAside: [] }; // prettier-ignore
+      const recipe = {
+        kind: 'regroup' as const,
+        source,
+        level: 'ordered' as const,
+        groups: ['1', '2', '9'].map((from, k) => ({ code: from, label: `L${k}`, from: [from] })),
+        setAside: [],
+      };
       source = (await keepWorking(service, own, { name, label: name, recipe })).variable;
     }
     expect(variable('three', own).answers).toBe(3);
-    const codes = [{ code: '1', label: 'A', missing: null }, { code: '2', label: 'B', missing: null }]; // prettier-ignore
+    const codes = [
+      { code: '1', label: 'A', missing: null },
+      { code: '2', label: 'B', missing: null },
+    ];
     await editVariable(service, own, variable('q', own).id, {
       codes: [...codes, { code: '9', label: 'Refused', missing: 'refused' }],
     });
@@ -175,16 +202,29 @@ describe('workings', () => {
 
   it('are refused where the source does not suit', async () => {
     const items = (names: string[]) => names.map((name) => ({ source: variable(name).id, label: name, ticked: '1' }));
-    const wide = await faultOf(previewWorking(service, study, { kind: 'gather', items: items(['grow_beans', 'id']), none: null })); // prettier-ignore
+    const wide = await faultOf(
+      previewWorking(service, study, { kind: 'gather', items: items(['grow_beans', 'id']), none: null }),
+    );
     expect(wide.place.variable).toBe('Plot holder number');
-    const multiple = await faultOf(previewWorking(service, study, { kind: 'convert', to: 'categories', source: variable('crops').id, alike: true, order: 'value', least: 1, exceptions: [] })); // prettier-ignore
+    const multiple = await faultOf(
+      previewWorking(service, study, {
+        kind: 'convert',
+        to: 'categories',
+        source: variable('crops').id,
+        alike: true,
+        order: 'value',
+        least: 1,
+        exceptions: [],
+      }),
+    );
     expect(multiple.message).toContain('multiple-response');
   });
 });
 
 describe('the codebook', () => {
   it('does not let a level lie about a column', async () => {
-    const level = (name: string, to: 'unordered' | 'number') => faultOf(editVariable(service, study, variable(name).id, { level: to })); // prettier-ignore
+    const level = (name: string, to: 'unordered' | 'number') =>
+      faultOf(editVariable(service, study, variable(name).id, { level: to }));
     expect((await level('id', 'unordered')).message).toContain('too many different values');
     expect((await level('comment', 'number')).message).toContain('holds no numbers');
     expect((await level('crops', 'unordered')).message).toContain('made by a working');

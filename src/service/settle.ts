@@ -56,7 +56,9 @@ export async function deriveFrom(
   const named = withSourceLabels(recipe, variables);
   const job = { file: study.file, respondents, recipe: named, sources, identifier, proofOnly };
   const derived = await service.run('derive', job);
-  const empty = sources.filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents).map(({ title }) => title); // prettier-ignore
+  const empty = sources
+    .filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents)
+    .map(({ title }) => title);
   return { ...derived, proof: withoutValues(derived.proof, [...new Set(empty)]) };
 }
 
@@ -111,14 +113,19 @@ function inOrder(workings: readonly WorkingRow[], variables: readonly VariableRo
   return ordered;
 }
 
-async function derivedOrWhyNot(service: Service, study: OpenStudy, recipe: Recipe, variables: readonly VariableRow[]): Promise<Derived | Fault> {
+async function derivedOrWhyNot(
+  service: Service,
+  study: OpenStudy,
+  recipe: Recipe,
+  variables: readonly VariableRow[],
+): Promise<Derived | Fault> {
   try {
     return await deriveFrom(service, study, recipe, variables, false);
   } catch (error) {
     if (error instanceof Fault) return error;
     throw error;
   }
-} // prettier-ignore
+}
 
 /** The proof of a working whose source is no longer what it needs: it says why and what to do. */
 function brokenProof(respondents: number, why: Fault): Proof {
@@ -150,7 +157,13 @@ export interface Standing {
 
 export const standingOf = (db: Db): Standing => ({ variables: allVariables(db), workings: allWorkings(db) });
 
-async function settleOne(service: Service, study: OpenStudy, working: WorkingRow, made: VariableRow, variables: readonly VariableRow[]): Promise<Pick<Settled, 'result' | 'broken'>> {
+async function settleOne(
+  service: Service,
+  study: OpenStudy,
+  working: WorkingRow,
+  made: VariableRow,
+  variables: readonly VariableRow[],
+): Promise<Pick<Settled, 'result' | 'broken'>> {
   const { db } = study;
   const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
   if (!(derived instanceof Fault)) {
@@ -159,8 +172,11 @@ async function settleOne(service: Service, study: OpenStudy, working: WorkingRow
   }
   const { respondents } = studyRow(db);
   const columnId = db.transaction(() => blankColumn(db, made.name, made.level, respondents)).immediate();
-  return { result: { level: made.level, codes: [...made.codes], proof: brokenProof(respondents, derived), columnId }, broken: true };
-} // prettier-ignore
+  return {
+    result: { level: made.level, codes: [...made.codes], proof: brokenProof(respondents, derived), columnId },
+    broken: true,
+  };
+}
 
 /**
  * Computes every working whose sources are others than those it was computed from. Nothing of the study is changed: the

@@ -12,7 +12,12 @@ import { allWorkings, restoreWorking, setStandsIn, type StandsIn } from '../stor
 export function placeOf(recipe: Recipe): number {
   const [source, ...more] = new Set(sourcesOf(recipe));
   if (source === undefined || more.length > 0) {
-    throw new Fault('invalid', 'What is made of several variables cannot stand in for one.', 'Keep it as a variable of its own.', { field: 'standsIn' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      'What is made of several variables cannot stand in for one.',
+      'Keep it as a variable of its own.',
+      { field: 'standsIn' },
+    );
   }
   return source;
 }
@@ -60,15 +65,26 @@ export function takePlace(db: Db, working: number): void {
   const rival = workings.find(({ standsIn }) => standsIn?.source === source.id);
   if (rival && rival.id !== working) {
     const title = titleOf(variables.find(({ workingId }) => workingId === rival.id) ?? made);
-    throw new Fault('conflict', `${title} stands in for ${titleOf(source)} already.`, 'Take that back first.', { field: 'standsIn', variable: source.name }); // prettier-ignore
+    throw new Fault('conflict', `${title} stands in for ${titleOf(source)} already.`, 'Take that back first.', {
+      field: 'standsIn',
+      variable: source.name,
+    });
   }
-  const followers = workings.filter(({ id, recipe }) => id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, made)); // prettier-ignore
+  const followers = workings.filter(
+    ({ id, recipe }) =>
+      id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, made),
+  );
   const tables = allTables(db).filter(({ sentence }) => sentenceFollows(sentence, source.id, source, made));
   const standsIn: StandsIn = {
     source: source.id,
     name: made.name,
     aside: source.aside,
-    workings: moveWorkings(db, followers.map(({ id }) => id), source.id, made.id), // prettier-ignore
+    workings: moveWorkings(
+      db,
+      followers.map(({ id }) => id),
+      source.id,
+      made.id,
+    ),
     tables: tables.map(({ id }) => id),
   };
   moveTables(db, standsIn.tables, source.id, made.id);
@@ -90,8 +106,15 @@ export function giveBack(db: Db, working: number): void {
   const source = variables.find(({ id }) => id === standsIn.source);
   if (source) {
     moveWorkings(db, standsIn.workings, made.id, source.id);
-    const back = allTables(db).filter(({ id, sentence }) => standsIn.tables.includes(id) && sentenceFollows(sentence, made.id, made, source)); // prettier-ignore
-    moveTables(db, back.map(({ id }) => id), made.id, source.id); // prettier-ignore
+    const back = allTables(db).filter(
+      ({ id, sentence }) => standsIn.tables.includes(id) && sentenceFollows(sentence, made.id, made, source),
+    );
+    moveTables(
+      db,
+      back.map(({ id }) => id),
+      made.id,
+      source.id,
+    );
     const others = variables.filter(({ id }) => id !== made.id && id !== source.id);
     renameVariables(db, [
       { id: source.id, name: made.name },

@@ -87,14 +87,26 @@ function checkLoop(recipe: Recipe, own: number, variables: readonly VariableRow[
 }
 
 /** What a recipe comes to, in a column that no variable has yet. @throws Fault where a source does not suit */
-async function computed(service: Service, study: OpenStudy, recipe: Recipe, name: string, variables: readonly VariableRow[]): Promise<Result> {
+async function computed(
+  service: Service,
+  study: OpenStudy,
+  recipe: Recipe,
+  name: string,
+  variables: readonly VariableRow[],
+): Promise<Result> {
   const derived = await deriveFrom(service, study, recipe, variables, false);
   const { level, codes, proof } = derived;
   return { level, codes, proof, columnId: keepLoose(study.db, name, derived) };
-} // prettier-ignore
+}
 
 /** Puts a new working and its variable into the study, right behind the last of its sources. */
-function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: WorkingDraft, name: string, result: Result, variables: readonly VariableRow[]): KeptWorking {
+function insertWorking(
+  study: OpenStudy,
+  { label, recipe, standsIn = false }: WorkingDraft,
+  name: string,
+  result: Result,
+  variables: readonly VariableRow[],
+): KeptWorking {
   const { db } = study;
   const { proof } = result;
   const signature = signatureOf(recipe, variables);
@@ -111,17 +123,26 @@ function insertWorking(study: OpenStudy, { label, recipe, standsIn = false }: Wo
   const variable = insertVariable(db, made, sourcesOf(recipe).at(-1) ?? null);
   if (standsIn) takePlace(db, working);
   return { working, variable, proof };
-} // prettier-ignore
+}
 
 /** A working in a few words: "Age band (bands Age)". */
-export function sayDraft({ label, name, recipe, standsIn = false }: WorkingDraft, variables: readonly VariableRow[]): string {
-  const titles = sourcesOf(recipe).map((id) => titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }));
+export function sayDraft(
+  { label, name, recipe, standsIn = false }: WorkingDraft,
+  variables: readonly VariableRow[],
+): string {
+  const titles = sourcesOf(recipe).map((id) =>
+    titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }),
+  );
   const of = andMore(titles, 2);
   return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of}${standsIn ? ', and stands in for it' : ''})`;
-} // prettier-ignore
+}
 
 /** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
-export function keepWorkings(service: Service, study: OpenStudy, drafts: readonly WorkingDraft[]): Promise<KeptWorking[]> {
+export function keepWorkings(
+  service: Service,
+  study: OpenStudy,
+  drafts: readonly WorkingDraft[],
+): Promise<KeptWorking[]> {
   checkIn(allVariables(study.db), ...drafts.map(({ recipe }) => recipe));
   for (const { recipe, standsIn = false } of drafts) if (standsIn) placeOf(recipe);
   return change(service, study, async () => {
@@ -144,12 +165,23 @@ export function keepWorkings(service: Service, study: OpenStudy, drafts: readonl
       service.making.delete(study.id);
     }
     // Several of one source stand behind it in the order in which they were asked for.
-    const insert = () => [...all].reverse().map(({ draft, name, result }) => insertWorking(study, draft, name, result, variables)).reverse();
+    const insert = () =>
+      [...all]
+        .reverse()
+        .map(({ draft, name, result }) => insertWorking(study, draft, name, result, variables))
+        .reverse();
     const [first] = all;
-    const words = !first ? '' : all.length === 1 ? `Made ${sayDraft(first.draft, variables)}` : `Made ${all.length} variables: ${all.slice(0, 2).map(({ draft }) => draft.label).join(', ')}, …`;
+    const words = !first
+      ? ''
+      : all.length === 1
+        ? `Made ${sayDraft(first.draft, variables)}`
+        : `Made ${all.length} variables: ${all
+            .slice(0, 2)
+            .map(({ draft }) => draft.label)
+            .join(', ')}, …`;
     return record(service, study, 'working', words, insert);
   });
-} // prettier-ignore
+}
 
 /** Keeps a new working and the variable that it makes. A failed proof does not prevent it; the variable stays marked. */
 export async function keepWorking(service: Service, study: OpenStudy, draft: WorkingDraft): Promise<KeptWorking> {
@@ -174,7 +206,12 @@ function madeBy(study: OpenStudy, id: number): VariableRow {
 function checkPlace({ recipe, standsIn }: WorkingDraft, standing: StandsIn | null): void {
   const stays = standsIn ?? standing !== null;
   if (stays && placeOf(recipe) !== (standing?.source ?? placeOf(recipe))) {
-    throw new Fault('conflict', 'It stands in for its source, which would be another.', 'Let it stand beside its source first.', { field: 'recipe.source' }); // prettier-ignore
+    throw new Fault(
+      'conflict',
+      'It stands in for its source, which would be another.',
+      'Let it stand beside its source first.',
+      { field: 'recipe.source' },
+    );
   }
 }
 
@@ -185,7 +222,10 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     const { db } = study;
     const made = madeBy(study, id);
     const variables = allVariables(db);
-    const name = draft.name.trim() === '' ? made.name : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name))); // prettier-ignore
+    const name =
+      draft.name.trim() === ''
+        ? made.name
+        : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name)));
     checkLoop(draft.recipe, made.id, variables, study);
     const standing = allWorkings(db).find((one) => one.id === id)?.standsIn ?? null;
     checkPlace(draft, standing);

@@ -31,12 +31,15 @@ export function codesOfList(db: Db, list: number): Code[] {
 
 /** All code lists, the oldest first. */
 export function allCodeLists(db: Db): CodeListRow[] {
-  const rows = db.prepare('SELECT id, name, kept FROM code_list ORDER BY id').all() as (Omit<CodeListRow, 'kept'> & { kept: 0 | 1 })[]; // prettier-ignore
+  const rows = db.prepare('SELECT id, name, kept FROM code_list ORDER BY id').all() as (Omit<CodeListRow, 'kept'> & {
+    kept: 0 | 1;
+  })[];
   return rows.map((row) => ({ ...row, kept: row.kept === 1 }));
 }
 
 export function codeListRow(db: Db, id: number): CodeListRow | null {
-  const row = db.prepare('SELECT id, name, kept FROM code_list WHERE id = ?').get(id) as (Omit<CodeListRow, 'kept'> & { kept: 0 | 1 }) | undefined; // prettier-ignore
+  const row = db.prepare('SELECT id, name, kept FROM code_list WHERE id = ?').get(id) as
+    (Omit<CodeListRow, 'kept'> & { kept: 0 | 1 }) | undefined;
   return row ? { ...row, kept: row.kept === 1 } : null;
 }
 

@@ -49,7 +49,10 @@ export function* readChunks(
   column: number,
   part: 'values' | 'state' = 'values',
 ): Generator<{ first: number; bytes: Buffer }> {
-  const firsts = db.prepare('SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first').pluck().all(column, part); // prettier-ignore
+  const firsts = db
+    .prepare('SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
+    .pluck()
+    .all(column, part);
   const read = db.prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? AND first = ?').pluck();
   for (const first of firsts as number[]) yield { first, bytes: read.get(column, part, first) as Buffer };
 }
@@ -103,7 +106,13 @@ export function writeArray(
 }
 
 /** How what a working makes is stored, by its level. */
-const STORED: Record<Level, Storage> = { unordered: 'coded8', ordered: 'coded8', number: 'number', multiple: 'sets', text: 'text' }; // prettier-ignore
+const STORED: Record<Level, Storage> = {
+  unordered: 'coded8',
+  ordered: 'coded8',
+  number: 'number',
+  multiple: 'sets',
+  text: 'text',
+};
 
 /** A column of a working in which everybody is blank, until it is computed. */
 export function blankColumn(db: Db, name: string, level: Level, respondents: number): number {

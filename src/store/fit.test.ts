@@ -4,7 +4,21 @@ import { sentenceOf } from '../core/table/sentence.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
 import type { Delta, Difference, State, VariableState } from './state.js';
 
-const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({ name, label: '', question: '', level: 'unordered', codeListId: null, workingId: null, madeAt: '', note: '', group: '', starred: false, aside: false, shownOrder: [], ...more }); // prettier-ignore
+const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({
+  name,
+  label: '',
+  question: '',
+  level: 'unordered',
+  codeListId: null,
+  workingId: null,
+  madeAt: '',
+  note: '',
+  group: '',
+  starred: false,
+  aside: false,
+  shownOrder: [],
+  ...more,
+});
 const flags = (source: number): Recipe => ({ kind: 'flags', source, codes: ['1'], yes: 'Yes', no: 'No' });
 const code = (at: string, label: string) => ({ code: at, label, missing: null });
 const made = (recipe: Recipe) => ({ recipe, created: '', edited: '', standsIn: null });
@@ -12,12 +26,35 @@ const made = (recipe: Recipe) => ({ recipe, created: '', edited: '', standsIn: n
 /** A study of two columns, of one of which a flag is made, which stands in a table. */
 const now: State = {
   order: [1, 2, 3],
-  list: new Map([[10, { name: 'sites', kept: false, codes: [code('1', 'Mill'), code('2', 'Weir')] }], [11, { name: 'flag', kept: false, codes: [code('1', 'Yes')] }]]),
-  variable: new Map([[1, variable('site', { codeListId: 10 })], [2, variable('age')], [3, variable('flag', { workingId: 5, codeListId: 11 })]]),
+  list: new Map([
+    [10, { name: 'sites', kept: false, codes: [code('1', 'Mill'), code('2', 'Weir')] }],
+    [11, { name: 'flag', kept: false, codes: [code('1', 'Yes')] }],
+  ]),
+  variable: new Map([
+    [1, variable('site', { codeListId: 10 })],
+    [2, variable('age')],
+    [3, variable('flag', { workingId: 5, codeListId: 11 })],
+  ]),
   working: new Map([[5, made(flags(1))]]),
-  table: new Map([[7, { title: 'Flag', sentence: sentenceOf(3), shown: { percent: 'column', counts: true, hatch: true, expected: false }, created: '', edited: '' }]]),
-}; // prettier-ignore
-const thing = (of: Difference['of'], id: number, before: object | null, after: object | null): Difference => ({ of, id, before: before as Difference['before'], after: after as Difference['after'] }); // prettier-ignore
+  table: new Map([
+    [
+      7,
+      {
+        title: 'Flag',
+        sentence: sentenceOf(3),
+        shown: { percent: 'column', counts: true, hatch: true, expected: false },
+        created: '',
+        edited: '',
+      },
+    ],
+  ]),
+};
+const thing = (of: Difference['of'], id: number, before: object | null, after: object | null): Difference => ({
+  of,
+  id,
+  before: before as Difference['before'],
+  after: after as Difference['after'],
+});
 const change = (...things: Difference[]): Delta => ({ things });
 
 describe('a change on another state than the one it was made on', () => {
@@ -27,7 +64,10 @@ describe('a change on another state than the one it was made on', () => {
   });
 
   it('does not fit where what it changed is not there, and needs nothing where that was to go', () => {
-    expect(fit(change(thing('variable', 9, { label: '' }, { label: 'x' })), now)).toEqual({ delta: null, misfits: ['a variable that it changed is not there'] }); // prettier-ignore
+    expect(fit(change(thing('variable', 9, { label: '' }, { label: 'x' })), now)).toEqual({
+      delta: null,
+      misfits: ['a variable that it changed is not there'],
+    });
     expect(fit(change(thing('table', 9, { title: 'x' }, null)), now)).toEqual({ delta: null, misfits: [] });
   });
 
@@ -57,7 +97,9 @@ describe('a change on another state than the one it was made on', () => {
   });
 
   it('takes nothing out that is in use', () => {
-    expect(fit(change(thing('variable', 1, now.variable.get(1)!, null)), now).misfits).toEqual(['site is in use now, so it stays']); // prettier-ignore
+    expect(fit(change(thing('variable', 1, now.variable.get(1)!, null)), now).misfits).toEqual([
+      'site is in use now, so it stays',
+    ]);
     expect(fit(change(thing('variable', 2, now.variable.get(2)!, null)), now).misfits).toEqual([]);
   });
 
@@ -69,7 +111,10 @@ describe('a change on another state than the one it was made on', () => {
   });
 
   it('drops a code list that is gone, and says so', () => {
-    const { delta, misfits } = fit(change(thing('variable', 2, { codeListId: null, note: '' }, { codeListId: 99, note: 'n' })), now); // prettier-ignore
+    const { delta, misfits } = fit(
+      change(thing('variable', 2, { codeListId: null, note: '' }, { codeListId: 99, note: 'n' })),
+      now,
+    );
     expect(delta?.things[0]?.after).toEqual({ note: 'n' });
     expect(misfits).toEqual(['the code list of age is not there any more']);
   });

@@ -27,11 +27,17 @@ interface Scene {
 
 /** Code lists that workings make: they follow their recipes by themselves. */
 export function derivedLists(variables: Iterable<Pick<VariableState, 'workingId' | 'codeListId'>>): Set<number> {
-  return new Set([...variables].flatMap(({ workingId, codeListId }) => (workingId !== null && codeListId !== null ? [codeListId] : []))); // prettier-ignore
+  return new Set(
+    [...variables].flatMap(({ workingId, codeListId }) =>
+      workingId !== null && codeListId !== null ? [codeListId] : [],
+    ),
+  );
 }
 
 function sceneOf(delta: Delta, now: State): Scene {
-  const made = new Map(delta.things.filter(({ before }) => before === null).map(({ of, id, after }) => [`${of} ${id}`, after])); // prettier-ignore
+  const made = new Map(
+    delta.things.filter(({ before }) => before === null).map(({ of, id, after }) => [`${of} ${id}`, after]),
+  );
   return {
     now,
     has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
@@ -52,7 +58,9 @@ function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number
     const sources = maker === null ? [] : sourcesOf(now.working.get(maker)?.recipe ?? recipe);
     return sources.reduce<number[] | null>((found, source) => found ?? walk(source, [id, ...path]), null);
   };
-  return own === undefined ? null : sourcesOf(recipe).reduce<number[] | null>((found, id) => found ?? walk(id, []), null); // prettier-ignore
+  return own === undefined
+    ? null
+    : sourcesOf(recipe).reduce<number[] | null>((found, id) => found ?? walk(id, []), null);
 }
 
 function workingFits(thing: Difference, scene: Scene): Verdict {
@@ -69,7 +77,7 @@ function tableFits(thing: Difference, scene: Scene): Verdict {
   const sentence = thing.after?.['sentence'] as Sentence | undefined;
   const gone = sentence && variablesOf(sentence).some((id) => !scene.has('variable', id));
   return gone ? { misfit: 'a variable of the table is not there' } : { thing };
-} // prettier-ignore
+}
 
 function listFits(thing: Difference, { now, derived }: Scene): Verdict {
   if (thing.before !== null && derived.has(thing.id)) return 'unneeded';
@@ -85,7 +93,9 @@ function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<numb
   const { after } = thing;
   if (!after) {
     const users = [...scene.now.working.values()].filter(({ recipe }) => sourcesOf(recipe).includes(thing.id)).length;
-    const tables = [...scene.now.table.values()].filter(({ sentence }) => variablesOf(sentence).includes(thing.id)).length; // prettier-ignore
+    const tables = [...scene.now.table.values()].filter(({ sentence }) =>
+      variablesOf(sentence).includes(thing.id),
+    ).length;
     if (users + tables > 0) return { misfit: `${scene.titleOf(thing.id)} is in use now, so it stays` };
     return { thing };
   }
@@ -138,7 +148,14 @@ export function fit(delta: Delta, now: State): Fitted {
       misfits.push(`${THINGS[of]} that it changed is not there`);
       return [];
     }
-    const verdict = of === 'working' ? workingFits(thing, scene) : of === 'table' ? tableFits(thing, scene) : of === 'list' ? listFits(thing, scene) : variableFits(thing, scene, lacking); // prettier-ignore
+    const verdict =
+      of === 'working'
+        ? workingFits(thing, scene)
+        : of === 'table'
+          ? tableFits(thing, scene)
+          : of === 'list'
+            ? listFits(thing, scene)
+            : variableFits(thing, scene, lacking);
     if (verdict === 'unneeded') return [];
     if ('misfit' in verdict) {
       misfits.push(verdict.misfit);
@@ -150,7 +167,9 @@ export function fit(delta: Delta, now: State): Fitted {
   });
   // A new list that nothing uses, since what was to use it does not fit, is not needed.
   const used = new Set(fitting.map(({ of, after }) => (of === 'variable' ? after?.['codeListId'] : null)));
-  const things = fitting.filter(({ of, id, before, after }) => of !== 'list' || before !== null || after?.['kept'] === true || used.has(id)); // prettier-ignore
+  const things = fitting.filter(
+    ({ of, id, before, after }) => of !== 'list' || before !== null || after?.['kept'] === true || used.has(id),
+  );
   const added = things.filter(({ of, before }) => of === 'variable' && before === null).map(({ id }) => id);
   const order = delta.order && orderOf(delta.order, now, added);
   const nothing = things.length === 0 && (delta.things.length > 0 || !order);

@@ -40,10 +40,12 @@ export function setDelta(db: Db, id: number, delta: Delta): void {
 /** All entries, the oldest first. */
 export function allEntries(db: Db): EntryRow[] {
   const rows = db
-    .prepare('SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, note, revision FROM ledger_entry ORDER BY id')
+    .prepare(
+      'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, note, revision FROM ledger_entry ORDER BY id',
+    )
     .all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
   return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
-} // prettier-ignore
+}
 
 export function deltaOf(db: Db, id: number): Delta | null {
   const found = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
@@ -68,8 +70,10 @@ export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; 
   const words = (sql: string) => (db.prepare(sql).pluck().get() as string | null | undefined) ?? null;
   return {
     // The last entry that stands: where it is for good, nothing before it can be taken back either.
-    undo: words('SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 AND left_out IS NULL ORDER BY id DESC LIMIT 1'),
+    undo: words(
+      'SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 AND left_out IS NULL ORDER BY id DESC LIMIT 1',
+    ),
     redo: words('SELECT words FROM ledger_entry WHERE undone = 1 AND left_out IS NULL ORDER BY id LIMIT 1'),
     entries: db.prepare('SELECT count(*) FROM ledger_entry').pluck().get() as number,
   };
-} // prettier-ignore
+}

@@ -47,9 +47,22 @@ export interface Delta {
   things: Difference[];
 }
 
-function stateOf({ name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder }: VariableRow): VariableState {
+function stateOf({
+  name,
+  label,
+  question,
+  level,
+  codeListId,
+  workingId,
+  madeAt,
+  note,
+  group,
+  starred,
+  aside,
+  shownOrder,
+}: VariableRow): VariableState {
   return { name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder };
-} // prettier-ignore
+}
 
 /** Everything in a study that can be changed, as it stands. */
 export function readState(db: Db): State {
@@ -97,8 +110,10 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
     delta.things
       .filter((one) => one.of === of)
       .map(({ id, [side]: fields }) => ({ id, to: fields && { ...now[of].get(id), ...fields } }));
-  for (const { id, to } of wanted('list')) if (to) putCodeList(db, { ...(to as CodeListRow), id }, (to as { codes: Code[] }).codes); // prettier-ignore
-  for (const { id, to } of wanted('working')) if (to) restoreWorking(db, id, to as Parameters<typeof restoreWorking>[2]); // prettier-ignore
+  for (const { id, to } of wanted('list'))
+    if (to) putCodeList(db, { ...(to as CodeListRow), id }, (to as { codes: Code[] }).codes);
+  for (const { id, to } of wanted('working'))
+    if (to) restoreWorking(db, id, to as Parameters<typeof restoreWorking>[2]);
   putVariables(db, wanted('variable') as { id: number; to: VariableState | null }[], respondents);
   for (const { id, to } of wanted('table')) {
     if (to) restoreTable(db, { ...(to as SavedTableRow), id });
@@ -122,7 +137,8 @@ function putVariables(db: Db, wanted: readonly { id: number; to: VariableState |
   const coming = new Set(wanted.map(({ id }) => id));
   const taken = new Set([...known.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
   // Names change for each other's: first to what nobody can type.
-  for (const { id, old } of kept) if (old) db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(`\u0000${id}`, id); // prettier-ignore
+  for (const { id, old } of kept)
+    if (old) db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(`\u0000${id}`, id);
   for (const { id, to, old } of kept) {
     // A name that something else has by now, and a level that another wave's column cannot have, stay as they are.
     const name = taken.has(to.name) ? (old?.name ?? `${to.name}_${id}`) : to.name;

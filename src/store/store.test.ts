@@ -20,7 +20,15 @@ const path = join(folder, 'study.sqlite');
 let db: Db;
 beforeAll(() => {
   db = createStudyFile(path);
-  insertStudy(db, { id: 's', name: 'S', subtitle: '', respondents: 3, created: '2026-01-01', fileName: 'f', fileSha256: 'x' }); // prettier-ignore
+  insertStudy(db, {
+    id: 's',
+    name: 'S',
+    subtitle: '',
+    respondents: 3,
+    created: '2026-01-01',
+    fileName: 'f',
+    fileSha256: 'x',
+  });
 });
 afterAll(() => {
   db.close();
@@ -75,10 +83,17 @@ describe('the file', () => {
     const opened = openStudyFile(old);
     expect(opened.pragma('foreign_keys', { simple: true })).toBe(1);
     expect(allWorkings(opened).map(({ id, recipe }) => [id, recipe.kind])).toEqual([[1, 'regroup']]);
-    expect(allVariables(opened).map(({ name, workingId }) => [name, workingId])).toEqual([['q', null], ['r', 1]]); // prettier-ignore
+    expect(allVariables(opened).map(({ name, workingId }) => [name, workingId])).toEqual([
+      ['q', null],
+      ['r', 1],
+    ]);
     expect(cellReader(opened, 1)(65_530, 65_540)).toEqual(new Array(10).fill('a'));
     expect(() => cellReader(opened, 1)(69_999, 70_001)).toThrow('ends before respondent 70001');
-    expect(JSON.parse(allSourceFiles(opened)[0]?.layout ?? '')).toMatchObject({ is: 'delimited', separator: ';', heading: true }); // prettier-ignore
+    expect(JSON.parse(allSourceFiles(opened)[0]?.layout ?? '')).toMatchObject({
+      is: 'delimited',
+      separator: ';',
+      heading: true,
+    });
     expect(() => opened.exec('UPDATE chunk SET bytes = bytes')).toThrow('immutable');
     opened.close();
   });
@@ -122,15 +137,27 @@ describe('columns', () => {
 
 describe('code lists', () => {
   it('are shared, changed for all, and go when nothing uses them', () => {
-    const list = insertCodeList(db, 'yes_no', [{ code: '1', label: 'Yes', missing: null }, { code: '2', label: 'No', missing: null }]); // prettier-ignore
+    const list = insertCodeList(db, 'yes_no', [
+      { code: '1', label: 'Yes', missing: null },
+      { code: '2', label: 'No', missing: null },
+    ]);
     const [a, b] = [variable('a', column('a', 'coded8'), list), variable('b', column('b', 'coded8'), list)];
     expect(usersOfList(db, list)).toEqual([a, b]);
     replaceCodes(db, list, [{ code: '9', label: 'Refused', missing: 'refused' }]);
-    expect(allVariables(db).filter(({ codeListId }) => codeListId === list).map(({ codes }) => codes[0]?.missing)).toEqual(['refused', 'refused']); // prettier-ignore
+    expect(
+      allVariables(db)
+        .filter(({ codeListId }) => codeListId === list)
+        .map(({ codes }) => codes[0]?.missing),
+    ).toEqual(['refused', 'refused']);
     const loose = insertCodeList(db, 'loose', []);
     dropUnusedLists(db);
     expect(db.prepare('SELECT count(*) FROM code_list WHERE id = ?').pluck().get(loose)).toBe(0);
-    expect(() => replaceCodes(db, list, [{ code: '1', label: '', missing: null }, { code: '1', label: '', missing: null }])).toThrow(); // prettier-ignore
+    expect(() =>
+      replaceCodes(db, list, [
+        { code: '1', label: '', missing: null },
+        { code: '1', label: '', missing: null },
+      ]),
+    ).toThrow();
   });
 });
 
@@ -138,7 +165,19 @@ describe('variables', () => {
   it('have a name of their own, and a place behind another', () => {
     const first = variable('first', column('first', 'coded8'));
     variable('last', column('last', 'coded8'));
-    insertVariable(db, { name: 'between', label: '', question: '', level: 'ordered', columnId: column('x', 'coded8'), codeListId: null, workingId: null }, first); // prettier-ignore
+    insertVariable(
+      db,
+      {
+        name: 'between',
+        label: '',
+        question: '',
+        level: 'ordered',
+        columnId: column('x', 'coded8'),
+        codeListId: null,
+        workingId: null,
+      },
+      first,
+    );
     const names = allVariables(db).map(({ name }) => name);
     expect(names.slice(names.indexOf('first'))).toEqual(['first', 'between', 'last']);
     expect(() => variable('first', column('y', 'coded8'))).toThrow('UNIQUE');

@@ -91,11 +91,15 @@ export function putWorking(
 const UNPROVED: Proof = { holds: false, findings: [], columns: [], rows: [], respondents: 0 };
 
 /** Puts a working as it is said to be, made again under its id where it is gone; it has to be computed again. */
-export function restoreWorking(db: Db, id: number, { recipe, created, edited, standsIn }: Pick<WorkingRow, 'recipe' | 'created' | 'edited' | 'standsIn'>): void {
+export function restoreWorking(
+  db: Db,
+  id: number,
+  { recipe, created, edited, standsIn }: Pick<WorkingRow, 'recipe' | 'created' | 'edited' | 'standsIn'>,
+): void {
   putWorking(db, id, { recipe, proof: UNPROVED, signature: '' }, edited);
   db.prepare('UPDATE working SET created = ? WHERE id = ?').run(created, id);
   setStandsIn(db, id, standsIn);
-} // prettier-ignore
+}
 
 /** Says what a working stands in for; null: for nothing. */
 export function setStandsIn(db: Db, id: number, standsIn: StandsIn | null): void {

@@ -201,7 +201,12 @@ export const client = {
   making: (study: string) =>
     ask<{ making: { done: number; of: number } | null }>('GET', `${studyPath(study)}/workings/progress`),
   distribution: (study: string, variable: number, ends: string, shares: readonly number[], signal?: AbortSignal) =>
-    ask<Distribution>('GET', `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`, undefined, { signal }), // prettier-ignore
+    ask<Distribution>(
+      'GET',
+      `${studyPath(study)}/variables/${variable}/distribution?ends=${ends}&shares=${shares.join(',')}`,
+      undefined,
+      { signal },
+    ),
   editWorking: (study: string, id: number, draft: WorkingDraft, base?: number | null) =>
     ask<KeptWorking>('PUT', `${studyPath(study)}/workings/${id}`, draft, { seen: base }),
   dropWorking: (study: string, id: number) => ask<undefined>('DELETE', `${studyPath(study)}/workings/${id}`),

@@ -22,16 +22,32 @@ import { optionLabels } from './workings/bodies/option-labels.js';
 
 function variable(over: Partial<RosterVariable>): RosterVariable {
   return {
-    id: 1, name: 'q1', label: '', question: '', level: 'unordered', codes: [], columnId: 1, note: '',
+    id: 1,
+    name: 'q1',
+    label: '',
+    question: '',
+    level: 'unordered',
+    codes: [],
+    columnId: 1,
+    note: '',
     group: '',
     starred: false,
-    aside: false, shownOrder: [],
+    aside: false,
+    shownOrder: [],
     madeAt: '',
     column: 'q',
     levels: [],
-    codeListId: null, workingId: null,
-    made: null, holds: true, answers: 90, missing: 6, blank: 4, picture: { is: 'none' }, countable: true, ...over,
-  }; // prettier-ignore
+    codeListId: null,
+    workingId: null,
+    made: null,
+    holds: true,
+    answers: 90,
+    missing: 6,
+    blank: 4,
+    picture: { is: 'none' },
+    countable: true,
+    ...over,
+  };
 }
 const SITE = variable({ id: 1, name: 'site', label: 'Site' });
 const AGE = variable({
@@ -61,7 +77,12 @@ describe('the sentence in the address', () => {
   });
 
   it('leaves out what does not fit the study, and never fails', () => {
-    const bad = ['?rows=gone&by=age', '?rows=site&only=nonsense', '?rows=site&only=[{"variable":"age","is":"between","from":"x"}]', '?table=abc']; // prettier-ignore
+    const bad = [
+      '?rows=gone&by=age',
+      '?rows=site&only=nonsense',
+      '?rows=site&only=[{"variable":"age","is":"between","from":"x"}]',
+      '?table=abc',
+    ];
     expect(bad.map((query) => fromQuery(query, BOTH).draft)).toEqual([
       { ...EMPTY, by: 2 },
       { ...EMPTY, rows: 1 },
@@ -82,7 +103,9 @@ describe('the sentence in the address', () => {
 describe('words of the roster', () => {
   it('say level and size', () => {
     expect(metaOf(AGE)).toBe('number · 16 to 92.5');
-    expect(metaOf(variable({ level: 'multiple', codes: [{ code: '1', label: 'A', missing: null }] }))).toBe('multiple response · 1 option'); // prettier-ignore
+    expect(metaOf(variable({ level: 'multiple', codes: [{ code: '1', label: 'A', missing: null }] }))).toBe(
+      'multiple response · 1 option',
+    );
     expect(metaOf(variable({ level: 'ordered', made: 'regroup' }))).toBe('regroup · ordered · 0');
     expect(metaOf(variable({ level: 'text', answers: 1200 }))).toBe('text · 1,200 answers');
   });
@@ -95,7 +118,14 @@ describe('words of the roster', () => {
     });
   });
   it('are found by any word of name, label, question and categories', () => {
-    const text = searchText(variable({ name: 'q7', label: 'Watering', question: 'How do you water?', codes: [{ code: '1', label: 'Hose', missing: null }] })); // prettier-ignore
+    const text = searchText(
+      variable({
+        name: 'q7',
+        label: 'Watering',
+        question: 'How do you water?',
+        codes: [{ code: '1', label: 'Hose', missing: null }],
+      }),
+    );
     expect(['q7', 'wat hose', 'HOW water', ''].map((search) => matches(text, search))).toEqual([
       true,
       true,
@@ -118,8 +148,12 @@ describe('labels of options', () => {
 describe('cells', () => {
   it('are hatched by direction and strength, and not at all by chance', () => {
     expect([inkOf(2, 0.2), inkOf(3, 0.01), inkOf(9, 1e-9), inkOf(-3, 0.01), inkOf(-9, 1e-9)]).toEqual([
-      null, 'more1', 'more2', 'fewer1', 'fewer2',
-    ]); // prettier-ignore
+      null,
+      'more1',
+      'more2',
+      'fewer1',
+      'fewer2',
+    ]);
   });
   it('print figures that line up', () => {
     expect([percent(0.12345), percent(null), percent(1)]).toEqual(['12.3', '·', '100.0']);
@@ -141,8 +175,27 @@ describe('decisions at the intake', () => {
     numbers: null,
     ...more,
   });
-  const ticks = { is: 'ticks' as const, name: 'g', label: 'g', why: '', none: { name: 'g_none', ticked: '1' }, columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }; // prettier-ignore
-  const slots = { ...ticks, is: 'slots' as const, name: 's', none: null, columns: [{ name: 's1', label: 's1', ticked: null }, { name: 's2', label: 's2', ticked: null }] }; // prettier-ignore
+  const ticks = {
+    is: 'ticks' as const,
+    name: 'g',
+    label: 'g',
+    why: '',
+    none: { name: 'g_none', ticked: '1' },
+    columns: [
+      { name: 'g_a', label: 'A', ticked: '1' },
+      { name: 'g_b', label: 'B', ticked: 'B' },
+    ],
+  };
+  const slots = {
+    ...ticks,
+    is: 'slots' as const,
+    name: 's',
+    none: null,
+    columns: [
+      { name: 's1', label: 's1', ticked: null },
+      { name: 's2', label: 's2', ticked: null },
+    ],
+  };
 
   it('are sent for the columns that are there, with the questions that were taken on', () => {
     let draft = noDecisions('wave 1.csv.gz');
@@ -153,7 +206,16 @@ describe('decisions at the intake', () => {
       name: 'Wave',
       columns: [{ name: 'a', level: 'ordered', missing: [{ code: '9', missing: 'other' }] }],
       questions: [
-        { name: 'g', label: 'Grows', ticked: '1', none: 'g_none', columns: [{ name: 'g_a', label: 'A', ticked: '1' }, { name: 'g_b', label: 'B', ticked: 'B' }] }, // prettier-ignore
+        {
+          name: 'g',
+          label: 'Grows',
+          ticked: '1',
+          none: 'g_none',
+          columns: [
+            { name: 'g_a', label: 'A', ticked: '1' },
+            { name: 'g_b', label: 'B', ticked: 'B' },
+          ],
+        },
         {
           name: 's',
           label: 'Says',
@@ -167,7 +229,16 @@ describe('decisions at the intake', () => {
   });
 
   it('stand above the codebook, which stands above what was understood', () => {
-    const codebook = { variables: [{ name: 'a', label: 'A', level: 'ordered' as const, codes: [{ code: '9', label: 'Refused', missing: 'refused' as const }] }] }; // prettier-ignore
+    const codebook = {
+      variables: [
+        {
+          name: 'a',
+          label: 'A',
+          level: 'ordered' as const,
+          codes: [{ code: '9', label: 'Refused', missing: 'refused' as const }],
+        },
+      ],
+    };
     const draft = noDecisions('x.csv');
     expect(standing(column('a'), draft, codebook)).toMatchObject({ label: 'A', level: 'ordered', fromCodebook: true });
     expect(standing(column('a', { storage: 'text', level: 'text' }), draft, codebook).level).toBe('text');

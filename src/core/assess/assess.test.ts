@@ -17,12 +17,57 @@ function refused(request: AssessRequest): Fault {
 
 describe('what cannot be taken', () => {
   it('is named by its stratum and cell', () => {
-    const fault = refused({ strata: [[[1, 2], [3, 4]], [[1, 2], [3, -4]]] }); // prettier-ignore
+    const fault = refused({
+      strata: [
+        [
+          [1, 2],
+          [3, 4],
+        ],
+        [
+          [1, 2],
+          [3, -4],
+        ],
+      ],
+    });
     expect(fault.message).toContain('Stratum 2: Row 2, column 2 holds -4');
     expect(fault.place).toEqual({ field: 'strata[1]', cell: { row: 2, column: 2 } });
-    expect(refused({ strata: [[[1, 2], [3, 4]], [[1], [3]]] }).message).toContain('Stratum 2 is 2 x 1'); // prettier-ignore
-    expect(refused({ strata: [[[1, 2], [3, 4]]] }).message).toContain('fewer than two'); // prettier-ignore
-    const sum = refused({ strata: [[[1, 2], [3, 4]], [[1, 2], [3, 4]]], counts: [[2, 4], [6, 9]] }); // prettier-ignore
+    expect(
+      refused({
+        strata: [
+          [
+            [1, 2],
+            [3, 4],
+          ],
+          [[1], [3]],
+        ],
+      }).message,
+    ).toContain('Stratum 2 is 2 x 1');
+    expect(
+      refused({
+        strata: [
+          [
+            [1, 2],
+            [3, 4],
+          ],
+        ],
+      }).message,
+    ).toContain('fewer than two');
+    const sum = refused({
+      strata: [
+        [
+          [1, 2],
+          [3, 4],
+        ],
+        [
+          [1, 2],
+          [3, 4],
+        ],
+      ],
+      counts: [
+        [2, 4],
+        [6, 9],
+      ],
+    });
     expect(sum.place.cell).toEqual({ row: 2, column: 2 });
   });
 
@@ -36,10 +81,19 @@ describe('what cannot be taken', () => {
     expect(mentioned([[0], [1]], [1, 0])).toContain('Respondent 2 has a weight of 0');
     expect(mentioned([[0]])).toContain('2 groups, 1 lists');
     expect(mentioned([[0], [1]], null, [0, 1.5])).toContain('Respondent 2 is in group 1.5');
-    expect(refused({ related: { answers: [[1, 0], [1, 3]] } }).place.cell).toEqual({ row: 2, column: 2 }); // prettier-ignore
-    expect(refused({ related: { answers: [[1, 0], [1]] } }).place.cell).toEqual({ row: 2, column: 2 }); // prettier-ignore
+    expect(
+      refused({
+        related: {
+          answers: [
+            [1, 0],
+            [1, 3],
+          ],
+        },
+      }).place.cell,
+    ).toEqual({ row: 2, column: 2 });
+    expect(refused({ related: { answers: [[1, 0], [1]] } }).place.cell).toEqual({ row: 2, column: 2 });
     expect(refused({ related: { answers: [[1, 0]], times: [-1] } }).place.field).toBe('related.times');
-    expect(refused({ codings: { units: [[1, 2], [1]] } }).place.cell).toEqual({ row: 2, column: 2 }); // prettier-ignore
+    expect(refused({ codings: { units: [[1, 2], [1]] } }).place.cell).toEqual({ row: 2, column: 2 });
   });
 });
 
@@ -50,30 +104,160 @@ describe('what has nothing to say', () => {
     expect(reason({ oneWay: { counts: [5] } }, 'goodness-of-fit')).toContain('two categories');
     expect(reason({ oneWay: { counts: [0, 0] } }, 'goodness-of-fit')).toContain('Nobody');
     expect(reason({ related: { answers: [[1], [0]] } }, 'cochran-q')).toContain('two questions');
-    expect(reason({ related: { answers: [[1, 1], [0, 0]] } }, 'cochran-q')).toContain('same answer'); // prettier-ignore
-    expect(reason({ codings: { units: [[1, null], [null, 2]] } }, 'krippendorff-alpha')).toContain('two codings'); // prettier-ignore
-    expect(reason({ codings: { units: [[1, 1], [1, 1]] } }, 'krippendorff-alpha')).toContain('one value'); // prettier-ignore
+    expect(
+      reason(
+        {
+          related: {
+            answers: [
+              [1, 1],
+              [0, 0],
+            ],
+          },
+        },
+        'cochran-q',
+      ),
+    ).toContain('same answer');
+    expect(
+      reason(
+        {
+          codings: {
+            units: [
+              [1, null],
+              [null, 2],
+            ],
+          },
+        },
+        'krippendorff-alpha',
+      ),
+    ).toContain('two codings');
+    expect(
+      reason(
+        {
+          codings: {
+            units: [
+              [1, 1],
+              [1, 1],
+            ],
+          },
+        },
+        'krippendorff-alpha',
+      ),
+    ).toContain('one value');
     expect(reason({ codings: { units: [[-1, 1]], metric: 'ratio' } }, 'krippendorff-alpha')).toContain('below 0');
-    const alike = { groups: [0, 0], mentions: [[0], [1]], options: 2 }; // prettier-ignore
+    const alike = { groups: [0, 0], mentions: [[0], [1]], options: 2 };
     expect(reason({ multiple: alike }, 'equal-mention')).toContain('two groups');
-    const everybody = { groups: [0, 1], mentions: [[0], [0]], options: 2 }; // prettier-ignore
+    const everybody = { groups: [0, 1], mentions: [[0], [0]], options: 2 };
     expect(reason({ multiple: everybody }, 'equal-mention')).toContain('by nobody or by everybody');
-    const wide = { strata: [[[1, 2, 3], [3, 4, 5]], [[2, 2, 1], [3, 1, 5]]] }; // prettier-ignore
+    const wide = {
+      strata: [
+        [
+          [1, 2, 3],
+          [3, 4, 5],
+        ],
+        [
+          [2, 2, 1],
+          [3, 1, 5],
+        ],
+      ],
+    };
     expect(reason(wide, 'breslow-day')).toContain('2 x 2');
-    expect(reason({ strata: [[[1, 0], [3, 0]], [[2, 0], [1, 0]]] }, 'mantel-haenszel')).toContain('Only one column'); // prettier-ignore
-    expect(reason({ counts: [[5, 0], [0, 4]] }, 'mcnemar')).toContain('nothing has changed'); // prettier-ignore
+    expect(
+      reason(
+        {
+          strata: [
+            [
+              [1, 0],
+              [3, 0],
+            ],
+            [
+              [2, 0],
+              [1, 0],
+            ],
+          ],
+        },
+        'mantel-haenszel',
+      ),
+    ).toContain('Only one column');
+    expect(
+      reason(
+        {
+          counts: [
+            [5, 0],
+            [0, 4],
+          ],
+        },
+        'mcnemar',
+      ),
+    ).toContain('nothing has changed');
   });
 });
 
 describe('strata of very different size', () => {
   it('have figures all the same', () => {
     const hard = [
-      [[[0, 15], [3, 47]], [[1e9, 2], [0, 2]]],
-      [[[0, 0], [35, 3]], [[0, 1], [1e9, 0]], [[1e9, 3], [2, 1e9]]],
-      [[[13, 0], [1e9, 2]], [[0, 59], [48, 31]]],
-      [[[0, 0], [0, 2]], [[0, 1], [1e6, 1]], [[2, 1], [1e9, 1]]],
-      [[[49, 36], [1, 42]], [[0, 2], [1e9, 0]], [[2, 1], [1e9, 3]]],
-    ]; // prettier-ignore
+      [
+        [
+          [0, 15],
+          [3, 47],
+        ],
+        [
+          [1e9, 2],
+          [0, 2],
+        ],
+      ],
+      [
+        [
+          [0, 0],
+          [35, 3],
+        ],
+        [
+          [0, 1],
+          [1e9, 0],
+        ],
+        [
+          [1e9, 3],
+          [2, 1e9],
+        ],
+      ],
+      [
+        [
+          [13, 0],
+          [1e9, 2],
+        ],
+        [
+          [0, 59],
+          [48, 31],
+        ],
+      ],
+      [
+        [
+          [0, 0],
+          [0, 2],
+        ],
+        [
+          [0, 1],
+          [1e6, 1],
+        ],
+        [
+          [2, 1],
+          [1e9, 1],
+        ],
+      ],
+      [
+        [
+          [49, 36],
+          [1, 42],
+        ],
+        [
+          [0, 2],
+          [1e9, 0],
+        ],
+        [
+          [2, 1],
+          [1e9, 3],
+        ],
+      ],
+    ];
     for (const strata of hard) {
       const { tests, measures } = assess({ strata, exact: { method: 'none' } });
       const figures: number[] = [];
@@ -88,23 +272,33 @@ describe('strata of very different size', () => {
 
   it('are fitted by the common odds ratio with their own totals', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 500 }), { minLength: 4, maxLength: 4 }), fc.double({ min: 1e-4, max: 1e4, noNaN: true }), ([a, b, c, d], psi) => {
-        const n = [[a!, b!], [c!, d!]];
-        const stratum = { n, R: [a! + b!, c! + d!], C: [a! + c!, b! + d!], N: a! + b! + c! + d! };
-        const { cells: [A, B, C, D], off } = fittedTo(psi, stratum);
-        expect((A * D) / (B * C) / psi).toBeCloseTo(1, 8);
-        expect(A + B).toBeCloseTo(stratum.R[0]!, 8);
-        expect(A + C).toBeCloseTo(stratum.C[0]!, 8);
-        expect(off).toBeCloseTo(a! - A, 8);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 500 }), { minLength: 4, maxLength: 4 }),
+        fc.double({ min: 1e-4, max: 1e4, noNaN: true }),
+        ([a, b, c, d], psi) => {
+          const n = [
+            [a!, b!],
+            [c!, d!],
+          ];
+          const stratum = { n, R: [a! + b!, c! + d!], C: [a! + c!, b! + d!], N: a! + b! + c! + d! };
+          const {
+            cells: [A, B, C, D],
+            off,
+          } = fittedTo(psi, stratum);
+          expect((A * D) / (B * C) / psi).toBeCloseTo(1, 8);
+          expect(A + B).toBeCloseTo(stratum.R[0]!, 8);
+          expect(A + C).toBeCloseTo(stratum.C[0]!, 8);
+          expect(off).toBeCloseTo(a! - A, 8);
+        },
+      ),
+    );
   });
 });
 
 describe('a multiple-response question', () => {
   it('counts an option once however often a respondent names it, and weights that are all one not at all', () => {
     const groups = [0, 0, 0, 1, 1, 1];
-    const mentions = [[0, 0], [0, 1], [1], [1], [0, 1], []]; // prettier-ignore
+    const mentions = [[0, 0], [0, 1], [1], [1], [0, 1], []];
     const plain = assess({ multiple: { groups, mentions: mentions.map((m) => [...new Set(m)]), options: 2 } });
     expect(assess({ multiple: { groups, mentions, options: 2 } })).toEqual(plain);
     expect(assess({ multiple: { groups, mentions, options: 2, weights: groups.map(() => 2.5) } })).toEqual(plain);
@@ -126,7 +320,13 @@ describe('a multiple-response question', () => {
 
 describe('exact tests worked out apart', () => {
   it('are those of the whole, and are put in its place', () => {
-    const request = { counts: [[4, 1, 2], [1, 5, 2], [0, 2, 6]] }; // prettier-ignore
+    const request = {
+      counts: [
+        [4, 1, 2],
+        [1, 5, 2],
+        [0, 2, 6],
+      ],
+    };
     const whole = assess(request);
     const without = assess({ ...request, exact: { method: 'none' } });
     expect(without.absent.map(({ id }) => id)).toContain('fisher');

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cellText, CODEBOOK_FIELDS, type Entry, levelFrom, sayCodes, sayMissing, understandCell } from './cell-text.js'; // prettier-ignore
+import { cellText, CODEBOOK_FIELDS, type Entry, levelFrom, sayCodes, sayMissing, understandCell } from './cell-text.js';
 import { LEVELS, LEVEL_WORDS, MISSING_REASONS, type Code } from './types.js';
 
 const entry: Entry = {
@@ -34,7 +34,10 @@ describe('an entry as text', () => {
   });
 
   it('is understood as it was written, whatever stands in codes and labels', () => {
-    const word = fc.string({ minLength: 1, maxLength: 12 }).map((text) => text.trim()).filter((text) => text !== '' && !text.includes('\n')); // prettier-ignore
+    const word = fc
+      .string({ minLength: 1, maxLength: 12 })
+      .map((text) => text.trim())
+      .filter((text) => text !== '' && !text.includes('\n'));
     const code = fc.record({
       code: word.filter((text) => !text.includes('’')),
       label: word,
@@ -114,7 +117,11 @@ describe('missing codes as text', () => {
 
   it('leave labels and order alone', () => {
     const found = understand('missing', '1 other');
-    expect('edit' in found && found.edit.codes?.map(({ code, label }) => `${code} ${label}`)).toEqual(['1 Very', '2 Not', '9 Would not say']); // prettier-ignore
+    expect('edit' in found && found.edit.codes?.map(({ code, label }) => `${code} ${label}`)).toEqual([
+      '1 Very',
+      '2 Not',
+      '9 Would not say',
+    ]);
   });
 });
 

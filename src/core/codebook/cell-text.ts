@@ -59,12 +59,16 @@ const plain = (text: string) => text.replace(/\\(.)/gs, '$1').trim();
 
 /** Codes as one line: "1 = Yes; 2 = No". */
 export function sayCodes(codes: readonly Code[]): string {
-  return codes.map(({ code, label }) => (label === code ? escaped(code) : `${escaped(code)} = ${escaped(label)}`)).join('; '); // prettier-ignore
+  return codes
+    .map(({ code, label }) => (label === code ? escaped(code) : `${escaped(code)} = ${escaped(label)}`))
+    .join('; ');
 }
 
 /** Codes that are no answers as one line: "8 don't know; 9 refused". */
 export function sayMissing(codes: readonly Code[]): string {
-  return codes.flatMap(({ code, missing }) => (missing === null ? [] : [`${escaped(code)} ${MISSING_WORDS[missing]}`])).join('; '); // prettier-ignore
+  return codes
+    .flatMap(({ code, missing }) => (missing === null ? [] : [`${escaped(code)} ${MISSING_WORDS[missing]}`]))
+    .join('; ');
 }
 
 /** One field of an entry as text. */
@@ -112,16 +116,23 @@ function missingFrom(text: string, known: readonly Code[]): Code[] {
   const listed = new Set(known.map(({ code }) => code));
   return [
     ...known.map((code) => ({ ...code, missing: wanted.get(code.code) ?? null })),
-    ...[...wanted].filter(([code]) => !listed.has(code)).map(([code, missing]): Code => ({ code, label: code, missing })),
+    ...[...wanted]
+      .filter(([code]) => !listed.has(code))
+      .map(([code, missing]): Code => ({ code, label: code, missing })),
   ];
-} // prettier-ignore
+}
 
 /**
  * What a text in one field of an entry means.
  * @param lists the study's code lists by name, which can stand for codes
  * @returns the edit, or what is wrong with the text
  */
-export function understandCell(entry: Entry, field: CodebookField, text: string, lists: ReadonlyMap<string, number>): Understood {
+export function understandCell(
+  entry: Entry,
+  field: CodebookField,
+  text: string,
+  lists: ReadonlyMap<string, number>,
+): Understood {
   if (field === 'level') {
     const level = levelFrom(text);
     if (level) return { edit: { level } };
@@ -136,4 +147,4 @@ export function understandCell(entry: Entry, field: CodebookField, text: string,
   if (field === 'missing') return { edit: { codes: missingFrom(text, entry.codes) } };
   if (field === 'name' && text.trim() === '') return { problem: 'A variable needs a name.' };
   return { edit: { [field]: text.trim() } };
-} // prettier-ignore
+}

@@ -17,12 +17,21 @@ describe('codes in order', () => {
   });
 
   it('by frequency downwards, ties as they stood', () => {
-    const respondents = new Map([['2', 40], ['b', 40], ['1', 90], ['99', 500]]); // prettier-ignore
+    const respondents = new Map([
+      ['2', 40],
+      ['b', 40],
+      ['1', 90],
+      ['99', 500],
+    ]);
     expect(names(orderCodes(codes, { is: 'frequency', respondents }))).toBe('1 2 b 10 99');
   });
 
   it('by the average of another variable downwards, who has none behind', () => {
-    const means = new Map([['10', -3], ['2', 7.5], ['1', 0]]); // prettier-ignore
+    const means = new Map([
+      ['10', -3],
+      ['2', 7.5],
+      ['1', 0],
+    ]);
     expect(names(orderCodes(codes, { is: 'average', means }))).toBe('2 1 10 b 99');
   });
 
@@ -35,7 +44,9 @@ describe('codes in order', () => {
     fc.assert(
       fc.property(list, of, (some, is) => {
         const ordered = orderCodes(some, { is });
-        expect([...ordered].sort((a, b) => (a.code < b.code ? -1 : 1))).toEqual([...some].sort((a, b) => (a.code < b.code ? -1 : 1))); // prettier-ignore
+        expect([...ordered].sort((a, b) => (a.code < b.code ? -1 : 1))).toEqual(
+          [...some].sort((a, b) => (a.code < b.code ? -1 : 1)),
+        );
         expect(orderCodes(orderCodes(ordered, { is: 'reversed' }), { is: 'reversed' })).toEqual(ordered);
       }),
     );

@@ -55,7 +55,9 @@ describe('what is understood of a column', () => {
     ]);
     expect(guessed(times(200, (k) => String(18 + (k % 60))))).toEqual([]);
     const amounts = times(1500, (k) => String(20_000 + k * 7));
-    expect(guessed([...amounts, ...times(40, () => '-99')])).toEqual(['no-answer: -99 (40) stands far from the rest: no answer?']); // prettier-ignore
+    expect(guessed([...amounts, ...times(40, () => '-99')])).toEqual([
+      'no-answer: -99 (40) stands far from the rest: no answer?',
+    ]);
   });
 
   it('a 9 behind every number before it is a step of the scale, behind a gap it is not', () => {
@@ -115,7 +117,11 @@ describe('what is understood of a column', () => {
     expect(few.guesses[0]?.text).toBe('Dates, day, month, year.');
     const doubtful = understood(times(60, (k) => ['03/04/2026', '05/06/2026'][k % 2]!));
     expect(doubtful.guesses[0]?.text).toContain('or month, day, year');
-    const many = times(300, (k) => `2026-${String((k % 12) + 1).padStart(2, '0')}-${String((k % 28) + 1).padStart(2, '0')} 10:${10 + (k % 50)}`); // prettier-ignore
+    const many = times(
+      300,
+      (k) =>
+        `2026-${String((k % 12) + 1).padStart(2, '0')}-${String((k % 28) + 1).padStart(2, '0')} 10:${10 + (k % 50)}`,
+    );
     expect(understood(many)).toMatchObject({ level: 'text', why: 'Days, too many to be categories.' });
     expect(understood(times(60, (k) => ['2026-02-30', '2026-13-01'][k % 2]!)).guesses).toEqual([]);
   });
@@ -141,12 +147,18 @@ describe('columns that look like one question', () => {
       column('age', ['20', '30']),
     ]);
     expect(question).toMatchObject({ is: 'ticks', name: 'grow', none: { name: 'grow_none', ticked: '1' } });
-    expect(question?.columns).toEqual(['beans', 'kale', 'leeks'].map((label) => ({ name: `grow_${label}`, label, ticked: '1' }))); // prettier-ignore
+    expect(question?.columns).toEqual(
+      ['beans', 'kale', 'leeks'].map((label) => ({ name: `grow_${label}`, label, ticked: '1' })),
+    );
   });
 
   it('columns that each hold their own word or nothing', () => {
     const [question] = guess([column('q4a', ['Tea']), column('q4b', ['Coffee']), column('q4c', ['Water'])]);
-    expect(question?.columns.map(({ label, ticked }) => [label, ticked])).toEqual([['Tea', 'Tea'], ['Coffee', 'Coffee'], ['Water', 'Water']]); // prettier-ignore
+    expect(question?.columns.map(({ label, ticked }) => [label, ticked])).toEqual([
+      ['Tea', 'Tea'],
+      ['Coffee', 'Coffee'],
+      ['Water', 'Water'],
+    ]);
   });
 
   it('labels lose what they have in common, which names the question', () => {
@@ -173,9 +185,22 @@ describe('columns that look like one question', () => {
 
 describe('summarize', () => {
   it('describes by the textbook', () => {
-    expect(summarize([[1, 1], [2, 2], [4, 1]])).toEqual({
-      n: 4, mean: 2.25, sd: Math.sqrt(4.75 / 3), minimum: 1, lowerQuartile: 1.75, median: 2, upperQuartile: 2.5, maximum: 4,
-    }); // prettier-ignore
+    expect(
+      summarize([
+        [1, 1],
+        [2, 2],
+        [4, 1],
+      ]),
+    ).toEqual({
+      n: 4,
+      mean: 2.25,
+      sd: Math.sqrt(4.75 / 3),
+      minimum: 1,
+      lowerQuartile: 1.75,
+      median: 2,
+      upperQuartile: 2.5,
+      maximum: 4,
+    });
     expect(summarize([[7, 1]])).toMatchObject({ sd: null, median: 7 });
     expect(summarize([])).toBeNull();
   });
@@ -184,7 +209,12 @@ describe('summarize', () => {
     const bins = histogram(values)?.bins ?? [];
     expect(bins).toHaveLength(12);
     expect(bins.reduce((a, b) => a + b, 0)).toBe(values.reduce((sum, [, n]) => sum + n, 0));
-    expect(histogram([[1, 5], [3, 2]])).toEqual({ from: 1, to: 3, bins: [5, 0, 2] }); // prettier-ignore
+    expect(
+      histogram([
+        [1, 5],
+        [3, 2],
+      ]),
+    ).toEqual({ from: 1, to: 3, bins: [5, 0, 2] });
     expect(histogram([[4, 9]])).toEqual({ from: 4, to: 4, bins: [9] });
     expect(histogram([])).toBeNull();
   });
@@ -208,7 +238,12 @@ describe('the codes that mean ticked', () => {
   });
 
   it('can be told by their labels', () => {
-    expect(ticksIn([{ code: '0', label: 'Yes' }, { code: '1', label: 'No' }])).toEqual({ ticked: '0', also: [] }); // prettier-ignore
+    expect(
+      ticksIn([
+        { code: '0', label: 'Yes' },
+        { code: '1', label: 'No' },
+      ]),
+    ).toEqual({ ticked: '0', also: [] });
   });
 
   it('are none where a code says neither yes nor no', () => {

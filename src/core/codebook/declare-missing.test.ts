@@ -8,8 +8,19 @@ function held(id: number, more: Partial<Held>): Held {
   return { id, level: 'ordered', codes: [], found: new Map(), range: null, derived: false, ...more };
 }
 
-const scale = held(1, { codes: [code('1', 'Low'), code('5', 'High')], found: new Map([['1', 4], ['9', 3]]), range: { from: 1, to: 5 } }); // prettier-ignore
-const labelled = held(2, { codes: [code('1', 'One'), code('9', 'Nine or more')], found: new Map([['9', 8]]), range: { from: 1, to: 8 } }); // prettier-ignore
+const scale = held(1, {
+  codes: [code('1', 'Low'), code('5', 'High')],
+  found: new Map([
+    ['1', 4],
+    ['9', 3],
+  ]),
+  range: { from: 1, to: 5 },
+});
+const labelled = held(2, {
+  codes: [code('1', 'One'), code('9', 'Nine or more')],
+  found: new Map([['9', 8]]),
+  range: { from: 1, to: 8 },
+});
 const hours = held(3, { level: 'number', found: new Map([['9', 2]]), range: { from: 0, to: 40 } });
 const beside = held(4, { found: new Map([['9', 2]]), range: { from: 1, to: 8 } });
 const already = held(5, { codes: [code('9', 'Refused', 'refused')], found: new Map([['9', 6]]) });
@@ -54,7 +65,13 @@ describe('declaring a code missing', () => {
   });
 
   it('finds a code that spells the same number', () => {
-    const spelled = held(9, { found: new Map([['9.0', 2], ['1.0', 5]]), range: { from: 1, to: 4 } }); // prettier-ignore
+    const spelled = held(9, {
+      found: new Map([
+        ['9.0', 2],
+        ['1.0', 5],
+      ]),
+      range: { from: 1, to: 4 },
+    });
     expect(planMissing([spelled], ['9'], 'other')).toMatchObject([{ code: '9.0', respondents: 2, leftAlone: null }]);
     expect(sayPlan(planMissing([spelled], ['9'], 'other'), ['9'], [2])).toEqual([
       '9 occurs in 1 variable, where 2 respondents have it.',

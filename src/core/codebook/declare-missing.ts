@@ -72,7 +72,11 @@ function why(held: Held, code: string, listed: Code | undefined, to: MissingReas
  * each code that occurs in one, or that its list names. Nothing is changed where the codebook says that the code is an
  * answer, or where it looks like one.
  */
-export function planMissing(variables: readonly Held[], codes: readonly string[], to: MissingReason | null): MissingLine[] {
+export function planMissing(
+  variables: readonly Held[],
+  codes: readonly string[],
+  to: MissingReason | null,
+): MissingLine[] {
   return variables.flatMap((held) => {
     if (held.level === 'text' || held.level === 'multiple') return [];
     return codes.flatMap((asked): MissingLine[] => {
@@ -83,10 +87,12 @@ export function planMissing(variables: readonly Held[], codes: readonly string[]
       const leftAlone = why(held, code, listed, to);
       // What is declared nowhere and asked to be an answer is one already, and no news.
       if (leftAlone === 'same' && to === null) return [];
-      return [{ variable: held.id, code, label: listed?.label ?? code, respondents, now: listed?.missing ?? null, leftAlone }];
+      return [
+        { variable: held.id, code, label: listed?.label ?? code, respondents, now: listed?.missing ?? null, leftAlone },
+      ];
     });
   });
-} // prettier-ignore
+}
 
 /**
  * A variable's codes with some of them declared; one that is not listed is put behind.
@@ -96,10 +102,13 @@ export function declare(codes: readonly Code[], declared: ReadonlyMap<string, Mi
   const listed = new Set(codes.map(({ code }) => code));
   const added = [...declared].filter(([code, missing]) => !listed.has(code) && missing !== null);
   return [
-    ...codes.map((code) => ({ ...code, missing: declared.has(code.code) ? (declared.get(code.code) ?? null) : code.missing })),
+    ...codes.map((code) => ({
+      ...code,
+      missing: declared.has(code.code) ? (declared.get(code.code) ?? null) : code.missing,
+    })),
     ...added.map(([code, missing]): Code => ({ code, label: code, missing })),
   ];
-} // prettier-ignore
+}
 
 const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
   labelled: (n) => `in ${n} of them it is a labelled answer`,

@@ -75,18 +75,28 @@ describe('the health of a codebook', () => {
   });
 
   it('names codes whose label says that there is no answer, each with its reason', () => {
-    const codes = [code('1', 'Yes'), code('8', "Don't know"), code('9', 'REFUSED'), code('0', 'Not asked', 'not-asked')];
+    const codes = [
+      code('1', 'Yes'),
+      code('8', "Don't know"),
+      code('9', 'REFUSED'),
+      code('0', 'Not asked', 'not-asked'),
+    ];
     expect(one({ codes, found: found(['1', 60], ['8', 30], ['9', 10]) })).toMatchObject([
       {
         is: 'undeclared',
         respondents: 40,
         text: "Say that there is no answer: 8 Don't know (don't know), 9 REFUSED (refused). 40 respondents.",
-        declare: [{ code: '8', missing: 'dont-know' }, { code: '9', missing: 'refused' }],
+        declare: [
+          { code: '8', missing: 'dont-know' },
+          { code: '9', missing: 'refused' },
+        ],
       },
     ]);
-    expect(one({ found: found(['North', 60], ['No answer', 10]) })).toMatchObject([{ declare: [{ code: 'No answer', missing: 'other' }] }]);
+    expect(one({ found: found(['North', 60], ['No answer', 10]) })).toMatchObject([
+      { declare: [{ code: 'No answer', missing: 'other' }] },
+    ]);
     expect(one({ level: 'text', found: found(['No answer', 10]) })).toEqual([]);
-  }); // prettier-ignore
+  });
 
   it('names text that looks like numbers', () => {
     const numeric = { respondents: 90, example: '19,842', as: 19842, decimal: '.' as const };
@@ -96,7 +106,9 @@ describe('the health of a codebook', () => {
   });
 
   it('names words among numbers until it is said what they mean', () => {
-    expect(one({ level: 'number', found: found(['4', 90], ['many', 10]) })).toMatchObject([{ is: 'words', codes: ['many'] }]); // prettier-ignore
+    expect(one({ level: 'number', found: found(['4', 90], ['many', 10]) })).toMatchObject([
+      { is: 'words', codes: ['many'] },
+    ]);
     expect(one({ level: 'number', found: found(['many', 10]), codes: [code('many', 'many', 'other')] })).toEqual([]);
   });
 
@@ -106,7 +118,11 @@ describe('the health of a codebook', () => {
       patient(2, { level: 'text', twins: { values: ['A7', 'A8'], respondents: 4 } }),
       patient(3, { derived: true, holds: false }),
     ];
-    expect(complaints(sick).map(({ is, variable }) => `${variable} ${is}`)).toEqual(['3 unsound', '2 twins', '1 blank']); // prettier-ignore
+    expect(complaints(sick).map(({ is, variable }) => `${variable} ${is}`)).toEqual([
+      '3 unsound',
+      '2 twins',
+      '1 blank',
+    ]);
     expect(complaints(sick)[1]?.text).toBe('4 respondents share an identifier with another: A7, A8.');
   });
 });

@@ -106,11 +106,23 @@ function undeclared({ level, codes, found, far, derived }: Patient): Own | null 
   };
   const respondents = declare.reduce((total, { code }) => total + (given.get(code) ?? 0), 0);
   const texts = [
-    ...(said.length > 0 ? [`${said.length === 1 ? 'Says' : 'Say'} that there is no answer: ${list(said.map(reason))}.`] : []),
-    ...(left.length > 0 ? [`${list(left.map(({ code }) => code))} stand${left.length === 1 ? 's' : ''} far from all other values: probably no answer.`] : []),
+    ...(said.length > 0
+      ? [`${said.length === 1 ? 'Says' : 'Say'} that there is no answer: ${list(said.map(reason))}.`]
+      : []),
+    ...(left.length > 0
+      ? [
+          `${list(left.map(({ code }) => code))} stand${left.length === 1 ? 's' : ''} far from all other values: probably no answer.`,
+        ]
+      : []),
   ];
-  return { is: 'undeclared', codes: declare.map(({ code }) => code), respondents, text: `${texts.join(' ')} ${people(respondents)}.`, declare };
-} // prettier-ignore
+  return {
+    is: 'undeclared',
+    codes: declare.map(({ code }) => code),
+    respondents,
+    text: `${texts.join(' ')} ${people(respondents)}.`,
+    declare,
+  };
+}
 
 /** Text that is nearly all numbers, however they are written. */
 function written({ numeric, filled, derived }: Patient): Own | null {
@@ -134,7 +146,14 @@ function words({ level, codes, found, derived }: Patient): Own | null {
 function own(patient: Patient): (Own | null)[] {
   const { holds, twins, filled } = patient;
   return [
-    holds ? null : { is: 'unsound', codes: [], respondents: 0, text: 'The proof of its working fails, or that of one it stands on.' }, // prettier-ignore
+    holds
+      ? null
+      : {
+          is: 'unsound',
+          codes: [],
+          respondents: 0,
+          text: 'The proof of its working fails, or that of one it stands on.',
+        },
     twins && {
       is: 'twins',
       codes: twins.values,

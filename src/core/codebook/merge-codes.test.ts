@@ -30,7 +30,9 @@ describe('two changes of one code list', () => {
   });
 
   it('leave out what one of them took out and the other left alone', () => {
-    expect(mergeCodes([code('1'), code('2')], [code('1')], [code('1', 'One'), code('2')]).codes).toEqual([code('1', 'One')]); // prettier-ignore
+    expect(mergeCodes([code('1'), code('2')], [code('1')], [code('1', 'One'), code('2')]).codes).toEqual([
+      code('1', 'One'),
+    ]);
   });
 
   it('are what the one made of it where the other made nothing', () => {

@@ -4,7 +4,10 @@ import { copiedCells, pastedCells } from './pasted.js';
 
 describe('cells from the clipboard', () => {
   it('stand between tabs and line ends', () => {
-    expect(pastedCells('a\tb\nc\td\n')).toEqual([['a', 'b'], ['c', 'd']]); // prettier-ignore
+    expect(pastedCells('a\tb\nc\td\n')).toEqual([
+      ['a', 'b'],
+      ['c', 'd'],
+    ]);
     expect(pastedCells('one\r\ntwo\rthree')).toEqual([['one'], ['two'], ['three']]);
     expect(pastedCells('a\t\n\nb')).toEqual([['a', ''], [''], ['b']]);
     expect(pastedCells('')).toEqual([]);

@@ -157,8 +157,13 @@ function repeats(cells: readonly (readonly string[])[]) {
   return { found, expected: pairs * alike };
 }
 
-function slotsOf(columns: readonly AskedColumn[], stem: string, cells: readonly (readonly string[])[]): QuestionGuess | null {
-  if (columns.length < SLOTS_FROM || columns.some(({ filled, codes }) => filled === 0 || codes.length === 0)) return null;
+function slotsOf(
+  columns: readonly AskedColumn[],
+  stem: string,
+  cells: readonly (readonly string[])[],
+): QuestionGuess | null {
+  if (columns.length < SLOTS_FROM || columns.some(({ filled, codes }) => filled === 0 || codes.length === 0))
+    return null;
   const union = new Set(columns.flatMap(({ codes }) => codes.map(({ code }) => code)));
   if (union.size < 3 || union.size > SLOT_CODES_AT_MOST) return null;
   // One list: no slot has most of its codes to itself.
@@ -176,7 +181,7 @@ function slotsOf(columns: readonly AskedColumn[], stem: string, cells: readonly 
     none: null,
     why: `${columns.length} columns over the same ${union.size} codes, of which nobody has one twice.`,
   };
-} // prettier-ignore
+}
 
 /**
  * Finds columns that look like one multiple-response question. They stand side by side and are named alike.

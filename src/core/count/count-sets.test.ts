@@ -7,7 +7,9 @@ function setsOf(people: readonly (readonly number[] | null)[], options: number):
   const width = wordsFor(options);
   const words = new Uint32Array(people.length * width);
   people.forEach((said, k) => said?.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
-  const state = Uint8Array.from(people, (said) => (said === null ? SET_STATE.notAsked : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing)); // prettier-ignore
+  const state = Uint8Array.from(people, (said) =>
+    said === null ? SET_STATE.notAsked : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+  );
   return { kind: 'sets', words, width, state, options: Array.from({ length: options }, (_, j) => String(j)) };
 }
 
@@ -16,7 +18,9 @@ describe('a question counted in blocks', () => {
     const shape = fc.integer({ min: 1, max: 45 }).chain((options) =>
       fc.record({
         options: fc.constant(options),
-        people: fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 0, max: options - 1 }), { maxLength: 9 })), { maxLength: 40 }), // prettier-ignore
+        people: fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 0, max: options - 1 }), { maxLength: 9 })), {
+          maxLength: 40,
+        }),
         weighted: fc.boolean(),
         masked: fc.boolean(),
       }),

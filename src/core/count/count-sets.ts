@@ -64,7 +64,10 @@ function unpack(words: Uint32Array, from: number, held: Int32Array): void {
 }
 
 /** The hot loop: one step for every two blocks of a respondent, whole numbers in. */
-function stepEach({ rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan, flat: Int32Array): void {
+function stepEach(
+  { rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan,
+  flat: Int32Array,
+): void {
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
@@ -79,10 +82,15 @@ function stepEach({ rows: { words, width, state }, group, respondents, mask, blo
       }
     }
   }
-} // prettier-ignore
+}
 
 /** The same with what each respondent counts as. */
-function stepWeighted({ rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan, flat: Float64Array, weight: Float64Array, power: 1 | 2): void {
+function stepWeighted(
+  { rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan,
+  flat: Float64Array,
+  weight: Float64Array,
+  power: 1 | 2,
+): void {
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
@@ -98,7 +106,7 @@ function stepWeighted({ rows: { words, width, state }, group, respondents, mask,
       }
     }
   }
-} // prettier-ignore
+}
 
 /**
  * Counts who mentions which two options together, in each group, in one pass. Options are taken four at a time: for
@@ -111,7 +119,12 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
   const sizes = groups.map(({ codes }) => codes.length + 1);
   const many = sizes.reduce((product, size) => product * size, 1);
   const blocks = Math.max(1, Math.ceil(options.length / BITS));
-  const pairs = blocks === 1 ? [[0, 0] as const] : Array.from({ length: blocks }, (_, p) => Array.from({ length: blocks - p - 1 }, (__, q) => [p, p + q + 1] as const)).flat(); // prettier-ignore
+  const pairs =
+    blocks === 1
+      ? [[0, 0] as const]
+      : Array.from({ length: blocks }, (_, p) =>
+          Array.from({ length: blocks - p - 1 }, (__, q) => [p, p + q + 1] as const),
+        ).flat();
   const area = VALUES * VALUES;
   const size = many * area;
   const states = new Float64Array(many * STATES);
@@ -129,7 +142,12 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
 }
 
 /** Adds up pairs of options from the tables of their blocks. */
-function pairsOf(tables: readonly (Float64Array | Int32Array)[], pairs: readonly (readonly [number, number])[], groups: number, options: number): Float64Array {
+function pairsOf(
+  tables: readonly (Float64Array | Int32Array)[],
+  pairs: readonly (readonly [number, number])[],
+  groups: number,
+  options: number,
+): Float64Array {
   const together = new Float64Array(groups * options * options);
   const within = new Set<number>();
   const add = (group: number, i: number, j: number, value: number) => {
@@ -171,4 +189,4 @@ function pairsOf(tables: readonly (Float64Array | Int32Array)[], pairs: readonly
     }
   });
   return together;
-} // prettier-ignore
+}

@@ -106,7 +106,8 @@ describe('counting two coded columns', () => {
 
 describe('counting a multiple-response column', () => {
   const ANSWERED = ['mentioned', 'none', 'nothing'];
-  const answered = (result: ReturnType<typeof count>, ...more: string[]) => ANSWERED.reduce((sum, is) => sum + cell(result, is, ...more), 0); // prettier-ignore
+  const answered = (result: ReturnType<typeof count>, ...more: string[]) =>
+    ANSWERED.reduce((sum, is) => sum + cell(result, is, ...more), 0);
   const question = sets([[0, 2], [2], null, [], 'none', [0, 1, 2]], 3);
 
   it('counts mentions by option, and respondents once', () => {
@@ -261,6 +262,9 @@ describe('options counted together', () => {
     const wide = sets([[0], [1]], 600);
     expect(count({ ...plain, axes: [wide, coded([1, 1], 1)], respondents: 2 }).together).toBeNull();
     expect(count({ ...plain, axes: [coded([1], 1), coded([1], 1)], respondents: 1 }).together).toBeNull();
-    expect(count({ ...plain, axes: [sets([[0, 1], [1]], 2)], respondents: 2 }).together).toEqual({ sums: [1, 1, 1, 2], squares: null }); // prettier-ignore
+    expect(count({ ...plain, axes: [sets([[0, 1], [1]], 2)], respondents: 2 }).together).toEqual({
+      sums: [1, 1, 1, 2],
+      squares: null,
+    });
   });
 });

@@ -109,7 +109,12 @@ function inBlocks({ options }: SetsColumn, axes: readonly CountAxis[]): boolean 
 }
 
 /** The cells of a question by groups: how respondents stand to it, and who mentions each option, alone and with others. */
-function countBlocks(rows: SetsColumn, groups: readonly CodedColumn[], weight: ReturnType<typeof usable> | null, { respondents, mask }: CountRequest): Pick<CountArray, 'respondents' | 'together' | 'weights'> {
+function countBlocks(
+  rows: SetsColumn,
+  groups: readonly CodedColumn[],
+  weight: ReturnType<typeof usable> | null,
+  { respondents, mask }: CountRequest,
+): Pick<CountArray, 'respondents' | 'together' | 'weights'> {
   const options = rows.options.length;
   const width = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
   const asked = { rows, groups, respondents, mask };
@@ -123,18 +128,31 @@ function countBlocks(rows: SetsColumn, groups: readonly CodedColumn[], weight: R
     return cells;
   };
   const plain = countSets({ ...asked, weight: null });
-  if (!weight) return { respondents: cellsOf(plain), together: { sums: Array.from(plain.together), squares: null }, weights: null };
+  if (!weight)
+    return {
+      respondents: cellsOf(plain),
+      together: { sums: Array.from(plain.together), squares: null },
+      weights: null,
+    };
   const { values, even } = weight;
   const cells = cellsOf(plain);
   // One and the same weight for all: a product is exact where a long sum is not, and shows that it is the same.
   if (even !== null) {
     const times = (by: number) => (value: number) => value * by;
     const pairs = Array.from(plain.together);
-    return { respondents: cells, together: { sums: pairs.map(times(even)), squares: pairs.map(times(even * even)) }, weights: { sums: cells.map(times(even)), squares: cells.map(times(even * even)) } };
+    return {
+      respondents: cells,
+      together: { sums: pairs.map(times(even)), squares: pairs.map(times(even * even)) },
+      weights: { sums: cells.map(times(even)), squares: cells.map(times(even * even)) },
+    };
   }
   const [sums, squares] = [countSets({ ...asked, weight: values }), countSets({ ...asked, weight: values }, 2)];
-  return { respondents: cells, together: { sums: Array.from(sums.together), squares: Array.from(squares.together) }, weights: { sums: cellsOf(sums), squares: cellsOf(squares) } };
-} // prettier-ignore
+  return {
+    respondents: cells,
+    together: { sums: Array.from(sums.together), squares: Array.from(squares.together) },
+    weights: { sums: cellsOf(sums), squares: cellsOf(squares) },
+  };
+}
 
 /** The weights, with a mask that lets nobody in who has none above 0; `even` where all of them are the same. */
 function usable(values: Float64Array, mask: Uint8Array | null, length: number) {
@@ -165,7 +183,9 @@ function countTogether(
   axes: readonly CountAxis[],
 ): CountArray['together'] {
   if (rows?.kind !== 'sets') return null;
-  const coded = groups.flatMap((group, g) => (group.kind === 'coded' ? [{ values: group.values, size: axes[g + 1]!.slots.length }] : [])); // prettier-ignore
+  const coded = groups.flatMap((group, g) =>
+    group.kind === 'coded' ? [{ values: group.values, size: axes[g + 1]!.slots.length }] : [],
+  );
   if (coded.length < groups.length) return null;
   const options = rows.options.length;
   const size = coded.reduce((product, one) => product * one.size, options * options);

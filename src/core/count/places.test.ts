@@ -4,17 +4,33 @@ import type { CodedColumn, SetsColumn } from './column.js';
 import { firstMention, rankSums } from './places.js';
 
 const codes = ['1', '2', '3', '9', '0'];
-const slot = (...values: string[]): CodedColumn => ({ kind: 'coded', values: Uint8Array.from(values, (code) => codes.indexOf(code) + 1), codes }); // prettier-ignore
+const slot = (...values: string[]): CodedColumn => ({
+  kind: 'coded',
+  values: Uint8Array.from(values, (code) => codes.indexOf(code) + 1),
+  codes,
+});
 const columns = [slot('1', '', '9', '2', '0', ''), slot('2', '3', '1', '2', '1', ''), slot('1', '1', '', '3', '', '')];
 const options = ['1', '2', '3'].map((code) => ({ code, label: code }));
 const questionOf = (settle: 'option' | 'exclusive' | 'aside'): SetsColumn =>
-  gatherSlots({ kind: 'slots', sources: [1, 2, 3], options, none: '0', settle }, columns.map((column) => ({ column, missing: ['9'] })), 6).column; // prettier-ignore
+  gatherSlots(
+    { kind: 'slots', sources: [1, 2, 3], options, none: '0', settle },
+    columns.map((column) => ({ column, missing: ['9'] })),
+    6,
+  ).column;
 const question = questionOf('option');
-const mentions = ({ words, state }: SetsColumn) => [...words].map((word, k) => [state[k], options.flatMap(({ code }, j) => ((word >> j) & 1 ? [code] : [])).join('')]); // prettier-ignore
+const mentions = ({ words, state }: SetsColumn) =>
+  [...words].map((word, k) => [state[k], options.flatMap(({ code }, j) => ((word >> j) & 1 ? [code] : [])).join('')]);
 
 describe('the place of a mention', () => {
   it('is first in the first slot that holds an option, and who mentions nothing stands as in the question', () => {
-    expect(mentions(firstMention(question, columns))).toEqual([[1, '1'], [1, '3'], [1, '1'], [1, '2'], [1, '1'], [0, '']]); // prettier-ignore
+    expect(mentions(firstMention(question, columns))).toEqual([
+      [1, '1'],
+      [1, '3'],
+      [1, '1'],
+      [1, '2'],
+      [1, '1'],
+      [0, ''],
+    ]);
   });
 
   it('counts no mention that the rule for contradictions took away', () => {

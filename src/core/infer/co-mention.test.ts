@@ -19,16 +19,32 @@ function asked(people: readonly (readonly number[])[], options: number, weights?
     }
   });
   const sum = (of: (w: number) => number) => people.reduce((all, _, k) => all + of(weights?.[k] ?? 1), 0);
-  return { n: people.length, weight: sum((w) => w), square: sum((w) => w * w), weighted: weights !== undefined, together, squares }; // prettier-ignore
+  return {
+    n: people.length,
+    weight: sum((w) => w),
+    square: sum((w) => w * w),
+    weighted: weights !== undefined,
+    together,
+    squares,
+  };
 }
 
 const person = fc.subarray([0, 1, 2, 3]);
 const crowd = fc.array(person, { minLength: 6, maxLength: 60 });
-const table = (people: readonly (readonly number[])[], weights: readonly number[], power: number, a: number, b: number) => {
-  const cells = [[0, 0], [0, 0]];
+const table = (
+  people: readonly (readonly number[])[],
+  weights: readonly number[],
+  power: number,
+  a: number,
+  b: number,
+) => {
+  const cells = [
+    [0, 0],
+    [0, 0],
+  ];
   people.forEach((said, k) => (cells[said.includes(a) ? 0 : 1]![said.includes(b) ? 0 : 1]! += weights[k]! ** power));
   return cells;
-}; // prettier-ignore
+};
 
 describe('options mentioned together', () => {
   it('have the phi, the p and the McNemar p of their own 2 x 2 table', () => {
@@ -36,7 +52,9 @@ describe('options mentioned together', () => {
       fc.property(crowd, (people) => {
         const ones = people.map(() => 1);
         const { pairs } = coMentions(asked(people, 4));
-        const known = pairs.map(({ a, b }) => assess({ counts: table(people, ones, 1, a, b), exact: { method: 'none' } }));
+        const known = pairs.map(({ a, b }) =>
+          assess({ counts: table(people, ones, 1, a, b), exact: { method: 'none' } }),
+        );
         const ps = holm(known.flatMap(({ tests }) => tests.pearson?.p ?? []));
         let at = 0;
         pairs.forEach((pair, k) => {
@@ -50,7 +68,7 @@ describe('options mentioned together', () => {
         });
       }),
       { numRuns: 60 },
-    ); // prettier-ignore
+    );
   });
 
   it('with weights have the p of Rao and Scott of their own table', () => {
@@ -65,7 +83,10 @@ describe('options mentioned together', () => {
           expect(q).toHaveProperty('absent');
           const [pair] = pairs;
           const ones = people.map(() => 1);
-          const { tests } = assess({ counts: table(people, ones, 1, 0, 1), weights: { sums: table(people, weights, 1, 0, 1), squares: table(people, weights, 2, 0, 1) } }); // prettier-ignore
+          const { tests } = assess({
+            counts: table(people, ones, 1, 0, 1),
+            weights: { sums: table(people, weights, 1, 0, 1), squares: table(people, weights, 2, 0, 1) },
+          });
           const expected = tests['rao-scott']?.p;
           if (expected !== undefined && pair?.p != null) expect(pair.p).toBeCloseTo(expected, 8);
         },
@@ -78,7 +99,10 @@ describe('options mentioned together', () => {
     fc.assert(
       fc.property(crowd, (people) => {
         const answers = people.map((said) => [0, 1, 2, 3].map((j) => (said.includes(j) ? 1 : 0)));
-        const theirs = cochranQ(answers, people.map(() => 1)); // prettier-ignore
+        const theirs = cochranQ(
+          answers,
+          people.map(() => 1),
+        );
         const { q } = coMentions(asked(people, 4));
         if ('absent' in theirs) expect(q).toHaveProperty('absent');
         else expect((q as typeof theirs).statistic).toBeCloseTo(theirs.statistic!, 9);

@@ -79,11 +79,18 @@ export function coMentions(asked: Mentioned): CoMentions {
       const neither = weight - both - onlyA - onlyB;
       const spread = mentionsA * (weight - mentionsA) * mentionsB * (weight - mentionsB);
       const phi = spread > 0 ? (both * neither - onlyA * onlyB) / Math.sqrt(spread) : null;
-      const own = [squares[a]?.[b] ?? 0, (squares[a]?.[a] ?? 0) - (squares[a]?.[b] ?? 0), (squares[b]?.[b] ?? 0) - (squares[a]?.[b] ?? 0)]; // prettier-ignore
+      const own = [
+        squares[a]?.[b] ?? 0,
+        (squares[a]?.[a] ?? 0) - (squares[a]?.[b] ?? 0),
+        (squares[b]?.[b] ?? 0) - (squares[a]?.[b] ?? 0),
+      ];
       const q = [...own, square - own.reduce((x, y) => x + y, 0)].map((one) => one / weight ** 2);
       const shares = [both, onlyA, onlyB, neither].map((one) => one / weight);
       const p = phi === null ? null : weighted ? weightedP(n, shares, q) : chiSquareSurvival(n * phi ** 2, 1);
-      const differP = weighted || onlyA + onlyB === 0 ? null : Math.min(1, 2 * evenBinomialCumulative(Math.min(onlyA, onlyB), onlyA + onlyB)); // prettier-ignore
+      const differP =
+        weighted || onlyA + onlyB === 0
+          ? null
+          : Math.min(1, 2 * evenBinomialCumulative(Math.min(onlyA, onlyB), onlyA + onlyB));
       return { a, b, both, expected: weight > 0 ? (mentionsA * mentionsB) / weight : 0, onlyA, onlyB, phi, p, differP };
     }),
   );

@@ -39,7 +39,14 @@ function fisherByListing([a, b, c, d]: readonly [number, number, number, number]
 
 describe('fisher', () => {
   it('gives the tea-tasting experiment its p (Fisher 1935: 1 + 16 of 70 tables at least as good)', () => {
-    const result = present(fisher(table([[3, 1], [1, 3]]))); // prettier-ignore
+    const result = present(
+      fisher(
+        table([
+          [3, 1],
+          [1, 3],
+        ]),
+      ),
+    );
     expect(result.pGreater).toBeCloseTo(17 / 70, 14);
     expect(result.p).toBeCloseTo(34 / 70, 14);
   });
@@ -50,7 +57,14 @@ describe('fisher', () => {
         for (let c = 1; c <= 7; c += 3) {
           for (let d = 0; d <= 5; d++) {
             if (a + c === 0 || b + d === 0 || c + d === 0) continue;
-            const result = present(fisher(table([[a, b], [c, d]]))); // prettier-ignore
+            const result = present(
+              fisher(
+                table([
+                  [a, b],
+                  [c, d],
+                ]),
+              ),
+            );
             const listed = fisherByListing([a, b, c, d]);
             expect(result.p).toBeCloseTo(Math.min(1, listed.p), 12);
             expect(result.pLess).toBeCloseTo(Math.min(1, listed.pLess), 12);
@@ -62,8 +76,20 @@ describe('fisher', () => {
   });
 
   it('holds on tables too large for factorials', () => {
-    const result = present(fisher(table([[500_000, 499_000], [499_500, 500_500]]))); // prettier-ignore
-    const { p } = pearson(table([[500_000, 499_000], [499_500, 500_500]])); // prettier-ignore
+    const result = present(
+      fisher(
+        table([
+          [500_000, 499_000],
+          [499_500, 500_500],
+        ]),
+      ),
+    );
+    const { p } = pearson(
+      table([
+        [500_000, 499_000],
+        [499_500, 500_500],
+      ]),
+    );
     expect(Math.abs(result.p / p - 1)).toBeLessThan(0.02);
   });
 });
@@ -71,41 +97,88 @@ describe('fisher', () => {
 describe('pearson and its kin', () => {
   it('works a textbook table out: X² = sum of (n - e)²/e', () => {
     // Rows 20, 30 and columns 25, 25 of 50: e = 10, 10, 15, 15; X² = 25/10 + 25/10 + 25/15 + 25/15.
-    const result = pearson(table([[15, 5], [10, 20]])); // prettier-ignore
+    const result = pearson(
+      table([
+        [15, 5],
+        [10, 20],
+      ]),
+    );
     expect(result.statistic).toBeCloseTo(25 / 10 + 25 / 10 + 25 / 15 + 25 / 15, 13);
     expect(result.df).toBe(1);
   });
 
   it('corrects for continuity by N/2, and never below 0', () => {
-    const result = present(yates(table([[15, 5], [10, 20]]))); // prettier-ignore
+    const result = present(
+      yates(
+        table([
+          [15, 5],
+          [10, 20],
+        ]),
+      ),
+    );
     expect(result.statistic).toBeCloseTo((50 * (15 * 20 - 5 * 10 - 25) ** 2) / (20 * 30 * 25 * 25), 12);
-    expect(present(yates(table([[10, 10], [10, 11]]))).statistic).toBe(0); // prettier-ignore
+    expect(
+      present(
+        yates(
+          table([
+            [10, 10],
+            [10, 11],
+          ]),
+        ),
+      ).statistic,
+    ).toBe(0);
   });
 
   it('has a G² of 2 sum n ln(n/e), also where a cell is empty', () => {
-    const result = likelihoodRatio(table([[10, 0], [5, 15]])); // prettier-ignore
+    const result = likelihoodRatio(
+      table([
+        [10, 0],
+        [5, 15],
+      ]),
+    );
     const direct = 2 * (10 * Math.log(10 / 5) + 5 * Math.log(5 / 10) + 15 * Math.log(15 / 10));
     expect(result.statistic).toBeCloseTo(direct, 12);
   });
 
   it('keeps the digits of G² next to independence', () => {
     // For a small departure d, G² and X² agree to the first order in d.
-    const counts = [[1e8 + 10, 1e8 - 10], [1e8 - 10, 1e8 + 10]]; // prettier-ignore
+    const counts = [
+      [1e8 + 10, 1e8 - 10],
+      [1e8 - 10, 1e8 + 10],
+    ];
     const x2 = pearson(table(counts)).statistic ?? 0;
     expect(x2).toBeCloseTo(4e-6, 12);
     expect(Math.abs((likelihoodRatio(table(counts)).statistic ?? 0) / x2 - 1)).toBeLessThan(1e-6);
   });
 
   it('is 0 with p 1 at exact independence', () => {
-    const result = pearson(table([[10, 20], [20, 40]])); // prettier-ignore
+    const result = pearson(
+      table([
+        [10, 20],
+        [20, 40],
+      ]),
+    );
     expect(result.statistic).toBe(0);
     expect(result.p).toBe(1);
-    expect(likelihoodRatio(table([[10, 20], [20, 40]])).p).toBe(1); // prettier-ignore
+    expect(
+      likelihoodRatio(
+        table([
+          [10, 20],
+          [20, 40],
+        ]),
+      ).p,
+    ).toBe(1);
   });
 });
 
 describe('cells', () => {
-  const found = cells(table([[30, 10, 5], [10, 30, 15], [5, 15, 30]])); // prettier-ignore
+  const found = cells(
+    table([
+      [30, 10, 5],
+      [10, 30, 15],
+      [5, 15, 30],
+    ]),
+  );
   it('share X² out completely', () => {
     expect(found.contribution.flat().reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
   });
@@ -122,7 +195,10 @@ describe('cells', () => {
     });
   });
   it('give the four cells of a 2 x 2 table one size of adjusted residual, the root of X²', () => {
-    const four = table([[15, 5], [10, 20]]); // prettier-ignore
+    const four = table([
+      [15, 5],
+      [10, 20],
+    ]);
     const root = Math.sqrt(pearson(four).statistic ?? 0);
     for (const residual of cells(four).adjustedResidual.flat()) expect(Math.abs(residual)).toBeCloseTo(root, 12);
   });

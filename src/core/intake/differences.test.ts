@@ -2,27 +2,54 @@ import { describe, expect, it } from 'vitest';
 import { type ComparedColumn, differences } from './differences.js';
 
 const codes = (...list: string[]) => list.map((code) => ({ code, respondents: 5 }));
-const column = (name: string, more: Partial<ComparedColumn> = {}): ComparedColumn => ({ name, level: 'unordered', storage: 'coded8', codes: codes('1', '2'), filled: 10, blank: 0, ...more }); // prettier-ignore
-const only = (before: ComparedColumn, after: ComparedColumn, listed: string[] = []) => differences([before], [after], new Map([[before.name, new Set(listed)]]))[0]; // prettier-ignore
+const column = (name: string, more: Partial<ComparedColumn> = {}): ComparedColumn => ({
+  name,
+  level: 'unordered',
+  storage: 'coded8',
+  codes: codes('1', '2'),
+  filled: 10,
+  blank: 0,
+  ...more,
+});
+const only = (before: ComparedColumn, after: ComparedColumn, listed: string[] = []) =>
+  differences([before], [after], new Map([[before.name, new Set(listed)]]))[0];
 
 describe('a second file beside a study', () => {
   it('tells columns that vanished, are new, differ or are as before', () => {
-    const found = differences([column('a'), column('b'), column('c')], [column('c', { codes: codes('1', '3') }), column('a'), column('d')], new Map()); // prettier-ignore
+    const found = differences(
+      [column('a'), column('b'), column('c')],
+      [column('c', { codes: codes('1', '3') }), column('a'), column('d')],
+      new Map(),
+    );
     expect(found.map(({ name, is }) => `${name}: ${is}`)).toEqual(['a: same', 'b: vanished', 'c: changed', 'd: new']);
-    expect(found.map(({ base }) => base)).toEqual([{ before: 10, after: 10 }, { before: 10, after: null }, { before: 10, after: 10 }, { before: null, after: 10 }]); // prettier-ignore
+    expect(found.map(({ base }) => base)).toEqual([
+      { before: 10, after: 10 },
+      { before: 10, after: null },
+      { before: 10, after: 10 },
+      { before: null, after: 10 },
+    ]);
   });
 
   it('tells new codes, but not those that the codebook lists, and codes that nobody has any more', () => {
-    const found = only(column('a', { codes: codes('1', '2', '9') }), column('a', { codes: codes('10', '2', '3', '1') }), ['3']); // prettier-ignore
+    const found = only(
+      column('a', { codes: codes('1', '2', '9') }),
+      column('a', { codes: codes('10', '2', '3', '1') }),
+      ['3'],
+    );
     expect(found?.newCodes).toEqual(codes('10'));
     expect(found?.goneCodes).toEqual(codes('9'));
   });
 
   it('tells another kind of value, and where categories cannot be kept', () => {
-    expect(only(column('a'), column('a', { storage: 'text', codes: [] }))?.notes).toEqual(['held codes, holds texts now', 'cannot be categories any more']); // prettier-ignore
+    expect(only(column('a'), column('a', { storage: 'text', codes: [] }))?.notes).toEqual([
+      'held codes, holds texts now',
+      'cannot be categories any more',
+    ]);
     const number = column('w', { level: 'number', storage: 'number', codes: [] });
     expect(only(number, column('w', { level: 'unordered', codes: codes('1.5', '2') }))?.is).toBe('same');
-    expect(only(number, column('w', { codes: codes('much', 'little') }))?.notes).toEqual(['held numbers, holds codes now']); // prettier-ignore
+    expect(only(number, column('w', { codes: codes('much', 'little') }))?.notes).toEqual([
+      'held numbers, holds codes now',
+    ]);
   });
 
   it('tells a share of blanks that is another', () => {

@@ -40,18 +40,31 @@ const BLANK_SHIFT = 0.1;
 const share = ({ filled, blank }: ComparedColumn) => blank / Math.max(1, filled + blank);
 const percent = (value: number) => `${Math.round(value * 100)}%`;
 
-function compare(before: ComparedColumn, after: ComparedColumn, listed: ReadonlySet<string>): Omit<Difference, 'name' | 'is' | 'base'> {
+function compare(
+  before: ComparedColumn,
+  after: ComparedColumn,
+  listed: ReadonlySet<string>,
+): Omit<Difference, 'name' | 'is' | 'base'> {
   const notes: string[] = [];
   // The file's own guess of a level says nothing here: it becomes what the study has.
   const asNumber = before.level === 'number' && after.level === 'number';
-  const [held, holds] = [kindOf(before), kindOf({ ...after, level: asNumber || before.level !== 'number' ? before.level : 'text' })];
+  const [held, holds] = [
+    kindOf(before),
+    kindOf({ ...after, level: asNumber || before.level !== 'number' ? before.level : 'text' }),
+  ];
   if (held !== holds && before.filled > 0 && after.filled > 0) {
     notes.push(`held ${held}, holds ${holds} now`);
     if (isCategories(before.level)) notes.push('cannot be categories any more');
   }
   const words = before.level === 'number' ? after.codes.filter(({ code }) => parseNumber(code) === null) : [];
   const strange = words.filter(({ code }) => !listed.has(code) && !before.codes.some((one) => one.code === code));
-  if (asNumber && strange.length > 0) notes.push(`not numbers: ${strange.slice(0, 4).map(({ code, respondents }) => `${code} (${respondents})`).join(', ')}`); // prettier-ignore
+  if (asNumber && strange.length > 0)
+    notes.push(
+      `not numbers: ${strange
+        .slice(0, 4)
+        .map(({ code, respondents }) => `${code} (${respondents})`)
+        .join(', ')}`,
+    );
   const [was, is] = [share(before), share(after)];
   if (Math.abs(was - is) >= BLANK_SHIFT) notes.push(`${percent(was)} blank before, ${percent(is)} now`);
   if (!isCategories(before.level)) return { newCodes: [], goneCodes: [], notes };
@@ -61,7 +74,7 @@ function compare(before: ComparedColumn, after: ComparedColumn, listed: Readonly
   const newCodes = sorted(after.codes.filter(({ code }) => !known.has(code)));
   const goneCodes = after.codes.length === 0 ? [] : sorted(before.codes.filter(({ code }) => !found.has(code)));
   return { newCodes, goneCodes, notes };
-} // prettier-ignore
+}
 
 /**
  * Compares the columns of a study with those of a second file, by their names.
@@ -87,6 +100,11 @@ export function differences(
     }),
     ...file
       .filter(({ name }) => !known.has(name))
-      .map((after): Difference => ({ name: after.name, is: 'new', ...plain, base: { before: null, after: after.filled } })), // prettier-ignore
+      .map((after): Difference => ({
+        name: after.name,
+        is: 'new',
+        ...plain,
+        base: { before: null, after: after.filled },
+      })),
   ];
 }

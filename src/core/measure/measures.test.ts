@@ -126,18 +126,48 @@ describe('properties of every measure', () => {
 describe('lambda', () => {
   it('is the share of errors saved, worked by hand', () => {
     // Guessing the column: blind 30 of 60 right, knowing the row 20 + 25 of 60: (45 - 30)/(60 - 30).
-    const counts = [[20, 5], [5, 25]]; // prettier-ignore
+    const counts = [
+      [20, 5],
+      [5, 25],
+    ];
     const blind = 30;
     expect(lambda(table(counts), 'columns', 0.95).value).toBeCloseTo((45 - blind) / (55 - blind), 12);
   });
 
   it('is 0 where the best guess is the same in every row, though the variables are related', () => {
-    expect(lambda(table([[30, 10], [20, 19]]), 'columns', 0.95).value).toBe(0); // prettier-ignore
+    expect(
+      lambda(
+        table([
+          [30, 10],
+          [20, 19],
+        ]),
+        'columns',
+        0.95,
+      ).value,
+    ).toBe(0);
   });
 
   it('has no standard error where two categories tie for the largest', () => {
-    expect(lambda(table([[5, 5], [3, 9]]), 'columns', 0.95).ase).toBeUndefined(); // prettier-ignore
-    expect(lambda(table([[6, 5], [3, 9]]), 'columns', 0.95).ase).toBeGreaterThan(0); // prettier-ignore
+    expect(
+      lambda(
+        table([
+          [5, 5],
+          [3, 9],
+        ]),
+        'columns',
+        0.95,
+      ).ase,
+    ).toBeUndefined();
+    expect(
+      lambda(
+        table([
+          [6, 5],
+          [3, 9],
+        ]),
+        'columns',
+        0.95,
+      ).ase,
+    ).toBeGreaterThan(0);
   });
 
   it('puts the symmetric value between the two directions', () => {
@@ -155,7 +185,11 @@ describe('lambda', () => {
 
 describe('gamma', () => {
   it('counts pairs as the definition does', () => {
-    const counts = [[3, 1, 2], [0, 4, 1], [2, 2, 5]]; // prettier-ignore
+    const counts = [
+      [3, 1, 2],
+      [0, 4, 1],
+      [2, 2, 5],
+    ];
     let P = 0;
     let Q = 0;
     counts.forEach((row, i) =>
@@ -175,12 +209,22 @@ describe('gamma', () => {
   });
 
   it("is Yule's Q on 2 x 2", () => {
-    const result = gamma(table([[12, 5], [3, 9]]), 0.95); // prettier-ignore
+    const result = gamma(
+      table([
+        [12, 5],
+        [3, 9],
+      ]),
+      0.95,
+    );
     expect(isAbsent(result) ? null : result.value).toBeCloseTo((12 * 9 - 5 * 3) / (12 * 9 + 5 * 3), 13);
   });
 
   it('agrees with a numerical derivative about its standard error', () => {
-    const counts = [[13, 7, 4], [6, 9, 11], [2, 8, 15]]; // prettier-ignore
+    const counts = [
+      [13, 7, 4],
+      [6, 9, 11],
+      [2, 8, 15],
+    ];
     const f = (changed: number[][]) => {
       const { P, Q } = countPairs(table(changed));
       return (P - Q) / (P + Q);
@@ -199,32 +243,78 @@ describe('gamma', () => {
 
 describe('phi and V', () => {
   it('agree in size on 2 x 2, and phi has the sign', () => {
-    const counts = [[5, 20], [18, 7]]; // prettier-ignore
+    const counts = [
+      [5, 20],
+      [18, 7],
+    ];
     expect(phi(table(counts), 0.95).value).toBeCloseTo(-cramersV(table(counts), 0.95).value, 13);
     expect(phi(transpose(table(counts)), 0.95).value).toBeCloseTo(phi(table(counts), 0.95).value, 13);
   });
 
   it('are 1 in a perfect table of any square shape', () => {
-    expect(cramersV(table([[9, 0, 0], [0, 4, 0], [0, 0, 6]]), 0.95).value).toBeCloseTo(1, 12); // prettier-ignore
-    expect(phi(table([[9, 0], [0, 4]]), 0.95).value).toBe(1); // prettier-ignore
+    expect(
+      cramersV(
+        table([
+          [9, 0, 0],
+          [0, 4, 0],
+          [0, 0, 6],
+        ]),
+        0.95,
+      ).value,
+    ).toBeCloseTo(1, 12);
+    expect(
+      phi(
+        table([
+          [9, 0],
+          [0, 4],
+        ]),
+        0.95,
+      ).value,
+    ).toBe(1);
   });
 
   it('have a lower end of 0 where nothing is there', () => {
-    const v = cramersV(table([[20, 15], [17, 20]]), 0.95); // prettier-ignore
+    const v = cramersV(
+      table([
+        [20, 15],
+        [17, 20],
+      ]),
+      0.95,
+    );
     expect(v.lower).toBe(0);
     expect(v.upper).toBeGreaterThan(v.value);
   });
 
   it('have both ends at 0 where X² is smaller than chance gives in 39 of 40 tables', () => {
-    const v = cramersV(table([[20, 21], [19, 20]]), 0.95); // prettier-ignore
+    const v = cramersV(
+      table([
+        [20, 21],
+        [19, 20],
+      ]),
+      0.95,
+    );
     expect([v.lower, v.upper]).toEqual([0, 0]);
   });
 
   it('at exactly 0: V, a root, has no standard error; phi of four cells, which has a sign, has that of independence', () => {
-    const four = phi(table([[2, 2], [4, 4]]), 0.95); // prettier-ignore
+    const four = phi(
+      table([
+        [2, 2],
+        [4, 4],
+      ]),
+      0.95,
+    );
     expect(four).toMatchObject({ value: 0, z: 0, p: 1 });
     expect(four.ase).toBeCloseTo(1 / Math.sqrt(12), 12);
     expect(four.lower).toBeCloseTo(-four.upper!, 6);
-    expect(cramersV(table([[10, 20], [20, 40]]), 0.95).ase).toBeUndefined(); // prettier-ignore
+    expect(
+      cramersV(
+        table([
+          [10, 20],
+          [20, 40],
+        ]),
+        0.95,
+      ).ase,
+    ).toBeUndefined();
   });
 });

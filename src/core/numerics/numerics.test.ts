@@ -67,10 +67,15 @@ describe('noncentral chi-square', () => {
   });
 
   it('finds the noncentrality for a probability', () => {
-    for (const [x, df, p] of [[30, 4, 0.975], [30, 4, 0.025], [5000, 12, 0.025], [200_000, 20, 0.975]] as const) {
+    for (const [x, df, p] of [
+      [30, 4, 0.975],
+      [30, 4, 0.025],
+      [5000, 12, 0.025],
+      [200_000, 20, 0.975],
+    ] as const) {
       const lambda = noncentralityFor(x, df, p);
       expect(noncentralChiSquareCumulative(x, df, lambda)).toBeCloseTo(p, 10);
-    } // prettier-ignore
+    }
   });
 
   it('goes over to its approximation without a step', () => {

@@ -47,8 +47,11 @@ describe('a pasted table', () => {
   const wanted = {
     rows: ['Very satisfied', 'Neither'],
     columns: ['Mill Row', 'Weir End'],
-    cells: [['1,204', '80'], ['30', '5']],
-  }; // prettier-ignore
+    cells: [
+      ['1,204', '80'],
+      ['30', '5'],
+    ],
+  };
 
   it.each([
     ['a spreadsheet', '\tMill Row\tWeir End\nVery satisfied\t1,204\t80\nNeither\t30\t5\n'],
@@ -63,14 +66,27 @@ describe('a pasted table', () => {
   ])('from %s', (_, text) => expect(readSheet(text)).toEqual(wanted));
 
   it('may be nothing but numbers', () => {
-    expect(readSheet('10 20\n30 40')).toEqual({ rows: ['', ''], columns: ['', ''], cells: [['10', '20'], ['30', '40']] }); // prettier-ignore
-    expect(readSheet('10,20\n30,40')?.cells).toEqual([['10', '20'], ['30', '40']]); // prettier-ignore
+    expect(readSheet('10 20\n30 40')).toEqual({
+      rows: ['', ''],
+      columns: ['', ''],
+      cells: [
+        ['10', '20'],
+        ['30', '40'],
+      ],
+    });
+    expect(readSheet('10,20\n30,40')?.cells).toEqual([
+      ['10', '20'],
+      ['30', '40'],
+    ]);
   });
 
   it('may have labels of several words before numbers with single spaces', () => {
     const sheet = readSheet('Very satisfied 12 30\nNot at all satisfied 4 9');
     expect(sheet?.rows).toEqual(['Very satisfied', 'Not at all satisfied']);
-    expect(sheet?.cells).toEqual([['12', '30'], ['4', '9']]); // prettier-ignore
+    expect(sheet?.cells).toEqual([
+      ['12', '30'],
+      ['4', '9'],
+    ]);
   });
 
   it('may have years for a heading', () => {
@@ -78,7 +94,10 @@ describe('a pasted table', () => {
   });
 
   it('may be ragged: what is missing is empty', () => {
-    expect(readSheet('a\t1\t2\nb\t3')?.cells).toEqual([['1', '2'], ['3', '']]); // prettier-ignore
+    expect(readSheet('a\t1\t2\nb\t3')?.cells).toEqual([
+      ['1', '2'],
+      ['3', ''],
+    ]);
   });
 
   it('is none where there is no text', () => {
@@ -88,10 +107,23 @@ describe('a pasted table', () => {
 });
 
 describe('the check', () => {
-  const sheet = (cells: string[][], rows = cells.map(() => ''), columns = cells[0]!.map(() => '')) => ({ rows, columns, cells }); // prettier-ignore
+  const sheet = (cells: string[][], rows = cells.map(() => ''), columns = cells[0]!.map(() => '')) => ({
+    rows,
+    columns,
+    cells,
+  });
 
   it('names the cell that is no count, and waits', () => {
-    const checked = checkSheet(sheet([['10', '-4'], ['many', '7']], ['Yes', 'No'], ['', 'Weir End'])); // prettier-ignore
+    const checked = checkSheet(
+      sheet(
+        [
+          ['10', '-4'],
+          ['many', '7'],
+        ],
+        ['Yes', 'No'],
+        ['', 'Weir End'],
+      ),
+    );
     expect(checked.counts).toBeNull();
     expect(checked.findings.map(({ text }) => text)).toEqual([
       'Yes, Weir End: “-4” is negative. A count is 0 or more; look for a slip of the pen.',
@@ -100,33 +132,96 @@ describe('the check', () => {
   });
 
   it('mends what is safe, and says so', () => {
-    const checked = checkSheet(sheet([['1,204', '–'], ['30', '5*']])); // prettier-ignore
-    expect(checked.counts).toEqual([[1204, 0], [30, 5]]); // prettier-ignore
+    const checked = checkSheet(
+      sheet([
+        ['1,204', '–'],
+        ['30', '5*'],
+      ]),
+    );
+    expect(checked.counts).toEqual([
+      [1204, 0],
+      [30, 5],
+    ]);
     expect(checked.findings.map(({ kind }) => kind)).toEqual(['mended', 'mended', 'mended']);
   });
 
   it('leaves a row and a column of totals out, by their name or because they add up', () => {
-    const named = checkSheet(sheet([['1', '2', '3'], ['4', '5', '9'], ['5', '7', '12']], ['a', 'b', 'Total'], ['x', 'y', 'All'])); // prettier-ignore
-    expect(named.counts).toEqual([[1, 2], [4, 5]]); // prettier-ignore
-    const unnamed = checkSheet(sheet([['1', '2'], ['4', '5'], ['3', '1'], ['8', '8']])); // prettier-ignore
+    const named = checkSheet(
+      sheet(
+        [
+          ['1', '2', '3'],
+          ['4', '5', '9'],
+          ['5', '7', '12'],
+        ],
+        ['a', 'b', 'Total'],
+        ['x', 'y', 'All'],
+      ),
+    );
+    expect(named.counts).toEqual([
+      [1, 2],
+      [4, 5],
+    ]);
+    const unnamed = checkSheet(
+      sheet([
+        ['1', '2'],
+        ['4', '5'],
+        ['3', '1'],
+        ['8', '8'],
+      ]),
+    );
     expect(unnamed.rows).toEqual([0, 1, 2]);
     expect(unnamed.findings[0]?.text).toContain('Row 4 is the sum of the others');
-    expect(checkSheet(sheet([['1', '2'], ['4', '5'], ['3', '1'], ['8', '8']]), true).rows).toHaveLength(4); // prettier-ignore
+    expect(
+      checkSheet(
+        sheet([
+          ['1', '2'],
+          ['4', '5'],
+          ['3', '1'],
+          ['8', '8'],
+        ]),
+        true,
+      ).rows,
+    ).toHaveLength(4);
   });
 
   it('says of totals that do not add up', () => {
-    const checked = checkSheet(sheet([['1', '2'], ['4', '5'], ['5', '9']], ['a', 'b', 'Total'])); // prettier-ignore
-    expect(checked.counts).toEqual([[1, 2], [4, 5]]); // prettier-ignore
+    const checked = checkSheet(
+      sheet(
+        [
+          ['1', '2'],
+          ['4', '5'],
+          ['5', '9'],
+        ],
+        ['a', 'b', 'Total'],
+      ),
+    );
+    expect(checked.counts).toEqual([
+      [1, 2],
+      [4, 5],
+    ]);
     expect(checked.findings[0]?.text).toContain('does not add up');
   });
 
   it('does not take three rows for totals that only happen to add up in two', () => {
-    const checked = checkSheet(sheet([['1', '2'], ['4', '5'], ['5', '7']])); // prettier-ignore
+    const checked = checkSheet(
+      sheet([
+        ['1', '2'],
+        ['4', '5'],
+        ['5', '7'],
+      ]),
+    );
     expect(checked.rows).toEqual([0, 1, 2]);
   });
 
   it('says what is lacking', () => {
     expect(checkSheet(sheet([['1', '2']])).lacking).toContain('two rows');
-    expect(checkSheet(sheet([['', ''], ['', '']])).lacking).toContain('nobody'); // prettier-ignore
+    expect(
+      checkSheet(
+        sheet([
+          ['', ''],
+          ['', ''],
+        ]),
+      ).lacking,
+    ).toContain('nobody');
   });
 });

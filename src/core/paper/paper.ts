@@ -87,7 +87,8 @@ export function blocksOf({ kind, blocks }: Paper): number {
 export function sheetOf(paper: Paper, block: number): Sheet {
   const { columns: given, firstRow } = LAYOUTS[paper.kind];
   const width = widthOf(paper);
-  const blank = (label: string | undefined, other: string | undefined) => (label === undefined || label.trim() === '' ? (other ?? '') : label); // prettier-ignore
+  const blank = (label: string | undefined, other: string | undefined) =>
+    label === undefined || label.trim() === '' ? (other ?? '') : label;
   return {
     rows: paper.rows.map((label, i) => (i === 0 && firstRow !== null ? blank(label, firstRow) : label)),
     columns: paper.columns.slice(0, width).map((label, j) => given[j] ?? label),

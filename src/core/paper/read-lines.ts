@@ -42,7 +42,12 @@ export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequ
     );
     const count = often.trim() === '' ? null : readCell(often, decimals);
     if (count?.is === 'bad')
-      findings.push({ kind: 'bad', row: i, column: 0, text: `${labelOf(rows, i, 'Pattern')}: “${often.trim()}” ${count.why}. ${count.mend}` }); // prettier-ignore
+      findings.push({
+        kind: 'bad',
+        row: i,
+        column: 0,
+        text: `${labelOf(rows, i, 'Pattern')}: “${often.trim()}” ${count.why}. ${count.mend}`,
+      });
     times.push(count?.is === 'count' ? count.value : 1);
   });
   const lacking =

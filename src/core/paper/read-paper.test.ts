@@ -35,7 +35,8 @@ function paper(kind: PaperKind, blocks: string[][][], more: Partial<Paper> = {})
   };
 }
 
-const badOf = (one: Paper) => readPaper(one).checked.flatMap(({ findings }) => findings.filter(({ kind }) => kind === 'bad')); // prettier-ignore
+const badOf = (one: Paper) =>
+  readPaper(one).checked.flatMap(({ findings }) => findings.filter(({ kind }) => kind === 'bad'));
 
 describe('a cross table on paper', () => {
   it('can be read like any other', () => {
@@ -62,10 +63,25 @@ describe('strata on paper', () => {
   it('are a table each, and all of them together', () => {
     const { split } = readPaper(nameBlock(two, 0, 'Spring'));
     expect(split?.strata.map(({ label, table }) => [label, table.cells])).toEqual([
-      ['Spring', [[10, 20], [30, 40]]],
-      ['Table 2', [[5, 6], [7, 8]]],
-    ]); // prettier-ignore
-    expect(split?.all.cells).toEqual([[15, 26], [37, 48]]); // prettier-ignore
+      [
+        'Spring',
+        [
+          [10, 20],
+          [30, 40],
+        ],
+      ],
+      [
+        'Table 2',
+        [
+          [5, 6],
+          [7, 8],
+        ],
+      ],
+    ]);
+    expect(split?.all.cells).toEqual([
+      [15, 26],
+      [37, 48],
+    ]);
     expect(split?.within.variable.label).toBe('Season');
   });
   it('wait for the second, and leave out one that nothing was typed into', () => {
@@ -78,9 +94,17 @@ describe('strata on paper', () => {
       rows: ['a', 'b', 'c', 'Total'],
     });
     expect(readPaper(totals).split?.strata.map(({ table }) => table.cells)).toEqual([
-      [[1, 2], [3, 4], [4, 6]],
-      [[5, 6], [7, 8], [1, 1]],
-    ]); // prettier-ignore
+      [
+        [1, 2],
+        [3, 4],
+        [4, 6],
+      ],
+      [
+        [5, 6],
+        [7, 8],
+        [1, 1],
+      ],
+    ]);
   });
 });
 
@@ -91,7 +115,12 @@ describe('a weighted table on paper', () => {
     expect(table?.base).toBe(10);
     expect(table?.weighted?.sums.columnBases).toEqual([7.5, 3.5]);
     expect(share(table!, 'column', 0, 0)).toBeCloseTo(2.5 / 7.5, 12);
-    expect(assess({ counts: table!.cells, weights: { sums: table!.weighted!.sums.cells, squares: table!.weighted!.squares.cells } }).tests['rao-scott']).toBeDefined(); // prettier-ignore
+    expect(
+      assess({
+        counts: table!.cells,
+        weights: { sums: table!.weighted!.sums.cells, squares: table!.weighted!.squares.cells },
+      }).tests['rao-scott'],
+    ).toBeDefined();
   });
   it('names the cell whose weights cannot be', () => {
     const wrong = setCell(paper('weighted', cells), 2, 1, 0, '2');
@@ -137,7 +166,16 @@ describe('options by group on paper', () => {
 describe('lines on paper', () => {
   it('are patterns of answers, in figures or words, each given by some', () => {
     const read = readPaper(paper('related', [lines('6 yes No', '_ 0 1', '_ _ _', '1,204 x -')]));
-    expect(read.lines).toEqual({ related: { answers: [[1, 0], [0, 1], [1, 0]], times: [6, 1, 1204] } }); // prettier-ignore
+    expect(read.lines).toEqual({
+      related: {
+        answers: [
+          [1, 0],
+          [0, 1],
+          [1, 0],
+        ],
+        times: [6, 1, 1204],
+      },
+    });
     expect(badOf(paper('related', [lines('6 1 2', '-4 1 0')])).map(({ row, column }) => [row, column])).toEqual([
       [0, 2],
       [1, 0],
@@ -145,9 +183,23 @@ describe('lines on paper', () => {
   });
   it('are codings, with words where codes are categories', () => {
     const words = readPaper(paper('codings', [lines('good good', 'bad _', 'bad good')]));
-    expect(words.lines).toEqual({ codings: { units: [[0, 0], [1, null], [1, 0]], metric: 'nominal' } }); // prettier-ignore
-    expect(badOf(paper('codings', [lines('1 good', '2 2')], { metric: 'interval' }))[0]).toMatchObject({ row: 0, column: 1 }); // prettier-ignore
-    expect(readPaper(paper('codings', [lines('1,5 1.5')], { metric: 'ratio' })).lines).toEqual({ codings: { units: [[1.5, 1.5]], metric: 'ratio' } }); // prettier-ignore
+    expect(words.lines).toEqual({
+      codings: {
+        units: [
+          [0, 0],
+          [1, null],
+          [1, 0],
+        ],
+        metric: 'nominal',
+      },
+    });
+    expect(badOf(paper('codings', [lines('1 good', '2 2')], { metric: 'interval' }))[0]).toMatchObject({
+      row: 0,
+      column: 1,
+    });
+    expect(readPaper(paper('codings', [lines('1,5 1.5')], { metric: 'ratio' })).lines).toEqual({
+      codings: { units: [[1.5, 1.5]], metric: 'ratio' },
+    });
     expect(readPaper(paper('codings', [lines('1 _', '_ 2')])).checked[0]?.lacking).toContain('two coders');
   });
 });
@@ -181,12 +233,26 @@ describe('editing a paper', () => {
   it('loses nothing when it becomes another kind and back again', () => {
     let now = start;
     for (const kind of [...PAPER_KINDS, 'cross' as const]) now = setKind(now, kind);
-    expect(sheetOf(now, 0).cells.slice(0, 2).map((line) => line.slice(0, 2))).toEqual([['1', '2'], ['3', '4']]); // prettier-ignore
+    expect(
+      sheetOf(now, 0)
+        .cells.slice(0, 2)
+        .map((line) => line.slice(0, 2)),
+    ).toEqual([
+      ['1', '2'],
+      ['3', '4'],
+    ]);
     expect(now.rows.slice(0, 2)).toEqual(['a', 'b']);
   });
   it('lets bare cells in from a position on, and a labelled table in the place of all', () => {
-    expect(pasteText(start, 0, '7\t8\n9\t10', 1, 1)?.blocks[0]?.cells).toEqual([['1', '2', ''], ['3', '7', '8'], ['', '9', '10']]); // prettier-ignore
-    expect(pasteText(start, 0, '\tx\ty\np\t7\t8\nq\t9\t10', 1, 1)).toMatchObject({ rows: ['p', 'q'], columns: ['x', 'y'] }); // prettier-ignore
+    expect(pasteText(start, 0, '7\t8\n9\t10', 1, 1)?.blocks[0]?.cells).toEqual([
+      ['1', '2', ''],
+      ['3', '7', '8'],
+      ['', '9', '10'],
+    ]);
+    expect(pasteText(start, 0, '\tx\ty\np\t7\t8\nq\t9\t10', 1, 1)).toMatchObject({
+      rows: ['p', 'q'],
+      columns: ['x', 'y'],
+    });
     expect(pasteText(start, 0, '12', 0, 0)).toBeNull();
     expect(layText(start, 0, '  ')).toBeNull();
   });

@@ -43,8 +43,18 @@ function strata(paper: Paper): PaperRead {
   const filled = counts.filter((one) => one !== null && one !== undefined);
   if (counts.includes(undefined) || filled.length < 2) return { ...NOTHING, checked };
   const axes = axesOf(sheets[0]!, first, sidesOf(paper));
-  const names = paper.blocks.map((_, b) => labelOf(paper.blocks.map(({ name }) => name), b, 'Table')); // prettier-ignore
-  const within = axisOf(3, { title: paper.within.trim() === '' ? 'Third variable' : paper.within, level: 'unordered' }, names); // prettier-ignore
+  const names = paper.blocks.map((_, b) =>
+    labelOf(
+      paper.blocks.map(({ name }) => name),
+      b,
+      'Table',
+    ),
+  );
+  const within = axisOf(
+    3,
+    { title: paper.within.trim() === '' ? 'Third variable' : paper.within, level: 'unordered' },
+    names,
+  );
   const pooled = filled[0]!.map((line, i) => line.map((_, j) => filled.reduce((sum, one) => sum + one[i]![j]!, 0)));
   const split: Split = {
     within,
@@ -102,7 +112,10 @@ function oneWay(paper: Paper): PaperRead {
   const findings: Finding[] = [...counted.findings];
   const read = counted.rows.map((i) => {
     const value = Number((shares[i] ?? '').replace(/\s*%$/, '').replace(',', '.'));
-    const bad = !Number.isFinite(value) || value < 0 || (value === 0 && (counted.counts?.[counted.rows.indexOf(i)]?.[0] ?? 0) > 0); // prettier-ignore
+    const bad =
+      !Number.isFinite(value) ||
+      value < 0 ||
+      (value === 0 && (counted.counts?.[counted.rows.indexOf(i)]?.[0] ?? 0) > 0);
     if (given && (bad || shares[i] === '')) {
       const label = labelOf(sheet.rows, i, 'Category');
       findings.push({
@@ -157,8 +170,17 @@ function multiple(paper: Paper): PaperRead {
   const base = asked.reduce((a, b) => a + b, 0);
   const table = paperTable(
     {
-      rows: axisOf(1, sides.rows, cells.map((_, i) => labelOf(labels, i, 'Option')), true), // prettier-ignore
-      columns: axisOf(2, sides.columns, asked.map((_, j) => labelOf(sheet.columns, j, 'Group'))), // prettier-ignore
+      rows: axisOf(
+        1,
+        sides.rows,
+        cells.map((_, i) => labelOf(labels, i, 'Option')),
+        true,
+      ),
+      columns: axisOf(
+        2,
+        sides.columns,
+        asked.map((_, j) => labelOf(sheet.columns, j, 'Group')),
+      ),
     },
     { ...totals, columnBases: asked, base, mentions: { columns: totals.columnBases, total: totals.base } },
   );
@@ -168,7 +190,21 @@ function multiple(paper: Paper): PaperRead {
 /** Reads a paper by its kind: what its cells hold, what is wrong with them, and the table that they make. */
 export function readPaper(paper: Paper): PaperRead {
   const sheet = sheetOf(paper, 0);
-  const byLines = ({ findings, lacking, request }: { findings: Finding[]; lacking: string | null; request: RelatedRequest | CodingsRequest | null }): PaperRead => ({ ...NOTHING, checked: [{ counts: null, rows: sheet.rows.map((_, i) => i), columns: sheet.columns.map((_, j) => j), findings, lacking }], lines: request }); // prettier-ignore
+  const byLines = ({
+    findings,
+    lacking,
+    request,
+  }: {
+    findings: Finding[];
+    lacking: string | null;
+    request: RelatedRequest | CodingsRequest | null;
+  }): PaperRead => ({
+    ...NOTHING,
+    checked: [
+      { counts: null, rows: sheet.rows.map((_, i) => i), columns: sheet.columns.map((_, j) => j), findings, lacking },
+    ],
+    lines: request,
+  });
   switch (paper.kind) {
     case 'cross':
       return cross(paper);

@@ -8,7 +8,12 @@ const MOST_LINES = 500;
 function splitter(lines: readonly string[]): (line: string) => string[] {
   const every = (pattern: RegExp) => lines.filter((line) => pattern.test(line)).length >= lines.length * 0.6;
   if (every(/\t/)) return (line) => line.split('\t');
-  if (every(/\|/)) return (line) => line.replace(/^\s*\|/, '').replace(/\|\s*$/, '').split('|'); // prettier-ignore
+  if (every(/\|/))
+    return (line) =>
+      line
+        .replace(/^\s*\|/, '')
+        .replace(/\|\s*$/, '')
+        .split('|');
   if (every(/;/)) return (line) => line.split(';');
   if (every(/\S {2,}\S/)) return (line) => line.trim().split(/ {2,}/);
   // Commas that group thousands stand between digits, three after them.
@@ -28,7 +33,11 @@ function words(line: string): string[] {
 
 const isCount = (text: string) => text.trim() !== '' && readCell(text, null).is === 'count';
 const isRule = (line: string) => /^[\s|+:=_-]*$/.test(line);
-const unquoted = (text: string) => text.trim().replace(/^"(.*)"$/, '$1').trim(); // prettier-ignore
+const unquoted = (text: string) =>
+  text
+    .trim()
+    .replace(/^"(.*)"$/, '$1')
+    .trim();
 
 /**
  * Lays a pasted table out: from a spreadsheet (tabs), an article or plain text (gaps, bars, commas). A first line and a

@@ -120,7 +120,13 @@ export function checkSheet(
     }),
   );
   const settled = keepTotals || like !== undefined;
-  const totalColumn = settled ? { at: null, finding: null } : totalsAmong(columns.map((_, j) => read.map((line) => line[j] ?? null)), columns, 'column'); // prettier-ignore
+  const totalColumn = settled
+    ? { at: null, finding: null }
+    : totalsAmong(
+        columns.map((_, j) => read.map((line) => line[j] ?? null)),
+        columns,
+        'column',
+      );
   const totalRow = settled ? { at: null, finding: null } : totalsAmong(read, rows, 'row');
   for (const { finding } of [totalRow, totalColumn]) if (finding) findings.push(finding);
   const keptRows = like?.rows ?? rows.flatMap((_, i) => (i === totalRow.at ? [] : [i]));

@@ -47,8 +47,16 @@ export function axesOf(
   sides: { rows: Side; columns: Side },
 ) {
   return {
-    rows: axisOf(1, sides.rows, checked.rows.map((i) => labelOf(sheet.rows, i, 'Row'))), // prettier-ignore
-    columns: axisOf(2, sides.columns, checked.columns.map((j) => labelOf(sheet.columns, j, 'Column'))), // prettier-ignore
+    rows: axisOf(
+      1,
+      sides.rows,
+      checked.rows.map((i) => labelOf(sheet.rows, i, 'Row')),
+    ),
+    columns: axisOf(
+      2,
+      sides.columns,
+      checked.columns.map((j) => labelOf(sheet.columns, j, 'Column')),
+    ),
   };
 }
 

@@ -79,7 +79,11 @@ export function optionOf(table: Table, row: number) {
     sums: take(weighted?.sums ?? table),
     squares: take(weighted?.squares ?? table),
   });
-  return mentionedOrNot(of(mine), of(({ columnBases }) => columnBases), weighted !== null); // prettier-ignore
+  return mentionedOrNot(
+    of(mine),
+    of(({ columnBases }) => columnBases),
+    weighted !== null,
+  );
 }
 
 function marksOfOptions(table: Table): (Mark | null)[][] {

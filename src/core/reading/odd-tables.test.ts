@@ -24,7 +24,8 @@ const cell = fc.oneof(
   { weight: 2, arbitrary: fc.constant(0) },
   { weight: 1, arbitrary: fc.constantFrom(1_000_000, 1_000_000_000) },
 );
-const sized = (r: number, c: number) => fc.array(fc.array(cell, { minLength: c, maxLength: c }), { minLength: r, maxLength: r }); // prettier-ignore
+const sized = (r: number, c: number) =>
+  fc.array(fc.array(cell, { minLength: c, maxLength: c }), { minLength: r, maxLength: r });
 const size = fc.tuple(fc.integer({ min: 2, max: 5 }), fc.integer({ min: 2, max: 5 }));
 const table = size.chain(([r, c]) => sized(r, c));
 
@@ -114,7 +115,12 @@ describe('any table', () => {
           cells.map((row) => row.map((all) => all.reduce((sum, w) => sum + value(w), 0)));
         const read = readPaper(paper('weighted', [each(() => 1), each((w) => w), each((w) => w * w)], rows, columns));
         soundTable(read.table);
-        if (each(() => 1).flat().some((n) => n > 0)) expect(read.table).not.toBeNull(); // prettier-ignore
+        if (
+          each(() => 1)
+            .flat()
+            .some((n) => n > 0)
+        )
+          expect(read.table).not.toBeNull();
       }),
       { numRuns: 60 },
     );
@@ -139,7 +145,9 @@ describe('any table', () => {
   it('of one list, with and without shares', () => {
     fc.assert(
       fc.property(fc.array(cell, { minLength: 2, maxLength: 8 }), fc.boolean(), (counts, given) => {
-        const { table: one, proportions } = readPaper(paper('one-way', [counts.map((n, i) => (given ? [n, i + 1] : [n, 0]))])); // prettier-ignore
+        const { table: one, proportions } = readPaper(
+          paper('one-way', [counts.map((n, i) => (given ? [n, i + 1] : [n, 0]))]),
+        );
         soundTable(one, given ? proportions : undefined);
       }),
       { numRuns: 60 },
@@ -164,17 +172,33 @@ describe('any table', () => {
 
   it('of answers and of codings', () => {
     const yes = fc.integer({ min: 0, max: 1 });
-    const patterns = fc.integer({ min: 2, max: 5 }).chain((k) => fc.array(fc.array(yes, { minLength: k, maxLength: k }), { minLength: 1, maxLength: 12 })); // prettier-ignore
+    const patterns = fc
+      .integer({ min: 2, max: 5 })
+      .chain((k) => fc.array(fc.array(yes, { minLength: k, maxLength: k }), { minLength: 1, maxLength: 12 }));
     const code = fc.oneof(fc.constant(null), fc.integer({ min: 0, max: 4 }));
-    const codings = fc.integer({ min: 2, max: 4 }).chain((k) => fc.array(fc.array(code, { minLength: k, maxLength: k }), { minLength: 1, maxLength: 12 })); // prettier-ignore
+    const codings = fc
+      .integer({ min: 2, max: 4 })
+      .chain((k) => fc.array(fc.array(code, { minLength: k, maxLength: k }), { minLength: 1, maxLength: 12 }));
     fc.assert(
-      fc.property(patterns, codings, fc.constantFrom('nominal' as const, 'ordinal' as const, 'interval' as const, 'ratio' as const), (answers, units, metric) => {
-        const related = { related: { answers } };
-        soundly(readRelated(related, answers[0]!.map((_, k) => `Q${k}`), 0.95), sumsOfLines(related)); // prettier-ignore
-        const coded = { codings: { units, metric } };
-        soundly(readCodings(coded, 0.95), sumsOfLines(coded));
-      }),
+      fc.property(
+        patterns,
+        codings,
+        fc.constantFrom('nominal' as const, 'ordinal' as const, 'interval' as const, 'ratio' as const),
+        (answers, units, metric) => {
+          const related = { related: { answers } };
+          soundly(
+            readRelated(
+              related,
+              answers[0]!.map((_, k) => `Q${k}`),
+              0.95,
+            ),
+            sumsOfLines(related),
+          );
+          const coded = { codings: { units, metric } };
+          soundly(readCodings(coded, 0.95), sumsOfLines(coded));
+        },
+      ),
       { numRuns: 60 },
-    ); // prettier-ignore
+    );
   });
 });

@@ -29,7 +29,10 @@ const part = (answers: Answer[], id: Answer['id']) => {
   if (!found) throw new Error(`no answer ${id}`);
   return found;
 };
-const checks = (answers: Answer[]) => part(answers, 'trust').checks.map(({ text }) => text).join(' '); // prettier-ignore
+const checks = (answers: Answer[]) =>
+  part(answers, 'trust')
+    .checks.map(({ text }) => text)
+    .join(' ');
 
 function strata(blocks: number[][][], rows: AxisLevel = 'unordered', columns: AxisLevel = 'unordered'): Split {
   const sides = { rows: { title: 'Answer', level: rows }, columns: { title: 'Group', level: columns } };
@@ -40,9 +43,38 @@ function strata(blocks: number[][][], rows: AxisLevel = 'unordered', columns: Ax
 const readIt = (split: Split) => readSplit(split, assessSplit(split, 0.95), 0.95);
 
 // Better in each year, worse when the years are thrown together.
-const REVERSED = [[[90, 340], [10, 60]], [[280, 60], [120, 40]]]; // prettier-ignore
-const OPPOSED = [[[40, 10], [10, 40]], [[10, 40], [40, 10]]]; // prettier-ignore
-const ORDER = [[[30, 20, 10], [20, 20, 20], [10, 20, 30]], [[28, 22, 12], [20, 22, 20], [12, 20, 28]]]; // prettier-ignore
+const REVERSED = [
+  [
+    [90, 340],
+    [10, 60],
+  ],
+  [
+    [280, 60],
+    [120, 40],
+  ],
+];
+const OPPOSED = [
+  [
+    [40, 10],
+    [10, 40],
+  ],
+  [
+    [10, 40],
+    [40, 10],
+  ],
+];
+const ORDER = [
+  [
+    [30, 20, 10],
+    [20, 20, 20],
+    [10, 20, 30],
+  ],
+  [
+    [28, 22, 12],
+    [20, 22, 20],
+    [12, 20, 28],
+  ],
+];
 
 describe('the reading of 2 x 2 strata', () => {
   it('leads with Mantel-Haenszel, the common odds ratio, and says it from the labels', () => {
@@ -81,7 +113,16 @@ describe('the reading of 2 x 2 strata', () => {
   });
 
   it('says when an association is gone within the strata', () => {
-    const gone = [[[80, 8], [20, 2]], [[2, 20], [8, 80]]]; // prettier-ignore
+    const gone = [
+      [
+        [80, 8],
+        [20, 2],
+      ],
+      [
+        [2, 20],
+        [8, 80],
+      ],
+    ];
     expect(checks(readIt(strata(gone)))).toContain('the groups differ in Year, and that alone may account for it');
   });
 });
@@ -109,7 +150,16 @@ describe('the reading of larger strata', () => {
   });
 
   it('leaves strata out in which there is nothing to compare', () => {
-    const answers = readIt(strata([...ORDER, [[5, 0, 0], [0, 0, 0], [0, 0, 0]]])); // prettier-ignore
+    const answers = readIt(
+      strata([
+        ...ORDER,
+        [
+          [5, 0, 0],
+          [0, 0, 0],
+          [0, 0, 0],
+        ],
+      ]),
+    );
     expect(checks(answers)).toContain('There is nothing to compare in “Year 3”');
     expect(checks(answers)).toContain('Base under 30: “Year 3”');
   });
@@ -118,7 +168,9 @@ describe('the reading of larger strata', () => {
     const split = strata(ORDER, 'ordered', 'ordered');
     const known = assessSplit(split, 0.95);
     const sums = sumsOfSplit(split, known, 0.95);
-    expect(sums.of('mantel-haenszel:correlation')?.result).toBe(known.within?.tests['mantel-haenszel']?.variants?.correlation?.statistic); // prettier-ignore
+    expect(sums.of('mantel-haenszel:correlation')?.result).toBe(
+      known.within?.tests['mantel-haenszel']?.variants?.correlation?.statistic,
+    );
     expect(sums.of('gamma@Year 2')?.result).toBeCloseTo(known.strata[1]?.measures.gamma?.value ?? NaN, 12);
     expect(sums.of('mantel-haenszel:correlation')?.steps[1]).toMatch(/^Year 2: n − m = /);
     expect(sums.has('no-such')).toBe(false);
@@ -142,7 +194,15 @@ describe('the reading of overlapping options on paper', () => {
     expect(part(answers, 'trust').checks).toEqual([
       { ok: true, text: 'No option has an expected count below 5 in any group, mentioned or not.' },
     ]);
-    const few = readPaper(paper('multiple', [[[20, 10], [3, 2], [19, 4]]])).table; // prettier-ignore
+    const few = readPaper(
+      paper('multiple', [
+        [
+          [20, 10],
+          [3, 2],
+          [19, 4],
+        ],
+      ]),
+    ).table;
     expect(checks(read(few!, null, 0.95))).toContain('Expected counts below 5 in some group: r2 and r3.');
   });
   it('shows the sum of an option', () => {
@@ -156,9 +216,17 @@ describe('the reading of overlapping options on paper', () => {
 describe('the reading of one list of counts', () => {
   const one = (counts: number[][]) => readPaper(paper('one-way', [counts]));
   it('compares with equal shares, or with those that are expected', () => {
-    const { table, proportions } = one([[52, 50], [31, 25], [17, 25]]); // prettier-ignore
+    const { table, proportions } = one([
+      [52, 50],
+      [31, 25],
+      [17, 25],
+    ]);
     const equal = part(read(table!, null, 0.95), 'association');
-    expect(equal).toMatchObject({ question: 'Do they depart from equal shares?', verdict: 'Yes, p < .001.', behind: true }); // prettier-ignore
+    expect(equal).toMatchObject({
+      question: 'Do they depart from equal shares?',
+      verdict: 'Yes, p < .001.',
+      behind: true,
+    });
     expect(read(table!, null, 0.95)[0]?.id).not.toBe('association');
     const given = read(table!, null, 0.95, { proportions });
     expect(part(given, 'association').behind).toBe(false);
@@ -166,13 +234,27 @@ describe('the reading of one list of counts', () => {
     expect(part(given, 'say').sentence).toContain('; against the shares expected, χ²(2, N = 100) = 4.08, p = .13.');
   });
   it('works p out over all tables where counts are few', () => {
-    const { table } = one([[3, 1], [0, 1], [1, 1]]); // prettier-ignore
+    const { table } = one([
+      [3, 1],
+      [0, 1],
+      [1, 1],
+    ]);
     expect(part(read(table!, null, 0.95), 'association').tests[0]?.id).toBe('goodness-of-fit:exact');
   });
 });
 
 describe('the reading of related answers', () => {
-  const request = { related: { answers: [[1, 1, 1], [1, 1, 0], [1, 0, 0], [0, 1, 0]], times: [24, 17, 21, 2] } }; // prettier-ignore
+  const request = {
+    related: {
+      answers: [
+        [1, 1, 1],
+        [1, 1, 0],
+        [1, 0, 0],
+        [0, 1, 0],
+      ],
+      times: [24, 17, 21, 2],
+    },
+  };
   const answers = readRelated(request, ['Tap', 'Store', 'Compost'], 0.95);
   it('leads with Q, and names the pairs that differ', () => {
     expect(part(answers, 'association').tests[0]).toMatchObject({ id: 'cochran-q', lead: true });
@@ -183,7 +265,19 @@ describe('the reading of related answers', () => {
     );
   });
   it('says when only few changed, and when nobody did', () => {
-    const few = readRelated({ related: { answers: [[1, 0], [1, 1]], times: [4, 90] } }, ['a', 'b'], 0.95); // prettier-ignore
+    const few = readRelated(
+      {
+        related: {
+          answers: [
+            [1, 0],
+            [1, 1],
+          ],
+          times: [4, 90],
+        },
+      },
+      ['a', 'b'],
+      0.95,
+    );
     expect(checks(few)).toContain('Only 4 respondents');
     const none = readRelated({ related: { answers: [[1, 1]] } }, ['a', 'b'], 0.95);
     expect(none[0]?.notes[0]).toContain('same answer to all questions');
@@ -196,11 +290,28 @@ describe('the reading of codings', () => {
     const good = readCodings({ codings: { units: agreed } }, 0.95);
     expect(part(good, 'strength').verdict).toBe('Yes, the coding can be relied on.');
     expect(part(good, 'say').sentence).toMatch(/^3 coders, 30 units: Krippendorff's α = \.97 \[\.\d\d, 1\.00\]/);
-    const poor = readCodings({ codings: { units: agreed.map(([a], k) => [a!, (k * 7) % 3 === 0 ? a! : (a! + k) % 3]) } }, 0.95); // prettier-ignore
+    const poor = readCodings(
+      { codings: { units: agreed.map(([a], k) => [a!, (k * 7) % 3 === 0 ? a! : (a! + k) % 3]) } },
+      0.95,
+    );
     expect(part(poor, 'strength').verdict).toMatch(/^(Too little to build on|No more than chance)/);
   });
   it('leaves out units of one coding, and says when nothing can be compared', () => {
-    expect(checks(readCodings({ codings: { units: [...agreed, [1, null, null]] } }, 0.95))).toContain('1 unit with fewer than two'); // prettier-ignore
-    expect(readCodings({ codings: { units: [[1, 1], [1, 1]] } }, 0.95)[0]?.verdict).toBe('Cannot be said.'); // prettier-ignore
+    expect(checks(readCodings({ codings: { units: [...agreed, [1, null, null]] } }, 0.95))).toContain(
+      '1 unit with fewer than two',
+    );
+    expect(
+      readCodings(
+        {
+          codings: {
+            units: [
+              [1, 1],
+              [1, 1],
+            ],
+          },
+        },
+        0.95,
+      )[0]?.verdict,
+    ).toBe('Cannot be said.');
   });
 });

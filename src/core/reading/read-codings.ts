@@ -71,10 +71,25 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
       checks: [
         coded >= FEW_UNITS
           ? { ok: true, text: `${whole(coded)} units have two codings or more.` }
-          : { ok: false, text: `Only ${whole(coded)} units have two codings or more; with ${FEW_UNITS} or more the figure would be steadier.` }, // prettier-ignore
-        ...(alone > 0 ? [{ ok: true, text: `${whole(alone)} ${alone === 1 ? 'unit' : 'units'} with fewer than two codings ${alone === 1 ? 'says nothing on agreement, and is' : 'say nothing on agreement, and are'} left out.` }] : []), // prettier-ignore
+          : {
+              ok: false,
+              text: `Only ${whole(coded)} units have two codings or more; with ${FEW_UNITS} or more the figure would be steadier.`,
+            },
+        ...(alone > 0
+          ? [
+              {
+                ok: true,
+                text: `${whole(alone)} ${alone === 1 ? 'unit' : 'units'} with fewer than two codings ${alone === 1 ? 'says nothing on agreement, and is' : 'say nothing on agreement, and are'} left out.`,
+              },
+            ]
+          : []),
         ...(lower < TENTATIVE && value >= TENTATIVE
-          ? [{ ok: false, text: `The interval reaches below ${coefficient(TENTATIVE, 3)}: more units are needed to be sure.` }] // prettier-ignore
+          ? [
+              {
+                ok: false,
+                text: `The interval reaches below ${coefficient(TENTATIVE, 3)}: more units are needed to be sure.`,
+              },
+            ]
           : []),
       ],
     }),

@@ -45,7 +45,10 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
       return mcnemar ? [{ a, b, p: mcnemar.p }] : [];
     }),
   );
-  const adjusted = adjust(pairs.map(({ p }) => p), 'holm'); // prettier-ignore
+  const adjusted = adjust(
+    pairs.map(({ p }) => p),
+    'holm',
+  );
   const apart = pairs
     .map((pair, k) => ({ ...pair, p: adjusted[k] ?? 1 }))
     .filter(({ p }) => p < alpha)
@@ -57,7 +60,9 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
     answer('association', 'Is yes said more often to some than to others?', {
       verdict: verdictOfP(test.p, alpha),
       tests: testLines('cochran-q', test, true),
-      notes: [`The same ${whole(n)} respondents answered all ${questions.length} questions, so an ordinary chi-square over them would not be valid.`], // prettier-ignore
+      notes: [
+        `The same ${whole(n)} respondents answered all ${questions.length} questions, so an ordinary chi-square over them would not be valid.`,
+      ],
     }),
     answer('strength', 'How often is yes said?', {
       measures: yes.map(({ label, count }, j) => ({

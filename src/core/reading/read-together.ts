@@ -38,16 +38,27 @@ export function togetherOf(table: Table): TogetherRead | null {
     together,
     squares: weighted ? pairs.squares : together,
   });
-  return { ...found, labels: options.map(({ label }) => label), mentioned: together.map((line, j) => line[j] ?? 0), base: weighted ? figures.base : table.base };
-} // prettier-ignore
+  return {
+    ...found,
+    labels: options.map(({ label }) => label),
+    mentioned: together.map((line, j) => line[j] ?? 0),
+    base: weighted ? figures.base : table.base,
+  };
+}
 
 /** A pair in the reading: more often together than chance has it, or less. */
 function cellOf({ a, b, both, expected, phi, p }: OptionPair, labels: readonly string[]): ReadCell {
   return {
     subject: `${labels[a] ?? ''} with ${labels[b] ?? ''}`,
-    parts: [{ text: `${whole(both)} mention both, ${whole(expected)} expected; phi ${coefficient(phi ?? 0)}`, direction: (phi ?? 0) > 0 ? 'more' : 'fewer', strong: (p ?? 1) < 0.001 }],
+    parts: [
+      {
+        text: `${whole(both)} mention both, ${whole(expected)} expected; phi ${coefficient(phi ?? 0)}`,
+        direction: (phi ?? 0) > 0 ? 'more' : 'fewer',
+        strong: (p ?? 1) < 0.001,
+      },
+    ],
   };
-} // prettier-ignore
+}
 
 /**
  * What a multiple-response question says of itself: whether some options are mentioned more often than others (Cochran's
@@ -59,12 +70,19 @@ export function readTogether(table: Table, confidence: number): Answer[] {
   const alpha = 1 - confidence;
   const { pairs, q, labels } = read;
   const differ = pairs.filter(({ differP }) => differP !== null && differP < alpha);
-  const close = pairs.filter(({ differP }) => differP !== null && differP >= alpha).sort((x, y) => (y.differP ?? 0) - (x.differP ?? 0)); // prettier-ignore
-  const linked = pairs.filter(({ p, phi }) => p !== null && p < alpha && phi !== null).sort((x, y) => Math.abs(y.phi ?? 0) - Math.abs(x.phi ?? 0)); // prettier-ignore
+  const close = pairs
+    .filter(({ differP }) => differP !== null && differP >= alpha)
+    .sort((x, y) => (y.differP ?? 0) - (x.differP ?? 0));
+  const linked = pairs
+    .filter(({ p, phi }) => p !== null && p < alpha && phi !== null)
+    .sort((x, y) => Math.abs(y.phi ?? 0) - Math.abs(x.phi ?? 0));
   const tested = pairs.filter(({ p }) => p !== null).length;
   return [
     isAbsent(q)
-      ? answer('association', 'Are some mentioned more often than others?', { verdict: 'Not tested.', notes: [q.absent] })
+      ? answer('association', 'Are some mentioned more often than others?', {
+          verdict: 'Not tested.',
+          notes: [q.absent],
+        })
       : answer('association', 'Are some mentioned more often than others?', {
           verdict: verdictOfP(q.p, alpha),
           tests: testLines('cochran-q', q, true),
@@ -78,4 +96,4 @@ export function readTogether(table: Table, confidence: number): Answer[] {
       notes: linked.length > NAMED ? ['All pairs stand in the picture under the table.'] : [],
     }),
   ];
-} // prettier-ignore
+}

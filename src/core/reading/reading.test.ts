@@ -69,7 +69,13 @@ const HAPPY = {
 };
 
 describe('the reading of a cross table', () => {
-  const strong = readIt(cross(HAPPY, SITES, [[60, 10, 40], [30, 30, 35], [10, 60, 25]])); // prettier-ignore
+  const strong = readIt(
+    cross(HAPPY, SITES, [
+      [60, 10, 40],
+      [30, 30, 35],
+      [10, 60, 25],
+    ]),
+  );
 
   it('answers the five questions in order', () => {
     expect(strong.map(({ question }) => question)).toEqual([
@@ -96,12 +102,24 @@ describe('the reading of a cross table', () => {
     expect(part(strong, 'strength').notes).toContainEqual(
       expect.stringMatching(/^Knowing Site saves \d+% of the errors in predicting Satisfaction\.$/),
     );
-    const same = readIt(cross(HAPPY, SITES, [[90, 55, 58], [30, 40, 35], [5, 25, 35]])); // prettier-ignore
+    const same = readIt(
+      cross(HAPPY, SITES, [
+        [90, 55, 58],
+        [30, 40, 35],
+        [5, 25, 35],
+      ]),
+    );
     expect(part(same, 'strength').notes.join(' ')).toContain('saves no error');
   });
 
   it('says nothing of errors saved where no association is shown', () => {
-    const none = readIt(cross(HAPPY, SITES, [[60, 55, 58], [30, 30, 35], [20, 25, 15]])); // prettier-ignore
+    const none = readIt(
+      cross(HAPPY, SITES, [
+        [60, 55, 58],
+        [30, 30, 35],
+        [20, 25, 15],
+      ]),
+    );
     expect(part(none, 'association').verdict).toMatch(/^Not shown/);
     expect(part(none, 'strength').notes.join(' ')).not.toContain('error');
   });
@@ -131,7 +149,13 @@ describe('the reading of a cross table', () => {
   });
 
   it('claims nothing where nothing is shown', () => {
-    const none = readIt(cross(HAPPY, SITES, [[33, 34, 33], [33, 33, 34], [34, 33, 33]])); // prettier-ignore
+    const none = readIt(
+      cross(HAPPY, SITES, [
+        [33, 34, 33],
+        [33, 33, 34],
+        [34, 33, 33],
+      ]),
+    );
     expect(part(none, 'association').verdict).toBe('Not shown, p = .99.');
     expect(part(none, 'where').cells).toEqual([]);
     expect(part(none, 'where').notes[0]).toContain('No cell departs');
@@ -139,7 +163,13 @@ describe('the reading of a cross table', () => {
   });
 
   it('calls small expected counts out, and what to do', () => {
-    const small = readIt(cross(HAPPY, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]])); // prettier-ignore
+    const small = readIt(
+      cross(HAPPY, SITES, [
+        [3, 1, 0],
+        [1, 2, 4],
+        [2, 0, 5],
+      ]),
+    );
     const check = part(small, 'trust').checks.find(({ text }) => text.includes('expected'));
     expect(check?.ok).toBe(false);
     expect(check?.text).toBe(
@@ -155,7 +185,11 @@ describe('the reading of a cross table', () => {
   });
 
   it('minds a large share of silence', () => {
-    const table = cross(HAPPY, SITES, [[60, 10, 40], [30, 30, 35], [10, 60, 25]]); // prettier-ignore
+    const table = cross(HAPPY, SITES, [
+      [60, 10, 40],
+      [30, 30, 35],
+      [10, 60, 25],
+    ]);
     const silent = {
       ...table,
       total: 400,
@@ -176,7 +210,13 @@ describe('direction, from the labels', () => {
   const USE = { label: 'Uses the hut', level: 'ordered' as const, labels: ['Weekly', 'Monthly', 'Never'] };
 
   it('leads with tau-b where both are ordered, and says which end goes with which', () => {
-    const along = readIt(cross(HAPPY, USE, [[40, 20, 5], [20, 30, 20], [5, 20, 40]])); // prettier-ignore
+    const along = readIt(
+      cross(HAPPY, USE, [
+        [40, 20, 5],
+        [20, 30, 20],
+        [5, 20, 40],
+      ]),
+    );
     expect(part(along, 'association').tests[0]).toMatchObject({ id: 'linear-trend', lead: true });
     expect(part(along, 'strength').measures[0]?.id).toBe('kendall-tau-b');
     expect(part(along, 'strength').size?.symbol).toBe('τb');
@@ -187,7 +227,13 @@ describe('direction, from the labels', () => {
   });
 
   it('turns the words, not only the sign, when the codes run the other way', () => {
-    const against = readIt(cross(HAPPY, USE, [[5, 20, 40], [20, 30, 20], [40, 20, 5]])); // prettier-ignore
+    const against = readIt(
+      cross(HAPPY, USE, [
+        [5, 20, 40],
+        [20, 30, 20],
+        [40, 20, 5],
+      ]),
+    );
     expect(part(against, 'strength').measures[0]?.value).toBeLessThan(0);
     expect(part(against, 'strength').notes[0]).toBe(
       'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”, and nearer “Never” with nearer “Very satisfied”.',
@@ -195,7 +241,12 @@ describe('direction, from the labels', () => {
   });
 
   it('compares the shares on 2 x 2, and leads with phi', () => {
-    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[40, 80], [60, 20]])); // prettier-ignore
+    const two = readIt(
+      cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [
+        [40, 80],
+        [60, 20],
+      ]),
+    );
     expect(part(two, 'strength').measures[0]?.id).toBe('phi');
     expect(part(two, 'strength').notes[0]).toBe(
       'Renews is “Yes” for 80% where Shares is “Together”, and for 40% where it is “Alone”.',
@@ -209,7 +260,12 @@ describe('direction, from the labels', () => {
   });
 
   it("stands on Fisher's test where a 2 x 2 table is small", () => {
-    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[3, 1], [1, 3]])); // prettier-ignore
+    const two = readIt(
+      cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [
+        [3, 1],
+        [1, 3],
+      ]),
+    );
     expect(part(two, 'association').tests[0]?.id).toBe('fisher');
     expect(part(two, 'association').tests[0]?.text).toBe('p = .49');
     expect(part(two, 'say').sentence).toContain("Fisher's exact p = .49");
@@ -220,7 +276,17 @@ describe('the reading of overlapping rows', () => {
   const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
 
   it('tests each option on its own, and never the whole as one', () => {
-    const answers = readIt(cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100])); // prettier-ignore
+    const answers = readIt(
+      cross(
+        CROPS,
+        SITES,
+        [
+          [80, 20, 50],
+          [50, 52, 48],
+        ],
+        [100, 100, 100],
+      ),
+    );
     const { tests, notes } = part(answers, 'association');
     expect(tests.map(({ name }) => name)).toEqual(['Beans', 'Onions']);
     expect(tests[0]?.text).toContain('adjusted p < .001');
@@ -234,9 +300,20 @@ describe('the reading of overlapping rows', () => {
   });
 
   it('says so when columns overlap, or both do', () => {
-    const turned = readIt(cross(SITES, CROPS, [[10, 20], [20, 10], [5, 5]])); // prettier-ignore
+    const turned = readIt(
+      cross(SITES, CROPS, [
+        [10, 20],
+        [20, 10],
+        [5, 5],
+      ]),
+    );
     expect(turned[0]?.notes[0]).toContain('Swap rows and columns');
-    const both = readIt(cross(CROPS, CROPS, [[10, 20], [20, 10]])); // prettier-ignore
+    const both = readIt(
+      cross(CROPS, CROPS, [
+        [10, 20],
+        [20, 10],
+      ]),
+    );
     expect(both[0]?.verdict).toBe('Not tested.');
   });
 });
@@ -245,7 +322,11 @@ describe('marks', () => {
   const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
 
   it('stand in the shape of the table, with nothing where nobody is', () => {
-    const table = cross(HAPPY, SITES, [[60, 0, 40], [30, 0, 35], [0, 0, 0]]); // prettier-ignore
+    const table = cross(HAPPY, SITES, [
+      [60, 0, 40],
+      [30, 0, 35],
+      [0, 0, 0],
+    ]);
     const marks = marksOf(table, assessTable(table, 0.95));
     expect(marks?.map((row) => row.map((mark) => mark !== null))).toEqual([
       [true, false, true],
@@ -256,17 +337,51 @@ describe('marks', () => {
   });
 
   it('compare each option on its own, mentioned or not, adjusted over the whole table', () => {
-    const table = cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100]); // prettier-ignore
+    const table = cross(
+      CROPS,
+      SITES,
+      [
+        [80, 20, 50],
+        [50, 52, 48],
+      ],
+      [100, 100, 100],
+    );
     const marks = marksOf(table, null);
-    const alone = assessTable(cross({ label: 'Beans', labels: ['Yes', 'No'] }, SITES, [[80, 20, 50], [20, 80, 50]]), 0.95); // prettier-ignore
+    const alone = assessTable(
+      cross({ label: 'Beans', labels: ['Yes', 'No'] }, SITES, [
+        [80, 20, 50],
+        [20, 80, 50],
+      ]),
+      0.95,
+    );
     expect(marks?.[0]?.map((mark) => mark?.residual)).toEqual(alone?.cells?.adjustedResidual[0]);
     expect(marks?.[0]?.[0]?.p).toBeGreaterThanOrEqual(alone?.cells?.p[0]?.[0] ?? 1);
     expect(marks?.[1]?.every((mark) => (mark?.p ?? 0) > 0.5)).toBe(true);
   });
 
   it('are not there where groups overlap, or where there are none', () => {
-    expect(marksOf(cross(SITES, CROPS, [[10, 20], [20, 10], [5, 5]]), null)).toBeNull(); // prettier-ignore
-    expect(marksOf({ ...cross(CROPS, SITES, [[1, 2, 3], [1, 2, 3]]), columns: null }, null)).toBeNull(); // prettier-ignore
+    expect(
+      marksOf(
+        cross(SITES, CROPS, [
+          [10, 20],
+          [20, 10],
+          [5, 5],
+        ]),
+        null,
+      ),
+    ).toBeNull();
+    expect(
+      marksOf(
+        {
+          ...cross(CROPS, SITES, [
+            [1, 2, 3],
+            [1, 2, 3],
+          ]),
+          columns: null,
+        },
+        null,
+      ),
+    ).toBeNull();
   });
 });
 
@@ -354,7 +469,11 @@ describe('what suits the variables', () => {
     part(answers, 'strength')
       .measures.filter(({ lead }) => lead)
       .map(({ id }) => id);
-  const cells = [[60, 10, 40], [30, 30, 35], [10, 60, 25]]; // prettier-ignore
+  const cells = [
+    [60, 10, 40],
+    [30, 30, 35],
+    [10, 60, 25],
+  ];
 
   it('leads with V and lambda, eta and V, tau-b and its kin, or phi and the odds', () => {
     const COLOURS = { label: 'Shed', labels: ['Green', 'Brown', 'White'] };
@@ -362,7 +481,10 @@ describe('what suits the variables', () => {
     expect(leads(readIt(cross(HAPPY, SITES, cells)))).toEqual(['eta:rows', 'cramers-v']);
     expect(leads(readIt(cross(SITES, HAPPY, cells)))).toEqual(['eta:columns', 'cramers-v']);
     expect(leads(readIt(cross(HAPPY, USE, cells)))).toEqual(['kendall-tau-b', 'gamma', 'somers-d:rows']);
-    const two = [[40, 80], [60, 20]]; // prettier-ignore
+    const two = [
+      [40, 80],
+      [60, 20],
+    ];
     const yes = { label: 'Renews', labels: ['Yes', 'No'] };
     expect(leads(readIt(cross(yes, { label: 'Shares', labels: ['Alone', 'Together'] }, two)))).toEqual([
       'phi',
@@ -397,7 +519,12 @@ describe('what suits the variables', () => {
   });
 
   it('compares the odds and the shares of the groups across on 2 x 2, in the report sentence too', () => {
-    const two = readIt(cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [[40, 80], [60, 20]])); // prettier-ignore
+    const two = readIt(
+      cross({ label: 'Renews', labels: ['Yes', 'No'] }, { label: 'Shares', labels: ['Alone', 'Together'] }, [
+        [40, 80],
+        [60, 20],
+      ]),
+    );
     const difference = part(two, 'strength').measures.find(({ id }) => id === 'risk-difference');
     expect(difference?.value).toBeCloseTo(0.4 - 0.8, 12);
     expect(part(two, 'say').sentence).toMatch(/φ = −\.\d\d \[−\.\d\d, −\.\d\d\], OR = 0\.17 \[0\.\d\d, 0\.\d\d\]/);
@@ -407,7 +534,10 @@ describe('what suits the variables', () => {
     const plots = { label: 'Plots', level: 'number' as const, labels: ['1', '2', '10'] };
     const table = cross(HAPPY, plots, cells);
     const codes = ['1', '2', '10'];
-    const numbers = { ...table.columns!, categories: table.columns!.categories.map((one, k) => ({ ...one, code: codes[k]! })) }; // prettier-ignore
+    const numbers = {
+      ...table.columns!,
+      categories: table.columns!.categories.map((one, k) => ({ ...one, code: codes[k]! })),
+    };
     const r = assessTable({ ...table, columns: numbers }, 0.95)?.measures['pearson-r']?.value;
     expect(r).not.toBeCloseTo(assessTable(table, 0.95)?.measures['pearson-r']?.value ?? 0, 3);
   });
@@ -418,16 +548,30 @@ describe('trust', () => {
     const AGE = { label: 'Age', level: 'ordered' as const, labels: ['18-34', '35-49', '50-64', '65+'] };
     const YES = { label: 'Renews', labels: ['Yes', 'No'] };
     const checks = (cells: number[][]) => part(readIt(cross(AGE, YES, cells)), 'trust').checks;
-    const fickle = checks([[30, 30], [38, 14], [14, 38], [30, 30]]).find(({ text }) => text.includes('cut')); // prettier-ignore
+    const fickle = checks([
+      [30, 30],
+      [38, 14],
+      [14, 38],
+      [30, 30],
+    ]).find(({ text }) => text.includes('cut'));
     expect(fickle?.ok).toBe(false);
     expect(fickle?.text).toMatch(/depends on how Age is cut: p is below \.05 in \d of 7 groupings/);
-    const firm = checks([[80, 20], [60, 40], [40, 60], [20, 80]]).find(({ text }) => text.includes('cut')); // prettier-ignore
+    const firm = checks([
+      [80, 20],
+      [60, 40],
+      [40, 60],
+      [20, 80],
+    ]).find(({ text }) => text.includes('cut'));
     expect(firm).toMatchObject({ ok: true, text: expect.stringContaining('7 ways') as string });
   });
 
   it("stands on Fisher's test once it is known, and says how it was come by", () => {
     const COLOURS = { label: 'Shed', labels: ['Green', 'Brown', 'White'] };
-    const table = cross(COLOURS, SITES, [[3, 1, 0], [1, 2, 4], [2, 0, 5]]); // prettier-ignore
+    const table = cross(COLOURS, SITES, [
+      [3, 1, 0],
+      [1, 2, 4],
+      [2, 0, 5],
+    ]);
     const request = requestOf(table, 0.95)!;
     const exact = read(table, assess(request), 0.95);
     expect(part(exact, 'association').tests[0]?.id).toBe('fisher');
@@ -440,7 +584,9 @@ describe('trust', () => {
   it('says when much of V is chance', () => {
     const many = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, j) => 2 + ((i * 3 + j * 7) % 4)));
     const wide = (label: string) => ({ label, labels: ['a', 'b', 'c', 'd', 'e'] });
-    const text = part(readIt(cross(wide('One'), wide('Other'), many)), 'trust').checks.map((one) => one.text).join(' '); // prettier-ignore
+    const text = part(readIt(cross(wide('One'), wide('Other'), many)), 'trust')
+      .checks.map((one) => one.text)
+      .join(' ');
     expect(text).toContain('Much of V is chance');
   });
 });
@@ -448,8 +594,29 @@ describe('trust', () => {
 describe('the overall test of overlapping rows', () => {
   it('leads once the options were counted together', () => {
     const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
-    const table = cross(CROPS, SITES, [[80, 20, 50], [50, 52, 48]], [100, 100, 100]); // prettier-ignore
-    const together = [[[80, 40], [40, 50]], [[20, 10], [10, 52]], [[50, 25], [25, 48]]]; // prettier-ignore
+    const table = cross(
+      CROPS,
+      SITES,
+      [
+        [80, 20, 50],
+        [50, 52, 48],
+      ],
+      [100, 100, 100],
+    );
+    const together = [
+      [
+        [80, 40],
+        [40, 50],
+      ],
+      [
+        [20, 10],
+        [10, 52],
+      ],
+      [
+        [50, 25],
+        [25, 48],
+      ],
+    ];
     const { tests, verdict } = part(
       readIt({ ...table, together: together.map((sums) => ({ sums, squares: sums })) }),
       'association',
@@ -461,13 +628,21 @@ describe('the overall test of overlapping rows', () => {
 });
 
 describe('sentences beside row percentages', () => {
-  const table = cross({ label: 'Tap', labels: ['Yes', 'No'] }, { label: 'Site', labels: ['Mill', 'Weir', 'Ley'] }, [[90, 20, 30], [10, 80, 70]]);
-  const answers = (shown: 'row' | 'column' | 'total') => read(table, assessTable(table, 0.95), 0.95, { percent: shown });
+  const table = cross({ label: 'Tap', labels: ['Yes', 'No'] }, { label: 'Site', labels: ['Mill', 'Weir', 'Ley'] }, [
+    [90, 20, 30],
+    [10, 80, 70],
+  ]);
+  const answers = (shown: 'row' | 'column' | 'total') =>
+    read(table, assessTable(table, 0.95), 0.95, { percent: shown });
 
   it('give row percentages, and say of which row they are', () => {
-    const where = part(answers('row'), 'where').cells.map(({ subject, parts }) => `${subject} | ${parts.map(({ text }) => text).join(' | ')}`);
+    const where = part(answers('row'), 'where').cells.map(
+      ({ subject, parts }) => `${subject} | ${parts.map(({ text }) => text).join(' | ')}`,
+    );
     expect(where[0]).toBe('Tap: Yes | Site “Mill”: 64%, overall 33% | Site “Weir”: 14%, overall 33%');
-    expect(part(answers('row'), 'say').sentence).toMatch(/: Site is “Mill” for 64% where Tap is “Yes”, and for 6% where it is “No”\.$/);
+    expect(part(answers('row'), 'say').sentence).toMatch(
+      /: Site is “Mill” for 64% where Tap is “Yes”, and for 6% where it is “No”\.$/,
+    );
   });
 
   it('are those of column percentages where the table shows any other', () => {
@@ -476,7 +651,8 @@ describe('sentences beside row percentages', () => {
   });
 
   it('change no test, measure or check', () => {
-    const figures = (all: Answer[]) => all.map(({ verdict, tests, measures, checks }) => ({ verdict, tests, measures, checks }));
+    const figures = (all: Answer[]) =>
+      all.map(({ verdict, tests, measures, checks }) => ({ verdict, tests, measures, checks }));
     expect(figures(answers('row'))).toEqual(figures(answers('column')));
   });
-}); // prettier-ignore
+});

@@ -12,11 +12,14 @@ describe('a recipe for many variables', () => {
   it('tells where their codes differ', () => {
     const made = [code('1', 'Agree'), code('2', 'Disagree'), code('9', 'Refused', 'refused')];
     expect(codeDifferences(made, made)).toEqual([]);
-    expect(codeDifferences(made, [code('1', 'Disagree'), code('2', 'disagree '), code('9', 'Refused'), code('3', 'Both')]).map(({ says }) => says)).toEqual([
-      '“Agree” is “Disagree” there',
-      '“Refused”, refused is “Refused” there',
-      '“Both” is there only',
-    ]); // prettier-ignore
+    expect(
+      codeDifferences(made, [
+        code('1', 'Disagree'),
+        code('2', 'disagree '),
+        code('9', 'Refused'),
+        code('3', 'Both'),
+      ]).map(({ says }) => says),
+    ).toEqual(['“Agree” is “Disagree” there', '“Refused”, refused is “Refused” there', '“Both” is there only']);
   });
 
   it('takes names and labels from a pattern', () => {
@@ -30,21 +33,73 @@ describe('a recipe for many variables', () => {
 
 const group = (label: string, ...from: string[]) => ({ code: label, label, from });
 const all: Recipe[] = [
-  { kind: 'regroup', source: 1, level: 'ordered', groups: [group('Low', '1', '2'), group('High', '3')], setAside: ['4'] },
-  { kind: 'band', source: 1, ends: 'both', taken: [], bands: [{ is: 'range', code: '1', label: 'To 9', from: null, to: 9 }, { is: 'values', code: '2', label: 'Ten', values: [10] }] },
-  { kind: 'score', of: 'mean', items: [{ source: 1, reversed: false, weight: 1, as: 'a' }, { source: 2, reversed: true, weight: 1, as: 'b' }], atLeast: 1, scale: { from: 1, to: 5 }, codes: [], expression: '' },
-  { kind: 'score', of: 'expression', items: [{ source: 1, reversed: false, weight: 1, as: 'a' }], atLeast: 0, scale: null, codes: [], expression: 'a * 2' },
-  { kind: 'combine', sources: [1, 2], how: 'first-only', atLeast: 1, options: [{ code: '1', label: 'Beans' }], none: [], base: 'any' },
+  {
+    kind: 'regroup',
+    source: 1,
+    level: 'ordered',
+    groups: [group('Low', '1', '2'), group('High', '3')],
+    setAside: ['4'],
+  },
+  {
+    kind: 'band',
+    source: 1,
+    ends: 'both',
+    taken: [],
+    bands: [
+      { is: 'range', code: '1', label: 'To 9', from: null, to: 9 },
+      { is: 'values', code: '2', label: 'Ten', values: [10] },
+    ],
+  },
+  {
+    kind: 'score',
+    of: 'mean',
+    items: [
+      { source: 1, reversed: false, weight: 1, as: 'a' },
+      { source: 2, reversed: true, weight: 1, as: 'b' },
+    ],
+    atLeast: 1,
+    scale: { from: 1, to: 5 },
+    codes: [],
+    expression: '',
+  },
+  {
+    kind: 'score',
+    of: 'expression',
+    items: [{ source: 1, reversed: false, weight: 1, as: 'a' }],
+    atLeast: 0,
+    scale: null,
+    codes: [],
+    expression: 'a * 2',
+  },
+  {
+    kind: 'combine',
+    sources: [1, 2],
+    how: 'first-only',
+    atLeast: 1,
+    options: [{ code: '1', label: 'Beans' }],
+    none: [],
+    base: 'any',
+  },
   { kind: 'interlock', sources: [1, 2], between: ' · ', empty: false },
   { kind: 'flags', source: 1, codes: ['1'], yes: 'Yes', no: 'No' },
   { kind: 'convert', to: 'number', source: 1, decimal: '.', exceptions: [] },
   { kind: 'convert', to: 'categories', source: 1, alike: true, order: 'value', least: 5, exceptions: [] },
   { kind: 'slots', sources: [1, 2], options: [{ code: '1', label: 'Beans' }], none: null },
-  { kind: 'gather', items: [{ source: 1, label: 'Beans', ticked: '1' }, { source: 2, label: 'Peas', ticked: '1' }], none: { source: 3, label: 'None', ticked: '1' } },
-]; // prettier-ignore
+  {
+    kind: 'gather',
+    items: [
+      { source: 1, label: 'Beans', ticked: '1' },
+      { source: 2, label: 'Peas', ticked: '1' },
+    ],
+    none: { source: 3, label: 'None', ticked: '1' },
+  },
+];
 
 describe('every recipe', () => {
-  const names = { titleOf: (id: number) => `V${id}`, codesOf: () => [code('1', 'One'), code('2', 'Two'), code('3', 'Three'), code('4', 'Four')] }; // prettier-ignore
+  const names = {
+    titleOf: (id: number) => `V${id}`,
+    codesOf: () => [code('1', 'One'), code('2', 'Two'), code('3', 'Three'), code('4', 'Four')],
+  };
 
   it('reads aloud in one line', () => {
     expect(all.map((recipe) => `${verbOf(recipe)}: ${sayRecipe(recipe, names)}`)).toEqual([

@@ -55,9 +55,14 @@ export interface PatternWords {
 
 /** Fills a pattern: {label}, {name}, {n} and {category} stand for what they say of each variable; all else stays. */
 export function fillPattern(pattern: string, words: PatternWords): string {
-  const known: Record<string, string | undefined> = { label: words.label, name: words.name, n: String(words.n), category: words.category };
+  const known: Record<string, string | undefined> = {
+    label: words.label,
+    name: words.name,
+    n: String(words.n),
+    category: words.category,
+  };
   return pattern.replace(/\{(\w+)\}/g, (whole, word: string) => known[word] ?? whole);
-} // prettier-ignore
+}
 
 /** The pattern that makes a label out of its source's: "Satisfaction in three" of "Satisfaction" is "{label} in three". */
 export function patternOf(made: string, source: string, word: 'label' | 'name'): string {

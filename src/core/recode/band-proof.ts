@@ -61,7 +61,9 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   const outside = sum('outside') + times(wordsOut);
   const inBands = sum('band');
   const missing = sum('missing') + times(wordsMissing);
-  const inBand = recipe.bands.map((_, at) => runs.reduce((all, run) => all + (run.fate.is === 'band' && run.fate.at === at ? run.respondents : 0), 0)); // prettier-ignore
+  const inBand = recipe.bands.map((_, at) =>
+    runs.reduce((all, run) => all + (run.fate.is === 'band' && run.fate.at === at ? run.respondents : 0), 0),
+  );
   const answers = inBands + outside;
 
   const seams = seamsOf(recipe);
@@ -82,7 +84,11 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   const declared = new Set(codes.flatMap(({ code, missing: why }) => (why === null ? [] : (parseNumber(code) ?? []))));
   for (const [value, respondents] of tally.numbers) if (!declared.has(value)) takeNumber(facts, value, respondents);
   facts.filled = facts.numbers;
-  const suspects = farCodes(facts).filter(({ code }) => find(Number(code)) >= 0 && !recipe.bands.some((band) => band.is === 'values' && band.values.includes(Number(code)))); // prettier-ignore
+  const suspects = farCodes(facts).filter(
+    ({ code }) =>
+      find(Number(code)) >= 0 &&
+      !recipe.bands.some((band) => band.is === 'values' && band.values.includes(Number(code))),
+  );
   const empty = recipe.bands.filter((_, at) => inBand[at] === 0);
 
   const findings: Finding[] = [
@@ -172,7 +178,13 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
     ...recipe.bands.map(({ code, label }, at) => ({ code, label, missing: false, respondents: inBand[at]! })),
     { code: '', label: 'No answer', missing: true, respondents: missing + outside + tally.blank },
   ];
-  const rowOf = (code: string, label: string, isMissing: boolean, respondents: number, at: number | null): ProofRow => ({
+  const rowOf = (
+    code: string,
+    label: string,
+    isMissing: boolean,
+    respondents: number,
+    at: number | null,
+  ): ProofRow => ({
     code,
     label,
     missing: isMissing,
@@ -190,12 +202,14 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
           ? rowOf(now.code, labels.get(now.code) ?? now.code, true, respondents, null)
           : rowOf('', span(from, to), false, respondents, now.is === 'band' ? now.at : null),
       ),
-      ...[...tally.words].filter(([, many]) => many > 0).map(([word, many]) => rowOf(word, labels.get(word) ?? word, reasons.has(word), many, null)), // prettier-ignore
+      ...[...tally.words]
+        .filter(([, many]) => many > 0)
+        .map(([word, many]) => rowOf(word, labels.get(word) ?? word, reasons.has(word), many, null)),
       rowOf('', 'Blank', true, tally.blank, null),
     ],
     respondents: numbers + times([...tally.words]) + tally.blank,
   };
-} // prettier-ignore
+}
 
 /** One line for each fate, where values of different fates alternate too often to be listed. */
 function merged(runs: readonly Run[]): Run[] {

@@ -10,8 +10,21 @@ import { BAND_ENDS, type Band, type Cut, type Finding } from './types.js';
 
 const REFUSED: Code[] = [{ code: '999', label: 'Refused', missing: 'refused' }];
 const numbers = (...values: number[]): Column => ({ kind: 'number', values: Float64Array.from(values), words: [] });
-const recipe = (bands: Cut[], more: Partial<Band> = {}): Band => ({ kind: 'band', source: 1, ends: 'both', bands, taken: [], ...more }); // prettier-ignore
-const range = (label: string, from: number | null, to: number | null): Cut => ({ is: 'range', code: label, label, from, to }); // prettier-ignore
+const recipe = (bands: Cut[], more: Partial<Band> = {}): Band => ({
+  kind: 'band',
+  source: 1,
+  ends: 'both',
+  bands,
+  taken: [],
+  ...more,
+});
+const range = (label: string, from: number | null, to: number | null): Cut => ({
+  is: 'range',
+  code: label,
+  label,
+  from,
+  to,
+});
 const single = (label: string, ...values: number[]): Cut => ({ is: 'values', code: label, label, values });
 
 const AGES = numbers(15, 18, 24, 25, 34, 35, 64, 65, 92, 999, NaN);
@@ -24,11 +37,23 @@ describe('bands of a number', () => {
 
   it('leave a missing code without an answer, though a band reaches over it', () => {
     const { made, values } = band(ages, REFUSED, AGES, 'Age');
-    expect([...values].map((place) => made.codes[place - 1]?.code ?? '')).toEqual(
-      [OUTSIDE, 'Young', 'Young', 'Young', 'Young', 'Middle', 'Middle', 'Old', 'Old', '999', ''],
-    ); // prettier-ignore
+    expect([...values].map((place) => made.codes[place - 1]?.code ?? '')).toEqual([
+      OUTSIDE,
+      'Young',
+      'Young',
+      'Young',
+      'Young',
+      'Middle',
+      'Middle',
+      'Old',
+      'Old',
+      '999',
+      '',
+    ]);
     expect(made.codes.find(({ code }) => code === '999')).toEqual(REFUSED[0]);
-    expect(finding(ages, 'reaches')?.text).toBe('Old reaches over 999 (refused, 1 respondent); it stays without an answer.'); // prettier-ignore
+    expect(finding(ages, 'reaches')?.text).toBe(
+      'Old reaches over 999 (refused, 1 respondent); it stays without an answer.',
+    );
   });
 
   it('take a missing code in only where it is named', () => {
@@ -72,10 +97,14 @@ describe('bands of a number', () => {
   });
 
   it('are refused on text, without a label, with one label twice, and from high to low', () => {
-    expect(() => band(recipe([range('All', null, null)]), [], { kind: 'text', values: [] }, 'Why')).toThrow('Why is text, which has no numbers.'); // prettier-ignore
+    expect(() => band(recipe([range('All', null, null)]), [], { kind: 'text', values: [] }, 'Why')).toThrow(
+      'Why is text, which has no numbers.',
+    );
     expect(() => checkBand(recipe([]))).toThrow('not cut into bands');
     expect(() => checkBand(recipe([range(' ', 1, 2)]))).toThrow('Band 1 has no label.');
-    expect(() => checkBand(recipe([range('A', 1, 2), range('a ', 3, 4)]))).toThrow('Bands 1 and 2 are both called "a".'); // prettier-ignore
+    expect(() => checkBand(recipe([range('A', 1, 2), range('a ', 3, 4)]))).toThrow(
+      'Bands 1 and 2 are both called "a".',
+    );
     expect(() => checkBand(recipe([range('A', 5, 2)]))).toThrow('reach from 5 to 2');
     expect(() => checkBand(recipe([single('A', 1), single('B', 1)]))).toThrow('1 stands in "A" and in "B".');
   });
@@ -85,8 +114,16 @@ describe('edges', () => {
   it('are named after the numbers between them', () => {
     expect(bandsAt([25, 35], 'both', true).map(({ label }) => label)).toEqual(['Up to 24', '25 to 34', '35 and over']);
     expect(bandsAt([25, 35], 'lower', true).map(({ label }) => label)).toEqual(['Up to 24', '25 to 34', '35 and over']);
-    expect(bandsAt([2.5, 5], 'lower', false).map(({ label }) => label)).toEqual(['Under 2.5', '2.5 to under 5', '5 and over']); // prettier-ignore
-    expect(bandsAt([2.5, 5], 'upper', false).map(({ label }) => label)).toEqual(['Up to 2.5', 'Over 2.5 to 5', 'Over 5']); // prettier-ignore
+    expect(bandsAt([2.5, 5], 'lower', false).map(({ label }) => label)).toEqual([
+      'Under 2.5',
+      '2.5 to under 5',
+      '5 and over',
+    ]);
+    expect(bandsAt([2.5, 5], 'upper', false).map(({ label }) => label)).toEqual([
+      'Up to 2.5',
+      'Over 2.5 to 5',
+      'Over 5',
+    ]);
     expect(labelOfRange(7, 8, 'lower', true)).toBe('7');
   });
 
@@ -96,27 +133,52 @@ describe('edges', () => {
   });
 
   it('cut respondents into shares as near as the values allow', () => {
-    const even: [number, number][] = [[1, 10], [2, 10], [3, 10], [4, 10]]; // prettier-ignore
+    const even: [number, number][] = [
+      [1, 10],
+      [2, 10],
+      [3, 10],
+      [4, 10],
+    ];
     expect(edgesByShare(even, [0.25, 0.5, 0.75], 'lower')).toEqual([2, 3, 4]);
     expect(edgesByShare(even, [0.25, 0.5, 0.75], 'upper')).toEqual([1, 2, 3]);
     // Most have one value: it cannot be parted.
-    expect(edgesByShare([[1, 5], [2, 90], [3, 5]], [0.5], 'lower')).toEqual([3]); // prettier-ignore
+    expect(
+      edgesByShare(
+        [
+          [1, 5],
+          [2, 90],
+          [3, 5],
+        ],
+        [0.5],
+        'lower',
+      ),
+    ).toEqual([3]);
   });
 
   it.each(BAND_ENDS)('make bands that share the line: every number is in exactly one (%s)', (ends) => {
     fc.assert(
       fc.property(
         fc.uniqueArray(fc.integer({ min: -50, max: 50 }), { minLength: 1, maxLength: 8 }),
-        fc.array(fc.oneof(fc.integer({ min: -80, max: 80 }), ends === 'both' ? fc.integer({ min: -80, max: 80 }) : fc.double({ min: -80, max: 80, noNaN: true })), { minLength: 1 }), // prettier-ignore
+        fc.array(
+          fc.oneof(
+            fc.integer({ min: -80, max: 80 }),
+            ends === 'both' ? fc.integer({ min: -80, max: 80 }) : fc.double({ min: -80, max: 80, noNaN: true }),
+          ),
+          { minLength: 1 },
+        ),
         (found, values) => {
           const edges = found.sort((a, b) => a - b);
           const cut = recipe(bandsAt(edges, ends, true), { ends });
-          const inBands = values.map((value) => cut.bands.filter((one) => bandFinder({ bands: [one], ends })(value) === 0).length); // prettier-ignore
+          const inBands = values.map(
+            (value) => cut.bands.filter((one) => bandFinder({ bands: [one], ends })(value) === 0).length,
+          );
           expect(inBands.every((many) => many === 1)).toBe(true);
           expect(seamsOf(cut).filter(({ is }) => is === 'overlap')).toEqual([]);
           const places = values.map(bandFinder(cut));
           // Bands are in the order of the numbers.
-          values.forEach((a, i) => values.forEach((b, j) => expect(a <= b ? places[i]! <= places[j]! : true).toBe(true))); // prettier-ignore
+          values.forEach((a, i) =>
+            values.forEach((b, j) => expect(a <= b ? places[i]! <= places[j]! : true).toBe(true)),
+          );
         },
       ),
       { numRuns: 60 },
@@ -124,24 +186,32 @@ describe('edges', () => {
   });
 
   it('of any recipe: counts reconcile, and missing stays missing', () => {
-    const cuts = fc.array(fc.tuple(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 20 })), { minLength: 1, maxLength: 6 }); // prettier-ignore
+    const cuts = fc.array(fc.tuple(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 20 })), {
+      minLength: 1,
+      maxLength: 6,
+    });
     fc.assert(
-      fc.property(cuts, fc.array(fc.integer({ min: 0, max: 20 })), fc.constantFrom(...BAND_ENDS), (some, values, ends) => {
-        const bands = some.map(([a, b], k) => range(`band ${k}`, Math.min(a, b), Math.max(a, b)));
-        const codes: Code[] = [{ code: '7', label: 'Refused', missing: 'refused' }];
-        const one = recipe(bands, { ends });
-        const column = numbers(...values, NaN);
-        const { made, values: after } = band(one, codes, column, 'x');
-        const proof = prove(one, column, codes);
-        expect(proof.findings.find(({ id }) => id === 'reconciled')?.holds).toBe(true);
-        expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(values.length + 1);
-        values.forEach((value, k) => expect(made.codes[after[k]! - 1]?.missing === null ? value : 0).not.toBe(7));
-        proof.columns.slice(0, -1).forEach(({ code, respondents }) => {
-          expect([...after].filter((place) => made.codes[place - 1]?.code === code).length).toBe(respondents);
-        });
-        expect(banded(one, codes, false).codes.filter(({ missing }) => missing !== null)).toEqual(codes);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        cuts,
+        fc.array(fc.integer({ min: 0, max: 20 })),
+        fc.constantFrom(...BAND_ENDS),
+        (some, values, ends) => {
+          const bands = some.map(([a, b], k) => range(`band ${k}`, Math.min(a, b), Math.max(a, b)));
+          const codes: Code[] = [{ code: '7', label: 'Refused', missing: 'refused' }];
+          const one = recipe(bands, { ends });
+          const column = numbers(...values, NaN);
+          const { made, values: after } = band(one, codes, column, 'x');
+          const proof = prove(one, column, codes);
+          expect(proof.findings.find(({ id }) => id === 'reconciled')?.holds).toBe(true);
+          expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(values.length + 1);
+          values.forEach((value, k) => expect(made.codes[after[k]! - 1]?.missing === null ? value : 0).not.toBe(7));
+          proof.columns.slice(0, -1).forEach(({ code, respondents }) => {
+            expect([...after].filter((place) => made.codes[place - 1]?.code === code).length).toBe(respondents);
+          });
+          expect(banded(one, codes, false).codes.filter(({ missing }) => missing !== null)).toEqual(codes);
+        },
+      ),
+    );
   });
 });
 

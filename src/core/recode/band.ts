@@ -29,15 +29,29 @@ export function checkBand(recipe: Band): void {
       for (const value of band.values) {
         const twin = seen.get(value);
         if (twin !== undefined) {
-          throw new Fault('invalid', `${value} stands in "${twin}" and in "${band.label}".`, 'Take it out of one of the two.', { field }); // prettier-ignore
+          throw new Fault(
+            'invalid',
+            `${value} stands in "${twin}" and in "${band.label}".`,
+            'Take it out of one of the two.',
+            { field },
+          );
         }
         seen.set(value, band.label);
       }
-    } else if (band.from !== null && band.to !== null && !(recipe.ends === 'both' ? band.from <= band.to : band.from < band.to)) {
-      throw new Fault('invalid', `"${band.label}" would reach from ${band.from} to ${band.to}, which is nothing.`, 'Let it end above where it begins.', { field }); // prettier-ignore
+    } else if (
+      band.from !== null &&
+      band.to !== null &&
+      !(recipe.ends === 'both' ? band.from <= band.to : band.from < band.to)
+    ) {
+      throw new Fault(
+        'invalid',
+        `"${band.label}" would reach from ${band.from} to ${band.to}, which is nothing.`,
+        'Let it end above where it begins.',
+        { field },
+      );
     }
   });
-} // prettier-ignore
+}
 
 /** Which band takes a value: its place among the bands, -1 for none. Single values come before stretches. */
 export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (value: number) => number {
@@ -87,7 +101,8 @@ export function seamsOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): Seam[] {
       const between: Seam['between'] = [reach.at, range.at];
       const twice = ends === 'both' ? range.from <= reach.to : range.from < reach.to;
       if (range.from > reach.to) seams.push({ is: 'gap', from: finite(reach.to), to: finite(range.from), between });
-      else if (twice) seams.push({ is: 'overlap', from: finite(range.from), to: finite(Math.min(reach.to, range.to)), between }); // prettier-ignore
+      else if (twice)
+        seams.push({ is: 'overlap', from: finite(range.from), to: finite(Math.min(reach.to, range.to)), between });
     }
     if (reach === null || range.to > reach.to) reach = range;
   }
@@ -153,7 +168,6 @@ export function band(
   column: Column,
   title: string,
 ): { made: Made; values: Uint8Array | Uint16Array } {
-  // prettier-ignore
   const source = withNumbers(column, title);
   const made = banded(recipe, codes, true);
   const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));

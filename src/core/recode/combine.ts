@@ -15,22 +15,39 @@ export function checkCombine(recipe: Combine): void {
     throw new Fault('invalid', what, 'Choose each variable once, and at least two.', { field: 'sources' });
   }
   if (options.length < 1 || options.length > MOST_OPTIONS) {
-    throw new Fault('invalid', `The variables have ${options.length} categories to combine.`, `Choose variables with 1 to ${MOST_OPTIONS} in common.`, { field: 'options' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `The variables have ${options.length} categories to combine.`,
+      `Choose variables with 1 to ${MOST_OPTIONS} in common.`,
+      { field: 'options' },
+    );
   }
   const codes = new Set<string>();
   options.forEach(({ code }, k) => {
-    if (codes.has(code)) throw new Fault('invalid', `The code ${code} stands for two options.`, 'Take one of them out.', { field: `options[${k}].code`, code }); // prettier-ignore
+    if (codes.has(code))
+      throw new Fault('invalid', `The code ${code} stands for two options.`, 'Take one of them out.', {
+        field: `options[${k}].code`,
+        code,
+      });
     codes.add(code);
   });
   checkLabels(options, 'Option', 'options');
   const both = recipe.none.find((code) => codes.has(code));
   if (both !== undefined) {
-    throw new Fault('invalid', `${both} is an option and “none of these” at once.`, 'Choose one of the two.', { field: 'none', code: both }); // prettier-ignore
+    throw new Fault('invalid', `${both} is an option and “none of these” at once.`, 'Choose one of the two.', {
+      field: 'none',
+      code: both,
+    });
   }
   if (recipe.how === 'at-least' && (recipe.atLeast < 1 || recipe.atLeast > sources.length)) {
-    throw new Fault('invalid', `Nothing can be mentioned in ${recipe.atLeast} of ${sources.length} variables.`, `Choose from 1 to ${sources.length}.`, { field: 'atLeast' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `Nothing can be mentioned in ${recipe.atLeast} of ${sources.length} variables.`,
+      `Choose from 1 to ${sources.length}.`,
+      { field: 'atLeast' },
+    );
   }
-} // prettier-ignore
+}
 
 /** The level and codes that a combination makes. */
 export function combined({ options }: Pick<Combine, 'options'>): Made {
@@ -80,7 +97,10 @@ function mentionsOf(
   const UNANSWERED = -9;
   if (column.kind === 'coded') {
     const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
-    const lookup = Int16Array.from([UNANSWERED, ...column.codes.map((code) => (missing.has(code) ? UNANSWERED : placeOf(code)))]); // prettier-ignore
+    const lookup = Int16Array.from([
+      UNANSWERED,
+      ...column.codes.map((code) => (missing.has(code) ? UNANSWERED : placeOf(code))),
+    ]);
     const { values } = column;
     return {
       answered: (k) => lookup[values[k]!] !== UNANSWERED,
@@ -110,7 +130,9 @@ function mentionsOf(
       },
     };
   }
-  throw new Fault('unsupported', `${title} has no categories to combine.`, 'Choose variables with categories.', { variable: title }); // prettier-ignore
+  throw new Fault('unsupported', `${title} has no categories to combine.`, 'Choose variables with categories.', {
+    variable: title,
+  });
 }
 
 /** Counts each option of a set. */
@@ -215,7 +237,11 @@ export function differencesOf(sources: readonly (readonly Code[])[]): Difference
 }
 
 /** Old against new for a combination: mentions in each variable against those in the result. */
-export function proveCombine(recipe: Combine, result: Combined, sources: readonly Pick<CombineSource, 'title' | 'codes'>[]): Proof {
+export function proveCombine(
+  recipe: Combine,
+  result: Combined,
+  sources: readonly Pick<CombineSource, 'title' | 'codes'>[],
+): Proof {
   const respondents = result.column.state.length;
   const differences = differencesOf(sources.map(({ codes }) => codes));
   const lost = result.others.flatMap((many, s) => (many > 0 ? [`${sources[s]?.title ?? ''} (${whole(many)})`] : []));
@@ -236,16 +262,26 @@ export function proveCombine(recipe: Combine, result: Combined, sources: readonl
       id: 'differs',
       holds: differences.every(({ labels }) => labels.includes(null)),
       title: 'Same codes',
-      text: differences.length === 0
-        ? 'The variables have the same codes and labels.'
-        : `${differences.slice(0, 5).map(({ code, labels }) => `${code} is ${labels.map((label) => (label === null ? 'not there' : `“${label}”`)).join(', ')}`).join('; ')}${differences.length > 5 ? '; …' : ''}.`,
+      text:
+        differences.length === 0
+          ? 'The variables have the same codes and labels.'
+          : `${differences
+              .slice(0, 5)
+              .map(
+                ({ code, labels }) =>
+                  `${code} is ${labels.map((label) => (label === null ? 'not there' : `“${label}”`)).join(', ')}`,
+              )
+              .join('; ')}${differences.length > 5 ? '; …' : ''}.`,
       codes: differences.map(({ code }) => code),
     },
     {
       id: 'left-over',
       holds: lost.length === 0,
       title: 'Left over',
-      text: lost.length === 0 ? 'Every answer is an option.' : `Answers that are no option here: ${lost.join(', ')} respondents. Put their codes among the options.`,
+      text:
+        lost.length === 0
+          ? 'Every answer is an option.'
+          : `Answers that are no option here: ${lost.join(', ')} respondents. Put their codes among the options.`,
       codes: [],
     },
     {
@@ -274,7 +310,12 @@ export function proveCombine(recipe: Combine, result: Combined, sources: readonl
     holds: findings.every((finding) => finding.holds),
     findings,
     columns: [
-      ...sources.map(({ title }, s) => ({ code: `source ${s + 1}`, label: title, missing: false, respondents: result.sources[s]?.answered ?? 0 })),
+      ...sources.map(({ title }, s) => ({
+        code: `source ${s + 1}`,
+        label: title,
+        missing: false,
+        respondents: result.sources[s]?.answered ?? 0,
+      })),
       { code: 'result', label: 'Combined', missing: false, respondents: result.answered },
     ],
     rows: recipe.options.map(({ code, label }, place) => ({
@@ -286,4 +327,4 @@ export function proveCombine(recipe: Combine, result: Combined, sources: readonl
     })),
     respondents,
   };
-} // prettier-ignore
+}

@@ -12,13 +12,19 @@ function setsOf(people: readonly { said: readonly number[]; none: boolean }[]) {
   const width = wordsFor(OPTIONS);
   const words = new Uint32Array(people.length * width);
   people.forEach(({ said }, k) => said.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
-  const state = Uint8Array.from(people, ({ said, none }) => (said.length > 0 ? SET_STATE.mentioned : none ? SET_STATE.none : SET_STATE.nothing)); // prettier-ignore
+  const state = Uint8Array.from(people, ({ said, none }) =>
+    said.length > 0 ? SET_STATE.mentioned : none ? SET_STATE.none : SET_STATE.nothing,
+  );
   const saidNone = Uint8Array.from(people, ({ none }) => (none ? 1 : 0));
-  const of = (k: number) => Array.from({ length: OPTIONS }, (_, j) => j).filter((j) => ((words[k * width + (j >> 5)]! >>> (j & 31)) & 1) === 1); // prettier-ignore
+  const of = (k: number) =>
+    Array.from({ length: OPTIONS }, (_, j) => j).filter((j) => ((words[k * width + (j >> 5)]! >>> (j & 31)) & 1) === 1);
   return { sets: { words, width, state }, saidNone, of };
 }
 
-const person = fc.record({ said: fc.uniqueArray(fc.constantFrom(0, 1, 3, 20, 34, 35), { maxLength: 4 }), none: fc.boolean() }); // prettier-ignore
+const person = fc.record({
+  said: fc.uniqueArray(fc.constantFrom(0, 1, 3, 20, 34, 35), { maxLength: 4 }),
+  none: fc.boolean(),
+});
 const excludes = (j: number) => EXCLUSIVE.includes(j);
 
 describe('an answer that excludes all others, given with another', () => {
@@ -60,7 +66,11 @@ describe('an answer that excludes all others, given with another', () => {
 
   it('is said with the first respondents who give it, and the rule', () => {
     const [check] = contradictionCheck(['None'], { respondents: 14, dropped: 0, listed: [2, 5] });
-    expect(check?.text).toBe('None: 14 gave it together with another answer (rows 2, 5, …); there the other answers stand.');
-    expect(contradictionCheck(['None'], { respondents: 0, dropped: 0, listed: [] })[0]?.text).toContain('Nobody gave it');
-  }); // prettier-ignore
+    expect(check?.text).toBe(
+      'None: 14 gave it together with another answer (rows 2, 5, …); there the other answers stand.',
+    );
+    expect(contradictionCheck(['None'], { respondents: 0, dropped: 0, listed: [] })[0]?.text).toContain(
+      'Nobody gave it',
+    );
+  });
 });

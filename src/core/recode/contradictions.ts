@@ -49,7 +49,12 @@ function keepFirst({ words, width }: Sets, k: number): void {
  * @param saidNone 1 where a respondent said "none of these", which is no option
  * @param exclusive places of options that exclude the others
  */
-export function settleContradictions(sets: Sets, saidNone: Uint8Array | null, exclusive: readonly number[], rule: Settle): Contradictions {
+export function settleContradictions(
+  sets: Sets,
+  saidNone: Uint8Array | null,
+  exclusive: readonly number[],
+  rule: Settle,
+): Contradictions {
   const { words, width, state } = sets;
   const found: Contradictions = { respondents: 0, dropped: 0, listed: [] };
   const mask = new Uint32Array(width);
@@ -82,7 +87,7 @@ export function settleContradictions(sets: Sets, saidNone: Uint8Array | null, ex
     found.dropped += before - bitsOf(sets, k);
   }
   return found;
-} // prettier-ignore
+}
 
 const RULES: Record<Settle, string> = {
   option: 'there the other answers stand',
@@ -102,8 +107,12 @@ function sayContradictions({ respondents, listed, called }: Contradictions, rule
  * The check of a question's contradictions; none where no answer of it excludes others.
  * @param excluding labels of the answers that do
  */
-export function contradictionCheck(excluding: readonly string[], found: Contradictions, settle: Settle = 'option'): Finding[] {
+export function contradictionCheck(
+  excluding: readonly string[],
+  found: Contradictions,
+  settle: Settle = 'option',
+): Finding[] {
   if (excluding.length === 0) return [];
   const text = `${excluding.join(', ')}: ${sayContradictions(found, settle)}`;
   return [{ id: 'contradicted', holds: true, title: 'Contradicted', text, codes: [] }];
-} // prettier-ignore
+}

@@ -13,15 +13,24 @@ export function checkFlags({ codes, yes, no }: Pick<Flags, 'codes' | 'yes' | 'no
     throw new Fault('invalid', 'No category is chosen to be flagged.', 'Choose one or more.', { field: 'codes' });
   }
   if (yes.trim() === '' || no.trim() === '' || yes.trim().toLowerCase() === no.trim().toLowerCase()) {
-    throw new Fault('invalid', 'Yes and no need two different words.', 'Write both.', { field: yes.trim() === '' ? 'yes' : 'no' }); // prettier-ignore
+    throw new Fault('invalid', 'Yes and no need two different words.', 'Write both.', {
+      field: yes.trim() === '' ? 'yes' : 'no',
+    });
   }
 }
 
 /** What a flag makes of a variable's codes; what is no answer stays none, for its own reason. */
-export function flagged({ yes, no }: Pick<Flags, 'yes' | 'no'>, codes: readonly Code[]): Made & { kept: Map<string, string> } {
+export function flagged(
+  { yes, no }: Pick<Flags, 'yes' | 'no'>,
+  codes: readonly Code[],
+): Made & { kept: Map<string, string> } {
   const named = new Set([YES, NO]);
   const missing = codes.filter((code) => !isAnswer(code));
-  const kept = giveAll(codeSpace(named), missing.map(({ code }) => ({ code, missing: true })), named);
+  const kept = giveAll(
+    codeSpace(named),
+    missing.map(({ code }) => ({ code, missing: true })),
+    named,
+  );
   return {
     level: 'unordered',
     kept,
@@ -31,10 +40,14 @@ export function flagged({ yes, no }: Pick<Flags, 'yes' | 'no'>, codes: readonly 
       ...missing.map(({ code, label, missing: why }): Code => ({ code: kept.get(code)!, label, missing: why })),
     ],
   };
-} // prettier-ignore
+}
 
 /** Flags who is in, or mentions, one of the categories. @returns the place of each respondent's code, 0 for blank */
-export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn | SetsColumn): { made: Made; values: Uint8Array | Uint16Array } {
+export function flag(
+  recipe: Flags,
+  codes: readonly Code[],
+  column: CodedColumn | SetsColumn,
+): { made: Made; values: Uint8Array | Uint16Array } {
   const made = flagged(recipe, codes);
   const wanted = new Set(recipe.codes);
   if (column.kind === 'coded') {
@@ -44,7 +57,8 @@ export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn 
       return kept === undefined ? (wanted.has(code) ? 1 : 2) : (place.get(kept) ?? 0);
     };
     const lookup = Uint16Array.from([0, ...column.codes.map(placeOf)]);
-    const values = made.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
+    const values =
+      made.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
     for (let k = 0; k < values.length; k++) values[k] = lookup[column.values[k]!]!;
     return { made, values };
   }
@@ -61,7 +75,7 @@ export function flag(recipe: Flags, codes: readonly Code[], column: CodedColumn 
     values[k] = found === 0 ? 2 : 1;
   }
   return { made, values };
-} // prettier-ignore
+}
 
 /** Lines of the proof for those who mention nothing, each by how they stand to the question. */
 function standingRows(stand: (state: number) => number): ProofRow[] {
@@ -87,7 +101,14 @@ function standingRows(stand: (state: number) => number): ProofRow[] {
  * @param blank respondents with nothing in the column
  * @param states of a multiple-response question: how many respondents stand how to it; null for one answer
  */
-export function proveFlags(recipe: Flags, codes: readonly Code[], counts: ReadonlyMap<string, number>, after: readonly number[], blank: number, states: readonly number[] | null): Proof {
+export function proveFlags(
+  recipe: Flags,
+  codes: readonly Code[],
+  counts: ReadonlyMap<string, number>,
+  after: readonly number[],
+  blank: number,
+  states: readonly number[] | null,
+): Proof {
   const multiple = states !== null;
   const stand = (state: number) => states?.[state] ?? 0;
   const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
@@ -104,11 +125,24 @@ export function proveFlags(recipe: Flags, codes: readonly Code[], counts: Readon
       id: 'covered',
       holds: unknown.length === 0,
       title: 'Covered',
-      text: unknown.length === 0 ? `${recipe.codes.map(label).join(', ')}: ${whole(yes)} respondents; all other answers are ${recipe.no}.` : `The source has no category ${unknown.join(', ')}.`,
+      text:
+        unknown.length === 0
+          ? `${recipe.codes.map(label).join(', ')}: ${whole(yes)} respondents; all other answers are ${recipe.no}.`
+          : `The source has no category ${unknown.join(', ')}.`,
       codes: unknown,
     },
     { id: 'revived', holds: true, title: 'Revived', text: 'No missing code became an answer.', codes: [] },
-    ...(yes === 0 || no === 0 ? [{ id: 'empty' as const, holds: true, title: 'Empty', text: `Nobody is ${yes === 0 ? recipe.yes : recipe.no}.`, codes: [] }] : []),
+    ...(yes === 0 || no === 0
+      ? [
+          {
+            id: 'empty' as const,
+            holds: true,
+            title: 'Empty',
+            text: `Nobody is ${yes === 0 ? recipe.yes : recipe.no}.`,
+            codes: [],
+          },
+        ]
+      : []),
     {
       id: 'reconciled',
       holds: multiple ? yes <= inYes && yes + no === answered && missing === 0 && blankAfter === silent : yes === inYes,
@@ -127,13 +161,27 @@ export function proveFlags(recipe: Flags, codes: readonly Code[], counts: Readon
   const rows = codes.map(({ code, label: said, missing: why }) => {
     const respondents = counts.get(code) ?? 0;
     const at = why !== null ? 2 : recipe.codes.includes(code) ? 0 : 1;
-    return { code, label: said, missing: why !== null, respondents, went: [0, 1, 2].map((k) => (k === at ? respondents : 0)) };
+    return {
+      code,
+      label: said,
+      missing: why !== null,
+      respondents,
+      went: [0, 1, 2].map((k) => (k === at ? respondents : 0)),
+    };
   });
   return {
     holds: findings.every((finding) => finding.holds),
-    findings: findings.map((finding) => (finding.id === 'revived' && made.kept.size === 0 ? { ...finding, text: 'The source has no missing codes.' } : finding)),
+    findings: findings.map((finding) =>
+      finding.id === 'revived' && made.kept.size === 0
+        ? { ...finding, text: 'The source has no missing codes.' }
+        : finding,
+    ),
     columns,
-    rows: [...rows, ...(multiple ? standingRows(stand) : []), { code: '', label: 'Blank', missing: true, respondents: blank, went: [0, 0, blank] }],
+    rows: [
+      ...rows,
+      ...(multiple ? standingRows(stand) : []),
+      { code: '', label: 'Blank', missing: true, respondents: blank, went: [0, 0, blank] },
+    ],
     respondents: yes + no + missing + blankAfter,
   };
-} // prettier-ignore
+}

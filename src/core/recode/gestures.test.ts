@@ -25,13 +25,30 @@ describe('gestures on the headings of a table', () => {
   });
 
   it('move one before another, or to the end', () => {
-    expect(labels(gestured(begun, { is: 'move', code: '4', before: '2' }))).toEqual(['Label 1', 'Label 4', 'Label 2', 'Label 3']); // prettier-ignore
-    expect(labels(gestured(begun, { is: 'move', code: '1', before: null }))).toEqual(['Label 2', 'Label 3', 'Label 4', 'Label 1']); // prettier-ignore
+    expect(labels(gestured(begun, { is: 'move', code: '4', before: '2' }))).toEqual([
+      'Label 1',
+      'Label 4',
+      'Label 2',
+      'Label 3',
+    ]);
+    expect(labels(gestured(begun, { is: 'move', code: '1', before: null }))).toEqual([
+      'Label 2',
+      'Label 3',
+      'Label 4',
+      'Label 1',
+    ]);
   });
 
   it('set one aside, and rename one', () => {
-    const recipe = gestured(gestured(begun, { is: 'set-aside', code: '2' }), { is: 'rename', code: '2', label: 'Third' }); // prettier-ignore
-    expect(recipe).toMatchObject({ setAside: ['2'], groups: [{ label: 'Label 1' }, { label: 'Third', from: ['3'] }, { label: 'Label 4' }] }); // prettier-ignore
+    const recipe = gestured(gestured(begun, { is: 'set-aside', code: '2' }), {
+      is: 'rename',
+      code: '2',
+      label: 'Third',
+    });
+    expect(recipe).toMatchObject({
+      setAside: ['2'],
+      groups: [{ label: 'Label 1' }, { label: 'Third', from: ['3'] }, { label: 'Label 4' }],
+    });
   });
 
   it('take along the group that blanks go to', () => {

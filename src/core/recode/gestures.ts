@@ -11,9 +11,19 @@ export type Gesture =
 const numbered = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 /** A regroup in which every heading is a group of its own: the one that a first gesture changes. */
-export function regroupOf(source: number, level: Regroup['level'], headings: readonly { code: string; label: string }[]): Regroup {
-  return { kind: 'regroup', source, level, groups: headings.map(({ code, label }) => ({ code, label, from: [code] })), setAside: [] };
-} // prettier-ignore
+export function regroupOf(
+  source: number,
+  level: Regroup['level'],
+  headings: readonly { code: string; label: string }[],
+): Regroup {
+  return {
+    kind: 'regroup',
+    source,
+    level,
+    groups: headings.map(({ code, label }) => ({ code, label, from: [code] })),
+    setAside: [],
+  };
+}
 
 /** What a gesture makes of the groups, each under its code as yet. */
 function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'setAside'> {
@@ -50,7 +60,12 @@ function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'set
 export function gestured(recipe: Regroup, gesture: Gesture): Regroup {
   const next = moved(recipe, gesture);
   const { blank } = recipe;
-  const to = blank && 'group' in blank ? (gesture.is === 'merge' && gesture.code === blank.group ? gesture.into : blank.group) : null; // prettier-ignore
+  const to =
+    blank && 'group' in blank
+      ? gesture.is === 'merge' && gesture.code === blank.group
+        ? gesture.into
+        : blank.group
+      : null;
   const at = to === null ? -1 : next.groups.findIndex(({ code }) => code === to);
   const kept = to === null ? blank : at < 0 ? undefined : { group: String(at + 1) };
   return { ...recipe, groups: numbered(next.groups), setAside: next.setAside, ...(blank ? { blank: kept } : {}) };

@@ -23,7 +23,14 @@ function parts(groups: readonly number[], said: readonly (readonly number[])[]) 
 describe('a question within groups', () => {
   it('has an option for each combination; who has no answer to the group has none to the whole', () => {
     const result = interlockSets(recipe, parts([1, 2, 3, 0, 1], [[0, 1], [2], [0], [1], []]), 5);
-    expect(result.made.codes.map(({ label }) => label)).toEqual(['L1 · La', 'L1 · Lb', 'L1 · Lc', 'L2 · La', 'L2 · Lb', 'L2 · Lc']); // prettier-ignore
+    expect(result.made.codes.map(({ label }) => label)).toEqual([
+      'L1 · La',
+      'L1 · Lb',
+      'L1 · Lc',
+      'L2 · La',
+      'L2 · Lb',
+      'L2 · Lc',
+    ]);
     expect(result.mentioned).toEqual([1, 1, 0, 0, 0, 1]);
     const { mentioned, noAnswer, nothing } = SET_STATE;
     expect([...result.column.state]).toEqual([mentioned, mentioned, noAnswer, noAnswer, nothing]);
@@ -36,9 +43,19 @@ describe('a question within groups', () => {
     const person = fc.tuple(fc.integer({ min: 0, max: 3 }), fc.subarray([0, 1, 2]));
     fc.assert(
       fc.property(fc.array(person, { maxLength: 60 }), (people) => {
-        const result = interlockSets(recipe, parts(people.map(([g]) => g), people.map(([, said]) => said)), people.length); // prettier-ignore
+        const result = interlockSets(
+          recipe,
+          parts(
+            people.map(([g]) => g),
+            people.map(([, said]) => said),
+          ),
+          people.length,
+        );
         for (const [j, { code: option }] of OPTIONS.entries()) {
-          const all = result.made.codes.reduce((sum, one, k) => sum + (one.code.endsWith(`.${option}`) ? result.mentioned[k]! : 0), 0); // prettier-ignore
+          const all = result.made.codes.reduce(
+            (sum, one, k) => sum + (one.code.endsWith(`.${option}`) ? result.mentioned[k]! : 0),
+            0,
+          );
           expect(all).toBe(people.filter(([g, said]) => (g === 1 || g === 2) && said.includes(j)).length);
         }
         expect(proveInterlockSets(result).holds).toBe(true);

@@ -41,14 +41,24 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
   const multiple = parts.flatMap(({ column }, s) => (column.kind === 'sets' ? [s] : []));
   const [own = 0, another] = multiple;
   if (another !== undefined) {
-    throw new Fault('unsupported', `${parts[own]?.title ?? ''} and ${parts[another]?.title ?? ''} are both multiple-response questions.`, 'Interlock one of them with groups that do not overlap.', { field: 'sources' }); // prettier-ignore
+    throw new Fault(
+      'unsupported',
+      `${parts[own]?.title ?? ''} and ${parts[another]?.title ?? ''} are both multiple-response questions.`,
+      'Interlock one of them with groups that do not overlap.',
+      { field: 'sources' },
+    );
   }
   const all = answers.reduce((product, codes) => product * codes.length, 1);
-  if (all > MOST) throw new Fault('too-large', `${whole(all)} combinations would be options.`, 'Merge categories first.', { field: 'sources' }); // prettier-ignore
+  if (all > MOST)
+    throw new Fault('too-large', `${whole(all)} combinations would be options.`, 'Merge categories first.', {
+      field: 'sources',
+    });
   const sets = parts[own]!.column as SetsColumn;
   const optionAt = sets.options.map((option) => answers[own]!.findIndex(({ code }) => code === option));
   const steps = answers.map((_, s) => answers.slice(s + 1).reduce((product, codes) => product * codes.length, 1));
-  const places = parts.map(({ column }, s) => (column.kind === 'coded' ? placesIn(column, answers[s]!) : new Int32Array()));
+  const places = parts.map(({ column }, s) =>
+    column.kind === 'coded' ? placesIn(column, answers[s]!) : new Int32Array(),
+  );
   const width = wordsFor(all);
   const words = new Uint32Array(respondents * width);
   const state = new Uint8Array(respondents);
@@ -79,15 +89,23 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
   const space = codeSpace([]);
   const codes = Array.from({ length: all }, (_, at): Code => {
     const chosen = answers.map((list, s) => list[Math.floor(at / steps[s]!) % list.length]!);
-    return { code: space.give(chosen.map(({ code }) => code).join('.')), label: chosen.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
+    return {
+      code: space.give(chosen.map(({ code }) => code).join('.')),
+      label: chosen.map(({ label, code }) => label || code).join(recipe.between),
+      missing: null,
+    };
   });
   const mentioned = mentionsBy(words, width, all);
   const kept = codes.flatMap((_, at) => (recipe.empty || mentioned[at]! > 0 ? [at] : []));
   return { ...only({ words, width, state }, codes, kept), mentioned: kept.map((at) => mentioned[at]!), before };
-} // prettier-ignore
+}
 
 /** The combinations that are kept, as a column of their own. */
-function only({ words, width, state }: Pick<SetsColumn, 'words' | 'width' | 'state'>, codes: readonly Code[], kept: readonly number[]): Pick<InterlockedSets, 'made' | 'column'> {
+function only(
+  { words, width, state }: Pick<SetsColumn, 'words' | 'width' | 'state'>,
+  codes: readonly Code[],
+  kept: readonly number[],
+): Pick<InterlockedSets, 'made' | 'column'> {
   const narrow = wordsFor(kept.length);
   const next = new Uint32Array(state.length * narrow);
   for (let k = 0; k < state.length; k++) {
@@ -100,7 +118,7 @@ function only({ words, width, state }: Pick<SetsColumn, 'words' | 'width' | 'sta
     made: { level: 'multiple', codes: made },
     column: { kind: 'sets', words: next, width: narrow, state, options: made.map(({ code }) => code) },
   };
-} // prettier-ignore
+}
 
 /** Old against new: each combination with who mentions it, and whether mentions reconcile. */
 export function proveInterlockSets({ made, column, mentioned, before }: InterlockedSets): Proof {
@@ -110,12 +128,36 @@ export function proveInterlockSets({ made, column, mentioned, before }: Interloc
   return {
     holds: before === after,
     findings: [
-      { id: 'covered', holds: true, title: 'Combinations', text: `${whole(made.codes.length)} combinations of an option with a group.`, codes: [] },
-      { id: 'made-missing', holds: true, title: 'Without an answer', text: `${whole(respondents - answered)} respondents lack an answer to one of the parts.`, codes: [] },
-      { id: 'reconciled', holds: before === after, title: 'Reconciled', text: `${whole(before)} mentions by who has an answer to every part, ${whole(after)} in the combinations.`, codes: [] },
+      {
+        id: 'covered',
+        holds: true,
+        title: 'Combinations',
+        text: `${whole(made.codes.length)} combinations of an option with a group.`,
+        codes: [],
+      },
+      {
+        id: 'made-missing',
+        holds: true,
+        title: 'Without an answer',
+        text: `${whole(respondents - answered)} respondents lack an answer to one of the parts.`,
+        codes: [],
+      },
+      {
+        id: 'reconciled',
+        holds: before === after,
+        title: 'Reconciled',
+        text: `${whole(before)} mentions by who has an answer to every part, ${whole(after)} in the combinations.`,
+        codes: [],
+      },
     ],
     columns: [{ code: 'mentioned', label: 'Mentioned', missing: false, respondents: after }],
-    rows: made.codes.map(({ code, label }, j) => ({ code, label, missing: false, respondents: mentioned[j] ?? 0, went: [mentioned[j] ?? 0] })),
+    rows: made.codes.map(({ code, label }, j) => ({
+      code,
+      label,
+      missing: false,
+      respondents: mentioned[j] ?? 0,
+      went: [mentioned[j] ?? 0],
+    })),
     respondents,
   };
-} // prettier-ignore
+}

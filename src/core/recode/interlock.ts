@@ -52,7 +52,12 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
   const answers = sources.map(({ codes }) => codes.filter(isAnswer));
   const all = answers.reduce((product, codes) => product * codes.length, 1);
   if (all > MOST_COMBINATIONS * 20 || (recipe.empty && all > MOST_COMBINATIONS)) {
-    throw new Fault('too-large', `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ${whole(all)} combinations.`, recipe.empty ? 'Drop the empty ones, or merge categories first.' : 'Merge categories first.', { field: 'sources' }); // prettier-ignore
+    throw new Fault(
+      'too-large',
+      `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ${whole(all)} combinations.`,
+      recipe.empty ? 'Drop the empty ones, or merge categories first.' : 'Merge categories first.',
+      { field: 'sources' },
+    );
   }
   // Of each part: the place of a value among its answers; -1 missing, -2 blank.
   const places = sources.map(({ column }, s) => {
@@ -89,7 +94,9 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
   const kept: number[] = [];
   for (let at = 0; at < all; at++) if (recipe.empty || times[at]! > 0) kept.push(at);
   if (kept.length > MOST_COMBINATIONS) {
-    throw new Fault('too-large', `${whole(kept.length)} combinations occur.`, 'Merge categories first.', { field: 'sources' }); // prettier-ignore
+    throw new Fault('too-large', `${whole(kept.length)} combinations occur.`, 'Merge categories first.', {
+      field: 'sources',
+    });
   }
   const partsOf = (at: number): Code[] => {
     const parts: Code[] = [];
@@ -101,14 +108,27 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
     return parts;
   };
   const margins = answers.map((codes) => codes.map(() => 0));
-  for (const at of kept) partsOf(at).forEach((part, s) => { margins[s]![answers[s]!.indexOf(part)]! += times[at]!; }); // prettier-ignore
+  for (const at of kept)
+    partsOf(at).forEach((part, s) => {
+      margins[s]![answers[s]!.indexOf(part)]! += times[at]!;
+    });
   const space = codeSpace([]);
   const codes: Code[] = kept.map((at) => {
     const parts = partsOf(at);
-    return { code: space.give(parts.map(({ code }) => code).join('.')), label: parts.map(({ label, code }) => label || code).join(recipe.between), missing: null }; // prettier-ignore
+    return {
+      code: space.give(parts.map(({ code }) => code).join('.')),
+      label: parts.map(({ label, code }) => label || code).join(recipe.between),
+      missing: null,
+    };
   });
   const gone = sources.flatMap((_, s) => (lacks[s]! > 0 ? [s] : []));
-  codes.push(...gone.map((s): Code => ({ code: space.give(lacking(s)), label: `No answer to ${sources[s]!.title}`, missing: 'other' }))); // prettier-ignore
+  codes.push(
+    ...gone.map((s): Code => ({
+      code: space.give(lacking(s)),
+      label: `No answer to ${sources[s]!.title}`,
+      missing: 'other',
+    })),
+  );
   const wide = codes.length > 255;
   const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
   const placeOf = new Int32Array(all);
@@ -132,10 +152,16 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
 }
 
 /** Old against new for an interlock: each combination with its respondents, and whether its margins are its parts. */
-export function proveInterlock(recipe: Interlock, result: Interlocked, sources: readonly Pick<InterlockSource, 'title' | 'codes'>[]): Proof {
+export function proveInterlock(
+  recipe: Interlock,
+  result: Interlocked,
+  sources: readonly Pick<InterlockSource, 'title' | 'codes'>[],
+): Proof {
   const { made, counts, margins, answered, blank, values } = result;
   const inAll = made.codes.reduce((sum, code, k) => sum + (isAnswer(code) ? counts[k]! : 0), 0);
-  const lost = made.codes.flatMap((code, k) => (isAnswer(code) ? [] : [{ label: code.label, respondents: counts[k]! }]));
+  const lost = made.codes.flatMap((code, k) =>
+    isAnswer(code) ? [] : [{ label: code.label, respondents: counts[k]! }],
+  );
   const agree = margins.every((margin) => margin.reduce((sum, many) => sum + many, 0) === inAll);
   const all = counts.reduce((sum, many) => sum + many, 0) + blank;
   const labels = new Set(made.codes.map(({ label }) => label.toLowerCase()));
@@ -151,21 +177,30 @@ export function proveInterlock(recipe: Interlock, result: Interlocked, sources: 
       id: 'empty',
       holds: true,
       title: 'Empty',
-      text: result.empty === 0 ? 'Every combination occurs.' : `${whole(result.empty)} ${result.empty === 1 ? 'combination occurs' : 'combinations occur'} for nobody and ${recipe.empty ? (result.empty === 1 ? 'is a category' : 'are categories') : result.empty === 1 ? 'is dropped' : 'are dropped'}.`,
+      text:
+        result.empty === 0
+          ? 'Every combination occurs.'
+          : `${whole(result.empty)} ${result.empty === 1 ? 'combination occurs' : 'combinations occur'} for nobody and ${recipe.empty ? (result.empty === 1 ? 'is a category' : 'are categories') : result.empty === 1 ? 'is dropped' : 'are dropped'}.`,
       codes: [],
     },
     {
       id: 'doubled',
       holds: labels.size === made.codes.length,
       title: 'Labels',
-      text: labels.size === made.codes.length ? 'No two combinations are called the same.' : 'Two combinations are called the same: choose other words between the parts, or other labels.',
+      text:
+        labels.size === made.codes.length
+          ? 'No two combinations are called the same.'
+          : 'Two combinations are called the same: choose other words between the parts, or other labels.',
       codes: [],
     },
     {
       id: 'made-missing',
       holds: true,
       title: 'Without an answer',
-      text: lost.length === 0 ? 'Who answered one part answered all.' : `${lost.map(({ label, respondents }) => `${label}: ${whole(respondents)}`).join('; ')}.`,
+      text:
+        lost.length === 0
+          ? 'Who answered one part answered all.'
+          : `${lost.map(({ label, respondents }) => `${label}: ${whole(respondents)}`).join('; ')}.`,
       codes: [],
     },
     {
@@ -184,12 +219,20 @@ export function proveInterlock(recipe: Interlock, result: Interlocked, sources: 
   const split = made.codes.flatMap((code, k) => {
     if (!isAnswer(code)) return [];
     const [own = 0, ...others] = result.parts[k]!;
-    const label = others.map((place, s) => innerAnswers[s]?.[place]).map((part) => part?.label || (part?.code ?? '')).join(recipe.between);
+    const label = others
+      .map((place, s) => innerAnswers[s]?.[place])
+      .map((part) => part?.label || (part?.code ?? ''))
+      .join(recipe.between);
     return [{ own: outerAnswers[own]?.code ?? '', rest: JSON.stringify(others), label, respondents: counts[k]! }];
   });
   const rests = [...new Map(split.map(({ rest, label }) => [rest, label]))].slice(0, 40);
   const columns = [
-    ...rests.map(([rest, label]) => ({ code: rest, label, missing: false, respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0) })),
+    ...rests.map(([rest, label]) => ({
+      code: rest,
+      label,
+      missing: false,
+      respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0),
+    })),
     { code: '', label: 'No answer', missing: true, respondents: all - inAll },
   ];
   return {
@@ -204,11 +247,19 @@ export function proveInterlock(recipe: Interlock, result: Interlocked, sources: 
           label,
           missing: false,
           respondents: these.reduce((sum, one) => sum + one.respondents, 0),
-          went: columns.map((column) => (column.missing ? 0 : (these.find(({ rest }) => rest === column.code)?.respondents ?? 0))),
+          went: columns.map((column) =>
+            column.missing ? 0 : (these.find(({ rest }) => rest === column.code)?.respondents ?? 0),
+          ),
         };
       }),
-      { code: '', label: 'No answer to a part', missing: true, respondents: all - inAll, went: columns.map(({ missing }) => (missing ? all - inAll : 0)) },
+      {
+        code: '',
+        label: 'No answer to a part',
+        missing: true,
+        respondents: all - inAll,
+        went: columns.map(({ missing }) => (missing ? all - inAll : 0)),
+      },
     ],
     respondents: values.length,
   };
-} // prettier-ignore
+}

@@ -55,7 +55,12 @@ export function checkCodes(coded: readonly { code: string; label: string }[], no
       throw new Fault('invalid', `${noun} ${k + 1}, "${label.trim()}", has no code.`, 'Give it one.', place);
     const twin = seen.get(canonicalCode(code));
     if (twin !== undefined) {
-      throw new Fault('invalid', `"${twin}" and "${label.trim()}" both have the code ${code}.`, 'Give one another.', place); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        `"${twin}" and "${label.trim()}" both have the code ${code}.`,
+        'Give one another.',
+        place,
+      );
     }
     seen.set(canonicalCode(code), label.trim());
   });

@@ -19,11 +19,12 @@ export function lineageOf(workings: readonly Made[], about: number | null): Line
   const makers = new Map(workings.map((one) => [one.variable, [...new Set(one.of)]]));
   const wanted = about === null ? null : new Set<number>([about]);
   if (wanted && about !== null) {
-    const up = (id: number): void => makers.get(id)?.forEach((source) => {
-      if (wanted.has(source)) return;
-      wanted.add(source);
-      up(source);
-    }); // prettier-ignore
+    const up = (id: number): void =>
+      makers.get(id)?.forEach((source) => {
+        if (wanted.has(source)) return;
+        wanted.add(source);
+        up(source);
+      });
     const below = new Set([about]);
     const down = (id: number): void => {
       for (const { variable, of } of workings) {
@@ -46,9 +47,11 @@ export function lineageOf(workings: readonly Made[], about: number | null): Line
   };
   workings.forEach(({ variable }) => visit(variable));
   const place = new Map(rows.map((id, k) => [id, k]));
-  const links = rows.flatMap((id, to) => (makers.get(id) ?? []).flatMap((source) => {
-    const from = place.get(source);
-    return from === undefined ? [] : [{ from, to }];
-  })); // prettier-ignore
+  const links = rows.flatMap((id, to) =>
+    (makers.get(id) ?? []).flatMap((source) => {
+      const from = place.get(source);
+      return from === undefined ? [] : [{ from, to }];
+    }),
+  );
   return { rows, links };
 }

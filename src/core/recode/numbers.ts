@@ -17,8 +17,18 @@ export interface NumberSource {
 export function withNumbers(column: Column, title: string): Exclude<Column, { kind: 'text' } | { kind: 'sets' }> {
   if (column.kind === 'coded' || column.kind === 'number') return column;
   throw column.kind === 'text'
-    ? new Fault('unsupported', `${title} is text, which has no numbers.`, 'Convert it to a number first, then use what that makes.', { variable: title }) // prettier-ignore
-    : new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+    ? new Fault(
+        'unsupported',
+        `${title} is text, which has no numbers.`,
+        'Convert it to a number first, then use what that makes.',
+        { variable: title },
+      )
+    : new Fault(
+        'unsupported',
+        `${title} is a multiple-response question.`,
+        'Choose a variable with one answer a respondent.',
+        { variable: title },
+      );
 }
 
 /**
@@ -29,7 +39,10 @@ export function numberSource(column: ReturnType<typeof withNumbers>, codes: read
   const missing = missingIn(codes);
   if (column.kind === 'coded') {
     const without = new Set(missing);
-    const numbers = Float64Array.from([NaN, ...column.codes.map((code) => (without.has(code) ? NaN : (parseNumber(code) ?? NaN)))]); // prettier-ignore
+    const numbers = Float64Array.from([
+      NaN,
+      ...column.codes.map((code) => (without.has(code) ? NaN : (parseNumber(code) ?? NaN))),
+    ]);
     const { values } = column;
     return {
       fill: (out, first) => {

@@ -82,7 +82,8 @@ function sayNoAnswers({ groups, missing = 'keep', blank }: Told, codes: readonly
     codes.length > 0 && missing === 'blank' ? `${become} blank` : '',
     kept.length > 0 ? sayKept(kept) : '',
   ];
-  if (blank && 'group' in blank) parts.push(`blank to ${groups.find(({ code }) => code === blank.group)?.label ?? blank.group}`); // prettier-ignore
+  if (blank && 'group' in blank)
+    parts.push(`blank to ${groups.find(({ code }) => code === blank.group)?.label ?? blank.group}`);
   if (blank && 'missing' in blank) parts.push(`blank to “${MISSING_WORDS[blank.missing]}”`);
   return parts.filter((part) => part !== '');
 }

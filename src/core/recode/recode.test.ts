@@ -19,7 +19,15 @@ const SATISFACTION: Code[] = [
   { code: '8', label: "Don't know", missing: 'dont-know' },
   { code: '9', label: 'Refused', missing: 'refused' },
 ];
-const COUNTS = new Map([['1', 566], ['2', 712], ['3', 317], ['4', 267], ['5', 172], ['8', 96], ['9', 187]]); // prettier-ignore
+const COUNTS = new Map([
+  ['1', 566],
+  ['2', 712],
+  ['3', 317],
+  ['4', 267],
+  ['5', 172],
+  ['8', 96],
+  ['9', 187],
+]);
 const BLANK = 18;
 
 const three: Regroup = {
@@ -53,26 +61,43 @@ describe('regroup', () => {
 
   it('does with unnamed answers, missing codes and blanks what is chosen', () => {
     const some: Regroup = { ...three, groups: three.groups.slice(0, 2) };
-    expect(regroup({ ...some, unnamed: 'set-aside' }, SATISFACTION).codes.find(({ code }) => code === '4')?.missing).toBe('other');
+    expect(
+      regroup({ ...some, unnamed: 'set-aside' }, SATISFACTION).codes.find(({ code }) => code === '4')?.missing,
+    ).toBe('other');
     const own = { ...some, unnamed: 'own' as const };
-    expect(regroup(own, SATISFACTION).codes.filter(({ missing }) => missing === null).map(({ label }) => label)).toEqual(['Satisfied', 'Neither', 'Fairly dissatisfied', 'Very dissatisfied']);
+    expect(
+      regroup(own, SATISFACTION)
+        .codes.filter(({ missing }) => missing === null)
+        .map(({ label }) => label),
+    ).toEqual(['Satisfied', 'Neither', 'Fairly dissatisfied', 'Very dissatisfied']);
     expect(prove(own).holds).toBe(true);
     const one: Regroup = { ...three, missing: 'one', blank: { group: '2' } };
     const made = regroup(one, SATISFACTION);
-    expect(made.codes.filter(({ missing }) => missing !== null)).toEqual([{ code: 'no-answer', label: 'No answer', missing: 'other' }]);
+    expect(made.codes.filter(({ missing }) => missing !== null)).toEqual([
+      { code: 'no-answer', label: 'No answer', missing: 'other' },
+    ]);
     expect([made.map.get('8'), made.map.get('9'), made.blank]).toEqual(['no-answer', 'no-answer', '2']);
     expect(prove(one).columns.map(({ respondents }) => respondents)).toEqual([1278, 317 + BLANK, 439, 96 + 187]);
-    expect(prove(one).findings.find(({ title }) => title === 'Blanks')?.text).toBe('18 blank become Neither, by choice.');
+    expect(prove(one).findings.find(({ title }) => title === 'Blanks')?.text).toBe(
+      '18 blank become Neither, by choice.',
+    );
     expect(prove(one).holds).toBe(true);
     const none: Regroup = { ...three, missing: 'blank', blank: { missing: 'not-asked' } };
     expect(regroup(none, SATISFACTION).map.get('9')).toBeNull();
-    expect(regroup(none, SATISFACTION).codes.at(-1)).toEqual({ code: 'was-blank', label: 'Blank', missing: 'not-asked' });
+    expect(regroup(none, SATISFACTION).codes.at(-1)).toEqual({
+      code: 'was-blank',
+      label: 'Blank',
+      missing: 'not-asked',
+    });
     expect(prove(none).holds).toBe(true);
     expect(() => checkRegroup({ ...three, blank: { group: 'x' } })).toThrow('Blanks would go to a group x');
-  }); // prettier-ignore
+  });
 
   it('does not confuse a kept missing code with a new group of the same code', () => {
-    const nine: Regroup = { ...three, groups: SATISFACTION.slice(0, 5).map(({ code, label }, k) => ({ code: String(k + 5), label, from: [code] })) }; // prettier-ignore
+    const nine: Regroup = {
+      ...three,
+      groups: SATISFACTION.slice(0, 5).map(({ code, label }, k) => ({ code: String(k + 5), label, from: [code] })),
+    };
     const made = regroup(nine, SATISFACTION);
     expect(made.map.get('4')).toBe('8');
     expect(made.map.get('8')).toBe('m8');
@@ -149,7 +174,11 @@ describe('the proof of a regroup', () => {
     const groups = fc.array(fc.subarray(SATISFACTION.map(({ code }) => code)), { minLength: 1, maxLength: 5 });
     fc.assert(
       fc.property(groups, fc.subarray(['1', '2', '3', '4', '5']), (parts, setAside) => {
-        const recipe: Regroup = { ...three, groups: parts.map((from, k) => ({ code: String(k + 1), label: `G${k}`, from })), setAside }; // prettier-ignore
+        const recipe: Regroup = {
+          ...three,
+          groups: parts.map((from, k) => ({ code: String(k + 1), label: `G${k}`, from })),
+          setAside,
+        };
         const proof = prove(recipe);
         expect(finding(proof, 'reconciled')?.holds).toBe(true);
         expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2335);
@@ -178,9 +207,12 @@ describe('ways to begin', () => {
     expect(twice.map(({ label }) => label)).toEqual(SATISFACTION.slice(0, 5).map(({ label }) => label));
   });
   it('make two halves, or two ends with a middle', () => {
-    expect(startRegroup('halves', SATISFACTION).map(({ from }) => from)).toEqual([['1', '2', '3'], ['4', '5']]); // prettier-ignore
-    expect(startRegroup('ends', SATISFACTION).map(({ from }) => from)).toEqual([['1', '2'], ['3'], ['4', '5']]); // prettier-ignore
-    expect(startRegroup('ends', SATISFACTION.slice(0, 3)).map(({ from }) => from)).toEqual([['1', '2'], ['3']]); // prettier-ignore
+    expect(startRegroup('halves', SATISFACTION).map(({ from }) => from)).toEqual([
+      ['1', '2', '3'],
+      ['4', '5'],
+    ]);
+    expect(startRegroup('ends', SATISFACTION).map(({ from }) => from)).toEqual([['1', '2'], ['3'], ['4', '5']]);
+    expect(startRegroup('ends', SATISFACTION.slice(0, 3)).map(({ from }) => from)).toEqual([['1', '2'], ['3']]);
   });
 });
 
@@ -192,7 +224,10 @@ describe('a recipe as text', () => {
   });
   it('reads ranges over answers only: a missing code inside is not swept in', () => {
     const read = parseRegroup('Satisfied: 1-2\nRest: 3 to 9', SATISFACTION);
-    expect(read.groups.map(({ from }) => from)).toEqual([['1', '2'], ['3', '4', '5']]); // prettier-ignore
+    expect(read.groups.map(({ from }) => from)).toEqual([
+      ['1', '2'],
+      ['3', '4', '5'],
+    ]);
   });
   it('keeps a code named twice, for the proof to tell', () => {
     const { groups } = parseRegroup('A: 1, 2\nB: 2, 3', SATISFACTION);
@@ -205,7 +240,11 @@ describe('a recipe as text', () => {
     ]);
   });
   it('takes a label with a colon in it, up to the last one', () => {
-    expect(parseRegroup('Site: Mill Row: 1', SATISFACTION).groups[0]).toEqual({ code: '1', label: 'Site: Mill Row', from: ['1'] }); // prettier-ignore
+    expect(parseRegroup('Site: Mill Row: 1', SATISFACTION).groups[0]).toEqual({
+      code: '1',
+      label: 'Site: Mill Row',
+      from: ['1'],
+    });
   });
   it('reads aloud', () => {
     expect(sayRegroup(three, SATISFACTION)).toBe(
@@ -257,8 +296,14 @@ describe('gather', () => {
 
   it('keeps apart who mentioned, chose none, ticked nothing, and left it blank', () => {
     expect([...result.column.state]).toEqual([
-      SET_STATE.mentioned, SET_STATE.mentioned, SET_STATE.nothing, SET_STATE.none, SET_STATE.blank, SET_STATE.noAnswer, SET_STATE.mentioned,
-    ]); // prettier-ignore
+      SET_STATE.mentioned,
+      SET_STATE.mentioned,
+      SET_STATE.nothing,
+      SET_STATE.none,
+      SET_STATE.blank,
+      SET_STATE.noAnswer,
+      SET_STATE.mentioned,
+    ]);
     expect([...result.column.words]).toEqual([3, 1, 0, 0, 0, 0, 1]);
   });
 
@@ -295,16 +340,23 @@ describe('gather', () => {
     expect([alone.column.state[6], alone.column.words[6], alone.mentioned]).toEqual([SET_STATE.none, 0, [2, 1]]);
     const aside = gather({ ...recipe, settle: 'aside' }, sources, 7);
     expect([aside.column.state[6], aside.column.words[6]]).toEqual([SET_STATE.noAnswer, 0]);
-    for (const [settle, result] of [['exclusive', alone], ['aside', aside]] as const) {
+    for (const [settle, result] of [
+      ['exclusive', alone],
+      ['aside', aside],
+    ] as const) {
       const proof = proveGather({ ...recipe, settle }, result);
       expect(proof.holds).toBe(true);
       expect(finding(proof, 'reconciled')?.text).toContain('3 mentions in the question and 1 that contradict');
-    } // prettier-ignore
+    }
   });
 
   it('takes an option that excludes all others, several codes for ticked, and who was not asked', () => {
     const codes = ['Yes', 'yes', 'TRUE', 'no', '77'];
-    const of = (...values: string[]): CodedColumn => ({ kind: 'coded', values: Uint8Array.from(values, (code) => codes.indexOf(code) + 1), codes }); // prettier-ignore
+    const of = (...values: string[]): CodedColumn => ({
+      kind: 'coded',
+      values: Uint8Array.from(values, (code) => codes.indexOf(code) + 1),
+      codes,
+    });
     const asked = (...values: string[]) => ({ column: of(...values), missing: ['77'], notAsked: ['77'] });
     const mixed: Gather = {
       kind: 'gather',
@@ -315,23 +367,37 @@ describe('gather', () => {
       none: null,
       settle: 'exclusive',
     };
-    const found = gather(mixed, [asked('Yes', 'yes', 'TRUE', 'no', '77', ''), asked('no', 'TRUE', '', 'no', '77', '')], 6);
+    const found = gather(
+      mixed,
+      [asked('Yes', 'yes', 'TRUE', 'no', '77', ''), asked('no', 'TRUE', '', 'no', '77', '')],
+      6,
+    );
     expect([...found.column.words]).toEqual([1, 2, 1, 0, 0, 0]);
     expect([...found.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE.notAsked, SET_STATE.blank]);
     expect(found.contradictions).toEqual({ respondents: 1, dropped: 1, listed: [2] });
     expect(proveGather(mixed, found).holds).toBe(true);
-  }); // prettier-ignore
+  });
 
   it('refuses what cannot be a question', () => {
     expect(() => checkGather({ ...recipe, items: recipe.items.slice(0, 1) })).toThrow('1 option here');
     expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, recipe.items[0]!] })).toThrow('same column');
-    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, label: 'beans' }] })).toThrow('called "beans"'); // prettier-ignore
-    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, ticked: '' }] })).toThrow('does not say'); // prettier-ignore
+    expect(() =>
+      checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, label: 'beans' }] }),
+    ).toThrow('called "beans"');
+    expect(() => checkGather({ ...recipe, items: [recipe.items[0]!, { ...recipe.items[1]!, ticked: '' }] })).toThrow(
+      'does not say',
+    );
     expect(() => checkGather(recipe)).not.toThrow();
   });
 
   it('codes the options 1, 2, ... and knows its sources', () => {
-    expect(gathered(recipe)).toEqual({ level: 'multiple', codes: [{ code: '1', label: 'Beans', missing: null }, { code: '2', label: 'Onions', missing: null }] }); // prettier-ignore
+    expect(gathered(recipe)).toEqual({
+      level: 'multiple',
+      codes: [
+        { code: '1', label: 'Beans', missing: null },
+        { code: '2', label: 'Onions', missing: null },
+      ],
+    });
     expect(sourcesOf(recipe)).toEqual([1, 2, 3]);
     expect(sourcesOf(three)).toEqual([1]);
   });
@@ -377,9 +443,18 @@ describe('slots', () => {
   it('are proved: values and mentions reconcile, and answers that are no option are left over', () => {
     const proof = proveSlots(recipe, result, ['First', 'Second']);
     expect(proof.holds).toBe(false);
-    expect(finding(proof, 'left-over')).toMatchObject({ holds: false, codes: ['7'], text: 'Answers that are no option: 7 (1).' }); // prettier-ignore
-    expect(finding(proof, 'reconciled')?.text).toBe('7 values in the slots, 6 mentions in the question and 1 said again, by 4 of 6 respondents who answered.'); // prettier-ignore
-    expect(proof.rows.map(({ label, went }) => [label, ...went])).toEqual([['First', 3, 2, 1, 1, 1], ['Second', 4, 0, 0, 0, 4]]); // prettier-ignore
+    expect(finding(proof, 'left-over')).toMatchObject({
+      holds: false,
+      codes: ['7'],
+      text: 'Answers that are no option: 7 (1).',
+    });
+    expect(finding(proof, 'reconciled')?.text).toBe(
+      '7 values in the slots, 6 mentions in the question and 1 said again, by 4 of 6 respondents who answered.',
+    );
+    expect(proof.rows.map(({ label, went }) => [label, ...went])).toEqual([
+      ['First', 3, 2, 1, 1, 1],
+      ['Second', 4, 0, 0, 0, 4],
+    ]);
     expect(slotted(recipe).codes.map(({ code }) => code)).toEqual(['1', '2', '3']);
   });
 
@@ -388,7 +463,9 @@ describe('slots', () => {
     fc.assert(
       fc.property(fc.array(answer, { minLength: 1, maxLength: 30 }), (people) => {
         const bySlot = [0, 1, 2].map((j) => slot(...people.map((said) => said[j] ?? '')));
-        const ticks = recipe.options.map(({ code }) => slot(...people.map((said) => (said.length === 0 ? '' : said.includes(code) ? '1' : '2')))); // prettier-ignore
+        const ticks = recipe.options.map(({ code }) =>
+          slot(...people.map((said) => (said.length === 0 ? '' : said.includes(code) ? '1' : '2'))),
+        );
         const items = recipe.options.map(({ label }, k) => ({ source: k, label, ticked: '1' }));
         const ours = slots({ ...recipe, sources: [1, 2, 3] }, bySlot, people.length);
         const theirs = gather({ kind: 'gather', items, none: null }, ticks, people.length);
@@ -403,8 +480,22 @@ describe('slots', () => {
     expect(wrong({ sources: [1] })).toThrow('two columns or more');
     expect(wrong({ sources: [1, 1] })).toThrow('chosen twice');
     expect(wrong({ options: [] })).toThrow('0 options');
-    expect(wrong({ options: [{ code: '1', label: 'A' }, { code: '1', label: 'B' }] })).toThrow('The code 1 stands for two options'); // prettier-ignore
-    expect(wrong({ options: [{ code: '1', label: 'A' }, { code: '2', label: ' a ' }] })).toThrow('Two options are called "a"'); // prettier-ignore
+    expect(
+      wrong({
+        options: [
+          { code: '1', label: 'A' },
+          { code: '1', label: 'B' },
+        ],
+      }),
+    ).toThrow('The code 1 stands for two options');
+    expect(
+      wrong({
+        options: [
+          { code: '1', label: 'A' },
+          { code: '2', label: ' a ' },
+        ],
+      }),
+    ).toThrow('Two options are called "a"');
     expect(wrong({ options: [{ code: '8', label: 'A' }] })).toThrow('at once');
     expect(wrong({})).not.toThrow();
   });
@@ -445,7 +536,9 @@ describe('a group of everything else', () => {
   it('takes every answer that nothing names, also one that comes later, but no missing code', () => {
     const { map } = regroup(recipe, [...SATISFACTION, { code: '77', label: 'New', missing: null }]);
     const answers = SATISFACTION.filter(isAnswer).map(({ code }) => code);
-    expect(answers.filter((code) => map.get(code) === '2')).toEqual(answers.filter((code) => !['1', '3'].includes(code)));
+    expect(answers.filter((code) => map.get(code) === '2')).toEqual(
+      answers.filter((code) => !['1', '3'].includes(code)),
+    );
     expect(map.get('77')).toBe('2');
     for (const { code, missing } of SATISFACTION) if (missing !== null) expect(map.get(code)).not.toBe('2');
     const counts = new Map(SATISFACTION.map(({ code }, k) => [code, 10 + k]));
@@ -456,10 +549,12 @@ describe('a group of everything else', () => {
     const text = printRegroup(recipe);
     expect(text).toBe('Satisfied: 1\nEverything else: 2, everything else\nset aside: 3');
     expect(parseRegroup(text, SATISFACTION)).toMatchObject({ groups: recipe.groups, setAside: ['3'], rest: '2' });
-    expect(sayRegroup(recipe, SATISFACTION)).toContain('1 to Satisfied; 2 and everything else to Everything else; 3 set aside');
+    expect(sayRegroup(recipe, SATISFACTION)).toContain(
+      '1 to Satisfied; 2 and everything else to Everything else; 3 set aside',
+    );
   });
 
   it('must be one of the groups', () => {
     expect(() => checkRegroup({ ...recipe, unnamed: { group: '9' } })).toThrow('Everything else would go to a group 9');
   });
-}); // prettier-ignore
+});

@@ -9,7 +9,9 @@ const CODES = OPTIONS.map((code) => ({ code, label: `Option ${code}`, missing: n
 /** A question of five options; null: blank. */
 function sets(people: readonly (readonly number[] | null)[]): SetsColumn {
   const words = Uint32Array.from(people, (said) => (said ?? []).reduce((bits, j) => bits | (1 << j), 0));
-  const state = Uint8Array.from(people, (said) => (said === null ? SET_STATE.blank : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing)); // prettier-ignore
+  const state = Uint8Array.from(people, (said) =>
+    said === null ? SET_STATE.blank : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+  );
   return { kind: 'sets', words, width: 1, state, options: OPTIONS };
 }
 const nets: Regroup = {
@@ -33,7 +35,9 @@ describe('nets over the options of a question', () => {
     expect([...result.column.state]).toEqual([mentioned, mentioned, none, nothing, blank, none]);
     const proof = proveRegroupSets(nets, CODES, result, column.state);
     expect(proof.holds).toBe(false);
-    expect(proof.findings.find(({ id }) => id === 'left-over')?.text).toContain('4 Option 4 is in no group: 1 mentions would be lost'); // prettier-ignore
+    expect(proof.findings.find(({ id }) => id === 'left-over')?.text).toContain(
+      '4 Option 4 is in no group: 1 mentions would be lost',
+    );
     expect(proof.findings.find(({ id }) => id === 'reconciled')?.text).toContain('4 mentions before are 3 after');
     const own = regroupSets({ ...nets, unnamed: 'own' }, CODES, column);
     expect(own.made.codes.map(({ label }) => label)).toEqual(['Roots', 'Leaves', 'Option 4']);
@@ -55,7 +59,11 @@ describe('nets over the options of a question', () => {
         expect(mentioned[0]).toBeGreaterThanOrEqual(Math.max(...parts));
         expect(mentioned[0]).toBe(people.filter((said) => said?.some((j) => from.includes(OPTIONS[j]!))).length);
         // A group for each option is the question itself.
-        const each = regroupSets({ ...nets, groups: CODES.map(({ code, label }) => ({ code, label, from: [code] })), setAside: [] }, CODES, column); // prettier-ignore
+        const each = regroupSets(
+          { ...nets, groups: CODES.map(({ code, label }) => ({ code, label, from: [code] })), setAside: [] },
+          CODES,
+          column,
+        );
         expect(each.column.words).toEqual(column.words);
       }),
     );

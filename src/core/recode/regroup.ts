@@ -38,7 +38,12 @@ export function checkRegroup(recipe: Regroup): void {
     );
   }
   if (blank && 'group' in blank && !recipe.groups.some(({ code }) => code === blank.group)) {
-    throw new Fault('invalid', `Blanks would go to a group ${blank.group}, which there is not.`, 'Choose one of the groups.', { field: 'blank' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `Blanks would go to a group ${blank.group}, which there is not.`,
+      'Choose one of the groups.',
+      { field: 'blank' },
+    );
   }
 }
 

@@ -27,7 +27,8 @@ function sayBand({ bands, ends, taken }: Band): string {
     const is = band.is === 'values' ? band.values.map(figure).join(', ') : sayRange(band.from, band.to, ends);
     const label = band.label.trim();
     // A label that only says which numbers it takes is not said twice.
-    const plain = band.is === 'range' && [true, false].some((whole) => label === labelOfRange(band.from, band.to, ends, whole)); // prettier-ignore
+    const plain =
+      band.is === 'range' && [true, false].some((whole) => label === labelOfRange(band.from, band.to, ends, whole));
     return plain || label === is ? label : `${is} to ${label}`;
   });
   const more = taken.length > 0 ? `; ${and(taken)} counted in on purpose` : '; missing codes stay without an answer';
@@ -46,12 +47,17 @@ function sayScore({ of, items, atLeast, codes, expression }: Score, titleOf: Nam
   if (of === 'expression') return `${expression.trim()}.`;
   const weighted = items.some(({ weight }) => weight !== 1) && of !== 'count' && of !== 'minimum' && of !== 'maximum';
   const reversed = of === 'count' ? [] : items.filter((item) => item.reversed);
-  const title = ({ source, weight }: Score['items'][number]) => `${titleOf(source)}${weighted ? ` × ${figure(weight)}` : ''}`; // prettier-ignore
-  return [
-    `${OF[of]} ${of === 'count' ? `of ${some(codes)} over` : 'of'} ${some(items.map(title))}`,
-    reversed.length > 0 ? `${some(reversed.map(({ source }) => titleOf(source)))} reversed` : '',
-    `of whom ${atLeast === items.length ? 'all' : `at least ${atLeast}`} must be answered`,
-  ].filter((part) => part !== '').join(', ') + '.'; // prettier-ignore
+  const title = ({ source, weight }: Score['items'][number]) =>
+    `${titleOf(source)}${weighted ? ` × ${figure(weight)}` : ''}`;
+  return (
+    [
+      `${OF[of]} ${of === 'count' ? `of ${some(codes)} over` : 'of'} ${some(items.map(title))}`,
+      reversed.length > 0 ? `${some(reversed.map(({ source }) => titleOf(source)))} reversed` : '',
+      `of whom ${atLeast === items.length ? 'all' : `at least ${atLeast}`} must be answered`,
+    ]
+      .filter((part) => part !== '')
+      .join(', ') + '.'
+  );
 }
 
 const HOW: Record<Combine['how'], (titles: string[], k: number) => string> = {
@@ -71,12 +77,12 @@ export function sayRecipe(recipe: Recipe, { titleOf, codesOf }: Names): string {
     case 'score':
       return sayScore(recipe, titleOf);
     case 'combine':
-      return `${HOW[recipe.how](recipe.sources.map(titleOf), recipe.atLeast)}, among who answered ${recipe.base === 'all' ? 'all of them' : 'any of them'}; none of these is worked out from the result.`; // prettier-ignore
+      return `${HOW[recipe.how](recipe.sources.map(titleOf), recipe.atLeast)}, among who answered ${recipe.base === 'all' ? 'all of them' : 'any of them'}; none of these is worked out from the result.`;
     case 'interlock':
-      return `${recipe.sources.map(titleOf).reverse().join(' within ')}; empty combinations are ${recipe.empty ? 'kept' : 'dropped'}.`; // prettier-ignore
+      return `${recipe.sources.map(titleOf).reverse().join(' within ')}; empty combinations are ${recipe.empty ? 'kept' : 'dropped'}.`;
     case 'flags': {
       const labels = new Map(codesOf(recipe.source).map(({ code, label }) => [code, label]));
-      return `${recipe.yes} for ${some(recipe.codes.map((code) => labels.get(code) ?? code))}, ${recipe.no} for every other answer.`; // prettier-ignore
+      return `${recipe.yes} for ${some(recipe.codes.map((code) => labels.get(code) ?? code))}, ${recipe.no} for every other answer.`;
     }
     case 'convert': {
       const decided = recipe.exceptions.length > 0 ? `, ${recipe.exceptions.length} decided on by hand` : '';

@@ -17,7 +17,8 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
   const without = values.length - scored;
   const tooFew = recipe.of === 'expression' ? 0 : sum(byAnswered.respondents.subarray(1, recipe.atLeast));
   const lacking = without - byZero - offDomain;
-  const named = (pick: (one: Scored['items'][number]) => number) => result.items.flatMap((one, j) => (pick(one) > 0 ? [`${titles[j] ?? ''} (${respondentsWords(pick(one))})`] : [])); // prettier-ignore
+  const named = (pick: (one: Scored['items'][number]) => number) =>
+    result.items.flatMap((one, j) => (pick(one) > 0 ? [`${titles[j] ?? ''} (${respondentsWords(pick(one))})`] : []));
   const offScale = named((one) => one.offScale);
   const wordy = named((one) => one.wordy);
   const unanswered = result.items.flatMap((one, j) => (one.answered === 0 ? [titles[j] ?? ''] : []));
@@ -51,9 +52,15 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             title: 'No value',
             text: [
               byZero > 0 ? `${respondentsWords(byZero)} would be divided by 0.` : '',
-              offDomain > 0 ? `${respondentsWords(offDomain)} would need a root, a logarithm or a power that has no value.` : '',
-              recipe.of === 'expression' ? 'They have no score; if(…) can say what they get instead.' : 'They have no score.',
-            ].filter((one) => one !== '').join(' '),
+              offDomain > 0
+                ? `${respondentsWords(offDomain)} would need a root, a logarithm or a power that has no value.`
+                : '',
+              recipe.of === 'expression'
+                ? 'They have no score; if(…) can say what they get instead.'
+                : 'They have no score.',
+            ]
+              .filter((one) => one !== '')
+              .join(' '),
             codes: [],
           },
         ]
@@ -64,9 +71,10 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             id: 'off-scale' as const,
             holds: offScale.length === 0,
             title: 'On the scale',
-            text: offScale.length === 0
-              ? `All answers lie from ${recipe.scale.from} to ${recipe.scale.to}.`
-              : `Beyond ${recipe.scale.from} to ${recipe.scale.to}: ${offScale.join(', ')}. Declare ${offScale.length === 1 ? 'that value' : 'those values'} missing, or widen the scale.`,
+            text:
+              offScale.length === 0
+                ? `All answers lie from ${recipe.scale.from} to ${recipe.scale.to}.`
+                : `Beyond ${recipe.scale.from} to ${recipe.scale.to}: ${offScale.join(', ')}. Declare ${offScale.length === 1 ? 'that value' : 'those values'} missing, or widen the scale.`,
             codes: [],
           },
         ]
@@ -77,9 +85,10 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             id: 'wrong-way' as const,
             holds: wrong.length === 0,
             title: 'Direction',
-            text: wrong.length === 0
-              ? 'Every item goes the way of the others.'
-              : `${wrong.map(({ label, rest }) => `${label} runs against the other items (correlation ${rest!.toFixed(2).replace('-', '−')})`).join('; ')}. Is it coded the other way round? Then reverse it.`,
+            text:
+              wrong.length === 0
+                ? 'Every item goes the way of the others.'
+                : `${wrong.map(({ label, rest }) => `${label} runs against the other items (correlation ${rest!.toFixed(2).replace('-', '−')})`).join('; ')}. Is it coded the other way round? Then reverse it.`,
             codes: wrong.map(({ label }) => label),
           },
         ]
@@ -94,7 +103,12 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
   ];
   const rows = [...byAnswered.respondents].map((respondents, answered) => ({
     code: '',
-    label: answered === 0 ? 'No item answered' : answered === items ? `All ${items} answered` : `${answered} of ${items} answered`,
+    label:
+      answered === 0
+        ? 'No item answered'
+        : answered === items
+          ? `All ${items} answered`
+          : `${answered} of ${items} answered`,
     missing: answered === 0,
     respondents,
     went: [byAnswered.scored[answered]!, respondents - byAnswered.scored[answered]!],
@@ -110,4 +124,4 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
     respondents: values.length,
     reliability,
   };
-} // prettier-ignore
+}

@@ -28,33 +28,54 @@ export function checkScore(recipe: Score, names: readonly string[] = []): void {
     for (const [name, at] of namesOf(parseExpression(recipe.expression))) {
       if (known.has(name)) continue;
       const near = nearestNames(name, [...new Set([...names, ...known])]);
-      throw faultAt(at, `There is no variable ${name}.`, near.length > 0 ? `Did you mean ${near.join(' or ')}?` : 'Write the name of a variable of the roster.'); // prettier-ignore
+      throw faultAt(
+        at,
+        `There is no variable ${name}.`,
+        near.length > 0 ? `Did you mean ${near.join(' or ')}?` : 'Write the name of a variable of the roster.',
+      );
     }
     return;
   }
   if (items.length === 0 || items.length > MOST_ITEMS) {
-    throw new Fault('invalid', `The score has ${items.length} items.`, `Choose from 1 to ${MOST_ITEMS} variables.`, { field: 'items' }); // prettier-ignore
+    throw new Fault('invalid', `The score has ${items.length} items.`, `Choose from 1 to ${MOST_ITEMS} variables.`, {
+      field: 'items',
+    });
   }
   items.forEach(({ source, weight }, k) => {
     const field = `items[${k}]`;
     if (items.findIndex((other) => other.source === source) !== k) {
-      throw new Fault('invalid', `Item ${k + 1} is the same variable as one before it.`, 'Take one of the two out.', { field }); // prettier-ignore
+      throw new Fault('invalid', `Item ${k + 1} is the same variable as one before it.`, 'Take one of the two out.', {
+        field,
+      });
     }
-    if (!Number.isFinite(weight)) throw new Fault('invalid', `The weight of item ${k + 1} is no number.`, 'Write one.', { field }); // prettier-ignore
+    if (!Number.isFinite(weight))
+      throw new Fault('invalid', `The weight of item ${k + 1} is no number.`, 'Write one.', { field });
   });
   if (of === 'mean' && items.reduce((sum, { weight }) => sum + weight, 0) === 0) {
-    throw new Fault('invalid', 'The weights add up to 0, by which a mean would be divided.', 'Change a weight.', { field: 'items' }); // prettier-ignore
+    throw new Fault('invalid', 'The weights add up to 0, by which a mean would be divided.', 'Change a weight.', {
+      field: 'items',
+    });
   }
   if (usesScale(of) && items.some(({ reversed }) => reversed) && recipe.scale === null) {
-    throw new Fault('invalid', 'Items are reversed, but the ends of their scale are not given.', 'Write the lowest and the highest answer.', { field: 'scale' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      'Items are reversed, but the ends of their scale are not given.',
+      'Write the lowest and the highest answer.',
+      { field: 'scale' },
+    );
   }
   if (of === 'count' && recipe.codes.length === 0) {
     throw new Fault('invalid', 'No code is chosen to be counted.', 'Choose one or more.', { field: 'codes' });
   }
   if (recipe.atLeast < 1 || recipe.atLeast > items.length) {
-    throw new Fault('invalid', `${recipe.atLeast} of ${items.length} items cannot be answered.`, `Choose from 1 to ${items.length}.`, { field: 'atLeast' }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `${recipe.atLeast} of ${items.length} items cannot be answered.`,
+      `Choose from 1 to ${items.length}.`,
+      { field: 'atLeast' },
+    );
   }
-} // prettier-ignore
+}
 
 /** A variable that goes into a score. */
 export interface ScoreSource {
@@ -94,7 +115,10 @@ function blocksOf(recipe: Score, sources: readonly ScoreSource[]) {
       };
     }
     const { values } = coded;
-    const lookup = Float64Array.from([NaN, ...coded.codes.map((code) => (out.has(code) ? NaN : codes.has(code) ? 1 : 0))]); // prettier-ignore
+    const lookup = Float64Array.from([
+      NaN,
+      ...coded.codes.map((code) => (out.has(code) ? NaN : codes.has(code) ? 1 : 0)),
+    ]);
     return {
       fill: (block: Float64Array, first: number) => {
         const many = Math.min(block.length, values.length - first);
@@ -113,7 +137,13 @@ interface Gathered {
 }
 
 /** Takes one item of a block into what is gathered. Whole columns at a time: the loops are what a score costs. */
-function takeItem(of: Score['of'], block: Float64Array, many: number, itemWeight: number, { answered, sum, weight }: Gathered): void {
+function takeItem(
+  of: Score['of'],
+  block: Float64Array,
+  many: number,
+  itemWeight: number,
+  { answered, sum, weight }: Gathered,
+): void {
   if (of === 'minimum' || of === 'maximum') {
     const sign = of === 'minimum' ? 1 : -1;
     for (let k = 0; k < many; k++) {
@@ -132,7 +162,7 @@ function takeItem(of: Score['of'], block: Float64Array, many: number, itemWeight
     sum[k]! += value * factor;
     weight[k]! += factor;
   }
-} // prettier-ignore
+}
 
 /**
  * Computes a score. Items that a respondent did not answer are left out of it, as long as enough are answered.
@@ -189,8 +219,15 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
   sources.forEach(({ column, codes }, j) => {
     tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes);
   });
-  return { values, byAnswered, byZero, offDomain, items: tallies, reliability: related ? together.close(sources.map(({ title }) => title)) : null };
-} // prettier-ignore
+  return {
+    values,
+    byAnswered,
+    byZero,
+    offDomain,
+    items: tallies,
+    reliability: related ? together.close(sources.map(({ title }) => title)) : null,
+  };
+}
 
 function expressionOver(recipe: Score, blocks: readonly Float64Array[], why: Uint8Array): (row: number) => number {
   const columns = new Map(recipe.items.map(({ as }, j) => [as, blocks[j]!]));
@@ -205,7 +242,12 @@ function expressionOver(recipe: Score, blocks: readonly Float64Array[], why: Uin
 }
 
 /** Turns a block round on its scale where it is reversed. @returns how many values lie beyond the scale */
-function fitted(block: Float64Array, many: number, { from, to }: { from: number; to: number }, reversed: boolean): number {
+function fitted(
+  block: Float64Array,
+  many: number,
+  { from, to }: { from: number; to: number },
+  reversed: boolean,
+): number {
   let off = 0;
   for (let k = 0; k < many; k++) {
     const value = block[k]!;
@@ -213,13 +255,16 @@ function fitted(block: Float64Array, many: number, { from, to }: { from: number;
     if (reversed) block[k] = from + to - value;
   }
   return off;
-} // prettier-ignore
+}
 
 /** Respondents whose answer is a code that spells no number. */
 function wordy(column: Column, codes: readonly Code[]): number {
   if (column.kind !== 'coded') return 0;
   const missing = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
-  const lookup = Uint8Array.from([0, ...column.codes.map((code) => (parseNumber(code) === null && !missing.has(code) ? 1 : 0))]); // prettier-ignore
+  const lookup = Uint8Array.from([
+    0,
+    ...column.codes.map((code) => (parseNumber(code) === null && !missing.has(code) ? 1 : 0)),
+  ]);
   if (!lookup.includes(1)) return 0;
   let many = 0;
   for (const value of column.values) many += lookup[value]!;
@@ -257,8 +302,9 @@ function relations(items: number) {
       }
     },
     close: (labels: readonly string[]): Reliability | null => {
-      for (let i = 0; i < items; i++) for (let j = i + 1; j < items; j++) products[i * items + j] = products[j * items + i]!;
+      for (let i = 0; i < items; i++)
+        for (let j = i + 1; j < items; j++) products[i * items + j] = products[j * items + i]!;
       return reliability(n, sums, products, labels, shift);
     },
   };
-} // prettier-ignore
+}

@@ -2,13 +2,25 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
-import { checkCombine, combine, type Combined, combined, type CombineSource, differencesOf, proveCombine } from './combine.js'; // prettier-ignore
+import {
+  checkCombine,
+  combine,
+  type Combined,
+  combined,
+  type CombineSource,
+  differencesOf,
+  proveCombine,
+} from './combine.js';
 import { checkFlags, flag, flagged, proveFlags } from './flags.js';
 import { checkInterlock, interlock, type InterlockSource, proveInterlock } from './interlock.js';
 import type { Combine, Flags, Interlock } from './types.js';
 
 const OPTIONS = 40;
-const CODES: Code[] = Array.from({ length: OPTIONS }, (_, k) => ({ code: String(k + 1), label: `Crop ${k + 1}`, missing: null })); // prettier-ignore
+const CODES: Code[] = Array.from({ length: OPTIONS }, (_, k) => ({
+  code: String(k + 1),
+  label: `Crop ${k + 1}`,
+  missing: null,
+}));
 
 /** A multiple-response question; null did not answer. */
 function asked(answers: readonly (readonly number[] | null)[]): CombineSource {
@@ -31,7 +43,16 @@ function sets({ column: { words, width, state } }: Combined): (number[] | null)[
   });
 }
 
-const recipe = (more: Partial<Combine> = {}): Combine => ({ kind: 'combine', sources: [1, 2], how: 'any', atLeast: 1, options: CODES, none: [], base: 'any', ...more }); // prettier-ignore
+const recipe = (more: Partial<Combine> = {}): Combine => ({
+  kind: 'combine',
+  sources: [1, 2],
+  how: 'any',
+  atLeast: 1,
+  options: CODES,
+  none: [],
+  base: 'any',
+  ...more,
+});
 const run = (more: Partial<Combine>, ...answers: (readonly (readonly number[] | null)[])[]) => {
   const one = recipe({ sources: answers.map((_, k) => k + 1), ...more });
   const sources = answers.map(asked);
@@ -52,7 +73,13 @@ describe('combine', () => {
 
   it('works "none of these" out from the result, and can ask for all answers', () => {
     const { result, proof } = run({ how: 'all' }, first, second);
-    expect([...result.column.state]).toEqual([SET_STATE.mentioned, SET_STATE.none, SET_STATE.none, SET_STATE.none, SET_STATE.blank]); // prettier-ignore
+    expect([...result.column.state]).toEqual([
+      SET_STATE.mentioned,
+      SET_STATE.none,
+      SET_STATE.none,
+      SET_STATE.none,
+      SET_STATE.blank,
+    ]);
     expect(proof.findings.find(({ id }) => id === 'contradicted')?.text).toContain('3 of 4 respondents who answered');
     expect(run({ how: 'all', base: 'all' }, first, second).sets).toEqual([[2], [], [], null, null]);
     expect(proof.holds).toBe(true);
@@ -60,7 +87,11 @@ describe('combine', () => {
 
   it('takes single answers too, and says which answers are no option', () => {
     const column: CodedColumn = { kind: 'coded', codes: ['1', 'zz', '99'], values: Uint8Array.of(1, 2, 3, 0, 1) };
-    const single: CombineSource = { title: 'Main crop', column, codes: [...CODES, { code: '99', label: 'Refused', missing: 'refused' }] }; // prettier-ignore
+    const single: CombineSource = {
+      title: 'Main crop',
+      column,
+      codes: [...CODES, { code: '99', label: 'Refused', missing: 'refused' }],
+    };
     const result = combine(recipe(), [asked(first), single], 5);
     expect(sets(result)).toEqual([[1, 2], [33], [], null, [1]]);
     const proof = proveCombine(recipe(), result, [asked(first), single]);
@@ -86,7 +117,10 @@ describe('combine', () => {
   });
 
   it('obeys the laws of sets', () => {
-    const answers = fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 1, max: OPTIONS }), { maxLength: 6 })), { minLength: 12, maxLength: 12 }); // prettier-ignore
+    const answers = fc.array(fc.option(fc.uniqueArray(fc.integer({ min: 1, max: OPTIONS }), { maxLength: 6 })), {
+      minLength: 12,
+      maxLength: 12,
+    });
     fc.assert(
       fc.property(answers, answers, (a, b) => {
         const has = (set: readonly number[] | null | undefined, one: number) => (set ?? []).includes(one);
@@ -98,13 +132,17 @@ describe('combine', () => {
         expect(run({ how: 'all' }, b, a).sets).toEqual(all);
         expect(run({ how: 'at-least', atLeast: 1 }, a, b).sets).toEqual(any);
         expect(run({ how: 'at-least', atLeast: 2 }, a, b).sets).toEqual(all);
-        expect(run({ how: 'any' }, a, a).sets).toEqual(a.map((set) => (set === null ? null : [...set].sort((x, y) => x - y)))); // prettier-ignore
+        expect(run({ how: 'any' }, a, a).sets).toEqual(
+          a.map((set) => (set === null ? null : [...set].sort((x, y) => x - y))),
+        );
         any.forEach((set, k) => {
           for (let one = 1; one <= OPTIONS; one++) {
             const [p, q] = [has(a[k], one), has(b[k], one)];
             expect([has(set, one), has(all[k], one), has(onlyA[k], one)]).toEqual([p || q, p && q, p && !q]);
             // What is in either is in both, or in one alone.
-            expect(Number(has(all[k], one)) + Number(has(onlyA[k], one)) + Number(has(onlyB[k], one))).toBe(Number(p || q)); // prettier-ignore
+            expect(Number(has(all[k], one)) + Number(has(onlyA[k], one)) + Number(has(onlyB[k], one))).toBe(
+              Number(p || q),
+            );
           }
         });
       }),
@@ -121,16 +159,27 @@ describe('combine', () => {
     expect(() => checkCombine(recipe({ sources: [1, 1] }))).toThrow('chosen twice');
     expect(() => checkCombine(recipe({ options: [] }))).toThrow('0 categories');
     expect(() => checkCombine(recipe({ how: 'at-least', atLeast: 3 }))).toThrow('in 3 of 2 variables');
-    expect(() => checkCombine(recipe({ options: [CODES[0]!, { ...CODES[1]!, label: 'crop 1' }] }))).toThrow('both called'); // prettier-ignore
+    expect(() => checkCombine(recipe({ options: [CODES[0]!, { ...CODES[1]!, label: 'crop 1' }] }))).toThrow(
+      'both called',
+    );
   });
 });
 
 const part = (title: string, labels: readonly string[], values: readonly number[]): InterlockSource => ({
   title,
   column: { kind: 'coded', codes: [...labels.map((_, k) => String(k + 1)), '9'], values: Uint8Array.from(values) },
-  codes: [...labels.map((label, k): Code => ({ code: String(k + 1), label, missing: null })), { code: '9', label: 'Refused', missing: 'refused' }], // prettier-ignore
+  codes: [
+    ...labels.map((label, k): Code => ({ code: String(k + 1), label, missing: null })),
+    { code: '9', label: 'Refused', missing: 'refused' },
+  ],
 });
-const lock = (more: Partial<Interlock> = {}): Interlock => ({ kind: 'interlock', sources: [1, 2], between: ' · ', empty: false, ...more }); // prettier-ignore
+const lock = (more: Partial<Interlock> = {}): Interlock => ({
+  kind: 'interlock',
+  sources: [1, 2],
+  between: ' · ',
+  empty: false,
+  ...more,
+});
 
 describe('interlock', () => {
   const site = part('Site', ['Hill', 'River'], [1, 1, 2, 2, 0, 3, 0]);
@@ -148,7 +197,11 @@ describe('interlock', () => {
     expect(result.counts).toEqual([1, 1, 2, 2]);
     const proof = proveInterlock(lock(), result, [site, age]);
     expect(proof.holds).toBe(true);
-    expect(proof.rows.map(({ label, went }) => [label, ...went])).toEqual([['Hill', 1, 1, 0], ['River', 0, 2, 0], ['No answer to a part', 0, 0, 3]]); // prettier-ignore
+    expect(proof.rows.map(({ label, went }) => [label, ...went])).toEqual([
+      ['Hill', 1, 1, 0],
+      ['River', 0, 2, 0],
+      ['No answer to a part', 0, 0, 3],
+    ]);
   });
 
   it('keeps empty combinations where they are wanted', () => {
@@ -158,10 +211,19 @@ describe('interlock', () => {
   });
 
   it('has its parts for margins', () => {
-    const answers = fc.array(fc.tuple(fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 60 }); // prettier-ignore
+    const answers = fc.array(
+      fc.tuple(fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 })),
+      { minLength: 1, maxLength: 60 },
+    );
     fc.assert(
       fc.property(answers, fc.boolean(), (rows, empty) => {
-        const parts = ['A', 'B', 'C'].map((title, j) => part(title, [`${title}1`, `${title}2`], rows.map((row) => row[j]!))); // prettier-ignore
+        const parts = ['A', 'B', 'C'].map((title, j) =>
+          part(
+            title,
+            [`${title}1`, `${title}2`],
+            rows.map((row) => row[j]!),
+          ),
+        );
         const result = interlock(lock({ sources: [1, 2, 3], empty }), parts, rows.length);
         const complete = rows.filter((row) => row.every((one) => one === 1 || one === 2));
         result.margins.forEach((margin, j) => {
@@ -178,8 +240,14 @@ describe('interlock', () => {
   });
 
   it('refuses too many combinations, naming them', () => {
-    const many = part('Plot', Array.from({ length: 90 }, (_, k) => `Plot ${k}`), [1]); // prettier-ignore
-    expect(() => interlock(lock({ empty: true }), [many, { ...many, title: 'Path' }], 1)).toThrow('Plot (90) within Path (90) have 8,100 combinations.'); // prettier-ignore
+    const many = part(
+      'Plot',
+      Array.from({ length: 90 }, (_, k) => `Plot ${k}`),
+      [1],
+    );
+    expect(() => interlock(lock({ empty: true }), [many, { ...many, title: 'Path' }], 1)).toThrow(
+      'Plot (90) within Path (90) have 8,100 combinations.',
+    );
     expect(interlock(lock(), [many, many], 1).made.codes).toHaveLength(1);
     expect(() => checkInterlock({ sources: [1] })).toThrow('two variables or more');
     expect(() => checkInterlock({ sources: [1, 1] })).toThrow('chosen twice');
@@ -192,8 +260,20 @@ describe('flags', () => {
 
   it('say yes or no, and keep what is no answer', () => {
     const { made, values } = flag(one, codes, column);
-    expect([...values].map((place) => made.codes[place - 1]?.label ?? '')).toEqual(['', 'No', 'Yes', 'No', 'Refused', 'Yes']); // prettier-ignore
-    const counts = new Map([['1', 1], ['2', 2], ['3', 1], ['9', 1]]); // prettier-ignore
+    expect([...values].map((place) => made.codes[place - 1]?.label ?? '')).toEqual([
+      '',
+      'No',
+      'Yes',
+      'No',
+      'Refused',
+      'Yes',
+    ]);
+    const counts = new Map([
+      ['1', 1],
+      ['2', 2],
+      ['3', 1],
+      ['9', 1],
+    ]);
     const proof = proveFlags(one, codes, counts, [2, 2, 1], 1, null);
     expect(proof.holds).toBe(true);
     expect(proof.respondents).toBe(6);

@@ -22,13 +22,23 @@ export function checkSlots({ sources, options, none }: Slots): void {
   const labels = new Set<string>();
   options.forEach(({ code, label }, k) => {
     const said = label.trim().toLowerCase();
-    const twice = codes.has(code) ? `The code ${code} stands for two options.` : labels.has(said) ? `Two options are called "${label.trim()}".` : null; // prettier-ignore
+    const twice = codes.has(code)
+      ? `The code ${code} stands for two options.`
+      : labels.has(said)
+        ? `Two options are called "${label.trim()}".`
+        : null;
     if (said === '' || twice !== null) {
       const what = twice ?? `The option ${code} has no label.`;
-      throw new Fault('invalid', what, 'Give each option a code and a label of its own.', { field: `options[${k}]`, code }); // prettier-ignore
+      throw new Fault('invalid', what, 'Give each option a code and a label of its own.', {
+        field: `options[${k}]`,
+        code,
+      });
     }
     if (code === none) {
-      throw new Fault('invalid', `${code} is an option and "none of these" at once.`, 'Choose one of the two.', { field: 'none', code }); // prettier-ignore
+      throw new Fault('invalid', `${code} is an option and "none of these" at once.`, 'Choose one of the two.', {
+        field: 'none',
+        code,
+      });
     }
     codes.add(code);
     labels.add(said);
@@ -58,10 +68,16 @@ export interface SlotsResult {
 const [BLANK, MISSING, OTHER, NONE, NOT_ASKED] = [-1, -2, -3, -4, -5];
 
 /** What each value of a slot means: the position of an option, or one of the above. */
-function meanings({ column, missing, notAsked }: GatherSource, positions: ReadonlyMap<string, number>, none: string | null): Int16Array {
-  const one = (code: string) => positions.get(code) ?? (code === none ? NONE : notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : OTHER);
+function meanings(
+  { column, missing, notAsked }: GatherSource,
+  positions: ReadonlyMap<string, number>,
+  none: string | null,
+): Int16Array {
+  const one = (code: string) =>
+    positions.get(code) ??
+    (code === none ? NONE : notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : OTHER);
   return Int16Array.from([BLANK, ...column.codes.map(one)]);
-} // prettier-ignore
+}
 
 /**
  * Brings slots together. An option counts once for a respondent, in however many slots it stands. Who has nothing but
@@ -141,7 +157,8 @@ export function proveSlots(
   const { state } = result.column;
   const inState = [0, 0, 0, 0, 0, 0];
   for (const one of state) inState[one]!++;
-  const sum = (of: (slot: SlotsResult['slots'][number]) => number) => result.slots.reduce((all, slot) => all + of(slot), 0);
+  const sum = (of: (slot: SlotsResult['slots'][number]) => number) =>
+    result.slots.reduce((all, slot) => all + of(slot), 0);
   const values = sum(({ option }) => option);
   const mentions = result.mentioned.reduce((a, b) => a + b, 0);
   const others = [...result.others].sort(([, a], [, b]) => b - a);
@@ -157,7 +174,10 @@ export function proveSlots(
       text:
         others.length === 0
           ? 'Every answer is one of the options.'
-          : `Answers that are no option: ${others.slice(0, 6).map(([code, n]) => `${code} (${whole(n)})`).join(', ')}${others.length > 6 ? ' ...' : ''}.`,
+          : `Answers that are no option: ${others
+              .slice(0, 6)
+              .map(([code, n]) => `${code} (${whole(n)})`)
+              .join(', ')}${others.length > 6 ? ' ...' : ''}.`,
       codes: others.map(([code]) => code),
     },
     ...countedMissing(revived),
@@ -165,27 +185,34 @@ export function proveSlots(
       id: 'empty',
       holds: true,
       title: 'Never mentioned',
-      text: never.length === 0 ? 'Every option is mentioned.' : `Nobody mentioned ${never.map(({ label }) => label).join(', ')}.`,
+      text:
+        never.length === 0
+          ? 'Every option is mentioned.'
+          : `Nobody mentioned ${never.map(({ label }) => label).join(', ')}.`,
       codes: never.map(({ code }) => code),
     },
     {
       id: 'doubled',
       holds: true,
       title: 'Said twice',
-      text: result.again === 0 ? 'Nobody has a code in two slots.' : `${whole(result.again)} times a respondent has a code in a second slot; it counts once.`,
+      text:
+        result.again === 0
+          ? 'Nobody has a code in two slots.'
+          : `${whole(result.again)} times a respondent has a code in a second slot; it counts once.`,
       codes: [],
     },
     {
       id: 'none-said',
       holds: true,
       title: 'None of these',
-      text:
-        recipe.none === null
-          ? 'No code says it.'
-          : `${whole(result.none)} respondents say it.`,
+      text: recipe.none === null ? 'No code says it.' : `${whole(result.none)} respondents say it.`,
       codes: [],
     },
-    ...contradictionCheck([...excluding, ...(recipe.none === null ? [] : ['None of these'])], result.contradictions, recipe.settle),
+    ...contradictionCheck(
+      [...excluding, ...(recipe.none === null ? [] : ['None of these'])],
+      result.contradictions,
+      recipe.settle,
+    ),
     {
       id: 'made-missing',
       holds: true,
@@ -220,4 +247,4 @@ export function proveSlots(
     })),
     respondents: state.length,
   };
-} // prettier-ignore
+}

@@ -27,7 +27,9 @@ export function mapSources<S, T>(recipe: RecipeOver<S>, other: (source: S, place
     case 'flags':
       return { ...recipe, source: other(recipe.source, 0) };
     case 'convert':
-      return recipe.to === 'number' ? { ...recipe, source: other(recipe.source, 0) } : { ...recipe, source: other(recipe.source, 0) }; // prettier-ignore
+      return recipe.to === 'number'
+        ? { ...recipe, source: other(recipe.source, 0) }
+        : { ...recipe, source: other(recipe.source, 0) };
     case 'slots':
     case 'combine':
     case 'interlock':

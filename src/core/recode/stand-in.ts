@@ -34,7 +34,9 @@ function namedIn(recipe: Recipe, source: number): string[] | null {
     case 'slots':
       return recipe.options.map(({ code }) => code);
     case 'gather':
-      return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].flatMap((item) => (item.source === source ? [item.ticked] : [])); // prettier-ignore
+      return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].flatMap((item) =>
+        item.source === source ? [item.ticked] : [],
+      );
     case 'interlock':
     case 'convert':
       return [];

@@ -4,8 +4,23 @@ import type { Code } from '../codebook/types.js';
 import { checkToCategories, proveToCategories, toCategories } from './to-categories.js';
 import type { ToCategories } from './types.js';
 
-const recipe = (more: Partial<ToCategories> = {}): ToCategories => ({ kind: 'convert', to: 'categories', source: 1, alike: true, order: 'value', least: 1, exceptions: [], ...more }); // prettier-ignore
-const texts = new Map([['Hill', 5], ['hill ', 2], ['River', 9], ['n/a', 3], ['Riverr', 1]]); // prettier-ignore
+const recipe = (more: Partial<ToCategories> = {}): ToCategories => ({
+  kind: 'convert',
+  to: 'categories',
+  source: 1,
+  alike: true,
+  order: 'value',
+  least: 1,
+  exceptions: [],
+  ...more,
+});
+const texts = new Map([
+  ['Hill', 5],
+  ['hill ', 2],
+  ['River', 9],
+  ['n/a', 3],
+  ['Riverr', 1],
+]);
 const missing: Code[] = [{ code: 'n/a', label: 'n/a', missing: 'other' }];
 
 describe('text to categories', () => {
@@ -26,10 +41,17 @@ describe('text to categories', () => {
 
   it('takes one text for another, sorts texts out, and sends rare ones to Other', () => {
     const result = toCategories(
-      recipe({ order: 'frequency', least: 8, exceptions: [{ text: 'Riverr', is: 'as', as: 'River' }, { text: 'n/a', is: 'missing', missing: 'refused' }] }),
+      recipe({
+        order: 'frequency',
+        least: 8,
+        exceptions: [
+          { text: 'Riverr', is: 'as', as: 'River' },
+          { text: 'n/a', is: 'missing', missing: 'refused' },
+        ],
+      }),
       texts,
       missing,
-    ); // prettier-ignore
+    );
     expect(result.made.codes).toEqual([
       { code: '1', label: 'River', missing: null },
       { code: 'other', label: 'Other', missing: null },
@@ -37,11 +59,24 @@ describe('text to categories', () => {
     ]);
     const proof = proveToCategories(result, 4);
     expect(proof.holds).toBe(true);
-    expect(proof.columns.map(({ label, respondents }) => [label, respondents])).toEqual([['A category', 10], ['Other', 7], ['refused', 3], ['Blank', 4]]); // prettier-ignore
+    expect(proof.columns.map(({ label, respondents }) => [label, respondents])).toEqual([
+      ['A category', 10],
+      ['Other', 7],
+      ['refused', 3],
+      ['Blank', 4],
+    ]);
   });
 
   it('keeps numbers as their own codes, in order', () => {
-    const { made } = toCategories(recipe(), new Map([['10', 1], ['2', 5], ['-1', 2]]), []); // prettier-ignore
+    const { made } = toCategories(
+      recipe(),
+      new Map([
+        ['10', 1],
+        ['2', 5],
+        ['-1', 2],
+      ]),
+      [],
+    );
     expect(made.level).toBe('ordered');
     expect(made.codes.map(({ code }) => code)).toEqual(['-1', '2', '10']);
   });
@@ -51,7 +86,16 @@ describe('text to categories', () => {
     expect(() => toCategories(recipe(), many, [])).toThrow('1,500 different values');
     expect(() => checkToCategories(recipe({ least: 0 }))).toThrow('whole number');
     expect(() => checkToCategories(recipe({ exceptions: [{ text: 'a', is: 'as', as: ' ' }] }))).toThrow('as nothing');
-    expect(() => checkToCategories(recipe({ exceptions: [{ text: 'a', is: 'as', as: 'b' }, { text: 'a', is: 'as', as: 'c' }] }))).toThrow('decided on twice'); // prettier-ignore
+    expect(() =>
+      checkToCategories(
+        recipe({
+          exceptions: [
+            { text: 'a', is: 'as', as: 'b' },
+            { text: 'a', is: 'as', as: 'c' },
+          ],
+        }),
+      ),
+    ).toThrow('decided on twice');
   });
 
   it('counts reconcile, and missing stays missing', () => {
@@ -63,7 +107,9 @@ describe('text to categories', () => {
         const found = new Map(pairs);
         const result = toCategories(recipe({ alike, least }), found, missing);
         const proof = proveToCategories(result, 2);
-        expect(proof.columns.reduce((sum, one) => sum + one.respondents, 0)).toBe([...found.values()].reduce((sum, one) => sum + one, 2)); // prettier-ignore
+        expect(proof.columns.reduce((sum, one) => sum + one.respondents, 0)).toBe(
+          [...found.values()].reduce((sum, one) => sum + one, 2),
+        );
         const place = result.placeOf.get('n/a');
         if (place !== undefined) expect(result.made.codes[place - 1]?.missing).toBe('other');
         for (const [text] of found) expect(result.placeOf.get(text)).toBeGreaterThan(0);

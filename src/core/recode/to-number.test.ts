@@ -32,12 +32,24 @@ describe('a number as people write it', () => {
     expect(readNumber(text, ',')).toBe(value);
   });
 
-  it.each(['', 'two', '1,2', '1,23', '12,34,567', '1,234,56', '1.2.3', 'ca. 30', '30+', '1 2', '10-12', '1 234,567', '--3', '€'])(
-    'is not what “%s” spells',
-    (text) => {
-      expect(readNumber(text, '.')).toBeNull();
-    },
-  ); // prettier-ignore
+  it.each([
+    '',
+    'two',
+    '1,2',
+    '1,23',
+    '12,34,567',
+    '1,234,56',
+    '1.2.3',
+    'ca. 30',
+    '30+',
+    '1 2',
+    '10-12',
+    '1 234,567',
+    '--3',
+    '€',
+  ])('is not what “%s” spells', (text) => {
+    expect(readNumber(text, '.')).toBeNull();
+  });
 
   it('with a point before three digits is not told from thousands, where a comma is the sign', () => {
     expect(readNumber('1.234', ',')).toBe(1234);
@@ -79,7 +91,9 @@ describe('text to number', () => {
   });
 
   it('makes of exceptions what is decided, and nothing of blanks', () => {
-    const result = of(recipe({ text: 'two', is: 'number', number: 2 }, { text: 'n/a', is: 'missing', missing: 'not-asked' }));
+    const result = of(
+      recipe({ text: 'two', is: 'number', number: 2 }, { text: 'n/a', is: 'missing', missing: 'not-asked' }),
+    );
     expect([...result.values]).toEqual([3, 4.5, 2, NaN, NaN, 999, 2, 1200]);
     const proof = proveToNumber(result);
     expect(proof.holds).toBe(true);
@@ -93,7 +107,7 @@ describe('text to number', () => {
       { code: '999', label: 'Refused', missing: 'refused' },
       { code: 'n/a', label: 'n/a', missing: 'not-asked' },
     ]);
-  }); // prettier-ignore
+  });
 
   it('reads a missing code as an answer only where that is decided', () => {
     const result = of(recipe({ text: '999', is: 'number', number: 999 }));
@@ -106,7 +120,9 @@ describe('text to number', () => {
     const some = fc.subarray(['x', 'y', '1', '999']);
     fc.assert(
       fc.property(fc.array(cell), some, (cells, chosen) => {
-        const exceptions = chosen.map((text, k): Exception => (k % 2 === 0 ? { text, is: 'number', number: k } : { text, is: 'missing', missing: 'other' })); // prettier-ignore
+        const exceptions = chosen.map((text, k): Exception =>
+          k % 2 === 0 ? { text, is: 'number', number: k } : { text, is: 'missing', missing: 'other' },
+        );
         const result = toNumber(recipe(...exceptions), (k) => cells[k] ?? null, missing, cells.length);
         const proof = proveToNumber(result);
         expect(found(proof, 'reconciled')?.holds).toBe(true);
@@ -132,7 +148,13 @@ describe('text to number', () => {
 
 describe('a text that only looks like a number', () => {
   const cells = ['10%', '12', '99%', '10', '99%', null, '99'];
-  const recipe = (exceptions: Parameters<typeof toNumber>[0]['exceptions']) => ({ kind: 'convert' as const, to: 'number' as const, source: 1, decimal: '.' as const, exceptions });
+  const recipe = (exceptions: Parameters<typeof toNumber>[0]['exceptions']) => ({
+    kind: 'convert' as const,
+    to: 'number' as const,
+    source: 1,
+    decimal: '.' as const,
+    exceptions,
+  });
   it('does not come back as an answer where it is declared missing', () => {
     const missing = [{ code: '99%', label: 'Refused', missing: 'refused' as const }];
     const result = toNumber(recipe([]), (k) => cells[k] ?? null, missing, cells.length);
@@ -146,4 +168,4 @@ describe('a text that only looks like a number', () => {
     expect(madeNumber(result, missing).codes).toEqual([{ code: '99', label: 'Refused', missing: 'refused' }]);
     expect(result.numbers).toBe(1);
   });
-}); // prettier-ignore
+});

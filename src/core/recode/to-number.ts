@@ -70,7 +70,9 @@ export function toNumber(
   const exceptions = new Map<string, Tally>();
   const coded = new Map<string, Tally>();
   const decisions = new Map(recipe.exceptions.map((exception) => [exception.text, decided(exception)]));
-  const declared = new Map(missing.flatMap((code) => (code.missing === null ? [] : [[canonicalCode(code.code), code.missing] as const])));
+  const declared = new Map(
+    missing.flatMap((code) => (code.missing === null ? [] : [[canonicalCode(code.code), code.missing] as const])),
+  );
   let numbers = 0;
   let blank = 0;
   const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
@@ -113,7 +115,7 @@ export function toNumber(
     note(exceptions, exceptions.size < MOST_EXCEPTIONS || exceptions.has(text) ? text : REST, outcome);
   }
   return { values, wordOf, words: [...places.keys()], exceptions, numbers, coded, blank };
-} // prettier-ignore
+}
 
 /** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */
 export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
@@ -127,7 +129,11 @@ export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, sour
 const sum = (tallies: readonly Tally[]) => tallies.reduce((total, { respondents }) => total + respondents, 0);
 
 const LISTED = 6;
-const list = (texts: readonly [string, Tally][]) => texts.slice(0, LISTED).map(([text, { respondents }]) => `“${text}” (${whole(respondents)})`).join(', ') + (texts.length > LISTED ? ', …' : ''); // prettier-ignore
+const list = (texts: readonly [string, Tally][]) =>
+  texts
+    .slice(0, LISTED)
+    .map(([text, { respondents }]) => `“${text}” (${whole(respondents)})`)
+    .join(', ') + (texts.length > LISTED ? ', …' : '');
 
 /** Old against new for a conversion: each text that is no number, what it becomes, and whether the counts reconcile. */
 export function proveToNumber(result: Converted): Proof {
@@ -153,7 +159,10 @@ export function proveToNumber(result: Converted): Proof {
       id: 'left-over',
       holds: left.length === 0,
       title: 'Left over',
-      text: left.length === 0 ? 'Every text that is no number is decided on.' : `Not decided on: ${list(left)}. They become no answer.`,
+      text:
+        left.length === 0
+          ? 'Every text that is no number is decided on.'
+          : `Not decided on: ${list(left)}. They become no answer.`,
       codes: left.map(([text]) => text),
     },
     {
@@ -171,7 +180,9 @@ export function proveToNumber(result: Converted): Proof {
       codes: [],
     },
   ];
-  const reasons = MISSING_REASONS.filter((reason) => missing.some(([, { outcome }]) => outcome.is === 'missing' && outcome.missing === reason));
+  const reasons = MISSING_REASONS.filter((reason) =>
+    missing.some(([, { outcome }]) => outcome.is === 'missing' && outcome.missing === reason),
+  );
   const columns = [
     { code: 'number', label: 'A number', missing: false },
     ...reasons.map((reason) => ({ code: reason, label: MISSING_WORDS[reason], missing: true })),
@@ -181,14 +192,29 @@ export function proveToNumber(result: Converted): Proof {
     const code = outcome.is === 'missing' ? outcome.missing : outcome.is;
     return columns.map((column) => (column.code === code ? respondents : 0));
   };
-  const rows = [...odd, ...coded].map(([text, tally]) => ({ code: text, label: text, missing: tally.outcome.is !== 'number', respondents: tally.respondents, went: into(tally) }));
-  const plain = { code: '', label: 'Spelled as a number', missing: false, respondents: numbers, went: columns.map(({ code }) => (code === 'number' ? numbers : 0)) };
+  const rows = [...odd, ...coded].map(([text, tally]) => ({
+    code: text,
+    label: text,
+    missing: tally.outcome.is !== 'number',
+    respondents: tally.respondents,
+    went: into(tally),
+  }));
+  const plain = {
+    code: '',
+    label: 'Spelled as a number',
+    missing: false,
+    respondents: numbers,
+    went: columns.map(({ code }) => (code === 'number' ? numbers : 0)),
+  };
   const all = [plain, ...rows];
   return {
     holds: findings.every((finding) => finding.holds),
     findings,
-    columns: columns.map((column, k) => ({ ...column, respondents: all.reduce((total_, { went }) => total_ + went[k]!, 0) })),
+    columns: columns.map((column, k) => ({
+      ...column,
+      respondents: all.reduce((total_, { went }) => total_ + went[k]!, 0),
+    })),
     rows: all,
     respondents: values.length,
   };
-} // prettier-ignore
+}

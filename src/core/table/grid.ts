@@ -80,9 +80,15 @@ export function toGrid(
   }
   if (figures.mentions) {
     const { columns: each, total } = figures.mentions;
-    lines.push([weighted ? 'Weighted mentions' : 'Mentions', ...which.map((j) => exact((j === null ? total : each[j]) ?? 0))]); // prettier-ignore
+    lines.push([
+      weighted ? 'Weighted mentions' : 'Mentions',
+      ...which.map((j) => exact((j === null ? total : each[j]) ?? 0)),
+    ]);
     const per = (mentioned: number, base: number) => (base > 0 ? Math.round((1e4 * mentioned) / base) / 1e4 : null);
-    lines.push(['Mentions per respondent', ...which.map((j) => (j === null ? per(total, figures.base) : per(each[j] ?? 0, figures.columnBases[j] ?? 0)))]); // prettier-ignore
+    lines.push([
+      'Mentions per respondent',
+      ...which.map((j) => (j === null ? per(total, figures.base) : per(each[j] ?? 0, figures.columnBases[j] ?? 0))),
+    ]);
   }
   lines.push([], ['Respondents in the study', table.total]);
   for (const { variable, reason, respondents } of table.leftOut ?? [])

@@ -8,14 +8,33 @@ import { share } from './share.js';
 import { tabulate } from './tabulate.js';
 
 const LABELS = ['Beans', 'Other crops', 'Onions', 'Kale'];
-const QUESTION: Variable = { id: 1, name: 'q', label: 'Crops', question: '', level: 'multiple', codes: LABELS.map((label, k) => ({ code: String(k + 1), label, missing: null })) }; // prettier-ignore
+const QUESTION: Variable = {
+  id: 1,
+  name: 'q',
+  label: 'Crops',
+  question: '',
+  level: 'multiple',
+  codes: LABELS.map((label, k) => ({ code: String(k + 1), label, missing: null })),
+};
 const standing = ['mentioned', 'none', 'nothing', 'no-answer', 'not-asked'] as const;
 
 /** A frequency table of four options; of each two how many mention both. */
 function counts(mentions: readonly number[], stand: readonly number[], blank = 3): CountArray {
-  const slots = [{ is: 'blank' as const }, ...LABELS.map((_, k) => ({ is: 'code' as const, code: String(k + 1) })), ...standing.map((is) => ({ is }))]; // prettier-ignore
+  const slots = [
+    { is: 'blank' as const },
+    ...LABELS.map((_, k) => ({ is: 'code' as const, code: String(k + 1) })),
+    ...standing.map((is) => ({ is })),
+  ];
   const sums = mentions.flatMap((one, a) => mentions.map((other, b) => (a === b ? one : Math.min(one, other) - 1)));
-  return { axes: [{ kind: 'multiple', slots }], respondents: [blank, ...mentions, ...stand], weights: null, together: { sums, squares: null }, total: 200, filtered: [], withoutWeight: 0 }; // prettier-ignore
+  return {
+    axes: [{ kind: 'multiple', slots }],
+    respondents: [blank, ...mentions, ...stand],
+    weights: null,
+    together: { sums, squares: null },
+    total: 200,
+    filtered: [],
+    withoutWeight: 0,
+  };
 }
 const table = (mentions: readonly number[], counted?: Parameters<typeof sayCounted>[0]) =>
   tabulate(sentenceOf(1, counted ? { counted } : {}), counts(mentions, [60, 5, 4, 2, 1]), [QUESTION]);
@@ -24,29 +43,58 @@ const labels = ({ rows }: ReturnType<typeof table>) => rows.categories.map(({ la
 describe('the order of rows', () => {
   it('has the most frequent first, ties as they stood, who mentions nothing last', () => {
     const plain = table([20, 50, 20, 30]);
-    expect(labels(asDisplayed(plain, { order: 'frequency' }))).toEqual(['Other crops', 'Kale', 'Beans', 'Onions', 'None of these', 'Ticked nothing']); // prettier-ignore
-    expect(labels(asDisplayed(plain, { order: 'frequency', last: true }))).toEqual(['Kale', 'Beans', 'Onions', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
-    expect(labels(asDisplayed(plain, { order: 'list', last: true }))).toEqual(['Beans', 'Onions', 'Kale', 'Other crops', 'None of these', 'Ticked nothing']); // prettier-ignore
+    expect(labels(asDisplayed(plain, { order: 'frequency' }))).toEqual([
+      'Other crops',
+      'Kale',
+      'Beans',
+      'Onions',
+      'None of these',
+      'Ticked nothing',
+    ]);
+    expect(labels(asDisplayed(plain, { order: 'frequency', last: true }))).toEqual([
+      'Kale',
+      'Beans',
+      'Onions',
+      'Other crops',
+      'None of these',
+      'Ticked nothing',
+    ]);
+    expect(labels(asDisplayed(plain, { order: 'list', last: true }))).toEqual([
+      'Beans',
+      'Onions',
+      'Kale',
+      'Other crops',
+      'None of these',
+      'Ticked nothing',
+    ]);
     expect(asDisplayed(plain, { order: 'list', last: false })).toBe(plain);
   });
 
   it('takes figures and pairs along, and changes no total', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 2, max: 50 }), { minLength: 4, maxLength: 4 }), fc.boolean(), (mentions, last) => {
-        const plain = table(mentions);
-        const moved = asDisplayed(plain, { order: 'frequency', last });
-        expect([moved.base, moved.mentions, moved.columnBases]).toEqual([plain.base, plain.mentions, plain.columnBases]);
-        moved.rows.categories.forEach(({ code }, i) => {
-          const was = plain.rows.categories.findIndex((one) => one.code === code);
-          expect(moved.rowTotals[i]).toBe(plain.rowTotals[was]);
-          expect(share(moved, 'mentions', i, null)).toBe(share(plain, 'mentions', was, null));
-        });
-        const options = moved.rows.categories.filter(({ kind }) => kind === 'option');
-        options.forEach(({ code }, a) => {
-          expect(moved.together?.[0]?.sums[a]?.[a]).toBe(mentions[Number(code) - 1]);
-        });
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.array(fc.integer({ min: 2, max: 50 }), { minLength: 4, maxLength: 4 }),
+        fc.boolean(),
+        (mentions, last) => {
+          const plain = table(mentions);
+          const moved = asDisplayed(plain, { order: 'frequency', last });
+          expect([moved.base, moved.mentions, moved.columnBases]).toEqual([
+            plain.base,
+            plain.mentions,
+            plain.columnBases,
+          ]);
+          moved.rows.categories.forEach(({ code }, i) => {
+            const was = plain.rows.categories.findIndex((one) => one.code === code);
+            expect(moved.rowTotals[i]).toBe(plain.rowTotals[was]);
+            expect(share(moved, 'mentions', i, null)).toBe(share(plain, 'mentions', was, null));
+          });
+          const options = moved.rows.categories.filter(({ kind }) => kind === 'option');
+          options.forEach(({ code }, a) => {
+            expect(moved.together?.[0]?.sums[a]?.[a]).toBe(mentions[Number(code) - 1]);
+          });
+        },
+      ),
+    );
   });
 });
 
@@ -54,7 +102,11 @@ describe('who counts in the base', () => {
   it('is who answered, where nothing is said; the others are left out, each for its reason', () => {
     const plain = table([20, 50, 20, 30]);
     expect(plain.base).toBe(69);
-    expect(plain.leftOut.map(({ reason, respondents }) => [reason, respondents])).toEqual([['no answer', 2], ['not asked', 1], ['blank', 3]]); // prettier-ignore
+    expect(plain.leftOut.map(({ reason, respondents }) => [reason, respondents])).toEqual([
+      ['no answer', 2],
+      ['not asked', 1],
+      ['blank', 3],
+    ]);
   });
 
   it('can be anybody: the base grows by who is put in, and the table has a line for them', () => {
@@ -69,7 +121,8 @@ describe('who counts in the base', () => {
   });
 
   it('is said in the sentence where it is not as usual', () => {
-    const say = (counted?: Parameters<typeof sayCounted>[0]) => saySentence(sentenceOf(1, counted ? { counted } : {}), [QUESTION]); // prettier-ignore
+    const say = (counted?: Parameters<typeof sayCounted>[0]) =>
+      saySentence(sentenceOf(1, counted ? { counted } : {}), [QUESTION]);
     expect(say()).toBe('Crops');
     expect(say(['nothing', 'none'])).toBe('Crops');
     expect(say([])).toBe('Crops, of those who mentioned something');

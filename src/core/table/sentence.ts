@@ -46,14 +46,17 @@ const WHO: Record<Standing, string> = {
   blank: 'left it blank',
 };
 
-const isSame = (one: readonly Standing[], other: readonly Standing[]) => one.length === other.length && one.every((standing) => other.includes(standing)); // prettier-ignore
+const isSame = (one: readonly Standing[], other: readonly Standing[]) =>
+  one.length === other.length && one.every((standing) => other.includes(standing));
 
 /** Who counts in the base, in words; empty where it is as usual. */
 export function sayCounted(counted: readonly Standing[] = COUNTED): string {
   if (isSame(counted, COUNTED)) return '';
   if (counted.length === 0) return ', of those who mentioned something';
   if (counted.length === Object.keys(WHO).length) return ', of all respondents';
-  const words = (Object.keys(WHO) as Standing[]).filter((standing) => counted.includes(standing)).map((standing) => WHO[standing]); // prettier-ignore
+  const words = (Object.keys(WHO) as Standing[])
+    .filter((standing) => counted.includes(standing))
+    .map((standing) => WHO[standing]);
   return `, counting those who ${words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`} too`;
 }
 

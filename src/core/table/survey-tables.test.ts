@@ -75,9 +75,16 @@ function counted(
   all: readonly Respondent[],
   { rows = 'answer', by = true, within = false, weight = null, season }: Asked,
 ) {
-  const column = (of: 'answer' | 'group' | 'season', codes: number) => coded(all.map((one) => one[of]), codes); // prettier-ignore
+  const column = (of: 'answer' | 'group' | 'season', codes: number) =>
+    coded(
+      all.map((one) => one[of]),
+      codes,
+    );
   const seasons = column('season', 3);
-  const only = season === undefined ? [] : [{ column: seasons, name: 'Season', test: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }]; // prettier-ignore
+  const only =
+    season === undefined
+      ? []
+      : [{ column: seasons, name: 'Season', test: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }];
   const { mask, tallies } = filter(only, all.length);
   const counts = count({
     axes: [
@@ -119,7 +126,10 @@ describe('a weighted table', () => {
     fc.assert(
       fc.property(people, fc.constantFrom('answer' as const, 'crops' as const), (all, rows) => {
         const table = tableOf(all, { rows, weight: weighing });
-        const repeated = tableOf(all.flatMap((one) => Array.from({ length: one.weight }, () => one)), { rows }); // prettier-ignore
+        const repeated = tableOf(
+          all.flatMap((one) => Array.from({ length: one.weight }, () => one)),
+          { rows },
+        );
         const plain = tableOf(all, { rows });
         expect(totalsOf(table)).toEqual(totalsOf(repeated));
         expect([table.cells, table.columnBases, table.base]).toEqual([plain.cells, plain.columnBases, plain.base]);
@@ -196,7 +206,11 @@ describe('options counted in the application', () => {
         const mine = all.filter(({ group }) => group > 0);
         if (new Set(mine.map(({ group }) => group)).size < 2) return;
         const rows = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [i] : []));
-        const here = assessMentions(mentionsOfTable(table), rows.map((i) => table.cells[i]!), {}); // prettier-ignore
+        const here = assessMentions(
+          mentionsOfTable(table),
+          rows.map((i) => table.cells[i]!),
+          {},
+        );
         const listed = assess({
           multiple: {
             groups: mine.map(({ group }) => group - 1),

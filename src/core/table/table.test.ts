@@ -30,7 +30,14 @@ const SATISFIED: Variable = {
     { code: '9', label: 'Refused', missing: 'refused' },
   ],
 };
-const AGE: Variable = { id: 3, name: 'age', label: '', question: '', level: 'number', codes: [{ code: '999', label: 'Refused', missing: 'refused' }] }; // prettier-ignore
+const AGE: Variable = {
+  id: 3,
+  name: 'age',
+  label: '',
+  question: '',
+  level: 'number',
+  codes: [{ code: '999', label: 'Refused', missing: 'refused' }],
+};
 const CROPS: Variable = {
   id: 4,
   name: 'crops',
@@ -50,8 +57,15 @@ const single = (...codes: string[]): CountAxis => ({
 });
 const CROP_AXIS: CountAxis = {
   kind: 'multiple',
-  slots: [{ is: 'blank' }, { is: 'code', code: '1' }, { is: 'code', code: '2' }, { is: 'mentioned' }, { is: 'none' }, { is: 'nothing' }],
-}; // prettier-ignore
+  slots: [
+    { is: 'blank' },
+    { is: 'code', code: '1' },
+    { is: 'code', code: '2' },
+    { is: 'mentioned' },
+    { is: 'none' },
+    { is: 'nothing' },
+  ],
+};
 
 const counts = (axes: CountAxis[], respondents: number[], more: Partial<CountArray> = {}): CountArray => ({
   axes,
@@ -72,17 +86,28 @@ describe('a cross table', () => {
   const array = counts(
     [single('1', '3', '9'), single('1', '2')],
     [
-      1, 2, 3, //
-      4, 10, 20,
-      0, 30, 15,
-      2, 5, 8,
+      1,
+      2,
+      3, //
+      4,
+      10,
+      20,
+      0,
+      30,
+      15,
+      2,
+      5,
+      8,
     ],
-  ); // prettier-ignore
+  );
   const table = tabulate(ask(2, 1), array, VARIABLES);
 
   it('stands in the order of the code list, not of the data', () => {
     expect(table.rows.categories.map(({ label }) => label)).toEqual(['Yes', 'No']);
-    expect(table.cells).toEqual([[30, 15], [10, 20]]); // prettier-ignore
+    expect(table.cells).toEqual([
+      [30, 15],
+      [10, 20],
+    ]);
   });
 
   it('has the base that has both answers', () => {
@@ -239,11 +264,21 @@ describe('a table for a file', () => {
   });
 
   it('names the group and the base of each column of a cross table', () => {
-    const table = tabulate(ask(2, 1), counts([single('1', '3'), single('1', '2')], [0, 0, 0, 0, 10, 20, 0, 30, 15], { total: 75 }), VARIABLES); // prettier-ignore
+    const table = tabulate(
+      ask(2, 1),
+      counts([single('1', '3'), single('1', '2')], [0, 0, 0, 0, 10, 20, 0, 30, 15], { total: 75 }),
+      VARIABLES,
+    );
     const grid = toGrid(table, 'Satisfied by Site', 'row');
     expect(grid[1]).toEqual([
-      'Satisfied', 'Mill Row: n', 'Weir End: n', 'All: n', 'Mill Row: row %', 'Weir End: row %', 'All: row %',
-    ]); // prettier-ignore
+      'Satisfied',
+      'Mill Row: n',
+      'Weir End: n',
+      'All: n',
+      'Mill Row: row %',
+      'Weir End: row %',
+      'All: row %',
+    ]);
     expect(grid[2]).toEqual(['Yes', 30, 15, 45, 66.6667, 33.3333, 100]);
     expect(grid[4]).toEqual(['Base', 40, 35, 75]);
   });

@@ -173,15 +173,24 @@ export function positions(
  * Where the options of a question stand of which each respondent has the first mention only, so that they do not overlap;
  * who mentions nothing stands beside them as in the question itself.
  */
-function positionsOfFirst(axis: CountAxis, variable: Variable, used: (position: number) => boolean, counted: readonly Standing[]): Positions {
-  const where = new Map(axis.slots.flatMap((slot, position) => (slot.is === 'code' ? [[slot.code, position] as const] : [])));
+function positionsOfFirst(
+  axis: CountAxis,
+  variable: Variable,
+  used: (position: number) => boolean,
+  counted: readonly Standing[],
+): Positions {
+  const where = new Map(
+    axis.slots.flatMap((slot, position) => (slot.is === 'code' ? [[slot.code, position] as const] : [])),
+  );
   const options = codesWithFound(variable, [...where.keys()]).flatMap(({ code, label }) => {
     const position = where.get(code);
     return position === undefined ? [] : [{ code, label, position, kind: 'answer' as const }];
   });
   const standings = STANDINGS.map((is) => ({ is, position: slotAt(axis, is), inside: counted.includes(is) }));
   const inside = standings.filter((one) => one.inside);
-  const shown = inside.filter(({ position }) => used(position)).map(({ is, position }) => ({ code: is, label: STANDING_WORDS[is], position, kind: is }));
+  const shown = inside
+    .filter(({ position }) => used(position))
+    .map(({ is, position }) => ({ code: is, label: STANDING_WORDS[is], position, kind: is }));
   const categories = [...options, ...shown];
   return {
     axis: { variable, categories: categories.map(({ code, label, kind }) => ({ code, label, kind })), multiple: false },
@@ -189,10 +198,16 @@ function positionsOfFirst(axis: CountAxis, variable: Variable, used: (position: 
     base: [...options, ...inside].map(({ position }) => position),
     out: standings.flatMap(({ is, position, inside: isIn }): Positions['out'] => {
       if (isIn) return [];
-      return [{ position, why: is === 'blank' ? 'blank' : 'missing', reason: is === 'blank' ? 'blank' : STANDING_WORDS[is].toLowerCase() }];
+      return [
+        {
+          position,
+          why: is === 'blank' ? 'blank' : 'missing',
+          reason: is === 'blank' ? 'blank' : STANDING_WORDS[is].toLowerCase(),
+        },
+      ];
     }),
   };
-} // prettier-ignore
+}
 
 function missingText({ code, label, missing }: Code): string {
   return label === '' || label === code ? `${MISSING_WORDS[missing ?? 'other']} (${code})` : label;
@@ -306,7 +321,11 @@ export function tabulate(sentence: Sentence, counts: CountArray, variables: read
       all: rows.of.map((i) => mean(i, columnBase)),
     },
     standings: rows.axis.multiple
-      ? (['mentioned', ...STANDINGS] as const).map((is) => ({ is, respondents: over([slotAt(rowAxis, is)], everyColumn), counted: is === 'mentioned' || counted.includes(is) })) // prettier-ignore
+      ? (['mentioned', ...STANDINGS] as const).map((is) => ({
+          is,
+          respondents: over([slotAt(rowAxis, is)], everyColumn),
+          counted: is === 'mentioned' || counted.includes(is),
+        }))
       : undefined,
     together:
       together && !columns?.axis.multiple

@@ -34,13 +34,18 @@ function codesOf(variable: Element, exact: unknown): FileCode[] {
   return [...codes, ...others.map((code): FileCode => ({ code, label: code, missing: 'other' }))];
 }
 
-function levelOf({ attributes }: Element, codes: readonly FileCode[], format: Element | undefined): FileVariable['level'] {
+function levelOf(
+  { attributes }: Element,
+  codes: readonly FileCode[],
+  format: Element | undefined,
+): FileVariable['level'] {
   const said = LEVELS[attributes['nature'] ?? ''];
   if (said) return said;
-  if (codes.some(({ missing }) => missing === undefined)) return attributes['intrvl'] === 'contin' ? 'number' : 'unordered';
+  if (codes.some(({ missing }) => missing === undefined))
+    return attributes['intrvl'] === 'contin' ? 'number' : 'unordered';
   if (format?.attributes['type'] === 'character') return 'text';
   return attributes['intrvl'] === 'contin' ? 'number' : undefined;
-} // prettier-ignore
+}
 
 function variableOf(element: Element): FileVariable {
   const exact = own(element);
@@ -64,9 +69,14 @@ function questionOf(group: Element, byId: ReadonlyMap<string, FileVariable>): Fi
   const title = labelOf(group) || name;
   if (members.length < 2) return `The question ${title} has fewer than two columns.`;
   const { ticked, none, options, slots } = own(group);
-  const columns = members.map(({ name: column, label }) => ({ name: column, label: label === undefined || label === '' ? column : label })); // prettier-ignore
+  const columns = members.map(({ name: column, label }) => ({
+    name: column,
+    label: label === undefined || label === '' ? column : label,
+  }));
   if (slots === true) return { name, label: title, columns, ...(typeof none === 'string' ? { none } : {}) };
-  const ticks = members.map(({ codes }) => tickOf((codes ?? []).filter((code) => !code.missing).map(({ code }) => ({ code, respondents: 1 })))); // prettier-ignore
+  const ticks = members.map(({ codes }) =>
+    tickOf((codes ?? []).filter((code) => !code.missing).map(({ code }) => ({ code, respondents: 1 }))),
+  );
   const tick = typeof ticked === 'string' ? ticked : ticks[0];
   if (typeof tick !== 'string') {
     const lists = members.map(({ codes }) => (codes ?? []).map(({ code }) => code).join());
@@ -94,12 +104,20 @@ export function readDdi(root: Element, file: string): ReadCodebook {
   const elements = all(root, 'dataDscr').flatMap((part) => all(part, 'var'));
   const variables = elements.map(variableOf).filter(({ name }) => name !== '');
   if (variables.length === 0) {
-    throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with a data description.', { file, line: root.line }); // prettier-ignore
+    throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with a data description.', {
+      file,
+      line: root.line,
+    });
   }
   const nameless = elements.length - variables.length;
   if (nameless > 0)
     remarks.push(`${nameless} variable${nameless === 1 ? ' has' : 's have'} no name and cannot be matched.`);
-  const byId = new Map(elements.map(({ attributes }) => [attributes['ID'] ?? '', variables.find(({ name }) => name === attributes['name'])!])); // prettier-ignore
+  const byId = new Map(
+    elements.map(({ attributes }) => [
+      attributes['ID'] ?? '',
+      variables.find(({ name }) => name === attributes['name'])!,
+    ]),
+  );
   const ours = own(root);
   const groups = Array.isArray(ours['workings']) ? [] : all(root, 'dataDscr').flatMap((part) => all(part, 'varGrp'));
   const questions = groups

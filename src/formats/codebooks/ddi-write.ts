@@ -5,22 +5,35 @@ const NATURE = { unordered: 'nominal', ordered: 'ordinal', number: 'ratio', text
 
 function variable({ variable: one, codes, respondents }: WrittenColumn, k: number): string {
   const { name, label = '', question = '', level = 'unordered', codeList } = one;
-  const labels = codes.flatMap((code) => (code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]]));
-  return element('var', { ID: `V${k + 1}`, name, nature: NATURE[level], intrvl: level === 'number' ? 'contin' : 'discrete' }, [
-    ownWords({ codes: codes.some(({ code }) => inexact(code) !== undefined) ? codes.map(({ code }) => code) : undefined, list: codeList, level: level === 'text' && codes.length > 0 ? level : undefined, label: inexact(label), question: inexact(question), labels: labels.length > 0 ? Object.fromEntries(labels) : undefined }),
-    label === '' ? '' : element('labl', {}, label),
-    question === '' ? '' : element('qstn', {}, [element('qstnLit', {}, question)]),
-    ...codes.map((code) => {
-      const found = respondents.get(code.code);
-      return element('catgry', code.missing ? { missing: 'Y', missType: code.missing } : {}, [
-        element('catValu', {}, code.code),
-        element('labl', {}, code.label),
-        found === undefined ? '' : element('catStat', { type: 'freq' }, String(found)),
-      ]);
-    }),
-    element('varFormat', { type: level === 'number' ? 'numeric' : 'character' }),
-  ]);
-} // prettier-ignore
+  const labels = codes.flatMap((code) =>
+    code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]],
+  );
+  return element(
+    'var',
+    { ID: `V${k + 1}`, name, nature: NATURE[level], intrvl: level === 'number' ? 'contin' : 'discrete' },
+    [
+      ownWords({
+        codes: codes.some(({ code }) => inexact(code) !== undefined) ? codes.map(({ code }) => code) : undefined,
+        list: codeList,
+        level: level === 'text' && codes.length > 0 ? level : undefined,
+        label: inexact(label),
+        question: inexact(question),
+        labels: labels.length > 0 ? Object.fromEntries(labels) : undefined,
+      }),
+      label === '' ? '' : element('labl', {}, label),
+      question === '' ? '' : element('qstn', {}, [element('qstnLit', {}, question)]),
+      ...codes.map((code) => {
+        const found = respondents.get(code.code);
+        return element('catgry', code.missing ? { missing: 'Y', missType: code.missing } : {}, [
+          element('catValu', {}, code.code),
+          element('labl', {}, code.label),
+          found === undefined ? '' : element('catStat', { type: 'freq' }, String(found)),
+        ]);
+      }),
+      element('varFormat', { type: level === 'number' ? 'numeric' : 'character' }),
+    ],
+  );
+}
 
 /** Multiple-response questions over the columns, as groups of variables. */
 function groups({ codebook, columns }: WrittenStudy): string[] {

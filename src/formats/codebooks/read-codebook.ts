@@ -10,14 +10,32 @@ import { readTripleS } from './triple-s-read.js';
 const XML_ENCODING = /^<\?xml[^>]*?encoding=["']([A-Za-z0-9._-]+)["']/;
 
 function decoded(bytes: Buffer, file: string): { text: string; declared: string | null } {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return { text: decoding('utf-16le').write(bytes).replace(/^\uFEFF/, ''), declared: null }; // prettier-ignore
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return { text: decoding('utf-16be').write(bytes).replace(/^\uFEFF/, ''), declared: null }; // prettier-ignore
+  if (bytes[0] === 0xff && bytes[1] === 0xfe)
+    return {
+      text: decoding('utf-16le')
+        .write(bytes)
+        .replace(/^\uFEFF/, ''),
+      declared: null,
+    };
+  if (bytes[0] === 0xfe && bytes[1] === 0xff)
+    return {
+      text: decoding('utf-16be')
+        .write(bytes)
+        .replace(/^\uFEFF/, ''),
+      declared: null,
+    };
   const declared = XML_ENCODING.exec(bytes.subarray(0, 200).toString('latin1'))?.[1]?.toLowerCase() ?? null;
   try {
-    if (declared === null || declared === 'utf-8') return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), declared }; // prettier-ignore
+    if (declared === null || declared === 'utf-8')
+      return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), declared };
     return { text: decoding(declared === 'iso-8859-1' ? 'windows-1252' : declared).write(bytes), declared };
   } catch {
-    throw new Fault('invalid', `${file} is not written in the encoding it declares (${declared ?? 'UTF-8'}).`, 'Save it as UTF-8.', { file }); // prettier-ignore
+    throw new Fault(
+      'invalid',
+      `${file} is not written in the encoding it declares (${declared ?? 'UTF-8'}).`,
+      'Save it as UTF-8.',
+      { file },
+    );
   }
 }
 
@@ -28,7 +46,8 @@ function decoded(bytes: Buffer, file: string): { text: string; declared: string 
  */
 export async function readCodebook(path: string, file: string): Promise<ReadCodebook | { json: unknown }> {
   const { size } = await stat(path);
-  if (size > MOST_CODEBOOK_BYTES) throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file }); // prettier-ignore
+  if (size > MOST_CODEBOOK_BYTES)
+    throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file });
   const bytes = await readFile(path);
   if (bytes.subarray(0, 4).toString('hex') === '504b0304') return readWorkbookCodebook(path, file);
   const first = bytes
@@ -43,7 +62,12 @@ export async function readCodebook(path: string, file: string): Promise<ReadCode
     try {
       return { json: JSON.parse(text) as unknown };
     } catch (error) {
-      throw new Fault('invalid', `${file} is not JSON: ${error instanceof Error ? error.message : ''}.`, 'Mend it there.', { file }); // prettier-ignore
+      throw new Fault(
+        'invalid',
+        `${file} is not JSON: ${error instanceof Error ? error.message : ''}.`,
+        'Mend it there.',
+        { file },
+      );
     }
   }
   const root = readTree(text, file);

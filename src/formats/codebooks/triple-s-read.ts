@@ -15,7 +15,12 @@ function words(element: Element | undefined): string {
   return textOf(chosen ?? element);
 }
 
-const LEVELS: Record<string, NonNullable<FileVariable['level']>> = { quantity: 'number', character: 'text', date: 'text', time: 'text' }; // prettier-ignore
+const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
+  quantity: 'number',
+  character: 'text',
+  date: 'text',
+  time: 'text',
+};
 
 /** Where a variable stands: columns of a fixed record, or fields of a CSV record; from 1, both ends in. */
 interface Span {
@@ -29,7 +34,12 @@ function spanOf(variable: Element, file: string): Span {
   const to = Number(finish ?? start);
   if (Number.isInteger(from) && Number.isInteger(to) && from >= 1 && to >= from) return { start: from, finish: to };
   const name = textOf(one(variable, 'name'));
-  throw new Fault('invalid', `${file} does not say where ${name} stands in the data (line ${variable.line}).`, 'Mend its position.', { file, line: variable.line, variable: name }); // prettier-ignore
+  throw new Fault(
+    'invalid',
+    `${file} does not say where ${name} stands in the data (line ${variable.line}).`,
+    'Mend its position.',
+    { file, line: variable.line, variable: name },
+  );
 }
 
 function codesOf(variable: Element): FileCode[] {
@@ -78,7 +88,12 @@ function ticks(base: Base, span: Span, isFixed: boolean): Placed {
     question:
       codes.length < 2
         ? null
-        : { name, label, ticked: '1', columns: codes.map(({ code, label: option }) => ({ name: `${name}_${code}`, label: option })) }, // prettier-ignore
+        : {
+            name,
+            label,
+            ticked: '1',
+            columns: codes.map(({ code, label: option }) => ({ name: `${name}_${code}`, label: option })),
+          },
   };
 }
 
@@ -88,9 +103,17 @@ function spread(base: Base, span: Span, isFixed: boolean, subfields: number, sai
   const width = said ?? Math.max(1, Math.floor((span.finish - span.start + 1) / subfields));
   const slots = Array.from({ length: subfields }, (_, k) => `${name}_${k + 1}`);
   // 0 fills a slot that nobody used.
-  const list: FileCode[] = codes.some(({ code }) => code === '0') ? codes : [...codes, { code: '0', label: 'No further mention', missing: 'not-asked' }]; // prettier-ignore
+  const list: FileCode[] = codes.some(({ code }) => code === '0')
+    ? codes
+    : [...codes, { code: '0', label: 'No further mention', missing: 'not-asked' }];
   return {
-    variables: slots.map((slot, k) => ({ name: slot, label: `${label}, mention ${k + 1}`, question, level: 'unordered', codes: list })), // prettier-ignore
+    variables: slots.map((slot, k) => ({
+      name: slot,
+      label: `${label}, mention ${k + 1}`,
+      question,
+      level: 'unordered',
+      codes: list,
+    })),
     fields: isFixed ? slots.map((slot, k) => ({ name: slot, start: span.start + k * width, width })) : [],
     picks: isFixed ? [] : slots.map((slot, k) => ({ name: slot, cell: span.start - 1 + k, character: null })),
     question: subfields < 2 ? null : { name, label, columns: slots.map((slot) => ({ name: slot, label: slot })) },
@@ -113,11 +136,16 @@ function place(variable: Element, isFixed: boolean, file: string): Placed {
   if (type === 'multiple') {
     const { subfields, width } = one(variable, 'spread')?.attributes ?? {};
     const many = Number(subfields ?? 0);
-    return many >= 1 && many <= 1000 ? spread(base, span, isFixed, many, width === undefined ? null : Number(width)) : ticks(base, span, isFixed); // prettier-ignore
+    return many >= 1 && many <= 1000
+      ? spread(base, span, isFixed, many, width === undefined ? null : Number(width))
+      : ticks(base, span, isFixed);
   }
   const exact = own(variable);
   const { level, list } = exact;
-  const logical: FileCode[] = [{ code: '1', label: 'Yes' }, { code: '0', label: 'No' }]; // prettier-ignore
+  const logical: FileCode[] = [
+    { code: '1', label: 'Yes' },
+    { code: '0', label: 'No' },
+  ];
   const kept = Array.isArray(exact['codes']) ? (exact['codes'] as FileCode[]) : base.codes;
   const codes = type === 'logical' && kept.length === 0 ? logical : withExactLabels(kept, exact['labels']);
   const known = (['unordered', 'ordered', 'number', 'text'] as const).find((one) => one === level);
@@ -150,20 +178,32 @@ export function readTripleS(root: Element, file: string, declared: string | null
   const survey = one(root, 'survey') ?? at(root, 'hierarchy', 'survey');
   const records = all(survey, 'record');
   const [record] = records;
-  if (!record) throw new Fault('invalid', `${file} describes no record.`, 'Choose a codebook with a record.', { file, line: root.line }); // prettier-ignore
+  if (!record)
+    throw new Fault('invalid', `${file} describes no record.`, 'Choose a codebook with a record.', {
+      file,
+      line: root.line,
+    });
   const remarks: string[] = [];
   if (records.length > 1 || root.children.some(({ name }) => name === 'hierarchy')) {
     remarks.push('Only the first level of a hierarchical survey is read.');
   }
   const isFixed = record.attributes['format'] !== 'csv';
   const placed = all(record, 'variable').map((variable) => place(variable, isFixed, file));
-  if (placed.length === 0) throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with variables.', { file, line: record.line }); // prettier-ignore
+  if (placed.length === 0)
+    throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with variables.', {
+      file,
+      line: record.line,
+    });
   const ours = own(root);
   const variables = placed.flatMap((one) => one.variables);
   const codeLists = shareLists(variables);
   const names = new Set<string>();
   for (const { name } of variables) {
-    if (names.has(name)) throw new Fault('invalid', `${file} calls two variables ${name}.`, 'Give each a name of its own.', { file, variable: name }); // prettier-ignore
+    if (names.has(name))
+      throw new Fault('invalid', `${file} calls two variables ${name}.`, 'Give each a name of its own.', {
+        file,
+        variable: name,
+      });
     names.add(name);
   }
   // A question is called as its columns are not.

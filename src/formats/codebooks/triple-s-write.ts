@@ -35,7 +35,10 @@ function variable(column: WrittenColumn, k: number): string {
     // A list that the kind of variable has no place for.
     codes: type === 'character' && codes.length > 0 ? codes : undefined,
   });
-  const texts = question === '' ? [element('text', { mode: 'analysis' }, label)] : [element('text', { mode: 'interview' }, question), element('text', { mode: 'analysis' }, label)]; // prettier-ignore
+  const texts =
+    question === ''
+      ? [element('text', { mode: 'analysis' }, label)]
+      : [element('text', { mode: 'interview' }, question), element('text', { mode: 'analysis' }, label)];
   return element('variable', { ident: k + 1, type, format: literal ? 'literal' : undefined }, [
     own,
     element('name', {}, name),
@@ -57,7 +60,11 @@ export function writeTripleS(study: WrittenStudy, now: Date): string {
     element('survey', {}, [
       element('name', {}, name),
       element('title', {}, name),
-      element('record', { ident: 'A', href: dataFile, format: 'csv', skip: 1 }, columns.map((column, k) => `\n${variable(column, k)}`)), // prettier-ignore
+      element(
+        'record',
+        { ident: 'A', href: dataFile, format: 'csv', skip: 1 },
+        columns.map((column, k) => `\n${variable(column, k)}`),
+      ),
     ]),
   ])}\n`;
 }

@@ -24,4 +24,9 @@ export interface WrittenStudy {
 }
 
 /** What no standard has a place for: workings, the order of all variables, notes and groups, lists that nobody uses. */
-export const beyond = ({ codebook: { workings, order, marks, keptLists } }: WrittenStudy) => ({ workings, order, marks, keptLists }); // prettier-ignore
+export const beyond = ({ codebook: { workings, order, marks, keptLists } }: WrittenStudy) => ({
+  workings,
+  order,
+  marks,
+  keptLists,
+});

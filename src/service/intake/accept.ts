@@ -61,7 +61,12 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
   const intake = await awaitIntake(service, id);
   const { read, fault, codebook: sent } = intake;
   if (!read) {
-    const { kind, message, mend, place } = fault ?? { kind: 'conflict', message: 'The file was not read to its end.', mend: 'Open the intake again.', place: {} }; // prettier-ignore
+    const { kind, message, mend, place } = fault ?? {
+      kind: 'conflict',
+      message: 'The file was not read to its end.',
+      mend: 'Open the intake again.',
+      place: {},
+    };
     throw new Fault(kind, message, mend, place);
   }
   const codebook = acceptance.codebook ?? sent?.codebook;
@@ -118,7 +123,12 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
     for (const { name, label, columns, ticked, none } of making.questions) {
       const isSlots = ticked === undefined && columns.every((column) => column.ticked === undefined);
       const sources = columns.map((column) => variables.find((one) => one.name === column.name)!);
-      const items = columns.map((column, k) => ({ source: sources[k]!.id, label: column.label, ticked: column.ticked ?? ticked ?? '', ...(column.also ? { also: column.also } : {}) })); // prettier-ignore
+      const items = columns.map((column, k) => ({
+        source: sources[k]!.id,
+        label: column.label,
+        ticked: column.ticked ?? ticked ?? '',
+        ...(column.also ? { also: column.also } : {}),
+      }));
       const noneItem = none === undefined ? null : { source: find(none), label: 'None of these', ticked: ticked ?? '' };
       const recipe: Recipe = isSlots
         ? {
@@ -133,7 +143,11 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
     for (const { name, label, question = '', recipe } of making.workings) {
       const known = allVariables(db);
       const idOf = (source: string) => known.find((one) => one.name === source)?.id ?? -1;
-      const { variable } = await keepWorking(service, study, { name, label: label.trim() === '' ? name : label, recipe: withIds(recipe, idOf) }); // prettier-ignore
+      const { variable } = await keepWorking(service, study, {
+        name,
+        label: label.trim() === '' ? name : label,
+        recipe: withIds(recipe, idOf),
+      });
       const made = allVariables(db).find(({ id }) => id === variable);
       if (made) updateVariable(db, variable, { ...made, label, question });
     }
@@ -149,7 +163,13 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
 
 function putMarks(db: Db, marks: Making['marks']): void {
   for (const { id, name } of allVariables(db)) {
-    const { note = '', group = '', starred = false, aside = false, shownOrder = [] } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {}; // prettier-ignore
+    const {
+      note = '',
+      group = '',
+      starred = false,
+      aside = false,
+      shownOrder = [],
+    } = (Object.hasOwn(marks, name) ? marks[name] : undefined) ?? {};
     if (note || group || starred || aside || shownOrder.length > 0)
       markVariable(db, id, { note, group, starred, aside, shownOrder });
   }
@@ -242,13 +262,20 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
 }
 
 /** Refuses workings that stand on what is not there when their turn comes. */
-function checkWorkings({ columns }: Decided, questions: readonly FileMultiple[], workings: readonly FileWorking[]): void {
+function checkWorkings(
+  { columns }: Decided,
+  questions: readonly FileMultiple[],
+  workings: readonly FileWorking[],
+): void {
   const known = new Set([...columns, ...questions].map(({ name }) => name));
   for (const { name, recipe } of workings) {
     const unknown = sourcesOf(recipe).find((source) => !known.has(source));
     if (unknown !== undefined) {
       const what = `The codebook's working ${name} stands on ${unknown}, which is not there before it.`;
-      throw new Fault('invalid', what, 'Mend the codebook, or take the column in.', { variable: unknown, field: 'codebook' });
+      throw new Fault('invalid', what, 'Mend the codebook, or take the column in.', {
+        variable: unknown,
+        field: 'codebook',
+      });
     }
     if (known.has(name)) {
       const what = `The codebook's working ${name} is called as a question is.`;
@@ -256,4 +283,4 @@ function checkWorkings({ columns }: Decided, questions: readonly FileMultiple[],
     }
     known.add(name);
   }
-} // prettier-ignore
+}

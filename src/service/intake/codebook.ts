@@ -23,10 +23,18 @@ function layoutBy(data: DataLayout, { found, fileName }: IntakeRecord): Layout |
   if (data === null) return null;
   if (found.is !== 'delimited') {
     const mend = 'Send the data file that belongs to the codebook.';
-    throw new Fault('unsupported', `The codebook describes a text file, and ${fileName} is none.`, mend, { file: fileName }); // prettier-ignore
+    throw new Fault('unsupported', `The codebook describes a text file, and ${fileName} is none.`, mend, {
+      file: fileName,
+    });
   }
   const encoding = data.encoding ?? found.encoding;
-  if (data.is === 'fixed') return { is: 'fixed', encoding: found.encoding === 'utf-8' ? 'utf-8' : encoding, skip: data.skip, fields: data.fields }; // prettier-ignore
+  if (data.is === 'fixed')
+    return {
+      is: 'fixed',
+      encoding: found.encoding === 'utf-8' ? 'utf-8' : encoding,
+      skip: data.skip,
+      fields: data.fields,
+    };
   return { ...found, heading: data.heading, picks: data.picks };
 }
 
@@ -49,7 +57,13 @@ export const readSent = (service: Service, id: string, fileName: string, check: 
 
 /** A record with a codebook, or without; to be read again where the codebook says how. */
 export function withCodebook(record: IntakeRecord, sent: (SentCodebook & { data: DataLayout }) | null): IntakeRecord {
-  if (!sent) return { ...record, codebook: null, layout: record.codebookSaysHow ? record.found : record.layout, codebookSaysHow: false }; // prettier-ignore
+  if (!sent)
+    return {
+      ...record,
+      codebook: null,
+      layout: record.codebookSaysHow ? record.found : record.layout,
+      codebookSaysHow: false,
+    };
   const { data, ...codebook } = sent;
   const layout = layoutBy(data, record);
   const unchanged = record.codebookSaysHow ? record.found : record.layout;
@@ -63,7 +77,12 @@ function readsOtherwise(before: IntakeRecord, after: IntakeRecord): boolean {
   return (before.read?.columns ?? []).some(({ name, numbers }) => numbers !== null && was.has(name) !== is.has(name));
 }
 
-async function change(service: Service, id: string, next: (record: IntakeRecord) => Promise<IntakeRecord>, wait: number): Promise<Intake> {
+async function change(
+  service: Service,
+  id: string,
+  next: (record: IntakeRecord) => Promise<IntakeRecord>,
+  wait: number,
+): Promise<Intake> {
   return inTurn(id, async () => {
     const changed = fitted(await next(await readRecord(service, id)));
     const record = await readRecord(service, id);
@@ -76,7 +95,7 @@ async function change(service: Service, id: string, next: (record: IntakeRecord)
     }
     return awaitIntake(service, id, wait);
   });
-} // prettier-ignore
+}
 
 /** Takes a codebook for a file that waits; the file is read again where the codebook says how it is written. */
 export function attachCodebook(
@@ -87,16 +106,26 @@ export function attachCodebook(
   check: CheckCodebook,
   wait = Infinity,
 ): Promise<Intake> {
-  return change(service, id, async (record) => {
-    await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(codebookFile(service, id)));
-    return withCodebook(record, await readSent(service, id, fileName, check));
-  }, wait); // prettier-ignore
+  return change(
+    service,
+    id,
+    async (record) => {
+      await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(codebookFile(service, id)));
+      return withCodebook(record, await readSent(service, id, fileName, check));
+    },
+    wait,
+  );
 }
 
 /** Takes a codebook off. */
 export function removeCodebook(service: Service, id: string, wait = Infinity): Promise<Intake> {
-  return change(service, id, async (record) => {
-    await rm(codebookFile(service, id), { force: true });
-    return withCodebook(record, null);
-  }, wait); // prettier-ignore
+  return change(
+    service,
+    id,
+    async (record) => {
+      await rm(codebookFile(service, id), { force: true });
+      return withCodebook(record, null);
+    },
+    wait,
+  );
 }

@@ -66,7 +66,10 @@ function withMissing(codes: readonly Code[], decided: NonNullable<ColumnDecision
   const known = new Set(codes.map(({ code }) => code));
   const added = decided.filter(({ code, missing }) => !known.has(code) && missing !== null);
   return [
-    ...codes.map((code) => ({ ...code, missing: reasons.has(code.code) ? (reasons.get(code.code) ?? null) : code.missing })), // prettier-ignore
+    ...codes.map((code) => ({
+      ...code,
+      missing: reasons.has(code.code) ? (reasons.get(code.code) ?? null) : code.missing,
+    })),
     ...added.map(({ code, missing }): Code => ({ code, label: code, missing })),
   ];
 }
@@ -85,14 +88,16 @@ function sharedList(entry: FileVariable, codebook: CodebookFile | undefined): Fi
 
 /** Of a code that spells the same number in another way ("1.0", "01"), the spelling in the data. */
 function asInData(codes: readonly FileCode[], found: ReadonlySet<string>): FileCode[] {
-  const numbers = new Map([...found].flatMap((code) => (parseNumber(code) === null ? [] : [[parseNumber(code), code]])));
+  const numbers = new Map(
+    [...found].flatMap((code) => (parseNumber(code) === null ? [] : [[parseNumber(code), code]])),
+  );
   return codes.map((one) => {
     if (found.has(one.code)) return one;
     const number = parseNumber(one.code.replace(/^([+-]?)0+(?=\d)/, '$1'));
     const spelled = number === null ? undefined : numbers.get(number);
     return spelled === undefined || codes.some(({ code }) => code === spelled) ? one : { ...one, code: spelled };
   });
-} // prettier-ignore
+}
 
 /** Brings the file, the analyst's decisions and the codebook together, column by column. */
 export function decide(
@@ -108,7 +113,8 @@ export function decide(
   const made = new Set(codebook?.workings?.map(({ name }) => name));
   const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true || made.has(name));
   const taken = columns.filter((column) => !leftOut.includes(column));
-  if (taken.length === 0) throw new Fault('invalid', 'Every column is left out.', 'Take at least one in.', { field: 'columns' }); // prettier-ignore
+  if (taken.length === 0)
+    throw new Fault('invalid', 'Every column is left out.', 'Take at least one in.', { field: 'columns' });
   const decided = taken.map((column): DecidedColumn => {
     const { name, columnId } = column;
     const decision = decisionOf.get(name);

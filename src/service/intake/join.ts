@@ -41,7 +41,12 @@ const WAVE_NAME = 'wave';
 async function readOf(service: Service, id: string): Promise<{ intake: IntakeRecord; read: ReadIn }> {
   const intake = await awaitIntake(service, id);
   if (intake.read) return { intake, read: intake.read };
-  const { kind, message, mend, place } = intake.fault ?? { kind: 'conflict', message: 'The file was not read to its end.', mend: 'Open the intake again.', place: {} }; // prettier-ignore
+  const { kind, message, mend, place } = intake.fault ?? {
+    kind: 'conflict',
+    message: 'The file was not read to its end.',
+    mend: 'Open the intake again.',
+    place: {},
+  };
   throw new Fault(kind, message, mend, place);
 }
 
@@ -101,15 +106,21 @@ interface Plan {
 
 function planOf(study: OpenStudy, read: ReadIn, { as, waves, take }: Joining): Plan {
   const sources = sourcesIn(study);
-  const names = new Set([...allVariables(study.db), ...sources.map(({ heading }) => ({ name: heading }))].map(({ name }) => name)); // prettier-ignore
+  const names = new Set(
+    [...allVariables(study.db), ...sources.map(({ heading }) => ({ name: heading }))].map(({ name }) => name),
+  );
   const byName = new Map(read.columns.map((column) => [column.name, column]));
   const known = wavesOf(study);
   if (as === 'refresh' && known) {
     const mend = 'Take the file in as a new wave, or as a study of its own.';
-    throw new Fault('conflict', `The study has ${known.codes.length} waves, which a refresh would take away.`, mend, { field: 'as' }); // prettier-ignore
+    throw new Fault('conflict', `The study has ${known.codes.length} waves, which a refresh would take away.`, mend, {
+      field: 'as',
+    });
   }
   if (!sources.some(({ heading }) => byName.has(heading))) {
-    throw new Fault('invalid', 'The file has no column of the study.', 'Take it in as a study of its own.', { field: 'as' }); // prettier-ignore
+    throw new Fault('invalid', 'The file has no column of the study.', 'Take it in as a study of its own.', {
+      field: 'as',
+    });
   }
   const matched = sources.map((variable) => ({
     name: variable.heading,
@@ -157,7 +168,12 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
       part: partFile(service, id),
       into,
       respondents: { old, fresh: read.respondents },
-      columns: columns.map(({ name, old: before, fresh }, k) => ({ name, old: before, fresh, ...(k === waveAt ? { codes: waveCodes(wave, columns[k]?.variable ?? null) } : {}) })), // prettier-ignore
+      columns: columns.map(({ name, old: before, fresh }, k) => ({
+        name,
+        old: before,
+        fresh,
+        ...(k === waveAt ? { codes: waveCodes(wave, columns[k]?.variable ?? null) } : {}),
+      })),
       file: {
         name: intake.fileName,
         sha256: intake.sha256,
@@ -175,7 +191,10 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
     removeStudyFile(into);
   }
   await rm(folderOf(service, id), { recursive: true, force: true });
-  service.log.info({ study: study.id, respondents: old + read.respondents, as: joining.as }, 'a file was taken into a study'); // prettier-ignore
+  service.log.info(
+    { study: study.id, respondents: old + read.respondents, as: joining.as },
+    'a file was taken into a study',
+  );
 }
 
 /** Old respondents keep the wave they have; where there was none before, they are the first. */
@@ -208,8 +227,15 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
           if (isWave && variable.codeListId !== null) replaceCodes(db, variable.codeListId, wave.codes);
           return;
         }
-        const level = isWave ? 'ordered' : storage === 'text' ? 'text' : (read.columns.find((one) => one.name === name)?.level ?? understood.level); // prettier-ignore
-        const listed = level === 'unordered' || level === 'ordered' ? understood.codes.map(({ code }): Code => ({ code, label: code, missing: null })) : null; // prettier-ignore
+        const level = isWave
+          ? 'ordered'
+          : storage === 'text'
+            ? 'text'
+            : (read.columns.find((one) => one.name === name)?.level ?? understood.level);
+        const listed =
+          level === 'unordered' || level === 'ordered'
+            ? understood.codes.map(({ code }): Code => ({ code, label: code, missing: null }))
+            : null;
         const codes = isWave ? wave.codes : listed;
         const made = insertVariable(db, {
           name,

@@ -48,7 +48,12 @@ function begin(service: Service, record: IntakeRecord): Reading {
   const done = work()
     .catch((error: unknown) => {
       service.log.error({ err: error, intake: id }, 'a file could not be read');
-      const fault: PlainFault = { kind: 'invalid', message: 'The file could not be read: a defect of ours, which is in the log.', mend: 'Change how it is read, or try again.', place: {} }; // prettier-ignore
+      const fault: PlainFault = {
+        kind: 'invalid',
+        message: 'The file could not be read: a defect of ours, which is in the log.',
+        mend: 'Change how it is read, or try again.',
+        place: {},
+      };
       return writeRecord(service, { ...record, read: null, fault });
     })
     .catch((error: unknown) => service.log.error({ err: error, intake: id }, 'an intake could not be kept'))
@@ -133,7 +138,9 @@ export function changeLayout(service: Service, id: string, layout: Layout, wait:
   return inTurn(id, async () => {
     const record = await readRecord(service, id);
     if (record.layout.is !== layout.is) {
-      throw new Fault('unsupported', `${record.fileName} is not ${layout.is}.`, 'Change the parts of its layout.', { field: 'is' }); // prettier-ignore
+      throw new Fault('unsupported', `${record.fileName} is not ${layout.is}.`, 'Change the parts of its layout.', {
+        field: 'is',
+      });
     }
     await stopReading(service, id);
     await startReading(service, { ...(await readRecord(service, id)), layout });

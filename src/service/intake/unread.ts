@@ -28,7 +28,8 @@ function stream(text: Iterable<string>): ReadableStream<Uint8Array> {
 export async function unreadOfIntake(service: Service, id: string): Promise<ReadableStream<Uint8Array>> {
   await readRecord(service, id);
   const part = partFile(service, id);
-  if (!existsSync(part) || service.readings.has(id)) return stream([writeCsv([['Line', 'Why it was not read', 'Its cells']])]); // prettier-ignore
+  if (!existsSync(part) || service.readings.has(id))
+    return stream([writeCsv([['Line', 'Why it was not read', 'Its cells']])]);
   const db = readStudyFile(part);
   function* all() {
     try {

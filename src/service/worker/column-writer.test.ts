@@ -42,7 +42,10 @@ const asCells = (cells: readonly string[]) => cells.map((cell) => (cell.trim() =
 describe('a column that is written as it comes', () => {
   it('is codes while there are few, a byte each and then two, and chunks before that are written again', () => {
     const few = times(5200, (k) => (k % 9 === 0 ? ' ' : ` c${k % 200} `));
-    expect(written(few)).toMatchObject({ column: { storage: 'coded8', blank: few.filter((cell) => cell === ' ').length }, values: asCells(few) }); // prettier-ignore
+    expect(written(few)).toMatchObject({
+      column: { storage: 'coded8', blank: few.filter((cell) => cell === ' ').length },
+      values: asCells(few),
+    });
     const more = times(5200, (k) => (k < 2500 ? String(k % 7) : `c${k % 900}`));
     const { column, values } = written(more);
     expect(column).toMatchObject({ storage: 'coded16', spoiled: false });
@@ -60,7 +63,10 @@ describe('a column that is written as it comes', () => {
     expect(column).toMatchObject({ storage: 'number', spoiled: false });
     expect(values).toEqual(cells.map((cell) => (cell === '' ? null : (parseNumber(cell) ?? cell))));
     const words = cells.filter((cell) => cell !== '' && parseNumber(cell) === null);
-    expect(Object.fromEntries(columnCodes(db, column.id).map(({ code, respondents }) => [code, respondents]))).toEqual({ 'n/a': words.filter((word) => word === 'n/a').length, refused: words.filter((word) => word === 'refused').length }); // prettier-ignore
+    expect(Object.fromEntries(columnCodes(db, column.id).map(({ code, respondents }) => [code, respondents]))).toEqual({
+      'n/a': words.filter((word) => word === 'n/a').length,
+      refused: words.filter((word) => word === 'refused').length,
+    });
     const { histogram } = columnRow(db, column.id);
     const { from, to, bins } = JSON.parse(histogram ?? '') as { from: number; to: number; bins: number[] };
     expect([from, to]).toEqual([0.75, 5999 / 4]);
@@ -78,18 +84,35 @@ describe('a column that is written as it comes', () => {
   });
 
   it('gives back what came, whatever comes and in whatever steps', () => {
-    const cell = fc.oneof(fc.constantFrom('', ' ', '1', '2', 'n/a', '-0', '1e3', '007', 'é', '🌱'), fc.integer().map(String), fc.double({ noNaN: true, noDefaultInfinity: true }).map(String), fc.string({ maxLength: 5 })); // prettier-ignore
+    const cell = fc.oneof(
+      fc.constantFrom('', ' ', '1', '2', 'n/a', '-0', '1e3', '007', 'é', '🌱'),
+      fc.integer().map(String),
+      fc.double({ noNaN: true, noDefaultInfinity: true }).map(String),
+      fc.string({ maxLength: 5 }),
+    );
     fc.assert(
-      fc.property(fc.array(cell, { minLength: 1, maxLength: 400 }), fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 12 }), (cells, batch, again) => {
-        const many = Array.from({ length: again }, (_, j) => cells.map((one, k) => (j > 0 && k % 2 === 0 ? `${one}${j}` : one))).flat();
-        const { column, values } = written(many, batch);
-        if (column.spoiled) return;
-        const inForm = (one: string) => (column.storage === "number" ? (parseNumber(one) ?? one) : column.storage === "text" ? one : canonicalCode(one));
-        const expected = asCells(many).map((one) => (one === null ? null : inForm(one)));
-        expect(values).toEqual(expected);
-        expect(column.blank).toBe(expected.filter((one) => one === null).length);
-      }),
+      fc.property(
+        fc.array(cell, { minLength: 1, maxLength: 400 }),
+        fc.integer({ min: 1, max: 500 }),
+        fc.integer({ min: 1, max: 12 }),
+        (cells, batch, again) => {
+          const many = Array.from({ length: again }, (_, j) =>
+            cells.map((one, k) => (j > 0 && k % 2 === 0 ? `${one}${j}` : one)),
+          ).flat();
+          const { column, values } = written(many, batch);
+          if (column.spoiled) return;
+          const inForm = (one: string) =>
+            column.storage === 'number'
+              ? (parseNumber(one) ?? one)
+              : column.storage === 'text'
+                ? one
+                : canonicalCode(one);
+          const expected = asCells(many).map((one) => (one === null ? null : inForm(one)));
+          expect(values).toEqual(expected);
+          expect(column.blank).toBe(expected.filter((one) => one === null).length);
+        },
+      ),
       { numRuns: 60 },
-    ); // prettier-ignore
+    );
   });
 });

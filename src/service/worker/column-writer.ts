@@ -95,7 +95,8 @@ export function columnWriter({ db, name, chunk, waiting }: Place, as: WrittenAs)
   let texts: (string | null)[] = [];
 
   const addCode = (cell: string): number | null => {
-    if (codeOf.size >= MOST_CODES || cell.length > LONGEST_CODE || characters + cell.length > MOST_CODE_CHARACTERS) return null; // prettier-ignore
+    if (codeOf.size >= MOST_CODES || cell.length > LONGEST_CODE || characters + cell.length > MOST_CODE_CHARACTERS)
+      return null;
     const code = codeOf.size + 1;
     characters += cell.length;
     codeOf.set(detached(cell), code);
@@ -133,7 +134,12 @@ export function columnWriter({ db, name, chunk, waiting }: Place, as: WrittenAs)
     const isNarrow = codeOf.size < 256;
     const part = coded.subarray(0, filled);
     if (isNarrow) narrow.push(first);
-    write(id, 'values', first, isNarrow ? Uint8Array.from(part) : new Uint8Array(part.buffer, part.byteOffset, part.byteLength)); // prettier-ignore
+    write(
+      id,
+      'values',
+      first,
+      isNarrow ? Uint8Array.from(part) : new Uint8Array(part.buffer, part.byteOffset, part.byteLength),
+    );
   };
 
   /** Every chunk of codes written so far, and then the one under way, as codes. */

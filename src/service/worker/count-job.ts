@@ -41,10 +41,17 @@ export function countInStudy(job: CountJob): CountArray {
   });
   const [question, by] = own;
   if (question?.kind !== 'sets') throw new Error('slots are those of a question');
-  if (job.slots.as === 'first') return withoutOverlap(count({ ...request, axes: [firstMention(question, slots), ...own.slice(1)] }));
-  if (by?.kind === 'sets') throw new Fault('unsupported', `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of groups that do not overlap.`, 'Put another variable across.', { field: 'by' });
+  if (job.slots.as === 'first')
+    return withoutOverlap(count({ ...request, axes: [firstMention(question, slots), ...own.slice(1)] }));
+  if (by?.kind === 'sets')
+    throw new Fault(
+      'unsupported',
+      `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of groups that do not overlap.`,
+      'Put another variable across.',
+      { field: 'by' },
+    );
   return { ...count({ ...request, axes: own }), ranks: rankSums({ question, slots, by, mask, weight }) };
-} // prettier-ignore
+}
 
 /** Counts of a question of which each respondent has one option at most: its options do not overlap. */
 function withoutOverlap(counts: CountArray): CountArray {

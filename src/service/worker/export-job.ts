@@ -98,7 +98,11 @@ function writeParquet(path: string, columns: readonly OpenColumn[], { respondent
   const file = parquetFile(path, named, JSON.stringify(codebook));
   for (let from = 0; from < respondents; from += GROUP) {
     const to = Math.min(respondents, from + GROUP);
-    file.write(columns.map(({ read, isNumber }) => read(from, to).map((cell) => (isNumber && cell !== null ? Number(cell) : cell)))); // prettier-ignore
+    file.write(
+      columns.map(({ read, isNumber }) =>
+        read(from, to).map((cell) => (isNumber && cell !== null ? Number(cell) : cell)),
+      ),
+    );
   }
   file.finish();
 }
@@ -116,7 +120,14 @@ export async function exportStudy(job: ExportJob): Promise<string> {
     const dataFile = `${name}.csv`;
     const data = join(folder, dataFile);
     await writeData(data, columns, respondents);
-    const study: WrittenStudy = { name: codebook.name ?? name, subtitle: codebook.subtitle ?? '', dataFile, respondents, codebook, columns }; // prettier-ignore
+    const study: WrittenStudy = {
+      name: codebook.name ?? name,
+      subtitle: codebook.subtitle ?? '',
+      dataFile,
+      respondents,
+      codebook,
+      columns,
+    };
     const text = kind === 'ddi' ? writeDdi(study) : writeTripleS(study, new Date());
     const zip = new yazl.ZipFile();
     zip.addFile(data, dataFile);

@@ -33,16 +33,24 @@ export type Joined = { id: number; storage: ColumnRow['storage']; understood: Un
 const AT_ONCE = 16_384;
 
 /** Values of both sides, one after the other. */
-function sides({ old, fresh, codes }: JoinedColumn, { study, part }: { study: Db; part: Db }, before: number): CellReader {
-  const constant = (code: string | null): CellReader => (from, to) => new Array<string | null>(to - from).fill(code);
-  const first = codes && codes.old !== null ? constant(codes.old) : old === null ? constant(null) : cellReader(study, old);
+function sides(
+  { old, fresh, codes }: JoinedColumn,
+  { study, part }: { study: Db; part: Db },
+  before: number,
+): CellReader {
+  const constant =
+    (code: string | null): CellReader =>
+    (from, to) =>
+      new Array<string | null>(to - from).fill(code);
+  const first =
+    codes && codes.old !== null ? constant(codes.old) : old === null ? constant(null) : cellReader(study, old);
   const second = codes ? constant(codes.fresh) : fresh === null ? constant(null) : cellReader(part, fresh);
   return (from, to) => {
     if (to <= before) return first(from, to);
     if (from >= before) return second(from - before, to - before);
     return [...first(from, before), ...second(0, to - before)];
   };
-} // prettier-ignore
+}
 
 function writeColumn(db: Db, name: string, read: CellReader, total: number, asText: boolean): WrittenColumn {
   const waiting: Waiting = { characters: 0 };

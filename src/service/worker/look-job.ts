@@ -63,19 +63,23 @@ export function lookThrough({ file, column }: { file: string; column: number }):
     const found = readColumn(db, column);
     if (found.kind === 'number') {
       const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();
-      return { far: farCodes(factsAmong(runs(sorted).map(([value, respondents]) => ({ code: String(value), respondents })))), numeric: null };
+      return {
+        far: farCodes(factsAmong(runs(sorted).map(([value, respondents]) => ({ code: String(value), respondents })))),
+        numeric: null,
+      };
     }
     if (found.kind !== 'text') return { far: [], numeric: null };
     const facts = noFacts();
     const read = cellReader(db, column);
     const { respondents } = studyRow(db);
     for (let from = 0; from < respondents; from += AT_ONCE)
-      for (const cell of read(from, Math.min(respondents, from + AT_ONCE))) if (cell !== null) takeValue(facts, String(cell), 1);
+      for (const cell of read(from, Math.min(respondents, from + AT_ONCE)))
+        if (cell !== null) takeValue(facts, String(cell), 1);
     return { far: [], numeric: numericOf(facts, true, '.') };
   } finally {
     db.close();
   }
-} // prettier-ignore
+}
 
 /** The average of a number among those who have each code of another column, by code. */
 export interface MeansJob {
@@ -109,5 +113,7 @@ export function meansByCode({ file, by, of, missing }: MeansJob): [code: string,
     sums[code]! += value;
     times[code]!++;
   });
-  return groups.codes.flatMap((code, k): [string, number][] => (times[k + 1]! > 0 ? [[code, sums[k + 1]! / times[k + 1]!]] : [])); // prettier-ignore
+  return groups.codes.flatMap((code, k): [string, number][] =>
+    times[k + 1]! > 0 ? [[code, sums[k + 1]! / times[k + 1]!]] : [],
+  );
 }

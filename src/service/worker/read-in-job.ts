@@ -162,7 +162,12 @@ async function readInto(db: Db, { file, layout, isFound, plain, progress }: Read
     const level = storage === 'text' ? 'text' : understood.level;
     return { ...understood, level, guesses, name, columnId: id, storage, filled: facts.filled, blank, numbers: shown };
   });
-  const asked = read.map(({ name, codes, filled, storage }) => ({ name, label: '', filled, codes: storage === 'number' ? [] : codes })); // prettier-ignore
+  const asked = read.map(({ name, codes, filled, storage }) => ({
+    name,
+    label: '',
+    filled,
+    codes: storage === 'number' ? [] : codes,
+  }));
   return { respondents, columns: read, questions: guessQuestions(asked, sample), unread, remarks };
 }
 
@@ -245,7 +250,9 @@ async function writeColumns(
       if (why !== null) aside(row, why);
       return why === null;
     });
-    if (sample.length < LOOKED_AT) for (const { cells } of rows.slice(0, LOOKED_AT - sample.length)) sample.push(cells.map((cell) => cell.trim().slice(0, 40))); // prettier-ignore
+    if (sample.length < LOOKED_AT)
+      for (const { cells } of rows.slice(0, LOOKED_AT - sample.length))
+        sample.push(cells.map((cell) => cell.trim().slice(0, 40)));
     for (let from = 0; from < rows.length;) {
       const to = Math.min(rows.length, from + chunk - (respondents % chunk));
       for (let j = 0; j < writers.length; j++) writers[j]!.take(rows, positions[j]!, from, to);
@@ -268,5 +275,10 @@ function noRespondents(file: string, unread: ReadIn['unread']): Fault {
     return new Fault('invalid', `${file} has a heading line but no respondents.`, mend, { file, line: 2 });
   }
   const mend = 'Look whether the separator, the quotes and the heading are right.';
-  return new Fault('invalid', `Not one of the ${unread.rows} rows of ${file} can be read. Line ${first.line}: ${first.why}`, mend, { file, line: first.line }); // prettier-ignore
+  return new Fault(
+    'invalid',
+    `Not one of the ${unread.rows} rows of ${file} can be read. Line ${first.line}: ${first.why}`,
+    mend,
+    { file, line: first.line },
+  );
 }

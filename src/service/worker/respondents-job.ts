@@ -26,8 +26,17 @@ export interface RespondentRows {
 }
 
 /** The places in the file of those inside the filter, from the `from`th on. */
-function placesOf(mask: Uint8Array | null, respondents: number, from: number, count: number): { total: number; places: number[] } {
-  if (!mask) return { total: respondents, places: Array.from({ length: Math.max(0, Math.min(count, respondents - from)) }, (_, k) => from + k) };
+function placesOf(
+  mask: Uint8Array | null,
+  respondents: number,
+  from: number,
+  count: number,
+): { total: number; places: number[] } {
+  if (!mask)
+    return {
+      total: respondents,
+      places: Array.from({ length: Math.max(0, Math.min(count, respondents - from)) }, (_, k) => from + k),
+    };
   const places: number[] = [];
   let total = 0;
   for (let k = 0; k < respondents; k++) {
@@ -36,7 +45,7 @@ function placesOf(mask: Uint8Array | null, respondents: number, from: number, co
     total++;
   }
   return { total, places };
-} // prettier-ignore
+}
 
 /** What each respondent gave, of a column in memory. */
 export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) => Given {

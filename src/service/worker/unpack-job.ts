@@ -31,7 +31,8 @@ export async function unpack({ path, file, codebook }: UnpackJob): Promise<Unpac
     if (archive.names.includes('xl/workbook.xml')) return null;
     const bundle = bundleIn(archive, file);
     await pipeline(await archive.read(bundle.data, MOST_DATA), createWriteStream(`${path}.unpacked`));
-    if (bundle.codebook !== null) await pipeline(await archive.read(bundle.codebook, MOST_CODEBOOK_BYTES), createWriteStream(codebook)); // prettier-ignore
+    if (bundle.codebook !== null)
+      await pipeline(await archive.read(bundle.codebook, MOST_CODEBOOK_BYTES), createWriteStream(codebook));
     await rename(`${path}.unpacked`, path);
     const last = (name: string) => name.split('/').at(-1) ?? name;
     return { data: last(bundle.data), codebook: bundle.codebook === null ? null : last(bundle.codebook) };

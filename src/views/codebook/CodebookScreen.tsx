@@ -79,16 +79,26 @@ export function CodebookScreen({ study }: { study: string }) {
         <div className={css['body']}>
           {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
           {sent.plan && (
-            <CodebookFilePanel key={sent.plan.fileName} plan={sent.plan} variables={view.variables} edit={codebook.edit} close={sent.close} />
+            <CodebookFilePanel
+              key={sent.plan.fileName}
+              plan={sent.plan}
+              variables={view.variables}
+              edit={codebook.edit}
+              close={sent.close}
+            />
           )}
-          {!sent.plan && place === 'variables' && <VariablesView study={study} view={view} codebook={codebook} chosen={chosen} choose={choose} />}
+          {!sent.plan && place === 'variables' && (
+            <VariablesView study={study} view={view} codebook={codebook} chosen={chosen} choose={choose} />
+          )}
           {!sent.plan && place === 'lists' && <CodeListsView study={study} view={view} codebook={codebook} />}
           {!sent.plan && place === 'respondents' && <RespondentsView study={study} view={view} />}
           {!sent.plan && place === 'health' && <HealthView study={study} view={view} codebook={codebook} go={go} />}
         </div>
         <footer className={css['status']}>
           <span className={css['files']}>
-            <span title={view.files.map(({ name, respondents }) => `${name}: ${whole(respondents)} respondents`).join('\n')}>
+            <span
+              title={view.files.map(({ name, respondents }) => `${name}: ${whole(respondents)} respondents`).join('\n')}
+            >
               {whole(view.study.respondents)} respondents, from {view.files[0]?.name ?? view.study.fileName}
               {view.files.length > 1 && ` and ${view.files.length - 1} more`}
             </span>
@@ -128,4 +138,4 @@ export function CodebookScreen({ study }: { study: string }) {
       </div>
     </PeekScope>
   );
-} // prettier-ignore
+}

@@ -30,7 +30,8 @@ interface Props {
 }
 
 const keyOf = ({ is, variable, codes }: Complaint) => `${is} ${variable} ${codes.join(' ')}`;
-const isKeys = (value: unknown): value is string[] => Array.isArray(value) && value.every((one) => typeof one === 'string'); // prettier-ignore
+const isKeys = (value: unknown): value is string[] =>
+  Array.isArray(value) && value.every((one) => typeof one === 'string');
 
 /** What is wrong with the study, each with its mend. */
 export function HealthView({ study, view, codebook, go }: Props) {
@@ -99,7 +100,16 @@ export function HealthView({ study, view, codebook, go }: Props) {
 }
 
 /** Declares all codes that are probably no answers at once, each with its reason. */
-function DeclareAll({ study, health, variables, run }: Pick<Props, 'study'> & { health: readonly Complaint[]; variables: readonly RosterVariable[]; run: Codebook['run'] }) {
+function DeclareAll({
+  study,
+  health,
+  variables,
+  run,
+}: Pick<Props, 'study'> & {
+  health: readonly Complaint[];
+  variables: readonly RosterVariable[];
+  run: Codebook['run'];
+}) {
   const declaring = declaringOf(health, variables);
   const reached = new Set(declaring.in.flatMap((one) => one.variables)).size;
   if (reached < 2) return null;
@@ -108,7 +118,7 @@ function DeclareAll({ study, health, variables, run }: Pick<Props, 'study'> & { 
       Declare all in {whole(reached)} variables, each with its reason
     </Button>
   );
-} // prettier-ignore
+}
 
 interface MendProps extends Pick<Props, 'study' | 'go'> {
   complaint: Complaint;

@@ -14,7 +14,13 @@ export function Missing({ variable, text }: { variable: RosterVariable; text: st
     <span className={css['cell']}>
       <svg className={css['share']} viewBox={`0 0 ${WIDTH} 10`} aria-hidden="true">
         <rect x="0.5" y="0.5" width={WIDTH - 1} height="9" fill="none" stroke="var(--rule)" />
-        <rect x="0.5" y="0.5" width={(WIDTH - 1) * share} height="9" fill={much ? 'var(--caution)' : 'var(--rule-strong)'} />
+        <rect
+          x="0.5"
+          y="0.5"
+          width={(WIDTH - 1) * share}
+          height="9"
+          fill={much ? 'var(--caution)' : 'var(--rule-strong)'}
+        />
       </svg>
       <span className={much ? css['caution'] : css['soft']}>
         {without === 0 ? 'none' : share < 0.005 ? '< 1%' : `${Math.round(share * 100)}%`}
@@ -22,4 +28,4 @@ export function Missing({ variable, text }: { variable: RosterVariable; text: st
       {text !== '' && ` · ${text}`}
     </span>
   );
-} // prettier-ignore
+}

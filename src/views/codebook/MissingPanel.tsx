@@ -65,7 +65,14 @@ export function MissingPanel({
   const [plan, setPlan] = useState<MissingPlan | null>(null);
   const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  const codes = [...new Set(text.split(/[,;\n]/).map((code) => code.trim()).filter((code) => code !== ''))]; // prettier-ignore
+  const codes = [
+    ...new Set(
+      text
+        .split(/[,;\n]/)
+        .map((code) => code.trim())
+        .filter((code) => code !== ''),
+    ),
+  ];
   const among = scope === 'all' ? variables : scope === 'shown' ? found : selected;
   const asked = JSON.stringify([codes, reason, scope === 'all' ? null : among.map(({ id }) => id), revision]);
   useEffect(() => {

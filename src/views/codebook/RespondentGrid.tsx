@@ -47,7 +47,13 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
   useLayoutEffect(() => {
     const element = box.current;
     if (!element) return;
-    const measure = () => setView({ top: element.scrollTop, left: element.scrollLeft, width: element.clientWidth, height: element.clientHeight }); // prettier-ignore
+    const measure = () =>
+      setView({
+        top: element.scrollTop,
+        left: element.scrollLeft,
+        width: element.clientWidth,
+        height: element.clientHeight,
+      });
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
@@ -77,11 +83,15 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
     else if (row >= firstRow + fits) element.scrollTop = (row - fits + 1) / scale;
     const left = column * COLUMN;
     if (left < element.scrollLeft) element.scrollLeft = left;
-    else if (left + COLUMN > element.scrollLeft + view.width - FIRST) element.scrollLeft = left + COLUMN - view.width + FIRST; // prettier-ignore
+    else if (left + COLUMN > element.scrollLeft + view.width - FIRST)
+      element.scrollLeft = left + COLUMN - view.width + FIRST;
   };
   const pressed = (event: KeyboardEvent) => {
     const size = { rows: total, columns: variables.length, page: Math.max(1, fits - 1) };
-    const next = move(only(active.row, active.column), event.key, size, { extend: false, control: event.ctrlKey || event.metaKey }); // prettier-ignore
+    const next = move(only(active.row, active.column), event.key, size, {
+      extend: false,
+      control: event.ctrlKey || event.metaKey,
+    });
     if (!next || total === 0) return;
     event.preventDefault();
     setActive(next.at);

@@ -33,7 +33,10 @@ export function SelectionPane({ study, selected, all, lists, change, edit, star,
   const source = selected.filter(({ workingId, level }) => workingId === null && level !== 'multiple');
   // Yes/no columns are options; columns over more codes are slots.
   const ticks = source.every(({ codes }) => ticksIn(codes.filter(isAnswer)) !== null);
-  const canGather = source.length >= 2 && source.length === selected.length && source.every(({ countable, level }) => countable && level !== 'text'); // prettier-ignore
+  const canGather =
+    source.length >= 2 &&
+    source.length === selected.length &&
+    source.every(({ countable, level }) => countable && level !== 'text');
   const gathered = canGather ? makeAddress(study, ticks ? 'gather' : 'slots', ...source.map(({ name }) => name)) : null;
   const starred = selected.every((one) => one.starred);
   const aside = selected.every((one) => one.aside);

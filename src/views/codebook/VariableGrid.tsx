@@ -142,7 +142,7 @@ export function VariableGrid(props: Props) {
     const letter = event.key.toLowerCase();
     if (next) go(next);
     else if (control && letter === 'a')
-      select({ anchor: { row: 0, column: at.column }, at: { row: found.length - 1, column: at.column } }); // prettier-ignore
+      select({ anchor: { row: 0, column: at.column }, at: { row: found.length - 1, column: at.column } });
     else if (control && letter === 'd') change(fillDown(found, range), 'Filled down.');
     else if (control && letter === 'z' && event.shiftKey) redo();
     else if (control && letter === 'z') undo();
@@ -206,11 +206,22 @@ export function VariableGrid(props: Props) {
         const variable = found[index]!;
         const { id, name, workingId, starred, codeListId, aside } = variable;
         const picture = bars(variable);
-        const text = (field: Parameters<typeof cellText>[1]) => waiting.get(`${id} ${field}`) ?? cellText(variable, field); // prettier-ignore
+        const text = (field: Parameters<typeof cellText>[1]) =>
+          waiting.get(`${id} ${field}`) ?? cellText(variable, field);
         const list = codeListId === null ? null : (names.get(codeListId) ?? null);
         const cells: Record<(typeof GRID_COLUMNS)[number]['is'], ReactNode> = {
-          star: <span className={starred ? css['starOn'] : css['starOff']}>{starred ? '★' : '☆'}<span className="sr-only">{starred ? 'starred' : 'not starred'}</span></span>, // prettier-ignore
-          name: <span className={css['cell']} {...(peeks ? peekAt(id) : {})}>{!variable.holds && <b className={css['caution']}>! </b>}{text('name')}</span>, // prettier-ignore
+          star: (
+            <span className={starred ? css['starOn'] : css['starOff']}>
+              {starred ? '★' : '☆'}
+              <span className="sr-only">{starred ? 'starred' : 'not starred'}</span>
+            </span>
+          ),
+          name: (
+            <span className={css['cell']} {...(peeks ? peekAt(id) : {})}>
+              {!variable.holds && <b className={css['caution']}>! </b>}
+              {text('name')}
+            </span>
+          ),
           label: <span className={css['cell']}>{text('label') || <i className={css['soft']}>no label</i>}</span>,
           level: <span className={css['cell']}>{waiting.get(`${id} level`) ?? LEVEL_WORDS[variable.level]}</span>,
           codes: (
@@ -231,7 +242,8 @@ export function VariableGrid(props: Props) {
           name,
           selected: index === at.row,
           cells: GRID_COLUMNS.map(({ is }, column) => {
-            if (typing?.row !== index || typing.column !== column) return aside && is === 'name' ? <s key={is}>{cells[is]}</s> : cells[is]; // prettier-ignore
+            if (typing?.row !== index || typing.column !== column)
+              return aside && is === 'name' ? <s key={is}>{cells[is]}</s> : cells[is];
             return (
               <CellEditor
                 key={is}

@@ -65,7 +65,10 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   const [missing, setMissing] = useState(false);
   const [closeUp, setCloseUp] = useCloseUp();
   const rows = useRef<RowsHandle | null>(null);
-  const start = Math.max(0, found.findIndex(({ name }) => name === chosen));
+  const start = Math.max(
+    0,
+    found.findIndex(({ name }) => name === chosen),
+  );
   // What is selected stays on its variable when the list is another.
   const selection = useMemo(() => {
     const last = Math.max(0, found.length - 1);
@@ -104,7 +107,10 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
       return;
     }
     setTrouble(null);
-    const more = leftAlone.length > 0 ? `${leftAlone.length} left alone: ${leftAlone[0] ?? ''}${leftAlone.length > 1 ? ', …' : ''}.` : ''; // prettier-ignore
+    const more =
+      leftAlone.length > 0
+        ? `${leftAlone.length} left alone: ${leftAlone[0] ?? ''}${leftAlone.length > 1 ? ', …' : ''}.`
+        : '';
     const said = [note, more].filter((part) => part !== '').join(' ');
     if (edits.length === 0) {
       if (said !== '') setToast(said);
@@ -127,7 +133,12 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     const everyone = [...turned, ...alsoTurned(turned, asked.others)];
     const [mine, all] = [together(turned), together(everyone)];
     try {
-      const { each } = mine.length === 0 ? { each: [] } : await client.reach(study, { in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })) });
+      const { each } =
+        mine.length === 0
+          ? { each: [] }
+          : await client.reach(study, {
+              in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })),
+            });
       const forAll = everyone.length > turned.length ? sayTurned(all, each.slice(mine.length)) : [];
       setAsking({ ...asked, words: [...sayTurned(mine, each), ...forAll.map((words) => `For all: ${words}`)] });
     } catch (error) {
@@ -135,7 +146,12 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     }
   };
   const answer = (codesFor: 'all' | 'this' | null) => {
-    if (asking && codesFor) void keep(asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)), asking.note, asking.seen); // prettier-ignore
+    if (asking && codesFor)
+      void keep(
+        asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)),
+        asking.note,
+        asking.seen,
+      );
     setAsking(null);
     rows.current?.focus();
   };
@@ -172,9 +188,18 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
               }
             }}
           />
-          <ShowSelect variables={variables} sick={sick} showing={showing} show={show} order={order} setOrder={setOrder} />
+          <ShowSelect
+            variables={variables}
+            sick={sick}
+            showing={showing}
+            show={show}
+            order={order}
+            setOrder={setOrder}
+          />
           <span className={css['soft']} role="status">
-            {found.length === variables.length ? `${whole(found.length)} variables` : `${whole(found.length)} of ${whole(variables.length)}`}
+            {found.length === variables.length
+              ? `${whole(found.length)} variables`
+              : `${whole(found.length)} of ${whole(variables.length)}`}
             {selected.length > 1 && `, ${whole(selected.length)} selected`}
           </span>
           <span className={css['end']}>
@@ -248,7 +273,16 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           close={() => setMissing(false)}
         />
       ) : closeUp && selected.length > 1 ? (
-        <SelectionPane study={study} selected={selected} all={variables} lists={lists} change={change} edit={edit} star={star} missing={() => setMissing(true)} />
+        <SelectionPane
+          study={study}
+          selected={selected}
+          all={variables}
+          lists={lists}
+          change={change}
+          edit={edit}
+          star={star}
+          missing={() => setMissing(true)}
+        />
       ) : (
         closeUp &&
         variable && (
@@ -268,4 +302,4 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
       )}
     </div>
   );
-} // prettier-ignore
+}

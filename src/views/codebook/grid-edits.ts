@@ -126,11 +126,14 @@ export function pasteInto(
   // One text goes into all that is selected.
   if (rows.length === 1 && first?.length === 1) {
     const inside = fieldsFrom(left).slice(0, fieldsFrom(left).length - fieldsFrom(right + 1).length);
-    const cells = found.slice(top, bottom + 1).flatMap((variable) => inside.map((field) => ({ variable, field, text: first[0]! }))); // prettier-ignore
+    const cells = found
+      .slice(top, bottom + 1)
+      .flatMap((variable) => inside.map((field) => ({ variable, field, text: first[0]! })));
     return withText(cells, '');
   }
   const byName = new Map(all.map((variable) => [variable.name, variable]));
-  const named = fields[0] === 'name' && (first?.length ?? 0) > 1 && rows.every((row) => byName.has((row[0] ?? '').trim())); // prettier-ignore
+  const named =
+    fields[0] === 'name' && (first?.length ?? 0) > 1 && rows.every((row) => byName.has((row[0] ?? '').trim()));
   const cells = rows.flatMap((row, k): CellEdit[] => {
     const variable = named ? byName.get((row[0] ?? '').trim()) : found[top + k];
     if (!variable) return [];
@@ -176,5 +179,7 @@ export function clear(found: readonly RosterVariable[], { top, bottom, left, rig
   const fields = GRID_COLUMNS.flatMap((_, k) => (k >= left && k <= right ? (fieldAt(k) ?? []) : []));
   return found
     .slice(top, bottom + 1)
-    .flatMap((variable) => fields.filter((field) => CLEARED.has(field)).map((field) => ({ variable, field, text: '' })));
-} // prettier-ignore
+    .flatMap((variable) =>
+      fields.filter((field) => CLEARED.has(field)).map((field) => ({ variable, field, text: '' })),
+    );
+}

@@ -14,19 +14,48 @@ const agree = [code('1', 'Agree'), code('2', 'Disagree'), code('9', 'Refused', '
 
 function variable(id: number, over: Partial<RosterVariable> = {}): RosterVariable {
   return {
-    id, name: `q${id}`, label: `Question ${id}`, question: '', level: 'ordered', codes: agree, columnId: id, codeListId: 7,
-    workingId: null, note: '', group: '', starred: false, aside: false, shownOrder: [], madeAt: `2026-01-0${id}`, made: null, holds: true,
-    answers: 90, missing: 6, blank: 4, countable: true, column: `q${id}`, levels: ['unordered', 'ordered', 'number', 'text'],
-    picture: { is: 'none' }, ...over,
-  }; // prettier-ignore
+    id,
+    name: `q${id}`,
+    label: `Question ${id}`,
+    question: '',
+    level: 'ordered',
+    codes: agree,
+    columnId: id,
+    codeListId: 7,
+    workingId: null,
+    note: '',
+    group: '',
+    starred: false,
+    aside: false,
+    shownOrder: [],
+    madeAt: `2026-01-0${id}`,
+    made: null,
+    holds: true,
+    answers: 90,
+    missing: 6,
+    blank: 4,
+    countable: true,
+    column: `q${id}`,
+    levels: ['unordered', 'ordered', 'number', 'text'],
+    picture: { is: 'none' },
+    ...over,
+  };
 }
 const derived = variable(4, { workingId: 3, made: 'regroup', codeListId: 8 });
-const age = variable(3, { name: 'age', label: 'Age', level: 'number', codes: [], codeListId: null, levels: ['number', 'text'] }); // prettier-ignore
+const age = variable(3, {
+  name: 'age',
+  label: 'Age',
+  level: 'number',
+  codes: [],
+  codeListId: null,
+  levels: ['number', 'text'],
+});
 const all = [variable(1), variable(2), age, derived];
 const list: CodeList = { id: 7, name: 'agree', kept: false, codes: agree, users: [1, 2], derived: false };
 const column = (is: (typeof GRID_COLUMNS)[number]['is']) => GRID_COLUMNS.findIndex((one) => one.is === is);
 const range = (top: number, bottom: number, left: number, right = left) => ({ top, bottom, left, right });
-const says = (cells: ReturnType<typeof fillDown>) => cells.map(({ variable: of, field, text }) => `${of.name} ${field} ${text}`); // prettier-ignore
+const says = (cells: ReturnType<typeof fillDown>) =>
+  cells.map(({ variable: of, field, text }) => `${of.name} ${field} ${text}`);
 
 describe('keys in the grid', () => {
   const size = { rows: 10, columns: 5, page: 4 };
@@ -59,7 +88,11 @@ describe('texts for cells', () => {
       { variable: all[1]!, field: 'label' as const, text: 'Question 2' },
     ];
     const codes = [code('1', 'Agree'), code('2', 'Disagree', 'refused'), code('9', 'Refused')];
-    expect(editsFor(cells, [list])).toEqual({ edits: [{ variable: 1, label: 'New', codes }], problem: null, leftAlone: [] }); // prettier-ignore
+    expect(editsFor(cells, [list])).toEqual({
+      edits: [{ variable: 1, label: 'New', codes }],
+      problem: null,
+      leftAlone: [],
+    });
   });
 
   it('leave alone what a working decides, and levels that cannot be', () => {
@@ -78,7 +111,10 @@ describe('texts for cells', () => {
       { variable: all[0]!, field: 'label' as const, text: 'New' },
       { variable: all[1]!, field: 'level' as const, text: 'sort of' },
     ];
-    expect(editsFor(cells, [list])).toMatchObject({ edits: [], problem: expect.stringContaining('q2: “sort of”') as string }); // prettier-ignore
+    expect(editsFor(cells, [list])).toMatchObject({
+      edits: [],
+      problem: expect.stringContaining('q2: “sort of”') as string,
+    });
   });
 
   it('may name a list', () => {
@@ -93,8 +129,18 @@ describe('a shared code list', () => {
   it('is asked about where others use it who do not change alike', () => {
     const names = (edits: Parameters<typeof alsoUsing>[0]) => alsoUsing(edits, all).map(({ name }) => name);
     expect(names([{ variable: 1, codes }])).toEqual(['q2']);
-    expect(names([{ variable: 1, codes }, { variable: 2, codes }])).toEqual([]); // prettier-ignore
-    expect(names([{ variable: 1, codes }, { variable: 2, codes: [] }])).toEqual(['q1', 'q2']); // prettier-ignore
+    expect(
+      names([
+        { variable: 1, codes },
+        { variable: 2, codes },
+      ]),
+    ).toEqual([]);
+    expect(
+      names([
+        { variable: 1, codes },
+        { variable: 2, codes: [] },
+      ]),
+    ).toEqual(['q1', 'q2']);
     expect(names([{ variable: 1, label: 'x' }])).toEqual([]);
   });
 });
@@ -107,32 +153,76 @@ describe('pasting', () => {
 
   it('goes on from the first cell, over columns that hold no text', () => {
     const left = column('codes');
-    expect(into([['1 = a', '9 refused'], ['2 = b', '']], range(0, 0, left))).toEqual(['q1 codes 1 = a', 'q1 missing 9 refused', 'q2 codes 2 = b']); // prettier-ignore
+    expect(
+      into(
+        [
+          ['1 = a', '9 refused'],
+          ['2 = b', ''],
+        ],
+        range(0, 0, left),
+      ),
+    ).toEqual(['q1 codes 1 = a', 'q1 missing 9 refused', 'q2 codes 2 = b']);
   });
 
   it('leaves alone what an empty cell stands on, and says where that empties something', () => {
-    const text = [['q1', '', ''], ['q2', 'New', ' ']]; // prettier-ignore
+    const text = [
+      ['q1', '', ''],
+      ['q2', 'New', ' '],
+    ];
     const { cells, empty } = pasteInto(text, all, all, range(0, 0, column('name')));
     expect(says(cells)).toEqual(['q2 label New']);
     // The name and the level of a variable cannot be nothing.
     expect(says(empty)).toEqual(['q1 label ']);
-    const codes = pasteInto([['', ''], ['', '']], all, all, range(0, 0, column('codes'))); // prettier-ignore
+    const codes = pasteInto(
+      [
+        ['', ''],
+        ['', ''],
+      ],
+      all,
+      all,
+      range(0, 0, column('codes')),
+    );
     expect(says(codes.cells)).toEqual([]);
     expect(says(codes.empty)).toEqual(['q1 codes ', 'q1 missing ', 'q2 codes ', 'q2 missing ']);
     expect(pasteInto([['']], all, all, range(2, 2, column('codes')))).toEqual({ cells: [], empty: [], note: '' });
   });
 
   it('of one text fills all that is selected', () => {
-    expect(into([['Plot']], range(0, 1, column('group'), column('note')))).toEqual(['q1 group Plot', 'q1 note Plot', 'q2 group Plot', 'q2 note Plot']); // prettier-ignore
+    expect(into([['Plot']], range(0, 1, column('group'), column('note')))).toEqual([
+      'q1 group Plot',
+      'q1 note Plot',
+      'q2 group Plot',
+      'q2 note Plot',
+    ]);
   });
 
   it('goes by names where these stand beside, in any order', () => {
-    expect(into([['age', 'Years'], ['q1', 'First']], range(1, 1, column('name')))).toEqual(['age label Years', 'q1 label First', 'Matched by name.']); // prettier-ignore
-    expect(into([['age2', 'Years'], ['q1', 'First']], range(0, 0, column('name')))).toEqual(['q1 name age2', 'q1 label Years', 'q2 name q1', 'q2 label First']); // prettier-ignore
+    expect(
+      into(
+        [
+          ['age', 'Years'],
+          ['q1', 'First'],
+        ],
+        range(1, 1, column('name')),
+      ),
+    ).toEqual(['age label Years', 'q1 label First', 'Matched by name.']);
+    expect(
+      into(
+        [
+          ['age2', 'Years'],
+          ['q1', 'First'],
+        ],
+        range(0, 0, column('name')),
+      ),
+    ).toEqual(['q1 name age2', 'q1 label Years', 'q2 name q1', 'q2 label First']);
   });
 
   it('says what found no place', () => {
-    expect(into([['a'], ['b'], ['c']], range(2, 2, column('note')))).toEqual(['age note a', 'q4 note b', 'One pasted row stands below the last variable.']); // prettier-ignore
+    expect(into([['a'], ['b'], ['c']], range(2, 2, column('note')))).toEqual([
+      'age note a',
+      'q4 note b',
+      'One pasted row stands below the last variable.',
+    ]);
   });
 });
 
@@ -148,7 +238,13 @@ describe('filling down, clearing, copying', () => {
   });
 
   it('empties what can be empty', () => {
-    expect(says(clear(all, range(0, 0, 0, GRID_COLUMNS.length - 1)))).toEqual(['q1 label ', 'q1 missing ', 'q1 question ', 'q1 group ', 'q1 note ']); // prettier-ignore
+    expect(says(clear(all, range(0, 0, 0, GRID_COLUMNS.length - 1)))).toEqual([
+      'q1 label ',
+      'q1 missing ',
+      'q1 question ',
+      'q1 group ',
+      'q1 note ',
+    ]);
   });
 
   it('copies what holds text', () => {
@@ -192,9 +288,18 @@ describe('the roster', () => {
     expect(shown('aside')).toBe('q2');
     expect(shown('group:Crops')).toBe('q2');
     expect(shown('level:text')).toBe('');
-    expect(showingOptions(study).flatMap(({ options }) => options.map(({ value, count }) => `${value} ${count}`))).toEqual([
-      'all 3', 'starred 1', 'problems 1', 'source 3', 'level:ordered 3', 'group:Crops 1', 'group:Plot 1', 'aside 1',
-    ]); // prettier-ignore
+    expect(
+      showingOptions(study).flatMap(({ options }) => options.map(({ value, count }) => `${value} ${count}`)),
+    ).toEqual([
+      'all 3',
+      'starred 1',
+      'problems 1',
+      'source 3',
+      'level:ordered 3',
+      'group:Crops 1',
+      'group:Plot 1',
+      'aside 1',
+    ]);
   });
 
   it('stands in the order that is asked for', () => {
@@ -224,7 +329,11 @@ describe('what becomes of answers', () => {
       { variable: 2, codes: [code('1', 'Agree'), code('2', 'Disagree', 'other'), code('9', 'Refused', 'refused')] },
     ];
     const turned = turnedBy(edits, all);
-    expect(turned.map(({ variable: id, code: name, to }) => `${id} ${name} ${to}`)).toEqual(['1 2 other', '1 9 null', '2 2 other']); // prettier-ignore
+    expect(turned.map(({ variable: id, code: name, to }) => `${id} ${name} ${to}`)).toEqual([
+      '1 2 other',
+      '1 9 null',
+      '2 2 other',
+    ]);
     const same = together(turned);
     expect(same).toEqual([
       { code: '2', to: 'other', variables: [1, 2] },

@@ -14,7 +14,9 @@ export function turnedBy(edits: readonly EntryEdit[], variables: readonly Roster
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   return edits.flatMap(({ variable: id, codes }) => {
     const before = new Map(byId.get(id)?.codes.map(({ code, missing }) => [code, missing]));
-    return (codes ?? []).flatMap(({ code, missing }) => ((before.get(code) ?? null) === missing ? [] : [{ variable: id, code, to: missing }])); // prettier-ignore
+    return (codes ?? []).flatMap(({ code, missing }) =>
+      (before.get(code) ?? null) === missing ? [] : [{ variable: id, code, to: missing }],
+    );
   });
 }
 

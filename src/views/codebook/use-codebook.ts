@@ -54,11 +54,28 @@ export function useCodebook(study: string) {
   );
   const edit = useCallback(
     (edits: readonly EntryEdit[], words?: string, note = '', seen?: number | null) =>
-      run((base = seen) => client.editEntries(study, edits, words, base), (said) => (note === '' ? said : `${said}. ${note}`)),
+      run(
+        (base = seen) => client.editEntries(study, edits, words, base),
+        (said) => (note === '' ? said : `${said}. ${note}`),
+      ),
     [run, study],
-  ); // prettier-ignore
-  const undo = useCallback(() => run(() => client.undo(study).finally(() => tell(MOVED)), (words) => `Undone: ${words}`), [run, study]); // prettier-ignore
-  const redo = useCallback(() => run(() => client.redo(study).finally(() => tell(MOVED)), (words) => `Done again: ${words}`), [run, study]); // prettier-ignore
+  );
+  const undo = useCallback(
+    () =>
+      run(
+        () => client.undo(study).finally(() => tell(MOVED)),
+        (words) => `Undone: ${words}`,
+      ),
+    [run, study],
+  );
+  const redo = useCallback(
+    () =>
+      run(
+        () => client.redo(study).finally(() => tell(MOVED)),
+        (words) => `Done again: ${words}`,
+      ),
+    [run, study],
+  );
   return { view, problem, reload, lists, health, trouble, setTrouble, toast, setToast, run, edit, undo, redo };
 }
 

@@ -96,7 +96,8 @@ export function useRespondents(
   /** A respondent's place in the file; and what they gave to a variable, undefined until it has come. */
   const rowAt = (row: number) => {
     const at = Math.floor(row / ROWS);
-    const inBlock = (column: number) => blocks.current.get(`${at} ${Math.floor(column / COLUMNS)}`)?.rows?.[row - at * ROWS]; // prettier-ignore
+    const inBlock = (column: number) =>
+      blocks.current.get(`${at} ${Math.floor(column / COLUMNS)}`)?.rows?.[row - at * ROWS];
     return {
       respondent: (first: number) => inBlock(first)?.respondent,
       cell: (column: number): Given | undefined => inBlock(column)?.cells[column % COLUMNS],

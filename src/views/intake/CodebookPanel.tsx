@@ -22,13 +22,15 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
   const coded = variables.filter((variable) => fileCodes(variable, codebook).length > 0).length;
   return (
     <details className={css['understood']}>
-      <summary>
-        See what was understood: {whole(coded)} with codes
-      </summary>
+      <summary>See what was understood: {whole(coded)} with codes</summary>
       <ul>
         {variables.slice(0, LISTED).map((variable) => {
           const codes = fileCodes(variable, codebook);
-          const shown = codes.slice(0, CODES).map(({ code, label, missing }) => `${code} ${label === code ? '' : label}${missing ? ` (${MISSING_WORDS[missing]})` : ''}`.trim());
+          const shown = codes
+            .slice(0, CODES)
+            .map(({ code, label, missing }) =>
+              `${code} ${label === code ? '' : label}${missing ? ` (${MISSING_WORDS[missing]})` : ''}`.trim(),
+            );
           return (
             <li key={variable.name}>
               <b>{variable.name}</b> {variable.label ?? variable.question}
@@ -47,7 +49,7 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
       {variables.length > LISTED && <p className={css['soft']}>and {whole(variables.length - LISTED)} more</p>}
     </details>
   );
-} // prettier-ignore
+}
 
 /** The codebook beside the data: how it fits, or the place to bring one. */
 export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (intake: Intake) => void }) {

@@ -46,7 +46,9 @@ interface Props {
 
 function valuesOf({ codes, storage, filled }: Column): string {
   if (codes.length === 0) return storage === 'number' ? 'numbers' : filled === 0 ? '' : 'texts';
-  const shown = codes.slice(0, 5).map(({ code, respondents }) => `${code.length > 18 ? `${code.slice(0, 17)}…` : code} (${whole(respondents)})`); // prettier-ignore
+  const shown = codes
+    .slice(0, 5)
+    .map(({ code, respondents }) => `${code.length > 18 ? `${code.slice(0, 17)}…` : code} (${whole(respondents)})`);
   return shown.join(', ') + (codes.length > 5 ? `, … ${whole(codes.length)} in all` : '');
 }
 
@@ -114,7 +116,11 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
           value={filter}
           onChange={(event) => {
             const wanted = event.target.value;
-            setFilter(wanted === 'all' || wanted === 'look' ? wanted : ([...kinds.keys()].find((kind) => kind === wanted) ?? 'all')); // prettier-ignore
+            setFilter(
+              wanted === 'all' || wanted === 'look'
+                ? wanted
+                : ([...kinds.keys()].find((kind) => kind === wanted) ?? 'all'),
+            );
           }}
         >
           <option value="all">All {whole(columns.length)} columns</option>
@@ -262,7 +268,13 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
                   changeLayout={changeLayout}
                 />
               </div>,
-              ...(narrow ? [] : [<span key="values" className={css['valueList']} title={valuesOf(column)}>{valuesOf(column)}</span>]), // prettier-ignore
+              ...(narrow
+                ? []
+                : [
+                    <span key="values" className={css['valueList']} title={valuesOf(column)}>
+                      {valuesOf(column)}
+                    </span>,
+                  ]),
             ],
           };
         }}

@@ -164,9 +164,16 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
       <div className={css['middle']} data-read={read !== null}>
         {layoutProblem}
         {fault && <Problem detail={fault.message} mend={fault.mend} />}
-        {
-          preview && <PreviewTable preview={preview} known={out.size > 0 && read ? new Set(read.columns.map(({ name }) => name).filter((name) => !out.has(name))) : null} /> /* prettier-ignore */
-        }
+        {preview && (
+          <PreviewTable
+            preview={preview}
+            known={
+              out.size > 0 && read
+                ? new Set(read.columns.map(({ name }) => name).filter((name) => !out.has(name)))
+                : null
+            }
+          />
+        )}
         {read && to.study !== null ? (
           <Differences comparison={comparison} problem={compareProblem} />
         ) : read ? (

@@ -82,7 +82,17 @@ export function useComparison(intake: Intake, study: string | null) {
 }
 
 /** The names of the waves and the button that takes the file into the study. */
-export function JoinForm({ intake, to, comparison, discard }: { intake: Intake; to: Destination; comparison: Comparison | null; discard: () => void }) {
+export function JoinForm({
+  intake,
+  to,
+  comparison,
+  discard,
+}: {
+  intake: Intake;
+  to: Destination;
+  comparison: Comparison | null;
+  discard: () => void;
+}) {
   const [before, setBefore] = useState('Wave 1');
   const [now, setNow] = useState('');
   const [busy, setBusy] = useState(false);
@@ -93,13 +103,18 @@ export function JoinForm({ intake, to, comparison, discard }: { intake: Intake; 
     if (to.study === null) return;
     const { study } = to;
     setBusy(true);
-    client.joinStudy(intake.id, study, { as: to.as, ...(to.as === 'wave' ? { waves: { before, now: now.trim() || next } } : {}) }).then(
-      () => location.assign(`/studies/${study}/codebook`),
-      (error: unknown) => {
-        setProblem(problemText(error));
-        setBusy(false);
-      },
-    );
+    client
+      .joinStudy(intake.id, study, {
+        as: to.as,
+        ...(to.as === 'wave' ? { waves: { before, now: now.trim() || next } } : {}),
+      })
+      .then(
+        () => location.assign(`/studies/${study}/codebook`),
+        (error: unknown) => {
+          setProblem(problemText(error));
+          setBusy(false);
+        },
+      );
   };
   return (
     <>
@@ -111,18 +126,29 @@ export function JoinForm({ intake, to, comparison, discard }: { intake: Intake; 
       )}
       {to.as === 'wave' && (
         <Field label="These are called">
-          <input className={kit['input']} value={now} placeholder={next} onChange={(event) => setNow(event.target.value)} />
+          <input
+            className={kit['input']}
+            value={now}
+            placeholder={next}
+            onChange={(event) => setNow(event.target.value)}
+          />
         </Field>
       )}
       <p>
         <MainButton onClick={join} disabled={busy || !comparison || before.trim() === ''}>
-          {busy ? 'Taking it in…' : !comparison ? 'Take it in' : to.as === 'wave' ? `Add ${whole(comparison.respondents.after)} respondents` : `Put ${whole(comparison.respondents.after)} in their place`}
+          {busy
+            ? 'Taking it in…'
+            : !comparison
+              ? 'Take it in'
+              : to.as === 'wave'
+                ? `Add ${whole(comparison.respondents.after)} respondents`
+                : `Put ${whole(comparison.respondents.after)} in their place`}
         </MainButton>
         <PlainButton onClick={discard}>Discard</PlainButton>
       </p>
     </>
   );
-} // prettier-ignore
+}
 
 const WORDS = { vanished: 'not in the file', new: 'new', changed: 'differs', same: 'as before' } as const;
 
@@ -153,7 +179,15 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
           {whole(count('same'))} as before, {whole(count('changed'))} different, {whole(count('vanished'))} not in the
           file, {whole(count('new'))} new.
         </p>
-        <Choice label="Show" value={shown} of={[['differences', `Differences ${differing.length}`], ['all', `All ${sorted.length}`]]} choose={setShown} />
+        <Choice
+          label="Show"
+          value={shown}
+          of={[
+            ['differences', `Differences ${differing.length}`],
+            ['all', `All ${sorted.length}`],
+          ]}
+          choose={setShown}
+        />
       </div>
       <VirtualRows
         label="What the file changes"
@@ -169,7 +203,11 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
             ...(newCodes.length > 0 ? [`new codes: ${codesText(newCodes)}`] : []),
             ...(goneCodes.length > 0 ? [`codes nobody has now: ${codesText(goneCodes)}`] : []),
             ...notes,
-            ...(is === 'vanished' ? ['blank for these respondents'] : is === 'new' ? ['a new variable, blank for the others'] : []),
+            ...(is === 'vanished'
+              ? ['blank for these respondents']
+              : is === 'new'
+                ? ['a new variable, blank for the others']
+                : []),
           ].join('; ');
           return {
             key: name,
@@ -190,4 +228,4 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
       />
     </section>
   );
-} // prettier-ignore
+}

@@ -95,7 +95,15 @@ const HEADING = [
   ['no', 'none: number them'],
 ] as const;
 
-function DelimitedParts({ layout, found, change }: { layout: Delimited; found: Delimited; change: (layout: Layout) => void }) {
+function DelimitedParts({
+  layout,
+  found,
+  change,
+}: {
+  layout: Delimited;
+  found: Delimited;
+  change: (layout: Layout) => void;
+}) {
   const set = (part: Partial<Delimited>) => change({ ...layout, ...part });
   return (
     <>
@@ -109,37 +117,38 @@ function DelimitedParts({ layout, found, change }: { layout: Delimited; found: D
         {(id) => <Select id={id} value={layout.quote} of={QUOTES} choose={(quote) => set({ quote })} />}
       </Part>
       <Part label="Decimals" found={changed(layout.decimal, found.decimal, DECIMALS)}>
-        {(id) => (
-          <Select
-            id={id}
-            value={layout.decimal}
-            of={DECIMALS}
-            choose={(decimal) => set({ decimal })}
-          />
-        )}
+        {(id) => <Select id={id} value={layout.decimal} of={DECIMALS} choose={(decimal) => set({ decimal })} />}
       </Part>
       {layout.picks === undefined && (
         <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
           {(id) => (
-            <Select id={id} value={yesNo(layout.heading)} of={HEADING} choose={(one) => set({ heading: one === 'yes' })} />
+            <Select
+              id={id}
+              value={yesNo(layout.heading)}
+              of={HEADING}
+              choose={(one) => set({ heading: one === 'yes' })}
+            />
           )}
         </Part>
       )}
       <Part label="Short rows" found={changed(layout.short, found.short, SHORT)}>
-        {(id) => (
-          <Select
-            id={id}
-            value={layout.short}
-            of={SHORT}
-            choose={(short) => set({ short })}
-          />
-        )}
+        {(id) => <Select id={id} value={layout.short} of={SHORT} choose={(short) => set({ short })} />}
       </Part>
     </>
   );
-} // prettier-ignore
+}
 
-function WorkbookParts({ layout, found, sheets, change }: { layout: Workbook; found: Workbook; sheets: Intake['sheets']; change: (layout: Layout) => void }) {
+function WorkbookParts({
+  layout,
+  found,
+  sheets,
+  change,
+}: {
+  layout: Workbook;
+  found: Workbook;
+  sheets: Intake['sheets'];
+  change: (layout: Layout) => void;
+}) {
   const set = (part: Partial<Workbook>) => change({ ...layout, ...part });
   const [range, setRange] = useState(layout.range ?? '');
   const names = sheets.map(({ name, hidden }) => [name, hidden ? `${name} (hidden)` : name] as const);
@@ -167,11 +176,18 @@ function WorkbookParts({ layout, found, sheets, change }: { layout: Workbook; fo
         )}
       </Part>
       <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
-        {(id) => <Select id={id} value={yesNo(layout.heading)} of={HEADING} choose={(one) => set({ heading: one === 'yes' })} />}
+        {(id) => (
+          <Select
+            id={id}
+            value={yesNo(layout.heading)}
+            of={HEADING}
+            choose={(one) => set({ heading: one === 'yes' })}
+          />
+        )}
       </Part>
     </>
   );
-} // prettier-ignore
+}
 
 const KINDS: Record<Layout['is'], string> = {
   delimited: 'Delimited text',
@@ -184,7 +200,15 @@ const KINDS: Record<Layout['is'], string> = {
 const EXAMPLES = 3;
 
 /** How numbers that are not written plainly are read, by examples; and the other reading, where both fit. */
-function NumberExamples({ intake, layout, change }: { intake: Intake; layout: Layout; change: (layout: Layout) => void }) {
+function NumberExamples({
+  intake,
+  layout,
+  change,
+}: {
+  intake: Intake;
+  layout: Layout;
+  change: (layout: Layout) => void;
+}) {
   const columns = (intake.read?.columns ?? []).flatMap(({ name, numbers }) => (numbers ? [{ name, numbers }] : []));
   const read = columns.filter(({ numbers }) => numbers.as !== null && String(numbers.as) !== numbers.example);
   const doubtful = columns.filter(({ numbers }) => numbers.inDoubt);
@@ -193,7 +217,13 @@ function NumberExamples({ intake, layout, change }: { intake: Intake; layout: La
   const shown = [...doubtful, ...read.filter((column) => !doubtful.includes(column))];
   const turn = () => {
     if (layout.is === 'delimited') change({ ...layout, decimal: layout.decimal === '.' ? ',' : '.' });
-    else change(readNumbersAs(layout, doubtful.map(({ name, numbers }) => ({ name, reading: numbers.other.reading }))));
+    else
+      change(
+        readNumbersAs(
+          layout,
+          doubtful.map(({ name, numbers }) => ({ name, reading: numbers.other.reading })),
+        ),
+      );
   };
   return (
     <div className={css['numbers']} role="group" aria-label="How numbers are read">
@@ -209,15 +239,25 @@ function NumberExamples({ intake, layout, change }: { intake: Intake; layout: La
         <p className={css['note']}>
           Both readings fit in {doubtful.length === 1 ? first.name : `${doubtful.length} columns`}; nothing in the file
           tells which.{' '}
-          <Button onClick={turn}>Read {first.numbers.example} as {numberText(first.numbers.other.as)}</Button>
+          <Button onClick={turn}>
+            Read {first.numbers.example} as {numberText(first.numbers.other.as)}
+          </Button>
         </p>
       )}
     </div>
   );
-} // prettier-ignore
+}
 
 /** How the file is read: what was found, each part of it to be changed. */
-export function LayoutPanel({ intake, layout, change }: { intake: Intake; layout: Layout; change: (layout: Layout) => void }) {
+export function LayoutPanel({
+  intake,
+  layout,
+  change,
+}: {
+  intake: Intake;
+  layout: Layout;
+  change: (layout: Layout) => void;
+}) {
   const { found, gzip } = intake;
   return (
     <section aria-label="How the file is read" className={css['panel']}>
@@ -247,4 +287,4 @@ export function LayoutPanel({ intake, layout, change }: { intake: Intake; layout
       )}
     </section>
   );
-} // prettier-ignore
+}

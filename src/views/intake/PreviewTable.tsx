@@ -4,7 +4,13 @@ import css from './intake.module.css';
 const COLUMNS = 60;
 
 /** The first rows as they are read, with their lines; those that cannot be read are marked. */
-export function PreviewTable({ preview, known }: { preview: NonNullable<Intake['preview']>; known: ReadonlySet<string> | null }) {
+export function PreviewTable({
+  preview,
+  known,
+}: {
+  preview: NonNullable<Intake['preview']>;
+  known: ReadonlySet<string> | null;
+}) {
   const columns = preview.columns.slice(0, COLUMNS);
   return (
     <div className={css['sample']} tabIndex={0} role="region" aria-label="The first rows">
@@ -36,4 +42,4 @@ export function PreviewTable({ preview, known }: { preview: NonNullable<Intake['
       </table>
     </div>
   );
-} // prettier-ignore
+}

@@ -77,7 +77,16 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
   const listed = [...kinds].sort(([, a], [, b]) => b - a);
   const toColumns = (some: typeof probable) => some.map(({ column, codes }) => [column.name, codes] as const);
   const asAnswers = () =>
-    probable.reduce((next, { column, codes }) => decideFor(next, [column.name], (known) => markCodes(known, codes.map(({ code }) => ({ code, missing: null })))), draft);
+    probable.reduce(
+      (next, { column, codes }) =>
+        decideFor(next, [column.name], (known) =>
+          markCodes(
+            known,
+            codes.map(({ code }) => ({ code, missing: null })),
+          ),
+        ),
+      draft,
+    );
   return (
     <section aria-label="Probably no answers" className={css['panel']}>
       <h2>
@@ -96,7 +105,9 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
       {listed.length > SHOWN && <p className={css['soft']}>… and {whole(listed.length - SHOWN)} more</p>}
       <p>
         {open.length > 0 ? (
-          <Button onClick={() => put(declareProbable(draft, toColumns(open)))}>Declare all, each with its reason</Button>
+          <Button onClick={() => put(declareProbable(draft, toColumns(open)))}>
+            Declare all, each with its reason
+          </Button>
         ) : (
           <Button aria-pressed onClick={() => put(asAnswers())}>
             ✓ All declared
@@ -105,10 +116,18 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
       </p>
     </section>
   );
-} // prettier-ignore
+}
 
 /** Columns that look like one question, each taken on with one click. */
-export function QuestionPanel({ questions, draft, put }: { questions: readonly Question[]; draft: Decisions; put: (draft: Decisions) => void }) {
+export function QuestionPanel({
+  questions,
+  draft,
+  put,
+}: {
+  questions: readonly Question[];
+  draft: Decisions;
+  put: (draft: Decisions) => void;
+}) {
   const able = questions;
   if (questions.length === 0) return null;
   const all = able.every(({ name }) => draft.questions[name]);
@@ -152,7 +171,11 @@ export function QuestionPanel({ questions, draft, put }: { questions: readonly Q
                 <b>{label}</b>
               )}
               <p className={css['soft']} title={columns.map((column) => column.label).join(', ')}>
-                {why} {columns.map((column) => column.label).slice(0, 5).join(', ')}
+                {why}{' '}
+                {columns
+                  .map((column) => column.label)
+                  .slice(0, 5)
+                  .join(', ')}
                 {columns.length > 5 && ` … ${columns.length} options`}
                 {none && `; ${none.name} says none of these`}
               </p>
@@ -170,4 +193,4 @@ export function QuestionPanel({ questions, draft, put }: { questions: readonly Q
       </ul>
     </section>
   );
-} // prettier-ignore
+}

@@ -87,16 +87,21 @@ export function markCodes(
  * Codes of a column that are probably no answer, each with its reason: those that were guessed, and those whose label in
  * the codebook says so. What the codebook declares is none of them.
  */
-export function probablyMissing(column: Column, codebook: Codebook | undefined): { code: string; missing: MissingReason }[] {
+export function probablyMissing(
+  column: Column,
+  codebook: Codebook | undefined,
+): { code: string; missing: MissingReason }[] {
   const listed = new Map(listOf(column.name, codebook).map((one) => [one.code, one]));
   const guessed = column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
   // A code that the codebook labels as an answer was looked at.
   const unlabelled = guessed.filter((code) => !listed.has(code) || listed.get(code)?.label === code);
   const labelled = [...listed.values()].filter(({ label }) => reasonInWords(label) !== null).map(({ code }) => code);
   return [...new Set([...unlabelled, ...labelled])].flatMap((code) =>
-    listed.get(code)?.missing ? [] : [{ code, missing: reasonInWords(listed.get(code)?.label ?? code) ?? ('other' as const) }],
+    listed.get(code)?.missing
+      ? []
+      : [{ code, missing: reasonInWords(listed.get(code)?.label ?? code) ?? ('other' as const) }],
   );
-} // prettier-ignore
+}
 
 /** The same of those that only their label in the codebook makes so, in words; empty: the guesses say it all. */
 export function sayProbable(

@@ -25,13 +25,22 @@ interface Props {
 function thingOf(line: Line, text: string): Thing | { problem: string } {
   const { of, id, field } = line;
   if (of === 'list' && field === 'codes') {
-    const entry = { name: '', label: '', question: '', level: 'unordered' as const, codes: line.codes ?? [], group: '', note: '' }; // prettier-ignore
+    const entry = {
+      name: '',
+      label: '',
+      question: '',
+      level: 'unordered' as const,
+      codes: line.codes ?? [],
+      group: '',
+      note: '',
+    };
     const understood = understandCell(entry, 'codes', text, new Map());
     if ('problem' in understood) return understood;
     return { of: 'list', id, codes: understood.edit.codes ?? [] };
   }
   if (of === 'list') return { of: 'list', id, name: text.trim() };
-  if (of === 'table') return text.trim() === '' ? { problem: 'A table needs a title.' } : { of: 'table', id, title: text.trim() }; // prettier-ignore
+  if (of === 'table')
+    return text.trim() === '' ? { problem: 'A table needs a title.' } : { of: 'table', id, title: text.trim() };
   if (of === 'variable' && field === 'level') {
     const level = LEVELS.find((one) => LEVEL_WORDS[one] === text);
     return level ? { of: 'variable', id, level } : { problem: `“${text}” is no level.` };
@@ -79,7 +88,12 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
                   }}
                 >
                   {line.by === 'level' ? (
-                    <select className={kit['input']} aria-label={line.title} value={typing.text} onChange={(event) => setTyping({ line: k, text: event.target.value })}>
+                    <select
+                      className={kit['input']}
+                      aria-label={line.title}
+                      value={typing.text}
+                      onChange={(event) => setTyping({ line: k, text: event.target.value })}
+                    >
                       {LEVELS.filter((level) => level !== 'multiple').map((level) => (
                         <option key={level} value={LEVEL_WORDS[level]}>
                           {LEVEL_WORDS[level]}
@@ -103,14 +117,28 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
                 <>
                   {line.before !== null && line.before !== '' && <del>{line.before}</del>}
                   {line.before !== null && <span aria-label="became"> → </span>}
-                  {line.after === null ? <i>taken out</i> : line.after === '' ? <i>nothing</i> : <ins>{line.after}</ins>}{' '}
+                  {line.after === null ? (
+                    <i>taken out</i>
+                  ) : line.after === '' ? (
+                    <i>nothing</i>
+                  ) : (
+                    <ins>{line.after}</ins>
+                  )}{' '}
                   {open && stands && line.by !== null && line.by !== 'recipe' && (
-                    <Button onClick={() => setTyping({ line: k, text: startOf(line) })} aria-label={`Change: ${line.title}`}>
+                    <Button
+                      onClick={() => setTyping({ line: k, text: startOf(line) })}
+                      aria-label={`Change: ${line.title}`}
+                    >
                       Change…
                     </Button>
                   )}
                   {open && stands && line.by === 'recipe' && workings.has(line.id) && (
-                    <a className={kit['button']} href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}>Change…</a>
+                    <a
+                      className={kit['button']}
+                      href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}
+                    >
+                      Change…
+                    </a>
                   )}
                 </>
               )}
@@ -118,7 +146,9 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
           </div>
         ))}
       </dl>
-      {detail.lines.length === 0 && <p className={css['none']}>It took a file in; what the file holds stays as it is.</p>}
+      {detail.lines.length === 0 && (
+        <p className={css['none']}>It took a file in; what the file holds stays as it is.</p>
+      )}
       {detail.more > 0 && <p className={css['none']}>and {detail.more} more</p>}
       {open && !entry.undone && (
         <p>
@@ -131,4 +161,4 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
       )}
     </div>
   );
-} // prettier-ignore
+}

@@ -33,7 +33,12 @@ export function LedgerBar({ study, current }: { study: string; current: boolean 
       <button type="button" disabled={!last} onClick={undo} title={last ? `Undo: ${last.words}` : 'Nothing to undo'}>
         Undo
       </button>
-      <button type="button" disabled={!next} onClick={redo} title={next ? `Do again: ${next.words}` : 'Nothing to do again'}>
+      <button
+        type="button"
+        disabled={!next}
+        onClick={redo}
+        title={next ? `Do again: ${next.words}` : 'Nothing to do again'}
+      >
         Redo
       </button>
       <a href={`/studies/${study}/ledger`} aria-current={current ? 'page' : undefined}>
@@ -48,4 +53,4 @@ export function LedgerBar({ study, current }: { study: string; current: boolean 
       />
     </div>
   );
-} // prettier-ignore
+}

@@ -17,7 +17,8 @@ const KIND_WORDS: Record<EntryKind, string> = {
 };
 const KINDS = Object.keys(KIND_WORDS) as EntryKind[];
 
-const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }); // prettier-ignore
+const dayOf = (iso: string) =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The entry that the address names, where it names one. */
@@ -26,7 +27,8 @@ const named = () => Number(new URLSearchParams(location.search).get('entry')) ||
 /** The Ledger view: everything done to a study, in order; back to any entry and forth again, or changed in the middle. */
 export function LedgerScreen({ study }: { study: string }) {
   const { view } = useStudy(study);
-  const { entries, last, next, undo, redo, goTo, amend, amended, setAmended, toast, setToast, trouble, setTrouble } = useLedger(study); // prettier-ignore
+  const { entries, last, next, undo, redo, goTo, amend, amended, setAmended, toast, setToast, trouble, setTrouble } =
+    useLedger(study);
   const [search, setSearch] = useState('');
   const [kind, setKind] = useState<EntryKind | ''>('');
   const [opened, setOpened] = useState<number | null>(named);
@@ -34,7 +36,13 @@ export function LedgerScreen({ study }: { study: string }) {
   const here = entries.filter(({ undone, leftOut }) => !undone && leftOut === null).at(-1);
   const undone = entries.filter((entry) => entry.undone && entry.leftOut === null);
   const words = search.toLowerCase().split(/\s+/);
-  const found = entries.filter((entry) => (kind === '' || entry.kind === kind) && words.every((word) => `${entry.words} ${entry.note}`.toLowerCase().includes(word))).reverse(); // prettier-ignore
+  const found = entries
+    .filter(
+      (entry) =>
+        (kind === '' || entry.kind === kind) &&
+        words.every((word) => `${entry.words} ${entry.note}`.toLowerCase().includes(word)),
+    )
+    .reverse();
   // What is for good cannot be gone behind.
   const barrier = entries.filter(({ undoable }) => !undoable).at(-1)?.id ?? 0;
   const workings = new Set(view?.workings.map(({ id }) => id));
@@ -47,18 +55,29 @@ export function LedgerScreen({ study }: { study: string }) {
         {undone.length > 0 && here && (
           <div className={css['looking']} role="status">
             <p>
-              The study stands as it was after <b>{here.words}</b>. {undone.length === 1 ? 'One entry' : `${undone.length} entries`} after
-              it {undone.length === 1 ? 'is' : 'are'} undone; the next change takes {undone.length === 1 ? 'its' : 'their'} place.
+              The study stands as it was after <b>{here.words}</b>.{' '}
+              {undone.length === 1 ? 'One entry' : `${undone.length} entries`} after it{' '}
+              {undone.length === 1 ? 'is' : 'are'} undone; the next change takes {undone.length === 1 ? 'its' : 'their'}{' '}
+              place.
             </p>
             <MainButton onClick={() => goTo(undone.at(-1)?.id ?? here.id)}>Do all again</MainButton>
           </div>
         )}
         <div className={css['tools']}>
           <Field label="Find an entry">
-            <input className={kit['input']} type="search" value={search} onChange={(event) => setSearch(event.target.value)} />
+            <input
+              className={kit['input']}
+              type="search"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
           </Field>
           <Field label="Of">
-            <select className={kit['input']} value={kind} onChange={(event) => setKind(KINDS.find((one) => one === event.target.value) ?? '')}>
+            <select
+              className={kit['input']}
+              value={kind}
+              onChange={(event) => setKind(KINDS.find((one) => one === event.target.value) ?? '')}
+            >
               <option value="">everything ({entries.length})</option>
               {KINDS.map((one) => (
                 <option key={one} value={one}>
@@ -97,12 +116,16 @@ export function LedgerScreen({ study }: { study: string }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 const cut = (words: string) => (words.length > 42 ? `${words.slice(0, 40)}…` : words);
 
 /** What became of the entries after one that was changed. */
-const IS_WORDS: Record<Amendment['is'], string> = { 'left-out': 'is left out', 'put-in': 'is in again', changed: 'is changed' }; // prettier-ignore
+const IS_WORDS: Record<Amendment['is'], string> = {
+  'left-out': 'is left out',
+  'put-in': 'is in again',
+  changed: 'is changed',
+};
 
 function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>; close: () => void }) {
   const { words, replayed, misfits, failing } = amended;
@@ -110,7 +133,10 @@ function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>
   return (
     <section className={css['replayed']} data-clean={isClean} aria-label="Replayed">
       <p>
-        <b>{words}</b> {IS_WORDS[amended.is]}; {replayed === 0 ? 'nothing follows it.' : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
+        <b>{words}</b> {IS_WORDS[amended.is]};{' '}
+        {replayed === 0
+          ? 'nothing follows it.'
+          : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
         {isClean && replayed > 0 && 'All of it still fits.'}
       </p>
       {misfits.length > 0 && (
@@ -129,7 +155,7 @@ function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>
       <Button onClick={close}>Close</Button>
     </section>
   );
-} // prettier-ignore
+}
 
 interface EntryProps {
   study: string;
@@ -148,9 +174,22 @@ interface EntryProps {
 }
 
 function Entry({ study, entry, number, day, here, go, isOpen, toggle, changeable, workings, amend }: EntryProps) {
-  const state = here ? 'the study stands here' : entry.leftOut === 'chosen' ? 'left out' : entry.leftOut === 'misfit' ? 'no longer fits' : entry.undone ? 'undone' : ''; // prettier-ignore
+  const state = here
+    ? 'the study stands here'
+    : entry.leftOut === 'chosen'
+      ? 'left out'
+      : entry.leftOut === 'misfit'
+        ? 'no longer fits'
+        : entry.undone
+          ? 'undone'
+          : '';
   return (
-    <li className={css['entry']} data-undone={entry.undone || entry.leftOut !== null} data-here={here} aria-current={here ? 'step' : undefined}>
+    <li
+      className={css['entry']}
+      data-undone={entry.undone || entry.leftOut !== null}
+      data-here={here}
+      aria-current={here ? 'step' : undefined}
+    >
       {day !== null && <h2>{day}</h2>}
       <div className={css['line']}>
         <span className={css['number']}>{number}</span>
@@ -170,4 +209,4 @@ function Entry({ study, entry, number, day, here, go, isOpen, toggle, changeable
       {isOpen && <EntryChanges study={study} entry={entry} open={changeable} workings={workings} amend={amend} />}
     </li>
   );
-} // prettier-ignore
+}

@@ -19,7 +19,13 @@ export function Findings({ checked, names, keepTotals, setKeep }: FindingsProps)
         .map(({ text }) => (names.length > 1 ? `${names[b] ?? ''}: ${text}` : text)),
     );
   const mended = of('mended');
-  const lacking = [...new Set(checked.flatMap(({ lacking: one }, b) => (one === null ? [] : [names.length > 1 ? `${names[b] ?? ''}: ${one}` : one])))]; // prettier-ignore
+  const lacking = [
+    ...new Set(
+      checked.flatMap(({ lacking: one }, b) =>
+        one === null ? [] : [names.length > 1 ? `${names[b] ?? ''}: ${one}` : one],
+      ),
+    ),
+  ];
   return (
     <div className={css['findings']} aria-live="polite" data-testid="findings">
       {of('bad').map((text) => (

@@ -72,14 +72,25 @@ export function PaperScreen() {
   const each = useSplitReading(split, shown.letters);
   const byLines = useMemo(() => {
     if (!lines) return null;
-    const questions = sheetOf(paper, 0).columns.slice(1).map((label, k) => (label.trim() === '' ? `Question ${k + 1}` : label)); // prettier-ignore
+    const questions = sheetOf(paper, 0)
+      .columns.slice(1)
+      .map((label, k) => (label.trim() === '' ? `Question ${k + 1}` : label));
     const found = 'related' in lines ? readRelated(lines, questions, CONFIDENCE) : readCodings(lines, CONFIDENCE);
     return { answers: found, sums: sumsOfLines(lines) };
   }, [lines, paper]);
   const layout = LAYOUTS[paper.kind];
   const many = blocksOf(paper);
   const block = Math.min(chosen, many - 1);
-  const names = Array.from({ length: many }, (_, b) => layout.blocks?.[b] ?? labelOf(paper.blocks.map(({ name }) => name), b, 'Table')); // prettier-ignore
+  const names = Array.from(
+    { length: many },
+    (_, b) =>
+      layout.blocks?.[b] ??
+      labelOf(
+        paper.blocks.map(({ name }) => name),
+        b,
+        'Table',
+      ),
+  );
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const untouched = isUntouched(paper);
   const shows = byLines ?? each ?? (answers.length > 0 ? { answers, sums } : null);

@@ -5,7 +5,15 @@ export const BLANK: Paper = {
   kind: 'cross',
   rows: ['', ''],
   columns: ['', ''],
-  blocks: [{ name: '', cells: [['', ''], ['', '']] }], // prettier-ignore
+  blocks: [
+    {
+      name: '',
+      cells: [
+        ['', ''],
+        ['', ''],
+      ],
+    },
+  ],
   sides: { rows: { title: '', level: 'unordered' }, columns: { title: '', level: 'unordered' } },
   within: '',
   metric: 'nominal',

@@ -27,7 +27,10 @@ export function Frequencies({ detail, most }: { detail: Shown; most: number }) {
   const answers = codes.filter(({ missing }) => missing === null);
   const missing = codes.filter((code) => code.missing !== null);
   // Of a number kept as numbers its values are not listed: the histogram shows them.
-  const listed = variable.level === 'number' ? answers.filter(({ code, label }) => parseNumber(code) === null || label !== code) : answers; // prettier-ignore
+  const listed =
+    variable.level === 'number'
+      ? answers.filter(({ code, label }) => parseNumber(code) === null || label !== code)
+      : answers;
   const shown = variable.level === 'text' ? [] : worthShowing(listed, most);
   const rest = variable.level === 'text' ? 0 : listed.length - shown.length;
   return (

@@ -8,11 +8,16 @@ const names = [
   { id: 3, title: 'Plot size, m²' },
   { id: 4, title: 'Site manager' },
 ];
-const cut = (text: string) => cutNames(text, names).map(({ text: part, id }) => (id === null ? part : `[${id}]`)).join(''); // prettier-ignore
+const cut = (text: string) =>
+  cutNames(text, names)
+    .map(({ text: part, id }) => (id === null ? part : `[${id}]`))
+    .join('');
 
 describe('names in a text', () => {
   it('are found as words of their own', () => {
-    expect(cut('Site accounts for 15% of the spread in Satisfaction with the site (eta squared).')).toBe('[1] accounts for 15% of the spread in [2] (eta squared).'); // prettier-ignore
+    expect(cut('Site accounts for 15% of the spread in Satisfaction with the site (eta squared).')).toBe(
+      '[1] accounts for 15% of the spread in [2] (eta squared).',
+    );
     expect(cut('By Plot size, m²: 3 blank')).toBe('By [3]: 3 blank');
     expect(cut('Websites and Sites are no Site.')).toBe('Websites and Sites are no [1].');
   });
@@ -29,7 +34,11 @@ describe('names in a text', () => {
         fc.string(),
         fc.array(fc.record({ id: fc.nat(), title: fc.string({ maxLength: 3 }) })),
         (text, some) => {
-          expect(cutNames(text, some).map((part) => part.text).join('')).toBe(text); // prettier-ignore
+          expect(
+            cutNames(text, some)
+              .map((part) => part.text)
+              .join(''),
+          ).toBe(text);
         },
       ),
     );

@@ -20,7 +20,9 @@ export function cutNames(text: string, names: readonly NamedHere[]): TextPart[] 
   for (let k = 0; k < text.length;) {
     const found = isWord(text[k - 1])
       ? undefined
-      : wanted.find(({ title }) => text.startsWith(title, k) && !(isWord(title.at(-1)) && isWord(text[k + title.length]))); // prettier-ignore
+      : wanted.find(
+          ({ title }) => text.startsWith(title, k) && !(isWord(title.at(-1)) && isWord(text[k + title.length])),
+        );
     if (found) {
       if (plain !== '') parts.push({ text: plain, id: null });
       plain = '';

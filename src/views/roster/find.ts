@@ -46,7 +46,13 @@ export function finderFor(variables: readonly RosterVariable[]): Finder {
     },
   });
   index.addAll(
-    variables.map(({ label, codes, id, name, question }) => ({ id, name, question, label, codes: codes.map((code) => code.label).join(' ') })), // prettier-ignore
+    variables.map(({ label, codes, id, name, question }) => ({
+      id,
+      name,
+      question,
+      label,
+      codes: codes.map((code) => code.label).join(' '),
+    })),
   );
   return (search) => {
     const whole = search.trim().toLowerCase();
@@ -58,7 +64,7 @@ export function finderFor(variables: readonly RosterVariable[]): Finder {
       .map((entry) => ({
         entry,
         score: plainScore(entry, words, whole) + (40 * (near.get(entry.variable.id) ?? 0)) / best,
-      })) // prettier-ignore
+      }))
       .filter(({ score }) => score > 0)
       .sort((a, b) => b.score - a.score)
       .map(({ entry }) => entry.variable);

@@ -42,7 +42,9 @@ export function showingOptions(
     name,
     count: variables.filter(shows(value, sick)).length,
   });
-  const groups = [...new Set(variables.map(({ group }) => group))].filter((group) => group !== '').sort((a, b) => a.localeCompare(b)); // prettier-ignore
+  const groups = [...new Set(variables.map(({ group }) => group))]
+    .filter((group) => group !== '')
+    .sort((a, b) => a.localeCompare(b));
   const sections = [
     {
       title: 'Show',
@@ -57,7 +59,7 @@ export function showingOptions(
     .map(({ title, options }) => ({
       title,
       options: options.filter(({ value, count }) => count > 0 || value === 'all'),
-    })) // prettier-ignore
+    }))
     .filter(({ options }) => options.length > 0);
 }
 

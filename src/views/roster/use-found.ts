@@ -11,9 +11,12 @@ export function useFound(variables: readonly RosterVariable[], sick?: ReadonlySe
   const find = useMemo(() => finderFor(variables), [variables]);
   // A group that is gone shows nothing any more.
   const showing = useMemo(
-    () => (showingOptions(variables, sick).some(({ options }) => options.some(({ value }) => value === wanted)) ? wanted : 'all'),
+    () =>
+      showingOptions(variables, sick).some(({ options }) => options.some(({ value }) => value === wanted))
+        ? wanted
+        : 'all',
     [variables, sick, wanted],
-  ); // prettier-ignore
+  );
   const found = useMemo(() => {
     const kept = find(search).filter(shows(showing, sick));
     // What was searched for stands by how well it was found.

@@ -12,9 +12,12 @@ export function useReveal(of: unknown): { most: number; end: (element: HTMLEleme
     (element: HTMLElement | null) => {
       observer.current?.disconnect();
       if (!element) return;
-      observer.current = new IntersectionObserver(([entry]) => {
-        if (entry?.isIntersecting) setState({ of, most: most + STEP });
-      }, { rootMargin: '400px' }); // prettier-ignore
+      observer.current = new IntersectionObserver(
+        ([entry]) => {
+          if (entry?.isIntersecting) setState({ of, most: most + STEP });
+        },
+        { rootMargin: '400px' },
+      );
       observer.current.observe(element);
     },
     [of, most],

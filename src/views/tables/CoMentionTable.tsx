@@ -15,11 +15,16 @@ export function CoMentionTable({ table }: { table: Table }) {
   const read = useMemo(() => togetherOf(table), [table]);
   if (!read || read.labels.length > MOST) return null;
   const { labels, mentioned, pairs, base } = read;
-  const pairOf = (a: number, b: number): OptionPair | undefined => pairs.find((one) => one.a === Math.min(a, b) && one.b === Math.max(a, b)); // prettier-ignore
+  const pairOf = (a: number, b: number): OptionPair | undefined =>
+    pairs.find((one) => one.a === Math.min(a, b) && one.b === Math.max(a, b));
   return (
     <section className={css['together']} aria-label="Mentioned together">
       <h2>
-        Mentioned together<small>below: respondents who mention both; above: phi, from −1 to 1; rising lines where two go together by more than chance, falling where they keep apart</small>
+        Mentioned together
+        <small>
+          below: respondents who mention both; above: phi, from −1 to 1; rising lines where two go together by more than
+          chance, falling where they keep apart
+        </small>
       </h2>
       <div className={css['scroll']} tabIndex={0} role="region" aria-label="Options by options">
         <table className={css['pairs']}>
@@ -44,13 +49,19 @@ export function CoMentionTable({ table }: { table: Table }) {
                 {labels.map((other, j) => {
                   if (i === j)
                     return (
-                      <td key={other} className={css['own']} title={`${whole(mentioned[i] ?? 0)} of ${whole(base)} mention ${label}`}>
+                      <td
+                        key={other}
+                        className={css['own']}
+                        title={`${whole(mentioned[i] ?? 0)} of ${whole(base)} mention ${label}`}
+                      >
                         {whole(mentioned[i] ?? 0)}
                       </td>
                     );
                   const pair = pairOf(i, j);
                   const ink = pair?.phi == null || pair.p === null ? null : inkOf(pair.phi, pair.p);
-                  const says = pair ? `${labels[pair.a] ?? ''} with ${labels[pair.b] ?? ''}: ${whole(pair.both)} mention both, ${pair.expected.toFixed(1)} expected${pair.phi === null ? '' : `; phi ${coefficient(pair.phi)}, adjusted ${sayP(pair.p ?? 1)}`}` : ''; // prettier-ignore
+                  const says = pair
+                    ? `${labels[pair.a] ?? ''} with ${labels[pair.b] ?? ''}: ${whole(pair.both)} mention both, ${pair.expected.toFixed(1)} expected${pair.phi === null ? '' : `; phi ${coefficient(pair.phi)}, adjusted ${sayP(pair.p ?? 1)}`}`
+                    : '';
                   return (
                     <td key={other} title={says}>
                       {ink && j > i && <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`} aria-hidden="true" />}
@@ -65,4 +76,4 @@ export function CoMentionTable({ table }: { table: Table }) {
       </div>
     </section>
   );
-} // prettier-ignore
+}

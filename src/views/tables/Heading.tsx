@@ -37,7 +37,7 @@ export function Heading({ side, code, label }: Props) {
     const [back, forth] = side === 'rows' ? ['ArrowUp', 'ArrowDown'] : ['ArrowLeft', 'ArrowRight'];
     if (event.altKey && event.key === back && at > 0) act({ is: 'move', code, before: headings[at - 1]!.code });
     else if (event.altKey && event.key === forth && at < headings.length - 1)
-      act({ is: 'move', code, before: behind(at + 1) }); // prettier-ignore
+      act({ is: 'move', code, before: behind(at + 1) });
     else if (event.key === 'Delete' && headings.length > 1) act({ is: 'set-aside', code });
     else return;
     event.preventDefault();
@@ -85,7 +85,14 @@ export function AsideStrip() {
   const { rows, by } = useContext(HandsHere);
   const [isOver, setOver] = useState(false);
   const held = ({ dataTransfer }: DragEvent) =>
-    ([['rows', rows], ['by', by]] as const).find(([side, hands]) => hands !== null && hands.headings.length > 1 && dataTransfer.types.includes(`${DRAG}-${side}`)); // prettier-ignore
+    (
+      [
+        ['rows', rows],
+        ['by', by],
+      ] as const
+    ).find(
+      ([side, hands]) => hands !== null && hands.headings.length > 1 && dataTransfer.types.includes(`${DRAG}-${side}`),
+    );
   return (
     <span
       className={css['aside']}

@@ -47,7 +47,12 @@ function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
 /** The tools of the heading that is open, in a line over the table; and what can be done by dragging, while none is. */
 export function HeadingTools({ shown, setShown, ordered }: Props) {
   const { rows, by } = useContext(HandsHere);
-  const sides = ([['rows', rows], ['by', by]] as const).flatMap(([side, hands]) => (hands ? [{ side, hands }] : [])); // prettier-ignore
+  const sides = (
+    [
+      ['rows', rows],
+      ['by', by],
+    ] as const
+  ).flatMap(([side, hands]) => (hands ? [{ side, hands }] : []));
   if (sides.length === 0 && !ordered) return null;
   const opened = sides.find(({ hands }) => hands.open !== null);
   if (opened) {
@@ -91,14 +96,24 @@ function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }
         }}
       >
         <Field label="Heading">
-          <input ref={first} className={kit['input']} value={label} aria-invalid={twin} onChange={(event) => setLabel(event.target.value)} />
+          <input
+            ref={first}
+            className={kit['input']}
+            value={label}
+            aria-invalid={twin}
+            onChange={(event) => setLabel(event.target.value)}
+          />
         </Field>
         <PlainButton type="submit" disabled={label.trim() === '' || twin || label === heading.label}>
           Rename
         </PlainButton>
       </form>
       <Field label="Merge with">
-        <select className={kit['input']} value="" onChange={(event) => act({ is: 'merge', code: event.target.value, into: code })}>
+        <select
+          className={kit['input']}
+          value=""
+          onChange={(event) => act({ is: 'merge', code: event.target.value, into: code })}
+        >
           <option value="">choose…</option>
           {headings.map((one) =>
             one === heading ? null : (
@@ -112,7 +127,10 @@ function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }
       <Button disabled={at === 0} onClick={() => act({ is: 'move', code, before: headings[at - 1]?.code ?? null })}>
         {back}
       </Button>
-      <Button disabled={at === headings.length - 1} onClick={() => act({ is: 'move', code, before: headings[at + 2]?.code ?? null })}>
+      <Button
+        disabled={at === headings.length - 1}
+        onClick={() => act({ is: 'move', code, before: headings[at + 2]?.code ?? null })}
+      >
         {forth}
       </Button>
       <Button disabled={headings.length < 2} onClick={() => act({ is: 'set-aside', code })}>
@@ -121,4 +139,4 @@ function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }
       <Button onClick={() => setOpen(null)}>Close</Button>
     </div>
   );
-} // prettier-ignore
+}

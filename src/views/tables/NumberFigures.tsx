@@ -31,7 +31,15 @@ export function Figures({ summary }: { summary: NonNullable<VariableDetail['summ
 }
 
 /** A number variable as bars, with what they reach from and to. */
-export function Histogram({ histogram, width, height }: { histogram: NonNullable<VariableDetail['histogram']>; width: number; height: number }) {
+export function Histogram({
+  histogram,
+  width,
+  height,
+}: {
+  histogram: NonNullable<VariableDetail['histogram']>;
+  width: number;
+  height: number;
+}) {
   const { bins, from, to } = histogram;
   return (
     <figure className={css['histogram']} style={{ maxWidth: width }}>
@@ -42,7 +50,7 @@ export function Histogram({ histogram, width, height }: { histogram: NonNullable
       </figcaption>
     </figure>
   );
-} // prettier-ignore
+}
 
 /** The figures of a number variable, over all respondents with an answer. */
 export function NumberFigures({ study, variable }: { study: string; variable: RosterVariable }) {

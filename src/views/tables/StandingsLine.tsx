@@ -51,7 +51,9 @@ export function StandingsLine({ table, counted = COUNTED, change }: Props) {
           <input
             type="checkbox"
             checked={counted.includes(is)}
-            onChange={(event) => change(STANDINGS.filter((one) => (one === is ? event.target.checked : counted.includes(one))))}
+            onChange={(event) =>
+              change(STANDINGS.filter((one) => (one === is ? event.target.checked : counted.includes(one))))
+            }
           />
           {STANDING_WORDS[is].toLowerCase()} <b>{whole(many(is))}</b>
         </label>
@@ -59,4 +61,4 @@ export function StandingsLine({ table, counted = COUNTED, change }: Props) {
       <p>Respondents may give several answers; percentages of respondents add to more than 100.</p>
     </div>
   );
-} // prettier-ignore
+}

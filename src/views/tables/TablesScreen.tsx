@@ -93,7 +93,8 @@ export function TablesScreen({ study }: { study: string }) {
 
   const asked = asSentence(draft);
   // What is gone meanwhile is not asked for.
-  const isThere = asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id)); // prettier-ignore
+  const isThere =
+    asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id));
   const sentence = isThere ? asked : null;
   const rows = view?.variables.find(({ id }) => id === draft.rows);
   const countable = rows === undefined || rows.countable;
@@ -158,7 +159,9 @@ export function TablesScreen({ study }: { study: string }) {
   const namesHere = useMemo(() => {
     const asked = asSentence(draft);
     const ids = new Set(asked ? variablesOf(asked) : []);
-    return (view?.variables ?? []).filter(({ id }) => ids.has(id)).map((variable) => ({ id: variable.id, title: titleOf(variable) })); // prettier-ignore
+    return (view?.variables ?? [])
+      .filter(({ id }) => ids.has(id))
+      .map((variable) => ({ id: variable.id, title: titleOf(variable) }));
   }, [view, draft]);
   const star = useStar(study, reload, setSaveProblem);
   if (studyProblem && !view) return <Problem {...studyProblem} />;

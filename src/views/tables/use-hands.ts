@@ -37,8 +37,14 @@ function isUsed(view: StudyView, variable: number, saved: number | null): boolea
 /** The regroup that a gesture changes: that of the variable, or one in which each heading is a group. */
 function begun(variable: RosterVariable, working: Working | undefined, axis: TableAxis): Regroup {
   if (working?.recipe.kind === 'regroup') return working.recipe;
-  const headings = axis.categories.flatMap(({ code, label, kind }) => (kind === 'answer' || kind === 'option' ? [{ code, label }] : [])); // prettier-ignore
-  return regroupOf(variable.id, variable.level === 'unordered' || variable.level === 'multiple' ? 'unordered' : 'ordered', headings); // prettier-ignore
+  const headings = axis.categories.flatMap(({ code, label, kind }) =>
+    kind === 'answer' || kind === 'option' ? [{ code, label }] : [],
+  );
+  return regroupOf(
+    variable.id,
+    variable.level === 'unordered' || variable.level === 'multiple' ? 'unordered' : 'ordered',
+    headings,
+  );
 }
 
 /**
@@ -96,7 +102,9 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
       act: (gesture) => void act(side, axis, gesture),
       open: opened?.side === side ? opened.code : null,
       setOpen: (code) => setOpened(code === null ? null : { side, code }),
-      headings: axis.categories.filter(({ code, kind }) => (kind === 'answer' || kind === 'option') && (groups?.has(code) ?? true)), // prettier-ignore
+      headings: axis.categories.filter(
+        ({ code, kind }) => (kind === 'answer' || kind === 'option') && (groups?.has(code) ?? true),
+      ),
     };
   };
 

@@ -65,7 +65,8 @@ export function WorkingsScreen({ study }: { study: string }) {
   const copy = (working: Working) => go({ at: 'make', make: makeOf(working.recipe), of: [], like: working.id });
   const byName = (name: string) => view.variables.find((one) => one.name === name);
   const working = place.at === 'working' ? (view.workings.find(({ id }) => id === place.id) ?? null) : null;
-  const like = place.at === 'make' && place.like !== null ? (view.workings.find(({ id }) => id === place.like) ?? null) : null; // prettier-ignore
+  const like =
+    place.at === 'make' && place.like !== null ? (view.workings.find(({ id }) => id === place.like) ?? null) : null;
   const of = place.at === 'make' ? place.of.flatMap((name) => byName(name)?.id ?? []) : [];
   const gone = (place.at === 'working' && !working) || (place.at === 'make' && of.length < place.of.length);
   const used = new Set(working ? [working.variable] : chosen !== null && place.at === 'list' ? [chosen] : of);
@@ -120,7 +121,11 @@ export function WorkingsScreen({ study }: { study: string }) {
               {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
               {gone && (
                 <Problem
-                  detail={place.at === 'working' ? `The study has no working ${place.id}.` : `The study has no variable ${place.of.filter((name) => !byName(name)).join(', ')}.`}
+                  detail={
+                    place.at === 'working'
+                      ? `The study has no working ${place.id}.`
+                      : `The study has no variable ${place.of.filter((name) => !byName(name)).join(', ')}.`
+                  }
                   mend="It may have been taken out or renamed. Choose one from the list."
                   dismiss={leave}
                 />
@@ -154,4 +159,4 @@ export function WorkingsScreen({ study }: { study: string }) {
       </div>
     </PeekScope>
   );
-} // prettier-ignore
+}

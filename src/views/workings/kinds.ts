@@ -9,7 +9,18 @@ import { startRegroup } from '../../core/recode/starts.js';
 import type { Gather, Recipe, Score, ScoreItem, Slots } from '../../core/recode/types.js';
 
 /** What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots. */
-export const MAKES = ['regroup', 'band', 'score', 'combine', 'interlock', 'flags', 'number', 'categories', 'gather', 'slots'] as const; // prettier-ignore
+export const MAKES = [
+  'regroup',
+  'band',
+  'score',
+  'combine',
+  'interlock',
+  'flags',
+  'number',
+  'categories',
+  'gather',
+  'slots',
+] as const;
 export type Make = (typeof MAKES)[number];
 
 interface MakeWords {
@@ -25,16 +36,76 @@ interface MakeWords {
 }
 
 export const MAKE_WORDS: Record<Make, MakeWords> = {
-  regroup: { title: 'Regroup', says: 'Merge, split, reorder, reverse, relabel.', noun: 'working', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
-  band: { title: 'Band', says: 'Cut a number into categories, on its histogram.', noun: 'working', of: 'one', sources: 'a number' }, // prettier-ignore
-  score: { title: 'Score', says: 'Average, add up, count, or compute an expression.', noun: 'score', of: 'many', sources: 'items' }, // prettier-ignore
-  combine: { title: 'Combine', says: 'In any question, in all, in one but not the others.', noun: 'working', of: 'many', sources: 'questions over the same codes' }, // prettier-ignore
-  interlock: { title: 'Interlock', says: 'Groups within groups as one variable.', noun: 'working', of: 'many', sources: 'groups' }, // prettier-ignore
-  flags: { title: 'Flags', says: 'One yes/no variable for each category.', noun: 'flags', of: 'one', sources: 'a variable with categories' }, // prettier-ignore
-  number: { title: 'Text to number', says: 'Texts that spell none are decided on.', noun: 'number', of: 'one', sources: 'a text' }, // prettier-ignore
-  categories: { title: 'Values to categories', says: 'Each text or number one, alike ones together.', noun: 'working', of: 'one', sources: 'a text or a number' }, // prettier-ignore
-  gather: { title: 'Gather columns', says: 'Yes/no columns to one question.', noun: 'question', of: 'many', sources: 'columns' }, // prettier-ignore
-  slots: { title: 'Gather slots', says: 'Columns that each hold a code to one question.', noun: 'question', of: 'many', sources: 'slots' }, // prettier-ignore
+  regroup: {
+    title: 'Regroup',
+    says: 'Merge, split, reorder, reverse, relabel.',
+    noun: 'working',
+    of: 'one',
+    sources: 'a variable with categories',
+  },
+  band: {
+    title: 'Band',
+    says: 'Cut a number into categories, on its histogram.',
+    noun: 'working',
+    of: 'one',
+    sources: 'a number',
+  },
+  score: {
+    title: 'Score',
+    says: 'Average, add up, count, or compute an expression.',
+    noun: 'score',
+    of: 'many',
+    sources: 'items',
+  },
+  combine: {
+    title: 'Combine',
+    says: 'In any question, in all, in one but not the others.',
+    noun: 'working',
+    of: 'many',
+    sources: 'questions over the same codes',
+  },
+  interlock: {
+    title: 'Interlock',
+    says: 'Groups within groups as one variable.',
+    noun: 'working',
+    of: 'many',
+    sources: 'groups',
+  },
+  flags: {
+    title: 'Flags',
+    says: 'One yes/no variable for each category.',
+    noun: 'flags',
+    of: 'one',
+    sources: 'a variable with categories',
+  },
+  number: {
+    title: 'Text to number',
+    says: 'Texts that spell none are decided on.',
+    noun: 'number',
+    of: 'one',
+    sources: 'a text',
+  },
+  categories: {
+    title: 'Values to categories',
+    says: 'Each text or number one, alike ones together.',
+    noun: 'working',
+    of: 'one',
+    sources: 'a text or a number',
+  },
+  gather: {
+    title: 'Gather columns',
+    says: 'Yes/no columns to one question.',
+    noun: 'question',
+    of: 'many',
+    sources: 'columns',
+  },
+  slots: {
+    title: 'Gather slots',
+    says: 'Columns that each hold a code to one question.',
+    noun: 'question',
+    of: 'many',
+    sources: 'slots',
+  },
 };
 
 export function makeOf(recipe: Recipe): Make {
@@ -66,7 +137,12 @@ export function suits(make: Make, variable: RosterVariable): boolean {
     case 'band':
       return variable.level === 'number';
     case 'score':
-      return variable.level === 'number' || (isCoded(variable) && variable.level !== 'multiple' && variable.codes.filter((code) => isAnswer(code) && parseNumber(code.code) !== null).length >= 2); // prettier-ignore
+      return (
+        variable.level === 'number' ||
+        (isCoded(variable) &&
+          variable.level !== 'multiple' &&
+          variable.codes.filter((code) => isAnswer(code) && parseNumber(code.code) !== null).length >= 2)
+      );
     case 'combine':
       return isCoded(variable) && variable.level !== 'number';
     case 'interlock':
@@ -99,7 +175,8 @@ export function scaleOf(items: readonly RosterVariable[]): { from: number; to: n
 /** Answers of several variables, each code once, with the first label that there is. */
 export function sharedOptions(variables: readonly RosterVariable[]): { code: string; label: string }[] {
   const found = new Map<string, string>();
-  for (const { codes } of variables) for (const one of codes) if (isAnswer(one) && !found.has(one.code)) found.set(one.code, one.label); // prettier-ignore
+  for (const { codes } of variables)
+    for (const one of codes) if (isAnswer(one) && !found.has(one.code)) found.set(one.code, one.label);
   return [...found].map(([code, label]) => ({ code, label }));
 }
 
@@ -110,18 +187,32 @@ function startGather(sources: readonly RosterVariable[]): Gather {
   const labels = common === '' ? optionLabels(titles) : rest;
   const items = sources.map(({ id, codes, name }, k) => {
     const found = ticksIn(codes.filter(isAnswer).map(({ code, label }) => ({ code, label })));
-    return { source: id, label: labels[k] ?? name, ticked: found?.ticked ?? '', also: found && found.also.length > 0 ? found.also : undefined };
+    return {
+      source: id,
+      label: labels[k] ?? name,
+      ticked: found?.ticked ?? '',
+      also: found && found.also.length > 0 ? found.also : undefined,
+    };
   });
   const none = items.find((_, k) => saysNone(titles[k] ?? ''));
-  return { kind: 'gather', items: items.filter((item) => item !== none), none: none ? { source: none.source, label: 'None of these', ticked: none.ticked } : null };
-} // prettier-ignore
+  return {
+    kind: 'gather',
+    items: items.filter((item) => item !== none),
+    none: none ? { source: none.source, label: 'None of these', ticked: none.ticked } : null,
+  };
+}
 
 /** Slots that were selected as one question, over the answers that they share. */
 function startSlots(sources: readonly RosterVariable[]): Slots {
   const options = sharedOptions(sources);
   const none = options.find(({ label }) => saysNone(label))?.code ?? null;
-  return { kind: 'slots', sources: sources.map(({ id }) => id), options: options.filter(({ code }) => code !== none), none };
-} // prettier-ignore
+  return {
+    kind: 'slots',
+    sources: sources.map(({ id }) => id),
+    options: options.filter(({ code }) => code !== none),
+    none,
+  };
+}
 
 /**
  * Where an editor begins.
@@ -140,15 +231,37 @@ export function startRecipe(
   const ids = sources.map(({ id }) => id);
   switch (make) {
     case 'regroup':
-      return { kind: 'regroup', source, level: first?.level === 'unordered' ? 'unordered' : 'ordered', groups: startRegroup('each', codes), setAside: [] }; // prettier-ignore
+      return {
+        kind: 'regroup',
+        source,
+        level: first?.level === 'unordered' ? 'unordered' : 'ordered',
+        groups: startRegroup('each', codes),
+        setAside: [],
+      };
     case 'band':
       return { kind: 'band', source, ends: 'lower', bands: [], taken: [] };
     case 'score':
-      return { kind: 'score', of: 'mean', items: sources.map(itemOf), atLeast: Math.max(1, sources.length), scale: scaleOf(sources), codes: [], expression: '' }; // prettier-ignore
+      return {
+        kind: 'score',
+        of: 'mean',
+        items: sources.map(itemOf),
+        atLeast: Math.max(1, sources.length),
+        scale: scaleOf(sources),
+        codes: [],
+        expression: '',
+      };
     case 'combine': {
       const options = sharedOptions(sources);
       const none = options.filter(({ label }) => saysNone(label)).map(({ code }) => code);
-      return { kind: 'combine', sources: ids, how: 'any', atLeast: 2, options: options.filter(({ code }) => !none.includes(code)), none, base: 'any' }; // prettier-ignore
+      return {
+        kind: 'combine',
+        sources: ids,
+        how: 'any',
+        atLeast: 2,
+        options: options.filter(({ code }) => !none.includes(code)),
+        none,
+        base: 'any',
+      };
     }
     case 'interlock':
       return { kind: 'interlock', sources: ids, between: ' · ', empty: false };
@@ -184,7 +297,9 @@ export function startLabel(make: Make, sources: readonly RosterVariable[]): stri
     case 'interlock':
       return sources.length < 2 ? '' : sources.map(titleOf).reverse().join(' within ');
     case 'gather':
-      return sources.length < 2 ? '' : liftCommon(sources.map(({ question, label, name }) => label || question || name)).common; // prettier-ignore
+      return sources.length < 2
+        ? ''
+        : liftCommon(sources.map(({ question, label, name }) => label || question || name)).common;
     case 'score':
     case 'combine':
     case 'slots':
@@ -209,9 +324,17 @@ function expressionLack({ expression, items }: Score): string | null {
 export function lackOf(recipe: Recipe): string | null {
   switch (recipe.kind) {
     case 'regroup':
-      return recipe.source === 0 ? 'Choose the variable to regroup, at the top.' : recipe.groups.length === 0 ? 'Make at least one group.' : null; // prettier-ignore
+      return recipe.source === 0
+        ? 'Choose the variable to regroup, at the top.'
+        : recipe.groups.length === 0
+          ? 'Make at least one group.'
+          : null;
     case 'band':
-      return recipe.source === 0 ? 'Choose the number to cut, at the top.' : recipe.bands.length === 0 ? 'Click on the histogram where a band is to end, or let it be cut into parts.' : null; // prettier-ignore
+      return recipe.source === 0
+        ? 'Choose the number to cut, at the top.'
+        : recipe.bands.length === 0
+          ? 'Click on the histogram where a band is to end, or let it be cut into parts.'
+          : null;
     case 'score':
       if (recipe.of === 'expression') return expressionLack(recipe);
       if (recipe.items.length === 0) return 'Choose the items.';
@@ -221,11 +344,17 @@ export function lackOf(recipe: Recipe): string | null {
     case 'interlock':
       return recipe.sources.length < 2 ? 'Choose two variables or more, from the outermost group inwards.' : null;
     case 'flags':
-      return recipe.source === 0 ? 'Choose the variable, at the top.' : recipe.codes.length === 0 ? 'Choose a category.' : null; // prettier-ignore
+      return recipe.source === 0
+        ? 'Choose the variable, at the top.'
+        : recipe.codes.length === 0
+          ? 'Choose a category.'
+          : null;
     case 'convert':
       return recipe.source === 0 ? 'Choose the variable to convert, at the top.' : null;
     case 'gather':
-      return recipe.items.length < 2 || recipe.items.some(({ ticked }) => ticked === '') ? 'Choose two columns or more and the code that means ticked.' : null; // prettier-ignore
+      return recipe.items.length < 2 || recipe.items.some(({ ticked }) => ticked === '')
+        ? 'Choose two columns or more and the code that means ticked.'
+        : null;
     case 'slots':
       return recipe.sources.length < 2 || recipe.options.length === 0 ? 'Choose two slots or more.' : null;
   }

@@ -45,7 +45,11 @@ export function useKeep(
       ),
     keepAll: (drafts) => wait(() => client.keepWorkings(study, drafts), `${drafts.length} variables`),
     amend: (entry, { label, recipe }) => {
-      if (working !== null) wait(() => client.amendEntry(study, entry, { is: 'changed', things: [{ of: 'working', id: working, recipe }] }), label); // prettier-ignore
+      if (working !== null)
+        wait(
+          () => client.amendEntry(study, entry, { is: 'changed', things: [{ of: 'working', id: working, recipe }] }),
+          label,
+        );
     },
   };
 }

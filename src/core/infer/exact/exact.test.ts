@@ -25,7 +25,11 @@ function* listed(R: readonly number[], C: readonly number[]): Generator<number[]
     return;
   }
   for (const first of shared(R[0]!, C)) {
-    for (const rest of listed(R.slice(1), C.map((c, j) => c - first[j]!))) yield [first, ...rest]; // prettier-ignore
+    for (const rest of listed(
+      R.slice(1),
+      C.map((c, j) => c - first[j]!),
+    ))
+      yield [first, ...rest];
   }
 }
 
@@ -43,7 +47,7 @@ const small = fc
   .tuple(fc.integer({ min: 2, max: 3 }), fc.integer({ min: 2, max: 4 }))
   .chain(([r, c]) =>
     fc.array(fc.array(fc.integer({ min: 0, max: 4 }), { minLength: c, maxLength: c }), { minLength: r, maxLength: r }),
-  ) // prettier-ignore
+  )
   .filter((counts) => {
     const { table } = reduceTable(counts);
     return table.R.length > 1 && table.C.length > 1;
@@ -73,7 +77,11 @@ describe('exact p', () => {
 
   it('does not mind the order of rows and columns, nor which way the table lies', () => {
     const p = (counts: number[][]) => present(pearsonExact(reduceTable(counts).table, { method: 'exact' })).p;
-    const counts = [[5, 1, 0, 2], [1, 4, 2, 3], [0, 2, 6, 1]]; // prettier-ignore
+    const counts = [
+      [5, 1, 0, 2],
+      [1, 4, 2, 3],
+      [0, 2, 6, 1],
+    ];
     const one = p(counts);
     expect(p([...counts].reverse())).toBeCloseTo(one, 12);
     expect(p(counts.map((row) => [...row].reverse()))).toBeCloseTo(one, 12);
@@ -82,7 +90,10 @@ describe('exact p', () => {
 
   it('merges what a listing would go through one by one', () => {
     // 2 x 10 with 67 respondents: more than 10^8 tables, in some thousands of steps.
-    const { table } = reduceTable([[2, 3, 5, 1, 1, 9, 4, 4, 3, 2], [1, 3, 2, 7, 1, 2, 2, 5, 6, 4]]); // prettier-ignore
+    const { table } = reduceTable([
+      [2, 3, 5, 1, 1, 9, 4, 4, 3, 2],
+      [1, 3, 2, 7, 1, 2, 2, 5, 6, 4],
+    ]);
     const { sampling, p } = present(fisherExact(table, { method: 'exact' }));
     expect(sampling?.work).toBeLessThan(100_000);
     const sample = present(fisherExact(table, { method: 'monte-carlo', draws: 20_000 }));
@@ -91,7 +102,11 @@ describe('exact p', () => {
   });
 
   it('keeps within its work, and says so', () => {
-    const { table } = reduceTable([[10, 12, 9], [8, 15, 11], [14, 6, 12]]); // prettier-ignore
+    const { table } = reduceTable([
+      [10, 12, 9],
+      [8, 15, 11],
+      [14, 6, 12],
+    ]);
     const refused = fisherExact(table, { method: 'exact', work: 1_000 });
     expect(isAbsent(refused) && refused.absent).toContain('1,000 steps');
     expect(present(fisherExact(table, { work: 1_000, draws: 500 })).sampling).toMatchObject({
@@ -103,13 +118,30 @@ describe('exact p', () => {
   });
 
   it('needs whole counts, and is left alone where it is not asked for', () => {
-    const { table } = reduceTable([[1.5, 2, 3], [3, 4, 5]]); // prettier-ignore
+    const { table } = reduceTable([
+      [1.5, 2, 3],
+      [3, 4, 5],
+    ]);
     expect(isAbsent(fisherExact(table))).toBe(true);
-    expect(isAbsent(pearsonExact(reduceTable([[1, 2, 3], [3, 4, 5]]).table, { method: 'none' }))).toBe(true); // prettier-ignore
+    expect(
+      isAbsent(
+        pearsonExact(
+          reduceTable([
+            [1, 2, 3],
+            [3, 4, 5],
+          ]).table,
+          { method: 'none' },
+        ),
+      ),
+    ).toBe(true);
   });
 
   it('tells its progress', () => {
-    const { table } = reduceTable([[40, 30, 22], [31, 44, 25], [18, 26, 39]]); // prettier-ignore
+    const { table } = reduceTable([
+      [40, 30, 22],
+      [31, 44, 25],
+      [18, 26, 39],
+    ]);
     const told: number[] = [];
     fisherExact(table, { method: 'monte-carlo', draws: 2_000, progress: (share) => told.push(share) });
     expect(told.length).toBeGreaterThan(2);
@@ -121,7 +153,11 @@ describe('exact p', () => {
 describe('a sample of tables', () => {
   it('covers the exact p with its 99% interval, all but always', () => {
     let covered = 0;
-    const { table } = reduceTable([[4, 2, 1], [1, 5, 3], [2, 1, 6]]); // prettier-ignore
+    const { table } = reduceTable([
+      [4, 2, 1],
+      [1, 5, 3],
+      [2, 1, 6],
+    ]);
     const { p } = present(fisherExact(table, { method: 'exact' }));
     for (let seed = 1; seed <= 200; seed++) {
       const { sampling } = present(fisherExact(table, { method: 'monte-carlo', draws: 400, seed }));
@@ -132,7 +168,10 @@ describe('a sample of tables', () => {
   });
 
   it('is the same for the same seed, and another for another', () => {
-    const { table } = reduceTable([[14, 12, 11], [11, 15, 13]]); // prettier-ignore
+    const { table } = reduceTable([
+      [14, 12, 11],
+      [11, 15, 13],
+    ]);
     const draw = (seed: number) => present(fisherExact(table, { method: 'monte-carlo', draws: 999, seed })).p;
     expect(draw(5)).toBe(draw(5));
     expect(new Set([1, 2, 3, 4, 5].map(draw)).size).toBeGreaterThan(1);
@@ -154,7 +193,10 @@ describe('a sample of tables', () => {
   });
 
   it('is shuffled where respondents are few, with the same margins and the same distribution', () => {
-    const [R, C] = [[9, 5, 11, 7], [8, 14, 10]]; // prettier-ignore
+    const [R, C] = [
+      [9, 5, 11, 7],
+      [8, 14, 10],
+    ];
     const N = 32;
     const draws = 20_000;
     const found = [tableDrawer(R, C), (random: () => number, out: Float64Array) => drawTable(R, C, random, out)].map(
@@ -201,11 +243,15 @@ describe('a sample of tables', () => {
 
   it('draws binomial numbers with their mean and variance', () => {
     const random = seeded(7);
-    for (const [n, p] of [[8, 0.3], [60, 0.05], [5_000, 0.7]] as const) {
+    for (const [n, p] of [
+      [8, 0.3],
+      [60, 0.05],
+      [5_000, 0.7],
+    ] as const) {
       const draws = Array.from({ length: 20_000 }, () => binomial(n, p, random));
       const found = draws.reduce((a, b) => a + b, 0) / draws.length;
       expect(Math.abs(found - n * p)).toBeLessThan(4 * Math.sqrt((n * p * (1 - p)) / draws.length));
-    } // prettier-ignore
+    }
   });
 
   it('comes near the exact p of one-way counts', () => {

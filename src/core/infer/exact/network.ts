@@ -110,7 +110,10 @@ function tailsBefore({ start, child, term, probability }: Stage, after: readonly
     const to = start[node + 1]!;
     const one = after[child[from]!]!;
     if (to - from === 1 && one.value.length === 1) {
-      return { value: Float64Array.of(term[from]! + one.value[0]!), mass: Float64Array.of(probability[from]! * one.mass[0]!) }; // prettier-ignore
+      return {
+        value: Float64Array.of(term[from]! + one.value[0]!),
+        mass: Float64Array.of(probability[from]! * one.mass[0]!),
+      };
     }
     const held: Held = new Map();
     for (let arc = from; arc < to; arc++) {

@@ -63,7 +63,10 @@ function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
     return [];
   const found = all.rows.categories.flatMap(({ kind }, row) => {
     if (kind !== 'option') return [];
-    const { tests } = assessStrata({ strata: strata.map(({ table }) => optionOf(table, row).counts), exact: { method: 'none' } }); // prettier-ignore
+    const { tests } = assessStrata({
+      strata: strata.map(({ table }) => optionOf(table, row).counts),
+      exact: { method: 'none' },
+    });
     const test = tests['mantel-haenszel'];
     return test ? [{ row, test }] : [];
   });

@@ -34,7 +34,11 @@ function association(whole: Whole, within: Assessment): Answer {
     const reason = within.absent.find(({ id }) => id === 'mantel-haenszel')?.reason ?? 'There is nothing to compare.';
     return answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] });
   }
-  return answer('association', `${QUESTIONS.association.slice(0, -1)} within ${quote(titleOf(split.within.variable))}?`, { verdict: verdictOfP(lead.test.p, 1 - confidence), tests, notes }); // prettier-ignore
+  return answer(
+    'association',
+    `${QUESTIONS.association.slice(0, -1)} within ${quote(titleOf(split.within.variable))}?`,
+    { verdict: verdictOfP(lead.test.p, 1 - confidence), tests, notes },
+  );
 }
 
 function where(whole: Whole): Answer {
@@ -57,7 +61,7 @@ function where(whole: Whole): Answer {
             `${quote(label)}: ${lead.id === 'fisher' ? "Fisher's exact, " : sayStatistic(lead.id, lead.test)}${sayP(p)}.`,
         ),
       ...(ranked.length > 2 * LINES ? [`${ranked.length - 2 * LINES} more, each with a larger p.`] : []),
-      ...(parts.length > 1 ? [`Each p is adjusted over the ${parts.length} tables (Holm).`] : []), // prettier-ignore
+      ...(parts.length > 1 ? [`Each p is adjusted over the ${parts.length} tables (Holm).`] : []),
     ],
   });
 }
@@ -135,5 +139,11 @@ export function readStrata(
           : 'There is only one table.',
     );
   }
-  return [association(all, known.within), strength(all, known.within), where(all), trust(all, known.within), say(all, known.within)]; // prettier-ignore
+  return [
+    association(all, known.within),
+    strength(all, known.within),
+    where(all),
+    trust(all, known.within),
+    say(all, known.within),
+  ];
 }

@@ -84,8 +84,12 @@ export function trust(whole: Whole, within: Assessment | null): Answer {
     checks: [
       ...homogeneity(whole, within),
       ...(within ? pooledCheck(whole, within) : []),
-      ...(thin.length > 0 ? [{ ok: false, text: `Base under ${SMALL_BASE}: ${name(thin.map(({ label }) => label))}.` }] : []), // prettier-ignore
-      ...(bare.length > 0 ? [{ ok: true, text: `There is nothing to compare in ${name(bare)}; left out of the tests.` }] : []), // prettier-ignore
+      ...(thin.length > 0
+        ? [{ ok: false, text: `Base under ${SMALL_BASE}: ${name(thin.map(({ label }) => label))}.` }]
+        : []),
+      ...(bare.length > 0
+        ? [{ ok: true, text: `There is nothing to compare in ${name(bare)}; left out of the tests.` }]
+        : []),
       ...weightCheck(split.all),
       ...leftOutCheck(split.all),
     ],

@@ -5,7 +5,11 @@ import { isAbsent, type TestResult } from '../../infer/result.js';
 import { logFactorial } from '../../numerics/distributions.js';
 import { figure, type Sum, terms, total } from './types.js';
 
-const factorials = (values: readonly number[]) => terms(values.map((x) => `${figure(x)}!`), ' '); // prettier-ignore
+const factorials = (values: readonly number[]) =>
+  terms(
+    values.map((x) => `${figure(x)}!`),
+    ' ',
+  );
 
 /** How the p of a test over all tables was come by, told of the tables that `those` says count. */
 function overTables({ p, sampling }: TestResult, those: string): string {
@@ -52,9 +56,11 @@ export function stuartMaxwellSum({ n, R, C, ...rest }: Crosstab): Sum | null {
   const k = R.length - 1;
   if (isAbsent(found) || found.statistic === undefined || found.df !== k || k > LARGEST_SHOWN) return null;
   const kept = R.slice(0, k);
-  const lines = kept.map(
-    (r, i) =>
-    kept.map((_, j) => (i === j ? r + C[i]! - 2 * n[i]![i]! : -(n[i]![j]! + n[j]![i]!))).map(figure).join(', '), // prettier-ignore
+  const lines = kept.map((r, i) =>
+    kept
+      .map((_, j) => (i === j ? r + C[i]! - 2 * n[i]![i]! : -(n[i]![j]! + n[j]![i]!)))
+      .map(figure)
+      .join(', '),
   );
   return {
     formula:

@@ -14,7 +14,10 @@ export function goodnessOfFitSum({ oneWay: given }: OneWayRequest, found: TestRe
     formula: `X² = Σ (n − e)² / e over the categories, with e = N × ${shares ? 'the share that is expected' : '1/k'}`,
     steps: [
       shares
-        ? `e: ${terms(shares.map((share, k) => `${figure(N)} × ${figure(share)} / ${figure(all)} = ${figure(expected[k]!)}`), '; ')}` // prettier-ignore
+        ? `e: ${terms(
+            shares.map((share, k) => `${figure(N)} × ${figure(share)} / ${figure(all)} = ${figure(expected[k]!)}`),
+            '; ',
+          )}`
         : `e = ${figure(N)} / ${n.length} = ${figure(expected[0] ?? 0)}`,
       `X² = ${terms(n.map((count, k) => `(${figure(count)} − ${figure(expected[k]!)})² / ${figure(expected[k]!)}`))} = ${figure(result)}`,
       `df = ${n.length} − 1 = ${n.length - 1}; p = ${figure(found.p)}`,
@@ -36,7 +39,7 @@ export function cochranQSum({ related: { answers, times } }: RelatedRequest, fou
   return {
     formula: 'Q = (k − 1)(k ΣC² − T²) / (kT − ΣR²), C the yeses to each question, R those of each respondent, T all',
     steps: [
-      `C: ${terms(C.map(figure), '; ')}; T = ${figure(T)}`, // prettier-ignore
+      `C: ${terms(C.map(figure), '; ')}; T = ${figure(T)}`,
       `ΣR² = ${terms(ofEach.map((yes, i) => `${figure(often[i]!)} × ${yes}²`))} = ${figure(squares)}`,
       `above: (${k} − 1)(${k} × ${figure(total(C.map((c) => c * c)))} − ${figure(T)}²) = ${figure(over)}`,
       `below: ${k} × ${figure(T)} − ${figure(squares)} = ${figure(under)}`,

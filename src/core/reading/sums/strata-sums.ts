@@ -42,7 +42,11 @@ export function mantelHaenszelSum(
       const [r = 0] = stratum.R;
       const [c = 0] = stratum.C;
       const first = four ? `${figure(a)} − ${figure(r)} × ${figure(c)} / ${figure(stratum.N)} = ` : '';
-      return { text: `${name}: n − m = ${first}${figure(excess[0]!)}, variance ${figure(covariance[0]![0]!)}`, g: excess[0]!, v: covariance[0]![0]! }; // prettier-ignore
+      return {
+        text: `${name}: n − m = ${first}${figure(excess[0]!)}, variance ${figure(covariance[0]![0]!)}`,
+        g: excess[0]!,
+        v: covariance[0]![0]!,
+      };
     });
     return {
       formula: four
@@ -109,7 +113,10 @@ export function breslowDaySum(strata: readonly Stratum[], found: TestResult): Su
       'X² = Σ (a − A)² / v over the strata, A the first cell that the common OR gives with the same totals, v = 1/(1/A + 1/B + 1/C + 1/D)',
     steps: [
       `common OR = ${figure(common)}`,
-      `A: ${terms(parts.map(({ fitted }) => figure(fitted)), '; ')}`, // prettier-ignore
+      `A: ${terms(
+        parts.map(({ fitted }) => figure(fitted)),
+        '; ',
+      )}`,
       `X² = ${terms(parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`))} = ${figure(result)}`,
       `df = ${used.length} − 1 = ${found.df}; p = ${figure(found.p)}`,
     ],

@@ -69,7 +69,14 @@ describe('the sum of a statistic', () => {
 
   it('comes to it over strata, in each form, whichever side holds the groups', () => {
     const shown = new Set<string>();
-    const ids = ['mantel-haenszel', 'mantel-haenszel:row-mean-scores', 'mantel-haenszel:correlation', 'breslow-day', 'common-odds-ratio', 'cramers-v']; // prettier-ignore
+    const ids = [
+      'mantel-haenszel',
+      'mantel-haenszel:row-mean-scores',
+      'mantel-haenszel:correlation',
+      'breslow-day',
+      'common-odds-ratio',
+      'cramers-v',
+    ];
     fc.assert(
       fc.property(
         fc.tuple(fc.integer({ min: 2, max: 3 }), fc.integer({ min: 2, max: 4 }), fc.integer({ min: 2, max: 4 })),
@@ -94,11 +101,50 @@ describe('the sum of a statistic', () => {
     const requests: [string, AssessRequest][] = [
       ['goodness-of-fit', { oneWay: { counts: [18, 55, 27] }, exact: { method: 'none' } }],
       ['goodness-of-fit', { oneWay: { counts: [18, 55, 27], proportions: [1, 2, 1] }, exact: { method: 'none' } }],
-      ['cochran-q', { related: { answers: [[1, 1, 0], [1, 0, 0], [0, 1, 1], [1, 1, 1]], times: [6, 16, 2, 4] } }],
-      ['krippendorff-alpha', { codings: { units: [[1, 1, null], [2, 3, 2], [4, 4, 4], [1, 2, 1]], metric: 'interval' } }],
-      ['equal-mention', { multiple: { groups: [0, 0, 1, 1, 1, 2, 2], mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]], options: 3 } }],
-      ['equal-mention', { multiple: { groups: [0, 0, 1, 1, 1, 2, 2], mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]], options: 3, weights: [1, 2, 1, 0.5, 1, 1.5, 1] } }],
-    ]; // prettier-ignore
+      [
+        'cochran-q',
+        {
+          related: {
+            answers: [
+              [1, 1, 0],
+              [1, 0, 0],
+              [0, 1, 1],
+              [1, 1, 1],
+            ],
+            times: [6, 16, 2, 4],
+          },
+        },
+      ],
+      [
+        'krippendorff-alpha',
+        {
+          codings: {
+            units: [
+              [1, 1, null],
+              [2, 3, 2],
+              [4, 4, 4],
+              [1, 2, 1],
+            ],
+            metric: 'interval',
+          },
+        },
+      ],
+      [
+        'equal-mention',
+        { multiple: { groups: [0, 0, 1, 1, 1, 2, 2], mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]], options: 3 } },
+      ],
+      [
+        'equal-mention',
+        {
+          multiple: {
+            groups: [0, 0, 1, 1, 1, 2, 2],
+            mentions: [[0, 1], [1], [], [2, 0], [2], [1], [0]],
+            options: 3,
+            weights: [1, 2, 1, 0.5, 1, 1.5, 1],
+          },
+        },
+      ],
+    ];
     for (const [id, request] of requests) expect(checkSum(id, request, assess(request)), id).toBe(true);
     const elsewhere = ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'];
     expect([...new Set([...requests.map(([id]) => id), ...elsewhere])].sort()).toEqual([...OTHER_SUMS].sort());
@@ -106,7 +152,12 @@ describe('the sum of a statistic', () => {
   });
 
   it("has this table's numbers in it", () => {
-    const request = { counts: [[40, 80], [60, 20]] }; // prettier-ignore
+    const request = {
+      counts: [
+        [40, 80],
+        [60, 20],
+      ],
+    };
     expect(sumOf('odds-ratio', request)?.steps.at(-1)).toBe('OR = (40 × 20) / (80 × 60) = 0.1667');
     expect(sumOf('phi', request)?.steps[0]).toBe('ad − bc = 40 × 20 − 80 × 60 = −4,000');
     expect(sumOf('pearson', request)?.steps[0]).toContain('120 × 100 / 200 = 60');
@@ -114,13 +165,19 @@ describe('the sum of a statistic', () => {
   });
 
   it('takes groups from the axis that holds them', () => {
-    const counts = [[40, 80], [60, 20]]; // prettier-ignore
+    const counts = [
+      [40, 80],
+      [60, 20],
+    ];
     expect(sumOf('risk-difference', { counts, groups: 'columns' })?.result).toBeCloseTo(0.4 - 0.8, 12);
     expect(sumOf('risk-difference', { counts })?.result).toBeCloseTo(40 / 120 - 60 / 80, 12);
   });
 
   it('of an exact test says what is added up, or how many of the tables drawn', () => {
-    const counts = [[3, 1, 0], [1, 2, 4]]; // prettier-ignore
+    const counts = [
+      [3, 1, 0],
+      [1, 2, 4],
+    ];
     const exact = assess({ counts });
     const [first, , last] = sumOf('fisher', { counts }, exact.tests)?.steps ?? [];
     expect(first).toBe('P(observed) = 4! 7! 4! 3! 4! / (11! 3! 1! 0! 1! 2! 4!)');
@@ -132,15 +189,43 @@ describe('the sum of a statistic', () => {
   });
 
   it('is not shown where it is no sum of a few lines', () => {
-    expect(sumOf('fisher', { counts: [[1, 2, 3], [3, 2, 1]] })).toBeNull(); // prettier-ignore
-    expect(sumOf('stuart-maxwell', { counts: [[1, 2, 3], [3, 2, 1]] })).toBeNull(); // prettier-ignore
-    expect(sumOf('no-such', { counts: [[1, 2], [3, 2]] })).toBeNull(); // prettier-ignore
+    expect(
+      sumOf('fisher', {
+        counts: [
+          [1, 2, 3],
+          [3, 2, 1],
+        ],
+      }),
+    ).toBeNull();
+    expect(
+      sumOf('stuart-maxwell', {
+        counts: [
+          [1, 2, 3],
+          [3, 2, 1],
+        ],
+      }),
+    ).toBeNull();
+    expect(
+      sumOf('no-such', {
+        counts: [
+          [1, 2],
+          [3, 2],
+        ],
+      }),
+    ).toBeNull();
   });
 });
 
 describe('figures by hand', () => {
   it('are whole where they are counts, and to four figures where not', () => {
-    expect([1204, 0.5, 12.34567, 123.4567, 1234.5678, -0.25].map(figure)).toEqual(['1,204', '0.5000', '12.346', '123.46', '1,234.6', '−0.2500']); // prettier-ignore
+    expect([1204, 0.5, 12.34567, 123.4567, 1234.5678, -0.25].map(figure)).toEqual([
+      '1,204',
+      '0.5000',
+      '12.346',
+      '123.46',
+      '1,234.6',
+      '−0.2500',
+    ]);
     expect(figure(1.5e-7)).toBe('1.500e−7');
   });
   it('leave the middle of a long sum out, and say how much', () => {

@@ -12,7 +12,11 @@ export type Evaluator = (row: number) => number;
  * @param columns the block of each name; NaN is no answer
  * @param why written where a value is missing for a reason of its own: division by zero, a root of a negative
  */
-export function evaluator(expression: Expression, columns: ReadonlyMap<string, Float64Array>, why: Uint8Array): Evaluator {
+export function evaluator(
+  expression: Expression,
+  columns: ReadonlyMap<string, Float64Array>,
+  why: Uint8Array,
+): Evaluator {
   switch (expression.is) {
     case 'number': {
       const { value } = expression;
@@ -35,11 +39,20 @@ export function evaluator(expression: Expression, columns: ReadonlyMap<string, F
       };
     }
     case 'operation':
-      return operated(expression.operation, evaluator(expression.left, columns, why), evaluator(expression.right, columns, why), why);
+      return operated(
+        expression.operation,
+        evaluator(expression.left, columns, why),
+        evaluator(expression.right, columns, why),
+        why,
+      );
     case 'call':
-      return called(expression.of, expression.parts.map((part) => evaluator(part, columns, why)), why);
+      return called(
+        expression.of,
+        expression.parts.map((part) => evaluator(part, columns, why)),
+        why,
+      );
   }
-} // prettier-ignore
+}
 
 /** A value, or the reason why arithmetic has none for numbers that are there. */
 function checked(value: number, row: number, why: Uint8Array): number {
@@ -111,25 +124,37 @@ function operated(operation: Operation, left: Evaluator, right: Evaluator, why: 
 function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array): Evaluator {
   const [one, two, three] = parts as [Evaluator, Evaluator, Evaluator];
   /** Takes together what is answered; NaN where nothing is. */
-  const over = (start: number, step: (sum: number, value: number) => number, end: (sum: number, many: number) => number): Evaluator => (row) => {
-    let sum = start;
-    let many = 0;
-    for (const part of parts) {
-      const value = part(row);
-      if (Number.isNaN(value)) continue;
-      sum = step(sum, value);
-      many++;
-    }
-    return end(sum, many);
-  };
+  const over =
+    (
+      start: number,
+      step: (sum: number, value: number) => number,
+      end: (sum: number, many: number) => number,
+    ): Evaluator =>
+    (row) => {
+      let sum = start;
+      let many = 0;
+      for (const part of parts) {
+        const value = part(row);
+        if (Number.isNaN(value)) continue;
+        sum = step(sum, value);
+        many++;
+      }
+      return end(sum, many);
+    };
   const some = (value: number, many: number) => (many === 0 ? NaN : value);
-  const plain = (compute: (value: number) => number): Evaluator => (row) => {
-    const value = one(row);
-    return Number.isNaN(value) ? NaN : checked(compute(value), row, why);
-  };
+  const plain =
+    (compute: (value: number) => number): Evaluator =>
+    (row) => {
+      const value = one(row);
+      return Number.isNaN(value) ? NaN : checked(compute(value), row, why);
+    };
   switch (of) {
     case 'mean':
-      return over(0, (sum, value) => sum + value, (sum, many) => sum / many);
+      return over(
+        0,
+        (sum, value) => sum + value,
+        (sum, many) => sum / many,
+      );
     case 'sum':
       return over(0, (sum, value) => sum + value, some);
     case 'min':
@@ -137,7 +162,11 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
     case 'max':
       return over(-Infinity, Math.max, some);
     case 'answered':
-      return over(0, (sum) => sum, (_, many) => many);
+      return over(
+        0,
+        (sum) => sum,
+        (_, many) => many,
+      );
     case 'first':
       return (row) => {
         for (const part of parts) {
@@ -152,13 +181,15 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
         return Number.isNaN(condition) ? NaN : condition !== 0 ? two(row) : three(row);
       };
     case 'round':
-      return parts.length === 1 ? plain(Math.round) : (row) => {
-        const value = one(row);
-        const places = two(row);
-        if (Number.isNaN(value) || Number.isNaN(places)) return NaN;
-        const unit = 10 ** Math.round(places);
-        return checked(Math.round(value * unit) / unit, row, why);
-      };
+      return parts.length === 1
+        ? plain(Math.round)
+        : (row) => {
+            const value = one(row);
+            const places = two(row);
+            if (Number.isNaN(value) || Number.isNaN(places)) return NaN;
+            const unit = 10 ** Math.round(places);
+            return checked(Math.round(value * unit) / unit, row, why);
+          };
     case 'abs':
       return plain(Math.abs);
     case 'sqrt':
@@ -168,4 +199,4 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
     case 'exp':
       return plain(Math.exp);
   }
-} // prettier-ignore
+}

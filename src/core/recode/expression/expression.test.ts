@@ -82,7 +82,9 @@ describe('an expression', () => {
   it('knows its names, quoted or bare, and takes others in their place', () => {
     const text = 'mean(q1, "plot size") / q1 and not q2';
     expect([...namesOf(parseExpression(text)).keys()]).toEqual(['q1', 'plot size', 'q2']);
-    expect(renamed(text, (name) => (name === 'q1' ? 'first item' : name === 'plot size' ? 'plot' : name))).toBe('mean("first item", plot) / "first item" and not q2'); // prettier-ignore
+    expect(renamed(text, (name) => (name === 'q1' ? 'first item' : name === 'plot size' ? 'plot' : name))).toBe(
+      'mean("first item", plot) / "first item" and not q2',
+    );
   });
 
   it('computes what plain arithmetic does', () => {

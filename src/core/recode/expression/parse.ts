@@ -36,7 +36,13 @@ const isOperation = (sign: string): sign is Operation => (OPERATIONS as readonly
 const DEEPEST = 100;
 
 /** Operations that bind alike, the loosest first; of equal ones the left goes first, but for powers. */
-const LADDER: readonly (readonly Operation[])[] = [['or'], ['and'], ['=', '<>', '<', '<=', '>', '>='], ['+', '-'], ['*', '/']]; // prettier-ignore
+const LADDER: readonly (readonly Operation[])[] = [
+  ['or'],
+  ['and'],
+  ['=', '<>', '<', '<=', '>', '>='],
+  ['+', '-'],
+  ['*', '/'],
+];
 
 /** Where comparisons stand on the ladder. */
 const COMPARISONS = 2;
@@ -52,9 +58,15 @@ export function parseExpression(text: string): Expression {
   let depth = 0;
   const peek = (): Token => all[next]!;
   const said = (token: Token) =>
-    token.is === 'end' ? 'The expression ends' : `“${token.is === 'number' ? token.value : token.is === 'name' ? token.name : token.sign}” stands`; // prettier-ignore
+    token.is === 'end'
+      ? 'The expression ends'
+      : `“${token.is === 'number' ? token.value : token.is === 'name' ? token.name : token.sign}” stands`;
   const unexpected = (token: Token, wanted: string) =>
-    faultAt(token.at, `${said(token)} at character ${token.at + 1}, where ${wanted} is expected.`, `Write ${wanted} there.`);
+    faultAt(
+      token.at,
+      `${said(token)} at character ${token.at + 1}, where ${wanted} is expected.`,
+      `Write ${wanted} there.`,
+    );
   const word = (token: Token): string | null =>
     token.is === 'sign' ? token.sign : token.is === 'name' && text[token.at] !== '"' ? token.name.toLowerCase() : null;
   const take = (sign: string): boolean => {
@@ -79,7 +91,11 @@ export function parseExpression(text: string): Expression {
     }
   };
   const chained = ({ at }: Token) =>
-    faultAt(at, 'Two comparisons stand in a row, which does not compare three things.', 'Join them by and: 1 < a and a < 3.'); // prettier-ignore
+    faultAt(
+      at,
+      'Two comparisons stand in a row, which does not compare three things.',
+      'Join them by and: 1 < a and a < 3.',
+    );
   const negative = (): Expression => {
     if (take('-')) return { is: 'negative', of: deeper(negative) };
     if (take('+')) return deeper(negative);
@@ -88,7 +104,8 @@ export function parseExpression(text: string): Expression {
     return take('^') ? { is: 'operation', operation: '^', left: base, right: deeper(negative) } : base;
   };
   const deeper = <T>(work: () => T): T => {
-    if (++depth > DEEPEST) throw faultAt(peek().at, 'The expression is nested too deep.', 'Make it in steps, each a working.'); // prettier-ignore
+    if (++depth > DEEPEST)
+      throw faultAt(peek().at, 'The expression is nested too deep.', 'Make it in steps, each a working.');
     const result = work();
     depth--;
     return result;
@@ -115,7 +132,11 @@ export function parseExpression(text: string): Expression {
     const of = name.toLowerCase();
     if (!isFunction(of)) {
       const near = nearestNames(of, Object.keys(FUNCTIONS));
-      throw faultAt(at, `There is no function ${name}.`, near.length > 0 ? `Did you mean ${near.join(' or ')}?` : `There are ${Object.keys(FUNCTIONS).join(', ')}.`); // prettier-ignore
+      throw faultAt(
+        at,
+        `There is no function ${name}.`,
+        near.length > 0 ? `Did you mean ${near.join(' or ')}?` : `There are ${Object.keys(FUNCTIONS).join(', ')}.`,
+      );
     }
     next++;
     const parts: Expression[] = [];
@@ -127,7 +148,11 @@ export function parseExpression(text: string): Expression {
     const { least, most, says } = FUNCTIONS[of];
     if (parts.length < least || parts.length > most) {
       const wanted = least === most ? String(least) : most === Infinity ? `${least} or more` : `${least} to ${most}`;
-      throw faultAt(at, `${of} is given ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} and takes ${wanted}.`, `It stands for: ${says}.`); // prettier-ignore
+      throw faultAt(
+        at,
+        `${of} is given ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} and takes ${wanted}.`,
+        `It stands for: ${says}.`,
+      );
     }
     return { is: 'call', of, parts };
   };
@@ -135,7 +160,7 @@ export function parseExpression(text: string): Expression {
   const whole = rung(0);
   if (peek().is !== 'end') throw unexpected(peek(), 'an operation');
   return whole;
-} // prettier-ignore
+}
 
 /** Names in an expression, each once, with where it first stands. */
 export function namesOf(expression: Expression): Map<string, number> {

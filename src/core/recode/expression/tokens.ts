@@ -24,7 +24,11 @@ export function tokens(text: string): Token[] {
     if (!match) {
       throw text[at] === '"'
         ? faultAt(at, 'A name begins with a quotation mark that is never closed.', 'Close it.')
-        : faultAt(at, `“${text[at] ?? ''}” at character ${at + 1} has no meaning here.`, 'Take it out; names with odd characters stand in double quotes.'); // prettier-ignore
+        : faultAt(
+            at,
+            `“${text[at] ?? ''}” at character ${at + 1} has no meaning here.`,
+            'Take it out; names with odd characters stand in double quotes.',
+          );
     }
     const [, number, quoted, name, sign] = match;
     if (number !== undefined) found.push({ is: 'number', value: Number(number), at });
@@ -35,4 +39,4 @@ export function tokens(text: string): Token[] {
   }
   found.push({ is: 'end', at: text.length });
   return found;
-} // prettier-ignore
+}

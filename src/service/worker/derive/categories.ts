@@ -35,7 +35,12 @@ export const deriveRegroup: Deriver<Regroup> = ({ file, respondents, sources }, 
   const lookup = Uint16Array.from([place(made.blank), ...column.codes.map((code) => place(made.map.get(code)))]);
   const values = made.codes.length < 256 ? new Uint8Array(respondents) : new Uint16Array(respondents);
   for (let k = 0; k < respondents; k++) values[k] = lookup[column.values[k]!]!;
-  return { level: made.level, codes: made.codes, proof: proveRegroup(recipe, codes, counts, blank), ...keptCodes(values, made.codes) }; // prettier-ignore
+  return {
+    level: made.level,
+    codes: made.codes,
+    proof: proveRegroup(recipe, codes, counts, blank),
+    ...keptCodes(values, made.codes),
+  };
 };
 
 /** A regroup of a question with several answers: nets over its options. */
@@ -44,7 +49,11 @@ function deriveNets(recipe: Regroup, source: DeriveSource, column: SetsColumn): 
   const labels = new Map(source.codes.map((code) => [code.code, code]));
   const codes = column.options.map((code) => labels.get(code) ?? { code, label: code, missing: null });
   const result = regroupSets(recipe, codes, column);
-  return { ...result.made, proof: proveRegroupSets(recipe, codes, result, column.state), ...keptSets(result.column, result.mentioned) }; // prettier-ignore
+  return {
+    ...result.made,
+    proof: proveRegroupSets(recipe, codes, result, column.state),
+    ...keptSets(result.column, result.mentioned),
+  };
 }
 
 export const deriveBand: Deriver<Band> = ({ file, sources }, recipe) => {
@@ -52,13 +61,22 @@ export const deriveBand: Deriver<Band> = ({ file, sources }, recipe) => {
   const column = numericColumn(file, source);
   const codes = sourceCodes(source, column);
   const { made, values } = band(recipe, codes, column, source.title);
-  return { level: made.level, codes: made.codes, proof: proveBand(recipe, codes, talliedOnce(column)), ...keptCodes(values, made.codes) }; // prettier-ignore
+  return {
+    level: made.level,
+    codes: made.codes,
+    proof: proveBand(recipe, codes, talliedOnce(column)),
+    ...keptCodes(values, made.codes),
+  };
 };
 
 export const deriveInterlock: Deriver<Interlock> = ({ file, respondents, sources }, recipe) => {
   const found = sources.map((source) => ({ source, column: countableColumn(file, source) }));
   if (found.some(({ column }) => column.kind === 'sets')) {
-    const mixed = found.map(({ source, column }) => ({ title: source.title, column, codes: sourceCodes(source, column) })); // prettier-ignore
+    const mixed = found.map(({ source, column }) => ({
+      title: source.title,
+      column,
+      codes: sourceCodes(source, column),
+    }));
     const nested = interlockSets(recipe, mixed, respondents);
     return { ...nested.made, proof: proveInterlockSets(nested), ...keptSets(nested.column, nested.mentioned) };
   }
@@ -67,7 +85,11 @@ export const deriveInterlock: Deriver<Interlock> = ({ file, respondents, sources
     return { title: source.title, column, codes: sourceCodes(source, column) };
   });
   const result = interlock(recipe, parts, respondents);
-  return { ...result.made, proof: proveInterlock(recipe, result, parts), ...keptCodes(result.values, result.made.codes) }; // prettier-ignore
+  return {
+    ...result.made,
+    proof: proveInterlock(recipe, result, parts),
+    ...keptCodes(result.values, result.made.codes),
+  };
 };
 
 /** Respondents by how they stand to a question (`SET_STATE`). */

@@ -27,7 +27,12 @@ export function codedColumn(file: string, source: DeriveSource): CodedColumn {
   const found = countableColumn(file, source);
   if (found.kind === 'coded') return found;
   const { title } = source;
-  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+  throw new Fault(
+    'unsupported',
+    `${title} is a multiple-response question.`,
+    'Choose a variable with one answer a respondent.',
+    { variable: title },
+  );
 }
 
 /** A source's column, read as numbers. @throws Fault for what is text or a question with several answers */
@@ -47,7 +52,11 @@ export function withMissing({ file, sources }: DeriveJob): GatherSource[] {
   return sources.map((source) => {
     const column = codedColumn(file, source);
     const codes = sourceCodes(source, column);
-    return { column, missing: missingIn(codes), notAsked: codes.flatMap(({ code, missing }) => (missing === 'not-asked' ? [code] : [])) }; // prettier-ignore
+    return {
+      column,
+      missing: missingIn(codes),
+      notAsked: codes.flatMap(({ code, missing }) => (missing === 'not-asked' ? [code] : [])),
+    };
   });
 }
 
@@ -67,7 +76,12 @@ export function textsOf(file: string, { column: id, title }: DeriveSource): (res
       return cell == null ? null : String(cell);
     };
   }
-  throw new Fault('unsupported', `${title} is a multiple-response question.`, 'Choose a variable with one answer a respondent.', { variable: title }); // prettier-ignore
+  throw new Fault(
+    'unsupported',
+    `${title} is a multiple-response question.`,
+    'Choose a variable with one answer a respondent.',
+    { variable: title },
+  );
 }
 
 // Columns never change, and the cache hands out the same one: its values need counting once.
@@ -90,22 +104,38 @@ export function tally(column: Countable, respondents: number): { blank: number; 
 const noSummary = { summary: null as NumberSummary | null, histogram: null as Histogram | null };
 
 /** A column of codes, with its frequencies. @param values 0 is blank, k the code at k - 1 */
-export function keptCodes(values: Uint8Array | Uint16Array, made: readonly Code[]): { column: DerivedColumn; figures: DerivedFigures } {
+export function keptCodes(
+  values: Uint8Array | Uint16Array,
+  made: readonly Code[],
+): { column: DerivedColumn; figures: DerivedFigures } {
   const column: CodedColumn = { kind: 'coded', values, codes: made.map(({ code }) => code) };
   const { blank, counts } = tally(column, values.length);
   const codes = column.codes.map((code) => ({ code, respondents: counts.get(code) ?? 0 }));
   return {
-    column: { storage: values instanceof Uint8Array ? 'coded8' : 'coded16', width: 1, blank, codes, values, state: null },
+    column: {
+      storage: values instanceof Uint8Array ? 'coded8' : 'coded16',
+      width: 1,
+      blank,
+      codes,
+      values,
+      state: null,
+    },
     figures: { codes, blank, ...noSummary },
   };
-} // prettier-ignore
+}
 
 /** A column of sets, with its frequencies. */
-export function keptSets({ words, state, width, options }: SetsColumn, mentioned: readonly number[]): { column: DerivedColumn; figures: DerivedFigures } {
+export function keptSets(
+  { words, state, width, options }: SetsColumn,
+  mentioned: readonly number[],
+): { column: DerivedColumn; figures: DerivedFigures } {
   const blank = state.reduce((sum, one) => sum + (hasAnswered(one) ? 0 : 1), 0);
   const codes = options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 }));
-  return { column: { storage: 'sets', width, blank, codes, values: words, state }, figures: { codes, blank, ...noSummary } };
-} // prettier-ignore
+  return {
+    column: { storage: 'sets', width, blank, codes, values: words, state },
+    figures: { codes, blank, ...noSummary },
+  };
+}
 
 /** The upper half of a NaN's bits. */
 const NAN_UPPER = 0x7ff80000;
@@ -115,7 +145,12 @@ const NAN_UPPER = 0x7ff80000;
  * @param wordOf of those without a number: 0 blank, k the word at k - 1
  * @param missing numbers that are codes for no answer
  */
-export function keptNumbers(values: Float64Array, wordOf: Uint32Array | null, words: readonly string[], missing: readonly { code: string; respondents: number }[]): { column: DerivedColumn; figures: DerivedFigures } {
+export function keptNumbers(
+  values: Float64Array,
+  wordOf: Uint32Array | null,
+  words: readonly string[],
+  missing: readonly { code: string; respondents: number }[],
+): { column: DerivedColumn; figures: DerivedFigures } {
   const halves = new Uint32Array(values.buffer);
   const times = words.map(() => 0);
   let blank = 0;
@@ -135,7 +170,15 @@ export function keptNumbers(values: Float64Array, wordOf: Uint32Array | null, wo
   const numbers = without.size === 0 ? all : all.filter((value) => !without.has(value));
   const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
   return {
-    column: { storage: 'number', width: 1, blank, codes, values: halves, state: null, histogram: JSON.stringify(histogramOf(all)) },
+    column: {
+      storage: 'number',
+      width: 1,
+      blank,
+      codes,
+      values: halves,
+      state: null,
+      histogram: JSON.stringify(histogramOf(all)),
+    },
     figures: { codes: [...missing, ...codes], blank, summary: summaryOf(numbers), histogram: histogramOf(numbers, 24) },
   };
-} // prettier-ignore
+}

@@ -25,6 +25,10 @@ export const deriveScore: Deriver<Score> = ({ file, respondents, sources }, reci
     return { title: source.title, column, codes: sourceCodes(source, column) };
   });
   const result = score(recipe, items, respondents);
-  const proof = proveScore(recipe, result, items.map(({ title }) => title)); // prettier-ignore
+  const proof = proveScore(
+    recipe,
+    result,
+    items.map(({ title }) => title),
+  );
   return { level: 'number', codes: [], proof, ...keptNumbers(result.values, null, [], []) };
 };

@@ -24,7 +24,10 @@ const HEADS: Record<BandEnds, readonly [string, string]> = {
 
 /** Shares that a text of percentages spells; null where one is none. */
 function sharesIn(text: string): number[] | null {
-  const found = text.split(/[\s,;]+/).filter((one) => one !== '').map((one) => parseNumber(one.replace('%', ''))); // prettier-ignore
+  const found = text
+    .split(/[\s,;]+/)
+    .filter((one) => one !== '')
+    .map((one) => parseNumber(one.replace('%', '')));
   const shares = found.flatMap((one) => (one !== null && one > 0 && one < 100 ? [one / 100] : []));
   return shares.length === found.length && shares.length > 0 ? shares : null;
 }
@@ -63,10 +66,14 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   const current = plainLabels({ ...recipe, ends }, whole);
   const cut = (edges: readonly number[]) => change({ ...recipe, ends, bands: bandsAt(edges, ends, whole) });
   const byShares = (shares: readonly number[]) => {
-    client.distribution(study, id, ends, shares).then(({ edges }) => cut(edges), (error: unknown) => setProblem(problemText(error)));
+    client.distribution(study, id, ends, shares).then(
+      ({ edges }) => cut(edges),
+      (error: unknown) => setProblem(problemText(error)),
+    );
   };
   const many = Math.max(2, Math.min(100, Math.round(parts ?? 4)));
-  const setBand = (at: number, next: Cut) => change({ ...current, bands: current.bands.map((one, k) => (k === at ? next : one)) });
+  const setBand = (at: number, next: Cut) =>
+    change({ ...current, bands: current.bands.map((one, k) => (k === at ? next : one)) });
   const reached = found.missing.flatMap((one) => {
     const at = bandFinder(recipe)(one.value);
     return at < 0 ? [] : [{ ...one, band: recipe.bands[at]?.label ?? '', taken: recipe.taken.includes(one.code) }];
@@ -80,11 +87,19 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
           <span>Cut into parts</span>
           <NumberInput label="Number of parts" value={parts} put={setParts} className={css['few']} />
           <Button onClick={() => cut(edgesByWidth(found.from, found.to, many, whole))}>equal width</Button>
-          <Button onClick={() => byShares(Array.from({ length: many - 1 }, (_, k) => (k + 1) / many))}>equal share</Button>
+          <Button onClick={() => byShares(Array.from({ length: many - 1 }, (_, k) => (k + 1) / many))}>
+            equal share
+          </Button>
         </div>
         <div>
           <span>at the quantiles (%)</span>
-          <input className={`${kit['input'] ?? ''} ${css['some'] ?? ''}`} aria-label="Quantiles, in percent" value={quantiles} aria-invalid={sharesIn(quantiles) === null} onChange={(event) => setQuantiles(event.target.value)} />
+          <input
+            className={`${kit['input'] ?? ''} ${css['some'] ?? ''}`}
+            aria-label="Quantiles, in percent"
+            value={quantiles}
+            aria-invalid={sharesIn(quantiles) === null}
+            onChange={(event) => setQuantiles(event.target.value)}
+          />
           <Button disabled={sharesIn(quantiles) === null} onClick={() => byShares(sharesIn(quantiles) ?? [])}>
             cut
           </Button>
@@ -92,8 +107,9 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
       </div>
       <BandChart distribution={found} recipe={current} grain={grain} change={change} preview={previewed.preview} />
       <p className={css['hint']}>
-        {said(found.answers)} answers from {figure(found.from)} to {figure(found.to)}. Click where a band is to end; drag an edge, or move it with the arrow keys; Delete
-        takes it away. Heights are square roots, so that few can be seen beside many.
+        {said(found.answers)} answers from {figure(found.from)} to {figure(found.to)}. Click where a band is to end;
+        drag an edge, or move it with the arrow keys; Delete takes it away. Heights are square roots, so that few can be
+        seen beside many.
       </p>
       {reached.map(({ code, label, respondents, band: into, taken }) => (
         <div key={code} className={band['ask']} role="group" aria-label={`Missing code ${code}`}>
@@ -108,7 +124,12 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
               ['left', 'leave it out'],
               ['taken', 'count it in'],
             ]}
-            choose={(next) => change({ ...current, taken: next === 'taken' ? [...recipe.taken, code] : recipe.taken.filter((one) => one !== code) })}
+            choose={(next) =>
+              change({
+                ...current,
+                taken: next === 'taken' ? [...recipe.taken, code] : recipe.taken.filter((one) => one !== code),
+              })
+            }
           />
         </div>
       ))}
@@ -140,26 +161,66 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
                 return (
                   <tr key={at}>
                     <td>
-                      <input className={kit['input']} aria-label={`Label of band ${at + 1}`} value={one.label} onChange={(event) => setBand(at, { ...one, label: event.target.value })} />
+                      <input
+                        className={kit['input']}
+                        aria-label={`Label of band ${at + 1}`}
+                        value={one.label}
+                        onChange={(event) => setBand(at, { ...one, label: event.target.value })}
+                      />
                     </td>
                     {one.is === 'range' ? (
                       <>
                         <td className={band['end']}>
-                          <NumberInput label={`${one.label} ${from}`} value={one.from} empty="open" put={(next) => setBand(at, withEnds(current.bands[at] as typeof one, { from: next, to: one.to }, ends, whole))} />
+                          <NumberInput
+                            label={`${one.label} ${from}`}
+                            value={one.from}
+                            empty="open"
+                            put={(next) =>
+                              setBand(
+                                at,
+                                withEnds(current.bands[at] as typeof one, { from: next, to: one.to }, ends, whole),
+                              )
+                            }
+                          />
                         </td>
                         <td className={band['end']}>
-                          <NumberInput label={`${one.label} ${to}`} value={one.to} empty="open" put={(next) => setBand(at, withEnds(current.bands[at] as typeof one, { from: one.from, to: next }, ends, whole))} />
+                          <NumberInput
+                            label={`${one.label} ${to}`}
+                            value={one.to}
+                            empty="open"
+                            put={(next) =>
+                              setBand(
+                                at,
+                                withEnds(current.bands[at] as typeof one, { from: one.from, to: next }, ends, whole),
+                              )
+                            }
+                          />
                         </td>
                       </>
                     ) : (
                       <td colSpan={2}>
-                        <ValuesInput label={`Values of ${one.label}`} values={one.values} put={(values) => setBand(at, { ...one, values })} />
+                        <ValuesInput
+                          label={`Values of ${one.label}`}
+                          values={one.values}
+                          put={(values) => setBand(at, { ...one, values })}
+                        />
                       </td>
                     )}
                     <td className={band['figure']}>{respondents === undefined ? '' : said(respondents)}</td>
-                    <td className={band['figure']}>{respondents === undefined || found.answers === 0 ? '' : ((100 * respondents) / found.answers).toFixed(1)}</td>
+                    <td className={band['figure']}>
+                      {respondents === undefined || found.answers === 0
+                        ? ''
+                        : ((100 * respondents) / found.answers).toFixed(1)}
+                    </td>
                     <td>
-                      <button type="button" className={css['tool']} aria-label={`Take out ${one.label}`} onClick={() => change({ ...current, bands: numbered(current.bands.filter((_, k) => k !== at)) })}>
+                      <button
+                        type="button"
+                        className={css['tool']}
+                        aria-label={`Take out ${one.label}`}
+                        onClick={() =>
+                          change({ ...current, bands: numbered(current.bands.filter((_, k) => k !== at)) })
+                        }
+                      >
                         ×
                       </button>
                     </td>
@@ -170,8 +231,30 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
           </table>
         )}
         <div className={css['row']}>
-          <Button onClick={() => change({ ...current, bands: numbered([...current.bands, { is: 'range', code: '', label: '', from: found.to + grain.step, to: null }]) })}>Add a band</Button>
-          <Button onClick={() => change({ ...current, bands: numbered([{ is: 'values', code: '', label: figure(found.from), values: [found.from] }, ...current.bands]) })}>
+          <Button
+            onClick={() =>
+              change({
+                ...current,
+                bands: numbered([
+                  ...current.bands,
+                  { is: 'range', code: '', label: '', from: found.to + grain.step, to: null },
+                ]),
+              })
+            }
+          >
+            Add a band
+          </Button>
+          <Button
+            onClick={() =>
+              change({
+                ...current,
+                bands: numbered([
+                  { is: 'values', code: '', label: figure(found.from), values: [found.from] },
+                  ...current.bands,
+                ]),
+              })
+            }
+          >
             Set a single value apart
           </Button>
           <Choice
@@ -186,15 +269,29 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
           />
         </div>
       </section>
-      {source?.level !== 'number' && <p className={css['warn']}>The variable is no number any more: its level was changed in the codebook.</p>}
+      {source?.level !== 'number' && (
+        <p className={css['warn']}>The variable is no number any more: its level was changed in the codebook.</p>
+      )}
     </>
   );
-} // prettier-ignore
+}
 
 /** Single values, separated by commas. */
-function ValuesInput({ label, values, put }: { label: string; values: readonly number[]; put: (values: number[]) => void }) {
+function ValuesInput({
+  label,
+  values,
+  put,
+}: {
+  label: string;
+  values: readonly number[];
+  put: (values: number[]) => void;
+}) {
   const [text, setText] = useState(values.map(figure).join(', '));
-  const parts = (typed: string) => typed.split(/[,;\s]+/).filter((one) => one !== '').map(parseNumber);
+  const parts = (typed: string) =>
+    typed
+      .split(/[,;\s]+/)
+      .filter((one) => one !== '')
+      .map(parseNumber);
   return (
     <input
       className={kit['input']}
@@ -208,4 +305,4 @@ function ValuesInput({ label, values, put }: { label: string; values: readonly n
       }}
     />
   );
-} // prettier-ignore
+}

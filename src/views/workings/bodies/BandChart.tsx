@@ -23,15 +23,20 @@ interface Props {
 }
 
 /** Bars of the answers: each value its own where they are few, else bins. */
-function barsOf({ points, histogram, whole }: Distribution): { from: number; to: number; middle: number; respondents: number }[] {
-  if (points && whole) return points.map(([value, respondents]) => ({ from: value - 0.5, to: value + 0.5, middle: value, respondents }));
+function barsOf({
+  points,
+  histogram,
+  whole,
+}: Distribution): { from: number; to: number; middle: number; respondents: number }[] {
+  if (points && whole)
+    return points.map(([value, respondents]) => ({ from: value - 0.5, to: value + 0.5, middle: value, respondents }));
   if (!histogram) return [];
   const width = (histogram.to - histogram.from || 1) / histogram.bins.length;
   return histogram.bins.map((respondents, k) => {
     const from = histogram.from + k * width;
     return { from, to: from + width, middle: from + width / 2, respondents };
   });
-} // prettier-ignore
+}
 
 /**
  * The histogram that a number is cut on. A click cuts, an edge is dragged or moved with the arrows, Delete takes it
@@ -55,7 +60,11 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
   const plot = width - (missing.length > 0 ? Math.min(width / 3, 14 + STRIP * missing.length) : 0) - 2;
   const bars = useMemo(() => barsOf(distribution), [distribution]);
   const x = scaleLinear([bars[0]?.from ?? 0, bars.at(-1)?.to ?? 1], [0, plot]);
-  const most = Math.max(1, ...bars.map(({ respondents }) => respondents), ...missing.map(({ respondents }) => respondents)); // prettier-ignore
+  const most = Math.max(
+    1,
+    ...bars.map(({ respondents }) => respondents),
+    ...missing.map(({ respondents }) => respondents),
+  );
   const y = scaleLinear([0, Math.sqrt(most)], [0, FLOOR - TOP]);
   const tall = (respondents: number) => (respondents === 0 ? 0 : Math.max(1.5, y(Math.sqrt(respondents))));
   const find = bandFinder(recipe);
@@ -69,7 +78,9 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
     return Number((Math.round(value / grain.step) * grain.step).toPrecision(12));
   };
   const clamp = (px: number) => Math.max(0, Math.min(plot, px));
-  const seams = seamsOf(recipe).filter((seam) => seam.is === 'overlap' || !whole || recipe.ends !== 'both' || (seam.to ?? 0) - (seam.from ?? 0) > 1); // prettier-ignore
+  const seams = seamsOf(recipe).filter(
+    (seam) => seam.is === 'overlap' || !whole || recipe.ends !== 'both' || (seam.to ?? 0) - (seam.from ?? 0) > 1,
+  );
   const at = (event: PointerEvent): number => event.clientX - (box.current?.getBoundingClientRect().left ?? 0);
   const counts = new Map(preview?.figures.codes.map(({ code, respondents }) => [code, respondents]));
   const shown = recipe.bands.flatMap((band, k) => {
@@ -80,7 +91,12 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
   });
   const keyed = (event: KeyboardEvent, edge: Edge) => {
     const far = event.shiftKey ? 10 : 1;
-    const by = event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -far : event.key === 'ArrowRight' || event.key === 'ArrowUp' ? far : 0; // prettier-ignore
+    const by =
+      event.key === 'ArrowLeft' || event.key === 'ArrowDown'
+        ? -far
+        : event.key === 'ArrowRight' || event.key === 'ArrowUp'
+          ? far
+          : 0;
     if (by !== 0) change(moveEdge(recipe, edge, edge.value + by * grain.step, grain));
     else if (event.key === 'Delete' || event.key === 'Backspace') change(joinAt(recipe, edge, whole));
     else return;
@@ -169,7 +185,9 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
         )}
         {edges.map((edge, k) => {
           const px = clamp(drawn(edge.value));
-          const [lower, upper] = [edge.lower, edge.upper].map((one) => (one === null ? 'nothing' : (recipe.bands[one]?.label ?? '')));
+          const [lower, upper] = [edge.lower, edge.upper].map((one) =>
+            one === null ? 'nothing' : (recipe.bands[one]?.label ?? ''),
+          );
           return (
             <g
               key={k}
@@ -187,7 +205,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
                 setHeld(k);
                 setPointed(null);
                 box.current?.setPointerCapture(event.pointerId);
-                (event.currentTarget).focus();
+                event.currentTarget.focus();
                 event.preventDefault();
               }}
             >
@@ -235,7 +253,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
       </svg>
     </div>
   );
-} // prettier-ignore
+}
 
 function cutText(label: string, room: number): string {
   const fits = Math.floor(room / 7);

@@ -27,10 +27,14 @@ export function Body({ recipe, ...props }: BodyProps<Recipe>) {
     case 'flags':
       return <FlagsBody {...props} recipe={recipe} />;
     case 'convert':
-      return recipe.to === 'number' ? <ToNumberBody {...props} recipe={recipe} /> : <ToCategoriesBody {...props} recipe={recipe} />;
+      return recipe.to === 'number' ? (
+        <ToNumberBody {...props} recipe={recipe} />
+      ) : (
+        <ToCategoriesBody {...props} recipe={recipe} />
+      );
     case 'gather':
       return <GatherBody {...props} recipe={recipe} />;
     case 'slots':
       return <SlotsBody {...props} recipe={recipe} />;
   }
-} // prettier-ignore
+}

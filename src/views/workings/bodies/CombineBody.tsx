@@ -29,9 +29,21 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
     // A code that was left out before stays out; one that is new is an option, or says "none of these".
     const known = new Map(recipe.options.map((option) => [option.code, option]));
     const out = new Set(all.map(({ code }) => code).filter((code) => !known.has(code) && !recipe.none.includes(code)));
-    const none = next.filter(({ code, label }) => !known.has(code) && (recipe.none.includes(code) || (!out.has(code) && saysNone(label)))).map(({ code }) => code); // prettier-ignore
-    const options = next.filter(({ code }) => !out.has(code) && !none.includes(code)).map((one) => known.get(one.code) ?? one);
-    change({ ...recipe, sources: ids, options, none, atLeast: Math.min(Math.max(1, recipe.atLeast), Math.max(2, ids.length)) });
+    const none = next
+      .filter(
+        ({ code, label }) => !known.has(code) && (recipe.none.includes(code) || (!out.has(code) && saysNone(label))),
+      )
+      .map(({ code }) => code);
+    const options = next
+      .filter(({ code }) => !out.has(code) && !none.includes(code))
+      .map((one) => known.get(one.code) ?? one);
+    change({
+      ...recipe,
+      sources: ids,
+      options,
+      none,
+      atLeast: Math.min(Math.max(1, recipe.atLeast), Math.max(2, ids.length)),
+    });
   };
   const set = (code: string, is: string) => {
     const options = all.flatMap((one) => {
@@ -48,7 +60,12 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
           <span>Mentioned</span>
           <Choice label="Mentioned where" value={recipe.how} of={HOW} choose={(how) => change({ ...recipe, how })} />
           {recipe.how === 'at-least' && (
-            <select className={kit['input']} aria-label="In how many of them" value={recipe.atLeast} onChange={(event) => change({ ...recipe, atLeast: Number(event.target.value) })}>
+            <select
+              className={kit['input']}
+              aria-label="In how many of them"
+              value={recipe.atLeast}
+              onChange={(event) => change({ ...recipe, atLeast: Number(event.target.value) })}
+            >
               {recipe.sources.map((_, k) => (
                 <option key={k} value={k + 1}>
                   {k + 1} of {recipe.sources.length}
@@ -70,12 +87,28 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
           />
         </div>
       </div>
-      <OrderedSources variables={view.variables} chosen={recipe.sources} choose={choose} words={(place) => (place === 0 ? 'the first' : 'and')} />
-      <SourceChooser title="Variables" hint="multiple-response questions and categories over the same codes" candidates={candidates} chosen={recipe.sources} choose={choose} />
+      <OrderedSources
+        variables={view.variables}
+        chosen={recipe.sources}
+        choose={choose}
+        words={(place) => (place === 0 ? 'the first' : 'and')}
+      />
+      <SourceChooser
+        title="Variables"
+        hint="multiple-response questions and categories over the same codes"
+        candidates={candidates}
+        chosen={recipe.sources}
+        choose={choose}
+      />
       {sources.length >= 2 && (
         <section className={css['section']}>
           <h2>
-            Options<small>{differences.length === 0 ? 'the variables have the same codes and labels' : `${differences.length} of ${all.length} codes differ`}</small>
+            Options
+            <small>
+              {differences.length === 0
+                ? 'the variables have the same codes and labels'
+                : `${differences.length} of ${all.length} codes differ`}
+            </small>
           </h2>
           <div className={css['columns']} role="group" aria-label="Options">
             {all.map(({ code, label }) => {
@@ -92,7 +125,9 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
                     onChange={(event) =>
                       change({
                         ...recipe,
-                        options: recipe.options.map((one) => (one.code === code ? { ...one, label: event.target.value } : one)),
+                        options: recipe.options.map((one) =>
+                          one.code === code ? { ...one, label: event.target.value } : one,
+                        ),
                       })
                     }
                   />
@@ -108,7 +143,12 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
                   </select>
                   <small className={difference ? css['warn'] : undefined}>
                     {difference
-                      ? difference.labels.map((one, k) => `${titleOf(sources[k] ?? { name: '', label: '' })}: ${one === null ? 'not there' : `“${one}”`}`).join('; ') // prettier-ignore
+                      ? difference.labels
+                          .map(
+                            (one, k) =>
+                              `${titleOf(sources[k] ?? { name: '', label: '' })}: ${one === null ? 'not there' : `“${one}”`}`,
+                          )
+                          .join('; ')
                       : `in all ${sources.length}`}
                   </small>
                 </div>
@@ -119,4 +159,4 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
       )}
     </>
   );
-} // prettier-ignore
+}

@@ -39,7 +39,13 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
       const aliases = new Set(items.map(({ as }) => as));
       for (const [name, at] of namesOf(parseExpression(expression))) {
         if (names.has(name) || aliases.has(name)) continue;
-        return { message: `There is no variable ${name}.`, mend: '', column: at + 1, unknown: name, near: nearestNames(name, [...names.keys()]) };
+        return {
+          message: `There is no variable ${name}.`,
+          mend: '',
+          column: at + 1,
+          unknown: name,
+          near: nearestNames(name, [...names.keys()]),
+        };
       }
       return null;
     } catch (error) {
@@ -98,7 +104,10 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
               {' '}
               Did you mean{' '}
               {trouble.near.map((name) => (
-                <Button key={name} onClick={() => put(renamed(expression, (one) => (one === trouble.unknown ? name : one)))}>
+                <Button
+                  key={name}
+                  onClick={() => put(renamed(expression, (one) => (one === trouble.unknown ? name : one)))}
+                >
                   {name}
                 </Button>
               ))}
@@ -132,10 +141,16 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
       </p>
       {items.length > 0 && (
         <p className={css['hint']}>
-          Stands on {items.map(({ source }) => titleOf(view.variables.find(({ id }) => id === source) ?? { name: String(source), label: '' })).join(', ')}. Where an answer that
-          is needed is missing, there is no value; mean(…), sum(…), min(…), max(…) and first(…) take those that are answered.
+          Stands on{' '}
+          {items
+            .map(({ source }) =>
+              titleOf(view.variables.find(({ id }) => id === source) ?? { name: String(source), label: '' }),
+            )
+            .join(', ')}
+          . Where an answer that is needed is missing, there is no value; mean(…), sum(…), min(…), max(…) and first(…)
+          take those that are answered.
         </p>
       )}
     </section>
   );
-} // prettier-ignore
+}

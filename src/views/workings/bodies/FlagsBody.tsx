@@ -15,16 +15,27 @@ export function FlagsBody({ recipe, change, detail }: BodyProps<Flags>) {
   return (
     <section className={css['section']}>
       <h2>
-        Categories to flag<small>{recipe.codes.length} of {answers.length}</small>
+        Categories to flag
+        <small>
+          {recipe.codes.length} of {answers.length}
+        </small>
       </h2>
       <div className={css['row']}>
         <Button onClick={() => change({ ...recipe, codes: answers.map(({ code }) => code) })}>All</Button>
         <Button onClick={() => change({ ...recipe, codes: [] })}>None</Button>
         <Field label="Yes is called">
-          <input className={kit['input']} value={recipe.yes} onChange={(event) => change({ ...recipe, yes: event.target.value })} />
+          <input
+            className={kit['input']}
+            value={recipe.yes}
+            onChange={(event) => change({ ...recipe, yes: event.target.value })}
+          />
         </Field>
         <Field label="No is called">
-          <input className={kit['input']} value={recipe.no} onChange={(event) => change({ ...recipe, no: event.target.value })} />
+          <input
+            className={kit['input']}
+            value={recipe.no}
+            onChange={(event) => change({ ...recipe, no: event.target.value })}
+          />
         </Field>
       </div>
       <div className={css['columns']} role="group" aria-label="Categories to flag">
@@ -34,7 +45,14 @@ export function FlagsBody({ recipe, change, detail }: BodyProps<Flags>) {
               type="checkbox"
               id={`flag-${code}`}
               checked={recipe.codes.includes(code)}
-              onChange={(event) => change({ ...recipe, codes: event.target.checked ? answers.map((one) => one.code).filter((one) => one === code || recipe.codes.includes(one)) : recipe.codes.filter((one) => one !== code) })}
+              onChange={(event) =>
+                change({
+                  ...recipe,
+                  codes: event.target.checked
+                    ? answers.map((one) => one.code).filter((one) => one === code || recipe.codes.includes(one))
+                    : recipe.codes.filter((one) => one !== code),
+                })
+              }
             />
             <label htmlFor={`flag-${code}`}>
               {code} {label === code ? '' : label}
@@ -47,4 +65,4 @@ export function FlagsBody({ recipe, change, detail }: BodyProps<Flags>) {
       </div>
     </section>
   );
-} // prettier-ignore
+}

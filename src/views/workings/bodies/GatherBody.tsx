@@ -17,12 +17,20 @@ const MOST_WAYS = 8;
 
 /** A column can be an option where it holds few codes. */
 function suitsGather(variable: RosterVariable): boolean {
-  return variable.countable && variable.workingId === null && variable.picture.is === 'bars' && variable.picture.bars.length <= MOST_WAYS; // prettier-ignore
+  return (
+    variable.countable &&
+    variable.workingId === null &&
+    variable.picture.is === 'bars' &&
+    variable.picture.bars.length <= MOST_WAYS
+  );
 }
 
 /** One multiple-response question over several yes/no columns, by naming the code that means ticked. */
 export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
-  const candidates = useMemo(() => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)), [view, recipe]); // prettier-ignore
+  const candidates = useMemo(
+    () => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)),
+    [view, recipe],
+  );
   const find = (id: number) => candidates.find((variable) => variable.id === id);
   const chosen = recipe.items.map(({ source }) => source);
   const none = recipe.none?.source ?? null;
@@ -55,7 +63,13 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
       // A label that was typed stays; one that was worked out follows the selection.
       const label = kept && !before.has(kept.label) ? kept.label : (labels[k] ?? '');
       const found = kept ?? ticksIn((find(id)?.codes ?? []).filter(isAnswer));
-      return { ...kept, source: id, label, ticked: ticked !== '' && !kept ? ticked : (found?.ticked ?? ''), ...(kept || !found?.also?.length ? {} : { also: found.also }) };
+      return {
+        ...kept,
+        source: id,
+        label,
+        ticked: ticked !== '' && !kept ? ticked : (found?.ticked ?? ''),
+        ...(kept || !found?.also?.length ? {} : { also: found.also }),
+      };
     });
     change({ ...recipe, items, none: none !== null && ids.includes(none) ? null : recipe.none });
   };
@@ -70,7 +84,8 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
         taken={new Set(none === null ? [] : [none])}
         more={({ id }) => {
           const item = recipe.items.find(({ source }) => source === id);
-          const put = (next: Partial<GatherItem>) => change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });
+          const put = (next: Partial<GatherItem>) =>
+            change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });
           const column = find(id);
           const answers = (column?.codes ?? []).filter(isAnswer);
           const codes = answers.map(({ code }) => code);
@@ -79,35 +94,45 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
           const also = item?.also ?? [];
           return (
             <>
-            <input
-              className={kit['input']}
-              aria-label={`Label of the option ${titleOf(find(id) ?? { name: '', label: '' })}`}
-              value={item?.label ?? ''}
-              onChange={(event) => put({ label: event.target.value })}
-            />
-            {item && (
-              <span className={css['ticks']} role="group" aria-label={`What means ticked in ${titleOf(find(id) ?? { name: '', label: '' })}`}>
-                <span>ticked is</span>
-                {answers.map(({ code, label }, at) => (
-                  <label key={code}>
+              <input
+                className={kit['input']}
+                aria-label={`Label of the option ${titleOf(find(id) ?? { name: '', label: '' })}`}
+                value={item?.label ?? ''}
+                onChange={(event) => put({ label: event.target.value })}
+              />
+              {item && (
+                <span
+                  className={css['ticks']}
+                  role="group"
+                  aria-label={`What means ticked in ${titleOf(find(id) ?? { name: '', label: '' })}`}
+                >
+                  <span>ticked is</span>
+                  {answers.map(({ code, label }, at) => (
+                    <label key={code}>
+                      <input
+                        type="checkbox"
+                        checked={code === item.ticked || also.includes(code)}
+                        onChange={(event) => {
+                          const all = codes.filter((one) =>
+                            one === code ? event.target.checked : one === item.ticked || also.includes(one),
+                          );
+                          put({ ticked: all[0] ?? '', also: all.length > 1 ? all.slice(1) : undefined });
+                        }}
+                      />
+                      {label === code ? code : `${code} ${label}`}
+                      {times[at] === undefined ? '' : ` (${whole(times[at])})`}
+                    </label>
+                  ))}
+                  <label title="Nobody who says it can say another: “don’t know”">
                     <input
                       type="checkbox"
-                      checked={code === item.ticked || also.includes(code)}
-                      onChange={(event) => {
-                        const all = codes.filter((one) => (one === code ? event.target.checked : one === item.ticked || also.includes(one)));
-                        put({ ticked: all[0] ?? '', also: all.length > 1 ? all.slice(1) : undefined });
-                      }}
+                      checked={item.exclusive ?? false}
+                      onChange={(event) => put({ exclusive: event.target.checked || undefined })}
                     />
-                    {label === code ? code : `${code} ${label}`}
-                    {times[at] === undefined ? '' : ` (${whole(times[at])})`}
+                    excludes others
                   </label>
-                ))}
-                <label title="Nobody who says it can say another: “don’t know”">
-                  <input type="checkbox" checked={item.exclusive ?? false} onChange={(event) => put({ exclusive: event.target.checked || undefined })} />
-                  excludes others
-                </label>
-              </span>
-            )}
+                </span>
+              )}
             </>
           );
         }}
@@ -119,13 +144,20 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
             value={ticked}
             onChange={(event) => {
               const { value } = event.target;
-              change({ ...recipe, items: recipe.items.map((item) => ({ ...item, ticked: value, also: undefined })), none: recipe.none && { ...recipe.none, ticked: value } });
+              change({
+                ...recipe,
+                items: recipe.items.map((item) => ({ ...item, ticked: value, also: undefined })),
+                none: recipe.none && { ...recipe.none, ticked: value },
+              });
             }}
           >
-            <option value="">{recipe.items.length === 0 ? 'choose columns first' : ticks.size > 1 ? 'each column its own' : 'choose…'}</option>
+            <option value="">
+              {recipe.items.length === 0 ? 'choose columns first' : ticks.size > 1 ? 'each column its own' : 'choose…'}
+            </option>
             {codes.map(([code, { labels, columns: many }]) => (
               <option key={code} value={code}>
-                {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of {columns.length} columns)
+                {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of{' '}
+                {columns.length} columns)
               </option>
             ))}
           </select>
@@ -134,7 +166,15 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
           <select
             className={kit['input']}
             value={none ?? ''}
-            onChange={(event) => change({ ...recipe, none: event.target.value === '' ? null : { source: Number(event.target.value), label: 'None of these', ticked } })}
+            onChange={(event) =>
+              change({
+                ...recipe,
+                none:
+                  event.target.value === ''
+                    ? null
+                    : { source: Number(event.target.value), label: 'None of these', ticked },
+              })
+            }
           >
             <option value="">there is none</option>
             {candidates
@@ -146,8 +186,10 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
               ))}
           </select>
         </Field>
-        {(recipe.none !== null || recipe.items.some(({ exclusive }) => exclusive)) && <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />}
+        {(recipe.none !== null || recipe.items.some(({ exclusive }) => exclusive)) && (
+          <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />
+        )}
       </div>
     </>
   );
-} // prettier-ignore
+}

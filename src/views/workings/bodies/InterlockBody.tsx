@@ -31,18 +31,36 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
             choose={(empty) => change({ ...recipe, empty: empty === 'keep' })}
           />
         </div>
-        {sources.length > 1 && <span>{`${counts.join(' × ')} = ${whole(counts.reduce((product, many) => product * many, 1))} combinations`}</span>}
+        {sources.length > 1 && (
+          <span>{`${counts.join(' × ')} = ${whole(counts.reduce((product, many) => product * many, 1))} combinations`}</span>
+        )}
       </div>
-      <OrderedSources variables={view.variables} chosen={recipe.sources} choose={choose} words={(place) => (place === 0 ? 'outermost' : 'within it')} />
+      <OrderedSources
+        variables={view.variables}
+        chosen={recipe.sources}
+        choose={choose}
+        words={(place) => (place === 0 ? 'outermost' : 'within it')}
+      />
       {sources.length > 1 && (
         <div className={css['row']}>
           <Field label="Between the parts of a label">
-            <input className={kit['input']} value={recipe.between} maxLength={20} onChange={(event) => change({ ...recipe, between: event.target.value })} />
+            <input
+              className={kit['input']}
+              value={recipe.between}
+              maxLength={20}
+              onChange={(event) => change({ ...recipe, between: event.target.value })}
+            />
           </Field>
           <p className={css['hint']}>as in “{example.join(recipe.between)}”</p>
         </div>
       )}
-      <SourceChooser title="Groups" hint="variables with one category a respondent, from the outermost inwards" candidates={candidates} chosen={recipe.sources} choose={choose} />
+      <SourceChooser
+        title="Groups"
+        hint="variables with one category a respondent, from the outermost inwards"
+        candidates={candidates}
+        chosen={recipe.sources}
+        choose={choose}
+      />
     </>
   );
-} // prettier-ignore
+}

@@ -18,8 +18,16 @@ const STARTS: readonly (readonly [Start, string])[] = [
   ['ends', 'two, middle, two'],
 ];
 
-const UNNAMED_WORDS = { 'left-over': 'are left over, and told', 'set-aside': 'are set aside: no answer', own: 'keep a group each' } as const; // prettier-ignore
-const MISSING_CODE_WORDS = { keep: 'stay, each for its own reason', one: 'become one: no answer', blank: 'become blank' } as const; // prettier-ignore
+const UNNAMED_WORDS = {
+  'left-over': 'are left over, and told',
+  'set-aside': 'are set aside: no answer',
+  own: 'keep a group each',
+} as const;
+const MISSING_CODE_WORDS = {
+  keep: 'stay, each for its own reason',
+  one: 'become one: no answer',
+  blank: 'become blank',
+} as const;
 
 const REST_LABEL = 'Everything else';
 
@@ -29,9 +37,18 @@ const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) =>
 export function RegroupBody({ recipe, change, detail, source, previewed }: BodyProps<Regroup>) {
   const [text, setText] = useState<string | null>(null);
   const [unread, setUnread] = useState<{ line: number; text: string }[]>([]);
-  const codes = useMemo(() => (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing })), [detail]);
-  const counts = useMemo(() => new Map((detail?.codes ?? []).map(({ code, respondents }) => [code, respondents])), [detail]);
-  const single = useMemo(() => proveRegroup(recipe, codes, counts, detail?.blank ?? 0), [recipe, codes, counts, detail]);
+  const codes = useMemo(
+    () => (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing })),
+    [detail],
+  );
+  const counts = useMemo(
+    () => new Map((detail?.codes ?? []).map(({ code, respondents }) => [code, respondents])),
+    [detail],
+  );
+  const single = useMemo(
+    () => proveRegroup(recipe, codes, counts, detail?.blank ?? 0),
+    [recipe, codes, counts, detail],
+  );
   // Who mentions several options is in a net once: only the data itself tells how many those are.
   const isMultiple = source?.level === 'multiple';
   const proof = isMultiple ? (previewed.preview?.proof ?? single) : single;
@@ -45,7 +62,12 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       const to = next.groups ? renumbered(recipe.groups, groups, code) : code;
       return to === undefined ? undefined : { group: to };
     };
-    const unnamed = 'unnamed' in next ? next.unnamed : typeof recipe.unnamed === 'object' ? follow(recipe.unnamed.group) : recipe.unnamed;
+    const unnamed =
+      'unnamed' in next
+        ? next.unnamed
+        : typeof recipe.unnamed === 'object'
+          ? follow(recipe.unnamed.group)
+          : recipe.unnamed;
     change({ ...recipe, ...next, unnamed, blank: blank && 'group' in blank ? follow(blank.group) : blank });
     setText(null);
     setUnread([]);
@@ -63,7 +85,11 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       if (recipe.groups.some(({ from }) => from.length === 1 && from[0] === code)) return;
       const label = codes.find((one) => one.code === code)?.label ?? code;
       put({ groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
-    } else put({ groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)), setAside });
+    } else
+      put({
+        groups: groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group)),
+        setAside,
+      });
   };
   const withRest = () => {
     const groups = renumber([...recipe.groups, { code: '', label: REST_LABEL, from: [] }]);
@@ -94,19 +120,20 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
             </Button>
           ))}
         </div>
-{!isMultiple && (
-        <div>
-          <span>Result</span>
-          <Choice
-            label="Level of the new variable"
-            value={recipe.level}
-            of={[
-              ['ordered', 'ordered'],
-              ['unordered', 'categories'],
-            ]}
-            choose={(level) => put({ level })}
-          />
-        </div>)}
+        {!isMultiple && (
+          <div>
+            <span>Result</span>
+            <Choice
+              label="Level of the new variable"
+              value={recipe.level}
+              of={[
+                ['ordered', 'ordered'],
+                ['unordered', 'categories'],
+              ]}
+              choose={(level) => put({ level })}
+            />
+          </div>
+        )}
       </div>
       <Loom
         source={codes}
@@ -114,9 +141,17 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
         groups={withEverythingElse(recipe, codes).groups}
         setAside={recipe.setAside}
         answered={isMultiple ? detail.answered : null}
-        blankTo={recipe.blank && 'group' in recipe.blank ? recipe.groups.findIndex(({ code }) => recipe.blank && 'group' in recipe.blank && code === recipe.blank.group) : null}
+        blankTo={
+          recipe.blank && 'group' in recipe.blank
+            ? recipe.groups.findIndex(
+                ({ code }) => recipe.blank && 'group' in recipe.blank && code === recipe.blank.group,
+              )
+            : null
+        }
         send={send}
-        rename={(at, label) => put({ groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) })}
+        rename={(at, label) =>
+          put({ groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) })
+        }
         place={place}
         remove={(at) => put({ groups: renumber(recipe.groups.filter((_, k) => k !== at)) })}
         merge={merge}
@@ -125,11 +160,18 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
         <Field label={isMultiple ? 'Options in no net' : 'Answers in no group'}>
           <select
             className={kit['input']}
-            value={typeof recipe.unnamed === 'object' ? `group ${recipe.unnamed.group}` : (recipe.unnamed ?? 'left-over')}
+            value={
+              typeof recipe.unnamed === 'object' ? `group ${recipe.unnamed.group}` : (recipe.unnamed ?? 'left-over')
+            }
             onChange={(event) => {
               const { value } = event.target;
               if (value === 'new') withRest();
-              else put({ unnamed: value.startsWith('group ') ? { group: value.slice('group '.length) } : UNNAMED.find((one) => one === value) });
+              else
+                put({
+                  unnamed: value.startsWith('group ')
+                    ? { group: value.slice('group '.length) }
+                    : UNNAMED.find((one) => one === value),
+                });
             }}
           >
             {UNNAMED.map((one) => (
@@ -145,38 +187,54 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
             ))}
           </select>
         </Field>
-        {!isMultiple && <Field label="Missing codes">
-          <select className={kit['input']} value={recipe.missing ?? 'keep'} onChange={(event) => put({ missing: MISSING_CODES.find((one) => one === event.target.value) })}>
-            {MISSING_CODES.map((one) => (
-              <option key={one} value={one}>
-                {MISSING_CODE_WORDS[one]}
-              </option>
-            ))}
-          </select>
-        </Field>}
-        {!isMultiple && <Field label="Blanks">
-          <select
-            className={kit['input']}
-            value={!recipe.blank ? '' : 'group' in recipe.blank ? `group ${recipe.blank.group}` : recipe.blank.missing}
-            onChange={(event) => {
-              const { value } = event.target;
-              const reason = MISSING_REASONS.find((one) => one === value);
-              put({ blank: value.startsWith('group ') ? { group: value.slice('group '.length) } : reason ? { missing: reason } : undefined });
-            }}
-          >
-            <option value="">stay blank</option>
-            {MISSING_REASONS.map((reason) => (
-              <option key={reason} value={reason}>
-                no answer: {MISSING_WORDS[reason]}
-              </option>
-            ))}
-            {recipe.groups.map(({ code, label }) => (
-              <option key={code} value={`group ${code}`}>
-                go to {label || `group ${code}`}
-              </option>
-            ))}
-          </select>
-        </Field>}
+        {!isMultiple && (
+          <Field label="Missing codes">
+            <select
+              className={kit['input']}
+              value={recipe.missing ?? 'keep'}
+              onChange={(event) => put({ missing: MISSING_CODES.find((one) => one === event.target.value) })}
+            >
+              {MISSING_CODES.map((one) => (
+                <option key={one} value={one}>
+                  {MISSING_CODE_WORDS[one]}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
+        {!isMultiple && (
+          <Field label="Blanks">
+            <select
+              className={kit['input']}
+              value={
+                !recipe.blank ? '' : 'group' in recipe.blank ? `group ${recipe.blank.group}` : recipe.blank.missing
+              }
+              onChange={(event) => {
+                const { value } = event.target;
+                const reason = MISSING_REASONS.find((one) => one === value);
+                put({
+                  blank: value.startsWith('group ')
+                    ? { group: value.slice('group '.length) }
+                    : reason
+                      ? { missing: reason }
+                      : undefined,
+                });
+              }}
+            >
+              <option value="">stay blank</option>
+              {MISSING_REASONS.map((reason) => (
+                <option key={reason} value={reason}>
+                  no answer: {MISSING_WORDS[reason]}
+                </option>
+              ))}
+              {recipe.groups.map(({ code, label }) => (
+                <option key={code} value={`group ${code}`}>
+                  go to {label || `group ${code}`}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
       </div>
       <details className={css['typed']} open={text !== null}>
         <summary>Type the groups instead</summary>
@@ -186,12 +244,24 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
           value={text ?? printRegroup(recipe)}
           onChange={(event) => {
             const read = parseRegroup(event.target.value, codes);
-            put({ groups: read.groups, setAside: read.setAside, unnamed: read.rest === null ? (typeof recipe.unnamed === 'object' ? undefined : recipe.unnamed) : { group: read.rest } });
+            put({
+              groups: read.groups,
+              setAside: read.setAside,
+              unnamed:
+                read.rest === null
+                  ? typeof recipe.unnamed === 'object'
+                    ? undefined
+                    : recipe.unnamed
+                  : { group: read.rest },
+            });
             setText(event.target.value);
             setUnread(read.unread);
           }}
         />
-        <p className={css['hint']}>A group a line: label, colon, codes. “1-3” names the answers from 1 to 3, “everything else” those that no line names.</p>
+        <p className={css['hint']}>
+          A group a line: label, colon, codes. “1-3” names the answers from 1 to 3, “everything else” those that no line
+          names.
+        </p>
         {unread.map(({ line, text: unreadText }) => (
           <p key={line} className={css['warn']}>
             Line {line}, “{unreadText}”, has no colon: write label, colon, codes.
@@ -200,10 +270,16 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
       </details>
     </>
   );
-} // prettier-ignore
+}
 
 /** The code that a group has after a change, found by what goes into it. */
 function renumbered(before: readonly Group[], after: readonly Group[], code: string): string | undefined {
   const old = before.find((group) => group.code === code);
-  return old && (after.find(({ label }) => label === old.label) ?? after.find(({ from }) => from.some((one) => old.from.includes(one))))?.code; // prettier-ignore
+  return (
+    old &&
+    (
+      after.find(({ label }) => label === old.label) ??
+      after.find(({ from }) => from.some((one) => old.from.includes(one)))
+    )?.code
+  );
 }

@@ -32,7 +32,13 @@ function codesOf(items: readonly RosterVariable[]): [code: string, label: string
 
 /** Arithmetic over items: which, how, how many must be answered, and which are turned round. */
 export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>) {
-  const candidates = useMemo(() => view.variables.filter((variable) => suits('score', variable) || (recipe.of === 'count' && suits('interlock', variable))), [view, recipe.of]);
+  const candidates = useMemo(
+    () =>
+      view.variables.filter(
+        (variable) => suits('score', variable) || (recipe.of === 'count' && suits('interlock', variable)),
+      ),
+    [view, recipe.of],
+  );
   const find = (id: number) => view.variables.find((variable) => variable.id === id);
   const items = recipe.items.flatMap(({ source }) => find(source) ?? []);
   const choose = (ids: number[]) => {
@@ -42,9 +48,15 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
     });
     const all = recipe.atLeast >= recipe.items.length;
     const scale = recipe.scale ?? scaleOf(ids.flatMap((id) => find(id) ?? []));
-    change({ ...recipe, items: chosen, scale, atLeast: Math.max(1, all ? chosen.length : Math.min(recipe.atLeast, chosen.length)) });
+    change({
+      ...recipe,
+      items: chosen,
+      scale,
+      atLeast: Math.max(1, all ? chosen.length : Math.min(recipe.atLeast, chosen.length)),
+    });
   };
-  const setItem = (at: number, next: Partial<ScoreItem>) => change({ ...recipe, items: recipe.items.map((item, k) => (k === at ? { ...item, ...next } : item)) });
+  const setItem = (at: number, next: Partial<ScoreItem>) =>
+    change({ ...recipe, items: recipe.items.map((item, k) => (k === at ? { ...item, ...next } : item)) });
   const setOf = (of: ScoreOf) => {
     const answered = recipe.items.length === 0 ? 1 : Math.min(Math.max(1, recipe.atLeast), recipe.items.length);
     change({ ...recipe, of, atLeast: of === 'expression' ? 0 : answered });
@@ -80,7 +92,11 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
               </h2>
               <div className={css['row']}>
                 <Field label="Items that must be answered">
-                  <select className={kit['input']} value={recipe.atLeast} onChange={(event) => change({ ...recipe, atLeast: Number(event.target.value) })}>
+                  <select
+                    className={kit['input']}
+                    value={recipe.atLeast}
+                    onChange={(event) => change({ ...recipe, atLeast: Number(event.target.value) })}
+                  >
                     {recipe.items.map((_, k) => (
                       <option key={k} value={k + 1}>
                         {k + 1 === recipe.items.length ? `all ${k + 1}` : `at least ${k + 1} of ${recipe.items.length}`}
@@ -91,10 +107,24 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
                 {isValued && (
                   <>
                     <Field label="The scale goes from">
-                      <NumberInput label="Lowest answer" value={recipe.scale?.from ?? null} empty="not given" put={(from) => change({ ...recipe, scale: from === null ? null : { from, to: recipe.scale?.to ?? from } })} />
+                      <NumberInput
+                        label="Lowest answer"
+                        value={recipe.scale?.from ?? null}
+                        empty="not given"
+                        put={(from) =>
+                          change({ ...recipe, scale: from === null ? null : { from, to: recipe.scale?.to ?? from } })
+                        }
+                      />
                     </Field>
                     <Field label="to">
-                      <NumberInput label="Highest answer" value={recipe.scale?.to ?? null} empty="not given" put={(to) => change({ ...recipe, scale: to === null ? null : { from: recipe.scale?.from ?? to, to } })} />
+                      <NumberInput
+                        label="Highest answer"
+                        value={recipe.scale?.to ?? null}
+                        empty="not given"
+                        put={(to) =>
+                          change({ ...recipe, scale: to === null ? null : { from: recipe.scale?.from ?? to, to } })
+                        }
+                      />
                     </Field>
                   </>
                 )}
@@ -123,18 +153,30 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
                             {title}
                           </th>
                           <td>
-                            <input type="checkbox" aria-label={`${title} is reversed`} checked={item.reversed} onChange={(event) => setItem(at, { reversed: event.target.checked })} />
+                            <input
+                              type="checkbox"
+                              aria-label={`${title} is reversed`}
+                              checked={item.reversed}
+                              onChange={(event) => setItem(at, { reversed: event.target.checked })}
+                            />
                           </td>
                           {isWeighted && (
                             <td>
-                              <NumberInput label={`Weight of ${title}`} value={item.weight} put={(weight) => setItem(at, { weight: weight ?? 1 })} className={css['few']} />
+                              <NumberInput
+                                label={`Weight of ${title}`}
+                                value={item.weight}
+                                put={(weight) => setItem(at, { weight: weight ?? 1 })}
+                                className={css['few']}
+                              />
                             </td>
                           )}
                           {isWeighted && <td>{figures ? figures.mean.toFixed(2) : ''}</td>}
                           {isWeighted && (
                             <td className={isAgainst ? css['warn'] : undefined}>
                               {figures?.rest != null ? figures.rest.toFixed(2).replace('-', '−') : ''}
-                              {isAgainst && <Button onClick={() => setItem(at, { reversed: !item.reversed })}>Turn round</Button>}
+                              {isAgainst && (
+                                <Button onClick={() => setItem(at, { reversed: !item.reversed })}>Turn round</Button>
+                              )}
                             </td>
                           )}
                         </tr>
@@ -151,7 +193,14 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
                         type="checkbox"
                         id={`count-${code}`}
                         checked={recipe.codes.includes(code)}
-                        onChange={(event) => change({ ...recipe, codes: event.target.checked ? [...recipe.codes, code] : recipe.codes.filter((one) => one !== code) })}
+                        onChange={(event) =>
+                          change({
+                            ...recipe,
+                            codes: event.target.checked
+                              ? [...recipe.codes, code]
+                              : recipe.codes.filter((one) => one !== code),
+                          })
+                        }
                       />
                       <label htmlFor={`count-${code}`}>
                         {code} {label === code ? '' : label}
@@ -167,4 +216,4 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
       )}
     </>
   );
-} // prettier-ignore
+}

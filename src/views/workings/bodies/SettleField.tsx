@@ -12,7 +12,11 @@ const WORDS: Record<Settle, string> = {
 export function SettleField({ settle = 'option', put }: { settle: Settle | undefined; put: (settle: Settle) => void }) {
   return (
     <Field label="Given together with another answer">
-      <select className={kit['input']} value={settle} onChange={(event) => put(SETTLES.find((one) => one === event.target.value) ?? 'option')}>
+      <select
+        className={kit['input']}
+        value={settle}
+        onChange={(event) => put(SETTLES.find((one) => one === event.target.value) ?? 'option')}
+      >
         {SETTLES.map((one) => (
           <option key={one} value={one}>
             {WORDS[one]}
@@ -21,4 +25,4 @@ export function SettleField({ settle = 'option', put }: { settle: Settle | undef
       </select>
     </Field>
   );
-} // prettier-ignore
+}

@@ -28,7 +28,13 @@ function codesOf(view: StudyView, sources: readonly number[]): { code: string; l
 
 /** One multiple-response question over slots: columns that each hold one code of the same list. */
 export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
-  const candidates = useMemo(() => view.variables.filter(({ countable, level, codes }) => countable && level !== 'multiple' && level !== 'text' && codes.length >= 2), [view]); // prettier-ignore
+  const candidates = useMemo(
+    () =>
+      view.variables.filter(
+        ({ countable, level, codes }) => countable && level !== 'multiple' && level !== 'text' && codes.length >= 2,
+      ),
+    [view],
+  );
   const codes = codesOf(view, recipe.sources);
   const option = (code: string) => recipe.options.find((one) => one.code === code);
   const choose = (ids: number[]) => {
@@ -36,13 +42,29 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
     const next = codesOf(view, sources);
     // A code that was left out before stays out; one that is new is an option.
     const out = new Set(codes.map(({ code }) => code).filter((code) => !option(code) && code !== recipe.none));
-    const options = next.filter(({ code }) => !out.has(code) && code !== recipe.none).map((one) => option(one.code) ?? one);
+    const options = next
+      .filter(({ code }) => !out.has(code) && code !== recipe.none)
+      .map((one) => option(one.code) ?? one);
     change({ ...recipe, sources, options, none: next.some(({ code }) => code === recipe.none) ? recipe.none : null });
   };
   const set = (code: string, is: string) => {
-    const options = codes.flatMap((one) => (one.code === code ? (is === 'option' || is === 'exclusive' ? [option(code) ?? one] : []) : (option(one.code) ?? [])));
-    const exclusive = [...(recipe.exclusive ?? []).filter((one) => one !== code), ...(is === 'exclusive' ? [code] : [])];
-    change({ ...recipe, options, none: is === 'none' ? code : recipe.none === code ? null : recipe.none, exclusive: exclusive.length > 0 ? exclusive : undefined });
+    const options = codes.flatMap((one) =>
+      one.code === code
+        ? is === 'option' || is === 'exclusive'
+          ? [option(code) ?? one]
+          : []
+        : (option(one.code) ?? []),
+    );
+    const exclusive = [
+      ...(recipe.exclusive ?? []).filter((one) => one !== code),
+      ...(is === 'exclusive' ? [code] : []),
+    ];
+    change({
+      ...recipe,
+      options,
+      none: is === 'none' ? code : recipe.none === code ? null : recipe.none,
+      exclusive: exclusive.length > 0 ? exclusive : undefined,
+    });
   };
   return (
     <>
@@ -60,7 +82,14 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
           </h2>
           <div className={css['columns']} role="group" aria-label="Options">
             {codes.map(({ code, label }) => {
-              const is = code === recipe.none ? 'none' : option(code) ? (recipe.exclusive?.includes(code) ? 'exclusive' : 'option') : 'out';
+              const is =
+                code === recipe.none
+                  ? 'none'
+                  : option(code)
+                    ? recipe.exclusive?.includes(code)
+                      ? 'exclusive'
+                      : 'option'
+                    : 'out';
               return (
                 <div key={code} className={css['column']}>
                   <b>{code}</b>
@@ -70,10 +99,20 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
                     value={option(code)?.label ?? label}
                     disabled={is !== 'option' && is !== 'exclusive'}
                     onChange={(event) =>
-                      change({ ...recipe, options: recipe.options.map((one) => (one.code === code ? { ...one, label: event.target.value } : one)) })
+                      change({
+                        ...recipe,
+                        options: recipe.options.map((one) =>
+                          one.code === code ? { ...one, label: event.target.value } : one,
+                        ),
+                      })
                     }
                   />
-                  <select className={kit['input']} aria-label={`${code} is`} value={is} onChange={(event) => set(code, event.target.value)}>
+                  <select
+                    className={kit['input']}
+                    aria-label={`${code} is`}
+                    value={is}
+                    onChange={(event) => set(code, event.target.value)}
+                  >
                     <option value="option">an option</option>
                     <option value="exclusive">an option that excludes others</option>
                     <option value="none">none of these</option>
@@ -83,9 +122,11 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
               );
             })}
           </div>
-          {(recipe.none !== null || (recipe.exclusive ?? []).length > 0) && <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />}
+          {(recipe.none !== null || (recipe.exclusive ?? []).length > 0) && (
+            <SettleField settle={recipe.settle} put={(settle) => change({ ...recipe, settle })} />
+          )}
         </section>
       )}
     </>
   );
-} // prettier-ignore
+}

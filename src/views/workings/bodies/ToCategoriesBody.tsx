@@ -18,7 +18,10 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
   const rows = (preview?.proof.rows ?? []).filter(({ code }) => code !== '');
   const shown = rows.filter(({ code, label }) => `${code} ${label}`.toLowerCase().includes(search.toLowerCase()));
   const decide = (text: string, next: SortedOut | null) =>
-    change({ ...recipe, exceptions: [...recipe.exceptions.filter((one) => one.text !== text), ...(next ? [next] : [])] });
+    change({
+      ...recipe,
+      exceptions: [...recipe.exceptions.filter((one) => one.text !== text), ...(next ? [next] : [])],
+    });
   const declared = (code: string) => source?.codes.find((one) => one.code === code)?.missing ?? null;
   const labels = preview?.codes.filter(({ missing }) => missing === null).map(({ label }) => label) ?? [];
   return (
@@ -43,7 +46,12 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
         </div>
         <div>
           <span>to “Other” with fewer respondents than</span>
-          <NumberInput label="Respondents that a category must have" value={recipe.least} put={(least) => change({ ...recipe, least: Math.max(1, Math.round(least ?? 1)) })} className={css['few']} />
+          <NumberInput
+            label="Respondents that a category must have"
+            value={recipe.least}
+            put={(least) => change({ ...recipe, least: Math.max(1, Math.round(least ?? 1)) })}
+            className={css['few']}
+          />
         </div>
       </div>
       {preview && (
@@ -52,19 +60,34 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
             Values<small>the most frequent first; each can be counted as another, or be no answer</small>
           </h2>
           <Field label="Find values">
-            <input className={kit['input']} type="search" value={search} onChange={(event) => setSearch(event.target.value)} />
+            <input
+              className={kit['input']}
+              type="search"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
           </Field>
           <div className={css['columns']} role="group" aria-label="Values">
             {shown.slice(0, LISTED).map(({ code, respondents }) => (
-              <Decision key={code} text={code} respondents={respondents} declared={declared(code) !== null} decided={recipe.exceptions.find(({ text }) => text === code) ?? null} labels={labels} decide={(next) => decide(code, next)} />
+              <Decision
+                key={code}
+                text={code}
+                respondents={respondents}
+                declared={declared(code) !== null}
+                decided={recipe.exceptions.find(({ text }) => text === code) ?? null}
+                labels={labels}
+                decide={(next) => decide(code, next)}
+              />
             ))}
-            {shown.length > LISTED && <p className={css['hint']}>and {whole(shown.length - LISTED)} more: find them by what they say.</p>}
+            {shown.length > LISTED && (
+              <p className={css['hint']}>and {whole(shown.length - LISTED)} more: find them by what they say.</p>
+            )}
           </div>
         </section>
       )}
     </>
   );
-} // prettier-ignore
+}
 
 interface DecisionProps {
   text: string;
@@ -126,4 +149,4 @@ function Decision({ text, respondents, declared, decided, labels, decide }: Deci
       )}
     </div>
   );
-} // prettier-ignore
+}

@@ -27,7 +27,8 @@ export interface Edge {
   upper: number | null;
 }
 
-const meets = (to: number, from: number, ends: BandEnds, whole: boolean) => (ends === 'both' && whole ? to + 1 === from : to === from); // prettier-ignore
+const meets = (to: number, from: number, ends: BandEnds, whole: boolean) =>
+  ends === 'both' && whole ? to + 1 === from : to === from;
 const edgeOfEnd = (to: number, ends: BandEnds, whole: boolean) => (ends === 'both' && whole ? to + 1 : to);
 
 /** Where the band below an edge ends. */
@@ -41,7 +42,9 @@ export function edgesOf({ bands, ends }: Band, whole: boolean): Edge[] {
   bands.forEach((band, upper) => {
     if (band.is !== 'range' || band.from === null) return;
     const { from } = band;
-    const lower = bands.findIndex((one, k) => k !== upper && one.is === 'range' && one.to !== null && meets(one.to, from, ends, whole)); // prettier-ignore
+    const lower = bands.findIndex(
+      (one, k) => k !== upper && one.is === 'range' && one.to !== null && meets(one.to, from, ends, whole),
+    );
     edges.push({ value: from, lower: lower < 0 ? null : lower, upper });
   });
   bands.forEach((band, lower) => {
@@ -52,10 +55,15 @@ export function edgesOf({ bands, ends }: Band, whole: boolean): Edge[] {
 }
 
 /** A band with other ends; a label that only says what they are follows them. */
-export function withEnds(band: Range, ends: { from: number | null; to: number | null }, kind: BandEnds, whole: boolean): Range {
+export function withEnds(
+  band: Range,
+  ends: { from: number | null; to: number | null },
+  kind: BandEnds,
+  whole: boolean,
+): Range {
   const plain = band.label === labelOfRange(band.from, band.to, kind, whole) || band.label === '';
   return { ...band, ...ends, label: plain ? labelOfRange(ends.from, ends.to, kind, whole) : band.label };
-} // prettier-ignore
+}
 
 export const numbered = (bands: readonly Cut[]): Cut[] => bands.map((band, k) => ({ ...band, code: String(k + 1) }));
 
@@ -76,7 +84,7 @@ export function moveEdge(recipe: Band, edge: Edge, value: number, grain: Grain):
       return k === edge.upper ? withEnds(band, { from: at, to: band.to }, ends, whole) : band;
     }),
   };
-} // prettier-ignore
+}
 
 /** Cuts at a value: the band that has it becomes two. */
 export function cutAt(recipe: Band, value: number, whole: boolean): Band {
@@ -89,7 +97,8 @@ export function cutAt(recipe: Band, value: number, whole: boolean): Band {
   const ranges = bands.map((band) => (band.is === 'range' ? band : { ...band, values: [] }));
   const at = bandFinder({ bands: ranges, ends })(inside);
   const band = bands[at];
-  if (band?.is !== 'range' || band.from === value || (band.to !== null && edgeOfEnd(band.to, ends, whole) === value)) return recipe; // prettier-ignore
+  if (band?.is !== 'range' || band.from === value || (band.to !== null && edgeOfEnd(band.to, ends, whole) === value))
+    return recipe;
   const below = withEnds(band, { from: band.from, to: endAt(value, ends, whole) }, ends, whole);
   const above: Range = { ...band, from: value, label: labelOfRange(value, band.to, ends, whole) };
   return { ...recipe, bands: numbered([...bands.slice(0, at), below, above, ...bands.slice(at + 1)]) };
@@ -101,7 +110,10 @@ export function joinAt(recipe: Band, edge: Edge, whole: boolean): Band {
   const upper = edge.upper === null ? undefined : recipe.bands[edge.upper];
   if (lower?.is !== 'range' || upper?.is !== 'range') return recipe;
   const joined = withEnds(lower, { from: lower.from, to: upper.to }, recipe.ends, whole);
-  return { ...recipe, bands: numbered(recipe.bands.flatMap((band, k) => (k === edge.lower ? [joined] : k === edge.upper ? [] : [band]))) }; // prettier-ignore
+  return {
+    ...recipe,
+    bands: numbered(recipe.bands.flatMap((band, k) => (k === edge.lower ? [joined] : k === edge.upper ? [] : [band]))),
+  };
 }
 
 /** The same cuts under other ends, so that no band changes what it takes. */
@@ -122,7 +134,7 @@ export function withOtherEnds(recipe: Band, ends: BandEnds, whole: boolean): Ban
       return { ...band, ...next, label: plain ? labelOfRange(next.from, next.to, ends, whole) : band.label };
     }),
   };
-} // prettier-ignore
+}
 
 /** A recipe in which labels that only say which numbers a band takes leave out what is set apart: edits are made on it. */
 export function plainLabels(recipe: Band, whole: boolean): Band {
@@ -140,6 +152,8 @@ export function fullLabels(recipe: Band, whole: boolean): Band {
   const { bands, ends } = recipe;
   const apart = apartIn(bands);
   const full = (band: Range): Range =>
-    band.label === labelOfRange(band.from, band.to, ends, whole) ? { ...band, label: labelWithout(band, ends, whole, apart) } : band;
+    band.label === labelOfRange(band.from, band.to, ends, whole)
+      ? { ...band, label: labelWithout(band, ends, whole, apart) }
+      : band;
   return { ...recipe, bands: bands.map((band) => (band.is === 'range' ? full(band) : band)) };
-} // prettier-ignore
+}

@@ -36,17 +36,24 @@ export function ApplyPanel({ view, draft, change }: Props) {
     .filter((one) => suits(make, one) && !ids.includes(one.id) && one.level === own?.level)
     .map((variable) => ({ variable, differences: own && !isNumber ? codeDifferences(own.codes, variable.codes) : [] }))
     .sort((a, b) => a.differences.length - b.differences.length);
-  const shown = candidates.filter(({ variable }) => matches(`${variable.name} ${titleOf(variable)} ${variable.question} ${variable.group}`, search)); // prettier-ignore
+  const shown = candidates.filter(({ variable }) =>
+    matches(`${variable.name} ${titleOf(variable)} ${variable.question} ${variable.group}`, search),
+  );
   const same = shown.filter(({ differences }) => differences.length === 0).map(({ variable }) => variable.id);
   const choose = (next: number[]) => change(withTargets(draft, next, own));
   return (
     <section className={css['section']} aria-label="Apply to more">
       <h2>
-        Apply to more variables<small>{targets.length === 0 ? 'the same recipe for each' : `${targets.length} more`}</small>
+        Apply to more variables
+        <small>{targets.length === 0 ? 'the same recipe for each' : `${targets.length} more`}</small>
       </h2>
       {ids.length > 1 && (
         <Field label="In the place of">
-          <select className={kit['input']} value={place} onChange={(event) => change({ ...draft, place: Number(event.target.value), targets: [] })}>
+          <select
+            className={kit['input']}
+            value={place}
+            onChange={(event) => change({ ...draft, place: Number(event.target.value), targets: [] })}
+          >
             {ids.map((id, k) => (
               <option key={id} value={k}>
                 {titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' })}
@@ -57,7 +64,12 @@ export function ApplyPanel({ view, draft, change }: Props) {
       )}
       <div className={css['row']}>
         <Field label="Find variables">
-          <input className={kit['input']} type="search" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            className={kit['input']}
+            type="search"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
         </Field>
         <Button onClick={() => choose([...new Set([...targets, ...same])])} disabled={same.length === 0}>
           All {same.length} with the same codes
@@ -78,25 +90,34 @@ export function ApplyPanel({ view, draft, change }: Props) {
               type="checkbox"
               id={`target-${variable.id}`}
               checked={targets.includes(variable.id)}
-              onChange={(event) => choose(event.target.checked ? [...targets, variable.id] : targets.filter((id) => id !== variable.id))}
+              onChange={(event) =>
+                choose(event.target.checked ? [...targets, variable.id] : targets.filter((id) => id !== variable.id))
+              }
             />
             <label htmlFor={`target-${variable.id}`}>
               <span {...peekAt(variable.id)}>{titleOf(variable)}</span> <small>{variable.name}</small>
             </label>
-            <small className={differences.length > 0 ? css['warn'] : undefined}>{sayDifferences(differences, own)}</small>
+            <small className={differences.length > 0 ? css['warn'] : undefined}>
+              {sayDifferences(differences, own)}
+            </small>
           </div>
         ))}
-        {shown.length === 0 && <p className={css['hint']}>No other variable of this kind{search === '' ? '' : ` is called “${search}”`}.</p>}
+        {shown.length === 0 && (
+          <p className={css['hint']}>No other variable of this kind{search === '' ? '' : ` is called “${search}”`}.</p>
+        )}
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
-function sayDifferences(differences: readonly { code: string; says: string }[], own: RosterVariable | undefined): string {
+function sayDifferences(
+  differences: readonly { code: string; says: string }[],
+  own: RosterVariable | undefined,
+): string {
   if (!own || differences.length === 0) return 'the same codes';
   const named = differences.slice(0, NAMED).map(({ code, says }) => `${code} ${says}`);
   return `${named.join('; ')}${differences.length > NAMED ? `; ${differences.length - NAMED} more` : ''}`;
-} // prettier-ignore
+}
 
 interface NamesProps {
   study: string;
@@ -111,8 +132,12 @@ interface NamesProps {
 
 /** What several results are called, by a pattern, each with its proof, before any is kept. */
 export function NamesPanel({ study, draft, change, planned, taken, shown, show }: NamesProps) {
-  const verdicts = useProofs(study, planned.map(({ recipe }) => recipe)); // prettier-ignore
-  const twice = (name: string) => name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
+  const verdicts = useProofs(
+    study,
+    planned.map(({ recipe }) => recipe),
+  );
+  const twice = (name: string) =>
+    name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
   const proved = verdicts.filter((one) => one !== undefined).length;
   const failing = verdicts.filter((one) => one?.holds === false).length;
   return (
@@ -120,17 +145,32 @@ export function NamesPanel({ study, draft, change, planned, taken, shown, show }
       <h2>
         {planned.length} variables
         <small>
-          {proved < planned.length ? `proving, ${proved} done…` : failing === 0 ? 'every proof holds' : `${failing} of the proofs ${failing === 1 ? 'does' : 'do'} not hold`}
+          {proved < planned.length
+            ? `proving, ${proved} done…`
+            : failing === 0
+              ? 'every proof holds'
+              : `${failing} of the proofs ${failing === 1 ? 'does' : 'do'} not hold`}
         </small>
       </h2>
       <div className={css['row']}>
         <Field label="Labels">
-          <input className={kit['input']} value={draft.labels} onChange={(event) => change({ ...draft, labels: event.target.value })} />
+          <input
+            className={kit['input']}
+            value={draft.labels}
+            onChange={(event) => change({ ...draft, labels: event.target.value })}
+          />
         </Field>
         <Field label="Names">
-          <input className={kit['input']} value={draft.names} placeholder="made from the labels" onChange={(event) => change({ ...draft, names: event.target.value })} />
+          <input
+            className={kit['input']}
+            value={draft.names}
+            placeholder="made from the labels"
+            onChange={(event) => change({ ...draft, names: event.target.value })}
+          />
         </Field>
-        <p className={css['hint']}>{`{label}, {name}, {n}${draft.recipe.kind === 'flags' ? ', {category}' : ''} stand for those of each`}</p>
+        <p
+          className={css['hint']}
+        >{`{label}, {name}, {n}${draft.recipe.kind === 'flags' ? ', {category}' : ''} stand for those of each`}</p>
       </div>
       <table className={css['plan']}>
         <caption className="sr-only">What will be made</caption>
@@ -155,7 +195,9 @@ export function NamesPanel({ study, draft, change, planned, taken, shown, show }
                     {label.trim() === '' ? '(no label)' : label}
                   </Button>
                 </th>
-                <td className={twice(name) ? css['warn'] : undefined}>{twice(name) ? `${name}: there is one already` : name}</td>
+                <td className={twice(name) ? css['warn'] : undefined}>
+                  {twice(name) ? `${name}: there is one already` : name}
+                </td>
                 <td>{source ? titleOf(source) : ''}</td>
               </tr>
             );
@@ -169,4 +211,4 @@ export function NamesPanel({ study, draft, change, planned, taken, shown, show }
       </table>
     </section>
   );
-} // prettier-ignore
+}

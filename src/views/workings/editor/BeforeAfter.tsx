@@ -21,7 +21,8 @@ const MOST = 14;
 export function BeforeAfter({ source, detail, label, preview, respondents }: Props) {
   const { figures, codes, level } = preview;
   const times = new Map(figures.codes.map((one) => [one.code, one.respondents]));
-  const without = level === 'multiple' ? 0 : codes.reduce((sum, code) => sum + (isAnswer(code) ? 0 : (times.get(code.code) ?? 0)), 0); // prettier-ignore
+  const without =
+    level === 'multiple' ? 0 : codes.reduce((sum, code) => sum + (isAnswer(code) ? 0 : (times.get(code.code) ?? 0)), 0);
   const after = {
     variable: { level },
     codes: codes.map((code) => ({ ...code, respondents: times.get(code.code) ?? 0, listed: true })),
@@ -34,19 +35,30 @@ export function BeforeAfter({ source, detail, label, preview, respondents }: Pro
         <section aria-label="Before">
           <h3>{titleOf(source)}</h3>
           {detail.summary && <NumberLine summary={detail.summary} />}
-          {detail.histogram && <Svg markup={spark({ bars: detail.histogram.bins, width: 260, height: 44, touching: true })} />}
+          {detail.histogram && (
+            <Svg markup={spark({ bars: detail.histogram.bins, width: 260, height: 44, touching: true })} />
+          )}
           <Frequencies detail={detail} most={MOST} />
         </section>
       )}
       <section aria-label="After">
         <h3>{label.trim() === '' ? 'The new variable' : label}</h3>
         {figures.summary && <NumberLine summary={figures.summary} />}
-        {figures.histogram && <Svg markup={spark({ bars: figures.histogram.bins, width: 260, height: 44, touching: true })} />}
+        {figures.histogram && (
+          <Svg markup={spark({ bars: figures.histogram.bins, width: 260, height: 44, touching: true })} />
+        )}
         <Frequencies
-          detail={level === 'number' ? { ...after, codes: after.codes.filter(({ code, missing }) => missing !== null || parseNumber(code) === null) } : after}
+          detail={
+            level === 'number'
+              ? {
+                  ...after,
+                  codes: after.codes.filter(({ code, missing }) => missing !== null || parseNumber(code) === null),
+                }
+              : after
+          }
           most={MOST}
         />
       </section>
     </div>
   );
-} // prettier-ignore
+}

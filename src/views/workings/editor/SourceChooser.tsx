@@ -107,7 +107,17 @@ export function SourceChooser({ title, hint, candidates, chosen, choose, taken, 
 }
 
 /** Variables in their order, to be moved and taken out. */
-export function OrderedSources({ variables, chosen, choose, words }: { variables: readonly RosterVariable[]; chosen: readonly number[]; choose: (ids: number[]) => void; words: (place: number) => string }) {
+export function OrderedSources({
+  variables,
+  chosen,
+  choose,
+  words,
+}: {
+  variables: readonly RosterVariable[];
+  chosen: readonly number[];
+  choose: (ids: number[]) => void;
+  words: (place: number) => string;
+}) {
   const moved = (at: number, by: number) => {
     const next = [...chosen];
     const [one] = next.splice(at, 1);
@@ -124,13 +134,30 @@ export function OrderedSources({ variables, chosen, choose, words }: { variables
             <span>{words(at)}</span>
             <b {...peekAt(id)}>{title}</b>
             <span>
-              <button type="button" className={css['tool']} aria-label={`Move ${title} up`} disabled={at === 0} onClick={() => moved(at, -1)}>
+              <button
+                type="button"
+                className={css['tool']}
+                aria-label={`Move ${title} up`}
+                disabled={at === 0}
+                onClick={() => moved(at, -1)}
+              >
                 ↑
               </button>
-              <button type="button" className={css['tool']} aria-label={`Move ${title} down`} disabled={at === chosen.length - 1} onClick={() => moved(at, 1)}>
+              <button
+                type="button"
+                className={css['tool']}
+                aria-label={`Move ${title} down`}
+                disabled={at === chosen.length - 1}
+                onClick={() => moved(at, 1)}
+              >
                 ↓
               </button>
-              <button type="button" className={css['tool']} aria-label={`Take out ${title}`} onClick={() => choose(chosen.filter((one) => one !== id))}>
+              <button
+                type="button"
+                className={css['tool']}
+                aria-label={`Take out ${title}`}
+                onClick={() => choose(chosen.filter((one) => one !== id))}
+              >
                 ×
               </button>
             </span>
@@ -139,4 +166,4 @@ export function OrderedSources({ variables, chosen, choose, words }: { variables
       })}
     </ol>
   );
-} // prettier-ignore
+}

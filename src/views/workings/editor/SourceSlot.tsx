@@ -21,7 +21,12 @@ export function SourceSlot({ variables, chosen, what, choose, plain = false }: P
   const [open, setOpen] = useState(false);
   const options = variables
     .filter(({ aside, id }) => !aside || id === chosen?.id)
-    .map((variable) => ({ id: variable.id, label: titleOf(variable), hint: metaOf(variable), also: searchText(variable) }));
+    .map((variable) => ({
+      id: variable.id,
+      label: titleOf(variable),
+      hint: metaOf(variable),
+      also: searchText(variable),
+    }));
   return (
     <span className={plain ? css['plainSlot'] : css['slot']}>
       <button
@@ -48,4 +53,4 @@ export function SourceSlot({ variables, chosen, what, choose, plain = false }: P
       )}
     </span>
   );
-} // prettier-ignore
+}

@@ -57,13 +57,31 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
 }
 
 /** Tables and workings that stand on the source: which go over, and which stay because their codes mean something else. */
-function Followers({ view, source, made, own }: { view: StudyView; source: StudyView['variables'][number]; made: WorkingPreview; own: number }) {
+function Followers({
+  view,
+  source,
+  made,
+  own,
+}: {
+  view: StudyView;
+  source: StudyView['variables'][number];
+  made: WorkingPreview;
+  own: number;
+}) {
   const workings = view.workings.filter(({ id, recipe }) => id !== own && sourcesOf(recipe).includes(source.id));
   const tables = view.tables.filter(({ sentence }) => variablesOf(sentence).includes(source.id));
   const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' });
   const items = [
-    ...workings.map(({ id, variable, recipe }) => ({ key: `working ${id}`, title: title(variable), goes: recipeFollows(recipe, source.id, source, made) })),
-    ...tables.map(({ id, title: name, sentence }) => ({ key: `table ${id}`, title: name, goes: sentenceFollows(sentence, source.id, source, made) })),
+    ...workings.map(({ id, variable, recipe }) => ({
+      key: `working ${id}`,
+      title: title(variable),
+      goes: recipeFollows(recipe, source.id, source, made),
+    })),
+    ...tables.map(({ id, title: name, sentence }) => ({
+      key: `table ${id}`,
+      title: name,
+      goes: sentenceFollows(sentence, source.id, source, made),
+    })),
   ];
   if (items.length === 0) return <p className={reading['notes']}>Nothing else stands on {titleOf(source)} yet.</p>;
   return (
@@ -72,10 +90,15 @@ function Followers({ view, source, made, own }: { view: StudyView; source: Study
         <li key={key}>
           <b aria-hidden="true">{goes ? '→' : '·'}</b>
           <span>
-            {name} {goes ? <small>goes over to it</small> : <small className={css['warn']}>stays on the source: its codes mean something else here</small>}
+            {name}{' '}
+            {goes ? (
+              <small>goes over to it</small>
+            ) : (
+              <small className={css['warn']}>stays on the source: its codes mean something else here</small>
+            )}
           </span>
         </li>
       ))}
     </ul>
   );
-} // prettier-ignore
+}

@@ -96,7 +96,11 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
       ({ lines }) => {
         const line = lines.find(({ of, id }) => of === 'working' && id === working?.id);
         if (line?.recipe) setFound(line.recipe);
-        else setProblem({ detail: `The entry ${entry} of the ledger made no recipe of this working.`, mend: 'Choose one in the ledger.' });
+        else
+          setProblem({
+            detail: `The entry ${entry} of the ledger made no recipe of this working.`,
+            mend: 'Choose one in the ledger.',
+          });
       },
       (error: unknown) => setProblem(problemText(error)),
     );
@@ -105,7 +109,7 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
   if (!found) return <Wait>Looking…</Wait>;
   const key = `ledger-entry:${entry}`;
   return <Opened {...props} draftKey={key} initial={{ ...initial, recipe: found, edited: null }} />;
-} // prettier-ignore
+}
 
 /** How the variables that a recipe stands on are called in its title. */
 function sourcesInTitle(recipe: Recipe, view: StudyView): string {
@@ -114,7 +118,8 @@ function sourcesInTitle(recipe: Recipe, view: StudyView): string {
     const variable = view.variables.find((one) => one.id === id);
     return variable ? [titleOf(variable)] : [];
   });
-  if (recipe.kind === 'gather') return recipe.items.length === 0 ? 'columns, chosen below' : `${recipe.items.length} columns`; // prettier-ignore
+  if (recipe.kind === 'gather')
+    return recipe.items.length === 0 ? 'columns, chosen below' : `${recipe.items.length} columns`;
   if (recipe.kind === 'slots') return ids.length === 0 ? 'slots, chosen below' : `${ids.length} slots`;
   if (titles.length === 0) return `${MAKE_WORDS[makeOf(recipe)].sources}, chosen below`;
   return titles.length <= 2 ? titles.join(', ') : `${titles.length} ${recipe.kind === 'score' ? 'items' : 'variables'}`;
@@ -122,14 +127,31 @@ function sourcesInTitle(recipe: Recipe, view: StudyView): string {
 
 /** The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list. */
 function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: readonly Code[]): Recipe {
-  const named = recipe.kind === 'flags' ? recipe.codes : recipe.kind === 'regroup' ? [...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside] : null; // prettier-ignore
+  const named =
+    recipe.kind === 'flags'
+      ? recipe.codes
+      : recipe.kind === 'regroup'
+        ? [...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]
+        : null;
   const fits = named === null || named.some((code) => codes.some((other) => other.code === code));
   return fits ? mapSources(recipe, () => variable.id) : startRecipe(make, [variable], codes);
 }
 
 const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the question', number: 'Label of the number' };
 
-function Opened({ view, make, working, entry, like, done, leave, remove, copy, draftKey, initial }: EditorProps & { draftKey: string; initial: EditorDraft }) {
+function Opened({
+  view,
+  make,
+  working,
+  entry,
+  like,
+  done,
+  leave,
+  remove,
+  copy,
+  draftKey,
+  initial,
+}: EditorProps & { draftKey: string; initial: EditorDraft }) {
   const study = view.study.id;
   const words = MAKE_WORDS[make];
   const [draft, put, forget] = useStudyDraft(study, draftKey, initial, isEditorDraft);
@@ -175,8 +197,10 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
       (error: unknown) => setRefused(problemText(error)),
     );
   };
-  const title = (id: number) => titleOf(view.variables.find((other) => other.id === id) ?? { name: 'a variable that is gone', label: '' }); // prettier-ignore
-  const codesOf = (id: number) => (id === detail?.variable.id ? detail.codes : (view.variables.find((other) => other.id === id)?.codes ?? [])); // prettier-ignore
+  const title = (id: number) =>
+    titleOf(view.variables.find((other) => other.id === id) ?? { name: 'a variable that is gone', label: '' });
+  const codesOf = (id: number) =>
+    id === detail?.variable.id ? detail.codes : (view.variables.find((other) => other.id === id)?.codes ?? []);
   return (
     <>
       <div className={bench['middle']}>
@@ -190,7 +214,12 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
           />
           <i>{verbOf(recipe)}</i>
           {words.of === 'one' ? (
-            <SourceSlot variables={view.variables.filter((other) => suits(make, other))} chosen={source} what={words.sources} choose={chooseSource} />
+            <SourceSlot
+              variables={view.variables.filter((other) => suits(make, other))}
+              chosen={source}
+              what={words.sources}
+              choose={chooseSource}
+            />
           ) : (
             <span className={css['sources']}>{sourcesInTitle(recipe, view)}</span>
           )}
@@ -217,21 +246,49 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
         )}
         {refused && <Problem {...refused} dismiss={() => setRefused(null)} />}
         {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-        <Body view={view} recipe={recipe} change={change} previewed={previewed} source={source} detail={detail} isNew={working === null} />
+        <Body
+          view={view}
+          recipe={recipe}
+          change={change}
+          previewed={previewed}
+          source={source}
+          detail={detail}
+          isNew={working === null}
+        />
         {recipe.kind === 'flags' && working === null && recipe.codes.length > 1 && (
           <label className={css['tick']}>
-            <input type="checkbox" checked={draft.each} onChange={(event) => put({ ...draft, each: event.target.checked })} /> a variable for each of
-            them, not one for all together
+            <input
+              type="checkbox"
+              checked={draft.each}
+              onChange={(event) => put({ ...draft, each: event.target.checked })}
+            />{' '}
+            a variable for each of them, not one for all together
           </label>
         )}
         {applying && <ApplyPanel view={view} draft={draft} change={put} />}
-        {many && <NamesPanel study={study} draft={draft} change={put} planned={planned} taken={new Set(view.variables.map(({ name }) => name))} shown={shown} show={setShown} />}
+        {many && (
+          <NamesPanel
+            study={study}
+            draft={draft}
+            change={put}
+            planned={planned}
+            taken={new Set(view.variables.map(({ name }) => name))}
+            shown={shown}
+            show={setShown}
+          />
+        )}
         {preview && (
           <section className={css['section']}>
             <h2>
               Before and after<small>{many ? `of ${result.label}` : 'frequencies'}</small>
             </h2>
-            <BeforeAfter source={result.source} detail={shownDetail} label={result.label} preview={preview} respondents={view.study.respondents} />
+            <BeforeAfter
+              source={result.source}
+              detail={shownDetail}
+              label={result.label}
+              preview={preview}
+              respondents={view.study.respondents}
+            />
           </section>
         )}
         {preview && (
@@ -254,7 +311,14 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
             </section>
           )}
           {entry === undefined && canStandIn(recipe) && lack === null && (
-            <StandIn view={view} working={working} recipes={many ? planned.map(({ recipe: own }) => own) : [recipe]} made={preview} on={draft.standsIn} put={(standsIn) => put({ ...draft, standsIn })} />
+            <StandIn
+              view={view}
+              working={working}
+              recipes={many ? planned.map(({ recipe: own }) => own) : [recipe]}
+              made={preview}
+              on={draft.standsIn}
+              put={(standsIn) => put({ ...draft, standsIn })}
+            />
           )}
           {working && <UsedBy view={view} variable={working.variable} />}
           <KeepPanel
@@ -264,11 +328,29 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
             setName={(name) => put({ ...draft, name })}
             fails={preview !== null && !preview.proof.holds}
             wrong={tooMany ? sayTooMany(planned.length) : lack === null ? wrong : null}
-            hint={lack ?? (labelled ? null : many ? 'Every label must say something: change the pattern.' : `Give the ${words.noun} a label, at the top.`)}
+            hint={
+              lack ??
+              (labelled
+                ? null
+                : many
+                  ? 'Every label must say something: change the pattern.'
+                  : `Give the ${words.noun} a label, at the top.`)
+            }
             busy={keeping.busy}
             progress={keeping.progress}
             ready={!keeping.busy && !tooMany && wrong === null && labelled && preview !== null}
-            keep={() => (entry !== undefined ? keeping.amend(entry, { name: '', label: draft.label, recipe }) : many ? keeping.keepAll(planned.map(draftOf)) : keeping.keep({ name: draft.name, label: draft.label, recipe, ...(canStandIn(recipe) ? { standsIn: draft.standsIn } : {}) }))}
+            keep={() =>
+              entry !== undefined
+                ? keeping.amend(entry, { name: '', label: draft.label, recipe })
+                : many
+                  ? keeping.keepAll(planned.map(draftOf))
+                  : keeping.keep({
+                      name: draft.name,
+                      label: draft.label,
+                      recipe,
+                      ...(canStandIn(recipe) ? { standsIn: draft.standsIn } : {}),
+                    })
+            }
             leave={() => {
               forget();
               leave();
@@ -280,4 +362,4 @@ function Opened({ view, make, working, entry, like, done, leave, remove, copy, d
       </aside>
     </>
   );
-} // prettier-ignore
+}

@@ -3,10 +3,31 @@ import type { RosterVariable } from '../../../api/types.js';
 import { type EditorDraft, plannedOf, withTargets } from './drafts.js';
 
 const variable = (id: number, label: string): RosterVariable => ({
-  id, name: `q${id}`, label, question: '', level: 'ordered', codes: [], columnId: id, codeListId: null, workingId: null,
-  note: '', group: '', starred: false, aside: false, shownOrder: [], madeAt: '2026-01-01', made: null, holds: true,
-  answers: 90, missing: 0, blank: 0, countable: true, column: `q${id}`, levels: ['ordered'], picture: { is: 'none' },
-}); // prettier-ignore
+  id,
+  name: `q${id}`,
+  label,
+  question: '',
+  level: 'ordered',
+  codes: [],
+  columnId: id,
+  codeListId: null,
+  workingId: null,
+  note: '',
+  group: '',
+  starred: false,
+  aside: false,
+  shownOrder: [],
+  madeAt: '2026-01-01',
+  made: null,
+  holds: true,
+  answers: 90,
+  missing: 0,
+  blank: 0,
+  countable: true,
+  column: `q${id}`,
+  levels: ['ordered'],
+  picture: { is: 'none' },
+});
 const variables = [variable(1, 'Water'), variable(2, 'Paths')];
 const draft: EditorDraft = {
   label: 'Water, in three',

@@ -38,7 +38,11 @@ export function isEditorDraft(value: unknown): value is EditorDraft {
 }
 
 /** Letters, digits and underscores only, as a name has them. */
-const asName = (text: string) => plainLetters(text).replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60); // prettier-ignore
+const asName = (text: string) =>
+  plainLetters(text)
+    .replace(/[^\p{L}\p{N}_]+/gu, '_')
+    .replace(/^_+|_+$/g, '')
+    .slice(0, 60);
 
 /** Whether what a recipe makes can take the place of a source: it has one. */
 export const canStandIn = (recipe: Recipe) => new Set(sourcesOf(recipe)).size === 1;
@@ -83,9 +87,17 @@ export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable
     const over = withSource(recipe, place, id);
     const one = (made: Recipe, category: string | undefined): Planned => {
       const words = { label: source ? titleOf(source) : '', name: source?.name ?? '', n: k + 1, category };
-      return { source, recipe: made, label: fillPattern(draft.labels, words), name: asName(fillPattern(draft.names, words)), ...standsIn };
+      return {
+        source,
+        recipe: made,
+        label: fillPattern(draft.labels, words),
+        name: asName(fillPattern(draft.names, words)),
+        ...standsIn,
+      };
     };
     if (over.kind !== 'flags' || !draft.each) return [one(over, undefined)];
-    return over.codes.map((code) => one({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code));
+    return over.codes.map((code) =>
+      one({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code),
+    );
   });
-} // prettier-ignore
+}

@@ -15,7 +15,14 @@ export function useProofs(study: string, recipes: readonly Recipe[]): Verdict[] 
     const abort = new AbortController();
     const tell = (verdict: NonNullable<Verdict>) => setKnown((old) => new Map(old).set(next, verdict));
     client.previewWorking(study, JSON.parse(next) as Recipe, abort.signal).then(
-      ({ proof }) => tell({ holds: proof.holds, says: proof.findings.filter(({ holds }) => !holds).map(({ title, text }) => `${title}: ${text}`).join(' ') }), // prettier-ignore
+      ({ proof }) =>
+        tell({
+          holds: proof.holds,
+          says: proof.findings
+            .filter(({ holds }) => !holds)
+            .map(({ title, text }) => `${title}: ${text}`)
+            .join(' '),
+        }),
       (error: unknown) => !abort.signal.aborted && tell({ holds: false, says: problemText(error).detail }),
     );
     return () => abort.abort();

@@ -15,12 +15,22 @@ const ROW = 26;
 const MOST = 200;
 
 /** Who is made from what: a list in which each variable stands under what it is made of, with arcs between them. */
-export function LineagePane({ view, chosen, choose }: { view: StudyView; chosen: number | null; choose: (variable: number) => void }) {
+export function LineagePane({
+  view,
+  chosen,
+  choose,
+}: {
+  view: StudyView;
+  chosen: number | null;
+  choose: (variable: number) => void;
+}) {
   const [wide, setWide] = useState<'all' | 'one'>('all');
   const made = view.workings.map(({ variable, recipe }) => ({ variable, of: sourcesOf(recipe) }));
   const all = lineageOf(made, null);
   const around = chosen !== null && (wide === 'one' || all.rows.length > MOST);
-  const { rows, links } = around ? lineageOf(made, chosen) : { rows: all.rows.slice(0, MOST), links: all.links.filter(({ to }) => to < MOST) };
+  const { rows, links } = around
+    ? lineageOf(made, chosen)
+    : { rows: all.rows.slice(0, MOST), links: all.links.filter(({ to }) => to < MOST) };
   const at = chosen === null ? -1 : rows.indexOf(chosen);
   const results = new Set(view.workings.map(({ variable }) => variable));
   const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: 'gone', label: '' });
@@ -47,7 +57,13 @@ export function LineagePane({ view, chosen, choose }: { view: StudyView; chosen:
             <ol>
               {rows.map((id) => (
                 <li key={id} style={{ height: ROW }}>
-                  <button type="button" data-made={results.has(id)} aria-pressed={chosen === id} onClick={() => choose(id)} {...peekAt(id)}>
+                  <button
+                    type="button"
+                    data-made={results.has(id)}
+                    aria-pressed={chosen === id}
+                    onClick={() => choose(id)}
+                    {...peekAt(id)}
+                  >
                     {title(id)}
                   </button>
                 </li>
@@ -58,4 +74,4 @@ export function LineagePane({ view, chosen, choose }: { view: StudyView; chosen:
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -44,7 +44,8 @@ function entriesOf(view: StudyView): Entry[] {
     codesOf: (id: number) => find.get(id)?.codes ?? [],
   };
   const byKey = new Map<string, number[]>();
-  for (const { recipe, variable } of view.workings) byKey.set(keyOf(recipe), [...(byKey.get(keyOf(recipe)) ?? []), variable]); // prettier-ignore
+  for (const { recipe, variable } of view.workings)
+    byKey.set(keyOf(recipe), [...(byKey.get(keyOf(recipe)) ?? []), variable]);
   return view.workings.flatMap((working) => {
     const made = find.get(working.variable);
     if (!made) return [];
@@ -78,7 +79,8 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
   const [show, setShow] = useState<Show>('all');
   const [order, setOrder] = useState<Order>('newest');
   const entries = useMemo(() => entriesOf(view), [view]);
-  const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: 'a variable that is gone', label: '' }); // prettier-ignore
+  const title = (id: number) =>
+    titleOf(view.variables.find((one) => one.id === id) ?? { name: 'a variable that is gone', label: '' });
   const isUsed = ({ tables, variables }: Entry) => tables + variables > 0;
   const shows: readonly (readonly [Show, string, (entry: Entry) => boolean])[] = [
     ['all', 'all', () => true],
@@ -86,7 +88,10 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
     ['unused', 'unused', (entry) => !isUsed(entry)],
     ['failing', 'proof does not hold', ({ working }) => !working.holds],
     ['same', 'do the same as another', ({ same }) => same.length > 0],
-    ...MAKES.map((make) => [make, MAKE_WORDS[make].title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const), // prettier-ignore
+    ...MAKES.map(
+      (make) =>
+        [make, MAKE_WORDS[make].title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const,
+    ),
   ];
   const passes = shows.find(([id]) => id === show)?.[2] ?? (() => true);
   const words = search.toLowerCase().split(/\s+/);
@@ -94,12 +99,14 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
     .filter(passes)
     .filter(({ working, made, line }) => {
       const sources = sourcesOf(working.recipe).map(title).join(' ');
-      const text = `${made.name} ${titleOf(made)} ${MAKE_WORDS[makeOf(working.recipe)].title} ${working.recipe.kind} ${sources} ${line} ${working.created.slice(0, 10)}`.toLowerCase(); // prettier-ignore
+      const text =
+        `${made.name} ${titleOf(made)} ${MAKE_WORDS[makeOf(working.recipe)].title} ${working.recipe.kind} ${sources} ${line} ${working.created.slice(0, 10)}`.toLowerCase();
       return words.every((word) => text.includes(word));
     })
     .sort((a, b) => {
       if (order === 'label') return titleOf(a.made).localeCompare(titleOf(b.made), 'en');
-      if (order === 'kind') return a.working.recipe.kind.localeCompare(b.working.recipe.kind) || a.working.id - b.working.id; // prettier-ignore
+      if (order === 'kind')
+        return a.working.recipe.kind.localeCompare(b.working.recipe.kind) || a.working.id - b.working.id;
       const by = order === 'edited' ? 'edited' : 'created';
       return b.working[by].localeCompare(a.working[by]) || b.working.id - a.working.id;
     });
@@ -126,7 +133,11 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             />
           </Field>
           <Field label="Show">
-            <select className={kit['input']} value={show} onChange={(event) => setShow(shows.find(([id]) => id === event.target.value)?.[0] ?? 'all')}>
+            <select
+              className={kit['input']}
+              value={show}
+              onChange={(event) => setShow(shows.find(([id]) => id === event.target.value)?.[0] ?? 'all')}
+            >
               {shows.map(([id, name, test]) => {
                 const many = entries.filter(test).length;
                 return id === 'all' || many > 0 ? (
@@ -138,7 +149,11 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             </select>
           </Field>
           <Field label="Order">
-            <select className={kit['input']} value={order} onChange={(event) => setOrder(ORDERS.find(([id]) => id === event.target.value)?.[0] ?? 'newest')}>
+            <select
+              className={kit['input']}
+              value={order}
+              onChange={(event) => setOrder(ORDERS.find(([id]) => id === event.target.value)?.[0] ?? 'newest')}
+            >
               {ORDERS.map(([id, name]) => (
                 <option key={id} value={id}>
                   {name}
@@ -153,26 +168,47 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
           const picture = bars(made);
           return (
             <li key={working.id} className={list['entry']} data-chosen={chosen === made.id}>
-              <div className={list['picture']}>{picture && <Svg markup={spark({ ...picture, width: 76, height: 40 })} />}</div>
+              <div className={list['picture']}>
+                {picture && <Svg markup={spark({ ...picture, width: 76, height: 40 })} />}
+              </div>
               <div>
                 <h2>
-                  <button type="button" className={list['name']} aria-pressed={chosen === made.id} onClick={() => choose(made.id)} {...peekAt(made.id)}>
+                  <button
+                    type="button"
+                    className={list['name']}
+                    aria-pressed={chosen === made.id}
+                    onClick={() => choose(made.id)}
+                    {...peekAt(made.id)}
+                  >
                     {titleOf(made)}
                   </button>{' '}
                   <i>{verbOf(working.recipe)}</i>{' '}
-                  {sourcesOf(working.recipe).slice(0, 3).map((id, k) => (
-                    <span key={id}>
-                      {k > 0 && ', '}
-                      <span {...peekAt(id)}>{title(id)}</span>
-                    </span>
-                  ))}
+                  {sourcesOf(working.recipe)
+                    .slice(0, 3)
+                    .map((id, k) => (
+                      <span key={id}>
+                        {k > 0 && ', '}
+                        <span {...peekAt(id)}>{title(id)}</span>
+                      </span>
+                    ))}
                   {sourcesOf(working.recipe).length > 3 && ` and ${sourcesOf(working.recipe).length - 3} more`}
                 </h2>
                 <p>{line}</p>
                 <p>
                   {working.standsIn && `In the place of ${title(working.standsIn.source)} · `}
-                  {working.holds ? 'Proof holds' : <span className={list['failing']}>! Proof does not hold</span>} ·{' '}
-                  {tables + variables === 0 ? 'unused' : [tables > 0 ? `in ${tables} table${tables === 1 ? '' : 's'}` : '', variables > 0 ? `${variables} variable${variables === 1 ? '' : 's'} made of it` : ''].filter((part) => part !== '').join(', ')}{' '}
+                  {working.holds ? (
+                    'Proof holds'
+                  ) : (
+                    <span className={list['failing']}>! Proof does not hold</span>
+                  )} ·{' '}
+                  {tables + variables === 0
+                    ? 'unused'
+                    : [
+                        tables > 0 ? `in ${tables} table${tables === 1 ? '' : 's'}` : '',
+                        variables > 0 ? `${variables} variable${variables === 1 ? '' : 's'} made of it` : '',
+                      ]
+                        .filter((part) => part !== '')
+                        .join(', ')}{' '}
                   · {working.created.slice(0, 10)}
                 </p>
                 {same.length > 0 && <p className={list['failing']}>Does the same as {same.map(titleOf).join(', ')}.</p>}
@@ -184,17 +220,21 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
                 <Button onClick={() => copy(working)} aria-label={`Copy ${titleOf(made)}`}>
                   Copy
                 </Button>
-                {made.countable && <a href={`/studies/${view.study.id}/tables?rows=${encodeURIComponent(made.name)}`}>Table</a>}
+                {made.countable && (
+                  <a href={`/studies/${view.study.id}/tables?rows=${encodeURIComponent(made.name)}`}>Table</a>
+                )}
               </div>
             </li>
           );
         })}
         {found.length === 0 && (
           <li className={css['hint']}>
-            {entries.length === 0 ? 'None yet. Choose above what to make; what you make stands in the roster beside the columns of the file.' : 'No working is like that.'}
+            {entries.length === 0
+              ? 'None yet. Choose above what to make; what you make stands in the roster beside the columns of the file.'
+              : 'No working is like that.'}
           </li>
         )}
       </ul>
     </>
   );
-} // prettier-ignore
+}

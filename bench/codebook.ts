@@ -13,7 +13,9 @@ import { median, say } from './timing.js';
 const WIDE = 1500;
 const NARROW = 30;
 const RESPONDENTS = 1000;
-/** Opening 50 times as many variables may take so many times as long, and a key in the search as one in a bare field. */
+/**
+ * Opening 50 times as many variables may take so many times as long, and a key in the search as one in a bare field.
+ */
 const MOST_OPENING = 4;
 const MOST_SEARCHING = 5;
 const TIMES = 5;
@@ -147,14 +149,16 @@ export async function benchCodebook(): Promise<void> {
     const opens = median(times.wide) / median(times.narrow);
     say(
       `Codebook of ${WIDE} variables, to its first rows`,
-      `${median(times.wide).toFixed(0)} ms; of ${NARROW} variables ${median(times.narrow).toFixed(0)} ms: ${opens.toFixed(1)} times as long (at most ${MOST_OPENING})`,
+      `${median(times.wide).toFixed(0)} ms; of ${NARROW} variables ${median(times.narrow).toFixed(0)} ms: ` +
+        `${opens.toFixed(1)} times as long (at most ${MOST_OPENING})`,
     );
     const bare = await searching(driver, true);
     const keys = await searching(driver, false);
     const searches = median(keys) / median(bare);
     say(
       `Search in ${WIDE} variables, from key to result`,
-      `median ${median(keys).toFixed(0)} ms, slowest ${slowest(keys).toFixed(0)} ms; a bare field ${median(bare).toFixed(0)} ms: ${searches.toFixed(1)} times as long (at most ${MOST_SEARCHING})`,
+      `median ${median(keys).toFixed(0)} ms, slowest ${slowest(keys).toFixed(0)} ms; a bare field ` +
+        `${median(bare).toFixed(0)} ms: ${searches.toFixed(1)} times as long (at most ${MOST_SEARCHING})`,
     );
     if (opens > MOST_OPENING) throw new Error('the codebook opens too slowly');
     if (searches > MOST_SEARCHING) throw new Error('the search is too slow');

@@ -27,7 +27,9 @@ interface Setting {
   weighted: boolean;
 }
 
-/** Cells of a population whose V is exact: a share V of the respondents stands on the diagonal, the rest independently. */
+/**
+ * Cells of a population whose V is exact: a share V of the respondents stands on the diagonal, the rest independently.
+ */
 function population({ size, V }: Setting): number[] {
   const margins = MARGINS[size] ?? [];
   return margins.flatMap((a, i) => margins.map((b, j) => (1 - V) * a * b + (i === j ? V * a : 0)));
@@ -119,7 +121,12 @@ function page(all: readonly Coverage[]): string {
     '# How often a 95% interval holds the truth',
     '',
     'Made by `npm run coverage`; the convention is in [decisions/0012](decisions/0012-intervals-and-tests-agree.md).',
-    `Each line: ${SAMPLES.toLocaleString('en')} samples from a population whose V (phi on 2 x 2) is exact, with uneven margins; weights 0.5, 1, 1 and 2.5, unrelated to the answers. Two standard errors of a coverage of 95% are 1%. In brackets: not claimed, because expected counts are so small that the reading says "chi-square is doubtful", because fewer than ${LEAST_WEIGHTED} respondents carry weights, or because w = V sqrt(k - 1) is over ${SHORT_FROM}, where the noncentral chi-square is too narrow on tables larger than 2 x 2 and the reading says so.`,
+    `Each line: ${SAMPLES.toLocaleString('en')} samples from a population whose V (phi on 2 x 2) is exact, ` +
+      'with uneven margins; weights 0.5, 1, 1 and 2.5, unrelated to the answers. Two standard errors of a ' +
+      'coverage of 95% are 1%. In brackets: not claimed, because expected counts are so small that the reading ' +
+      `says "chi-square is doubtful", because fewer than ${LEAST_WEIGHTED} respondents carry weights, or ` +
+      `because w = V sqrt(k - 1) is over ${SHORT_FROM}, where the noncentral chi-square is too narrow on tables ` +
+      'larger than 2 x 2 and the reading says so.',
     '',
     '| table | N | V | holds | no interval shown |',
     '|---|---|---|---|---|',

@@ -14,7 +14,9 @@ const ALPHA = 0.05;
 /** How far answers of one respondent go together: 0 not at all, 1 who mentions one mentions all. */
 const TOGETHER = [0, 0.3, 0.6, 0.9];
 
-/** A sample in which every group mentions every option at the same rate, and the answers of a respondent hang together. */
+/**
+ * A sample in which every group mentions every option at the same rate, and the answers of a respondent hang together.
+ */
 function sample(together: number, next: () => number): Mentions {
   const groups = Array.from({ length: GROUPS }, () => {
     const square = Array.from({ length: OPTIONS }, () => new Array<number>(OPTIONS).fill(0));
@@ -29,9 +31,9 @@ function sample(together: number, next: () => number): Mentions {
 }
 
 /**
- * Whether the overall test of a multiple-response question holds its level where nothing differs: the corrected test, and
- * the naive chi-square that takes mentions for respondents who stand apart, sum of the options' X² on their degrees of
- * freedom together.
+ * Whether the overall test of a multiple-response question holds its level where nothing differs: the corrected test,
+ * and the naive chi-square that takes mentions for respondents who stand apart, sum of the options' X² on their degrees
+ * of freedom together.
  */
 export function simulateLevel(): void {
   const generator = xoroshiro128plus(20261125);
@@ -49,7 +51,8 @@ export function simulateLevel(): void {
     worst = Math.max(worst, corrected / SAMPLES);
     say(
       `answers together ${together.toFixed(1)}`,
-      `corrected test rejects ${((100 * corrected) / SAMPLES).toFixed(1)}%, naive chi-square ${((100 * naive) / SAMPLES).toFixed(1)}% of ${SAMPLES} samples in which nothing differs (5% is right)`,
+      `corrected test rejects ${((100 * corrected) / SAMPLES).toFixed(1)}%, naive chi-square ` +
+        `${((100 * naive) / SAMPLES).toFixed(1)}% of ${SAMPLES} samples in which nothing differs (5% is right)`,
     );
   }
   // Three standard errors of a share of 5%.

@@ -14,7 +14,9 @@ const ROUNDS = 9;
 /** A question of 20 options with its pairs may take so many times as long as a single answer of 20 codes. */
 const MOST = 40;
 
-/** A question of 20 options by 8 groups on 1,000,000 respondents, beside a single answer of 20 codes by the same groups. */
+/**
+ * A question of 20 options by 8 groups on 1,000,000 respondents, beside a single answer of 20 codes by the same groups.
+ */
 export async function benchMultiple(): Promise<void> {
   const home = temporaryStore();
   const server = await startServer(home.store);
@@ -60,7 +62,8 @@ export async function benchMultiple(): Promise<void> {
     );
     say(
       '20 options by 8 groups, with all pairs',
-      `${multiple.toFixed(1)} ms; one answer of 20 by 8: ${single.toFixed(1)} ms; ${(multiple / single).toFixed(1)} times`,
+      `${multiple.toFixed(1)} ms; one answer of 20 by 8: ${single.toFixed(1)} ms; ` +
+        `${(multiple / single).toFixed(1)} times`,
     );
     say('the same, of who mentions two or more', `${filtered.toFixed(1)} ms`);
     if (multiple / single > MOST)

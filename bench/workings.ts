@@ -15,7 +15,9 @@ const MOST = 150;
 
 const CODES = ['1', '2', '3', '4', '5'];
 
-/** A file of so many respondents: five codes, a whole number, an amount, five items, two columns over the same codes. */
+/**
+ * A file of so many respondents: five codes, a whole number, an amount, five items, two columns over the same codes.
+ */
 function csvOf(respondents: number): string {
   const generator = xoroshiro128plus(respondents);
   const next = (most: number) => uniformInt(generator, 0, most);
@@ -196,7 +198,8 @@ export async function benchWorkings(): Promise<void> {
           const keeping = performance.now() - started;
           worst = Math.max(worst, proof / plain);
           line.push(
-            `; ${(proof / plain).toFixed(0)} times a plain pass (${plain.toFixed(2)} ms); kept in ${keeping.toFixed(0)} ms`,
+            `; ${(proof / plain).toFixed(0)} times a plain pass (${plain.toFixed(2)} ms); kept in ` +
+              `${keeping.toFixed(0)} ms`,
           );
         }
         found.set(name, line);

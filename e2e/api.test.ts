@@ -294,7 +294,15 @@ describe('intake', () => {
 
   it('takes a codebook that comes with the file, and says what does not fit', async () => {
     const { body } = await send<Intake>(server, 'x.dat', '1010023\n2110945\n1001999\n');
-    const sss = `<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill Row</value><value code="2">Weir End</value></values></variable><variable ident="2" type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values></variable><variable ident="3" type="quantity"><name>age</name><label>Age</label><position start="5" finish="7"/></variable></record></survey></sss>`;
+    const sss =
+      '<sss version="2.0"><survey><name>P</name><title>Plots</title><record ident="A"><variable ident="1" ' +
+      'type="single"><name>site</name><label>Site</label><position start="1"/><values><value code="1">Mill ' +
+      'Row</value><value code="2">Weir End</value></values></variable><variable ident="2" ' +
+      'type="multiple"><name>grow</name><label>Grows</label><position start="2" finish="4"/><values><value ' +
+      'code="1">Beans</value><value code="2">Kale</value><value ' +
+      'code="3">Peas</value></values></variable><variable ident="3" ' +
+      'type="quantity"><name>age</name><label>Age</label><position start="5" ' +
+      'finish="7"/></variable></record></survey></sss>';
     const attach = (name: string, text: string) =>
       fetch(`${server.address}/api/v1/intakes/${body.id}/codebook?file=${name}`, { method: 'PUT', body: text });
     const refused = await attach('c.xml', '<sss><survey/></sss>');
@@ -890,7 +898,9 @@ describe('the guard', () => {
   it('sends a policy with every page, and lets no page frame it', async () => {
     const response = await fetch(`${server.address}/studies`);
     const page = await response.text();
-    const policy = `${response.headers.get('content-security-policy') ?? ''} ${/<meta http-equiv="content-security-policy" content="([^"]*)"/.exec(page)?.[1] ?? ''}`;
+    const policy =
+      `${response.headers.get('content-security-policy') ?? ''} ` +
+      `${/<meta http-equiv="content-security-policy" content="([^"]*)"/.exec(page)?.[1] ?? ''}`;
     expect(policy).toContain("frame-ancestors 'none'");
     expect(policy).toMatch(/script-src 'self' 'sha256-/);
     expect(policy).not.toContain('unsafe-inline');
@@ -910,7 +920,8 @@ describe('the store', () => {
       expect(db.pragma('foreign_key_check')).toEqual([]);
       const loose = db
         .prepare(
-          "SELECT name FROM sqlite_schema WHERE type = 'table' AND sql NOT LIKE '%STRICT%' AND name NOT LIKE 'sqlite_%'",
+          "SELECT name FROM sqlite_schema WHERE type = 'table' AND sql NOT LIKE '%STRICT%' AND name NOT LIKE " +
+            "'sqlite_%'",
         )
         .all();
       expect(loose).toEqual([]);

@@ -18,7 +18,9 @@ const onPage = (key: string) =>
 
 /** A button in the entry that begins with some words. */
 const inEntry = (words: string, button: string) => {
-  const path = `//ol/li[.//button[@aria-expanded][starts-with(normalize-space(.), '${words}')]]//*[self::button or self::a][starts-with(normalize-space(.), '${button}')]`;
+  const path =
+    `//ol/li[.//button[@aria-expanded][starts-with(normalize-space(.), '${words}')]]//*[self::button or ` +
+    `self::a][starts-with(normalize-space(.), '${button}')]`;
   return session.driver.wait(until.elementLocated(By.xpath(path)), 15_000, `no ${button} in ${words}`);
 };
 

@@ -38,7 +38,8 @@ const CODEBOOK = [
   '',
   'Variable;Label;Type;Values;Missing',
   'SEX;Sex;nominal;"1=Male, 2=Female";',
-  'water;Satisfied with the water;ordinal;"1 ""Very dissatisfied"" 2 ""Dissatisfied"" 3 ""Neither"" 4 ""Satisfied"" 5 ""Very satisfied"" 8 ""Don’t know"" 9 ""Refused""";',
+  'water;Satisfied with the water;ordinal;"1 ""Very dissatisfied"" 2 ""Dissatisfied"" 3 ""Neither"" 4 ' +
+    '""Satisfied"" 5 ""Very satisfied"" 8 ""Don’t know"" 9 ""Refused""";',
   'gone;Not here;;;',
 ];
 

@@ -318,7 +318,8 @@ export async function tortureChanges(times = String(KILLS)): Promise<void> {
         ends[found === before ? 'before' : 'after']++;
       }
       process.stdout.write(
-        `${change.name}: ${each} kills within ${Math.round(whole.took)} ms, ${ends.before} left it before, ${ends.after} after\n`,
+        `${change.name}: ${each} kills within ${Math.round(whole.took)} ms, ${ends.before} left it before, ` +
+          `${ends.after} after\n`,
       );
     }
   } finally {

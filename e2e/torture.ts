@@ -45,7 +45,8 @@ function wrongWith(path: string): string[] {
     if (variables !== COLUMNS) wrong.push(`${variables} variables`);
     const columns = db
       .prepare(
-        `SELECT c.id, c.storage, sum(length(k.bytes)) AS bytes FROM data_column c LEFT JOIN chunk k ON k.column_id = c.id GROUP BY c.id`,
+        'SELECT c.id, c.storage, sum(length(k.bytes)) AS bytes FROM data_column c LEFT JOIN chunk k ON ' +
+          'k.column_id = c.id GROUP BY c.id',
       )
       .all();
     for (const { id, storage, bytes } of columns as { id: number; storage: string; bytes: number | null }[]) {

@@ -22,7 +22,9 @@ export const ExactSchema = z
       .enum(['auto', 'exact', 'monte-carlo', 'none'])
       .optional()
       .describe(
-        'How exact p-values of tables larger than 2 x 2 and of one-way counts are come by. auto (where not given): exact within the work, beyond it from a sample; exact: or not at all; monte-carlo: from a sample at once; none: not at all.',
+        'How exact p-values of tables larger than 2 x 2 and of one-way counts are come by. auto (where not ' +
+          'given): exact within the work, beyond it from a sample; exact: or not at all; monte-carlo: from a ' +
+          'sample at once; none: not at all.',
       ),
     work: z
       .int()
@@ -73,7 +75,8 @@ const tableOptions = {
     })
     .optional()
     .describe(
-      'The grouping whose place the collapsing check tells: positions, from 0, after which its groups end. Every category for itself where not given.',
+      'The grouping whose place the collapsing check tells: positions, from 0, after which its groups end. ' +
+        'Every category for itself where not given.',
     ),
 };
 
@@ -335,7 +338,8 @@ export const AssessmentSchema = z
         }),
       )
       .describe(
-        'One for each axis that is said to be ordered and has 3 to 18 codes; with weights, up to as many as can be gone through.',
+        'One for each axis that is said to be ordered and has 3 to 18 codes; with weights, up to as many as ' +
+          'can be gone through.',
       ),
     options: z
       .array(

@@ -73,8 +73,8 @@ function reply(result: unknown, status: number, revision: number | null): Respon
 }
 
 /**
- * An endpoint: checks the body against its schema (or by a parser that knows better), does the work, answers with JSON, and turns every error into a
- * problem.
+ * An endpoint: checks the body against its schema (or by a parser that knows better), does the work, answers with JSON,
+ * and turns every error into a problem.
  */
 export function endpoint<B = undefined>(
   work: (call: Call<B>) => unknown,

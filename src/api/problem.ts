@@ -69,7 +69,9 @@ export function faultOf(error: z.ZodError): Fault {
     const stratum = table === 'strata' ? `Stratum ${Number(path[1]) + 1}, row` : 'Row';
     return new Fault(
       'invalid',
-      `${stratum} ${cell.row}, column ${cell.column} is not a ${table === 'counts' || table === 'strata' ? 'count' : 'number'}.`,
+      `${stratum} ${cell.row}, column ${cell.column} is not a ` +
+        (table === 'counts' || table === 'strata' ? 'count' : 'number') +
+        '.',
       table === 'counts' || table === 'strata' ? 'Counts are finite numbers from 0 up.' : 'Give a finite number.',
       { field, cell },
     );

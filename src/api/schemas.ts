@@ -52,7 +52,8 @@ export const SentenceSchema = z
       .max(STANDINGS.length)
       .optional()
       .describe(
-        'Of a multiple-response question in the rows: who counts in the base beside those who mention something; who says none of these or ticked nothing, where absent.',
+        'Of a multiple-response question in the rows: who counts in the base beside those who mention ' +
+          'something; who says none of these or ticked nothing, where absent.',
       ),
     mention: z
       .enum(MENTIONS)

@@ -10,7 +10,8 @@ import { viewStudy } from '../service/roster.js';
 import { studyId } from './study-id.js';
 
 /**
- * What a codebook changes in a study, a line a field: variable, field, before, after; behind them what is not taken over.
+ * What a codebook changes in a study, a line a field: variable, field, before, after; behind them what is not taken
+ * over.
  * @param keep whether the change is made
  */
 export async function takeCodebook(service: Service, called: string, file: string, keep: boolean): Promise<string> {

@@ -254,8 +254,8 @@ export function reduceTable(counts: Cells, options: TableOptions = {}): { table:
 }
 
 /**
- * A square table with the same categories both ways, as agreement and change need it: a category is taken out only where
- * both its row and its column are empty, so one of its margins may be 0. Null where the table is not square.
+ * A square table with the same categories both ways, as agreement and change need it: a category is taken out only
+ * where both its row and its column are empty, so one of its margins may be 0. Null where the table is not square.
  */
 export function squareTable(counts: Cells, options: TableOptions = {}): Crosstab | null {
   if (counts.length !== counts[0]?.length) return null;

@@ -20,7 +20,9 @@ export interface ByteSource {
   share: () => number;
 }
 
-/** Reads a file piece by piece, unpacked where it is packed. @throws Fault where it is damaged or unpacks to too much */
+/**
+ * Reads a file piece by piece, unpacked where it is packed. @throws Fault where it is damaged or unpacks to too much
+ */
 export function openBytes(file: RawFile, most = MOST_UNPACKED): ByteSource {
   const raw = createReadStream(file.path, { highWaterMark: STEP });
   const size = Math.max(1, statSync(file.path).size);
@@ -52,7 +54,8 @@ async function* unpacked({ name }: RawFile, raw: NodeJS.ReadableStream, most: nu
     if (error instanceof Fault) throw error;
     throw new Fault(
       'invalid',
-      `${name} cannot be unpacked: ${error instanceof Error ? error.message : ''}, after ${bytes.toLocaleString('en')} bytes.`,
+      `${name} cannot be unpacked: ${error instanceof Error ? error.message : ''}, after ` +
+        `${bytes.toLocaleString('en')} bytes.`,
       'The file is damaged or was cut short: fetch it again.',
       { file: name },
     );

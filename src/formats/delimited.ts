@@ -180,8 +180,8 @@ const MOST_BROKEN_TO_THE_END = 200;
 const STEP_AFTER_BROKEN = 2_048;
 
 /**
- * Rows of cells as they stand, the heading too; lines with nothing on them are passed over. Of a stretch without rows an
- * empty list is given, so that whoever reads can stop.
+ * Rows of cells as they stand, the heading too; lines with nothing on them are passed over. Of a stretch without rows
+ * an empty list is given, so that whoever reads can stop.
  */
 async function* readCells(file: RawFile, layout: Delimited, source: Decoded): AsyncGenerator<Row[]> {
   const { quote } = layout;
@@ -211,7 +211,8 @@ async function* readCells(file: RawFile, layout: Delimited, source: Decoded): As
       if (broken !== null && isAll && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
         throw new Fault(
           'invalid',
-          `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last on line ${line}.`,
+          `More than ${MOST_BROKEN_TO_THE_END} rows of ${file.name} open a quote and never close it, the last ` +
+            `on line ${line}.`,
           'Read the file with no quotes, or mend them.',
           { file: file.name, line },
         );
@@ -255,7 +256,8 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
   if (row.cells.length > MOST_COLUMNS) {
     throw new Fault(
       'too-large',
-      `${file.name} has ${row.cells.length.toLocaleString('en')} columns; ${MOST_COLUMNS.toLocaleString('en')} is the most.`,
+      `${file.name} has ${row.cells.length.toLocaleString('en')} columns; ` +
+        `${MOST_COLUMNS.toLocaleString('en')} is the most.`,
       'Look whether the separator is right; else split the file.',
       { file: file.name, line: row.line },
     );

@@ -16,7 +16,9 @@ const ENOUGH_WORDS = 20;
 /** Words mostly of such letters are of another script: few of them tell. */
 const OTHER_SCRIPT = 0.6;
 
-/** The different words with letters beyond ASCII. A survey repeats a few answers over and over, which is no evidence. */
+/**
+ * The different words with letters beyond ASCII. A survey repeats a few answers over and over, which is no evidence.
+ */
 function strangeWords(sample: Buffer): string[] {
   const words = sample.toString('latin1').match(/[A-Za-z\u0080-\u00ff]*[\u0080-\u00ff][A-Za-z\u0080-\u00ff]*/g);
   return [...new Set(words)];

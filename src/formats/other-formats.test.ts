@@ -219,11 +219,14 @@ describe('codebooks', () => {
   });
 
   const variable = (type: string, name: string, position: string, inside: string) =>
-    `<variable ident="${name}" type="${type}"><name>${name}</name><label>The ${name}</label><position ${position}/>${inside}</variable>`;
+    `<variable ident="${name}" type="${type}"><name>${name}</name><label>The ${name}</label><position ` +
+    `${position}/>${inside}</variable>`;
   const values =
     '<values><value code="1">Beans</value><value code="2">Kale</value><value code="3">Peas</value></values>';
   const tripleS = (record: string, variables: string) =>
-    `<?xml version="1.0" encoding="ISO-8859-1"?><sss version="2.0"><survey><name>P</name><title>Plötze</title><record ident="A" ${record}>${variables}</record></survey></sss>`;
+    '<?xml version="1.0" encoding="ISO-8859-1"?><sss ' +
+    'version="2.0"><survey><name>P</name><title>Plötze</title><record ident="A" ' +
+    `${record}>${variables}</record></survey></sss>`;
 
   it('in Triple-S, with fixed data: places, strings of ticks, spread codes, special values', async () => {
     const text = tripleS(

@@ -36,11 +36,15 @@ async function workbook(sheets: Sheet[], texts: string[] = [], more: Record<stri
   );
   add(
     'xl/workbook.xml',
-    `<workbook xmlns:r="x"><sheets>${sheets.map(({ name, state }, k) => `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`).join('')}</sheets></workbook>`,
+    '<workbook ' +
+      `xmlns:r="x"><sheets>${sheets.map(({ name, state }, k) => `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`).join('')}</sheets></workbook>`,
   );
   add(
     'xl/styles.xml',
-    '<styleSheet><numFmts><numFmt numFmtId="164" formatCode="dd/mm/yyyy"/><numFmt numFmtId="165" formatCode="0.00&quot; days&quot;"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="164"/><xf numFmtId="165"/><xf numFmtId="22"/></cellXfs></styleSheet>',
+    '<styleSheet><numFmts><numFmt numFmtId="164" formatCode="dd/mm/yyyy"/><numFmt numFmtId="165" ' +
+      'formatCode="0.00&quot; days&quot;"/></numFmts><cellStyleXfs><xf ' +
+      'numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="164"/><xf ' +
+      'numFmtId="165"/><xf numFmtId="22"/></cellXfs></styleSheet>',
   );
   add('xl/sharedStrings.xml', `<sst>${texts.join('')}</sst>`);
   sheets.forEach(({ rows, behind = '' }, k) =>
@@ -152,7 +156,9 @@ describe('a workbook', () => {
     expect(
       (await faultOf(await workbook([{ name: 'Data', rows: '<row r="1"><c r="A1"><v>1</row>' }]))).message,
     ).toContain('not well-formed XML at line 1');
-    const laughs = `<?xml version="1.0"?><!DOCTYPE sst [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]><sst><si><t>&b;</t></si></sst>`;
+    const laughs =
+      '<?xml version="1.0"?><!DOCTYPE sst [<!ENTITY a "ha"><!ENTITY b ' +
+      '"&a;&a;&a;&a;">]><sst><si><t>&b;</t></si></sst>';
     const path = join(folder, 'laughs.xlsx');
     const zip = new yazl.ZipFile();
     zip.addBuffer(

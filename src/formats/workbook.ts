@@ -128,24 +128,30 @@ function remarksOf(facts: SheetFacts, sheet: SheetPart, headingLine: number): st
   if (overHeading.length > 0) {
     const [{ top, left, bottom, right } = { top: 1, left: 1, bottom: 1, right: 1 }] = overHeading;
     remarks.push(
-      `Merged cells in the heading (${cellName(top, left)}:${cellName(bottom, right)}${overHeading.length > 1 ? ` and ${overHeading.length - 1} more` : ''}): their words stand over each column that they span. Where the real heading is a row further down, give a range that begins there.`,
+      `Merged cells in the heading (${cellName(top, left)}:${cellName(bottom, right)}` +
+        (overHeading.length > 1 ? ` and ${overHeading.length - 1} more` : '') +
+        '): their words stand over each column that they span. Where the real heading is a row further down, ' +
+        'give a range that begins there.',
     );
   }
   if (inData.length > 0) {
     const [{ top, left } = { top: 1, left: 1 }] = inData;
     remarks.push(
-      `${inData.length} merged cell${inData.length === 1 ? '' : 's'} among the data, the first at ${cellName(top, left)}: the value counts for the first row only.`,
+      `${inData.length} merged cell${inData.length === 1 ? '' : 's'} among the data, the first at ` +
+        `${cellName(top, left)}: the value counts for the first row only.`,
     );
   }
   if (facts.formulas.without > 0) {
     const { without, first } = facts.formulas;
     remarks.push(
-      `${without} formula${without === 1 ? ' has' : 's have'} no value in the file, the first at ${first}: they are blank. Open the workbook where it was made, save it, and take it in again.`,
+      `${without} formula${without === 1 ? ' has' : 's have'} no value in the file, the first at ${first}: ` +
+        'they are blank. Open the workbook where it was made, save it, and take it in again.',
     );
   }
   if (facts.formulas.errors > 0) {
     remarks.push(
-      `${facts.formulas.errors} cell${facts.formulas.errors === 1 ? ' shows' : 's show'} an error, the first at ${facts.formulas.firstError}: it stands as text.`,
+      `${facts.formulas.errors} cell${facts.formulas.errors === 1 ? ' shows' : 's show'} an error, the first ` +
+        `at ${facts.formulas.firstError}: it stands as text.`,
     );
   }
   return remarks;

@@ -181,8 +181,8 @@ async function amendCopy(service: Service, study: OpenStudy, id: number, amendme
 
 /**
  * Changes an entry in the middle of the ledger, leaves it out, or takes it in again, and replays what follows. What no
- * longer fits is left out, with why, and is tried again the next time. It is done on a copy of the study, which takes its
- * place when all of it is done: a process that ends in the middle, or a failure, leaves the study as it was.
+ * longer fits is left out, with why, and is tried again the next time. It is done on a copy of the study, which takes
+ * its place when all of it is done: a process that ends in the middle, or a failure, leaves the study as it was.
  * @throws Fault where the entry cannot be changed so; nothing is changed then
  */
 export function amendEntry(service: Service, study: OpenStudy, id: number, amendment: Amendment): Promise<Amended> {

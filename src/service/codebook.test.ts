@@ -270,7 +270,8 @@ describe('missing codes', () => {
   it('are planned first: where they occur, and where they are left alone', async () => {
     const plan = await planDeclaring(service, study, { codes: ['9', '999'], missing: 'refused' });
     expect(plan.words).toEqual([
-      '9 occurs in 3 variables, where 19 respondents have it; in 2 it stands among or beside the other numbers: left alone.',
+      '9 occurs in 3 variables, where 19 respondents have it; in 2 it stands among or beside the other ' +
+        'numbers: left alone.',
       '999 occurs in 1 variable, where 2 respondents have it.',
     ]);
     expect(plan.lines.filter(({ leftAlone }) => leftAlone === null)).toEqual([

@@ -64,7 +64,9 @@ function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof 
   return [variable];
 }
 
-/** The slots of the question in the rows, in their order, where the sentence asks at which place options are mentioned. */
+/**
+ * The slots of the question in the rows, in their order, where the sentence asks at which place options are mentioned.
+ */
 function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: VariableRow): CountJob['slots'] {
   if (mention === 'any') return null;
   const recipe = allWorkings(study.db).find(({ id }) => id === rows.workingId)?.recipe;

@@ -70,12 +70,10 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
     return value === null ? [] : [{ code, value }];
   });
   const isNumber = ({ columnId }: VariableRow) => rows.get(columnId)?.storage === 'number';
-  const columns = wanted
-    .filter(isNumber)
-    .map((variable) => ({
-      column: variable.columnId,
-      missing: missingIn(variable.codes).flatMap((code) => parseNumber(code) ?? []),
-    }));
+  const columns = wanted.filter(isNumber).map((variable) => ({
+    column: variable.columnId,
+    missing: missingIn(variable.codes).flatMap((code) => parseNumber(code) ?? []),
+  }));
   const looked =
     columns.length > 0 && numbers.length > 0
       ? await service.run('look', { file: study.file, columns, values: numbers.map(({ value }) => value) })

@@ -13,7 +13,9 @@ const IDENTIFIER =
 export const mayIdentify = ({ name, label, level }: Pick<VariableRow, 'name' | 'label' | 'level'>) =>
   (level === 'text' || level === 'number') && IDENTIFIER.test(`${name} ${label}`.replace(/[_.-]/g, ' '));
 
-/** The variable by which a study calls its respondents: the first that may tell them apart and that all have; or null. */
+/**
+ * The variable by which a study calls its respondents: the first that may tell them apart and that all have; or null.
+ */
 export function identifierOf(db: Db): Identifier | null {
   const columns = allColumnRows(db);
   const { respondents } = studyRow(db);

@@ -58,7 +58,9 @@ export function changeCodebook(
   });
 }
 
-/** Takes entries back, the last first, or does them again in order; what is left out is passed over. In a transaction. */
+/**
+ * Takes entries back, the last first, or does them again in order; what is left out is passed over. In a transaction.
+ */
 export function walk({ db }: OpenStudy, entries: readonly EntryRow[], undo: boolean): void {
   const { respondents } = studyRow(db);
   for (const { id, words, leftOut } of entries) {

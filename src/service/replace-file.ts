@@ -7,8 +7,8 @@ import { sync } from './sync.js';
 const LEAVE_OPEN_MS = 10_000;
 
 /**
- * Puts a whole new file in the place of a study's. Whoever holds the study has the new one from then on; the rename is the
- * instant at which it changes.
+ * Puts a whole new file in the place of a study's. Whoever holds the study has the new one from then on; the rename is
+ * the instant at which it changes.
  */
 export async function replaceFile(service: Service, study: OpenStudy, file: string): Promise<void> {
   await sync(file);

@@ -71,7 +71,9 @@ export function keepColumn(db: Db, name: string, column: NonNullable<Derived['co
   return id;
 }
 
-/** Keeps a derived column that no variable has yet, in a transaction of its own; `dropLooseColumns` takes it away again. */
+/**
+ * Keeps a derived column that no variable has yet, in a transaction of its own; `dropLooseColumns` takes it away again.
+ */
 export function keepLoose(db: Db, name: string, derived: Derived): number {
   const { column } = derived;
   if (!column) throw new Error('a working made no column');

@@ -23,10 +23,10 @@ function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
 }
 
 /**
- * Makes a change to a study with everything that follows from it, all or nothing. The change is rehearsed and taken back;
- * what stands on it is computed into columns that no variable has; then the change, the results and the study's next
- * revision land in one transaction. A process may end at any instant, or a computation fail: the study is as it was. Called
- * within `change`, which takes away what was computed for nothing.
+ * Makes a change to a study with everything that follows from it, all or nothing. The change is rehearsed and taken
+ * back; what stands on it is computed into columns that no variable has; then the change, the results and the study's
+ * next revision land in one transaction. A process may end at any instant, or a computation fail: the study is as it
+ * was. Called within `change`, which takes away what was computed for nothing.
  * @param work what is done to the study; it is done twice, and must come to the same both times
  * @param last what is done behind the results, in the same transaction
  * @throws what the work throws, or a working that cannot be computed for another reason than its sources

@@ -134,7 +134,10 @@ export function sayDraft(
     titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }),
   );
   const of = andMore(titles, 2);
-  return `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ${of}${standsIn ? ', and stands in for it' : ''})`;
+  return (
+    `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ` +
+    `${of}${standsIn ? ', and stands in for it' : ''})`
+  );
 }
 
 /** Keeps new workings and the variables that they make, all or none. A failed proof does not prevent it. */
@@ -183,7 +186,9 @@ export function keepWorkings(
   });
 }
 
-/** Keeps a new working and the variable that it makes. A failed proof does not prevent it; the variable stays marked. */
+/**
+ * Keeps a new working and the variable that it makes. A failed proof does not prevent it; the variable stays marked.
+ */
 export async function keepWorking(service: Service, study: OpenStudy, draft: WorkingDraft): Promise<KeptWorking> {
   const [kept] = await keepWorkings(service, study, [draft]);
   if (!kept) throw new Error('a working was not kept');
@@ -256,7 +261,8 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
       if (workings.length + tables.length > 0) {
         throw new Fault(
           'conflict',
-          `${titleOf(made)} is used by ${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
+          `${titleOf(made)} is used by ` +
+            `${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
           'Take those out first.',
           { variable: made.name },
         );

@@ -66,7 +66,8 @@ export function replaceCodes(db: Db, list: number, codes: readonly Code[]): void
 /** Puts a code list as it is said to be, made again under its id where it is gone. */
 export function putCodeList(db: Db, { id, name, kept }: CodeListRow, codes: readonly Code[]): void {
   db.prepare(
-    'INSERT INTO code_list (id, name, kept) VALUES (@id, @name, @kept) ON CONFLICT (id) DO UPDATE SET name = @name, kept = @kept',
+    'INSERT INTO code_list (id, name, kept) VALUES (@id, @name, @kept) ON CONFLICT (id) DO UPDATE SET name = ' +
+      '@name, kept = @kept',
   ).run({ id, name, kept: kept ? 1 : 0 });
   replaceCodes(db, id, codes);
 }
@@ -79,7 +80,8 @@ export function removeCodeList(db: Db, id: number): void {
 /** Removes code lists that no variable uses, but those that are kept. */
 export function dropUnusedLists(db: Db): void {
   db.prepare(
-    'DELETE FROM code_list WHERE kept = 0 AND id NOT IN (SELECT code_list_id FROM variable WHERE code_list_id IS NOT NULL)',
+    'DELETE FROM code_list WHERE kept = 0 AND id NOT IN (SELECT code_list_id FROM variable WHERE code_list_id ' +
+      'IS NOT NULL)',
   ).run();
 }
 

@@ -26,7 +26,8 @@ export interface ColumnCode {
 export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: readonly ColumnCode[]): number {
   const { lastInsertRowid } = db
     .prepare(
-      'INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, @storage, @width, @blank, @histogram)',
+      'INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, ' +
+        '@storage, @width, @blank, @histogram)',
     )
     .run(column);
   const id = Number(lastInsertRowid);

@@ -41,7 +41,8 @@ export function setDelta(db: Db, id: number, delta: Delta): void {
 export function allEntries(db: Db): EntryRow[] {
   const rows = db
     .prepare(
-      'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, note, revision FROM ledger_entry ORDER BY id',
+      'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, ' +
+        'note, revision FROM ledger_entry ORDER BY id',
     )
     .all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
   return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
@@ -71,7 +72,8 @@ export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; 
   return {
     // The last entry that stands: where it is for good, nothing before it can be taken back either.
     undo: words(
-      'SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 AND left_out IS NULL ORDER BY id DESC LIMIT 1',
+      'SELECT CASE WHEN delta IS NULL THEN NULL ELSE words END FROM ledger_entry WHERE undone = 0 AND ' +
+        'left_out IS NULL ORDER BY id DESC LIMIT 1',
     ),
     redo: words('SELECT words FROM ledger_entry WHERE undone = 1 AND left_out IS NULL ORDER BY id LIMIT 1'),
     entries: db.prepare('SELECT count(*) FROM ledger_entry').pluck().get() as number,

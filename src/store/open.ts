@@ -61,7 +61,9 @@ export function closeForMove(db: Db): void {
   db.close();
 }
 
-/** Leaves nothing of a study's file in a log beside it, so that another can take its place. @throws where it is in use */
+/**
+ * Leaves nothing of a study's file in a log beside it, so that another can take its place. @throws where it is in use
+ */
 export function detach(db: Db): void {
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.pragma('journal_mode = DELETE');

@@ -22,7 +22,8 @@ export interface StudySettings {
 }
 
 const COLUMNS =
-  'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision, wave_variable AS waveVariable, settings';
+  'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision, ' +
+  'wave_variable AS waveVariable, settings';
 
 export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVariable' | 'settings'>): void {
   db.prepare(

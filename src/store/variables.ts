@@ -43,7 +43,8 @@ interface Flat {
 }
 
 const COLUMNS =
-  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS workingId, note, in_group AS "group", starred, aside, shown_order AS shownOrder, made_at AS madeAt';
+  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS ' +
+  'workingId, note, in_group AS "group", starred, aside, shown_order AS shownOrder, made_at AS madeAt';
 
 /** All variables in the order of the roster. */
 export function allVariables(db: Db): VariableRow[] {

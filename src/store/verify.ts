@@ -44,8 +44,8 @@ function wrongWith(db: Database.Database): string | null {
 }
 
 /**
- * Looks a file through that is to be taken for a study: that it is one, whole, and not newer than this program. Nothing is
- * written to it.
+ * Looks a file through that is to be taken for a study: that it is one, whole, and not newer than this program. Nothing
+ * is written to it.
  * @throws Fault naming the file and what is wrong with it
  */
 export function verifyStudyFile(path: string, name: string): void {

@@ -128,7 +128,8 @@ export function usersOfVariable(db: Db, id: number): UsedBy {
       .all(id) as UsedBy['workings'],
     tables: db
       .prepare(
-        'SELECT t.id AS "table", title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id WHERE variable_id = ? ORDER BY t.id',
+        'SELECT t.id AS "table", title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id ' +
+          'WHERE variable_id = ? ORDER BY t.id',
       )
       .all(id) as UsedBy['tables'],
   };

@@ -31,7 +31,8 @@ export function mentionsOf({ groups, mentions, options, weights }: MultipleReque
   if (mentions.length !== groups.length || (weights && weights.length !== groups.length)) {
     throw new Fault(
       'invalid',
-      `There are ${groups.length} groups, ${mentions.length} lists of mentions${weights ? ` and ${weights.length} weights` : ''}.`,
+      `There are ${groups.length} groups, ${mentions.length} lists of ` +
+        `mentions${weights ? ` and ${weights.length} weights` : ''}.`,
       'Give one of each for every respondent.',
       { field: 'multiple' },
     );
@@ -117,8 +118,8 @@ export function mentionedOrNot(
 }
 
 /**
- * A multiple-response question by groups that do not overlap: each option mentioned or not, p adjusted over the options,
- * and one test that every option is mentioned at the same rate in all groups.
+ * A multiple-response question by groups that do not overlap: each option mentioned or not, p adjusted over the
+ * options, and one test that every option is mentioned at the same rate in all groups.
  * @param respondents for each option and group, who mentioned it; the same as the sums where there are no weights
  */
 export function assessMentions(
@@ -173,7 +174,9 @@ export function assessMentions(
   if (left.length > 0) {
     result.cautions.push({
       id: 'options-left-out',
-      text: `Left out of the overall test because nobody or everybody mentions them: option${left.length > 1 ? 's' : ''} ${left.map((k) => k + 1).join(', ')}.`,
+      text:
+        'Left out of the overall test because nobody or everybody mentions them: ' +
+        `option${left.length > 1 ? 's' : ''} ${left.map((k) => k + 1).join(', ')}.`,
     });
   }
   return result;

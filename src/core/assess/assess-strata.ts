@@ -21,7 +21,8 @@ export function pool({ strata, counts }: StrataRequest): number[][] {
     if (stratum.length !== first.length || stratum[0]?.length !== first[0]?.length) {
       throw new Fault(
         'invalid',
-        `Stratum ${k + 1} is ${stratum.length} x ${stratum[0]?.length ?? 0} where the first is ${first.length} x ${first[0]?.length ?? 0}.`,
+        `Stratum ${k + 1} is ${stratum.length} x ${stratum[0]?.length ?? 0} where the first is ` +
+          `${first.length} x ${first[0]?.length ?? 0}.`,
         'Give every stratum the same rows and columns; a category that nobody is in is 0.',
         { field: `strata[${k}]` },
       );
@@ -44,7 +45,8 @@ export function pool({ strata, counts }: StrataRequest): number[][] {
 }
 
 /**
- * The strata without rows and columns that are empty in all of them, groups in the rows, and the scores of what is left.
+ * The strata without rows and columns that are empty in all of them, groups in the rows, and the scores of what is
+ * left.
  * @throws Fault naming the stratum and the cell
  */
 export function strataOf(request: StrataRequest, pooled = pool(request)) {

@@ -149,7 +149,9 @@ function cautionsOf(request: TableRequest, table: Crosstab, expected: readonly (
   if (loose.length > 0) {
     cautions.push({
       id: 'order-assumed',
-      text: `Gamma and its kin, correlations and trends read the order in which categories stand; the ${loose.join(' and ')} have none.`,
+      text:
+        'Gamma and its kin, correlations and trends read the order in which categories stand; the ' +
+        `${loose.join(' and ')} have none.`,
     });
   }
   return cautions;

@@ -9,8 +9,8 @@ export function recordTest(answer: Assessment, id: TestId, outcome: TestResult |
 }
 
 /**
- * Puts a measure into an answer, or its reason for being absent. An interval whose ends pass the largest number (a ratio
- * from next to nobody) is left out.
+ * Puts a measure into an answer, or its reason for being absent. An interval whose ends pass the largest number (a
+ * ratio from next to nobody) is left out.
  */
 export function recordMeasure(answer: Assessment, id: MeasureId, outcome: MeasureResult | Absent): void {
   if (isAbsent(outcome)) answer.absent.push({ id, reason: outcome.absent });

@@ -56,7 +56,9 @@ describe('declaring a code missing', () => {
 
   it('says so beforehand', () => {
     expect(sayPlan(lines, ['9', '97'], [14, 0])).toEqual([
-      '9 occurs in 6 variables, where 14 respondents have it; in 1 of them it is a labelled answer; in 2 it stands among or beside the other numbers; 1 is made by a working, where codes are decided; in 1 it is so already: left alone.',
+      '9 occurs in 6 variables, where 14 respondents have it; in 1 of them it is a labelled answer; in 2 it ' +
+        'stands among or beside the other numbers; 1 is made by a working, where codes are decided; in 1 it is ' +
+        'so already: left alone.',
       '97 occurs in none of them.',
     ]);
     expect(sayPlan(planMissing([scale], ['9'], 'other'), ['9'], [1])).toEqual([

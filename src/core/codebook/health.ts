@@ -111,7 +111,8 @@ function undeclared({ level, codes, found, far, derived }: Patient): Own | null 
       : []),
     ...(left.length > 0
       ? [
-          `${list(left.map(({ code }) => code))} stand${left.length === 1 ? 's' : ''} far from all other values: probably no answer.`,
+          `${list(left.map(({ code }) => code))} stand${left.length === 1 ? 's' : ''} far from all other ` +
+            'values: probably no answer.',
         ]
       : []),
   ];
@@ -128,7 +129,9 @@ function undeclared({ level, codes, found, far, derived }: Patient): Own | null 
 function written({ numeric, filled, derived }: Patient): Own | null {
   if (!numeric || derived) return null;
   const { respondents, example, as, decimal } = numeric;
-  const text = `Looks like numbers: “${example}” would be ${numberText(as)}; ${whole(respondents)} of ${whole(filled)} have one.`;
+  const text =
+    `Looks like numbers: “${example}” would be ${numberText(as)}; ${whole(respondents)} of ${whole(filled)} ` +
+    'have one.';
   return { is: 'written', codes: [], respondents, text, decimal };
 }
 

@@ -3,8 +3,8 @@ import { parseNumber } from './number.js';
 import { type DecimalSign, readNumber } from './read-number.js';
 
 /**
- * How the numbers of a column are read: by a decimal sign, with thousands set apart by any other; or only where they are
- * plain, "1204.5", and all else as it stands.
+ * How the numbers of a column are read: by a decimal sign, with thousands set apart by any other; or only where they
+ * are plain, "1204.5", and all else as it stands.
  */
 export type NumberReading = DecimalSign | 'plain';
 

@@ -54,8 +54,8 @@ export function tickOf(codes: readonly FoundCode[]): string | null {
 }
 
 /**
- * The codes that mean ticked where a column says yes and no in several ways: "Yes", "yes", "TRUE" and "x" beside "no". A
- * label can say it too. Null where a code is neither.
+ * The codes that mean ticked where a column says yes and no in several ways: "Yes", "yes", "TRUE" and "x" beside "no".
+ * A label can say it too. Null where a code is neither.
  */
 export function ticksIn(codes: readonly { code: string; label?: string }[]): { ticked: string; also: string[] } | null {
   const says = (words: readonly string[], { code, label = code }: { code: string; label?: string }) => {

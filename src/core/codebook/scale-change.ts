@@ -14,8 +14,8 @@ export function changesScale(level: Level, before: readonly Code[], after: reado
 }
 
 /**
- * The codes of a change as they are kept where only the order shown is to change: what was changed of them stays, in the
- * order of the scale; what is new stands behind.
+ * The codes of a change as they are kept where only the order shown is to change: what was changed of them stays, in
+ * the order of the scale; what is new stands behind.
  */
 export function inScaleOf(before: readonly Code[], after: readonly Code[]): Code[] {
   const place = new Map(before.map(({ code }, k) => [code, k]));

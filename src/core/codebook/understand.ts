@@ -110,7 +110,8 @@ export function understand(
   }
   if (found && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
     noAnswers(facts, codes, guesses);
-    const why = `${codes.length} different word${codes.length === 1 ? '' : 's'}${codes.length > 1 ? ', which repeat' : ''}.`;
+    const why =
+      `${codes.length} different ` + `word${codes.length === 1 ? '' : 's'}${codes.length > 1 ? ', which repeat' : ''}.`;
     return { level: 'unordered', codes, why, guesses };
   }
   if (numbers > 0.5 * filled) {

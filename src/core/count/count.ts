@@ -108,7 +108,9 @@ function inBlocks({ options }: SetsColumn, axes: readonly CountAxis[]): boolean 
   return options.length > 0 && options.length ** 2 * groups <= MOST_TOGETHER && countsInBlocks(options.length, groups);
 }
 
-/** The cells of a question by groups: how respondents stand to it, and who mentions each option, alone and with others. */
+/**
+ * The cells of a question by groups: how respondents stand to it, and who mentions each option, alone and with others.
+ */
 function countBlocks(
   rows: SetsColumn,
   groups: readonly CodedColumn[],
@@ -295,7 +297,10 @@ function eachCell(
   }
 }
 
-/** Writes the options that respondent k mentioned, counted from `first`, behind what `out` holds; returns its new length. */
+/**
+ * Writes the options that respondent k mentioned, counted from `first`, behind what `out` holds; returns its new
+ * length.
+ */
 function mentionsOf({ words, width }: SetsColumn, k: number, out: Int32Array, filled: number, first: number): number {
   for (let word = 0; word < width; word++) {
     for (let bits = words[k * width + word]!; bits !== 0; bits &= bits - 1) {

@@ -39,8 +39,8 @@ interface Ranked {
 
 /**
  * The places at which options are mentioned, added up in each cell of the count array of the question by `by`: 1 for a
- * respondent's first mention, 2 for the second. Slots that are left empty, say an option again or hold what the rule for
- * contradictions took away have no place.
+ * respondent's first mention, 2 for the second. Slots that are left empty, say an option again or hold what the rule
+ * for contradictions took away have no place.
  */
 export function rankSums({ question, slots, by, mask, weight }: Ranked): number[] {
   const { options, state } = question;

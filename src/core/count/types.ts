@@ -39,7 +39,9 @@ export interface CountArray {
    * large.
    */
   together: { sums: readonly number[]; squares: readonly number[] | null } | null;
-  /** Of slots in order: the places of the mentions in each cell, added up (with weights, weighted), in the same shape. */
+  /**
+   * Of slots in order: the places of the mentions in each cell, added up (with weights, weighted), in the same shape.
+   */
   ranks?: readonly number[] | undefined;
   /** Respondents in the study. */
   total: number;

@@ -2,7 +2,9 @@ import { chiSquareSurvival, evenBinomialCumulative, fSurvival } from '../numeric
 import { holm } from './adjust.js';
 import type { Absent, TestResult } from './result.js';
 
-/** Options of one group: who mentioned both of each two (with weights, the sums of these), and squares of the weights. */
+/**
+ * Options of one group: who mentioned both of each two (with weights, the sums of these), and squares of the weights.
+ */
 export interface Mentioned {
   /** Respondents in the base. */
   n: number;
@@ -57,7 +59,10 @@ function qOf({ together, weighted }: Mentioned): TestResult | Absent {
   return { statistic, df: k - 1, p: chiSquareSurvival(statistic, k - 1) };
 }
 
-/** p of no association of a weighted 2 x 2, by linearisation: F = h²/V(h), 1 and n - 1 degrees of freedom (STATISTICS, weights). */
+/**
+ * p of no association of a weighted 2 x 2, by linearisation: F = h²/V(h), 1 and n - 1 degrees of freedom (STATISTICS,
+ * weights).
+ */
 function weightedP(n: number, shares: readonly number[], q: readonly number[]): number | null {
   const [p11 = 0, p12 = 0, p21 = 0] = shares;
   const [R, C] = [p11 + p12, p11 + p21];

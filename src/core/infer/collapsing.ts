@@ -150,11 +150,12 @@ function spanOf(values: readonly number[], own: number): Span {
 }
 
 /**
- * The collapsing check of an ordered axis: V, gamma and p (Pearson's; with weights, Rao and Scott's) over all order-preserving groupings of its codes
- * into two groups or more, from one pass over the counts. X² is a sum over groups, and so are the pairs that a group
- * ties, so each further group of a grouping costs a few additions.
+ * The collapsing check of an ordered axis: V, gamma and p (Pearson's; with weights, Rao and Scott's) over all
+ * order-preserving groupings of its codes into two groups or more, from one pass over the counts. X² is a sum over
+ * groups, and so are the pairs that a group ties, so each further group of a grouping costs a few additions.
  * @param cuts positions after which the groups of the own grouping end; every code for itself where not given
- * @returns null where the axis has fewer than three codes, or more than 18, or, with weights, more than can be gone through
+ * @returns null where the axis has fewer than three codes, or more than 18, or, with weights, more than can be gone
+ * through
  */
 export function collapsing(
   table: Crosstab,

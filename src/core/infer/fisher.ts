@@ -46,7 +46,9 @@ interface Enumeration {
   share: (values: number[]) => number;
 }
 
-/** What a first cell can be with these margins: how likely each is at independence (relative), and which was observed. */
+/**
+ * What a first cell can be with these margins: how likely each is at independence (relative), and which was observed.
+ */
 export function firstCells(table: Crosstab): { weights: readonly number[]; position: number } | Absent {
   const all = enumerate(table);
   if (isAbsent(all)) return all;
@@ -84,7 +86,9 @@ export function fisher(table: Crosstab): TestResult | Absent {
   };
 }
 
-/** Pearson's X² of a 2 x 2 table with the p of all tables with these margins whose first cell is as far from its mean. */
+/**
+ * Pearson's X² of a 2 x 2 table with the p of all tables with these margins whose first cell is as far from its mean.
+ */
 export function pearsonExactFour(table: Crosstab): TestResult | Absent {
   const all = enumerate(table);
   if (isAbsent(all)) return all;

@@ -18,8 +18,8 @@ export function linearTrend(table: Crosstab): TestResult | Absent {
 
 /**
  * Cochran and Armitage's test of a trend in proportions (Armitage 1955), on 2 x c, or on r x 2 turned about:
- * z = sum of n1j (y - ymean) over sqrt(p(1 - p) sum C (y - ymean)²), p the overall share of the first row (of r x 2: the
- * first column). z is above 0 where that share rises with the scores; `pGreater` is the p of a rise.
+ * z = sum of n1j (y - ymean) over sqrt(p(1 - p) sum C (y - ymean)²), p the overall share of the first row (of r x 2:
+ * the first column). z is above 0 where that share rises with the scores; `pGreater` is the p of a rise.
  */
 export function cochranArmitage(table: Crosstab): TestResult | Absent {
   if (table.R.length !== 2 && table.C.length !== 2) return { absent: 'It is for tables with two rows or two columns.' };

@@ -37,7 +37,8 @@ export function meanScores(table: Crosstab): TestResult | Absent {
 
 /**
  * With weights, the design-based test of a trend: F = (tau-b/ase)² with 1 and n - 1 degrees of freedom, the standard
- * error by linearisation with respondents as independent units. It rejects just where the interval of tau-b leaves 0 out.
+ * error by linearisation with respondents as independent units. It rejects just where the interval of tau-b leaves 0
+ * out.
  */
 export function designTrend(table: Crosstab): TestResult | Absent {
   const { survey } = table;

@@ -96,8 +96,8 @@ export function stuartMaxwell(table: Crosstab): TestResult | Absent {
 }
 
 /**
- * Cochran's Q of k related yes/no answers (Cochran 1950): (k - 1)(k sum C² - T²)/(kT - sum R²), df k - 1, C the yeses of
- * each question, R of each respondent, T all.
+ * Cochran's Q of k related yes/no answers (Cochran 1950): (k - 1)(k sum C² - T²)/(kT - sum R²), df k - 1, C the yeses
+ * of each question, R of each respondent, T all.
  * @param answers one line for each pattern of answers, 1 or 0 for each of k questions
  * @param times how many respondents gave each pattern
  */

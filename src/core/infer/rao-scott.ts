@@ -34,8 +34,8 @@ function sharesOf(table: Crosstab): Shares {
 
 /**
  * The variance of a residual h = p_ij - p_i p_j by linearisation. The slope of h_ij in p_uv is
- * d_iu d_jv - b_j d_iu - a_i d_jv - m_ij with a, b the margins and m_ij = p_ij - 2 a_i b_j, which centres it; the sum of
- * q times its square falls into the cell, its margins and all of q.
+ * d_iu d_jv - b_j d_iu - a_i d_jv - m_ij with a, b the margins and m_ij = p_ij - 2 a_i b_j, which centres it; the sum
+ * of q times its square falls into the cell, its margins and all of q.
  */
 function variance({ p, row, column, q, qRow, qColumn, qAll }: Shares, i: number, j: number): number {
   const [a, b] = [row[i]!, column[j]!];
@@ -65,9 +65,9 @@ export interface RaoScottParts {
 
 /**
  * Adds the parts of the Rao-Scott test up. The covariance of the residuals is G diag(q) G' with G their slopes, so the
- * traces are those of diag(q) K with K = G' E⁻¹ G over the expected shares e = a b. Multiplied out, with t = p/(a b) - 2,
- * K(uv, u'v') = d_uu' d_vv'/(a_u b_v) - d_uu'/a_u - d_vv'/b_v - t_uv - t_u'v' + c and c = sum (p - 2 a b)²/(a b) - 2, and the
- * sum of q q' K² falls into sums over cells, rows and columns: no pair of cells has to be looked at.
+ * traces are those of diag(q) K with K = G' E⁻¹ G over the expected shares e = a b. Multiplied out, with t = p/(a b) -
+ * 2, K(uv, u'v') = d_uu' d_vv'/(a_u b_v) - d_uu'/a_u - d_vv'/b_v - t_uv - t_u'v' + c and c = sum (p - 2 a b)²/(a b) -
+ * 2, and the sum of q q' K² falls into sums over cells, rows and columns: no pair of cells has to be looked at.
  */
 export function raoScottParts(table: Crosstab): RaoScottParts {
   const { R, C, N, survey } = table;

@@ -25,8 +25,8 @@ const zeros = (size: number): Excess => ({
 });
 
 /**
- * The generalised Mantel-Haenszel statistic (Landis, Heyman and Koch 1978): with rows weighted by a matrix A (a line for
- * each contrast of rows) and columns by B, G = sum over strata of A (n - m) B', and Q = G' V⁻¹ G. Under the margins
+ * The generalised Mantel-Haenszel statistic (Landis, Heyman and Koch 1978): with rows weighted by a matrix A (a line
+ * for each contrast of rows) and columns by B, G = sum over strata of A (n - m) B', and Q = G' V⁻¹ G. Under the margins
  * cov(n_ij, n_i'j') = R_i (d_ii' N - R_i') C_j (d_jj' N - C_j')/(N² (N - 1)), the product of a row and a column part.
  */
 function generalised(

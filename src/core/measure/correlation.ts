@@ -26,8 +26,8 @@ export const scoreMoments = perTable((table) => {
 });
 
 /**
- * Of scores that are permuted at random, r has exactly the standard error 1/sqrt(N - 1) (Hotelling and Pabst 1936), ties
- * or none; its z² is Mantel's (1963) statistic of linear trend.
+ * Of scores that are permuted at random, r has exactly the standard error 1/sqrt(N - 1) (Hotelling and Pabst 1936),
+ * ties or none; its z² is Mantel's (1963) statistic of linear trend.
  */
 function testedByPermutation(result: MeasureResult, { N, survey }: Crosstab): MeasureResult {
   return survey || !(N > 1) ? result : withTest(result, 1 / Math.sqrt(N - 1));
@@ -52,7 +52,9 @@ function ridits(totals: readonly number[], N: number): number[] {
   });
 }
 
-/** For each k, half of what stands above k less what stands below: the slope that a growing category has on the ranks. */
+/**
+ * For each k, half of what stands above k less what stands below: the slope that a growing category has on the ranks.
+ */
 function push(values: readonly number[]): number[] {
   const all = values.reduce((sum, value) => sum + value, 0);
   let before = 0;
@@ -64,7 +66,10 @@ function push(values: readonly number[]): number[] {
   });
 }
 
-/** Spearman's rank correlation, with midranks for ties (Spearman 1904). The ranks move with the counts, and so does the slope. */
+/**
+ * Spearman's rank correlation, with midranks for ties (Spearman 1904). The ranks move with the counts, and so does the
+ * slope.
+ */
 export function spearman(table: Crosstab, confidence: number): MeasureResult | Absent {
   const { n, R, C, N } = table;
   const x = ridits(R, N);

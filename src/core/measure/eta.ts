@@ -22,7 +22,9 @@ function columnsExplained(table: Crosstab, confidence: number): MeasureResult | 
   return { value, ase, ...ends };
 }
 
-/** The eta of the population at which the F of this eta, of so many groups, has so much of its distribution below it. */
+/**
+ * The eta of the population at which the F of this eta, of so many groups, has so much of its distribution below it.
+ */
 export function etaAt(value: number, groups: number, N: number, probability: number): number {
   const [df1, df2] = [groups - 1, N - groups];
   const F = value ** 2 / df1 / ((1 - value ** 2) / df2);

@@ -33,7 +33,9 @@ export function standsOnFisher(table: Crosstab): boolean {
   return isWhole(table) && R.some((row) => C.some((column) => (row * column) / N < SMALL_EXPECTED));
 }
 
-/** Expected first cells that Cornfield's score test (1956) does not reject: (a - A)² (1/A + 1/B + 1/C + 1/D) <= limit. */
+/**
+ * Expected first cells that Cornfield's score test (1956) does not reject: (a - A)² (1/A + 1/B + 1/C + 1/D) <= limit.
+ */
 function cornfield(table: Crosstab, confidence: number): Ends {
   const [a, b, c, d] = fourCells(table);
   const limit = criticalZ(confidence) ** 2;

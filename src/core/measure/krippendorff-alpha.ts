@@ -85,9 +85,9 @@ const MOST_VALUES = 2_000;
 const STEP = 6e-6;
 
 /**
- * Krippendorff's alpha for any number of coders with codings missing (Krippendorff 2004, chapter 11). `ase` by the delta
- * method, units as independent: the root of the sum of squared derivatives of alpha in the weight of each unit, about
- * their mean.
+ * Krippendorff's alpha for any number of coders with codings missing (Krippendorff 2004, chapter 11). `ase` by the
+ * delta method, units as independent: the root of the sum of squared derivatives of alpha in the weight of each unit,
+ * about their mean.
  * @param units one line for each unit, one value for each coder, null where there is none
  */
 export function krippendorffAlpha(

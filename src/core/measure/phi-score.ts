@@ -88,9 +88,10 @@ function scoreStatistic(n: Four, phi: number, rowShare: number, columnShare: num
 }
 
 /**
- * The score interval of phi of a 2 x 2 table: every phi for which Pearson's X² against the likeliest table with that phi
- * stays under the chi-square limit of 1 degree of freedom (Rao's score test of a multinomial, the two margins free). At
- * phi 0 the statistic is Pearson's X² itself, so the interval holds 0 just where Pearson's test does not reject.
+ * The score interval of phi of a 2 x 2 table: every phi for which Pearson's X² against the likeliest table with that
+ * phi stays under the chi-square limit of 1 degree of freedom (Rao's score test of a multinomial, the two margins
+ * free). At phi 0 the statistic is Pearson's X² itself, so the interval holds 0 just where Pearson's test does not
+ * reject.
  * @example phiScoreInterval of [[10, 5], [4, 12]] at .95 holds .417 and not 0
  */
 export function phiScoreInterval(table: Crosstab, confidence: number): { lower: number; upper: number } {

@@ -15,8 +15,8 @@ export interface ChiSquareScale {
 /**
  * The scale on which the interval of X²/N is found. Unweighted: X² has df (r - 1)(c - 1) and noncentrality N phi².
  * Weighted: X²/(m (1 + a²)), with m the mean and a the coefficient of variation of the generalised design effects, is
- * close to chi-square with D/(1 + a²) degrees of freedom (Rao and Scott 1984). Null where a weighted table leaves no room
- * for chance.
+ * close to chi-square with D/(1 + a²) degrees of freedom (Rao and Scott 1984). Null where a weighted table leaves no
+ * room for chance.
  */
 export const chiSquareScale = perTable((table: Crosstab): ChiSquareScale | null => {
   if (!table.survey) {

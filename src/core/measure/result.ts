@@ -40,7 +40,8 @@ export function standardError(table: Crosstab, slope: Slope): number {
 export const NO_SLOPE_AT_ZERO = 'At exactly 0 the root of X² has no derivative, so there is no standard error.';
 
 const AT_THE_EDGE =
-  'The value stands at an edge of the measure, where its standard error comes out as 0 and says nothing of its precision.';
+  'The value stands at an edge of the measure, where its standard error comes out as 0 and says nothing of ' +
+  'its precision.';
 
 /** Value and `ase` with the interval value +- z ase; without one at an edge, where `ase` is 0. */
 export function withInterval(value: number, ase: number, confidence: number): MeasureResult {

@@ -30,8 +30,8 @@ export function riskRatio(table: Crosstab, confidence: number): MeasureResult | 
 }
 
 /**
- * The difference of the first column's shares in the two rows, first less second. Its interval inverts the test that the
- * verdict on a 2 x 2 table stands on.
+ * The difference of the first column's shares in the two rows, first less second. Its interval inverts the test that
+ * the verdict on a 2 x 2 table stands on.
  */
 export function riskDifference(table: Crosstab, confidence: number): MeasureResult | Absent {
   if (!isTwoByTwo(table)) return ONLY_FOUR;

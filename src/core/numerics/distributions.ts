@@ -31,8 +31,8 @@ export function fCritical(alpha: number, df1: number, df2: number): number {
 }
 
 /**
- * P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). Where that has no
- * value, with very many and k far from the middle, the terms are added from the largest down.
+ * P(X <= k) for a binomial count of n with even odds: the incomplete beta function I(1/2; n - k, k + 1). Where that has
+ * no value, with very many and k far from the middle, the terms are added from the largest down.
  */
 export function evenBinomialCumulative(k: number, n: number): number {
   if (k >= n) return 1;

@@ -51,7 +51,9 @@ function logGammaPlusOne(a: number): number {
 
 const NEGLIGIBLE = 1e-18;
 
-/** Above this lambda the mixture has too many terms, and an approximation errs by less than the last digits asked for. */
+/**
+ * Above this lambda the mixture has too many terms, and an approximation errs by less than the last digits asked for.
+ */
 const MIXTURE_UP_TO = 4e8;
 
 /** Sankaran's (1963) approximation: a power of X/(df + lambda) is all but normal. */
@@ -110,8 +112,8 @@ export function noncentralChiSquareCumulative(x: number, df: number, lambda: num
 
 /**
  * The noncentrality at which a distribution gives `probability`, or 0 where even lambda = 0 gives less. The probability
- * falls as lambda grows; bracketed from `start` on, then closed in by bisection and secant steps (regula falsi, Illinois
- * variant).
+ * falls as lambda grows; bracketed from `start` on, then closed in by bisection and secant steps (regula falsi,
+ * Illinois variant).
  * @param cumulative P(X <= x) of the noncentral distribution, by lambda
  */
 export function noncentralityWhere(cumulative: (lambda: number) => number, probability: number, start: number): number {

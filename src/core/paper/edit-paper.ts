@@ -110,8 +110,8 @@ export function layText(paper: Paper, block: number, text: string): Paper | null
 }
 
 /**
- * Text from the clipboard. A whole table takes the block's place when it has labels or the paper is empty; bare cells go
- * in from the position on. Null where it is not a table, but a single cell.
+ * Text from the clipboard. A whole table takes the block's place when it has labels or the paper is empty; bare cells
+ * go in from the position on. Null where it is not a table, but a single cell.
  */
 export function pasteText(paper: Paper, block: number, text: string, row: number, column: number): Paper | null {
   const pasted = readSheet(text);

@@ -12,7 +12,9 @@ export interface Block {
   cells: string[][];
 }
 
-/** All that is typed on the page of a table on paper. What one kind does not use is kept for when it is chosen again. */
+/**
+ * All that is typed on the page of a table on paper. What one kind does not use is kept for when it is chosen again.
+ */
 export interface Paper {
   kind: PaperKind;
   rows: string[];

@@ -34,7 +34,9 @@ export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequ
             kind: 'bad',
             row: i,
             column: k + 1,
-            text: `${labelOf(rows, i, 'Pattern')}, ${labelOf(columns, k + 1, 'Question')}: “${text.trim()}” is no answer. Give 1 or yes, 0 or no; leave out who did not answer them all.`,
+            text:
+              `${labelOf(rows, i, 'Pattern')}, ${labelOf(columns, k + 1, 'Question')}: “${text.trim()}” is no ` +
+              'answer. Give 1 or yes, 0 or no; leave out who did not answer them all.',
           });
         }
         return 0;
@@ -62,8 +64,8 @@ export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequ
 }
 
 /**
- * Codings: a line for each unit, a cell for each coder, empty where a coder gave none. Words are codes too where only the
- * same or another counts.
+ * Codings: a line for each unit, a cell for each coder, empty where a coder gave none. Words are codes too where only
+ * the same or another counts.
  */
 export function readCodings({ rows, columns, cells }: Sheet, metric: Metric): Lines<CodingsRequest> {
   const findings: Finding[] = [];
@@ -84,7 +86,9 @@ export function readCodings({ rows, columns, cells }: Sheet, metric: Metric): Li
           kind: 'bad',
           row: i,
           column: j,
-          text: `${labelOf(rows, i, 'Unit')}, ${labelOf(columns, j, 'Coder')}: “${code}” is not a number. Give a number, or take the codes as categories.`,
+          text:
+            `${labelOf(rows, i, 'Unit')}, ${labelOf(columns, j, 'Coder')}: “${code}” is not a number. Give a ` +
+            'number, or take the codes as categories.',
         });
         return null;
       }),

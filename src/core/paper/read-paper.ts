@@ -125,7 +125,8 @@ function oneWay(paper: Paper): PaperRead {
         text:
           shares[i] === ''
             ? `${label} has no share that is expected. Give one for each category, or for none.`
-            : `${label}: “${shares[i] ?? ''}” is not a share that this count can have. Give a number above 0; shares need not add up to 100.`,
+            : `${label}: “${shares[i] ?? ''}” is not a share that this count can have. Give a number above 0; ` +
+              'shares need not add up to 100.',
       });
     }
     return value;
@@ -158,7 +159,9 @@ function multiple(paper: Paper): PaperRead {
               kind: 'bad',
               row: i + 1,
               column: j,
-              text: `${labelOf(labels, i, 'Option')}, ${labelOf(sheet.columns, j, 'Group')}: ${count} mentioned it, and ${asked[j]!} were asked. The first row holds everyone who was asked.`,
+              text:
+                `${labelOf(labels, i, 'Option')}, ${labelOf(sheet.columns, j, 'Group')}: ${count} mentioned it, ` +
+                `and ${asked[j]!} were asked. The first row holds everyone who was asked.`,
             },
           ]
         : [],

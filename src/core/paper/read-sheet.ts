@@ -22,7 +22,9 @@ function splitter(lines: readonly string[]): (line: string) => string[] {
   return (line) => words(line);
 }
 
-/** A line of words and numbers with single spaces: the numbers at its end are cells, what stands before is its label. */
+/**
+ * A line of words and numbers with single spaces: the numbers at its end are cells, what stands before is its label.
+ */
 function words(line: string): string[] {
   const parts = line.trim().split(/\s+/);
   let first = parts.length;

@@ -83,7 +83,9 @@ function totalsAmong(
         finding: {
           kind: 'total',
           ...place(at),
-          text: `${name} is left out as a ${axis} of totals by its name, but does not add up: look for a slip in a cell.`,
+          text:
+            `${name} is left out as a ${axis} of totals by its name, but does not add up: look for a slip in a ` +
+            'cell.',
         },
       };
     }
@@ -92,8 +94,8 @@ function totalsAmong(
 }
 
 /**
- * Reads the cells of a sheet: what is a count, what was mended, what cannot be one, and which lines are totals that were
- * left in by mistake.
+ * Reads the cells of a sheet: what is a count, what was mended, what cannot be one, and which lines are totals that
+ * were left in by mistake.
  * @param keepTotals count lines that look like totals all the same
  * @param fewest rows and columns that there must be
  * @param like the lines that are kept, where another sheet of the same shape has settled that

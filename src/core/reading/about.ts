@@ -30,7 +30,8 @@ export const TEST_WORDS: Record<TestId, { name: string; about: string }> = {
   'kruskal-wallis': {
     name: 'Mean scores of the groups, on ranks',
     about:
-      'Asks whether some groups stand higher on an ordered variable than others (Kruskal-Wallis, with ties; Mantel-Haenszel on midranks).',
+      'Asks whether some groups stand higher on an ordered variable than others (Kruskal-Wallis, with ties; ' +
+      'Mantel-Haenszel on midranks).',
   },
   'design-trend': {
     name: 'Trend, by design',
@@ -183,7 +184,8 @@ export const MEASURE_WORDS: Record<MeasureId, MeasureWords> = {
     name: 'Gamma',
     symbol: 'γ',
     about:
-      'Of the pairs of respondents that differ on both, how many more are ordered the same way than the other way. −1 to 1.',
+      'Of the pairs of respondents that differ on both, how many more are ordered the same way than the other ' +
+      'way. −1 to 1.',
     range: BOTH,
   },
   'kendall-tau-b': {

@@ -11,7 +11,9 @@ export interface FiguresAsked {
   letters?: Adjustment | undefined;
 }
 
-/** Expected counts, adjusted residuals and their adjusted p as they stand in a file; nothing where nothing is compared. */
+/**
+ * Expected counts, adjusted residuals and their adjusted p as they stand in a file; nothing where nothing is compared.
+ */
 export function cellFiguresOf(table: Table, asked: FiguresAsked, confidence = 0.95): CellFigure[] {
   if (!asked.expected && !asked.residuals) return [];
   const marks = marksOf(table, assessTable(table, confidence));

@@ -47,7 +47,10 @@ function pairsOf(table: Table, { columnProportions, dropped }: Assessment): numb
   return pairs.map((row) => row.map((lower) => lower ?? []));
 }
 
-/** The letters of a cross table, given to the columns in the order in which they stand; null where they cannot be compared. */
+/**
+ * The letters of a cross table, given to the columns in the order in which they stand; null where they cannot be
+ * compared.
+ */
 export function lettersOf(
   table: Table,
   assessment: Assessment | null,

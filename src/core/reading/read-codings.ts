@@ -63,7 +63,8 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
         },
       ],
       notes: [
-        `1 is full agreement, 0 what chance would give. Krippendorff's limits: ${coefficient(RELIABLE, 1)} and above to be relied on, from ${coefficient(TENTATIVE, 3)} for tentative conclusions.`,
+        `1 is full agreement, 0 what chance would give. Krippendorff's limits: ${coefficient(RELIABLE, 1)} ` +
+          `and above to be relied on, from ${coefficient(TENTATIVE, 3)} for tentative conclusions.`,
         `The codes are taken as ${METRIC_WORDS[metric]}.`,
       ],
     }),
@@ -73,13 +74,18 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
           ? { ok: true, text: `${whole(coded)} units have two codings or more.` }
           : {
               ok: false,
-              text: `Only ${whole(coded)} units have two codings or more; with ${FEW_UNITS} or more the figure would be steadier.`,
+              text:
+                `Only ${whole(coded)} units have two codings or more; with ${FEW_UNITS} or more the figure ` +
+                'would be steadier.',
             },
         ...(alone > 0
           ? [
               {
                 ok: true,
-                text: `${whole(alone)} ${alone === 1 ? 'unit' : 'units'} with fewer than two codings ${alone === 1 ? 'says nothing on agreement, and is' : 'say nothing on agreement, and are'} left out.`,
+                text:
+                  `${whole(alone)} ${alone === 1 ? 'unit' : 'units'} with fewer than two codings ` +
+                  (alone === 1 ? 'says nothing on agreement, and is' : 'say nothing on agreement, and are') +
+                  ' left out.',
               },
             ]
           : []),
@@ -94,7 +100,9 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
       ],
     }),
     answer('say', QUESTIONS.say, {
-      sentence: `${whole(coders)} coders, ${whole(coded)} units: Krippendorff's α = ${coefficient(value)} ${span} (${METRIC_WORDS[metric]}).`,
+      sentence:
+        `${whole(coders)} coders, ${whole(coded)} units: Krippendorff's α = ${coefficient(value)} ${span} ` +
+        `(${METRIC_WORDS[metric]}).`,
     }),
   ];
 }

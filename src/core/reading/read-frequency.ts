@@ -16,8 +16,8 @@ import { percent, sayChiSquare, sayP } from './words.js';
 const FEW: ExactOptions = { work: 200_000, draws: 2_000 };
 
 /**
- * The counts of a frequency table against equal or given shares; null for overlapping categories, for weights, and where
- * there is nothing to compare.
+ * The counts of a frequency table against equal or given shares; null for overlapping categories, for weights, and
+ * where there is nothing to compare.
  * @param proportions for each category; categories that nobody can be in are left out
  */
 export function oneWayRequestOf(table: Table, proportions?: readonly number[]): OneWayRequest | null {
@@ -88,7 +88,9 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
       unit: 'share',
       note: null,
       detail: null,
-      about: `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% interval${table.weighted ? ' on the effective base' : ''}.`,
+      about:
+        `${whole(count)} of ${whole(table.base)} respondents, with Wilson's ${sure}% ` +
+        `interval${table.weighted ? ' on the effective base' : ''}.`,
       lead: rank < 4,
     };
   });
@@ -98,7 +100,9 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
   const notes =
     multiple && table.mentions
       ? [
-          `Respondents may give several answers, so percentages of respondents add to more than 100. ${((figures.mentions?.total ?? 0) / figures.base).toFixed(1)} mentions for each respondent who answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
+          'Respondents may give several answers, so percentages of respondents add to more than 100. ' +
+            `${((figures.mentions?.total ?? 0) / figures.base).toFixed(1)} mentions for each respondent who ` +
+            `answered; ${first.label} is ${percent(mentionShare(table, first.i, null) ?? 0)} of all mentions.`,
         ]
       : [];
   const checks: Check[] = [
@@ -125,7 +129,15 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
     ...readTogether(table, confidence),
     answer('trust', QUESTIONS.trust, { checks }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (${table.weighted ? `weighted, effective base ${whole(stands)}; ` : ''}${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})${second ? `, followed by “${second.label}” with ${percent(second.part)}` : ''}${proportions && fitted ? `; against the shares expected, ${sayChiSquare(fitted, table.base)}, ${sayP(fitted.p)}` : ''}.`,
+      sentence:
+        `${title}: “${first.label}” was ${verb} ${percent(first.part)} of ${whole(table.base)} respondents (` +
+        (table.weighted ? `weighted, effective base ${whole(stands)}; ` : '') +
+        `${sure}% interval ${percent(interval.lower)} to ${percent(interval.upper)})` +
+        (second ? `, followed by “${second.label}” with ${percent(second.part)}` : '') +
+        (proportions && fitted
+          ? `; against the shares expected, ${sayChiSquare(fitted, table.base)}, ${sayP(fitted.p)}`
+          : '') +
+        '.',
     }),
     ...(fitted ? [fit(fitted, confidence, proportions !== undefined)] : []),
   ];

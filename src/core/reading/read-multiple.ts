@@ -39,7 +39,10 @@ function fewCheck(table: Table, { options }: Assessment, labels: readonly string
   return [
     {
       ok: false,
-      text: `Expected counts below ${SMALL_EXPECTED} in some group: ${and(named)}${few.length > NAMED ? ` and ${few.length - NAMED} more` : ''}. Chi-square is doubtful there: merge small groups, or read these options with care.`,
+      text:
+        `Expected counts below ${SMALL_EXPECTED} in some group: ` +
+        `${and(named)}${few.length > NAMED ? ` and ${few.length - NAMED} more` : ''}. Chi-square is doubtful ` +
+        'there: merge small groups, or read these options with care.',
     },
   ];
 }
@@ -122,7 +125,9 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
     return {
       subject: label,
       parts: marked.slice(0, CELLS_NAMED).map(({ j, residual, p }) => ({
-        text: `${percent(share(table, 'column', i, j) ?? 0)} in ${labels[j] ?? ''}, overall ${percent(share(table, 'column', i, null) ?? 0)}`,
+        text:
+          `${percent(share(table, 'column', i, j) ?? 0)} in ${labels[j] ?? ''}, overall ` +
+          `${percent(share(table, 'column', i, null) ?? 0)}`,
         direction: residual > 0 ? 'more' : 'fewer',
         strong: p < 0.001,
       })),
@@ -141,16 +146,21 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
           id: `option-${i}`,
           name: label,
           text: `${sayStatistic('pearson', test)}adjusted ${sayP(p)}`,
-          about: `Mentioned or not by group: ${test.df1 === undefined ? 'Pearson chi-square' : 'the corrected F of Rao and Scott'}, p adjusted over all options (Holm).`,
+          about:
+            'Mentioned or not by group: ' +
+            (test.df1 === undefined ? 'Pearson chi-square' : 'the corrected F of Rao and Scott') +
+            ', p adjusted over all options (Holm).',
           lead: rank === 0 && !overall,
         })),
       ],
       notes: [
-        `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in several rows, so each option is tested on its own; one chi-square over all rows would not be valid.`,
+        `${differ.length} of ${tested.length} options differ by ${columnTitle}. A respondent can be in ` +
+          'several rows, so each option is tested on its own; one chi-square over all rows would not be valid.',
         ...(table.together
           ? []
           : [
-              'One test over all options needs to know which of them were mentioned together, and that is not known here.',
+              'One test over all options needs to know which of them were mentioned together, and that is not ' +
+                'known here.',
             ]),
       ],
     }),
@@ -185,7 +195,10 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
     answer('say', QUESTIONS.say, {
       sentence:
         best && ends?.top && ends.bottom
-          ? `${differ.length} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ${whole(table.base)}), ${best.label} most: mentioned by ${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} (adjusted ${sayP(best.p)}).`
+          ? `${differ.length} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ` +
+            `${whole(table.base)}), ${best.label} most: mentioned by ` +
+            `${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} ` +
+            `(adjusted ${sayP(best.p)}).`
           : `No option of ${rowTitle} was shown to differ by ${columnTitle} (N = ${whole(table.base)}).`,
     }),
   ];

@@ -47,7 +47,12 @@ export function readNumber(table: Table, confidence: number): Answer[] {
     }),
     answer('trust', QUESTIONS.trust, { checks: [skew(summary), ...weightCheck(table), ...leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
-      sentence: `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ${figure(summary.upperQuartile)}), mean ${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ${whole(table.base)}${table.weighted ? ', weighted' : ''}.`,
+      sentence:
+        `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ` +
+        `${figure(summary.upperQuartile)}), mean ` +
+        `${figure(summary.mean)}${summary.sd === null ? '' : ` (SD ${figure(summary.sd)})`}, from ` +
+        `${figure(summary.minimum)} to ${figure(summary.maximum)}, n = ` +
+        `${whole(table.base)}${table.weighted ? ', weighted' : ''}.`,
     }),
   ];
 }
@@ -55,7 +60,10 @@ export function readNumber(table: Table, confidence: number): Answer[] {
 function meanNote({ mean, sd }: NumberSummary, n: number, confidence: number): string {
   if (sd === null) return `The mean is ${figure(mean)}.`;
   const reach = (criticalZ(confidence) * sd) / Math.sqrt(n);
-  return `The mean is ${figure(mean)}, ${Math.round(confidence * 100)}% interval ${figure(mean - reach)} to ${figure(mean + reach)}.`;
+  return (
+    `The mean is ${figure(mean)}, ${Math.round(confidence * 100)}% interval ${figure(mean - reach)} to ` +
+    `${figure(mean + reach)}.`
+  );
 }
 
 /** Mean and median a fifth of a standard deviation apart: the mean is drawn by a long tail. */
@@ -64,7 +72,9 @@ function skew({ mean, median, sd }: NumberSummary) {
   return apart > 0.2
     ? {
         ok: false,
-        text: `Mean and median are far apart: a long tail draws the mean ${mean > median ? 'up' : 'down'}. Read the median.`,
+        text:
+          `Mean and median are far apart: a long tail draws the mean ${mean > median ? 'up' : 'down'}. Read the ` +
+          'median.',
       }
     : { ok: true, text: 'Mean and median are close together.' };
 }

@@ -61,7 +61,8 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
       verdict: verdictOfP(test.p, alpha),
       tests: testLines('cochran-q', test, true),
       notes: [
-        `The same ${whole(n)} respondents answered all ${questions.length} questions, so an ordinary chi-square over them would not be valid.`,
+        `The same ${whole(n)} respondents answered all ${questions.length} questions, so an ordinary ` +
+          'chi-square over them would not be valid.',
       ],
     }),
     answer('strength', 'How often is yes said?', {
@@ -93,15 +94,22 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
           ? { ok: true, text: `${whole(changed)} respondents answered differently from one question to another.` }
           : {
               ok: false,
-              text: `Only ${whole(changed)} respondents answered differently from one question to another; the test reads no others, and under ${FEW_CHANGED} it is rough.`,
+              text:
+                `Only ${whole(changed)} respondents answered differently from one question to another; the test ` +
+                `reads no others, and under ${FEW_CHANGED} it is rough.`,
             },
       ],
     }),
     answer('say', QUESTIONS.say, {
       sentence:
         test.p < alpha
-          ? `Yes was said more often to some questions than to others (Cochran's ${sayTest('cochran-q', test)}, N = ${whole(n)}), from ${rate(bottom)} to ${quote(bottom.label)} up to ${rate(top)} to ${quote(top.label)}${apart.length > 0 ? `; ${apart.length} of ${pairs.length} pairs differed (McNemar, adjusted)` : ''}.`
-          : `No difference between the questions was shown (Cochran's ${sayStatistic('cochran-q', test)}${sayP(test.p)}, N = ${whole(n)}).`,
+          ? `Yes was said more often to some questions than to others (Cochran's ${sayTest('cochran-q', test)}, ` +
+            `N = ${whole(n)}), from ${rate(bottom)} to ${quote(bottom.label)} up to ${rate(top)} to ` +
+            `${quote(top.label)}` +
+            (apart.length > 0 ? `; ${apart.length} of ${pairs.length} pairs differed (McNemar, adjusted)` : '') +
+            '.'
+          : "No difference between the questions was shown (Cochran's " +
+            `${sayStatistic('cochran-q', test)}${sayP(test.p)}, N = ${whole(n)}).`,
     }),
   ];
 }

@@ -61,8 +61,8 @@ function cellOf({ a, b, both, expected, phi, p }: OptionPair, labels: readonly s
 }
 
 /**
- * What a multiple-response question says of itself: whether some options are mentioned more often than others (Cochran's
- * Q over the same respondents, two at a time by McNemar), and which go together.
+ * What a multiple-response question says of itself: whether some options are mentioned more often than others
+ * (Cochran's Q over the same respondents, two at a time by McNemar), and which go together.
  */
 export function readTogether(table: Table, confidence: number): Answer[] {
   const read = togetherOf(table);
@@ -87,7 +87,14 @@ export function readTogether(table: Table, confidence: number): Answer[] {
           verdict: verdictOfP(q.p, alpha),
           tests: testLines('cochran-q', q, true),
           notes: [
-            `${differ.length} of ${pairs.length} pairs of options differ (McNemar, exact, p adjusted over all pairs by Holm)${close[0] ? `; ${quote(labels[close[0].a] ?? '')} and ${quote(labels[close[0].b] ?? '')} do not (adjusted ${sayP(close[0].differP ?? 1)})` : ''}. The same respondents stand behind every option, so an ordinary chi-square over them would not be valid.`,
+            `${differ.length} of ${pairs.length} pairs of options differ (McNemar, exact, p adjusted over all ` +
+              'pairs by Holm)' +
+              (close[0]
+                ? `; ${quote(labels[close[0].a] ?? '')} and ${quote(labels[close[0].b] ?? '')} do not (adjusted ` +
+                  `${sayP(close[0].differP ?? 1)})`
+                : '') +
+              '. The same respondents stand behind every option, so an ordinary chi-square over them would not ' +
+              'be valid.',
           ],
         }),
     answer('where', 'Which go together?', {

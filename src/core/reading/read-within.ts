@@ -21,10 +21,13 @@ export function readSplit(
       verdict: 'Not tested over all tables.',
       notes: [
         split.within.multiple && !split.all.columns.multiple
-          ? `A respondent can be in several categories of ${titleOf(split.within.variable)}, so its tables overlap, and no test takes them together. Choose one table above to read it.`
+          ? `A respondent can be in several categories of ${titleOf(split.within.variable)}, so its tables ` +
+            'overlap, and no test takes them together. Choose one table above to read it.'
           : split.all.weighted && !split.all.columns.multiple
-            ? 'With weights no test takes the strata together. Choose one table above to read it: each of its options is tested with the weights.'
-            : 'Respondents can be in several columns, so no test over these tables is valid. Put groups that do not overlap across.',
+            ? 'With weights no test takes the strata together. Choose one table above to read it: each of its ' +
+              'options is tested with the weights.'
+            : 'Respondents can be in several columns, so no test over these tables is valid. Put groups that do ' +
+              'not overlap across.',
       ],
     }),
   ];

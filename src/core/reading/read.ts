@@ -22,8 +22,8 @@ function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
 }
 
 /**
- * What is to be assessed of a table on screen, its groups across, in scale order however it is shown; null for a frequency table, an empty one, and one with
- * overlapping categories.
+ * What is to be assessed of a table on screen, its groups across, in scale order however it is shown; null for a
+ * frequency table, an empty one, and one with overlapping categories.
  */
 export function requestOf(shown: Table, confidence: number): TableRequest | null {
   const table = inScaleOrder(shown);
@@ -41,8 +41,8 @@ export function requestOf(shown: Table, confidence: number): TableRequest | null
 }
 
 /**
- * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null where
- * there is nothing to assess.
+ * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null
+ * where there is nothing to assess.
  */
 export function assessTable(table: Table, confidence: number, adjustment: Adjustment = 'holm'): Assessment | null {
   const request = requestOf(table, confidence);
@@ -69,8 +69,10 @@ export function read(
       verdict: 'Not tested.',
       notes: [
         table.rows.multiple
-          ? 'Respondents can be in several rows and in several columns, so no chi-square over this table is valid. Put groups that do not overlap across.'
-          : 'Respondents can be in several columns, so no chi-square over this table is valid. Swap rows and columns to have each option tested.',
+          ? 'Respondents can be in several rows and in several columns, so no chi-square over this table is ' +
+            'valid. Put groups that do not overlap across.'
+          : 'Respondents can be in several columns, so no chi-square over this table is valid. Swap rows and ' +
+            'columns to have each option tested.',
       ],
     }),
   ];

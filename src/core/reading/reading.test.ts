@@ -173,7 +173,8 @@ describe('the reading of a cross table', () => {
     const check = part(small, 'trust').checks.find(({ text }) => text.includes('expected'));
     expect(check?.ok).toBe(false);
     expect(check?.text).toBe(
-      '9 of 9 cells (100%) have expected counts below 5; the smallest is 0.7. Chi-square is doubtful here: wait for the exact test, or merge small categories.',
+      '9 of 9 cells (100%) have expected counts below 5; the smallest is 0.7. Chi-square is doubtful here: ' +
+        'wait for the exact test, or merge small categories.',
     );
     expect(part(small, 'trust').checks.some(({ text }) => text.startsWith('Base under 30'))).toBe(true);
   });
@@ -221,7 +222,8 @@ describe('direction, from the labels', () => {
     expect(part(along, 'strength').measures[0]?.id).toBe('kendall-tau-b');
     expect(part(along, 'strength').size?.symbol).toBe('τb');
     expect(part(along, 'strength').notes[0]).toBe(
-      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very satisfied”, and nearer “Never” with nearer “Very dissatisfied”.',
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very satisfied”, and nearer “Never” with ' +
+        'nearer “Very dissatisfied”.',
     );
     expect(part(along, 'say').sentence).toMatch(/τb = \.\d\d \[.* Uses the hut nearer “Weekly” goes with/);
   });
@@ -236,7 +238,8 @@ describe('direction, from the labels', () => {
     );
     expect(part(against, 'strength').measures[0]?.value).toBeLessThan(0);
     expect(part(against, 'strength').notes[0]).toBe(
-      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”, and nearer “Never” with nearer “Very satisfied”.',
+      'Uses the hut nearer “Weekly” goes with Satisfaction nearer “Very dissatisfied”, and nearer “Never” ' +
+        'with nearer “Very satisfied”.',
     );
   });
 
@@ -428,7 +431,8 @@ describe('the reading of a frequency table', () => {
     expect(part(answers, 'where').verdict).toBe('Mill Row, 60%.');
     expect(part(answers, 'trust').checks[0]).toMatchObject({ ok: true });
     expect(part(answers, 'say').sentence).toBe(
-      'Site: “Mill Row” was given by 60% of 100 respondents (95% interval 50% to 69%), followed by “Quarry Side” with 25%.',
+      'Site: “Mill Row” was given by 60% of 100 respondents (95% interval 50% to 69%), followed by “Quarry ' +
+        'Side” with 25%.',
     );
   });
   it('does not call a winner where the intervals meet', () => {

@@ -4,8 +4,8 @@ import { whole } from '../figures.js';
 const LEVELS = [0.05, 0.01, 0.1];
 
 /**
- * p in the usual style: "p = .65", "p = .032", "p < .001"; three decimals where it is under .1, and one more where it would
- * be rounded to a level that it is under.
+ * p in the usual style: "p = .65", "p = .032", "p < .001"; three decimals where it is under .1, and one more where it
+ * would be rounded to a level that it is under.
  */
 export function sayP(p: number): string {
   if (p < 0.001) return 'p < .001';

@@ -107,11 +107,13 @@ describe('every recipe', () => {
       'bands: up to 9 to To 9; 10 to Ten; missing codes stay without an answer.',
       'scores: Mean of V1 and V2, V2 reversed, of whom at least 1 must be answered.',
       'computes from: a * 2.',
-      'combines: What is mentioned in V1 but not in V2, among who answered any of them; none of these is worked out from the result.',
+      'combines: What is mentioned in V1 but not in V2, among who answered any of them; none of these is ' +
+        'worked out from the result.',
       'interlocks: V2 within V1; empty combinations are dropped.',
       'flags: Yes for One, No for every other answer.',
       'reads as a number: Read as a number.',
-      'makes categories of: A category for each value, capitals and spaces aside, those of under 5 respondents to Other.',
+      'makes categories of: A category for each value, capitals and spaces aside, those of under 5 ' +
+        'respondents to Other.',
       'gathers: 2 slots: Beans.',
       'gathers: 2 columns: Beans and Peas.',
     ]);

@@ -8,9 +8,12 @@ export const MOST_AT_ONCE = 2000;
 
 /** What stands against more of them, with the way out. */
 export const sayTooMany = (wanted: number) =>
-  `${whole(wanted)} are more than are made at once: ${whole(MOST_AT_ONCE)} at most. Take some off; do the rest after these.`;
+  `${whole(wanted)} are more than are made at once: ${whole(MOST_AT_ONCE)} at most. Take some off; do the ` +
+  'rest after these.';
 
-/** The same recipe with another variable in the place of one of its sources. @param place in the order of `sourcesOf` */
+/**
+ * The same recipe with another variable in the place of one of its sources. @param place in the order of `sourcesOf`
+ */
 export function withSource(recipe: Recipe, place: number, source: number): Recipe {
   return mapSources(recipe, (old, k) => (k === place ? source : old));
 }
@@ -64,7 +67,9 @@ export function fillPattern(pattern: string, words: PatternWords): string {
   return pattern.replace(/\{(\w+)\}/g, (whole, word: string) => known[word] ?? whole);
 }
 
-/** The pattern that makes a label out of its source's: "Satisfaction in three" of "Satisfaction" is "{label} in three". */
+/**
+ * The pattern that makes a label out of its source's: "Satisfaction in three" of "Satisfaction" is "{label} in three".
+ */
 export function patternOf(made: string, source: string, word: 'label' | 'name'): string {
   const at = source === '' ? -1 : made.toLowerCase().indexOf(source.toLowerCase());
   if (at >= 0) return `${made.slice(0, at)}{${word}}${made.slice(at + source.length)}`;

@@ -109,7 +109,9 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       text:
         outside === 0
           ? 'None.'
-          : `In no band: ${[...outsideRuns.slice(0, 4).map((run) => `${span(run.from, run.to)} (${plural(run.respondents, 'respondent')})`), ...wordsOut.slice(0, 3).map(([word, many]) => `“${word}” (${plural(many, 'respondent')})`)].join(', ')}${outsideRuns.length > 4 ? ', …' : ''}. Widen a band, or add one.`,
+          : 'In no band: ' +
+            `${[...outsideRuns.slice(0, 4).map((run) => `${span(run.from, run.to)} (${plural(run.respondents, 'respondent')})`), ...wordsOut.slice(0, 3).map(([word, many]) => `“${word}” (${plural(many, 'respondent')})`)].join(', ')}${outsideRuns.length > 4 ? ', …' : ''}. ` +
+            'Widen a band, or add one.',
       codes: outsideRuns.map((run) => figure(run.from)),
     },
     {
@@ -119,7 +121,13 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       text:
         overlaps.length === 0
           ? 'No value is in two bands.'
-          : `${overlaps.map(({ from, to, between: [a, b] }) => `${nameOf(a)} and ${nameOf(b)} both have ${from === null || to === null ? 'the end of the line' : span(from, to)}`).join('; ')}; the first takes it.`,
+          : `${overlaps
+              .map(
+                ({ from, to, between: [a, b] }) =>
+                  `${nameOf(a)} and ${nameOf(b)} both have ` +
+                  (from === null || to === null ? 'the end of the line' : span(from, to)),
+              )
+              .join('; ')}; ` + 'the first takes it.',
       codes: [],
     },
     {
@@ -129,7 +137,14 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       text:
         spared.length === 0
           ? 'No band reaches over one.'
-          : `${spared.map(({ code, why, at, respondents }) => `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${plural(respondents, 'respondent')})`).join('; ')}; ${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.${named.length > 0 ? ` ${named.map(({ code, at }) => `“${nameOf(at)}” names ${code}, and nobody is in it for that`).join('; ')}: take ${named.map(({ code }) => code).join(', ')} in as ${named.length === 1 ? 'a number' : 'numbers'}, or take the band out.` : ''}`,
+          : `${spared.map(({ code, why, at, respondents }) => `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${plural(respondents, 'respondent')})`).join('; ')}; ` +
+            `${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.` +
+            (named.length > 0
+              ? ' ' +
+                `${named.map(({ code, at }) => `“${nameOf(at)}” names ${code}, and nobody is in it for that`).join('; ')}: ` +
+                `take ${named.map(({ code }) => code).join(', ')} in as ` +
+                `${named.length === 1 ? 'a number' : 'numbers'}, or take the band out.`
+              : ''),
       codes: spared.map(({ code }) => code),
     },
     ...(taken.length > 0
@@ -138,7 +153,14 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
             id: 'revived' as const,
             holds: true,
             title: 'Revived',
-            text: `${taken.map(({ code, why, at, respondents }) => `${code} (${MISSING_WORDS[why]}) counts in ${nameOf(at)}, for ${plural(respondents, 'respondent')}`).join('; ')}: put in on purpose.`,
+            text:
+              `${taken
+                .map(
+                  ({ code, why, at, respondents }) =>
+                    `${code} (${MISSING_WORDS[why]}) counts in ${nameOf(at)}, for ` +
+                    `${plural(respondents, 'respondent')}`,
+                )
+                .join('; ')}: ` + 'put in on purpose.',
             codes: taken.map(({ code }) => code),
           },
         ]
@@ -149,7 +171,10 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
             id: 'suspect' as const,
             holds: false,
             title: 'Far from the rest',
-            text: `${suspects.map(({ code, respondents }) => `${code} (${plural(respondents, 'respondent')}, in ${nameOf(find(Number(code)))})`).join(', ')}: if ${suspects.length === 1 ? 'it means' : 'they mean'} no answer, declare ${suspects.length === 1 ? 'it' : 'them'} missing in the codebook.`,
+            text:
+              `${suspects.map(({ code, respondents }) => `${code} (${plural(respondents, 'respondent')}, in ${nameOf(find(Number(code)))})`).join(', ')}: ` +
+              `if ${suspects.length === 1 ? 'it means' : 'they mean'} no answer, declare ` +
+              `${suspects.length === 1 ? 'it' : 'them'} missing in the codebook.`,
             codes: suspects.map(({ code }) => code),
           },
         ]
@@ -169,7 +194,10 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       id: 'reconciled',
       holds: inBands + missing + outside === numbers + times([...tally.words]),
       title: 'Reconciled',
-      text: `${whole(answers)} answers before, ${whole(inBands)} in bands${outside > 0 ? `, ${whole(outside)} in none` : ''}; ${whole(missing + tally.blank)} without before, ${whole(missing + tally.blank + outside)} after.`,
+      text:
+        `${whole(answers)} answers before, ${whole(inBands)} in ` +
+        `bands${outside > 0 ? `, ${whole(outside)} in none` : ''}; ${whole(missing + tally.blank)} without ` +
+        `before, ${whole(missing + tally.blank + outside)} after.`,
       codes: [],
     },
   ];

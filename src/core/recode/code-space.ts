@@ -32,8 +32,8 @@ export function codeSpace(named: Iterable<string>): CodeSpace {
 }
 
 /**
- * Codes for several old ones: each keeps its own where it is free, and those whose name is taken are named last, so that a
- * newcomer never drives out who stands there already.
+ * Codes for several old ones: each keeps its own where it is free, and those whose name is taken are named last, so
+ * that a newcomer never drives out who stands there already.
  * @returns the new code of each old one
  */
 export function giveAll(

@@ -80,7 +80,9 @@ export interface Combined {
 /** Reads who answered a source, and what they mention, as sets over the options of the recipe. */
 interface Mentions {
   answered: (k: number) => boolean;
-  /** Writes the set into `out`, `width` words. Returns what was answered that is no option: `OTHER`, `NONE`, both, 0. */
+  /**
+   * Writes the set into `out`, `width` words. Returns what was answered that is no option: `OTHER`, `NONE`, both, 0.
+   */
   read: (k: number, out: Uint32Array) => number;
 }
 
@@ -288,21 +290,31 @@ export function proveCombine(
       id: 'contradicted',
       holds: true,
       title: 'None of these',
-      text: `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: worked out from the result.${recipe.none.length > 0 ? ` ${whole(result.said)} said so in one of the variables; ${whole(result.contradicted)} of them have a mention all the same.` : ''}`,
+      text:
+        `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: ` +
+        'worked out from the result.' +
+        (recipe.none.length > 0
+          ? ` ${whole(result.said)} said so in one of the variables; ${whole(result.contradicted)} of them have ` +
+            'a mention all the same.'
+          : ''),
       codes: [],
     },
     {
       id: 'made-missing',
       holds: true,
       title: 'Without an answer',
-      text: `${whole(respondents - result.answered)} respondents answered ${recipe.base === 'all' ? 'not all' : 'none'} of the variables.`,
+      text:
+        `${whole(respondents - result.answered)} respondents answered ` +
+        `${recipe.base === 'all' ? 'not all' : 'none'} of the variables.`,
       codes: [],
     },
     {
       id: 'reconciled',
       holds: mentions === counted && possible,
       title: 'Reconciled',
-      text: `${whole(result.sources.reduce((sum, one) => sum + one.mentioned.reduce((all, many) => all + many, 0), 0))} mentions in the variables, ${whole(mentions)} in the result.`,
+      text:
+        `${whole(result.sources.reduce((sum, one) => sum + one.mentioned.reduce((all, many) => all + many, 0), 0))} ` +
+        `mentions in the variables, ${whole(mentions)} in the result.`,
       codes: [],
     },
   ];

@@ -21,7 +21,9 @@ export function countedMissing(codes: readonly CountedMissing[]): Finding[] {
       id: 'revived',
       holds: false,
       title: 'Missing codes that count',
-      text: `The codebook declares ${andMore(named, NAMED)} missing, and here ${count} as an answer. Choose another code here, or declare ${it} an answer.`,
+      text:
+        `The codebook declares ${andMore(named, NAMED)} missing, and here ${count} as an answer. Choose another ` +
+        `code here, or declare ${it} an answer.`,
       codes: [...new Set(codes.map(({ code }) => code))],
     },
   ];

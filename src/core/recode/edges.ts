@@ -28,8 +28,8 @@ export const apartIn = (bands: readonly Cut[]): number[] =>
   bands.flatMap((band) => (band.is === 'values' ? [...band.values] : [])).sort((a, b) => a - b);
 
 /**
- * The label of a stretch from which single numbers are set apart: of whole numbers its ends move past them, and what lies
- * within is named.
+ * The label of a stretch from which single numbers are set apart: of whole numbers its ends move past them, and what
+ * lies within is named.
  * @example labelWithout({ from: 16, to: 31 }, 'both', true, [16, 20]) // '17 to 31, not 20'
  */
 export function labelWithout(

@@ -148,7 +148,9 @@ export function proveFlags(
       holds: multiple ? yes <= inYes && yes + no === answered && missing === 0 && blankAfter === silent : yes === inYes,
       title: 'Reconciled',
       text: multiple
-        ? `${whole(inYes)} mentions by ${whole(yes)} respondents; ${whole(no)} answered and mention none of them; ${whole(answered)} answered before and after, ${whole(silent)} without an answer before and after.`
+        ? `${whole(inYes)} mentions by ${whole(yes)} respondents; ${whole(no)} answered and mention none of ` +
+          `them; ${whole(answered)} answered before and after, ${whole(silent)} without an answer before and ` +
+          'after.'
         : `${whole(yes + no)} answers before and after; ${whole(missing + blank)} without before and after.`,
       codes: [],
     },

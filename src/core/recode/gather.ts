@@ -97,8 +97,8 @@ function verdicts(
 
 /**
  * Gathers yes/no columns into sets. Who has no answer in any of the columns was not asked, gave no answer or left it
- * blank, by what stands there; who ticked "none of these" and nothing else chose none; who answered but ticked nothing is
- * kept apart from all of these. Contradictions are counted, and settled by the recipe's rule.
+ * blank, by what stands there; who ticked "none of these" and nothing else chose none; who answered but ticked nothing
+ * is kept apart from all of these. Contradictions are counted, and settled by the recipe's rule.
  * @param sources a column for each item, then one for `none` where there is one, all of the same length
  */
 export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
@@ -191,7 +191,8 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
       text:
         never.length === 0
           ? `All ${recipe.items.length} columns hold the code that means ticked.`
-          : `Nobody ticked ${never.map(({ label }) => label).join(', ')}: is ${[...new Set(never.map(({ ticked }) => ticked))].join(', ')} the code that means ticked there?`,
+          : `Nobody ticked ${never.map(({ label }) => label).join(', ')}: is ` +
+            `${[...new Set(never.map(({ ticked }) => ticked))].join(', ')} the code that means ticked there?`,
       codes: never.map(({ label }) => label),
     },
     ...countedMissing(revived),
@@ -214,14 +215,22 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
       id: 'made-missing',
       holds: true,
       title: 'Without an answer',
-      text: `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no answer${missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : ''}.`,
+      text:
+        `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ` +
+        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        'answer' +
+        (missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : '') +
+        '.',
       codes: [],
     },
     {
       id: 'reconciled',
       holds: ticks === mentions + dropped,
       title: 'Reconciled',
-      text: `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the question${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      text:
+        `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the ` +
+        `question${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
+        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

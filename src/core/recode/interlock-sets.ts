@@ -32,8 +32,8 @@ function placesIn(column: CodedColumn, answers: readonly Code[]): Int32Array {
 }
 
 /**
- * The combinations of a multiple-response question with variables of one answer: an option within each group. Who is in a
- * group and mentions nothing stays one who mentions nothing; who has no answer to a group has none to the whole.
+ * The combinations of a multiple-response question with variables of one answer: an option within each group. Who is in
+ * a group and mentions nothing stays one who mentions nothing; who has no answer to a group has none to the whole.
  * @throws Fault where several questions are multiple, or there would be too many combinations
  */
 export function interlockSets(recipe: Interlock, parts: readonly Part[], respondents: number): InterlockedSets {

@@ -54,7 +54,8 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
   if (all > MOST_COMBINATIONS * 20 || (recipe.empty && all > MOST_COMBINATIONS)) {
     throw new Fault(
       'too-large',
-      `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ${whole(all)} combinations.`,
+      `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ` +
+        `${whole(all)} combinations.`,
       recipe.empty ? 'Drop the empty ones, or merge categories first.' : 'Merge categories first.',
       { field: 'sources' },
     );
@@ -170,7 +171,9 @@ export function proveInterlock(
       id: 'covered',
       holds: inAll > 0,
       title: 'Covered',
-      text: `${whole(inAll)} respondents answered ${sources.map(({ title }) => title).join(' and ')}, in ${whole(result.combinations - result.empty)} of ${whole(result.combinations)} combinations.`,
+      text:
+        `${whole(inAll)} respondents answered ${sources.map(({ title }) => title).join(' and ')}, in ` +
+        `${whole(result.combinations - result.empty)} of ${whole(result.combinations)} combinations.`,
       codes: [],
     },
     {
@@ -180,7 +183,17 @@ export function proveInterlock(
       text:
         result.empty === 0
           ? 'Every combination occurs.'
-          : `${whole(result.empty)} ${result.empty === 1 ? 'combination occurs' : 'combinations occur'} for nobody and ${recipe.empty ? (result.empty === 1 ? 'is a category' : 'are categories') : result.empty === 1 ? 'is dropped' : 'are dropped'}.`,
+          : `${whole(result.empty)} ` +
+            (result.empty === 1 ? 'combination occurs' : 'combinations occur') +
+            ' for nobody and ' +
+            (recipe.empty
+              ? result.empty === 1
+                ? 'is a category'
+                : 'are categories'
+              : result.empty === 1
+                ? 'is dropped'
+                : 'are dropped') +
+            '.',
       codes: [],
     },
     {
@@ -207,7 +220,9 @@ export function proveInterlock(
       id: 'reconciled',
       holds: agree && all === values.length && answered.every((many) => many >= inAll),
       title: 'Reconciled',
-      text: `The combinations of each part add up to ${whole(inAll)}; ${whole(all)} respondents in all, ${whole(blank)} of them blank.`,
+      text:
+        `The combinations of each part add up to ${whole(inAll)}; ${whole(all)} respondents in all, ` +
+        `${whole(blank)} of them blank.`,
       codes: [],
     },
   ];

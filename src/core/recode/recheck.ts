@@ -225,7 +225,10 @@ function afterSlots(
   return mentionsOrNothing(settled(said, new Set(labels(exclusive)), none !== null && raws.includes(none), settle));
 }
 
-/** What a recipe makes of one respondent's values, worked out from its words alone; null for a kind that has another check. */
+/**
+ * What a recipe makes of one respondent's values, worked out from its words alone; null for a kind that has another
+ * check.
+ */
 function expected(recipe: Recipe, sources: readonly Held[], raws: readonly Raw[]): Said | null {
   const [raw = null] = raws;
   const codes = sources[0]?.codes ?? [];
@@ -336,9 +339,9 @@ const LISTED = 4;
 const sayRaw = (raw: Raw) => (raw === null ? 'blank' : String(raw));
 
 /**
- * Works the result of a recipe out again, respondent by respondent, from the recipe's words and the labels of source and
- * result, and compares it with what was made. No part of it is shared with what made the result, and codes play no part:
- * two categories that were given one code are told apart by their labels.
+ * Works the result of a recipe out again, respondent by respondent, from the recipe's words and the labels of source
+ * and result, and compares it with what was made. No part of it is shared with what made the result, and codes play no
+ * part: two categories that were given one code are told apart by their labels.
  * @returns null for a kind of recipe that is checked otherwise
  */
 export function recheck(recipe: Recipe, sources: readonly Held[], result: Held, respondents: number): Finding | null {

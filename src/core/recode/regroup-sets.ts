@@ -135,7 +135,9 @@ export function proveRegroupSets(
       text:
         leftOver.length === 0
           ? 'None.'
-          : `${list(leftOver)} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(lost(leftOver))} mentions would be lost. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ${leftOver.length === 1 ? 'it' : 'them'} aside.`,
+          : `${list(leftOver)} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(lost(leftOver))} ` +
+            `mentions would be lost. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ` +
+            `${leftOver.length === 1 ? 'it' : 'them'} aside.`,
       codes: leftOver.map(({ code }) => code),
     },
     {
@@ -145,7 +147,8 @@ export function proveRegroupSets(
       text:
         doubled.length === 0
           ? 'No option goes to two groups.'
-          : `${list(doubled)} ${doubled.length === 1 ? 'is' : 'are'} named twice; the first group that names it takes it.`,
+          : `${list(doubled)} ${doubled.length === 1 ? 'is' : 'are'} named twice; the first group that names it ` +
+            'takes it.',
       codes: doubled.map(({ code }) => code),
     },
     {
@@ -171,7 +174,11 @@ export function proveRegroupSets(
       id: 'reconciled',
       holds: nets <= taken && most <= answered,
       title: 'Reconciled',
-      text: `${whole(taken)} mentions before are ${whole(nets)} after: a respondent who mentions several options of a group is in it once. ${whole(answered)} answered, before and after${emptied > 0 ? `; ${whole(emptied)} of them mention nothing any more` : ''}.`,
+      text:
+        `${whole(taken)} mentions before are ${whole(nets)} after: a respondent who mentions several options of ` +
+        `a group is in it once. ${whole(answered)} answered, before and after` +
+        (emptied > 0 ? `; ${whole(emptied)} of them mention nothing any more` : '') +
+        '.',
       codes: [],
     },
   ];

@@ -175,7 +175,10 @@ export function proveRegroup(
       text:
         leftOver.length === 0
           ? 'None.'
-          : `${list(olds(leftOver))} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(sum(leftOver))} respondents would lose their answer. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ${leftOver.length === 1 ? 'it' : 'them'} aside.`,
+          : `${list(olds(leftOver))} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ` +
+            `${whole(sum(leftOver))} respondents would lose their answer. Put ` +
+            `${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ` +
+            `${leftOver.length === 1 ? 'it' : 'them'} aside.`,
       codes: leftOver.map(({ old }) => old.code),
     },
     {
@@ -185,7 +188,8 @@ export function proveRegroup(
       text:
         doubled.length + both.length === 0
           ? 'No code goes to two groups.'
-          : `${list([...doubled, ...both])} ${doubled.length + both.length === 1 ? 'is' : 'are'} named twice; the first group that names a code takes it.`,
+          : `${list([...doubled, ...both])} ${doubled.length + both.length === 1 ? 'is' : 'are'} named twice; ` +
+            'the first group that names a code takes it.',
       codes: [...doubled, ...both].map(({ code }) => code),
     },
     {
@@ -195,7 +199,11 @@ export function proveRegroup(
       text:
         revived.length === 0
           ? 'No missing code became an answer.'
-          : `${list(olds(revived))} ${revived.length === 1 ? 'is a missing code and becomes an answer' : 'are missing codes and become answers'} for ${whole(sum(revived))} respondents.`,
+          : `${list(olds(revived))} ` +
+            (revived.length === 1
+              ? 'is a missing code and becomes an answer'
+              : 'are missing codes and become answers') +
+            ` for ${whole(sum(revived))} respondents.`,
       codes: revived.map(({ old }) => old.code),
     },
     {
@@ -205,7 +213,8 @@ export function proveRegroup(
       text:
         setAside.length === 0
           ? 'No answer was set aside.'
-          : `${list(olds(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ${whole(sum(setAside))} respondents, by choice.`,
+          : `${list(olds(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ` +
+            `${whole(sum(setAside))} respondents, by choice.`,
       codes: setAside.map(({ old }) => old.code),
     },
     ...(filledIn !== null && blank > 0
@@ -214,7 +223,9 @@ export function proveRegroup(
             id: 'revived' as const,
             holds: true,
             title: 'Blanks',
-            text: `${whole(blank)} blank ${blank === 1 ? 'becomes' : 'become'} ${recipe.groups.find(({ code }) => code === filledIn)?.label ?? filledIn}, by choice.`,
+            text:
+              `${whole(blank)} blank ${blank === 1 ? 'becomes' : 'become'} ` +
+              `${recipe.groups.find(({ code }) => code === filledIn)?.label ?? filledIn}, by choice.`,
             codes: [],
           },
         ]
@@ -225,7 +236,9 @@ export function proveRegroup(
             id: 'made-missing' as const,
             holds: true,
             title: 'Reasons',
-            text: `${list(olds(madeBlank))} ${madeBlank.length === 1 ? 'becomes' : 'become'} blank: why ${whole(sum(madeBlank))} respondents gave no answer is no longer told, by choice.`,
+            text:
+              `${list(olds(madeBlank))} ${madeBlank.length === 1 ? 'becomes' : 'become'} blank: why ` +
+              `${whole(sum(madeBlank))} respondents gave no answer is no longer told, by choice.`,
             codes: madeBlank.map(({ old }) => old.code),
           },
         ]
@@ -248,7 +261,9 @@ export function proveRegroup(
       id: 'reconciled',
       holds: reconciled,
       title: 'Reconciled',
-      text: `${whole(answersBefore)} answers before, ${whole(answersAfter)} after; ${whole(withoutBefore)} without before, ${whole(withoutAfter)} after.`,
+      text:
+        `${whole(answersBefore)} answers before, ${whole(answersAfter)} after; ${whole(withoutBefore)} without ` +
+        `before, ${whole(withoutAfter)} after.`,
       codes: [],
     },
   ];

@@ -77,12 +77,21 @@ export function sayRecipe(recipe: Recipe, { titleOf, codesOf }: Names): string {
     case 'score':
       return sayScore(recipe, titleOf);
     case 'combine':
-      return `${HOW[recipe.how](recipe.sources.map(titleOf), recipe.atLeast)}, among who answered ${recipe.base === 'all' ? 'all of them' : 'any of them'}; none of these is worked out from the result.`;
+      return (
+        `${HOW[recipe.how](recipe.sources.map(titleOf), recipe.atLeast)}, among who answered ` +
+        `${recipe.base === 'all' ? 'all of them' : 'any of them'}; none of these is worked out from the result.`
+      );
     case 'interlock':
-      return `${recipe.sources.map(titleOf).reverse().join(' within ')}; empty combinations are ${recipe.empty ? 'kept' : 'dropped'}.`;
+      return (
+        `${recipe.sources.map(titleOf).reverse().join(' within ')}; empty combinations are ` +
+        `${recipe.empty ? 'kept' : 'dropped'}.`
+      );
     case 'flags': {
       const labels = new Map(codesOf(recipe.source).map(({ code, label }) => [code, label]));
-      return `${recipe.yes} for ${some(recipe.codes.map((code) => labels.get(code) ?? code))}, ${recipe.no} for every other answer.`;
+      return (
+        `${recipe.yes} for ${some(recipe.codes.map((code) => labels.get(code) ?? code))}, ${recipe.no} for ` +
+        'every other answer.'
+      );
     }
     case 'convert': {
       const decided = recipe.exceptions.length > 0 ? `, ${recipe.exceptions.length} decided on by hand` : '';

@@ -41,7 +41,9 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
       text:
         recipe.of === 'expression'
           ? `${respondentsWords(lacking)} lack an answer that the expression needs.`
-          : `${respondentsWords(nothing)} answered no item${tooFew > 0 ? `, ${respondentsWords(tooFew)} fewer than ${recipe.atLeast} of ${items}` : ''}.`,
+          : `${respondentsWords(nothing)} answered no item` +
+            (tooFew > 0 ? `, ${respondentsWords(tooFew)} fewer than ${recipe.atLeast} of ${items}` : '') +
+            '.',
       codes: [],
     },
     ...(byZero + offDomain > 0
@@ -74,7 +76,8 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             text:
               offScale.length === 0
                 ? `All answers lie from ${recipe.scale.from} to ${recipe.scale.to}.`
-                : `Beyond ${recipe.scale.from} to ${recipe.scale.to}: ${offScale.join(', ')}. Declare ${offScale.length === 1 ? 'that value' : 'those values'} missing, or widen the scale.`,
+                : `Beyond ${recipe.scale.from} to ${recipe.scale.to}: ${offScale.join(', ')}. Declare ` +
+                  `${offScale.length === 1 ? 'that value' : 'those values'} missing, or widen the scale.`,
             codes: [],
           },
         ]
@@ -88,7 +91,8 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             text:
               wrong.length === 0
                 ? 'Every item goes the way of the others.'
-                : `${wrong.map(({ label, rest }) => `${label} runs against the other items (correlation ${rest!.toFixed(2).replace('-', '−')})`).join('; ')}. Is it coded the other way round? Then reverse it.`,
+                : `${wrong.map(({ label, rest }) => `${label} runs against the other items (correlation ${rest!.toFixed(2).replace('-', '−')})`).join('; ')}. ` +
+                  'Is it coded the other way round? Then reverse it.',
             codes: wrong.map(({ label }) => label),
           },
         ]

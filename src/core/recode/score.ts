@@ -92,7 +92,9 @@ export interface Scored {
   /** Of those without a score: divided by zero; a root or a logarithm that is none. */
   byZero: number;
   offDomain: number;
-  /** Of each item: respondents who answered it, and of them those whose answer lies beyond the scale or is no number. */
+  /**
+   * Of each item: respondents who answered it, and of them those whose answer lies beyond the scale or is no number.
+   */
   items: { answered: number; offScale: number; wordy: number }[];
   reliability: Reliability | null;
 }

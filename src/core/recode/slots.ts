@@ -217,14 +217,21 @@ export function proveSlots(
       id: 'made-missing',
       holds: true,
       title: 'Without an answer',
-      text: `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no answer.`,
+      text:
+        `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ` +
+        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        'answer.',
       codes: [],
     },
     {
       id: 'reconciled',
       holds: values === mentions + result.again + dropped,
       title: 'Reconciled',
-      text: `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question${result.again > 0 ? ` and ${whole(result.again)} said again` : ''}${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      text:
+        `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question` +
+        (result.again > 0 ? ` and ${whole(result.again)} said again` : '') +
+        `${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
+        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

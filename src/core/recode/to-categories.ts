@@ -165,7 +165,10 @@ export function proveToCategories(result: Categorized, blank: number): Proof {
       text:
         answers === 0
           ? 'There is no answer to make a category of.'
-          : `${whole(count('category') + count('other'))} different values in ${whole(categories.length)} categories${merged > 0 ? `; ${whole(merged)} were alike or put together` : ''}.`,
+          : `${whole(count('category') + count('other'))} different values in ${whole(categories.length)} ` +
+            'categories' +
+            (merged > 0 ? `; ${whole(merged)} were alike or put together` : '') +
+            '.',
       codes: [],
     },
     ...(count('other') > 0

@@ -176,7 +176,10 @@ export function proveToNumber(result: Converted): Proof {
       id: 'reconciled',
       holds: made === total && total + sum([...left, ...byOutcome('missing')].map(([, one]) => one)) === filled,
       title: 'Reconciled',
-      text: `${whole(filled)} texts, ${whole(made)} numbers${read.length > 0 ? `, ${whole(sum(read.map(([, one]) => one)))} of them by decision` : ''}; ${whole(blank)} blank stay blank.`,
+      text:
+        `${whole(filled)} texts, ${whole(made)} numbers` +
+        (read.length > 0 ? `, ${whole(sum(read.map(([, one]) => one)))} of them by decision` : '') +
+        `; ${whole(blank)} blank stay blank.`,
       codes: [],
     },
   ];

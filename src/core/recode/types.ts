@@ -19,8 +19,8 @@ export type MissingCodes = (typeof MISSING_CODES)[number];
 
 /**
  * Categories to categories. Codes that are missing in the source stay missing, each with its own reason, unless a
- * group names one. Codes set aside become missing by choice. A code that is nowhere is left over, and the proof says so.
- * Recipes here are over sources called by `S`: an id in a study, a name where they travel from study to study.
+ * group names one. Codes set aside become missing by choice. A code that is nowhere is left over, and the proof says
+ * so. Recipes here are over sources called by `S`: an id in a study, a name where they travel from study to study.
  */
 export interface RegroupOver<S> {
   kind: 'regroup';

@@ -10,7 +10,9 @@ const NAMED = 5;
  */
 export function withoutValues(proof: Proof, titles: readonly string[]): Proof {
   if (titles.length === 0 || proof.respondents === 0) return proof;
-  const text = `Nobody has a value of ${andMore(titles, NAMED)}: the column was not in the last file, or is empty. Choose another source, or take in a file that has it.`;
+  const text =
+    `Nobody has a value of ${andMore(titles, NAMED)}: the column was not in the last file, or is empty. Choose ` +
+    'another source, or take in a file that has it.';
   return {
     ...proof,
     holds: false,

@@ -145,8 +145,8 @@ const PLACES = new Map(
 );
 
 /**
- * Reads a sentence as it is printed: "Satisfaction by Site, within Season, only where Age 60 and over, weighted by Survey
- * weight". Variables by name or label, categories by label or code.
+ * Reads a sentence as it is printed: "Satisfaction by Site, within Season, only where Age 60 and over, weighted by
+ * Survey weight". Variables by name or label, categories by label or code.
  * @throws Fault naming what is not of the study
  */
 export function parseSentence(text: string, variables: readonly Variable[]): Sentence {

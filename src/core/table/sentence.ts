@@ -6,8 +6,8 @@ import type { Standing } from '../count/types.js';
 export type Condition = { variable: number } & Test;
 
 /**
- * What a table is asked for by: rows, and where they are wanted a "by", a "within", an "only where" and a "weighted by".
- * Variables by id.
+ * What a table is asked for by: rows, and where they are wanted a "by", a "within", an "only where" and a "weighted
+ * by". Variables by id.
  */
 export interface Sentence {
   rows: number;
@@ -57,7 +57,11 @@ export function sayCounted(counted: readonly Standing[] = COUNTED): string {
   const words = (Object.keys(WHO) as Standing[])
     .filter((standing) => counted.includes(standing))
     .map((standing) => WHO[standing]);
-  return `, counting those who ${words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`} too`;
+  return (
+    ', counting those who ' +
+    (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`) +
+    ' too'
+  );
 }
 
 /** The plainest sentence about a variable, with what is added to it. */
@@ -84,12 +88,17 @@ export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>)
   }
   const labels = either(test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code));
   if (test.is === 'at-least')
-    return `mentions at least ${test.least}${test.codes.length === 0 ? '' : ` of ${labels.replace(/ or ([^,]*)$/, ' and $1')}`}`;
+    return (
+      `mentions at least ${test.least}` +
+      (test.codes.length === 0 ? '' : ` of ${labels.replace(/ or ([^,]*)$/, ' and $1')}`)
+    );
   const verb = variable.level === 'multiple' ? ['mentions', 'does not mention'] : ['is', 'is not'];
   return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
 }
 
-/** Who is outside a condition, in words: "not 18 and over", "other than Mill Row or Weir End", "does not mention Beans". */
+/**
+ * Who is outside a condition, in words: "not 18 and over", "other than Mill Row or Weir End", "does not mention Beans".
+ */
 export function sayOutside(test: Test, variable: Pick<Variable, 'codes' | 'level'>): string {
   if (test.is === 'between') return `not ${sayTest(test, variable)}`;
   if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');

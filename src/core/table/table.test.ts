@@ -217,7 +217,8 @@ describe('a table with nothing in it', () => {
     const filtered = counts([single('1', '3', '9')], [0, 0, 0, 0], { filtered: [{ outside: 97, unknown: 3 }] });
     const only: Sentence['only'] = [{ variable: 3, is: 'between', from: 120, to: null }];
     expect(whyEmpty(tabulate(ask(2, null, only), filtered, VARIABLES))).toBe(
-      'Nobody is in this table: all 100 respondents were left out. Most were left out for one reason: age: not 120 and over (97). Loosen the "only where".',
+      'Nobody is in this table: all 100 respondents were left out. Most were left out for one reason: age: ' +
+        'not 120 and over (97). Loosen the "only where".',
     );
     const missing = tabulate(ask(2), counts([single('9')], [0, 100]), VARIABLES);
     expect(whyEmpty(missing)).toContain('See in the codebook');

@@ -170,8 +170,8 @@ export function positions(
 }
 
 /**
- * Where the options of a question stand of which each respondent has the first mention only, so that they do not overlap;
- * who mentions nothing stands beside them as in the question itself.
+ * Where the options of a question stand of which each respondent has the first mention only, so that they do not
+ * overlap; who mentions nothing stands beside them as in the question itself.
  */
 function positionsOfFirst(
   axis: CountAxis,

@@ -9,7 +9,8 @@ import type { ReadCodebook } from './sent.js';
 /** A codebook of more lines is data. */
 const MOST_LINES = 200_000;
 const HEADINGS =
-  'It needs a heading line that names the variables ("Variable", "Name") and what is said of them ("Label", "Question", ' +
+  'It needs a heading line that names the variables ("Variable", "Name") and what is said of them ("Label", ' +
+  '"Question", ' +
   '"Values", "Code", "Missing"): one line a variable, or one line a code.';
 
 async function rowsOf({ batches }: RowSource, file: string): Promise<SheetRow[]> {

@@ -202,7 +202,10 @@ function sayIntake(file: string, respondents: number, { columns, leftOut }: Deci
       : [];
   });
   const out = leftOut.length > 0 ? `; ${whole(leftOut.length)} columns left out` : '';
-  return `Took in ${file}: ${whole(respondents)} respondents, ${whole(columns.length)} columns (${levels.join(', ')})${out}`;
+  return (
+    `Took in ${file}: ${whole(respondents)} respondents, ${whole(columns.length)} columns ` +
+    `(${levels.join(', ')})${out}`
+  );
 }
 
 function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: Making): void {
@@ -253,8 +256,12 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
     throw new Fault(
       'invalid',
       unknown === undefined
-        ? `The question ${question.name} is called as ${taken.has(question.name) ? 'a column of the file' : 'another question'} is.`
-        : `The question ${question.name} names the column ${unknown}, which ${unknown === '' ? 'has no name' : 'the file does not have or which is left out'}.`,
+        ? `The question ${question.name} is called as ` +
+            (taken.has(question.name) ? 'a column of the file' : 'another question') +
+            ' is.'
+        : `The question ${question.name} names the column ${unknown}, which ` +
+            (unknown === '' ? 'has no name' : 'the file does not have or which is left out') +
+            '.',
       'Mend the codebook or the question.',
       { variable: unknown ?? question.name, field: 'questions' },
     );

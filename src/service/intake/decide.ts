@@ -159,7 +159,9 @@ export function decide(
   };
 }
 
-/** Lists of columns that are the same become one, under the name of the first; one that the codebook names comes before. */
+/**
+ * Lists of columns that are the same become one, under the name of the first; one that the codebook names comes before.
+ */
 function shareIdentical(lists: Decided['lists'], columns: DecidedColumn[]): void {
   const keyOf = new Map<string, string>();
   const isOwn = (key: string) => key.startsWith('column:');

@@ -184,7 +184,10 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
         takenIn: new Date().toISOString(),
       },
     });
-    const words = `Took in ${intake.fileName} ${wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before'}: ${whole(read.respondents)} respondents`;
+    const words =
+      `Took in ${intake.fileName} ` +
+      (wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before') +
+      `: ${whole(read.respondents)} respondents`;
     await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
     await replaceFile(service, study, into);
   } finally {

@@ -46,7 +46,8 @@ export function countInStudy(job: CountJob): CountArray {
   if (by?.kind === 'sets')
     throw new Fault(
       'unsupported',
-      `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of groups that do not overlap.`,
+      `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of ` +
+        'groups that do not overlap.',
       'Put another variable across.',
       { field: 'by' },
     );

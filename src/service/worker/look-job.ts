@@ -48,7 +48,9 @@ export function lookForValues({ file, columns, values }: LookJob): Looked[] {
   });
 }
 
-/** What stands out in a column of numbers or texts: values that look like "no answer", and texts that look like numbers. */
+/**
+ * What stands out in a column of numbers or texts: values that look like "no answer", and texts that look like numbers.
+ */
 export interface StandsOut {
   far: { code: string; respondents: number }[];
   numeric: Numeric | null;

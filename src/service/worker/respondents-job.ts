@@ -15,7 +15,9 @@ export interface RespondentsJob {
   count: number;
 }
 
-/** What a respondent gave to one variable: a code or number as it stands in the data, the options of a set; null: blank. */
+/**
+ * What a respondent gave to one variable: a code or number as it stands in the data, the options of a set; null: blank.
+ */
 export type Given = string | number | string[] | null;
 
 export interface RespondentRows {
@@ -62,7 +64,10 @@ export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) 
 /** The code of whatever is not asked for. */
 const OTHER = '\u0000';
 
-/** A column as a condition can look at it: of texts, and of numbers that are asked for by what is spelled, only those codes. */
+/**
+ * A column as a condition can look at it: of texts, and of numbers that are asked for by what is spelled, only those
+ * codes.
+ */
 function asCodes(file: string, id: number, respondents: number, test: Test): Column {
   const column = cachedColumn(file, id);
   if (test.is === 'between' || column.kind === 'coded' || column.kind === 'sets') return column;

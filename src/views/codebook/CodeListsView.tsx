@@ -37,7 +37,9 @@ const isDraft = (value: unknown): value is Draft | null =>
 const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
   variables.filter(({ id }) => users.includes(id));
 
-/** The study's code lists, each with where it is used; one of them open to be changed, for all who use it or for some. */
+/**
+ * The study's code lists, each with where it is used; one of them open to be changed, for all who use it or for some.
+ */
 export function CodeListsView({ study, view, codebook }: Props) {
   const { lists, run, setTrouble } = codebook;
   const [search, setSearch] = useState('');

@@ -18,7 +18,9 @@ interface Props {
   run: (work: () => Promise<Changed>) => Promise<boolean>;
 }
 
-/** Where nearly all values of a variable are numbers: the words among them, each to be decided, before it is a number. */
+/**
+ * Where nearly all values of a variable are numbers: the words among them, each to be decided, before it is a number.
+ */
 export function Exceptions({ study, variable, detail, run }: Props) {
   const [decided, setDecided] = useState<Record<string, MissingReason>>({});
   const [open, setOpen] = useState(false);

@@ -52,6 +52,9 @@ export function sayTurned(same: readonly TurnedTogether[], reach: readonly numbe
   return same.map(({ code, to, variables }, k) => {
     const people = reach[k] ?? 0;
     const where = variables.length === 1 ? '' : ` in ${variables.length} variables`;
-    return `${code} becomes ${to === null ? 'an answer' : `missing (${MISSING_WORDS[to]})`}${where}: ${whole(people)} respondent${people === 1 ? '' : 's'}.`;
+    return (
+      `${code} becomes ${to === null ? 'an answer' : `missing (${MISSING_WORDS[to]})`}${where}: ` +
+      `${whole(people)} respondent${people === 1 ? '' : 's'}.`
+    );
   });
 }

@@ -16,7 +16,9 @@ import { PreviewTable } from './PreviewTable.js';
 import { NoAnswerPanel, QuestionPanel, UnreadPanel } from './SidePanels.js';
 import { useIntake } from './use-intake.js';
 
-/** The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change. */
+/**
+ * The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change.
+ */
 export function IntakeScreen({ id }: { id: string }) {
   const { intake, setIntake, problem, setProblem, layout, changeLayout } = useIntake(id);
   if (intake && layout) {

@@ -67,7 +67,9 @@ function FileDrop() {
     if (second) {
       setProblem({
         detail: `${data.length} data files at once.`,
-        mend: 'Take them in one by one. A codebook may come with each, if its name says so (“codebook.csv”), or is added at the intake.',
+        mend:
+          'Take them in one by one. A codebook may come with each, if its name says so (“codebook.csv”), or is ' +
+          'added at the intake.',
       });
       return;
     }

@@ -84,8 +84,8 @@ export function markCodes(
 }
 
 /**
- * Codes of a column that are probably no answer, each with its reason: those that were guessed, and those whose label in
- * the codebook says so. What the codebook declares is none of them.
+ * Codes of a column that are probably no answer, each with its reason: those that were guessed, and those whose label
+ * in the codebook says so. What the codebook declares is none of them.
  */
 export function probablyMissing(
   column: Column,
@@ -144,7 +144,10 @@ export function nameOf(draft: Decisions, fileName: string, codebook: Codebook | 
   return draft.name === noDecisions(fileName).name ? (codebook?.name ?? draft.name) : draft.name;
 }
 
-/** What is sent to make the study. What was decided of columns that are there no more, read in another way, stays behind. */
+/**
+ * What is sent to make the study. What was decided of columns that are there no more, read in another way, stays
+ * behind.
+ */
 export function acceptanceOf(
   draft: Decisions,
   name: string,

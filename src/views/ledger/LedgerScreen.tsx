@@ -24,7 +24,9 @@ const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour
 /** The entry that the address names, where it names one. */
 const named = () => Number(new URLSearchParams(location.search).get('entry')) || null;
 
-/** The Ledger view: everything done to a study, in order; back to any entry and forth again, or changed in the middle. */
+/**
+ * The Ledger view: everything done to a study, in order; back to any entry and forth again, or changed in the middle.
+ */
 export function LedgerScreen({ study }: { study: string }) {
   const { view } = useStudy(study);
   const { entries, last, next, undo, redo, goTo, amend, amended, setAmended, toast, setToast, trouble, setTrouble } =
@@ -136,7 +138,8 @@ function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>
         <b>{words}</b> {IS_WORDS[amended.is]};{' '}
         {replayed === 0
           ? 'nothing follows it.'
-          : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
+          : `${replayed === 1 ? 'the entry' : `the ${replayed} entries`} after it ` +
+            `${replayed === 1 ? 'was' : 'were'} replayed.`}{' '}
         {isClean && replayed > 0 && 'All of it still fits.'}
       </p>
       {misfits.length > 0 && (

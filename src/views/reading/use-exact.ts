@@ -26,8 +26,8 @@ interface Standing {
 }
 
 /**
- * Works the exact tests of a table out in a thread of its own. They start by themselves where chi-square is doubtful, and
- * are offered everywhere else; another table, or leaving, ends them.
+ * Works the exact tests of a table out in a thread of its own. They start by themselves where chi-square is doubtful,
+ * and are offered everywhere else; another table, or leaving, ends them.
  * @param request null where there is nothing to test exactly
  */
 export function useExact(request: TableRequest | null, needed: boolean): Exact {

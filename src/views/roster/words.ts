@@ -14,7 +14,11 @@ export function metaOf(variable: RosterVariable): string {
       ? `number · ${trim(variable.picture.from)} to ${trim(variable.picture.to)}`
       : 'number';
   }
-  return `${made}${variable.level === 'ordered' ? 'ordered' : LEVEL_WORDS.unordered} · ${variable.codes.filter(isAnswer).length}`;
+  return (
+    `${made}` +
+    (variable.level === 'ordered' ? 'ordered' : LEVEL_WORDS.unordered) +
+    ` · ${variable.codes.filter(isAnswer).length}`
+  );
 }
 
 /** The share without an answer, in words; null where it is none. */

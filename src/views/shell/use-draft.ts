@@ -11,7 +11,8 @@ function tryStorage<T>(work: () => T): T | null {
 
 /**
  * State that outlives a reload and a crash: kept as it is typed, for this tab, and for the browser. A tab that comes
- * back has its own; a new one has what was typed last. Reading it back never trusts its shape beyond what `isValid` says.
+ * back has its own; a new one has what was typed last. Reading it back never trusts its shape beyond what `isValid`
+ * says.
  */
 export function useDraft<T>(
   key: string,

@@ -10,7 +10,9 @@ export interface Loaded {
   reload: () => Promise<StudyView | null>;
 }
 
-/** The study as the server has it; fetched again when the tab comes back to the front, for another may have changed it. */
+/**
+ * The study as the server has it; fetched again when the tab comes back to the front, for another may have changed it.
+ */
 export function useStudy(study: string): Loaded {
   const [view, setView] = useState<StudyView | null>(null);
   const [problem, setProblem] = useState<Loaded['problem']>(null);

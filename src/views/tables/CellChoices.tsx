@@ -65,7 +65,11 @@ export function CellChoices({ shown, setShown, tested, compared, multiple }: Pro
       {compared && (
         <Toggle
           on={lettersShown}
-          title={`Columns compared two by two in each row: a letter names a column whose share is lower by more than chance${shown.percent === 'column' ? '' : `. Letters compare ${ofColumn}, so the figures switch to them`}`}
+          title={
+            'Columns compared two by two in each row: a letter names a column whose share is lower by more than ' +
+            'chance' +
+            (shown.percent === 'column' ? '' : `. Letters compare ${ofColumn}, so the figures switch to them`)
+          }
           onClick={() =>
             setShown({ ...shown, percent: 'column', letters: lettersShown ? undefined : (letters ?? 'holm') })
           }

@@ -10,7 +10,9 @@ import css from './table.module.css';
 /** Options of which every two are shown; of more a picture says nothing. */
 const MOST = 30;
 
-/** Which options are mentioned together: below the diagonal how many mention both, above it phi, hatched beyond chance. */
+/**
+ * Which options are mentioned together: below the diagonal how many mention both, above it phi, hatched beyond chance.
+ */
 export function CoMentionTable({ table }: { table: Table }) {
   const read = useMemo(() => togetherOf(table), [table]);
   if (!read || read.labels.length > MOST) return null;
@@ -60,7 +62,9 @@ export function CoMentionTable({ table }: { table: Table }) {
                   const pair = pairOf(i, j);
                   const ink = pair?.phi == null || pair.p === null ? null : inkOf(pair.phi, pair.p);
                   const says = pair
-                    ? `${labels[pair.a] ?? ''} with ${labels[pair.b] ?? ''}: ${whole(pair.both)} mention both, ${pair.expected.toFixed(1)} expected${pair.phi === null ? '' : `; phi ${coefficient(pair.phi)}, adjusted ${sayP(pair.p ?? 1)}`}`
+                    ? `${labels[pair.a] ?? ''} with ${labels[pair.b] ?? ''}: ${whole(pair.both)} mention both, ` +
+                      `${pair.expected.toFixed(1)} expected` +
+                      (pair.phi === null ? '' : `; phi ${coefficient(pair.phi)}, adjusted ${sayP(pair.p ?? 1)}`)
                     : '';
                   return (
                     <td key={other} title={says}>

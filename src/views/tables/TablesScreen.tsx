@@ -363,7 +363,8 @@ export function TablesScreen({ study }: { study: string }) {
                 <p className={css['nothing']}>
                   {sentence
                     ? ''
-                    : 'The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.'}
+                    : 'The reading stands here: is there an association, how strong, where, can it be trusted, ' +
+                      'and how to say it.'}
                 </p>
               )}
             </aside>

@@ -8,7 +8,10 @@ export const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expe
 
 const FLAGS = ['counts', 'hatch', 'expected', 'residuals', 'last'] as const;
 
-/** What is shown otherwise than usual, as one word for the address: "row,no-counts,letters-holm"; empty where nothing is. */
+/**
+ * What is shown otherwise than usual, as one word for the address: "row,no-counts,letters-holm"; empty where nothing
+ * is.
+ */
 export function sayShown(shown: Shown): string {
   const flags = FLAGS.flatMap((flag) => {
     const on = shown[flag] ?? false;

@@ -10,7 +10,9 @@ import { countKey } from './count-key.js';
 
 type Collapsing = Assessment['collapsing'][number];
 
-/** An axis of the sentence that was regrouped out of an ordered variable, with the sentence that asks for its source. */
+/**
+ * An axis of the sentence that was regrouped out of an ordered variable, with the sentence that asks for its source.
+ */
 function regrouped(view: StudyView, sentence: SentenceBody, axis: 'rows' | 'columns') {
   const id = axis === 'rows' ? sentence.rows : sentence.by;
   const working = view.workings.find(({ variable }) => variable === id);

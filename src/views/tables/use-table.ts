@@ -34,8 +34,8 @@ interface Counted {
 export const TOGETHER = '\u0000together';
 
 /**
- * The table of a sentence; `stratum` is the one chosen of a table within a third variable, by its code. Only a change of the sentence asks the server to count; everything after the counts is
- * worked out here.
+ * The table of a sentence; `stratum` is the one chosen of a table within a third variable, by its code. Only a change
+ * of the sentence asks the server to count; everything after the counts is worked out here.
  */
 export function useTable(
   view: StudyView | null,

@@ -8,7 +8,9 @@ import { optionLabels } from './bodies/option-labels.js';
 import { startRegroup } from '../../core/recode/starts.js';
 import type { Gather, Recipe, Score, ScoreItem, Slots } from '../../core/recode/types.js';
 
-/** What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots. */
+/**
+ * What can be made. A conversion is two of these; a question over several columns is gathered from columns or slots.
+ */
 export const MAKES = [
   'regroup',
   'band',
@@ -180,7 +182,10 @@ export function sharedOptions(variables: readonly RosterVariable[]): { code: str
   return [...found].map(([code, label]) => ({ code, label }));
 }
 
-/** The yes/no columns that were selected as one question: labels without what they share, the code that looks like ticked. */
+/**
+ * The yes/no columns that were selected as one question: labels without what they share, the code that looks like
+ * ticked.
+ */
 function startGather(sources: readonly RosterVariable[]): Gather {
   const titles = sources.map(({ label, question, name }) => label || question || name);
   const { common, rest } = liftCommon(titles);

@@ -146,8 +146,8 @@ function describe(variable: FileVariable, cell: Cell, labelIsCodes: boolean): vo
 }
 
 /**
- * Reads a codebook from the rows of a table: one line a variable ("1=Male, 2=Female" in a cell), or one line a code with
- * the variable's name on each or only on its first. Headings may be in any usual words, with a title above.
+ * Reads a codebook from the rows of a table: one line a variable ("1=Male, 2=Female" in a cell), or one line a code
+ * with the variable's name on each or only on its first. Headings may be in any usual words, with a title above.
  * @returns null where no heading is known
  */
 export function codebookFromRows(rows: readonly SheetRow[]): RowsRead | null {

@@ -19,7 +19,10 @@ const NUMBER = String.raw`\(?([+-]?\d+(?:\.\d+)?)\)?`;
 /** What is taken off a label. */
 const AROUND = /^[\s"“”']+|[\s,;|/"“”'}]+$/g;
 
-/** In the order in which they are tried: signs that only stand between code and label before those that stand in labels too. */
+/**
+ * In the order in which they are tried: signs that only stand between code and label before those that stand in labels
+ * too.
+ */
 const STYLES: readonly Style[] = [
   // 1=Male, 2=Female
   { start: new RegExp(String.raw`${AT}["“]?([^=,;|\n"“”{]{1,60}?)["”]?\s*=+>?\s*`, 'gu'), least: 1 },

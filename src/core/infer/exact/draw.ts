@@ -111,8 +111,8 @@ export function drawTable(R: readonly number[], C: readonly number[], random: Ra
 const SHUFFLED_FOR_A_CELL = 20;
 
 /**
- * Draws tables with these margins, one a call. Where respondents are few for the number of cells they are shuffled over the
- * rows, each with its column; else the cells are drawn.
+ * Draws tables with these margins, one a call. Where respondents are few for the number of cells they are shuffled over
+ * the rows, each with its column; else the cells are drawn.
  */
 export function tableDrawer(R: readonly number[], C: readonly number[]): (random: Random, out: Float64Array) => void {
   const N = R.reduce((a, b) => a + b, 0);

@@ -125,8 +125,9 @@ function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number,
 }
 
 /**
- * Fisher's exact test for tables of any size (Freeman and Halton 1951): the probability of all tables with these margins
- * that are no likelier than the observed one, to a relative tolerance of 1e-7. 2 x 2 has its one-sided p as well.
+ * Fisher's exact test for tables of any size (Freeman and Halton 1951): the probability of all tables with these
+ * margins that are no likelier than the observed one, to a relative tolerance of 1e-7. 2 x 2 has its one-sided p as
+ * well.
  */
 export function fisherExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
   if (isTwoByTwo(table)) return fisher(table);

@@ -145,11 +145,11 @@ function within({ value }: Tail, reached: number, limit: number): number {
 }
 
 /**
- * The probability that the statistic is at most `limit`. From the front, stage by stage, partial tables are merged by node
- * and statistic; those whose every completion is within the limit are added whole, those that no completion brings within
- * it are dropped, and only the rest go on. From the back, the ways to fill the last columns are worked out for every node,
- * in order of what they add. Whichever side is cheaper goes a stage further, until the two meet: there each partial table
- * is completed by one look into its node's tail.
+ * The probability that the statistic is at most `limit`. From the front, stage by stage, partial tables are merged by
+ * node and statistic; those whose every completion is within the limit are added whole, those that no completion brings
+ * within it are dropped, and only the rest go on. From the back, the ways to fill the last columns are worked out for
+ * every node, in order of what they add. Whichever side is cheaper goes a stage further, until the two meet: there each
+ * partial table is completed by one look into its node's tail.
  * @param scale the size of the statistic, against which partial sums are told apart
  * @throws OverBudget
  */

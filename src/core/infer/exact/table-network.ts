@@ -17,7 +17,9 @@ class Nodes {
   readonly remaining: number[] = [];
   private readonly byNumber = new Map<number, number>();
   private readonly byText = new Map<string, number>();
-  /** What a row's remaining total is multiplied by so that all together are one number; null where that is too large. */
+  /**
+   * What a row's remaining total is multiplied by so that all together are one number; null where that is too large.
+   */
   private readonly radix: readonly number[] | null;
 
   constructor(private readonly R: readonly number[]) {
@@ -89,8 +91,8 @@ function fillings(rooms: readonly number[], total: number): number {
 const MOST_COUNTED = 5_000_000;
 
 /**
- * About how many arcs the network has at the very least: for each column, the nodes before it (all of them ways to share
- * out what has been filled, the rows' permutations counting once) times the fillings from a typical one.
+ * About how many arcs the network has at the very least: for each column, the nodes before it (all of them ways to
+ * share out what has been filled, the rows' permutations counting once) times the fillings from a typical one.
  */
 export function arcsAtLeast(R: readonly number[], C: readonly number[]): number {
   const N = R.reduce((a, b) => a + b, 0);

@@ -31,7 +31,8 @@ export function sayTest(id: TestId, test: TestResult): string {
   const { sampling } = test;
   const sampled =
     sampling?.method === 'monte-carlo'
-      ? ` (${(sampling.draws ?? 0).toLocaleString('en')} tables drawn, 99% interval ${coefficient(sampling.lower ?? 0, 3)} to ${coefficient(sampling.upper ?? 1, 3)})`
+      ? ` (${(sampling.draws ?? 0).toLocaleString('en')} tables drawn, 99% interval ` +
+        `${coefficient(sampling.lower ?? 0, 3)} to ${coefficient(sampling.upper ?? 1, 3)})`
       : '';
   return `${sayStatistic(id, test)}${sayP(test.p)}${sampled}`;
 }
@@ -87,7 +88,9 @@ function disagreement(read: Read, lead: Lead): string[] {
   if (!sought || general.id === lead.id || general.test.p < alpha === lead.test.p < alpha) return [];
   const shown = (test: TestResult) => (test.p < alpha ? 'shows an association' : 'shows none');
   return [
-    `${TEST_WORDS[lead.id].name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ${TEST_WORDS[general.id].name}, which looks for any pattern, ${shown(general.test)} (${sayP(general.test.p)}).`,
+    `${TEST_WORDS[lead.id].name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ` +
+      `${TEST_WORDS[general.id].name}, which looks for any pattern, ${shown(general.test)} ` +
+      `(${sayP(general.test.p)}).`,
   ];
 }
 
@@ -116,7 +119,8 @@ function change(read: Read): string[] {
   if (!test) return [];
   const verdict = test.p < 1 - read.confidence ? 'they did' : 'not shown';
   return [
-    `Both have the same categories: if the same people gave both, whether their totals changed is another question (${verdict}, ${sayP(test.p)}).`,
+    'Both have the same categories: if the same people gave both, whether their totals changed is another ' +
+      `question (${verdict}, ${sayP(test.p)}).`,
   ];
 }
 

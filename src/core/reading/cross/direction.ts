@@ -59,7 +59,10 @@ export function orderedDirection(read: Read): string | null {
   const [near, far] = tau > 0 ? [0, -1] : [-1, 0];
   const [first, last] = [quote(columnLabel(read, 0)), quote(columnLabel(read, -1))];
   const [withFirst, withLast] = [quote(rowLabel(read, near)), quote(rowLabel(read, far))];
-  return `${read.columnTitle} nearer ${first} goes with ${read.rowTitle} nearer ${withFirst}, and nearer ${last} with nearer ${withLast}`;
+  return (
+    `${read.columnTitle} nearer ${first} goes with ${read.rowTitle} nearer ${withFirst}, and nearer ${last} ` +
+    `with nearer ${withLast}`
+  );
 }
 
 /** Which category goes with which in a 2 x 2 table, by the sign of phi. */
@@ -68,7 +71,9 @@ function fourDirection(read: Read): string | null {
   if (phi === 0) return null;
   const row = askedRow(read);
   const column = phi > 0 ? row : 1 - row;
-  const pair = `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ${quote(columnLabel(read, column))}`;
+  const pair =
+    `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ` +
+    `${quote(columnLabel(read, column))}`;
   const first = `${quote(rowLabel(read, 0))} and ${quote(columnLabel(read, 0))}`;
   return `${pair}: φ is ${phi > 0 ? 'above' : 'below'} 0 because ${first} come first in their codes`;
 }
@@ -126,5 +131,8 @@ export function fourNames(read: Read): Partial<Record<'odds-ratio' | 'risk-ratio
 export function sayGuess(read: Read): string | null {
   const gamma = shownMeasure('gamma', read);
   if (!isSignificant(read) || !gamma || Math.abs(gamma.value) <= 0.0005) return null;
-  return `Of two respondents who differ on both, guessing who stands higher on ${read.rowTitle} by ${read.columnTitle} saves ${percent(Math.abs(gamma.value))} of the errors.`;
+  return (
+    `Of two respondents who differ on both, guessing who stands higher on ${read.rowTitle} by ` +
+    `${read.columnTitle} saves ${percent(Math.abs(gamma.value))} of the errors.`
+  );
 }

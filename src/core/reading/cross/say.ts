@@ -15,7 +15,11 @@ function sayLead(read: Read): string {
   if (id === 'pearson') return `${sayChiSquare(test, base.respondents)}, ${sayP(test.p)}`;
   if (id === 'fisher') {
     const sampled = test.sampling?.method === 'monte-carlo';
-    return `Fisher's exact ${sayP(test.p)}${sampled ? ` (${whole(test.sampling?.draws ?? 0)} tables drawn)` : ''}, ${N}`;
+    return (
+      `Fisher's exact ${sayP(test.p)}` +
+      (sampled ? ` (${whole(test.sampling?.draws ?? 0)} tables drawn)` : '') +
+      `, ${N}`
+    );
   }
   const effective = read.result.tests['rao-scott'] ? `, effective base ${whole(base.effective)}` : '';
   return `${sayStatistic(id, test)}${sayP(test.p)}, ${N}${effective}`;

@@ -12,8 +12,8 @@ interface Side {
 }
 
 /**
- * The two variables as the percentages compare them: the shares are of the answers that are told, in each of the groups.
- * Column percentages tell the rows in each column; row percentages tell the columns in each row.
+ * The two variables as the percentages compare them: the shares are of the answers that are told, in each of the
+ * groups. Column percentages tell the rows in each column; row percentages tell the columns in each row.
  */
 export interface Sides {
   told: Side;

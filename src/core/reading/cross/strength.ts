@@ -124,7 +124,8 @@ function withoutOrder({ rowTitle, columnTitle, rowsOrdered, columnsOrdered, rows
   ];
   if (loose.length === 0) return [];
   return [
-    `Gamma and other measures of order mean something only where both variables are ordered; ${and(loose)} ${loose.length === 1 ? 'is' : 'are'} not.`,
+    `Gamma and other measures of order mean something only where both variables are ordered; ${and(loose)} ` +
+      `${loose.length === 1 ? 'is' : 'are'} not.`,
   ];
 }
 

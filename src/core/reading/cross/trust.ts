@@ -50,17 +50,23 @@ export function collapsingCheck(
 ): Check {
   const alpha = coefficient(1 - confidence, 2);
   const [figure, span] = gamma && bothOrdered ? (['gamma', gamma] as const) : (['V', V] as const);
-  const range = `${figure} is ${coefficient(span.own)} here and ${coefficient(span.least)} to ${coefficient(span.most)} over all of them`;
+  const range =
+    `${figure} is ${coefficient(span.own)} here and ${coefficient(span.least)} to ${coefficient(span.most)} ` +
+    'over all of them';
   if (!dependsOnCut) {
     return {
       ok: true,
-      text: `However ${title} is cut in order (${whole(groupings)} ways), p stays ${significant > 0 ? 'below' : 'above'} ${alpha}; ${range}.`,
+      text:
+        `However ${title} is cut in order (${whole(groupings)} ways), p stays ` +
+        `${significant > 0 ? 'below' : 'above'} ${alpha}; ${range}.`,
     };
   }
   const own = p.own < 1 - confidence ? 'one of those' : 'not one of those';
   return {
     ok: false,
-    text: `The result depends on how ${title} is cut: p is below ${alpha} in ${whole(significant)} of ${whole(groupings)} groupings that keep its order, and this is ${own} (${sayP(p.own)}); ${range}.`,
+    text:
+      `The result depends on how ${title} is cut: p is below ${alpha} in ${whole(significant)} of ` +
+      `${whole(groupings)} groupings that keep its order, and this is ${own} (${sayP(p.own)}); ${range}.`,
   };
 }
 
@@ -77,7 +83,9 @@ export function leftOutCheck(table: Table): Check[] {
   return [
     {
       ok: few,
-      text: `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left out${few ? '.' : ': would they have answered alike?'}`,
+      text:
+        `${whole(silent)} of ${whole(asked)} respondents (${percent(part)}) gave no answer and are left ` +
+        `out${few ? '.' : ': would they have answered alike?'}`,
     },
   ];
 }
@@ -104,7 +112,13 @@ export function weightCheck(table: Table): Check[] {
   return [
     {
       ok,
-      text: `Weighted by ${by}, ${whole(table.base)} respondents tell as much as ${whole(effective)} who count alike (effective base)${ok ? '.' : ': the weights are very uneven. See whether a few respondents carry the result, or a code such as 999 stands among the weights.'}`,
+      text:
+        `Weighted by ${by}, ${whole(table.base)} respondents tell as much as ${whole(effective)} who count ` +
+        'alike (effective base)' +
+        (ok
+          ? '.'
+          : ': the weights are very uneven. See whether a few respondents carry the result, or a code such as ' +
+            '999 stands among the weights.'),
     },
   ];
 }
@@ -117,7 +131,9 @@ function biasCheck({ result, twoByTwo }: Read): Check[] {
   return [
     {
       ok: false,
-      text: `Much of V is chance in a table of this size: corrected for bias it is ${coefficient(corrected)}, uncorrected ${coefficient(V)}.`,
+      text:
+        `Much of V is chance in a table of this size: corrected for bias it is ${coefficient(corrected)}, ` +
+        `uncorrected ${coefficient(V)}.`,
     },
   ];
 }
@@ -133,7 +149,9 @@ function shortCheck(read: Read): Check[] {
   return [
     {
       ok: false,
-      text: 'The association is strong, and there the interval of V is a little too short: in simulations 95% intervals held the truth in some 87 to 93%.',
+      text:
+        'The association is strong, and there the interval of V is a little too short: in simulations 95% ' +
+        'intervals held the truth in some 87 to 93%.',
     },
   ];
 }

@@ -56,7 +56,9 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
     return {
       subject: `${groups.title}: ${groups.categories[group]?.label ?? ''}`,
       parts: named.map(({ answer: position, residual, p }) => ({
-        text: `${told.title} “${told.categories[position]?.label ?? ''}”: ${percent(rate(position, group))}, overall ${percent(rate(position, null))}`,
+        text:
+          `${told.title} “${told.categories[position]?.label ?? ''}”: ${percent(rate(position, group))}, ` +
+          `overall ${percent(rate(position, null))}`,
         direction: residual > 0 ? 'more' : 'fewer',
         strong: p < 0.001,
       })),

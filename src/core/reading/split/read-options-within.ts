@@ -30,19 +30,25 @@ export function readOptionsWithin(
         id: `within-${row}`,
         name: label(row),
         text: `${sayStatistic('mantel-haenszel', test)}adjusted ${sayP(p)}`,
-        about: `Mentioned or not by ${columns ?? ''}, among respondents of the same ${third ?? ''}: Mantel-Haenszel, p adjusted over all options (Holm).`,
+        about:
+          `Mentioned or not by ${columns ?? ''}, among respondents of the same ${third ?? ''}: Mantel-Haenszel, ` +
+          'p adjusted over all options (Holm).',
         lead: rank === 0,
       })),
       notes: [
-        `${differ.length} of ${ranked.length} options differ by ${columns ?? ''} within the same ${third ?? ''}. A respondent can be in several rows, so each option is tested on its own.`,
+        `${differ.length} of ${ranked.length} options differ by ${columns ?? ''} within the same ` +
+          `${third ?? ''}. A respondent can be in several rows, so each option is tested on its own.`,
       ],
     }),
     answer('trust', QUESTIONS.trust, { checks: [...leftOutCheck(all)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         differ.length === 0
-          ? `Within ${third ?? ''}, no option of ${rows ?? ''} was shown to differ by ${columns ?? ''} (N = ${whole(all.base)}).`
-          : `Within ${third ?? ''} (${strata.length} tables), ${differ.length} of ${ranked.length} options of ${rows ?? ''} differed by ${columns ?? ''} (N = ${whole(all.base)}, Mantel-Haenszel, p adjusted over the options): ${and(differ.slice(0, NAMED).map(({ row }) => label(row)))}.`,
+          ? `Within ${third ?? ''}, no option of ${rows ?? ''} was shown to differ by ${columns ?? ''} (N = ` +
+            `${whole(all.base)}).`
+          : `Within ${third ?? ''} (${strata.length} tables), ${differ.length} of ${ranked.length} options of ` +
+            `${rows ?? ''} differed by ${columns ?? ''} (N = ${whole(all.base)}, Mantel-Haenszel, p adjusted ` +
+            `over the options): ${and(differ.slice(0, NAMED).map(({ row }) => label(row)))}.`,
     }),
   ];
 }

@@ -27,7 +27,8 @@ function association(whole: Whole, within: Assessment): Answer {
   tests.sort((a, b) => Number(b.lead) - Number(a.lead));
   const pooled = within.tests.pearson;
   const notes = [
-    `Respondents are compared only with others of the same ${withinTitle}, so differences between its categories play no part.`,
+    `Respondents are compared only with others of the same ${withinTitle}, so differences between its ` +
+      'categories play no part.',
     ...(pooled ? [`Without regard to ${withinTitle}: ${sayTest('pearson', pooled)}.`] : []),
   ];
   if (!lead) {
@@ -58,7 +59,9 @@ function where(whole: Whole): Answer {
         .slice(0, 2 * LINES)
         .map(
           ({ label, lead, p }) =>
-            `${quote(label)}: ${lead.id === 'fisher' ? "Fisher's exact, " : sayStatistic(lead.id, lead.test)}${sayP(p)}.`,
+            `${quote(label)}: ` +
+            (lead.id === 'fisher' ? "Fisher's exact, " : sayStatistic(lead.id, lead.test)) +
+            `${sayP(p)}.`,
         ),
       ...(ranked.length > 2 * LINES ? [`${ranked.length - 2 * LINES} more, each with a larger p.`] : []),
       ...(parts.length > 1 ? [`Each p is adjusted over the ${parts.length} tables (Holm).`] : []),
@@ -78,15 +81,20 @@ function say(whole: Whole, within: Assessment): Answer {
     sayP(lead.test.p),
     ...(common
       ? [
-          `common OR = ${ratio(common.value)}${common.lower === undefined || common.upper === undefined ? '' : ` [${ratio(common.lower)}, ${ratio(common.upper)}]`}`,
+          `common OR = ${ratio(common.value)}` +
+            (common.lower === undefined || common.upper === undefined
+              ? ''
+              : ` [${ratio(common.lower)}, ${ratio(common.upper)}]`),
         ]
       : []),
   ].join(', ');
   const shown = lead.test.p < 1 - confidence;
   return answer('say', QUESTIONS.say, {
     sentence: shown
-      ? `Within ${withinTitle} (${whole.parts.length} tables), ${read.rowTitle} differed by ${read.columnTitle}, Mantel-Haenszel ${figures}${rates}.`
-      : `No association between ${read.rowTitle} and ${read.columnTitle} was shown within ${withinTitle} (${whole.parts.length} tables), Mantel-Haenszel ${figures}.`,
+      ? `Within ${withinTitle} (${whole.parts.length} tables), ${read.rowTitle} differed by ` +
+        `${read.columnTitle}, Mantel-Haenszel ${figures}${rates}.`
+      : `No association between ${read.rowTitle} and ${read.columnTitle} was shown within ${withinTitle} ` +
+        `(${whole.parts.length} tables), Mantel-Haenszel ${figures}.`,
   });
 }
 
@@ -97,7 +105,8 @@ function readApart(whole: Whole, why: string): Answer[] {
   const shown = parts.filter(({ p }) => p < 1 - confidence);
   const best = [...parts].sort((a, b) => a.p - b.p)[0];
   const figures = best
-    ? `${sayStatistic(best.lead.id, best.lead.test)}adjusted ${sayP(best.p)}${best.measure ? `, ${MEASURE_WORDS[whole.measureId].symbol} = ${coefficient(best.measure.value)}` : ''}`
+    ? `${sayStatistic(best.lead.id, best.lead.test)}adjusted ${sayP(best.p)}` +
+      (best.measure ? `, ${MEASURE_WORDS[whole.measureId].symbol} = ${coefficient(best.measure.value)}` : '')
     : '';
   return [
     answer('association', QUESTIONS.association, { verdict: verdictOfP(least, 1 - confidence), notes: [why] }),
@@ -107,8 +116,11 @@ function readApart(whole: Whole, why: string): Answer[] {
     answer('say', QUESTIONS.say, {
       sentence:
         shown.length === 0 || !best
-          ? `No association between ${read.rowTitle} and ${read.columnTitle} was shown in any of ${parts.length} tables within ${withinTitle}.`
-          : `${read.rowTitle} differed by ${read.columnTitle} in ${shown.length} of ${parts.length} tables within ${withinTitle} (p adjusted over them), most in ${quote(best.label)}: ${figures}, n = ${wholeNumber(best.read.table.base)}.`,
+          ? `No association between ${read.rowTitle} and ${read.columnTitle} was shown in any of ` +
+            `${parts.length} tables within ${withinTitle}.`
+          : `${read.rowTitle} differed by ${read.columnTitle} in ${shown.length} of ${parts.length} tables ` +
+            `within ${withinTitle} (p adjusted over them), most in ${quote(best.label)}: ${figures}, n = ` +
+            `${wholeNumber(best.read.table.base)}.`,
     }),
   ];
 }
@@ -133,9 +145,11 @@ export function readStrata(
     return readApart(
       all,
       split.within.multiple
-        ? `A respondent can be in several categories of ${all.withinTitle}, so its tables overlap and no test takes them together. Each table is tested by itself, p adjusted over them.`
+        ? `A respondent can be in several categories of ${all.withinTitle}, so its tables overlap and no test ` +
+            'takes them together. Each table is tested by itself, p adjusted over them.'
         : split.all.weighted
-          ? 'With weights no test takes the strata together: the Mantel-Haenszel statistics are for respondents who all count alike. Each table is tested by itself, p adjusted over them.'
+          ? 'With weights no test takes the strata together: the Mantel-Haenszel statistics are for respondents ' +
+            'who all count alike. Each table is tested by itself, p adjusted over them.'
           : 'There is only one table.',
     );
   }

@@ -18,7 +18,9 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
     if (!common || common.value === 1 || (common.p ?? 1) >= 1 - read.confidence) return [];
     const [more, less] = common.value > 1 ? [column(0), column(1)] : [column(1), column(0)];
     return [
-      `Within the same ${withinTitle}, the odds of ${read.rowTitle} ${row(0)} are ${ratio(Math.max(common.value, 1 / common.value))} times as high where ${read.columnTitle} is ${more} as where it is ${less}.`,
+      `Within the same ${withinTitle}, the odds of ${read.rowTitle} ${row(0)} are ` +
+        `${ratio(Math.max(common.value, 1 / common.value))} times as high where ${read.columnTitle} is ${more} ` +
+        `as where it is ${less}.`,
     ];
   }
   if (!read.rowsOrdered || !read.columnsOrdered) return [];
@@ -29,7 +31,8 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
     those.length === 0
       ? []
       : [
-          `${read.columnTitle} nearer ${column(0)} goes with ${read.rowTitle} nearer ${near} in ${and(those.slice(0, 6).map(({ label }) => quote(label)))}${those.length > 6 ? ' and others' : ''}.`,
+          `${read.columnTitle} nearer ${column(0)} goes with ${read.rowTitle} nearer ${near} in ` +
+            `${and(those.slice(0, 6).map(({ label }) => quote(label)))}${those.length > 6 ? ' and others' : ''}.`,
         ];
   return [...tell(up, row(0)), ...tell(down, row(-1))];
 }

@@ -19,8 +19,10 @@ function homogeneity(whole: Whole, within: Assessment | null): Check[] {
       {
         ok: even,
         text: even
-          ? `The odds ratios do not differ by more than chance (${TEST_WORDS['breslow-day'].name} ${figures}), so one common ratio sums them up.`
-          : `The odds ratios differ (${TEST_WORDS['breslow-day'].name} ${figures}): one common ratio misleads. Read each ${withinTitle} by itself.`,
+          ? `The odds ratios do not differ by more than chance (${TEST_WORDS['breslow-day'].name} ${figures}), ` +
+            'so one common ratio sums them up.'
+          : `The odds ratios differ (${TEST_WORDS['breslow-day'].name} ${figures}): one common ratio misleads. ` +
+            `Read each ${withinTitle} by itself.`,
       },
     ];
   }
@@ -38,7 +40,8 @@ function homogeneity(whole: Whole, within: Assessment | null): Check[] {
     {
       ok: !apart,
       text: apart
-        ? `The strength differs: the intervals of ${symbol} in ${quote(high.label)} and ${quote(low.label)} do not meet. Read each ${withinTitle} by itself.`
+        ? `The strength differs: the intervals of ${symbol} in ${quote(high.label)} and ${quote(low.label)} do ` +
+          `not meet. Read each ${withinTitle} by itself.`
         : `The intervals of ${symbol} overlap, so the tables do not differ in strength by more than chance.`,
     },
   ];
@@ -54,7 +57,10 @@ function pooledCheck(whole: Whole, within: Assessment): Check[] {
     return [
       {
         ok: false,
-        text: `Taken together there is an association (${sayTest('pearson', within.tests.pearson ?? { p: 1 })}), and within ${withinTitle} none is shown: the groups differ in ${withinTitle}, and that alone may account for it.`,
+        text:
+          `Taken together there is an association (${sayTest('pearson', within.tests.pearson ?? { p: 1 })}), ` +
+          `and within ${withinTitle} none is shown: the groups differ in ${withinTitle}, and that alone may ` +
+          'account for it.',
       },
     ];
   const pooled = within.measures[measureId]?.value ?? 0;
@@ -69,7 +75,9 @@ function pooledCheck(whole: Whole, within: Assessment): Check[] {
     ? [
         {
           ok: false,
-          text: `Taken together the association runs the other way than within ${withinTitle}: say which of the two is meant.`,
+          text:
+            `Taken together the association runs the other way than within ${withinTitle}: say which of the two ` +
+            'is meant.',
         },
       ]
     : [];

@@ -63,7 +63,8 @@ export function yatesSum(table: Crosstab): Sum {
     steps: [
       `|ad − bc| = |${figure(a)} × ${figure(d)} − ${figure(b)} × ${figure(c)}| = ${figure(Math.abs(a * d - b * c))}`,
       `less N/2 = ${figure(table.N / 2)}, not below 0: ${figure(excess)}`,
-      `X² = ${figure(table.N)} × ${figure(excess)}² / (${figure(r1)} × ${figure(r2)} × ${figure(c1)} × ${figure(c2)}) = ${figure(value)}`,
+      `X² = ${figure(table.N)} × ${figure(excess)}² / (${figure(r1)} × ${figure(r2)} × ${figure(c1)} × ` +
+        `${figure(c2)}) = ${figure(value)}`,
       pLine(value, 1),
     ],
     result: value,

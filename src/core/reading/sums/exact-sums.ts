@@ -17,7 +17,10 @@ function overTables({ p, sampling }: TestResult, those: string): string {
     return `p = Σ P over all tables with these totals ${those} = ${figure(p)} (${figure(sampling?.work ?? 0)} steps)`;
   const draws = sampling.draws ?? 0;
   const hits = Math.round(p * (1 + draws)) - 1;
-  return `of ${figure(draws)} tables drawn with these totals, ${figure(hits)} are ones ${those}: p = (1 + ${figure(hits)}) / (1 + ${figure(draws)}) = ${figure(p)}`;
+  return (
+    `of ${figure(draws)} tables drawn with these totals, ${figure(hits)} are ones ${those}: p = (1 + ` +
+    `${figure(hits)}) / (1 + ${figure(draws)}) = ${figure(p)}`
+  );
 }
 
 const FORMULA = 'P(table) = Π R! Π C! / (N! Π n!)';

@@ -14,7 +14,8 @@ export function oddsRatioSum(table: Crosstab): Sum {
       ...(table.survey || !(result > 0)
         ? []
         : [
-            `standard error of ln OR = √(1/${figure(a)} + 1/${figure(b)} + 1/${figure(c)} + 1/${figure(d)}) = ${figure(error)}; the interval is OR × e^(± 1.96 × ${figure(error)})`,
+            `standard error of ln OR = √(1/${figure(a)} + 1/${figure(b)} + 1/${figure(c)} + 1/${figure(d)}) = ` +
+              `${figure(error)}; the interval is OR × e^(± 1.96 × ${figure(error)})`,
           ]),
       `OR = (${figure(a)} × ${figure(d)}) / (${figure(b)} × ${figure(c)}) = ${figure(result)}`,
     ],
@@ -29,7 +30,9 @@ function shares(table: Crosstab) {
   return {
     first: a / r1,
     second: c / r2,
-    line: `shares of the two groups: ${figure(a)} / ${figure(r1)} = ${figure(a / r1)}, and ${figure(c)} / ${figure(r2)} = ${figure(c / r2)}`,
+    line:
+      `shares of the two groups: ${figure(a)} / ${figure(r1)} = ${figure(a / r1)}, and ${figure(c)} / ` +
+      `${figure(r2)} = ${figure(c / r2)}`,
   };
 }
 
@@ -93,7 +96,8 @@ export function fisherSum(table: Crosstab): Sum | null {
     formula:
       'P(table) = R₁! R₂! C₁! C₂! / (N! a! b! c! d!); p = Σ P over the tables with these totals that are no likelier',
     steps: [
-      `P(observed) = ${[r1, r2, c1, c2].map((x) => `${figure(x)}!`).join(' ')} / (${[table.N, a, b, c, d].map((x) => `${figure(x)}!`).join(' ')}) = ${figure(Math.exp(log))}`,
+      `P(observed) = ${[r1, r2, c1, c2].map((x) => `${figure(x)}!`).join(' ')} / ` +
+        `(${[table.N, a, b, c, d].map((x) => `${figure(x)}!`).join(' ')}) = ${figure(Math.exp(log))}`,
       `tables with these totals: ${figure(high - low + 1)}, the first cell from ${figure(low)} to ${figure(high)}`,
       `p = the sum of P over those whose P is no more than ${figure(Math.exp(log))} = ${figure(found.p)}`,
     ],
@@ -123,7 +127,9 @@ export function bowkerSum(square: Crosstab): Sum {
   return {
     formula: 'X² = Σ (n_ij − n_ji)² / (n_ij + n_ji) over the pairs of categories that anyone is in',
     steps: [
-      `X² = ${terms(used.map(({ there, back }) => `(${figure(there)} − ${figure(back)})² / (${figure(there)} + ${figure(back)})`))} = ${figure(result)}`,
+      'X² = ' +
+        `${terms(used.map(({ there, back }) => `(${figure(there)} − ${figure(back)})² / (${figure(there)} + ${figure(back)})`))} ` +
+        `= ${figure(result)}`,
       `df = ${used.length} pairs; p = ${figure(chiSquareSurvival(result, used.length))}`,
     ],
     result,

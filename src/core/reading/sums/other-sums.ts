@@ -19,7 +19,9 @@ export function goodnessOfFitSum({ oneWay: given }: OneWayRequest, found: TestRe
             '; ',
           )}`
         : `e = ${figure(N)} / ${n.length} = ${figure(expected[0] ?? 0)}`,
-      `X² = ${terms(n.map((count, k) => `(${figure(count)} − ${figure(expected[k]!)})² / ${figure(expected[k]!)}`))} = ${figure(result)}`,
+      'X² = ' +
+        `${terms(n.map((count, k) => `(${figure(count)} − ${figure(expected[k]!)})² / ${figure(expected[k]!)}`))} ` +
+        `= ${figure(result)}`,
       `df = ${n.length} − 1 = ${n.length - 1}; p = ${figure(found.p)}`,
     ],
     result,
@@ -69,9 +71,12 @@ export function krippendorffAlphaSum({ codings: { units, metric = 'nominal' } }:
   const result = 1 - ((n - 1) * observed) / expected;
   const few = values.length <= VALUES_SHOWN;
   return {
-    formula: `α = 1 − (n − 1) Σ o δ² / Σ n_c n_k δ², o how often two values meet in a unit, each unit by 1/(its codings − 1); ${DISTANCE[metric]}`,
+    formula:
+      'α = 1 − (n − 1) Σ o δ² / Σ n_c n_k δ², o how often two values meet in a unit, each unit by 1/(its ' +
+      `codings − 1); ${DISTANCE[metric]}`,
     steps: [
-      `${figure(total(patterns.map(({ times }) => times)))} units with two codings or more hold n = ${figure(n)} values`,
+      `${figure(total(patterns.map(({ times }) => times)))} units with two codings or more hold n = ` +
+        `${figure(n)} values`,
       ...(few
         ? [
             `n_c: ${values.map((value, c) => `${figure(value)} ${figure(all.totals[c]!)} times`).join('; ')}`,

@@ -90,8 +90,11 @@ export function commonOddsRatioSum(strata: readonly Stratum[]): Sum {
   return {
     formula: 'OR = Σ (ad/N) / Σ (bc/N) over the strata',
     steps: [
-      `Σ ad/N = ${terms(four.map(({ cells: [a, , , d], N }) => `${figure(a)} × ${figure(d)} / ${figure(N)}`))} = ${figure(over)}`,
-      `Σ bc/N = ${terms(four.map(({ cells: [, b, c], N }) => `${figure(b)} × ${figure(c)} / ${figure(N)}`))} = ${figure(under)}`,
+      'Σ ad/N = ' +
+        `${terms(four.map(({ cells: [a, , , d], N }) => `${figure(a)} × ${figure(d)} / ${figure(N)}`))} = ` +
+        `${figure(over)}`,
+      `Σ bc/N = ${terms(four.map(({ cells: [, b, c], N }) => `${figure(b)} × ${figure(c)} / ${figure(N)}`))} ` +
+        `= ${figure(under)}`,
       `OR = ${figure(over)} / ${figure(under)} = ${figure(over / under)}`,
     ],
     result: over / under,
@@ -110,14 +113,17 @@ export function breslowDaySum(strata: readonly Stratum[], found: TestResult): Su
   if (found.df === undefined) return null;
   return {
     formula:
-      'X² = Σ (a − A)² / v over the strata, A the first cell that the common OR gives with the same totals, v = 1/(1/A + 1/B + 1/C + 1/D)',
+      'X² = Σ (a − A)² / v over the strata, A the first cell that the common OR gives with the same totals, v ' +
+      '= 1/(1/A + 1/B + 1/C + 1/D)',
     steps: [
       `common OR = ${figure(common)}`,
       `A: ${terms(
         parts.map(({ fitted }) => figure(fitted)),
         '; ',
       )}`,
-      `X² = ${terms(parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`))} = ${figure(result)}`,
+      'X² = ' +
+        `${terms(parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`))} ` +
+        `= ${figure(result)}`,
       `df = ${used.length} − 1 = ${found.df}; p = ${figure(found.p)}`,
     ],
     result,

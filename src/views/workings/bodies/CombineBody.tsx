@@ -146,7 +146,8 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
                       ? difference.labels
                           .map(
                             (one, k) =>
-                              `${titleOf(sources[k] ?? { name: '', label: '' })}: ${one === null ? 'not there' : `“${one}”`}`,
+                              `${titleOf(sources[k] ?? { name: '', label: '' })}: ` +
+                              `${one === null ? 'not there' : `“${one}”`}`,
                           )
                           .join('; ')
                       : `in all ${sources.length}`}

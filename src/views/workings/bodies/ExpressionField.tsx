@@ -28,7 +28,9 @@ interface Trouble {
   near: string[];
 }
 
-/** Arithmetic as it is typed: where it makes no sense is said at once, and a name that is none gets the nearest ones. */
+/**
+ * Arithmetic as it is typed: where it makes no sense is said at once, and a name that is none gets the nearest ones.
+ */
 export function ExpressionField({ view, recipe, change, problem }: Props) {
   const field = useRef<HTMLTextAreaElement>(null);
   const names = useMemo(() => new Map(view.variables.map((variable) => [variable.name, variable])), [view]);

@@ -136,7 +136,9 @@ export function withOtherEnds(recipe: Band, ends: BandEnds, whole: boolean): Ban
   };
 }
 
-/** A recipe in which labels that only say which numbers a band takes leave out what is set apart: edits are made on it. */
+/**
+ * A recipe in which labels that only say which numbers a band takes leave out what is set apart: edits are made on it.
+ */
 export function plainLabels(recipe: Band, whole: boolean): Band {
   const { bands, ends } = recipe;
   const apart = apartIn(bands);

@@ -56,7 +56,9 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
   );
 }
 
-/** Tables and workings that stand on the source: which go over, and which stay because their codes mean something else. */
+/**
+ * Tables and workings that stand on the source: which go over, and which stay because their codes mean something else.
+ */
 function Followers({
   view,
   source,

@@ -125,7 +125,9 @@ function sourcesInTitle(recipe: Recipe, view: StudyView): string {
   return titles.length <= 2 ? titles.join(', ') : `${titles.length} ${recipe.kind === 'score' ? 'items' : 'variables'}`;
 }
 
-/** The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list. */
+/**
+ * The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list.
+ */
 function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: readonly Code[]): Recipe {
   const named =
     recipe.kind === 'flags'

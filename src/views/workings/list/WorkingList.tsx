@@ -99,8 +99,10 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
     .filter(passes)
     .filter(({ working, made, line }) => {
       const sources = sourcesOf(working.recipe).map(title).join(' ');
-      const text =
-        `${made.name} ${titleOf(made)} ${MAKE_WORDS[makeOf(working.recipe)].title} ${working.recipe.kind} ${sources} ${line} ${working.created.slice(0, 10)}`.toLowerCase();
+      const text = (
+        `${made.name} ${titleOf(made)} ${MAKE_WORDS[makeOf(working.recipe)].title} ${working.recipe.kind} ` +
+        `${sources} ${line} ${working.created.slice(0, 10)}`
+      ).toLowerCase();
       return words.every((word) => text.includes(word));
     })
     .sort((a, b) => {
@@ -230,7 +232,8 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
         {found.length === 0 && (
           <li className={css['hint']}>
             {entries.length === 0
-              ? 'None yet. Choose above what to make; what you make stands in the roster beside the columns of the file.'
+              ? 'None yet. Choose above what to make; what you make stands in the roster beside the columns of ' +
+                'the file.'
               : 'No working is like that.'}
           </li>
         )}

@@ -76,7 +76,8 @@ function survey(variables: number): { csv: string; codebook: CodebookFile } {
 /** Notes when the first row of the codebook has been painted. */
 const WATCH = `(() => {
   const look = () => {
-    if (document.querySelector('[role=grid] [data-row]')) requestAnimationFrame(() => setTimeout(() => { window.paintedAt = performance.now(); }));
+    if (!document.querySelector('[role=grid] [data-row]')) return;
+    requestAnimationFrame(() => setTimeout(() => { window.paintedAt = performance.now(); }));
     else requestAnimationFrame(look);
   };
   look();
@@ -95,7 +96,9 @@ async function opening(driver: WebDriver, address: string): Promise<number> {
 async function searching(driver: WebDriver, bare: boolean): Promise<number[]> {
   return driver.executeAsyncScript<number[]>(
     `const [bare, searches, done] = [arguments[0], arguments[1], arguments[arguments.length - 1]];
-     const field = bare ? document.body.appendChild(document.createElement('input')) : document.getElementById('roster-search');
+     const field = bare
+       ? document.body.appendChild(document.createElement('input'))
+       : document.getElementById('roster-search');
      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
      const painted = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
      (async () => {

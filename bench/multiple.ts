@@ -27,7 +27,11 @@ export async function benchMultiple(): Promise<void> {
     const lines = [`group,single,${Array.from({ length: OPTIONS }, (_, j) => `opt_${j + 1}`).join(',')}`];
     for (let k = 0; k < RESPONDENTS; k++)
       lines.push(
-        `${1 + next(GROUPS - 1)},${1 + next(OPTIONS - 1)},${Array.from({ length: OPTIONS }, (_, j) => (next(9) < 2 + (j % 3) ? 1 : 2)).join(',')}`,
+        [
+          1 + next(GROUPS - 1),
+          1 + next(OPTIONS - 1),
+          ...Array.from({ length: OPTIONS }, (_, j) => (next(9) < 2 + (j % 3) ? 1 : 2)),
+        ].join(','),
       );
     writeFileSync(file, lines.join('\n'));
     const intake = await sendFile<Intake>(server, 'multiple.csv', file);

@@ -25,7 +25,16 @@ function csvOf(respondents: number): string {
   for (let k = 0; k < respondents; k++) {
     const items = Array.from({ length: 5 }, () => 1 + next(4)).join(',');
     lines.push(
-      `${1 + next(4)},${1 + next(5)},${16 + next(74)},${(next(10_000_000) / 100).toFixed(2)},${items},${1 + next(4)},${1 + next(4)},${next(9) === 0 ? 'n/a' : next(500)}`,
+      [
+        1 + next(4),
+        1 + next(5),
+        16 + next(74),
+        (next(10_000_000) / 100).toFixed(2),
+        items,
+        1 + next(4),
+        1 + next(4),
+        next(9) === 0 ? 'n/a' : next(500),
+      ].join(','),
     );
   }
   return lines.join('\n');

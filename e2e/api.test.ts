@@ -163,7 +163,7 @@ describe('intake', () => {
     expect(problem.place).toMatchObject({ file: 'x.csv', line: 2 });
   });
 
-  it('sets rows aside that it cannot read, with their lines and reasons, to be fetched; none goes in silence', async () => {
+  it('sets rows aside that it cannot read, with their lines and reasons; none goes in silence', async () => {
     const { body } = await send<Intake>(server, 'x.csv', 'a,b,c\n1,2,3\n"1\n1",2\n1,2,3,4\n"x,2,3\n1,2,3,,\n4,5,6\n');
     expect(body.read).toMatchObject({ respondents: 3, unread: { rows: 3 } });
     expect(body.read?.unread.first.map(({ line, why }) => `${line}: ${why}`)).toEqual([
@@ -210,10 +210,17 @@ describe('intake', () => {
   });
 
   it('takes decisions of many columns: missing codes, levels, columns left out, questions', async () => {
-    const rows = Array.from(
-      { length: 60 },
-      (_, k) =>
-        `${k},${(k % 5) + 1},${k % 9 === 0 ? 99 : k % 5},${k % 2},${k % 3 === 0 ? 1 : 0},1,${(k % 4) + 1},${k % 3 === 0 ? '' : ((k + 1) % 4) + 1}`,
+    const rows = Array.from({ length: 60 }, (_, k) =>
+      [
+        k,
+        (k % 5) + 1,
+        k % 9 === 0 ? 99 : k % 5,
+        k % 2,
+        k % 3 === 0 ? 1 : 0,
+        1,
+        (k % 4) + 1,
+        k % 3 === 0 ? '' : ((k + 1) % 4) + 1,
+      ].join(','),
     );
     const { body } = await send<Intake>(
       server,
@@ -270,7 +277,7 @@ describe('intake', () => {
     expect(counted).toMatchObject({ '1': 25, '2': 25, '3': 25, '4': 25, mentioned: 60 });
   });
 
-  it('makes one study where it is accepted twice at once, and takes a column in after all where the first try was refused', async () => {
+  it('makes one study where it is accepted twice at once, and takes a column in after a refused try', async () => {
     const { body } = await send<Intake>(server, 'x.csv', CSV);
     const accept = (acceptance: object) =>
       call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Twice', ...acceptance });
@@ -900,7 +907,7 @@ describe('the guard', () => {
     const page = await response.text();
     const policy =
       `${response.headers.get('content-security-policy') ?? ''} ` +
-      `${/<meta http-equiv="content-security-policy" content="([^"]*)"/.exec(page)?.[1] ?? ''}`;
+      (/<meta http-equiv="content-security-policy" content="([^"]*)"/.exec(page)?.[1] ?? '');
     expect(policy).toContain("frame-ancestors 'none'");
     expect(policy).toMatch(/script-src 'self' 'sha256-/);
     expect(policy).not.toContain('unsafe-inline');

@@ -98,8 +98,10 @@ export async function accessibilityProblems(driver: WebDriver): Promise<string[]
   await devtools.sendDevToolsCommand('Runtime.evaluate', { expression: AXE });
   return driver.executeAsyncScript<string[]>(`
     const done = arguments[arguments.length - 1];
+    const told = (node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? node.failureSummary ?? '');
     axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(
-      ({ violations }) => done(violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + (n.any[0]?.message ?? n.failureSummary ?? '')).slice(0, 4).join(' | '))),
+      ({ violations }) =>
+        done(violations.map(({ id, nodes }) => id + ': ' + nodes.map(told).slice(0, 4).join(' | '))),
       (error) => done([String(error)]),
     );
   `);

@@ -50,7 +50,8 @@ const toast = (text: string) => says(session.driver, '[role=status]', text);
 async function paste(text: string): Promise<void> {
   await session.driver.executeScript(
     `const data = new DataTransfer(); data.setData('text/plain', arguments[0]);
-     document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));`,
+     const paste = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+      document.activeElement.dispatchEvent(paste);`,
     text,
   );
 }
@@ -58,7 +59,8 @@ async function paste(text: string): Promise<void> {
 const copied = () =>
   session.driver.executeScript<string>(
     `const data = new DataTransfer();
-     document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true }));
+     const copy = new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true });
+      document.activeElement.dispatchEvent(copy);
      return data.getData('text/plain');`,
   );
 

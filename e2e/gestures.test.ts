@@ -17,7 +17,8 @@ async function drag(from: string, to: string, at: 'middle' | 'end' = 'middle'): 
      const dataTransfer = new DataTransfer();
      const fire = (on, type) => {
        const { left, top, width, height } = on.getBoundingClientRect();
-       const where = { clientX: left + width * (at === 'end' ? 0.95 : 0.5), clientY: top + height * (at === 'end' ? 0.95 : 0.5) };
+       const share = at === 'end' ? 0.95 : 0.5;
+        const where = { clientX: left + width * share, clientY: top + height * share };
        on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, ...where }));
      };
      fire(source, 'dragstart'); fire(target, 'dragover'); fire(target, 'drop'); fire(source, 'dragend');`,

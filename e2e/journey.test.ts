@@ -174,10 +174,15 @@ describe('a regroup', () => {
 
 describe('a file of one’s own', () => {
   it('is shown before it is stored, accepted, and tabulated', async () => {
-    const rows = Array.from(
-      { length: 60 },
-      (_, k) =>
-        `${k};${(k % 3) + 1};${k % 2 === 0 ? 'ja' : 'nein'};${k % 4 === 0 ? 1 : 2};${k % 5 === 0 ? 1 : 2};${k === 7 ? 999 : 20 + k}`,
+    const rows = Array.from({ length: 60 }, (_, k) =>
+      [
+        k,
+        (k % 3) + 1,
+        k % 2 === 0 ? 'ja' : 'nein',
+        k % 4 === 0 ? 1 : 2,
+        k % 5 === 0 ? 1 : 2,
+        k === 7 ? 999 : 20 + k,
+      ].join(';'),
     );
     const path = join(session.store, 'own file.csv');
     writeFileSync(path, ['id;region;owns;q1_a;q1_b;age', ...rows].join('\n'));

@@ -26,10 +26,18 @@ async function strange(): Promise<{ study: string; id: (name: string) => number;
     '8,Yes,1,,1,2,2,,2',
     '9,no,1,x,,1,3,,1',
     '10,no,2,,,7,1,,2',
-    ...Array.from(
-      { length: 30 },
-      (_, k) =>
-        `${11 + k},${k % 2 ? 'yes' : 'no'},${1 + (k % 2)},${k % 3 ? 'x' : ''},,${1 + (k % 3)},${1 + ((k + 1) % 3)},,${1 + (k % 2)}`,
+    ...Array.from({ length: 30 }, (_, k) =>
+      [
+        11 + k,
+        k % 2 ? 'yes' : 'no',
+        1 + (k % 2),
+        k % 3 ? 'x' : '',
+        '',
+        1 + (k % 3),
+        1 + ((k + 1) % 3),
+        '',
+        1 + (k % 2),
+      ].join(','),
     ),
   ];
   const intake = await send<Intake>(session.server, 'strange.csv', rows.join('\n'));
@@ -56,7 +64,7 @@ const byCode = ({ axes, respondents }: Counts) =>
   );
 
 describe('a question with several answers', () => {
-  it('is made of columns that are coded each in its own way; who was not asked, ticked nothing or left it blank are kept apart', async () => {
+  it('is made of columns each coded in its own way; not asked, nothing ticked and blank are kept apart', async () => {
     const { study, id } = await strange();
     const item = (name: string, ticked: string, also?: string[]) => ({
       source: id(name),

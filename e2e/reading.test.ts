@@ -11,7 +11,8 @@ const READING = 'aside[aria-label=Reading]';
 async function paste(field: string, text: string): Promise<void> {
   await session.driver.executeScript(
     `const data = new DataTransfer(); data.setData('text/plain', arguments[1]);
-     arguments[0].dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));`,
+     const paste = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+      arguments[0].dispatchEvent(paste);`,
     await find(session.driver, field),
     text,
   );
@@ -51,7 +52,8 @@ describe('a table on paper', () => {
   it('takes a whole table from the clipboard, sets its totals aside, and compares its columns by letters', async () => {
     await paste(
       'input[aria-label="Label of column 1"]',
-      '\tNorth\tMiddle\tSouth\tTotal\nHeap\t64\t41\t18\t123\nBay\t22\t37\t49\t108\nNone\t9\t15\t31\t55\nTotal\t95\t93\t98\t286\n',
+      '\tNorth\tMiddle\tSouth\tTotal\nHeap\t64\t41\t18\t123\nBay\t22\t37\t49\t108\n' +
+        'None\t9\t15\t31\t55\nTotal\t95\t93\t98\t286\n',
     );
     await says(session.driver, '[data-testid=findings]', 'a row of totals, left out');
     await says(session.driver, '[data-testid=findings]', 'a column of totals, left out');

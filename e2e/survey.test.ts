@@ -184,7 +184,8 @@ describe('from outside', () => {
       weight: await idOf('w'),
     };
     const response = await fetch(
-      `${session.server.address}/api/v1/studies/fernhill-allotments/table.csv?sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+      `${session.server.address}/api/v1/studies/fernhill-allotments/table.csv` +
+        `?sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
     );
     const text = await response.text();
     expect(text).toContain('Satisfaction with the site by Site, within Season of interview, weighted by Survey weight');

@@ -12,7 +12,8 @@ function browser() {
     run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'], { quiet: true, env });
   if (status !== 0) {
     process.stderr.write(
-      "The browser tests need Chromium: install Debian's chromium and chromium-driver as root, or set CHROMIUM and CHROMEDRIVER.\n",
+      "The browser tests need Chromium: install Debian's chromium and chromium-driver as root, " +
+        'or set CHROMIUM and CHROMEDRIVER.\n',
     );
   }
   return status;
@@ -30,7 +31,10 @@ const STEPS = [
   ],
   [
     'lint',
-    () => tool('eslint', ['.', '--max-warnings', '0']) || tool('prettier', ['--check', '.', '--log-level', 'warn']),
+    () =>
+      tool('eslint', ['.', '--max-warnings', '0']) ||
+      tool('prettier', ['--check', '.', '--log-level', 'warn']) ||
+      tool('knip', []),
   ],
   ['unit tests', () => tool('vitest', ['run'])],
   ['API and browser tests', () => tool('vitest', ['run', '--config', 'e2e/vitest.config.ts'])],

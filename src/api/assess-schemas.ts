@@ -80,7 +80,7 @@ const tableOptions = {
     ),
 };
 
-export const TableRequestSchema = z
+const TableRequestSchema = z
   .strictObject({
     counts: matrix.describe('Respondents, rows by columns; with weights, unweighted and whole.'),
     weights: z
@@ -94,7 +94,7 @@ export const TableRequestSchema = z
   })
   .openapi('TableRequest');
 
-export const StrataRequestSchema = z
+const StrataRequestSchema = z
   .strictObject({
     strata: z.array(matrix).min(2).max(10_000).describe('A table of counts for each stratum, all of one shape.'),
     counts: matrix.optional().describe('Their sum; may be left out.'),
@@ -102,7 +102,7 @@ export const StrataRequestSchema = z
   })
   .openapi('StrataRequest');
 
-export const OneWayRequestSchema = z
+const OneWayRequestSchema = z
   .strictObject({
     oneWay: z
       .strictObject({
@@ -114,7 +114,7 @@ export const OneWayRequestSchema = z
   })
   .openapi('OneWayRequest');
 
-export const RelatedRequestSchema = z
+const RelatedRequestSchema = z
   .strictObject({
     related: z
       .strictObject({
@@ -130,7 +130,7 @@ export const RelatedRequestSchema = z
   })
   .openapi('RelatedRequest');
 
-export const CodingsRequestSchema = z
+const CodingsRequestSchema = z
   .strictObject({
     codings: z
       .strictObject({
@@ -146,7 +146,7 @@ export const CodingsRequestSchema = z
   })
   .openapi('CodingsRequest');
 
-export const MultipleRequestSchema = z
+const MultipleRequestSchema = z
   .strictObject({
     multiple: z
       .strictObject({

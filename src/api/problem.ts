@@ -58,7 +58,7 @@ function fieldName(path: readonly PropertyKey[]): string {
 }
 
 /** A Fault for input that its schema refuses; a cell of a table is named as a person counts it. */
-export function faultOf(error: z.ZodError): Fault {
+function faultOf(error: z.ZodError): Fault {
   const issue = error.issues[0];
   const path = issue?.path ?? [];
   const field = fieldName(path);

@@ -172,7 +172,7 @@ export const CountArraySchema = z
   })
   .openapi('CountArray');
 
-export const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
+const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
 
 const SummarySchema = z.object({
   n: z.int(),

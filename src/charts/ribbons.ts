@@ -30,7 +30,7 @@ export interface RibbonsSpec {
 }
 
 /** How thick a ribbon is: nobody can be seen, too. */
-export function thicknessOf(value: number, most: number, rowHeight: number): number {
+function thicknessOf(value: number, most: number, rowHeight: number): number {
   return value === 0 ? 1 : Math.max(2, (rowHeight - GAP) * Math.sqrt(value / Math.max(1, most)));
 }
 

@@ -3,7 +3,7 @@ import { Fault } from './fault.js';
 type Cells = readonly (readonly number[])[];
 
 /** What a weighted table needs besides its sums of weights: who stands behind them, and how uneven the weights are. */
-export interface Survey {
+interface Survey {
   /** Respondents in each cell. */
   readonly respondents: Cells;
   /** Sum of the squared weights in each cell. */

@@ -125,7 +125,7 @@ describe('other shapes, against the definitions', () => {
     alike(assess({ related: counted }).tests['cochran-q'], wanted, 'Q of patterns');
   });
 
-  it("Krippendorff's alpha; the codings are those of Krippendorff (2011), whose .743, .815, .849 and .797 it gives", () => {
+  it("Krippendorff's alpha of the codings of Krippendorff (2011): .743, .815, .849 and .797", () => {
     const { units, expect: wanted } = oracle.codings;
     const published = { nominal: 0.743, ordinal: 0.815, interval: 0.849, ratio: 0.797 };
     for (const metric of METRICS) {

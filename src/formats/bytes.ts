@@ -11,7 +11,7 @@ export interface RawFile {
 }
 
 /** The most that a packed file may unpack to. */
-export const MOST_UNPACKED = 16 * 1024 ** 3;
+const MOST_UNPACKED = 16 * 1024 ** 3;
 const STEP = 1024 * 1024;
 
 export interface ByteSource {

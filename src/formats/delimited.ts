@@ -96,7 +96,7 @@ export async function detectDelimited(file: RawFile): Promise<Delimited> {
 }
 
 /** How a piece of text is written, apart from its encoding, which is known. */
-export function describeText(text: string, encoding: string): Delimited {
+function describeText(text: string, encoding: string): Delimited {
   const separator = detectSeparator(text);
   const quote = detectQuote(text, separator);
   const rows = sampleRows(text, separator, quote);

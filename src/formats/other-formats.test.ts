@@ -175,10 +175,15 @@ describe('codebooks', () => {
       <varGrp ID="G1" name="grow" type="multipleResp" var="V2 V3"><labl>What do you grow?</labl></varGrp>
       <var ID="V1" name="sat" nature="ordinal"><labl>Satisfaction</labl><qstn><qstnLit>How satisfied
         are you?</qstnLit></qstn>
-        <catgry><catValu>1</catValu><labl>Low &amp; slow</labl></catgry><catgry><catValu>2</catValu><labl>High</labl></catgry>
+        <catgry><catValu>1</catValu><labl>Low &amp; slow</labl></catgry>
+        <catgry><catValu>2</catValu><labl>High</labl></catgry>
         <catgry missing="Y"><catValu>9</catValu><labl>Refused</labl></catgry></var>
-      <var ID="V2" name="g1"><labl>Beans</labl><catgry><catValu>1</catValu><labl>Yes</labl></catgry><catgry><catValu>0</catValu><labl>No</labl></catgry></var>
-      <var ID="V3" name="g2"><labl>Kale</labl><catgry><catValu>1</catValu><labl>Yes</labl></catgry><catgry><catValu>0</catValu><labl>No</labl></catgry></var>
+      <var ID="V2" name="g1"><labl>Beans</labl>
+        <catgry><catValu>1</catValu><labl>Yes</labl></catgry>
+        <catgry><catValu>0</catValu><labl>No</labl></catgry></var>
+      <var ID="V3" name="g2"><labl>Kale</labl>
+        <catgry><catValu>1</catValu><labl>Yes</labl></catgry>
+        <catgry><catValu>0</catValu><labl>No</labl></catgry></var>
       <var ID="V4" name="age" intrvl="contin"><labl>Age</labl><invalrng><item VALUE="-9"/></invalrng></var>
       <var ID="V5" name="remark"><varFormat type="character"/></var>
     </dataDscr></codeBook>`;

@@ -18,7 +18,7 @@ function damaged(file: string, error: unknown): Fault {
 }
 
 /** The file's own description of itself. @throws Fault where it is damaged */
-export async function parquetHead(path: string, file: string): Promise<FileMetaData> {
+async function parquetHead(path: string, file: string): Promise<FileMetaData> {
   try {
     return await parquetMetadataAsync(await asyncBufferFromFile(path));
   } catch (error) {

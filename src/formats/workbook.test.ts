@@ -29,16 +29,14 @@ async function workbook(sheets: Sheet[], texts: string[] = [], more: Record<stri
   const zip = new yazl.ZipFile();
   const add = (name: string, text: string) =>
     zip.addBuffer(Buffer.from(`<?xml version="1.0" encoding="UTF-8"?>${text}`), name);
+  const targets = sheets.map((_, k) => `<Relationship Id="r${k}" Target="worksheets/sheet${k}.xml"/>`);
+  const named = sheets.map(
+    ({ name, state }, k) =>
+      `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`,
+  );
   add('[Content_Types].xml', '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"/>');
-  add(
-    'xl/_rels/workbook.xml.rels',
-    `<Relationships>${sheets.map((_, k) => `<Relationship Id="r${k}" Target="worksheets/sheet${k}.xml"/>`).join('')}</Relationships>`,
-  );
-  add(
-    'xl/workbook.xml',
-    '<workbook ' +
-      `xmlns:r="x"><sheets>${sheets.map(({ name, state }, k) => `<sheet name="${name}" sheetId="${k + 1}" ${state ? `state="${state}"` : ''} r:id="r${k}"/>`).join('')}</sheets></workbook>`,
-  );
+  add('xl/_rels/workbook.xml.rels', `<Relationships>${targets.join('')}</Relationships>`);
+  add('xl/workbook.xml', `<workbook xmlns:r="x"><sheets>${named.join('')}</sheets></workbook>`);
   add(
     'xl/styles.xml',
     '<styleSheet><numFmts><numFmt numFmtId="164" formatCode="dd/mm/yyyy"/><numFmt numFmtId="165" ' +
@@ -220,11 +218,20 @@ describe('a codebook in a workbook', () => {
       { name: 'About', rows: row(1, inline('A1', 'Notes of the office')) },
       {
         name: 'Variables',
-        rows: `${row(1, inline('A1', 'Variables of wave 1'))}${row(3, inline('A3', 'Variable name'), inline('B3', 'Variable label'), inline('C3', 'Type'))}${row(4, inline('A4', 'sex'), inline('B4', 'Sex'), inline('C4', 'nominal'))}${row(5, inline('A5', 'hours'), inline('B5', 'Hours'), inline('C5', 'scale'))}`,
+        rows: [
+          row(1, inline('A1', 'Variables of wave 1')),
+          row(3, inline('A3', 'Variable name'), inline('B3', 'Variable label'), inline('C3', 'Type')),
+          row(4, inline('A4', 'sex'), inline('B4', 'Sex'), inline('C4', 'nominal')),
+          row(5, inline('A5', 'hours'), inline('B5', 'Hours'), inline('C5', 'scale')),
+        ].join(''),
       },
       {
         name: 'Codes',
-        rows: `${row(1, inline('A1', 'Variable'), inline('B1', 'Code'), inline('C1', 'Label'))}${row(2, inline('A2', 'sex'), plain('B2', '1'), inline('C2', 'Male'))}${row(3, plain('B3', '2'), inline('C3', 'Female'))}`,
+        rows: [
+          row(1, inline('A1', 'Variable'), inline('B1', 'Code'), inline('C1', 'Label')),
+          row(2, inline('A2', 'sex'), plain('B2', '1'), inline('C2', 'Male')),
+          row(3, plain('B3', '2'), inline('C3', 'Female')),
+        ].join(''),
       },
     ]);
     expect(await readCodebook(path, 'codebook.xlsx')).toEqual({
@@ -252,7 +259,10 @@ describe('a codebook in a workbook', () => {
     const path = await workbook([
       {
         name: 'S',
-        rows: `${row(1, inline('A1', 'Name'), inline('B1', 'Values'))}${row(2, inline('A2', 'sex'), inline('B2', '1 Male\n2 Female'))}`,
+        rows: [
+          row(1, inline('A1', 'Name'), inline('B1', 'Values')),
+          row(2, inline('A2', 'sex'), inline('B2', '1 Male\n2 Female')),
+        ].join(''),
       },
     ]);
     expect(await readCodebook(path, 'c.xlsx')).toMatchObject({

@@ -23,7 +23,7 @@ export interface RowsHandle {
   page: () => number;
 }
 
-export interface GridMode {
+interface GridMode {
   id: string;
   active: { row: number; column: number };
   isSelected: (row: number, column: number) => boolean;

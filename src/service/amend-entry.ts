@@ -24,7 +24,7 @@ import { settle } from './settle.js';
 import { sayDraft } from './workings.js';
 
 /** What a thing of an entry is to be after it, field by field; only what the entry changed can be another. */
-export type AmendedThing =
+type AmendedThing =
   | ({ of: 'variable'; id: number } & {
       [K in 'name' | 'label' | 'question' | 'note' | 'group' | 'level']?: VariableState[K] | undefined;
     })

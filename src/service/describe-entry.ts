@@ -13,10 +13,10 @@ import type { OpenStudy } from './context.js';
 import { findEntry } from './ledger.js';
 
 /** How what an entry changed can be changed: typed as a text, chosen, or in the editor of workings. */
-export type AmendBy = 'text' | 'level' | 'codes' | 'recipe';
+type AmendBy = 'text' | 'level' | 'codes' | 'recipe';
 
 /** One thing that an entry changed, in words. */
-export interface ChangeLine {
+interface ChangeLine {
   of: Difference['of'];
   id: number;
   field: string;

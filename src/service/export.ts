@@ -55,7 +55,7 @@ function keptLists(db: Db, shared: ReadonlyMap<number, string>): Record<string, 
 }
 
 /** A study's codebook as it travels: every variable, list and working, in their order. */
-export function codebookOf({ db }: OpenStudy): {
+function codebookOf({ db }: OpenStudy): {
   codebook: CodebookFile;
   columns: { variable: FileVariable; column: number }[];
 } {

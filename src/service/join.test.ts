@@ -145,7 +145,7 @@ describe('a second file in a study', () => {
     await expect(joined(study, { as: 'refresh' })).rejects.toThrow('3 waves, which a refresh would take away');
   });
 
-  it('says after a wave which proofs hold no more, also of what stands on them, and that nothing before it can be taken back', async () => {
+  it('says after a wave which proofs hold no more, and that nothing before it can be taken back', async () => {
     const study = await first();
     const { id: source } = variable(study, 'sat_2')!;
     await keepWorking(service, study, {

@@ -26,10 +26,10 @@ import type { OpenStudy, Service } from './context.js';
 import type { Described } from './worker/describe-job.js';
 
 /** The small picture of a variable: a bar for each answer, or a histogram. */
-export type Picture = { is: 'bars'; bars: number[] } | ({ is: 'histogram' } & Histogram) | { is: 'none' };
+type Picture = { is: 'bars'; bars: number[] } | ({ is: 'histogram' } & Histogram) | { is: 'none' };
 
 /** A variable as the roster lists it. */
-export interface RosterVariable extends VariableRow {
+interface RosterVariable extends VariableRow {
   /** Kind of the working that made it; null for a source column. */
   made: WorkingRow['recipe']['kind'] | null;
   /** False where its proof, or that of something it stands on, failed. */
@@ -241,7 +241,7 @@ export interface VariableDetail {
 }
 
 /** Where a variable came from: a column of files, or a working over other variables. */
-export type Origin =
+type Origin =
   { is: 'column'; column: string; files: string[] } | { is: 'working'; working: number; kind: string; of: number[] };
 
 function originOf(db: Db, { workingId }: VariableRow, { name }: ColumnRow): Origin {

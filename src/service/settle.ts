@@ -63,7 +63,7 @@ export async function deriveFrom(
 }
 
 /** Keeps a derived column. Returns its id; a column is never changed, so an old one gives way to a new one. */
-export function keepColumn(db: Db, name: string, column: NonNullable<Derived['column']>): number {
+function keepColumn(db: Db, name: string, column: NonNullable<Derived['column']>): number {
   const { storage, width, blank, codes, values, state, histogram = null } = column;
   const id = insertColumn(db, { origin: 'working', name, storage, width, blank, histogram }, codes);
   writeArray(db, id, 'values', values, storage === 'sets' ? width : storage === 'number' ? 2 : 1);

@@ -258,14 +258,11 @@ export function dropWorking(service: Service, study: OpenStudy, id: number): Pro
       // What went over to it from its source goes back.
       giveBack(db, id);
       const { workings, tables } = usersOfVariable(db, made.id);
-      if (workings.length + tables.length > 0) {
-        throw new Fault(
-          'conflict',
-          `${titleOf(made)} is used by ` +
-            `${[...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)].join(', ')}.`,
-          'Take those out first.',
-          { variable: made.name },
-        );
+      const users = [...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)];
+      if (users.length > 0) {
+        throw new Fault('conflict', `${titleOf(made)} is used by ${users.join(', ')}.`, 'Take those out first.', {
+          variable: made.name,
+        });
       }
       removeVariable(db, made.id);
       removeWorking(db, id);

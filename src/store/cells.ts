@@ -4,7 +4,7 @@ import { arrayOf, columnRow, rawCodes } from './columns.js';
 import type { Db } from './open.js';
 
 /** A respondent's value as it stands in the data; null is blank. */
-export type Cell = string | number | null;
+type Cell = string | number | null;
 
 /** Reads the values of a column for respondents `from` to `to`, counted from 0. */
 export type CellReader = (from: number, to: number) => Cell[];

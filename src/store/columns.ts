@@ -184,7 +184,8 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
   const found = new Map<number, { storage: Storage; codes: ColumnCode[] }>();
   const rows = db
     .prepare(
-      `SELECT column_id AS id, storage, code, respondents FROM column_code JOIN data_column ON data_column.id = column_id
+      `SELECT column_id AS id, storage, code, respondents
+       FROM column_code JOIN data_column ON data_column.id = column_id
        ORDER BY column_id, position`,
     )
     .all() as (ColumnCode & { id: number; storage: Storage })[];

@@ -30,7 +30,7 @@ export interface State {
 }
 
 const PARTS = ['list', 'working', 'variable', 'table'] as const;
-export type Part = (typeof PARTS)[number];
+type Part = (typeof PARTS)[number];
 export type Fields = Record<string, unknown>;
 
 /** One thing that was changed: the fields that differ, before and after; null: it was not there. */

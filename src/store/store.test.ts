@@ -69,7 +69,8 @@ describe('the file', () => {
     made.exec(`
       INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256, encoding, separator)
         VALUES ('s', 'S', '', 70000, '2026-01-01', 'f.csv', 'x', 'utf-8', ';');
-      INSERT INTO data_column (id, origin, name, storage, width, blank) VALUES (1, 'source', 'q', 'coded8', 1, 0), (2, 'working', 'r', 'coded8', 1, 0);
+      INSERT INTO data_column (id, origin, name, storage, width, blank)
+        VALUES (1, 'source', 'q', 'coded8', 1, 0), (2, 'working', 'r', 'coded8', 1, 0);
       INSERT INTO column_code VALUES (1, 0, 'a', 70000);
       INSERT INTO working VALUES (1, 'regroup', '{"kind":"regroup","source":1}', '{}', 1, 'x', 'c', 'e');
       INSERT INTO variable (id, position, name, label, question, level, column_id, working_id)

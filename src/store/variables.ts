@@ -158,10 +158,13 @@ export function renameVariables(db: Db, names: readonly { id: number; name: stri
 /** Puts a variable as it is said to be, made again under its id where it is gone; its place in the roster stays. */
 export function restoreVariable(db: Db, variable: NewVariable & Marks & { id: number; madeAt: string }): void {
   db.prepare(
-    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, shown_order, made_at)
-     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note, @group, @starred, @aside, @shownOrder, @madeAt)
-     ON CONFLICT (id) DO UPDATE SET name = @name, label = @label, question = @question, level = @level, code_list_id = @codeListId,
-       working_id = @workingId, note = @note, in_group = @group, starred = @starred, aside = @aside, shown_order = @shownOrder, made_at = @madeAt`,
+    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note,
+       in_group, starred, aside, shown_order, made_at)
+     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note,
+       @group, @starred, @aside, @shownOrder, @madeAt)
+     ON CONFLICT (id) DO UPDATE SET name = @name, label = @label, question = @question, level = @level,
+       code_list_id = @codeListId, working_id = @workingId, note = @note, in_group = @group, starred = @starred,
+       aside = @aside, shown_order = @shownOrder, made_at = @madeAt`,
   ).run({
     ...variable,
     starred: variable.starred ? 1 : 0,

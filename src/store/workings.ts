@@ -75,7 +75,8 @@ export function putWorking(
       .prepare(
         `INSERT INTO working (id, kind, recipe, proof, holds, signature, created, edited)
          VALUES (@id, @kind, @recipe, @proof, @holds, @signature, @now, @now)
-         ON CONFLICT (id) DO UPDATE SET kind = @kind, recipe = @recipe, proof = @proof, holds = @holds, signature = @signature, edited = @now
+         ON CONFLICT (id) DO UPDATE SET kind = @kind, recipe = @recipe, proof = @proof, holds = @holds,
+           signature = @signature, edited = @now
          RETURNING id`,
       )
       .pluck()

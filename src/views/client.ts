@@ -43,7 +43,7 @@ import type {
 } from '../api/types.js';
 
 /** A problem that the server told, or that kept us from reaching it. */
-export class ProblemError extends Error {
+class ProblemError extends Error {
   readonly mend: string;
   readonly place: ProblemBody['place'];
   /** Somebody else changed the same meanwhile. */
@@ -249,7 +249,8 @@ export const client = {
       residuals = false,
     }: Omit<SavedTable['shown'], 'counts' | 'hatch'>,
   ) =>
-    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&expected=${expected}&residuals=${residuals}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+    `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&expected=${expected}` +
+    `&residuals=${residuals}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
   savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
 };
 

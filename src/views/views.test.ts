@@ -250,7 +250,7 @@ describe('decisions at the intake', () => {
     expect(standing(column('a'), decided, codebook).missingOf('9')).toBeNull();
   });
 
-  it('offer to declare what is probably no answer, each code with its reason, but not what the codebook declares', () => {
+  it('offer to declare what is probably no answer, each with its reason, but not what is declared', () => {
     const codebook = {
       variables: [
         {

@@ -304,7 +304,7 @@ describe('a multiple-response question', () => {
     expect(assess({ multiple: { groups, mentions, options: 2, weights: groups.map(() => 2.5) } })).toEqual(plain);
   });
 
-  it('tests each option by Rao and Scott where weights differ, and leaves out of the whole what nobody mentions', () => {
+  it('tests each option by Rao and Scott where weights differ, without what nobody mentions', () => {
     const groups = Array.from({ length: 60 }, (_, k) => k % 2);
     const mentions = groups.map((g, k) => (k % 3 === 0 || (g === 1 && k % 5 < 3) ? [0] : []));
     const result = assess({

@@ -24,7 +24,7 @@ export interface Entry {
 }
 
 /** What a text changes in an entry; a list of that name can stand for codes. */
-export interface EntryEdit {
+interface EntryEdit {
   name?: string;
   label?: string;
   question?: string;

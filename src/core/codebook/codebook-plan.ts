@@ -15,7 +15,7 @@ export interface Described extends Entry {
 }
 
 /** What of an entry a codebook changes. */
-export interface PlannedEdit {
+interface PlannedEdit {
   variable: number;
   label?: string;
   question?: string;
@@ -28,7 +28,7 @@ export interface PlannedEdit {
 }
 
 /** One field of a variable before and after, in words. */
-export interface PlannedLine {
+interface PlannedLine {
   variable: number;
   field: CodebookField;
   before: string;

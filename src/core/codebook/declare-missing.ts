@@ -23,7 +23,7 @@ export interface Held {
  * - `same`: it is already what is wanted;
  * - `derived`: a working makes the variable.
  */
-export type LeftAlone = 'labelled' | 'among' | 'same' | 'derived';
+type LeftAlone = 'labelled' | 'among' | 'same' | 'derived';
 
 /** What happens to one code of one variable. */
 export interface MissingLine {

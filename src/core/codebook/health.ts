@@ -18,7 +18,7 @@ export const AILMENTS = [
   'blank',
   'unused',
 ] as const;
-export type Ailment = (typeof AILMENTS)[number];
+type Ailment = (typeof AILMENTS)[number];
 
 /** A variable as this needs it. */
 export interface Patient {

@@ -17,7 +17,7 @@ export interface FoundCode {
 }
 
 /** Something to look at in a column. Codes are those that it is about. */
-export interface Guess {
+interface Guess {
   is:
     | 'heading'
     | 'blank'
@@ -66,7 +66,7 @@ function dateForm({ dates, filled }: Facts): { form: DateForm; other: DateForm |
 }
 
 /** Whether a column that has a number for nearly everybody is a number with exceptions. */
-export function isNumberWithExceptions(facts: Facts): boolean {
+function isNumberWithExceptions(facts: Facts): boolean {
   return facts.numbers < facts.filled && isMostlyNumbers(facts);
 }
 

@@ -11,7 +11,7 @@ export type Test =
   | { is: 'between'; from: number | null; to: number | null };
 
 /** Of a multiple-response question: so many of these options at least; of all of them where none is named. */
-export interface AtLeast {
+interface AtLeast {
   is: 'at-least';
   least: number;
   codes: readonly string[];

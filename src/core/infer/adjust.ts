@@ -19,7 +19,7 @@ export function holm(p: readonly number[]): number[] {
 }
 
 /** Bonferroni's adjustment: each p times the number of tests, held at 1 (Dunn 1961). */
-export function bonferroni(p: readonly number[]): number[] {
+function bonferroni(p: readonly number[]): number[] {
   return p.map((one) => Math.min(1, one * p.length));
 }
 
@@ -27,7 +27,7 @@ export function bonferroni(p: readonly number[]): number[] {
  * Benjamini and Hochberg's step-up adjustment (1995), which holds the share of false discoveries: sorted downwards, the
  * k-th smallest of m is multiplied by m/k, and made monotone.
  */
-export function benjaminiHochberg(p: readonly number[]): number[] {
+function benjaminiHochberg(p: readonly number[]): number[] {
   const adjusted = new Array<number>(p.length).fill(0);
   let ceiling = 1;
   upwards(p)

@@ -6,7 +6,7 @@ import { countPairs } from '../measure/pairs.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
 
 /** A figure over all groupings: its ends, and where the analyst's own grouping stands among them. */
-export interface Span {
+interface Span {
   least: number;
   most: number;
   own: number;

@@ -3,7 +3,7 @@ import { normalTwoSided } from '../numerics/distributions.js';
 import { adjust, type Adjustment } from './adjust.js';
 
 /** Two columns compared within one row. */
-export interface ProportionPair {
+interface ProportionPair {
   row: number;
   /** The two columns, the left one first. */
   columns: [number, number];

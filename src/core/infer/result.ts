@@ -3,7 +3,7 @@ export type Variant =
   'continuity-corrected' | 'exact' | 'tarone' | 'row-mean-scores' | 'correlation' | 'likelihood-ratio';
 
 /** How a p that is not read off a distribution was come by. */
-export interface Sampling {
+interface Sampling {
   /** `exact`: over all tables; `monte-carlo`: over a seeded sample of them. */
   method: 'exact' | 'monte-carlo';
   /** Steps taken by the exact method. */

@@ -41,7 +41,7 @@ export interface Workbook extends NumbersByColumn {
   heading: boolean;
 }
 
-export interface ParquetFile extends NumbersByColumn {
+interface ParquetFile extends NumbersByColumn {
   is: 'parquet';
 }
 

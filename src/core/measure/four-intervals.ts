@@ -9,7 +9,7 @@ import { chiSquareScale } from './phi-squared-interval.js';
 import { riskScoreInterval } from './risk-score.js';
 
 /** The two ends of an interval. */
-export interface Ends {
+interface Ends {
   lower: number;
   upper: number;
 }

@@ -19,7 +19,7 @@ function distances(metric: Metric, values: readonly number[], totals: readonly n
 }
 
 /** What the units add up to: values that can be paired, and pairs within units. */
-export interface Coincidences {
+interface Coincidences {
   totals: number[];
   pairs: number[][];
 }

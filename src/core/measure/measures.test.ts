@@ -296,7 +296,7 @@ describe('phi and V', () => {
     expect([v.lower, v.upper]).toEqual([0, 0]);
   });
 
-  it('at exactly 0: V, a root, has no standard error; phi of four cells, which has a sign, has that of independence', () => {
+  it('at exactly 0: V, a root, has no standard error; phi, which has a sign, that of independence', () => {
     const four = phi(
       table([
         [2, 2],

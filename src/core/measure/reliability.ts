@@ -1,5 +1,5 @@
 /** How an item goes together with the others of its score, among respondents who answered all items. */
-export interface ItemFigures {
+interface ItemFigures {
   label: string;
   mean: number;
   sd: number;

@@ -18,7 +18,7 @@ function patnaik(x: number, df1: number, df2: number, lambda: number): number {
  * I(y; a + j, b) with y = df1 x/(df1 x + df2), a = df1/2, b = df2/2, summed outwards from the most likely j with one
  * incomplete beta function and the recurrence I(y; a + 1, b) = I(y; a, b) - y^a (1 - y)^b/(a B(a, b)).
  */
-export function noncentralFCumulative(x: number, df1: number, df2: number, lambda: number): number {
+function noncentralFCumulative(x: number, df1: number, df2: number, lambda: number): number {
   if (x <= 0) return 0;
   if (lambda <= 0) return 1 - fSurvival(x, df1, df2);
   if (lambda > MIXTURE_UP_TO) return patnaik(x, df1, df2, lambda);

@@ -76,7 +76,7 @@ export const LAYOUTS: Record<PaperKind, Layout> = {
 };
 
 /** How many columns of the paper a kind shows. */
-export function widthOf({ kind, columns }: Paper): number {
+function widthOf({ kind, columns }: Paper): number {
   return LAYOUTS[kind].growing ? columns.length : LAYOUTS[kind].columns.length;
 }
 

@@ -127,7 +127,7 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
       parts: marked.slice(0, CELLS_NAMED).map(({ j, residual, p }) => ({
         text:
           `${percent(share(table, 'column', i, j) ?? 0)} in ${labels[j] ?? ''}, overall ` +
-          `${percent(share(table, 'column', i, null) ?? 0)}`,
+          percent(share(table, 'column', i, null) ?? 0),
         direction: residual > 0 ? 'more' : 'fewer',
         strong: p < 0.001,
       })),
@@ -197,8 +197,8 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
         best && ends?.top && ends.bottom
           ? `${differ.length} of ${tested.length} options of ${rowTitle} differed by ${columnTitle} (N = ` +
             `${whole(table.base)}), ${best.label} most: mentioned by ` +
-            `${and([`${percent(ends.top.rate)} in ${ends.top.label}`, `${percent(ends.bottom.rate)} in ${ends.bottom.label}`])} ` +
-            `(adjusted ${sayP(best.p)}).`
+            `${percent(ends.top.rate)} in ${ends.top.label} and ${percent(ends.bottom.rate)} in ` +
+            `${ends.bottom.label} (adjusted ${sayP(best.p)}).`
           : `No option of ${rowTitle} was shown to differ by ${columnTitle} (N = ${whole(table.base)}).`,
     }),
   ];

@@ -105,7 +105,7 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
         test.p < alpha
           ? `Yes was said more often to some questions than to others (Cochran's ${sayTest('cochran-q', test)}, ` +
             `N = ${whole(n)}), from ${rate(bottom)} to ${quote(bottom.label)} up to ${rate(top)} to ` +
-            `${quote(top.label)}` +
+            quote(top.label) +
             (apart.length > 0 ? `; ${apart.length} of ${pairs.length} pairs differed (McNemar, adjusted)` : '') +
             '.'
           : "No difference between the questions was shown (Cochran's " +

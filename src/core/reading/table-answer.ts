@@ -7,7 +7,7 @@ import { asShown, inTable, type Mark, marksOf } from './marks.js';
 import type { Answer } from './types.js';
 
 /** A figure of each cell, row by row as the table stands; null where a cell has none. */
-export type Figure = (number | null)[][];
+type Figure = (number | null)[][];
 
 /** A table whole: what a client needs to show it, and all that is said of it. */
 export interface TableAnswer {

@@ -91,6 +91,28 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   );
   const empty = recipe.bands.filter((_, at) => inBand[at] === 0);
 
+  const people = (respondents: number) => plural(respondents, 'respondent');
+  const leftSaid = [
+    ...outsideRuns.slice(0, 4).map((run) => `${span(run.from, run.to)} (${people(run.respondents)})`),
+    ...wordsOut.slice(0, 3).map(([word, many]) => `“${word}” (${people(many)})`),
+  ];
+  const overlapsSaid = overlaps.map(({ from, to, between: [a, b] }) => {
+    const where = from === null || to === null ? 'the end of the line' : span(from, to);
+    return `${nameOf(a)} and ${nameOf(b)} both have ${where}`;
+  });
+  const sparedSaid = spared.map(
+    ({ code, why, at, respondents }) =>
+      `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${people(respondents)})`,
+  );
+  const namedSaid = named.map(({ code, at }) => `“${nameOf(at)}” names ${code}, and nobody is in it for that`);
+  const takenSaid = taken.map(
+    ({ code, why, at, respondents }) =>
+      `${code} (${MISSING_WORDS[why]}) counts in ${nameOf(at)}, for ${people(respondents)}`,
+  );
+  const suspectsSaid = suspects.map(
+    ({ code, respondents }) => `${code} (${people(respondents)}, in ${nameOf(find(Number(code)))})`,
+  );
+
   const findings: Finding[] = [
     {
       id: 'covered',
@@ -109,25 +131,14 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       text:
         outside === 0
           ? 'None.'
-          : 'In no band: ' +
-            `${[...outsideRuns.slice(0, 4).map((run) => `${span(run.from, run.to)} (${plural(run.respondents, 'respondent')})`), ...wordsOut.slice(0, 3).map(([word, many]) => `“${word}” (${plural(many, 'respondent')})`)].join(', ')}${outsideRuns.length > 4 ? ', …' : ''}. ` +
-            'Widen a band, or add one.',
+          : `In no band: ${leftSaid.join(', ')}${outsideRuns.length > 4 ? ', …' : ''}. Widen a band, or add one.`,
       codes: outsideRuns.map((run) => figure(run.from)),
     },
     {
       id: 'overlap',
       holds: overlaps.length === 0,
       title: 'Doubled',
-      text:
-        overlaps.length === 0
-          ? 'No value is in two bands.'
-          : `${overlaps
-              .map(
-                ({ from, to, between: [a, b] }) =>
-                  `${nameOf(a)} and ${nameOf(b)} both have ` +
-                  (from === null || to === null ? 'the end of the line' : span(from, to)),
-              )
-              .join('; ')}; ` + 'the first takes it.',
+      text: overlaps.length === 0 ? 'No value is in two bands.' : `${overlapsSaid.join('; ')}; the first takes it.`,
       codes: [],
     },
     {
@@ -137,12 +148,9 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
       text:
         spared.length === 0
           ? 'No band reaches over one.'
-          : `${spared.map(({ code, why, at, respondents }) => `${nameOf(at)} reaches over ${code} (${MISSING_WORDS[why]}, ${plural(respondents, 'respondent')})`).join('; ')}; ` +
-            `${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.` +
+          : `${sparedSaid.join('; ')}; ${spared.length === 1 ? 'it stays' : 'they stay'} without an answer.` +
             (named.length > 0
-              ? ' ' +
-                `${named.map(({ code, at }) => `“${nameOf(at)}” names ${code}, and nobody is in it for that`).join('; ')}: ` +
-                `take ${named.map(({ code }) => code).join(', ')} in as ` +
+              ? ` ${namedSaid.join('; ')}: take ${named.map(({ code }) => code).join(', ')} in as ` +
                 `${named.length === 1 ? 'a number' : 'numbers'}, or take the band out.`
               : ''),
       codes: spared.map(({ code }) => code),
@@ -153,14 +161,7 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
             id: 'revived' as const,
             holds: true,
             title: 'Revived',
-            text:
-              `${taken
-                .map(
-                  ({ code, why, at, respondents }) =>
-                    `${code} (${MISSING_WORDS[why]}) counts in ${nameOf(at)}, for ` +
-                    `${plural(respondents, 'respondent')}`,
-                )
-                .join('; ')}: ` + 'put in on purpose.',
+            text: `${takenSaid.join('; ')}: put in on purpose.`,
             codes: taken.map(({ code }) => code),
           },
         ]
@@ -172,7 +173,7 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
             holds: false,
             title: 'Far from the rest',
             text:
-              `${suspects.map(({ code, respondents }) => `${code} (${plural(respondents, 'respondent')}, in ${nameOf(find(Number(code)))})`).join(', ')}: ` +
+              `${suspectsSaid.join(', ')}: ` +
               `if ${suspects.length === 1 ? 'it means' : 'they mean'} no answer, declare ` +
               `${suspects.length === 1 ? 'it' : 'them'} missing in the codebook.`,
             codes: suspects.map(({ code }) => code),

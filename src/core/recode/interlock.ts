@@ -6,7 +6,7 @@ import { codeSpace } from './code-space.js';
 import type { Finding, Interlock, Made, Proof } from './types.js';
 
 /** More combinations than this are no variable to look at. */
-export const MOST_COMBINATIONS = 5000;
+const MOST_COMBINATIONS = 5000;
 
 /** Checks what no data can mend: fewer than two variables, or one twice. @throws Fault */
 export function checkInterlock({ sources }: Pick<Interlock, 'sources'>): void {

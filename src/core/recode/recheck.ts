@@ -17,7 +17,7 @@ import type {
 } from './types.js';
 
 /** What one respondent has in a variable, as it would be read aloud. */
-export type Said =
+type Said =
   | { is: 'answer'; labels: readonly string[] }
   | { is: 'missing'; reason: MissingReason }
   /** Of a question: mentioned these, or answered and mentioned none. */

@@ -335,7 +335,7 @@ describe('gather', () => {
     expect(finding(proof, 'covered')?.text).toContain('Nobody ticked Beans, Onions: is 7 the code');
   });
 
-  it('settles who says "none" with an option by the rule: it stands alone, or the respondent is left without an answer', () => {
+  it('settles who says "none" with an option by the rule: it stands alone, or there is no answer', () => {
     const alone = gather({ ...recipe, settle: 'exclusive' }, sources, 7);
     expect([alone.column.state[6], alone.column.words[6], alone.mentioned]).toEqual([SET_STATE.none, 0, [2, 1]]);
     const aside = gather({ ...recipe, settle: 'aside' }, sources, 7);
@@ -418,7 +418,7 @@ describe('slots', () => {
   const sources = [slot('1', '2', '8', '9', '', '7', '8', '3'), slot('2', '2', '', '', '', '', '1', '1')];
   const result = slots(recipe, sources, 8);
 
-  it('count an option once for each respondent, in whatever slot, and keep who said none, nothing or was blank apart', () => {
+  it('count an option once for each respondent, in whatever slot; none, nothing and blank stay apart', () => {
     expect([...result.column.words]).toEqual([3, 2, 0, 0, 0, 0, 1, 5]);
     const { mentioned, none, nothing, blank, noAnswer } = SET_STATE;
     expect([...result.column.state]).toEqual([

@@ -7,6 +7,9 @@ const respondentsWords = (many: number) => `${whole(many)} respondent${many === 
 /** Of an item whose rest correlation is below this, it is asked whether it is coded the wrong way round. */
 const WRONG_WAY = 0;
 
+const runsAgainst = ({ label, rest }: { label: string; rest: number | null }) =>
+  `${label} runs against the other items (correlation ${(rest ?? 0).toFixed(2).replace('-', '−')})`;
+
 /** Old against new for a score: who answered how many items, who has a score, and how the items go together. */
 export function proveScore(recipe: Score, result: Scored, titles: readonly string[]): Proof {
   const { byAnswered, byZero, offDomain, reliability, values } = result;
@@ -91,8 +94,7 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
             text:
               wrong.length === 0
                 ? 'Every item goes the way of the others.'
-                : `${wrong.map(({ label, rest }) => `${label} runs against the other items (correlation ${rest!.toFixed(2).replace('-', '−')})`).join('; ')}. ` +
-                  'Is it coded the other way round? Then reverse it.',
+                : `${wrong.map(runsAgainst).join('; ')}. ` + 'Is it coded the other way round? Then reverse it.',
             codes: wrong.map(({ label }) => label),
           },
         ]

@@ -6,7 +6,7 @@ import { codeSpace, missingName } from './code-space.js';
 import type { Finding, Made, Proof, ToCategories } from './types.js';
 
 /** More categories than this are no code list. */
-export const MOST_CATEGORIES = 1000;
+const MOST_CATEGORIES = 1000;
 const OTHER = 'other';
 
 /** Checks what no data can mend: a text sorted out twice, or as nothing. @throws Fault */

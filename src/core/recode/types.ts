@@ -11,18 +11,18 @@ export interface Group {
 /** What becomes of answers that no group names: told as left over, set aside as no answer, or a group each. */
 export const UNNAMED = ['left-over', 'set-aside', 'own'] as const;
 /** The same, or the group (its code) into which everything else goes. */
-export type Unnamed = (typeof UNNAMED)[number] | { group: string };
+type Unnamed = (typeof UNNAMED)[number] | { group: string };
 
 /** What becomes of missing codes that no group names: each stays, all become one, or all become blank. */
 export const MISSING_CODES = ['keep', 'one', 'blank'] as const;
-export type MissingCodes = (typeof MISSING_CODES)[number];
+type MissingCodes = (typeof MISSING_CODES)[number];
 
 /**
  * Categories to categories. Codes that are missing in the source stay missing, each with its own reason, unless a
  * group names one. Codes set aside become missing by choice. A code that is nowhere is left over, and the proof says
  * so. Recipes here are over sources called by `S`: an id in a study, a name where they travel from study to study.
  */
-export interface RegroupOver<S> {
+interface RegroupOver<S> {
   kind: 'regroup';
   source: S;
   level: 'unordered' | 'ordered';
@@ -52,7 +52,7 @@ export const SETTLES = ['option', 'exclusive', 'aside'] as const;
 export type Settle = (typeof SETTLES)[number];
 
 /** Several yes/no columns to one multiple-response variable; the column for "none of these" is not an option. */
-export interface GatherOver<S> {
+interface GatherOver<S> {
   kind: 'gather';
   items: readonly GatherItemOver<S>[];
   none: GatherItemOver<S> | null;
@@ -61,7 +61,7 @@ export interface GatherOver<S> {
 }
 
 /** Several columns that each hold one code of the same list, to one multiple-response variable. */
-export interface SlotsOver<S> {
+interface SlotsOver<S> {
   kind: 'slots';
   sources: readonly S[];
   options: readonly { code: string; label: string }[];
@@ -78,7 +78,7 @@ export type Exception = { text: string } & (
 );
 
 /** Text, or codes that spell numbers, to a number. A text that is neither a number nor decided on is left over. */
-export interface ToNumberOver<S> {
+interface ToNumberOver<S> {
   kind: 'convert';
   to: 'number';
   source: S;
@@ -91,7 +91,7 @@ export interface ToNumberOver<S> {
 export type SortedOut = { text: string } & ({ is: 'as'; as: string } | { is: 'missing'; missing: MissingReason });
 
 /** Text or a number to categories: each different value one, but those that are sorted out and those that are rare. */
-export interface ToCategoriesOver<S> {
+interface ToCategoriesOver<S> {
   kind: 'convert';
   to: 'categories';
   source: S;
@@ -116,7 +116,7 @@ export type BandEnds = (typeof BAND_ENDS)[number];
  * A number to ordered categories. Single values stand before stretches; of stretches that overlap, the first has a
  * value. Missing codes are in no band, unless they are taken in by name.
  */
-export interface BandOver<S> {
+interface BandOver<S> {
   kind: 'band';
   source: S;
   ends: BandEnds;
@@ -128,7 +128,7 @@ export interface BandOver<S> {
 export const SCORES = ['mean', 'sum', 'count', 'minimum', 'maximum', 'expression'] as const;
 export type ScoreOf = (typeof SCORES)[number];
 
-export interface ScoreItemOver<S> {
+interface ScoreItemOver<S> {
   source: S;
   /** Counted from the other end of the scale. */
   reversed: boolean;
@@ -138,7 +138,7 @@ export interface ScoreItemOver<S> {
 }
 
 /** Arithmetic over items, for respondents who answered enough of them. */
-export interface ScoreOver<S> {
+interface ScoreOver<S> {
   kind: 'score';
   of: ScoreOf;
   items: readonly ScoreItemOver<S>[];
@@ -158,7 +158,7 @@ export type Combination = (typeof COMBINATIONS)[number];
  * Variables over the same codes, single or multiple, to one multiple-response variable: what is mentioned in any of
  * them, in all, in the first but in no other, or in at least so many.
  */
-export interface CombineOver<S> {
+interface CombineOver<S> {
   kind: 'combine';
   sources: readonly S[];
   how: Combination;
@@ -172,7 +172,7 @@ export interface CombineOver<S> {
 }
 
 /** Groups within groups as one variable: a category for each combination of categories. */
-export interface InterlockOver<S> {
+interface InterlockOver<S> {
   kind: 'interlock';
   /** From the outermost group inwards. */
   sources: readonly S[];
@@ -183,7 +183,7 @@ export interface InterlockOver<S> {
 }
 
 /** One yes/no variable for a category. */
-export interface FlagsOver<S> {
+interface FlagsOver<S> {
   kind: 'flags';
   source: S;
   /** Any of these codes is a yes. */
@@ -233,7 +233,6 @@ export const RECIPE_KINDS = [
   'gather',
   'slots',
 ] as const satisfies readonly Recipe['kind'][];
-export type RecipeKind = Recipe['kind'];
 
 /** What a working makes, apart from its name. */
 export interface Made {
@@ -261,7 +260,7 @@ export const FINDINGS = [
   'off-scale',
   'recomputed',
 ] as const;
-export type FindingId = (typeof FINDINGS)[number];
+type FindingId = (typeof FINDINGS)[number];
 
 export interface Finding {
   id: FindingId;

@@ -32,7 +32,7 @@ function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
 }
 
 /** The places of a table's columns, as their variable shows its codes. */
-export function columnPlaces({ columns, columnBases }: Table): number[] {
+function columnPlaces({ columns, columnBases }: Table): number[] {
   if (!columns) return columnBases.map((_, j) => j);
   const shown = shownRanks(columns);
   return columns.categories.map((_, j) => j).sort((a, b) => (shown[a] ?? 0) - (shown[b] ?? 0) || a - b);

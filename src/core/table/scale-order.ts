@@ -11,7 +11,7 @@ const isAnswer = ({ kind }: Category) => kind === 'answer' || kind === 'option';
  * computed in this order, however the table is shown.
  * @param held whether anybody is in a category; only those that hold somebody make two answers
  */
-export function scalePlaces({ variable, categories }: TableAxis, held: (position: number) => boolean): number[] {
+function scalePlaces({ variable, categories }: TableAxis, held: (position: number) => boolean): number[] {
   const listed = new Map(variable.codes.map(({ code }, k) => [code, k]));
   const inList = (k: number) => listed.get(categories[k]?.code ?? '') ?? Infinity;
   const codeAt = (k: number) => categories[k]?.code ?? '';

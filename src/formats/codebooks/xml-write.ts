@@ -4,7 +4,7 @@ import { OWN } from './own.js';
 // eslint-disable-next-line no-control-regex
 const IMPOSSIBLE = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g;
 
-export function escaped(text: string): string {
+function escaped(text: string): string {
   return text
     .replace(IMPOSSIBLE, '')
     .replaceAll('&', '&amp;')

@@ -19,7 +19,7 @@ export interface ColumnDecision {
 }
 
 /** A column as it goes into the codebook. */
-export interface DecidedColumn {
+interface DecidedColumn {
   name: string;
   columnId: number;
   label: string;

@@ -19,7 +19,7 @@ import { awaitIntake, inTurn } from './read.js';
 import { folderOf, type IntakeRecord, partFile } from './record.js';
 
 /** How a second file goes into a study: beside its respondents, or in their place. */
-export type JoinKind = 'wave' | 'refresh';
+type JoinKind = 'wave' | 'refresh';
 
 export interface Joining {
   as: JoinKind;

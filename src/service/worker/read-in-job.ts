@@ -45,7 +45,7 @@ export interface ReadColumn extends Understanding {
 }
 
 /** A row that could not be read, for the screen. */
-export interface UnreadLine {
+interface UnreadLine {
   line: number;
   why: string;
 }

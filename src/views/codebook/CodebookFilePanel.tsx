@@ -41,13 +41,13 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
     setOff(next);
   };
   const shown = lines.slice(0, SHOWN);
+  const counted = `${whole(described)} variable${described === 1 ? '' : 's'} described`;
   return (
     <section className={css['health']} aria-label="A codebook for this study">
       <h1>{fileName}</h1>
       <p className={css['soft']}>
-        {kind}: {whole(described)} variable{described === 1 ? '' : 's'} described, {whole(described - unknown.length)}{' '}
-        of them in the study. What it leaves empty stays as it is; the data are not touched, and the change can be
-        undone.
+        {kind}: {counted}, {whole(described - unknown.length)} of them in the study. What it leaves empty stays as it
+        is; the data are not touched, and the change can be undone.
       </p>
       {unknown.length > 0 && <p className={css['caution']}>Not in the study: {andMore(unknown, NAMED)}.</p>}
       {[...remarks, ...leftAlone].map((text) => (

@@ -1,5 +1,5 @@
 /** A cell of the grid. */
-export interface At {
+interface At {
   row: number;
   column: number;
 }

@@ -27,6 +27,10 @@ export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
   );
 }
 
+/** The files that the dialog offers; what is dropped is looked at, whatever its name. */
+const TAKES =
+  '.xml,.sss,.zip,.csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain';
+
 /** Takes a file by drop or by choice and leads on to its intake. */
 function FileDrop() {
   const [over, setOver] = useState(false);
@@ -128,7 +132,7 @@ function FileDrop() {
               className="sr-only"
               tabIndex={-1}
               aria-label="Data file"
-              accept=".xml,.sss,.zip,.csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain"
+              accept={TAKES}
               multiple
               onChange={(event) => take(event.target.files)}
             />

@@ -58,9 +58,9 @@ export function LedgerScreen({ study }: { study: string }) {
           <div className={css['looking']} role="status">
             <p>
               The study stands as it was after <b>{here.words}</b>.{' '}
-              {undone.length === 1 ? 'One entry' : `${undone.length} entries`} after it{' '}
-              {undone.length === 1 ? 'is' : 'are'} undone; the next change takes {undone.length === 1 ? 'its' : 'their'}{' '}
-              place.
+              {undone.length === 1
+                ? 'One entry after it is undone; the next change takes its place.'
+                : `${undone.length} entries after it are undone; the next change takes their place.`}
             </p>
             <MainButton onClick={() => goTo(undone.at(-1)?.id ?? here.id)}>Do all again</MainButton>
           </div>

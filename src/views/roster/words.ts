@@ -15,7 +15,7 @@ export function metaOf(variable: RosterVariable): string {
       : 'number';
   }
   return (
-    `${made}` +
+    made +
     (variable.level === 'ordered' ? 'ordered' : LEVEL_WORDS.unordered) +
     ` · ${variable.codes.filter(isAnswer).length}`
   );

@@ -87,8 +87,10 @@ const TEXT_AS = /^(text|open|open text|free text|open ended|open end|verbatim)$/
 /** How a column is stored says nothing of its level: codes are numbers, and categories are words. */
 const STORED_AS =
   /^(num(eric|ber)?|int(eger)?|long|byte|str(ing)?|char(acter)?|varchar|alphanumeric|[af]\d+)( ?[\d.].*)?$/;
-const CATEGORIES_AS =
-  /^(nominal|categor(y|ies|ical)|unordered|single|single (choice|response|answer|select)|radio|dropdown|binary|dichotomous|boolean|factor)$/;
+const CATEGORIES_AS = new RegExp(
+  '^(nominal|categor(y|ies|ical)|unordered|single|single (choice|response|answer|select)|radio|dropdown|' +
+    'binary|dichotomous|boolean|factor)$',
+);
 const ORDERED_AS = /^(ordinal|ordered|likert|rating|rank(ed)?|ordered (factor|categories))$/;
 
 /** A level from the words of a codebook; undefined where they say none. */

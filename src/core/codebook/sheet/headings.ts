@@ -1,18 +1,7 @@
 import { plainLetters } from '../../plain-letters.js';
 
 /** What a column of a codebook says of a variable, or of one code. */
-export const ROLES = [
-  'name',
-  'label',
-  'question',
-  'level',
-  'codes',
-  'code',
-  'codeLabel',
-  'missing',
-  'group',
-  'note',
-] as const;
+const ROLES = ['name', 'label', 'question', 'level', 'codes', 'code', 'codeLabel', 'missing', 'group', 'note'] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Headings in their usual words, small letters, single spaces. The first role that has it is meant. */

@@ -18,7 +18,7 @@ function askedAbout(categories: readonly { code: string; label: string }[]): 0 |
 }
 
 /** The row that a 2 x 2 table is told by: 0 or 1 among those that hold somebody. */
-export function askedRow({ table, rowsKept }: Read): 0 | 1 {
+function askedRow({ table, rowsKept }: Read): 0 | 1 {
   return askedAbout(rowsKept.flatMap((i) => table.rows.categories[i] ?? [])) ?? 0;
 }
 
@@ -72,8 +72,7 @@ function fourDirection(read: Read): string | null {
   const row = askedRow(read);
   const column = phi > 0 ? row : 1 - row;
   const pair =
-    `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ` +
-    `${quote(columnLabel(read, column))}`;
+    `${read.rowTitle} ${quote(rowLabel(read, row))} goes with ${read.columnTitle} ` + quote(columnLabel(read, column));
   const first = `${quote(rowLabel(read, 0))} and ${quote(columnLabel(read, 0))}`;
   return `${pair}: φ is ${phi > 0 ? 'above' : 'below'} 0 because ${first} come first in their codes`;
 }

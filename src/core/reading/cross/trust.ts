@@ -42,7 +42,7 @@ function expectedCheck(read: Read): Check[] {
 }
 
 /** How a result hangs on where an ordered variable was cut. */
-export function collapsingCheck(
+function collapsingCheck(
   { V, gamma, p, groupings, significant, dependsOnCut }: Assessment['collapsing'][number],
   title: string,
   bothOrdered: boolean,

@@ -9,7 +9,7 @@ import { optionOf } from '../marks.js';
 import { assessTable, requestOf } from '../read.js';
 
 /** One option of a multiple-response question within strata. */
-export interface OptionWithin {
+interface OptionWithin {
   row: number;
   test: TestResult;
   /** Adjusted over the options (Holm). */
@@ -34,7 +34,7 @@ export interface SplitAssessment {
  * What is to be assessed of the strata together, groups across. Null with weights, and where respondents can be in
  * several rows or columns.
  */
-export function strataRequestOf({ all, strata, within }: Split, confidence: number): StrataRequest | null {
+function strataRequestOf({ all, strata, within }: Split, confidence: number): StrataRequest | null {
   const request = requestOf(all, confidence);
   if (!request || isUneven(all) || strata.length < 2 || within.multiple) return null;
   // Mean scores are of the variable that has an order; the other one holds the groups.

@@ -14,7 +14,7 @@ const dfOf = ({ R, C }: Crosstab) => (R.length - 1) * (C.length - 1);
 const dfLine = (table: Crosstab) => `df = (${table.R.length} − 1)(${table.C.length} − 1) = ${dfOf(table)}`;
 
 /** The lines up to X², which several statistics begin with. */
-export function pearsonLines(table: Crosstab): { lines: string[]; value: number } {
+function pearsonLines(table: Crosstab): { lines: string[]; value: number } {
   const cells = cellsOf(table);
   const value = total(cells.map(({ n, e }) => (n - e) ** 2 / e));
   return {

@@ -124,12 +124,13 @@ export function bowkerSum(square: Crosstab): Sum {
   );
   const used = pairs.filter(({ there, back }) => there + back > 0);
   const result = total(used.map(({ there, back }) => (there - back) ** 2 / (there + back)));
+  const quotients = used.map(
+    ({ there, back }) => `(${figure(there)} − ${figure(back)})² / (${figure(there)} + ${figure(back)})`,
+  );
   return {
     formula: 'X² = Σ (n_ij − n_ji)² / (n_ij + n_ji) over the pairs of categories that anyone is in',
     steps: [
-      'X² = ' +
-        `${terms(used.map(({ there, back }) => `(${figure(there)} − ${figure(back)})² / (${figure(there)} + ${figure(back)})`))} ` +
-        `= ${figure(result)}`,
+      `X² = ${terms(quotients)} = ${figure(result)}`,
       `df = ${used.length} pairs; p = ${figure(chiSquareSurvival(result, used.length))}`,
     ],
     result,

@@ -154,9 +154,9 @@ export function cochranArmitageSum(given: Crosstab): Sum {
       `p = ${figure(R[0]!)} / ${figure(N)} = ${figure(p)}; ȳ = ${figure(mean)}`,
       'Σ n₁ (y − ȳ) = ' +
         `${terms(n[0]!.map((count, j) => `${figure(count)} × (${figure(y[j]!)} − ${figure(mean)})`))} = ` +
-        `${figure(rise)}`,
+        figure(rise),
       `Σ C (y − ȳ)² = ${terms(C.map((c, j) => `${figure(c)} × (${figure(y[j]!)} − ${figure(mean)})²`))} = ` +
-        `${figure(spread)}`,
+        figure(spread),
       `two-sided p = ${figure(normalTwoSided(result))}`,
       `z = ${figure(rise)} / √(${figure(p)} × ${figure(1 - p)} × ${figure(spread)}) = ${figure(result)}`,
     ],
@@ -179,7 +179,7 @@ export function meanScoresSum({ n, R, C, N }: Crosstab): Sum {
       `midranks of the ordered categories: ${terms(ranks.map(figure), '; ')}; mean rank (N + 1)/2 = ${figure(mean)}`,
       `mean ranks of the groups: ${terms(means.map(figure), '; ')}`,
       `between: ${terms(R.map((r, i) => `${figure(r)} × (${figure(means[i]!)} − ${figure(mean)})²`))} = ` +
-        `${figure(between)}`,
+        figure(between),
       `whole: ${terms(C.map((c, j) => `${figure(c)} × (${figure(ranks[j]!)} − ${figure(mean)})²`))} = ${figure(whole)}`,
       `H = (${figure(N)} − 1) × ${figure(between)} / ${figure(whole)} = ${figure(result)}`,
       `p = P(χ² with ${df} df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, df))}`,
@@ -202,9 +202,9 @@ export function etaSum(given: Crosstab, direction: 'rows' | 'columns'): Sum {
     formula: `η = √(sum of squares between the ${groups} / whole sum of squares)`,
     steps: [
       `scores ${terms(y.map(figure), '; ')}; overall mean ${figure(mean)}; means of the ${groups}: ` +
-        `${terms(means.map(figure), '; ')}`,
+        terms(means.map(figure), '; '),
       `between: ${terms(R.map((r, i) => `${figure(r)} × (${figure(means[i]!)} − ${figure(mean)})²`))} = ` +
-        `${figure(between)}`,
+        figure(between),
       `whole: ${terms(C.map((c, j) => `${figure(c)} × (${figure(y[j]!)} − ${figure(mean)})²`))} = ${figure(whole)}`,
       `η = √(${figure(between)} / ${figure(whole)}) = ${figure(result)}`,
     ],

@@ -23,7 +23,7 @@ export function lambdaSum(table: Crosstab, direction: Direction): Sum {
         `largest in each column: ${terms(rows.best.map(figure))} = ${figure(rows.knowing)}`,
         `λ = (${figure(columns.knowing)} + ${figure(rows.knowing)} − ${figure(columns.blind)} − ` +
           `${figure(rows.blind)}) / (${figure(2 * N)} − ${figure(columns.blind)} − ${figure(rows.blind)}) = ` +
-          `${figure(gain / errors)}`,
+          figure(gain / errors),
       ],
       result: gain / errors,
     };
@@ -56,7 +56,7 @@ export function goodmanKruskalTauSum(given: Crosstab, direction: 'rows' | 'colum
       `Σ n²/${known} = ${terms(cells.map(({ count, r }) => `${figure(count)}²/${figure(r)}`))} = ${figure(within)}`,
       `Σ ${guessed}² = ${terms(C.map((c) => `${figure(c)}²`))} = ${figure(squares)}`,
       `τ = (${figure(N)} × ${figure(within)} − ${figure(squares)}) / (${figure(N)}² − ${figure(squares)}) = ` +
-        `${figure(result)}`,
+        figure(result),
     ],
     result,
   };

@@ -92,7 +92,7 @@ export function commonOddsRatioSum(strata: readonly Stratum[]): Sum {
     steps: [
       'Σ ad/N = ' +
         `${terms(four.map(({ cells: [a, , , d], N }) => `${figure(a)} × ${figure(d)} / ${figure(N)}`))} = ` +
-        `${figure(over)}`,
+        figure(over),
       `Σ bc/N = ${terms(four.map(({ cells: [, b, c], N }) => `${figure(b)} × ${figure(c)} / ${figure(N)}`))} ` +
         `= ${figure(under)}`,
       `OR = ${figure(over)} / ${figure(under)} = ${figure(over / under)}`,
@@ -111,6 +111,7 @@ export function breslowDaySum(strata: readonly Stratum[], found: TestResult): Su
   });
   const result = total(parts.map(({ off, variance }) => off ** 2 / variance));
   if (found.df === undefined) return null;
+  const quotients = parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`);
   return {
     formula:
       'X² = Σ (a − A)² / v over the strata, A the first cell that the common OR gives with the same totals, v ' +
@@ -121,9 +122,7 @@ export function breslowDaySum(strata: readonly Stratum[], found: TestResult): Su
         parts.map(({ fitted }) => figure(fitted)),
         '; ',
       )}`,
-      'X² = ' +
-        `${terms(parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`))} ` +
-        `= ${figure(result)}`,
+      `X² = ${terms(quotients)} = ${figure(result)}`,
       `df = ${used.length} − 1 = ${found.df}; p = ${figure(found.p)}`,
     ],
     result,

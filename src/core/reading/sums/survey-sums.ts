@@ -19,7 +19,7 @@ export function raoScottSum({ n, R, C, N, survey }: Crosstab, found: TestResult)
     steps: [
       `X² = ${figure(parts.n)} × ` +
         `[${terms(shares.map(({ p, e }) => `(${figure(p)} − ${figure(e)})² / ${figure(e)}`))}] = ` +
-        `${figure(parts.pearson)}`,
+        figure(parts.pearson),
       `D = ${R.length - 1} × ${C.length - 1} = ${parts.D}`,
       `Σ d = ${figure(parts.trace)}, so m = ${figure(parts.trace)} / ${parts.D} = ${figure(m)}: chance alone ` +
         `makes X² ${figure(m)} times as large as without weights`,
@@ -57,7 +57,7 @@ export function equalMentionSum(mentions: Mentions): Sum | null {
       `Σ d = ${figure(trace)}; Σ d² = ${figure(squares)}`,
       `df = ${figure(trace)}² / ${figure(squares)} = ${figure(result.df ?? 0)}`,
       `corrected: ${figure(raw)} × ${figure(trace)} / ${figure(squares)} = ${figure(result.statistic)}; p = ` +
-        `${figure(result.p)}`,
+        figure(result.p),
     ],
     result: result.statistic,
   };

@@ -2,7 +2,6 @@ import type { Expression, FunctionName, Operation } from './parse.js';
 
 /** Why an expression has no value for a respondent. */
 export const NO_VALUE = { operand: 1, zero: 2, domain: 3 } as const;
-export type NoValue = (typeof NO_VALUE)[keyof typeof NO_VALUE];
 
 /** Computes an expression for one respondent of a block; NaN: no value, and `why` tells. */
 export type Evaluator = (row: number) => number;

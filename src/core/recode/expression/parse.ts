@@ -1,7 +1,7 @@
 import { nearestNames } from './nearest.js';
 import { faultAt, type Token, tokens } from './tokens.js';
 
-export const OPERATIONS = ['+', '-', '*', '/', '^', '=', '<>', '<', '<=', '>', '>=', 'and', 'or'] as const;
+const OPERATIONS = ['+', '-', '*', '/', '^', '=', '<>', '<', '<=', '>', '>=', 'and', 'or'] as const;
 export type Operation = (typeof OPERATIONS)[number];
 
 /** What an expression can call, with the arguments that it takes; the last of them may stand any number of times. */

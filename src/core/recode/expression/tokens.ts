@@ -4,8 +4,12 @@ export type Token = { at: number } & (
   { is: 'number'; value: number } | { is: 'name'; name: string } | { is: 'sign'; sign: string } | { is: 'end' }
 );
 
-const PATTERN =
-  /\s+|(\d+(?:\.\d*)?(?:e[+-]?\d+)?|\.\d+(?:e[+-]?\d+)?)|"([^"]*)"|([\p{L}_][\p{L}\p{N}_.]*)|(<=|>=|<>|[-+*/^(),=<>×÷−≤≥≠])/giuy;
+const NUMBER = /(\d+(?:\.\d*)?(?:e[+-]?\d+)?|\.\d+(?:e[+-]?\d+)?)/;
+const QUOTED = /"([^"]*)"/;
+const NAME = /([\p{L}_][\p{L}\p{N}_.]*)/u;
+const SIGN = /(<=|>=|<>|[-+*/^(),=<>×÷−≤≥≠])/;
+/** Space, or what stands at this place, each kind as a group of its own: number, quoted name, bare name, sign. */
+const PATTERN = new RegExp(['\\s+', ...[NUMBER, QUOTED, NAME, SIGN].map(({ source }) => source)].join('|'), 'giuy');
 
 const SAME: Record<string, string> = { '×': '*', '÷': '/', '−': '-', '≤': '<=', '≥': '>=', '≠': '<>' };
 

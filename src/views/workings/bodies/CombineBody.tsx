@@ -147,7 +147,7 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
                           .map(
                             (one, k) =>
                               `${titleOf(sources[k] ?? { name: '', label: '' })}: ` +
-                              `${one === null ? 'not there' : `“${one}”`}`,
+                              (one === null ? 'not there' : `“${one}”`),
                           )
                           .join('; ')
                       : `in all ${sources.length}`}

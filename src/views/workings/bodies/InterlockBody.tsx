@@ -14,6 +14,7 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
   const candidates = useMemo(() => view.variables.filter((variable) => suits('interlock', variable)), [view]);
   const sources = recipe.sources.flatMap((id) => view.variables.find((variable) => variable.id === id) ?? []);
   const counts = sources.map(({ codes }) => codes.filter(isAnswer).length);
+  const combinations = counts.reduce((product, count) => product * count, 1);
   const example = sources.map(({ codes }) => codes.find(isAnswer)).map((code) => code?.label || (code?.code ?? '…'));
   const choose = (ids: number[]) => change({ ...recipe, sources: ids });
   return (
@@ -31,9 +32,7 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
             choose={(empty) => change({ ...recipe, empty: empty === 'keep' })}
           />
         </div>
-        {sources.length > 1 && (
-          <span>{`${counts.join(' × ')} = ${whole(counts.reduce((product, many) => product * many, 1))} combinations`}</span>
-        )}
+        {sources.length > 1 && <span>{`${counts.join(' × ')} = ${whole(combinations)} combinations`}</span>}
       </div>
       <OrderedSources
         variables={view.variables}

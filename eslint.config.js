@@ -30,7 +30,7 @@ const floors = ALL.map((floor) => {
     floor === 'core'
       ? [
           {
-            group: ['node:*', 'react', 'react-dom', 'astro', 'astro:*', 'better-sqlite3', 'd3', 'zod'],
+            group: ['node:*', 'react', 'react-dom', 'astro', 'astro:*', 'better-sqlite3', 'd3'],
             message: 'core is pure: no I/O, no framework.',
           },
         ]

@@ -2,6 +2,7 @@ import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchIntake } from './intake.js';
 import { benchMultiple } from './multiple.js';
+import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
 import { benchWorkings } from './workings.js';
 
@@ -13,4 +14,5 @@ export async function bench(): Promise<void> {
   await benchCodebook();
   await benchWorkings();
   await benchMultiple();
+  await benchPlan();
 }

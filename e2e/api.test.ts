@@ -442,7 +442,7 @@ describe('tables', () => {
       'Onions,2,40,50',
       'None of these,1,20,',
       'Ticked nothing,1,20,',
-      'Respondents who answered,5',
+      'All who answered,5',
       'Mentions,4',
       'Mentions per respondent,0.8',
       '',

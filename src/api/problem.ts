@@ -57,9 +57,18 @@ function fieldName(path: readonly PropertyKey[]): string {
     .join('');
 }
 
+/** Of what fits no shape of several, what is wrong with the one that it fits best: whose first fault lies deepest. */
+function deepest(issue: z.core.$ZodIssue): z.core.$ZodIssue {
+  if (issue.code !== 'invalid_union') return issue;
+  const faults = issue.errors.flatMap(([first]) => (first ? [deepest(first)] : []));
+  const [best] = faults.sort((a, b) => b.path.length - a.path.length);
+  return best && best.path.length > 0 ? { ...best, path: [...issue.path, ...best.path] } : issue;
+}
+
 /** A Fault for input that its schema refuses; a cell of a table is named as a person counts it. */
 function faultOf(error: z.ZodError): Fault {
-  const issue = error.issues[0];
+  const [first] = error.issues;
+  const issue = first && deepest(first);
   const path = issue?.path ?? [];
   const field = fieldName(path);
   const [row, column] = path.slice(-2);

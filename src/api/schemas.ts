@@ -4,8 +4,7 @@ import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { MOST_AT_ONCE } from '../core/recode/apply.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
-import { STANDINGS } from '../core/count/types.js';
-import { MENTIONS } from '../core/table/sentence.js';
+import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
@@ -29,40 +28,8 @@ export const CodeSchema = z
 
 const codes = z.array(text(1000)).max(5000);
 
-export const ConditionSchema = z
-  .discriminatedUnion('is', [
-    z.strictObject({ variable: id, is: z.literal('any-of'), codes }),
-    z.strictObject({ variable: id, is: z.literal('none-of'), codes }),
-    z
-      .strictObject({ variable: id, is: z.literal('at-least'), least: z.int().min(1).max(500), codes })
-      .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
-    z.strictObject({ variable: id, is: z.literal('between'), from: z.number().nullable(), to: z.number().nullable() }),
-  ])
-  .openapi('Condition');
-
-export const SentenceSchema = z
-  .strictObject({
-    rows: id.describe('The variable whose categories go down.'),
-    by: id.nullable().describe('The variable whose categories go across; null: a frequency table.'),
-    within: id.nullable().default(null).describe('One cross table for each category of this variable; needs a "by".'),
-    only: z.array(ConditionSchema).max(20).describe('Conditions that all must hold.'),
-    weight: id.nullable().default(null).describe('The number that each respondent counts as.'),
-    counted: z
-      .array(z.enum(STANDINGS))
-      .max(STANDINGS.length)
-      .optional()
-      .describe(
-        'Of a multiple-response question in the rows: who counts in the base beside those who mention ' +
-          'something; who says none of these or ticked nothing, where absent.',
-      ),
-    mention: z
-      .enum(MENTIONS)
-      .optional()
-      .describe(
-        'Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.',
-      ),
-  })
-  .openapi('Sentence');
+export const ConditionSchema = conditionShape(id);
+export const SentenceSchema = SentenceShape;
 
 export const ShownSchema = z
   .strictObject({

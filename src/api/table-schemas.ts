@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { STANDINGS } from '../core/count/types.js';
-import { MENTIONS } from '../core/table/sentence.js';
+import { ADJUSTMENTS } from '../core/infer/adjust.js';
+import { partsShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
 import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
@@ -8,21 +8,7 @@ import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
 const called = z
   .union([z.int().min(1), z.string().trim().min(1).max(1000)])
   .describe('A variable by its id, its name or its label.');
-const codes = z.array(z.string().max(1000)).max(5000);
-
-const ConditionCalledSchema = z
-  .discriminatedUnion('is', [
-    z.strictObject({ variable: called, is: z.literal('any-of'), codes }),
-    z.strictObject({ variable: called, is: z.literal('none-of'), codes }),
-    z.strictObject({ variable: called, is: z.literal('at-least'), least: z.int().min(1).max(500), codes }),
-    z.strictObject({
-      variable: called,
-      is: z.literal('between'),
-      from: z.number().nullable().default(null),
-      to: z.number().nullable().default(null),
-    }),
-  ])
-  .openapi('ConditionCalled');
+const parts = partsShape<number | string>(called, 'Called');
 
 const how = {
   order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; it changes no statistic.'),
@@ -31,19 +17,20 @@ const how = {
   predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted from the other.'),
   percent: z.enum(PERCENTS).optional().describe('Which percentages the sentences of the reading give.'),
   exact: ExactSchema.optional(),
+  letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
 };
 
 /** A table by its parts, each optional but the rows; or by a sentence in words. */
 export const TableAskedSchema = z
   .union([
     z.strictObject({
-      rows: called,
-      by: called.nullish(),
-      within: called.nullish(),
-      only: z.array(ConditionCalledSchema).max(20).optional(),
-      weight: called.nullish(),
-      counted: z.array(z.enum(STANDINGS)).max(STANDINGS.length).optional(),
-      mention: z.enum(MENTIONS).optional(),
+      rows: parts.rows,
+      by: parts.by.default(null),
+      within: parts.within,
+      only: parts.only.default([]),
+      weight: parts.weight,
+      counted: parts.counted,
+      mention: parts.mention,
       ...how,
     }),
     z.strictObject({
@@ -53,7 +40,13 @@ export const TableAskedSchema = z
   ])
   .openapi('TableAsked');
 
-const category = z.object({ code: z.string(), label: z.string(), kind: z.string() });
+const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });
+const category = z.object({
+  code: z.string(),
+  label: z.string(),
+  kind: z.string(),
+  path: z.array(step).optional().describe('Of a nest: the category of each of its variables, the outermost first.'),
+});
 const numbers = z.array(z.number());
 const reading = z.array(z.object({ id: z.string(), question: z.string() }).loose());
 
@@ -81,6 +74,12 @@ const TableAnswerSchema = z
     figures: z
       .record(z.string(), z.array(z.array(z.number().nullable())))
       .describe('By id, row by row as the table stands; percentages from 0 to 100; null where a cell has none.'),
+    letters: z
+      .object({ columns: z.array(z.string().nullable()), cells: z.array(z.array(z.string())) })
+      .nullable()
+      .describe(
+        'Columns compared two by two, where asked for: letters of columns whose share is lower by more than chance.',
+      ),
     tests: AssessmentSchema.shape.tests,
     measures: AssessmentSchema.shape.measures,
     cells: AssessmentSchema.shape.cells,
@@ -90,6 +89,14 @@ const TableAnswerSchema = z
   })
   .openapi('TableAnswer');
 
-export const WholeAnswerSchema = TableAnswerSchema.extend({
+const BlockAnswerSchema = TableAnswerSchema.extend({
   within: z.array(z.object({ code: z.string(), label: z.string(), table: TableAnswerSchema })).nullable(),
-}).openapi('WholeTableAnswer');
+}).openapi('BlockAnswer');
+
+export const WholeAnswerSchema = BlockAnswerSchema.partial()
+  .extend({
+    title: z.string(),
+    blocks: z.array(BlockAnswerSchema).describe('Row items by what they stand by: first all of the first item.'),
+  })
+  .describe('A table of one block has the fields of the block too.')
+  .openapi('WholeTableAnswer');

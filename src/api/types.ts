@@ -57,6 +57,5 @@ export type Distribution = z.infer<typeof schemas.DistributionSchema>;
 export type KeptWorking = z.infer<typeof schemas.KeptWorkingSchema>;
 export type Shown = z.infer<typeof schemas.ShownSchema>;
 export type SavedTable = z.infer<typeof schemas.SavedTableSchema>;
-export type SentenceBody = z.infer<typeof schemas.SentenceSchema>;
 export type Counts = z.infer<typeof schemas.CountArraySchema>;
 export type ProblemBody = z.infer<typeof schemas.ProblemSchema>;

@@ -1,7 +1,7 @@
 import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkCodebook } from '../api/check-codebook.js';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';
 import { receiveFile } from '../service/intake/receive.js';
@@ -47,7 +47,7 @@ export async function seedDemo(service: Service, demo: string): Promise<void> {
   });
   await saveTable(service, study, null, {
     title: 'Satisfaction by site',
-    sentence: sentenceOf(idOf('satisfaction'), { by: idOf('site') }),
+    sentence: bodyAbout(idOf('satisfaction'), { by: idOf('site') }),
     shown: { percent: 'column', counts: true, hatch: true, expected: false },
   });
 }

@@ -2,7 +2,7 @@ import { TableAskedSchema } from '../api/table-schemas.js';
 import { parseWith } from '../api/problem.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
-import { tableAsCsv } from '../service/count-table.js';
+import { tableAsCsv } from '../service/table-csv.js';
 import { openStudy } from '../service/open-study.js';
 import { answerTable, readSentence } from '../service/table-answer.js';
 

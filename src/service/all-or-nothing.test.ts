@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../core/recode/edges.js';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import type { Db } from '../store/open.js';
 import { allVariables } from '../store/variables.js';
 import { amendEntry } from './amend-entry.js';
@@ -85,7 +85,7 @@ const CHANGES: [string, (study: OpenStudy) => Promise<unknown>][] = [
   [
     'a kept table',
     (study) =>
-      saveTable(service, study, null, { title: 'Kept', sentence: sentenceOf(idOf(study, 'old')), shown: SHOWN }),
+      saveTable(service, study, null, { title: 'Kept', sentence: bodyAbout(idOf(study, 'old')), shown: SHOWN }),
   ],
   ['an entry taken back', (study) => undoEntry(service, study)],
   ['back to an entry', (study) => goToEntry(service, study, listEntries(study)[1]!.id)],

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/edges.js';
 import type { Recipe } from '../core/recode/types.js';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables } from '../store/tables.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
@@ -119,7 +119,7 @@ describe('an entry changed in the middle of the ledger', () => {
       label: 'Is high',
       recipe: { kind: 'flags', source: variable, codes: ['2'], yes: 'Yes', no: 'No' },
     });
-    await saveTable(service, study, null, { title: 'Mood in two', sentence: sentenceOf(variable), shown: SHOWN });
+    await saveTable(service, study, null, { title: 'Mood in two', sentence: bodyAbout(variable), shown: SHOWN });
     const { id } = entry(study, 'Made Mood in two');
     const out = await amendEntry(service, study, id, { is: 'left-out' });
     expect(out.misfits.map(({ words, whole }) => [words, whole])).toEqual([
@@ -345,12 +345,12 @@ describe('a working in the place of its source', () => {
     });
     const plain = await saveTable(service, study, null, {
       title: 'Plain',
-      sentence: sentenceOf(mood.id, { by: tap.id }),
+      sentence: bodyAbout(mood.id, { by: tap.id }),
       shown: SHOWN,
     });
     const only = await saveTable(service, study, null, {
       title: 'Only',
-      sentence: sentenceOf(tap.id, { only: [{ variable: mood.id, is: 'any-of', codes: ['1'] }] }),
+      sentence: bodyAbout(tap.id, { only: [{ variable: mood.id, is: 'any-of', codes: ['1'] }] }),
       shown: SHOWN,
     });
     const { working, variable } = await keepWorking(service, study, {
@@ -370,7 +370,7 @@ describe('a working in the place of its source', () => {
     expect(sources(flag)).toMatchObject({ source: mood.id });
     const table = (id: number) => allTables(study.db).find((one) => one.id === id)?.sentence;
     expect(table(plain.id)?.rows).toBe(variable);
-    expect(table(only.id)?.only[0]?.variable).toBe(mood.id);
+    expect(table(only.id)?.only[0]).toMatchObject({ variable: mood.id });
     await expect(
       keepWorking(service, study, { name: '', label: 'Again', recipe: reversed(mood.id), standsIn: true }),
     ).rejects.toThrow('stands in for mood_source already');

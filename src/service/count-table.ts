@@ -1,26 +1,24 @@
 import { canonicalCode } from '../core/codebook/number.js';
 import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
+import { mapClause } from '../core/count/clause.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
-import { saySentence, type Sentence } from '../core/table/sentence.js';
-import { toGrid } from '../core/table/grid.js';
-import { asDisplayed, type RowOrder } from '../core/table/order.js';
-import type { Percent } from '../core/table/share.js';
-import { split, splitAsDisplayed } from '../core/table/split.js';
-import { cellFiguresOf, type FiguresAsked } from '../core/reading/cell-figures.js';
-import { codesWithFound, type Table, tabulate } from '../core/table/tabulate.js';
-import { writeCsv } from '../formats/csv-write.js';
+import { codesWithFound } from '../core/table/positions.js';
+import type { Condition, RowItem, Sentence } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import type { OpenStudy, Service } from './context.js';
-import type { CountJob } from './worker/count-job.js';
+import type { ConditionRef, CountJob } from './worker/count-job.js';
 
-function finder(variables: readonly VariableRow[]): (id: number, slot: string) => VariableRow {
+type Find = (id: number, slot: string) => VariableRow;
+
+function finder(variables: readonly VariableRow[]): Find {
+  const byId = new Map(variables.map((variable) => [variable.id, variable]));
   return (id, slot) => {
-    const variable = variables.find((one) => one.id === id);
+    const variable = byId.get(id);
     if (!variable) {
       throw new Fault(
         'not-found',
@@ -37,22 +35,19 @@ function finder(variables: readonly VariableRow[]): (id: number, slot: string) =
 const MOST_STRATA = 100;
 
 /** The variable that a table is within, which must sort respondents into a few groups. */
-function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof finder>): VariableRow[] {
-  if (sentence.within === null) return [];
-  const variable = find(sentence.within, 'within');
+function withinOf(study: OpenStudy, { by, within }: Sentence, find: Find): VariableRow | null {
+  if (within === null) return null;
+  const variable = find(within, 'within');
   const title = titleOf(variable);
   const place = { field: 'within' };
-  if (sentence.by === null)
+  if (by.length === 0)
     throw new Fault(
       'invalid',
       'A table is within a variable only where it has a "by".',
       `Use ${title} as the "by".`,
       place,
     );
-  const answers = codesWithFound(
-    variable,
-    columnCodes(study.db, variable.columnId).map(({ code }) => code),
-  ).filter(isAnswer);
+  const answers = codesWithFound(variable, codesOf(study, variable)).filter(isAnswer);
   if (answers.length > MOST_STRATA) {
     throw new Fault(
       'too-large',
@@ -61,13 +56,20 @@ function withinOf(study: OpenStudy, sentence: Sentence, find: ReturnType<typeof 
       place,
     );
   }
-  return [variable];
+  return variable;
 }
 
+const codesOf = ({ db }: OpenStudy, { columnId }: VariableRow) => columnCodes(db, columnId).map(({ code }) => code);
+
 /**
- * The slots of the question in the rows, in their order, where the sentence asks at which place options are mentioned.
+ * The slots of a question in the rows, in their order, where the sentence asks at which place options are mentioned.
  */
-function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: VariableRow): CountJob['slots'] {
+function slotsOf(
+  study: OpenStudy,
+  { mention = 'any' }: RowItem,
+  rows: VariableRow,
+  within: number | null,
+): CountJob['rows'][number]['slots'] {
   if (mention === 'any') return null;
   const recipe = allWorkings(study.db).find(({ id }) => id === rows.workingId)?.recipe;
   const place = { field: 'mention' };
@@ -89,66 +91,43 @@ function slotsOf(study: OpenStudy, { mention = 'any', within }: Sentence, rows: 
   return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []) };
 }
 
-/** Counts what a sentence asks for, in the counting thread. */
-export async function countTable(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray> {
-  const find = finder(allVariables(study.db));
-  const missingOf = (variable: VariableRow) => {
-    const found = columnCodes(study.db, variable.columnId).map(({ code }) => code);
-    return missingIn(codesWithFound(variable, found));
-  };
-  const refer = (variable: VariableRow) => ({ column: variable.columnId, title: titleOf(variable) });
-  const axes = [
-    find(sentence.rows, 'rows'),
-    ...(sentence.by === null ? [] : [find(sentence.by, 'by')]),
-    ...withinOf(study, sentence, find),
-  ];
-  checkConditions(sentence.only, allVariables(study.db), (variable) => {
-    const row = allVariables(study.db).find(({ id }) => id === variable.id);
-    return row ? columnCodes(study.db, row.columnId).map(({ code }) => code) : [];
-  });
-  const weight = sentence.weight === null ? null : find(sentence.weight, 'weight');
-  if (weight && weight.level !== 'number') {
-    throw new Fault('unsupported', `${titleOf(weight)} is not a number, so it cannot weight.`, 'Weight by a number.', {
-      field: 'weight',
-    });
-  }
-  return service.run('count', {
-    slots: slotsOf(study, sentence, axes[0]!),
-    file: study.file,
-    respondents: studyRow(study.db).respondents,
-    axes: axes.map(refer),
-    only: sentence.only.map((condition, k) => {
-      const variable = find(condition.variable, `only[${k}]`);
-      const test = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
-      return { ...refer(variable), test, missing: missingOf(variable) };
-    }),
-    weight: weight && { ...refer(weight), missing: missingOf(weight) },
+const refer = (variable: VariableRow) => ({ column: variable.columnId, title: titleOf(variable) });
+
+/** A number that respondents count as. */
+function weightOf(id: number, find: Find): VariableRow {
+  const weight = find(id, 'weight');
+  if (weight.level === 'number') return weight;
+  throw new Fault('unsupported', `${titleOf(weight)} is not a number, so it cannot weight.`, 'Weight by a number.', {
+    field: 'weight',
   });
 }
 
-/** A table as CSV; one within a variable has the table of all first, and then each stratum's. */
-export async function tableAsCsv(
-  service: Service,
-  study: OpenStudy,
-  sentence: Sentence,
-  {
-    percent,
-    order = 'list',
-    last = false,
-    ...asked
-  }: FiguresAsked & { percent: Percent; order?: RowOrder | undefined; last?: boolean | undefined },
-): Promise<string> {
-  const counts = await countTable(service, study, sentence);
+/** Counts what a sentence asks for, in the counting thread: a count array for each block, row items by nests. */
+export async function countSentence(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray[]> {
   const variables = allVariables(study.db);
-  const title = saySentence(sentence, variables);
-  const grid = (table: Table, name: string) => toGrid(table, name, percent, cellFiguresOf(table, asked));
-  if (sentence.within === null) {
-    return writeCsv(grid(asDisplayed(tabulate(sentence, counts, variables), { order, last }), title));
-  }
-  const { within, all, strata } = splitAsDisplayed(split(sentence, counts, variables), { order, last });
-  const name = titleOf(within.variable);
-  return writeCsv([
-    ...grid(all, title),
-    ...strata.flatMap(({ label, table }) => [[], ...grid(table, `${name}: ${label}`)]),
-  ]);
+  const find = finder(variables);
+  const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
+  const rows = sentence.rows.map((item) => {
+    const variable = find(item.variable, 'rows');
+    return { ...refer(variable), slots: slotsOf(study, item, variable, sentence.within) };
+  });
+  const nests = sentence.by.map((nest) => nest.map((id) => refer(find(id, 'by'))));
+  const within = withinOf(study, sentence, find);
+  checkConditions(sentence.only, variables, ({ id }) => codesOf(study, find(id, 'only')));
+  const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
+  return service.run('count', {
+    file: study.file,
+    respondents: studyRow(study.db).respondents,
+    rows,
+    nests: nests.length === 0 ? [[]] : nests,
+    within: within && refer(within),
+    only: sentence.only.map((clause, k) =>
+      mapClause<Condition, ConditionRef>(clause, (condition) => {
+        const variable = find(condition.variable, `only[${k}]`);
+        const test = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
+        return { ...refer(variable), test, missing: missingOf(variable) };
+      }),
+    ),
+    weight: weight && { ...refer(weight), missing: missingOf(weight) },
+  });
 }

@@ -2,7 +2,8 @@ import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { sayRecipe } from '../core/recode/say.js';
 import type { Recipe } from '../core/recode/types.js';
-import { saySentence, type Sentence } from '../core/table/sentence.js';
+import { saySentence } from '../core/table/say-sentence.js';
+import { sentenceOfKept } from '../core/table/sentence-shape.js';
 import { derivedLists } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
 import type { Difference, Fields, VariableState } from '../store/state.js';
@@ -95,7 +96,7 @@ function sayValue(field: string, value: unknown, names: Namer): string {
     case 'recipe':
       return sayRecipe(value as Recipe, names);
     case 'sentence':
-      return saySentence(value as Sentence, names.variables);
+      return saySentence(sentenceOfKept(value), names.variables);
     case 'codeListId':
       return value === null ? 'none' : names.listName(value as number);
     case 'standsIn':

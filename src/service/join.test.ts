@@ -1,3 +1,4 @@
+import { countedTable } from './test-study.js';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -5,13 +6,11 @@ import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { checkCodebook } from '../api/check-codebook.js';
-import { sentenceOf } from '../core/table/sentence.js';
-import { tabulate } from '../core/table/tabulate.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { cellReader } from '../store/cells.js';
 import { allSourceFiles } from '../store/source-files.js';
 import { allVariables } from '../store/variables.js';
 import { type OpenStudy, type Service, startService } from './context.js';
-import { countTable } from './count-table.js';
 import { editEntries } from './edit-variable.js';
 import { acceptIntake } from './intake/accept.js';
 import { compareWithStudy, type Joining, joinStudy } from './intake/join.js';
@@ -128,8 +127,8 @@ describe('a second file in a study', () => {
     expect(variable(study, 'remark')).toMatchObject({ blank: 200 });
     expect(cells(study, 'w').slice(298, 304)).toEqual([298 / 7, 299 / 7, 0, 1 / 3, 2 / 3, 'n/a'].map(String));
     expect(workings[0]).toMatchObject({ holds: true });
-    const sentence = sentenceOf(variable(study, 'sat_2')?.id ?? 0, { by: variable(study, 'wave')?.id ?? 0 });
-    const table = tabulate(sentence, await countTable(service, study, sentence), allVariables(study.db));
+    const sentence = bodyAbout(variable(study, 'sat_2')?.id ?? 0, { by: variable(study, 'wave')?.id ?? 0 });
+    const table = await countedTable(service, study, sentence);
     expect(table.columns?.categories.map(({ label }) => label)).toEqual(['Spring', 'Autumn']);
     expect(table.columnBases).toEqual([300, 150]);
     expect(allSourceFiles(study.db).map(({ respondents, unread }) => [respondents, unread])).toEqual([

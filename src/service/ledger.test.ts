@@ -9,7 +9,7 @@ import { lowBits, wordAt } from '../core/count/column.js';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/edges.js';
 import type { Recipe } from '../core/recode/types.js';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { readColumn } from '../store/columns.js';
 import { readState } from '../store/state.js';
 import { allTables } from '../store/tables.js';
@@ -193,7 +193,7 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
       case 10:
         await saveTable(service, study, pick([null, ...allTables(db).map(({ id }) => id)]), {
           title: `Table ${next(99)}`,
-          sentence: sentenceOf(one.id),
+          sentence: bodyAbout(one.id),
           shown: SHOWN,
         });
         break;
@@ -247,7 +247,7 @@ describe('the ledger', () => {
     const { working, variable } = await keepWorking(service, study, { name: '', label: 'Age in two', recipe: band });
     await saveTable(service, study, null, {
       title: 'Age by site',
-      sentence: { ...sentenceOf(variable), by: site },
+      sentence: { ...bodyAbout(variable), by: site },
       shown: SHOWN,
     });
     await editEntries(service, study, [{ variable: site, label: 'Site' }]);

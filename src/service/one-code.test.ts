@@ -1,19 +1,17 @@
 import { expect, it } from 'vitest';
-import { sentenceOf } from '../core/table/sentence.js';
-import { tabulate } from '../core/table/tabulate.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allVariables } from '../store/variables.js';
 import type { OpenStudy } from './context.js';
-import { countTable } from './count-table.js';
 import { editEntries } from './edit-variable.js';
-import { serviceForTests, studyOfRows } from './test-study.js';
+import { countedTable, countsOf, serviceForTests, studyOfRows } from './test-study.js';
 import { keepWorking } from './workings.js';
 
 const service = serviceForTests();
 const find = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!;
 
 async function frequencies(study: OpenStudy, name: string) {
-  const sentence = sentenceOf(find(study, name).id);
-  const table = tabulate(sentence, await countTable(service, study, sentence), allVariables(study.db));
+  const sentence = bodyAbout(find(study, name).id);
+  const table = await countedTable(service, study, sentence);
   const rows = table.rows.categories.map(({ label }, i) => [label, table.rowTotals[i]]);
   return { rows: Object.fromEntries(rows) as Record<string, number>, base: table.base };
 }
@@ -45,6 +43,6 @@ it('9 and 9.0 are one code in the codebook, a table, a band and a filter', async
   expect(proof.holds).toBe(true);
   expect(await frequencies(study, 'two')).toEqual({ rows: { Low: 4, High: 6 }, base: 10 });
   const only = [{ variable: find(study, 'mood').id, is: 'any-of' as const, codes: ['1.0'] }];
-  const counts = await countTable(service, study, sentenceOf(find(study, 'x').id, { only }));
+  const counts = await countsOf(service, study, bodyAbout(find(study, 'x').id, { only }));
   expect(counts.filtered).toEqual([{ outside: 6, unknown: 6 }]);
 });

@@ -1,7 +1,7 @@
 import { type CodeOrder, type CodeOrderKind, orderCodes } from '../core/codebook/code-order.js';
 import { type Code, missingIn, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { codesWithFound } from '../core/table/tabulate.js';
+import { codesWithFound } from '../core/table/positions.js';
 import { columnCodes } from '../store/columns.js';
 import type { OpenStudy, Service } from './context.js';
 import { findVariable } from './roster.js';

@@ -1,5 +1,5 @@
 import { missingIn, titleOf } from '../core/codebook/types.js';
-import { codesWithFound } from '../core/table/tabulate.js';
+import { codesWithFound } from '../core/table/positions.js';
 import type { Condition } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';

@@ -3,8 +3,7 @@ import { compareCodes, parseNumber } from '../core/codebook/number.js';
 import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
 import { type Code, isAnswer, type Level, missingIn } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Sentence } from '../core/table/sentence.js';
-import { codesWithFound } from '../core/table/tabulate.js';
+import { codesWithFound } from '../core/table/positions.js';
 import { Fault } from '../core/fault.js';
 import {
   allColumnCodes,
@@ -51,7 +50,7 @@ export interface StudyView {
   study: StudyRow;
   variables: RosterVariable[];
   workings: (WorkingRow & { variable: number })[];
-  tables: (Omit<SavedTableRow, 'sentence'> & { sentence: Sentence })[];
+  tables: SavedTableRow[];
   files: Pick<SourceFileRow, 'name' | 'respondents' | 'unread' | 'takenIn'>[];
   /** What undoing would take back, and doing again would bring back. */
   undo: string | null;

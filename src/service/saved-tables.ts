@@ -1,5 +1,6 @@
 import { Fault } from '../core/fault.js';
-import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import { variablesOf } from '../core/table/sentence.js';
+import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { allTables, putTable, removeTable, type SavedTableRow, type Shown } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
@@ -18,12 +19,13 @@ export function saveTable(
   service: Service,
   study: OpenStudy,
   id: number | null,
-  table: { title: string; sentence: Sentence; shown: Shown },
+  table: { title: string; sentence: SentenceBody; shown: Shown },
 ): Promise<SavedTableRow> {
   return change(service, study, async () => {
     if (id !== null) findTable(study, id);
     const known = new Set(allVariables(study.db).map((variable) => variable.id));
-    const gone = variablesOf(table.sentence).find((variable) => !known.has(variable));
+    const sentence = sentenceOfBody(table.sentence);
+    const gone = variablesOf(sentence).find((variable) => !known.has(variable));
     if (gone !== undefined) {
       throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', {
         field: 'sentence',
@@ -32,7 +34,7 @@ export function saveTable(
     const { db } = study;
     const words = `${id === null ? 'Saved' : 'Changed'} the table “${table.title}”`;
     const key = await record(service, study, 'table', words, () =>
-      putTable(db, id, table.title, table.sentence, table.shown, new Date().toISOString()),
+      putTable(db, id, table.title, bodyOfSentence(sentence), table.shown, new Date().toISOString()),
     );
     return findTable(study, key);
   });

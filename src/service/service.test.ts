@@ -1,3 +1,4 @@
+import { countedTable, countsOf } from './test-study.js';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,12 +7,9 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { Fault } from '../core/fault.js';
-import { type Sentence, sentenceOf } from '../core/table/sentence.js';
-import { tabulate } from '../core/table/tabulate.js';
-import { allVariables } from '../store/variables.js';
+import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
 import { allWorkings, putWorking } from '../store/workings.js';
 import { defaultFolder, type OpenStudy, type Service, startService } from './context.js';
-import { countTable } from './count-table.js';
 import { editVariable } from './edit-variable.js';
 import { acceptIntake } from './intake/accept.js';
 import { findIntake } from './intake/read.js';
@@ -49,8 +47,7 @@ const variable = (name: string, of = study) => {
   if (!found) throw new Error(`no ${name}`);
   return found;
 };
-const tableOf = async (sentence: Sentence, of = study) =>
-  tabulate(sentence, await countTable(service, of, sentence), allVariables(of.db));
+const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);
 const faultOf = async (work: Promise<unknown>): Promise<Fault> => {
   const error: unknown = await work.then(
     () => null,
@@ -63,7 +60,7 @@ const faultOf = async (work: Promise<unknown>): Promise<Fault> => {
 describe('the roster', () => {
   it('has a picture that agrees with the counts', async () => {
     const site = variable('site');
-    const table = await tableOf(sentenceOf(site.id));
+    const table = await tableOf(bodyAbout(site.id));
     expect(site.picture).toEqual({ is: 'bars', bars: table.rowTotals });
     expect(site).toMatchObject({ answers: table.base, missing: 0, blank: 0 });
   });
@@ -107,7 +104,7 @@ describe('counting', () => {
       .slice(1)
       .filter((line) => /^\d+,/.test(line));
     const cells = lines.map((line) => line.split(','));
-    const table = await tableOf(sentenceOf(variable('season').id, { by: variable('site').id }));
+    const table = await tableOf(bodyAbout(variable('season').id, { by: variable('site').id }));
     table.rows.categories.forEach(({ code: season }, i) =>
       table.columns?.categories.forEach(({ code: site }, j) => {
         expect(table.cells[i]?.[j]).toBe(cells.filter((row) => row[1] === site && row[2] === season).length);
@@ -117,28 +114,28 @@ describe('counting', () => {
 
   it('reconciles for every variable of the demo: base and left out make everybody', async () => {
     for (const one of viewStudy(study).variables.filter(({ countable, level }) => countable && level !== 'text')) {
-      const table = await tableOf(sentenceOf(one.id));
+      const table = await tableOf(bodyAbout(one.id));
       expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0), one.name).toBe(2412);
       expect(table.base, one.name).toBe(one.answers);
     }
   });
 
   it('gives the multiple-response question the mentions of its columns', async () => {
-    const crops = await tableOf(sentenceOf(variable('crops').id, { by: variable('site').id }));
-    const beans = await tableOf(sentenceOf(variable('grow_beans').id, { by: variable('site').id }));
+    const crops = await tableOf(bodyAbout(variable('crops').id, { by: variable('site').id }));
+    const beans = await tableOf(bodyAbout(variable('grow_beans').id, { by: variable('site').id }));
     expect(crops.cells[1]).toEqual(beans.cells[0]);
     expect(crops.base + crops.leftOut.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2412);
   });
 
   it('filters by a mention', async () => {
-    const only: Sentence['only'] = [{ variable: variable('crops').id, is: 'any-of', codes: ['2'] }];
-    const table = await tableOf(sentenceOf(variable('grow_beans').id, { only }));
+    const only: SentenceBody['only'] = [{ variable: variable('crops').id, is: 'any-of', codes: ['2'] }];
+    const table = await tableOf(bodyAbout(variable('grow_beans').id, { only }));
     expect(table.rowTotals[1]).toBe(0);
-    expect(table.base).toBe((await tableOf(sentenceOf(variable('crops').id))).rowTotals[1]);
+    expect(table.base).toBe((await tableOf(bodyAbout(variable('crops').id))).rowTotals[1]);
   });
 
   it('names the variable that has no categories', async () => {
-    const fault = await faultOf(countTable(service, study, sentenceOf(variable('id').id)));
+    const fault = await faultOf(countsOf(service, study, bodyAbout(variable('id').id)));
     expect(fault).toMatchObject({ kind: 'unsupported', place: { variable: 'Plot holder number' } });
   });
 });
@@ -169,7 +166,7 @@ describe('workings', () => {
     };
     putWorking(own.db, working.id, { recipe: changed, proof: working.proof, signature: 'stale' }, '2026-01-01');
     await settle(service, own);
-    const table = await tableOf(sentenceOf(kept.variable), own);
+    const table = await tableOf(bodyAbout(kept.variable), own);
     expect(table.rowTotals).toEqual([2, 1]);
     expect(allWorkings(own.db)[0]?.signature).not.toBe('stale');
   });

@@ -2,6 +2,7 @@ import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { mapSources, sourcesOf } from '../core/recode/sources.js';
 import { recipeFollows, sentenceFollows, sentenceWith } from '../core/recode/stand-in.js';
+import { bodyOfSentence, sentenceOfBody } from '../core/table/sentence-shape.js';
 import type { Recipe } from '../core/recode/types.js';
 import type { Db } from '../store/open.js';
 import { allTables, restoreTable } from '../store/tables.js';
@@ -37,7 +38,8 @@ function moveWorkings(db: Db, ids: readonly number[], from: number, to: number):
 
 function moveTables(db: Db, ids: readonly number[], from: number, to: number): void {
   for (const table of allTables(db)) {
-    if (ids.includes(table.id)) restoreTable(db, { ...table, sentence: sentenceWith(table.sentence, from, to) });
+    if (ids.includes(table.id))
+      restoreTable(db, { ...table, sentence: bodyOfSentence(sentenceWith(sentenceOfBody(table.sentence), from, to)) });
   }
 }
 
@@ -74,7 +76,9 @@ export function takePlace(db: Db, working: number): void {
     ({ id, recipe }) =>
       id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, made),
   );
-  const tables = allTables(db).filter(({ sentence }) => sentenceFollows(sentence, source.id, source, made));
+  const tables = allTables(db).filter(({ sentence }) =>
+    sentenceFollows(sentenceOfBody(sentence), source.id, source, made),
+  );
   const standsIn: StandsIn = {
     source: source.id,
     name: made.name,
@@ -107,7 +111,8 @@ export function giveBack(db: Db, working: number): void {
   if (source) {
     moveWorkings(db, standsIn.workings, made.id, source.id);
     const back = allTables(db).filter(
-      ({ id, sentence }) => standsIn.tables.includes(id) && sentenceFollows(sentence, made.id, made, source),
+      ({ id, sentence }) =>
+        standsIn.tables.includes(id) && sentenceFollows(sentenceOfBody(sentence), made.id, made, source),
     );
     moveTables(
       db,

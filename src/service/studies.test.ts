@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { createStudyFile } from '../store/open.js';
 import { allVariables } from '../store/variables.js';
 import type { OpenStudy } from './context.js';
@@ -33,7 +33,7 @@ beforeAll(async () => {
   const [site] = allVariables(study.db);
   await saveTable(service, study, null, {
     title: 'Kept',
-    sentence: sentenceOf(site!.id),
+    sentence: bodyAbout(site!.id),
     shown: { percent: 'row', counts: true, hatch: true, expected: false },
   });
 });

@@ -1,26 +1,32 @@
 import type { Assessment } from '../core/assess.js';
 import { assessMentions } from '../core/assess/assess-multiple.js';
+import type { Adjustment } from '../core/infer/adjust.js';
 import type { ExactOptions } from '../core/infer/exact/exact.js';
-import type { Test } from '../core/count/filter.js';
-import type { Standing } from '../core/count/types.js';
+import { lettersOf } from '../core/reading/letters.js';
+import { marksOf } from '../core/reading/marks.js';
 import { mentionsOfTable } from '../core/reading/mentions.js';
-import type { Percent } from '../core/table/share.js';
 import type { ReadOptions } from '../core/reading/options.js';
 import { oneWayRequestOf } from '../core/reading/read-frequency.js';
 import { read, requestOf } from '../core/reading/read.js';
 import { readSplit } from '../core/reading/read-within.js';
 import { assessSplit } from '../core/reading/split/assess-split.js';
-import { tableAnswer, type TableAnswer } from '../core/reading/table-answer.js';
-import { type Called, findVariable } from '../core/table/find-variable.js';
-import { asDisplayed, type RowOrder } from '../core/table/order.js';
+import type { Answer } from '../core/reading/types.js';
+import { type BlockTables, blockTables } from '../core/table/block-tables.js';
+import { findVariable } from '../core/table/find-variable.js';
+import type { RowOrder } from '../core/table/order.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
-import { type Mention, saySentence, type Sentence } from '../core/table/sentence.js';
-import { split, splitAsDisplayed } from '../core/table/split.js';
-import { type Table, tabulate } from '../core/table/tabulate.js';
+import { saySentence } from '../core/table/say-sentence.js';
+import type { Sentence } from '../core/table/sentence.js';
+import { type PartsCalled, sentenceOfParts } from '../core/table/sentence-shape.js';
+import type { Percent } from '../core/table/share.js';
+import type { Table } from '../core/table/table.js';
+import { blockAnswer, type TableAnswer } from '../core/view/as-answer.js';
+import type { Extras } from '../core/view/block-view.js';
+import { tableView } from '../core/view/table-view.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { assessInThread } from './assess.js';
-import { countTable } from './count-table.js';
+import { countSentence } from './count-table.js';
 
 /** What a table is asked for by: a sentence in words, or its parts with variables by id, name or label. */
 export type TableAsked = {
@@ -30,41 +36,23 @@ export type TableAsked = {
   predicted?: 'rows' | 'columns' | undefined;
   percent?: Percent | undefined;
   exact?: ExactOptions | undefined;
-} & (
-  | { sentence: string }
-  | {
-      rows: Called;
-      by?: Called | null | undefined;
-      within?: Called | null | undefined;
-      only?: readonly ({ variable: Called } & Test)[] | undefined;
-      weight?: Called | null | undefined;
-      counted?: readonly Standing[] | undefined;
-      mention?: Mention | undefined;
-    }
-);
+  letters?: Adjustment | undefined;
+} & ({ sentence: string } | PartsCalled<number | string>);
 
-/** A table, and where it is within a third variable, the table of each of its categories. */
-export interface WholeAnswer extends TableAnswer {
+/** The table of a block, and where it is within a further variable, the table of each of its categories. */
+interface BlockAnswer extends TableAnswer {
   within: { code: string; label: string; table: TableAnswer }[] | null;
 }
+
+/** A whole table, block by block, row items by nests; a table of one block is that block too. */
+export type WholeAnswer = { title: string; blocks: BlockAnswer[] } & Partial<BlockAnswer>;
 
 /** A sentence in words as a sentence of the study. @throws Fault naming what is not of it */
 export const readSentence = ({ db }: OpenStudy, text: string): Sentence => parseSentence(text, allVariables(db));
 
 function sentenceIn(asked: TableAsked, variables: readonly VariableRow[]): Sentence {
   if ('sentence' in asked) return parseSentence(asked.sentence, variables);
-  const { rows, by, within, only = [], weight, counted, mention } = asked;
-  const idOf = (called: Called, field: string) => findVariable(variables, called, field).id;
-  const orNone = (called: Called | null | undefined, field: string) => (called == null ? null : idOf(called, field));
-  return {
-    rows: idOf(rows, 'rows'),
-    by: orNone(by, 'by'),
-    within: orNone(within, 'within'),
-    only: only.map((condition, k) => ({ ...condition, variable: idOf(condition.variable, `only[${k}].variable`) })),
-    weight: orNone(weight, 'weight'),
-    ...(counted ? { counted } : {}),
-    ...(mention ? { mention } : {}),
-  };
+  return sentenceOfParts(asked, (called, field) => findVariable(variables, called, field).id);
 }
 
 /** The statistics of one table, exact tests within their budget, in a thread; null where nothing can be compared. */
@@ -81,31 +69,51 @@ async function assessed(
   return assessMentions(mentionsOfTable(table), options, { confidence });
 }
 
+/** A table with all that was found of it. */
+interface Found {
+  table: Table;
+  assessment: Assessment | null;
+  reading: Answer[];
+}
+
+function answerOf(title: string, { table, assessment, reading }: Found, letters: Adjustment | undefined): TableAnswer {
+  const extras: Extras = {
+    assessment,
+    marks: marksOf(table, assessment),
+    letters: letters && lettersOf(table, assessment, letters),
+  };
+  const view = tableView(title, [{ title, table, extras }], 1);
+  return blockAnswer(view, view.blocks[0]![0]!, { item: 0, nest: 0 }, assessment, reading);
+}
+
 /**
- * Answers a whole table: counts, percentages, bases, who is left out, tests, measures, cells and the reading.
+ * Answers a whole table: counts, percentages, bases, who is left out, tests, measures, cells and the reading, of each
+ * block.
  * @throws Fault naming a variable, a category or a condition that is not of the study
  */
 export async function answerTable(service: Service, study: OpenStudy, asked: TableAsked): Promise<WholeAnswer> {
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
-  const { order = 'list', last = false, confidence = 0.95, predicted, percent, exact } = asked;
+  const { order, last, confidence = 0.95, predicted, percent, exact, letters } = asked;
   const options: ReadOptions = { predicted, percent };
-  const counts = await countTable(service, study, sentence);
-  const title = saySentence(sentence, variables);
-  const one = async (name: string, table: Table): Promise<TableAnswer> => {
+  const counts = await countSentence(service, study, sentence);
+  const alone = async (title: string, table: Table): Promise<TableAnswer> => {
     const assessment = await assessed(service, table, confidence, exact);
-    const isCross = assessment?.cells ? assessment : null;
-    return tableAnswer(name, table, assessment, read(table, isCross, confidence, options));
+    const reading = read(table, assessment?.cells ? assessment : null, confidence, options);
+    return answerOf(title, { table, assessment, reading }, letters);
   };
-  if (sentence.within === null) {
-    return { ...(await one(title, asDisplayed(tabulate(sentence, counts, variables), { order, last }))), within: null };
-  }
-  const whole = split(sentence, counts, variables);
-  const shown = splitAsDisplayed(whole, { order, last });
-  const known = assessSplit(whole, confidence);
-  const all = tableAnswer(title, shown.all, known.all, readSplit(whole, known, confidence, options));
-  const within: NonNullable<WholeAnswer['within']> = [];
-  for (const { code, label, table } of shown.strata)
-    within.push({ code, label, table: await one(`${title}: ${label}`, table) });
-  return { ...all, within };
+  const answered = async ({ title, table, split }: BlockTables): Promise<BlockAnswer> => {
+    if (!split) return { ...(await alone(title, table)), within: null };
+    const known = assessSplit(split, confidence);
+    const reading = readSplit(split, known, confidence, options);
+    const within: NonNullable<BlockAnswer['within']> = [];
+    for (const { code, label, table: own } of split.strata)
+      within.push({ code, label, table: await alone(`${title}: ${label}`, own) });
+    return { ...answerOf(title, { table, assessment: known.all, reading }, letters), within };
+  };
+  const blocks: BlockAnswer[] = [];
+  for (const block of blockTables(sentence, counts, variables, { order, last })) blocks.push(await answered(block));
+  const [only, ...others] = blocks;
+  const title = saySentence(sentence, variables);
+  return only && others.length === 0 ? { ...only, title, blocks } : { title, blocks };
 }

@@ -5,6 +5,13 @@ import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll } from 'vitest';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import type { CountArray } from '../core/count/types.js';
+import { blocksOf } from '../core/table/sentence.js';
+import { type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
+import type { StudyTable } from '../core/table/table.js';
+import { tabulate } from '../core/table/tabulate.js';
+import { allVariables } from '../store/variables.js';
+import { countSentence } from './count-table.js';
 import { type OpenStudy, type Service, startService } from './context.js';
 import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
@@ -27,4 +34,16 @@ export async function studyOfRows(service: Service, name: string, lines: readonl
   const checked = (json: unknown) => json as CodebookFile;
   const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(lines.join('\n'))]), checked);
   return openStudy(service, await acceptIntake(service, intake.id, { name }));
+}
+
+/** The counts of a sentence that is one block. */
+export async function countsOf(service: Service, study: OpenStudy, body: SentenceBody): Promise<CountArray> {
+  const [counts] = await countSentence(service, study, sentenceOfBody(body));
+  return counts!;
+}
+
+/** The table of a sentence that is one block. */
+export async function countedTable(service: Service, study: OpenStudy, body: SentenceBody): Promise<StudyTable> {
+  const [block] = blocksOf(sentenceOfBody(body));
+  return tabulate(block!, await countsOf(service, study, body), allVariables(study.db));
 }

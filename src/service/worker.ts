@@ -40,7 +40,7 @@ export type Envelope<T> = { ok: true; value: T } | { ok: false; fault: PlainFaul
 
 /** The jobs that run in worker threads, with what each takes and gives. */
 export interface Jobs {
-  count: { takes: CountJob; gives: CountArray };
+  count: { takes: CountJob; gives: CountArray[] };
   describe: { takes: DescribeJob; gives: Described };
   derive: { takes: DeriveJob; gives: Derived };
   distribution: { takes: DistributionJob; gives: Distribution };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Recipe } from '../core/recode/types.js';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
 import type { Delta, Difference, State, VariableState } from './state.js';
 
@@ -41,7 +41,7 @@ const now: State = {
       7,
       {
         title: 'Flag',
-        sentence: sentenceOf(3),
+        sentence: bodyAbout(3),
         shown: { percent: 'column', counts: true, hatch: true, expected: false },
         created: '',
         edited: '',
@@ -78,7 +78,7 @@ describe('a change on another state than the one it was made on', () => {
       thing('variable', 22, null, variable('x', { workingId: 21, codeListId: 20 })),
     );
     expect(fit(delta, now)).toEqual({ delta: null, misfits: ['a variable that it is made of is not there'] });
-    const table = change(thing('table', 30, null, { ...now.table.get(7), sentence: sentenceOf(1, { by: 9 }) }));
+    const table = change(thing('table', 30, null, { ...now.table.get(7), sentence: bodyAbout(1, { by: 9 }) }));
     expect(fit(table, now).misfits).toEqual(['a variable of the table is not there']);
     // What the change itself makes is there.
     const both = change(thing('variable', 9, null, variable('nine')), thing('working', 21, null, made(flags(9))));

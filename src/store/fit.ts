@@ -2,7 +2,8 @@ import { type Code, titleOf } from '../core/codebook/types.js';
 import { mergeCodes } from '../core/codebook/merge-codes.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Recipe } from '../core/recode/types.js';
-import { type Sentence, variablesOf } from '../core/table/sentence.js';
+import { variablesOf } from '../core/table/sentence.js';
+import { sentenceOfBody, sentenceOfKept } from '../core/table/sentence-shape.js';
 import type { Delta, Difference, Fields, State, VariableState } from './state.js';
 
 /** A change as far as it fits another state than the one that it was made on. */
@@ -74,8 +75,8 @@ function workingFits(thing: Difference, scene: Scene): Verdict {
 }
 
 function tableFits(thing: Difference, scene: Scene): Verdict {
-  const sentence = thing.after?.['sentence'] as Sentence | undefined;
-  const gone = sentence && variablesOf(sentence).some((id) => !scene.has('variable', id));
+  const sentence = thing.after?.['sentence'];
+  const gone = sentence !== undefined && variablesOf(sentenceOfKept(sentence)).some((id) => !scene.has('variable', id));
   return gone ? { misfit: 'a variable of the table is not there' } : { thing };
 }
 
@@ -94,7 +95,7 @@ function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<numb
   if (!after) {
     const users = [...scene.now.working.values()].filter(({ recipe }) => sourcesOf(recipe).includes(thing.id)).length;
     const tables = [...scene.now.table.values()].filter(({ sentence }) =>
-      variablesOf(sentence).includes(thing.id),
+      variablesOf(sentenceOfBody(sentence)).includes(thing.id),
     ).length;
     if (users + tables > 0) return { misfit: `${scene.titleOf(thing.id)} is in use now, so it stays` };
     return { thing };

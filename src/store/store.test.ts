@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { sentenceOf } from '../core/table/sentence.js';
+import { bodyAbout } from '../core/table/sentence-shape.js';
 import { cellReader } from './cells.js';
 import { columnBytes, insertColumn, readColumn, removeColumn, writeArray, CHUNK } from './columns.js';
 import { MIGRATIONS } from './migrations/index.js';
@@ -193,14 +193,14 @@ describe('workings and tables', () => {
     const working = putWorking(db, null, { recipe, proof, signature: 'a' }, '2026-01-01');
     variable('made', column('made', 'coded8'), null, working);
     const shown = { percent: 'column' as const, counts: true, hatch: true, expected: false };
-    const table = putTable(db, null, 'A table', sentenceOf(source), shown, '2026-01-01');
+    const table = putTable(db, null, 'A table', bodyAbout(source), shown, '2026-01-01');
     expect(usersOfVariable(db, source)).toEqual({
       workings: [{ variable: expect.any(Number) as number, title: 'made' }],
       tables: [{ table, title: 'A table' }],
     });
     expect(allWorkings(db)[0]).toMatchObject({ recipe, proof, holds: false, signature: 'a' });
     expect(() => db.prepare('DELETE FROM variable WHERE id = ?').run(source)).toThrow('FOREIGN KEY');
-    putTable(db, table, 'Renamed', sentenceOf(source), shown, '2026-01-02');
+    putTable(db, table, 'Renamed', bodyAbout(source), shown, '2026-01-02');
     expect(allTables(db)).toMatchObject([{ id: table, title: 'Renamed', created: '2026-01-01', edited: '2026-01-02' }]);
     putWorking(db, working, { recipe, proof: { ...proof, holds: true }, signature: 'b' }, '2026-01-02');
     expect(allWorkings(db)).toMatchObject([{ id: working, holds: true, signature: 'b', created: '2026-01-01' }]);

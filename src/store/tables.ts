@@ -1,7 +1,8 @@
 import type { Adjustment } from '../core/infer/adjust.js';
 import type { RowOrder } from '../core/table/order.js';
 import type { Percent } from '../core/table/share.js';
-import { type Sentence, sentenceOf, variablesOf } from '../core/table/sentence.js';
+import { variablesOf } from '../core/table/sentence.js';
+import { type SentenceBody, sentenceOfBody, SentenceShape } from '../core/table/sentence-shape.js';
 import type { Db } from './open.js';
 
 /** What of a table is shown. */
@@ -19,7 +20,7 @@ export interface Shown {
 export interface SavedTableRow {
   id: number;
   title: string;
-  sentence: Sentence;
+  sentence: SentenceBody;
   shown: Shown;
   created: string;
   edited: string;
@@ -35,9 +36,8 @@ interface Flat {
 }
 
 /** A sentence as it was kept; one from before a part was known has none of it. */
-function sentenceIn(text: string): Sentence {
-  const { rows, ...more } = JSON.parse(text) as Pick<Sentence, 'rows'> & Partial<Sentence>;
-  return sentenceOf(rows, more);
+function sentenceIn(text: string): SentenceBody {
+  return SentenceShape.parse(JSON.parse(text));
 }
 
 export function allTables(db: Db): SavedTableRow[] {
@@ -51,7 +51,7 @@ export function putTable(
   db: Db,
   id: number | null,
   title: string,
-  sentence: Sentence,
+  sentence: SentenceBody,
   shown: Shown,
   now: string,
 ): number {
@@ -69,7 +69,7 @@ export function putTable(
   );
   db.prepare('DELETE FROM saved_table_variable WHERE table_id = ?').run(key);
   const insert = db.prepare('INSERT INTO saved_table_variable (table_id, variable_id) VALUES (?, ?)');
-  for (const variable of new Set(variablesOf(sentence))) insert.run(key, variable);
+  for (const variable of new Set(variablesOf(sentenceOfBody(sentence)))) insert.run(key, variable);
   return key;
 }
 

@@ -1,3 +1,5 @@
+import type { Sentence } from '../core/table/sentence.js';
+import { bodyOfSentence } from '../core/table/sentence-shape.js';
 import { CHANGED, tell } from './shell/changed.js';
 import type { Recipe } from '../core/recode/types.js';
 import type {
@@ -31,7 +33,6 @@ import type {
   KeptWorking,
   ProblemBody,
   SavedTable,
-  SentenceBody,
   BinnedStudy,
   StudyEdit,
   StudyRow,
@@ -191,8 +192,12 @@ export const client = {
   respondents: (study: string, wanted: RespondentsWanted, signal?: AbortSignal) =>
     ask<Respondents>('POST', `${studyPath(study)}/respondents`, wanted, { signal }),
   health: (study: string) => ask<Complaint[]>('GET', `${studyPath(study)}/health`),
-  counts: (study: string, sentence: SentenceBody, signal?: AbortSignal) =>
-    ask<Counts>('POST', `${studyPath(study)}/counts`, sentence, { signal }),
+  /** The counts of each block of a sentence. */
+  counts: async (study: string, sentence: Sentence, signal?: AbortSignal): Promise<Counts[]> => {
+    const path = `${studyPath(study)}/counts`;
+    const counted = await ask<Counts | { blocks: Counts[] }>('POST', path, bodyOfSentence(sentence), { signal });
+    return 'blocks' in counted ? counted.blocks : [counted];
+  },
   previewWorking: (study: string, recipe: Recipe, signal?: AbortSignal) =>
     ask<WorkingPreview>('POST', `${studyPath(study)}/workings/preview`, recipe, { signal }),
   keepWorking: (study: string, draft: WorkingDraft) => ask<KeptWorking>('POST', `${studyPath(study)}/workings`, draft),
@@ -240,17 +245,19 @@ export const client = {
     ask<{ study: string }>('POST', `/intakes/${id}/accept`, acceptance),
   tableCsv: (
     study: string,
-    sentence: SentenceBody,
+    sentence: Sentence,
     {
       percent,
       order = 'list',
       last = false,
       expected,
       residuals = false,
+      letters,
     }: Omit<SavedTable['shown'], 'counts' | 'hatch'>,
   ) =>
     `/api/v1${studyPath(study)}/table.csv?percent=${percent}&order=${order}&last=${last}&expected=${expected}` +
-    `&residuals=${residuals}&sentence=${encodeURIComponent(JSON.stringify(sentence))}`,
+    `&residuals=${residuals}${letters ? `&letters=${letters}` : ''}` +
+    `&sentence=${encodeURIComponent(JSON.stringify(bodyOfSentence(sentence)))}`,
   savedTableCsv: (study: string, id: number) => `/api/v1${studyPath(study)}/tables/${id}/csv`,
 };
 

@@ -14,9 +14,9 @@ import {
 import type { RosterVariable } from '../api/types.js';
 import { matches } from '../kit/Picker.js';
 import { gapsOf, metaOf, searchText } from './roster/words.js';
-import { inkOf } from './tables/CrossTable.js';
+import { inkOf } from './tables/ink.js';
 import { figure, percent } from './tables/format.js';
-import { isComplete, startCondition } from './tables/SentenceLine.js';
+import { isComplete, startCondition } from './tables/draft.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './tables/url.js';
 import { optionLabels } from './workings/bodies/option-labels.js';
 
@@ -61,17 +61,24 @@ const BOTH = [SITE, AGE];
 describe('the sentence in the address', () => {
   it('comes back as it was, by names', () => {
     const draft: Draft = {
-      rows: 1,
-      by: 2,
+      rows: [{ variable: 1 }, { variable: 2, counted: ['none'], mention: 'first' }],
+      by: [[2], [1, 2]],
       within: 1,
       weight: 2,
       only: [
         { variable: 2, is: 'between', from: 18, to: null },
-        { variable: 1, is: 'any-of', codes: ['1', '2'] },
+        {
+          or: [
+            { variable: 1, is: 'any-of', codes: ['1', '2'] },
+            { not: { variable: 2, is: 'between', from: 1, to: 2 } },
+          ],
+        },
       ],
     };
     const query = toQuery(draft, BOTH, 7);
-    expect(query).toContain('rows=site&by=age&within=site&weight=age');
+    expect(query).toContain(
+      'rows=site&rows=age&counted.2=none&mention.2=first&by=age&by=site%3Eage&within=site&weight=age',
+    );
     expect(fromQuery(query, BOTH)).toMatchObject({ draft, table: 7 });
     expect(toQuery(EMPTY, BOTH, null)).toBe('');
   });
@@ -84,9 +91,9 @@ describe('the sentence in the address', () => {
       '?table=abc',
     ];
     expect(bad.map((query) => fromQuery(query, BOTH).draft)).toEqual([
-      { ...EMPTY, by: 2 },
-      { ...EMPTY, rows: 1 },
-      { ...EMPTY, rows: 1 },
+      { ...EMPTY, by: [[2]] },
+      { ...EMPTY, rows: [{ variable: 1 }] },
+      { ...EMPTY, rows: [{ variable: 1 }] },
       EMPTY,
     ]);
     expect(fromQuery('?only=[{"variable":"gone","is":"any-of","codes":["1"]},null,5]', BOTH).draft.only).toEqual([]);

@@ -5,14 +5,18 @@ import type { CountArray, CountAxis, FilterTally, Slot } from './types.js';
 
 export type Countable = CodedColumn | SetsColumn;
 
-export interface CountRequest {
-  /** One column for a frequency table, two for a cross table (rows, columns), three for one within a third variable. */
-  axes: readonly Countable[];
+/** Whom a count is of: the respondents inside a filter, each counting as a weight. */
+export interface Counted {
   respondents: number;
   /** 1 where a respondent is inside the filter. */
   mask: Uint8Array | null;
   filtered: readonly FilterTally[];
   weight: Float64Array | null;
+}
+
+export interface CountRequest extends Counted {
+  /** One column for a frequency table, two for a cross table (rows, columns), further ones for what splits these. */
+  axes: readonly Countable[];
 }
 
 /** More cells than this is a mistake in the request, not a table. */
@@ -50,9 +54,27 @@ export function axisOf(column: Countable): CountAxis {
   };
 }
 
-/** Counts respondents (and weights) over one to three columns in one pass. */
-export function count(request: CountRequest): CountArray {
-  const axes = request.axes.map(axisOf);
+/** Those who are counted, looked at once for any number of tables. */
+export interface Ready extends Omit<Counted, 'weight'> {
+  weight: ReturnType<typeof usable> | null;
+}
+
+/** Looks at weights and filter once. */
+export function readied({ weight, ...counted }: Counted): Ready {
+  return { ...counted, weight: weight && usable(weight, counted.mask, counted.respondents) };
+}
+
+/** Counts respondents (and weights) over one or more columns in one pass. */
+export function count({ axes, ...counted }: CountRequest): CountArray {
+  return countReady(axes, readied(counted));
+}
+
+/** Counts those who were looked at before. */
+export function countReady(
+  columnsOfAxes: readonly Countable[],
+  { respondents: length, mask, filtered, weight }: Ready,
+): CountArray {
+  const axes = columnsOfAxes.map(axisOf);
   const size = axes.reduce((product, axis) => product * axis.slots.length, 1);
   if (size > MOST_CELLS) {
     throw new Fault(
@@ -61,16 +83,15 @@ export function count(request: CountRequest): CountArray {
       'Merge categories first, or choose a variable with fewer.',
     );
   }
-  const [rows, columns, within] = request.axes;
-  const { mask, respondents: length } = request;
-  const weight = request.weight && usable(request.weight, mask, length);
-  const plain = { axes, total: length, filtered: request.filtered, withoutWeight: weight?.without ?? 0 };
-  const groups = request.axes.slice(1).filter((axis) => axis.kind === 'coded');
-  if (rows?.kind === 'sets' && groups.length === request.axes.length - 1 && inBlocks(rows, axes)) {
-    return { ...plain, ...countBlocks(rows, groups, weight, { ...request, mask: weight?.mask ?? mask }) };
+  const [rows, columns, ...further] = columnsOfAxes;
+  const plain = { axes, total: length, filtered, withoutWeight: weight?.without ?? 0 };
+  const groups = columnsOfAxes.slice(1).filter((axis) => axis.kind === 'coded');
+  const inside = { respondents: length, mask: weight?.mask ?? mask };
+  if (rows?.kind === 'sets' && groups.length === columnsOfAxes.length - 1 && inBlocks(rows, axes)) {
+    return { ...plain, ...countBlocks(rows, groups, weight, inside) };
   }
-  const together = countTogether({ ...request, mask: weight?.mask ?? mask }, axes);
-  if (weight === null && rows?.kind === 'coded' && within === undefined && columns?.kind !== 'sets') {
+  const together = countTogether(columnsOfAxes, axes, { ...inside, weight: weight?.values ?? null });
+  if (weight === null && rows?.kind === 'coded' && further.length === 0 && columns?.kind !== 'sets') {
     const counted = columns
       ? countPair(rows.values, columns.values, mask, length, axes[1]?.slots.length ?? 1, size)
       : countOne(rows.values, mask, length, size);
@@ -78,13 +99,13 @@ export function count(request: CountRequest): CountArray {
   }
   const respondents = new Float64Array(size);
   if (weight === null) {
-    eachCell(request.axes, axes, mask, length, (cell) => respondents[cell]!++);
+    eachCell(columnsOfAxes, axes, mask, length, (cell) => respondents[cell]!++);
     return { ...plain, respondents: Array.from(respondents), together, weights: null };
   }
   const sums = new Float64Array(size);
   const squares = new Float64Array(size);
   const { values, even } = weight;
-  eachCell(request.axes, axes, weight.mask, length, (cell, k) => {
+  eachCell(columnsOfAxes, axes, weight.mask, length, (cell, k) => {
     const w = values[k]!;
     respondents[cell]!++;
     sums[cell]! += w;
@@ -114,8 +135,8 @@ function inBlocks({ options }: SetsColumn, axes: readonly CountAxis[]): boolean 
 function countBlocks(
   rows: SetsColumn,
   groups: readonly CodedColumn[],
-  weight: ReturnType<typeof usable> | null,
-  { respondents, mask }: CountRequest,
+  weight: Ready['weight'],
+  { respondents, mask }: Pick<Counted, 'respondents' | 'mask'>,
 ): Pick<CountArray, 'respondents' | 'together' | 'weights'> {
   const options = rows.options.length;
   const width = groups.reduce((product, { codes }) => product * (codes.length + 1), 1);
@@ -181,8 +202,9 @@ const MOST_TOGETHER = 250_000;
 
 /** Respondents who mentioned each two options, in each group: what the overall test of a set needs. */
 function countTogether(
-  { axes: [rows, ...groups], mask, respondents, weight }: CountRequest,
+  [rows, ...groups]: readonly Countable[],
   axes: readonly CountAxis[],
+  { mask, respondents, weight }: Pick<Counted, 'respondents' | 'mask' | 'weight'>,
 ): CountArray['together'] {
   if (rows?.kind !== 'sets') return null;
   const coded = groups.flatMap((group, g) =>
@@ -263,7 +285,7 @@ function eachCell(
 ): void {
   const sizes = axes.map((axis) => axis.slots.length);
   const [first, second, third] = columns;
-  if (first?.kind === 'coded' && second?.kind !== 'sets' && third?.kind !== 'sets') {
+  if (columns.length <= 3 && first?.kind === 'coded' && second?.kind !== 'sets' && third?.kind !== 'sets') {
     const [a, b, c] = [first.values, second?.values, third?.values];
     const [, width = 1, depth = 1] = sizes;
     for (let k = 0; k < length; k++) {

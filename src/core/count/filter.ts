@@ -1,5 +1,6 @@
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
+import { type ClauseOf, VERDICT, type Verdict, verdictOfClause } from './clause.js';
 import { bitMask, type Column, hasAnswered, type SetsColumn } from './column.js';
 import type { FilterTally } from './types.js';
 
@@ -25,22 +26,20 @@ export interface FilterCondition {
   missing: readonly string[];
 }
 
-const OUTSIDE = 0;
-const INSIDE = 1;
-const UNKNOWN = 2;
+const { outside: OUTSIDE, inside: INSIDE, unknown: UNKNOWN } = VERDICT;
 
 /**
- * Which respondents all conditions keep, and how many each leaves out. A respondent is told once, under the first
- * condition that leaves them out.
+ * Which respondents all clauses keep, and how many each leaves out. A respondent is told once, under the first clause
+ * that leaves them out.
  */
 export function filter(
-  conditions: readonly FilterCondition[],
+  clauses: readonly ClauseOf<FilterCondition>[],
   respondents: number,
 ): { mask: Uint8Array | null; tallies: FilterTally[] } {
-  if (conditions.length === 0) return { mask: null, tallies: [] };
+  if (clauses.length === 0) return { mask: null, tallies: [] };
   const mask = new Uint8Array(respondents).fill(1);
-  const tallies = conditions.map((condition) => {
-    const verdict = verdictOf(condition);
+  const tallies = clauses.map((clause) => {
+    const verdict = verdictOfClause(clause, verdictOf);
     let outside = 0;
     let unknown = 0;
     for (let k = 0; k < respondents; k++) {
@@ -56,10 +55,10 @@ export function filter(
   return { mask, tallies };
 }
 
-function verdictOf(condition: FilterCondition): (k: number) => number {
+function verdictOf(condition: FilterCondition): (k: number) => Verdict {
   const { column, test, name } = condition;
   if (column.kind === 'coded' && test.is !== 'at-least') {
-    const verdicts = Uint8Array.from([UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))]);
+    const verdicts: Verdict[] = [UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))];
     const { values } = column;
     return (k) => verdicts[values[k] ?? 0] ?? UNKNOWN;
   }
@@ -82,7 +81,7 @@ function verdictOf(condition: FilterCondition): (k: number) => number {
       for (let word = 0; word < column.width; word++) {
         if (((column.words[k * column.width + word] ?? 0) & (wanted[word] ?? 0)) !== 0) return whenMentioned;
       }
-      return INSIDE - whenMentioned;
+      return test.is === 'any-of' ? OUTSIDE : INSIDE;
     };
   }
   throw new Fault(
@@ -94,7 +93,7 @@ function verdictOf(condition: FilterCondition): (k: number) => number {
 }
 
 /** Who mentions so many of some options. */
-function atLeast({ words, width, state }: SetsColumn, wanted: Uint32Array, least: number): (k: number) => number {
+function atLeast({ words, width, state }: SetsColumn, wanted: Uint32Array, least: number): (k: number) => Verdict {
   return (k) => {
     if (!hasAnswered(state[k] ?? 0)) return UNKNOWN;
     let many = 0;
@@ -105,7 +104,7 @@ function atLeast({ words, width, state }: SetsColumn, wanted: Uint32Array, least
   };
 }
 
-function codeVerdict(code: string, { test, missing }: FilterCondition): number {
+function codeVerdict(code: string, { test, missing }: FilterCondition): Verdict {
   if (test.is === 'at-least') return UNKNOWN;
   if (missing.includes(code)) return UNKNOWN;
   if (test.is === 'between') {

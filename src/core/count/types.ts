@@ -50,8 +50,3 @@ export interface CountArray {
   /** Respondents inside the filter whose weight is blank or not above 0. */
   withoutWeight: number;
 }
-
-/** The value of an array over two axes at (i, j). */
-export function at(values: readonly number[], width: number, i: number, j: number): number {
-  return values[i * width + j] ?? 0;
-}

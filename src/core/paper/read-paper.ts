@@ -2,7 +2,7 @@ import type { CodingsRequest, RelatedRequest } from '../assess.js';
 import { checkTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
 import type { Split } from '../table/split.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { type Paper, sheetOf } from './paper.js';
 import { readCodings, readPatterns } from './read-lines.js';
 import { type CheckedSheet, checkSheet, type Finding, labelOf, type Sheet } from './sheet.js';

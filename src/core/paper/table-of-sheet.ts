@@ -1,5 +1,5 @@
 import type { Level, Variable } from '../codebook/types.js';
-import type { Table, TableAxis, Totals } from '../table/tabulate.js';
+import type { Table, TableAxis, Totals } from '../table/table.js';
 import { type CheckedSheet, labelOf, type Sheet } from './sheet.js';
 
 /** What is said of one side of a table on paper. */

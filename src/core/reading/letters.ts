@@ -5,7 +5,7 @@ import { columnLetter, columnProportions } from '../infer/column-proportions.js'
 import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { asShown, inTable, optionOf } from './marks.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 
 /** Column proportions compared two by two, as letters in the table's own shape. */
 export interface Letters {

@@ -5,7 +5,7 @@ import { cells } from '../infer/cells.js';
 import { holm } from '../infer/adjust.js';
 import { arrange, type Places } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
-import type { Table, Totals } from '../table/tabulate.js';
+import type { Table, Totals } from '../table/table.js';
 
 /** How one cell departs from independence. */
 export interface Mark {

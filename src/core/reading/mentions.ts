@@ -1,6 +1,6 @@
 import type { Mentions } from '../infer/equal-mention.js';
 import { figuresOf, isUneven } from '../table/share.js';
-import type { Table, Totals } from '../table/tabulate.js';
+import type { Table, Totals } from '../table/table.js';
 
 /** The options of a table by its groups, as the overall test takes them. */
 export function mentionsOfTable(table: Table): Mentions {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { AxisLevel } from '../assess.js';
 import { type Paper, type PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { lettersOf } from './letters.js';
 import { marksOf } from './marks.js';
 import { readCodings } from './read-codings.js';

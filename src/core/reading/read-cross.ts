@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { association } from './cross/association.js';
 import { readOf } from './cross/context.js';
 import type { ReadOptions } from './options.js';

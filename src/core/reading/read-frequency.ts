@@ -5,7 +5,7 @@ import type { ExactOptions } from '../infer/exact/exact.js';
 import type { TestResult } from '../infer/result.js';
 import { wilsonOfShare } from '../infer/wilson.js';
 import { effectiveBase, figuresOf, isUneven, mentionShare, share } from '../table/share.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
 import { readTogether } from './read-together.js';

@@ -5,7 +5,7 @@ import { titleOf } from '../codebook/types.js';
 import { reduceTable } from '../crosstab.js';
 import type { MeasureResult } from '../measure/result.js';
 import { isUneven, share } from '../table/share.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
 import { noteOf, detailOf } from './cross/strength.js';

@@ -3,7 +3,7 @@ import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type NumberSummary, summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
 import { criticalZ } from '../numerics/distributions.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { effectiveBase, figuresOf } from '../table/share.js';
 import { leftOutCheck, weightCheck } from './cross/trust.js';
 import { answer, type Answer, QUESTIONS } from './types.js';

@@ -1,7 +1,7 @@
 import { coMentions, type CoMentions, type OptionPair } from '../infer/co-mention.js';
 import { isAbsent } from '../infer/result.js';
 import { figuresOf, isUneven } from '../table/share.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { testLines, verdictOfP } from './cross/association.js';
 import { quote } from './cross/context.js';
 import { answer, type Answer, type ReadCell } from './types.js';

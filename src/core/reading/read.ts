@@ -4,7 +4,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import type { Level } from '../codebook/types.js';
 import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
-import type { Table, TableAxis } from '../table/tabulate.js';
+import type { Table, TableAxis } from '../table/table.js';
 import { readCross } from './read-cross.js';
 import { readFrequency } from './read-frequency.js';
 import { isManyNumbers, readNumber } from './read-number.js';

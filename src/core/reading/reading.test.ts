@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Level, Variable } from '../codebook/types.js';
-import type { Table } from '../table/tabulate.js';
+import type { Table } from '../table/table.js';
 import { marksOf } from './marks.js';
 import { assess } from '../assess.js';
 import { assessTable, read, requestOf } from './read.js';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Level } from '../codebook/types.js';
 import { arrange } from '../table/order.js';
 import { inScaleOrder } from '../table/scale-order.js';
-import type { Table, TableAxis } from '../table/tabulate.js';
+import type { Table, TableAxis } from '../table/table.js';
 import { lettersOf } from './letters.js';
 import { marksOf } from './marks.js';
 import { assessTable, read } from './read.js';

@@ -75,7 +75,7 @@ describe('a recipe on another variable in the place of its source', () => {
 
 describe('a table of another variable in the place of one', () => {
   it('follows with its rows and groups, and stays with a condition whose codes mean something else', () => {
-    expect(sentenceFollows(sentenceOf(7, { by: 8 }), 7, before, reversed)).toBe(true);
+    expect(sentenceFollows(sentenceOf(7, { by: [[8]] }), 7, before, reversed)).toBe(true);
     expect(sentenceFollows(sentenceOf(8), 7, before, reversed)).toBe(false);
     const only = (...codes: string[]) => sentenceOf(8, { only: [{ variable: 7, is: 'any-of', codes }] });
     expect(sentenceFollows(only('1'), 7, before, reversed)).toBe(false);
@@ -88,20 +88,20 @@ describe('a table of another variable in the place of one', () => {
   it('needs a number to weight by, few groups to be within, and no text', () => {
     expect(sentenceFollows(sentenceOf(8, { weight: 7 }), 7, number, before)).toBe(false);
     expect(sentenceFollows(sentenceOf(8, { weight: 7 }), 7, number, number)).toBe(true);
-    expect(sentenceFollows(sentenceOf(8, { by: 9, within: 7 }), 7, before, number)).toBe(false);
+    expect(sentenceFollows(sentenceOf(8, { by: [[9]], within: 7 }), 7, before, number)).toBe(false);
     expect(sentenceFollows(sentenceOf(7), 7, before, text)).toBe(false);
   });
 
   it('says the same of the other, and of it alone', () => {
     const asked = sentenceOf(7, {
-      by: 8,
+      by: [[8]],
       only: [
         { variable: 7, is: 'any-of', codes: ['1'] },
         { variable: 9, is: 'any-of', codes: ['1'] },
       ],
     });
     const there = sentenceWith(asked, 7, 70);
-    expect(there).toMatchObject({ rows: 70, by: 8, only: [{ variable: 70 }, { variable: 9 }] });
+    expect(there).toMatchObject({ rows: [{ variable: 70 }], by: [[8]], only: [{ variable: 70 }, { variable: 9 }] });
     expect(sentenceWith(there, 70, 7)).toEqual(asked);
   });
 });

@@ -1,5 +1,6 @@
 import { type Code, isAnswer, type Level } from '../codebook/types.js';
-import { type Sentence, variablesOf } from '../table/sentence.js';
+import { conditionsIn } from '../count/clause.js';
+import { type Condition, type Sentence, variablesOf, withVariables } from '../table/sentence.js';
 import type { Recipe } from './types.js';
 
 /** What of a variable decides whether another can take its place. */
@@ -62,7 +63,8 @@ export function sentenceFollows(sentence: Sentence, source: number, before: Plac
   if (!variablesOf(sentence).includes(source) || after.level === 'text') return false;
   if (sentence.weight === source && after.level !== 'number') return false;
   if (sentence.within === source && !isSorted(after)) return false;
-  return sentence.only.every((condition) => {
+  const conditions = sentence.only.flatMap((clause) => conditionsIn<Condition>(clause));
+  return conditions.every((condition) => {
     if (condition.variable !== source) return true;
     if (condition.is === 'at-least' && condition.codes.length === 0) return true;
     if (condition.is === 'between') return before.level === 'number' && after.level === 'number';
@@ -72,13 +74,5 @@ export function sentenceFollows(sentence: Sentence, source: number, before: Plac
 
 /** The same sentence about another variable in the place of one. */
 export function sentenceWith(sentence: Sentence, from: number, to: number): Sentence {
-  const other = <T extends number | null>(id: T) => (id === from ? to : id);
-  return {
-    ...sentence,
-    rows: other(sentence.rows),
-    by: other(sentence.by),
-    within: other(sentence.within),
-    weight: other(sentence.weight),
-    only: sentence.only.map((condition) => ({ ...condition, variable: other(condition.variable) })),
-  };
+  return withVariables(sentence, (id) => (id === from ? to : id));
 }

@@ -1,7 +1,8 @@
 import { canonicalCode } from '../codebook/number.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
-import type { Condition } from './sentence.js';
+import { conditionsIn } from '../count/clause.js';
+import type { Clause, Condition } from './sentence.js';
 
 const LISTED = 12;
 
@@ -12,18 +13,21 @@ const LISTED = 12;
  * @throws Fault naming the condition, the variable and the code
  */
 export function checkConditions(
-  only: readonly Condition[],
+  only: readonly Clause[],
   variables: readonly Variable[],
   found: (variable: Variable) => readonly string[],
 ): void {
-  only.forEach((condition, k) => {
+  const conditions = only.flatMap((clause, k) =>
+    conditionsIn<Condition>(clause).map((condition) => [condition, k] as const),
+  );
+  for (const [condition, k] of conditions) {
     const variable = variables.find(({ id }) => id === condition.variable);
-    if (!variable) return;
+    if (!variable) continue;
     const title = titleOf(variable);
     const place = { field: `only[${k}]`, variable: variable.name };
     if (condition.is === 'between') {
       const { from, to } = condition;
-      if (from === null || to === null || from <= to) return;
+      if (from === null || to === null || from <= to) continue;
       throw new Fault(
         'invalid',
         `${title} is asked to be from ${from} to ${to}, which is nothing.`,
@@ -38,11 +42,11 @@ export function checkConditions(
         'Name one or more, or take the condition out.',
         place,
       );
-    if (variable.level === 'number' || variable.level === 'text') return;
+    if (variable.level === 'number' || variable.level === 'text') continue;
     const known = new Set([...variable.codes.map(({ code }) => code), ...found(variable)]);
     const unknown = condition.codes.find((code) => !known.has(canonicalCode(code)));
-    if (unknown === undefined) return;
+    if (unknown === undefined) continue;
     const has = [...known].slice(0, LISTED).join(', ') + (known.size > LISTED ? ', …' : '');
     throw new Fault('not-found', `${title} has no code ${unknown}.`, `It has ${has}.`, { ...place, code: unknown });
-  });
+  }
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
 import { asDisplayed } from './order.js';
-import { type sayCounted, saySentence, sentenceOf } from './sentence.js';
+import { type sayCounted, saySentence } from './say-sentence.js';
+import { blocksOf, sentenceOf } from './sentence.js';
 import { share } from './share.js';
 import { tabulate } from './tabulate.js';
 
@@ -36,8 +37,10 @@ function counts(mentions: readonly number[], stand: readonly number[], blank = 3
     withoutWeight: 0,
   };
 }
-const table = (mentions: readonly number[], counted?: Parameters<typeof sayCounted>[0]) =>
-  tabulate(sentenceOf(1, counted ? { counted } : {}), counts(mentions, [60, 5, 4, 2, 1]), [QUESTION]);
+type Counted = Parameters<typeof sayCounted>[0];
+const about = (counted?: Counted) => sentenceOf(1, { rows: [{ variable: 1, counted }] });
+const table = (mentions: readonly number[], counted?: Counted) =>
+  tabulate(blocksOf(about(counted))[0]!, counts(mentions, [60, 5, 4, 2, 1]), [QUESTION]);
 const labels = ({ rows }: ReturnType<typeof table>) => rows.categories.map(({ label }) => label);
 
 describe('the order of rows', () => {
@@ -121,8 +124,7 @@ describe('who counts in the base', () => {
   });
 
   it('is said in the sentence where it is not as usual', () => {
-    const say = (counted?: Parameters<typeof sayCounted>[0]) =>
-      saySentence(sentenceOf(1, counted ? { counted } : {}), [QUESTION]);
+    const say = (counted?: Counted) => saySentence(about(counted), [QUESTION]);
     expect(say()).toBe('Crops');
     expect(say(['nothing', 'none'])).toBe('Crops');
     expect(say([])).toBe('Crops, of those who mentioned something');

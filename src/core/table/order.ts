@@ -1,5 +1,5 @@
 import { figuresOf } from './share.js';
-import type { Category, Table, TableAxis, Together, Totals } from './tabulate.js';
+import type { Category, Table, TableAxis, Together, Totals } from './table.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Level, Variable } from '../codebook/types.js';
 import { checkConditions } from './check-conditions.js';
 import { parseSentence } from './parse-sentence.js';
-import { type Condition, saySentence, type Sentence } from './sentence.js';
+import { saySentence } from './say-sentence.js';
+import type { Clause, Condition, RowItem, Sentence } from './sentence.js';
 
 const variable = (id: number, name: string, label: string, level: Level, labels: string[] = []): Variable => ({
   id,
@@ -52,13 +53,35 @@ const condition = fc.oneof(
     codes: fc.subarray(['1', '2'], { minLength: 1 }),
   }),
 ) as fc.Arbitrary<Condition>;
-const sentence = fc.record({
-  rows: fc.constantFrom(1, 2, 4, 5),
-  by: fc.constantFrom(null, 1, 2, 4),
+/** Clauses as they are read: no "and" in an "and", no "or" in an "or", two parts or more. */
+const or = fc.array(condition, { minLength: 2, maxLength: 3 }).map((parts) => ({ or: parts }));
+const and = fc.array(fc.oneof(condition, or), { minLength: 2, maxLength: 3 }).map((parts) => ({ and: parts }));
+const not = fc.oneof(condition, or, and).map((part) => ({ not: part }));
+const clause = fc.oneof(
+  condition,
+  not,
+  or,
+  fc.array(fc.oneof(condition, and, not), { minLength: 2, maxLength: 3 }).map((parts) => ({ or: parts })),
+) as fc.Arbitrary<Clause>;
+
+const item = fc.oneof(
+  fc.constantFrom(1, 2, 4).map((id): RowItem => ({ variable: id })),
+  fc.constantFrom<RowItem>(
+    { variable: 5 },
+    { variable: 5, mention: 'first' },
+    { variable: 5, counted: [] },
+    { variable: 5, mention: 'rank', counted: ['none', 'nothing', 'not-asked'] },
+    { variable: 5, counted: ['none', 'nothing', 'no-answer', 'not-asked', 'blank'] },
+  ),
+);
+const nest = fc.array(fc.constantFrom(1, 2, 4), { minLength: 1, maxLength: 3 });
+const sentence: fc.Arbitrary<Sentence> = fc.record({
+  rows: fc.array(item, { minLength: 1, maxLength: 3 }),
+  by: fc.array(nest, { maxLength: 3 }),
   within: fc.constantFrom(null, 2, 4),
-  only: fc.array(condition, { maxLength: 3 }),
+  only: fc.array(clause, { maxLength: 3 }),
   weight: fc.constantFrom(null, 6),
-}) as fc.Arbitrary<Sentence>;
+});
 
 describe('a sentence', () => {
   it('is the parse of its print', () => {
@@ -72,10 +95,35 @@ describe('a sentence', () => {
   });
   it('takes names for labels, in whatever capitals', () => {
     expect(parseSentence('SAT by site, only where age 60 and over', VARIABLES)).toMatchObject({
-      rows: 1,
-      by: 2,
+      rows: [{ variable: 1 }],
+      by: [[2]],
       only: [{ variable: 3, is: 'between', from: 60, to: null }],
     });
+  });
+  it('takes a list with commas, nests, and what is wanted of an item', () => {
+    expect(
+      parseSentence('Site, Age band and Crops grown (first mention) by Site and Age band split by Site', VARIABLES),
+    ).toEqual({
+      rows: [{ variable: 2 }, { variable: 4 }, { variable: 5, mention: 'first' }],
+      by: [[2], [4, 2]],
+      within: null,
+      only: [],
+      weight: null,
+    });
+  });
+  it('binds "and" closer than "or", and brackets closest', () => {
+    const only = (text: string) => parseSentence(`Site, only where ${text}`, VARIABLES).only;
+    const [age, north] = [
+      { variable: 3, is: 'between', from: 60, to: null },
+      { variable: 2, is: 'any-of', codes: ['1'] },
+    ];
+    expect(only('Age 60 and over or Site is North and Age 60 and over')).toEqual([
+      { or: [age, { and: [north, age] }] },
+    ]);
+    expect(only('(Age 60 and over or Site is North) and not (Site is North)')).toEqual([
+      { or: [age, north] },
+      { not: north },
+    ]);
   });
   it.each([
     ['Satisfactoin by Site', 'no variable “Satisfactoin'],
@@ -84,6 +132,9 @@ describe('a sentence', () => {
     ['Site, only where Age', 'What Age is to be is not said'],
     ['', 'names no variable'],
     ['Site by Age band, by Site', 'stands twice'],
+    ['Site, only where (Age 60 and over', 'not closed'],
+    ['Site by Age band quickly', '“quickly” has no meaning here'],
+    ['Crops grown, counting those who slept too', 'Who is counted too is not said'],
   ])('refuses %j by name', (text, said) => {
     expect(() => parseSentence(text, VARIABLES)).toThrow(
       expect.objectContaining({ message: expect.any(String) as string }),

@@ -1,7 +1,7 @@
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { arrange } from './order.js';
 import { figuresOf } from './share.js';
-import type { Category, Table, TableAxis } from './tabulate.js';
+import type { Category, Table, TableAxis } from './table.js';
 
 const isAnswer = ({ kind }: Category) => kind === 'answer' || kind === 'option';
 

@@ -1,150 +1,103 @@
-import { titleOf, type Variable } from '../codebook/types.js';
+import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
 import type { Standing } from '../count/types.js';
 
 /** One condition of "only where". */
 export type Condition = { variable: number } & Test;
 
-/**
- * What a table is asked for by: rows, and where they are wanted a "by", a "within", an "only where" and a "weighted
- * by". Variables by id.
- */
-export interface Sentence {
-  rows: number;
-  by: number | null;
-  /** One cross table for each category of this variable. */
-  within: number | null;
-  only: readonly Condition[];
-  /** A number that each respondent counts as. */
-  weight: number | null;
-  /**
-   * Of a multiple-response question in the rows: who counts in the base beside those who mention something. Who says
-   * "none of these" or ticked nothing, where it is not said.
-   */
-  counted?: readonly Standing[] | undefined;
-  /** Of slots in order, in the rows: any mention, where it is not said; the first one; or at which place on average. */
-  mention?: Mention | undefined;
-}
+/** Conditions joined by and, or and not. */
+export type Clause = ClauseOf<Condition>;
 
+/**
+ * In what order the options of a question gathered from slots are wanted: any mention, the first, or at which place.
+ */
 export const MENTIONS = ['any', 'first', 'rank'] as const;
 export type Mention = (typeof MENTIONS)[number];
 
-const MENTION_WORDS: Record<Mention, string> = {
-  any: '',
-  first: ', first mention,',
-  rank: ', average place of mention,',
-};
+/** What stands in the rows of a table: a variable, with what is wanted of it. */
+export interface RowItem {
+  variable: number;
+  /**
+   * Of a multiple-response question: who counts in the base beside those who mention something. Who says "none of
+   * these" or ticked nothing, where it is not said.
+   */
+  counted?: readonly Standing[] | undefined;
+  /** Of slots in order: any mention, where it is not said; the first one; or at which place on average. */
+  mention?: Mention | undefined;
+}
+
+/** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
+export type Nest = readonly number[];
+
+/** What a whole table and each block of it have in common. */
+interface Frame {
+  /** A table for each category of this variable, and one over all. */
+  within: number | null;
+  /** Clauses that all must hold. */
+  only: readonly Clause[];
+  /** A number that each respondent counts as. */
+  weight: number | null;
+}
+
+/**
+ * What a table is asked for by, variables by id: items one under the other, and side by side the nests that they stand
+ * by. Without a nest each item is a frequency table.
+ */
+export interface Sentence extends Frame {
+  rows: readonly RowItem[];
+  by: readonly Nest[];
+}
+
+/** One row item by one nest: what is counted, tested and read as a table of its own. */
+export interface Block extends Frame {
+  row: RowItem;
+  /** Empty for a frequency table. */
+  nest: Nest;
+}
 
 /** Who counts in the base of a multiple-response question where nothing else is said. */
 export const COUNTED: readonly Standing[] = ['none', 'nothing'];
 
-const WHO: Record<Standing, string> = {
-  none: 'chose none of these',
-  nothing: 'ticked nothing',
-  'no-answer': 'gave no answer',
-  'not-asked': 'were not asked',
-  blank: 'left it blank',
-};
-
-const isSame = (one: readonly Standing[], other: readonly Standing[]) =>
-  one.length === other.length && one.every((standing) => other.includes(standing));
-
-/** Who counts in the base, in words; empty where it is as usual. */
-export function sayCounted(counted: readonly Standing[] = COUNTED): string {
-  if (isSame(counted, COUNTED)) return '';
-  if (counted.length === 0) return ', of those who mentioned something';
-  if (counted.length === Object.keys(WHO).length) return ', of all respondents';
-  const words = (Object.keys(WHO) as Standing[])
-    .filter((standing) => counted.includes(standing))
-    .map((standing) => WHO[standing]);
-  return (
-    ', counting those who ' +
-    (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`) +
-    ' too'
-  );
-}
-
-/** The plainest sentence about a variable, with what is added to it. */
-export function sentenceOf(rows: number, more: Partial<Omit<Sentence, 'rows'>> = {}): Sentence {
-  return { rows, by: null, within: null, only: [], weight: null, ...more };
-}
-
-/** Variables that a sentence names. */
-export function variablesOf({ rows, by, within, only, weight }: Sentence): number[] {
-  return [rows, by, within, ...only.map(({ variable }) => variable), weight].filter((id) => id !== null);
-}
-
-function either(words: readonly string[]): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1) ?? ''}`;
-}
-
-/** A condition in words, without the variable's name: "18 and over", "is Mill Row or Weir End". */
-export function sayTest(test: Test, variable: Pick<Variable, 'codes' | 'level'>): string {
-  if (test.is === 'between') {
-    if (test.from !== null && test.to !== null) return `${test.from} to ${test.to}`;
-    if (test.from !== null) return `${test.from} and over`;
-    if (test.to !== null) return `up to ${test.to}`;
-    return 'any number';
-  }
-  const labels = either(test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code));
-  if (test.is === 'at-least')
-    return (
-      `mentions at least ${test.least}` +
-      (test.codes.length === 0 ? '' : ` of ${labels.replace(/ or ([^,]*)$/, ' and $1')}`)
-    );
-  const verb = variable.level === 'multiple' ? ['mentions', 'does not mention'] : ['is', 'is not'];
-  return `${test.is === 'any-of' ? verb[0] : verb[1]} ${labels}`;
-}
-
 /**
- * Who is outside a condition, in words: "not 18 and over", "other than Mill Row or Weir End", "does not mention Beans".
+ * A sentence about one variable, with what is added to it.
+ * @example sentenceOf(4, { by: [[7]] }) // variable 4 by variable 7
  */
-export function sayOutside(test: Test, variable: Pick<Variable, 'codes' | 'level'>): string {
-  if (test.is === 'between') return `not ${sayTest(test, variable)}`;
-  if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');
-  const turned: Test = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
-  const said = sayTest(turned, variable);
-  return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
+export function sentenceOf(rows: number, more: Partial<Sentence> = {}): Sentence {
+  return { rows: [{ variable: rows }], by: [], within: null, only: [], weight: null, ...more };
 }
 
-/** A piece of a sentence as it is read; with the variable that it names. */
-export interface SentencePart {
-  text: string;
-  variable: number | null;
+/** The blocks of a table, row items by nests: first all nests of the first item. */
+export function blocksOf({ rows, by, ...frame }: Sentence): Block[] {
+  const nests: readonly Nest[] = by.length === 0 ? [[]] : by;
+  return rows.flatMap((row) => nests.map((nest) => ({ row, nest, ...frame })));
 }
 
-/** The sentence piece by piece, so that each noun can be told from the words between. */
-export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
-  const { rows, by, within, only, weight } = sentence;
-  const word = (text: string): SentencePart => ({ text, variable: null });
-  const noun = (id: number): SentencePart => {
-    const variable = variables.find((one) => one.id === id);
-    return { text: variable ? titleOf(variable) : 'a variable that is gone', variable: id };
-  };
-  const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
-  const conditions = only.flatMap((condition, k) => {
-    const variable = variables.find((one) => one.id === condition.variable);
-    const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
-    return [word(k === 0 ? ', only where ' : ' and '), noun(condition.variable), word(` ${test}`)];
-  });
-  const place = MENTION_WORDS[sentence.mention ?? 'any'];
-  const after = by === null && within === null && only.length === 0 && weight === null;
+/** A block as a sentence of its own. */
+export function sentenceOfBlock({ row, nest, ...frame }: Block): Sentence {
+  return { rows: [row], by: nest.length === 0 ? [] : [nest], ...frame };
+}
+
+/** Variables that a sentence names, each as often as it is named. */
+export function variablesOf({ rows, by, within, only, weight }: Sentence): number[] {
   return [
-    noun(rows),
-    ...(place === '' ? [] : [word(after ? place.slice(0, -1) : place)]),
-    ...named(' by', by),
-    ...named(', within', within),
-    ...conditions,
-    ...named(', weighted by', weight),
-    ...(variables.find((one) => one.id === rows)?.level === 'multiple' && sayCounted(sentence.counted) !== ''
-      ? [word(sayCounted(sentence.counted))]
-      : []),
-  ];
+    ...rows.map(({ variable }) => variable),
+    ...by.flat(),
+    within,
+    ...only.flatMap((clause) => conditionsIn<Condition>(clause).map(({ variable }) => variable)),
+    weight,
+  ].filter((id) => id !== null);
 }
 
-/** The sentence as one line that reads aloud; it is the table's title. */
-export function saySentence(sentence: Sentence, variables: readonly Variable[]): string {
-  return sentenceParts(sentence, variables)
-    .map(({ text }) => text)
-    .join('');
+/** The same sentence about other variables. */
+export function withVariables(sentence: Sentence, other: (id: number) => number): Sentence {
+  const otherOrNone = (id: number | null) => (id === null ? null : other(id));
+  return {
+    rows: sentence.rows.map((item) => ({ ...item, variable: other(item.variable) })),
+    by: sentence.by.map((nest) => nest.map(other)),
+    within: otherOrNone(sentence.within),
+    weight: otherOrNone(sentence.weight),
+    only: sentence.only.map((clause) =>
+      mapClause<Condition, Condition>(clause, (condition) => ({ ...condition, variable: other(condition.variable) })),
+    ),
+  };
 }

@@ -1,4 +1,4 @@
-import type { Table, Totals } from './tabulate.js';
+import type { Table, Totals } from './table.js';
 
 export const PERCENTS = ['column', 'row', 'total', 'mentions'] as const;
 /** What a percentage is of: the column's base, the row's, the table's; or the mentions in the column. */

@@ -1,8 +1,10 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
 import { arrange, type Display, shownPlaces } from './order.js';
-import type { Sentence } from './sentence.js';
-import { type LeftOut, named, positions, type Table, type TableAxis, tabulate } from './tabulate.js';
+import { everyoneOn, positions } from './positions.js';
+import type { Block } from './sentence.js';
+import type { LeftOut, Table, TableAxis } from './table.js';
+import { named, tabulate } from './tabulate.js';
 
 /** The respondents of one category of the variable that a table is split by. */
 export interface Stratum {
@@ -20,9 +22,9 @@ export interface Split {
   strata: Stratum[];
 }
 
-/** The counts over the first two axes of those at some positions of the third. */
+/** The counts over all axes but the last of those at some positions of it. */
 function slice(counts: CountArray, chosen: readonly number[]): CountArray {
-  const depth = counts.axes[2]?.slots.length ?? 1;
+  const depth = counts.axes.at(-1)?.slots.length ?? 1;
   const add = (values: readonly number[], block = 1) => {
     const flat = new Array<number>(values.length / depth).fill(0);
     for (let cell = 0; cell < flat.length; cell += block) {
@@ -37,7 +39,7 @@ function slice(counts: CountArray, chosen: readonly number[]): CountArray {
   const pairs = (values: readonly number[]) => add(values, options * options);
   return {
     ...counts,
-    axes: counts.axes.slice(0, 2),
+    axes: counts.axes.slice(0, -1),
     respondents: add(counts.respondents),
     weights: weights && { sums: add(weights.sums), squares: add(weights.squares) },
     together: together && { sums: pairs(together.sums), squares: together.squares && pairs(together.squares) },
@@ -45,38 +47,37 @@ function slice(counts: CountArray, chosen: readonly number[]): CountArray {
 }
 
 /**
- * Turns counts over three axes into a table for each category of the third. A stratum's own table tells who is left out
- * of it among the respondents of the stratum; the table of all tells who is left out altogether.
+ * Turns the counts of a block within a variable into a table for each of its categories; that variable is the last
+ * axis. A stratum's own table tells who is left out of it among the respondents of the stratum; the table of all tells
+ * who is left out altogether.
  */
-export function split(sentence: Sentence, counts: CountArray, variables: readonly Variable[]): Split {
-  const axis = counts.axes[2];
-  if (!axis || sentence.within === null) throw new Error('a table is split by a third axis');
-  const variable = named(variables, sentence.within);
+export function split(block: Block, counts: CountArray, variables: readonly Variable[]): Split {
+  const axis = counts.axes.at(-1);
+  if (!axis || block.within === null) throw new Error('a table is split by a further axis');
+  const variable = named(variables, block.within);
   const { axis: within, of, base, out } = positions(axis, variable, () => false);
-  const of2 = (chosen: readonly number[]) =>
+  const counted = (chosen: readonly number[]) =>
     slice(
       counts,
       chosen.filter((k) => k >= 0),
     );
-  // Positions that hold every respondent once: of a question, how each stands to it.
-  const once = axis.slots.flatMap(({ is }, k) => (axis.kind === 'multiple' && is === 'code' ? [] : [k]));
-  const every = tabulate(sentence, of2(once), variables);
-  const lost = out.map(({ position, why, reason }): LeftOut => ({
+  const every = tabulate(block, counted(everyoneOn(axis)), variables);
+  const lost = out.map(({ positions: outside, why, reason }): LeftOut => ({
     why,
     variable: titleOf(variable),
     reason,
-    respondents: tabulate(sentence, of2([position]), variables).base,
+    respondents: tabulate(block, counted(outside), variables).base,
   }));
   return {
     within,
     all: {
-      ...tabulate(sentence, of2(base), variables),
+      ...tabulate(block, counted(base), variables),
       leftOut: [...every.leftOut, ...lost.filter(({ respondents }) => respondents > 0)],
     },
     strata: within.categories.map(({ code, label }, k) => {
       const table = tabulate(
-        { ...sentence, only: [] },
-        { ...of2([of[k]!]), filtered: [], withoutWeight: 0 },
+        { ...block, only: [] },
+        { ...counted([of[k]!]), filtered: [], withoutWeight: 0 },
         variables,
       );
       const silent = table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0);

@@ -9,11 +9,13 @@ import { filter } from '../count/filter.js';
 import { mentionsOfTable } from '../reading/mentions.js';
 import { requestOf } from '../reading/read.js';
 import { assessSplit } from '../reading/split/assess-split.js';
-import { toGrid } from './grid.js';
-import { sentenceOf } from './sentence.js';
+import { asGrid } from '../view/as-grid.js';
+import { viewOfTable } from '../view/table-view.js';
+import { blocksOf, sentenceOf } from './sentence.js';
 import { effectiveBase, figuresOf, isUneven, mentionShare, share } from './share.js';
 import { split } from './split.js';
-import { type Table, tabulate } from './tabulate.js';
+import type { Table } from './table.js';
+import { tabulate } from './tabulate.js';
 
 /** Tables as the application makes them: from columns, through the counts. */
 const OPTIONS = 3;
@@ -98,20 +100,20 @@ function counted(
     weight: weight && Float64Array.from(all, weight),
   });
   const sentence = sentenceOf(rows === 'crops' ? 5 : 1, {
-    by: by ? 2 : null,
+    by: by ? [[2]] : [],
     within: within ? 3 : null,
     weight: weight ? 4 : null,
     only: season === undefined ? [] : [{ variable: 3, is: 'any-of', codes: [String(season)] }],
   });
-  return { counts, sentence };
+  return { counts, block: blocksOf(sentence)[0]! };
 }
 const tableOf = (all: readonly Respondent[], asked: Asked) => {
-  const { counts, sentence } = counted(all, asked);
-  return tabulate(sentence, counts, VARIABLES);
+  const { counts, block } = counted(all, asked);
+  return tabulate(block, counts, VARIABLES);
 };
 const splitOf = (all: readonly Respondent[], asked: Asked) => {
-  const { counts, sentence } = counted(all, { ...asked, within: true });
-  return split(sentence, counts, VARIABLES);
+  const { counts, block } = counted(all, { ...asked, within: true });
+  return split(block, counts, VARIABLES);
 };
 /** What percentages are made of, and nothing else of the table. */
 function totalsOf(table: Table) {
@@ -187,11 +189,12 @@ describe('a weighted table', () => {
       { answer: 1, group: 1, season: 1, weight: 3, crops: [] },
       { answer: 2, group: 1, season: 1, weight: 1, crops: [] },
     ];
-    const lines = toGrid(tableOf(all, { by: false, weight: weighing }), 'Answer, weighted by Weight', 'column');
-    expect(lines[1]).toEqual(['Answer', 'weighted n', 'column %']);
+    const view = viewOfTable('Answer, weighted by Weight', tableOf(all, { by: false, weight: weighing }));
+    const lines = asGrid(view, { percent: 'column' });
+    expect(lines[1]).toEqual(['Answer', 'weighted n', '%']);
     expect(lines[2]).toEqual(['Answer 1', 3, 75]);
     expect(lines.slice(5, 8)).toEqual([
-      ['Base (respondents, unweighted)', 2],
+      ['Base, unweighted', 2],
       ['Weighted base', 4],
       ['Effective base', 1.6],
     ]);

@@ -2,10 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray, CountAxis, Slot } from '../count/types.js';
-import { toGrid } from './grid.js';
-import { saySentence, sayTest, type Sentence, sentenceOf, variablesOf } from './sentence.js';
+import { saySentence, sayTest } from './say-sentence.js';
+import { type Block, blocksOf, type Sentence, sentenceOf, variablesOf } from './sentence.js';
 import { mentionShare, share, whyEmpty } from './share.js';
-import { codesWithFound, tabulate } from './tabulate.js';
+import { codesWithFound } from './positions.js';
+import { tabulate } from './tabulate.js';
 
 const SITE: Variable = {
   id: 1,
@@ -78,8 +79,9 @@ const counts = (axes: CountAxis[], respondents: number[], more: Partial<CountArr
   ...more,
 });
 
-const ask = (rows: number, by: number | null = null, only: Sentence['only'] = []): Sentence =>
-  sentenceOf(rows, { by, only });
+const asked = (rows: number, by: number | null = null, only: Sentence['only'] = []): Sentence =>
+  sentenceOf(rows, { by: by === null ? [] : [[by]], only });
+const ask = (...of: Parameters<typeof asked>): Block => blocksOf(asked(...of))[0]!;
 
 describe('a cross table', () => {
   // Rows: blank, 1 No, 3 Yes, 9 refused. Columns: blank, Mill Row, Weir End.
@@ -231,7 +233,7 @@ describe('a table with nothing in it', () => {
 
 describe('a sentence', () => {
   it('reads aloud', () => {
-    const sentence = ask(2, 1, [
+    const sentence = asked(2, 1, [
       { variable: 3, is: 'between', from: 18, to: null },
       { variable: 4, is: 'any-of', codes: ['1', '2'] },
     ]);
@@ -239,7 +241,7 @@ describe('a sentence', () => {
       'Satisfied by Site, only where age 18 and over and Crops mentions Beans or Onions',
     );
     expect(variablesOf(sentence)).toEqual([2, 1, 3, 4]);
-    expect(saySentence(ask(77), VARIABLES)).toBe('a variable that is gone');
+    expect(saySentence(asked(77), VARIABLES)).toBe('a variable that is gone');
   });
 
   it('says each kind of condition', () => {
@@ -249,38 +251,5 @@ describe('a sentence', () => {
     expect(sayTest({ is: 'none-of', codes: ['1'] }, SITE)).toBe('is not Mill Row');
     expect(sayTest({ is: 'none-of', codes: ['2'] }, CROPS)).toBe('does not mention Onions');
     expect(sayTest({ is: 'any-of', codes: ['5'] }, SITE)).toBe('is 5');
-  });
-});
-
-describe('a table for a file', () => {
-  it('never mixes counts and percentages, nor mentions and respondents', () => {
-    const table = tabulate(ask(4), counts([CROP_AXIS], [10, 60, 50, 70, 12, 8]), VARIABLES);
-    const grid = toGrid(table, 'Crops', 'column');
-    expect(grid[1]).toEqual(['Crops', 'respondents', '% of respondents', '% of mentions']);
-    expect(grid[2]).toEqual(['Beans', 60, 66.6667, 54.5455]);
-    expect(grid[4]).toEqual(['None of these', 12, 13.3333, null]);
-    expect(grid).toContainEqual(['Respondents who answered', 90]);
-    expect(grid).toContainEqual(['Mentions', 110]);
-    expect(grid).toContainEqual(['Left out, Crops: blank', 10]);
-  });
-
-  it('names the group and the base of each column of a cross table', () => {
-    const table = tabulate(
-      ask(2, 1),
-      counts([single('1', '3'), single('1', '2')], [0, 0, 0, 0, 10, 20, 0, 30, 15], { total: 75 }),
-      VARIABLES,
-    );
-    const grid = toGrid(table, 'Satisfied by Site', 'row');
-    expect(grid[1]).toEqual([
-      'Satisfied',
-      'Mill Row: n',
-      'Weir End: n',
-      'All: n',
-      'Mill Row: row %',
-      'Weir End: row %',
-      'All: row %',
-    ]);
-    expect(grid[2]).toEqual(['Yes', 30, 15, 45, 66.6667, 33.3333, 100]);
-    expect(grid[4]).toEqual(['Base', 40, 35, 75]);
   });
 });

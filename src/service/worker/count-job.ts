@@ -1,7 +1,9 @@
 import { parseNumber } from '../../core/codebook/number.js';
-import { asCountable, count } from '../../core/count/count.js';
-import { firstMention, rankSums } from '../../core/count/places.js';
-import { filter, type Test } from '../../core/count/filter.js';
+import { type ClauseOf, mapClause } from '../../core/count/clause.js';
+import type { CodedColumn } from '../../core/count/column.js';
+import { asCountable } from '../../core/count/count.js';
+import { filter, type FilterCondition, type Test } from '../../core/count/filter.js';
+import { countPlan } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
 import { cachedColumn } from './column-cache.js';
@@ -12,52 +14,48 @@ export interface ColumnRef {
   title: string;
 }
 
+export type ConditionRef = ColumnRef & { test: Test; missing: string[] };
+
 export interface CountJob {
   file: string;
   respondents: number;
-  axes: ColumnRef[];
-  only: (ColumnRef & { test: Test; missing: string[] })[];
+  /** Row items; of a question the slots in the order of mention, where its options are counted by their place. */
+  rows: (ColumnRef & { slots: { as: 'first' | 'rank'; columns: number[] } | null })[];
+  /** The columns of each nest, the outermost first. */
+  nests: ColumnRef[][];
+  within: ColumnRef | null;
+  only: ClauseOf<ConditionRef>[];
   weight: (ColumnRef & { missing: string[] }) | null;
-  /** Slots of the question in the rows, in the order of mention; null: at whatever place an option is mentioned. */
-  slots: { as: 'first' | 'rank'; columns: number[] } | null;
 }
 
-/** Counts one to three columns of a study under a filter and a weight. */
-export function countInStudy(job: CountJob): CountArray {
-  const conditions = job.only.map(({ column, title, test, missing }) => ({
-    column: cachedColumn(job.file, column),
-    name: title,
-    test,
-    missing,
-  }));
-  const { mask, tallies } = filter(conditions, job.respondents);
-  const own = job.axes.map(({ column, title }) => asCountable(cachedColumn(job.file, column), title));
-  const weight = job.weight ? weightsOf(job.file, job.weight) : null;
-  const request = { respondents: job.respondents, mask, filtered: tallies, weight };
-  if (!job.slots) return count({ ...request, axes: own });
-  const slots = job.slots.columns.flatMap((column) => {
+/** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
+export function countInStudy(job: CountJob): CountArray[] {
+  const clauses = job.only.map((clause) =>
+    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, test, missing }) => ({
+      column: cachedColumn(job.file, column),
+      name: title,
+      test,
+      missing,
+    })),
+  );
+  const { mask, tallies } = filter(clauses, job.respondents);
+  const countable = ({ column, title }: ColumnRef) => asCountable(cachedColumn(job.file, column), title);
+  const coded = (column: number): CodedColumn[] => {
     const found = cachedColumn(job.file, column);
     return found.kind === 'coded' ? [found] : [];
+  };
+  return countPlan({
+    respondents: job.respondents,
+    mask,
+    filtered: tallies,
+    weight: job.weight ? weightsOf(job.file, job.weight) : null,
+    rows: job.rows.map(({ slots, ...row }) => ({
+      column: countable(row),
+      slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) },
+    })),
+    nests: job.nests.map((nest) => nest.map(countable)),
+    within: job.within && countable(job.within),
   });
-  const [question, by] = own;
-  if (question?.kind !== 'sets') throw new Error('slots are those of a question');
-  if (job.slots.as === 'first')
-    return withoutOverlap(count({ ...request, axes: [firstMention(question, slots), ...own.slice(1)] }));
-  if (by?.kind === 'sets')
-    throw new Fault(
-      'unsupported',
-      `Respondents can be in several groups of ${job.axes[1]?.title ?? ''}, and the average place is of ` +
-        'groups that do not overlap.',
-      'Put another variable across.',
-      { field: 'by' },
-    );
-  return { ...count({ ...request, axes: own }), ranks: rankSums({ question, slots, by, mask, weight }) };
-}
-
-/** Counts of a question of which each respondent has one option at most: its options do not overlap. */
-function withoutOverlap(counts: CountArray): CountArray {
-  const [rows, ...groups] = counts.axes;
-  return { ...counts, axes: rows ? [{ ...rows, kind: 'single' }, ...groups] : groups, together: null };
 }
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { saySentence, sentenceParts } from '../../core/table/sentence.js';
+import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { client, problemText } from '../client.js';
 import { useStudy } from '../shell/use-study.js';
@@ -36,13 +37,13 @@ export function BinderScreen({ study }: { study: string }) {
           {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
           <ul className={intake['studies']}>
             {view.tables.map((table) => {
-              const title = saySentence(table.sentence, view.variables);
+              const title = saySentence(sentenceOfBody(table.sentence), view.variables);
               return (
                 <li key={table.id} className={intake['study']}>
                   <div>
                     <h2>
                       <a href={`/studies/${study}/tables?table=${table.id}`}>
-                        {sentenceParts(table.sentence, view.variables).map(({ text, variable }, k) => (
+                        {sentenceParts(sentenceOfBody(table.sentence), view.variables).map(({ text, variable }, k) => (
                           <span key={k} {...(variable === null ? {} : peekAt(variable))}>
                             {text}
                           </span>

@@ -18,6 +18,7 @@ import { CrossTable } from '../tables/CrossTable.js';
 import { FrequencyTable } from '../tables/FrequencyTable.js';
 import { StratumTable } from '../tables/StratumTable.js';
 import { SHOWN } from '../tables/shown-query.js';
+import { viewOf } from '../tables/use-table.js';
 import tables from '../tables/table.module.css';
 import { BlockLine } from './BlockLine.js';
 import { BLANK, exampleOf } from './examples.js';
@@ -92,6 +93,7 @@ export function PaperScreen() {
       ),
   );
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
+  const view = table && viewOf(table.columns ? title : paper.sides.rows.title || 'Counts', table, { marks, letters });
   const untouched = isUntouched(paper);
   const shows = byLines ?? each ?? (answers.length > 0 ? { answers, sums } : null);
   const has = (part: 'marks' | 'letters') =>
@@ -208,10 +210,23 @@ export function PaperScreen() {
             </div>
           </div>
         )}
-        {table?.columns && <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />}
-        {table && !table.columns && <FrequencyTable table={table} title={paper.sides.rows.title || 'Counts'} />}
+        {view && (
+          <>
+            {table.columns ? (
+              <CrossTable view={view} shown={shown} />
+            ) : (
+              <FrequencyTable item={view.items[0]!} block={view.blocks[0]![0]!} />
+            )}
+          </>
+        )}
         {each?.strata.map((one) => (
-          <StratumTable key={one.code} stratum={one} shown={shown} within={paper.within} title={title} />
+          <StratumTable
+            key={one.code}
+            label={one.label}
+            view={viewOf(`${title}, ${one.label}`, one.table, one)}
+            shown={shown}
+            within={paper.within}
+          />
         ))}
       </div>
       <aside className={bench['reading']} aria-label="Reading">

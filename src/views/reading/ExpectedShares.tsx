@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { parseNumber } from '../../core/codebook/number.js';
-import type { Table } from '../../core/table/tabulate.js';
+import type { Table } from '../../core/table/table.js';
 import { Button } from '../../kit/kit.js';
 import css from './reading.module.css';
 

@@ -13,7 +13,7 @@ import type { Answer } from '../../core/reading/types.js';
 import { readSplit } from '../../core/reading/read-within.js';
 import { assessSplit } from '../../core/reading/split/assess-split.js';
 import type { Split, Stratum } from '../../core/table/split.js';
-import type { Table } from '../../core/table/tabulate.js';
+import type { Table } from '../../core/table/table.js';
 import { type Exact, useExact } from './use-exact.js';
 
 /** Of every interval and verdict on screen. */
@@ -40,7 +40,7 @@ function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']):
 }
 
 /** A stratum's table with what its cells show. */
-export interface StratumShown extends Stratum {
+interface StratumShown extends Stratum {
   marks: Reading['marks'];
   letters: Reading['letters'];
 }

@@ -1,25 +1,25 @@
 import { whole } from '../../core/figures.js';
-import { effectiveBase } from '../../core/table/share.js';
-import type { Table } from '../../core/table/tabulate.js';
+import type { BlockView, Foot } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
-import { INK_WORDS, type Ink } from './CrossTable.js';
+import { INK_WORDS, type Ink } from './ink.js';
 import css from './table.module.css';
 
 const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 
 /** Under a table: how many it stands on, and who was left out and why. */
-export function BaseLine({ table, hatch }: { table: Table; hatch: boolean }) {
-  const leftOut = table.leftOut ?? [];
+export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean }) {
+  const { leftOut, weightedBy } = block;
+  const footOf = (id: Foot['id']) => block.feet.find((foot) => foot.id === id)?.values[0] ?? 0;
   const variables = [...new Set(leftOut.map(({ variable }) => variable))];
   return (
     <div className={css['below']}>
       <p className={css['base']} data-testid="base">
-        <strong>Base {whole(table.base)}</strong> of {whole(table.total)} respondents
-        {table.weighted && (
+        <strong>Base {whole(block.base)}</strong> of {whole(block.total)} respondents
+        {weightedBy !== null && (
           <>
-            , weighted by <NamedText>{table.weighted.by}</NamedText>: they count as {whole(table.weighted.sums.base)},
-            and tell as much as <span title="W²/Σw² (Kish)">{whole(effectiveBase(table))} of equal weight</span>{' '}
-            (effective base)
+            , weighted by <NamedText>{weightedBy}</NamedText>: they count as {whole(footOf('weighted-base'))}, and tell
+            as much as <span title="W²/Σw² (Kish)">{whole(footOf('effective-base'))} of equal weight</span> (effective
+            base)
           </>
         )}
         .{' '}

@@ -3,8 +3,8 @@ import { whole } from '../../core/figures.js';
 import { togetherOf } from '../../core/reading/read-together.js';
 import { coefficient, sayP } from '../../core/reading/words.js';
 import type { OptionPair } from '../../core/infer/co-mention.js';
-import type { Table } from '../../core/table/tabulate.js';
-import { inkOf } from './CrossTable.js';
+import type { Table } from '../../core/table/table.js';
+import { inkOf } from './ink.js';
 import css from './table.module.css';
 
 /** Options of which every two are shown; of more a picture says nothing. */

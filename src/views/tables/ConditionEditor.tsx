@@ -1,11 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import type { RosterVariable, SentenceBody } from '../../api/types.js';
+import type { RosterVariable } from '../../api/types.js';
 import { isAnswer, titleOf } from '../../core/codebook/types.js';
+import type { Condition } from '../../core/table/sentence.js';
 import { Button, Choice, Field } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import css from './sentence.module.css';
-
-type Condition = SentenceBody['only'][number];
 
 interface Props {
   condition: Condition;
@@ -55,7 +54,7 @@ function Codes({
   variable,
   change,
 }: {
-  condition: Extract<Condition, { codes: string[] }>;
+  condition: Extract<Condition, { codes: readonly string[] }>;
   variable: RosterVariable;
   change: (condition: Condition) => void;
 }) {

@@ -1,206 +1,206 @@
-import { whole } from '../../core/figures.js';
 import type { Shown } from '../../api/types.js';
-import { titleOf } from '../../core/codebook/types.js';
-import type { Letters } from '../../core/reading/letters.js';
-import { sayP } from '../../core/reading/words.js';
-import type { Mark } from '../../core/reading/marks.js';
-import { effectiveBase, figuresOf, share } from '../../core/table/share.js';
-import type { Table } from '../../core/table/tabulate.js';
-import { percent } from './format.js';
+import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
+import type { BlockView, Foot, ItemView, NestView, TableView } from '../../core/view/types.js';
+import { peekAt } from '../peek/Peek.js';
+import { BlockCell, mainFigureOf } from './BlockCell.js';
+import { number } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
-import { peekAt } from '../peek/Peek.js';
 
-export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
-
-/** How a cell is hatched: rising for more than independence gives, falling for fewer; dense where p < .001. */
-export function inkOf(residual: number, adjustedP: number): Ink | null {
-  if (adjustedP >= 0.05) return null;
-  const dense = adjustedP < 0.001;
-  if (residual > 0) return dense ? 'more2' : 'more1';
-  return dense ? 'fewer2' : 'fewer1';
-}
-
-export const INK_WORDS: Record<Ink, string> = {
-  more2: 'far more than independence gives',
-  more1: 'more than independence gives',
-  fewer1: 'fewer than independence gives',
-  fewer2: 'far fewer than independence gives',
-};
-
-const PERCENT_WORDS = { column: 'column %', row: 'row %', total: 'total %', mentions: '% of mentions' } as const;
-
-const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
-
-interface FootLine {
-  name: string;
-  all: number;
-  each: readonly number[];
-  about?: string | undefined;
-  /** After the point; none where it is a count. */
-  digits?: number | undefined;
-}
-
-const said = (value: number, digits: number | undefined) =>
-  digits === undefined ? whole(value) : Number.isFinite(value) ? value.toFixed(digits) : '';
-
-/** The bases under a table: respondents first, then what they count as. */
-function footOf(table: Table): FootLine[] {
-  const { weighted, columnBases } = table;
-  const figures = figuresOf(table);
-  const { mentions } = figures;
-  return [
-    {
-      name: `${mentions ? 'Respondents who answered' : 'Base'}${weighted ? ', unweighted' : ''}`,
-      all: table.base,
-      each: columnBases,
-    },
-    ...(weighted
-      ? [
-          { name: 'Weighted base', all: weighted.sums.base, each: weighted.sums.columnBases },
-          {
-            name: 'Effective base',
-            all: effectiveBase(table),
-            each: columnBases.map((_, j) => effectiveBase(table, j)),
-            about: 'How many respondents who all count alike would tell as much: W²/Σw² (Kish).',
-          },
-        ]
-      : []),
-    ...(mentions
-      ? [
-          { name: weighted ? 'Weighted mentions' : 'Mentions', all: mentions.total, each: mentions.columns },
-          {
-            name: 'Mentions per respondent',
-            all: mentions.total / figures.base,
-            each: mentions.columns.map((mentioned, j) => mentioned / (figures.columnBases[j] ?? 0)),
-            digits: 2,
-          },
-        ]
-      : []),
-  ];
+/** Which block of a table is read beside it. */
+export interface BlockAt {
+  item: number;
+  nest: number;
 }
 
 interface Props {
-  table: Table;
-  /** How each cell departs from independence. */
-  marks: (Mark | null)[][] | null;
-  letters: Letters | null;
+  view: TableView;
   shown: Shown;
-  title: string;
+  /** Chooses the block that is read; absent where there is one. */
+  read?: ((at: BlockAt) => void) | undefined;
 }
 
-/** A cross table: groups across, answers down, the base of each percentage named. */
-export function CrossTable({ table, marks, letters: compared, shown, title }: Props) {
-  const { columns, rows, mentions, weighted } = table;
-  const figures = figuresOf(table);
-  if (!columns) return null;
-  // Letters compare column shares, so they stand under those only.
-  const letters = shown.letters === undefined || shown.percent !== 'column' ? null : compared;
-  const { places } = table;
-  // Of slots in order, at which place an option is mentioned; else a percentage.
-  const main = (i: number, j: number | null) => {
-    if (!places) return percent(share(table, shown.percent, i, j));
-    const place = (j === null ? places.all[i] : places.cells[i]?.[j]) ?? NaN;
-    return Number.isFinite(place) ? place.toFixed(2) : '';
-  };
-  const what = places
-    ? 'average place'
-    : mentions && shown.percent === 'column'
-      ? '% of respondents'
-      : PERCENT_WORDS[shown.percent];
+/** More lines than these scroll under their heading. */
+const TALL = 16;
+
+/** What the figures of the cells are, over the lines. */
+function Corner({ view, shown }: Pick<Props, 'view' | 'shown'>) {
+  const blocks = view.blocks.flat();
+  const main = [...new Set(blocks.flatMap((block) => mainFigureOf(block, shown)?.label ?? []))].join(' / ');
+  const weighted = blocks.some(({ weightedBy }) => weightedBy !== null);
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
+    <>
+      {main}
+      {shown.counts && (
+        <>
+          <br />
+          {weighted ? 'weighted n' : 'n'}
+        </>
+      )}
+    </>
+  );
+}
+
+function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
+  const { leaf, label, columns, rows } = cell;
+  const spans = { colSpan: columns, rowSpan: rows };
+  if (!leaf) {
+    return (
+      <th scope="colgroup" className={css['over']} {...spans}>
+        {label}
+      </th>
+    );
+  }
+  if (leaf.is === 'total') {
+    return (
+      <th scope="col" className={css['all']} {...spans}>
+        {label}
+      </th>
+    );
+  }
+  return (
+    <th scope="col" {...spans}>
+      {leaf.path.length > 1 ? label : <Heading side="by" code={leaf.code} label={label} />}
+      {letter !== null && <span className={css['letter']}> {letter}</span>}
+    </th>
+  );
+}
+
+/** The letter of a column, where all blocks under each other give it the same. */
+function letterOf(view: TableView, nest: number, column: number): string | null {
+  const letters = new Set(view.blocks.map((line) => line[nest]?.letters[column] ?? null));
+  const [letter = null] = letters;
+  return letters.size === 1 ? letter : null;
+}
+
+/** Lines under an item on how many its figures stand. */
+function FootLines({ blocks, nests }: { blocks: readonly BlockView[]; nests: readonly NestView[] }) {
+  const feet = blocks.reduce<readonly Foot[]>((most, { feet: own }) => (own.length > most.length ? own : most), []);
+  return feet.map(({ id, label, about, decimals }) => (
+    <tr key={id} className={css['foot']}>
+      <th scope="row" className={css['name']} title={about ?? undefined}>
+        {label}
+      </th>
+      {blocks.map((block, k) => {
+        const values = block.feet.find((foot) => foot.id === id)?.values ?? [];
+        return nests[k]?.leaves.map(({ is, code }, j) => (
+          <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
+            {number(values[j] ?? null, decimals)}
+          </td>
+        ));
+      })}
+    </tr>
+  ));
+}
+
+interface LinesProps extends Props {
+  item: ItemView;
+  at: number;
+}
+
+/** The lines of one item: a cell for each column of each nest. */
+function Lines({ view, shown, read, item, at }: LinesProps) {
+  const blocks = view.blocks[at] ?? [];
+  return item.leaves.map((leaf, row) => (
+    <tr key={leaf.code}>
+      <th scope="row" className={css['name']}>
+        {view.items.length > 1 ? leaf.label : <Heading side="rows" code={leaf.code} label={leaf.label} />}
+      </th>
+      {blocks.map((block, nest) =>
+        view.nests[nest]?.leaves.map(({ is, code }, column) => (
+          <BlockCell
+            key={`${nest} ${code}`}
+            block={block}
+            row={row}
+            column={column}
+            isTotal={is === 'total'}
+            shown={shown}
+            read={read && (() => read({ item: at, nest }))}
+          />
+        )),
+      )}
+    </tr>
+  ));
+}
+
+const compares = ({ blocks }: TableView, shown: Shown) =>
+  shown.letters !== undefined &&
+  shown.percent === 'column' &&
+  blocks.flat().some(({ figures }) => figures.some(({ id }) => id === 'letters'));
+
+const namesOf = (parts: readonly { title: string }[]) => parts.map(({ title }) => title).join(', ');
+
+/** A cross table: groups across, answers down, the base of each percentage named; several of them in one frame. */
+export function CrossTable({ view, shown, read }: Props) {
+  const { items, nests, blocks, title } = view;
+  const width = 1 + nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
+  const headings = headerRows(nests);
+  const lettered = compares(view, shown);
+  const isTall = blocks.flat().length > 1 || items.some(({ leaves }) => leaves.length > TALL);
+  const [only, ...others] = items;
+  return (
+    <div
+      className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''}`}
+      tabIndex={0}
+      role="region"
+      aria-label={`Table: ${title}`}
+    >
       <table className={css['table']}>
         <caption className="sr-only">{title}</caption>
         <thead>
-          <tr>
-            <th scope="col" className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
-              {what}
-              {shown.counts && (
-                <>
-                  <br />
-                  {weighted ? 'weighted n' : 'n'}
-                </>
+          {headings.map((cells, level) => (
+            <tr key={level}>
+              {level === 0 && (
+                <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+                  <Corner view={view} shown={shown} />
+                </th>
               )}
-            </th>
-            <th scope="col" className={css['all']}>
-              All
-            </th>
-            {columns.categories.map(({ code, label }, j) => (
-              <th scope="col" key={code}>
-                <Heading side="by" code={code} label={label} />
-                {letters?.columns[j] && <span className={css['letter']}> {letters.columns[j]}</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.categories.map((category, i) => (
-            <tr key={category.code}>
-              <th scope="row" className={css['name']}>
-                <Heading side="rows" code={category.code} label={category.label} />
-              </th>
-              <td className={css['all']}>
-                <span className={css['main']}>{main(i, null)}</span>
-                {shown.counts && <span className={css['n']}>{whole(figures.rowTotals[i] ?? 0)}</span>}
-              </td>
-              {columns.categories.map(({ code }, j) => {
-                const cell = marks?.[i]?.[j] ?? null;
-                const ink = cell && shown.hatch ? inkOf(cell.residual, cell.p) : null;
+              {cells.map((cell) => {
+                const column = cell.leaf
+                  ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
+                  : 0;
                 return (
-                  <td key={code} title={ink ? INK_WORDS[ink] : undefined}>
-                    <span className={css['cell']}>
-                      <span className={`${css['ink'] ?? ''} ${ink ? (css[ink] ?? '') : ''}`}>
-                        {ink && <span className="sr-only">{INK_WORDS[ink]}</span>}
-                      </span>
-                      <span>
-                        <span className={css['main']}>{main(i, j)}</span>
-                        {shown.counts && <span className={css['n']}>{whole(figures.cells[i]?.[j] ?? 0)}</span>}
-                        {letters?.above[i]?.[j] && (
-                          <span className={css['letter']} title={`Higher than in ${letters.above[i][j]}`}>
-                            <span className="sr-only">higher than in </span>
-                            {letters.above[i][j]}
-                          </span>
-                        )}
-                        {shown.expected && cell && <span className={css['n']}>exp {cell.expected.toFixed(1)}</span>}
-                        {shown.residuals && cell && (
-                          <span className={css['n']}>
-                            res {signed(cell.residual)}
-                            <br />
-                            {sayP(cell.p)}
-                          </span>
-                        )}
-                      </span>
-                    </span>
-                  </td>
+                  <ColumnHeading
+                    key={`${cell.nest} ${cell.leaf?.code ?? ''} ${cell.label}`}
+                    cell={cell}
+                    letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
+                  />
                 );
               })}
             </tr>
           ))}
-        </tbody>
-        <tfoot>
-          {footOf(table).map(({ name, all, each, about, digits }) => (
-            <tr key={name} className={css['foot']}>
-              <th scope="row" className={css['name']} title={about}>
-                {name}
-              </th>
-              <td className={css['all']}>{said(all, digits)}</td>
-              {columns.categories.map(({ code }, j) => (
-                <td key={code}>{said(each[j] ?? 0, digits)}</td>
-              ))}
-            </tr>
-          ))}
-        </tfoot>
+        </thead>
+        {only && others.length === 0 ? (
+          <>
+            <tbody>
+              <Lines view={view} shown={shown} read={read} item={only} at={0} />
+            </tbody>
+            <tfoot>
+              <FootLines blocks={blocks[0] ?? []} nests={nests} />
+            </tfoot>
+          </>
+        ) : (
+          items.map((item, at) => (
+            <tbody key={item.variable}>
+              <tr>
+                <th scope="rowgroup" colSpan={width} className={css['item']}>
+                  <span {...peekAt(item.variable)}>{item.title}</span>
+                </th>
+              </tr>
+              <Lines view={view} shown={shown} read={read} item={item} at={at} />
+              <FootLines blocks={blocks[at] ?? []} nests={nests} />
+            </tbody>
+          ))
+        )}
       </table>
-      {letters && (
+      {lettered && (
         <p className={css['letterNote']}>
           A letter under a figure names a column whose share of that row is lower, by more than chance: columns compared
           two by two, p adjusted over all pairs in the row.
         </p>
       )}
       <span className="sr-only">
-        <span {...peekAt(rows.variable.id)}>{titleOf(rows.variable)}</span> goes down,{' '}
-        <span {...peekAt(columns.variable.id)}>{titleOf(columns.variable)}</span> goes across.
+        {namesOf(items)} goes down, {namesOf(nests)} goes across.
       </span>
     </div>
   );

@@ -1,7 +1,6 @@
-import { whole } from '../../core/figures.js';
-import { figuresOf, mentionShare, share } from '../../core/table/share.js';
-import type { Table } from '../../core/table/tabulate.js';
-import { percent } from './format.js';
+import { capital } from '../../core/reading/words.js';
+import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
+import { number, percentage } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
 
@@ -22,103 +21,113 @@ function Bar({ value, most }: { value: number; most: number }) {
   );
 }
 
+/** The columns, in their order; where lines have no order, shares are not added up. */
+const COLUMNS: readonly FigureId[] = [
+  'n',
+  'weighted-n',
+  'column-percent',
+  'cumulative-percent',
+  'mentions',
+  'mentions-percent',
+  'average-place',
+];
+
+/** What stands under each column: the line of the table's foot, or the whole of which shares are. */
+const FEET: Partial<Record<FigureId, Foot['id'] | 100>> = {
+  n: 'base',
+  'weighted-n': 'weighted-base',
+  'column-percent': 100,
+  mentions: 'mentions',
+  'mentions-percent': 100,
+};
+
+function said({ unit, decimals }: Figure, value: number | string | null | undefined): string {
+  if (typeof value !== 'number') return '·';
+  return unit === 'percent' ? percentage(value) : number(value, decimals);
+}
+
+interface Props {
+  item: ItemView;
+  block: BlockView;
+  /** Its headings can be taken in hand. */
+  handled?: boolean;
+}
+
 /**
  * A frequency table. A multiple-response question has two pairs of columns, respondents and mentions, each over its
  * own total; no column mixes the two.
  */
-export function FrequencyTable({ table, title }: { table: Table; title: string }) {
-  const { rows, weighted } = table;
-  const figures = figuresOf(table);
-  const { mentions } = figures;
-  const most = Math.max(0, ...rows.categories.map((_, i) => share(table, 'total', i, null) ?? 0));
-  const ordered = !mentions && (rows.variable.level === 'ordered' || rows.variable.level === 'number');
-  let running = 0;
+export function FrequencyTable({ item, block, handled = true }: Props) {
+  const columns = COLUMNS.filter((id) => id !== 'cumulative-percent' || item.ordered).flatMap(
+    (id) => block.figures.find((figure) => figure.id === id) ?? [],
+  );
+  const parts = (block.figures.find(({ id }) => id === 'column-percent')?.cells ?? []).map(([part]) =>
+    Number(part ?? 0),
+  );
+  const most = Math.max(0, ...parts);
+  const foot = (id: Foot['id']) => block.feet.find((one) => one.id === id);
+  const underneath = (id: FigureId) => {
+    const under = FEET[id];
+    if (under === undefined) return '';
+    return under === 100 ? percentage(100) : number(foot(under)?.values[0] ?? null, 0);
+  };
+  const per = foot('mentions-per-respondent');
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${title}`}>
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`}>
       <table className={css['table']}>
-        <caption className="sr-only">{title}</caption>
+        <caption className="sr-only">{block.title}</caption>
         <thead>
           <tr>
             <th scope="col" className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
-              {mentions ? 'Option' : 'Category'}
+              {item.multiple ? 'Option' : 'Category'}
             </th>
-            <th scope="col">Respondents</th>
-            {weighted && <th scope="col">Weighted</th>}
-            <th scope="col">{mentions ? '% of respondents' : '%'}</th>
-            {ordered && <th scope="col">% so far</th>}
-            {mentions && (
-              <>
-                <th scope="col">{weighted ? 'Weighted mentions' : 'Mentions'}</th>
-                <th scope="col">% of mentions</th>
-                {table.places && <th scope="col">Average place</th>}
-              </>
-            )}
+            {columns.map(({ id, label }) => (
+              <th key={id} scope="col">
+                {capital(label)}
+              </th>
+            ))}
             <th className={css['bar']} aria-hidden="true" />
           </tr>
         </thead>
         <tbody>
-          {rows.categories.map((category, i) => {
-            const part = share(table, 'total', i, null);
-            running += figures.rowTotals[i] ?? 0;
-            const mentioned = category.kind === 'option';
-            return (
-              <tr key={category.code}>
-                <th scope="row" className={css['name']}>
-                  <Heading side="rows" code={category.code} label={category.label} />
-                </th>
-                <td>{whole(table.rowTotals[i] ?? 0)}</td>
-                {weighted && <td>{whole(figures.rowTotals[i] ?? 0)}</td>}
-                <td>
-                  <b>{percent(part)}</b>
+          {item.leaves.map((leaf, row) => (
+            <tr key={leaf.code}>
+              <th scope="row" className={css['name']}>
+                {handled ? <Heading side="rows" code={leaf.code} label={leaf.label} /> : leaf.label}
+              </th>
+              {columns.map((figure) => (
+                <td key={figure.id} className={figure.id === 'cumulative-percent' ? css['quiet'] : undefined}>
+                  {figure.id === 'column-percent' ? (
+                    <b>{said(figure, figure.cells[row]?.[0])}</b>
+                  ) : (
+                    said(figure, figure.cells[row]?.[0])
+                  )}
                 </td>
-                {ordered && (
-                  <td className={css['quiet']}>{percent(figures.base > 0 ? running / figures.base : null)}</td>
-                )}
-                {mentions && (
-                  <>
-                    <td>{mentioned ? whole(figures.rowTotals[i] ?? 0) : '·'}</td>
-                    <td>{percent(mentionShare(table, i, null))}</td>
-                    {table.places && (
-                      <td>{Number.isFinite(table.places.all[i]) ? table.places.all[i]?.toFixed(2) : '·'}</td>
-                    )}
-                  </>
-                )}
-                <td className={css['bar']} aria-hidden="true">
-                  <Bar value={part ?? 0} most={most} />
-                </td>
-              </tr>
-            );
-          })}
+              ))}
+              <td className={css['bar']} aria-hidden="true">
+                <Bar value={parts[row] ?? 0} most={most} />
+              </td>
+            </tr>
+          ))}
         </tbody>
         <tfoot>
           <tr className={css['foot']}>
             <th scope="row" className={css['name']}>
-              {mentions ? 'All who answered' : 'Base'}
+              {foot('base')?.label}
             </th>
-            <td>{whole(table.base)}</td>
-            {weighted && <td>{whole(weighted.sums.base)}</td>}
-            <td>100.0</td>
-            {ordered && <td />}
-            {mentions && (
-              <>
-                <td>{whole(mentions.total)}</td>
-                <td>100.0</td>
-              </>
-            )}
-            {mentions && table.places && <td />}
+            {columns.map(({ id }) => (
+              <td key={id}>{underneath(id)}</td>
+            ))}
             <td className={css['bar']} />
           </tr>
-          {mentions && (
+          {per && (
             <tr className={css['foot']}>
               <th scope="row" className={css['name']}>
-                Mentions per respondent
+                {per.label}
               </th>
-              <td />
-              {weighted && <td />}
-              <td />
-              <td>{(mentions.total / figures.base).toFixed(2)}</td>
-              <td />
-              {table.places && <td />}
+              {columns.map(({ id }) => (
+                <td key={id}>{id === 'mentions' ? number(per.values[0] ?? null, per.decimals) : ''}</td>
+              ))}
               <td className={css['bar']} />
             </tr>
           )}

@@ -1,19 +1,36 @@
-import { useState } from 'react';
-import type { RosterVariable, SentenceBody } from '../../api/types.js';
+import type { RosterVariable } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
-import { sayTest } from '../../core/table/sentence.js';
 import { Picker } from '../../kit/Picker.js';
-import { VARIABLE_DRAG } from '../roster/Roster.js';
+import { peekAt } from '../peek/Peek.js';
 import { metaOf, searchText } from '../roster/words.js';
-import { ConditionEditor } from './ConditionEditor.js';
+import { ClauseSlots } from './ClauseSlots.js';
+import { conditionsOf, startCondition, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
+import { Slot } from './Slot.js';
 import type { Draft } from './url.js';
 import css from './sentence.module.css';
-import { peekAt } from '../peek/Peek.js';
 
-type Condition = SentenceBody['only'][number];
+/** Which slot is open for choosing: a row item, a level of a nest, one of the others, or a condition. */
+export type Open =
+  | { slot: 'rows'; at: number }
+  | { slot: 'by'; nest: number; level: number }
+  | { slot: 'within' | 'only' | 'weight' }
+  | { slot: 'condition'; at: number }
+  | null;
 
-/** Which slot is open for choosing. */
-export type Open = { slot: 'rows' | 'by' | 'within' | 'only' | 'weight' } | { slot: 'condition'; at: number } | null;
+/** A slot that holds one variable, or none yet. */
+interface Place {
+  open: NonNullable<Open>;
+  /** What it is called, for those who do not see where it stands. */
+  name: string;
+  /** What stands in it while it is empty. */
+  offer: string;
+  /** What the list of variables is headed. */
+  ask: string;
+  held: number | null;
+  from: readonly RosterVariable[];
+  put: (id: number) => void;
+  remove?: (() => void) | undefined;
+}
 
 interface Props {
   draft: Draft;
@@ -23,222 +40,173 @@ interface Props {
   change: (draft: Draft) => void;
 }
 
-/** Where a condition starts: all answers of a coded variable, or any number. */
-export function startCondition(variable: RosterVariable): Condition {
-  return variable.level === 'number'
-    ? { variable: variable.id, is: 'between', from: null, to: null }
-    : { variable: variable.id, is: 'any-of', codes: [] };
+const isSame = (one: Open, other: Open) => JSON.stringify(one) === JSON.stringify(other);
+
+function optionsOf(from: readonly RosterVariable[]) {
+  return from
+    .filter((variable) => !variable.aside)
+    .map((variable) => ({
+      id: variable.id,
+      label: titleOf(variable),
+      hint: metaOf(variable),
+      also: searchText(variable),
+    }));
 }
 
-/** Whether a condition says anything yet. */
-export function isComplete(condition: Condition): boolean {
-  if (condition.is === 'between') return condition.from !== null || condition.to !== null;
-  return condition.is === 'at-least' || condition.codes.length > 0;
+/** The variables that the slots of a sentence offer, and its slots. */
+function placesOf({ draft, variables, change }: Props) {
+  const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
+  const find = (id: number | undefined) => variables.find((variable) => variable.id === id);
+  const rowPlace = (at: number): Place => {
+    const held = draft.rows[at]?.variable ?? null;
+    const variable = find(held ?? undefined);
+    const first = at === 0;
+    return {
+      open: { slot: 'rows', at },
+      name: first ? 'Rows' : `Rows ${at + 1}`,
+      offer: first ? 'Choose a variable' : '+ row',
+      ask: 'What goes down?',
+      held,
+      from: variable && !variable.countable ? [...tabular, variable] : tabular,
+      put: (id) => change(withRow(draft, at, id)),
+      remove: draft.rows.length > 1 && held !== null ? () => change(withoutRow(draft, at)) : undefined,
+    };
+  };
+  const levelPlace = (nest: number, level: number): Place => {
+    const held = draft.by[nest]?.[level] ?? null;
+    const first = nest === 0 && level === 0;
+    return {
+      open: { slot: 'by', nest, level },
+      name: level > 0 ? 'Split by' : first ? 'By' : `By ${nest + 1}`,
+      offer: level > 0 ? '+ split by' : first ? '+ by' : '+ also by',
+      ask: level > 0 ? 'What splits each of these?' : 'What goes across?',
+      held,
+      from: tabular,
+      put: (id) => change(withLevel(draft, nest, level, id)),
+      remove: held === null ? undefined : () => change(withoutLevel(draft, nest, level)),
+    };
+  };
+  const single = (slot: 'within' | 'weight', words: string, ask: string, from: readonly RosterVariable[]): Place => ({
+    open: { slot },
+    name: words.charAt(0).toUpperCase() + words.slice(1),
+    offer: `+ ${words}`,
+    ask,
+    held: draft[slot],
+    from,
+    put: (id) => change({ ...draft, [slot]: id }),
+    remove: draft[slot] === null ? undefined : () => change({ ...draft, [slot]: null }),
+  });
+  const numbers = variables.filter(({ level }) => level === 'number');
+  return {
+    rows: draft.rows.map((_, at) => rowPlace(at)),
+    anotherRow: rowPlace(draft.rows.length),
+    nests: draft.by.map((nest, k) => nest.map((_, level) => levelPlace(k, level))),
+    anotherNest: levelPlace(draft.by.length, 0),
+    anotherLevel: levelPlace(draft.by.length - 1, draft.by.at(-1)?.length ?? 0),
+    within: single('within', 'within', 'One table for each category of…', tabular),
+    weight: single('weight', 'weighted by', 'Each respondent counts as…', numbers),
+  };
 }
+
+/** Words between the members of a list: "a, b and c". */
+const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 ? ' and ' : ', ');
 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
-export function SentenceLine({ draft, variables, open, setOpen, change }: Props) {
+export function SentenceLine(props: Props) {
+  const { draft, variables, open, setOpen, change } = props;
   const find = (id: number | null) => variables.find((variable) => variable.id === id);
-  const rows = find(draft.rows);
-  const by = find(draft.by);
-  const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
-  const filterable = variables.filter((variable) => variable.level !== 'text');
-  const options = (from: readonly RosterVariable[]) =>
-    from
-      .filter((variable) => !variable.aside)
-      .map((variable) => ({
-        id: variable.id,
-        label: titleOf(variable),
-        hint: metaOf(variable),
-        also: searchText(variable),
-      }));
   const close = () => setOpen(null);
-  const numbers = variables.filter(({ level }) => level === 'number');
-  const put = (slot: 'rows' | 'by' | 'within' | 'only' | 'weight', id: number) => {
-    if (slot === 'only') {
-      const variable = find(id);
-      if (!variable) return;
-      change({ ...draft, only: [...draft.only, startCondition(variable)] });
-      setOpen({ slot: 'condition', at: draft.only.length });
-      return;
-    }
-    change({ ...draft, [slot]: id });
-    close();
-  };
-  /** A slot for one variable: in the sentence once it is filled, and offered at its end until then. */
-  const named = (slot: 'by' | 'within' | 'weight', words: string, ask: string, from: readonly RosterVariable[]) => {
-    const variable = find(draft[slot]);
+  const slot = (place: Place) => {
+    const variable = find(place.held);
+    const put = (id: number) => {
+      place.put(id);
+      close();
+    };
     return (
-      <span key={slot}>
-        {variable ? <i> {words} </i> : ' '}
-        <Slot
-          name={words.charAt(0).toUpperCase() + words.slice(1)}
-          text={variable ? titleOf(variable) : `+ ${words}`}
-          filled={variable !== undefined}
-          doubt={variable?.holds === false}
-          peek={variable?.id}
-          open={open?.slot === slot}
-          toggle={() => setOpen(open?.slot === slot ? null : { slot })}
-          drop={(id) => put(slot, id)}
-          remove={variable ? () => change({ ...draft, [slot]: null }) : undefined}
-        >
-          <Picker
-            label={ask}
-            optionProps={peekAt}
-            options={options(from)}
-            choose={(id) => put(slot, id)}
-            close={close}
-          />
-        </Slot>
-      </span>
+      <Slot
+        key={JSON.stringify(place.open)}
+        name={place.name}
+        text={variable ? titleOf(variable) : place.offer}
+        filled={variable !== undefined}
+        doubt={variable?.holds === false}
+        peek={variable?.id}
+        open={isSame(open, place.open)}
+        toggle={() => setOpen(isSame(open, place.open) ? null : place.open)}
+        drop={put}
+        remove={place.remove}
+      >
+        <Picker label={place.ask} optionProps={peekAt} options={optionsOf(place.from)} choose={put} close={close} />
+      </Slot>
     );
   };
-  const slots = {
-    by: named('by', 'by', 'What goes across?', tabular),
-    within: by ? named('within', 'within', 'One table for each category of…', tabular) : null,
-    weight: named('weight', 'weighted by', 'Each respondent counts as…', numbers),
+  const startOn = (id: number) => {
+    const variable = find(id);
+    if (!variable) return;
+    change({ ...draft, only: [...draft.only, startCondition(variable)] });
+    setOpen({ slot: 'condition', at: conditionsOf(draft.only).length });
   };
-  const filled = (slot: keyof typeof slots) => find(draft[slot]) !== undefined;
-  const offered = (slot: keyof typeof slots) => (filled(slot) ? null : slots[slot]);
+  const places = placesOf(props);
+  if (draft.rows.length === 0) return <h1 className={css['sentence']}>{slot(places.anotherRow)}</h1>;
+  const { rows, nests, within, weight } = places;
+  const filterable = variables.filter((variable) => variable.level !== 'text');
   return (
     <h1 className={css['sentence']}>
-      <Slot
-        name="Rows"
-        text={rows ? titleOf(rows) : 'Choose a variable'}
-        peek={rows?.id}
-        filled={rows !== undefined}
-        doubt={rows?.holds === false}
-        open={open?.slot === 'rows'}
-        toggle={() => setOpen(open?.slot === 'rows' ? null : { slot: 'rows' })}
-        drop={(id) => put('rows', id)}
-      >
-        <Picker
-          label="What goes down?"
-          options={options(rows && !rows.countable ? [...tabular, rows] : tabular)}
-          choose={(id) => put('rows', id)}
-          close={close}
-        />
-      </Slot>
-      {rows && (
+      {rows.map((place, k) => (
+        <span key={k}>
+          <i>{between(k, rows.length)}</i>
+          {slot(place)}
+        </span>
+      ))}
+      {nests.map((levels, k) => (
+        <span key={k}>
+          <i>{k === 0 ? ' by ' : between(k, nests.length)}</i>
+          {levels.map((place, level) => (
+            <span key={level}>
+              {level > 0 && <i> split by </i>}
+              {slot(place)}
+            </span>
+          ))}
+        </span>
+      ))}
+      {nests.length > 0 && within.held !== null && (
         <>
-          {filled('by') && slots.by}
-          {filled('within') && slots.within}
-          {draft.only.map((condition, at) => {
-            const variable = find(condition.variable);
-            if (!variable) return null;
-            return (
-              <span key={`${at}-${condition.variable}`}>
-                <i>{at === 0 ? ' only where ' : ' and '}</i>
-                <Slot
-                  name={`Condition ${at + 1}`}
-                  peek={variable.id}
-                  text={`${titleOf(variable)} ${isComplete(condition) ? sayTest(condition, variable) : '…'}`}
-                  filled
-                  doubt={!variable.holds}
-                  open={open?.slot === 'condition' && open.at === at}
-                  toggle={() =>
-                    setOpen(open?.slot === 'condition' && open.at === at ? null : { slot: 'condition', at })
-                  }
-                  drop={(id) => put('only', id)}
-                  remove={() => {
-                    change({ ...draft, only: draft.only.filter((_, k) => k !== at) });
-                    close();
-                  }}
-                >
-                  <ConditionEditor
-                    condition={condition}
-                    variable={variable}
-                    change={(next) => change({ ...draft, only: draft.only.map((one, k) => (k === at ? next : one)) })}
-                    close={close}
-                  />
-                </Slot>
-              </span>
-            );
-          })}
-          {filled('weight') && slots.weight}
-          {offered('by')}
-          {offered('within')}{' '}
-          <Slot
-            name="Only where"
-            text={draft.only.length === 0 ? '+ only where' : '+ and'}
-            filled={false}
-            doubt={false}
-            open={open?.slot === 'only'}
-            toggle={() => setOpen(open?.slot === 'only' ? null : { slot: 'only' })}
-            drop={(id) => put('only', id)}
-          >
-            <Picker
-              label="Only respondents whose…"
-              options={options(filterable)}
-              optionProps={peekAt}
-              choose={(id) => put('only', id)}
-              close={close}
-            />
-          </Slot>
-          {offered('weight')}
+          <i> within </i>
+          {slot(within)}
         </>
       )}
-    </h1>
-  );
-}
-
-interface SlotProps {
-  name: string;
-  text: string;
-  filled: boolean;
-  doubt: boolean;
-  /** The variable that it holds. */
-  peek?: number | undefined;
-  open: boolean;
-  toggle: () => void;
-  drop: (variable: number) => void;
-  remove?: (() => void) | undefined;
-  children: React.ReactNode;
-}
-
-function Slot({ name, text, filled, doubt, peek, open, toggle, drop, remove, children }: SlotProps) {
-  const [over, setOver] = useState(false);
-  return (
-    <span
-      className={css['holder']}
-      data-over={over}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes(VARIABLE_DRAG)) return;
-        event.preventDefault();
-        event.dataTransfer.dropEffect = 'copy';
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        setOver(false);
-        const id = Number(event.dataTransfer.getData(VARIABLE_DRAG));
-        if (!id) return;
-        event.preventDefault();
-        drop(id);
-      }}
-    >
-      <button
-        type="button"
-        className={filled ? css['slot'] : css['open']}
-        aria-label={`${name}: ${text}`}
-        aria-expanded={open}
-        aria-haspopup="listbox"
-        onClick={toggle}
-        {...(peek !== undefined && !open ? peekAt(peek) : {})}
+      <ClauseSlots
+        only={draft.only}
+        variables={variables}
+        open={open?.slot === 'condition' ? open.at : null}
+        setOpen={(at) => setOpen(at === null ? null : { slot: 'condition', at })}
+        change={(only) => change({ ...draft, only })}
+        drop={startOn}
+      />
+      {weight.held !== null && (
+        <>
+          <i> weighted by </i>
+          {slot(weight)}
+        </>
+      )}{' '}
+      {slot(places.anotherRow)} {slot(places.anotherNest)} {nests.length > 0 && slot(places.anotherLevel)}{' '}
+      {nests.length > 0 && within.held === null && slot(within)}{' '}
+      <Slot
+        name="Only where"
+        text={draft.only.length === 0 ? '+ only where' : '+ and'}
+        filled={false}
+        open={open?.slot === 'only'}
+        toggle={() => setOpen(open?.slot === 'only' ? null : { slot: 'only' })}
+        drop={startOn}
       >
-        {doubt && (
-          <span className={css['doubt']} title="The proof of this working fails">
-            !
-          </span>
-        )}
-        {text}
-      </button>
-      {remove && (
-        <button type="button" className={css['remove']} aria-label={`Take out ${text}`} onClick={remove}>
-          ×
-        </button>
-      )}
-      {open && <span className={css['anchor']}>{children}</span>}
-    </span>
+        <Picker
+          label="Only respondents whose…"
+          options={optionsOf(filterable)}
+          optionProps={peekAt}
+          choose={startOn}
+          close={close}
+        />
+      </Slot>{' '}
+      {weight.held === null && slot(weight)}
+    </h1>
   );
 }

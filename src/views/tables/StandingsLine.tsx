@@ -2,7 +2,7 @@ import { whole } from '../../core/figures.js';
 import { STANDINGS, type Standing } from '../../core/count/types.js';
 import { Choice } from '../../kit/kit.js';
 import { COUNTED, type Mention } from '../../core/table/sentence.js';
-import { STANDING_WORDS, type Table } from '../../core/table/tabulate.js';
+import { STANDING_WORDS, type Table } from '../../core/table/table.js';
 import css from './table.module.css';
 
 interface Props {

@@ -1,17 +1,17 @@
 import { whole } from '../../core/figures.js';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
-import { stacked } from '../../charts/stacked.js';
+import type { RosterVariable, Shown } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
-import { saySentence, variablesOf } from '../../core/table/sentence.js';
-import { share, whyEmpty } from '../../core/table/share.js';
+import { saySentence } from '../../core/table/say-sentence.js';
+import { variablesOf } from '../../core/table/sentence.js';
+import { bodyOfSentence, sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
-import { Pens, Svg } from '../../kit/Svg.js';
+import { Pens } from '../../kit/Svg.js';
 import { client, seenRevision, type Trouble, troubleOf } from '../client.js';
 import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
-import { NamedText, NamesHere } from '../peek/NamedText.js';
+import { NamesHere } from '../peek/NamedText.js';
 import { peekAt } from '../peek/Peek.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { useStar } from '../roster/use-star.js';
@@ -19,31 +19,24 @@ import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
-import { BaseLine } from './BaseLine.js';
-import { CrossTable } from './CrossTable.js';
-import { FrequencyTable } from './FrequencyTable.js';
+import { BlockChoice } from './BlockChoice.js';
+import type { BlockAt } from './CrossTable.js';
+import { conditionsOf, sentenceOfDraft, soleOn, startCondition, withLevel } from './draft.js';
 import { HandsHere } from './hands.js';
 import { HeadingTools } from './HeadingTools.js';
 import { useHands } from './use-hands.js';
 import { NumberFigures } from './NumberFigures.js';
-import { isComplete, type Open, SentenceLine, startCondition } from './SentenceLine.js';
-import { CoMentionTable } from './CoMentionTable.js';
+import { type Open, SentenceLine } from './SentenceLine.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { PredictedChoice } from './PredictedChoice.js';
-import { StratumTable } from './StratumTable.js';
 import { StratumChoice } from './StratumChoice.js';
+import { TablePane } from './TablePane.js';
+import { TableStart } from './TableStart.js';
 import { Toolbar } from './Toolbar.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './url.js';
 import { SHOWN } from './shown-query.js';
 import { useTable } from './use-table.js';
 import css from './table.module.css';
-
-function asSentence(draft: Draft): SentenceBody | null {
-  if (draft.rows === null) return null;
-  const { rows, by, within, only } = draft;
-  // Without groups there is nothing to split; the slot keeps its variable until there are some again.
-  return { ...draft, rows, within: by === null ? null : within, only: only.filter(isComplete) };
-}
 
 /** The Tables view: a sentence asks, the table and its reading follow at once. */
 export function TablesScreen({ study }: { study: string }) {
@@ -63,7 +56,7 @@ export function TablesScreen({ study }: { study: string }) {
     const follow = () => {
       const { draft: fromAddress, table, shown: said } = fromQuery(location.search, view.variables);
       const kept = view.tables.find(({ id }) => id === table);
-      setDraft(kept && fromAddress.rows === null ? kept.sentence : fromAddress);
+      setDraft(kept && fromAddress.rows.length === 0 ? sentenceOfBody(kept.sentence) : fromAddress);
       setSaved(kept?.id ?? null);
       since.current = seenRevision(study);
       const asKept = kept && new URLSearchParams(location.search).get('show') === null;
@@ -79,7 +72,7 @@ export function TablesScreen({ study }: { study: string }) {
     (next: Draft, fresh = view) => {
       setDraft(next);
       // Expected shares, and which of two is predicted, are of these rows.
-      const same = next.rows === draft.rows;
+      const same = JSON.stringify(next.rows) === JSON.stringify(draft.rows);
       const kept = same ? shown : { ...shown, shares: undefined, predicted: undefined };
       if (!same) setShown(kept);
       if (fresh) history.pushState(null, '', location.pathname + toQuery(next, fresh.variables, saved, kept));
@@ -91,24 +84,25 @@ export function TablesScreen({ study }: { study: string }) {
     if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, saved, next));
   };
 
-  const asked = asSentence(draft);
+  const asked = useMemo(() => sentenceOfDraft(draft), [draft]);
   // What is gone meanwhile is not asked for.
   const isThere =
     asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id));
   const sentence = isThere ? asked : null;
-  const rows = view?.variables.find(({ id }) => id === draft.rows);
-  const countable = rows === undefined || rows.countable;
+  const rowsOf = draft.rows.flatMap(({ variable }) => view?.variables.find(({ id }) => id === variable) ?? []);
+  const [rows] = rowsOf;
+  const countable = rowsOf.every((variable) => variable.countable);
   // The code of a stratum is one of this variable, and says nothing of another.
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;
-  const { table, split, each, marks, letters, answers, sums, exact, problem, busy, took } = useTable(
-    view,
-    countable ? sentence : null,
-    shown,
-    stratum,
-    view?.study.settings.sizeWords,
-  );
+  const [read, setRead] = useState<BlockAt>({ item: 0, nest: 0 });
+  const shows = useTable(view, countable ? sentence : null, shown, stratum, read, view?.study.settings.sizeWords);
+  const { blocks, at, table, split, each, marks, letters, answers, sums, exact, problem, took } = shows;
   const any = table ?? split?.all ?? null;
+  const item = draft.rows[at.item];
+  const itemVariable = rowsOf[at.item];
+  const changeItem = (more: Partial<typeof item>) =>
+    change({ ...draft, rows: draft.rows.map((one, k) => (k === at.item ? { ...one, ...more } : one)) });
   const { hands, standing } = useHands({
     study,
     view,
@@ -122,11 +116,12 @@ export function TablesScreen({ study }: { study: string }) {
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
 
   const swap = () => {
-    if (draft.rows !== null && draft.by !== null) change({ ...draft, rows: draft.by, by: draft.rows });
+    const [down, across] = [soleOn(draft, 'rows'), soleOn(draft, 'by')];
+    if (down !== null && across !== null) change({ ...draft, rows: [{ variable: across }], by: [[down]] });
   };
   const save = (base: number | null = since.current) => {
     if (!sentence) return;
-    const body = { title, sentence, shown };
+    const body = { title, sentence: bodyOfSentence(sentence), shown };
     const work = saved === null ? client.saveTable(study, body) : client.replaceTable(study, saved, body, base);
     work.then(
       (kept) => {
@@ -142,14 +137,18 @@ export function TablesScreen({ study }: { study: string }) {
   };
   const choose = useCallback(
     (id: number) =>
-      change({ ...draft, rows: id, by: draft.by === id ? null : draft.by, mention: undefined, counted: undefined }),
+      change({
+        ...draft,
+        rows: [{ variable: id }],
+        by: draft.by.filter((nest) => !nest.includes(id)),
+      }),
     [change, draft],
   );
   useKeys({
     '/': focusSearch,
-    r: () => setOpen({ slot: 'rows' }),
-    c: () => rows && setOpen({ slot: 'by' }),
-    i: () => rows && draft.by !== null && setOpen({ slot: 'within' }),
+    r: () => setOpen({ slot: 'rows', at: 0 }),
+    c: () => rows && setOpen({ slot: 'by', nest: 0, level: 0 }),
+    i: () => rows && draft.by.length > 0 && setOpen({ slot: 'within' }),
     f: () => rows && setOpen({ slot: 'only' }),
     w: () => rows && setOpen({ slot: 'weight' }),
     x: swap,
@@ -157,12 +156,11 @@ export function TablesScreen({ study }: { study: string }) {
   });
 
   const namesHere = useMemo(() => {
-    const asked = asSentence(draft);
     const ids = new Set(asked ? variablesOf(asked) : []);
     return (view?.variables ?? [])
       .filter(({ id }) => ids.has(id))
       .map((variable) => ({ id: variable.id, title: titleOf(variable) }));
-  }, [view, draft]);
+  }, [view, asked]);
   const star = useStar(study, reload, setSaveProblem);
   if (studyProblem && !view) return <Problem {...studyProblem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
@@ -170,7 +168,7 @@ export function TablesScreen({ study }: { study: string }) {
     <>
       {variable.level !== 'text' && <Button onClick={() => choose(variable.id)}>Rows</Button>}
       {rows && variable.countable && variable.level !== 'text' && (
-        <Button onClick={() => change({ ...draft, by: variable.id })}>By</Button>
+        <Button onClick={() => change(withLevel({ ...draft, by: [] }, 0, 0, variable.id))}>By</Button>
       )}
       {rows && variable.level === 'number' && (
         <Button onClick={() => change({ ...draft, weight: variable.id })}>Weight</Button>
@@ -179,7 +177,7 @@ export function TablesScreen({ study }: { study: string }) {
         <Button
           onClick={() => {
             change({ ...draft, only: [...draft.only, startCondition(variable)] });
-            setOpen({ slot: 'condition', at: draft.only.length });
+            setOpen({ slot: 'condition', at: conditionsOf(draft.only).length });
           }}
         >
           Only where
@@ -188,12 +186,8 @@ export function TablesScreen({ study }: { study: string }) {
       <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}>Codebook</a>
     </>
   );
-  const used = new Set(
-    [draft.rows, draft.by, draft.within, draft.weight, ...draft.only.map(({ variable }) => variable)].filter(
-      (id) => id !== null,
-    ),
-  );
-  const empty = table ? whyEmpty(table) : null;
+  const used = new Set(variablesOf(draft));
+  const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   return (
     <PeekScope study={study} view={view}>
       <NamesHere value={namesHere}>
@@ -214,7 +208,7 @@ export function TablesScreen({ study }: { study: string }) {
                   tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
                   compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
                   multiple={any.mentions !== null}
-                  swap={draft.by === null ? null : swap}
+                  swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
                   csv={client.tableCsv(study, sentence, shown)}
                   save={() => save()}
                   saved={saved !== null}
@@ -236,35 +230,27 @@ export function TablesScreen({ study }: { study: string }) {
                 </p>
               ))}
               {sentence &&
-                rows &&
-                view.workings.some(({ id, recipe }) => id === rows.workingId && recipe.kind === 'slots') && (
+                itemVariable &&
+                view.workings.some(({ id, recipe }) => id === itemVariable.workingId && recipe.kind === 'slots') && (
                   <MentionChoice
-                    mention={draft.mention}
-                    choose={(mention) => change({ ...draft, mention: mention === 'any' ? undefined : mention })}
+                    mention={item?.mention}
+                    choose={(mention) => changeItem({ mention: mention === 'any' ? undefined : mention })}
                   />
                 )}
               {sentence && any?.rows.multiple && (
-                <StandingsLine
-                  table={any}
-                  counted={draft.counted}
-                  change={(counted) => change({ ...draft, counted })}
-                />
+                <StandingsLine table={any} counted={item?.counted} change={(counted) => changeItem({ counted })} />
               )}
               {sentence && any && (
                 <HeadingTools shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />
               )}
               {problem && <Problem {...problem} />}
-              {rows &&
-                rows.level === 'number' &&
-                draft.by === null &&
-                draft.only.length === 0 &&
-                draft.weight === null && <NumberFigures study={study} variable={rows} />}
+              {isPlain && itemVariable?.level === 'number' && <NumberFigures study={study} variable={itemVariable} />}
               {!sentence && (
-                <Start
+                <TableStart
                   variables={view.variables}
                   tables={view.tables}
                   change={change}
-                  open={() => setOpen({ slot: 'rows' })}
+                  open={() => setOpen({ slot: 'rows', at: 0 })}
                   study={study}
                 />
               )}
@@ -275,65 +261,16 @@ export function TablesScreen({ study }: { study: string }) {
                   choose={(code) => setPicked({ within: draft.within, code })}
                 />
               )}
-              {each && split && (
-                <div className={busy ? css['faded'] : undefined}>
-                  {whyEmpty(split.all) !== null ? (
-                    <div className={css['nothing']}>
-                      <h2>Nothing to show.</h2>
-                      <p>{whyEmpty(split.all)}</p>
-                    </div>
-                  ) : (
-                    each.strata.map((one) => (
-                      <StratumTable
-                        key={one.code}
-                        stratum={one}
-                        within={titleOf(split.within.variable)}
-                        shown={shown}
-                        title={title}
-                      />
-                    ))
-                  )}
-                  <BaseLine table={split.all} hatch={shown.hatch && each.strata.some((one) => one.marks)} />
-                </div>
-              )}
-              {table && (
-                <div className={busy ? css['faded'] : undefined}>
-                  {empty !== null ? (
-                    <div className={css['nothing']}>
-                      <h2>Nothing to show.</h2>
-                      <p>{empty}</p>
-                    </div>
-                  ) : table.columns ? (
-                    <CrossTable table={table} marks={marks} letters={letters} shown={shown} title={title} />
-                  ) : (
-                    <FrequencyTable table={table} title={title} />
-                  )}
-                  <BaseLine table={table} hatch={shown.hatch && marks !== null} />
-                  {empty === null && !table.columns && <CoMentionTable table={table} />}
-                  {empty === null &&
-                    table.columns &&
-                    !table.rows.multiple &&
-                    !table.columns.multiple &&
-                    table.rows.categories.length <= 12 && (
-                      <figure className={css['chart']}>
-                        <h2>
-                          <NamedText>{titleOf(table.rows.variable)}</NamedText>, stacked to 100%
-                        </h2>
-                        <Svg
-                          markup={stacked({
-                            title: `Chart: ${title}`,
-                            width: 690,
-                            groups: table.columns.categories.map(({ label }) => label),
-                            answers: table.rows.categories.map(({ label }) => label),
-                            shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-                          })}
-                        />
-                      </figure>
-                    )}
-                </div>
-              )}
+              <TablePane
+                shows={shows}
+                shown={shown}
+                title={title}
+                within={split ? titleOf(split.within.variable) : ''}
+                read={setRead}
+              />
             </div>
             <aside className={bench['reading']} aria-label="Reading">
+              <BlockChoice blocks={blocks} at={at} across={Math.max(1, draft.by.length)} choose={setRead} />
               {answers.length > 0 ? (
                 <ReadingPane
                   answers={answers}
@@ -391,46 +328,5 @@ export function TablesScreen({ study }: { study: string }) {
         </HandsHere>
       </NamesHere>
     </PeekScope>
-  );
-}
-
-interface StartProps {
-  variables: readonly RosterVariable[];
-  tables: readonly { id: number; title: string }[];
-  change: (draft: Draft) => void;
-  open: () => void;
-  study: string;
-}
-
-function Start({ variables, tables, change, open, study }: StartProps) {
-  const coded = variables.filter(
-    (variable) =>
-      variable.countable &&
-      (variable.level === 'ordered' || variable.level === 'unordered' || variable.level === 'multiple'),
-  );
-  const answers = coded.find(({ level }) => level === 'ordered') ?? coded[0];
-  const group = coded.find((variable) => variable.level === 'unordered' && variable !== answers);
-  return (
-    <div className={css['nothing']}>
-      <h2>A table is a sentence.</h2>
-      <p>
-        Choose what goes down; add a <b>by</b> for groups across, and an <b>only where</b> to keep some respondents.
-        Drag a variable here from the roster, click it there, or press <b>R</b>.
-      </p>
-      <div className={css['ideas']}>
-        <Button onClick={open}>Choose a variable…</Button>
-        {answers && <Button onClick={() => change({ ...EMPTY, rows: answers.id })}>{titleOf(answers)}</Button>}
-        {answers && group && (
-          <Button onClick={() => change({ ...EMPTY, rows: answers.id, by: group.id })}>
-            {titleOf(answers)} by {titleOf(group)}
-          </Button>
-        )}
-        {tables.slice(-3).map(({ id, title }) => (
-          <a key={id} href={`/studies/${study}/tables?table=${id}`}>
-            {title} (in the binder)
-          </a>
-        ))}
-      </div>
-    </div>
   );
 }

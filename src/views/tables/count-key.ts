@@ -1,11 +1,11 @@
-import type { SentenceBody, StudyView } from '../../api/types.js';
-import { variablesOf } from '../../core/table/sentence.js';
+import type { StudyView } from '../../api/types.js';
+import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 
 /**
  * All that the counts of a sentence depend on: the sentence, and the columns, levels and missing codes of the variables
  * it names. What else changes in a study (a label, a table kept) asks for no new count.
  */
-export function countKey(view: StudyView | null, sentence: SentenceBody | null): string {
+export function countKey(view: StudyView | null, sentence: Sentence | null): string {
   if (!view || !sentence) return '';
   const stand = variablesOf(sentence).map((id) => {
     const variable = view.variables.find((one) => one.id === id);

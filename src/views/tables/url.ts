@@ -1,19 +1,29 @@
-import type { RosterVariable, SentenceBody, Shown } from '../../api/types.js';
+import { z } from 'zod';
+import type { RosterVariable, Shown } from '../../api/types.js';
+import { conditionsIn, mapClause } from '../../core/count/clause.js';
 import { STANDINGS } from '../../core/count/types.js';
-import { MENTIONS } from '../../core/table/sentence.js';
+import {
+  type Clause,
+  type Condition,
+  MENTIONS,
+  type Nest,
+  type RowItem,
+  type Sentence,
+} from '../../core/table/sentence.js';
+import { clauseShape, type ConditionCalled } from '../../core/table/sentence-shape.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
-type Condition = SentenceBody['only'][number];
-
 /** A sentence under way: rows may not be chosen yet. */
-export interface Draft extends Omit<SentenceBody, 'rows'> {
-  rows: number | null;
-}
+export type Draft = Sentence;
 
-export const EMPTY: Draft = { rows: null, by: null, within: null, only: [], weight: null };
+export const EMPTY: Draft = { rows: [], by: [], within: null, only: [], weight: null };
 
-/** The slots that hold one variable. */
-const NAMED = ['rows', 'by', 'within', 'weight'] as const;
+/** Between the variables of a nest; a name that has it is written otherwise. */
+const LEVEL = '>';
+const written = (name: string) => name.replace(/[%>]/g, encodeURIComponent);
+
+/** The field of an item's own wishes: "counted" of the first, "counted.2" of the second. */
+const ofItem = (field: string, k: number) => (k === 0 ? field : `${field}.${k + 1}`);
 
 /** The sentence in the address, variables by name, so that a reload, the back button and a bookmark all keep it. */
 export function toQuery(
@@ -24,17 +34,30 @@ export function toQuery(
 ): string {
   const name = (id: number | null) => variables.find((variable) => variable.id === id)?.name;
   const query = new URLSearchParams();
-  for (const slot of NAMED) {
+  draft.rows.forEach(({ variable, counted, mention }, k) => {
+    const called = name(variable);
+    if (called === undefined) return;
+    query.append('rows', called);
+    if (counted !== undefined) query.set(ofItem('counted', k), counted.join(' '));
+    if (mention !== undefined) query.set(ofItem('mention', k), mention);
+  });
+  for (const nest of draft.by) {
+    const names = nest.flatMap((id) => name(id) ?? []);
+    if (names.length > 0) query.append('by', names.map(written).join(LEVEL));
+  }
+  for (const slot of ['within', 'weight'] as const) {
     const variable = name(draft[slot]);
     if (variable !== undefined) query.set(slot, variable);
   }
-  if (draft.only.length > 0)
-    query.set(
-      'only',
-      JSON.stringify(draft.only.map((condition) => ({ ...condition, variable: name(condition.variable) ?? '' }))),
+  if (draft.only.length > 0) {
+    const called = draft.only.map((clause) =>
+      mapClause<Condition, ConditionCalled<string>>(clause, (condition) => ({
+        ...condition,
+        variable: name(condition.variable) ?? '',
+      })),
     );
-  if (draft.counted !== undefined) query.set('counted', draft.counted.join(' '));
-  if (draft.mention !== undefined) query.set('mention', draft.mention);
+    query.set('only', JSON.stringify(called));
+  }
   if (table !== null) query.set('table', String(table));
   const how = sayShown(shown);
   // A kept table may show otherwise than usual: what is usual is said of it too.
@@ -43,19 +66,52 @@ export function toQuery(
   return text === '' ? '' : `?${text}`;
 }
 
-const isStrings = (value: unknown): value is string[] =>
-  Array.isArray(value) && value.every((one) => typeof one === 'string');
-const isEnd = (value: unknown): value is number | null => value === null || typeof value === 'number';
+type FindId = (name: string) => number | null;
 
-function conditionFrom(value: unknown, idOf: (name: unknown) => number | null): Condition[] {
-  if (typeof value !== 'object' || value === null) return [];
-  const { variable: name, is, codes, from, to, least } = value as Record<string, unknown>;
-  const variable = idOf(name);
-  if (variable === null) return [];
-  if ((is === 'any-of' || is === 'none-of') && isStrings(codes)) return [{ variable, is, codes }];
-  if (is === 'at-least' && isStrings(codes) && typeof least === 'number') return [{ variable, is, codes, least }];
-  if (is === 'between' && isEnd(from) && isEnd(to)) return [{ variable, is, from, to }];
-  return [];
+const ClauseShape = clauseShape(z.string(), 'Named');
+
+/** A clause of which all variables are of the study; none where one is not. */
+function clauseFrom(value: unknown, idOf: FindId): Clause[] {
+  const parsed = ClauseShape.safeParse(value);
+  if (!parsed.success) return [];
+  const named = conditionsIn<ConditionCalled<string>>(parsed.data);
+  if (named.some(({ variable }) => idOf(variable) === null)) return [];
+  return [
+    mapClause<ConditionCalled<string>, Condition>(parsed.data, (condition) => ({
+      ...condition,
+      variable: idOf(condition.variable) ?? 0,
+    })),
+  ];
+}
+
+function onlyFrom(text: string | null, idOf: FindId): Clause[] {
+  try {
+    const only: unknown = JSON.parse(text ?? '[]');
+    return Array.isArray(only) ? only.flatMap((one) => clauseFrom(one, idOf)) : [];
+  } catch {
+    return [];
+  }
+}
+
+function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
+  return query.getAll('rows').flatMap((name, k) => {
+    const variable = idOf(name);
+    const wanted = query.get(ofItem('counted', k));
+    const mention = MENTIONS.find((one) => one === query.get(ofItem('mention', k)));
+    const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
+    return variable === null ? [] : [{ variable, ...(counted ? { counted } : {}), ...(mention ? { mention } : {}) }];
+  });
+}
+
+function nestFrom(text: string, idOf: FindId): Nest[] {
+  const nest = text.split(LEVEL).flatMap((name) => {
+    try {
+      return idOf(decodeURIComponent(name)) ?? [];
+    } catch {
+      return [];
+    }
+  });
+  return nest.length > 0 ? [nest] : [];
 }
 
 /** Reads the sentence back; what does not fit the study is left out. */
@@ -64,27 +120,15 @@ export function fromQuery(
   variables: readonly RosterVariable[],
 ): { draft: Draft; table: number | null; shown: Shown } {
   const query = new URLSearchParams(search);
-  const idOf = (name: unknown) => variables.find((variable) => variable.name === name)?.id ?? null;
-  let only: unknown = [];
-  try {
-    only = JSON.parse(query.get('only') ?? '[]');
-  } catch {
-    only = [];
-  }
+  const idOf = (name: string | null) => variables.find((variable) => variable.name === name)?.id ?? null;
   const table = Number(query.get('table') ?? NaN);
-  const wanted = query.get('counted');
-  const counted = wanted === null ? undefined : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
-  const mention = MENTIONS.find((one) => one === query.get('mention'));
-  const [rows, by, within, weight] = NAMED.map((slot) => idOf(query.get(slot)));
   return {
     draft: {
-      rows: rows ?? null,
-      by: by ?? null,
-      within: within ?? null,
-      weight: weight ?? null,
-      only: Array.isArray(only) ? only.flatMap((one) => conditionFrom(one, idOf)) : [],
-      ...(counted ? { counted } : {}),
-      ...(mention ? { mention } : {}),
+      rows: itemsFrom(query, idOf),
+      by: query.getAll('by').flatMap((text) => nestFrom(text, idOf)),
+      within: idOf(query.get('within')),
+      weight: idOf(query.get('weight')),
+      only: onlyFrom(query.get('only'), idOf),
     },
     table: Number.isInteger(table) ? table : null,
     shown: readShown(query.get('show') ?? ''),

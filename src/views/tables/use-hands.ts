@@ -5,7 +5,9 @@ import { type Gesture, gestured, regroupOf } from '../../core/recode/gestures.js
 import { sourcesOf } from '../../core/recode/sources.js';
 import type { Regroup } from '../../core/recode/types.js';
 import { variablesOf } from '../../core/table/sentence.js';
-import type { TableAxis } from '../../core/table/tabulate.js';
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import { soleOn, withSole } from './draft.js';
+import type { TableAxis } from '../../core/table/table.js';
 import { client, type Trouble, troubleOf } from '../client.js';
 import { useDraft } from '../shell/use-draft.js';
 import { canRegroup } from '../workings/kinds.js';
@@ -15,6 +17,8 @@ import type { Draft } from './url.js';
 /** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
 type MadeHere = Record<string, number>;
 const isMadeHere = (value: unknown): value is MadeHere => typeof value === 'object' && value !== null;
+
+const SIDES = ['rows', 'by'] as const;
 
 interface Wanted {
   study: string;
@@ -31,7 +35,10 @@ interface Wanted {
 /** Whether something else than the open table stands on a variable. */
 function isUsed(view: StudyView, variable: number, saved: number | null): boolean {
   const inWorking = view.workings.some(({ recipe }) => sourcesOf(recipe).includes(variable));
-  return inWorking || view.tables.some(({ id, sentence }) => id !== saved && variablesOf(sentence).includes(variable));
+  return (
+    inWorking ||
+    view.tables.some(({ id, sentence }) => id !== saved && variablesOf(sentenceOfBody(sentence)).includes(variable))
+  );
 }
 
 /** The regroup that a gesture changes: that of the variable, or one in which each heading is a group. */
@@ -60,14 +67,17 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
   useEffect(() => {
     if (!view) return;
     const known = new Set(view.variables.map(({ id }) => id));
-    const back = (id: number | null) => (id !== null && !known.has(id) ? (made[id] ?? null) : id);
-    const next = { ...draft, rows: back(draft.rows), by: back(draft.by) };
-    if (next.rows !== draft.rows || next.by !== draft.by) change(next);
+    const next = SIDES.reduce((so, side) => {
+      const id = soleOn(so, side);
+      const before = id === null || known.has(id) ? undefined : made[id];
+      return before === undefined ? so : withSole(so, side, before);
+    }, draft);
+    if (next !== draft) change(next);
   }, [view, draft, made, change]);
 
   const act = useCallback(
     async (side: Side, axis: TableAxis, gesture: Gesture) => {
-      const variable = view?.variables.find(({ id }) => id === draft[side]);
+      const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
       if (!view || !variable || busy) return;
       const working = view.workings.find((one) => one.variable === variable.id);
       const here = working !== undefined && made[variable.id] !== undefined && !isUsed(view, variable.id, saved);
@@ -81,7 +91,7 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
         const fresh = await reload();
         setOpened(null);
         fail(null);
-        if (fresh && kept.variable !== variable.id) change({ ...draft, [side]: kept.variable }, fresh);
+        if (fresh && kept.variable !== variable.id) change(withSole(draft, side, kept.variable), fresh);
       } catch (error) {
         fail(troubleOf(error, () => void act(side, axis, gesture)));
         void reload();
@@ -94,7 +104,7 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
 
   const handsOf = (side: Side): Hands | null => {
     const axis = axes[side];
-    const variable = view?.variables.find(({ id }) => id === draft[side]);
+    const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
     if (!axis || !variable || axis.variable.id !== variable.id || !canRegroup(variable)) return null;
     const working = view?.workings.find((one) => one.variable === variable.id);
     const groups = working?.recipe.kind === 'regroup' ? new Set(working.recipe.groups.map(({ code }) => code)) : null;
@@ -109,11 +119,11 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
   };
 
   /** Workings in the sentence that were made by gestures, with what each took the place of. */
-  const standing = (['rows', 'by'] as const).flatMap((side) => {
-    const variable = view?.variables.find(({ id }) => id === draft[side]);
+  const standing = SIDES.flatMap((side) => {
+    const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
     const before = view?.variables.find(({ id }) => id === made[variable?.id ?? 0]);
     return variable && before && variable.workingId !== null
-      ? [{ side, variable, before, back: () => change({ ...draft, [side]: before.id }) }]
+      ? [{ side, variable, before, back: () => change(withSole(draft, side, before.id)) }]
       : [];
   });
   return { hands: { rows: handsOf('rows'), by: handsOf('by') }, standing };

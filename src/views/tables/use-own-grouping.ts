@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
-import type { SentenceBody, StudyView } from '../../api/types.js';
+import type { StudyView } from '../../api/types.js';
 import { assess, type Assessment } from '../../core/assess.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { cutsOf } from '../../core/recode/cuts.js';
 import { requestOf } from '../../core/reading/read.js';
+import { blocksOf, type Sentence } from '../../core/table/sentence.js';
 import { tabulate } from '../../core/table/tabulate.js';
 import { client } from '../client.js';
 import { countKey } from './count-key.js';
@@ -13,14 +14,17 @@ type Collapsing = Assessment['collapsing'][number];
 /**
  * An axis of the sentence that was regrouped out of an ordered variable, with the sentence that asks for its source.
  */
-function regrouped(view: StudyView, sentence: SentenceBody, axis: 'rows' | 'columns') {
-  const id = axis === 'rows' ? sentence.rows : sentence.by;
+function regrouped(view: StudyView, sentence: Sentence, axis: 'rows' | 'columns') {
+  const [row, nest] = [sentence.rows[0], sentence.by[0] ?? []];
+  const [by, ...inner] = nest;
+  const id = axis === 'rows' ? row?.variable : inner.length === 0 ? by : undefined;
   const working = view.workings.find(({ variable }) => variable === id);
   if (working?.recipe.kind !== 'regroup') return null;
   const { source, groups } = working.recipe;
   const variable = view.variables.find((one) => one.id === source);
-  if (variable?.level !== 'ordered' || source === sentence.rows || source === sentence.by) return null;
-  const asked: SentenceBody = axis === 'rows' ? { ...sentence, rows: source } : { ...sentence, by: source };
+  if (variable?.level !== 'ordered' || source === row?.variable || nest.includes(source)) return null;
+  const asked: Sentence =
+    axis === 'rows' ? { ...sentence, rows: [{ variable: source }] } : { ...sentence, by: [[source]] };
   return { axis, groups, title: titleOf(variable), asked };
 }
 
@@ -28,14 +32,10 @@ function regrouped(view: StudyView, sentence: SentenceBody, axis: 'rows' | 'colu
  * The collapsing check of axes that the analyst regrouped: over the groupings of the source's codes, with where the own
  * grouping stands among them. It needs another count, of the source, and comes after the table.
  */
-export function useOwnGrouping(
-  view: StudyView | null,
-  sentence: SentenceBody | null,
-  confidence: number,
-): Collapsing[] {
+export function useOwnGrouping(view: StudyView | null, sentence: Sentence | null, confidence: number): Collapsing[] {
   const [found, setFound] = useState<{ key: string; checks: Collapsing[] } | null>(null);
   const both =
-    view && sentence && sentence.by !== null
+    view && sentence && sentence.by.length > 0
       ? (['rows', 'columns'] as const).flatMap((axis) => regrouped(view, sentence, axis) ?? [])
       : [];
   const key = JSON.stringify(both.map((one) => [one.groups, one.title, countKey(view, one.asked)]));
@@ -43,8 +43,10 @@ export function useOwnGrouping(
     if (!view || both.length === 0) return;
     const abort = new AbortController();
     const one = async ({ axis, groups, title, asked }: (typeof both)[number]): Promise<Collapsing[]> => {
-      const counts = await client.counts(view.study.id, asked, abort.signal);
-      const table = tabulate(asked, counts, view.variables);
+      const [counts] = await client.counts(view.study.id, asked, abort.signal);
+      const [block] = blocksOf(asked);
+      if (!counts || !block) return [];
+      const table = tabulate(block, counts, view.variables);
       const request = requestOf(table, confidence);
       const categories = (axis === 'rows' ? table.rows : table.columns)?.categories ?? [];
       const cuts = cutsOf(

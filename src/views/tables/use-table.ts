@@ -1,22 +1,33 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Counts, SavedTable, SentenceBody, StudyView } from '../../api/types.js';
-import { asDisplayed } from '../../core/table/order.js';
+import { useMemo } from 'react';
+import type { SavedTable, StudyView } from '../../api/types.js';
 import type { SizeWords } from '../../core/reading/size-words.js';
-import { variablesOf } from '../../core/table/sentence.js';
-import { split, splitAsDisplayed, type Split } from '../../core/table/split.js';
-import { type Table, tabulate } from '../../core/table/tabulate.js';
-import { client, problemText } from '../client.js';
+import { type BlockTables, blockTables } from '../../core/table/block-tables.js';
+import { saySentence } from '../../core/table/say-sentence.js';
+import { type Sentence, sentenceOfBlock, variablesOf } from '../../core/table/sentence.js';
+import type { Split } from '../../core/table/split.js';
+import type { Table } from '../../core/table/table.js';
+import { tableView } from '../../core/view/table-view.js';
+import type { TableView } from '../../core/view/types.js';
+import { extrasOf, type WholeView, wholeView } from '../../core/view/whole-view.js';
 import { CONFIDENCE, type Reading, type SplitReading, useReading, useSplitReading } from '../reading/use-reading.js';
-import { countKey } from './count-key.js';
+import type { BlockAt } from './CrossTable.js';
+import { useCounts } from './use-counts.js';
 import { useOwnGrouping } from './use-own-grouping.js';
 
 export interface Shows extends Reading {
-  /** The table that is shown alone; null while there is none, and where the tables of all strata stand side by side. */
+  /** The blocks of the sentence, and the one that is read. */
+  blocks: readonly BlockTables[];
+  block: BlockTables | null;
+  at: BlockAt;
+  /** The table that is read alone; null while there is none, and where those of all strata stand side by side. */
   table: Table | null;
-  /** A table within a third variable. */
+  /** The block that is read, within a third variable. */
   split: Split | null;
   /** Its strata one under the other, where none of them was chosen. */
   each: SplitReading | null;
+  /** What is shown: one table, or one for each stratum. */
+  whole: WholeView | null;
+  view: TableView | null;
   problem: { detail: string; mend: string } | null;
   /** Counting, while the table before still stands. */
   busy: boolean;
@@ -24,91 +35,80 @@ export interface Shows extends Reading {
   took: number | null;
 }
 
-interface Counted {
-  sentence: SentenceBody;
-  counts: Counts;
-  took: number;
-}
-
 /** The choice of all strata as one table. No code can be this. */
 export const TOGETHER = '\u0000together';
 
+const NO_BLOCKS: readonly BlockTables[] = [];
+
+/** One of the strata of all blocks, or null where it is chosen among them and not there. */
+function viewOfStratum(whole: WholeView | null, stratum: string | null): TableView | null {
+  if (!whole) return null;
+  if (whole.strata.length === 0 || stratum === TOGETHER) return whole.view;
+  return whole.strata.find(({ code }) => code === stratum)?.view ?? null;
+}
+
 /**
- * The table of a sentence; `stratum` is the one chosen of a table within a third variable, by its code. Only a change
- * of the sentence asks the server to count; everything after the counts is worked out here.
+ * The table of a sentence. Only a change of the sentence asks the server to count; everything after the counts is
+ * worked out here.
+ * @param stratum the one chosen of a table within a third variable, by its code
+ * @param wanted the block that is read
  */
 export function useTable(
   view: StudyView | null,
-  sentence: SentenceBody | null,
-  { letters: adjustment, order = 'list', last = false, predicted, percent, shares }: SavedTable['shown'],
+  sentence: Sentence | null,
+  { letters: adjustment, order, last, predicted, percent, shares }: SavedTable['shown'],
   stratum: string | null,
+  wanted: BlockAt,
   sizes?: SizeWords,
 ): Shows {
-  const [counted, setCounted] = useState<Counted | null>(null);
-  const [problem, setProblem] = useState<Shows['problem']>(null);
-  const [busy, setBusy] = useState(false);
-  const key = countKey(view, sentence);
-  const wanted = useRef(sentence);
-  useEffect(() => {
-    wanted.current = sentence;
-  });
-  const study = view?.study.id;
-  useEffect(() => {
-    const asked = wanted.current;
-    if (!asked || study === undefined) {
-      setCounted(null);
-      setProblem(null);
-      return;
-    }
-    const abort = new AbortController();
-    setBusy(true);
-    const started = performance.now();
-    client.counts(study, asked, abort.signal).then(
-      (counts) => {
-        setCounted({ sentence: asked, counts, took: performance.now() - started });
-        setProblem(null);
-        setBusy(false);
-      },
-      (error: unknown) => {
-        if (abort.signal.aborted) return;
-        setCounted(null);
-        setProblem(problemText(error));
-        setBusy(false);
-      },
-    );
-    return () => abort.abort();
-  }, [key, study]);
-  const found = useMemo(() => {
+  const { counted, problem, busy } = useCounts(view, sentence);
+  const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
-    const known =
+    const isKnown =
       counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
-    if (!known) return null;
-    const { sentence: asked, counts } = counted;
-    if (asked.within !== null) {
-      return splitAsDisplayed(split(asked, counts, variables), { order, last });
-    }
-    return asDisplayed(tabulate(asked, counts, variables), { order, last });
+    return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last }) : NO_BLOCKS;
   }, [counted, view, order, last]);
-  const strata = found && 'strata' in found ? found : null;
-  const one = strata?.strata.find(({ code }) => code === stratum)?.table;
-  const table = found && !('strata' in found) ? found : stratum === TOGETHER ? (strata?.all ?? null) : (one ?? null);
+  const across = Math.max(1, counted?.sentence.by.length ?? 1);
+  const whole = useMemo(() => {
+    if (!counted || blocks.length === 0) return null;
+    const title = saySentence(counted.sentence, view?.variables ?? []);
+    return wholeView(title, blocks, across, (table) => extrasOf(table, CONFIDENCE, adjustment ?? 'holm'));
+  }, [counted, view, blocks, across, adjustment]);
+  const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
+  const block = blocks[at.item * across + at.nest] ?? null;
+  const split = block?.split ?? null;
+  const one = split?.strata.find(({ code }) => code === stratum)?.table;
+  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (one ?? null);
   const proportions = useMemo(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
   );
-  const each = useSplitReading(table ? null : strata, adjustment, { sizes, predicted, percent });
+  const each = useSplitReading(table ? null : split, adjustment, { sizes, predicted, percent });
+  const ownSentence = useMemo(
+    () => (block && block.block.within === null ? sentenceOfBlock(block.block) : null),
+    [block],
+  );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
-  const own = useOwnGrouping(view, sentence?.within === null ? sentence : null, CONFIDENCE);
+  const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
   const reading = useReading(table, adjustment, own, { proportions, sizes, predicted, percent });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,
     sums: each?.sums ?? reading.sums,
+    blocks,
+    block,
+    at,
     table,
-    split: strata,
+    split,
     each,
+    whole,
+    view: viewOfStratum(whole, stratum),
     problem,
     busy,
-    took: found && counted ? counted.took : null,
+    took: blocks.length > 0 && counted ? counted.took : null,
   };
 }
+
+/** A table on its own as all renderers take it. */
+export const viewOf = (title: string, table: Table, reading: Pick<Reading, 'marks' | 'letters'>): TableView =>
+  tableView(title, [{ title, table, extras: reading }], 1);

@@ -3,7 +3,7 @@ import { titleOf } from '../../codebook/types.js';
 import { type Crosstab, reduceTable } from '../../crosstab.js';
 import type { TestResult } from '../../infer/result.js';
 import { inScaleOrder } from '../../table/scale-order.js';
-import type { Table } from '../../table/tabulate.js';
+import type { Table } from '../../table/table.js';
 import type { ReadOptions } from '../options.js';
 import { SIZE_WORDS, type SizeWords } from '../size-words.js';
 

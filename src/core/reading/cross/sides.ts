@@ -1,5 +1,5 @@
 import { figuresOf, share } from '../../table/share.js';
-import type { TableAxis } from '../../table/tabulate.js';
+import type { TableAxis } from '../../table/table.js';
 import type { Read } from './context.js';
 
 /** One variable of a cross table, as a sentence needs it. */

@@ -1,7 +1,7 @@
 import { whole } from '../../figures.js';
 import { type Assessment, smallExpectedSentence } from '../../assess.js';
 import { effectiveBase, isUneven } from '../../table/share.js';
-import type { Table } from '../../table/tabulate.js';
+import type { Table } from '../../table/table.js';
 import { answer, type Answer, type Check, QUESTIONS } from '../types.js';
 import { and, coefficient, percent, sayP } from '../words.js';
 import { shownW } from './shown-measure.js';

@@ -1,7 +1,7 @@
 import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess.js';
 import type { Split } from '../../table/split.js';
 import { inScaleOrder, rowsInScaleOrder } from '../../table/scale-order.js';
-import type { Table } from '../../table/tabulate.js';
+import type { Table } from '../../table/table.js';
 import { optionOf } from '../marks.js';
 import { mentionsOfTable } from '../mentions.js';
 import { requestOf } from '../read.js';

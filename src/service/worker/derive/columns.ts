@@ -12,7 +12,7 @@ import { asCountable, type Countable, count } from '../../../core/count/count.js
 import { Fault } from '../../../core/fault.js';
 import type { GatherSource } from '../../../core/recode/gather.js';
 import { tallyValues, type ValueTally, withNumbers } from '../../../core/recode/numbers.js';
-import { codesWithFound } from '../../../core/table/tabulate.js';
+import { codesWithFound } from '../../../core/table/positions.js';
 import { cellReader } from '../../../store/cells.js';
 import { cachedColumn, studyFileAt } from '../column-cache.js';
 import type { DerivedColumn, DerivedFigures, DeriveJob, DeriveSource } from './types.js';

@@ -4,6 +4,7 @@ import { sourcesOf } from '../../../core/recode/sources.js';
 import { recipeFollows, sentenceFollows } from '../../../core/recode/stand-in.js';
 import type { Recipe } from '../../../core/recode/types.js';
 import { variablesOf } from '../../../core/table/sentence.js';
+import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
 import { Choice } from '../../../kit/kit.js';
 import { peekAt } from '../../peek/Peek.js';
 import reading from '../../reading/reading.module.css';
@@ -71,7 +72,7 @@ function Followers({
   own: number;
 }) {
   const workings = view.workings.filter(({ id, recipe }) => id !== own && sourcesOf(recipe).includes(source.id));
-  const tables = view.tables.filter(({ sentence }) => variablesOf(sentence).includes(source.id));
+  const tables = view.tables.filter(({ sentence }) => variablesOf(sentenceOfBody(sentence)).includes(source.id));
   const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' });
   const items = [
     ...workings.map(({ id, variable, recipe }) => ({
@@ -82,7 +83,7 @@ function Followers({
     ...tables.map(({ id, title: name, sentence }) => ({
       key: `table ${id}`,
       title: name,
-      goes: sentenceFollows(sentence, source.id, source, made),
+      goes: sentenceFollows(sentenceOfBody(sentence), source.id, source, made),
     })),
   ];
   if (items.length === 0) return <p className={reading['notes']}>Nothing else stands on {titleOf(source)} yet.</p>;

@@ -2,6 +2,7 @@ import type { StudyView } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { variablesOf } from '../../../core/table/sentence.js';
+import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
 import { peekAt } from '../../peek/Peek.js';
 import reading from '../../reading/reading.module.css';
 
@@ -19,7 +20,7 @@ export function usersOf(view: StudyView, variable: number): { variables: number[
   const all = new Set([variable, ...found]);
   return {
     variables: [...found],
-    tables: view.tables.filter(({ sentence }) => variablesOf(sentence).some((id) => all.has(id))),
+    tables: view.tables.filter(({ sentence }) => variablesOf(sentenceOfBody(sentence)).some((id) => all.has(id))),
   };
 }
 

@@ -1,0 +1,96 @@
+/** Conditions joined by and, or and not; a condition `C` alone is the least of them. */
+export type ClauseOf<C> = C | { and: readonly ClauseOf<C>[] } | { or: readonly ClauseOf<C>[] } | { not: ClauseOf<C> };
+
+/** How a respondent stands to a clause. Who has no answer to a condition is neither inside nor outside, but unknown. */
+export const VERDICT = { outside: 0, inside: 1, unknown: 2 } as const;
+export type Verdict = (typeof VERDICT)[keyof typeof VERDICT];
+
+/** What is done with each form of a clause. */
+export interface Joins<C, T> {
+  condition: (condition: C) => T;
+  and: (parts: readonly T[]) => T;
+  or: (parts: readonly T[]) => T;
+  not: (part: T) => T;
+}
+
+/**
+ * Works a clause out from its conditions upwards.
+ * @example foldClause(clause, { condition: () => 1, and: sum, or: sum, not: (part) => part }) // how many conditions
+ */
+export function foldClause<C extends object, T>(clause: ClauseOf<C>, joins: Joins<C, T>): T {
+  const fold = (part: ClauseOf<C>): T => {
+    if ('and' in part) return joins.and(part.and.map(fold));
+    if ('or' in part) return joins.or(part.or.map(fold));
+    if ('not' in part) return joins.not(fold(part.not));
+    return joins.condition(part);
+  };
+  return fold(clause);
+}
+
+/** The same clause over other conditions. */
+export function mapClause<C extends object, D extends object>(
+  clause: ClauseOf<C>,
+  change: (condition: C) => D,
+): ClauseOf<D> {
+  return foldClause<C, ClauseOf<D>>(clause, {
+    condition: change,
+    and: (and) => ({ and }),
+    or: (or) => ({ or }),
+    not: (not) => ({ not }),
+  });
+}
+
+/** The conditions of a clause, in the order in which they are said. */
+export function conditionsIn<C extends object>(clause: ClauseOf<C>): C[] {
+  return foldClause<C, C[]>(clause, {
+    condition: (condition) => [condition],
+    and: (parts) => parts.flat(),
+    or: (parts) => parts.flat(),
+    not: (part) => part,
+  });
+}
+
+/** How deep a clause is: 1 for a condition alone. */
+export function depthOf<C extends object>(clause: ClauseOf<C>): number {
+  const deepest = (parts: readonly number[]) => 1 + Math.max(0, ...parts);
+  return foldClause<C, number>(clause, {
+    condition: () => 1,
+    and: deepest,
+    or: deepest,
+    not: (part) => 1 + part,
+  });
+}
+
+/**
+ * A verdict on a respondent, by a clause's conditions (Kleene's strong logic of three values): "and" is outside where
+ * one part is, "or" is inside where one part is, and what is neither is unknown where a part is.
+ */
+export function verdictOfClause<C extends object>(
+  clause: ClauseOf<C>,
+  verdictOf: (condition: C) => (respondent: number) => Verdict,
+): (respondent: number) => Verdict {
+  type Judge = (respondent: number) => Verdict;
+  /** Joins parts in which `wins` decides by itself. */
+  const join =
+    (wins: Verdict, rest: Verdict) =>
+    (parts: readonly Judge[]): Judge =>
+    (k) => {
+      let found: Verdict = rest;
+      for (const part of parts) {
+        const verdict = part(k);
+        if (verdict === wins) return wins;
+        if (verdict === VERDICT.unknown) found = verdict;
+      }
+      return found;
+    };
+  return foldClause<C, Judge>(clause, {
+    condition: verdictOf,
+    and: join(VERDICT.outside, VERDICT.inside),
+    or: join(VERDICT.inside, VERDICT.outside),
+    not: (part) => (k) => {
+      const verdict = part(k);
+      if (verdict === VERDICT.unknown) return verdict;
+      return verdict === VERDICT.inside ? VERDICT.outside : VERDICT.inside;
+    },
+  });
+}

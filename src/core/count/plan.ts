@@ -1,0 +1,146 @@
+import { Fault } from '../fault.js';
+import type { CodedColumn } from './column.js';
+import { axisOf, type Countable, type Counted, countReady, readied, type Ready } from './count.js';
+import { type Joint, jointOf } from './joint.js';
+import { nestColumns } from './nest.js';
+import { firstMention, rankSums } from './places.js';
+import type { CountArray, CountAxis } from './types.js';
+
+/** A row item: its column, and of a question from slots which mention is counted. */
+interface CountedItem {
+  column: Countable;
+  slots: { as: 'first' | 'rank'; columns: readonly CodedColumn[] } | null;
+}
+
+/** All that is counted for one table or for many: each row item by each nest, of the same respondents. */
+export interface CountPlan extends Counted {
+  rows: readonly CountedItem[];
+  /** The columns of each nest, the outermost first; an empty nest for a frequency table. */
+  nests: readonly (readonly Countable[])[];
+  /** Splits each block once more. */
+  within: Countable | null;
+}
+
+/** More cells than this, over all blocks, are more than a browser holds. */
+const MOST_PLANNED = 20_000_000;
+
+const cellsOf = (columns: readonly Countable[]) =>
+  columns.reduce((product, column) => product * axisOf(column).slots.length, 1);
+
+/** What a plan costs, before it is counted: its blocks, their cells, and the respondents gone through for each. */
+export function costOf({ rows, nests, within, respondents }: CountPlan) {
+  const behind = nests.map((nest) => cellsOf([...nest, ...(within ? [within] : [])]));
+  const cells = rows.reduce((sum, { column }) => {
+    const height = axisOf(column).slots.length;
+    return behind.reduce((all, width) => all + height * width, sum);
+  }, 0);
+  return { blocks: rows.length * nests.length, cells, respondents };
+}
+
+/** A nest made ready: what is counted, and the axes that the counts are over. */
+interface ReadyNest {
+  columns: readonly Countable[];
+  axes: readonly CountAxis[];
+}
+
+const isCoded = (column: Countable): column is CodedColumn => column.kind === 'coded';
+
+function readyNest(nest: readonly Countable[], respondents: number): ReadyNest {
+  const axes = nest.map(axisOf);
+  const combined = nest.length > 1 && nest.every(isCoded) ? nestColumns(nest, respondents) : null;
+  return { columns: combined ? [combined] : nest, axes };
+}
+
+/** The place of mention on average is of groups that do not overlap. */
+function groupsOf({ columns }: ReadyNest): CodedColumn | undefined {
+  const [by, ...others] = columns;
+  if (others.length > 0 || by?.kind === 'sets')
+    throw new Fault(
+      'unsupported',
+      'Respondents can be in several of these groups, and the average place is of groups that do not overlap.',
+      'Put another variable across.',
+      { field: 'by' },
+    );
+  return by;
+}
+
+/** Counts of a question of which each respondent has one option at most: its options do not overlap. */
+function withoutOverlap(counts: CountArray): CountArray {
+  const [rows, ...groups] = counts.axes;
+  return { ...counts, axes: rows ? [{ ...rows, kind: 'single' }, ...groups] : groups, together: null };
+}
+
+function countBlock(
+  { column, slots }: CountedItem,
+  nest: ReadyNest,
+  within: Countable | null,
+  ready: Ready,
+): CountArray {
+  const counted = (rows: Countable): CountArray => {
+    const counts = countReady([rows, ...nest.columns, ...(within ? [within] : [])], ready);
+    return { ...counts, axes: [axisOf(rows), ...nest.axes, ...(within ? [axisOf(within)] : [])] };
+  };
+  if (!slots) return counted(column);
+  if (column.kind !== 'sets') throw new Error('slots are those of a question');
+  if (slots.as === 'first') return withoutOverlap(counted(firstMention(column, slots.columns)));
+  const { mask, weight } = ready;
+  const ranks = rankSums({
+    question: column,
+    slots: slots.columns,
+    by: groupsOf(nest),
+    mask,
+    weight: weight?.values ?? null,
+  });
+  return { ...counted(column), ranks };
+}
+
+/** Counts of one row item by all nests, out of one pass over the respondents. */
+function countJoint(
+  row: CodedColumn,
+  { column, project }: Joint,
+  axes: readonly CountAxis[][],
+  ready: Ready,
+): CountArray[] {
+  const counts = countReady([row, column], ready);
+  return project.map((projected, k) => ({
+    ...counts,
+    axes: [axisOf(row), ...axes[k]!],
+    respondents: projected(counts.respondents),
+  }));
+}
+
+/** The nests of a plan joined, where all of them are coded and nobody counts as more or less than one. */
+function joined({ nests, within, respondents, weight }: CountPlan): Joint | null {
+  const columns = nests.map((nest) => [...nest, ...(within ? [within] : [])]);
+  // Sums of weights would come out in another order, and differ in their last digit.
+  if (weight !== null || !columns.every((nest) => nest.every(isCoded))) return null;
+  return jointOf(
+    columns.map((nest) => nest.filter(isCoded)),
+    respondents,
+  );
+}
+
+/**
+ * Counts all blocks of a plan, row items by nests. Each nest is combined once, whatever the number of row items; and a
+ * row item is read once for all nests where these have few combinations.
+ * @throws Fault where it would be too large, before anything is counted
+ */
+export function countPlan(plan: CountPlan): CountArray[] {
+  const { rows, nests, within, respondents } = plan;
+  const { cells, blocks } = costOf(plan);
+  if (blocks > 1 && cells > MOST_PLANNED) {
+    throw new Fault(
+      'too-large',
+      `These ${blocks} tables would have ${cells.toLocaleString('en')} cells together.`,
+      'Ask for fewer at once, or merge categories first.',
+    );
+  }
+  const ready = readied(plan);
+  const joint = joined(plan);
+  const axes = nests.map((nest) => [...nest, ...(within ? [within] : [])].map(axisOf));
+  const readyNests = nests.map((nest) => readyNest(nest, respondents));
+  return rows.flatMap((item) => {
+    if (joint && isCoded(item.column) && !item.slots) return countJoint(item.column, joint, axes, ready);
+    return readyNests.map((nest) => countBlock(item, nest, within, ready));
+  });
+}

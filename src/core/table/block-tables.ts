@@ -1,0 +1,44 @@
+import { titleOf, type Variable } from '../codebook/types.js';
+import type { CountArray } from '../count/types.js';
+import { asDisplayed, type Display } from './order.js';
+import { saySentence } from './say-sentence.js';
+import { blocksOf, type Block, type Sentence, sentenceOfBlock } from './sentence.js';
+import { split, type Split, splitAsDisplayed } from './split.js';
+import type { Table } from './table.js';
+import { named, tabulate } from './tabulate.js';
+
+/** A block of a sentence with its table; within a variable, with the table of each of its categories. */
+export interface BlockTables {
+  block: Block;
+  /** The block's own sentence. */
+  title: string;
+  /** The table of all. */
+  table: Table;
+  split: Split | null;
+}
+
+/**
+ * The tables of a sentence, block by block, as they are shown.
+ * @param counts of each block, in the order of `blocksOf`
+ */
+export function blockTables(
+  sentence: Sentence,
+  counts: readonly CountArray[],
+  variables: readonly Variable[],
+  display: Display = {},
+): BlockTables[] {
+  return blocksOf(sentence).map((block, k) => {
+    const title = saySentence(sentenceOfBlock(block), variables);
+    const counted = counts[k];
+    if (!counted) throw new Error(`block ${k} was not counted`);
+    if (block.within === null) {
+      return { block, title, table: asDisplayed(tabulate(block, counted, variables), display), split: null };
+    }
+    const found = splitAsDisplayed(split(block, counted, variables), display);
+    return { block, title, table: found.all, split: found };
+  });
+}
+
+/** The title of the variable that a sentence's tables are within. */
+export const withinTitle = ({ within }: Sentence, variables: readonly Variable[]): string =>
+  within === null ? '' : titleOf(named(variables, within));

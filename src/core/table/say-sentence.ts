@@ -1,0 +1,183 @@
+import { titleOf, type Variable } from '../codebook/types.js';
+import { foldClause } from '../count/clause.js';
+import type { Test } from '../count/filter.js';
+import type { Standing } from '../count/types.js';
+import { and, or } from '../words.js';
+import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
+
+/** How mentions are asked for, in words; empty where it is as usual. */
+export const MENTION_WORDS: Record<Mention, string> = {
+  any: '',
+  first: 'first mention',
+  rank: 'average place of mention',
+};
+
+/** Who counts in the base of a question, in words. */
+export const COUNTED_WORDS: Record<Standing, string> = {
+  none: 'chose none of these',
+  nothing: 'ticked nothing',
+  'no-answer': 'gave no answer',
+  'not-asked': 'were not asked',
+  blank: 'left it blank',
+};
+
+const STANDINGS = Object.keys(COUNTED_WORDS) as Standing[];
+
+const isSame = (one: readonly Standing[], other: readonly Standing[]) =>
+  one.length === other.length && one.every((standing) => other.includes(standing));
+
+/** Who counts in the base, in words; empty where it is as usual. */
+export function sayCounted(counted: readonly Standing[] = COUNTED): string {
+  if (isSame(counted, COUNTED)) return '';
+  if (counted.length === 0) return 'of those who mentioned something';
+  if (counted.length === STANDINGS.length) return 'of all respondents';
+  const words = STANDINGS.filter((standing) => counted.includes(standing)).map((standing) => COUNTED_WORDS[standing]);
+  return `counting those who ${or(words)} too`;
+}
+
+type Coded = Pick<Variable, 'codes' | 'level'>;
+
+/** A condition in words, without the variable's name: "18 and over", "is Mill Row or Weir End". */
+export function sayTest(test: Test, variable: Coded): string {
+  if (test.is === 'between') {
+    if (test.from !== null && test.to !== null) return `${test.from} to ${test.to}`;
+    if (test.from !== null) return `${test.from} and over`;
+    if (test.to !== null) return `up to ${test.to}`;
+    return 'any number';
+  }
+  const labels = test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code);
+  if (test.is === 'at-least')
+    return `mentions at least ${test.least}${labels.length === 0 ? '' : ` of ${and(labels)}`}`;
+  const verb = variable.level === 'multiple' ? ['mentions', 'does not mention'] : ['is', 'is not'];
+  return `${test.is === 'any-of' ? verb[0] : verb[1]} ${or(labels)}`;
+}
+
+/** Who is outside a condition, in words: "not 18 and over", "other than Mill Row", "does not mention Beans". */
+function sayOutsideTest(test: Test, variable: Coded): string {
+  if (test.is === 'between') return `not ${sayTest(test, variable)}`;
+  if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');
+  const turned: Test = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
+  const said = sayTest(turned, variable);
+  return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
+}
+
+/** A piece of a sentence as it is read; with the variable that it names. */
+export interface SentencePart {
+  text: string;
+  variable: number | null;
+}
+
+const word = (text: string): SentencePart => ({ text, variable: null });
+
+/** Lists of pieces with words between them: "a, b and c". */
+function joined(lists: readonly SentencePart[][], last: string): SentencePart[] {
+  return lists.flatMap((parts, k) => {
+    if (k === 0) return parts;
+    return [word(k === lists.length - 1 ? ` ${last} ` : ', '), ...parts];
+  });
+}
+
+type Namer = (id: number) => SentencePart;
+
+const namerOf =
+  (variables: readonly Variable[]): Namer =>
+  (id) => {
+    const variable = variables.find((one) => one.id === id);
+    return { text: variable ? titleOf(variable) : 'a variable that is gone', variable: id };
+  };
+
+/** A clause piece by piece; parts of another join stand in brackets. */
+function clauseParts(clause: Clause, variables: readonly Variable[], bracketed: boolean): SentencePart[] {
+  const noun = namerOf(variables);
+  const inBrackets = (parts: SentencePart[], isJoin: boolean) => (isJoin ? [word('('), ...parts, word(')')] : parts);
+  type Said = { parts: SentencePart[]; isJoin: boolean };
+  const join =
+    (by: string) =>
+    (said: readonly Said[]): Said => ({
+      parts: said.flatMap(({ parts, isJoin }, k) => [
+        ...(k === 0 ? [] : [word(` ${by} `)]),
+        ...inBrackets(parts, isJoin),
+      ]),
+      isJoin: true,
+    });
+  const { parts, isJoin } = foldClause<Condition, Said>(clause, {
+    condition: (condition) => {
+      const variable = variables.find((one) => one.id === condition.variable);
+      const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
+      return { parts: [noun(condition.variable), word(` ${test}`)], isJoin: false };
+    },
+    and: join('and'),
+    or: join('or'),
+    not: (said) => ({ parts: [word('not ('), ...said.parts, word(')')], isJoin: false }),
+  });
+  return inBrackets(parts, isJoin && bracketed);
+}
+
+const textOf = (parts: readonly SentencePart[]) => parts.map(({ text }) => text).join('');
+
+/** A clause in words: "Age 60 and over or Site is Mill Row". */
+const sayClause = (clause: Clause, variables: readonly Variable[]): string =>
+  textOf(clauseParts(clause, variables, false));
+
+/** Who a clause leaves out: the variables that it is about, and in words who is outside. */
+export function sayOutside(clause: Clause, variables: readonly Variable[]): { of: string; reason: string } {
+  if ('and' in clause || 'or' in clause || 'not' in clause) {
+    const ids = clauseParts(clause, variables, false).flatMap(({ variable }) => variable ?? []);
+    const noun = namerOf(variables);
+    return {
+      of: and([...new Set(ids)].map((id) => noun(id).text)),
+      reason: `not (${sayClause(clause, variables)})`,
+    };
+  }
+  const variable = variables.find((one) => one.id === clause.variable);
+  return {
+    of: namerOf(variables)(clause.variable).text,
+    reason: sayOutsideTest(clause, variable ?? { codes: [], level: 'unordered' }),
+  };
+}
+
+/** What is wanted of a row item beside its categories. */
+function wantedOf({ variable, counted, mention = 'any' }: RowItem, variables: readonly Variable[]) {
+  const isMultiple = variables.find((one) => one.id === variable)?.level === 'multiple';
+  return { mention: MENTION_WORDS[mention], counted: isMultiple ? sayCounted(counted) : '' };
+}
+
+/** The sentence piece by piece, so that each noun can be told from the words between. */
+export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
+  const { rows, by, within, only, weight } = sentence;
+  const noun = namerOf(variables);
+  const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
+  const nests = by.map((nest) => nest.flatMap((id, k) => [...(k === 0 ? [] : [word(' split by ')]), noun(id)]));
+  const clauses = only.flatMap((clause, k) => [
+    word(k === 0 ? ', only where ' : ' and '),
+    ...clauseParts(clause, variables, only.length > 1),
+  ]);
+  const frame = [
+    ...(nests.length === 0 ? [] : [word(' by '), ...joined(nests, 'and')]),
+    ...named(', within', within),
+    ...clauses,
+    ...named(', weighted by', weight),
+  ];
+  const [first, ...others] = rows;
+  if (first && others.length === 0) {
+    // Of one item what is wanted needs no brackets.
+    const { mention, counted } = wantedOf(first, variables);
+    const follows = frame.length > 0 ? ',' : '';
+    return [
+      noun(first.variable),
+      ...(mention === '' ? [] : [word(`, ${mention}${follows}`)]),
+      ...frame,
+      ...(counted === '' ? [] : [word(`, ${counted}`)]),
+    ];
+  }
+  const items = rows.map((item) => {
+    const { mention, counted } = wantedOf(item, variables);
+    const wanted = [mention, counted].filter((words) => words !== '').join('; ');
+    return [noun(item.variable), ...(wanted === '' ? [] : [word(` (${wanted})`)])];
+  });
+  return [...joined(items, 'and'), ...frame];
+}
+
+/** The sentence as one line that reads aloud; it is the table's title. */
+export const saySentence = (sentence: Sentence, variables: readonly Variable[]): string =>
+  textOf(sentenceParts(sentence, variables));

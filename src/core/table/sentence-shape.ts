@@ -1,0 +1,197 @@
+import { z } from 'zod';
+import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
+import type { Test } from '../count/filter.js';
+import { type Standing, STANDINGS } from '../count/types.js';
+import { type Condition, type Mention, MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
+
+const MOST_ITEMS = 400;
+const MOST_NESTS = 20;
+const MOST_LEVELS = 4;
+const MOST_CONDITIONS = 20;
+const DEEPEST = 6;
+
+/** A condition on a variable that is called by its id (`V` a number) or by its name too. */
+export type ConditionCalled<V> = { variable: V } & Test;
+export type ClauseCalled<V> = ClauseOf<ConditionCalled<V>>;
+
+/** A row item as it is sent: the variable alone, or with what is wanted of it. */
+type ItemCalled<V> = V | { variable: V; counted?: readonly Standing[] | undefined; mention?: Mention | undefined };
+
+/**
+ * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted` and `mention`
+ * are those of a single row item.
+ */
+export interface PartsCalled<V> {
+  rows: V | readonly ItemCalled<V>[];
+  by: V | readonly (V | readonly V[])[] | null;
+  within: V | null;
+  only: readonly ClauseCalled<V>[];
+  weight: V | null;
+  counted?: readonly Standing[] | undefined;
+  mention?: Mention | undefined;
+}
+
+/** A sentence as it is sent and kept, its variables by id. */
+export type SentenceBody = PartsCalled<number>;
+
+const codes = z.array(z.string().max(1000)).max(5000);
+
+/** One condition, its variable called as `variable` says. */
+export function conditionShape<V>(variable: z.ZodType<V>) {
+  return z.discriminatedUnion('is', [
+    z.strictObject({ variable, is: z.literal('any-of'), codes }),
+    z.strictObject({ variable, is: z.literal('none-of'), codes }),
+    z
+      .strictObject({ variable, is: z.literal('at-least'), least: z.int().min(1).max(500), codes })
+      .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
+    z.strictObject({
+      variable,
+      is: z.literal('between'),
+      from: z.number().nullable().default(null),
+      to: z.number().nullable().default(null),
+    }),
+  ]);
+}
+
+/** Conditions joined by and, or and not. */
+export function clauseShape<V>(variable: z.ZodType<V>, name: string): z.ZodType<ClauseCalled<V>> {
+  const condition = conditionShape(variable).meta({ id: `Condition${name}` }) as unknown as z.ZodType<
+    ConditionCalled<V>
+  >;
+  const clause: z.ZodType<ClauseCalled<V>> = z.lazy(() => z.union([condition, ...joins])).meta({ id: `Clause${name}` });
+  const parts = z.array(clause).min(1).max(MOST_CONDITIONS);
+  const joins = [
+    z.strictObject({ and: parts }).describe('All of these hold.'),
+    z.strictObject({ or: parts }).describe('One of these holds, or several.'),
+    z.strictObject({ not: clause }).describe('This does not hold. Whose answer is not known stays outside.'),
+  ] as const;
+  return clause;
+}
+
+const counted = z
+  .array(z.enum(STANDINGS))
+  .max(STANDINGS.length)
+  .optional()
+  .describe(
+    'Of a multiple-response question in the rows: who counts in the base beside those who mention something; who ' +
+      'says none of these or ticked nothing, where absent.',
+  );
+const mention = z
+  .enum(MENTIONS)
+  .optional()
+  .describe('Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.');
+
+/** A list of clauses of a bearable size. */
+function onlyShape<V>(variable: z.ZodType<V>, name: string) {
+  const clause = clauseShape(variable, name);
+  return z
+    .array(clause)
+    .max(MOST_CONDITIONS)
+    .refine((clauses) => clauses.every((one) => depthOf<ConditionCalled<V>>(one) <= DEEPEST), {
+      message: `Conditions stand within each other at most ${DEEPEST} deep.`,
+    })
+    .refine((clauses) => clauses.flatMap((one) => conditionsIn<ConditionCalled<V>>(one)).length <= MOST_CONDITIONS, {
+      message: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
+    })
+    .describe('Clauses that all must hold: conditions, joined by and, or and not.');
+}
+
+/**
+ * The fields of a sentence, its variables called as `variable` says.
+ * @param name what the schemas of its parts are called in the API's document ("" or "Called")
+ */
+export function partsShape<V>(variable: z.ZodType<V>, name: string) {
+  const item = z.union([variable, z.strictObject({ variable, counted, mention })]);
+  const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
+  return {
+    rows: z
+      .union([variable, z.array(item).min(1).max(MOST_ITEMS)])
+      .describe('The variables whose categories go down, one under the other; a single one stands for a list of one.'),
+    by: z
+      .union([variable, z.array(nest).max(MOST_NESTS)])
+      .nullable()
+      .describe(
+        'What goes across, side by side: variables, and lists of variables of which each splits the one before; ' +
+          'null: frequency tables.',
+      ),
+    within: variable.nullable().default(null).describe('A table for each category of this variable; needs a "by".'),
+    only: onlyShape(variable, name),
+    weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
+    counted,
+    mention,
+  };
+}
+
+const id = z.int().min(1);
+
+/** A sentence as it is sent and kept, its variables by id. */
+export const SentenceShape: z.ZodType<SentenceBody> = z
+  .strictObject(partsShape<number>(id, ''))
+  .meta({ id: 'Sentence' });
+
+/** What is wanted of a row item, without what is not said. */
+const wanted = (of: readonly Standing[] | undefined, as: Mention | undefined) => ({
+  ...(of ? { counted: of } : {}),
+  ...(as ? { mention: as } : {}),
+});
+
+/** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
+export function sentenceOfParts<V extends number | string>(
+  { rows, by, within, only, weight, counted: of, mention: as }: PartsCalled<V>,
+  find: (called: V, field: string) => number,
+): Sentence {
+  const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
+  const items: readonly ItemCalled<V>[] = Array.isArray(rows) ? rows : [rows];
+  const nests: readonly (V | readonly V[])[] = by === null ? [] : Array.isArray(by) ? by : [by];
+  return {
+    rows: items.map((item, k): RowItem => {
+      const field = place(rows, 'rows', k);
+      if (typeof item !== 'object') return { variable: find(item, field), ...wanted(of, as) };
+      return { variable: find(item.variable, field), ...wanted(item.counted ?? of, item.mention ?? as) };
+    }),
+    by: nests.map((nest, k): Nest => {
+      const field = place(by, 'by', k);
+      return typeof nest === 'object' ? nest.map((one) => find(one, field)) : [find(nest, field)];
+    }),
+    within: within === null ? null : find(within, 'within'),
+    only: only.map((clause, k) =>
+      mapClause<ConditionCalled<V>, Condition>(clause, (condition) => ({
+        ...condition,
+        variable: find(condition.variable, `only[${k}].variable`),
+      })),
+    ),
+    weight: weight === null ? null : find(weight, 'weight'),
+  };
+}
+
+/** The sentence that was sent or kept. */
+export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
+
+/** A sentence out of what was kept in the study's file. @throws where it is none */
+export const sentenceOfKept = (kept: unknown): Sentence => sentenceOfBody(SentenceShape.parse(kept));
+
+/** A sentence as it is sent and kept: what stands alone is no list. */
+export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): SentenceBody {
+  const [first, ...others] = rows;
+  const items = rows.map(({ variable, counted: of, mention: as }) =>
+    of || as ? { variable, ...wanted(of, as) } : variable,
+  );
+  const nests = by.map((nest) => (nest.length === 1 ? nest[0]! : [...nest]));
+  const [nest, ...further] = nests;
+  return {
+    ...(first && others.length === 0 ? { rows: first.variable } : { rows: items }),
+    by: nest === undefined ? null : typeof nest === 'number' && further.length === 0 ? nest : nests,
+    within,
+    only,
+    weight,
+    ...(first && others.length === 0 ? wanted(first.counted, first.mention) : {}),
+  };
+}
+
+/**
+ * A sentence about one variable as it is sent and kept.
+ * @example bodyAbout(4, { by: 7 }) // variable 4 by variable 7
+ */
+export function bodyAbout(rows: number, more: Partial<SentenceBody> = {}): SentenceBody {
+  return { rows, by: null, within: null, only: [], weight: null, ...more };
+}

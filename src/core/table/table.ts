@@ -1,0 +1,96 @@
+import type { Variable } from '../codebook/types.js';
+import type { Standing } from '../count/types.js';
+
+/** A line of a table: an answer category, a multiple-response option, or who mentioned none. */
+export interface Category {
+  code: string;
+  label: string;
+  kind: 'answer' | 'option' | Standing;
+  /** Of a nest: the category of each of its variables that this one is of, the outermost first. */
+  path?: readonly Step[] | undefined;
+}
+
+/** One level of a nested category. */
+export interface Step {
+  /** The variable's id. */
+  variable: number;
+  code: string;
+  label: string;
+}
+
+/** What respondents are called who mention nothing in a multiple-response question. */
+export const STANDING_WORDS: Record<Standing, string> = {
+  none: 'None of these',
+  nothing: 'Ticked nothing',
+  'no-answer': 'No answer',
+  'not-asked': 'Not asked',
+  blank: 'Left blank',
+};
+
+export interface TableAxis {
+  /** Of a nest a variable that stands for all of its own: its categories are theirs, one within the other. */
+  variable: Variable;
+  categories: readonly Category[];
+  /** A respondent can be in several categories. */
+  multiple: boolean;
+}
+
+/** Respondents who are in the study but not in the table's base, by reason. */
+export interface LeftOut {
+  why: 'outside' | 'unknown' | 'unweighted' | 'missing' | 'blank';
+  /** The variable that leaves them out, by its title; of a clause, all that it names. */
+  variable: string;
+  /** "refused", "blank", "not 18 and over". */
+  reason: string;
+  respondents: number;
+}
+
+/**
+ * What is added up in a table: respondents, their weights, or the squares of these. Where the rows are multiple, the
+ * cells of a column add up to mentions, and `columnBases` are those who answered.
+ */
+export interface Totals {
+  /** Rows by columns. */
+  cells: number[][];
+  /** Of each row, whatever the column. */
+  rowTotals: number[];
+  /** Of each column, who has an answer on the rows. */
+  columnBases: number[];
+  /** Of all in the table. */
+  base: number;
+  /** Mentions in each column, and in all; null where the rows are not multiple. */
+  mentions: { columns: number[]; total: number } | null;
+}
+
+/** Options by options: who mentioned both, and the squares of their weights (the same where there are none). */
+export interface Together {
+  sums: number[][];
+  squares: number[][];
+}
+
+/** A table of respondents; with a weight, also of what they count as. */
+export interface Table extends Totals {
+  rows: TableAxis;
+  /** Null for a frequency table, which has one column. */
+  columns: TableAxis | null;
+  /** Null where every respondent counts as one. `by` is the title of the weight. */
+  weighted: { by: string; sums: Totals; squares: Totals } | null;
+  /** For each column, the options mentioned together. Null where the rows are not multiple, or it was not counted. */
+  together: Together[] | null;
+  /** Respondents in the study. */
+  total: number;
+  /** Null where it is not known, as in a table on paper. */
+  leftOut: LeftOut[] | null;
+  /** Of slots in order: at which place on average an option is mentioned, by column and in all; NaN: by nobody. */
+  places?: { cells: number[][]; all: number[] } | undefined;
+  /**
+   * Of a multiple-response question in the rows: who mentioned something, and how all others stand to it, those who are
+   * not in the base too. Absent where it is not known, or the rows are not multiple.
+   */
+  standings?: { is: Standing | 'mentioned'; respondents: number; counted: boolean }[] | undefined;
+}
+
+/** A table of a study, of which it is known who is left out. */
+export interface StudyTable extends Table {
+  leftOut: LeftOut[];
+}

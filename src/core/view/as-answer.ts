@@ -1,0 +1,121 @@
+import type { Assessment } from '../assess.js';
+import type { Answer } from '../reading/types.js';
+import type { Category, LeftOut } from '../table/table.js';
+import type { BlockView, Figure as ViewFigure, FigureId, Foot, Leaf, TableView } from './types.js';
+
+/** A figure of each cell, row by row as the table stands; null where a cell has none. */
+type Figure = (number | null)[][];
+
+/** A table whole: what a client needs to show it, and all that is said of it. */
+export interface TableAnswer {
+  title: string;
+  rows: Category[];
+  /** Null for a frequency table: each figure has one column then. */
+  columns: Category[] | null;
+  /** Respondents in the table, by column, and by row whatever the column. */
+  base: number;
+  columnBases: number[];
+  rowTotals: number[];
+  weighted: {
+    by: string;
+    base: number;
+    columnBases: number[];
+    rowTotals: number[];
+    effectiveBase: number;
+    effectiveColumnBases: number[];
+  } | null;
+  /** Mentions of a multiple-response question; null where respondents are in one row each. */
+  mentions: { columns: number[]; total: number } | null;
+  total: number;
+  leftOut: LeftOut[];
+  /** By id; percentages from 0 to 100. */
+  figures: Record<string, Figure>;
+  /** Columns compared two by two, where that was asked for: the letter of each, and those above which a cell stands. */
+  letters: { columns: (string | null)[]; cells: string[][] } | null;
+  tests: Assessment['tests'];
+  measures: Assessment['measures'];
+  /** In scale order, without empty rows and columns, as `assess` gives them; null where nothing is compared. */
+  cells: Assessment['cells'];
+  cautions: Assessment['cautions'];
+  absent: Assessment['absent'];
+  reading: Answer[];
+}
+
+const numberOrNull = (value: number | string | null | undefined) => (typeof value === 'number' ? value : null);
+
+const categoryOf = ({ is, code, label, path }: Leaf): Category[] =>
+  is === 'total' ? [] : [{ code, label, kind: is, ...(path.length > 0 ? { path } : {}) }];
+
+/** Without the column of all, where there are others. */
+const ownColumns = <T>(values: readonly T[]): T[] => (values.length > 1 ? values.slice(1) : [...values]);
+
+/** What each cell says in the letters that are not shown as numbers. */
+function lettersIn({ figures, letters }: BlockView): TableAnswer['letters'] {
+  const figure = figures.find(({ id }) => id === 'letters');
+  if (!figure) return null;
+  return {
+    columns: letters.slice(1),
+    cells: figure.cells.map((line) => line.slice(1).map((cell) => String(cell ?? ''))),
+  };
+}
+
+/** Lines of numbers under a block. */
+function footOf({ feet }: BlockView, id: Foot['id']): { all: number; each: number[] } | null {
+  const foot = feet.find((one) => one.id === id);
+  if (!foot) return null;
+  const [all, ...each] = foot.values.map((value) => value ?? 0);
+  // A frequency table has one column, and all are in it.
+  return { all: all ?? 0, each: each.length > 0 ? each : [all ?? 0] };
+}
+
+const firstColumn = (figure: ViewFigure | undefined) => (figure?.cells ?? []).map(([all]) => numberOrNull(all) ?? 0);
+
+/** One block of a table with everything that is worked out of it, for a client. */
+export function blockAnswer(
+  { items, nests }: TableView,
+  block: BlockView,
+  at: { item: number; nest: number },
+  assessment: Assessment | null,
+  reading: Answer[],
+): TableAnswer {
+  const columns = nests[at.nest]!.leaves.flatMap(categoryOf);
+  const figure = (id: FigureId) => block.figures.find((one) => one.id === id);
+  const [weighted, effective, mentions] = (['weighted-base', 'effective-base', 'mentions'] as const).map((id) =>
+    footOf(block, id),
+  );
+  const base = footOf(block, 'base');
+  return {
+    title: block.title,
+    rows: items[at.item]!.leaves.flatMap(categoryOf),
+    columns: columns.length === 0 ? null : columns,
+    base: block.base,
+    columnBases: base?.each ?? [],
+    rowTotals: firstColumn(figure('n')),
+    weighted:
+      block.weightedBy !== null && weighted && effective
+        ? {
+            by: block.weightedBy,
+            base: weighted.all,
+            columnBases: weighted.each,
+            rowTotals: firstColumn(figure('weighted-n')),
+            effectiveBase: effective.all,
+            effectiveColumnBases: effective.each,
+          }
+        : null,
+    mentions: mentions ? { columns: mentions.each, total: mentions.all } : null,
+    total: block.total,
+    leftOut: block.leftOut,
+    figures: Object.fromEntries(
+      block.figures
+        .filter(({ unit }) => unit !== 'text')
+        .map(({ id, cells }) => [id, cells.map((line) => ownColumns(line).map(numberOrNull))]),
+    ),
+    letters: lettersIn(block),
+    tests: assessment?.tests ?? {},
+    measures: assessment?.measures ?? {},
+    cells: assessment?.cells ?? null,
+    cautions: assessment?.cautions ?? [],
+    absent: assessment?.absent ?? [],
+    reading,
+  };
+}

@@ -1,0 +1,150 @@
+import type { Percent } from '../table/share.js';
+import { isTitled } from './header-rows.js';
+import type { BlockView, Figure, FigureId, Leaf, TableView } from './types.js';
+
+/** A cell of a flat table for a file: text, a number, or nothing. */
+export type GridCell = string | number | null;
+
+/** Which figures a file has beside counts. */
+export interface GridAsked {
+  percent: Percent;
+  expected?: boolean | undefined;
+  residuals?: boolean | undefined;
+  letters?: unknown;
+}
+
+const PERCENT_FIGURES: Record<Percent, FigureId> = {
+  column: 'column-percent',
+  row: 'row-percent',
+  total: 'total-percent',
+  // Of a multiple-response question the shares of mentions stand beside those of respondents anyway.
+  mentions: 'column-percent',
+};
+
+/** Sums of weights, percentages and places to four decimals; what is tested as exact as it is. */
+const ROUNDED: readonly Figure['unit'][] = ['count', 'percent', 'place'];
+const rounded = (value: number) => Math.round(value * 1e4) / 1e4;
+
+function figuresIn(block: BlockView, { percent, expected, residuals, letters }: GridAsked): FigureId[] {
+  const has = (id: FigureId) => block.figures.some((figure) => figure.id === id);
+  const share = PERCENT_FIGURES[percent];
+  const wanted: (FigureId | false)[] = [
+    has('weighted-n') ? 'weighted-n' : 'n',
+    has(share) ? share : 'column-percent',
+    'mentions-percent',
+    'average-place',
+    Boolean(expected) && 'expected',
+    Boolean(residuals) && 'adjusted-residual',
+    Boolean(residuals) && 'adjusted-p',
+    Boolean(letters) && 'letters',
+  ];
+  return wanted.filter((id): id is FigureId => id !== false && has(id));
+}
+
+/** Figures that have none for all together. */
+const isOfCells = ({ cells }: Figure) => cells.every(([all]) => all === null);
+
+/** The columns of a file under one nest: a figure of a leaf each, categories first, all together behind them. */
+interface FileColumn {
+  figure: FigureId;
+  label: string;
+  leaf: Leaf;
+  at: number;
+}
+
+/** What stands in the columns under one nest, over all items; a figure that one of them has not is blank there. */
+function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColumn[] {
+  const blocks = view.blocks.map((line) => line[nest]!);
+  const ids = [...new Set(blocks.flatMap((block) => figuresIn(block, asked)))];
+  const leaves = view.nests[nest]!.leaves.map((leaf, at) => ({ leaf, at }));
+  const placed = [...leaves.slice(1), ...leaves.slice(0, 1)];
+  return ids.flatMap((figure) => {
+    const own = blocks.flatMap(({ figures }) => figures.find(({ id }) => id === figure) ?? []);
+    const label = [...new Set(own.map((one) => one.label))].join(' / ');
+    const shown = own.every(isOfCells) ? placed.filter(({ leaf }) => leaf.is !== 'total') : placed;
+    return shown.map(({ leaf, at }) => ({ figure, label, leaf, at }));
+  });
+}
+
+function valueOf({ figures }: BlockView, { figure: id, at }: FileColumn, row: number): GridCell {
+  const figure = figures.find((one) => one.id === id);
+  const value = figure?.cells[row]?.[at] ?? null;
+  return typeof value === 'number' && figure && ROUNDED.includes(figure.unit) ? rounded(value) : value;
+}
+
+/** The heading of a file: a line for each level, what the figure is in the last. */
+function headingsOf(view: TableView, columns: readonly FileColumn[][]): GridCell[][] {
+  const [item, ...others] = view.items;
+  const corner = item && others.length === 0 ? item.title : '';
+  const depth = Math.max(1, ...columns.flat().map(({ leaf }) => leaf.path.length));
+  const letterOf = (nest: number, at: number) => view.blocks[0]?.[nest]?.letters[at] ?? null;
+  const last = columns.flatMap((under, nest) =>
+    under.map(({ leaf, label, at }) => {
+      const own = leaf.path.at(-1)?.label ?? leaf.label;
+      const letter = letterOf(nest, at);
+      return own === '' ? label : `${own}${letter === null ? '' : ` (${letter})`}: ${label}`;
+    }),
+  );
+  const above = Array.from({ length: depth - 1 }, (_, level) =>
+    columns.flatMap((under) => under.map(({ leaf }) => (level < leaf.path.length - 1 ? leaf.path[level]!.label : ''))),
+  );
+  const titles = isTitled(view.nests) ? [columns.flatMap((under, k) => under.map(() => view.nests[k]!.title))] : [];
+  return [...[...titles, ...above].map((line) => ['', ...line]), [corner, ...last]];
+}
+
+/** The lines under the rows of an item; their figures stand in the columns of the counts. */
+function feetOf(blocks: readonly BlockView[], columns: readonly FileColumn[][]): GridCell[][] {
+  const feet = blocks.reduce<BlockView['feet']>((most, { feet: own }) => (own.length > most.length ? own : most), []);
+  return feet.map(({ id, label }) => [
+    label,
+    ...columns.flatMap((under, nest) => {
+      const values = blocks[nest]?.feet.find((foot) => foot.id === id)?.values ?? [];
+      const first = under[0]?.figure;
+      return under.map(({ figure, at }): GridCell => {
+        const value = figure === first ? (values[at] ?? null) : null;
+        return value === null ? null : rounded(value);
+      });
+    }),
+  ]);
+}
+
+/** Without the blanks at its end. */
+function trimmed(line: GridCell[]): GridCell[] {
+  const end = line.findLastIndex((cell) => cell !== null);
+  return line.slice(0, end + 1);
+}
+
+/** Who is in the study and was left out; of several blocks, of which. */
+function leftOutOf({ blocks }: TableView): GridCell[][] {
+  const all = blocks.flat();
+  const of = (block: BlockView) => (all.length > 1 ? ` of ${block.title}` : '');
+  return [
+    ['Respondents in the study', all[0]?.total ?? 0],
+    ...all.flatMap((block) =>
+      block.leftOut.map(({ variable, reason, respondents }) => [
+        `Left out${of(block)}, ${variable}: ${reason}`,
+        respondents,
+      ]),
+    ),
+  ];
+}
+
+/**
+ * A table as lines for a file: the sentence, a heading, a line for each category, the bases and who was left out.
+ * Counts and percentages never share a column; percentages say what they are of.
+ */
+export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
+  const columns = view.nests.map((_, nest) => columnsUnder(view, nest, asked));
+  const body = view.items.flatMap((item, i) => {
+    const blocks = view.blocks[i]!;
+    return [
+      ...(view.items.length > 1 ? [[item.title]] : []),
+      ...item.leaves.map((leaf, row): GridCell[] => [
+        leaf.label,
+        ...columns.flatMap((under, nest) => under.map((column) => valueOf(blocks[nest]!, column, row))),
+      ]),
+      ...feetOf(blocks, columns).map(trimmed),
+    ];
+  });
+  return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutOf(view)];
+}

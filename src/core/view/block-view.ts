@@ -1,0 +1,213 @@
+import type { Assessment } from '../assess.js';
+import type { Letters } from '../reading/letters.js';
+import { SMALL_BASE } from '../reading/cross/trust.js';
+import { asShown, inTable, type Mark } from '../reading/marks.js';
+import { arrange } from '../table/order.js';
+import { scalePlacesOf } from '../table/scale-order.js';
+import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
+import type { Table, Totals } from '../table/table.js';
+import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
+
+/** What is worked out of a table beside its counts. */
+export interface Extras {
+  /** How each cell departs from independence. */
+  marks?: (Mark | null)[][] | null | undefined;
+  /** Column proportions compared two by two. */
+  letters?: Letters | null | undefined;
+  assessment?: Assessment | null | undefined;
+}
+
+type Cell = number | string | null;
+
+/** The columns of a block: all together, then each category. */
+const columnsOf = ({ columns }: Table): (number | null)[] => [null, ...(columns?.categories.map((_, j) => j) ?? [])];
+
+/** One figure of each cell; `j` null is the column of all. */
+function cellsOf(table: Table, figure: (i: number, j: number | null) => Cell): Cell[][] {
+  return table.rows.categories.map((_, i) => columnsOf(table).map((j) => figure(i, j)));
+}
+
+const named = (id: FigureId, label: string, unit: Unit, decimals: number, cells: Cell[][]): Figure => ({
+  id,
+  label,
+  unit,
+  decimals,
+  cells,
+});
+
+const finite = (value: number | undefined): number | null =>
+  value !== undefined && Number.isFinite(value) ? value : null;
+
+/** Counts of respondents, of their weights, and of mentions. */
+function countsOf(table: Table): Figure[] {
+  const { columns, mentions, weighted, rows } = table;
+  const of = (totals: Totals) =>
+    cellsOf(table, (i, j) => (j === null ? totals.rowTotals[i] : totals.cells[i]?.[j]) ?? 0);
+  const sums = figuresOf(table);
+  const mentioned = of(sums).map((line, i) => (rows.categories[i]?.kind === 'option' ? line : line.map(() => null)));
+  return [
+    named('n', mentions || !columns ? 'respondents' : 'n', 'count', 0, of(table)),
+    ...(weighted ? [named('weighted-n', 'weighted n', 'count', 0, of(weighted.sums))] : []),
+    ...(mentions ? [named('mentions', weighted ? 'weighted mentions' : 'mentions', 'count', 0, mentioned)] : []),
+  ];
+}
+
+/** Percentages, each with what it is of; cumulative ones where lines do not overlap. */
+function percentagesOf(table: Table): Figure[] {
+  const { columns, mentions } = table;
+  const of = (percent: Percent) =>
+    cellsOf(table, (i, j) => {
+      const part = percent === 'mentions' ? mentionShare(table, i, j) : share(table, percent, i, j);
+      return part === null ? null : 100 * part;
+    });
+  const percent = (id: FigureId, label: string, cells: Cell[][]) => named(id, label, 'percent', 1, cells);
+  const sums = figuresOf(table);
+  const running = sums.rowTotals.map((_, i) => sums.rowTotals.slice(0, i + 1).reduce((a, b) => a + b, 0));
+  return [
+    percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
+    ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),
+    ...(mentions ? [percent('mentions-percent', '% of mentions', of('mentions'))] : []),
+    ...(!columns && !mentions && sums.base > 0
+      ? [
+          percent(
+            'cumulative-percent',
+            '% so far',
+            running.map((sum) => [(100 * sum) / sums.base]),
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** At which place options are mentioned. */
+function placesOf(table: Table): Figure[] {
+  const { places } = table;
+  if (!places) return [];
+  const cells = cellsOf(table, (i, j) => finite(j === null ? places.all[i] : places.cells[i]?.[j]));
+  return [named('average-place', 'average place of mention', 'place', 2, cells)];
+}
+
+/** Pearson residuals and contributions, from scale order into the table's own. */
+function residualsOf(table: Table, { cells, dropped }: Assessment): Figure[] {
+  if (!cells) return [];
+  const places = scalePlacesOf(table);
+  const scaled = arrange(table, places);
+  const of = (figure: readonly (readonly number[])[]) =>
+    asShown(
+      inTable(scaled, dropped, (i, j) => figure[i]?.[j] ?? null),
+      places,
+    ).map((line) => [null, ...line]);
+  return [
+    named('residual', 'residual', 'residual', 2, of(cells.pearsonResidual)),
+    named('contribution', 'contribution to χ²', 'residual', 2, of(cells.contribution)),
+  ];
+}
+
+/** What cells say beside their counts: what independence gives, and how far they are from it. */
+function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[] {
+  const of = (take: (mark: Mark) => number) =>
+    (marks ?? []).map((row) => [null, ...row.map((mark) => mark && take(mark))]);
+  return [
+    ...(marks
+      ? [
+          named(
+            'expected',
+            'expected',
+            'expected',
+            1,
+            of(({ expected }) => expected),
+          ),
+        ]
+      : []),
+    ...(marks && assessment ? residualsOf(table, assessment) : []),
+    ...(marks
+      ? [
+          named(
+            'adjusted-residual',
+            'adjusted residual',
+            'residual',
+            1,
+            of(({ residual }) => residual),
+          ),
+          named(
+            'adjusted-p',
+            'adjusted p',
+            'p',
+            3,
+            of(({ p }) => p),
+          ),
+        ]
+      : []),
+    ...(letters
+      ? [
+          named(
+            'letters',
+            'higher than',
+            'text',
+            0,
+            letters.above.map((line) => [null, ...line]),
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** The lines under a table: respondents first, then what they count as. */
+function feetOf(table: Table): Foot[] {
+  const { weighted, mentions: isMultiple } = table;
+  const figures = figuresOf(table);
+  const { mentions } = figures;
+  const byColumn = <T>(of: (j: number | null) => T) => columnsOf(table).map(of);
+  const based = (totals: Totals) => byColumn((j) => (j === null ? totals.base : (totals.columnBases[j] ?? 0)));
+  const mentioned = (j: number | null) => (j === null ? mentions?.total : mentions?.columns[j]) ?? 0;
+  const foot = (id: Foot['id'], label: string, values: Foot['values'], decimals = 0, about: string | null = null) => ({
+    id,
+    label,
+    about,
+    decimals,
+    values,
+  });
+  return [
+    foot('base', `${isMultiple ? 'All who answered' : 'Base'}${weighted ? ', unweighted' : ''}`, based(table)),
+    ...(weighted
+      ? [
+          foot('weighted-base', 'Weighted base', based(weighted.sums)),
+          foot(
+            'effective-base',
+            'Effective base',
+            byColumn((j) => effectiveBase(table, j)),
+            0,
+            'How many respondents who all count alike would tell as much: W²/Σw² (Kish).',
+          ),
+        ]
+      : []),
+    ...(mentions
+      ? [
+          foot('mentions', weighted ? 'Weighted mentions' : 'Mentions', byColumn(mentioned)),
+          foot(
+            'mentions-per-respondent',
+            'Mentions per respondent',
+            byColumn((j) => finite(mentioned(j) / ((j === null ? figures.base : figures.columnBases[j]) ?? 0))),
+            2,
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** All that is shown of a table; its lines and columns are those of the table, in its order, the total first. */
+export function blockView(title: string, table: Table, extras: Extras = {}): BlockView {
+  const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
+  return {
+    title,
+    figures: [...countsOf(table), ...percentagesOf(table), ...placesOf(table), ...testedOf(table, extras)],
+    feet: feetOf(table),
+    base: table.base,
+    bases,
+    small: bases.map((base) => base < SMALL_BASE),
+    letters: [null, ...(extras.letters?.columns ?? bases.slice(1).map(() => null))],
+    weightedBy: table.weighted?.by ?? null,
+    total: table.total,
+    leftOut: table.leftOut ?? [],
+  };
+}

@@ -1,0 +1,71 @@
+import type { Leaf, NestView } from './types.js';
+
+/** A cell of the heading over a table's columns. */
+export interface HeaderCell {
+  label: string;
+  columns: number;
+  rows: number;
+  /** The column it stands over alone; null over several. */
+  leaf: Leaf | null;
+  /** The nest that it is of. */
+  nest: number;
+}
+
+/** How many lines the heading of a nest has, its title aside. */
+const depthOf = ({ leaves }: NestView) => Math.max(1, ...leaves.map(({ path }) => path.length));
+
+/**
+ * Whether the titles of the nests stand over their columns: where there are several, or one has more than one level.
+ */
+export const isTitled = (nests: readonly NestView[]) => nests.length > 1 || nests.some((nest) => depthOf(nest) > 1);
+
+/** The heading cells of one nest at a level; neighbours of the same category above are one cell. */
+function cellsAt({ leaves }: NestView, nest: number, level: number, depth: number): HeaderCell[] {
+  const cells: HeaderCell[] = [];
+  let before: string | null = null;
+  for (const leaf of leaves) {
+    const isLast = leaf.path.length === 0 ? level === 0 : level === leaf.path.length - 1;
+    if (leaf.path.length === 0 ? level > 0 : level >= leaf.path.length) continue;
+    if (isLast) {
+      const label = leaf.path.length === 0 ? leaf.label : (leaf.path[level]?.label ?? leaf.label);
+      cells.push({ label, columns: 1, rows: leaf.path.length === 0 ? depth : depth - level, leaf, nest });
+      before = null;
+      continue;
+    }
+    const above = JSON.stringify(leaf.path.slice(0, level + 1).map(({ code }) => code));
+    const last = cells.at(-1);
+    if (last && above === before) last.columns++;
+    else cells.push({ label: leaf.path[level]?.label ?? '', columns: 1, rows: 1, leaf: null, nest });
+    before = above;
+  }
+  return cells;
+}
+
+/**
+ * The heading over the columns, line by line: the titles of the nests where they are needed, then their categories, the
+ * outermost first. A column with fewer levels than others reaches down over the rest.
+ */
+export function headerRows(nests: readonly NestView[]): HeaderCell[][] {
+  const depth = Math.max(...nests.map(depthOf));
+  const titles: HeaderCell[] = nests.map(({ title, leaves }, nest) => ({
+    label: title,
+    columns: leaves.length,
+    rows: 1,
+    leaf: null,
+    nest,
+  }));
+  const levels = Array.from({ length: depth }, (_, level) =>
+    nests.flatMap((nest, k) => cellsAt(spanned(nest), k, level, depth)),
+  );
+  return isTitled(nests) ? [titles, ...levels] : levels;
+}
+
+/** A nest whose categories have a path each, that of one variable too. */
+const spanned = (nest: NestView): NestView => ({
+  ...nest,
+  leaves: nest.leaves.map((leaf) =>
+    leaf.is === 'total' || leaf.path.length > 0
+      ? leaf
+      : { ...leaf, path: [{ variable: 0, code: leaf.code, label: leaf.label }] },
+  ),
+});

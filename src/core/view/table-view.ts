@@ -1,0 +1,94 @@
+import { titleOf } from '../codebook/types.js';
+import type { Category, Table, TableAxis } from '../table/table.js';
+import { blockView, type Extras } from './block-view.js';
+import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
+
+/** One row item by one nest, counted and worked out. */
+export interface ViewedBlock {
+  /** Its sentence. */
+  title: string;
+  table: Table;
+  extras: Extras;
+}
+
+const leafOf = ({ kind, code, label, path = [] }: Category): Leaf => ({ is: kind, code, label, path });
+
+const allTogether = (label: string): Leaf => ({ is: 'total', code: '', label, path: [] });
+
+/** Lines that several blocks share: all that one of them has, in the order of the first that has most. */
+function sharedLeaves(lists: readonly (readonly Leaf[])[]): Leaf[] {
+  const shared: Leaf[] = [];
+  for (const list of [...lists].sort((a, b) => b.length - a.length))
+    for (const leaf of list)
+      if (!shared.some(({ is, code }) => is === leaf.is && code === leaf.code)) shared.push(leaf);
+  return shared;
+}
+
+/** Where each shared line stands in a block's own; -1 where it has none. */
+const placesIn = (own: readonly Leaf[], shared: readonly Leaf[]) =>
+  shared.map((leaf) => own.findIndex(({ is, code }) => is === leaf.is && code === leaf.code));
+
+/** A block over lines and columns that it shares with others; null where it has none of its own. */
+function spread(block: BlockView, rows: readonly number[], columns: readonly number[]): BlockView {
+  const over = <T>(values: readonly T[], rest: T) => columns.map((j) => values[j] ?? rest);
+  return {
+    ...block,
+    figures: block.figures.map((figure) => ({ ...figure, cells: rows.map((i) => over(figure.cells[i] ?? [], null)) })),
+    feet: block.feet.map((foot) => ({ ...foot, values: over(foot.values, null) })),
+    bases: over(block.bases, null),
+    small: over(block.small, false),
+    letters: over(block.letters, null),
+  };
+}
+
+const rowLeaves = ({ rows }: Table) => rows.categories.map(leafOf);
+
+function columnLeaves({ columns }: Table): Leaf[] {
+  return columns ? [allTogether('All'), ...columns.categories.map(leafOf)] : [allTogether('')];
+}
+
+const isOrdered = ({ variable, multiple }: TableAxis) =>
+  !multiple && (variable.level === 'ordered' || variable.level === 'number');
+
+/**
+ * A whole table out of its blocks.
+ * @param title the sentence
+ * @param blocks row items by nests: first all nests of the first item
+ * @param across how many nests stand side by side; 1 for frequency tables
+ */
+export function tableView(title: string, blocks: readonly ViewedBlock[], across: number): TableView {
+  const lines = Array.from({ length: blocks.length / across }, (_, k) => blocks.slice(k * across, (k + 1) * across));
+  const items = lines.map((line): ItemView => {
+    const { rows } = line[0]!.table;
+    return {
+      title: titleOf(rows.variable),
+      variable: rows.variable.id,
+      ordered: isOrdered(rows),
+      multiple: rows.multiple,
+      leaves: sharedLeaves(line.map(({ table }) => rowLeaves(table))),
+    };
+  });
+  const nests = Array.from({ length: across }, (_, k): NestView => {
+    const columns = lines.map((line) => line[k]!.table);
+    const variable = columns[0]?.columns?.variable;
+    return { title: variable ? titleOf(variable) : '', leaves: sharedLeaves(columns.map(columnLeaves)) };
+  });
+  return {
+    title,
+    items,
+    nests,
+    blocks: lines.map((line, i) =>
+      line.map(({ title: own, table, extras }, k) =>
+        spread(
+          blockView(own, table, extras),
+          placesIn(rowLeaves(table), items[i]!.leaves),
+          placesIn(columnLeaves(table), nests[k]!.leaves),
+        ),
+      ),
+    ),
+  };
+}
+
+/** The view of a table that is one block. */
+export const viewOfTable = (title: string, table: Table, extras: Extras = {}): TableView =>
+  tableView(title, [{ title, table, extras }], 1);

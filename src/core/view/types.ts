@@ -1,0 +1,107 @@
+import type { Category, LeftOut, Step } from '../table/table.js';
+
+/** Figures of a cell, by which a renderer asks for them. */
+export type FigureId =
+  | 'n'
+  | 'weighted-n'
+  | 'column-percent'
+  | 'row-percent'
+  | 'total-percent'
+  | 'cumulative-percent'
+  | 'mentions'
+  | 'mentions-percent'
+  | 'average-place'
+  | 'expected'
+  | 'residual'
+  | 'contribution'
+  | 'adjusted-residual'
+  | 'adjusted-p'
+  | 'letters';
+
+/**
+ * What a figure counts in: respondents or their weights, these as independence gives them, percent from 0 to 100, a
+ * place, a residual, a probability, a text.
+ */
+export type Unit = 'count' | 'expected' | 'percent' | 'place' | 'residual' | 'p' | 'text';
+
+/** One figure of every cell of a block, at full precision; null where a cell has none. */
+export interface Figure {
+  id: FigureId;
+  /** As it stands in a heading: "row %". */
+  label: string;
+  unit: Unit;
+  /** After the point, where it is read. */
+  decimals: number;
+  /** Rows by columns, the total column first. */
+  cells: (number | string | null)[][];
+}
+
+/** A line or a column of a table: a category, or all of them together. */
+export interface Leaf {
+  is: Category['kind'] | 'total';
+  /** Empty for a total. */
+  code: string;
+  label: string;
+  /** A category of a nest has one step for each of its variables, the outermost first. */
+  path: readonly Step[];
+}
+
+/** A line under the rows of an item: on how many its figures stand. */
+export interface Foot {
+  id: 'base' | 'weighted-base' | 'effective-base' | 'mentions' | 'mentions-per-respondent';
+  label: string;
+  /** What it is, where that needs a word. */
+  about: string | null;
+  decimals: number;
+  /** By column, the total first; null where nobody is. */
+  values: (number | null)[];
+}
+
+/** One row item by one nest: all that is shown of it. */
+export interface BlockView {
+  /** Its sentence. */
+  title: string;
+  figures: Figure[];
+  feet: Foot[];
+  /** Respondents in the block; by column, the total first. */
+  base: number;
+  bases: (number | null)[];
+  /** Columns whose base is small; a figure on it says little. */
+  small: boolean[];
+  /** The letter of each column where columns are compared two by two. */
+  letters: (string | null)[];
+  /** What respondents count as, by its title; null where each counts as one. */
+  weightedBy: string | null;
+  /** Respondents in the study, and those of them who are not in the block. */
+  total: number;
+  leftOut: LeftOut[];
+}
+
+/** What stands down: the lines of one row item. */
+export interface ItemView {
+  title: string;
+  /** The variable's id. */
+  variable: number;
+  /** Its categories have an order, so shares can be added up from the first. */
+  ordered: boolean;
+  /** A question whose options overlap: its lines are options. */
+  multiple: boolean;
+  leaves: Leaf[];
+}
+
+/** What stands across: the columns of one nest, all together first. */
+export interface NestView {
+  /** "Season split by Tenure"; empty for frequency tables. */
+  title: string;
+  leaves: Leaf[];
+}
+
+/** A table as all renderers take it: they format it and lay it out, and work out nothing of it. */
+export interface TableView {
+  /** The sentence. */
+  title: string;
+  items: ItemView[];
+  nests: NestView[];
+  /** Items by nests; the figures of a block stand over the lines of its item and the columns of its nest. */
+  blocks: BlockView[][];
+}

@@ -1,0 +1,56 @@
+import type { Adjustment } from '../infer/adjust.js';
+import { lettersOf } from '../reading/letters.js';
+import { marksOf } from '../reading/marks.js';
+import { assessTable } from '../reading/read.js';
+import type { BlockTables } from '../table/block-tables.js';
+import type { Table } from '../table/table.js';
+import type { Extras } from './block-view.js';
+import { tableView, type ViewedBlock } from './table-view.js';
+import type { TableView } from './types.js';
+
+/** The view of a sentence; within a variable also that of each of its categories. */
+export interface WholeView {
+  view: TableView;
+  strata: { code: string; label: string; view: TableView }[];
+}
+
+/** What is worked out of a table for its cells. @param adjustment null where columns are not compared two by two */
+export function extrasOf(table: Table, confidence: number, adjustment: Adjustment | null = null): Extras {
+  const assessment = assessTable(table, confidence, adjustment ?? undefined);
+  return {
+    assessment,
+    marks: marksOf(table, assessment),
+    letters: adjustment && lettersOf(table, assessment, adjustment),
+  };
+}
+
+/**
+ * The view of all blocks together, and of each category that they are within.
+ * @param across how many nests stand side by side; 1 for frequency tables
+ * @param work what is worked out of a table for its cells
+ */
+export function wholeView(
+  title: string,
+  blocks: readonly BlockTables[],
+  across: number,
+  work: (table: Table) => Extras,
+): WholeView {
+  const viewed = (own: string, table: Table): ViewedBlock => ({ title: own, table, extras: work(table) });
+  const strata = blocks[0]?.split?.strata ?? [];
+  return {
+    view: tableView(
+      title,
+      blocks.map((block) => viewed(block.title, block.table)),
+      across,
+    ),
+    strata: strata.map(({ code, label }, k) => ({
+      code,
+      label,
+      view: tableView(
+        `${title}: ${label}`,
+        blocks.map((block) => viewed(`${block.title}: ${label}`, block.split!.strata[k]!.table)),
+        across,
+      ),
+    })),
+  };
+}

@@ -1,0 +1,123 @@
+import type { Shown } from '../../api/types.js';
+import { stacked } from '../../charts/stacked.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { share, whyEmpty } from '../../core/table/share.js';
+import type { Table } from '../../core/table/table.js';
+import type { BlockView, TableView } from '../../core/view/types.js';
+import { Svg } from '../../kit/Svg.js';
+import { NamedText } from '../peek/NamedText.js';
+import { BaseLine } from './BaseLine.js';
+import { CoMentionTable } from './CoMentionTable.js';
+import { type BlockAt, CrossTable } from './CrossTable.js';
+import { FrequencyTable } from './FrequencyTable.js';
+import { StratumTable } from './StratumTable.js';
+import type { Shows } from './use-table.js';
+import css from './table.module.css';
+
+/** A chart of more answers than these is no picture. */
+const MOST_CHARTED = 12;
+
+function Nothing({ why }: { why: string }) {
+  return (
+    <div className={css['nothing']}>
+      <h2>Nothing to show.</h2>
+      <p>{why}</p>
+    </div>
+  );
+}
+
+/** The shares of each column as a bar, where each respondent is in one row and one column. */
+function StackedChart({ table, title }: { table: Table; title: string }) {
+  const { rows, columns } = table;
+  if (!columns || rows.multiple || columns.multiple || rows.categories.length > MOST_CHARTED) return null;
+  return (
+    <figure className={css['chart']}>
+      <h2>
+        <NamedText>{titleOf(rows.variable)}</NamedText>, stacked to 100%
+      </h2>
+      <Svg
+        markup={stacked({
+          title: `Chart: ${title}`,
+          width: 690,
+          groups: columns.categories.map(({ label }) => label),
+          answers: rows.categories.map(({ label }) => label),
+          shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
+        })}
+      />
+    </figure>
+  );
+}
+
+const isHatched = (block: BlockView, { hatch }: Shown) =>
+  hatch && block.figures.some(({ id }) => id === 'adjusted-residual');
+
+/** Frequency tables one under the other, or one table with groups across. */
+function WholeTable({
+  view,
+  shown,
+  read,
+}: {
+  view: TableView;
+  shown: Shown;
+  read: ((at: BlockAt) => void) | undefined;
+}) {
+  const { items, nests, blocks } = view;
+  if (nests.some(({ leaves }) => leaves.length > 1)) return <CrossTable view={view} shown={shown} read={read} />;
+  return items.map((item, k) => (
+    <section
+      key={item.variable}
+      className={css['stratum']}
+      aria-label={item.title}
+      onClick={read && (() => read({ item: k, nest: 0 }))}
+    >
+      {items.length > 1 && (
+        <h2>
+          <NamedText>{item.title}</NamedText>
+        </h2>
+      )}
+      <FrequencyTable item={item} block={blocks[k]![0]!} handled={items.length === 1} />
+    </section>
+  ));
+}
+
+interface Props {
+  shows: Shows;
+  shown: Shown;
+  title: string;
+  /** The title of the variable that tables are within. */
+  within: string;
+  read: (at: BlockAt) => void;
+}
+
+/** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
+export function TablePane({ shows, shown, title, within, read }: Props) {
+  const { view, whole, blocks, block, at, table, busy } = shows;
+  if (!whole || !block) return null;
+  const choose = blocks.length > 1 ? read : undefined;
+  const main = (view ?? whole.view).blocks[at.item]?.[at.nest];
+  const empty = blocks.length === 1 ? whyEmpty(view ? (table ?? block.table) : block.table) : null;
+  return (
+    <div className={busy ? css['faded'] : undefined}>
+      {empty !== null ? (
+        <Nothing why={empty} />
+      ) : view ? (
+        <WholeTable view={view} shown={shown} read={choose} />
+      ) : (
+        whole.strata.map((stratum) => (
+          <StratumTable key={stratum.code} {...stratum} within={within} shown={shown} read={choose} />
+        ))
+      )}
+      {main && blocks.length > 1 && <p className={css['blockTitle']}>{main.title}</p>}
+      {main && (
+        <BaseLine
+          block={main}
+          hatch={(view ? [view] : whole.strata.map((one) => one.view)).some((one) =>
+            one.blocks.flat().some((other) => isHatched(other, shown)),
+          )}
+        />
+      )}
+      {table && empty === null && !table.columns && <CoMentionTable table={table} />}
+      {table && empty === null && <StackedChart table={table} title={blocks.length > 1 ? block.title : title} />}
+    </div>
+  );
+}

@@ -5,7 +5,7 @@ import Database from 'better-sqlite3';
 import iconv from 'iconv-lite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DESCRIBED } from '../src/api/openapi.js';
-import { type Assessment, TABLE_MEASURES, TABLE_TESTS } from '../src/core/assess.js';
+import { type Assessment, TABLE_MEASURES, TABLE_TESTS } from '../src/core/assess/types.js';
 import type {
   Counts,
   Intake,

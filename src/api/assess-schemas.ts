@@ -1,14 +1,17 @@
-import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
-import { z } from 'zod';
-import { type AssessRequest, MEASURE_IDS, type StrataRequest, type TableRequest, TEST_IDS } from '../core/assess.js';
+import { z } from './zod.js';
+import {
+  type AssessRequest,
+  MEASURE_IDS,
+  type StrataRequest,
+  type TableRequest,
+  TEST_IDS,
+} from '../core/assess/types.js';
 import { Fault } from '../core/fault.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
 import { METRICS } from '../core/measure/krippendorff-alpha.js';
 import { MEASURE_WORDS, TEST_WORDS, VARIANT_WORDS } from '../core/reading/about.js';
 import { parseWith } from './problem.js';
-
-extendZodWithOpenApi(z);
 
 const row = z.array(z.number()).max(100_000);
 const matrix = z.array(row).max(100_000);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from './zod.js';
 import { CODE_ORDERS } from '../core/codebook/code-order.js';
 import { CODEBOOK_FIELDS } from '../core/codebook/cell-text.js';
 import { AILMENTS } from '../core/codebook/health.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from './zod.js';
 import { parseWith } from './problem.js';
 
 /** Characters of a draft, as JSON. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { APIContext, APIRoute } from 'astro';
-import type { z } from 'zod';
+import type { z } from './zod.js';
 import { Fault } from '../core/fault.js';
 import { defect, parseWith, problemOf, problemResponse } from './problem.js';
 

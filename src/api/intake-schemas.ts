@@ -1,8 +1,9 @@
-import { z } from 'zod';
+import { DecisionShape } from '../core/intake/decision-shape.js';
+import { z } from './zod.js';
 import { MISSING_REASONS } from '../core/codebook/types.js';
 import { ENCODINGS } from '../core/intake/encodings.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
-import { recipeOf } from './recipe-schemas.js';
+import { recipeShape as recipeOf } from '../core/recode/recipe-shape.js';
 
 const text = (most: number) => z.string().max(most);
 const sourceLevel = z.enum(['unordered', 'ordered', 'number', 'text']);
@@ -102,19 +103,7 @@ export const AcceptSchema = z
     name: text(200).trim().min(1, 'Give the study a name.'),
     subtitle: text(200).optional(),
     columns: z
-      .array(
-        z.strictObject({
-          name: text(200),
-          label: text(10_000).optional(),
-          level: sourceLevel.optional(),
-          missing: z
-            .array(z.strictObject({ code: text(1000), missing: z.enum(MISSING_REASONS).nullable() }))
-            .max(5000)
-            .optional()
-            .describe('Codes that are no answers, with the reason; null: an answer after all.'),
-          leaveOut: z.boolean().optional().describe('The column is not taken in.'),
-        }),
-      )
+      .array(DecisionShape)
       .max(5000)
       .optional()
       .describe('Decisions that differ from what was understood, by column name.'),

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from './zod.js';
 import { ENTRY_KINDS } from '../core/ledger.js';
 import { LEVELS } from '../core/codebook/types.js';
 import { CodeSchema, RecipeSchema, SentenceSchema, ShownSchema } from './schemas.js';

@@ -1,5 +1,5 @@
 import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
-import { z } from 'zod';
+import { z } from './zod.js';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
 import * as codebook from './codebook-schemas.js';
 import * as drafts from './draft-schemas.js';

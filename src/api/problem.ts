@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { z } from './zod.js';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 
 /** A problem as it is sent (RFC 9457), with where it is and how to mend it. */

@@ -1,6 +1,7 @@
-import { extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
-import { z } from 'zod';
-import { LEVELS, MISSING_REASONS } from '../core/codebook/types.js';
+import { CodeShape } from '../core/codebook/code-shape.js';
+import { VariableEditShape } from '../core/codebook/edit-shape.js';
+import { z } from './zod.js';
+import { LEVELS } from '../core/codebook/types.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { MOST_AT_ONCE } from '../core/recode/apply.js';
 import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
@@ -8,25 +9,14 @@ import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
-import { RecipeSchema } from './recipe-schemas.js';
+import { RecipeShape as RecipeSchema } from '../core/recode/recipe-shape.js';
 
 export { RecipeSchema };
 
-extendZodWithOpenApi(z);
-
 const text = (most: number) => z.string().max(most);
 const id = z.int().min(1);
-const sourceLevel = z.enum(['unordered', 'ordered', 'number', 'text']);
 
-export const CodeSchema = z
-  .strictObject({
-    code: text(1000).describe('What stands in the data.'),
-    label: text(10_000),
-    missing: z.enum(MISSING_REASONS).nullable().describe('Why the code is not an answer; null: it is one.'),
-  })
-  .openapi('Code');
-
-const codes = z.array(text(1000)).max(5000);
+export const CodeSchema = CodeShape;
 
 export const ConditionSchema = conditionShape(id);
 export const SentenceSchema = SentenceShape;
@@ -67,44 +57,7 @@ export const WorkingDraftSchema = z
   })
   .openapi('WorkingDraft');
 
-export const VariableEditSchema = z
-  .strictObject({
-    label: text(10_000).optional(),
-    question: text(10_000).optional(),
-    level: sourceLevel.optional(),
-    codes: z
-      .array(
-        z.strictObject({
-          code: text(1000).describe('What stands in the data.'),
-          label: text(10_000).optional().describe('Absent: as it is; of a new code, the code.'),
-          missing: z
-            .enum(MISSING_REASONS)
-            .nullable()
-            .optional()
-            .describe('Absent: as it is; of a new code, an answer.'),
-        }),
-      )
-      .max(5000)
-      .optional()
-      .describe('Codes to change or to add; those that are not named stay as they are.'),
-    onlyThese: z.boolean().optional().describe('The code list has these codes and no others.'),
-    codesFor: z
-      .enum(['all', 'this'])
-      .optional()
-      .describe('Where the code list is shared: change it for all, or only here.'),
-    name: text(200).trim().min(1).optional().describe('Its own in the study.'),
-    codeList: id.nullable().optional().describe('A code list to use; null: none.'),
-    note: text(10_000).optional(),
-    group: text(200).optional().describe('Variables of one group stand together; empty: none.'),
-    starred: z.boolean().optional(),
-    aside: z.boolean().optional().describe('Out of the lists to choose from.'),
-    shownOrder: codes
-      .optional()
-      .describe(
-        'Codes in the order in which tables and charts show them; empty: that of the list. No statistic changes.',
-      ),
-  })
-  .openapi('VariableEdit');
+export const VariableEditSchema = VariableEditShape;
 
 const counted = z.array(z.number());
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { partsShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';

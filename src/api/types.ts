@@ -1,5 +1,5 @@
 import type { Recipe } from '../core/recode/types.js';
-import type { z } from 'zod';
+import type { z } from './zod.js';
 import type * as codebook from './codebook-schemas.js';
 import type * as ledger from './ledger-schemas.js';
 import type * as intake from './intake-schemas.js';

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
-import type { Assessment } from '../core/assess.js';
+import type { Assessment } from '../core/assess/types.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));

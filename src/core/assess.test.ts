@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { assess, MEASURE_IDS, TABLE_MEASURES, TABLE_TESTS } from './assess.js';
+import { assess } from './assess.js';
+import { MEASURE_IDS, TABLE_MEASURES, TABLE_TESTS } from './assess/types.js';
 
 interface Reference {
   counts: number[][];

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { assess, type Assessment, type MeasureId, type TestId } from './assess.js';
+import { assess } from './assess.js';
+import type { Assessment, MeasureId, TestId } from './assess/types.js';
 import type { TestResult } from './infer/result.js';
 import { METRICS } from './measure/krippendorff-alpha.js';
 

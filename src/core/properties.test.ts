@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, type Assessment, type MeasureId, TABLE_MEASURES, type TableRequest } from './assess.js';
+import { assess } from './assess.js';
+import { type Assessment, type MeasureId, TABLE_MEASURES, type TableRequest } from './assess/types.js';
 import { Fault } from './fault.js';
 import { adjust, ADJUSTMENTS } from './infer/adjust.js';
 import { columnLetter } from './infer/column-proportions.js';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bandsAt } from '../core/recode/edges.js';
+import { bandsAt } from '../core/recode/band/edges.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import type { Db } from '../store/open.js';
 import { allVariables } from '../store/variables.js';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../core/fault.js';
-import { bandsAt } from '../core/recode/edges.js';
+import { bandsAt } from '../core/recode/band/edges.js';
 import type { Recipe } from '../core/recode/types.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables } from '../store/tables.js';

@@ -1,4 +1,4 @@
-import type { AssessRequest, Assessment } from '../core/assess.js';
+import type { AssessRequest, Assessment } from '../core/assess/types.js';
 import type { Service } from './context.js';
 
 /**

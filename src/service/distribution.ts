@@ -1,6 +1,6 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { BAND_ENDS, type BandEnds } from '../core/recode/types.js';
+import { BAND_ENDS, type BandEnds } from '../core/recode/band/shape.js';
 import type { OpenStudy, Service } from './context.js';
 import { findVariable } from './roster.js';
 import type { Distribution } from './worker/distribution-job.js';

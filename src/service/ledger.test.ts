@@ -7,7 +7,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { lowBits, wordAt } from '../core/count/column.js';
 import { Fault } from '../core/fault.js';
-import { bandsAt } from '../core/recode/edges.js';
+import { bandsAt } from '../core/recode/band/edges.js';
 import type { Recipe } from '../core/recode/types.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { readColumn } from '../store/columns.js';

@@ -1,4 +1,4 @@
-import type { Assessment } from '../core/assess.js';
+import type { Assessment } from '../core/assess/types.js';
 import { assessMentions } from '../core/assess/assess-multiple.js';
 import type { Adjustment } from '../core/infer/adjust.js';
 import type { ExactOptions } from '../core/infer/exact/exact.js';

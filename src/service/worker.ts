@@ -1,4 +1,5 @@
-import { assess as assessRequest, type AssessRequest, type Assessment } from '../core/assess.js';
+import { assess as assessRequest } from '../core/assess.js';
+import type { AssessRequest, Assessment } from '../core/assess/types.js';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { forgetFile } from './worker/column-cache.js';

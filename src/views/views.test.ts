@@ -18,7 +18,7 @@ import { inkOf } from './tables/ink.js';
 import { figure, percent } from './tables/format.js';
 import { isComplete, startCondition } from './tables/draft.js';
 import { type Draft, EMPTY, fromQuery, toQuery } from './tables/url.js';
-import { optionLabels } from './workings/bodies/option-labels.js';
+import { optionLabels } from './workings/kinds/option-labels.js';
 
 function variable(over: Partial<RosterVariable>): RosterVariable {
   return {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, type AssessRequest } from '../assess.js';
+import { assess } from '../assess.js';
+import type { AssessRequest } from './types.js';
 import { Fault } from '../fault.js';
 import { exactTests, withExact } from './assess-exact.js';
 import { fittedTo } from '../infer/stratified.js';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { slots as gatherSlots } from '../recode/slots.js';
+import { slots as gatherSlots } from '../recode/slots/compute.js';
 import type { CodedColumn, SetsColumn } from './column.js';
 import { firstMention, rankSums } from './places.js';
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, type MeasureId, type TableRequest } from '../assess.js';
+import { assess } from '../assess.js';
+import type { MeasureId, TableRequest } from '../assess/types.js';
 import { reduceTable, transpose } from '../crosstab.js';
 import { isAbsent } from '../infer/result.js';
 import { cramersV } from './cramers-v.js';

@@ -1,4 +1,4 @@
-import type { CodingsRequest, RelatedRequest } from '../assess.js';
+import type { CodingsRequest, RelatedRequest } from '../assess/types.js';
 import type { Metric } from '../measure/krippendorff-alpha.js';
 import { decimalSign, readCell } from './parse-count.js';
 import { type Finding, labelOf, type Sheet } from './sheet.js';

@@ -1,4 +1,4 @@
-import type { MeasureId, TestId } from '../assess.js';
+import type { MeasureId, TestId } from '../assess/types.js';
 import type { Variant } from '../infer/result.js';
 
 /** Names of the literature, with one line for who meets them for the first time. */

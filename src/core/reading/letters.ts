@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
 import { reduceTable } from '../crosstab.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { columnLetter, columnProportions } from '../infer/column-proportions.js';

@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
 import { mentionedOrNot } from '../assess/assess-multiple.js';
 import { reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';

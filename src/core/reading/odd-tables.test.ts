@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { AxisLevel } from '../assess.js';
+import type { AxisLevel } from '../assess/types.js';
 import { type Paper, type PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
 import type { Table } from '../table/table.js';

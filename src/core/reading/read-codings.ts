@@ -1,4 +1,5 @@
-import { assess, type CodingsRequest } from '../assess.js';
+import { assess } from '../assess.js';
+import type { CodingsRequest } from '../assess/types.js';
 import { whole } from '../figures.js';
 import type { Metric } from '../measure/krippendorff-alpha.js';
 import { MEASURE_WORDS } from './about.js';

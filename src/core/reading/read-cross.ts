@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
 import type { Table } from '../table/table.js';
 import { association } from './cross/association.js';
 import { readOf } from './cross/context.js';

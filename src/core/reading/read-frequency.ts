@@ -1,5 +1,6 @@
 import { whole } from '../figures.js';
-import { assess, type OneWayRequest, SMALL_EXPECTED } from '../assess.js';
+import { assess, SMALL_EXPECTED } from '../assess.js';
+import type { OneWayRequest } from '../assess/types.js';
 import { titleOf } from '../codebook/types.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
 import type { TestResult } from '../infer/result.js';

@@ -1,5 +1,6 @@
 import { whole } from '../figures.js';
-import { type Assessment, emptyAssessment, type OptionResult, SMALL_EXPECTED } from '../assess.js';
+import { type Assessment, emptyAssessment, type OptionResult } from '../assess/types.js';
+import { SMALL_EXPECTED } from '../assess.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
 import { reduceTable } from '../crosstab.js';

@@ -1,4 +1,5 @@
-import { assess, type RelatedRequest } from '../assess.js';
+import { assess } from '../assess.js';
+import type { RelatedRequest } from '../assess/types.js';
 import { whole } from '../figures.js';
 import { adjust } from '../infer/adjust.js';
 import { wilson } from '../infer/wilson.js';

@@ -1,4 +1,5 @@
-import { type Assessment, assess, type AxisLevel, type TableRequest } from '../assess.js';
+import type { Assessment, AxisLevel, TableRequest } from '../assess/types.js';
+import { assess } from '../assess.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { Level } from '../codebook/types.js';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SET_STATE, wordsFor } from '../count/column.js';
 import { contradictionCheck, settleContradictions } from './contradictions.js';
-import { SETTLES } from './types.js';
+import { SETTLES } from './settle.js';
 
 const OPTIONS = 36;
 const EXCLUSIVE = [3, 35];

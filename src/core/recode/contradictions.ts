@@ -1,5 +1,6 @@
 import { SET_STATE } from '../count/column.js';
-import type { Finding, Settle } from './types.js';
+import type { Finding } from './types.js';
+import type { Settle } from './settle.js';
 
 /** Respondents that are listed; the rest is counted. */
 const LISTED = 12;

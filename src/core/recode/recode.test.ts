@@ -2,12 +2,19 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Code, isAnswer } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE } from '../count/column.js';
-import { checkGather, gather, gathered, proveGather } from './gather.js';
-import { parseRegroup, printRegroup, sayRegroup } from './recipe-text.js';
-import { checkRegroup, proveRegroup, regroup } from './regroup.js';
+import { checkGather } from './gather/check.js';
+import { gather, gathered } from './gather/compute.js';
+import { proveGather } from './gather/prove.js';
+import { parseRegroup, printRegroup } from './regroup/parse.js';
+import { sayRegroup } from './regroup/say.js';
+import { checkRegroup } from './regroup/check.js';
+import { proveRegroup } from './regroup/prove.js';
+import { regroup } from './regroup/compute.js';
 import { sourcesOf, withIds, withNames } from './sources.js';
-import { checkSlots, proveSlots, slots, slotted } from './slots.js';
-import { startRegroup, STARTS } from './starts.js';
+import { checkSlots } from './slots/check.js';
+import { proveSlots } from './slots/prove.js';
+import { slots, slotted } from './slots/compute.js';
+import { startRegroup, STARTS } from './regroup/starts.js';
 import { type Finding, type Gather, type Proof, type Recipe, type Regroup, type Slots } from './types.js';
 
 const SATISFACTION: Code[] = [

@@ -2,17 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
-import {
-  checkCombine,
-  combine,
-  type Combined,
-  combined,
-  type CombineSource,
-  differencesOf,
-  proveCombine,
-} from './combine.js';
-import { checkFlags, flag, flagged, proveFlags } from './flags.js';
-import { checkInterlock, interlock, type InterlockSource, proveInterlock } from './interlock.js';
+import { checkCombine } from './combine/check.js';
+import { combine, type Combined, combined, type CombineSource, differencesOf } from './combine/compute.js';
+import { proveCombine } from './combine/prove.js';
+import { checkFlags } from './flags/check.js';
+import { flag, flagged } from './flags/compute.js';
+import { proveFlags } from './flags/prove.js';
+import { checkInterlock } from './interlock/check.js';
+import { interlock, type InterlockSource } from './interlock/compute.js';
+import { proveInterlock } from './interlock/prove.js';
 import type { Combine, Flags, Interlock } from './types.js';
 
 const OPTIONS = 40;

@@ -1,46 +1,18 @@
-import type { GatherItemOver, NamedRecipe, Recipe, RecipeOver } from './types.js';
+import { kindOf } from './registry.js';
+import type { NamedRecipe, Recipe, RecipeOver } from './types.js';
 
 /** Variables that a recipe stands on, each as often as it is named. */
 export function sourcesOf<S>(recipe: RecipeOver<S>): S[] {
-  switch (recipe.kind) {
-    case 'regroup':
-    case 'convert':
-    case 'band':
-    case 'flags':
-      return [recipe.source];
-    case 'slots':
-    case 'combine':
-    case 'interlock':
-      return [...recipe.sources];
-    case 'score':
-      return recipe.items.map(({ source }) => source);
-    case 'gather':
-      return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].map(({ source }) => source);
-  }
+  // A kind passes its sources on as they are, whatever they are called by; so does `mapSources`.
+  const own = recipe as unknown as Recipe;
+  return [...kindOf(own).sources(own)] as unknown as S[];
 }
 
 /** The same recipe over other sources, in the order of `sourcesOf`. */
 export function mapSources<S, T>(recipe: RecipeOver<S>, other: (source: S, place: number) => T): RecipeOver<T> {
-  switch (recipe.kind) {
-    case 'regroup':
-    case 'band':
-    case 'flags':
-      return { ...recipe, source: other(recipe.source, 0) };
-    case 'convert':
-      return recipe.to === 'number'
-        ? { ...recipe, source: other(recipe.source, 0) }
-        : { ...recipe, source: other(recipe.source, 0) };
-    case 'slots':
-    case 'combine':
-    case 'interlock':
-      return { ...recipe, sources: recipe.sources.map(other) };
-    case 'score':
-      return { ...recipe, items: recipe.items.map((item, k) => ({ ...item, source: other(item.source, k) })) };
-    case 'gather': {
-      const over = (item: GatherItemOver<S>, k: number) => ({ ...item, source: other(item.source, k) });
-      return { ...recipe, items: recipe.items.map(over), none: recipe.none && over(recipe.none, recipe.items.length) };
-    }
-  }
+  const own = recipe as unknown as Recipe;
+  const over = other as unknown as (source: number, place: number) => number;
+  return kindOf(own).mapSources(own, over) as unknown as RecipeOver<T>;
 }
 
 /** A recipe with names for ids. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sentenceOf } from '../table/sentence.js';
-import { bandsAt } from './edges.js';
+import { bandsAt } from './band/edges.js';
 import { type Placed, recipeFollows, sentenceFollows, sentenceWith } from './stand-in.js';
 import type { Recipe } from './types.js';
 

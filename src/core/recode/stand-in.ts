@@ -1,6 +1,7 @@
 import { type Code, isAnswer, type Level } from '../codebook/types.js';
 import { conditionsIn } from '../count/clause.js';
 import { type Condition, type Sentence, variablesOf, withVariables } from '../table/sentence.js';
+import { kindOf } from './registry.js';
 import type { Recipe } from './types.js';
 
 /** What of a variable decides whether another can take its place. */
@@ -24,38 +25,15 @@ function meanTheSame(codes: readonly string[], before: Placed, after: Placed): b
 
 const answersOf = ({ codes }: Placed) => codes.filter(isAnswer).map(({ code }) => code);
 
-/** Codes of a source that a recipe names; null: it is about all of them, as numbers. */
-function namedIn(recipe: Recipe, source: number): string[] | null {
-  switch (recipe.kind) {
-    case 'regroup':
-      return [...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside];
-    case 'flags':
-      return [...recipe.codes];
-    case 'combine':
-    case 'slots':
-      return recipe.options.map(({ code }) => code);
-    case 'gather':
-      return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].flatMap((item) =>
-        item.source === source ? [item.ticked] : [],
-      );
-    case 'interlock':
-    case 'convert':
-      return [];
-    case 'band':
-      return [...recipe.taken];
-    case 'score':
-      return null;
-  }
-}
-
 /**
  * Whether a recipe can stand on `after` in the place of its source `before` and say the same: the codes that it names
  * mean the same there.
  */
 export function recipeFollows(recipe: Recipe, source: number, before: Placed, after: Placed): boolean {
   if (!isAlike(before, after)) return false;
-  if (before.level === 'number' && recipe.kind !== 'band') return true;
-  return meanTheSame(namedIn(recipe, source) ?? answersOf(before), before, after);
+  const kind = kindOf(recipe);
+  if (before.level === 'number' && kind.onAnyNumber) return true;
+  return meanTheSame(kind.named(recipe, source) ?? answersOf(before), before, after);
 }
 
 /** Whether a table can ask for `after` in the place of `before`: its conditions mean the same there. */

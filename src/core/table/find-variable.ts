@@ -1,6 +1,6 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
-import { nearestNames } from '../recode/expression/nearest.js';
+import { nearestNames } from '../recode/score/expression/nearest.js';
 
 /** A variable by its id, its name, or what a reader sees. */
 export type Called = number | string;

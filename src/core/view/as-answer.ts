@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
 import type { Answer } from '../reading/types.js';
 import type { Category, LeftOut } from '../table/table.js';
 import type { BlockView, Figure as ViewFigure, FigureId, Foot, Leaf, TableView } from './types.js';

@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
 import type { Letters } from '../reading/letters.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
 import { asShown, inTable, type Mark } from '../reading/marks.js';

@@ -1,9 +1,11 @@
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Histogram, histogram } from '../../core/codebook/summary.js';
 import { isAnswer } from '../../core/codebook/types.js';
-import { edgesByShare } from '../../core/recode/edges.js';
-import type { BandEnds } from '../../core/recode/types.js';
-import { numericColumn, sourceCodes, talliedOnce } from './derive/columns.js';
+import { edgesByShare } from '../../core/recode/band/edges.js';
+import type { BandEnds } from '../../core/recode/band/shape.js';
+import { allCodesOf, numericOf } from '../../core/recode/source-columns.js';
+import { talliedOnce } from '../../core/recode/source-columns.js';
+import { cachedColumn } from './column-cache.js';
 import type { DeriveSource } from './derive/types.js';
 
 export interface DistributionJob {
@@ -34,8 +36,9 @@ const BINS = 60;
 
 /** Looks at all values of a number. @throws Fault where the variable has none */
 export function distributionInStudy({ file, source, shares, ends }: DistributionJob): Distribution {
-  const column = numericColumn(file, source);
-  const codes = sourceCodes(source, column);
+  const held = { ...source, column: cachedColumn(file, source.column) };
+  const column = numericOf(held);
+  const codes = allCodesOf(held);
   const { numbers, words, blank } = talliedOnce(column);
   const times = new Map(numbers);
   const missing = codes.flatMap(({ code, label, missing: why }) => {

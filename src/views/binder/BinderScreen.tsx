@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useState } from 'react';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
@@ -12,7 +13,7 @@ const when = (iso: string) =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
 
 /** The Binder view: the tables that were kept, to open, export or take out. */
-export function BinderScreen({ study }: { study: string }) {
+function BinderPage({ study }: { study: string }) {
   const { view, problem, reload } = useStudy(study);
   const [asked, setAsked] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
@@ -85,3 +86,5 @@ export function BinderScreen({ study }: { study: string }) {
     </PeekScope>
   );
 }
+
+export const BinderScreen = guarded(BinderPage);

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { CodeShape } from '../../core/codebook/code-shape.js';
 import { useState } from 'react';
 import type { CodeList, RosterVariable, StudyView } from '../../api/types.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
@@ -12,6 +14,7 @@ import { matches } from '../../kit/Picker.js';
 import { client, problemText, seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Codebook, Work } from './use-codebook.js';
 import css from './codebook.module.css';
@@ -31,8 +34,12 @@ interface Draft {
   since: number | null;
 }
 
-const isDraft = (value: unknown): value is Draft | null =>
-  value === null || (typeof value === 'object' && 'codes' in value && Array.isArray(value.codes));
+const DRAFT: DraftShape<Draft | null> = {
+  version: 1,
+  shape: z
+    .object({ id: z.int().nullable(), name: z.string(), codes: z.array(CodeShape), since: z.int().nullable() })
+    .nullable(),
+};
 
 const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
   variables.filter(({ id }) => users.includes(id));
@@ -43,7 +50,7 @@ const usersOf = ({ users }: CodeList, variables: readonly RosterVariable[]) =>
 export function CodeListsView({ study, view, codebook }: Props) {
   const { lists, run, setTrouble } = codebook;
   const [search, setSearch] = useState('');
-  const [draft, setDraft] = useStudyDraft<Draft | null>(study, 'code-list', null, isDraft);
+  const [draft, setDraft] = useStudyDraft<Draft | null>(study, 'code-list', null, DRAFT);
   const [some, setSome] = useState<ReadonlySet<number> | null>(null);
   const [adding, setAdding] = useState('');
   const shown = lists.filter(

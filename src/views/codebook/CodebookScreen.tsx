@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useCallback, useState } from 'react';
 import { whole } from '../../core/figures.js';
 import { Button, Choice, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
@@ -30,7 +31,7 @@ function placeIn(search: string): Place {
 }
 
 /** The Codebook view: its variables, its code lists, the respondents themselves, and what is wrong with it. */
-export function CodebookScreen({ study }: { study: string }) {
+function CodebookPage({ study }: { study: string }) {
   const codebook = useCodebook(study);
   const { view, problem, health, trouble, setTrouble, toast, setToast, undo, redo } = codebook;
   const [place, setPlace] = useState<Place>(() => placeIn(location.search));
@@ -139,3 +140,5 @@ export function CodebookScreen({ study }: { study: string }) {
     </PeekScope>
   );
 }
+
+export const CodebookScreen = guarded(CodebookPage);

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Complaint, RosterVariable, StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
@@ -5,6 +6,7 @@ import { Button, Wait } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { numberAddress } from '../workings/places.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Place } from './CodebookScreen.js';
 import { declaringOf } from './SuggestedMissing.js';
@@ -30,13 +32,12 @@ interface Props {
 }
 
 const keyOf = ({ is, variable, codes }: Complaint) => `${is} ${variable} ${codes.join(' ')}`;
-const isKeys = (value: unknown): value is string[] =>
-  Array.isArray(value) && value.every((one) => typeof one === 'string');
+const KEYS: DraftShape<string[]> = { version: 1, shape: z.array(z.string()) };
 
 /** What is wrong with the study, each with its mend. */
 export function HealthView({ study, view, codebook, go }: Props) {
   const { health, run } = codebook;
-  const [right, setRight] = useStudyDraft<string[]>(study, 'right', [], isKeys);
+  const [right, setRight] = useStudyDraft<string[]>(study, 'right', [], KEYS);
   if (!health) return <Wait>Looking through the study…</Wait>;
   const byId = new Map(view.variables.map((variable) => [variable.id, variable]));
   const open = health.filter((one) => !right.includes(keyOf(one)));

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { type ClipboardEvent, type KeyboardEvent, type ReactNode, type Ref, useEffect, useRef, useState } from 'react';
 import type { CodeList, RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
@@ -9,6 +10,7 @@ import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
 import { seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { CellEditor } from './CellEditor.js';
 import { Missing } from './Missing.js';
@@ -39,8 +41,10 @@ interface Kept {
   seen: number | null;
 }
 
-const isKept = (value: unknown): value is Kept | null =>
-  value === null || (typeof value === 'object' && 'text' in value && typeof value.text === 'string');
+const KEPT: DraftShape<Kept | null> = {
+  version: 1,
+  shape: z.object({ variable: z.int(), column: z.int().min(0), text: z.string(), seen: z.int().nullable() }).nullable(),
+};
 
 interface Props {
   study: string;
@@ -88,7 +92,7 @@ export function VariableGrid(props: Props) {
     handle,
     empty,
   } = props;
-  const [kept, keep, forget] = useDraft<Kept | null>(`hatch-count:${study}:cell`, null, isKept, true);
+  const [kept, keep, forget] = useDraft<Kept | null>(`hatch-count:${study}:cell`, null, KEPT, true);
   const [typing, setTyping] = useState<Typing | null>(null);
   useEffect(() => {
     // What was being typed when the page went is typed on; once, when the grid has taken the focus.

@@ -1,3 +1,6 @@
+import { CodeShape } from '../../core/codebook/code-shape.js';
+import { z } from 'zod';
+import { VariableEditShape } from '../../core/codebook/edit-shape.js';
 import { useEffect, useState } from 'react';
 import type { CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
 import type { CodeOrderKind } from '../../core/codebook/code-order.js';
@@ -13,9 +16,11 @@ import type { Work } from './use-codebook.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
 import { ScaleQuestion } from './ScaleQuestion.js';
 import { peekAt } from '../peek/Peek.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
-import { canConvert, canRegroup } from '../workings/kinds.js';
+import { canRegroup } from '../workings/kinds/regroup/suits.js';
+import { canConvert } from '../workings/kinds/to-number/suits.js';
 import { makeAddress } from '../workings/places.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import { Exceptions } from './Exceptions.js';
@@ -40,9 +45,17 @@ type SourceLevel = NonNullable<VariableEdit['level']>;
 const isSource = (level: RosterVariable['level']): level is SourceLevel => level !== 'multiple';
 
 /** What is typed, and the revision on which it was begun. */
-type Draft = VariableEdit & { since?: number | null };
+type Draft = VariableEdit & { since?: number | null | undefined };
 
-const isEdit = (value: unknown): value is Draft => typeof value === 'object' && value !== null && !Array.isArray(value);
+const EDIT: DraftShape<Draft> = {
+  version: 1,
+  shape: VariableEditShape.extend({
+    // A name may be half typed.
+    name: z.string().optional(),
+    codes: z.array(CodeShape).optional(),
+    since: z.int().nullable().optional(),
+  }),
+};
 
 interface Props {
   study: string;
@@ -57,7 +70,7 @@ interface Props {
 /** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
 export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
   const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [{ since, ...draft }, putDraft, forget] = useStudyDraft<Draft>(study, `entry:${variable.id}`, {}, isEdit);
+  const [{ since, ...draft }, putDraft, forget] = useStudyDraft<Draft>(study, `entry:${variable.id}`, {}, EDIT);
   const setDraft = (next: VariableEdit) => {
     putDraft(Object.keys(next).length === 0 ? {} : { ...next, since: since ?? seenRevision(study) });
     if (Object.keys(next).length === 0) forget();

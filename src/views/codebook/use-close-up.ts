@@ -1,9 +1,11 @@
+import { z } from 'zod';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 
-const isFlag = (value: unknown): value is boolean => typeof value === 'boolean';
+const FLAG: DraftShape<boolean> = { version: 1, shape: z.boolean() };
 
 /** Whether a variable is shown close up beside the grid; remembered in this browser. */
 export function useCloseUp(): [boolean, (on: boolean) => void] {
-  const [on, set] = useDraft('hatch-count.close-up', true, isFlag);
+  const [on, set] = useDraft('hatch-count.close-up', true, FLAG);
   return [on, set];
 }

@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useState } from 'react';
 import type { Intake, Layout } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
@@ -8,7 +9,7 @@ import { useDraft } from '../shell/use-draft.js';
 import { CodebookPanel } from './CodebookPanel.js';
 import { ColumnGrid } from './ColumnGrid.js';
 import { ColumnPane } from './ColumnPane.js';
-import { acceptanceOf, isDecisions, nameOf, noDecisions } from './decisions.js';
+import { acceptanceOf, DECISIONS, nameOf, noDecisions } from './decisions.js';
 import css from './intake.module.css';
 import { type Destination, DestinationChoice, Differences, JoinForm, useComparison } from './JoinPanel.js';
 import { LayoutPanel } from './LayoutPanel.js';
@@ -19,7 +20,7 @@ import { useIntake } from './use-intake.js';
 /**
  * The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change.
  */
-export function IntakeScreen({ id }: { id: string }) {
+function IntakePage({ id }: { id: string }) {
   const { intake, setIntake, problem, setProblem, layout, changeLayout } = useIntake(id);
   if (intake && layout) {
     const shown = problem && <Problem {...problem} dismiss={() => setProblem(null)} />;
@@ -67,7 +68,7 @@ interface Props {
 }
 
 function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem }: Props) {
-  const [draft, put, forget] = useDraft(`hatch-count:intake:${intake.id}`, noDecisions(intake.fileName), isDecisions);
+  const [draft, put, forget] = useDraft(`hatch-count:intake:${intake.id}`, noDecisions(intake.fileName), DECISIONS);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
@@ -201,3 +202,5 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
     </div>
   );
 }
+
+export const IntakeScreen = guarded(IntakePage);

@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { whole } from '../../core/figures.js';
 import { useEffect, useRef, useState } from 'react';
 import type { StudyRow, WaitingIntake } from '../../api/types.js';
@@ -9,7 +10,7 @@ import css from './intake.module.css';
 import { StudyList } from './StudyList.js';
 
 /** All studies, and the place to drop a file for a new one. */
-export function StudiesScreen({ studies }: { studies: StudyRow[] }) {
+function StudiesPage({ studies }: { studies: StudyRow[] }) {
   return (
     <div className={css['page']}>
       <div className={`${css['inner'] ?? ''} ${css['split'] ?? ''}`}>
@@ -197,3 +198,5 @@ function Waiting() {
     </section>
   );
 }
+
+export const StudiesScreen = guarded(StudiesPage);

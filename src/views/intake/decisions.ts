@@ -1,3 +1,6 @@
+import { z } from 'zod';
+import { DecisionShape } from '../../core/intake/decision-shape.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import type { Acceptance, Intake, Layout } from '../../api/types.js';
 import type { FileCode } from '../../core/codebook/codebook-file.js';
 import { fileCodes } from '../../core/codebook/file-codes.js';
@@ -18,11 +21,14 @@ export interface Decisions {
   questions: Record<string, { label: string }>;
 }
 
-export function isDecisions(value: unknown): value is Decisions {
-  if (typeof value !== 'object' || value === null) return false;
-  const { name, columns, questions } = value as Partial<Decisions>;
-  return typeof name === 'string' && typeof columns === 'object' && typeof questions === 'object';
-}
+export const DECISIONS: DraftShape<Decisions> = {
+  version: 1,
+  shape: z.object({
+    name: z.string(),
+    columns: z.record(z.string(), DecisionShape.omit({ name: true })),
+    questions: z.record(z.string(), z.object({ label: z.string() })),
+  }),
+};
 
 export const noDecisions = (fileName: string): Decisions => ({
   name: fileName.replace(/(\.[a-z0-9]{1,8}){1,2}$/i, ''),

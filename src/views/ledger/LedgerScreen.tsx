@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useState } from 'react';
 import type { Amended, Amendment, LedgerEntry } from '../../api/types.js';
 import type { EntryKind } from '../../core/ledger.js';
@@ -27,7 +28,7 @@ const named = () => Number(new URLSearchParams(location.search).get('entry')) ||
 /**
  * The Ledger view: everything done to a study, in order; back to any entry and forth again, or changed in the middle.
  */
-export function LedgerScreen({ study }: { study: string }) {
+function LedgerPage({ study }: { study: string }) {
   const { view } = useStudy(study);
   const { entries, last, next, undo, redo, goTo, amend, amended, setAmended, toast, setToast, trouble, setTrouble } =
     useLedger(study);
@@ -213,3 +214,5 @@ function Entry({ study, entry, number, day, here, go, isOpen, toggle, changeable
     </li>
   );
 }
+
+export const LedgerScreen = guarded(LedgerPage);

@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useMemo, useState } from 'react';
 import { METRICS, type Metric } from '../../core/measure/krippendorff-alpha.js';
 import { setKind } from '../../core/paper/edit-paper.js';
@@ -61,7 +62,7 @@ function SideLine({ what, placeholder, side, change }: SideProps) {
 }
 
 /** A table that someone only has on paper: typed or pasted, checked, and read like any other. */
-export function PaperScreen() {
+function PaperPage() {
   const [chosen, setBlock] = useState(0);
   const edit = usePaper(chosen);
   const { paper, setPaper } = edit;
@@ -242,3 +243,5 @@ export function PaperScreen() {
     </div>
   );
 }
+
+export const PaperScreen = guarded(PaperPage);

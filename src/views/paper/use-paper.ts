@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { METRICS } from '../../core/measure/krippendorff-alpha.js';
 import {
   addBlock,
@@ -13,54 +14,38 @@ import {
   setKind,
   setLabel,
 } from '../../core/paper/edit-paper.js';
-import { type Block, type Paper, PAPER_KINDS } from '../../core/paper/paper.js';
-import type { Side } from '../../core/paper/table-of-sheet.js';
+import { type Paper, PAPER_KINDS } from '../../core/paper/paper.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { BLANK } from './examples.js';
 
-const isTexts = (value: unknown): value is string[] =>
-  Array.isArray(value) && value.every((one) => typeof one === 'string');
+const side = z.object({ title: z.string(), level: z.enum(['unordered', 'ordered']) });
+const texts = z.array(z.string());
 
-/** The parts of something that may be an object. */
-function partsOf<K extends string>(value: unknown): Partial<Record<K, unknown>> {
-  return typeof value === 'object' && value !== null ? value : {};
-}
-
-function isSide(value: unknown): value is Side {
-  const { title, level } = partsOf<keyof Side>(value);
-  return typeof title === 'string' && (level === 'unordered' || level === 'ordered');
-}
-
-/** Whether what this browser kept is a paper: every block as high as the rows and as wide as the columns. */
-function isPaper(value: unknown): value is Paper {
-  const { kind, rows, columns, blocks, sides, within, metric, keepTotals } = partsOf<keyof Paper>(value);
-  const two = partsOf<keyof Paper['sides']>(sides);
-  return (
-    PAPER_KINDS.some((one) => one === kind) &&
-    METRICS.some((one) => one === metric) &&
-    isTexts(rows) &&
-    isTexts(columns) &&
-    Array.isArray(blocks) &&
-    blocks.length > 0 &&
-    blocks.every((block) => {
-      const { name, cells } = partsOf<keyof Block>(block);
-      return (
-        typeof name === 'string' &&
-        Array.isArray(cells) &&
-        cells.length === rows.length &&
-        cells.every((line) => isTexts(line) && line.length === columns.length)
-      );
-    }) &&
-    isSide(two.rows) &&
-    isSide(two.columns) &&
-    typeof within === 'string' &&
-    typeof keepTotals === 'boolean'
-  );
-}
+/** A paper: every block as high as the rows and as wide as the columns. */
+const PAPER: DraftShape<Paper> = {
+  version: 1,
+  shape: z
+    .object({
+      kind: z.enum(PAPER_KINDS),
+      rows: texts,
+      columns: texts,
+      blocks: z.array(z.object({ name: z.string(), cells: z.array(texts) })).min(1),
+      sides: z.object({ rows: side, columns: side }),
+      within: z.string(),
+      metric: z.enum(METRICS),
+      keepTotals: z.boolean(),
+    })
+    .refine(({ rows, columns, blocks }) =>
+      blocks.every(
+        ({ cells }) => cells.length === rows.length && cells.every((line) => line.length === columns.length),
+      ),
+    ),
+};
 
 /** The paper with what can be done to one of its blocks; kept in this browser as it is typed. */
 export function usePaper(block: number) {
-  const [paper, setPaper] = useDraft<Paper>('paper', BLANK, isPaper);
+  const [paper, setPaper] = useDraft<Paper>('paper', BLANK, PAPER);
   /** Takes a change that may find nothing to do. @returns whether it did */
   const take = (next: Paper | null): boolean => {
     if (next) setPaper(next);

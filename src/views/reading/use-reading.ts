@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Assessment } from '../../core/assess.js';
+import type { Assessment } from '../../core/assess/types.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
 import { chiSquareDoubtful } from '../../core/reading/cross/context.js';

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { client } from '../client.js';
+import { type DraftShape, opened, sealed } from './draft-shape.js';
 import { useDraft } from './use-draft.js';
 
 /** So long nothing is typed, and the draft goes to the study. */
@@ -30,19 +31,20 @@ export function useStudyDraft<T>(
   study: string,
   called: string,
   initial: T,
-  isValid: (value: unknown) => value is T,
+  shape: DraftShape<T>,
 ): [T, (value: T) => void, () => void] {
-  const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${called}`, initial, isValid);
+  const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${called}`, initial, shape);
   const name = called.replace(/[^A-Za-z0-9.]+/g, '-');
   const touched = useRef(JSON.stringify(value) !== JSON.stringify(initial));
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const first = useRef({ isValid, putHere });
+  const first = useRef({ shape, putHere });
   useEffect(() => {
     let wanted = true;
     void keptIn(study).then((drafts) => {
       const found = drafts.get(name);
-      const { isValid: suits, putHere: take } = first.current;
-      if (wanted && !touched.current && found !== undefined && found !== null && suits(found)) take(found);
+      const { shape: of, putHere: take } = first.current;
+      const draft = found === undefined || found === null ? null : opened(of, found);
+      if (wanted && !touched.current && draft !== null) take(draft);
     });
     return () => {
       wanted = false;
@@ -53,9 +55,12 @@ export function useStudyDraft<T>(
       touched.current = true;
       putHere(next);
       clearTimeout(timer.current);
-      timer.current = setTimeout(() => void client.keepDraft(study, name, next).catch(() => undefined), QUIET_MS);
+      timer.current = setTimeout(
+        () => void client.keepDraft(study, name, sealed(shape, next)).catch(() => undefined),
+        QUIET_MS,
+      );
     },
-    [study, name, putHere],
+    [study, name, putHere, shape],
   );
   const forget = useCallback(() => {
     touched.current = true;

@@ -155,13 +155,13 @@ export function CrossTable({ view, shown, read }: Props) {
                   <Corner view={view} shown={shown} />
                 </th>
               )}
-              {cells.map((cell) => {
+              {cells.map((cell, k) => {
                 const column = cell.leaf
                   ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
                   : 0;
                 return (
                   <ColumnHeading
-                    key={`${cell.nest} ${cell.leaf?.code ?? ''} ${cell.label}`}
+                    key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
                     cell={cell}
                     letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
                   />

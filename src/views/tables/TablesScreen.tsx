@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { whole } from '../../core/figures.js';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable, Shown } from '../../api/types.js';
@@ -39,7 +40,7 @@ import { useTable } from './use-table.js';
 import css from './table.module.css';
 
 /** The Tables view: a sentence asks, the table and its reading follow at once. */
-export function TablesScreen({ study }: { study: string }) {
+function TablesPage({ study }: { study: string }) {
   const { view, problem: studyProblem, reload } = useStudy(study);
   const [draft, setDraft] = useState<Draft>(EMPTY);
   const [saved, setSaved] = useState<number | null>(null);
@@ -330,3 +331,5 @@ export function TablesScreen({ study }: { study: string }) {
     </PeekScope>
   );
 }
+
+export const TablesScreen = guarded(TablesPage);

@@ -1,5 +1,5 @@
 import { createContext } from 'react';
-import type { Gesture } from '../../core/recode/gestures.js';
+import type { Gesture } from '../../core/recode/regroup/gestures.js';
 
 /** A side of the table, as the sentence calls it. */
 export type Side = 'rows' | 'by';

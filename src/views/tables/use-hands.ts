@@ -1,7 +1,8 @@
+import { z } from 'zod';
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
-import { type Gesture, gestured, regroupOf } from '../../core/recode/gestures.js';
+import { type Gesture, gestured, regroupOf } from '../../core/recode/regroup/gestures.js';
 import { sourcesOf } from '../../core/recode/sources.js';
 import type { Regroup } from '../../core/recode/types.js';
 import { variablesOf } from '../../core/table/sentence.js';
@@ -9,14 +10,15 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { soleOn, withSole } from './draft.js';
 import type { TableAxis } from '../../core/table/table.js';
 import { client, type Trouble, troubleOf } from '../client.js';
+import type { DraftShape } from '../shell/draft-shape.js';
 import { useDraft } from '../shell/use-draft.js';
-import { canRegroup } from '../workings/kinds.js';
+import { canRegroup } from '../workings/kinds/regroup/suits.js';
 import type { Hands, Side } from './hands.js';
 import type { Draft } from './url.js';
 
 /** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
 type MadeHere = Record<string, number>;
-const isMadeHere = (value: unknown): value is MadeHere => typeof value === 'object' && value !== null;
+const MADE_HERE: DraftShape<MadeHere> = { version: 1, shape: z.record(z.string(), z.int()) };
 
 const SIDES = ['rows', 'by'] as const;
 
@@ -59,7 +61,7 @@ function begun(variable: RosterVariable, working: Working | undefined, axis: Tab
  * further ones change it, as long as nothing else stands on it.
  */
 export function useHands({ study, view, draft, saved, change, reload, axes, fail }: Wanted) {
-  const [made, setMade] = useDraft<MadeHere>(`hatch-count:${study}:made-in-tables`, {}, isMadeHere);
+  const [made, setMade] = useDraft<MadeHere>(`hatch-count:${study}:made-in-tables`, {}, MADE_HERE);
   const [opened, setOpened] = useState<{ side: Side; code: string } | null>(null);
   const [busy, setBusy] = useState(false);
 

@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
-import { assess, type Assessment } from '../../core/assess.js';
+import { assess } from '../../core/assess.js';
+import type { Assessment } from '../../core/assess/types.js';
 import { titleOf } from '../../core/codebook/types.js';
-import { cutsOf } from '../../core/recode/cuts.js';
+import { cutsOf } from '../../core/recode/regroup/cuts.js';
 import { requestOf } from '../../core/reading/read.js';
 import { blocksOf, type Sentence } from '../../core/table/sentence.js';
 import { tabulate } from '../../core/table/tabulate.js';

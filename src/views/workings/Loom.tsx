@@ -4,7 +4,8 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { pensFor, TONES } from '../../charts/pens.js';
 import { ribbons, targetHeightsFor } from '../../charts/ribbons.js';
 import { type Code, isAnswer } from '../../core/codebook/types.js';
-import type { Group, Proof } from '../../core/recode/types.js';
+import type { Group } from '../../core/recode/regroup/shape.js';
+import type { Proof } from '../../core/recode/types.js';
 import css from './workings.module.css';
 
 const ROW = 50;
@@ -15,7 +16,11 @@ export type Target = { to: 'group'; at: number } | { to: 'aside' } | { to: 'nowh
 
 export interface LoomProps {
   source: readonly Code[];
-  proof: Proof;
+  /** Respondents by code of the source, and those who are blank. */
+  counts: ReadonlyMap<string, number>;
+  blank: number;
+  /** What was proved of the groups; null until there is an answer. */
+  proof: Proof | null;
   groups: readonly Group[];
   setAside: readonly string[];
   /** Of a multiple-response question: who answered it; shares are of these. Null: of all who are in a group. */
@@ -48,8 +53,9 @@ export function Loom(props: LoomProps) {
     return () => observer.disconnect();
   }, []);
 
-  const respondents = (code: string) => proof.rows.find((row) => row.code === code)?.respondents ?? 0;
-  const blank = proof.rows.at(-1)?.respondents ?? 0;
+  const respondents = (code: string) => props.counts.get(code) ?? 0;
+  const blank = proof?.rows.at(-1)?.respondents ?? props.blank;
+  const inGroup = (code: string) => proof?.columns.find((column) => column.code === code)?.respondents ?? 0;
   const groupOf = (code: string) => {
     const at = groups.findIndex(({ from }) => from.includes(code));
     return at < 0 ? null : at;
@@ -76,12 +82,9 @@ export function Loom(props: LoomProps) {
     most,
   });
   const pens = pensFor(groups.length);
-  const inGroups = groups.reduce(
-    (sum, { code }) => sum + (proof.columns.find((column) => column.code === code)?.respondents ?? 0),
-    0,
-  );
+  const inGroups = groups.reduce((sum, { code }) => sum + inGroup(code), 0);
   const base = props.answered ?? inGroups;
-  const lost = props.answered === null ? (proof.columns.at(-1)?.respondents ?? 0) : blank;
+  const lost = props.answered === null ? (proof?.columns.at(-1)?.respondents ?? blank) : blank;
   const lower = without.length + 1;
   const lowerRibbons = ribbons({
     olds: [...without.map(({ code }) => respondents(code)), blank].map((value) => ({ value, target: 0 })),
@@ -150,7 +153,7 @@ export function Loom(props: LoomProps) {
             group={group}
             at={at}
             height={targetHeights[at] ?? ROW}
-            respondents={proof.columns.find((column) => column.code === group.code)?.respondents ?? 0}
+            respondents={inGroup(group.code)}
             base={base}
           />
         ))}

@@ -1,3 +1,4 @@
+import { guarded } from '../shell/guarded.js';
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, Working } from '../../api/types.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
@@ -10,7 +11,7 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
 import { WorkingEditor } from './editor/WorkingEditor.js';
-import { type Make, MAKE_WORDS, makeOf, suits } from './kinds.js';
+import { type Make, viewKind, makeOf, suits } from './kinds/registry.js';
 import { LineagePane } from './list/LineagePane.js';
 import { WorkingList } from './list/WorkingList.js';
 import { addressOf, type Place, placeFrom } from './places.js';
@@ -19,7 +20,7 @@ import { addressOf, type Place, placeFrom } from './places.js';
 const OFFERED: readonly Make[] = ['regroup', 'band', 'flags', 'number', 'categories', 'interlock', 'combine', 'score'];
 
 /** The Workings view: the list of workings, and the place where one is made or changed. */
-export function WorkingsScreen({ study }: { study: string }) {
+function WorkingsPage({ study }: { study: string }) {
   const { view, problem, reload } = useStudy(study);
   const [place, setPlace] = useState<Place>(() => placeFrom(location.search));
   const [chosen, setChosen] = useState<number | null>(null);
@@ -74,7 +75,7 @@ export function WorkingsScreen({ study }: { study: string }) {
     <>
       {OFFERED.filter((kind) => suits(kind, variable)).map((kind) => (
         <Button key={kind} onClick={() => make(kind, [variable.name])}>
-          {MAKE_WORDS[kind].title}
+          {viewKind(kind).title}
         </Button>
       ))}
       {variable.workingId !== null && (
@@ -160,3 +161,5 @@ export function WorkingsScreen({ study }: { study: string }) {
     </PeekScope>
   );
 }
+
+export const WorkingsScreen = guarded(WorkingsPage);

@@ -1,4 +1,4 @@
-import { type Make, MAKES } from './kinds.js';
+import { type Make, MAKES } from './kinds/registry.js';
 
 /** What is open, as the address has it. */
 export type Place =

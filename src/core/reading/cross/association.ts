@@ -1,4 +1,4 @@
-import type { TestId } from '../../assess.js';
+import type { TestId } from '../../assess/types.js';
 import type { TestResult, Variant } from '../../infer/result.js';
 import { whole } from '../../figures.js';
 import { TEST_WORDS, VARIANT_WORDS } from '../about.js';

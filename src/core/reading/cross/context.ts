@@ -1,4 +1,4 @@
-import type { Assessment, TestId } from '../../assess.js';
+import type { Assessment, TestId } from '../../assess/types.js';
 import { titleOf } from '../../codebook/types.js';
 import { type Crosstab, reduceTable } from '../../crosstab.js';
 import type { TestResult } from '../../infer/result.js';

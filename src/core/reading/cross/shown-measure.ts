@@ -1,4 +1,4 @@
-import type { MeasureId } from '../../assess.js';
+import type { MeasureId } from '../../assess/types.js';
 import { fourIntervals } from '../../measure/four-intervals.js';
 import { etaAt } from '../../measure/eta.js';
 import { unbiased } from '../../measure/cramers-v.js';

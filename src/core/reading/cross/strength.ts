@@ -1,4 +1,4 @@
-import { type MeasureId, TABLE_MEASURES } from '../../assess.js';
+import { type MeasureId, TABLE_MEASURES } from '../../assess/types.js';
 import type { MeasureResult } from '../../measure/result.js';
 import { MEASURE_WORDS } from '../about.js';
 import { type Size, sizeVerdict } from '../size-words.js';

@@ -1,4 +1,5 @@
-import { type Assessment, assess, assessStrata, type StrataRequest } from '../../assess.js';
+import type { Assessment, StrataRequest } from '../../assess/types.js';
+import { assess, assessStrata } from '../../assess.js';
 import { adjust, type Adjustment } from '../../infer/adjust.js';
 import type { TestResult } from '../../infer/result.js';
 import { isUneven } from '../../table/share.js';

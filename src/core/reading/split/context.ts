@@ -1,4 +1,4 @@
-import type { Assessment, MeasureId } from '../../assess.js';
+import type { Assessment, MeasureId } from '../../assess/types.js';
 import { titleOf } from '../../codebook/types.js';
 import { adjust } from '../../infer/adjust.js';
 import type { TestResult, Variant } from '../../infer/result.js';

@@ -1,5 +1,5 @@
 import { whole as wholeNumber } from '../../figures.js';
-import type { Assessment, TestId } from '../../assess.js';
+import type { Assessment, TestId } from '../../assess/types.js';
 import { titleOf } from '../../codebook/types.js';
 import type { Split } from '../../table/split.js';
 import { MEASURE_WORDS } from '../about.js';

@@ -1,4 +1,4 @@
-import type { Assessment } from '../../assess.js';
+import type { Assessment } from '../../assess/types.js';
 import type { MeasureResult } from '../../measure/result.js';
 import { MEASURE_WORDS } from '../about.js';
 import { quote } from '../cross/context.js';

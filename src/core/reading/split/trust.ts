@@ -1,4 +1,4 @@
-import type { Assessment } from '../../assess.js';
+import type { Assessment } from '../../assess/types.js';
 import { effectiveBase } from '../../table/share.js';
 import { MEASURE_WORDS, TEST_WORDS } from '../about.js';
 import { sayTest } from '../cross/association.js';

@@ -1,7 +1,7 @@
 import { oneWay } from '../../infer/goodness-of-fit.js';
 import type { TestResult } from '../../infer/result.js';
 import { coincidencesOf, type Metric } from '../../measure/krippendorff-alpha.js';
-import type { CodingsRequest, OneWayRequest, RelatedRequest } from '../../assess.js';
+import type { CodingsRequest, OneWayRequest, RelatedRequest } from '../../assess/types.js';
 import { figure, type Sum, terms, total } from './types.js';
 
 /** Counts of one set of categories against what is expected of each. */

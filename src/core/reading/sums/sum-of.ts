@@ -1,5 +1,5 @@
+import { assess } from '../../assess.js';
 import {
-  assess,
   type AssessRequest,
   type Assessment,
   type MeasureId,
@@ -8,7 +8,7 @@ import {
   type StrataRequest,
   type TableRequest,
   type TestId,
-} from '../../assess.js';
+} from '../../assess/types.js';
 import { mentionsOf } from '../../assess/assess-multiple.js';
 import { pool, strataOf } from '../../assess/assess-strata.js';
 import { type Crosstab, isTwoByTwo, reduceTable, squareTable, transpose } from '../../crosstab.js';

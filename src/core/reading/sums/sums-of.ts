@@ -1,4 +1,4 @@
-import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess.js';
+import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess/types.js';
 import type { Split } from '../../table/split.js';
 import { inScaleOrder, rowsInScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/table.js';

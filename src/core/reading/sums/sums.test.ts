@@ -1,13 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  assess,
-  type AssessRequest,
-  type Assessment,
-  type MeasureId,
-  type TableRequest,
-  type TestId,
-} from '../../assess.js';
+import { assess } from '../../assess.js';
+import type { AssessRequest, Assessment, MeasureId, TableRequest, TestId } from '../../assess/types.js';
 import { hasSum, OTHER_SUMS, sumOf, WITH_SUM } from './sum-of.js';
 import { figure, terms } from './types.js';
 

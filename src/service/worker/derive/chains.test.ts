@@ -4,7 +4,9 @@ import type { Column } from '../../../core/count/column.js';
 import { Fault } from '../../../core/fault.js';
 import { checkRecipe } from '../../../core/recode/check.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
-import type { Cut, Group, Recipe } from '../../../core/recode/types.js';
+import type { Cut } from '../../../core/recode/band/shape.js';
+import type { Group } from '../../../core/recode/regroup/shape.js';
+import type { Recipe } from '../../../core/recode/types.js';
 import { deriveInStudy } from './derive-job.js';
 import type { Derived, DerivedColumn, DeriveSource } from './types.js';
 

@@ -1,4 +1,4 @@
-import { type Code, missingIn } from '../../../core/codebook/types.js';
+import type { Code } from '../../../core/codebook/types.js';
 import { type Histogram, histogramOf, type NumberSummary, summaryOf } from '../../../core/codebook/summary.js';
 import {
   type CodedColumn,
@@ -8,61 +8,19 @@ import {
   type SetsColumn,
   wordAt,
 } from '../../../core/count/column.js';
-import { asCountable, type Countable, count } from '../../../core/count/count.js';
 import { Fault } from '../../../core/fault.js';
-import type { GatherSource } from '../../../core/recode/gather.js';
-import { tallyValues, type ValueTally, withNumbers } from '../../../core/recode/numbers.js';
-import { codesWithFound } from '../../../core/table/positions.js';
+import type { Values } from '../../../core/recode/derivation.js';
+import { tally } from '../../../core/recode/source-columns.js';
 import { cellReader } from '../../../store/cells.js';
-import { cachedColumn, studyFileAt } from '../column-cache.js';
-import type { DerivedColumn, DerivedFigures, DeriveJob, DeriveSource } from './types.js';
+import { studyFileAt } from '../column-cache.js';
+import type { DerivedColumn, DerivedFigures, DeriveSource } from './types.js';
 
-/** A source's column, single or multiple. */
-export function countableColumn(file: string, { column, title }: DeriveSource): Countable {
-  return asCountable(cachedColumn(file, column), title);
-}
-
-/** A source's column, where each respondent has one code at most. @throws Fault for another */
-export function codedColumn(file: string, source: DeriveSource): CodedColumn {
-  const found = countableColumn(file, source);
-  if (found.kind === 'coded') return found;
-  const { title } = source;
-  throw new Fault(
-    'unsupported',
-    `${title} is a multiple-response question.`,
-    'Choose a variable with one answer a respondent.',
-    { variable: title },
-  );
-}
-
-/** A source's column, read as numbers. @throws Fault for what is text or a question with several answers */
-export function numericColumn(file: string, { column, title, level }: DeriveSource): ReturnType<typeof withNumbers> {
-  return withNumbers(level === 'text' ? { kind: 'text', values: [] } : cachedColumn(file, column), title);
-}
-
-/** The codes of a source, also those that only the data has. */
-export function sourceCodes(source: DeriveSource, column: Column): Code[] {
-  if (column.kind === 'coded') return codesWithFound(source, column.codes);
-  if (column.kind === 'number') return codesWithFound({ codes: source.codes, level: 'number' }, column.words);
-  return [...source.codes];
-}
-
-/** The columns of all sources, each with its codes that are not answers. */
-export function withMissing({ file, sources }: DeriveJob): GatherSource[] {
-  return sources.map((source) => {
-    const column = codedColumn(file, source);
-    const codes = sourceCodes(source, column);
-    return {
-      column,
-      missing: missingIn(codes),
-      notAsked: codes.flatMap(({ code, missing }) => (missing === 'not-asked' ? [code] : [])),
-    };
-  });
-}
-
-/** What each respondent has in a column, as a text; null: nothing. */
-export function textsOf(file: string, { column: id, title }: DeriveSource): (respondent: number) => string | null {
-  const column = cachedColumn(file, id);
+/** Reads what each respondent has in a column, as a text; null: nothing. */
+export function textsOf(
+  file: string,
+  { column: id, title }: DeriveSource,
+  column: Column,
+): (respondent: number) => string | null {
   if (column.kind === 'coded') return (k) => column.codes[column.values[k]! - 1] ?? null;
   if (column.kind === 'number') {
     const low = lowBits(column.values);
@@ -84,27 +42,22 @@ export function textsOf(file: string, { column: id, title }: DeriveSource): (res
   );
 }
 
-// Columns never change, and the cache hands out the same one: its values need counting once.
-const tallies = new WeakMap<Column, ValueTally>();
-
-/** The different values of a column, counted once for as long as it is in memory. */
-export function talliedOnce(column: Parameters<typeof tallyValues>[0]): ValueTally {
-  const known = tallies.get(column) ?? tallyValues(column);
-  tallies.set(column, known);
-  return known;
-}
-
-/** Respondents by code of a column, and blank ones. */
-export function tally(column: Countable, respondents: number): { blank: number; counts: Map<string, number> } {
-  const found = count({ axes: [column], respondents, mask: null, filtered: [], weight: null }).respondents;
-  const codes = column.kind === 'coded' ? column.codes : column.options;
-  return { blank: found[0] ?? 0, counts: new Map(codes.map((code, k) => [code, found[k + 1] ?? 0])) };
+/** What was made, as it is kept. */
+export function kept(values: Values, codes: readonly Code[]): { column: DerivedColumn; figures: DerivedFigures } {
+  switch (values.is) {
+    case 'codes':
+      return keptCodes(values.values, codes);
+    case 'sets':
+      return keptSets(values.column, values.mentioned);
+    case 'numbers':
+      return keptNumbers(values.values, values.wordOf, values.words, values.missing);
+  }
 }
 
 const noSummary = { summary: null as NumberSummary | null, histogram: null as Histogram | null };
 
 /** A column of codes, with its frequencies. @param values 0 is blank, k the code at k - 1 */
-export function keptCodes(
+function keptCodes(
   values: Uint8Array | Uint16Array,
   made: readonly Code[],
 ): { column: DerivedColumn; figures: DerivedFigures } {
@@ -125,7 +78,7 @@ export function keptCodes(
 }
 
 /** A column of sets, with its frequencies. */
-export function keptSets(
+function keptSets(
   { words, state, width, options }: SetsColumn,
   mentioned: readonly number[],
 ): { column: DerivedColumn; figures: DerivedFigures } {
@@ -145,7 +98,7 @@ const NAN_UPPER = 0x7ff80000;
  * @param wordOf of those without a number: 0 blank, k the word at k - 1
  * @param missing numbers that are codes for no answer
  */
-export function keptNumbers(
+function keptNumbers(
   values: Float64Array,
   wordOf: Uint32Array | null,
   words: readonly string[],

@@ -1,19 +1,20 @@
-import type { Recipe } from '../../../core/recode/types.js';
-import { deriveBand, deriveFlags, deriveInterlock, deriveRegroup, deriveToCategories } from './categories.js';
-import { deriveScore, deriveToNumber } from './numbers.js';
-import { deriveCombine, deriveGather, deriveSlots } from './sets.js';
+import type { Contradictions } from '../../../core/recode/contradictions.js';
+import type { Source } from '../../../core/recode/derivation.js';
+import { kindOf } from '../../../core/recode/registry.js';
+import { allCodesOf } from '../../../core/recode/source-columns.js';
+import { cellReader } from '../../../store/cells.js';
 import type { Column } from '../../../core/count/column.js';
 import { canonicalRecipe } from '../../../core/recode/canonical-recipe.js';
 import { recheck } from '../../../core/recode/recheck.js';
 import { isCoded } from '../../../store/columns.js';
-import { cachedColumn } from '../column-cache.js';
-import { sourceCodes } from './columns.js';
-import type { Derived, DerivedColumn, DeriveJob, Deriver } from './types.js';
+import { cachedColumn, studyFileAt } from '../column-cache.js';
+import { kept, textsOf } from './columns.js';
+import type { Derived, DerivedColumn, DeriveJob } from './types.js';
 
 /** Computes what a recipe makes, with its proof on the whole data. @throws Fault where a source does not suit */
 export function deriveInStudy(given: DeriveJob): Derived {
   const job = { ...given, recipe: canonicalRecipe(given.recipe) };
-  const derived = rechecked(job, derive(job, job.recipe));
+  const derived = rechecked(job, derive(job));
   return job.proofOnly ? { ...derived, column: null } : derived;
 }
 
@@ -32,7 +33,7 @@ function rechecked(job: DeriveJob, derived: Made): Made {
   if (!column || !readable) return derived;
   const sources = job.sources.map((source) => {
     const held = cachedColumn(job.file, source.column);
-    return { column: held, codes: sourceCodes(source, held) };
+    return { column: held, codes: allCodesOf({ ...source, column: held }) };
   });
   const finding = recheck(job.recipe, sources, { column, codes: derived.codes }, job.respondents);
   if (!finding) return derived;
@@ -41,27 +42,26 @@ function rechecked(job: DeriveJob, derived: Made): Made {
   return { ...derived, proof: { ...proof, findings, holds: proof.holds && finding.holds } };
 }
 
-type Made = ReturnType<Deriver<Recipe>>;
+type Made = Omit<Derived, 'column'> & { column: DerivedColumn };
 
-function derive(job: DeriveJob, recipe: Recipe): Made {
-  switch (recipe.kind) {
-    case 'regroup':
-      return deriveRegroup(job, recipe);
-    case 'band':
-      return deriveBand(job, recipe);
-    case 'score':
-      return deriveScore(job, recipe);
-    case 'combine':
-      return deriveCombine(job, recipe);
-    case 'interlock':
-      return deriveInterlock(job, recipe);
-    case 'flags':
-      return deriveFlags(job, recipe);
-    case 'convert':
-      return recipe.to === 'number' ? deriveToNumber(job, recipe) : deriveToCategories(job, recipe);
-    case 'slots':
-      return deriveSlots(job, recipe);
-    case 'gather':
-      return deriveGather(job, recipe);
-  }
+/** The respondents that are listed, by what the study calls them. */
+function called({ file, identifier }: DeriveJob, found: Contradictions): Contradictions {
+  if (!identifier || found.listed.length === 0) return found;
+  const read = cellReader(studyFileAt(file), identifier.column);
+  const names = found.listed.map((place) => String(read(place - 1, place)[0] ?? place));
+  return { ...found, called: { by: identifier.title, names } };
+}
+
+function derive(job: DeriveJob): Made {
+  const { file, respondents, recipe } = job;
+  const sources = job.sources.map((source): Source => {
+    const column = cachedColumn(file, source.column);
+    return { ...source, column, texts: () => textsOf(file, source, column) };
+  });
+  const { values, ...made } = kindOf(recipe).derive(recipe, {
+    sources,
+    respondents,
+    called: (found) => called(job, found),
+  });
+  return { ...made, ...kept(values, made.codes) };
 }

@@ -59,9 +59,3 @@ export interface Derived {
   /** Null where only the proof was wanted. */
   column: DerivedColumn | null;
 }
-
-/** What each kind of recipe computes; the column is dropped where nobody wants it. */
-export type Deriver<R extends Recipe> = (
-  job: DeriveJob,
-  recipe: R,
-) => Omit<Derived, 'column'> & { column: DerivedColumn };

@@ -7,7 +7,7 @@ import { Button, Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
 import { matches } from '../../../kit/Picker.js';
 import { peekAt } from '../../peek/Peek.js';
-import { makeOf, suits } from '../kinds.js';
+import { makeOf, suits } from '../kinds/registry.js';
 import { type EditorDraft, type Planned, withTargets } from './drafts.js';
 import { useProofs } from './use-proofs.js';
 import css from '../workings.module.css';

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { parseNumber } from '../../../core/codebook/number.js';
-import { figure } from '../../../core/recode/edges.js';
+import { figure } from '../../../core/recode/band/edges.js';
 import kit from '../../../kit/kit.module.css';
 
 interface Props {

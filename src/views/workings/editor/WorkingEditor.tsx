@@ -12,8 +12,7 @@ import { client, problemText, seenRevision, type Trouble } from '../../client.js
 import reading from '../../reading/reading.module.css';
 import { useStudyDraft } from '../../shell/use-study-draft.js';
 import bench from '../../shell/workbench.module.css';
-import { Body } from '../bodies/Body.js';
-import { lackOf, type Make, MAKE_WORDS, makeOf, startLabel, startRecipe, suits } from '../kinds.js';
+import { lackOf, type Make, viewKind, viewKindOf, startLabel, startRecipe, suits } from '../kinds/registry.js';
 import { KeepPanel } from '../KeepPanel.js';
 import { OldAgainstNew } from '../OldAgainstNew.js';
 import { ProofPane } from '../ProofPane.js';
@@ -22,7 +21,7 @@ import { useKeep } from '../use-keep.js';
 import { usePreview } from '../use-preview.js';
 import { ApplyPanel, NamesPanel } from './ApplyPanel.js';
 import { BeforeAfter } from './BeforeAfter.js';
-import { canStandIn, draftOf, type EditorDraft, isEditorDraft, makesMany, plannedOf } from './drafts.js';
+import { canStandIn, draftOf, type EditorDraft, EDITOR_DRAFT, makesMany, plannedOf } from './drafts.js';
 import { Meanwhile } from './Meanwhile.js';
 import { Reliability } from './Reliability.js';
 import { SourceSlot } from './SourceSlot.js';
@@ -54,9 +53,9 @@ export function WorkingEditor(props: EditorProps) {
   const { view, make, of, working, like } = props;
   const model = working ?? like;
   const first = model ? (sourcesOf(model.recipe)[0] ?? 0) : (of[0] ?? 0);
-  const { detail, problem } = useDetail(view.study.id, MAKE_WORDS[make].of === 'one' ? first : 0);
+  const { detail, problem } = useDetail(view.study.id, viewKind(make).of === 'one' ? first : 0);
   if (problem) return <Problem {...problem} />;
-  if (first !== 0 && MAKE_WORDS[make].of === 'one' && !detail) return <Wait>Counting…</Wait>;
+  if (first !== 0 && viewKind(make).of === 'one' && !detail) return <Wait>Counting…</Wait>;
   const sources = of.flatMap((id) => view.variables.find((one) => one.id === id) ?? []);
   const codes = (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing }));
   const made = view.variables.find(({ id }) => id === model?.variable);
@@ -121,7 +120,7 @@ function sourcesInTitle(recipe: Recipe, view: StudyView): string {
   if (recipe.kind === 'gather')
     return recipe.items.length === 0 ? 'columns, chosen below' : `${recipe.items.length} columns`;
   if (recipe.kind === 'slots') return ids.length === 0 ? 'slots, chosen below' : `${ids.length} slots`;
-  if (titles.length === 0) return `${MAKE_WORDS[makeOf(recipe)].sources}, chosen below`;
+  if (titles.length === 0) return `${viewKindOf(recipe).sources}, chosen below`;
   return titles.length <= 2 ? titles.join(', ') : `${titles.length} ${recipe.kind === 'score' ? 'items' : 'variables'}`;
 }
 
@@ -155,8 +154,8 @@ function Opened({
   initial,
 }: EditorProps & { draftKey: string; initial: EditorDraft }) {
   const study = view.study.id;
-  const words = MAKE_WORDS[make];
-  const [draft, put, forget] = useStudyDraft(study, draftKey, initial, isEditorDraft);
+  const words = viewKind(make);
+  const [draft, put, forget] = useStudyDraft(study, draftKey, initial, EDITOR_DRAFT);
   const [at, setShown] = useState(0);
   const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
   const { recipe } = draft;
@@ -248,7 +247,7 @@ function Opened({
         )}
         {refused && <Problem {...refused} dismiss={() => setRefused(null)} />}
         {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-        <Body
+        <words.Body
           view={view}
           recipe={recipe}
           change={change}

@@ -1,10 +1,13 @@
+import { z } from 'zod';
 import { plainLetters } from '../../../core/plain-letters.js';
 import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { fillPattern, patternOf, withSource } from '../../../core/recode/apply.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
-import { RECIPE_KINDS, type Recipe } from '../../../core/recode/types.js';
-import { makeOf, startLabel } from '../kinds.js';
+import { recipeShape } from '../../../core/recode/recipe-shape.js';
+import type { Recipe } from '../../../core/recode/types.js';
+import type { DraftShape } from '../../shell/draft-shape.js';
+import { makeOf, startLabel } from '../kinds/registry.js';
 
 /** What is typed in an editor. */
 export interface EditorDraft {
@@ -26,16 +29,25 @@ export interface EditorDraft {
   edited: string | null;
 }
 
-export function isEditorDraft(value: unknown): value is EditorDraft {
-  if (typeof value !== 'object' || value === null) return false;
-  const { label, name, recipe, targets, labels, names } = value as Partial<EditorDraft>;
-  const kind: unknown = recipe?.kind;
-  return (
-    [label, name, labels, names].every((one) => typeof one === 'string') &&
-    Array.isArray(targets) &&
-    RECIPE_KINDS.some((one) => one === kind)
-  );
-}
+/** Where the variable is not chosen yet, a recipe stands on 0. */
+const source = z.int().min(0);
+
+export const EDITOR_DRAFT: DraftShape<EditorDraft> = {
+  version: 1,
+  shape: z.object({
+    label: z.string(),
+    name: z.string(),
+    recipe: recipeShape(source),
+    each: z.boolean().default(false),
+    targets: z.array(z.int()),
+    place: z.int().min(0).default(0),
+    labels: z.string(),
+    names: z.string(),
+    standsIn: z.boolean().default(false),
+    since: z.int().nullable().default(null),
+    edited: z.string().nullable().default(null),
+  }),
+};
 
 /** Letters, digits and underscores only, as a name has them. */
 const asName = (text: string) =>

@@ -11,7 +11,7 @@ import { Svg } from '../../../kit/Svg.js';
 import { peekAt } from '../../peek/Peek.js';
 import { bars } from '../../roster/words.js';
 import { usersOf } from '../editor/UsedBy.js';
-import { type Make, MAKE_WORDS, makeOf, MAKES } from '../kinds.js';
+import { type Make, viewKind, viewKindOf, makeOf, MAKES } from '../kinds/registry.js';
 import css from '../workings.module.css';
 import list from './list.module.css';
 
@@ -90,7 +90,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
     ['same', 'do the same as another', ({ same }) => same.length > 0],
     ...MAKES.map(
       (make) =>
-        [make, MAKE_WORDS[make].title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const,
+        [make, viewKind(make).title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const,
     ),
   ];
   const passes = shows.find(([id]) => id === show)?.[2] ?? (() => true);
@@ -100,7 +100,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
     .filter(({ working, made, line }) => {
       const sources = sourcesOf(working.recipe).map(title).join(' ');
       const text = (
-        `${made.name} ${titleOf(made)} ${MAKE_WORDS[makeOf(working.recipe)].title} ${working.recipe.kind} ` +
+        `${made.name} ${titleOf(made)} ${viewKindOf(working.recipe).title} ${working.recipe.kind} ` +
         `${sources} ${line} ${working.created.slice(0, 10)}`
       ).toLowerCase();
       return words.every((word) => text.includes(word));
@@ -118,8 +118,8 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
       <div className={list['makes']} role="group" aria-label="Make a new variable">
         {MAKES.map((make) => (
           <button key={make} type="button" className={list['make']} onClick={() => start(make)}>
-            <b>{MAKE_WORDS[make].title}</b>
-            <span>{MAKE_WORDS[make].says}</span>
+            <b>{viewKind(make).title}</b>
+            <span>{viewKind(make).says}</span>
           </button>
         ))}
       </div>

@@ -1,0 +1,40 @@
+import { canonicalCodes, canonicalList, sorted } from '../canonical.js';
+import type { Kind } from '../kind.js';
+import { toldApart } from '../labels.js';
+import { parts } from '../source-columns.js';
+import type { Combine } from '../types.js';
+import { afterCombine } from './again.js';
+import { checkCombine } from './check.js';
+import { combine, combined } from './compute.js';
+import { proveCombine } from './prove.js';
+import { sayCombine } from './say.js';
+
+export const combineKind: Kind<Combine> = {
+  check: checkCombine,
+  provable: (recipe) => ({ ...recipe, options: toldApart(recipe.options) }),
+  essence: ({ sources, how, atLeast, options, none, base }) => [
+    how === 'first-only' ? [sources[0], ...sources.slice(1).sort()] : [...sources].sort(),
+    how,
+    how === 'at-least' ? atLeast : 0,
+    sorted(options.map(({ code }) => code)),
+    sorted(none),
+    base,
+  ],
+  canonical: (recipe) => ({ ...recipe, options: canonicalList(recipe.options), none: canonicalCodes(recipe.none) }),
+  sources: ({ sources }) => sources,
+  mapSources: (recipe, other) => ({ ...recipe, sources: recipe.sources.map(other) }),
+  named: ({ options }) => options.map(({ code }) => code),
+  onAnyNumber: true,
+  say: (recipe, { titleOf }) => sayCombine(recipe, titleOf),
+  verb: () => 'combines',
+  derive: (recipe, { sources, respondents }) => {
+    const over = parts(sources);
+    const result = combine(recipe, over, respondents);
+    return {
+      ...combined(recipe),
+      proof: proveCombine(recipe, result, over),
+      values: { is: 'sets', column: result.column, mentioned: result.mentioned },
+    };
+  },
+  again: afterCombine,
+};

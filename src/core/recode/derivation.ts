@@ -1,0 +1,46 @@
+import type { Code, Level } from '../codebook/types.js';
+import type { Column, SetsColumn } from '../count/column.js';
+import type { Contradictions } from './contradictions.js';
+import type { Made, Proof } from './types.js';
+
+/** A variable that a working stands on. */
+export interface Source {
+  title: string;
+  level: Level;
+  /** The codes that the codebook has. */
+  codes: readonly Code[];
+  column: Column;
+  /** Reads what each respondent has, as a text; null: nothing. Texts are not held in memory. */
+  texts: () => (respondent: number) => string | null;
+}
+
+/** What a recipe is computed over. */
+export interface DeriveInput {
+  /** In the order of the recipe's sources. */
+  sources: readonly Source[];
+  respondents: number;
+  /** Respondents who are listed in a proof, by what the study calls them. */
+  called: (found: Contradictions) => Contradictions;
+}
+
+/** The values of what was made. */
+export type Values =
+  /** 0 is blank, k the code at k - 1. */
+  | { is: 'codes'; values: Uint8Array | Uint16Array }
+  /** With the respondents who mention each option. */
+  | { is: 'sets'; column: SetsColumn; mentioned: readonly number[] }
+  /** Of those without a number `wordOf` says which word they have: 0 blank, k the word at k - 1. */
+  | {
+      is: 'numbers';
+      values: Float64Array;
+      wordOf: Uint32Array | null;
+      words: readonly string[];
+      /** Numbers that are codes for no answer. */
+      missing: readonly { code: string; respondents: number }[];
+    };
+
+/** What a recipe makes of its sources, with the proof. */
+export interface Derivation extends Made {
+  proof: Proof;
+  values: Values;
+}

@@ -1,0 +1,11 @@
+import type { Code } from '../../codebook/types.js';
+import type { Flags } from '../types.js';
+import { type Said, type Raw, NOTHING, answerOf, missing, reasonOf } from '../said.js';
+
+export function afterFlags({ codes: wanted, yes, no }: Flags, codes: readonly Code[], raw: Raw): Said {
+  if (Array.isArray(raw))
+    return answerOf((raw as string[]).some((code) => wanted.includes(code)) ? yes.trim() : no.trim());
+  if (typeof raw !== 'string') return NOTHING;
+  const reason = reasonOf(codes, raw);
+  return reason !== null ? missing(reason) : answerOf(wanted.includes(raw) ? yes.trim() : no.trim());
+}

@@ -1,0 +1,64 @@
+import { type Code, isAnswer } from '../../codebook/types.js';
+import { type CodedColumn, hasAnswered, type SetsColumn } from '../../count/column.js';
+import { codeSpace, giveAll } from '../code-space.js';
+import type { Flags, Made } from '../types.js';
+
+export const [YES, NO] = ['1', '0'];
+
+/** What a flag makes of a variable's codes; what is no answer stays none, for its own reason. */
+export function flagged(
+  { yes, no }: Pick<Flags, 'yes' | 'no'>,
+  codes: readonly Code[],
+): Made & { kept: Map<string, string> } {
+  const named = new Set([YES, NO]);
+  const missing = codes.filter((code) => !isAnswer(code));
+  const kept = giveAll(
+    codeSpace(named),
+    missing.map(({ code }) => ({ code, missing: true })),
+    named,
+  );
+  return {
+    level: 'unordered',
+    kept,
+    codes: [
+      { code: YES, label: yes.trim(), missing: null },
+      { code: NO, label: no.trim(), missing: null },
+      ...missing.map(({ code, label, missing: why }): Code => ({ code: kept.get(code)!, label, missing: why })),
+    ],
+  };
+}
+
+/** Flags who is in, or mentions, one of the categories. @returns the place of each respondent's code, 0 for blank */
+export function flag(
+  recipe: Flags,
+  codes: readonly Code[],
+  column: CodedColumn | SetsColumn,
+): { made: Made; values: Uint8Array | Uint16Array } {
+  const made = flagged(recipe, codes);
+  const wanted = new Set(recipe.codes);
+  if (column.kind === 'coded') {
+    const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+    const placeOf = (code: string) => {
+      const kept = made.kept.get(code);
+      return kept === undefined ? (wanted.has(code) ? 1 : 2) : (place.get(kept) ?? 0);
+    };
+    const lookup = Uint16Array.from([0, ...column.codes.map(placeOf)]);
+    const values =
+      made.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
+    for (let k = 0; k < values.length; k++) values[k] = lookup[column.values[k]!]!;
+    return { made, values };
+  }
+  const { words, width, state, options } = column;
+  const mask = new Uint32Array(width);
+  options.forEach((code, place) => {
+    if (wanted.has(code)) mask[place >> 5]! |= 1 << (place & 31);
+  });
+  const values = new Uint8Array(state.length);
+  for (let k = 0; k < state.length; k++) {
+    if (!hasAnswered(state[k]!)) continue;
+    let found = 0;
+    for (let w = 0; w < width; w++) found |= words[k * width + w]! & mask[w]!;
+    values[k] = found === 0 ? 2 : 1;
+  }
+  return { made, values };
+}

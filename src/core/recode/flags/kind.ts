@@ -1,0 +1,47 @@
+import type { SetsColumn } from '../../count/column.js';
+import { canonicalCodes, sorted } from '../canonical.js';
+import type { Kind } from '../kind.js';
+import { some } from '../listed.js';
+import { NOTHING } from '../said.js';
+import { allCodesOf, countableOf, tally } from '../source-columns.js';
+import type { Flags } from '../types.js';
+import { afterFlags } from './again.js';
+import { checkFlags } from './check.js';
+import { flag } from './compute.js';
+import { proveFlags } from './prove.js';
+
+/** Respondents by how they stand to a question (`SET_STATE`). */
+function statesOf({ state }: SetsColumn): number[] {
+  const states = [0, 0, 0, 0, 0, 0];
+  for (const one of state) states[one]!++;
+  return states;
+}
+
+export const flagsKind: Kind<Flags> = {
+  check: checkFlags,
+  provable: (recipe) => recipe,
+  essence: ({ source, codes }) => [source, sorted(codes)],
+  canonical: (recipe) => ({ ...recipe, codes: canonicalCodes(recipe.codes) }),
+  sources: ({ source }) => [source],
+  mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),
+  named: ({ codes }) => codes,
+  onAnyNumber: true,
+  say: ({ source, codes, yes, no }, { codesOf }) => {
+    const labels = new Map(codesOf(source).map(({ code, label }) => [code, label]));
+    return `${yes} for ${some(codes.map((code) => labels.get(code) ?? code))}, ${no} for every other answer.`;
+  },
+  verb: () => 'flags',
+  derive: (recipe, { sources, respondents }) => {
+    const source = sources[0]!;
+    const column = countableOf(source);
+    const codes = allCodesOf(source);
+    const { made, values } = flag(recipe, codes, column);
+    const { blank, counts } = tally(column, respondents);
+    const kept = tally({ kind: 'coded', values, codes: made.codes.map(({ code }) => code) }, respondents);
+    const after = made.codes.map(({ code }) => kept.counts.get(code) ?? 0);
+    const states = column.kind === 'sets' ? statesOf(column) : null;
+    return { ...made, proof: proveFlags(recipe, codes, counts, after, blank, states), values: { is: 'codes', values } };
+  },
+  again: (recipe, [source], [raw = null]) =>
+    source?.column.kind === 'sets' && raw === null ? NOTHING : afterFlags(recipe, source?.codes ?? [], raw),
+};

@@ -1,0 +1,122 @@
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { CountedMissing } from '../counted-missing.js';
+import { type Contradictions, settleContradictions } from '../contradictions.js';
+import type { Gather, GatherItem, Made } from '../types.js';
+
+/** More options than this is a mistake in the selection. */
+export const MOST_OPTIONS = 500;
+
+/** The level and codes that a gather makes; options are coded 1, 2, ... in their order. */
+export function gathered(recipe: Gather): Made {
+  return {
+    level: 'multiple',
+    codes: recipe.items.map((item, k) => ({ code: String(k + 1), label: item.label.trim(), missing: null })),
+  };
+}
+
+export interface GatherResult {
+  column: SetsColumn;
+  /** Respondents by option: ticked, another answer, missing code, blank. */
+  options: { ticked: number; unticked: number; missing: number; blank: number }[];
+  /** Respondents by option, once contradictions are settled. */
+  mentioned: number[];
+  /** Respondents who ticked "none of these". */
+  none: number;
+  contradictions: Contradictions;
+}
+
+/** A column with the codes in it that are not answers. */
+export interface GatherSource {
+  column: CodedColumn;
+  missing: readonly string[];
+  /** Of the missing ones, those that say that somebody was not asked. */
+  notAsked?: readonly string[] | undefined;
+}
+
+const [TICKED, UNTICKED, MISSING, BLANK, NOT_ASKED] = [0, 1, 2, 3, 4];
+
+function verdicts(
+  { column, missing, notAsked }: GatherSource,
+  { ticked, also = [] }: Pick<GatherItem, 'ticked' | 'also'>,
+): Uint8Array {
+  const one = (code: string) => {
+    if (code === ticked || also.includes(code)) return TICKED;
+    return notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : UNTICKED;
+  };
+  return Uint8Array.from([BLANK, ...column.codes.map(one)]);
+}
+
+/**
+ * Gathers yes/no columns into sets. Who has no answer in any of the columns was not asked, gave no answer or left it
+ * blank, by what stands there; who ticked "none of these" and nothing else chose none; who answered but ticked nothing
+ * is kept apart from all of these. Contradictions are counted, and settled by the recipe's rule.
+ * @param sources a column for each item, then one for `none` where there is one, all of the same length
+ */
+export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
+  const width = wordsFor(recipe.items.length);
+  const words = new Uint32Array(respondents * width);
+  const state = new Uint8Array(respondents);
+  const answered = new Uint8Array(respondents);
+  /** Why somebody has no answer, where a code says it. */
+  const silent = new Uint8Array(respondents);
+  const options = recipe.items.map((item, j) => {
+    const source = sources[j]!;
+    const lookup = verdicts(source, item);
+    const { values } = source.column;
+    const tally = [0, 0, 0, 0, 0];
+    const word = j >> 5;
+    const bit = 1 << (j & 31);
+    for (let k = 0; k < respondents; k++) {
+      const verdict = lookup[values[k]!]!;
+      tally[verdict]!++;
+      if (verdict === TICKED) {
+        words[k * width + word]! |= bit;
+        state[k] = SET_STATE.mentioned;
+      } else if (verdict === UNTICKED) answered[k] = 1;
+      else if (verdict !== BLANK && silent[k] !== NOT_ASKED) silent[k] = verdict;
+    }
+    return { ticked: tally[0]!, unticked: tally[1]!, missing: tally[2]! + tally[4]!, blank: tally[3]! };
+  });
+  let none = 0;
+  const noneSource = recipe.none ? sources[recipe.items.length] : undefined;
+  const noneLookup = noneSource && recipe.none ? verdicts(noneSource, recipe.none) : null;
+  const saidNone = new Uint8Array(respondents);
+  for (let k = 0; k < respondents; k++) {
+    const verdict = noneLookup && noneSource ? noneLookup[noneSource.column.values[k]!]! : BLANK;
+    if (verdict === TICKED) {
+      none++;
+      saidNone[k] = 1;
+    }
+    if (state[k] === SET_STATE.mentioned) continue;
+    if (verdict === TICKED) state[k] = SET_STATE.none;
+    else if (answered[k] === 1 || verdict === UNTICKED) state[k] = SET_STATE.nothing;
+    else if (silent[k] === NOT_ASKED || verdict === NOT_ASKED) state[k] = SET_STATE.notAsked;
+    else if (silent[k] === MISSING || verdict === MISSING) state[k] = SET_STATE.noAnswer;
+  }
+  const exclusive = recipe.items.flatMap((item, j) => (item.exclusive ? [j] : []));
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
+  return {
+    column: { kind: 'sets', words, width, state, options: recipe.items.map((_, j) => String(j + 1)) },
+    options,
+    mentioned: mentionsBy(words, width, recipe.items.length),
+    none,
+    contradictions,
+  };
+}
+
+/** Respondents by option of a set. */
+export function mentionsBy(words: Uint32Array, width: number, options: number): number[] {
+  const mentioned = new Array<number>(options).fill(0);
+  for (let at = 0; at < words.length; at++) {
+    const first = (at % width) * 32;
+    for (let word = words[at]!; word !== 0; word &= word - 1) mentioned[first + 31 - Math.clz32(word & -word)]!++;
+  }
+  return mentioned;
+}
+
+/** Codes for ticked that the sources declare missing. */
+export function revivedByGather(recipe: Gather, sources: readonly GatherSource[]): CountedMissing[] {
+  return [...recipe.items, ...(recipe.none ? [recipe.none] : [])].flatMap(({ label, ticked, also = [] }, k) =>
+    [ticked, ...also].flatMap((code) => (sources[k]?.missing.includes(code) ? [{ source: label, code }] : [])),
+  );
+}

@@ -1,0 +1,93 @@
+import { whole } from '../../figures.js';
+import { hasAnswered, SET_STATE } from '../../count/column.js';
+import { type CountedMissing, countedMissing } from '../counted-missing.js';
+import { contradictionCheck } from '../contradictions.js';
+import type { Finding, Gather, Proof } from '../types.js';
+import type { GatherResult } from './compute.js';
+
+/** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
+export function proveGather(recipe: Gather, result: GatherResult, revived: readonly CountedMissing[] = []): Proof {
+  const { state } = result.column;
+  const respondents = state.length;
+  const inState = [0, 0, 0, 0, 0, 0];
+  for (const one of state) inState[one]!++;
+  const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
+  const mentions = result.mentioned.reduce((sum, many) => sum + many, 0);
+  const { dropped } = result.contradictions;
+  const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
+  const missing = result.options.reduce((sum, option) => sum + option.missing, 0);
+  const answered = state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const excluding = recipe.items.filter((item) => item.exclusive).map(({ label }) => label);
+  const findings: Finding[] = [
+    {
+      id: 'covered',
+      holds: never.length === 0,
+      title: 'Covered',
+      text:
+        never.length === 0
+          ? `All ${recipe.items.length} columns hold the code that means ticked.`
+          : `Nobody ticked ${never.map(({ label }) => label).join(', ')}: is ` +
+            `${[...new Set(never.map(({ ticked }) => ticked))].join(', ')} the code that means ticked there?`,
+      codes: never.map(({ label }) => label),
+    },
+    ...countedMissing(revived),
+    {
+      id: 'none-said',
+      holds: true,
+      title: 'None of these',
+      text:
+        recipe.none === null
+          ? 'No column says it; who ticked nothing is counted apart.'
+          : `${whole(result.none)} respondents say it.`,
+      codes: [],
+    },
+    ...contradictionCheck(
+      [...excluding, ...(recipe.none ? [recipe.none.label || 'None of these'] : [])],
+      result.contradictions,
+      recipe.settle,
+    ),
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text:
+        `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ` +
+        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        'answer' +
+        (missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : '') +
+        '.',
+      codes: [],
+    },
+    {
+      id: 'reconciled',
+      holds: ticks === mentions + dropped,
+      title: 'Reconciled',
+      text:
+        `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the ` +
+        `question${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
+        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      codes: [],
+    },
+  ];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns: [
+      { code: 'ticked', label: 'Mentioned', missing: false, respondents: ticks },
+      { code: 'unticked', label: 'Not mentioned', missing: false, respondents: 0 },
+      { code: 'missing', label: 'Missing code', missing: true, respondents: 0 },
+      { code: 'blank', label: 'Blank', missing: true, respondents: 0 },
+    ],
+    rows: recipe.items.map((item, j) => {
+      const { ticked, unticked, missing: coded, blank } = result.options[j]!;
+      return {
+        code: String(j + 1),
+        label: item.label,
+        missing: false,
+        respondents,
+        went: [ticked, unticked, coded, blank],
+      };
+    }),
+    respondents,
+  };
+}

@@ -1,0 +1,146 @@
+import { type Code, isAnswer } from '../../codebook/types.js';
+import type { CodedColumn } from '../../count/column.js';
+import { Fault } from '../../fault.js';
+import { whole } from '../../figures.js';
+import { codeSpace } from '../code-space.js';
+import type { Interlock, Made } from '../types.js';
+
+/** More combinations than this are no variable to look at. */
+const MOST_COMBINATIONS = 5000;
+
+/** A variable to interlock, with all its codes. */
+export interface InterlockSource {
+  title: string;
+  column: CodedColumn;
+  codes: readonly Code[];
+}
+
+export interface Interlocked {
+  made: Made;
+  /** 0 is blank, k the code at k - 1. */
+  values: Uint8Array | Uint16Array;
+  /** Respondents by code of the result, and blank ones. */
+  counts: number[];
+  blank: number;
+  /** Combinations, and of them those that nobody has. */
+  combinations: number;
+  empty: number;
+  /** Of each part: its answers with their respondents among those who answered all parts. */
+  margins: number[][];
+  /** Of each part: respondents who answered it. */
+  answered: number[];
+  /** Of each combination, in the order of its codes: the places of its parts among their answers. */
+  parts: number[][];
+}
+
+/** The code of respondents who lack an answer to a part: "no-2" for the second. */
+const lacking = (part: number) => `no-${part + 1}`;
+
+/**
+ * Makes one variable of the combinations of several. Who has no answer to a part has none to the whole, and the code
+ * says to which part; who has nothing in any is blank.
+ * @throws Fault where there would be too many combinations
+ */
+export function interlock(recipe: Interlock, sources: readonly InterlockSource[], respondents: number): Interlocked {
+  const answers = sources.map(({ codes }) => codes.filter(isAnswer));
+  const all = answers.reduce((product, codes) => product * codes.length, 1);
+  if (all > MOST_COMBINATIONS * 20 || (recipe.empty && all > MOST_COMBINATIONS)) {
+    throw new Fault(
+      'too-large',
+      `${answers.map((codes, k) => `${sources[k]?.title ?? ''} (${codes.length})`).join(' within ')} have ` +
+        `${whole(all)} combinations.`,
+      recipe.empty ? 'Drop the empty ones, or merge categories first.' : 'Merge categories first.',
+      { field: 'sources' },
+    );
+  }
+  // Of each part: the place of a value among its answers; -1 missing, -2 blank.
+  const places = sources.map(({ column }, s) => {
+    const place = new Map(answers[s]!.map(({ code }, k) => [code, k]));
+    return Int32Array.from([-2, ...column.codes.map((code) => place.get(code) ?? -1)]);
+  });
+  const combination = new Int32Array(respondents);
+  const times = new Uint32Array(all);
+  const lacks = new Uint32Array(sources.length);
+  const answered = sources.map(() => 0);
+  let blank = 0;
+  for (let k = 0; k < respondents; k++) {
+    let at = 0;
+    let lack = -1;
+    let filled = false;
+    for (let s = 0; s < sources.length; s++) {
+      const place = places[s]![sources[s]!.column.values[k]!]!;
+      if (place >= 0) answered[s]!++;
+      else if (lack < 0) lack = s;
+      if (place !== -2) filled = true;
+      at = at * answers[s]!.length + Math.max(0, place);
+    }
+    if (!filled) {
+      blank++;
+      combination[k] = -1 - sources.length;
+    } else if (lack >= 0) {
+      lacks[lack]!++;
+      combination[k] = -1 - lack;
+    } else {
+      times[at]!++;
+      combination[k] = at;
+    }
+  }
+  const kept: number[] = [];
+  for (let at = 0; at < all; at++) if (recipe.empty || times[at]! > 0) kept.push(at);
+  if (kept.length > MOST_COMBINATIONS) {
+    throw new Fault('too-large', `${whole(kept.length)} combinations occur.`, 'Merge categories first.', {
+      field: 'sources',
+    });
+  }
+  const partsOf = (at: number): Code[] => {
+    const parts: Code[] = [];
+    let rest = at;
+    for (let s = sources.length - 1; s >= 0; s--) {
+      parts.unshift(answers[s]![rest % answers[s]!.length]!);
+      rest = Math.floor(rest / answers[s]!.length);
+    }
+    return parts;
+  };
+  const margins = answers.map((codes) => codes.map(() => 0));
+  for (const at of kept)
+    partsOf(at).forEach((part, s) => {
+      margins[s]![answers[s]!.indexOf(part)]! += times[at]!;
+    });
+  const space = codeSpace([]);
+  const codes: Code[] = kept.map((at) => {
+    const parts = partsOf(at);
+    return {
+      code: space.give(parts.map(({ code }) => code).join('.')),
+      label: parts.map(({ label, code }) => label || code).join(recipe.between),
+      missing: null,
+    };
+  });
+  const gone = sources.flatMap((_, s) => (lacks[s]! > 0 ? [s] : []));
+  codes.push(
+    ...gone.map((s): Code => ({
+      code: space.give(lacking(s)),
+      label: `No answer to ${sources[s]!.title}`,
+      missing: 'other',
+    })),
+  );
+  const wide = codes.length > 255;
+  const values = wide ? new Uint16Array(respondents) : new Uint8Array(respondents);
+  const placeOf = new Int32Array(all);
+  kept.forEach((at, k) => (placeOf[at] = k + 1));
+  for (let k = 0; k < respondents; k++) {
+    const at = combination[k]!;
+    if (at >= 0) values[k] = placeOf[at]!;
+    else if (at > -1 - sources.length) values[k] = kept.length + gone.indexOf(-1 - at) + 1;
+  }
+  return {
+    made: { level: 'unordered', codes },
+    values,
+    counts: [...kept.map((at) => times[at]!), ...gone.map((s) => lacks[s]!)],
+    blank,
+    combinations: all,
+    empty: times.reduce((many, one) => many + (one === 0 ? 1 : 0), 0),
+    margins,
+    answered,
+    parts: kept.map((at) => partsOf(at).map((part, s) => answers[s]!.indexOf(part))),
+  };
+}

@@ -1,0 +1,46 @@
+import { hasAnswered } from '../../count/column.js';
+import { whole } from '../../figures.js';
+import type { Proof } from '../types.js';
+import type { InterlockedSets } from './sets.js';
+
+/** Old against new: each combination with who mentions it, and whether mentions reconcile. */
+export function proveInterlockSets({ made, column, mentioned, before }: InterlockedSets): Proof {
+  const after = mentioned.reduce((a, b) => a + b, 0);
+  const answered = column.state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const respondents = column.state.length;
+  return {
+    holds: before === after,
+    findings: [
+      {
+        id: 'covered',
+        holds: true,
+        title: 'Combinations',
+        text: `${whole(made.codes.length)} combinations of an option with a group.`,
+        codes: [],
+      },
+      {
+        id: 'made-missing',
+        holds: true,
+        title: 'Without an answer',
+        text: `${whole(respondents - answered)} respondents lack an answer to one of the parts.`,
+        codes: [],
+      },
+      {
+        id: 'reconciled',
+        holds: before === after,
+        title: 'Reconciled',
+        text: `${whole(before)} mentions by who has an answer to every part, ${whole(after)} in the combinations.`,
+        codes: [],
+      },
+    ],
+    columns: [{ code: 'mentioned', label: 'Mentioned', missing: false, respondents: after }],
+    rows: made.codes.map(({ code, label }, j) => ({
+      code,
+      label,
+      missing: false,
+      respondents: mentioned[j] ?? 0,
+      went: [mentioned[j] ?? 0],
+    })),
+    respondents,
+  };
+}

@@ -1,0 +1,121 @@
+import { type Code, isAnswer } from '../../codebook/types.js';
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import { Fault } from '../../fault.js';
+import { whole } from '../../figures.js';
+import { codeSpace } from '../code-space.js';
+import { mentionsBy } from '../gather/compute.js';
+import type { Interlock, Made } from '../types.js';
+
+/** More combinations than this are no question to look at. */
+const MOST = 1000;
+
+/** A variable to interlock: one answer a respondent, or several. */
+export interface Part {
+  title: string;
+  column: CodedColumn | SetsColumn;
+  codes: readonly Code[];
+}
+
+export interface InterlockedSets {
+  made: Made;
+  column: SetsColumn;
+  /** Respondents by combination. */
+  mentioned: number[];
+  /** Mentions of the question by who answered all parts. */
+  before: number;
+}
+
+/** The place of each value among a part's answers; -1: no answer. */
+function placesIn(column: CodedColumn, answers: readonly Code[]): Int32Array {
+  const place = new Map(answers.map(({ code }, k) => [code, k]));
+  return Int32Array.from([-1, ...column.codes.map((code) => place.get(code) ?? -1)]);
+}
+
+/**
+ * The combinations of a multiple-response question with variables of one answer: an option within each group. Who is in
+ * a group and mentions nothing stays one who mentions nothing; who has no answer to a group has none to the whole.
+ * @throws Fault where several questions are multiple, or there would be too many combinations
+ */
+export function interlockSets(recipe: Interlock, parts: readonly Part[], respondents: number): InterlockedSets {
+  const answers = parts.map(({ codes }) => codes.filter(isAnswer));
+  const multiple = parts.flatMap(({ column }, s) => (column.kind === 'sets' ? [s] : []));
+  const [own = 0, another] = multiple;
+  if (another !== undefined) {
+    throw new Fault(
+      'unsupported',
+      `${parts[own]?.title ?? ''} and ${parts[another]?.title ?? ''} are both multiple-response questions.`,
+      'Interlock one of them with groups that do not overlap.',
+      { field: 'sources' },
+    );
+  }
+  const all = answers.reduce((product, codes) => product * codes.length, 1);
+  if (all > MOST)
+    throw new Fault('too-large', `${whole(all)} combinations would be options.`, 'Merge categories first.', {
+      field: 'sources',
+    });
+  const sets = parts[own]!.column as SetsColumn;
+  const optionAt = sets.options.map((option) => answers[own]!.findIndex(({ code }) => code === option));
+  const steps = answers.map((_, s) => answers.slice(s + 1).reduce((product, codes) => product * codes.length, 1));
+  const places = parts.map(({ column }, s) =>
+    column.kind === 'coded' ? placesIn(column, answers[s]!) : new Int32Array(),
+  );
+  const width = wordsFor(all);
+  const words = new Uint32Array(respondents * width);
+  const state = new Uint8Array(respondents);
+  let before = 0;
+  for (let k = 0; k < respondents; k++) {
+    let at = 0;
+    let lacks = false;
+    for (let s = 0; s < parts.length; s++) {
+      const { column } = parts[s]!;
+      if (column.kind !== 'coded') continue;
+      const place = places[s]![column.values[k]!]!;
+      if (place < 0) lacks = true;
+      else at += place * steps[s]!;
+    }
+    const how = sets.state[k]!;
+    state[k] = lacks && how !== SET_STATE.blank && how !== SET_STATE.notAsked ? SET_STATE.noAnswer : how;
+    if (lacks || how !== SET_STATE.mentioned) continue;
+    for (let w = 0; w < sets.width; w++) {
+      for (let bits = sets.words[k * sets.width + w]!; bits !== 0; bits &= bits - 1) {
+        const option = optionAt[w * 32 + 31 - Math.clz32(bits & -bits)]!;
+        if (option < 0) continue;
+        before++;
+        const place = at + option * steps[own]!;
+        words[k * width + (place >> 5)]! |= 1 << (place & 31);
+      }
+    }
+  }
+  const space = codeSpace([]);
+  const codes = Array.from({ length: all }, (_, at): Code => {
+    const chosen = answers.map((list, s) => list[Math.floor(at / steps[s]!) % list.length]!);
+    return {
+      code: space.give(chosen.map(({ code }) => code).join('.')),
+      label: chosen.map(({ label, code }) => label || code).join(recipe.between),
+      missing: null,
+    };
+  });
+  const mentioned = mentionsBy(words, width, all);
+  const kept = codes.flatMap((_, at) => (recipe.empty || mentioned[at]! > 0 ? [at] : []));
+  return { ...only({ words, width, state }, codes, kept), mentioned: kept.map((at) => mentioned[at]!), before };
+}
+
+/** The combinations that are kept, as a column of their own. */
+function only(
+  { words, width, state }: Pick<SetsColumn, 'words' | 'width' | 'state'>,
+  codes: readonly Code[],
+  kept: readonly number[],
+): Pick<InterlockedSets, 'made' | 'column'> {
+  const narrow = wordsFor(kept.length);
+  const next = new Uint32Array(state.length * narrow);
+  for (let k = 0; k < state.length; k++) {
+    kept.forEach((at, j) => {
+      if (((words[k * width + (at >> 5)]! >>> (at & 31)) & 1) === 1) next[k * narrow + (j >> 5)]! |= 1 << (j & 31);
+    });
+  }
+  const made = kept.flatMap((at) => codes[at] ?? []);
+  return {
+    made: { level: 'multiple', codes: made },
+    column: { kind: 'sets', words: next, width: narrow, state, options: made.map(({ code }) => code) },
+  };
+}

@@ -1,0 +1,86 @@
+import { type Code, isAnswer } from '../../codebook/types.js';
+import { codeSpace, giveAll } from '../code-space.js';
+import { withEverythingElse } from './everything-else.js';
+import { ownLabel } from '../labels.js';
+import type { Made, Regroup } from '../types.js';
+
+/** What the codes of special outcomes are called, where no group has that name. */
+const LEFT_OVER = 'left-over';
+const NO_ANSWER = 'no-answer';
+const WAS_BLANK = 'was-blank';
+
+/** What respondents of one code of the source hold, and what becomes of them. */
+export interface Fate {
+  old: Code;
+  /** The new code; null stays blank. */
+  to: string | null;
+  how: How;
+}
+type How = 'grouped' | 'own' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
+
+/** What becomes of an old code, whatever it will be called. */
+function howOf(recipe: Regroup, old: Code): How {
+  if (recipe.groups.some(({ from }) => from.includes(old.code))) return isAnswer(old) ? 'grouped' : 'revived';
+  if (!isAnswer(old)) return 'kept-missing';
+  if (recipe.setAside.includes(old.code) || recipe.unnamed === 'set-aside') return 'set-aside';
+  return recipe.unnamed === 'own' ? 'own' : 'left-over';
+}
+
+/** What becomes of each old code, and what a blank is called that is given a reason; no code is given twice. */
+export function fates(recipe: Regroup, source: readonly Code[]): { all: Fate[]; blank: string | null } {
+  const named = new Set(recipe.groups.map(({ code }) => code));
+  const space = codeSpace(named);
+  const how = new Map(source.map((old) => [old.code, howOf(recipe, old)]));
+  const keeps = source.filter(({ code }) => {
+    const fate = how.get(code);
+    return fate === 'own' || fate === 'set-aside' || (fate === 'kept-missing' && (recipe.missing ?? 'keep') === 'keep');
+  });
+  const olds = keeps.map(({ code }) => ({ code, missing: how.get(code) !== 'own' }));
+  const given = giveAll(space, olds, named);
+  const once = new Map<string, string>();
+  const special = (name: string) => {
+    const known = once.get(name) ?? space.give(name);
+    once.set(name, known);
+    return known;
+  };
+  const to = (old: Code): string | null => {
+    const fate = how.get(old.code);
+    if (fate === 'grouped' || fate === 'revived')
+      return recipe.groups.find(({ from }) => from.includes(old.code))?.code ?? null;
+    if (fate === 'left-over') return special(LEFT_OVER);
+    if (fate === 'kept-missing' && recipe.missing === 'blank') return null;
+    if (fate === 'kept-missing' && recipe.missing === 'one') return special(NO_ANSWER);
+    return given.get(old.code) ?? null;
+  };
+  const all = source.map((old): Fate => ({ old, to: to(old), how: how.get(old.code) ?? 'left-over' }));
+  const { blank } = recipe;
+  return { all, blank: !blank ? null : 'group' in blank ? blank.group : space.give(WAS_BLANK) };
+}
+
+/**
+ * What a regroup makes of a code list.
+ * @param source every code of the source, also those that only the data has
+ * @returns the new variable's level and codes, and for each old code the new one
+ */
+export function regroup(
+  told: Regroup,
+  source: readonly Code[],
+): Made & { map: Map<string, string | null>; blank: string | null } {
+  const recipe = withEverythingElse(told, source);
+  const { all, blank } = fates(recipe, source);
+  const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
+  for (const { old, to, how } of all) {
+    if (to === null || codes.some(({ code }) => code === to)) continue;
+    if (how === 'own') codes.push({ code: to, label: ownLabel(old, recipe.groups), missing: null });
+    if (how === 'kept-missing' && recipe.missing === 'one')
+      codes.push({ code: to, label: 'No answer', missing: 'other' });
+    else if (how === 'kept-missing') codes.push({ code: to, label: old.label, missing: old.missing });
+    if (how === 'set-aside') codes.push({ code: to, label: old.label, missing: 'other' });
+    if (how === 'left-over') codes.push({ code: to, label: 'Left over by the regroup', missing: 'other' });
+  }
+  if (blank !== null && recipe.blank && 'missing' in recipe.blank)
+    codes.push({ code: blank, label: 'Blank', missing: recipe.blank.missing });
+  // Answers stand before what is none, wherever they came from.
+  codes.sort((a, b) => Number(!isAnswer(a)) - Number(!isAnswer(b)));
+  return { level: recipe.level, codes, blank, map: new Map(all.map(({ old, to }) => [old.code, to])) };
+}

@@ -1,0 +1,72 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SET_STATE, type SetsColumn } from '../../count/column.js';
+import { proveRegroupSets } from './prove-nets.js';
+import { regroupSets } from './nets.js';
+import type { Regroup } from '../types.js';
+
+const OPTIONS = ['1', '2', '3', '4', '5'];
+const CODES = OPTIONS.map((code) => ({ code, label: `Option ${code}`, missing: null }));
+/** A question of five options; null: blank. */
+function sets(people: readonly (readonly number[] | null)[]): SetsColumn {
+  const words = Uint32Array.from(people, (said) => (said ?? []).reduce((bits, j) => bits | (1 << j), 0));
+  const state = Uint8Array.from(people, (said) =>
+    said === null ? SET_STATE.blank : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+  );
+  return { kind: 'sets', words, width: 1, state, options: OPTIONS };
+}
+const nets: Regroup = {
+  kind: 'regroup',
+  source: 1,
+  level: 'unordered',
+  groups: [
+    { code: '1', label: 'Roots', from: ['1', '2'] },
+    { code: '2', label: 'Leaves', from: ['3'] },
+  ],
+  setAside: ['5'],
+};
+
+describe('nets over the options of a question', () => {
+  it('count a respondent once, and say what is left over', () => {
+    const column = sets([[0, 1], [1, 2], [4], [], null, [3]]);
+    const result = regroupSets(nets, CODES, column);
+    expect(result.mentioned).toEqual([2, 1]);
+    expect([...result.column.words]).toEqual([1, 3, 0, 0, 0, 0]);
+    const { mentioned, none, nothing, blank } = SET_STATE;
+    expect([...result.column.state]).toEqual([mentioned, mentioned, none, nothing, blank, none]);
+    const proof = proveRegroupSets(nets, CODES, result, column.state);
+    expect(proof.holds).toBe(false);
+    expect(proof.findings.find(({ id }) => id === 'left-over')?.text).toContain(
+      '4 Option 4 is in no group: 1 mentions would be lost',
+    );
+    expect(proof.findings.find(({ id }) => id === 'reconciled')?.text).toContain('4 mentions before are 3 after');
+    const own = regroupSets({ ...nets, unnamed: 'own' }, CODES, column);
+    expect(own.made.codes.map(({ label }) => label)).toEqual(['Roots', 'Leaves', 'Option 4']);
+    expect(proveRegroupSets({ ...nets, unnamed: 'own' }, CODES, own, column.state).holds).toBe(true);
+  });
+
+  it('never exceed the base nor their parts together, and are at least the largest of these', () => {
+    const person = fc.oneof(fc.constant(null), fc.subarray([0, 1, 2, 3, 4]));
+    const group = fc.subarray(OPTIONS, { minLength: 1 });
+    fc.assert(
+      fc.property(fc.array(person, { maxLength: 80 }), group, (people, from) => {
+        const column = sets(people);
+        const recipe: Regroup = { ...nets, groups: [{ code: '1', label: 'Net', from }], setAside: [], unnamed: 'own' };
+        const { mentioned, before } = regroupSets(recipe, CODES, column);
+        const parts = from.map((code) => before[OPTIONS.indexOf(code)]!);
+        const base = people.filter((said) => said !== null).length;
+        expect(mentioned[0]).toBeLessThanOrEqual(base);
+        expect(mentioned[0]).toBeLessThanOrEqual(parts.reduce((a, b) => a + b, 0));
+        expect(mentioned[0]).toBeGreaterThanOrEqual(Math.max(...parts));
+        expect(mentioned[0]).toBe(people.filter((said) => said?.some((j) => from.includes(OPTIONS[j]!))).length);
+        // A group for each option is the question itself.
+        const each = regroupSets(
+          { ...nets, groups: CODES.map(({ code, label }) => ({ code, label, from: [code] })), setAside: [] },
+          CODES,
+          column,
+        );
+        expect(each.column.words).toEqual(column.words);
+      }),
+    );
+  });
+});

@@ -1,0 +1,85 @@
+import { type Code, isAnswer } from '../../codebook/types.js';
+import { SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import { codeSpace, giveAll } from '../code-space.js';
+import { withEverythingElse } from './everything-else.js';
+import { ownLabel } from '../labels.js';
+import { mentionsBy } from '../gather/compute.js';
+import type { Made, Regroup } from '../types.js';
+
+export interface RegroupedSets {
+  made: Made;
+  column: SetsColumn;
+  /** Respondents by group. */
+  mentioned: number[];
+  /** Respondents by option of the source, and of those by group; last who is in no group by it. */
+  went: number[][];
+  before: number[];
+  /** Who mentioned something before, and has a mention in no group now. */
+  emptied: number;
+}
+
+/** The options that become groups: those that are named, and the others where each keeps its own. */
+function groupsOf(
+  recipe: Regroup,
+  source: readonly Code[],
+): { code: string; label: string; from: readonly string[] }[] {
+  const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
+  const taken = new Set(recipe.groups.map(({ code }) => code));
+  const space = codeSpace(taken);
+  const own = recipe.unnamed === 'own' ? source.filter((one) => isAnswer(one) && !named.has(one.code)) : [];
+  const given = giveAll(
+    space,
+    own.map(({ code }) => ({ code, missing: false })),
+    taken,
+  );
+  return [
+    ...recipe.groups,
+    ...own.map((one) => ({
+      code: given.get(one.code) ?? one.code,
+      label: ownLabel(one, recipe.groups),
+      from: [one.code],
+    })),
+  ];
+}
+
+/**
+ * Nets over the options of a multiple-response question: who mentions any option of a group is in it, once. A
+ * respondent left without a mention has chosen none of these.
+ */
+export function regroupSets(told: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
+  const recipe = withEverythingElse(told, source);
+  const groups = groupsOf(recipe, source);
+  const width = wordsFor(groups.length);
+  const respondents = column.state.length;
+  const words = new Uint32Array(respondents * width);
+  const state = Uint8Array.from(column.state);
+  const groupOf = column.options.map((option) => groups.findIndex(({ from }) => from.includes(option)));
+  let emptied = 0;
+  for (let k = 0; k < respondents; k++) {
+    if (state[k] !== SET_STATE.mentioned) continue;
+    let has = false;
+    for (let w = 0; w < column.width; w++) {
+      for (let bits = column.words[k * column.width + w]!; bits !== 0; bits &= bits - 1) {
+        const group = groupOf[w * 32 + 31 - Math.clz32(bits & -bits)]!;
+        if (group < 0) continue;
+        words[k * width + (group >> 5)]! |= 1 << (group & 31);
+        has = true;
+      }
+    }
+    if (has) continue;
+    state[k] = SET_STATE.none;
+    emptied++;
+  }
+  const before = mentionsBy(column.words, column.width, column.options.length);
+  return {
+    made: { level: 'multiple', codes: groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) },
+    column: { kind: 'sets', words, width, state, options: groups.map(({ code }) => code) },
+    mentioned: mentionsBy(words, width, groups.length),
+    before,
+    went: column.options.map((_, j) => [
+      ...groups.map((__, g) => (groupOf[j] === g ? before[j]! : 0)),
+      groupOf[j]! < 0 ? before[j]! : 0,
+    ]),
+    emptied,
+  };
+}

@@ -1,0 +1,18 @@
+import type { Slots } from '../types.js';
+import { type Said, type Held, type Raw, NOTHING, answersIn, settled, mentionsOrNothing } from '../said.js';
+
+export function afterSlots(
+  { options, none, exclusive = [], settle = 'option' }: Slots,
+  sources: readonly Held[],
+  raws: readonly Raw[],
+): Said {
+  const isListed = (raw: Raw) => typeof raw === 'string' && (raw === none || options.some(({ code }) => code === raw));
+  const isAnswered = raws.some(
+    (raw, s) => isListed(raw) || (sources[s] !== undefined && answersIn(sources[s], raw) !== null),
+  );
+  if (!isAnswered) return NOTHING;
+  const labels = (codes: readonly string[]) =>
+    options.filter(({ code }) => codes.includes(code)).map(({ label }) => label.trim());
+  const said = labels(raws.filter((raw) => typeof raw === 'string'));
+  return mentionsOrNothing(settled(said, new Set(labels(exclusive)), none !== null && raws.includes(none), settle));
+}

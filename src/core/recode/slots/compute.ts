@@ -1,0 +1,109 @@
+import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { CountedMissing } from '../counted-missing.js';
+import { type Contradictions, settleContradictions } from '../contradictions.js';
+import { type GatherSource, mentionsBy } from '../gather/compute.js';
+import type { Made, Slots } from '../types.js';
+
+export const MOST_OPTIONS = 500;
+
+/** The level and codes that slots make: the codes of their list. */
+export function slotted({ options }: Slots): Made {
+  return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
+}
+
+export interface SlotsResult {
+  column: SetsColumn;
+  /** Of each slot: respondents with an option, "none of these", a code that is no option, a missing code, nothing. */
+  slots: { option: number; none: number; other: number; missing: number; blank: number }[];
+  /** Respondents by option. */
+  mentioned: number[];
+  /** Mentions of an option that the same respondent had mentioned in a slot before: counted once. */
+  again: number;
+  /** Answers that are no option, by code. */
+  others: Map<string, number>;
+  /** Respondents who said "none of these". */
+  none: number;
+  contradictions: Contradictions;
+}
+
+const [BLANK, MISSING, OTHER, NONE, NOT_ASKED] = [-1, -2, -3, -4, -5];
+
+/** What each value of a slot means: the position of an option, or one of the above. */
+function meanings(
+  { column, missing, notAsked }: GatherSource,
+  positions: ReadonlyMap<string, number>,
+  none: string | null,
+): Int16Array {
+  const one = (code: string) =>
+    positions.get(code) ??
+    (code === none ? NONE : notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : OTHER);
+  return Int16Array.from([BLANK, ...column.codes.map(one)]);
+}
+
+/**
+ * Brings slots together. An option counts once for a respondent, in however many slots it stands. Who has nothing but
+ * blanks and missing codes is blank; an answer that is no option leaves a respondent who answered but mentioned none.
+ * @param sources the slots, all of the same length
+ */
+export function slots(recipe: Slots, sources: readonly GatherSource[], respondents: number): SlotsResult {
+  const width = wordsFor(recipe.options.length);
+  const words = new Uint32Array(respondents * width);
+  const state = new Uint8Array(respondents);
+  const positions = new Map(recipe.options.map(({ code }, j) => [code, j]));
+  const others = new Map<string, number>();
+  const saidNone = new Uint8Array(respondents);
+  let again = 0;
+  const found = sources.map((source) => {
+    const lookup = meanings(source, positions, recipe.none);
+    const { values, codes }: CodedColumn = source.column;
+    const tally = { option: 0, none: 0, other: 0, missing: 0, blank: 0 };
+    for (let k = 0; k < respondents; k++) {
+      const meaning = lookup[values[k]!]!;
+      if (meaning >= 0) {
+        tally.option++;
+        const at = k * width + (meaning >> 5);
+        const bit = 1 << (meaning & 31);
+        if ((words[at]! & bit) !== 0) again++;
+        words[at]! |= bit;
+        state[k] = SET_STATE.mentioned;
+      } else if (meaning === BLANK) tally.blank++;
+      else if (meaning === MISSING || meaning === NOT_ASKED) {
+        tally.missing++;
+        const why = meaning === MISSING ? SET_STATE.noAnswer : SET_STATE.notAsked;
+        if (state[k] === SET_STATE.blank || state[k] === SET_STATE.noAnswer) state[k] = why;
+      } else if (meaning === NONE) {
+        tally.none++;
+        saidNone[k] = 1;
+      } else {
+        tally.other++;
+        const code = codes[values[k]! - 1]!;
+        others.set(code, (others.get(code) ?? 0) + 1);
+        if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.nothing;
+      }
+    }
+    return tally;
+  });
+  let none = 0;
+  for (let k = 0; k < respondents; k++) {
+    if (saidNone[k] === 0) continue;
+    none++;
+    if (state[k] !== SET_STATE.mentioned) state[k] = SET_STATE.none;
+  }
+  const exclusive = (recipe.exclusive ?? []).flatMap((code) => positions.get(code) ?? []);
+  const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
+  const mentioned = mentionsBy(words, width, recipe.options.length);
+  const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
+  return { column, slots: found, mentioned, again, others, none, contradictions };
+}
+
+/** Options, and the code for none of these, that a slot declares missing. */
+export function revivedBySlots(
+  recipe: Slots,
+  sources: readonly GatherSource[],
+  names: readonly string[],
+): CountedMissing[] {
+  const codes = [...recipe.options.map(({ code }) => code), ...(recipe.none === null ? [] : [recipe.none])];
+  return sources.flatMap(({ missing }, k) =>
+    codes.filter((code) => missing.includes(code)).map((code) => ({ source: names[k] ?? '', code })),
+  );
+}

@@ -1,0 +1,115 @@
+import { whole } from '../../figures.js';
+import { hasAnswered, SET_STATE } from '../../count/column.js';
+import { type CountedMissing, countedMissing } from '../counted-missing.js';
+import { contradictionCheck } from '../contradictions.js';
+import type { Finding, Proof, Slots } from '../types.js';
+import type { SlotsResult } from './compute.js';
+
+/** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
+export function proveSlots(
+  recipe: Slots,
+  result: SlotsResult,
+  names: readonly string[],
+  revived: readonly CountedMissing[] = [],
+): Proof {
+  const { state } = result.column;
+  const inState = [0, 0, 0, 0, 0, 0];
+  for (const one of state) inState[one]!++;
+  const sum = (of: (slot: SlotsResult['slots'][number]) => number) =>
+    result.slots.reduce((all, slot) => all + of(slot), 0);
+  const values = sum(({ option }) => option);
+  const mentions = result.mentioned.reduce((a, b) => a + b, 0);
+  const others = [...result.others].sort(([, a], [, b]) => b - a);
+  const never = recipe.options.filter((_, j) => result.mentioned[j] === 0);
+  const answered = state.reduce((all, one) => all + (hasAnswered(one) ? 1 : 0), 0);
+  const { dropped } = result.contradictions;
+  const excluding = recipe.options.filter(({ code }) => recipe.exclusive?.includes(code)).map(({ label }) => label);
+  const findings: Finding[] = [
+    {
+      id: 'left-over',
+      holds: others.length === 0,
+      title: 'Left over',
+      text:
+        others.length === 0
+          ? 'Every answer is one of the options.'
+          : `Answers that are no option: ${others
+              .slice(0, 6)
+              .map(([code, n]) => `${code} (${whole(n)})`)
+              .join(', ')}${others.length > 6 ? ' ...' : ''}.`,
+      codes: others.map(([code]) => code),
+    },
+    ...countedMissing(revived),
+    {
+      id: 'empty',
+      holds: true,
+      title: 'Never mentioned',
+      text:
+        never.length === 0
+          ? 'Every option is mentioned.'
+          : `Nobody mentioned ${never.map(({ label }) => label).join(', ')}.`,
+      codes: never.map(({ code }) => code),
+    },
+    {
+      id: 'doubled',
+      holds: true,
+      title: 'Said twice',
+      text:
+        result.again === 0
+          ? 'Nobody has a code in two slots.'
+          : `${whole(result.again)} times a respondent has a code in a second slot; it counts once.`,
+      codes: [],
+    },
+    {
+      id: 'none-said',
+      holds: true,
+      title: 'None of these',
+      text: recipe.none === null ? 'No code says it.' : `${whole(result.none)} respondents say it.`,
+      codes: [],
+    },
+    ...contradictionCheck(
+      [...excluding, ...(recipe.none === null ? [] : ['None of these'])],
+      result.contradictions,
+      recipe.settle,
+    ),
+    {
+      id: 'made-missing',
+      holds: true,
+      title: 'Without an answer',
+      text:
+        `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ` +
+        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        'answer.',
+      codes: [],
+    },
+    {
+      id: 'reconciled',
+      holds: values === mentions + result.again + dropped,
+      title: 'Reconciled',
+      text:
+        `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question` +
+        (result.again > 0 ? ` and ${whole(result.again)} said again` : '') +
+        `${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
+        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+      codes: [],
+    },
+  ];
+  return {
+    holds: findings.every((finding) => finding.holds),
+    findings,
+    columns: [
+      { code: 'option', label: 'An option', missing: false, respondents: values },
+      { code: 'none', label: 'None of these', missing: false, respondents: sum(({ none }) => none) },
+      { code: 'other', label: 'No option', missing: true, respondents: sum(({ other }) => other) },
+      { code: 'missing', label: 'Missing code', missing: true, respondents: sum(({ missing }) => missing) },
+      { code: 'blank', label: 'Blank', missing: true, respondents: sum(({ blank }) => blank) },
+    ],
+    rows: result.slots.map(({ option, none, other, missing, blank }, k) => ({
+      code: String(k + 1),
+      label: names[k] ?? '',
+      missing: false,
+      respondents: state.length,
+      went: [option, none, other, missing, blank],
+    })),
+    respondents: state.length,
+  };
+}

@@ -1,0 +1,14 @@
+import type { Code } from '../../codebook/types.js';
+import type { ToCategories } from '../types.js';
+import { type Said, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from '../said.js';
+
+export function afterCategories({ exceptions, alike }: ToCategories, codes: readonly Code[], raw: Raw): Said {
+  if (typeof raw !== 'string') return NOTHING;
+  const decided = exceptions.find(({ text }) => text === raw);
+  if (decided?.is === 'missing') return missing(decided.missing);
+  const reason = decided ? null : reasonOf(codes, raw);
+  if (reason !== null) return missing(reason);
+  const label = decided?.is === 'as' ? decided.as.trim() : nameOf(codes, raw).trim();
+  const spelled = alike ? label.replace(/\s+/gu, ' ').toLocaleLowerCase('en') : label;
+  return answerOf(spelled, 'Other', 'All other');
+}

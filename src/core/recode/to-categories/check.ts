@@ -1,0 +1,25 @@
+import { Fault } from '../../fault.js';
+import type { ToCategories } from '../types.js';
+
+/** Checks what no data can mend: a text sorted out twice, or as nothing. @throws Fault */
+export function checkToCategories({ exceptions, least }: Pick<ToCategories, 'exceptions' | 'least'>): void {
+  const seen = new Set<string>();
+  exceptions.forEach((one, k) => {
+    const field = `exceptions[${k}]`;
+    if (seen.has(one.text))
+      throw new Fault('invalid', `“${one.text}” is decided on twice.`, 'Decide once for each text.', { field });
+    if (one.is === 'as' && one.as.trim() === '')
+      throw new Fault(
+        'invalid',
+        `“${one.text}” would be counted as nothing.`,
+        'Write a category, or make it no answer.',
+        { field },
+      );
+    seen.add(one.text);
+  });
+  if (!Number.isInteger(least) || least < 1) {
+    throw new Fault('invalid', 'A category is kept from a whole number of respondents on.', 'Write 1 or more.', {
+      field: 'least',
+    });
+  }
+}

@@ -1,0 +1,117 @@
+import { compareCodes, parseNumber } from '../../codebook/number.js';
+import type { Code, MissingReason } from '../../codebook/types.js';
+import { Fault } from '../../fault.js';
+import { whole } from '../../figures.js';
+import { codeSpace, missingName } from '../code-space.js';
+import type { Made, ToCategories } from '../types.js';
+
+/** More categories than this are no code list. */
+const MOST_CATEGORIES = 1000;
+export const OTHER = 'other';
+
+/** What a value of the source becomes. */
+export type Sorted =
+  { is: 'category'; category: string } | { is: 'other' } | { is: 'missing'; missing: MissingReason; code: string };
+
+export interface Categorized {
+  made: Made;
+  /** The place of each value's code, from 1. */
+  placeOf: ReadonlyMap<string, number>;
+  values: { text: string; respondents: number; sorted: Sorted }[];
+}
+
+/** Texts that are one category: without spaces around them, and in whatever capitals where they are alike. */
+const keyOf = (text: string, alike: boolean) =>
+  alike ? text.trim().replace(/\s+/gu, ' ').toLocaleLowerCase('en') : text;
+
+/**
+ * Makes categories of the different values of a variable.
+ * @param tally the values with their respondents
+ * @param codes of the variable: their labels are kept, and what is no answer stays none
+ * @throws Fault where there would be too many categories
+ */
+export function toCategories(
+  recipe: ToCategories,
+  tally: ReadonlyMap<string, number>,
+  codes: readonly Code[],
+): Categorized {
+  const decided = new Map(recipe.exceptions.map((one) => [one.text, one]));
+  const listed = new Map(codes.map((code) => [code.code, code]));
+  // How often each spelling of a category stands: the most frequent one is its label.
+  const spellings = new Map<string, Map<string, number>>();
+  const respondents = new Map<string, number>();
+  const first: { text: string; respondents: number; key: string | null; missing: MissingReason | null }[] = [];
+  for (const [text, many] of tally) {
+    const exception = decided.get(text);
+    const declared = listed.get(text)?.missing ?? null;
+    const missing = exception ? (exception.is === 'missing' ? exception.missing : null) : declared;
+    if (missing !== null) {
+      first.push({ text, respondents: many, key: null, missing });
+      continue;
+    }
+    const label = exception?.is === 'as' ? exception.as.trim() : listed.get(text)?.label.trim() || text;
+    const key = keyOf(label, recipe.alike);
+    const known = spellings.get(key) ?? new Map<string, number>();
+    known.set(label, (known.get(label) ?? 0) + (exception?.is === 'as' ? Infinity : many));
+    spellings.set(key, known);
+    respondents.set(key, (respondents.get(key) ?? 0) + many);
+    first.push({ text, respondents: many, key, missing: null });
+  }
+  const rare = new Set([...respondents].filter(([, many]) => many < recipe.least).map(([key]) => key));
+  const kept = [...respondents].filter(([key]) => !rare.has(key));
+  if (kept.length > MOST_CATEGORIES) {
+    throw new Fault(
+      'too-large',
+      `The variable has ${whole(kept.length)} different values, and a code list takes ${whole(MOST_CATEGORIES)}.`,
+      'Let rare ones go to "Other", or cut a number into bands.',
+      { field: 'least' },
+    );
+  }
+  const labelOf = (key: string) => [...(spellings.get(key) ?? [])].sort(([, a], [, b]) => b - a)[0]?.[0].trim() ?? key;
+  const labelled = kept.map(([key, many]) => ({ key, many, label: labelOf(key) }));
+  labelled.sort((a, b) => (recipe.order === 'frequency' ? b.many - a.many : 0) || compareCodes(a.label, b.label));
+  // Numbers keep themselves as codes; texts are numbered.
+  const numbers = labelled.every(({ label }) => parseNumber(label) !== null);
+  const codeOf = new Map(labelled.map(({ key, label }, k) => [key, numbers ? label : String(k + 1)]));
+  const space = codeSpace(codeOf.values());
+  const other = space.give(OTHER);
+  const missing = new Map<string, Code>();
+  for (const one of first) {
+    if (one.missing === null) continue;
+    missing.set(one.text, {
+      code: space.give(one.text, missingName),
+      label: listed.get(one.text)?.label || one.text,
+      missing: one.missing,
+    });
+  }
+  const made: Code[] = [
+    ...labelled.map(({ key, label }): Code => ({ code: codeOf.get(key)!, label, missing: null })),
+    ...(rare.size > 0
+      ? [
+          {
+            code: other,
+            label: labelled.some(({ label }) => label.trim().toLowerCase() === 'other') ? 'All other' : 'Other',
+            missing: null,
+          },
+        ]
+      : []),
+    ...missing.values(),
+  ];
+  const place = new Map(made.map(({ code }, k) => [code, k + 1]));
+  const values = first.map(({ text, respondents: many, key, missing: why }) => ({
+    text,
+    respondents: many,
+    sorted: (why !== null
+      ? { is: 'missing', missing: why, code: missing.get(text)!.code }
+      : rare.has(key!)
+        ? { is: 'other' }
+        : { is: 'category', category: codeOf.get(key!)! }) satisfies Sorted,
+  }));
+  const codeFor = (sorted: Sorted) =>
+    sorted.is === 'category' ? sorted.category : sorted.is === 'other' ? other : sorted.code;
+  return {
+    made: { level: numbers ? 'ordered' : 'unordered', codes: made },
+    placeOf: new Map(values.map(({ text, sorted }) => [text, place.get(codeFor(sorted)) ?? 0])),
+    values,
+  };
+}

@@ -1,0 +1,111 @@
+import type { Code, MissingReason } from '../../codebook/types.js';
+import { canonicalCode } from '../../codebook/number.js';
+import { MOST_EXCEPTIONS } from '../../codebook/facts.js';
+import { readNumber } from '../../codebook/read-number.js';
+import type { Exception } from './shape.js';
+import type { Made, ToNumber } from '../types.js';
+
+/** What texts are called together that are more than can be exceptions. */
+const REST = '(other text)';
+
+/** What a text becomes: a number, a word that is no answer, or a word that nobody has decided on. */
+export type Outcome = { is: 'number'; number: number } | { is: 'missing'; missing: MissingReason } | { is: 'left' };
+
+export interface Tally {
+  respondents: number;
+  outcome: Outcome;
+}
+
+export interface Converted {
+  /** NaN: no number. */
+  values: Float64Array;
+  /** Of those without a number: 0 blank, k the word at k - 1. */
+  wordOf: Uint32Array;
+  words: string[];
+  /** Texts that spell no number, with their respondents. */
+  exceptions: Map<string, Tally>;
+  /** Respondents whose text spells a number, without those whose number is a missing code. */
+  numbers: number;
+  /** Numbers that are codes for no answer, as the source says, with their respondents. */
+  coded: Map<string, Tally>;
+  blank: number;
+}
+
+const decided = (exception: Exception): Outcome =>
+  exception.is === 'number'
+    ? { is: 'number', number: exception.number }
+    : { is: 'missing', missing: exception.missing };
+
+/**
+ * Reads texts as numbers. What is no number, and is not decided on, becomes no answer and is told. A code that the
+ * source declares missing stays so, unless it is decided on.
+ * @param textOf the text of a respondent; null is blank
+ * @param missing codes of the source that are no answers
+ */
+export function toNumber(
+  recipe: ToNumber,
+  textOf: (respondent: number) => string | null,
+  missing: readonly Code[],
+  respondents: number,
+): Converted {
+  const values = new Float64Array(respondents).fill(NaN);
+  const wordOf = new Uint32Array(respondents);
+  const places = new Map<string, number>();
+  const exceptions = new Map<string, Tally>();
+  const coded = new Map<string, Tally>();
+  const decisions = new Map(recipe.exceptions.map((exception) => [exception.text, decided(exception)]));
+  const declared = new Map(
+    missing.flatMap((code) => (code.missing === null ? [] : [[canonicalCode(code.code), code.missing] as const])),
+  );
+  let numbers = 0;
+  let blank = 0;
+  const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
+    const known = tally.get(text);
+    if (known) known.respondents++;
+    else tally.set(text, { respondents: 1, outcome });
+  };
+  const place = (word: string): number => {
+    const known = places.get(word);
+    if (known !== undefined) return known;
+    const name = places.size < MOST_EXCEPTIONS ? word : REST;
+    const at = places.get(name) ?? places.size + 1;
+    places.set(name, at);
+    return at;
+  };
+  for (let k = 0; k < respondents; k++) {
+    const text = textOf(k);
+    if (text === null) {
+      blank++;
+      continue;
+    }
+    const reason = declared.get(canonicalCode(text));
+    const spelled = readNumber(text, recipe.decimal);
+    const choice = decisions.get(text) ?? (reason === undefined ? null : { is: 'missing' as const, missing: reason });
+    if (choice === null && spelled !== null) {
+      values[k] = spelled;
+      numbers++;
+      continue;
+    }
+    const outcome: Outcome = choice ?? { is: 'left' };
+    if (spelled !== null && outcome.is === 'missing' && canonicalCode(text) === String(spelled)) {
+      // A number that is no answer stays a number, and the codebook of the result says what it is. What only looks like
+      // one ("99%") stays a word: as the number 99 it could not be told from an answer.
+      values[k] = spelled;
+      note(coded, String(spelled), outcome);
+      continue;
+    }
+    if (outcome.is === 'number') values[k] = outcome.number;
+    else wordOf[k] = place(text);
+    note(exceptions, exceptions.size < MOST_EXCEPTIONS || exceptions.has(text) ? text : REST, outcome);
+  }
+  return { values, wordOf, words: [...places.keys()], exceptions, numbers, coded, blank };
+}
+
+/** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */
+export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
+  const labels = new Map(source.map(({ code, label }) => [code, label]));
+  const codes = [...result.coded, ...result.exceptions].flatMap(([text, { outcome }]): Code[] =>
+    outcome.is === 'missing' ? [{ code: text, label: labels.get(text) ?? text, missing: outcome.missing }] : [],
+  );
+  return { level: 'number', codes };
+}

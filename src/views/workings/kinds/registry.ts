@@ -1,0 +1,62 @@
+import type { RosterVariable } from '../../../api/types.js';
+import type { Code } from '../../../core/codebook/types.js';
+import { type KindId, kindIdOf } from '../../../core/recode/registry.js';
+import type { Recipe } from '../../../core/recode/types.js';
+import { bandView } from './band/kind.js';
+import { combineView } from './combine/kind.js';
+import { flagsView } from './flags/kind.js';
+import { gatherView } from './gather/kind.js';
+import { interlockView } from './interlock/kind.js';
+import { regroupView } from './regroup/kind.js';
+import { scoreView } from './score/kind.js';
+import { slotsView } from './slots/kind.js';
+import { toCategoriesView } from './to-categories/kind.js';
+import { toNumberView } from './to-number/kind.js';
+import type { ViewKind } from './view-kind.js';
+
+/** What can be made, in the order in which it is offered. */
+const VIEWS = {
+  regroup: regroupView,
+  band: bandView,
+  score: scoreView,
+  combine: combineView,
+  interlock: interlockView,
+  flags: flagsView,
+  number: toNumberView,
+  categories: toCategoriesView,
+  gather: gatherView,
+  slots: slotsView,
+} satisfies Record<KindId, unknown>;
+
+/** What can be made: a kind of working. */
+export type Make = KindId;
+export const MAKES = Object.keys(VIEWS) as Make[];
+
+/** The record of what is made. */
+export function viewKind(make: Make): ViewKind<Recipe> {
+  // Each record takes recipes of its own kind, which is the one asked for.
+  return VIEWS[make] as unknown as ViewKind<Recipe>;
+}
+
+export const makeOf = (recipe: Recipe): Make => kindIdOf(recipe);
+
+/** The record of a recipe's kind. */
+export const viewKindOf = (recipe: Recipe): ViewKind<Recipe> => viewKind(makeOf(recipe));
+
+/** Whether a variable can be a source of what is made. */
+export const suits = (make: Make, variable: RosterVariable): boolean => viewKind(make).suits(variable);
+
+/** Where an editor begins. */
+export const startRecipe = (
+  make: Make,
+  sources: readonly RosterVariable[],
+  codes: readonly Code[],
+  comma = false,
+): Recipe => viewKind(make).start({ sources, codes, comma });
+
+/** A label to begin with. */
+export const startLabel = (make: Make, sources: readonly RosterVariable[]): string =>
+  sources.length === 0 ? '' : viewKind(make).startLabel(sources);
+
+/** What a recipe still lacks, in words that say what to do; null: it is complete. */
+export const lackOf = (recipe: Recipe): string | null => viewKindOf(recipe).lack(recipe);

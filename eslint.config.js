@@ -94,7 +94,7 @@ export default tseslint.config(
       'import-x/no-cycle': 'error',
       'house/long-function': ['error', { max: 80, listed: LONG_FUNCTIONS }],
       'max-lines': ['error', { max: 450 }],
-      'max-len': ['error', { code: 120, ignoreRegExpLiterals: true }],
+      'max-len': ['error', { code: 120 }],
       'no-warning-comments': ['error', { terms: ['prettier-ignore'], location: 'anywhere' }],
     },
   },

@@ -1,3 +1,4 @@
+import { plural } from '../core/words.js';
 import { Fault } from '../core/fault.js';
 import { LONGEST_ROW, type Row, type RowSource } from './rows.js';
 import { MOST_COLUMNS, type Workbook } from '../core/intake/layout.js';
@@ -137,7 +138,7 @@ function remarksOf(facts: SheetFacts, sheet: SheetPart, headingLine: number): st
   if (inData.length > 0) {
     const [{ top, left } = { top: 1, left: 1 }] = inData;
     remarks.push(
-      `${inData.length} merged cell${inData.length === 1 ? '' : 's'} among the data, the first at ` +
+      `${plural(inData.length, 'merged cell')} among the data, the first at ` +
         `${cellName(top, left)}: the value counts for the first row only.`,
     );
   }

@@ -1,3 +1,4 @@
+import { plural } from '../core/words.js';
 import {
   declare,
   type Held,
@@ -155,7 +156,7 @@ export function declareMissing(
     }
     const names = new Map(allCodeLists(db).map((list) => [list.id, list]));
     return {
-      words: `${sayDeclared(wanted)} in ${codesOf.size} variable${codesOf.size === 1 ? '' : 's'}`,
+      words: `${sayDeclared(wanted)} in ${plural(codesOf.size, 'variable')}`,
       work: () => {
         for (const variables of together.values()) {
           const [first] = variables;

@@ -1,3 +1,4 @@
+import { plural } from '../words.js';
 import { whole } from '../figures.js';
 import { parseNumber } from './number.js';
 import { reasonInWords } from './reason-in-words.js';
@@ -132,7 +133,7 @@ export function sayPlan(lines: readonly MissingLine[], codes: readonly string[],
     });
     const people = reach[k] ?? 0;
     const have = `where ${whole(people)} respondent${people === 1 ? ' has' : 's have'} it`;
-    const occurs = `${code} occurs in ${mine.length} variable${mine.length === 1 ? '' : 's'}, ${have}`;
+    const occurs = `${code} occurs in ${plural(mine.length, 'variable')}, ${have}`;
     return left.length === 0 ? `${occurs}.` : `${occurs}; ${left.join('; ')}: left alone.`;
   });
 }

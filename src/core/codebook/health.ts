@@ -1,3 +1,4 @@
+import { plural } from '../words.js';
 import { andMore } from '../and-more.js';
 import { whole } from '../figures.js';
 import { isCategories } from './levels.js';
@@ -63,7 +64,7 @@ function list(codes: readonly string[]): string {
   return andMore(shortened, NAMED);
 }
 
-const people = (n: number) => `${whole(n)} respondent${n === 1 ? '' : 's'}`;
+const people = (n: number) => plural(n, 'respondent');
 const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, one) => total + one.respondents, 0);
 
 /** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */

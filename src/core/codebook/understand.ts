@@ -1,3 +1,4 @@
+import { plural } from '../words.js';
 import { andMore } from '../and-more.js';
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
 import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
@@ -110,8 +111,7 @@ export function understand(
   }
   if (found && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
     noAnswers(facts, codes, guesses);
-    const why =
-      `${codes.length} different ` + `word${codes.length === 1 ? '' : 's'}${codes.length > 1 ? ', which repeat' : ''}.`;
+    const why = `${plural(codes.length, 'different word')}${codes.length > 1 ? ', which repeat' : ''}.`;
     return { level: 'unordered', codes, why, guesses };
   }
   if (numbers > 0.5 * filled) {

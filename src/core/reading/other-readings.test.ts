@@ -92,10 +92,17 @@ describe('the reading of 2 x 2 strata', () => {
       'All together, φ',
     ]);
     expect(way[0]).toMatch(
-      /^Within the same Year, the odds of Answer “r1” are 1\.\d\d times as high where Group is “c1” as where it is “c2”\.$/,
+      new RegExp(
+        String.raw`^Within the same Year, the odds of Answer “r1” are 1\.\d\d times as high ` +
+          String.raw`where Group is “c1” as where it is “c2”\.$`,
+      ),
     );
     expect(part(answers, 'say').sentence).toMatch(
-      /^Within Year \(2 tables\), Answer differed by Group, Mantel-Haenszel χ²\(1, N = 1,000\) = [\d.]+, p = \.\d+, common OR = 1\.\d\d \[1\.\d\d, \d\.\d\d\]/,
+      new RegExp(
+        String.raw`^Within Year \(2 tables\), Answer differed by Group, ` +
+          String.raw`Mantel-Haenszel χ²\(1, N = 1,000\) = [\d.]+, p = \.\d+, ` +
+          String.raw`common OR = 1\.\d\d \[1\.\d\d, \d\.\d\d\]`,
+      ),
     );
   });
 

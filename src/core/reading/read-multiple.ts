@@ -18,7 +18,8 @@ import type { ReadOptions } from './options.js';
 import { sizeVerdict } from './size-words.js';
 import { mentionsOfTable } from './mentions.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadCell, type ReadMeasure } from './types.js';
-import { and, percent, sayP } from './words.js';
+import { and } from '../words.js';
+import { percent, sayP } from './words.js';
 
 const NAMED = 5;
 const CELLS_NAMED = 2;

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import type { Facts } from '../../core/codebook/facts.js';
 import { type FileSigns, fileSigns, type NumberReading } from '../../core/codebook/number-signs.js';
 import { guessQuestions, type QuestionGuess } from '../../core/codebook/questions.js';
@@ -72,7 +73,7 @@ const MOST_TEXT_WAITING = 32 * 1024 ** 2;
 /** First respondents in whose answers multiple-response questions are looked for. */
 const LOOKED_AT = 1000;
 
-const cellCount = (n: number) => `${n.toLocaleString('en')} cell${n === 1 ? '' : 's'}`;
+const cellCount = (cells: number) => plural(cells, 'cell');
 
 /** Why a row cannot be read; null where it can. Cells that are missing or too many without harm are put right. */
 export function whyUnread(row: Row, width: number, layout: Layout): string | null {

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import { useState } from 'react';
 import type { RosterVariable, SentCodebookPlan } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
@@ -41,7 +42,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
     setOff(next);
   };
   const shown = lines.slice(0, SHOWN);
-  const counted = `${whole(described)} variable${described === 1 ? '' : 's'} described`;
+  const counted = `${plural(described, 'variable')} described`;
   return (
     <section className={css['health']} aria-label="A codebook for this study">
       <h1>{fileName}</h1>
@@ -63,9 +64,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
       )}
       <div className={css['bar']}>
         <MainButton disabled={on.length === 0} onClick={keep}>
-          {edits.length === 0
-            ? 'Nothing to change'
-            : `Change ${whole(on.length)} variable${on.length === 1 ? '' : 's'}`}
+          {edits.length === 0 ? 'Nothing to change' : `Change ${plural(on.length, 'variable')}`}
         </MainButton>
         <PlainButton onClick={close}>Leave as it is</PlainButton>
       </div>

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import { useEffect, useState } from 'react';
 import type { Changed, Complaint, MissingPlan, RosterVariable } from '../../api/types.js';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
@@ -22,7 +23,7 @@ const LEFT_WORDS: Record<NonNullable<Line['leftAlone']>, string> = {
 const SHOWN = 200;
 const variablesOf = (lines: readonly Line[]) => {
   const n = new Set(lines.map(({ variable }) => variable)).size;
-  return `${whole(n)} variable${n === 1 ? '' : 's'}`;
+  return plural(n, 'variable');
 };
 const keyOf = ({ variable, code }: Line) => `${variable} ${code}`;
 
@@ -211,9 +212,7 @@ export function MissingPanel({
       </div>
       <div className={css['panelFoot']}>
         <MainButton disabled={on.length === 0} onClick={keep}>
-          {on.length === 0
-            ? 'Nothing to change'
-            : `Declare in ${whole(declaredIn)} variable${declaredIn === 1 ? '' : 's'}`}
+          {on.length === 0 ? 'Nothing to change' : `Declare in ${plural(declaredIn, 'variable')}`}
         </MainButton>
         {people !== null && on.length > 0 && (
           <span className={css['soft']}>

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import { useState } from 'react';
 import type { Changed, Complaint, Declaring, RosterVariable } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
@@ -42,8 +43,7 @@ interface Props {
 }
 
 const NAMED = 3;
-const codesIn = (count: number, variables: number) =>
-  `${whole(count)} code${count === 1 ? '' : 's'} in ${whole(variables)} variable${variables === 1 ? '' : 's'}`;
+const codesIn = (count: number, variables: number) => `${plural(count, 'code')} in ${plural(variables, 'variable')}`;
 
 /** All codes that are probably no answers, each with its reason, to be declared at once. */
 export function SuggestedMissing({ study, health, variables, run }: Props) {

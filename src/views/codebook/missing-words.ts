@@ -1,6 +1,6 @@
+import { plural } from '../../core/words.js';
 import type { EntryEdit, RosterVariable } from '../../api/types.js';
 import { type Code, MISSING_WORDS } from '../../core/codebook/types.js';
-import { whole } from '../../core/figures.js';
 
 /** A code that stops being an answer, becomes one again, or gets another reason. */
 export interface Turned {
@@ -54,7 +54,7 @@ export function sayTurned(same: readonly TurnedTogether[], reach: readonly numbe
     const where = variables.length === 1 ? '' : ` in ${variables.length} variables`;
     return (
       `${code} becomes ${to === null ? 'an answer' : `missing (${MISSING_WORDS[to]})`}${where}: ` +
-      `${whole(people)} respondent${people === 1 ? '' : 's'}.`
+      `${plural(people, 'respondent')}.`
     );
   });
 }

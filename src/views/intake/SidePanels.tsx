@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import type { Intake } from '../../api/types.js';
 import { MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
@@ -25,9 +26,7 @@ export function UnreadPanel({ intake, fill }: { intake: Intake; fill: (() => voi
     <section aria-label="Rows not read" className={css['panel']}>
       <h2>
         Set aside
-        <span className={css['note']}>
-          {whole(unread.rows)} row{unread.rows === 1 ? '' : 's'}
-        </span>
+        <span className={css['note']}>{plural(unread.rows, 'row')}</span>
       </h2>
       <ul className={css['lines']}>
         {unread.first.slice(0, SHOWN).map(({ line, why }) => (
@@ -91,9 +90,7 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
     <section aria-label="Probably no answers" className={css['panel']}>
       <h2>
         Probably no answers
-        <span>
-          {whole(probable.length)} column{probable.length === 1 ? '' : 's'}
-        </span>
+        <span>{plural(probable.length, 'column')}</span>
       </h2>
       <ul className={css['lines']}>
         {listed.slice(0, SHOWN).map(([words, n]) => (

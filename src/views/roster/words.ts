@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import type { RosterVariable } from '../../api/types.js';
 import { isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 
@@ -6,8 +7,7 @@ const trim = (value: number) => (Number.isInteger(value) ? String(value) : value
 /** Level and size of a variable in a few words. */
 export function metaOf(variable: RosterVariable): string {
   const made = variable.made === 'regroup' ? 'regroup · ' : '';
-  if (variable.level === 'multiple')
-    return `multiple response · ${variable.codes.length} option${variable.codes.length === 1 ? '' : 's'}`;
+  if (variable.level === 'multiple') return `multiple response · ${plural(variable.codes.length, 'option')}`;
   if (variable.level === 'text') return `text · ${variable.answers.toLocaleString('en')} answers`;
   if (variable.level === 'number') {
     return variable.picture.is === 'histogram'

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import { whole } from '../../core/figures.js';
 import type React from 'react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
@@ -114,9 +115,7 @@ export function Loom(props: LoomProps) {
         {source.length} {props.answered === null ? 'codes, and blank' : 'options, and who did not answer'}
       </p>
       <p />
-      <p className={css['colHead']}>
-        {groups.length} group{groups.length === 1 ? '' : 's'}
-      </p>
+      <p className={css['colHead']}>{plural(groups.length, 'group')}</p>
       <div>{answers.map(old)}</div>
       <div ref={middle}>
         <svg className={css['ribbons']} height={Math.max(upper, topOf(groups.length))} aria-hidden="true">

@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import { guarded } from '../shell/guarded.js';
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, Working } from '../../api/types.js';
@@ -146,9 +147,7 @@ function WorkingsPage({ study }: { study: string }) {
           </>
         )}
         <footer className={bench['status']}>
-          <span>
-            {view.workings.length} working{view.workings.length === 1 ? '' : 's'} · a draft is kept as you type
-          </span>
+          <span>{plural(view.workings.length, 'working')} · a draft is kept as you type</span>
           <Keys
             of={[
               ['/', 'find'],

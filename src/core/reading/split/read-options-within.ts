@@ -4,7 +4,8 @@ import type { Split } from '../../table/split.js';
 import { sayStatistic, verdictOfP } from '../cross/association.js';
 import { leftOutCheck } from '../cross/trust.js';
 import { answer, type Answer, QUESTIONS } from '../types.js';
-import { and, sayP } from '../words.js';
+import { and } from '../../words.js';
+import { sayP } from '../words.js';
 import type { SplitAssessment } from './assess-split.js';
 
 const NAMED = 6;

@@ -6,7 +6,8 @@ import { type ShownMeasure, shownMeasure } from '../cross/shown-measure.js';
 import { lineOf, sizeOf } from '../cross/strength.js';
 import { sizeWord } from '../size-words.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
-import { and, capital, ratio } from '../words.js';
+import { and } from '../../words.js';
+import { capital, ratio } from '../words.js';
 import { LINES, type Part, type Whole } from './context.js';
 
 /** Which way the association runs in the strata, by the labels. */

@@ -5,7 +5,7 @@ import { sayTest } from '../cross/association.js';
 import { isSignificant, quote } from '../cross/context.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from '../cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS } from '../types.js';
-import { and } from '../words.js';
+import { and } from '../../words.js';
 import { LINES, type Whole, withinTest } from './context.js';
 
 /** Whether the strata tell the same story. */

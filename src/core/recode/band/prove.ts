@@ -1,3 +1,4 @@
+import { plural } from '../../words.js';
 import { farCodes, noFacts, takeNumber } from '../../codebook/facts.js';
 import { parseNumber } from '../../codebook/number.js';
 import type { Weighted } from '../../codebook/summary.js';
@@ -8,7 +9,6 @@ import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
 import type { Band, Finding, Proof, ProofRow } from '../types.js';
 
-const plural = (many: number, one: string, more = `${one}s`) => `${whole(many)} ${many === 1 ? one : more}`;
 const total = (values: Weighted) => values.reduce((sum, [, respondents]) => sum + respondents, 0);
 const span = (from: number, to: number) => (from === to ? figure(from) : `${figure(from)} to ${figure(to)}`);
 

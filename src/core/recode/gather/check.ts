@@ -1,3 +1,4 @@
+import { plural } from '../../words.js';
 import { Fault } from '../../fault.js';
 import type { Gather } from '../types.js';
 import { MOST_OPTIONS } from './compute.js';
@@ -7,7 +8,7 @@ export function checkGather(recipe: Gather): void {
   if (recipe.items.length < 2 || recipe.items.length > MOST_OPTIONS) {
     throw new Fault(
       'invalid',
-      `A multiple-response question has ${recipe.items.length} option${recipe.items.length === 1 ? '' : 's'} here.`,
+      `A multiple-response question has ${plural(recipe.items.length, 'option')} here.`,
       `Choose from 2 to ${MOST_OPTIONS} columns.`,
       { field: 'items' },
     );

@@ -1,8 +1,9 @@
+import { plural } from '../../words.js';
 import { whole } from '../../figures.js';
 import type { Finding, Proof, Score } from '../types.js';
 import type { Scored } from './compute.js';
 
-const respondentsWords = (many: number) => `${whole(many)} respondent${many === 1 ? '' : 's'}`;
+const respondentsWords = (many: number) => plural(many, 'respondent');
 
 /** Of an item whose rest correlation is below this, it is asked whether it is coded the wrong way round. */
 const WRONG_WAY = 0;

@@ -1,3 +1,4 @@
+import { plural } from '../../../core/words.js';
 import { useMemo, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
@@ -206,8 +207,8 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
                   {tables + variables === 0
                     ? 'unused'
                     : [
-                        tables > 0 ? `in ${tables} table${tables === 1 ? '' : 's'}` : '',
-                        variables > 0 ? `${variables} variable${variables === 1 ? '' : 's'} made of it` : '',
+                        tables > 0 ? `in ${plural(tables, 'table')}` : '',
+                        variables > 0 ? `${plural(variables, 'variable')} made of it` : '',
                       ]
                         .filter((part) => part !== '')
                         .join(', ')}{' '}

@@ -145,8 +145,10 @@ describe('the reading of a cross table', () => {
     const { sentence } = part(strong, 'say');
     expect(sentence).toMatch(
       new RegExp(
-        String.raw`^Satisfaction differed by Site, H\(2\) = [\d.]+, p < \.001, N = 300, η = \.\d\d \[\.\d\d, \.\d\d\]: ` +
-          String.raw`Satisfaction is “Very (satisfied|dissatisfied)” for 60% where Site is “[A-Z][a-z]+ [A-Z][a-z]+”, ` +
+        String.raw`^Satisfaction differed by Site, H\(2\) = [\d.]+, p < \.001, N = 300, ` +
+          String.raw`η = \.\d\d \[\.\d\d, \.\d\d\]: ` +
+          String.raw`Satisfaction is “Very (satisfied|dissatisfied)” for 60% ` +
+          String.raw`where Site is “[A-Z][a-z]+ [A-Z][a-z]+”, ` +
           String.raw`and for 10% where it is “[A-Z][a-z]+ [A-Z][a-z]+”\.$`,
       ),
     );

@@ -2,8 +2,6 @@ import type { Assessment } from '../core/assess/types.js';
 import { assessMentions } from '../core/assess/assess-multiple.js';
 import type { Adjustment } from '../core/infer/adjust.js';
 import type { ExactOptions } from '../core/infer/exact/exact.js';
-import { lettersOf } from '../core/reading/letters.js';
-import { marksOf } from '../core/reading/marks.js';
 import { mentionsOfTable } from '../core/reading/mentions.js';
 import type { ReadOptions } from '../core/reading/options.js';
 import { oneWayRequestOf } from '../core/reading/read-frequency.js';
@@ -21,8 +19,8 @@ import { type PartsCalled, sentenceOfParts } from '../core/table/sentence-shape.
 import type { Percent } from '../core/table/share.js';
 import type { Table } from '../core/table/table.js';
 import { blockAnswer, type TableAnswer } from '../core/view/as-answer.js';
-import type { Extras } from '../core/view/block-view.js';
-import { tableView } from '../core/view/table-view.js';
+import { viewOfTable } from '../core/view/table-view.js';
+import { extrasOf } from '../core/view/whole-view.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { assessInThread } from './assess.js';
@@ -77,13 +75,8 @@ interface Found {
 }
 
 function answerOf(title: string, { table, assessment, reading }: Found, letters: Adjustment | undefined): TableAnswer {
-  const extras: Extras = {
-    assessment,
-    marks: marksOf(table, assessment),
-    letters: letters && lettersOf(table, assessment, letters),
-  };
-  const view = tableView(title, [{ title, table, extras }], 1);
-  return blockAnswer(view, view.blocks[0]![0]!, { item: 0, nest: 0 }, assessment, reading);
+  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null));
+  return blockAnswer(view, { item: 0, nest: 0 }, assessment, reading);
 }
 
 /**

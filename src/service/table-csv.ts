@@ -1,5 +1,6 @@
-import type { Adjustment } from '../core/infer/adjust.js';
-import { blockTables, withinTitle } from '../core/table/block-tables.js';
+import { titleOf } from '../core/codebook/types.js';
+import { assessTable } from '../core/reading/read.js';
+import { blockTables } from '../core/table/block-tables.js';
 import type { Display } from '../core/table/order.js';
 import { saySentence } from '../core/table/say-sentence.js';
 import type { Sentence } from '../core/table/sentence.js';
@@ -13,7 +14,7 @@ import { countSentence } from './count-table.js';
 /** How sure verdicts in a file are. */
 const CONFIDENCE = 0.95;
 
-export type CsvAsked = GridAsked & Display & { letters?: Adjustment | undefined };
+type CsvAsked = GridAsked & Display;
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */
 export async function tableAsCsv(
@@ -29,11 +30,14 @@ export async function tableAsCsv(
     saySentence(sentence, variables),
     blocks,
     Math.max(1, sentence.by.length),
-    (table) => extrasOf(table, CONFIDENCE, asked.letters ?? null),
+    (table) => extrasOf(table, assessTable(table, CONFIDENCE, asked.letters), asked.letters ?? null),
   );
-  const within = withinTitle(sentence, variables);
+  const within = blocks[0]?.split?.within.variable;
   return writeCsv([
     ...asGrid(view, asked),
-    ...strata.flatMap(({ label, view: own }) => [[], ...asGrid({ ...own, title: `${within}: ${label}` }, asked)]),
+    ...strata.flatMap(({ label, view: own }) => [
+      [],
+      ...asGrid({ ...own, title: `${within ? titleOf(within) : ''}: ${label}` }, asked),
+    ]),
   ]);
 }

@@ -27,12 +27,15 @@ const MOST_PLANNED = 20_000_000;
 const cellsOf = (columns: readonly Countable[]) =>
   columns.reduce((product, column) => product * axisOf(column).slots.length, 1);
 
+/** What stands behind the rows of a block: a nest, and what splits it once more. */
+const behind = (nest: readonly Countable[], within: Countable | null) => (within ? [...nest, within] : nest);
+
 /** What a plan costs, before it is counted: its blocks, their cells, and the respondents gone through for each. */
 export function costOf({ rows, nests, within, respondents }: CountPlan) {
-  const behind = nests.map((nest) => cellsOf([...nest, ...(within ? [within] : [])]));
+  const widths = nests.map((nest) => cellsOf(behind(nest, within)));
   const cells = rows.reduce((sum, { column }) => {
     const height = axisOf(column).slots.length;
-    return behind.reduce((all, width) => all + height * width, sum);
+    return widths.reduce((all, width) => all + height * width, sum);
   }, 0);
   return { blocks: rows.length * nests.length, cells, respondents };
 }
@@ -77,7 +80,7 @@ function countBlock(
   ready: Ready,
 ): CountArray {
   const counted = (rows: Countable): CountArray => {
-    const counts = countReady([rows, ...nest.columns, ...(within ? [within] : [])], ready);
+    const counts = countReady([rows, ...behind(nest.columns, within)], ready);
     return { ...counts, axes: [axisOf(rows), ...nest.axes, ...(within ? [axisOf(within)] : [])] };
   };
   if (!slots) return counted(column);
@@ -111,7 +114,7 @@ function countJoint(
 
 /** The nests of a plan joined, where all of them are coded and nobody counts as more or less than one. */
 function joined({ nests, within, respondents, weight }: CountPlan): Joint | null {
-  const columns = nests.map((nest) => [...nest, ...(within ? [within] : [])]);
+  const columns = nests.map((nest) => behind(nest, within));
   // Sums of weights would come out in another order, and differ in their last digit.
   if (weight !== null || !columns.every((nest) => nest.every(isCoded))) return null;
   return jointOf(
@@ -137,7 +140,7 @@ export function countPlan(plan: CountPlan): CountArray[] {
   }
   const ready = readied(plan);
   const joint = joined(plan);
-  const axes = nests.map((nest) => [...nest, ...(within ? [within] : [])].map(axisOf));
+  const axes = nests.map((nest) => behind(nest, within).map(axisOf));
   const readyNests = nests.map((nest) => readyNest(nest, respondents));
   return rows.flatMap((item) => {
     if (joint && isCoded(item.column) && !item.slots) return countJoint(item.column, joint, axes, ready);

@@ -1,7 +1,7 @@
 import { canonicalCode } from '../codebook/number.js';
 
 /** Codes as they come out of the store. */
-export const canonicalCodes = (codes: readonly string[]): string[] => codes.map(canonicalCode);
+export const allCanonical = (codes: readonly string[]): string[] => codes.map(canonicalCode);
 
 /** Options, groups or bands with their own codes so. */
 export const canonicalList = <T extends { code: string }>(options: readonly T[]): T[] =>

@@ -1,6 +1,5 @@
 import { type Code, isAnswer, type Level } from '../codebook/types.js';
-import { conditionsIn } from '../count/clause.js';
-import { type Condition, type Sentence, variablesOf, withVariables } from '../table/sentence.js';
+import { conditionsOf, type Sentence, variablesOf, withVariables } from '../table/sentence.js';
 import { kindOf } from './registry.js';
 import type { Recipe } from './types.js';
 
@@ -41,8 +40,7 @@ export function sentenceFollows(sentence: Sentence, source: number, before: Plac
   if (!variablesOf(sentence).includes(source) || after.level === 'text') return false;
   if (sentence.weight === source && after.level !== 'number') return false;
   if (sentence.within === source && !isSorted(after)) return false;
-  const conditions = sentence.only.flatMap((clause) => conditionsIn<Condition>(clause));
-  return conditions.every((condition) => {
+  return conditionsOf(sentence.only).every((condition) => {
     if (condition.variable !== source) return true;
     if (condition.is === 'at-least' && condition.codes.length === 0) return true;
     if (condition.is === 'between') return before.level === 'number' && after.level === 'number';

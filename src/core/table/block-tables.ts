@@ -1,11 +1,11 @@
-import { titleOf, type Variable } from '../codebook/types.js';
+import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
 import { asDisplayed, type Display } from './order.js';
 import { saySentence } from './say-sentence.js';
 import { blocksOf, type Block, type Sentence, sentenceOfBlock } from './sentence.js';
 import { split, type Split, splitAsDisplayed } from './split.js';
 import type { Table } from './table.js';
-import { named, tabulate } from './tabulate.js';
+import { tabulate } from './tabulate.js';
 
 /** A block of a sentence with its table; within a variable, with the table of each of its categories. */
 export interface BlockTables {
@@ -38,7 +38,3 @@ export function blockTables(
     return { block, title, table: found.all, split: found };
   });
 }
-
-/** The title of the variable that a sentence's tables are within. */
-export const withinTitle = ({ within }: Sentence, variables: readonly Variable[]): string =>
-  within === null ? '' : titleOf(named(variables, within));

@@ -1,7 +1,7 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
-import type { Standing } from '../count/types.js';
+import { type Standing, STANDINGS } from '../count/types.js';
 import { and, or } from '../words.js';
 import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
 
@@ -20,8 +20,6 @@ export const COUNTED_WORDS: Record<Standing, string> = {
   'not-asked': 'were not asked',
   blank: 'left it blank',
 };
-
-const STANDINGS = Object.keys(COUNTED_WORDS) as Standing[];
 
 const isSame = (one: readonly Standing[], other: readonly Standing[]) =>
   one.length === other.length && one.every((standing) => other.includes(standing));

@@ -77,13 +77,17 @@ export function sentenceOfBlock({ row, nest, ...frame }: Block): Sentence {
   return { rows: [row], by: nest.length === 0 ? [] : [nest], ...frame };
 }
 
+/** All conditions of some clauses, in the order in which they are said. */
+export const conditionsOf = (only: readonly Clause[]): Condition[] =>
+  only.flatMap((clause) => conditionsIn<Condition>(clause));
+
 /** Variables that a sentence names, each as often as it is named. */
 export function variablesOf({ rows, by, within, only, weight }: Sentence): number[] {
   return [
     ...rows.map(({ variable }) => variable),
     ...by.flat(),
     within,
-    ...only.flatMap((clause) => conditionsIn<Condition>(clause).map(({ variable }) => variable)),
+    ...conditionsOf(only).map(({ variable }) => variable),
     weight,
   ].filter((id) => id !== null);
 }

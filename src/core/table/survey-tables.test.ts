@@ -189,7 +189,11 @@ describe('a weighted table', () => {
       { answer: 1, group: 1, season: 1, weight: 3, crops: [] },
       { answer: 2, group: 1, season: 1, weight: 1, crops: [] },
     ];
-    const view = viewOfTable('Answer, weighted by Weight', tableOf(all, { by: false, weight: weighing }));
+    const view = viewOfTable('Answer, weighted by Weight', tableOf(all, { by: false, weight: weighing }), {
+      marks: null,
+      letters: null,
+      assessment: null,
+    });
     const lines = asGrid(view, { percent: 'column' });
     expect(lines[1]).toEqual(['Answer', 'weighted n', '%']);
     expect(lines[2]).toEqual(['Answer 1', 3, 75]);

@@ -44,7 +44,7 @@ export interface TableAnswer {
 const numberOrNull = (value: number | string | null | undefined) => (typeof value === 'number' ? value : null);
 
 const categoryOf = ({ is, code, label, path }: Leaf): Category[] =>
-  is === 'total' ? [] : [{ code, label, kind: is, ...(path.length > 0 ? { path } : {}) }];
+  is === 'total' ? [] : [{ code, label, kind: is, ...(path.length > 1 ? { path } : {}) }];
 
 /** Without the column of all, where there are others. */
 const ownColumns = <T>(values: readonly T[]): T[] => (values.length > 1 ? values.slice(1) : [...values]);
@@ -72,12 +72,12 @@ const firstColumn = (figure: ViewFigure | undefined) => (figure?.cells ?? []).ma
 
 /** One block of a table with everything that is worked out of it, for a client. */
 export function blockAnswer(
-  { items, nests }: TableView,
-  block: BlockView,
+  { items, nests, blocks }: TableView,
   at: { item: number; nest: number },
   assessment: Assessment | null,
   reading: Answer[],
 ): TableAnswer {
+  const block = blocks[at.item]![at.nest]!;
   const columns = nests[at.nest]!.leaves.flatMap(categoryOf);
   const figure = (id: FigureId) => block.figures.find((one) => one.id === id);
   const [weighted, effective, mentions] = (['weighted-base', 'effective-base', 'mentions'] as const).map((id) =>

@@ -3,6 +3,7 @@ import type { Variable } from '../codebook/types.js';
 import { count } from '../count/count.js';
 import type { CodedColumn, SetsColumn } from '../count/column.js';
 import { countPlan } from '../count/plan.js';
+import { assessTable } from '../reading/read.js';
 import { blockTables } from '../table/block-tables.js';
 import type { Sentence } from '../table/sentence.js';
 import { asGrid } from './as-grid.js';
@@ -65,7 +66,7 @@ const counts = countPlan({
 });
 const blocks = blockTables(SENTENCE, counts, VARIABLES);
 const { view } = wholeView('Mood and Crops by Site and Season split by Shares', blocks, 2, (table) =>
-  extrasOf(table, 0.95, 'holm'),
+  extrasOf(table, assessTable(table, 0.95), 'holm'),
 );
 
 describe('a table of several blocks', () => {
@@ -73,9 +74,11 @@ describe('a table of several blocks', () => {
     view.blocks.forEach((line, item) =>
       line.forEach((block, nest) => {
         const alone = blocks[item * 2 + nest]!;
-        const own = wholeView(alone.title, [alone], 1, (table) => extrasOf(table, 0.95, 'holm')).view;
+        const own = wholeView(alone.title, [alone], 1, (table) =>
+          extrasOf(table, assessTable(table, 0.95), 'holm'),
+        ).view;
         expect(block).toEqual(own.blocks[0]![0]);
-        const answer = blockAnswer(view, block, { item, nest }, null, []);
+        const answer = blockAnswer(view, { item, nest }, null, []);
         expect(answer.figures['n']).toEqual(alone.table.cells);
         expect(answer.columnBases).toEqual(alone.table.columnBases);
         expect(answer.rowTotals).toEqual(alone.table.rowTotals);
@@ -148,7 +151,9 @@ describe('a table of one block in a file', () => {
   const one = (sentence: Partial<Sentence>, nests: CodedColumn[][], row: CodedColumn | SetsColumn) => {
     const asked = { ...SENTENCE, ...sentence };
     const counted = countPlan({ ...everybody, rows: [{ column: row, slots: null }], nests, within: null });
-    return wholeView('Title', blockTables(asked, counted, VARIABLES), 1, (table) => extrasOf(table, 0.95)).view;
+    return wholeView('Title', blockTables(asked, counted, VARIABLES), 1, (table) =>
+      extrasOf(table, assessTable(table, 0.95)),
+    ).view;
   };
   it('never mixes counts and percentages, nor mentions and respondents', () => {
     const lines = asGrid(one({ rows: [{ variable: 2 }], by: [] }, [[]], CROPS_COLUMN), { percent: 'column' });

@@ -1,3 +1,4 @@
+import type { Adjustment } from '../infer/adjust.js';
 import type { Percent } from '../table/share.js';
 import { isTitled } from './header-rows.js';
 import type { BlockView, Figure, FigureId, Leaf, TableView } from './types.js';
@@ -10,7 +11,7 @@ export interface GridAsked {
   percent: Percent;
   expected?: boolean | undefined;
   residuals?: boolean | undefined;
-  letters?: unknown;
+  letters?: Adjustment | undefined;
 }
 
 const PERCENT_FIGURES: Record<Percent, FigureId> = {

@@ -8,13 +8,13 @@ import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../
 import type { Table, Totals } from '../table/table.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
-/** What is worked out of a table beside its counts. */
+/** What is worked out of a table beside its counts; null where nothing can be compared. */
 export interface Extras {
   /** How each cell departs from independence. */
-  marks?: (Mark | null)[][] | null | undefined;
+  marks: (Mark | null)[][] | null;
   /** Column proportions compared two by two. */
-  letters?: Letters | null | undefined;
-  assessment?: Assessment | null | undefined;
+  letters: Letters | null;
+  assessment: Assessment | null;
 }
 
 type Cell = number | string | null;
@@ -196,7 +196,7 @@ function feetOf(table: Table): Foot[] {
 }
 
 /** All that is shown of a table; its lines and columns are those of the table, in its order, the total first. */
-export function blockView(title: string, table: Table, extras: Extras = {}): BlockView {
+export function blockView(title: string, table: Table, extras: Extras): BlockView {
   const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
   return {
     title,

@@ -24,11 +24,11 @@ function cellsAt({ leaves }: NestView, nest: number, level: number, depth: numbe
   const cells: HeaderCell[] = [];
   let before: string | null = null;
   for (const leaf of leaves) {
-    const isLast = leaf.path.length === 0 ? level === 0 : level === leaf.path.length - 1;
-    if (leaf.path.length === 0 ? level > 0 : level >= leaf.path.length) continue;
-    if (isLast) {
-      const label = leaf.path.length === 0 ? leaf.label : (leaf.path[level]?.label ?? leaf.label);
-      cells.push({ label, columns: 1, rows: leaf.path.length === 0 ? depth : depth - level, leaf, nest });
+    const levels = Math.max(1, leaf.path.length);
+    if (level >= levels) continue;
+    if (level === levels - 1) {
+      const label = leaf.path[level]?.label ?? leaf.label;
+      cells.push({ label, columns: 1, rows: depth - level, leaf, nest });
       before = null;
       continue;
     }
@@ -55,17 +55,7 @@ export function headerRows(nests: readonly NestView[]): HeaderCell[][] {
     nest,
   }));
   const levels = Array.from({ length: depth }, (_, level) =>
-    nests.flatMap((nest, k) => cellsAt(spanned(nest), k, level, depth)),
+    nests.flatMap((nest, k) => cellsAt(nest, k, level, depth)),
   );
   return isTitled(nests) ? [titles, ...levels] : levels;
 }
-
-/** A nest whose categories have a path each, that of one variable too. */
-const spanned = (nest: NestView): NestView => ({
-  ...nest,
-  leaves: nest.leaves.map((leaf) =>
-    leaf.is === 'total' || leaf.path.length > 0
-      ? leaf
-      : { ...leaf, path: [{ variable: 0, code: leaf.code, label: leaf.label }] },
-  ),
-});

@@ -1,5 +1,5 @@
 import { titleOf } from '../codebook/types.js';
-import type { Category, Table, TableAxis } from '../table/table.js';
+import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
 import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
 
@@ -11,7 +11,14 @@ export interface ViewedBlock {
   extras: Extras;
 }
 
-const leafOf = ({ kind, code, label, path = [] }: Category): Leaf => ({ is: kind, code, label, path });
+/** The lines of an axis; a category of one variable has a path of one step. */
+const leavesOf = ({ variable, categories }: TableAxis): Leaf[] =>
+  categories.map(({ kind, code, label, path = [{ variable: variable.id, code, label }] }) => ({
+    is: kind,
+    code,
+    label,
+    path,
+  }));
 
 const allTogether = (label: string): Leaf => ({ is: 'total', code: '', label, path: [] });
 
@@ -41,10 +48,10 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
   };
 }
 
-const rowLeaves = ({ rows }: Table) => rows.categories.map(leafOf);
+const rowLeaves = ({ rows }: Table) => leavesOf(rows);
 
 function columnLeaves({ columns }: Table): Leaf[] {
-  return columns ? [allTogether('All'), ...columns.categories.map(leafOf)] : [allTogether('')];
+  return columns ? [allTogether('All'), ...leavesOf(columns)] : [allTogether('')];
 }
 
 const isOrdered = ({ variable, multiple }: TableAxis) =>
@@ -90,5 +97,5 @@ export function tableView(title: string, blocks: readonly ViewedBlock[], across:
 }
 
 /** The view of a table that is one block. */
-export const viewOfTable = (title: string, table: Table, extras: Extras = {}): TableView =>
+export const viewOfTable = (title: string, table: Table, extras: Extras): TableView =>
   tableView(title, [{ title, table, extras }], 1);

@@ -42,7 +42,7 @@ export interface Leaf {
   /** Empty for a total. */
   code: string;
   label: string;
-  /** A category of a nest has one step for each of its variables, the outermost first. */
+  /** One step for each variable that it is a category of, the outermost first; none for a total. */
   path: readonly Step[];
 }
 

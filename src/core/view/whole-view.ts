@@ -1,7 +1,7 @@
+import type { Assessment } from '../assess/types.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { lettersOf } from '../reading/letters.js';
 import { marksOf } from '../reading/marks.js';
-import { assessTable } from '../reading/read.js';
 import type { BlockTables } from '../table/block-tables.js';
 import type { Table } from '../table/table.js';
 import type { Extras } from './block-view.js';
@@ -14,9 +14,12 @@ export interface WholeView {
   strata: { code: string; label: string; view: TableView }[];
 }
 
-/** What is worked out of a table for its cells. @param adjustment null where columns are not compared two by two */
-export function extrasOf(table: Table, confidence: number, adjustment: Adjustment | null = null): Extras {
-  const assessment = assessTable(table, confidence, adjustment ?? undefined);
+/**
+ * What is worked out of a table for its cells.
+ * @param assessment of the table
+ * @param adjustment null where columns are not compared two by two
+ */
+export function extrasOf(table: Table, assessment: Assessment | null, adjustment: Adjustment | null = null): Extras {
   return {
     assessment,
     marks: marksOf(table, assessment),

@@ -12,14 +12,14 @@ import { sumsOfLines } from '../../core/reading/sums/sums-of.js';
 import { Button, Choice } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
-import { CONFIDENCE, useReading, useSplitReading } from '../reading/use-reading.js';
+import { CONFIDENCE, useReading, useSplitReading, useWork } from '../reading/use-reading.js';
 import bench from '../shell/workbench.module.css';
 import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
 import { FrequencyTable } from '../tables/FrequencyTable.js';
 import { StratumTable } from '../tables/StratumTable.js';
 import { SHOWN } from '../tables/shown-query.js';
-import { viewOf } from '../tables/use-table.js';
+import { viewOfTable } from '../../core/view/table-view.js';
 import tables from '../tables/table.module.css';
 import { BlockLine } from './BlockLine.js';
 import { BLANK, exampleOf } from './examples.js';
@@ -70,8 +70,9 @@ function PaperPage() {
   const [pasting, setPasting] = useState(false);
   const read = useMemo(() => readPaper(paper), [paper]);
   const { table, split, lines, proportions, checked } = read;
-  const { marks, letters, answers, sums, exact } = useReading(table, shown.letters, undefined, { proportions });
-  const each = useSplitReading(split, shown.letters);
+  const work = useWork(shown.letters);
+  const { extras, answers, sums, exact } = useReading(table, work, undefined, { proportions });
+  const each = useSplitReading(split, work);
   const byLines = useMemo(() => {
     if (!lines) return null;
     const questions = sheetOf(paper, 0)
@@ -94,11 +95,11 @@ function PaperPage() {
       ),
   );
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
-  const view = table && viewOf(table.columns ? title : paper.sides.rows.title || 'Counts', table, { marks, letters });
+  const view = table && viewOfTable(table.columns ? title : paper.sides.rows.title || 'Counts', table, extras);
   const untouched = isUntouched(paper);
   const shows = byLines ?? each ?? (answers.length > 0 ? { answers, sums } : null);
   const has = (part: 'marks' | 'letters') =>
-    (part === 'marks' ? marks : letters) !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
+    extras[part] !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
   const ofTable = paper.kind !== 'related' && paper.kind !== 'codings';
   return (
     <div className={bench['alone']}>
@@ -224,7 +225,7 @@ function PaperPage() {
           <StratumTable
             key={one.code}
             label={one.label}
-            view={viewOf(`${title}, ${one.label}`, one.table, one)}
+            view={viewOfTable(`${title}, ${one.label}`, one.table, one)}
             shown={shown}
             within={paper.within}
           />

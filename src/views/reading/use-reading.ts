@@ -3,8 +3,6 @@ import type { Assessment } from '../../core/assess/types.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
 import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
-import { type Letters, lettersOf } from '../../core/reading/letters.js';
-import { type Mark, marksOf } from '../../core/reading/marks.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import type { ReadOptions } from '../../core/reading/options.js';
 import { sumsOfSplit, sumsOfTable } from '../../core/reading/sums/sums-of.js';
@@ -14,6 +12,8 @@ import { readSplit } from '../../core/reading/read-within.js';
 import { assessSplit } from '../../core/reading/split/assess-split.js';
 import type { Split, Stratum } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
+import type { Extras } from '../../core/view/block-view.js';
+import { extrasOf } from '../../core/view/whole-view.js';
 import { type Exact, useExact } from './use-exact.js';
 
 /** Of every interval and verdict on screen. */
@@ -21,10 +21,8 @@ export const CONFIDENCE = 0.95;
 
 /** All that is worked out of a table on screen. */
 export interface Reading {
-  /** How each cell departs from independence; null where nothing can be compared. */
-  marks: (Mark | null)[][] | null;
-  /** Column proportions compared two by two. */
-  letters: Letters | null;
+  /** What its cells show. */
+  extras: Extras;
   answers: Answer[];
   /** How each statistic comes about; undefined where there is none to show. */
   sums: Sums | undefined;
@@ -39,10 +37,22 @@ function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']):
   return { ...assessment, collapsing: [...own, ...rest] };
 }
 
-/** A stratum's table with what its cells show. */
-interface StratumShown extends Stratum {
-  marks: Reading['marks'];
-  letters: Reading['letters'];
+/** A stratum's table with what is worked out of it. */
+type StratumShown = Stratum & Extras;
+
+/** Works a table out. */
+type Work = (table: Table) => Extras;
+
+/** What is worked out of tables for their cells: of each once, whoever asks, for as long as it is on screen. */
+export function useWork(adjustment: Adjustment = 'holm'): Work {
+  return useMemo(() => {
+    const known = new WeakMap<Table, Extras>();
+    return (table) => {
+      const found = known.get(table) ?? extrasOf(table, assessTable(table, CONFIDENCE, adjustment), adjustment);
+      known.set(table, found);
+      return found;
+    };
+  }, [adjustment]);
 }
 
 /** All that is worked out of a table within a third variable. */
@@ -55,23 +65,21 @@ export interface SplitReading {
 /** A split table with the statistics of each stratum and the reading of all; null where there is none. */
 export function useSplitReading(
   split: Split | null,
-  adjustment: Adjustment | undefined,
+  work: Work,
   { sizes, predicted, percent }: ReadOptions = {},
 ): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
-    const known = assessSplit(split, CONFIDENCE, adjustment);
+    const known = assessSplit(split, CONFIDENCE, (table) => work(table).assessment);
     return {
-      strata: split.strata.map((stratum, k) => ({
-        ...stratum,
-        marks: marksOf(stratum.table, known.strata[k] ?? null),
-        letters: lettersOf(stratum.table, known.strata[k] ?? null, adjustment),
-      })),
+      strata: split.strata.map((stratum) => ({ ...stratum, ...work(stratum.table) })),
       answers: readSplit(split, known, CONFIDENCE, { sizes, predicted, percent }),
       sums: sumsOfSplit(split, known, CONFIDENCE),
     };
-  }, [split, adjustment, sizes, predicted, percent]);
+  }, [split, work, sizes, predicted, percent]);
 }
+
+const NO_EXTRAS: Extras = { marks: null, letters: null, assessment: null };
 
 /** No axis was regrouped. */
 const NONE: Assessment['collapsing'] = [];
@@ -84,15 +92,11 @@ const NONE: Assessment['collapsing'] = [];
  */
 export function useReading(
   table: Table | null,
-  adjustment: Adjustment | undefined,
+  work: Work,
   own = NONE,
   { proportions, sizes, predicted, percent }: ReadOptions = {},
 ): Reading {
-  const known = useMemo(() => {
-    if (!table) return null;
-    const assessment = assessTable(table, CONFIDENCE, adjustment);
-    return { assessment, marks: marksOf(table, assessment), letters: lettersOf(table, assessment, adjustment) };
-  }, [table, adjustment]);
+  const known = table && work(table);
   const assessment = known?.assessment ?? null;
   const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);
   // Two by two is exact already.
@@ -111,5 +115,5 @@ export function useReading(
     () => (table && sumsOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,
     [table, whole, proportions],
   );
-  return { marks: known?.marks ?? null, letters: known?.letters ?? null, answers, sums, exact };
+  return { extras: known ?? NO_EXTRAS, answers, sums, exact };
 }

@@ -22,7 +22,8 @@ import { useStudy } from '../shell/use-study.js';
 import bench from '../shell/workbench.module.css';
 import { BlockChoice } from './BlockChoice.js';
 import type { BlockAt } from './CrossTable.js';
-import { conditionsOf, sentenceOfDraft, soleOn, startCondition, withLevel } from './draft.js';
+import { conditionsOf } from '../../core/table/sentence.js';
+import { sentenceOfDraft, soleOn, startCondition, withLevel } from './draft.js';
 import { HandsHere } from './hands.js';
 import { HeadingTools } from './HeadingTools.js';
 import { useHands } from './use-hands.js';
@@ -98,7 +99,7 @@ function TablesPage({ study }: { study: string }) {
   const stratum = picked.within === draft.within ? picked.code : null;
   const [read, setRead] = useState<BlockAt>({ item: 0, nest: 0 });
   const shows = useTable(view, countable ? sentence : null, shown, stratum, read, view?.study.settings.sizeWords);
-  const { blocks, at, table, split, each, marks, letters, answers, sums, exact, problem, took } = shows;
+  const { blocks, at, table, split, each, extras, answers, sums, exact, problem, took } = shows;
   const any = table ?? split?.all ?? null;
   const item = draft.rows[at.item];
   const itemVariable = rowsOf[at.item];
@@ -206,8 +207,8 @@ function TablesPage({ study }: { study: string }) {
                   shown={shown}
                   setShown={show}
                   cross={any.columns !== null}
-                  tested={marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
-                  compared={letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
+                  tested={extras.marks !== null || (each?.strata.some((one) => one.marks) ?? false)}
+                  compared={extras.letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
                   multiple={any.mentions !== null}
                   swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
                   csv={client.tableCsv(study, sentence, shown)}

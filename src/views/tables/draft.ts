@@ -1,7 +1,6 @@
 import type { RosterVariable } from '../../api/types.js';
-import { conditionsIn } from '../../core/count/clause.js';
 import { changeCondition } from '../../core/table/edit-clauses.js';
-import type { Clause, Condition, Nest, Sentence } from '../../core/table/sentence.js';
+import { type Clause, type Condition, conditionsOf, type Nest, type Sentence } from '../../core/table/sentence.js';
 import type { Side } from './hands.js';
 import type { Draft } from './url.js';
 
@@ -17,10 +16,6 @@ export function isComplete(condition: Condition): boolean {
   if (condition.is === 'between') return condition.from !== null || condition.to !== null;
   return condition.is === 'at-least' || condition.codes.length > 0;
 }
-
-/** All conditions of the clauses, in the order in which they are said. */
-export const conditionsOf = (only: readonly Clause[]): Condition[] =>
-  only.flatMap((clause) => conditionsIn<Condition>(clause));
 
 /** Clauses without conditions that say nothing yet. */
 function completed(only: readonly Clause[]): readonly Clause[] {

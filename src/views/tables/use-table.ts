@@ -6,10 +6,16 @@ import { saySentence } from '../../core/table/say-sentence.js';
 import { type Sentence, sentenceOfBlock, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
-import { tableView } from '../../core/view/table-view.js';
 import type { TableView } from '../../core/view/types.js';
-import { extrasOf, type WholeView, wholeView } from '../../core/view/whole-view.js';
-import { CONFIDENCE, type Reading, type SplitReading, useReading, useSplitReading } from '../reading/use-reading.js';
+import { type WholeView, wholeView } from '../../core/view/whole-view.js';
+import {
+  CONFIDENCE,
+  type Reading,
+  type SplitReading,
+  useReading,
+  useSplitReading,
+  useWork,
+} from '../reading/use-reading.js';
 import type { BlockAt } from './CrossTable.js';
 import { useCounts } from './use-counts.js';
 import { useOwnGrouping } from './use-own-grouping.js';
@@ -69,11 +75,12 @@ export function useTable(
     return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last }) : NO_BLOCKS;
   }, [counted, view, order, last]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
+  const work = useWork(adjustment);
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const title = saySentence(counted.sentence, view?.variables ?? []);
-    return wholeView(title, blocks, across, (table) => extrasOf(table, CONFIDENCE, adjustment ?? 'holm'));
-  }, [counted, view, blocks, across, adjustment]);
+    return wholeView(title, blocks, across, work);
+  }, [counted, view, blocks, across, work]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
@@ -83,14 +90,14 @@ export function useTable(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
   );
-  const each = useSplitReading(table ? null : split, adjustment, { sizes, predicted, percent });
+  const each = useSplitReading(table ? null : split, work, { sizes, predicted, percent });
   const ownSentence = useMemo(
     () => (block && block.block.within === null ? sentenceOfBlock(block.block) : null),
     [block],
   );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
-  const reading = useReading(table, adjustment, own, { proportions, sizes, predicted, percent });
+  const reading = useReading(table, work, own, { proportions, sizes, predicted, percent });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,
@@ -108,7 +115,3 @@ export function useTable(
     took: blocks.length > 0 && counted ? counted.took : null,
   };
 }
-
-/** A table on its own as all renderers take it. */
-export const viewOf = (title: string, table: Table, reading: Pick<Reading, 'marks' | 'letters'>): TableView =>
-  tableView(title, [{ title, table, extras: reading }], 1);

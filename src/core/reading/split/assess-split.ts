@@ -1,7 +1,8 @@
 import type { Assessment, StrataRequest } from '../../assess/types.js';
 import { assess, assessStrata } from '../../assess.js';
-import { adjust, type Adjustment } from '../../infer/adjust.js';
+import { adjust } from '../../infer/adjust.js';
 import type { TestResult } from '../../infer/result.js';
+import type { Table } from '../../table/table.js';
 import { isUneven } from '../../table/share.js';
 import { arrange } from '../../table/order.js';
 import { scalePlacesOf } from '../../table/scale-order.js';
@@ -78,15 +79,22 @@ function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
   return found.map((one, k) => ({ ...one, p: adjusted[k] ?? 1 }));
 }
 
-/** The statistics of a table within a third variable: over all its strata, and of each alone. */
-export function assessSplit(split: Split, confidence: number, adjustment: Adjustment = 'holm'): SplitAssessment {
+/**
+ * The statistics of a table within a third variable: over all its strata, and of each alone.
+ * @param assessed the statistics of one table, where they are known already
+ */
+export function assessSplit(
+  split: Split,
+  confidence: number,
+  assessed = (table: Table): Assessment | null => assessTable(table, confidence),
+): SplitAssessment {
   const request = strataRequestOf(split, confidence);
   const within = request && assess({ ...request, exact: { method: 'none' } });
   return {
     request,
-    all: within ?? assessTable(split.all, confidence, adjustment),
+    all: within ?? assessed(split.all),
     within,
     options: optionsWithin(split),
-    strata: split.strata.map(({ table }) => assessTable(table, confidence, adjustment)),
+    strata: split.strata.map(({ table }) => assessed(table)),
   };
 }

@@ -1,4 +1,4 @@
-import { canonicalCodes, canonicalList, sorted } from '../canonical.js';
+import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { allCodesOf, numericOf, talliedOnce } from '../source-columns.js';
@@ -18,7 +18,7 @@ export const bandKind: Kind<Band> = {
     sorted(taken),
     bands.map((one) => (one.is === 'values' ? [...one.values] : [one.from, one.to])),
   ],
-  canonical: (recipe) => ({ ...recipe, bands: canonicalList(recipe.bands), taken: canonicalCodes(recipe.taken) }),
+  canonical: (recipe) => ({ ...recipe, bands: canonicalList(recipe.bands), taken: allCanonical(recipe.taken) }),
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),
   named: ({ taken }) => taken,

@@ -1,4 +1,4 @@
-import { canonicalCodes, canonicalList, sorted } from '../canonical.js';
+import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { parts } from '../source-columns.js';
@@ -20,7 +20,7 @@ export const combineKind: Kind<Combine> = {
     sorted(none),
     base,
   ],
-  canonical: (recipe) => ({ ...recipe, options: canonicalList(recipe.options), none: canonicalCodes(recipe.none) }),
+  canonical: (recipe) => ({ ...recipe, options: canonicalList(recipe.options), none: allCanonical(recipe.none) }),
   sources: ({ sources }) => sources,
   mapSources: (recipe, other) => ({ ...recipe, sources: recipe.sources.map(other) }),
   named: ({ options }) => options.map(({ code }) => code),

@@ -1,5 +1,5 @@
 import type { SetsColumn } from '../../count/column.js';
-import { canonicalCodes, sorted } from '../canonical.js';
+import { allCanonical, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { some } from '../listed.js';
 import { NOTHING } from '../said.js';
@@ -21,7 +21,7 @@ export const flagsKind: Kind<Flags> = {
   check: checkFlags,
   provable: (recipe) => recipe,
   essence: ({ source, codes }) => [source, sorted(codes)],
-  canonical: (recipe) => ({ ...recipe, codes: canonicalCodes(recipe.codes) }),
+  canonical: (recipe) => ({ ...recipe, codes: allCanonical(recipe.codes) }),
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),
   named: ({ codes }) => codes,

@@ -1,5 +1,5 @@
 import { canonicalCode } from '../../codebook/number.js';
-import { canonicalCodes } from '../canonical.js';
+import { allCanonical } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
@@ -13,7 +13,7 @@ import { proveGather } from './prove.js';
 const ticked = (item: GatherItem): GatherItem => ({
   ...item,
   ticked: canonicalCode(item.ticked),
-  ...(item.also ? { also: canonicalCodes(item.also) } : {}),
+  ...(item.also ? { also: allCanonical(item.also) } : {}),
 });
 
 const allItems = ({ items, none }: Gather) => [...items, ...(none ? [none] : [])];

@@ -1,6 +1,6 @@
 import { canonicalCode } from '../../codebook/number.js';
 import type { SetsColumn } from '../../count/column.js';
-import { canonicalCodes, canonicalList, sorted } from '../canonical.js';
+import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { DeriveInput, Derivation, Source } from '../derivation.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
@@ -58,11 +58,11 @@ export const regroupKind: Kind<Regroup> = {
     return [source, groups.map(({ from }) => sorted(from)), sorted(setAside), others, missing, to];
   },
   canonical: (recipe) => {
-    const groups = canonicalList(recipe.groups).map((group) => ({ ...group, from: canonicalCodes(group.from) }));
+    const groups = canonicalList(recipe.groups).map((group) => ({ ...group, from: allCanonical(group.from) }));
     const { blank, unnamed } = recipe;
     const others = typeof unnamed === 'object' ? { unnamed: { group: canonicalCode(unnamed.group) } } : {};
     const filled = blank && 'group' in blank ? { blank: { group: canonicalCode(blank.group) } } : {};
-    return { ...recipe, groups, setAside: canonicalCodes(recipe.setAside), ...filled, ...others };
+    return { ...recipe, groups, setAside: allCanonical(recipe.setAside), ...filled, ...others };
   },
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),

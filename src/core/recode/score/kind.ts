@@ -1,4 +1,4 @@
-import { canonicalCodes, sorted } from '../canonical.js';
+import { allCanonical, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { allCodesOf } from '../source-columns.js';
 import type { Score } from '../types.js';
@@ -20,7 +20,7 @@ export const scoreKind: Kind<Score> = {
     const reversing = items.some(({ reversed }) => reversed) ? scale : null;
     return [of, each.sort(), atLeast, reversing, of === 'count' ? sorted(codes) : []];
   },
-  canonical: (recipe) => ({ ...recipe, codes: canonicalCodes(recipe.codes) }),
+  canonical: (recipe) => ({ ...recipe, codes: allCanonical(recipe.codes) }),
   sources: ({ items }) => items.map(({ source }) => source),
   mapSources: (recipe, other) => ({
     ...recipe,

@@ -1,5 +1,5 @@
 import { canonicalCode } from '../../codebook/number.js';
-import { canonicalCodes, canonicalList, sorted } from '../canonical.js';
+import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
@@ -18,7 +18,7 @@ export const slotsKind: Kind<Slots> = {
     ...recipe,
     options: canonicalList(recipe.options),
     none: recipe.none === null ? null : canonicalCode(recipe.none),
-    ...(recipe.exclusive ? { exclusive: canonicalCodes(recipe.exclusive) } : {}),
+    ...(recipe.exclusive ? { exclusive: allCanonical(recipe.exclusive) } : {}),
   }),
   sources: ({ sources }) => sources,
   mapSources: (recipe, other) => ({ ...recipe, sources: recipe.sources.map(other) }),

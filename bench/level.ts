@@ -1,7 +1,8 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { chiSquareSurvival } from '../src/core/numerics/distributions.js';
-import { equalMention, type Mentions } from '../src/core/infer/equal-mention.js';
+import { equalMention } from '../src/core/infer/equal-mention.js';
+import type { Mentions } from '../src/core/statistic/mentions.js';
 import { isAbsent } from '../src/core/infer/result.js';
 import { say } from './timing.js';
 

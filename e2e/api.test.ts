@@ -5,7 +5,8 @@ import Database from 'better-sqlite3';
 import iconv from 'iconv-lite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DESCRIBED } from '../src/api/openapi.js';
-import { type Assessment, TABLE_MEASURES, TABLE_TESTS } from '../src/core/assess/types.js';
+import type { Assessment } from '../src/core/assess/types.js';
+import { TABLE_MEASURE_IDS, TABLE_TEST_IDS } from '../src/core/statistic/registry.js';
 import type {
   Counts,
   Intake,
@@ -715,8 +716,8 @@ describe('assess', () => {
         [30, 5],
       ],
     });
-    expect(Object.keys(body.tests)).toEqual(TABLE_TESTS.filter((id) => id !== 'rao-scott' && id !== 'design-trend'));
-    expect(Object.keys(body.measures)).toEqual(TABLE_MEASURES);
+    expect(Object.keys(body.tests)).toEqual(TABLE_TEST_IDS.filter((id) => id !== 'rao-scott' && id !== 'design-trend'));
+    expect(Object.keys(body.measures)).toEqual(TABLE_MEASURE_IDS);
     expect(body).toMatchObject({ dropped: { rows: [], columns: [] }, cautions: [] });
     expect(body.absent.map(({ id }) => id)).toEqual(['rao-scott', 'design-trend']);
   });

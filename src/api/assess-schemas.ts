@@ -1,16 +1,11 @@
 import { z } from './zod.js';
-import {
-  type AssessRequest,
-  MEASURE_IDS,
-  type StrataRequest,
-  type TableRequest,
-  TEST_IDS,
-} from '../core/assess/types.js';
+import type { AssessRequest, StrataRequest, TableRequest } from '../core/assess/requests.js';
 import { Fault } from '../core/fault.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from '../core/infer/exact/exact.js';
-import { METRICS } from '../core/measure/krippendorff-alpha.js';
-import { MEASURE_WORDS, TEST_WORDS, VARIANT_WORDS } from '../core/reading/about.js';
+import { METRICS } from '../core/statistic/subjects.js';
+import { VARIANT_WORDS } from '../core/reading/variant-words.js';
+import { MEASURES, TESTS, TEST_IDS, MEASURE_IDS } from '../core/statistic/registry.js';
 import { parseWith } from './problem.js';
 
 const row = z.array(z.number()).max(100_000);
@@ -264,18 +259,13 @@ const MeasureSchema = z
 
 const testsById = z
   .object(
-    Object.fromEntries(
-      TEST_IDS.map((id) => [id, TestSchema.optional().describe(`${TEST_WORDS[id].name}. ${TEST_WORDS[id].about}`)]),
-    ),
+    Object.fromEntries(TESTS.map(({ id, name, about }) => [id, TestSchema.optional().describe(`${name}. ${about}`)])),
   )
   .describe('Tests by id; one that this input does not have is absent, with its reason under absent.');
 const measuresById = z
   .object(
     Object.fromEntries(
-      MEASURE_IDS.map((id) => [
-        id,
-        MeasureSchema.optional().describe(`${MEASURE_WORDS[id].name}. ${MEASURE_WORDS[id].about}`),
-      ]),
+      MEASURES.map(({ id, name, about }) => [id, MeasureSchema.optional().describe(`${name}. ${about}`)]),
     ),
   )
   .describe('Measures by id; after the colon, what is predicted.');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MEASURE_IDS, TEST_IDS } from '../core/assess/types.js';
+import { MEASURE_IDS, TEST_IDS } from '../core/statistic/registry.js';
 import { openApiDocument } from './openapi.js';
 
 interface Schema {

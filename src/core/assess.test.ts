@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { assess } from './assess.js';
-import { MEASURE_IDS, TABLE_MEASURES, TABLE_TESTS } from './assess/types.js';
+import { MEASURE_IDS, TABLE_MEASURE_IDS, TABLE_TEST_IDS } from './statistic/registry.js';
 
 interface Reference {
   counts: number[][];
@@ -118,7 +118,7 @@ describe('assess, where there is little or nothing to say', () => {
     expect(result.tests).toEqual({});
     expect(result.measures).toEqual({});
     expect(result.cells).toBeNull();
-    expect(result.absent.map(({ id }) => id)).toEqual([...TABLE_TESTS, ...TABLE_MEASURES]);
+    expect(result.absent.map(({ id }) => id)).toEqual([...TABLE_TEST_IDS, ...TABLE_MEASURE_IDS]);
     expect(new Set(result.absent.map(({ reason }) => reason))).toEqual(
       new Set(['Only one row has anyone in it, so there is nothing to compare.']),
     );

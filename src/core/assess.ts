@@ -4,11 +4,8 @@ import { assessOneWay } from './assess/assess-one-way.js';
 import { assessRelated } from './assess/assess-related.js';
 import { assessStrata } from './assess/assess-strata.js';
 import { assessTable } from './assess/assess-table.js';
-import type { AssessRequest, Assessment } from './assess/types.js';
-
-export { assessStrata } from './assess/assess-strata.js';
-export { SMALL_EXPECTED, smallExpectedSentence } from './assess/assess-table.js';
-export * from './assess/types.js';
+import type { AssessRequest } from './assess/requests.js';
+import type { Assessment } from './assess/types.js';
 
 /**
  * Every test and measure that a request asks for by what it gives: a table of counts (with weights, or in strata),

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { assess } from './assess.js';
-import type { Assessment, MeasureId, TestId } from './assess/types.js';
+import type { Assessment } from './assess/types.js';
+import type { MeasureId, TestId } from './statistic/registry.js';
 import type { TestResult } from './infer/result.js';
-import { METRICS } from './measure/krippendorff-alpha.js';
+import { METRICS } from './statistic/subjects.js';
 
 /**
  * Values worked out from the definitions by other routes than the product's own (bench/oracle/statistics.py): every

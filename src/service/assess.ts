@@ -1,4 +1,5 @@
-import type { AssessRequest, Assessment } from '../core/assess/types.js';
+import type { AssessRequest } from '../core/assess/requests.js';
+import type { Assessment } from '../core/assess/types.js';
 import type { Service } from './context.js';
 
 /**

@@ -1,5 +1,6 @@
 import { assess as assessRequest } from '../core/assess.js';
-import type { AssessRequest, Assessment } from '../core/assess/types.js';
+import type { AssessRequest } from '../core/assess/requests.js';
+import type { Assessment } from '../core/assess/types.js';
 import { Fault, type FaultKind, type Place } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { forgetFile } from './worker/column-cache.js';

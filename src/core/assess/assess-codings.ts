@@ -1,7 +1,8 @@
 import { Fault } from '../fault.js';
-import { krippendorffAlpha } from '../measure/krippendorff-alpha.js';
+import { krippendorffAlphaMeasure } from '../measure/krippendorff-alpha.js';
 import { recordMeasure } from './record.js';
-import { type Assessment, type CodingsRequest, emptyAssessment } from './types.js';
+import { type Assessment, emptyAssessment } from './types.js';
+import type { CodingsRequest } from './requests.js';
 
 /**
  * Codings of the same units by several coders.
@@ -29,6 +30,7 @@ export function assessCodings({ codings: { units, metric }, confidence }: Coding
     rows: units.length,
     columns: coders,
   });
-  recordMeasure(result, 'krippendorff-alpha', krippendorffAlpha(units, metric ?? 'nominal', confidence ?? 0.95));
+  const subject = { units, metric: metric ?? 'nominal', confidence: confidence ?? 0.95 };
+  recordMeasure(result, 'krippendorff-alpha', krippendorffAlphaMeasure.compute(subject));
   return result;
 }

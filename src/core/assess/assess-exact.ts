@@ -1,10 +1,16 @@
 import { reduceTable } from '../crosstab.js';
-import { type ExactOptions, fisherExact, pearsonExact } from '../infer/exact/exact.js';
+import type { ExactOptions } from '../infer/exact/exact.js';
 import { isAbsent, type TestResult } from '../infer/result.js';
-import type { Assessment, TableRequest } from './types.js';
+import { TABLE_TESTS, type TestId } from '../statistic/registry.js';
+import { tableSubject } from '../statistic/table-subject.js';
+import type { TableRequest } from './requests.js';
+import type { Assessment } from './types.js';
 
 /** The tests that are worth a thread of their own. */
-export type ExactTests = Partial<Record<'fisher' | 'pearson-exact', TestResult>>;
+const SLOW = TABLE_TESTS.filter((record) => 'slow' in record);
+
+/** What was found of them. */
+export type ExactTests = Partial<Record<TestId, TestResult>>;
 
 /**
  * The exact tests of a table alone, for whoever has the rest of it already. The counts must have been assessed before,
@@ -12,17 +18,13 @@ export type ExactTests = Partial<Record<'fisher' | 'pearson-exact', TestResult>>
  */
 export function exactTests({ counts, weights }: TableRequest, options: ExactOptions): ExactTests {
   const { table } = reduceTable(counts, { weights });
-  const found: ExactTests = {};
-  const both = [
-    ['fisher', fisherExact],
-    ['pearson-exact', pearsonExact],
-  ] as const;
-  both.forEach(([id, compute], k) => {
-    const progress = options.progress && ((share: number) => options.progress?.((k + share) / both.length));
-    const outcome = compute(table, { ...options, progress });
-    if (!isAbsent(outcome)) found[id] = outcome;
+  const tests: ExactTests = {};
+  SLOW.forEach(({ id, compute }, k) => {
+    const progress = options.progress && ((share: number) => options.progress?.((k + share) / SLOW.length));
+    const outcome = compute(tableSubject({ counts, exact: { ...options, progress } }, table));
+    if (!isAbsent(outcome)) tests[id] = outcome;
   });
-  return found;
+  return tests;
 }
 
 /** An assessment with exact tests put in. */

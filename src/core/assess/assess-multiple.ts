@@ -1,15 +1,11 @@
 import { Fault } from '../fault.js';
 import { adjust, type Adjustment } from '../infer/adjust.js';
-import { equalMention, type Mentions } from '../infer/equal-mention.js';
+import { equalMention } from '../infer/equal-mention.js';
+import type { Mentions } from '../statistic/mentions.js';
 import { assessTable } from './assess-table.js';
 import { recordTest } from './record.js';
-import {
-  type Assessment,
-  emptyAssessment,
-  type MultipleRequest,
-  type OptionResult,
-  type TableRequest,
-} from './types.js';
+import { type Assessment, emptyAssessment, type OptionResult } from './types.js';
+import type { MultipleRequest, TableRequest } from './requests.js';
 
 const square = (size: number) => Array.from({ length: size }, () => new Array<number>(size).fill(0));
 

@@ -1,9 +1,8 @@
 import { Fault } from '../fault.js';
-import { goodnessExact } from '../infer/exact/exact.js';
-import { goodnessOfFit, oneWay } from '../infer/goodness-of-fit.js';
-import { isAbsent } from '../infer/result.js';
+import { goodnessOfFitTest, oneWay } from '../infer/goodness-of-fit.js';
 import { recordTest } from './record.js';
-import { type Assessment, emptyAssessment, type OneWayRequest } from './types.js';
+import { type Assessment, emptyAssessment } from './types.js';
+import type { OneWayRequest } from './requests.js';
 
 /**
  * One set of counts against equal or given proportions.
@@ -47,11 +46,6 @@ export function assessOneWay({ oneWay: { counts, proportions }, exact }: OneWayR
     smallestExpected: Number.isFinite(least) ? least : null,
     smallExpected: subject.expected.filter((e) => e < 5).length,
   });
-  const test = goodnessOfFit(subject);
-  if (!isAbsent(test)) {
-    const exactly = goodnessExact(subject, exact);
-    if (!isAbsent(exactly)) test.variants = { ...test.variants, exact: exactly };
-  }
-  recordTest(result, 'goodness-of-fit', test);
+  recordTest(result, 'goodness-of-fit', goodnessOfFitTest.compute({ ...subject, exact }));
   return result;
 }

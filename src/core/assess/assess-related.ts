@@ -1,7 +1,8 @@
 import { Fault } from '../fault.js';
-import { cochranQ } from '../infer/paired.js';
+import { cochranQTest } from '../infer/cochran-q.js';
 import { recordTest } from './record.js';
-import { type Assessment, emptyAssessment, type RelatedRequest } from './types.js';
+import { type Assessment, emptyAssessment } from './types.js';
+import type { RelatedRequest } from './requests.js';
 
 /**
  * Related yes/no answers of the same respondents.
@@ -36,6 +37,6 @@ export function assessRelated({ related: { answers, times } }: RelatedRequest): 
   const counts = times ?? answers.map(() => 1);
   const N = counts.reduce((a, b) => a + b, 0);
   const result = emptyAssessment({ N, respondents: N, effective: N, rows: answers.length, columns: width });
-  recordTest(result, 'cochran-q', cochranQ(answers, counts));
+  recordTest(result, 'cochran-q', cochranQTest.compute({ answers, times: counts }));
   return result;
 }

@@ -1,12 +1,13 @@
 import { checkCounts, reduceTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
-import { breslowDay, commonOddsRatio, commonOddsRatioTest, mantelHaenszel, type Stratum } from '../infer/stratified.js';
-import { isAbsent } from '../infer/result.js';
+import { breslowDayTest } from '../infer/breslow-day.js';
+import { mantelHaenszelTest } from '../infer/mantel-haenszel.js';
+import { commonOddsRatioMeasure } from '../measure/common-odds-ratio.js';
+import type { StrataSubject, Stratum } from '../statistic/subjects.js';
 import { assessTable } from './assess-table.js';
 import { recordMeasure, recordTest } from './record.js';
-import type { Assessment, StrataRequest } from './types.js';
-
-const NOT_FOUR = { absent: 'It is defined on strata of 2 x 2.' };
+import type { Assessment } from './types.js';
+import type { StrataRequest } from './requests.js';
 
 /** Counts of all strata together. @throws Fault where strata differ in shape, or are not those of `counts` */
 export function pool({ strata, counts }: StrataRequest): number[][] {
@@ -49,14 +50,14 @@ export function pool({ strata, counts }: StrataRequest): number[][] {
  * left.
  * @throws Fault naming the stratum and the cell
  */
-export function strataOf(request: StrataRequest, pooled = pool(request)) {
+export function strataSubject(request: StrataRequest, pooled = pool(request)): StrataSubject {
   const { table, dropped } = reduceTable(pooled, request);
   const kept = (length: number, gone: readonly number[]) =>
     Array.from({ length }, (_, k) => k).filter((k) => !gone.includes(k));
   const rows = kept(pooled.length, dropped.rows);
   const columns = kept(pooled[0]?.length ?? 0, dropped.columns);
   const turned = request.groups === 'columns';
-  const tables = request.strata.map((counts): Stratum => {
+  const strata = request.strata.map((counts): Stratum => {
     const n = turned
       ? columns.map((j) => rows.map((i) => counts[i]![j]!))
       : rows.map((i) => columns.map((j) => counts[i]![j]!));
@@ -69,8 +70,14 @@ export function strataOf(request: StrataRequest, pooled = pool(request)) {
     };
   });
   const { scores } = table;
-  return { tables, scores: turned ? { rows: scores.columns, columns: scores.rows } : scores };
+  return {
+    strata,
+    scores: turned ? { rows: scores.columns, columns: scores.rows } : scores,
+    confidence: request.confidence ?? 0.95,
+  };
 }
+
+const OVER_STRATA = [mantelHaenszelTest, breslowDayTest, commonOddsRatioMeasure] as const;
 
 /**
  * A table split by a third variable: all that is said of the strata taken together, and the association within them.
@@ -82,20 +89,13 @@ export function assessStrata(request: StrataRequest): Assessment {
   const result = assessTable({ ...rest, counts: pooled });
   if (result.base.rows < 2 || result.base.columns < 2) {
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
-    for (const id of ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'] as const)
-      result.absent.push({ id, reason });
+    for (const { id } of OVER_STRATA) result.absent.push({ id, reason });
     return result;
   }
-  const { tables, scores } = strataOf(request, pooled);
-  recordTest(result, 'mantel-haenszel', mantelHaenszel(tables, scores));
-  const four = result.base.rows === 2 && result.base.columns === 2;
-  recordTest(result, 'breslow-day', four ? breslowDay(tables) : NOT_FOUR);
-  const common = four ? commonOddsRatio(tables, request.confidence ?? 0.95) : NOT_FOUR;
-  recordMeasure(
-    result,
-    'common-odds-ratio',
-    isAbsent(common) ? common : { ...common, ...(commonOddsRatioTest(common) ?? {}) },
-  );
+  const subject = strataSubject(request, pooled);
+  recordTest(result, mantelHaenszelTest.id, mantelHaenszelTest.compute(subject));
+  recordTest(result, breslowDayTest.id, breslowDayTest.compute(subject));
+  recordMeasure(result, commonOddsRatioMeasure.id, commonOddsRatioMeasure.compute(subject));
   result.cautions.push({
     id: 'pooled',
     text: `What is not said to be within strata is of all ${strata.length} strata taken together.`,

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
-import type { AssessRequest } from './types.js';
+import type { AssessRequest } from './requests.js';
 import { Fault } from '../fault.js';
 import { exactTests, withExact } from './assess-exact.js';
-import { fittedTo } from '../infer/stratified.js';
+import { fittedTo } from '../infer/breslow-day.js';
 
 function refused(request: AssessRequest): Fault {
   try {

@@ -1,6 +1,7 @@
 import { type Absent, isAbsent, type TestResult } from '../infer/result.js';
 import type { MeasureResult } from '../measure/result.js';
-import type { Assessment, MeasureId, TestId } from './types.js';
+import type { Assessment } from './types.js';
+import type { MeasureId, TestId } from '../statistic/registry.js';
 
 /** Puts a test into an answer, or its reason for being absent. */
 export function recordTest(answer: Assessment, id: TestId, outcome: TestResult | Absent): void {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
 import { coMentions, type Mentioned } from './co-mention.js';
 import { holm } from './adjust.js';
-import { cochranQ } from './paired.js';
+import { cochranQ } from './cochran-q.js';
 
 /** Options by options of who mentioned what, each respondent with a weight. */
 function asked(people: readonly (readonly number[])[], options: number, weights?: readonly number[]): Mentioned {

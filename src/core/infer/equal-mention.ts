@@ -1,24 +1,9 @@
+import type { MultipleRequest } from '../assess/requests.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
-import type { Absent, TestResult } from './result.js';
-
-/**
- * A multiple-response question by groups that do not overlap: for each group, who was asked and which options were
- * mentioned together. Square arrays over the options, their diagonal the mentions of an option.
- */
-export interface Mentions {
-  groups: {
-    /** Respondents, the sum of their weights, and of the squares of these. */
-    n: number;
-    weight: number;
-    square: number;
-    /** Sum of weights, and of squared weights, of who mentioned both options. */
-    together: number[][];
-    squares: number[][];
-  }[];
-  options: number;
-  /** Whether the weights differ at all. */
-  weighted: boolean;
-}
+import type { Mentions } from '../statistic/mentions.js';
+import { test } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { type Absent, isAbsent, type TestResult } from './result.js';
 
 /** The overall test, the options that it leaves out, and the sums of the design effects and of their squares. */
 export interface EqualMention {
@@ -97,3 +82,56 @@ export function equalMention(mentions: Mentions): EqualMention {
   const df = trace ** 2 / squares;
   return { result: { raw, statistic, df, p: chiSquareSurvival(statistic, df) }, left, trace, squares };
 }
+
+/** The overall test of a multiple-response question: the options' own X², and the correction for overlap. */
+export function equalMentionSum(mentions: Mentions): Sum | null {
+  const { result, left, trace, squares } = equalMention(mentions);
+  if (isAbsent(result) || trace === undefined || squares === undefined || result.statistic === undefined) return null;
+  const groups = mentions.groups.filter(({ n }) => n > 0);
+  const n = total(groups.map((group) => group.n));
+  const W = total(groups.map(({ weight }) => weight));
+  const own = Array.from({ length: mentions.options }, (_, j) => {
+    if (left.includes(j)) return null;
+    const all = total(groups.map(({ together }) => together[j]![j]!)) / W;
+    const sum = total(groups.map(({ weight, together }) => (weight / W) * (together[j]![j]! / weight - all) ** 2));
+    return (n * sum) / (all * (1 - all));
+  }).filter((x) => x !== null);
+  const raw = result.raw ?? 0;
+  return {
+    formula:
+      'X² = Σ of the options’ own X², n Σ f (π_g − π)² / (π(1 − π)) over the groups; respondents in several ' +
+      'rows make it vary more than chi-square, by design effects d: X² Σd / Σd² on (Σd)² / Σd² degrees of ' +
+      'freedom',
+    steps: [
+      `X² = ${terms(own.map(figure))} = ${figure(raw)}`,
+      `Σ d = ${figure(trace)}; Σ d² = ${figure(squares)}`,
+      `df = ${figure(trace)}² / ${figure(squares)} = ${figure(result.df ?? 0)}`,
+      `corrected: ${figure(raw)} × ${figure(trace)} / ${figure(squares)} = ${figure(result.statistic)}; p = ` +
+        figure(result.p),
+    ],
+    result: result.statistic,
+  };
+}
+
+/** Two options that are always mentioned together, by 30 of 40 and by 20 of 60: they count as one. */
+const TOGETHER: MultipleRequest = {
+  multiple: {
+    groups: Array.from({ length: 100 }, (_, k) => (k < 40 ? 0 : 1)),
+    mentions: Array.from({ length: 100 }, (_, k) => (k < 30 || k >= 80 ? [0, 1] : [])),
+    options: 2,
+  },
+};
+
+/** The record of Equal mention, overall. */
+export const equalMentionTest = test({
+  id: 'equal-mention',
+  of: 'multiple',
+  name: 'Equal mention, overall',
+  symbol: 'χ²',
+  about: 'Asks whether every option is mentioned at the same rate in all groups, allowing for people in several rows.',
+  levels: 'any',
+  shape: 'any',
+  compute: (mentions) => equalMention(mentions).result,
+  sum: (mentions) => equalMentionSum(mentions),
+  example: { request: TOGETHER, value: (5 / 12) ** 2 / (3 / 16 / 40 + 2 / 9 / 60) },
+});

@@ -1,6 +1,10 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
-import { degreesOfFreedom } from './pearson.js';
+import { test } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { cellsOf, dfLine, dfOf, pLine } from './chi-square-lines.js';
+import { degreesOfFreedom, unweighted } from './pearson.js';
 import type { TestResult } from './result.js';
 
 /**
@@ -33,3 +37,32 @@ export function likelihoodRatio(table: Crosstab): TestResult {
   const df = degreesOfFreedom(table);
   return { statistic, df, p: chiSquareSurvival(statistic, df) };
 }
+
+function likelihoodRatioSum(table: Crosstab): Sum {
+  const cells = cellsOf(table).filter(({ n }) => n > 0);
+  const sum = total(cells.map(({ n, e }) => n * Math.log(n / e)));
+  return {
+    formula: 'G² = 2 Σ n ln(n / e) over the cells that someone is in, with e = R × C / N',
+    steps: [
+      `Σ = ${terms(cells.map(({ n, e }) => `${figure(n)} ln(${figure(n)} / ${figure(e)})`))} = ${figure(sum)}`,
+      `G² = 2 × ${figure(sum)} = ${figure(2 * sum)}`,
+      dfLine(table),
+      pLine(2 * sum, dfOf(table)),
+    ],
+    result: 2 * sum,
+  };
+}
+
+/** The record of Likelihood ratio G². */
+export const likelihoodRatioTest = test({
+  id: 'likelihood-ratio',
+  of: 'table',
+  name: 'Likelihood ratio G²',
+  symbol: 'G²',
+  about: 'Asks the same as Pearson, from the ratio of likelihoods; the two agree in large samples.',
+  levels: 'any',
+  shape: 'any',
+  compute: unweighted(likelihoodRatio),
+  sum: ({ table }) => likelihoodRatioSum(table),
+  example: { request: { counts: STEPS }, value: 120 * Math.log(1.5) - 40 * Math.LN2 },
+});

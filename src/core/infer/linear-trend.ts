@@ -1,13 +1,18 @@
-import { type Crosstab, transpose } from '../crosstab.js';
+import { STEPS } from '../statistic/example-tables.js';
+import type { Crosstab } from '../crosstab.js';
 import { scoreMoments } from '../measure/correlation.js';
-import { chiSquareSurvival, normalTwoSided, normalUpper } from '../numerics/distributions.js';
+import { pearsonRSum } from '../measure/pearson-r.js';
+import { chiSquareSurvival } from '../numerics/distributions.js';
+import { test } from '../statistic/statistic.js';
+import { figure, type Sum } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
 
-const NO_SPREAD = 'All scores of an axis are the same, so there is no line to follow.';
-const WEIGHTED = 'It counts respondents one by one; with weights its variance does not hold.';
+export const NO_SPREAD = 'All scores of an axis are the same, so there is no line to follow.';
+
+export const WEIGHTED = 'It counts respondents one by one; with weights its variance does not hold.';
 
 /** Linear-by-linear association: (N - 1) r², df 1, r the correlation of the scores (Mantel 1963). */
-export function linearTrend(table: Crosstab): TestResult | Absent {
+function linearTrend(table: Crosstab): TestResult | Absent {
   if (table.survey) return { absent: WEIGHTED };
   if (!(table.N > 1)) return { absent: 'It divides by N - 1; there is no more than one respondent.' };
   const { xx, yy, xy } = scoreMoments(table);
@@ -16,20 +21,31 @@ export function linearTrend(table: Crosstab): TestResult | Absent {
   return { statistic, df: 1, p: chiSquareSurvival(statistic, 1) };
 }
 
-/**
- * Cochran and Armitage's test of a trend in proportions (Armitage 1955), on 2 x c, or on r x 2 turned about:
- * z = sum of n1j (y - ymean) over sqrt(p(1 - p) sum C (y - ymean)²), p the overall share of the first row (of r x 2:
- * the first column). z is above 0 where that share rises with the scores; `pGreater` is the p of a rise.
- */
-export function cochranArmitage(table: Crosstab): TestResult | Absent {
-  if (table.R.length !== 2 && table.C.length !== 2) return { absent: 'It is for tables with two rows or two columns.' };
-  if (table.survey) return { absent: WEIGHTED };
-  const two = table.R.length === 2 ? table : transpose(table);
-  const { n, R, N } = two;
-  const { y, yy } = scoreMoments(two);
-  if (!(yy > 0)) return { absent: NO_SPREAD };
-  const p = R[0]! / N;
-  const rise = n[0]!.reduce((sum, count, j) => sum + count * y[j]!, 0);
-  const z = rise / Math.sqrt(p * (1 - p)) / Math.sqrt(yy);
-  return { statistic: z, p: normalTwoSided(z), pLess: normalUpper(-z), pGreater: normalUpper(z) };
+function linearTrendSum(table: Crosstab): Sum {
+  const r = pearsonRSum(table);
+  const result = (table.N - 1) * r.result ** 2;
+  return {
+    formula: 'M² = (N − 1) r², 1 df',
+    steps: [
+      ...r.steps,
+      `M² = (${figure(table.N)} − 1) × ${figure(r.result)}² = ${figure(result)}`,
+      `p = P(χ² with 1 df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, 1))}`,
+    ],
+    result,
+  };
 }
+
+/** The record of Linear trend. */
+export const linearTrendTest = test({
+  id: 'linear-trend',
+  of: 'table',
+  name: 'Linear trend',
+  symbol: 'M²',
+  about: 'Asks whether one variable rises or falls steadily as the other does, by the scores of the categories.',
+  levels: 'trend',
+  shape: 'any',
+  looksFor: 'a steady rise or fall',
+  compute: ({ table }) => linearTrend(table),
+  sum: ({ table }) => linearTrendSum(table),
+  example: { request: { counts: STEPS }, value: 119 / 6 },
+});

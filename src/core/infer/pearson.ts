@@ -1,7 +1,12 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
 import { perTable } from '../per-table.js';
-import type { TestResult } from './result.js';
+import { test } from '../statistic/statistic.js';
+import type { TableSubject } from '../statistic/subjects.js';
+import type { Sum } from '../statistic/sum.js';
+import { dfLine, dfOf, pearsonLines, pLine } from './chi-square-lines.js';
+import type { Absent, TestResult } from './result.js';
 
 /** Pearson's X² = sum (n - e)²/e over all cells (Pearson 1900). */
 export const pearsonStatistic = perTable((table): number => {
@@ -23,3 +28,34 @@ export function pearson(table: Crosstab): TestResult {
   const df = degreesOfFreedom(table);
   return { statistic, df, p: chiSquareSurvival(statistic, df) };
 }
+
+function pearsonSum(table: Crosstab): Sum {
+  const { lines, value } = pearsonLines(table);
+  return {
+    formula: 'X² = Σ (n − e)² / e over all cells, with e = R × C / N',
+    steps: [...lines, dfLine(table), pLine(value, dfOf(table))],
+    result: value,
+  };
+}
+
+const WEIGHTED: Absent = { absent: 'With weights X² does not follow chi-square; read the Rao-Scott test.' };
+
+/** What is said of a chi-square that weights have made wrong. */
+export const unweighted =
+  (compute: (table: Crosstab) => TestResult) =>
+  ({ table }: TableSubject): TestResult | Absent =>
+    table.survey ? WEIGHTED : compute(table);
+
+/** The record of Pearson's chi-square. */
+export const pearsonTest = test({
+  id: 'pearson',
+  of: 'table',
+  name: "Pearson's chi-square",
+  symbol: 'χ²',
+  about: 'Compares each count with what it would be if the two variables had nothing to do with each other.',
+  levels: 'any',
+  shape: 'any',
+  compute: unweighted(pearson),
+  sum: ({ table }) => pearsonSum(table),
+  example: { request: { counts: STEPS }, value: 20 },
+});

@@ -1,5 +1,7 @@
 import type { Crosstab } from '../crosstab.js';
 import { fSurvival } from '../numerics/distributions.js';
+import { test } from '../statistic/statistic.js';
+import { figure, type Sum, terms } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
 
 /** What the second-order correction needs of a weighted table, in shares. */
@@ -132,3 +134,64 @@ export function raoScott(table: Crosstab): TestResult | Absent {
   };
   return { ...form(pearson), deff, variants: { 'likelihood-ratio': form(likelihood) } };
 }
+
+/** Rao and Scott's F of a weighted table: X² of the shares, the design effects, and what they make of it. */
+function raoScottSum({ n, R, C, N, survey }: Crosstab, found: TestResult): Sum | null {
+  if (!survey || found.statistic === undefined) return null;
+  const parts = raoScottParts({ n, R, C, N, survey, scores: { rows: [], columns: [] } });
+  const m = parts.trace / parts.D;
+  const spread = (parts.squares / parts.D - m * m) / (m * m);
+  const shares = n.flatMap((row, i) => row.map((w, j) => ({ p: w / N, e: (R[i]! / N) * (C[j]! / N) })));
+  return {
+    formula:
+      'F = X² / (D m), X² = n Σ (p − e)² / e with weighted shares p and e = p_row p_column; m is the mean of ' +
+      'the D = (r − 1)(c − 1) design effects d, a² their variance over m²; df1 = D/(1 + a²), df2 = df1 (n − ' +
+      '1)',
+    steps: [
+      `X² = ${figure(parts.n)} × ` +
+        `[${terms(shares.map(({ p, e }) => `(${figure(p)} − ${figure(e)})² / ${figure(e)}`))}] = ` +
+        figure(parts.pearson),
+      `D = ${R.length - 1} × ${C.length - 1} = ${parts.D}`,
+      `Σ d = ${figure(parts.trace)}, so m = ${figure(parts.trace)} / ${parts.D} = ${figure(m)}: chance alone ` +
+        `makes X² ${figure(m)} times as large as without weights`,
+      `Σ d² = ${figure(parts.squares)}, so a² = (${figure(parts.squares)} / ${parts.D} − ${figure(m)}²) / ` +
+        `${figure(m)}² = ${figure(Math.max(0, spread))}`,
+      `df1 = ${parts.D} / (1 + ${figure(Math.max(0, spread))}) = ${figure(found.df1 ?? 0)}; df2 = ` +
+        `${figure(found.df1 ?? 0)} × (${figure(parts.n)} − 1) = ${figure(found.df2 ?? 0)}`,
+      `F = ${figure(parts.pearson)} / (${parts.D} × ${figure(m)}) = ${figure(found.statistic)}; p = ${figure(found.p)}`,
+    ],
+    result: found.statistic,
+  };
+}
+
+/** The record of Rao-Scott test. */
+export const raoScottTest = test({
+  id: 'rao-scott',
+  of: 'table',
+  name: 'Rao-Scott test',
+  symbol: 'F',
+  about: "Pearson's chi-square made right for weights: unequal weights make a sample count for less than its size.",
+  levels: 'any',
+  shape: 'any',
+  compute: ({ table }) => raoScott(table),
+  sum: ({ table }, result) => raoScottSum(table, result),
+  example: {
+    request: {
+      counts: [
+        [10, 10],
+        [5, 15],
+      ],
+      weights: {
+        sums: [
+          [20, 20],
+          [5, 15],
+        ],
+        squares: [
+          [40, 40],
+          [5, 15],
+        ],
+      },
+    },
+    value: 27 / 10,
+  },
+});

@@ -1,5 +1,9 @@
+import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
+import { test } from '../statistic/statistic.js';
+import { figure, type Sum } from '../statistic/sum.js';
+import { pLine } from './chi-square-lines.js';
 import type { Absent, TestResult } from './result.js';
 
 /** Continuity-corrected X² of a 2 x 2 table: N max(0, |ad - bc| - N/2)² / (R1 R2 C1 C2) (Yates 1934). */
@@ -13,3 +17,35 @@ export function yates(table: Crosstab): TestResult | Absent {
   const statistic = N * (excess / ((R[0] ?? 0) * (R[1] ?? 0))) * (excess / ((C[0] ?? 0) * (C[1] ?? 0)));
   return { statistic, df: 1, p: chiSquareSurvival(statistic, 1) };
 }
+
+function yatesSum(table: Crosstab): Sum {
+  const [a, b, c, d] = fourCells(table);
+  const [r1, r2, c1, c2] = [table.R[0]!, table.R[1]!, table.C[0]!, table.C[1]!];
+  const excess = Math.max(0, Math.abs(a * d - b * c) - table.N / 2);
+  const value = (table.N * (excess / (r1 * r2)) * excess) / (c1 * c2);
+  return {
+    formula: 'X² = N × max(0, |ad − bc| − N/2)² / (R₁R₂C₁C₂)',
+    steps: [
+      `|ad − bc| = |${figure(a)} × ${figure(d)} − ${figure(b)} × ${figure(c)}| = ${figure(Math.abs(a * d - b * c))}`,
+      `less N/2 = ${figure(table.N / 2)}, not below 0: ${figure(excess)}`,
+      `X² = ${figure(table.N)} × ${figure(excess)}² / (${figure(r1)} × ${figure(r2)} × ${figure(c1)} × ` +
+        `${figure(c2)}) = ${figure(value)}`,
+      pLine(value, 1),
+    ],
+    result: value,
+  };
+}
+
+/** The record of Yates, corrected. */
+export const yatesTest = test({
+  id: 'yates',
+  of: 'table',
+  name: 'Yates, corrected',
+  symbol: 'χ²',
+  about: "Pearson's chi-square of a 2 x 2 table, made more careful because counts are whole numbers.",
+  levels: 'any',
+  shape: 'two-by-two',
+  compute: ({ table }) => yates(table),
+  sum: ({ table }) => yatesSum(table),
+  example: { request: { counts: FOURFOLD }, value: (100 * 950 ** 2) / (40 * 60 * 50 * 50) },
+});

@@ -1,6 +1,9 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, transpose } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { noncentralityOfF } from '../numerics/noncentral-f.js';
+import { measure } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import { type MeasureResult, standardError } from './result.js';
 
 function columnsExplained(table: Crosstab, confidence: number): MeasureResult | Absent {
@@ -51,6 +54,66 @@ function intervalOf({ R, N, survey }: Crosstab, value: number, confidence: numbe
  * The correlation ratio (Pearson 1905): the root of the share of the scores' sum of squares that lies between groups.
  * `columns`: the scores of the columns, explained by the rows.
  */
-export function eta(table: Crosstab, direction: 'columns' | 'rows', confidence: number): MeasureResult | Absent {
+function eta(table: Crosstab, direction: 'columns' | 'rows', confidence: number): MeasureResult | Absent {
   return columnsExplained(direction === 'columns' ? table : transpose(table), confidence);
 }
+
+function etaSum(given: Crosstab, direction: 'rows' | 'columns'): Sum {
+  const table = direction === 'columns' ? given : transpose(given);
+  const { n, R, C, N } = table;
+  const y = table.scores.columns;
+  const mean = total(C.map((c, j) => c * y[j]!)) / N;
+  const means = n.map((row, i) => total(row.map((count, j) => count * y[j]!)) / R[i]!);
+  const between = total(R.map((r, i) => r * (means[i]! - mean) ** 2));
+  const whole = total(C.map((c, j) => c * (y[j]! - mean) ** 2));
+  const result = Math.sqrt(between / whole);
+  const groups = direction === 'columns' ? 'rows' : 'columns';
+  return {
+    formula: `η = √(sum of squares between the ${groups} / whole sum of squares)`,
+    steps: [
+      `scores ${terms(y.map(figure), '; ')}; overall mean ${figure(mean)}; means of the ${groups}: ` +
+        terms(means.map(figure), '; '),
+      `between: ${terms(R.map((r, i) => `${figure(r)} × (${figure(means[i]!)} − ${figure(mean)})²`))} = ` +
+        figure(between),
+      `whole: ${terms(C.map((c, j) => `${figure(c)} × (${figure(y[j]!)} − ${figure(mean)})²`))} = ${figure(whole)}`,
+      `η = √(${figure(between)} / ${figure(whole)}) = ${figure(result)}`,
+    ],
+    result,
+  };
+}
+
+/** The record of one direction: whose scores are explained, and by which groups. */
+const explaining = <const D extends 'columns' | 'rows'>(
+  direction: D,
+  about: string,
+  nameWith: (rows: string, columns: string) => string,
+) =>
+  measure({
+    id: `eta:${direction}`,
+    of: 'table',
+    name: nameWith('rows', 'columns'),
+    nameWith,
+    symbol: 'η',
+    about,
+    levels: `ordered-${direction}`,
+    shape: 'larger',
+    range: [0, 1],
+    atIndependence: 0,
+    compute: ({ table, confidence }) => eta(table, direction, confidence),
+    sum: ({ table }) => etaSum(table, direction),
+    example: { request: { counts: STEPS }, value: Math.sqrt(20 / 120) },
+  });
+
+/** Of a table, a record for each direction. */
+export const etaMeasures = [
+  explaining(
+    'columns',
+    'How far the groups in the rows tell the scores of the columns apart; its square is the share explained.',
+    (rows, columns) => `Eta, ${columns} by ${rows}`,
+  ),
+  explaining(
+    'rows',
+    'How far the groups in the columns tell the scores of the rows apart; its square is the share explained.',
+    (rows, columns) => `Eta, ${rows} by ${columns}`,
+  ),
+] as const;

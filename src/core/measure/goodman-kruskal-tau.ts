@@ -1,4 +1,7 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, transpose } from '../crosstab.js';
+import { measure } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -27,10 +30,72 @@ function predictingColumns(table: Crosstab, confidence: number): MeasureResult {
  * Goodman and Kruskal's tau (1954): the share of errors saved when the category is guessed at random in proportion to
  * what is known, by the row and without it.
  */
-export function goodmanKruskalTau(
+function goodmanKruskalTau(
   table: Crosstab,
   direction: Exclude<Direction, 'symmetric'>,
   confidence: number,
 ): MeasureResult {
   return predictingColumns(direction === 'columns' ? table : transpose(table), confidence);
 }
+
+function goodmanKruskalTauSum(given: Crosstab, direction: 'rows' | 'columns'): Sum {
+  const table = direction === 'columns' ? given : transpose(given);
+  const [known, guessed] = direction === 'columns' ? ['R', 'C'] : ['C', 'R'];
+  const { n, R, C, N } = table;
+  const cells = n.flatMap((row, i) => row.map((count) => ({ count, r: R[i]! })));
+  const within = total(cells.map(({ count, r }) => count ** 2 / r));
+  const squares = total(C.map((c) => c ** 2));
+  const result = (N * within - squares) / (N ** 2 - squares);
+  return {
+    formula: `τ = (N Σ n²/${known} − Σ ${guessed}²) / (N² − Σ ${guessed}²)`,
+    steps: [
+      `Σ n²/${known} = ${terms(cells.map(({ count, r }) => `${figure(count)}²/${figure(r)}`))} = ${figure(within)}`,
+      `Σ ${guessed}² = ${terms(C.map((c) => `${figure(c)}²`))} = ${figure(squares)}`,
+      `τ = (${figure(N)} × ${figure(within)} − ${figure(squares)}) / (${figure(N)}² − ${figure(squares)}) = ` +
+        figure(result),
+    ],
+    result,
+  };
+}
+
+/** The record of one direction. */
+const predicting = <const D extends 'columns' | 'rows'>(
+  direction: D,
+  about: string,
+  value: number,
+  nameWith?: (rows: string, columns: string) => string,
+) =>
+  measure({
+    id: `goodman-kruskal-tau:${direction}`,
+    of: 'table',
+    name: nameWith?.('rows', 'columns') ?? '',
+    ...(nameWith && { nameWith }),
+    symbol: 'τ',
+    about,
+    levels: 'any',
+    shape: 'any',
+    range: [0, 1],
+    atIndependence: 0,
+    compute: ({ table, confidence }) => goodmanKruskalTau(table, direction, confidence),
+    sum: ({ table }) => goodmanKruskalTauSum(table, direction),
+    example: {
+      request: { counts: STEPS },
+      value,
+    },
+  });
+
+/** Of a table, a record for each direction. */
+export const goodmanKruskalTauMeasures = [
+  predicting(
+    'columns',
+    'Share of wrong guesses at the column saved, when guesses are spread in proportion.',
+    1 / 12,
+    (_rows, columns) => `Goodman-Kruskal tau, predicting ${columns}`,
+  ),
+  predicting(
+    'rows',
+    'Share of wrong guesses at the row saved, when guesses are spread in proportion and not put on the largest.',
+    1 / 6,
+    (rows) => `Goodman-Kruskal tau, predicting ${rows}`,
+  ),
+] as const;

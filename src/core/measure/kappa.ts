@@ -1,5 +1,9 @@
+import { TWICE } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
+import { measure } from '../statistic/statistic.js';
+import { onSquare, sumOnSquare } from '../statistic/subjects.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import { measured, type MeasureResult, withTest } from './result.js';
 
 /** How much of an agreement two categories are: 1 on the diagonal, falling away from it. */
@@ -17,7 +21,7 @@ function weightOf(agreement: Agreement, k: number): (i: number, j: number) => nu
  * Everitt (1969).
  * @param table square, the categories of both coders in the same order; a margin may be empty
  */
-export function kappa(table: Crosstab, agreement: Agreement, confidence: number): MeasureResult | Absent {
+function kappa(table: Crosstab, agreement: Agreement, confidence: number): MeasureResult | Absent {
   const { n, R, C, N, survey } = table;
   const k = R.length;
   const w = weightOf(agreement, k);
@@ -46,3 +50,85 @@ export function kappa(table: Crosstab, agreement: Agreement, confidence: number)
   });
   return withTest(result, Math.sqrt(Math.max(0, spread) / N) / (1 - expected));
 }
+
+/** Kappa by hand, with or without weights. */
+function kappaSum(square: Crosstab, agreement: Agreement): Sum {
+  const power = { identity: 0, linear: 1, quadratic: 2 }[agreement];
+  const { n, R, C, N } = square;
+  const k = R.length;
+  const w = (i: number, j: number) => (power === 0 ? Number(i === j) : 1 - (Math.abs(i - j) / (k - 1)) ** power);
+  const observed = total(n.flatMap((row, i) => row.map((count, j) => w(i, j) * count))) / N;
+  const expected = total(R.flatMap((r, i) => C.map((c, j) => w(i, j) * r * c))) / N ** 2;
+  const result = (observed - expected) / (1 - expected);
+  const weights = { identity: '', linear: ', w = 1 − |i − j|/(k − 1)', quadratic: ', w = 1 − (i − j)²/(k − 1)²' }[
+    agreement
+  ];
+  return {
+    formula: `κ = (Po − Pe) / (1 − Pe)${weights}`,
+    steps: [
+      power === 0
+        ? `Po = (${terms(n.map((row, i) => figure(row[i]!)))}) / ${figure(N)} = ${figure(observed)}`
+        : `Po = Σ w n / N = ${figure(observed)}`,
+      power === 0
+        ? `Pe = (${terms(R.map((r, i) => `${figure(r)} × ${figure(C[i]!)}`))}) / ${figure(N)}² = ${figure(expected)}`
+        : `Pe = Σ w R C / N² = ${figure(expected)}`,
+      `κ = (${figure(observed)} − ${figure(expected)}) / (1 − ${figure(expected)}) = ${figure(result)}`,
+    ],
+    result,
+  };
+}
+
+/** The record of one way to count near misses. */
+const agreeing = <const Id extends string>(
+  id: Id,
+  kind: Agreement,
+  name: string,
+  symbol: string,
+  about: string,
+  value: number,
+) =>
+  measure({
+    id,
+    of: 'table',
+    name,
+    symbol,
+    about,
+    levels: 'any',
+    shape: 'paired',
+    range: [-1, 1],
+    atIndependence: null,
+    compute: onSquare((square, confidence) => kappa(square, kind, confidence)),
+    sum: sumOnSquare((square) => kappaSum(square, kind)),
+    example: {
+      request: { counts: TWICE },
+      value,
+    },
+  });
+
+/** Of a table of two coders, a record for each way to count near misses. */
+export const kappaMeasures = [
+  agreeing(
+    'kappa',
+    'identity',
+    'Kappa',
+    'κ',
+    'Agreement of two coders beyond what their totals alone would give; 1 is full, 0 is chance.',
+    19 / 44,
+  ),
+  agreeing(
+    'weighted-kappa:linear',
+    'linear',
+    'Weighted kappa, linear',
+    'κw',
+    'Kappa where near misses count in part, less with each category between.',
+    273 / 548,
+  ),
+  agreeing(
+    'weighted-kappa:quadratic',
+    'quadratic',
+    'Weighted kappa, quadratic',
+    'κw',
+    'Kappa where near misses count in large part, far ones hardly at all.',
+    229 / 404,
+  ),
+] as const;

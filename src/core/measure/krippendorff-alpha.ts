@@ -1,9 +1,8 @@
 import type { Absent } from '../infer/result.js';
+import { measure } from '../statistic/statistic.js';
+import type { Metric, Subjects } from '../statistic/subjects.js';
+import { figure, type Sum, total } from '../statistic/sum.js';
 import { type MeasureResult, withInterval } from './result.js';
-
-/** How far apart two values are taken to be. */
-export const METRICS = ['nominal', 'ordinal', 'interval', 'ratio'] as const;
-export type Metric = (typeof METRICS)[number];
 
 /** Squared distances of all pairs of values, `totals` how often each value occurs (for ranks). */
 function distances(metric: Metric, values: readonly number[], totals: readonly number[]): number[][] {
@@ -68,7 +67,7 @@ function addTo({ totals, pairs }: Coincidences, { counts, m }: Pattern, weight: 
 }
 
 /** The coincidences of all units with two codings or more, over the values in rising order, and the distances. */
-export function coincidencesOf(units: readonly (readonly (number | null)[])[], metric: Metric) {
+function coincidencesOf(units: readonly (readonly (number | null)[])[], metric: Metric) {
   const values = [...new Set(units.flat().filter((value) => value !== null))].sort((a, b) => a - b);
   const all: Coincidences = { totals: values.map(() => 0), pairs: values.map(() => values.map(() => 0)) };
   const patterns = patternsOf(units, new Map(values.map((value, k) => [value, k])));
@@ -78,6 +77,7 @@ export function coincidencesOf(units: readonly (readonly (number | null)[])[], m
 
 /** Distances to be gone through for the standard error; beyond this the value stands alone. */
 const MOST_WORK = 2e8;
+
 /** The square of these distances is held. */
 const MOST_VALUES = 2_000;
 
@@ -90,7 +90,7 @@ const STEP = 6e-6;
  * about their mean.
  * @param units one line for each unit, one value for each coder, null where there is none
  */
-export function krippendorffAlpha(
+function krippendorffAlpha(
   units: readonly (readonly (number | null)[])[],
   metric: Metric,
   confidence: number,
@@ -118,3 +118,72 @@ export function krippendorffAlpha(
   const variance = slopes.reduce((sum, slope, k) => sum + patterns[k]!.times * (slope - mean) ** 2, 0);
   return withInterval(value, Math.sqrt(variance), confidence);
 }
+
+const DISTANCE: Record<Metric, string> = {
+  nominal: 'δ² = 0 for the same value and 1 for another',
+  ordinal: 'δ² = the square of the difference of midranks',
+  interval: 'δ² = (c − k)²',
+  ratio: 'δ² = ((c − k)/(c + k))²',
+};
+
+const VALUES_SHOWN = 6;
+
+/** Krippendorff's alpha from the coincidences of values within units. */
+function krippendorffAlphaSum({ units, metric }: Subjects['codings']): Sum {
+  const { values, all, distances, patterns } = coincidencesOf(units, metric);
+  const n = total(all.totals);
+  const over = (weight: (c: number, k: number) => number) =>
+    total(distances.map((line, c) => total(line.map((d, k) => d * weight(c, k)))));
+  const observed = over((c, k) => all.pairs[c]![k]!);
+  const expected = over((c, k) => all.totals[c]! * all.totals[k]!);
+  const result = 1 - ((n - 1) * observed) / expected;
+  const few = values.length <= VALUES_SHOWN;
+  return {
+    formula:
+      'α = 1 − (n − 1) Σ o δ² / Σ n_c n_k δ², o how often two values meet in a unit, each unit by 1/(its ' +
+      `codings − 1); ${DISTANCE[metric]}`,
+    steps: [
+      `${figure(total(patterns.map(({ times }) => times)))} units with two codings or more hold n = ` +
+        `${figure(n)} values`,
+      ...(few
+        ? [
+            `n_c: ${values.map((value, c) => `${figure(value)} ${figure(all.totals[c]!)} times`).join('; ')}`,
+            `o = [${all.pairs.map((line) => line.map(figure).join(' ')).join(' | ')}]`,
+          ]
+        : [`${values.length} different values`]),
+      `Σ o δ² = ${figure(observed)}`,
+      `Σ n_c n_k δ² = ${figure(expected)}`,
+      `α = 1 − (${figure(n)} − 1) × ${figure(observed)} / ${figure(expected)} = ${figure(result)}`,
+    ],
+    result,
+  };
+}
+
+/** Of codings by several coders: Krippendorff's alpha. */
+export const krippendorffAlphaMeasure = measure({
+  id: 'krippendorff-alpha',
+  of: 'codings',
+  name: "Krippendorff's alpha",
+  symbol: 'α',
+  about: 'Agreement of any number of coders, with codings missing; 1 is full, 0 is chance.',
+  levels: 'any',
+  shape: 'any',
+  range: [-1, 1],
+  atIndependence: null,
+  compute: ({ units, metric, confidence }) => krippendorffAlpha(units, metric, confidence),
+  sum: krippendorffAlphaSum,
+  example: {
+    request: {
+      codings: {
+        units: [
+          [1, 1],
+          [1, 1],
+          [1, 2],
+          [2, 2],
+          [2, 2],
+        ],
+      },
+    },
+    value: 0.64,
+  },
+});

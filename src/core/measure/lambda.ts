@@ -1,4 +1,7 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, transpose } from '../crosstab.js';
+import { measure } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult, standardError } from './result.js';
 
@@ -68,3 +71,91 @@ export function lambda(table: Crosstab, direction: Direction, confidence: number
   const guesses = { columns: [columns], rows: [rows], symmetric: [columns, rows] }[direction];
   return fromGuesses(table, guesses, confidence);
 }
+
+const most = (values: readonly number[]) => Math.max(...values);
+
+function lambdaSum(table: Crosstab, direction: Direction): Sum {
+  const one = (side: Crosstab) => {
+    const best = side.n.map(most);
+    return { best, knowing: total(best), blind: most(side.C) };
+  };
+  const columns = one(table);
+  const rows = one(transpose(table));
+  const { N } = table;
+  if (direction === 'symmetric') {
+    const gain = columns.knowing + rows.knowing - columns.blind - rows.blind;
+    const errors = 2 * N - columns.blind - rows.blind;
+    return {
+      formula:
+        'λ = (Σ largest in each row + Σ largest in each column − largest C − largest R) / (2N − largest C − largest R)',
+      steps: [
+        `largest in each row: ${terms(columns.best.map(figure))} = ${figure(columns.knowing)}`,
+        `largest in each column: ${terms(rows.best.map(figure))} = ${figure(rows.knowing)}`,
+        `λ = (${figure(columns.knowing)} + ${figure(rows.knowing)} − ${figure(columns.blind)} − ` +
+          `${figure(rows.blind)}) / (${figure(2 * N)} − ${figure(columns.blind)} − ${figure(rows.blind)}) = ` +
+          figure(gain / errors),
+      ],
+      result: gain / errors,
+    };
+  }
+  const { best, knowing, blind } = direction === 'columns' ? columns : rows;
+  const [known, guessed] = direction === 'columns' ? ['row', 'column'] : ['column', 'row'];
+  const result = (knowing - blind) / (N - blind);
+  return {
+    formula: `λ = (Σ largest in each ${known} − largest ${guessed} total) / (N − largest ${guessed} total)`,
+    steps: [
+      `knowing the ${known}, right guesses: ${terms(best.map(figure))} = ${figure(knowing)}`,
+      `not knowing it: ${figure(blind)}, so ${figure(N)} − ${figure(blind)} = ${figure(N - blind)} errors`,
+      `λ = (${figure(knowing)} − ${figure(blind)}) / ${figure(N - blind)} = ${figure(result)}`,
+    ],
+    result,
+  };
+}
+
+/** The record of one direction. */
+const predicting = <const D extends Direction>(
+  direction: D,
+  about: string,
+  value: number,
+  nameWith?: (rows: string, columns: string) => string,
+) =>
+  measure({
+    id: `lambda:${direction}`,
+    of: 'table',
+    name: nameWith?.('rows', 'columns') ?? 'Lambda, both ways',
+    ...(nameWith && { nameWith }),
+    symbol: 'λ',
+    about,
+    levels: 'any',
+    shape: 'any',
+    range: [0, 1],
+    atIndependence: 0,
+    blind: true,
+    compute: ({ table, confidence }) => lambda(table, direction, confidence),
+    sum: ({ table }) => lambdaSum(table, direction),
+    example: {
+      request: { counts: STEPS },
+      value,
+    },
+  });
+
+/** Of a table, a record for each direction. */
+export const lambdaMeasures = [
+  predicting(
+    'columns',
+    'Share of wrong guesses at the column that knowing the row saves.',
+    20 / 80,
+    (_rows, columns) => `Lambda, predicting ${columns}`,
+  ),
+  predicting(
+    'rows',
+    'Share of wrong guesses at the row that knowing the column saves.',
+    20 / 60,
+    (rows) => `Lambda, predicting ${rows}`,
+  ),
+  predicting(
+    'symmetric',
+    'Share of wrong guesses saved when row and column are each guessed half of the time.',
+    40 / 140,
+  ),
+] as const;

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
-import type { MeasureId, TableRequest } from '../assess/types.js';
+import type { MeasureId } from '../statistic/registry.js';
+import type { TableRequest } from '../assess/requests.js';
 import { reduceTable, transpose } from '../crosstab.js';
 import { isAbsent } from '../infer/result.js';
 import { cramersV } from './cramers-v.js';
-import { gamma } from './concordance.js';
+import { gamma } from './gamma.js';
 import { lambda } from './lambda.js';
 import { countPairs } from './pairs.js';
 import { phi } from './phi.js';

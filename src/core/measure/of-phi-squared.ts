@@ -9,30 +9,21 @@ export interface PhiSquaredForm {
   derivative: (square: number) => number;
 }
 
-export type PhiSquaredMeasure = 'phi' | 'cramers-v' | 'tschuprow-t' | 'contingency';
+/** How a measure comes from X²/N on a table of so many rows and columns. */
+export type FormOfTable = (rows: number, columns: number) => PhiSquaredForm;
 
-const rootOver = (most: number): PhiSquaredForm => ({
+/** sqrt(X²/N over `most`), with its derivative. */
+export const rootOver = (most: number): PhiSquaredForm => ({
   to: (square) => Math.sqrt(square / most),
   derivative: (square) => 1 / (2 * most * Math.sqrt(square / most)),
 });
-
-/** How each measure comes from X²/N on a table of so many rows and columns. */
-export const PHI_SQUARED_FORMS: Record<PhiSquaredMeasure, (rows: number, columns: number) => PhiSquaredForm> = {
-  phi: () => rootOver(1),
-  'cramers-v': (rows, columns) => rootOver(Math.min(rows, columns) - 1),
-  'tschuprow-t': (rows, columns) => rootOver(Math.sqrt((rows - 1) * (columns - 1))),
-  contingency: () => ({
-    to: (square) => Math.sqrt(square / (1 + square)),
-    derivative: (square) => 1 / (2 * Math.sqrt(square / (1 + square)) * (1 + square) ** 2),
-  }),
-};
 
 /**
  * A measure that is a function of X²/N: its value, its standard error by the chain rule, and the interval that the one
  * inversion of the noncentral chi-square gives, its ends put into the function in place of X²/N.
  */
-export function ofPhiSquared(id: PhiSquaredMeasure, table: Crosstab, confidence: number): MeasureResult {
-  const { to, derivative } = PHI_SQUARED_FORMS[id](table.R.length, table.C.length);
+export function ofPhiSquared(form: FormOfTable, table: Crosstab, confidence: number): MeasureResult {
+  const { to, derivative } = form(table.R.length, table.C.length);
   const square = phiSquared(table);
   const slope = throughPhiSquared(square, derivative(square.value));
   const ends = phiSquaredInterval(table, confidence);

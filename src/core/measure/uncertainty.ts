@@ -1,4 +1,7 @@
+import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
+import { measure } from '../statistic/statistic.js';
+import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -12,7 +15,7 @@ function entropy(totals: readonly number[], N: number) {
  * Theil's uncertainty coefficient (Theil 1970): the share of one variable's entropy that the other removes;
  * symmetric, twice the shared information over the sum of both entropies. 0 ln 0 = 0.
  */
-export function uncertainty(table: Crosstab, direction: Direction, confidence: number): MeasureResult {
+function uncertainty(table: Crosstab, direction: Direction, confidence: number): MeasureResult {
   const { n, R, C, N } = table;
   let shared = 0;
   const information = (value: number, i: number, j: number) => Math.log((value / R[i]!) * (N / C[j]!));
@@ -33,3 +36,75 @@ export function uncertainty(table: Crosstab, direction: Direction, confidence: n
     confidence,
   );
 }
+
+function uncertaintySum(table: Crosstab, direction: Direction): Sum {
+  const { n, R, C, N } = table;
+  const entropy = (totals: readonly number[]) => -total(totals.map((t) => (t / N) * Math.log(t / N)));
+  const line = (name: string, totals: readonly number[]) =>
+    `H(${name}) = −[${terms(totals.map((t) => `${figure(t / N)} ln ${figure(t / N)}`))}] = ${figure(entropy(totals))}`;
+  const filled = n.flat().filter((count) => count > 0);
+  const [rows, columns, joint] = [entropy(R), entropy(C), entropy(filled)];
+  const shared = rows + columns - joint;
+  const whole = { rows, columns, symmetric: (rows + columns) / 2 }[direction];
+  const under = { rows: 'H(rows)', columns: 'H(columns)', symmetric: '½ [H(rows) + H(columns)]' }[direction];
+  return {
+    formula: `U = [H(rows) + H(columns) − H(cells)] / ${under}, H = −Σ p ln p`,
+    steps: [
+      line('rows', R),
+      line('columns', C),
+      line('cells', filled),
+      `U = (${figure(rows)} + ${figure(columns)} − ${figure(joint)}) / ${figure(whole)} = ${figure(shared / whole)}`,
+    ],
+    result: shared / whole,
+  };
+}
+
+/** Information that the rows and columns of the example share: ln 2 + ln 3 less the entropy of its cells. */
+const SHARED = Math.LN2 + Math.log(3) - (Math.log(4) / 2 + Math.log(6) / 3 + Math.log(12) / 6);
+
+/** The record of one direction. */
+const predicting = <const D extends Direction>(
+  direction: D,
+  about: string,
+  value: number,
+  nameWith?: (rows: string, columns: string) => string,
+) =>
+  measure({
+    id: `uncertainty:${direction}`,
+    of: 'table',
+    name: nameWith?.('rows', 'columns') ?? 'Uncertainty, both ways',
+    ...(nameWith && { nameWith }),
+    symbol: 'U',
+    about,
+    levels: 'any',
+    shape: 'any',
+    range: [0, 1],
+    atIndependence: 0,
+    compute: ({ table, confidence }) => uncertainty(table, direction, confidence),
+    sum: ({ table }) => uncertaintySum(table, direction),
+    example: {
+      request: { counts: STEPS },
+      value,
+    },
+  });
+
+/** Of a table, a record for each direction. */
+export const uncertaintyMeasures = [
+  predicting(
+    'columns',
+    'Share of the uncertainty (entropy) about the column that knowing the row takes away.',
+    SHARED / Math.log(3),
+    (_rows, columns) => `Uncertainty, of ${columns}`,
+  ),
+  predicting(
+    'rows',
+    'Share of the uncertainty (entropy) about the row that knowing the column takes away.',
+    SHARED / Math.LN2,
+    (rows) => `Uncertainty, of ${rows}`,
+  ),
+  predicting(
+    'symmetric',
+    'Information that rows and columns share, as a part of what both hold.',
+    (2 * SHARED) / Math.log(6),
+  ),
+] as const;

@@ -1,4 +1,4 @@
-import type { Metric } from '../measure/krippendorff-alpha.js';
+import type { Metric } from '../statistic/subjects.js';
 import type { Sheet } from './sheet.js';
 import type { Side } from './table-of-sheet.js';
 

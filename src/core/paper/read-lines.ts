@@ -1,5 +1,5 @@
-import type { CodingsRequest, RelatedRequest } from '../assess/types.js';
-import type { Metric } from '../measure/krippendorff-alpha.js';
+import type { CodingsRequest, RelatedRequest } from '../assess/requests.js';
+import type { Metric } from '../statistic/subjects.js';
 import { decimalSign, readCell } from './parse-count.js';
 import { type Finding, labelOf, type Sheet } from './sheet.js';
 

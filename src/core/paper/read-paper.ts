@@ -1,4 +1,4 @@
-import type { CodingsRequest, RelatedRequest } from '../assess/types.js';
+import type { CodingsRequest, RelatedRequest } from '../assess/requests.js';
 import { checkTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
 import type { Split } from '../table/split.js';

@@ -1,4 +1,4 @@
-import type { Mentions } from '../infer/equal-mention.js';
+import type { Mentions } from '../statistic/mentions.js';
 import { figuresOf, isUneven } from '../table/share.js';
 import type { Table, Totals } from '../table/table.js';
 

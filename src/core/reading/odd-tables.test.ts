@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { AxisLevel } from '../assess/types.js';
+import type { AxisLevel } from '../assess/requests.js';
 import { type Paper, type PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
 import type { Table } from '../table/table.js';
@@ -12,7 +12,7 @@ import { assessTable, read } from './read.js';
 import { readSplit } from './read-within.js';
 import { assessSplit } from './split/assess-split.js';
 import { sumsOfLines, sumsOfSplit, sumsOfTable } from './sums/sums-of.js';
-import type { Sums } from './sums/types.js';
+import type { Sums } from './sums/sums.js';
 import type { Answer } from './types.js';
 
 /** Whatever is typed, every word on screen is a word and every figure a number. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { AxisLevel } from '../assess/types.js';
+import type { AxisLevel } from '../assess/requests.js';
 import { type Paper, type PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
 import type { Split } from '../table/split.js';

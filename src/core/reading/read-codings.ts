@@ -1,8 +1,8 @@
 import { assess } from '../assess.js';
-import type { CodingsRequest } from '../assess/types.js';
+import type { CodingsRequest } from '../assess/requests.js';
 import { whole } from '../figures.js';
-import type { Metric } from '../measure/krippendorff-alpha.js';
-import { MEASURE_WORDS } from './about.js';
+import type { Metric } from '../statistic/subjects.js';
+import { measureOf } from '../statistic/registry.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 import { coefficient } from './words.js';
 
@@ -51,13 +51,13 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
       measures: [
         {
           id: 'krippendorff-alpha',
-          name: MEASURE_WORDS['krippendorff-alpha'].name,
+          name: measureOf('krippendorff-alpha').name,
           value,
           lower: held(lower),
           upper: held(upper),
           range: [-1, 1],
           unit: 'coefficient',
-          about: MEASURE_WORDS['krippendorff-alpha'].about,
+          about: measureOf('krippendorff-alpha').about,
           note: null,
           detail: alpha.ase === undefined ? null : `standard error ${coefficient(alpha.ase, 3)}`,
           lead: true,

@@ -1,6 +1,7 @@
 import { whole } from '../figures.js';
-import { assess, SMALL_EXPECTED } from '../assess.js';
-import type { OneWayRequest } from '../assess/types.js';
+import { assess } from '../assess.js';
+import { SMALL_EXPECTED } from '../assess/assess-table.js';
+import type { OneWayRequest } from '../assess/requests.js';
 import { titleOf } from '../codebook/types.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
 import type { TestResult } from '../infer/result.js';

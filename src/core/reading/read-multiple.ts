@@ -1,6 +1,6 @@
 import { whole } from '../figures.js';
 import { type Assessment, emptyAssessment, type OptionResult } from '../assess/types.js';
-import { SMALL_EXPECTED } from '../assess.js';
+import { SMALL_EXPECTED } from '../assess/assess-table.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
 import { reduceTable } from '../crosstab.js';
@@ -11,7 +11,7 @@ import { sayStatistic, testLines, verdictOfP } from './cross/association.js';
 import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
 import { noteOf, detailOf } from './cross/strength.js';
 import { type ShownMeasure, shownMeasure, shownW } from './cross/shown-measure.js';
-import { MEASURE_WORDS } from './about.js';
+import { measureOf } from '../statistic/registry.js';
 import { quote, type Tested } from './cross/context.js';
 import { marksOf, optionOf } from './marks.js';
 import type { ReadOptions } from './options.js';
@@ -81,7 +81,7 @@ function lineOfOption(id: string, name: string, shown: ShownMeasure, measure: Me
     upper: held(shown.upper),
     range: [0, 1],
     unit: 'coefficient',
-    about: MEASURE_WORDS['cramers-v'].about,
+    about: measureOf('cramers-v').about,
     note: noteOf(shown),
     detail: measure ? detailOf(measure) : null,
     lead: true,

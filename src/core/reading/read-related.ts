@@ -1,5 +1,5 @@
 import { assess } from '../assess.js';
-import type { RelatedRequest } from '../assess/types.js';
+import type { RelatedRequest } from '../assess/requests.js';
 import { whole } from '../figures.js';
 import { adjust } from '../infer/adjust.js';
 import { wilson } from '../infer/wilson.js';

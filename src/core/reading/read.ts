@@ -1,4 +1,5 @@
-import type { Assessment, AxisLevel, TableRequest } from '../assess/types.js';
+import type { Assessment } from '../assess/types.js';
+import type { AxisLevel, TableRequest } from '../assess/requests.js';
 import { assess } from '../assess.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, assessStrata } from '../assess.js';
+import { assess } from '../assess.js';
+import { assessStrata } from '../assess/assess-strata.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import type { Level, Variable } from '../codebook/types.js';
 import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';

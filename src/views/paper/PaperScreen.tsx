@@ -1,6 +1,6 @@
 import { guarded } from '../shell/guarded.js';
 import { useMemo, useState } from 'react';
-import { METRICS, type Metric } from '../../core/measure/krippendorff-alpha.js';
+import { METRICS, type Metric } from '../../core/statistic/subjects.js';
 import { setKind } from '../../core/paper/edit-paper.js';
 import { blocksOf, LAYOUTS, PAPER_KINDS, type PaperKind, sheetOf } from '../../core/paper/paper.js';
 import { readPaper } from '../../core/paper/read-paper.js';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { METRICS } from '../../core/measure/krippendorff-alpha.js';
+import { METRICS } from '../../core/statistic/subjects.js';
 import {
   addBlock,
   addColumn,

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Sum } from '../../core/reading/sums/types.js';
+import type { Sum } from '../../core/statistic/sum.js';
 import css from './reading.module.css';
 
 /** Works a statistic's sum out for its id; null where it has none to show. */

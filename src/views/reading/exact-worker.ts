@@ -1,4 +1,4 @@
-import type { TableRequest } from '../../core/assess/types.js';
+import type { TableRequest } from '../../core/assess/requests.js';
 import { type ExactTests, exactTests } from '../../core/assess/assess-exact.js';
 
 /** What the page sends: one table. */

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { TableRequest } from '../../core/assess/types.js';
+import type { TableRequest } from '../../core/assess/requests.js';
 import type { ExactTests } from '../../core/assess/assess-exact.js';
 import type { ExactJob, ExactMessage } from './exact-worker.js';
 

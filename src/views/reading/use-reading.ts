@@ -6,7 +6,7 @@ import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
 import { assessTable, read, requestOf } from '../../core/reading/read.js';
 import type { ReadOptions } from '../../core/reading/options.js';
 import { sumsOfSplit, sumsOfTable } from '../../core/reading/sums/sums-of.js';
-import type { Sums } from '../../core/reading/sums/types.js';
+import type { Sums } from '../../core/reading/sums/sums.js';
 import type { Answer } from '../../core/reading/types.js';
 import { readSplit } from '../../core/reading/read-within.js';
 import { assessSplit } from '../../core/reading/split/assess-split.js';

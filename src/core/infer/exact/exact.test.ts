@@ -5,7 +5,9 @@ import { pearsonStatistic } from '../pearson.js';
 import type { Absent, TestResult } from '../result.js';
 import { isAbsent } from '../result.js';
 import { binomial, drawTable, hypergeometric, seeded, tableDrawer } from './draw.js';
-import { fisherExact, goodnessExact, pearsonExact } from './exact.js';
+import { fisherExact } from '../fisher-exact.js';
+import { goodnessExact } from '../goodness-of-fit.js';
+import { pearsonExact } from '../pearson-exact.js';
 import { arcsAtLeast } from './table-network.js';
 import { oneWay } from '../goodness-of-fit.js';
 

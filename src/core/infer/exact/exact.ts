@@ -1,13 +1,9 @@
-import { type Crosstab, isTwoByTwo, isWhole, transpose } from '../../crosstab.js';
-import { logFactorial } from '../../numerics/distributions.js';
-import { type OneWay, oneWayStatistic } from '../goodness-of-fit.js';
-import { fisher, pearsonExactFour } from '../fisher.js';
-import { pearsonStatistic } from '../pearson.js';
+import { type Crosstab, transpose } from '../../crosstab.js';
 import type { Absent, TestResult } from '../result.js';
 import { wilson } from '../wilson.js';
-import { drawOneWay, type Random, seeded, tableDrawer } from './draw.js';
+import { type Random, seeded, tableDrawer } from './draw.js';
 import { Meter, OverBudget, probabilityUpTo } from './network.js';
-import { arcsAtLeast, type CellStatistic, oneWayNetwork, tableNetwork } from './table-network.js';
+import { arcsAtLeast, type CellStatistic, tableNetwork } from './table-network.js';
 
 /** How exact p-values are to be come by. */
 export interface ExactOptions {
@@ -24,27 +20,36 @@ export interface ExactOptions {
 
 /** Steps that the exact method takes before it gives way: well under a second. */
 export const DEFAULT_WORK = 3_000_000;
+
 /** Tables drawn where nothing else is asked for; fewer where a table has many cells. */
 export const DEFAULT_DRAWS = 10_000;
+
 export const DEFAULT_SEED = 1;
+
 /** The most that can be asked for. */
 export const MOST_WORK = 200_000_000;
+
 export const MOST_DRAWS = 10_000_000;
 
 const FEWEST_DRAWS = 1_000;
+
 /** Cells drawn by default, all draws together. */
 const DEFAULT_CELLS = 10_000_000;
+
 /** Tables whose statistic is within this of the observed one, relatively, are ties. */
-const TIE = 1e-7;
+export const TIE = 1e-7;
+
 /** Past this, the logarithm of a factorial is off by hundredths. */
-const MOST_RESPONDENTS = 1e12;
+export const MOST_RESPONDENTS = 1e12;
+
 /** How often an arc is gone through in all but the easiest tables, its building counted. */
 const PASSES = 2;
+
 /** How often progress is told. */
 const TOLD_EVERY = 500;
 
 /** One exact question: how likely is a statistic of at most `limit`? */
-interface Question {
+export interface Question {
   cells: number;
   /** By the network. @throws OverBudget */
   exactly: (meter: Meter) => number;
@@ -69,7 +74,7 @@ function sampled({ cells, draw }: Question, options: ExactOptions): TestResult {
 }
 
 /** Answers exactly within the budget of work, and beyond it from a seeded sample (or, if told so, not at all). */
-function answer(question: Question, options: ExactOptions): TestResult | Absent {
+export function answer(question: Question, options: ExactOptions): TestResult | Absent {
   const method = options.method ?? 'auto';
   if (method === 'monte-carlo') return sampled(question, options);
   const budget = options.work ?? DEFAULT_WORK;
@@ -86,20 +91,22 @@ function answer(question: Question, options: ExactOptions): TestResult | Absent 
   }
 }
 
-const WHOLE: Absent = { absent: 'Exact tests need whole, unweighted counts.' };
-const NOT_ASKED: Absent = { absent: 'Exact tests of tables larger than 2 x 2 were not asked for.' };
-const TOO_LARGE: Absent = {
+export const WHOLE: Absent = { absent: 'Exact tests need whole, unweighted counts.' };
+
+export const NOT_ASKED: Absent = { absent: 'Exact tests of tables larger than 2 x 2 were not asked for.' };
+
+export const TOO_LARGE: Absent = {
   absent: 'With this many respondents chi-square is exact enough, and logarithms of factorials are not.',
 };
 
 /** The table with its shorter side as rows, the smallest first, as the network wants it. */
-function upright(table: Crosstab): Crosstab {
+export function upright(table: Crosstab): Crosstab {
   const flat = table.R.length <= table.C.length ? table : transpose(table);
   const order = flat.R.map((_, i) => i).sort((a, b) => flat.R[a]! - flat.R[b]!);
   return { ...flat, n: order.map((i) => flat.n[i]!), R: order.map((i) => flat.R[i]!) };
 }
 
-function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number, scale: number): Question {
+export function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number, scale: number): Question {
   const { R, C } = table;
   const out = new Float64Array(R.length * C.length);
   let drawer: ReturnType<typeof tableDrawer> | null = null;
@@ -122,64 +129,4 @@ function tableQuestion(table: Crosstab, statistic: CellStatistic, limit: number,
       return value() <= limit;
     },
   };
-}
-
-/**
- * Fisher's exact test for tables of any size (Freeman and Halton 1951): the probability of all tables with these
- * margins that are no likelier than the observed one, to a relative tolerance of 1e-7. 2 x 2 has its one-sided p as
- * well.
- */
-export function fisherExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
-  if (isTwoByTwo(table)) return fisher(table);
-  if (options.method === 'none') return NOT_ASKED;
-  if (!isWhole(table)) return WHOLE;
-  if (table.N > MOST_RESPONDENTS) return TOO_LARGE;
-  const two = upright(table);
-  // A table's probability is a constant over the product of its cells' factorials.
-  const term = (x: number) => -logFactorial(x);
-  const observed = two.n.flat().reduce((sum, x) => sum + term(x), 0);
-  // In the largest of tables the rounding of the logarithms is wider than the tolerance.
-  const limit = observed + Math.max(TIE, Math.abs(observed) * 1e-14);
-  return answer(tableQuestion(two, { term, kind: () => 0 }, limit, Math.max(1, Math.abs(observed) / 100)), options);
-}
-
-/** Pearson's X² with the p of all tables with these margins that have an X² no smaller. */
-export function pearsonExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
-  if (isTwoByTwo(table)) return pearsonExactFour(table);
-  if (options.method === 'none') return NOT_ASKED;
-  if (!isWhole(table)) return WHOLE;
-  if (table.N > MOST_RESPONDENTS) return TOO_LARGE;
-  const two = upright(table);
-  const statistic = pearsonStatistic(two);
-  if (statistic === 0) return { statistic, p: 1, sampling: { method: 'exact', work: 0 } };
-  const expected = two.R.map((r) => two.C.map((c) => (r * c) / two.N));
-  const cell: CellStatistic = {
-    term: (x, i, j) => -((x - expected[i]![j]!) ** 2) / expected[i]![j]!,
-    kind: (i) => two.R[i]!,
-  };
-  const found = answer(tableQuestion(two, cell, -statistic * (1 - TIE), statistic), options);
-  return 'absent' in found ? found : { statistic, ...found };
-}
-
-/** X² of one-way counts with the p of all counts of as many respondents that have an X² no smaller (multinomial). */
-export function goodnessExact({ n, expected, N }: OneWay, options: ExactOptions = {}): TestResult | Absent {
-  if (options.method === 'none') return { absent: 'The exact test was not asked for.' };
-  if (!n.every(Number.isInteger)) return WHOLE;
-  if (N > MOST_RESPONDENTS) return TOO_LARGE;
-  const statistic = oneWayStatistic(n, expected);
-  if (statistic === 0) return { statistic, p: 1, sampling: { method: 'exact', work: 0 } };
-  const shares = expected.map((e) => e / N);
-  const term = (x: number, k: number) => -((x - expected[k]!) ** 2) / expected[k]!;
-  const limit = -statistic * (1 - TIE);
-  const out = new Float64Array(n.length);
-  const question: Question = {
-    cells: n.length,
-    exactly: (meter) => probabilityUpTo(oneWayNetwork(N, shares, term, meter), limit, statistic, meter),
-    draw: (random) => {
-      drawOneWay(N, shares, random, out);
-      return out.reduce((sum, x, k) => sum + term(x, k), 0) <= limit;
-    },
-  };
-  const found = answer(question, options);
-  return 'absent' in found ? found : { statistic, ...found };
 }

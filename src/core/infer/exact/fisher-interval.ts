@@ -1,7 +1,7 @@
 import { type Crosstab, fourCells } from '../../crosstab.js';
 import { firstCells } from '../fisher.js';
 import { isAbsent } from '../result.js';
-import { fittedTo } from '../stratified.js';
+import { fittedTo } from '../breslow-day.js';
 import { border } from '../../numerics/border.js';
 
 /** Log odds ratios from none to all, for any table that people make. */

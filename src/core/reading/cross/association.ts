@@ -1,10 +1,11 @@
-import type { TestId } from '../../assess/types.js';
 import type { TestResult, Variant } from '../../infer/result.js';
 import { whole } from '../../figures.js';
-import { TEST_WORDS, VARIANT_WORDS } from '../about.js';
+import { type TestId, testOf } from '../../statistic/registry.js';
+import { suits } from '../../statistic/suits.js';
+import { VARIANT_WORDS } from '../variant-words.js';
 import { answer, type Answer, QUESTIONS, type ReadTest } from '../types.js';
 import { coefficient, degrees, sayP, statistic } from '../words.js';
-import { generalTest, type Lead, leadTest, type Read } from './context.js';
+import { generalTest, type Lead, leadTest, type Read, variablesOf } from './context.js';
 
 /** A p under alpha over this is a plain yes. */
 const PLAINLY = 5;
@@ -14,17 +15,6 @@ export function verdictOfP(p: number, alpha: number): string {
   const word = p < alpha / PLAINLY ? 'Yes' : p < alpha ? 'Probably' : 'Not shown';
   return `${word}, ${sayP(p)}.`;
 }
-
-/** Tests that ask something else than whether the two variables are associated at all. */
-const PAIRED: readonly TestId[] = ['mcnemar', 'bowker', 'stuart-maxwell'];
-const TRENDS: readonly TestId[] = ['linear-trend', 'design-trend'];
-
-const SYMBOLS: Partial<Record<TestId, string>> = {
-  'likelihood-ratio': 'G²',
-  'linear-trend': 'M²',
-  'kruskal-wallis': 'H',
-  'cochran-q': 'Q',
-};
 
 /** "χ²(4) = 31.2, p < .001" and its kin. */
 export function sayTest(id: TestId, test: TestResult): string {
@@ -40,56 +30,38 @@ export function sayTest(id: TestId, test: TestResult): string {
 /** "χ²(4) = 31.2, " or "F(3.9, 1203) = 4.07, "; nothing for a test without a statistic. */
 export function sayStatistic(id: TestId, { statistic: value, df, df1, df2 }: TestResult): string {
   if (value === undefined) return '';
+  const { symbol } = testOf(id);
   if (df1 !== undefined) return `F(${degrees(df1)}, ${degrees(df2 ?? 0)}) = ${statistic(value)}, `;
-  if (df === undefined) return `${id === 'cochran-armitage' ? 'z' : 'χ²'} = ${statistic(value)}, `;
-  return `${SYMBOLS[id] ?? 'χ²'}(${degrees(df)}) = ${statistic(value)}, `;
+  if (df === undefined) return `${symbol} = ${statistic(value)}, `;
+  return `${symbol}(${degrees(df)}) = ${statistic(value)}, `;
 }
 
 /** One line for a test, and one for each of its other forms. */
 export function testLines(id: TestId, test: TestResult, lead: boolean): ReadTest[] {
-  const words = TEST_WORDS[id];
+  const { name, about } = testOf(id);
   const variants = Object.entries(test.variants ?? {}) as [Variant, TestResult][];
   return [
-    { id, ...words, text: sayTest(id, test), lead },
+    { id, name, about, text: sayTest(id, test), lead },
     ...variants.map(([variant, other]) => ({
       id: `${id}:${variant}`,
-      name: `${words.name}, ${VARIANT_WORDS[variant]}`,
+      name: `${name}, ${VARIANT_WORDS[variant]}`,
       text: sayTest(variant === 'likelihood-ratio' && other.df1 === undefined ? 'likelihood-ratio' : id, other),
-      about: words.about,
+      about,
       lead: false,
     })),
   ];
 }
 
-/** Whether a test suits these variables. */
-function suits(id: TestId, read: Read): boolean {
-  const { rowsOrdered, columnsOrdered, rowsKept, columnsKept } = read;
-  const rows = rowsOrdered || rowsKept.length === 2;
-  const columns = columnsOrdered || columnsKept.length === 2;
-  if (PAIRED.includes(id)) return read.paired;
-  if (TRENDS.includes(id)) return rows && columns && (rowsOrdered || columnsOrdered);
-  if (id === 'kruskal-wallis') return !read.twoByTwo && rowsOrdered !== columnsOrdered;
-  if (id === 'cochran-armitage') return rows && columns && !read.twoByTwo && (rowsOrdered || columnsOrdered);
-  return true;
-}
-
-/** What each leading test looks for, where it is not any pattern at all. */
-const LOOKS_FOR: Partial<Record<TestId, string>> = {
-  'linear-trend': 'a steady rise or fall',
-  'design-trend': 'a steady rise or fall',
-  'kruskal-wallis': 'groups that stand higher than others',
-};
-
 /** Where the test that suits and the general one disagree, in one sentence. */
 function disagreement(read: Read, lead: Lead): string[] {
   const general = generalTest(read);
-  const sought = LOOKS_FOR[lead.id];
+  const sought = testOf(lead.id).looksFor;
   const alpha = 1 - read.confidence;
   if (!sought || general.id === lead.id || general.test.p < alpha === lead.test.p < alpha) return [];
   const shown = (test: TestResult) => (test.p < alpha ? 'shows an association' : 'shows none');
   return [
-    `${TEST_WORDS[lead.id].name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ` +
-      `${TEST_WORDS[general.id].name}, which looks for any pattern, ${shown(general.test)} ` +
+    `${testOf(lead.id).name}, which looks for ${sought}, ${shown(lead.test)} (${sayP(lead.test.p)}), and ` +
+      `${testOf(general.id).name}, which looks for any pattern, ${shown(general.test)} ` +
       `(${sayP(general.test.p)}).`,
   ];
 }
@@ -98,7 +70,7 @@ function disagreement(read: Read, lead: Lead): string[] {
 function reasons(read: Read, lead: Lead): string[] {
   const notes: string[] = [];
   if (lead.id === 'fisher') notes.push("Counts are small, so the verdict stands on Fisher's exact test.");
-  if (LOOKS_FOR[lead.id]) {
+  if (testOf(lead.id).looksFor) {
     const which = lead.id === 'kruskal-wallis' ? 'One variable is ordered' : 'Both variables are ordered';
     const name = lead.id === 'kruskal-wallis' ? 'the mean scores of the groups, on ranks' : 'the trend';
     notes.push(`${which}, so the verdict stands on ${name}.`);
@@ -128,7 +100,7 @@ function change(read: Read): string[] {
 export function association(read: Read): Answer {
   const lead = leadTest(read);
   const general = generalTest(read);
-  const ids = (Object.keys(read.result.tests) as TestId[]).filter((id) => suits(id, read));
+  const ids = (Object.keys(read.result.tests) as TestId[]).filter((id) => suits(testOf(id), variablesOf(read)));
   const rank = (line: ReadTest) => (line.lead ? 0 : line.id === general.id ? 1 : 2);
   const tests = ids.flatMap((id) => testLines(id, read.result.tests[id]!, id === lead.id));
   tests.sort((a, b) => rank(a) - rank(b));

@@ -1,7 +1,9 @@
-import type { Assessment, TestId } from '../../assess/types.js';
+import type { Assessment } from '../../assess/types.js';
+import type { TestId } from '../../statistic/registry.js';
 import { titleOf } from '../../codebook/types.js';
 import { type Crosstab, reduceTable } from '../../crosstab.js';
 import type { TestResult } from '../../infer/result.js';
+import type { Variables } from '../../statistic/suits.js';
 import { inScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/table.js';
 import type { ReadOptions } from '../options.js';
@@ -122,3 +124,8 @@ export const rowLabel = ({ table, rowsKept }: Read, k: number) =>
   table.rows.categories[rowsKept.at(k) ?? 0]?.label ?? '';
 export const columnLabel = ({ table, columnsKept }: Read, k: number) =>
   table.columns?.categories[columnsKept.at(k) ?? 0]?.label ?? '';
+
+/** What statistics are chosen by. */
+export function variablesOf({ rowsOrdered, columnsOrdered, rowsKept, columnsKept, paired }: Read): Variables {
+  return { rowsOrdered, columnsOrdered, rows: rowsKept.length, columns: columnsKept.length, paired };
+}

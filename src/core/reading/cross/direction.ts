@@ -1,3 +1,4 @@
+import type { MeasureId } from '../../statistic/registry.js';
 import { percent } from '../words.js';
 import { columnLabel, isSignificant, quote, type Read, rowLabel } from './context.js';
 import { shownMeasure } from './shown-measure.js';
@@ -113,7 +114,7 @@ export function directions(read: Read): string[] {
  * Of which answer, and between which groups, the figures of a 2 x 2 table are: they compare the row that is asked about
  * in the column that comes with it in scale order against the other, which gives the same odds ratio and difference.
  */
-export function fourNames(read: Read): Partial<Record<'odds-ratio' | 'risk-ratio' | 'risk-difference', string>> {
+export function fourNames(read: Read): Partial<Record<MeasureId, string>> {
   const row = askedRow(read);
   const between = (column: number, word: string) =>
     `${read.columnTitle} ${quote(columnLabel(read, column))} ${word} ${quote(columnLabel(read, 1 - column))}`;

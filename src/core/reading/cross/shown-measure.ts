@@ -1,10 +1,11 @@
-import type { MeasureId } from '../../assess/types.js';
 import { fourIntervals } from '../../measure/four-intervals.js';
 import { etaAt } from '../../measure/eta.js';
-import { unbiased } from '../../measure/cramers-v.js';
-import { PHI_SQUARED_FORMS, type PhiSquaredMeasure } from '../../measure/of-phi-squared.js';
+import { unbiased } from '../../measure/cramers-v-corrected.js';
+import type { FormOfTable } from '../../measure/of-phi-squared.js';
 import { oneSidedPhiSquared } from '../../measure/phi-squared-interval.js';
 import { phiSquared } from '../../measure/phi-squared.js';
+import { type MeasureId, measureOf } from '../../statistic/registry.js';
+import type { Measure } from '../../statistic/statistic.js';
 import { generalTest, type Lead, leadTest, type Tested } from './context.js';
 
 /** A measure as it is shown: its value and interval, which never contradict each other or the test beside them. */
@@ -18,32 +19,18 @@ export interface ShownMeasure {
   note: string | null;
 }
 
-/** Functions of X²/N, one interval for all. */
-const isOfPhiSquared = (id: MeasureId): id is PhiSquaredMeasure => Object.hasOwn(PHI_SQUARED_FORMS, id);
-/** Measures that read the order of both variables. */
-export const OF_ORDER: readonly MeasureId[] = [
-  'gamma',
-  'kendall-tau-b',
-  'stuart-tau-c',
-  'somers-d:columns',
-  'somers-d:rows',
-  'somers-d:symmetric',
-  'pearson-r',
-  'spearman',
-];
-const OF_ETA: readonly MeasureId[] = ['eta:rows', 'eta:columns'];
-/** Measures of agreement, whose 0 says nothing of independence. */
-export const OF_AGREEMENT: readonly MeasureId[] = ['kappa', 'weighted-kappa:linear', 'weighted-kappa:quadratic'];
-/** Measures that are 1 at independence. */
-export const RATIOS: readonly MeasureId[] = ['odds-ratio', 'risk-ratio', 'common-odds-ratio'];
+/** Whether a measure reads the order of both variables. */
+const isOfOrder = ({ levels }: Measure) => levels === 'ordered';
+/** Whether it tells how far groups stand apart on the one variable that is ordered. */
+const isOfGroups = ({ levels }: Measure) => levels === 'ordered-rows' || levels === 'ordered-columns';
 
 /** The test of independence that stands beside a measure. */
-function testOf(id: MeasureId, read: Tested): Lead {
+function testBeside(record: Measure, read: Tested): Lead {
   const { tests } = read.result;
   if (read.twoByTwo) return generalTest(read);
-  if (OF_ORDER.includes(id) && read.rowsOrdered && read.columnsOrdered) return leadTest(read);
+  if (isOfOrder(record) && read.rowsOrdered && read.columnsOrdered) return leadTest(read);
   const groups = tests['kruskal-wallis'];
-  if (OF_ETA.includes(id) && groups) return { id: 'kruskal-wallis', test: groups };
+  if (isOfGroups(record) && groups) return { id: 'kruskal-wallis', test: groups };
   return generalTest(read);
 }
 
@@ -63,12 +50,12 @@ function correctedOf(id: MeasureId, { result, crosstab }: Tested, to: (square: n
 }
 
 /** Phi, V, T and C: one inversion, corrected for bias where it shows. */
-function ofSquare(id: PhiSquaredMeasure, read: Tested): ShownMeasure | null {
+function ofSquare(id: MeasureId, form: FormOfTable, read: Tested): ShownMeasure | null {
   const { result, crosstab, confidence } = read;
   const measure = result.measures[id];
   if (!measure) return null;
   const { rows, columns } = result.base;
-  const { to } = PHI_SQUARED_FORMS[id](rows, columns);
+  const { to } = form(rows, columns);
   if (read.twoByTwo) {
     const phi = shownMeasure('phi', read);
     if (!phi || phi.lower === null || phi.upper === null) return plain(measure.value, phi?.note ?? null);
@@ -103,12 +90,7 @@ function invertedFour(id: MeasureId, read: Tested): Pick<ShownMeasure, 'lower' |
   const found = fourIntervals(read.crosstab, read.confidence);
   if (!found) return null;
   const odds = found.oddsRatio;
-  const map: Partial<Record<MeasureId, (ratio: number) => number>> = {
-    'odds-ratio': (ratio) => ratio,
-    'yule-q': (ratio) => (ratio - 1) / (ratio + 1),
-    'yule-y': (ratio) => (Math.sqrt(ratio) - 1) / (Math.sqrt(ratio) + 1),
-  };
-  const to = map[id];
+  const to = measureOf(id).ofOddsRatio;
   if (!to || !Number.isFinite(odds.lower) || !Number.isFinite(odds.upper)) return null;
   return { lower: to(odds.lower), upper: to(odds.upper) };
 }
@@ -122,22 +104,24 @@ function invertedFour(id: MeasureId, read: Tested): Pick<ShownMeasure, 'lower' |
 export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   const measure = read.result.measures[id];
   if (!measure) return null;
-  if (isOfPhiSquared(id) && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, read);
+  const record = measureOf(id);
+  const form = record.ofPhiSquared;
+  if (form && !(id === 'phi' && read.twoByTwo)) return ofSquare(id, form, read);
   const { value, lower, upper, noInterval } = measure;
   if (lower === undefined || upper === undefined) return plain(value, noInterval ?? null);
-  if (OF_ETA.includes(id) && upper < value) return plain(value, TOO_CLOSE);
+  if (isOfGroups(record) && upper < value) return plain(value, TOO_CLOSE);
   const shown: ShownMeasure = { value, lower, upper, uncorrected: null, note: null };
-  if (OF_AGREEMENT.includes(id)) return shown;
-  const none = RATIOS.includes(id) ? 1 : 0;
-  const rejects = testOf(id, read).test.p < 1 - read.confidence;
-  if (OF_ETA.includes(id) && rejects && lower === 0) {
+  const none = record.atIndependence;
+  if (none === null) return shown;
+  const rejects = testBeside(record, read).test.p < 1 - read.confidence;
+  if (isOfGroups(record) && rejects && lower === 0) {
     const groups = read.crosstab[id === 'eta:rows' ? 'C' : 'R'].length;
     // The end that gives the whole of 1 - confidence to itself: above 0 just where F rejects.
     shown.lower = etaAt(value, groups, read.crosstab.N, read.confidence);
   }
   const excludes = (shown.lower ?? lower) > none || upper < none;
-  // Lambda can be 0 where there is an association, so an interval that holds 0 contradicts nothing.
-  if (excludes === rejects || (id.startsWith('lambda') && rejects)) return shown;
+  // Where a measure can be 0 although there is an association, an interval that holds 0 contradicts nothing.
+  if (excludes === rejects || (record.blind && rejects)) return shown;
   const inverted = read.twoByTwo ? invertedFour(id, read) : null;
   if (!inverted) return plain(value, NO_AGREEMENT);
   const name = generalTest(read).id === 'fisher' ? "Fisher's exact test" : 'the test beside it';

@@ -1,13 +1,13 @@
-import { type MeasureId, TABLE_MEASURES } from '../../assess/types.js';
+import { type MeasureId, measureOf, TABLE_MEASURES } from '../../statistic/registry.js';
+import { suits } from '../../statistic/suits.js';
 import type { MeasureResult } from '../../measure/result.js';
-import { MEASURE_WORDS } from '../about.js';
 import { type Size, sizeVerdict } from '../size-words.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
 import { and } from '../../words.js';
 import { coefficient, percent, ratio, sayP, statistic } from '../words.js';
-import { isSignificant, type Read } from './context.js';
+import { isSignificant, type Read, variablesOf } from './context.js';
 import { directions, fourNames, sayGuess } from './direction.js';
-import { OF_AGREEMENT, OF_ORDER, RATIOS, type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
+import { type ShownMeasure, shownMeasure, shownW } from './shown-measure.js';
 
 /** The measures that lead, the first of them in the verdict and the report sentence. */
 export function leading(read: Read): MeasureId[] {
@@ -19,30 +19,11 @@ export function leading(read: Read): MeasureId[] {
   return ['cramers-v', `lambda:${predicted}`];
 }
 
-/** Whether a measure means something for these variables. */
-function suits(id: MeasureId, { rowsOrdered, columnsOrdered, rowsKept, columnsKept, paired, twoByTwo }: Read): boolean {
-  const rows = rowsOrdered || rowsKept.length === 2;
-  const columns = columnsOrdered || columnsKept.length === 2;
-  if (id === 'eta:rows') return rows && !twoByTwo;
-  if (id === 'eta:columns') return columns && !twoByTwo;
-  if (OF_ORDER.includes(id)) return rows && columns;
-  if (OF_AGREEMENT.includes(id)) return paired;
-  return true;
-}
-
 /** Names with the variables' titles in place of rows and columns. */
 function nameOf(id: MeasureId, read: Read): string {
-  const { name } = MEASURE_WORDS[id];
-  const { rowTitle, columnTitle } = read;
-  if (read.twoByTwo && (id === 'odds-ratio' || id === 'risk-ratio' || id === 'risk-difference'))
-    return fourNames(read)[id] ?? name;
-  if (id === 'eta:rows') return `Eta, ${rowTitle} by ${columnTitle}`;
-  if (id === 'eta:columns') return `Eta, ${columnTitle} by ${rowTitle}`;
-  return name
-    .replace('predicting rows', `predicting ${rowTitle}`)
-    .replace('predicting columns', `predicting ${columnTitle}`)
-    .replace('of rows', `of ${rowTitle}`)
-    .replace('of columns', `of ${columnTitle}`);
+  const { name, nameWith, shape } = measureOf(id);
+  const ofFour = read.twoByTwo && shape === 'two-by-two' ? fourNames(read)[id] : undefined;
+  return ofFour ?? nameWith?.(read.rowTitle, read.columnTitle) ?? name;
 }
 
 export function detailOf({ ase, z, p, adjusted }: MeasureResult): string | null {
@@ -63,10 +44,10 @@ export function noteOf({ uncorrected, note }: ShownMeasure): string | null {
 
 /** How a measure is drawn: its range, and its value and interval held inside it. */
 export function lineOf(id: MeasureId, shown: ShownMeasure, lead: boolean, read: Read): ReadMeasure {
-  const words = MEASURE_WORDS[id];
-  const isRatio = RATIOS.includes(id);
+  const { about, range, atIndependence } = measureOf(id);
+  const isRatio = atIndependence === 1;
   const isSize = id === 'phi' && !read.twoByTwo;
-  const [least, most] = isRatio ? [0.1, 10] : isSize ? [0, 1] : (words.range ?? [0, 1]);
+  const [least, most] = isRatio ? [0.1, 10] : isSize ? [0, 1] : (range ?? [0, 1]);
   // An interval is shown as far as the measure can go; past that it says nothing.
   const top = isSize ? Infinity : most;
   const held = (end: number | null) => (end === null || isRatio ? end : Math.min(top, Math.max(least, end)));
@@ -74,7 +55,7 @@ export function lineOf(id: MeasureId, shown: ShownMeasure, lead: boolean, read: 
   return {
     id,
     name: nameOf(id, read),
-    about: words.about,
+    about,
     range: [least, most],
     unit: isRatio ? 'ratio' : 'coefficient',
     value: shown.value,
@@ -93,7 +74,7 @@ export function sizeOf(read: Read): Size | null {
   const shown = isV ? shownW(read) : shownMeasure(first, read);
   if (!shown) return null;
   const { value, lower, upper } = shown;
-  return { symbol: isV ? 'w' : MEASURE_WORDS[first].symbol, value, lower, upper };
+  return { symbol: isV ? 'w' : measureOf(first).symbol, value, lower, upper };
 }
 
 /** What share of the errors in predicting is saved; said only where an association is shown. */
@@ -133,7 +114,9 @@ function withoutOrder({ rowTitle, columnTitle, rowsOrdered, columnsOrdered, rows
 /** How strong, which way? */
 export function strength(read: Read): Answer {
   const leads = leading(read);
-  const rest = TABLE_MEASURES.filter((id) => !leads.includes(id) && suits(id, read));
+  const rest = TABLE_MEASURES.filter((record) => !leads.includes(record.id) && suits(record, variablesOf(read))).map(
+    ({ id }) => id,
+  );
   const measures = [...leads, ...rest].flatMap((id): ReadMeasure[] => {
     const shown = shownMeasure(id, read);
     return shown ? [lineOf(id, shown, leads.includes(id), read)] : [];
@@ -156,7 +139,7 @@ function sayMeasure(id: MeasureId, read: Read): string[] {
   const interval = line.lower === null || line.upper === null ? '' : ` [${say(line.lower)}, ${say(line.upper)}]`;
   const { uncorrected } = shown;
   const corrected = uncorrected === null ? '' : ` corrected for bias; uncorrected ${coefficient(uncorrected)}`;
-  return [`${MEASURE_WORDS[id].symbol} = ${say(shown.value)}${interval}${corrected}`];
+  return [`${measureOf(id).symbol} = ${say(shown.value)}${interval}${corrected}`];
 }
 
 /** The figures of the leading measures in the usual style. */

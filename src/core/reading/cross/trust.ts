@@ -1,6 +1,6 @@
 import { whole } from '../../figures.js';
 import type { Assessment } from '../../assess/types.js';
-import { smallExpectedSentence } from '../../assess.js';
+import { smallExpectedSentence } from '../../assess/assess-table.js';
 import { effectiveBase, isUneven } from '../../table/share.js';
 import type { Table } from '../../table/table.js';
 import { answer, type Answer, type Check, QUESTIONS } from '../types.js';

@@ -1,5 +1,7 @@
-import type { Assessment, StrataRequest } from '../../assess/types.js';
-import { assess, assessStrata } from '../../assess.js';
+import type { Assessment } from '../../assess/types.js';
+import type { StrataRequest } from '../../assess/requests.js';
+import { assess } from '../../assess.js';
+import { assessStrata } from '../../assess/assess-strata.js';
 import { adjust } from '../../infer/adjust.js';
 import type { TestResult } from '../../infer/result.js';
 import type { Table } from '../../table/table.js';

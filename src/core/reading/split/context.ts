@@ -1,4 +1,5 @@
-import type { Assessment, MeasureId } from '../../assess/types.js';
+import type { Assessment } from '../../assess/types.js';
+import type { MeasureId } from '../../statistic/registry.js';
 import { titleOf } from '../../codebook/types.js';
 import { adjust } from '../../infer/adjust.js';
 import type { TestResult, Variant } from '../../infer/result.js';

@@ -1,8 +1,9 @@
 import { whole as wholeNumber } from '../../figures.js';
-import type { Assessment, TestId } from '../../assess/types.js';
+import type { Assessment } from '../../assess/types.js';
+import type { TestId } from '../../statistic/registry.js';
 import { titleOf } from '../../codebook/types.js';
 import type { Split } from '../../table/split.js';
-import { MEASURE_WORDS } from '../about.js';
+import { measureOf } from '../../statistic/registry.js';
 import { sayStatistic, sayTest, testLines, verdictOfP } from '../cross/association.js';
 import { quote } from '../cross/context.js';
 import { contrastOf, toldAnswer } from '../cross/direction.js';
@@ -106,7 +107,7 @@ function readApart(whole: Whole, why: string): Answer[] {
   const best = [...parts].sort((a, b) => a.p - b.p)[0];
   const figures = best
     ? `${sayStatistic(best.lead.id, best.lead.test)}adjusted ${sayP(best.p)}` +
-      (best.measure ? `, ${MEASURE_WORDS[whole.measureId].symbol} = ${coefficient(best.measure.value)}` : '')
+      (best.measure ? `, ${measureOf(whole.measureId).symbol} = ${coefficient(best.measure.value)}` : '')
     : '';
   return [
     answer('association', QUESTIONS.association, { verdict: verdictOfP(least, 1 - confidence), notes: [why] }),

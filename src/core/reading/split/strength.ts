@@ -1,6 +1,6 @@
 import type { Assessment } from '../../assess/types.js';
 import type { MeasureResult } from '../../measure/result.js';
-import { MEASURE_WORDS } from '../about.js';
+import { measureOf } from '../../statistic/registry.js';
 import { quote } from '../cross/context.js';
 import { type ShownMeasure, shownMeasure } from '../cross/shown-measure.js';
 import { lineOf, sizeOf } from '../cross/strength.js';
@@ -51,7 +51,7 @@ const asIs = ({ value, lower, upper, noInterval }: MeasureResult): ShownMeasure 
 export function strength(whole: Whole, within: Assessment | null): Answer {
   const { parts, read, measureId } = whole;
   const common = within?.measures['common-odds-ratio'];
-  const { symbol } = MEASURE_WORDS[measureId];
+  const { symbol } = measureOf(measureId);
   const each = parts.flatMap(({ label, read: mine }, k): ReadMeasure[] => {
     const shown = shownMeasure(measureId, mine);
     if (!shown) return [];

@@ -1,6 +1,6 @@
 import type { Assessment } from '../../assess/types.js';
 import { effectiveBase } from '../../table/share.js';
-import { MEASURE_WORDS, TEST_WORDS } from '../about.js';
+import { measureOf, testOf } from '../../statistic/registry.js';
 import { sayTest } from '../cross/association.js';
 import { isSignificant, quote } from '../cross/context.js';
 import { leftOutCheck, SMALL_BASE, weightCheck } from '../cross/trust.js';
@@ -19,9 +19,9 @@ function homogeneity(whole: Whole, within: Assessment | null): Check[] {
       {
         ok: even,
         text: even
-          ? `The odds ratios do not differ by more than chance (${TEST_WORDS['breslow-day'].name} ${figures}), ` +
+          ? `The odds ratios do not differ by more than chance (${testOf('breslow-day').name} ${figures}), ` +
             'so one common ratio sums them up.'
-          : `The odds ratios differ (${TEST_WORDS['breslow-day'].name} ${figures}): one common ratio misleads. ` +
+          : `The odds ratios differ (${testOf('breslow-day').name} ${figures}): one common ratio misleads. ` +
             `Read each ${withinTitle} by itself.`,
       },
     ];
@@ -34,7 +34,7 @@ function homogeneity(whole: Whole, within: Assessment | null): Check[] {
   const high = [...spans].sort((a, b) => b.lower - a.lower)[0];
   const low = [...spans].sort((a, b) => a.upper - b.upper)[0];
   if (!high || !low || spans.length < 2) return [];
-  const { symbol } = MEASURE_WORDS[measureId];
+  const { symbol } = measureOf(measureId);
   const apart = high.lower > low.upper;
   return [
     {

@@ -1,4 +1,5 @@
-import type { Assessment, CodingsRequest, RelatedRequest } from '../../assess/types.js';
+import type { CodingsRequest, RelatedRequest } from '../../assess/requests.js';
+import type { Assessment } from '../../assess/types.js';
 import type { Split } from '../../table/split.js';
 import { inScaleOrder, rowsInScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/table.js';
@@ -8,8 +9,8 @@ import { requestOf } from '../read.js';
 import { oneWayRequestOf } from '../read-frequency.js';
 import type { SplitAssessment } from '../split/assess-split.js';
 import { hasSum, sumOf } from './sum-of.js';
-import { equalMentionSum } from './survey-sums.js';
-import type { Sums } from './types.js';
+import { equalMentionSum } from '../../infer/equal-mention.js';
+import type { Sums } from './sums.js';
 
 const row = (id: string) => Number(id.slice(id.indexOf('-') + 1));
 

@@ -6,12 +6,6 @@ export interface Sum {
   result: number;
 }
 
-/** Which statistics can be shown as a sum, and how each comes about; null for one that has none here. */
-export interface Sums {
-  has: (id: string) => boolean;
-  of: (id: string) => Sum | null;
-}
-
 /** Counts as they are; other numbers to four figures or so, so that a hand calculator can follow. */
 export function figure(value: number): string {
   if (Number.isInteger(value) && Math.abs(value) < 1e15) return value.toLocaleString('en').replace('-', '−');

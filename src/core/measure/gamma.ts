@@ -1,0 +1,44 @@
+import { STEPS } from '../statistic/example-tables.js';
+import type { Crosstab } from '../crosstab.js';
+import type { Absent } from '../infer/result.js';
+import { measure } from '../statistic/statistic.js';
+import { figure, type Sum } from '../statistic/sum.js';
+import { ordering, over } from './concordance.js';
+import { pairLines } from './pair-lines.js';
+import type { MeasureResult } from './result.js';
+
+/** Goodman and Kruskal's gamma = (P - Q)/(P + Q) (1954; standard errors 1963, and Brown and Benedetti 1977). */
+export function gamma(table: Crosstab, confidence: number): MeasureResult | Absent {
+  const pairs = ordering(table);
+  const { concordant, discordant, P, Q } = pairs;
+  if (P + Q === 0) return { absent: 'No two respondents differ on both variables, so no pair is ordered.' };
+  return over(pairs, P + Q, (i, j) => 2 * (concordant[i]![j]! + discordant[i]![j]!), confidence);
+}
+
+function gammaSum(table: Crosstab): Sum {
+  const { P, Q, lines } = pairLines(table);
+  const result = (P - Q) / (P + Q);
+  return {
+    formula: 'γ = (P − Q) / (P + Q)',
+    steps: [...lines, `γ = (${figure(P)} − ${figure(Q)}) / (${figure(P)} + ${figure(Q)}) = ${figure(result)}`],
+    result,
+  };
+}
+
+/** The record of Gamma. */
+export const gammaMeasure = measure({
+  id: 'gamma',
+  of: 'table',
+  name: 'Gamma',
+  symbol: 'γ',
+  about:
+    'Of the pairs of respondents that differ on both, how many more are ordered the same way than the other ' +
+    'way. −1 to 1.',
+  levels: 'ordered',
+  shape: 'any',
+  range: [-1, 1],
+  atIndependence: 0,
+  compute: ({ table, confidence }) => gamma(table, confidence),
+  sum: ({ table }) => gammaSum(table),
+  example: { request: { counts: STEPS }, value: (2100 - 500) / (2100 + 500) },
+});

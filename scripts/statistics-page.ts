@@ -58,8 +58,8 @@ function entry(record: Measure | Test): string {
 export async function statisticsPage(): Promise<string> {
   const text = [
     '# Every statistic, with an example worked by hand',
-    'Made from the records in `src/core/statistic/registry.ts` by `npm run statistics-page`; what the figures ' +
-      'mean, and where each formula comes from, stands with the functions in `src/core/infer/` and `src/core/measure/`.',
+    'Made from the records in `src/core/statistic/registry.ts` by `npm run statistics-page`; what the figures mean, ' +
+      'and where each formula comes from, stands with the functions in `src/core/infer/` and `src/core/measure/`.',
     '## Tests',
     ...EVERY_TEST.map(entry),
     '## Measures',

@@ -1,5 +1,5 @@
 import { z } from './zod.js';
-import { ENTRY_KINDS } from '../core/ledger.js';
+import { ENTRY_KINDS } from '../core/ledger/entry-kinds.js';
 import { LEVELS } from '../core/codebook/types.js';
 import { CodeSchema, RecipeSchema, SentenceSchema, ShownSchema } from './schemas.js';
 

@@ -1,3 +1,4 @@
+import { LayoutShape } from '../core/intake/layout.js';
 import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
 import { z } from './zod.js';
 import { AssessmentSchema, AssessRequestSchema } from './assess-schemas.js';
@@ -155,7 +156,7 @@ const OPERATIONS: readonly Operation[] = [
     path: '/intakes/{intake}/layout',
     id: 'changeLayout',
     summary: 'Have a file that waits read in another way',
-    body: intake.LayoutSchema,
+    body: LayoutShape,
     status: 200,
     answer: intake.IntakeSchema,
   },

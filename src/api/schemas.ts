@@ -1,13 +1,16 @@
+import { SET_STATES } from '../core/count/set-state.js';
 import { CodeShape } from '../core/codebook/code-shape.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
 import { z } from './zod.js';
 import { LEVELS } from '../core/codebook/types.js';
-import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { MOST_AT_ONCE } from '../core/recode/apply.js';
-import { FINDINGS, RECIPE_KINDS } from '../core/recode/types.js';
+import { RECIPE_KINDS } from '../core/recode/types.js';
+import { HistogramShape, NumberSummaryShape } from '../core/codebook/summary-shape.js';
+import { ProofShape } from '../core/recode/proof-shape.js';
+import { StandsInShape } from '../core/recode/stands-in-shape.js';
+import { SizeWordShape, StudySettingsShape } from '../core/study/settings-shape.js';
+import { ShownShape } from '../core/table/shown-shape.js';
 import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
-import { ROW_ORDERS } from '../core/table/order.js';
-import { PERCENTS } from '../core/table/share.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 import { RecipeShape as RecipeSchema } from '../core/recode/recipe-shape.js';
 
@@ -21,23 +24,7 @@ export const CodeSchema = CodeShape;
 export const ConditionSchema = conditionShape(id);
 export const SentenceSchema = SentenceShape;
 
-export const ShownSchema = z
-  .strictObject({
-    percent: z.enum(PERCENTS),
-    counts: z.boolean(),
-    hatch: z.boolean(),
-    expected: z.boolean(),
-    order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; as the code list has them, where absent.'),
-    last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
-    residuals: z.boolean().optional().describe('Adjusted residuals with their adjusted p, as numbers.'),
-    predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted; the rows where absent.'),
-    shares: z
-      .record(z.string(), z.number().min(0))
-      .optional()
-      .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
-    letters: z.enum(ADJUSTMENTS).optional().describe('Columns compared two by two, p adjusted so; absent: not shown.'),
-  })
-  .openapi('Shown');
+export const ShownSchema = ShownShape;
 
 export const SavedTableSchema = z
   .strictObject({ title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema })
@@ -69,12 +56,7 @@ export const CountArraySchema = z
         slots: z.array(
           z.discriminatedUnion('is', [
             z.object({ is: z.literal('code'), code: z.string() }),
-            z.object({ is: z.literal('blank') }),
-            z.object({ is: z.literal('mentioned') }),
-            z.object({ is: z.literal('none') }),
-            z.object({ is: z.literal('nothing') }),
-            z.object({ is: z.literal('no-answer') }),
-            z.object({ is: z.literal('not-asked') }),
+            z.object({ is: z.enum(SET_STATES) }),
           ]),
         ),
       }),
@@ -92,72 +74,17 @@ export const CountArraySchema = z
   })
   .openapi('CountArray');
 
-const HistogramSchema = z.object({ from: z.number(), to: z.number(), bins: z.array(z.int()) });
-
-const SummarySchema = z.object({
-  n: z.int(),
-  mean: z.number(),
-  sd: z.number().nullable(),
-  minimum: z.number(),
-  lowerQuartile: z.number(),
-  median: z.number(),
-  upperQuartile: z.number(),
-  maximum: z.number(),
-});
-
-const ProofSchema = z
-  .object({
-    holds: z.boolean(),
-    findings: z.array(
-      z.object({
-        id: z.enum(FINDINGS),
-        holds: z.boolean(),
-        title: z.string(),
-        text: z.string(),
-        codes: z.array(z.string()),
-      }),
-    ),
-    columns: z.array(z.object({ code: z.string(), label: z.string(), missing: z.boolean(), respondents: z.int() })),
-    rows: z.array(
-      z.object({
-        code: z.string(),
-        label: z.string(),
-        missing: z.boolean(),
-        respondents: z.int(),
-        went: z.array(z.int()),
-      }),
-    ),
-    respondents: z.int(),
-    reliability: z
-      .object({
-        respondents: z.int().describe('Who answered all items.'),
-        alpha: z.number().nullable().describe("Cronbach's alpha."),
-        items: z.array(
-          z.object({
-            label: z.string(),
-            mean: z.number(),
-            sd: z.number(),
-            rest: z.number().nullable().describe('Correlation with the sum of the other items.'),
-            alphaWithout: z.number().nullable(),
-          }),
-        ),
-      })
-      .nullish()
-      .describe('Of a mean or a sum over items: how they go together.'),
-  })
-  .openapi('Proof');
-
 export const PreviewSchema = z
   .object({
     level: z.enum(LEVELS),
     codes: z.array(CodeSchema),
-    proof: ProofSchema,
+    proof: ProofShape,
     figures: z
       .object({
         codes: z.array(z.object({ code: z.string(), respondents: z.int() })),
         blank: z.int(),
-        summary: SummarySchema.nullable(),
-        histogram: HistogramSchema.nullable(),
+        summary: NumberSummaryShape.nullable(),
+        histogram: HistogramShape.nullable(),
       })
       .describe('The frequencies of what would be made; of a number its distribution.'),
   })
@@ -190,19 +117,17 @@ export const DistributionSchema = z
       .array(z.tuple([z.number(), z.int()]))
       .nullable()
       .describe('Each answer with its respondents; null: they are too many to be listed.'),
-    histogram: HistogramSchema.nullable(),
+    histogram: HistogramShape.nullable(),
     missing: z.array(z.object({ code: z.string(), label: z.string(), value: z.number(), respondents: z.int() })),
     edges: z.array(z.number()).describe('Edges behind which the shares lie that were asked for.'),
   })
   .openapi('Distribution');
 
-export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofSchema }).openapi('KeptWorking');
+export const KeptWorkingSchema = z.object({ working: id, variable: id, proof: ProofShape }).openapi('KeptWorking');
 
 export const ExportKindSchema = z
   .enum(EXPORT_KINDS)
   .describe('CSV with DDI-Codebook or with Triple-S, in a zip; or Parquet with its codebook in it.');
-
-const SizeWordSchema = z.strictObject({ least: z.number().min(0).max(1), word: text(60) }).openapi('SizeWord');
 
 export const StudyRowSchema = z
   .object({
@@ -215,7 +140,7 @@ export const StudyRowSchema = z
     fileSha256: z.string(),
     revision: z.int(),
     waveVariable: id.nullable().describe('The variable that says in which file a respondent came.'),
-    settings: z.object({ sizeWords: z.array(SizeWordSchema).optional() }),
+    settings: StudySettingsShape,
   })
   .openapi('Study');
 
@@ -224,7 +149,7 @@ export const StudyEditSchema = z
     name: text(200).trim().min(1).optional(),
     subtitle: text(200).trim().optional().describe('What it is, in a few words.'),
     sizeWords: z
-      .array(SizeWordSchema)
+      .array(SizeWordShape)
       .max(12)
       .nullable()
       .optional()
@@ -268,7 +193,7 @@ export const StudyViewSchema = z
         levels: z.array(z.enum(LEVELS)).describe('Levels that it can have.'),
         picture: z.discriminatedUnion('is', [
           z.object({ is: z.literal('bars'), bars: z.array(z.int()) }),
-          HistogramSchema.extend({ is: z.literal('histogram') }),
+          HistogramShape.extend({ is: z.literal('histogram') }),
           z.object({ is: z.literal('none') }),
         ]),
       }),
@@ -278,21 +203,14 @@ export const StudyViewSchema = z
         id,
         variable: id,
         recipe: RecipeSchema,
-        proof: ProofSchema,
+        proof: ProofShape,
         holds: z.boolean(),
         signature: z.string(),
         created: z.string(),
         edited: z.string(),
-        standsIn: z
-          .object({
-            source: id,
-            name: z.string(),
-            aside: z.boolean(),
-            workings: z.array(id),
-            tables: z.array(id),
-          })
-          .nullable()
-          .describe('What it took the place of its source in; null: it stands beside it.'),
+        standsIn: StandsInShape.nullable().describe(
+          'What it took the place of its source in; null: it stands beside it.',
+        ),
       }),
     ),
     tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),
@@ -311,8 +229,8 @@ export const VariableDetailSchema = z
     codes: z.array(CodeSchema.extend({ respondents: z.int(), listed: z.boolean() })),
     blank: z.int(),
     answered: z.int().describe('Respondents with an answer.'),
-    summary: SummarySchema.nullable(),
-    histogram: HistogramSchema.nullable(),
+    summary: NumberSummaryShape.nullable(),
+    histogram: HistogramShape.nullable(),
     usedBy: z
       .object({
         workings: z.array(z.object({ variable: id, title: z.string() })),

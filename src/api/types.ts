@@ -48,7 +48,7 @@ export type Intake = z.infer<typeof intake.IntakeSchema>;
 export type WaitingIntake = z.infer<typeof intake.WaitingIntakeSchema>;
 export type Comparison = z.infer<typeof intake.ComparisonSchema>;
 export type Joining = z.infer<typeof intake.JoiningSchema>;
-export type Layout = z.infer<typeof intake.LayoutSchema>;
+export type { Layout } from '../core/intake/layout.js';
 export type Acceptance = z.infer<typeof intake.AcceptSchema>;
 /** With a recipe as `core` has it: what is sent is not changed on its way. */
 export type WorkingDraft = Omit<z.infer<typeof schemas.WorkingDraftSchema>, 'recipe'> & { recipe: Recipe };

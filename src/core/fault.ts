@@ -1,15 +1,16 @@
 /** What went wrong, as a kind that every interface can translate (an HTTP status, an exit code). */
-export type FaultKind = 'invalid' | 'not-found' | 'conflict' | 'stale' | 'too-large' | 'unsupported';
+export const FAULT_KINDS = ['invalid', 'not-found', 'conflict', 'stale', 'too-large', 'unsupported'] as const;
+export type FaultKind = (typeof FAULT_KINDS)[number];
 
 /** Where in the input it went wrong. Every part is optional; lines and columns count from 1. */
 export interface Place {
-  file?: string;
-  line?: number;
-  column?: number;
-  variable?: string;
-  code?: string;
-  cell?: { row: number; column: number };
-  field?: string;
+  file?: string | undefined;
+  line?: number | undefined;
+  column?: number | undefined;
+  variable?: string | undefined;
+  code?: string | undefined;
+  cell?: { row: number; column: number } | undefined;
+  field?: string | undefined;
 }
 
 /** The pages and the command line are bundled apart; a Fault of the one is one of the other too. */

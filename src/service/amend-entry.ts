@@ -4,9 +4,10 @@ import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
 import type { Recipe } from '../core/recode/types.js';
 import { dropUnusedLists } from '../store/code-lists.js';
-import { amend, fit } from '../store/fit.js';
+import { amend, type Amending, fit } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, setDelta, setLeftOut, setUndone, setWords } from '../store/ledger.js';
-import { type Delta, differenceOf, putSide, readState, type VariableState } from '../store/state.js';
+import { type Delta, fieldsOf, thingsOf, type VariableState } from '../core/ledger/delta-shape.js';
+import { differenceOf, putSide, readState } from '../store/state.js';
 import { closeForMove, copyStudyFile, openStudyFile, removeStudyFile } from '../store/open.js';
 import { studyRow, touchStudy } from '../store/study.js';
 import type { SavedTableRow } from '../store/tables.js';
@@ -45,16 +46,13 @@ export interface Amended extends Changed {
 }
 
 /** Checks what an entry is to do in place of what it did. @throws Fault naming what cannot be */
-function checkAmendment(
-  { db }: OpenStudy,
-  delta: Delta,
-  things: readonly AmendedThing[],
-): { of: AmendedThing['of']; id: number; fields: Record<string, unknown> }[] {
-  return things.map((thing) => {
+function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly AmendedThing[]): Amending[] {
+  return things.map((thing): Amending => {
     const { of, id, ...given } = thing;
     const fields = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
     const mine = delta.things.find((one) => one.of === of && one.id === id);
-    const other = Object.keys(fields).find((field) => mine?.after?.[field] === undefined);
+    const after = mine ? fieldsOf(mine.after) : null;
+    const other = Object.keys(fields).find((field) => after?.[field] === undefined);
     if (!mine?.after || other !== undefined) {
       throw new Fault(
         'invalid',
@@ -81,6 +79,7 @@ function checkAmendment(
         });
       }
     }
+    // The fields that were given are those of a thing of this kind.
     return { of, id, fields };
   });
 }
@@ -88,18 +87,17 @@ function checkAmendment(
 /** What an entry did, said anew; where its words do not tell what was changed, they stay. */
 function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonly AmendedThing[]): string {
   const variables = allVariables(db);
+  const made = thingsOf(delta, 'variable').filter(({ after }) => after?.workingId != null);
   for (const thing of things) {
-    const after = delta.things.find(({ of, id }) => of === thing.of && id === thing.id)?.after;
     if (thing.of === 'table' && thing.title !== undefined) return words.replace(/“[^]*”/, `“${thing.title}”`);
-    if (thing.of === 'working' || (thing.of === 'variable' && after?.['workingId'] != null)) {
-      const made = delta.things.find(({ of, after: one }) => of === 'variable' && one?.['workingId'] != null)?.after as
-        VariableState | undefined;
-      const recipe = delta.things.find(({ of }) => of === 'working')?.after?.['recipe'] as Recipe | undefined;
-      const several = delta.things.filter(({ of }) => of === 'working').length > 1;
-      if (!recipe || several) return words;
+    const isMade = thing.of === 'variable' && made.some(({ id }) => id === thing.id);
+    if (thing.of === 'working' || isMade) {
+      const [working, ...others] = thingsOf(delta, 'working');
+      const recipe = working?.after?.recipe;
+      if (!recipe || others.length > 0) return words;
       const verb = words.split(' ')[0] ?? 'Made';
       const known = variables.find(({ workingId }) => workingId === thing.id);
-      const { label, name } = made ?? known ?? { label: '', name: '' };
+      const { label = '', name = '' } = made[0]?.after ?? known ?? {};
       return `${verb} ${sayDraft({ label, name, recipe }, variables)}`;
     }
     if (thing.of === 'variable' && delta.things.length === 1) {

@@ -1,12 +1,13 @@
+import { shownInWords } from '../core/table/shown-in-words.js';
 import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { sayRecipe } from '../core/recode/say.js';
 import type { Recipe } from '../core/recode/types.js';
 import { saySentence } from '../core/table/say-sentence.js';
-import { sentenceOfKept } from '../core/table/sentence-shape.js';
+import { type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { derivedLists } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
-import type { Difference, Fields, VariableState } from '../store/state.js';
+import { type Difference, fieldsOf, thingsOf, type VariableState } from '../core/ledger/delta-shape.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allCodeLists } from '../store/code-lists.js';
 import { allTables } from '../store/tables.js';
@@ -96,7 +97,7 @@ function sayValue(field: string, value: unknown, names: Namer): string {
     case 'recipe':
       return sayRecipe(value as Recipe, names);
     case 'sentence':
-      return saySentence(sentenceOfKept(value), names.variables);
+      return saySentence(sentenceOfBody(value as SentenceBody), names.variables);
     case 'codeListId':
       return value === null ? 'none' : names.listName(value as number);
     case 'standsIn':
@@ -107,26 +108,23 @@ function sayValue(field: string, value: unknown, names: Namer): string {
     case 'aside':
       return value === true ? 'yes' : 'no';
     case 'shown':
-      return Object.entries(value as Fields)
-        .map(([what, one]) => (one === true ? what : one === false ? `no ${what}` : `${what}: ${String(one)}`))
-        .join(', ');
+      return shownInWords(value as Shown);
     default:
       return typeof value === 'string' ? value : JSON.stringify(value);
   }
 }
 
-const textOf = (value: unknown) => (typeof value === 'string' ? value : null);
-
-function whose({ of, id, after, before }: Difference, names: Namer): string {
-  if (of === 'variable') return names.titleOf(id);
-  if (of === 'table') return `the table “${textOf(after?.['title'] ?? before?.['title']) ?? names.tableTitle(id)}”`;
-  if (of === 'list') return `the code list ${textOf(after?.['name'] ?? before?.['name']) ?? names.listName(id)}`;
+function whose(thing: Difference, names: Namer): string {
+  const { id } = thing;
+  if (thing.of === 'variable') return names.titleOf(id);
+  if (thing.of === 'table') return `the table “${thing.after?.title ?? thing.before?.title ?? names.tableTitle(id)}”`;
+  if (thing.of === 'list') return `the code list ${thing.after?.name ?? thing.before?.name ?? names.listName(id)}`;
   const made = names.variables.find(({ workingId }) => workingId === id);
   return made ? titleOf(made) : 'a working';
 }
 
 /** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
-function fieldsOf({ of, before, after }: Difference): string[] {
+function toldOf({ of, before, after }: Difference): string[] {
   const all = Object.keys(after ?? before ?? {}).filter((field) => !SILENT.has(field));
   if (before && after) return all;
   if (of === 'variable') return ['label', 'name'];
@@ -134,10 +132,11 @@ function fieldsOf({ of, before, after }: Difference): string[] {
 }
 
 function linesOf(thing: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {
-  const { of, id, before, after } = thing;
+  const { of, id } = thing;
+  const [before, after] = [fieldsOf(thing.before), fieldsOf(thing.after)];
   // The codes of what a working makes follow its recipe.
   if (of === 'list' && derived.has(id)) return [];
-  return fieldsOf(thing).map((field) => {
+  return toldOf(thing).map((field) => {
     const value = after?.[field];
     return {
       of,
@@ -159,10 +158,12 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   const { things, order } = deltaOf(db, id) ?? { things: [] };
   const now = allVariables(db);
   // What the entry itself made may be gone by now, and what it took out is.
-  const own = things.flatMap(({ of, id: variable, before, after }): VariableRow[] => {
-    const state = (after ?? before) as VariableState | null;
-    return of === 'variable' && state?.name !== undefined && !now.some((one) => one.id === variable)
-      ? [{ ...state, id: variable, codes: [], columnId: 0 }]
+  const changed = thingsOf({ things }, 'variable');
+  const own = changed.flatMap(({ id: variable, before, after }): VariableRow[] => {
+    const state = after ?? before;
+    // What was made, or taken out, has all its fields in the entry.
+    return state?.name !== undefined && !now.some((one) => one.id === variable)
+      ? [{ ...(state as VariableState), id: variable, codes: [], columnId: 0 }]
       : [];
   });
   const variables = [...now, ...own];
@@ -176,9 +177,10 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     listName: (list) => lists.get(list) ?? 'that is gone',
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
   };
-  const made = things.flatMap(({ of, before, after }) =>
-    of === 'variable' && (after ?? before)?.['workingId'] != null ? [Number((after ?? before)?.['codeListId'])] : [],
-  );
+  const made = changed.flatMap(({ before, after }) => {
+    const { workingId, codeListId } = after ?? before ?? {};
+    return workingId != null && codeListId != null ? [codeListId] : [];
+  });
   const derived = new Set([...made, ...derivedLists(variables)]);
   const lines = things.flatMap((thing) => linesOf(thing, names, derived));
   const moved: ChangeLine[] =

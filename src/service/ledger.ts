@@ -1,5 +1,5 @@
 import { Fault } from '../core/fault.js';
-import type { EntryKind } from '../core/ledger.js';
+import type { EntryKind } from '../core/ledger/entry-kinds.js';
 import { dropUnusedLists } from '../store/code-lists.js';
 import { allEntries, deltaOf, type EntryRow, insertEntry, setUndone } from '../store/ledger.js';
 import { differenceOf, putSide, readState } from '../store/state.js';

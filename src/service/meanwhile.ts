@@ -4,7 +4,8 @@ import { Fault } from '../core/fault.js';
 import { replaceCodes } from '../store/code-lists.js';
 import { derivedLists, touchedBy, touchSame } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow } from '../store/ledger.js';
-import { type Delta, type Difference, differenceOf, readState, type State } from '../store/state.js';
+import { type Delta, type DifferenceOf, thingsOf } from '../core/ledger/delta-shape.js';
+import { differenceOf, readState, type State } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy } from './context.js';
 
@@ -33,23 +34,28 @@ export function checkAllSeen(study: OpenStudy): void {
   if (entries.length > 0) throw stale(entries);
 }
 
+/** Code lists whose codes a change changed. */
 const listsIn = (delta: Delta | null) =>
-  delta?.things.filter(({ of, before, after }) => of === 'list' && before?.['codes'] && after?.['codes']) ?? [];
+  delta ? thingsOf(delta, 'list').filter(({ before, after }) => before?.codes && after?.codes) : [];
 
 /** The codes that a list had before some entries changed it. */
 function codesBefore(db: OpenStudy['db'], list: number, entries: readonly EntryRow[]): Code[] | null {
   for (const { id } of entries) {
     const thing = listsIn(deltaOf(db, id)).find((one) => one.id === list);
-    if (thing) return thing.before?.['codes'] as Code[];
+    if (thing?.before?.codes) return thing.before.codes;
   }
   return null;
 }
 
 /** Puts two changes of a code list together, where they changed different codes of it. */
-function mergeList({ db }: OpenStudy, { id, before, after }: Difference, entries: readonly EntryRow[]): boolean {
+function mergeList(
+  { db }: OpenStudy,
+  { id, before, after }: DifferenceOf<'list'>,
+  entries: readonly EntryRow[],
+): boolean {
   const base = codesBefore(db, id, entries);
-  if (!base) return false;
-  const { codes, clashes } = mergeCodes(base, before?.['codes'] as Code[], after?.['codes'] as Code[]);
+  if (!base || !before?.codes || !after?.codes) return false;
+  const { codes, clashes } = mergeCodes(base, before.codes, after.codes);
   if (clashes.length > 0) return false;
   replaceCodes(db, id, codes);
   return true;

@@ -1,6 +1,8 @@
+import { fromKept } from '../store/kept.js';
 import { levelsFor } from '../core/codebook/levels.js';
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
-import { type Histogram, histogram, type NumberSummary, summarize } from '../core/codebook/summary.js';
+import { type Histogram, HistogramShape, type NumberSummary } from '../core/codebook/summary-shape.js';
+import { histogram, summarize } from '../core/codebook/summary.js';
 import { type Code, isAnswer, type Level, missingIn } from '../core/codebook/types.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import { codesWithFound } from '../core/table/positions.js';
@@ -103,7 +105,7 @@ function describe(
       ? described.histogram
       : column.histogram === null
         ? null
-        : (JSON.parse(column.histogram) as Histogram | null);
+        : fromKept(column.histogram, HistogramShape.nullable(), `the histogram of column ${column.id}`);
     if (kept) picture = { is: 'histogram', ...kept };
   } else if (variable.level === 'number') {
     const bins = histogram(numbersOf(found, missingCodes));

@@ -1,7 +1,8 @@
 import { Fault } from '../core/fault.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
-import { allTables, putTable, removeTable, type SavedTableRow, type Shown } from '../store/tables.js';
+import { allTables, putTable, removeTable, type SavedTableRow } from '../store/tables.js';
+import type { Shown } from '../core/table/shown-shape.js';
 import { allVariables } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';

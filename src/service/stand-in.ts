@@ -7,7 +7,8 @@ import type { Recipe } from '../core/recode/types.js';
 import type { Db } from '../store/open.js';
 import { allTables, restoreTable } from '../store/tables.js';
 import { allVariables, markVariable, renameVariables, type VariableRow } from '../store/variables.js';
-import { allWorkings, restoreWorking, setStandsIn, type StandsIn } from '../store/workings.js';
+import { allWorkings, restoreWorking, setStandsIn } from '../store/workings.js';
+import type { StandsIn } from '../core/recode/stands-in-shape.js';
 
 /** The one source that a result can take the place of. @throws Fault where there are several */
 export function placeOf(recipe: Recipe): number {

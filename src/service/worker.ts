@@ -26,8 +26,10 @@ import {
 import { type Reach, reachInStudy, type ReachJob } from './worker/reach-job.js';
 import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './worker/respondents-job.js';
 import { type Twins, twinsInColumn, type TwinsJob } from './worker/twins-job.js';
-import { detectFile, type Preview, previewFile, type PreviewJob } from './worker/preview-job.js';
-import { type CANCELLED, type ReadIn, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
+import { detectFile, previewFile, type PreviewJob } from './worker/preview-job.js';
+import type { Preview } from '../core/intake/intake-shape.js';
+import { type CANCELLED, readIn as readFileIn, type ReadInJob } from './worker/read-in-job.js';
+import type { ReadIn } from '../core/intake/read-in-shape.js';
 import type { Detected } from '../formats/open-rows.js';
 
 /** A Fault as it crosses from a thread, where classes are lost. */

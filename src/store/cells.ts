@@ -9,6 +9,14 @@ type Cell = string | number | null;
 /** Reads the values of a column for respondents `from` to `to`, counted from 0. */
 export type CellReader = (from: number, to: number) => Cell[];
 
+/** The texts of a chunk. A shape over each of some 65,000 would take longer than the reading itself. */
+function textsOf(bytes: Buffer): (string | null)[] {
+  const texts: unknown = JSON.parse(bytes.toString('utf8'));
+  const isText = (one: unknown) => one === null || typeof one === 'string';
+  if (Array.isArray(texts) && texts.every(isText)) return texts;
+  throw new Error('a chunk of texts holds something else');
+}
+
 type Decoder = (bytes: Buffer) => { length: number; cell: (k: number) => Cell };
 
 function decoderFor(db: Db, id: number): Decoder {
@@ -16,7 +24,7 @@ function decoderFor(db: Db, id: number): Decoder {
   const codes = rawCodes(db, id).map(({ code }) => (storage === 'number' ? code : canonicalCode(code)));
   if (storage === 'text') {
     return (bytes) => {
-      const texts = JSON.parse(bytes.toString('utf8')) as (string | null)[];
+      const texts = textsOf(bytes);
       return { length: texts.length, cell: (k) => texts[k] ?? null };
     };
   }

@@ -1,5 +1,5 @@
 import type { Level } from '../core/codebook/types.js';
-import type { Storage } from '../core/codebook/understand.js';
+import type { Storage } from '../core/intake/read-in-shape.js';
 import { canonicalCode } from '../core/codebook/number.js';
 import type { Column } from '../core/count/column.js';
 import type { Db } from './open.js';

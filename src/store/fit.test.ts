@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Recipe } from '../core/recode/types.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
-import type { Delta, Difference, State, VariableState } from './state.js';
+import type { Delta, Part, VariableState } from '../core/ledger/delta-shape.js';
+import type { Difference } from '../core/ledger/delta-shape.js';
+import type { State } from './state.js';
 
 const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({
   name,
@@ -49,12 +51,7 @@ const now: State = {
     ],
   ]),
 };
-const thing = (of: Difference['of'], id: number, before: object | null, after: object | null): Difference => ({
-  of,
-  id,
-  before: before as Difference['before'],
-  after: after as Difference['after'],
-});
+const thing = (of: Part, id: number, before: object | null, after: object | null) => ({ of, id, before, after });
 const change = (...things: Difference[]): Delta => ({ things });
 
 describe('a change on another state than the one it was made on', () => {

@@ -1,10 +1,19 @@
-import { type Code, titleOf } from '../core/codebook/types.js';
+import { titleOf } from '../core/codebook/types.js';
 import { mergeCodes } from '../core/codebook/merge-codes.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Recipe } from '../core/recode/types.js';
 import { variablesOf } from '../core/table/sentence.js';
-import { sentenceOfBody, sentenceOfKept } from '../core/table/sentence-shape.js';
-import type { Delta, Difference, Fields, State, VariableState } from './state.js';
+import { sentenceOfBody } from '../core/table/sentence-shape.js';
+import {
+  type Delta,
+  type DifferenceOf,
+  type Part,
+  type StateOf,
+  thingsOf,
+  type VariableState,
+} from '../core/ledger/delta-shape.js';
+import type { Difference } from '../core/ledger/delta-shape.js';
+import type { State } from './state.js';
 
 /** A change as far as it fits another state than the one that it was made on. */
 export interface Fitted {
@@ -15,7 +24,8 @@ export interface Fitted {
 }
 
 /** A thing of a change that fits, what of it no longer does, or why it does not. */
-type Verdict = { thing: Difference; misfits?: string[] } | { misfit: string } | 'unneeded';
+type Verdict<P extends Part = Part> =
+  { thing: P extends Part ? DifferenceOf<P> : never; misfits?: string[] } | { misfit: string } | 'unneeded';
 
 /** What there is when the change is made: what there was, and what the change itself makes. */
 interface Scene {
@@ -36,15 +46,14 @@ export function derivedLists(variables: Iterable<Pick<VariableState, 'workingId'
 }
 
 function sceneOf(delta: Delta, now: State): Scene {
-  const made = new Map(
-    delta.things.filter(({ before }) => before === null).map(({ of, id, after }) => [`${of} ${id}`, after]),
-  );
+  const made = new Set(delta.things.filter(({ before }) => before === null).map(({ of, id }) => `${of} ${id}`));
+  const variables = new Map(thingsOf(delta, 'variable').map(({ id, before, after }) => [id, before ? null : after]));
   return {
     now,
     has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
     titleOf: (id) => {
-      const found = now.variable.get(id) ?? (made.get(`variable ${id}`) as VariableState | undefined);
-      return found ? titleOf(found) : 'a variable that is not there';
+      const found = now.variable.get(id) ?? variables.get(id);
+      return found ? titleOf({ name: '', label: '', ...found }) : 'a variable that is not there';
     },
     derived: derivedLists(now.variable.values()),
   };
@@ -64,8 +73,8 @@ function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number
     : sourcesOf(recipe).reduce<number[] | null>((found, id) => found ?? walk(id, []), null);
 }
 
-function workingFits(thing: Difference, scene: Scene): Verdict {
-  const recipe = thing.after?.['recipe'] as Recipe | undefined;
+function workingFits(thing: DifferenceOf<'working'>, scene: Scene): Verdict<'working'> {
+  const recipe = thing.after?.recipe;
   if (!recipe) return { thing };
   const gone = sourcesOf(recipe).find((id) => !scene.has('variable', id));
   if (gone !== undefined) return { misfit: 'a variable that it is made of is not there' };
@@ -74,23 +83,27 @@ function workingFits(thing: Difference, scene: Scene): Verdict {
   return loop ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` } : { thing };
 }
 
-function tableFits(thing: Difference, scene: Scene): Verdict {
-  const sentence = thing.after?.['sentence'];
-  const gone = sentence !== undefined && variablesOf(sentenceOfKept(sentence)).some((id) => !scene.has('variable', id));
+function tableFits(thing: DifferenceOf<'table'>, scene: Scene): Verdict<'table'> {
+  const sentence = thing.after?.sentence;
+  const gone = sentence && variablesOf(sentenceOfBody(sentence)).some((id) => !scene.has('variable', id));
   return gone ? { misfit: 'a variable of the table is not there' } : { thing };
 }
 
-function listFits(thing: Difference, { now, derived }: Scene): Verdict {
+function listFits(thing: DifferenceOf<'list'>, { now, derived }: Scene): Verdict<'list'> {
   if (thing.before !== null && derived.has(thing.id)) return 'unneeded';
   const list = now.list.get(thing.id);
-  const [was, mine] = [thing.before?.['codes'], thing.after?.['codes']] as [Code[] | undefined, Code[] | undefined];
+  const [was, mine] = [thing.before?.codes, thing.after?.codes];
   if (!list || !was || !mine || !thing.after) return { thing };
   // A code that is not there any more is missed only by a change that touched it, and that change brings it with it.
   const { codes } = mergeCodes(was, list.codes, mine);
   return { thing: { ...thing, before: { ...thing.before, codes: list.codes }, after: { ...thing.after, codes } } };
 }
 
-function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {
+function variableFits(
+  thing: DifferenceOf<'variable'>,
+  scene: Scene,
+  lacking: ReadonlySet<number>,
+): Verdict<'variable'> {
   const { after } = thing;
   if (!after) {
     const users = [...scene.now.working.values()].filter(({ recipe }) => sourcesOf(recipe).includes(thing.id)).length;
@@ -100,17 +113,29 @@ function variableFits(thing: Difference, scene: Scene, lacking: ReadonlySet<numb
     if (users + tables > 0) return { misfit: `${scene.titleOf(thing.id)} is in use now, so it stays` };
     return { thing };
   }
-  if (lacking.has(Number(after['workingId']))) return 'unneeded';
-  const list = after['codeListId'];
+  const { codeListId: list, ...rest } = after;
+  if (after.workingId != null && lacking.has(after.workingId)) return 'unneeded';
   if (typeof list !== 'number' || scene.has('list', list)) return { thing };
-  const rest = Object.fromEntries(Object.entries(after).filter(([field]) => field !== 'codeListId'));
   const misfits = [`the code list of ${scene.titleOf(thing.id)} is not there any more`];
   return thing.before === null
     ? { thing: { ...thing, after: { ...rest, codeListId: null } }, misfits }
     : { thing: { ...thing, after: rest }, misfits };
 }
 
-const THINGS: Record<Difference['of'], string> = {
+function verdictOf(thing: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {
+  switch (thing.of) {
+    case 'working':
+      return workingFits(thing, scene);
+    case 'table':
+      return tableFits(thing, scene);
+    case 'list':
+      return listFits(thing, scene);
+    case 'variable':
+      return variableFits(thing, scene, lacking);
+  }
+}
+
+const THINGS: Record<Part, string> = {
   list: 'a code list',
   working: 'a working',
   variable: 'a variable',
@@ -149,14 +174,7 @@ export function fit(delta: Delta, now: State): Fitted {
       misfits.push(`${THINGS[of]} that it changed is not there`);
       return [];
     }
-    const verdict =
-      of === 'working'
-        ? workingFits(thing, scene)
-        : of === 'table'
-          ? tableFits(thing, scene)
-          : of === 'list'
-            ? listFits(thing, scene)
-            : variableFits(thing, scene, lacking);
+    const verdict = verdictOf(thing, scene, lacking);
     if (verdict === 'unneeded') return [];
     if ('misfit' in verdict) {
       misfits.push(verdict.misfit);
@@ -167,9 +185,9 @@ export function fit(delta: Delta, now: State): Fitted {
     return [verdict.thing];
   });
   // A new list that nothing uses, since what was to use it does not fit, is not needed.
-  const used = new Set(fitting.map(({ of, after }) => (of === 'variable' ? after?.['codeListId'] : null)));
+  const used = new Set(thingsOf({ things: fitting }, 'variable').map(({ after }) => after?.codeListId));
   const things = fitting.filter(
-    ({ of, id, before, after }) => of !== 'list' || before !== null || after?.['kept'] === true || used.has(id),
+    (thing) => thing.of !== 'list' || thing.before !== null || thing.after?.kept === true || used.has(thing.id),
   );
   const added = things.filter(({ of, before }) => of === 'variable' && before === null).map(({ id }) => id);
   const order = delta.order && orderOf(delta.order, now, added);
@@ -196,13 +214,17 @@ export function touchSame(one: ReadonlySet<string>, other: ReadonlySet<string>):
   return [...one].some((key) => other.has(key) || b.has(thing(key))) || [...other].some((key) => a.has(thing(key)));
 }
 
+/** What a thing of a change is to be after it. */
+export type Amending = { [P in Part]: { of: P; id: number; fields: Partial<StateOf<P>> } }[Part];
+
 /** Fields of things in the place of what a change gave them. Only what it changed can be another. */
-export function amend(delta: Delta, changes: readonly { of: Difference['of']; id: number; fields: Fields }[]): Delta {
+export function amend(delta: Delta, changes: readonly Amending[]): Delta {
   return {
     ...delta,
-    things: delta.things.map((thing) => {
+    things: delta.things.map((thing): Difference => {
       const change = changes.find(({ of, id }) => of === thing.of && id === thing.id);
-      return change && thing.after ? { ...thing, after: { ...thing.after, ...change.fields } } : thing;
+      // The fields are those of a thing of the same kind.
+      return change && thing.after ? ({ ...thing, after: { ...thing.after, ...change.fields } } as Difference) : thing;
     }),
   };
 }

@@ -1,6 +1,7 @@
-import type { EntryKind } from '../core/ledger.js';
+import type { EntryKind } from '../core/ledger/entry-kinds.js';
 import type { Db } from './open.js';
-import type { Delta } from './state.js';
+import { type Delta, DeltaShape } from '../core/ledger/delta-shape.js';
+import { fromKept } from './kept.js';
 
 /** Something that was done to a study. */
 export interface EntryRow {
@@ -50,7 +51,7 @@ export function allEntries(db: Db): EntryRow[] {
 
 export function deltaOf(db: Db, id: number): Delta | null {
   const found = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
-  return found == null ? null : (JSON.parse(found) as Delta);
+  return found == null ? null : (fromKept(found, DeltaShape, `entry ${id} of the ledger`) as Delta);
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {

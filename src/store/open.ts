@@ -23,9 +23,10 @@ function migrate(db: Db, path: string): void {
   }
   // A table that is made anew would take along what refers to it; so nothing refers while it is, and all does after.
   db.pragma('foreign_keys = OFF');
-  MIGRATIONS.slice(done).forEach((sql, k) => {
+  MIGRATIONS.slice(done).forEach((migration, k) => {
     db.transaction(() => {
-      db.exec(sql);
+      if (typeof migration === 'string') db.exec(migration);
+      else migration(db);
       const astray = db.pragma('foreign_key_check') as unknown[];
       if (astray.length > 0)
         throw new Error(`migration ${done + k + 1} leaves ${astray.length} rows that refer to nothing`);

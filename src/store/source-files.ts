@@ -1,4 +1,8 @@
+import { z } from 'zod';
+import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+
+const CellsShape = z.array(z.string());
 
 /** A file that was taken in. */
 export interface SourceFileRow {
@@ -61,7 +65,7 @@ export function copyUnread(from: Db, to: Db, file: number): void {
   const write = unreadWriter(to, file);
   const rows = from.prepare('SELECT line, why, cells FROM unread_row ORDER BY id').iterate();
   for (const { line, why, cells } of rows as Iterable<{ line: number; why: string; cells: string }>) {
-    write({ line, why, cells: JSON.parse(cells) as string[] });
+    write({ line, why, cells: fromKept(cells, CellsShape, `line ${line}, which could not be read,`) });
   }
 }
 
@@ -71,6 +75,6 @@ export function unreadRows(db: Db, from: number, most: number): UnreadRow[] {
   return (rows as { line: number; why: string; cells: string }[]).map(({ line, why, cells }) => ({
     line,
     why,
-    cells: JSON.parse(cells) as string[],
+    cells: fromKept(cells, CellsShape, `line ${line}, which could not be read,`),
   }));
 }

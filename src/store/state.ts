@@ -1,50 +1,28 @@
-import type { Code, Level } from '../core/codebook/types.js';
 import { levelsFor } from '../core/codebook/levels.js';
-import type { Recipe } from '../core/recode/types.js';
-import { type CodeListRow, codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
+import {
+  type Delta,
+  type Difference,
+  type DifferenceOf,
+  type Part,
+  type StateOf,
+  thingsOf,
+  type VariableState,
+} from '../core/ledger/delta-shape.js';
+import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
 import type { Db } from './open.js';
-import { allTables, removeTable, restoreTable, type SavedTableRow } from './tables.js';
-import { allVariables, type Marks, removeVariable, restoreVariable, type VariableRow } from './variables.js';
-import { allWorkings, removeWorking, restoreWorking, type StandsIn } from './workings.js';
-
-/** A variable as it can be changed and brought back; where its values are is not part of it. */
-export interface VariableState extends Marks {
-  name: string;
-  label: string;
-  question: string;
-  level: Level;
-  codeListId: number | null;
-  workingId: number | null;
-  madeAt: string;
-}
+import { allTables, removeTable, restoreTable } from './tables.js';
+import { allVariables, removeVariable, restoreVariable, type VariableRow } from './variables.js';
+import { allWorkings, removeWorking, restoreWorking } from './workings.js';
 
 /** Everything in a study that can be changed, each thing by its id. */
 export interface State {
   /** Variables in the order of the roster. */
   order: number[];
-  list: Map<number, Omit<CodeListRow, 'id'> & { codes: Code[] }>;
-  working: Map<number, { recipe: Recipe; created: string; edited: string; standsIn: StandsIn | null }>;
+  list: Map<number, StateOf<'list'>>;
+  working: Map<number, StateOf<'working'>>;
   variable: Map<number, VariableState>;
-  table: Map<number, Omit<SavedTableRow, 'id'>>;
-}
-
-const PARTS = ['list', 'working', 'variable', 'table'] as const;
-type Part = (typeof PARTS)[number];
-export type Fields = Record<string, unknown>;
-
-/** One thing that was changed: the fields that differ, before and after; null: it was not there. */
-export interface Difference {
-  of: Part;
-  id: number;
-  before: Fields | null;
-  after: Fields | null;
-}
-
-/** What a change made of a study, in both directions. */
-export interface Delta {
-  order?: { before: number[]; after: number[] } | undefined;
-  things: Difference[];
+  table: Map<number, StateOf<'table'>>;
 }
 
 function stateOf({
@@ -82,21 +60,39 @@ export function readState(db: Db): State {
 
 const text = (value: unknown) => JSON.stringify(value);
 
+/** What differs between the things of one kind, field by field. */
+function differencesOf<P extends Part>(
+  of: P,
+  old: ReadonlyMap<number, StateOf<P>>,
+  now: ReadonlyMap<number, StateOf<P>>,
+): DifferenceOf<P>[] {
+  return [...new Set([...old.keys(), ...now.keys()])].flatMap((id): DifferenceOf<P>[] => {
+    const [a, b] = [old.get(id), now.get(id)];
+    if (!a || !b) return [{ of, id, before: a ?? null, after: b ?? null }];
+    const fields = (Object.keys(b) as (keyof StateOf<P>)[]).filter((field) => text(a[field]) !== text(b[field]));
+    const pick = (from: StateOf<P>) =>
+      Object.fromEntries(fields.map((field) => [field, from[field]])) as Partial<StateOf<P>>;
+    return fields.length > 0 ? [{ of, id, before: pick(a), after: pick(b) }] : [];
+  });
+}
+
 /** What differs between two states, field by field; null: nothing. */
 export function differenceOf(before: State, after: State): Delta | null {
-  const things = PARTS.flatMap((of): Difference[] => {
-    const [old, now]: [ReadonlyMap<number, object>, ReadonlyMap<number, object>] = [before[of], after[of]];
-    return [...new Set([...old.keys(), ...now.keys()])].flatMap((id): Difference[] => {
-      const [a, b] = [old.get(id) as Fields | undefined, now.get(id) as Fields | undefined];
-      if (!a || !b) return [{ of, id, before: a ?? null, after: b ?? null }];
-      const fields = Object.keys(b).filter((field) => text(a[field]) !== text(b[field]));
-      const pick = (from: Fields) => Object.fromEntries(fields.map((field) => [field, from[field]]));
-      return fields.length > 0 ? [{ of, id, before: pick(a), after: pick(b) }] : [];
-    });
-  });
+  const things: Difference[] = [
+    ...differencesOf('list', before.list, after.list),
+    ...differencesOf('working', before.working, after.working),
+    ...differencesOf('variable', before.variable, after.variable),
+    ...differencesOf('table', before.table, after.table),
+  ];
   const moved = text(before.order) !== text(after.order);
   if (things.length === 0 && !moved) return null;
   return { ...(moved ? { order: { before: before.order, after: after.order } } : {}), things };
+}
+
+/** A thing as it is wanted: what it is now, with what a change gives it; null: it is to go. */
+interface Wanted<P extends Part> {
+  id: number;
+  to: StateOf<P> | null;
 }
 
 /**
@@ -106,26 +102,27 @@ export function differenceOf(before: State, after: State): Delta | null {
 export function putSide(db: Db, delta: Delta, side: 'before' | 'after', respondents: number): void {
   db.pragma('defer_foreign_keys = ON');
   const now = readState(db);
-  const wanted = (of: Part) =>
-    delta.things
-      .filter((one) => one.of === of)
-      .map(({ id, [side]: fields }) => ({ id, to: fields && { ...now[of].get(id), ...fields } }));
-  for (const { id, to } of wanted('list'))
-    if (to) putCodeList(db, { ...(to as CodeListRow), id }, (to as { codes: Code[] }).codes);
-  for (const { id, to } of wanted('working'))
-    if (to) restoreWorking(db, id, to as Parameters<typeof restoreWorking>[2]);
-  putVariables(db, wanted('variable') as { id: number; to: VariableState | null }[], respondents);
-  for (const { id, to } of wanted('table')) {
-    if (to) restoreTable(db, { ...(to as SavedTableRow), id });
+  const wanted = <P extends Part>(of: P, known: ReadonlyMap<number, StateOf<P>>): Wanted<P>[] =>
+    thingsOf(delta, of).map(({ id, [side]: fields }) => {
+      // What is gone has all its fields in the change that brings it back.
+      const to = fields && ({ ...known.get(id), ...fields } as StateOf<P>);
+      return { id, to };
+    });
+  const [lists, workings] = [wanted('list', now.list), wanted('working', now.working)];
+  for (const { id, to } of lists) if (to) putCodeList(db, { ...to, id }, to.codes);
+  for (const { id, to } of workings) if (to) restoreWorking(db, id, to);
+  putVariables(db, wanted('variable', now.variable), respondents);
+  for (const { id, to } of wanted('table', now.table)) {
+    if (to) restoreTable(db, { ...to, id });
     else removeTable(db, id);
   }
-  for (const { id, to } of wanted('working')) if (!to) removeWorking(db, id);
-  for (const { id, to } of wanted('list')) if (!to) removeCodeList(db, id);
+  for (const { id, to } of workings) if (!to) removeWorking(db, id);
+  for (const { id, to } of lists) if (!to) removeCodeList(db, id);
   const move = db.prepare('UPDATE variable SET position = ? WHERE id = ?');
   delta.order?.[side].forEach((id, k) => move.run(k + 1, id));
 }
 
-function putVariables(db: Db, wanted: readonly { id: number; to: VariableState | null }[], respondents: number): void {
+function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents: number): void {
   const known = new Map(allVariables(db).map((variable) => [variable.id, variable]));
   for (const { id, to } of wanted) {
     const old = known.get(id);

@@ -1,3 +1,5 @@
+import { type StudySettings, StudySettingsShape } from '../core/study/settings-shape.js';
+import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 
 export interface StudyRow {
@@ -15,12 +17,6 @@ export interface StudyRow {
   settings: StudySettings;
 }
 
-/** What a study has for itself. */
-export interface StudySettings {
-  /** Words for size; absent: the usual ones. */
-  sizeWords?: { least: number; word: string }[] | undefined;
-}
-
 const COLUMNS =
   'id, name, subtitle, respondents, created, file_name AS fileName, file_sha256 AS fileSha256, revision, ' +
   'wave_variable AS waveVariable, settings';
@@ -34,7 +30,7 @@ export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVari
 
 export function studyRow(db: Db): StudyRow {
   const row = db.prepare(`SELECT ${COLUMNS} FROM study`).get() as Omit<StudyRow, 'settings'> & { settings: string };
-  return { ...row, settings: JSON.parse(row.settings) as StudySettings };
+  return { ...row, settings: fromKept(row.settings, StudySettingsShape, 'its settings') };
 }
 
 export const settingsOf = (db: Db): StudySettings => studyRow(db).settings;

@@ -1,21 +1,8 @@
-import type { Adjustment } from '../core/infer/adjust.js';
-import type { RowOrder } from '../core/table/order.js';
-import type { Percent } from '../core/table/share.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { type SentenceBody, sentenceOfBody, SentenceShape } from '../core/table/sentence-shape.js';
+import { type Shown, ShownShape } from '../core/table/shown-shape.js';
+import { fromKept } from './kept.js';
 import type { Db } from './open.js';
-
-/** What of a table is shown. */
-export interface Shown {
-  letters?: Adjustment | undefined;
-  order?: RowOrder | undefined;
-  /** Other, none and don't know stand behind the rest. */
-  last?: boolean | undefined;
-  percent: Percent;
-  counts: boolean;
-  hatch: boolean;
-  expected: boolean;
-}
 
 export interface SavedTableRow {
   id: number;
@@ -35,15 +22,14 @@ interface Flat {
   edited: string;
 }
 
-/** A sentence as it was kept; one from before a part was known has none of it. */
-function sentenceIn(text: string): SentenceBody {
-  return SentenceShape.parse(JSON.parse(text));
-}
-
 export function allTables(db: Db): SavedTableRow[] {
   return (
     db.prepare('SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
-  ).map((row) => ({ ...row, sentence: sentenceIn(row.sentence), shown: JSON.parse(row.shown) as Shown }));
+  ).map((row) => ({
+    ...row,
+    sentence: fromKept(row.sentence, SentenceShape, `the sentence of table ${row.id}`),
+    shown: fromKept(row.shown, ShownShape, `what table ${row.id} shows`),
+  }));
 }
 
 /** Saves a table, new (`id` null) or in the place of an old one. */

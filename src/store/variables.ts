@@ -1,6 +1,10 @@
 import type { Code, Level, Variable } from '../core/codebook/types.js';
+import { z } from 'zod';
 import { codesByList } from './code-lists.js';
+import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+
+const CodesShape = z.array(z.string());
 
 /** What an analyst says of a variable beyond its codebook entry. */
 export interface Marks {
@@ -53,7 +57,7 @@ export function allVariables(db: Db): VariableRow[] {
     ...row,
     starred: row.starred === 1,
     aside: row.aside === 1,
-    shownOrder: JSON.parse(row.shownOrder) as string[],
+    shownOrder: fromKept(row.shownOrder, CodesShape, `the order of variable ${row.id}`),
     codes: row.codeListId === null ? [] : (lists.get(row.codeListId) ?? []),
   }));
 }
@@ -169,8 +173,7 @@ export function restoreVariable(db: Db, variable: NewVariable & Marks & { id: nu
     ...variable,
     starred: variable.starred ? 1 : 0,
     aside: variable.aside ? 1 : 0,
-    // Entries of the ledger from before do not know of it.
-    shownOrder: JSON.stringify((variable.shownOrder as string[] | undefined) ?? []),
+    shownOrder: JSON.stringify(variable.shownOrder),
   });
 }
 

@@ -1,5 +1,9 @@
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Proof, Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/types.js';
+import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
+import { RecipeShape } from '../core/recode/recipe-shape.js';
+import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';
+import { fromKept } from './kept.js';
 import type { Db } from './open.js';
 
 export interface WorkingRow {
@@ -13,18 +17,6 @@ export interface WorkingRow {
   edited: string;
   /** What it took the place of its source in; null: it stands beside it. */
   standsIn: StandsIn | null;
-}
-
-/** A working in the place of its source: what was the source's, to be given back. */
-export interface StandsIn {
-  source: number;
-  /** What the result was called before it took the source's name. */
-  name: string;
-  /** The source was out of the lists already. */
-  aside: boolean;
-  /** Workings and tables that went over from the source to the result. */
-  workings: number[];
-  tables: number[];
 }
 
 interface Flat {
@@ -47,10 +39,11 @@ export function allWorkings(db: Db): WorkingRow[] {
       .all() as Flat[]
   ).map((row) => ({
     ...row,
-    recipe: JSON.parse(row.recipe) as Recipe,
-    proof: JSON.parse(row.proof) as Proof,
+    recipe: fromKept(row.recipe, RecipeShape, `the recipe of working ${row.id}`),
+    proof: fromKept(row.proof, ProofShape, `the proof of working ${row.id}`),
     holds: row.holds === 1,
-    standsIn: row.standsIn === null ? null : (JSON.parse(row.standsIn) as StandsIn),
+    standsIn:
+      row.standsIn === null ? null : fromKept(row.standsIn, StandsInShape, `what working ${row.id} stands in for`),
   }));
 }
 

@@ -1,68 +1,103 @@
-import type { NamedRecipe } from '../recode/types.js';
-import type { Level, MissingReason } from './types.js';
+import { z } from 'zod';
+import { recipeShape } from '../recode/recipe-shape.js';
+import { MISSING_REASONS } from './types.js';
+
+const text = (most: number) => z.string().max(most);
+
+/** Levels that a column of a file can have. */
+export const SOURCE_LEVELS = ['unordered', 'ordered', 'number', 'text'] as const;
 
 /** A code in a codebook file; without `missing` it is an answer. */
-export interface FileCode {
-  code: string;
-  label: string;
-  missing?: MissingReason | undefined;
-}
-
-/** What a codebook file says of one column. Codes are given here or by the name of a shared list. */
-export interface FileVariable {
-  name: string;
-  label?: string | undefined;
-  question?: string | undefined;
-  level?: Exclude<Level, 'multiple'> | undefined;
-  codeList?: string | undefined;
-  codes?: FileCode[] | undefined;
-}
+const FileCodeShape = z.strictObject({
+  code: text(1000),
+  label: text(10_000),
+  missing: z.enum(MISSING_REASONS).optional(),
+});
 
 /**
  * A multiple-response question over columns, by their names: a yes/no column for each option, or, where no code means
  * ticked, slots that each hold one code of the same list.
  */
-export interface FileMultiple {
-  name: string;
-  label: string;
-  /** Of a column whose code for ticked is its own: that code. */
-  columns: { name: string; label: string; ticked?: string | undefined; also?: string[] | undefined }[];
-  /** The code that means ticked. */
-  ticked?: string | undefined;
-  none?: string | undefined;
-}
+export const FileMultipleShape = z.strictObject({
+  name: text(200).min(1),
+  label: text(10_000),
+  columns: z
+    .array(
+      z.strictObject({
+        name: text(200),
+        label: text(10_000),
+        ticked: text(1000).optional().describe('Of a column whose code for ticked is its own: that code.'),
+        also: z.array(text(1000)).max(50).optional().describe('More codes that mean ticked.'),
+      }),
+    )
+    .min(2)
+    .max(500),
+  ticked: text(1000)
+    .optional()
+    .describe('The code that means ticked, where a column has none of its own; absent in all: the columns are slots.'),
+  none: text(1000).optional().describe('The column (of slots: the code) that says "none of these".'),
+});
+
+/** What a codebook file says of one column. Codes are given here or by the name of a shared list. */
+const FileVariableShape = z.strictObject({
+  name: text(200).describe('The column heading.'),
+  label: text(10_000).optional(),
+  question: text(10_000).optional(),
+  level: z.enum(SOURCE_LEVELS).optional(),
+  codeList: text(200).optional(),
+  codes: z.array(FileCodeShape).max(5000).optional(),
+});
 
 /** A variable that a working makes; a column of its name in the file is not taken in, but made again. */
-export interface FileWorking {
-  name: string;
-  label: string;
-  question?: string | undefined;
-  recipe: NamedRecipe;
-}
+const FileWorkingShape = z.strictObject({
+  name: text(200).min(1),
+  label: text(10_000),
+  question: text(10_000).optional(),
+  recipe: recipeShape(text(200)),
+});
 
 /** What an analyst says of a variable beyond its entry. */
-export interface FileMarks {
-  note?: string | undefined;
-  group?: string | undefined;
-  starred?: boolean | undefined;
-  /** Codes in the order in which they are shown. */
-  shownOrder?: string[] | undefined;
-  aside?: boolean | undefined;
-}
+const FileMarksShape = z.strictObject({
+  note: text(10_000).optional(),
+  group: text(200).optional(),
+  starred: z.boolean().optional(),
+  shownOrder: z.array(text(1000)).max(5000).optional().describe('Codes in the order in which they are shown.'),
+  aside: z.boolean().optional(),
+});
 
 /** A codebook that travels beside a data file. */
-export interface CodebookFile {
-  name?: string | undefined;
-  subtitle?: string | undefined;
-  codeLists?: Record<string, FileCode[]> | undefined;
-  variables: FileVariable[];
-  multiple?: FileMultiple[] | undefined;
-  /** In the order in which they are to be made. */
-  workings?: FileWorking[] | undefined;
-  /** Names of all variables in the order of the roster. */
-  order?: string[] | undefined;
-  /** By the variable's name. */
-  marks?: Record<string, FileMarks> | undefined;
-  /** Lists that stay though nobody uses them, by name. */
-  keptLists?: Record<string, FileCode[]> | undefined;
-}
+export const CodebookFileShape = z
+  .strictObject({
+    name: text(200).optional(),
+    subtitle: text(200).optional(),
+    codeLists: z
+      .record(text(200), z.array(FileCodeShape).max(5000))
+      .optional()
+      .describe('Lists that variables share, by name.'),
+    variables: z.array(FileVariableShape).max(5000),
+    multiple: z.array(FileMultipleShape).max(500).optional().describe('Multiple-response questions over columns.'),
+    workings: z
+      .array(FileWorkingShape)
+      .max(5000)
+      .optional()
+      .describe(
+        'Variables made by workings, in the order in which they are made; columns of these names are not taken in.',
+      ),
+    order: z.array(text(200)).max(10_000).optional().describe('Names of all variables in the order of the roster.'),
+    marks: z
+      .record(text(200), FileMarksShape)
+      .optional()
+      .describe('Notes, groups and stars, by the name of the variable.'),
+    keptLists: z
+      .record(text(200), z.array(FileCodeShape).max(5000))
+      .optional()
+      .describe('Code lists that stay though nobody uses them, by name.'),
+  })
+  .meta({ id: 'CodebookFile' });
+
+export type FileCode = z.infer<typeof FileCodeShape>;
+export type FileVariable = z.infer<typeof FileVariableShape>;
+export type FileMultiple = z.infer<typeof FileMultipleShape>;
+export type FileWorking = z.infer<typeof FileWorkingShape>;
+export type FileMarks = z.infer<typeof FileMarksShape>;
+export type CodebookFile = z.infer<typeof CodebookFileShape>;

@@ -1,10 +1,8 @@
 import { z } from 'zod';
+import { SOURCE_LEVELS } from './codebook-file.js';
 import { MISSING_REASONS } from './types.js';
 
 const text = (most: number) => z.string().max(most);
-
-/** Levels that a column of a file can have. */
-const SOURCE_LEVELS = ['unordered', 'ordered', 'number', 'text'] as const;
 
 /** A change to a variable's entry in the codebook; what is absent stays as it is. */
 export const VariableEditShape = z

@@ -1,5 +1,5 @@
 import type { Level } from './types.js';
-import type { Storage } from './understand.js';
+import type { Storage } from '../intake/read-in-shape.js';
 
 const LEVELS_OF: Record<Storage, readonly Level[]> = {
   coded8: ['unordered', 'ordered', 'number', 'text'],

@@ -1,4 +1,4 @@
-import type { FoundCode } from './understand.js';
+import type { FoundCode, QuestionGuess } from '../intake/read-in-shape.js';
 
 /** A column as far as it tells whether it belongs to a multiple-response question. */
 export interface AskedColumn {
@@ -6,21 +6,6 @@ export interface AskedColumn {
   label: string;
   codes: readonly FoundCode[];
   filled: number;
-}
-
-/**
- * Columns that look like one multiple-response question: a yes/no column for each option (`ticks`), or columns that
- * each hold one code of the same list (`slots`).
- */
-export interface QuestionGuess {
-  is: 'ticks' | 'slots';
-  name: string;
-  label: string;
-  /** With the code that means ticked; null for slots. */
-  columns: { name: string; label: string; ticked: string | null; also?: string[] | undefined }[];
-  /** The column that says "none of these". */
-  none: { name: string; ticked: string } | null;
-  why: string;
 }
 
 const TICKS_FROM = 3;

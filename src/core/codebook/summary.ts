@@ -1,22 +1,4 @@
-/** A number variable in figures; quartiles by linear interpolation between order statistics. */
-export interface NumberSummary {
-  n: number;
-  mean: number;
-  /** With n - 1; null for one value. */
-  sd: number | null;
-  minimum: number;
-  lowerQuartile: number;
-  median: number;
-  upperQuartile: number;
-  maximum: number;
-}
-
-/** A picture of a number variable: respondents in bins of equal width. */
-export interface Histogram {
-  from: number;
-  to: number;
-  bins: number[];
-}
+import type { Histogram, NumberSummary } from './summary-shape.js';
 
 export type Weighted = readonly (readonly [value: number, respondents: number])[];
 

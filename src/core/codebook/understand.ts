@@ -1,47 +1,13 @@
+import type { FoundCode, Guess, Understanding } from '../intake/read-in-shape.js';
 import { plural } from '../words.js';
 import { andMore } from '../and-more.js';
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
 import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
 import { reasonInWords } from './reason-in-words.js';
-import type { Level } from './types.js';
 
 /** More different values than this, and a column is not a list of codes. */
 export const MOST_CODES = 1024;
-
-/** How a column is kept, decided by what is in it and never by its level. */
-export type Storage = 'coded8' | 'coded16' | 'number' | 'sets' | 'text';
-
-export interface FoundCode {
-  code: string;
-  respondents: number;
-}
-
-/** Something to look at in a column. Codes are those that it is about. */
-interface Guess {
-  is:
-    | 'heading'
-    | 'blank'
-    | 'constant'
-    | 'identifier'
-    | 'no-answer'
-    | 'exceptions'
-    | 'dates'
-    | 'mixed'
-    | 'long'
-    | 'written';
-  text: string;
-  codes: FoundCode[];
-}
-
-export interface Understanding {
-  level: Exclude<Level, 'multiple'>;
-  /** Codes found, in the order a person lists them; of numbers kept as numbers, only what is none. */
-  codes: FoundCode[];
-  /** Why this level, in words. */
-  why: string;
-  guesses: Guess[];
-}
 
 /** Up to this many different whole numbers read as codes; more read as a quantity. */
 const CODES_AT_MOST = 12;

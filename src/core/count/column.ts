@@ -24,27 +24,3 @@ export function lowBits(values: Float64Array): Uint32Array {
 export function wordAt(low: Uint32Array, k: number): number {
   return low[2 * k]!;
 }
-
-/**
- * How a respondent stands to a multiple-response question: left it blank, mentioned something, chose "none of these",
- * answered but ticked nothing, gave a code for no answer, was not asked.
- */
-export const SET_STATE = { blank: 0, mentioned: 1, none: 2, nothing: 3, noAnswer: 4, notAsked: 5 } as const;
-
-/** Whether somebody in this state answered the question. */
-export const hasAnswered = (state: number): boolean =>
-  state === SET_STATE.mentioned || state === SET_STATE.none || state === SET_STATE.nothing;
-
-/** Which options a respondent of a set mentioned, as bits in words. */
-export function bitMask(options: readonly string[], wanted: readonly string[], width: number): Uint32Array {
-  const mask = new Uint32Array(width);
-  options.forEach((option, j) => {
-    if (wanted.includes(option)) mask[j >> 5]! |= 1 << (j & 31);
-  });
-  return mask;
-}
-
-/** How many 32-bit words a set of `options` takes. */
-export function wordsFor(options: number): number {
-  return Math.max(1, Math.ceil(options / 32));
-}

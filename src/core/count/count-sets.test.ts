@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from './column.js';
+import type { CodedColumn, SetsColumn } from './column.js';
+import { SET_STATE } from './set-state.js';
+import { wordsFor } from './option-bits.js';
 import { countSets, countsInBlocks } from './count-sets.js';
 
 function setsOf(people: readonly (readonly number[] | null)[], options: number): SetsColumn {
@@ -8,7 +10,7 @@ function setsOf(people: readonly (readonly number[] | null)[], options: number):
   const words = new Uint32Array(people.length * width);
   people.forEach((said, k) => said?.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
   const state = Uint8Array.from(people, (said) =>
-    said === null ? SET_STATE.notAsked : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+    said === null ? SET_STATE['not-asked'] : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
   );
   return { kind: 'sets', words, width, state, options: Array.from({ length: options }, (_, j) => String(j)) };
 }

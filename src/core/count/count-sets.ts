@@ -1,3 +1,4 @@
+import { SET_STATE, SET_STATES } from './set-state.js';
 import type { CodedColumn, SetsColumn } from './column.js';
 
 /** Options that are looked at together: four bits of a word, so that no block lies across two words. */
@@ -8,9 +9,6 @@ const PER_WORD = 32 / BITS;
 const MOST_BLOCKS = 12;
 /** Entries of all tables of two blocks; beyond it they no longer fit a processor's memory. */
 const MOST_ENTRIES = 4_000_000;
-/** How a respondent can stand to the question. */
-const STATES = 6;
-
 /** What is added up over the respondents of each group. */
 export interface SetCounts {
   /** Groups by how respondents stand to the question (`SET_STATE`). */
@@ -70,7 +68,7 @@ function stepEach(
 ): void {
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
-    if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
+    if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
     unpack(words, k * width, held);
     let at = (group[k]! << (2 * BITS)) | 0;
     if (blocks === 1) flat[at + held[0]!]!++;
@@ -93,7 +91,7 @@ function stepWeighted(
 ): void {
   const held = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
-    if (state[k] !== 1 || (mask !== null && mask[k] === 0)) continue;
+    if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
     unpack(words, k * width, held);
     const w = power === 2 ? weight[k]! * weight[k]! : weight[k]!;
     let at = group[k]! << (2 * BITS);
@@ -127,7 +125,7 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
         ).flat();
   const area = VALUES * VALUES;
   const size = many * area;
-  const states = new Float64Array(many * STATES);
+  const states = new Float64Array(many * SET_STATES.length);
   const group = groupsOf(groups, respondents);
   const plan: Plan = { rows, group, respondents, mask, blocks, size };
   const flat = weight ? new Float64Array(pairs.length * size) : new Int32Array(pairs.length * size);
@@ -135,7 +133,7 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
   else stepWeighted(plan, flat, weight!, power);
   for (let k = 0; k < respondents; k++) {
     if (mask !== null && mask[k] === 0) continue;
-    states[group[k]! * STATES + state[k]!]! += weight === null ? 1 : weight[k]! ** power;
+    states[group[k]! * SET_STATES.length + state[k]!]! += weight === null ? 1 : weight[k]! ** power;
   }
   const tables = pairs.map((_, t) => flat.subarray(t * size, (t + 1) * size));
   return { states, together: pairsOf(tables, pairs, many, options.length) };

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../fault.js';
-import { type CodedColumn, type Column, SET_STATE, type SetsColumn, wordsFor } from './column.js';
+import type { CodedColumn, Column, SetsColumn } from './column.js';
+import { SET_STATE } from './set-state.js';
+import { wordsFor } from './option-bits.js';
 import { asCountable, axisOf, count } from './count.js';
 import { filter, type FilterCondition } from './filter.js';
 import type { CountArray } from './types.js';

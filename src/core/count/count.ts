@@ -1,5 +1,6 @@
 import { Fault } from '../fault.js';
-import { type CodedColumn, type Column, SET_STATE, type SetsColumn } from './column.js';
+import type { CodedColumn, Column, SetsColumn } from './column.js';
+import { SET_STATE, SET_STATES } from './set-state.js';
 import { countSets, countsInBlocks, type SetCounts } from './count-sets.js';
 import type { CountArray, CountAxis, FilterTally, Slot } from './types.js';
 
@@ -35,6 +36,9 @@ export function asCountable(column: Column, name: string): Countable {
   );
 }
 
+/** On an axis of a question "blank" stands before the options, the other states behind them, by their numbers. */
+const behind = SET_STATES.filter((state) => state !== 'blank');
+
 /** The positions that a column's values take on an axis. */
 export function axisOf(column: Countable): CountAxis {
   if (column.kind === 'coded') {
@@ -45,11 +49,7 @@ export function axisOf(column: Countable): CountAxis {
     slots: [
       { is: 'blank' },
       ...column.options.map((code): Slot => ({ is: 'code', code })),
-      { is: 'mentioned' },
-      { is: 'none' },
-      { is: 'nothing' },
-      { is: 'no-answer' },
-      { is: 'not-asked' },
+      ...behind.map((is): Slot => ({ is })),
     ],
   };
 }

@@ -1,7 +1,9 @@
+import { maskOf, optionsOf } from './option-bits.js';
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
 import { type ClauseOf, VERDICT, type Verdict, verdictOfClause } from './clause.js';
-import { bitMask, type Column, hasAnswered, type SetsColumn } from './column.js';
+import { type Column, type SetsColumn } from './column.js';
+import { hasAnswered } from './set-state.js';
 import type { FilterTally } from './types.js';
 
 /** One condition of "only where". Codes are those of the variable; `from` and `to` are both inside. */
@@ -73,7 +75,10 @@ function verdictOf(condition: FilterCondition): (k: number) => Verdict {
   }
   if (column.kind === 'sets' && test.is !== 'between') {
     const all = test.is === 'at-least' && test.codes.length === 0;
-    const wanted = bitMask(column.options, all ? column.options : test.codes, column.width);
+    const wanted = maskOf(
+      column.options.flatMap((option, j) => (all || test.codes.includes(option) ? [j] : [])),
+      column.width,
+    );
     if (test.is === 'at-least') return atLeast(column, wanted, test.least);
     const whenMentioned = test.is === 'any-of' ? INSIDE : OUTSIDE;
     return (k) => {
@@ -93,14 +98,10 @@ function verdictOf(condition: FilterCondition): (k: number) => Verdict {
 }
 
 /** Who mentions so many of some options. */
-function atLeast({ words, width, state }: SetsColumn, wanted: Uint32Array, least: number): (k: number) => Verdict {
+function atLeast(column: SetsColumn, wanted: Uint32Array, least: number): (k: number) => Verdict {
   return (k) => {
-    if (!hasAnswered(state[k] ?? 0)) return UNKNOWN;
-    let many = 0;
-    for (let word = 0; word < width; word++) {
-      for (let bits = words[k * width + word]! & wanted[word]!; bits !== 0; bits &= bits - 1) many++;
-    }
-    return many >= least ? INSIDE : OUTSIDE;
+    if (!hasAnswered(column.state[k] ?? 0)) return UNKNOWN;
+    return optionsOf(column, k, wanted) >= least ? INSIDE : OUTSIDE;
   };
 }
 

@@ -1,13 +1,11 @@
-import { type CodedColumn, SET_STATE, type SetsColumn } from './column.js';
+import { hasOption, setOption } from './option-bits.js';
+import type { CodedColumn, SetsColumn } from './column.js';
+import { SET_STATE, SET_STATES } from './set-state.js';
 
 /** The place of each value of a slot among the options of the question; -1: none. */
 function optionsIn({ codes }: CodedColumn, options: readonly string[]): Int16Array {
   return Int16Array.from([-1, ...codes.map((code) => options.indexOf(code))]);
 }
-
-/** Whether an option stands among a respondent's mentions, once contradictions are settled. */
-const stands = ({ words, width }: SetsColumn, k: number, option: number) =>
-  (((words[k * width + (option >> 5)] ?? 0) >>> (option & 31)) & 1) === 1;
 
 /**
  * The question with no more of each respondent than the option mentioned first, in the order of the slots. Who mentions
@@ -21,9 +19,9 @@ export function firstMention(question: SetsColumn, slots: readonly CodedColumn[]
     const option = optionsIn(slot, options);
     for (let k = 0; k < state.length; k++) {
       const place = option[slot.values[k] ?? 0] ?? -1;
-      if (found[k] === 1 || place < 0 || state[k] !== SET_STATE.mentioned || !stands(question, k, place)) continue;
+      if (found[k] === 1 || place < 0 || state[k] !== SET_STATE.mentioned || !hasOption(question, k, place)) continue;
       found[k] = 1;
-      words[k * width + (place >> 5)]! |= 1 << (place & 31);
+      setOption({ words, width }, k, place);
     }
   }
   return { ...question, words };
@@ -46,7 +44,7 @@ export function rankSums({ question, slots, by, mask, weight }: Ranked): number[
   const { options, state } = question;
   const width = by ? by.codes.length + 1 : 1;
   // Blank first, then the options, then how respondents stand to the question, which have no place.
-  const sums = new Float64Array((options.length + 6) * width);
+  const sums = new Float64Array((options.length + SET_STATES.length) * width);
   const places = slots.map((slot) => optionsIn(slot, options));
   const seen = new Int32Array(options.length).fill(-1);
   for (let k = 0; k < state.length; k++) {
@@ -56,7 +54,7 @@ export function rankSums({ question, slots, by, mask, weight }: Ranked): number[
     let place = 0;
     slots.forEach((slot, s) => {
       const option = places[s]![slot.values[k]!]!;
-      if (option < 0 || seen[option] === k || !stands(question, k, option)) return;
+      if (option < 0 || seen[option] === k || !hasOption(question, k, option)) return;
       seen[option] = k;
       place++;
       sums[(option + 1) * width + group]! += w * place;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type CodedColumn, SET_STATE, type SetsColumn } from './column.js';
+import type { CodedColumn, SetsColumn } from './column.js';
+import { SET_STATE } from './set-state.js';
 import { count } from './count.js';
 import { jointOf } from './joint.js';
 import { costOf, countPlan } from './plan.js';

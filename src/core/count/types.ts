@@ -1,3 +1,4 @@
+import type { SetState } from './set-state.js';
 /**
  * One position of an axis of a count array.
  * - `blank`: nothing in the column.
@@ -5,12 +6,7 @@
  * - the others (multiple only) are respondents, not mentions: who mentioned something; chose "none of these"; ticked
  *   nothing; gave a code for no answer; was not asked. With `blank` each respondent is in one of them.
  */
-export type Slot =
-  { is: 'code'; code: string } | { is: 'blank' } | { is: 'mentioned' } | { is: Exclude<Standing, 'blank'> };
-
-/** How respondents stand to a multiple-response question who mention nothing in it. */
-export const STANDINGS = ['none', 'nothing', 'no-answer', 'not-asked', 'blank'] as const;
-export type Standing = (typeof STANDINGS)[number];
+export type Slot = { is: 'code'; code: string } | { is: SetState };
 
 export interface CountAxis {
   kind: 'single' | 'multiple';

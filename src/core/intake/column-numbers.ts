@@ -1,3 +1,4 @@
+import type { ColumnNumbers } from './read-in-shape.js';
 import { type AskedReading, type Facts, isMostlyNumbers } from '../codebook/facts.js';
 import {
   columnSign,
@@ -8,19 +9,6 @@ import {
 } from '../codebook/number-signs.js';
 import { numberText, numericOf } from '../codebook/numeric.js';
 import type { DecimalSign } from '../codebook/read-number.js';
-
-/** How the numbers of a column that are not written plainly are read, shown by one of them. */
-export interface ColumnNumbers {
-  reading: NumberReading;
-  /** A cell as it stands. */
-  example: string;
-  /** The number it is read as; null: it stays text. */
-  as: number | null;
-  /** How else it can be read. */
-  other: { reading: NumberReading; as: number | null };
-  /** Nothing in the file tells which of the two it is. */
-  inDoubt: boolean;
-}
 
 /** How a column's numbers are to be read: as asked, else by what the column shows, else as the file's are. */
 export function readingOf(

@@ -1,67 +1,87 @@
-import type { NumberReading } from '../codebook/number-signs.js';
-import type { DecimalSign } from '../codebook/read-number.js';
+import { z } from 'zod';
+import { ENCODINGS } from './encodings.js';
 
-/** Columns, by name, whose numbers are read in another way than those of the file. */
-interface NumbersByColumn {
-  numbers?: Record<string, NumberReading> | undefined;
-}
-
-/** How delimited text is written. */
-export interface Delimited extends NumbersByColumn {
-  is: 'delimited';
-  /** A name that iconv-lite knows. */
-  encoding: string;
-  separator: string;
-  /** The character around a cell that holds a separator; empty: none, every quote is text. */
-  quote: string;
-  /** What stands before fractions, wherever a column does not show it by itself. */
-  decimal: DecimalSign;
-  /** Whether the first row names the columns. */
-  heading: boolean;
-  /** A row with too few cells: set aside, or its end filled with blanks. */
-  short: 'aside' | 'blank';
-  /** Which columns to make of the cells; absent: one for each cell. */
-  picks?: Pick[] | undefined;
-}
-
-/** A column made of one character of a cell: an option of a multiple-response question kept as a string of 0 and 1. */
-export interface Pick {
-  name: string;
-  /** Position of the cell, from 0. */
-  cell: number;
-  /** Position of the character in it, from 0; null: the whole cell. */
-  character: number | null;
-}
-
-/** One sheet of a workbook, or a range of it ("B3:F200"; null: all that is filled). */
-export interface Workbook extends NumbersByColumn {
-  is: 'workbook';
-  sheet: string;
-  range: string | null;
-  heading: boolean;
-}
-
-interface ParquetFile extends NumbersByColumn {
-  is: 'parquet';
-}
-
-/** Objects with a field for each column: an array of them, or one a line. */
-export interface JsonRows extends NumbersByColumn {
-  is: 'json';
-  shape: 'array' | 'lines';
-}
-
-/** Lines with each column at its place. */
-export interface FixedWidth extends NumbersByColumn {
-  is: 'fixed';
-  encoding: string;
-  /** Lines before the data. */
-  skip: number;
-  fields: { name: string; start: number; width: number }[];
-}
-
-/** How a file is to be read. What was found can be changed. */
-export type Layout = Delimited | Workbook | ParquetFile | JsonRows | FixedWidth;
+const text = (most: number) => z.string().max(most);
 
 /** Most columns. */
 export const MOST_COLUMNS = 5_000;
+
+const encoding = z.enum(ENCODINGS.map(([name]) => name)).describe('A character encoding.');
+
+const numbers = z
+  .record(text(200), z.enum(['.', ',', 'plain']))
+  .refine((columns) => Object.keys(columns).length <= MOST_COLUMNS, 'Too many columns.')
+  .optional()
+  .describe(
+    'Columns, by name, whose numbers are read in another way than those of the file: by a decimal sign, with ' +
+      'thousands, currencies and percent signs; or only where they are plain, and all else as it stands.',
+  );
+
+/** A column made of one character of a cell: an option of a multiple-response question kept as a string of 0 and 1. */
+const PickShape = z.strictObject({
+  name: text(200),
+  cell: z.int().min(0).describe('Position of the cell, from 0.'),
+  character: z.int().min(0).nullable().describe('Position of the character in it, from 0; null: the whole cell.'),
+});
+
+/** How delimited text is written. */
+const DelimitedShape = z.strictObject({
+  is: z.literal('delimited'),
+  encoding,
+  separator: z.string().length(1).describe('The character between cells.'),
+  quote: z
+    .string()
+    .max(1)
+    .describe('The character around a cell that holds a separator; empty: none, every quote is text.'),
+  decimal: z.enum(['.', ',']).describe('Stands before fractions, where a column does not show it by itself.'),
+  heading: z.boolean().describe('Whether the first row names the columns.'),
+  short: z.enum(['aside', 'blank']).describe('A row with too few cells: set aside, or filled with blanks.'),
+  picks: z
+    .array(PickShape)
+    .max(MOST_COLUMNS)
+    .optional()
+    .describe('Columns to make of the cells, where a codebook says so; absent: one for each cell.'),
+  numbers,
+});
+
+/** One sheet of a workbook, or a range of it. */
+const WorkbookShape = z.strictObject({
+  is: z.literal('workbook'),
+  sheet: text(200),
+  range: text(40).nullable().describe('"B3:F200"; null: all that is filled.'),
+  heading: z.boolean(),
+  numbers,
+});
+
+/** Objects with a field for each column: an array of them, or one a line. */
+const JsonRowsShape = z.strictObject({ is: z.literal('json'), shape: z.enum(['array', 'lines']), numbers });
+
+/** Lines with each column at its place. */
+const FixedWidthShape = z.strictObject({
+  is: z.literal('fixed'),
+  encoding,
+  skip: z.int().min(0).max(1000).describe('Lines before the data.'),
+  fields: z
+    .array(z.strictObject({ name: text(200), start: z.int().min(1), width: z.int().min(1).max(32_767) }))
+    .min(1)
+    .max(MOST_COLUMNS),
+  numbers,
+});
+
+/** How a file is to be read. What was found can be changed. */
+export const LayoutShape = z
+  .discriminatedUnion('is', [
+    DelimitedShape,
+    WorkbookShape,
+    z.strictObject({ is: z.literal('parquet'), numbers }),
+    JsonRowsShape,
+    FixedWidthShape,
+  ])
+  .meta({ id: 'Layout' });
+
+export type Pick = z.infer<typeof PickShape>;
+export type Delimited = z.infer<typeof DelimitedShape>;
+export type Workbook = z.infer<typeof WorkbookShape>;
+export type JsonRows = z.infer<typeof JsonRowsShape>;
+export type FixedWidth = z.infer<typeof FixedWidthShape>;
+export type Layout = z.infer<typeof LayoutShape>;

@@ -1,20 +1,4 @@
-/** How an item goes together with the others of its score, among respondents who answered all items. */
-interface ItemFigures {
-  label: string;
-  mean: number;
-  sd: number;
-  /** Correlation with the sum of the other items; null where one of the two does not vary. */
-  rest: number | null;
-  /** Cronbach's alpha of the other items; null for fewer than two. */
-  alphaWithout: number | null;
-}
-
-export interface Reliability {
-  respondents: number;
-  /** Cronbach's alpha; null where the sum does not vary. */
-  alpha: number | null;
-  items: ItemFigures[];
-}
+import type { Reliability } from '../recode/proof-shape.js';
 
 /**
  * How items of a score go together: Cronbach's alpha = k/(k-1) · (1 - sum of the items' variances / variance of their
@@ -45,7 +29,7 @@ export function reliability(
   return {
     respondents: n,
     alpha: alphaOf(k, spread, total),
-    items: labels.map((label, i): ItemFigures => {
+    items: labels.map((label, i): Reliability['items'][number] => {
       const variance = variances[i]!;
       // Of the sum of the others: its covariance with the item, and its own variance.
       const shared = withAll[i]! - variance;

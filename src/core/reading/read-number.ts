@@ -1,6 +1,7 @@
 import { whole } from '../figures.js';
 import { compareCodes, parseNumber } from '../codebook/number.js';
-import { type NumberSummary, summarize } from '../codebook/summary.js';
+import type { NumberSummary } from '../codebook/summary-shape.js';
+import { summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
 import { criticalZ } from '../numerics/distributions.js';
 import type { Table } from '../table/table.js';

@@ -1,10 +1,5 @@
+import type { SizeWord } from '../study/settings-shape.js';
 import { capital } from './words.js';
-
-/** A word for size, from a value on a correlation's scale up to the next. */
-export interface SizeWord {
-  least: number;
-  word: string;
-}
 
 /** Words for size, the smallest first; the first begins at 0. */
 export type SizeWords = readonly SizeWord[];

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SET_STATE, wordsFor } from '../count/column.js';
+import { SET_STATE } from '../count/set-state.js';
+import { wordsFor } from '../count/option-bits.js';
 import { contradictionCheck, settleContradictions } from './contradictions.js';
 import { SETTLES } from './settle.js';
 
@@ -47,7 +48,7 @@ describe('an answer that excludes all others, given with another', () => {
             return;
           }
           contradicting++;
-          if (rule === 'aside') expect([after, sets.state[k]]).toEqual([[], SET_STATE.noAnswer]);
+          if (rule === 'aside') expect([after, sets.state[k]]).toEqual([[], SET_STATE['no-answer']]);
           else if (rule === 'option' && others.length > 0) expect(after).toEqual(others);
           else if (rule === 'exclusive' && none) expect([after, sets.state[k]]).toEqual([[], SET_STATE.none]);
           else expect(after).toEqual([before[k]!.filter(excludes)[0]]);

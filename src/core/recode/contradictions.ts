@@ -1,5 +1,6 @@
-import { SET_STATE } from '../count/column.js';
-import type { Finding } from './types.js';
+import { maskOf, type OptionBits, optionsOf } from '../count/option-bits.js';
+import { SET_STATE } from '../count/set-state.js';
+import type { Finding } from './proof-shape.js';
 import type { Settle } from './settle.js';
 
 /** Respondents that are listed; the rest is counted. */
@@ -16,17 +17,8 @@ export interface Contradictions {
   called?: { by: string; names: string[] } | undefined;
 }
 
-interface Sets {
-  words: Uint32Array;
-  width: number;
+interface Sets extends OptionBits {
   state: Uint8Array;
-}
-
-/** Counts the bits of one respondent. */
-function bitsOf({ words, width }: Sets, k: number): number {
-  let many = 0;
-  for (let w = 0; w < width; w++) for (let word = words[k * width + w]!; word !== 0; word &= word - 1) many++;
-  return many;
 }
 
 /** Keeps only some bits of a respondent. */
@@ -56,27 +48,22 @@ export function settleContradictions(
   exclusive: readonly number[],
   rule: Settle,
 ): Contradictions {
-  const { words, width, state } = sets;
+  const { width, state } = sets;
   const found: Contradictions = { respondents: 0, dropped: 0, listed: [] };
-  const mask = new Uint32Array(width);
-  for (const j of exclusive) mask[j >> 5]! |= 1 << (j & 31);
+  const mask = maskOf(exclusive, width);
   if (exclusive.length === 0 && !saidNone) return found;
   for (let k = 0; k < state.length; k++) {
     const none = saidNone?.[k] === 1;
     if (state[k] !== SET_STATE.mentioned) continue;
-    let excluding = none ? 1 : 0;
-    let others = 0;
-    for (let w = 0; w < width; w++) {
-      for (let word = words[k * width + w]! & mask[w]!; word !== 0; word &= word - 1) excluding++;
-      if ((words[k * width + w]! & ~mask[w]!) !== 0) others++;
-    }
+    const excluding = (none ? 1 : 0) + optionsOf(sets, k, mask);
+    const others = optionsOf(sets, k) - optionsOf(sets, k, mask);
     if (excluding === 0 || (excluding === 1 && others === 0)) continue;
     found.respondents++;
     if (found.listed.length < LISTED) found.listed.push(k + 1);
-    const before = bitsOf(sets, k);
+    const before = optionsOf(sets, k);
     if (rule === 'aside') {
       keep(sets, k, new Uint32Array(width), true);
-      state[k] = SET_STATE.noAnswer;
+      state[k] = SET_STATE['no-answer'];
     } else if (rule === 'option' && others > 0) keep(sets, k, mask, false);
     else if (rule === 'exclusive' && none) {
       keep(sets, k, new Uint32Array(width), true);
@@ -85,7 +72,7 @@ export function settleContradictions(
       keep(sets, k, mask, true);
       keepFirst(sets, k);
     }
-    found.dropped += before - bitsOf(sets, k);
+    found.dropped += before - optionsOf(sets, k);
   }
   return found;
 }

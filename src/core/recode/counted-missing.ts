@@ -1,5 +1,5 @@
 import { andMore } from '../and-more.js';
-import type { Finding } from './types.js';
+import type { Finding } from './proof-shape.js';
 
 /** A code that a recipe counts as an answer, and that its source declares to be none. */
 export interface CountedMissing {

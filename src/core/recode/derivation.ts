@@ -1,7 +1,8 @@
 import type { Code, Level } from '../codebook/types.js';
 import type { Column, SetsColumn } from '../count/column.js';
 import type { Contradictions } from './contradictions.js';
-import type { Made, Proof } from './types.js';
+import type { Made } from './types.js';
+import type { Proof } from './proof-shape.js';
 
 /** A variable that a working stands on. */
 export interface Source {

@@ -1,7 +1,10 @@
+import { hasOption } from '../count/option-bits.js';
 import { kindOf } from './registry.js';
-import { hasAnswered, lowBits, wordAt } from '../count/column.js';
+import { hasAnswered } from '../count/set-state.js';
+import { lowBits, wordAt } from '../count/column.js';
 import { whole } from '../figures.js';
-import type { Finding, Recipe } from './types.js';
+import type { Finding } from './proof-shape.js';
+import type { Recipe } from './types.js';
 import { type Said, type Held, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from './said.js';
 
 /** Reads a column value by value, as text. */
@@ -15,11 +18,8 @@ function reader({ column }: Held): (k: number) => Raw {
       return Number.isNaN(value) ? (column.words[wordAt(low, k) - 1] ?? null) : String(value);
     };
   }
-  const { words, width, state, options } = column;
-  return (k) => {
-    if (!hasAnswered(state[k] ?? 0)) return null;
-    return options.filter((_, j) => (((words[k * width + (j >> 5)] ?? 0) >>> (j & 31)) & 1) === 1);
-  };
+  const { state, options } = column;
+  return (k) => (hasAnswered(state[k] ?? 0) ? options.filter((_, j) => hasOption(column, k, j)) : null);
 }
 
 /** What a result says of one respondent. */

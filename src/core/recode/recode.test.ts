@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Code, isAnswer } from '../codebook/types.js';
-import { type CodedColumn, SET_STATE } from '../count/column.js';
+import type { CodedColumn } from '../count/column.js';
+import { SET_STATE } from '../count/set-state.js';
 import { checkGather } from './gather/check.js';
 import { gather, gathered } from './gather/compute.js';
 import { proveGather } from './gather/prove.js';
@@ -15,7 +16,9 @@ import { checkSlots } from './slots/check.js';
 import { proveSlots } from './slots/prove.js';
 import { slots, slotted } from './slots/compute.js';
 import { startRegroup, STARTS } from './regroup/starts.js';
-import { type Finding, type Gather, type Proof, type Recipe, type Regroup, type Slots } from './types.js';
+import type { Finding } from './proof-shape.js';
+import type { Gather, Recipe, Regroup, Slots } from './types.js';
+import type { Proof } from './proof-shape.js';
 
 const SATISFACTION: Code[] = [
   { code: '1', label: 'Very satisfied', missing: null },
@@ -308,7 +311,7 @@ describe('gather', () => {
       SET_STATE.nothing,
       SET_STATE.none,
       SET_STATE.blank,
-      SET_STATE.noAnswer,
+      SET_STATE['no-answer'],
       SET_STATE.mentioned,
     ]);
     expect([...result.column.words]).toEqual([3, 1, 0, 0, 0, 0, 1]);
@@ -346,7 +349,7 @@ describe('gather', () => {
     const alone = gather({ ...recipe, settle: 'exclusive' }, sources, 7);
     expect([alone.column.state[6], alone.column.words[6], alone.mentioned]).toEqual([SET_STATE.none, 0, [2, 1]]);
     const aside = gather({ ...recipe, settle: 'aside' }, sources, 7);
-    expect([aside.column.state[6], aside.column.words[6]]).toEqual([SET_STATE.noAnswer, 0]);
+    expect([aside.column.state[6], aside.column.words[6]]).toEqual([SET_STATE['no-answer'], 0]);
     for (const [settle, result] of [
       ['exclusive', alone],
       ['aside', aside],
@@ -380,7 +383,7 @@ describe('gather', () => {
       6,
     );
     expect([...found.column.words]).toEqual([1, 2, 1, 0, 0, 0]);
-    expect([...found.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE.notAsked, SET_STATE.blank]);
+    expect([...found.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE['not-asked'], SET_STATE.blank]);
     expect(found.contradictions).toEqual({ respondents: 1, dropped: 1, listed: [2] });
     expect(proveGather(mixed, found).holds).toBe(true);
   });
@@ -427,7 +430,7 @@ describe('slots', () => {
 
   it('count an option once for each respondent, in whatever slot; none, nothing and blank stay apart', () => {
     expect([...result.column.words]).toEqual([3, 2, 0, 0, 0, 0, 1, 5]);
-    const { mentioned, none, nothing, blank, noAnswer } = SET_STATE;
+    const { mentioned, none, nothing, blank, 'no-answer': noAnswer } = SET_STATE;
     expect([...result.column.state]).toEqual([
       mentioned,
       mentioned,

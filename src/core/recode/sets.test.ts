@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../codebook/types.js';
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../count/column.js';
+import type { CodedColumn, SetsColumn } from '../count/column.js';
+import { SET_STATE } from '../count/set-state.js';
+import { wordsFor } from '../count/option-bits.js';
 import { checkCombine } from './combine/check.js';
 import { combine, type Combined, combined, type CombineSource, differencesOf } from './combine/compute.js';
 import { proveCombine } from './combine/prove.js';

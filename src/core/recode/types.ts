@@ -1,5 +1,4 @@
 import type { Code, Level } from '../codebook/types.js';
-import type { Reliability } from '../measure/reliability.js';
 import type { BandOver } from './band/shape.js';
 import type { CombineOver } from './combine/shape.js';
 import type { FlagsOver } from './flags/shape.js';
@@ -58,56 +57,4 @@ export const RECIPE_KINDS = [
 export interface Made {
   level: Level;
   codes: Code[];
-}
-
-export const FINDINGS = [
-  'covered',
-  'left-over',
-  'doubled',
-  'revived',
-  'made-missing',
-  'empty',
-  'reconciled',
-  'contradicted',
-  'none-said',
-  'gap',
-  'overlap',
-  'reaches',
-  'suspect',
-  'differs',
-  'no-value',
-  'wrong-way',
-  'off-scale',
-  'recomputed',
-] as const;
-type FindingId = (typeof FINDINGS)[number];
-
-export interface Finding {
-  id: FindingId;
-  holds: boolean;
-  /** One word or two that name the check, and what was found. */
-  title: string;
-  text: string;
-  codes: string[];
-}
-
-/** One line of "old against new": where the respondents of one old code went. */
-export interface ProofRow {
-  code: string;
-  label: string;
-  missing: boolean;
-  respondents: number;
-  /** Respondents by new code, in the order of `Proof.columns`. */
-  went: number[];
-}
-
-export interface Proof {
-  holds: boolean;
-  findings: Finding[];
-  /** What respondents became, in the order of `went`. */
-  columns: { code: string; label: string; missing: boolean; respondents: number }[];
-  rows: ProofRow[];
-  respondents: number;
-  /** Of a score over items. */
-  reliability?: Reliability | null | undefined;
 }

@@ -1,5 +1,5 @@
 import { andMore } from '../and-more.js';
-import type { Proof } from './types.js';
+import type { Proof } from './proof-shape.js';
 
 /** Sources that are named; the rest is counted. */
 const NAMED = 5;

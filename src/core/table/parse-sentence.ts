@@ -1,5 +1,5 @@
 import type { Variable } from '../codebook/types.js';
-import { STANDINGS, type Standing } from '../count/types.js';
+import { STANDINGS, type Standing } from '../count/set-state.js';
 import { Fault } from '../fault.js';
 import { takeOnly } from './parse-clause.js';
 import { COUNTED_WORDS, MENTION_WORDS } from './say-sentence.js';

@@ -1,6 +1,7 @@
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_WORDS, titleOf, type Variable } from '../codebook/types.js';
-import { type CountAxis, type Slot, type Standing, STANDINGS } from '../count/types.js';
+import type { CountAxis, Slot } from '../count/types.js';
+import { type Standing, STANDINGS } from '../count/set-state.js';
 import { COUNTED } from './sentence.js';
 import { type Category, STANDING_WORDS, type TableAxis } from './table.js';
 

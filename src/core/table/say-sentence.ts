@@ -1,7 +1,7 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
-import { type Standing, STANDINGS } from '../count/types.js';
+import { type Standing, STANDINGS } from '../count/set-state.js';
 import { and, or } from '../words.js';
 import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
-import { type Standing, STANDINGS } from '../count/types.js';
+import { type Standing, STANDINGS } from '../count/set-state.js';
 import { type Condition, type Mention, MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 
 const MOST_ITEMS = 400;
@@ -166,9 +166,6 @@ export function sentenceOfParts<V extends number | string>(
 
 /** The sentence that was sent or kept. */
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
-
-/** A sentence out of what was kept in the study's file. @throws where it is none */
-export const sentenceOfKept = (kept: unknown): Sentence => sentenceOfBody(SentenceShape.parse(kept));
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
 export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): SentenceBody {

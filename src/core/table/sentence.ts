@@ -1,6 +1,6 @@
 import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
-import type { Standing } from '../count/types.js';
+import type { Standing } from '../count/set-state.js';
 
 /** One condition of "only where". */
 export type Condition = { variable: number } & Test;

@@ -1,5 +1,5 @@
 import type { Variable } from '../codebook/types.js';
-import type { Standing } from '../count/types.js';
+import type { Standing } from '../count/set-state.js';
 
 /** A line of a table: an answer category, a multiple-response option, or who mentioned none. */
 export interface Category {

@@ -1,5 +1,6 @@
 import { titleOf, type Variable } from '../codebook/types.js';
-import { type CountArray, type CountAxis, STANDINGS } from '../count/types.js';
+import type { CountArray, CountAxis } from '../count/types.js';
+import { STANDINGS } from '../count/set-state.js';
 import { everyoneOn, type Positions, positions, positionsOfNest, slotAt } from './positions.js';
 import { sayOutside } from './say-sentence.js';
 import { type Block, COUNTED } from './sentence.js';

@@ -27,10 +27,11 @@ import { newStudyId } from '../new-study-id.js';
 import { studyFile } from '../open-study.js';
 import { land } from '../land.js';
 import { keepWorking } from '../workings.js';
-import type { ReadIn } from '../worker/read-in-job.js';
+import type { ReadIn } from '../../core/intake/read-in-shape.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
 import { awaitIntake, inTurn } from './read.js';
-import { folderOf, type IntakeRecord, partFile } from './record.js';
+import { folderOf, partFile } from './record.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
 export interface Acceptance {
   /** The study's name. */

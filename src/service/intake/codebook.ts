@@ -11,7 +11,8 @@ import { type DataLayout, MOST_CODEBOOK_BYTES } from '../../formats/codebooks/se
 import type { Service } from '../context.js';
 import { limited } from './limited.js';
 import { awaitIntake, fitted, inTurn, type Intake, startReading, stopReading } from './read.js';
-import { folderOf, type IntakeRecord, readRecord, type SentCodebook, writeRecord } from './record.js';
+import { folderOf, readRecord, writeRecord } from './record.js';
+import type { IntakeRecord, SentCodebook } from '../../core/intake/intake-shape.js';
 
 /** Checks a codebook in JSON. @throws Fault where it is none */
 export type CheckCodebook = (json: unknown) => CodebookFile;

@@ -3,7 +3,7 @@ import { levelsFor } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, type Level, type MissingReason } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
-import type { ReadColumn } from '../worker/read-in-job.js';
+import type { ReadColumn } from '../../core/intake/read-in-shape.js';
 
 type SourceLevel = Exclude<Level, 'multiple'>;
 

@@ -13,10 +13,11 @@ import { allVariables, insertVariable, updateVariable, type VariableRow } from '
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { settle } from '../settle.js';
 import type { Joined, JoinedColumn } from '../worker/join-job.js';
-import type { ReadColumn, ReadIn } from '../worker/read-in-job.js';
+import type { ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
 import { replaceFile } from '../replace-file.js';
 import { awaitIntake, inTurn } from './read.js';
-import { folderOf, type IntakeRecord, partFile } from './record.js';
+import { folderOf, partFile } from './record.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
 /** How a second file goes into a study: beside its respondents, or in their place. */
 type JoinKind = 'wave' | 'refresh';

@@ -7,7 +7,8 @@ import type { Reading, Service } from '../context.js';
 import type { PlainFault } from '../worker.js';
 import { cancel, newProgress, progressOf } from '../worker/progress.js';
 import { CANCELLED } from '../worker/read-in-job.js';
-import { folderOf, type IntakeRecord, partFile, rawFile, readRecord, writeRecord } from './record.js';
+import { folderOf, partFile, rawFile, readRecord, writeRecord } from './record.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
 /** Where an intake stands. */
 export interface Intake extends IntakeRecord {

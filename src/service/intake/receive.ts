@@ -8,7 +8,8 @@ import { intakesFolder, mustEnd, type Service } from '../context.js';
 import { type CheckCodebook, codebookFile, readSent, withCodebook } from './codebook.js';
 import { limited } from './limited.js';
 import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
-import { dataFile, folderOf, type IntakeRecord, readRecord } from './record.js';
+import { dataFile, folderOf, readRecord } from './record.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
 /** The largest file that is taken in. */
 const MOST_BYTES = 8 * 1024 ** 3;

@@ -1,6 +1,7 @@
 import { readdir } from 'node:fs/promises';
 import { intakesFolder, type Service } from '../context.js';
-import { type IntakeRecord, readRecord } from './record.js';
+import type { IntakeRecord } from '../../core/intake/intake-shape.js';
+import { readRecord } from './record.js';
 
 /** A file that came in and was neither accepted nor discarded. */
 export interface WaitingIntake extends Pick<IntakeRecord, 'id' | 'fileName' | 'bytes' | 'created'> {

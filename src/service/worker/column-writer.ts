@@ -9,8 +9,9 @@ import {
 } from '../../core/codebook/facts.js';
 import { detached } from '../../core/codebook/detached.js';
 import { fileNumber } from '../../core/codebook/number-signs.js';
-import type { Histogram } from '../../core/codebook/summary.js';
-import { type FoundCode, MOST_CODES } from '../../core/codebook/understand.js';
+import type { Histogram } from '../../core/codebook/summary-shape.js';
+import type { FoundCode } from '../../core/intake/read-in-shape.js';
+import { MOST_CODES } from '../../core/codebook/understand.js';
 import type { Row } from '../../formats/rows.js';
 import {
   arrayOf,

@@ -1,10 +1,5 @@
-import {
-  type Histogram,
-  histogram,
-  type NumberSummary,
-  summarize,
-  type Weighted,
-} from '../../core/codebook/summary.js';
+import type { Histogram, NumberSummary } from '../../core/codebook/summary-shape.js';
+import { histogram, summarize, type Weighted } from '../../core/codebook/summary.js';
 import { lowBits, wordAt } from '../../core/count/column.js';
 import { cachedColumn } from './column-cache.js';
 

@@ -1,5 +1,6 @@
 import { parseNumber } from '../../core/codebook/number.js';
-import { type Histogram, histogram } from '../../core/codebook/summary.js';
+import type { Histogram } from '../../core/codebook/summary-shape.js';
+import { histogram } from '../../core/codebook/summary.js';
 import { isAnswer } from '../../core/codebook/types.js';
 import { edgesByShare } from '../../core/recode/band/edges.js';
 import type { BandEnds } from '../../core/recode/band/shape.js';

@@ -1,5 +1,6 @@
 import { PLAIN_NUMBERS } from '../../core/codebook/facts.js';
-import { type Understanding, understand } from '../../core/codebook/understand.js';
+import type { Understanding } from '../../core/intake/read-in-shape.js';
+import { understand } from '../../core/codebook/understand.js';
 import type { Row } from '../../formats/rows.js';
 import { type CellReader, cellReader } from '../../store/cells.js';
 import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';

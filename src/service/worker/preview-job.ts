@@ -1,3 +1,4 @@
+import type { Preview } from '../../core/intake/intake-shape.js';
 import type { RawFile } from '../../formats/bytes.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { type Detected, detectLayout, openRows } from '../../formats/open-rows.js';
@@ -6,12 +7,6 @@ import { whyUnread } from './read-in-job.js';
 export interface PreviewJob {
   file: RawFile;
   layout: Layout;
-}
-
-/** The first rows of a file, as a layout reads them. */
-export interface Preview {
-  columns: string[];
-  rows: { line: number; cells: string[]; why: string | null }[];
 }
 
 const ROWS = 12;

@@ -1,21 +1,16 @@
+import type { ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
 import { plural } from '../../core/words.js';
 import type { Facts } from '../../core/codebook/facts.js';
 import { type FileSigns, fileSigns, type NumberReading } from '../../core/codebook/number-signs.js';
-import { guessQuestions, type QuestionGuess } from '../../core/codebook/questions.js';
-import { type Understanding, understand } from '../../core/codebook/understand.js';
+import { guessQuestions } from '../../core/codebook/questions.js';
+import { understand } from '../../core/codebook/understand.js';
 import { Fault } from '../../core/fault.js';
 import type { RawFile } from '../../formats/bytes.js';
 import type { Row } from '../../formats/rows.js';
-import {
-  type ColumnNumbers,
-  columnNumbers,
-  readingOf,
-  sayNumbers,
-  showsSigns,
-} from '../../core/intake/column-numbers.js';
+import { columnNumbers, readingOf, sayNumbers, showsSigns } from '../../core/intake/column-numbers.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { openRows } from '../../formats/open-rows.js';
-import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';
+import { CHUNK, removeColumn } from '../../store/columns.js';
 import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
 import { columnWriter, type Waiting, type WrittenAs, type WrittenColumn } from './column-writer.js';
@@ -31,35 +26,6 @@ export interface ReadInJob {
   /** Where the columns are written: a study's file that waits for its codebook. */
   into: string;
   progress: Progress;
-}
-
-/** A column as it was read, with what was understood of it. */
-export interface ReadColumn extends Understanding {
-  name: string;
-  /** Its id in the study's file. */
-  columnId: number;
-  storage: ColumnRow['storage'];
-  filled: number;
-  blank: number;
-  /** Of numbers that are not written plainly: how they are read. */
-  numbers: ColumnNumbers | null;
-}
-
-/** A row that could not be read, for the screen. */
-interface UnreadLine {
-  line: number;
-  why: string;
-}
-
-/** What came of reading a file. */
-export interface ReadIn {
-  respondents: number;
-  columns: ReadColumn[];
-  questions: QuestionGuess[];
-  /** Rows that could not be read: how many, and the first of them. All are kept in the study's file. */
-  unread: { rows: number; first: UnreadLine[] };
-  /** What is to be said of the file as a whole. */
-  remarks: string[];
 }
 
 /** The reading was cancelled; it is no failure. */

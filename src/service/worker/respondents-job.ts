@@ -1,4 +1,6 @@
-import { type Column, hasAnswered, lowBits, wordAt } from '../../core/count/column.js';
+import { hasOption } from '../../core/count/option-bits.js';
+import { type Column, lowBits, wordAt } from '../../core/count/column.js';
+import { hasAnswered } from '../../core/count/set-state.js';
 import { filter, type Test } from '../../core/count/filter.js';
 import { cellReader } from '../../store/cells.js';
 import { CHUNK } from '../../store/columns.js';
@@ -56,9 +58,8 @@ export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) 
     const low = lowBits(column.values);
     return (k) => (Number.isNaN(column.values[k]) ? (column.words[wordAt(low, k) - 1] ?? null) : column.values[k]!);
   }
-  const { words, width, state, options } = column;
-  return (k) =>
-    !hasAnswered(state[k]!) ? null : options.filter((_, j) => (words[k * width + (j >> 5)]! >>> (j & 31)) & 1);
+  const { state, options } = column;
+  return (k) => (hasAnswered(state[k]!) ? options.filter((_, j) => hasOption(column, k, j)) : null);
 }
 
 /** The code of whatever is not asked for. */

@@ -4,7 +4,12 @@ import { codebook } from './003-codebook.js';
 import { workings } from './004-workings.js';
 import { ledger } from './005-ledger.js';
 import { display } from './006-display.js';
+import type { Database } from 'better-sqlite3';
 import { drafts } from './007-drafts.js';
+import { keptJson } from './008-kept-json.js';
+
+/** SQL, or what brings what is kept as JSON into the form that its shape has now. */
+type Migration = string | ((db: Database) => void);
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly string[] = [first, intake, codebook, workings, ledger, display, drafts];
+export const MIGRATIONS: readonly Migration[] = [first, intake, codebook, workings, ledger, display, drafts, keptJson];

@@ -14,7 +14,7 @@ import { matches } from '../../kit/Picker.js';
 import { client, problemText, seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Codebook, Work } from './use-codebook.js';
 import css from './codebook.module.css';
@@ -34,7 +34,7 @@ interface Draft {
   since: number | null;
 }
 
-const DRAFT: DraftShape<Draft | null> = {
+const DRAFT: KeptShape<Draft | null> = {
   version: 1,
   shape: z
     .object({ id: z.int().nullable(), name: z.string(), codes: z.array(CodeShape), since: z.int().nullable() })

@@ -6,7 +6,7 @@ import { Button, Wait } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { numberAddress } from '../workings/places.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Place } from './CodebookScreen.js';
 import { declaringOf } from './SuggestedMissing.js';
@@ -32,7 +32,7 @@ interface Props {
 }
 
 const keyOf = ({ is, variable, codes }: Complaint) => `${is} ${variable} ${codes.join(' ')}`;
-const KEYS: DraftShape<string[]> = { version: 1, shape: z.array(z.string()) };
+const KEYS: KeptShape<string[]> = { version: 1, shape: z.array(z.string()) };
 
 /** What is wrong with the study, each with its mend. */
 export function HealthView({ study, view, codebook, go }: Props) {

@@ -10,7 +10,7 @@ import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
 import { seenRevision } from '../client.js';
 import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { CellEditor } from './CellEditor.js';
 import { Missing } from './Missing.js';
@@ -41,7 +41,7 @@ interface Kept {
   seen: number | null;
 }
 
-const KEPT: DraftShape<Kept | null> = {
+const KEPT: KeptShape<Kept | null> = {
   version: 1,
   shape: z.object({ variable: z.int(), column: z.int().min(0), text: z.string(), seen: z.int().nullable() }).nullable(),
 };

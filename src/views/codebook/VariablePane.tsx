@@ -16,7 +16,7 @@ import type { Work } from './use-codebook.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
 import { ScaleQuestion } from './ScaleQuestion.js';
 import { peekAt } from '../peek/Peek.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
@@ -47,7 +47,7 @@ const isSource = (level: RosterVariable['level']): level is SourceLevel => level
 /** What is typed, and the revision on which it was begun. */
 type Draft = VariableEdit & { since?: number | null | undefined };
 
-const EDIT: DraftShape<Draft> = {
+const EDIT: KeptShape<Draft> = {
   version: 1,
   shape: VariableEditShape.extend({
     // A name may be half typed.

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 
-const FLAG: DraftShape<boolean> = { version: 1, shape: z.boolean() };
+const FLAG: KeptShape<boolean> = { version: 1, shape: z.boolean() };
 
 /** Whether a variable is shown close up beside the grid; remembered in this browser. */
 export function useCloseUp(): [boolean, (on: boolean) => void] {

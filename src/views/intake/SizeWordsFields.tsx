@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { parseNumber } from '../../core/codebook/number.js';
-import { SIZE_WORDS, type SizeWord, whyNoSizeWords } from '../../core/reading/size-words.js';
+import { SIZE_WORDS, whyNoSizeWords } from '../../core/reading/size-words.js';
+import type { SizeWord } from '../../core/study/settings-shape.js';
 import { Button, PlainButton } from '../../kit/kit.js';
 import css from './intake.module.css';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DecisionShape } from '../../core/intake/decision-shape.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import type { Acceptance, Intake, Layout } from '../../api/types.js';
 import type { FileCode } from '../../core/codebook/codebook-file.js';
 import { fileCodes } from '../../core/codebook/file-codes.js';
@@ -21,7 +21,7 @@ export interface Decisions {
   questions: Record<string, { label: string }>;
 }
 
-export const DECISIONS: DraftShape<Decisions> = {
+export const DECISIONS: KeptShape<Decisions> = {
   version: 1,
   shape: z.object({
     name: z.string(),

@@ -1,7 +1,7 @@
 import { guarded } from '../shell/guarded.js';
 import { useState } from 'react';
 import type { Amended, Amendment, LedgerEntry } from '../../api/types.js';
-import type { EntryKind } from '../../core/ledger.js';
+import type { EntryKind } from '../../core/ledger/entry-kinds.js';
 import { Button, Field, MainButton, PlainButton, Problem, Toast, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import intake from '../intake/intake.module.css';

@@ -15,7 +15,7 @@ import {
   setLabel,
 } from '../../core/paper/edit-paper.js';
 import { type Paper, PAPER_KINDS } from '../../core/paper/paper.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { BLANK } from './examples.js';
 
@@ -23,7 +23,7 @@ const side = z.object({ title: z.string(), level: z.enum(['unordered', 'ordered'
 const texts = z.array(z.string());
 
 /** A paper: every block as high as the rows and as wide as the columns. */
-const PAPER: DraftShape<Paper> = {
+const PAPER: KeptShape<Paper> = {
   version: 1,
   shape: z
     .object({

@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import { type DraftShape, opened, sealed } from './draft-shape.js';
+import { type KeptShape, opened, sealed } from '../../core/kept-shape.js';
 
 /** Storage can be full or forbidden: the draft then lives as long as the page. */
 function tryStorage<T>(work: () => T): T | null {
@@ -17,7 +17,7 @@ function tryStorage<T>(work: () => T): T | null {
 export function useDraft<T>(
   key: string,
   initial: T,
-  shape: DraftShape<T>,
+  shape: KeptShape<T>,
   /** Of this tab alone: another that is opened does not begin with it. */
   tabOnly = false,
 ): [T, (value: T) => void, () => void] {

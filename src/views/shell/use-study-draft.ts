@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { client } from '../client.js';
-import { type DraftShape, opened, sealed } from './draft-shape.js';
+import { type KeptShape, opened, sealed } from '../../core/kept-shape.js';
 import { useDraft } from './use-draft.js';
 
 /** So long nothing is typed, and the draft goes to the study. */
@@ -31,7 +31,7 @@ export function useStudyDraft<T>(
   study: string,
   called: string,
   initial: T,
-  shape: DraftShape<T>,
+  shape: KeptShape<T>,
 ): [T, (value: T) => void, () => void] {
   const [value, putHere, forgetHere] = useDraft(`hatch-count:${study}:${called}`, initial, shape);
   const name = called.replace(/[^A-Za-z0-9.]+/g, '-');

@@ -1,5 +1,5 @@
 import { whole } from '../../core/figures.js';
-import { STANDINGS, type Standing } from '../../core/count/types.js';
+import { STANDINGS, type Standing } from '../../core/count/set-state.js';
 import { Choice } from '../../kit/kit.js';
 import { COUNTED, type Mention } from '../../core/table/sentence.js';
 import { STANDING_WORDS, type Table } from '../../core/table/table.js';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { RosterVariable, Shown } from '../../api/types.js';
 import { conditionsIn, mapClause } from '../../core/count/clause.js';
-import { STANDINGS } from '../../core/count/types.js';
+import { STANDINGS } from '../../core/count/set-state.js';
 import {
   type Clause,
   type Condition,

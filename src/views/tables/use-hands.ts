@@ -10,7 +10,7 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { soleOn, withSole } from './draft.js';
 import type { TableAxis } from '../../core/table/table.js';
 import { client, type Trouble, troubleOf } from '../client.js';
-import type { DraftShape } from '../shell/draft-shape.js';
+import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
 import type { Hands, Side } from './hands.js';
@@ -18,7 +18,7 @@ import type { Draft } from './url.js';
 
 /** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
 type MadeHere = Record<string, number>;
-const MADE_HERE: DraftShape<MadeHere> = { version: 1, shape: z.record(z.string(), z.int()) };
+const MADE_HERE: KeptShape<MadeHere> = { version: 1, shape: z.record(z.string(), z.int()) };
 
 const SIDES = ['rows', 'by'] as const;
 

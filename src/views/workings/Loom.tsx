@@ -6,7 +6,7 @@ import { pensFor, TONES } from '../../charts/pens.js';
 import { ribbons, targetHeightsFor } from '../../charts/ribbons.js';
 import { type Code, isAnswer } from '../../core/codebook/types.js';
 import type { Group } from '../../core/recode/regroup/shape.js';
-import type { Proof } from '../../core/recode/types.js';
+import type { Proof } from '../../core/recode/proof-shape.js';
 import css from './workings.module.css';
 
 const ROW = 50;

@@ -1,5 +1,5 @@
 import { whole } from '../../core/figures.js';
-import type { Proof } from '../../core/recode/types.js';
+import type { Proof } from '../../core/recode/proof-shape.js';
 import css from './workings.module.css';
 
 /** Where the respondents of each old code went, as a table of counts. */

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Proof } from '../../core/recode/types.js';
+import type { Proof } from '../../core/recode/proof-shape.js';
 import reading from '../reading/reading.module.css';
 
 /** What the proof says, in words: what was covered, left over, doubled, revived, made missing, reconciled. */

@@ -8,7 +8,8 @@ import { proveBand } from './prove.js';
 import { bandsAt, edgesByShare, edgesByWidth, labelOfRange, labelWithout } from './edges.js';
 import { tallyValues } from '../numbers.js';
 import { BAND_ENDS, type Cut } from './shape.js';
-import type { Band, Finding } from '../types.js';
+import type { Band } from '../types.js';
+import type { Finding } from '../proof-shape.js';
 
 const REFUSED: Code[] = [{ code: '999', label: 'Refused', missing: 'refused' }];
 const numbers = (...values: number[]): Column => ({ kind: 'number', values: Float64Array.from(values), words: [] });

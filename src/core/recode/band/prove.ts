@@ -7,7 +7,9 @@ import { whole } from '../../figures.js';
 import { bandFinder, fateOf, type NumberFate, seamsOf } from './compute.js';
 import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
-import type { Band, Finding, Proof, ProofRow } from '../types.js';
+import type { Band } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Proof, ProofRow } from '../proof-shape.js';
 
 const total = (values: Weighted) => values.reduce((sum, [, respondents]) => sum + respondents, 0);
 const span = (from: number, to: number) => (from === to ? figure(from) : `${figure(from)} to ${figure(to)}`);

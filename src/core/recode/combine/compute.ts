@@ -1,5 +1,7 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { type Column, hasAnswered, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { Column, SetsColumn } from '../../count/column.js';
+import { hasAnswered, SET_STATE } from '../../count/set-state.js';
+import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import type { Combine, Made } from '../types.js';
 
@@ -65,25 +67,23 @@ function mentionsOf(
       read: (k, out) => {
         const place = lookup[values[k]!]!;
         if (place < 0) return -place;
-        out[place >> 5]! |= 1 << (place & 31);
+        setOption({ words: out, width: out.length }, 0, place);
         return 0;
       },
     };
   }
   if (column.kind === 'sets') {
-    const { words, width, state } = column;
+    const { state } = column;
     const lookup = column.options.map(placeOf);
     return {
       answered: (k) => hasAnswered(state[k]!),
       read: (k, out) => {
         let others = 0;
-        for (let w = 0; w < width; w++) {
-          for (let word = words[k * width + w]!; word !== 0; word &= word - 1) {
-            const place = lookup[(w << 5) + 31 - Math.clz32(word & -word)]!;
-            if (place < 0) others |= -place;
-            else out[place >> 5]! |= 1 << (place & 31);
-          }
-        }
+        eachOption(column, k, (option) => {
+          const place = lookup[option]!;
+          if (place < 0) others |= -place;
+          else setOption({ words: out, width: out.length }, 0, place);
+        });
         return others;
       },
     };
@@ -95,9 +95,7 @@ function mentionsOf(
 
 /** Counts each option of a set. */
 function countBits(set: Uint32Array, counts: number[]): void {
-  for (let w = 0; w < set.length; w++) {
-    for (let word = set[w]!; word !== 0; word &= word - 1) counts[(w << 5) + 31 - Math.clz32(word & -word)]!++;
-  }
+  eachOption({ words: set, width: set.length }, 0, (option) => counts[option]!++);
 }
 
 /** Joins 32 options of all sets at once: word `w` of the result. */

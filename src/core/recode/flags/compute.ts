@@ -1,5 +1,7 @@
+import { maskOf } from '../../count/option-bits.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { type CodedColumn, hasAnswered, type SetsColumn } from '../../count/column.js';
+import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { hasAnswered } from '../../count/set-state.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import type { Flags, Made } from '../types.js';
 
@@ -49,10 +51,10 @@ export function flag(
     return { made, values };
   }
   const { words, width, state, options } = column;
-  const mask = new Uint32Array(width);
-  options.forEach((code, place) => {
-    if (wanted.has(code)) mask[place >> 5]! |= 1 << (place & 31);
-  });
+  const mask = maskOf(
+    options.flatMap((code, place) => (wanted.has(code) ? [place] : [])),
+    width,
+  );
   const values = new Uint8Array(state.length);
   for (let k = 0; k < state.length; k++) {
     if (!hasAnswered(state[k]!)) continue;

@@ -1,7 +1,9 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { SET_STATE } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
-import type { Finding, Flags, Proof, ProofRow } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Flags } from '../types.js';
+import type { Proof, ProofRow } from '../proof-shape.js';
 import { YES, NO, flagged } from './compute.js';
 
 /** Lines of the proof for those who mention nothing, each by how they stand to the question. */
@@ -16,8 +18,8 @@ function standingRows(stand: (state: number) => number): ProofRow[] {
   return [
     line('None of these', SET_STATE.none, true),
     line('Ticked nothing', SET_STATE.nothing, true),
-    line('No answer', SET_STATE.noAnswer, false),
-    line('Not asked', SET_STATE.notAsked, false),
+    line('No answer', SET_STATE['no-answer'], false),
+    line('Not asked', SET_STATE['not-asked'], false),
   ].filter(({ respondents }) => respondents > 0);
 }
 
@@ -39,7 +41,7 @@ export function proveFlags(
   const multiple = states !== null;
   const stand = (state: number) => states?.[state] ?? 0;
   const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
-  const silent = stand(SET_STATE.blank) + stand(SET_STATE.noAnswer) + stand(SET_STATE.notAsked);
+  const silent = stand(SET_STATE.blank) + stand(SET_STATE['no-answer']) + stand(SET_STATE['not-asked']);
   const made = flagged(recipe, codes);
   const unknown = recipe.codes.filter((code) => !codes.some((one) => one.code === code && isAnswer(one)));
   const [yes = 0, no = 0] = after;

@@ -1,4 +1,6 @@
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { Gather, GatherItem, Made } from '../types.js';
@@ -55,6 +57,7 @@ function verdicts(
 export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
   const width = wordsFor(recipe.items.length);
   const words = new Uint32Array(respondents * width);
+  const bits = { words, width };
   const state = new Uint8Array(respondents);
   const answered = new Uint8Array(respondents);
   /** Why somebody has no answer, where a code says it. */
@@ -64,13 +67,11 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
     const lookup = verdicts(source, item);
     const { values } = source.column;
     const tally = [0, 0, 0, 0, 0];
-    const word = j >> 5;
-    const bit = 1 << (j & 31);
     for (let k = 0; k < respondents; k++) {
       const verdict = lookup[values[k]!]!;
       tally[verdict]!++;
       if (verdict === TICKED) {
-        words[k * width + word]! |= bit;
+        setOption(bits, k, j);
         state[k] = SET_STATE.mentioned;
       } else if (verdict === UNTICKED) answered[k] = 1;
       else if (verdict !== BLANK && silent[k] !== NOT_ASKED) silent[k] = verdict;
@@ -90,28 +91,18 @@ export function gather(recipe: Gather, sources: readonly GatherSource[], respond
     if (state[k] === SET_STATE.mentioned) continue;
     if (verdict === TICKED) state[k] = SET_STATE.none;
     else if (answered[k] === 1 || verdict === UNTICKED) state[k] = SET_STATE.nothing;
-    else if (silent[k] === NOT_ASKED || verdict === NOT_ASKED) state[k] = SET_STATE.notAsked;
-    else if (silent[k] === MISSING || verdict === MISSING) state[k] = SET_STATE.noAnswer;
+    else if (silent[k] === NOT_ASKED || verdict === NOT_ASKED) state[k] = SET_STATE['not-asked'];
+    else if (silent[k] === MISSING || verdict === MISSING) state[k] = SET_STATE['no-answer'];
   }
   const exclusive = recipe.items.flatMap((item, j) => (item.exclusive ? [j] : []));
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
   return {
     column: { kind: 'sets', words, width, state, options: recipe.items.map((_, j) => String(j + 1)) },
     options,
-    mentioned: mentionsBy(words, width, recipe.items.length),
+    mentioned: mentionsBy({ words, width }, recipe.items.length),
     none,
     contradictions,
   };
-}
-
-/** Respondents by option of a set. */
-export function mentionsBy(words: Uint32Array, width: number, options: number): number[] {
-  const mentioned = new Array<number>(options).fill(0);
-  for (let at = 0; at < words.length; at++) {
-    const first = (at % width) * 32;
-    for (let word = words[at]!; word !== 0; word &= word - 1) mentioned[first + 31 - Math.clz32(word & -word)]!++;
-  }
-  return mentioned;
 }
 
 /** Codes for ticked that the sources declare missing. */

@@ -1,8 +1,10 @@
 import { whole } from '../../figures.js';
-import { hasAnswered, SET_STATE } from '../../count/column.js';
+import { answeredIn, SET_STATE } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
-import type { Finding, Gather, Proof } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Gather } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { GatherResult } from './compute.js';
 
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
@@ -16,7 +18,7 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
   const { dropped } = result.contradictions;
   const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
   const missing = result.options.reduce((sum, option) => sum + option.missing, 0);
-  const answered = state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const answered = answeredIn(state);
   const excluding = recipe.items.filter((item) => item.exclusive).map(({ label }) => label);
   const findings: Finding[] = [
     {
@@ -52,7 +54,8 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
       title: 'Without an answer',
       text:
         `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ` +
-        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        `${whole(inState[SET_STATE['not-asked']]!)} were not asked, ` +
+        `${whole(inState[SET_STATE['no-answer']]!)} gave no ` +
         'answer' +
         (missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : '') +
         '.',

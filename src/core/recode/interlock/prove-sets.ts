@@ -1,12 +1,12 @@
-import { hasAnswered } from '../../count/column.js';
+import { answeredIn } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
-import type { Proof } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { InterlockedSets } from './sets.js';
 
 /** Old against new: each combination with who mentions it, and whether mentions reconcile. */
 export function proveInterlockSets({ made, column, mentioned, before }: InterlockedSets): Proof {
   const after = mentioned.reduce((a, b) => a + b, 0);
-  const answered = column.state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const answered = answeredIn(column.state);
   const respondents = column.state.length;
   return {
     holds: before === after,

@@ -1,6 +1,8 @@
 import { isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import type { Finding, Interlock, Proof } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Interlock } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { InterlockSource, Interlocked } from './compute.js';
 
 /** Old against new for an interlock: each combination with its respondents, and whether its margins are its parts. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type CodedColumn, SET_STATE, type SetsColumn } from '../../count/column.js';
+import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
 import { interlockSets } from './sets.js';
 import { proveInterlockSets } from './prove-sets.js';
 import type { Interlock } from '../types.js';
@@ -33,7 +34,7 @@ describe('a question within groups', () => {
       'L2 · Lc',
     ]);
     expect(result.mentioned).toEqual([1, 1, 0, 0, 0, 1]);
-    const { mentioned, noAnswer, nothing } = SET_STATE;
+    const { mentioned, 'no-answer': noAnswer, nothing } = SET_STATE;
     expect([...result.column.state]).toEqual([mentioned, mentioned, noAnswer, noAnswer, nothing]);
     expect(proveInterlockSets(result)).toMatchObject({ holds: true });
     const dropped = interlockSets({ ...recipe, empty: false }, parts([1], [[0]]), 1);

@@ -1,9 +1,11 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import { eachOption, hasOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
-import { mentionsBy } from '../gather/compute.js';
+import { mentionsBy } from '../../count/option-bits.js';
 import type { Interlock, Made } from '../types.js';
 
 /** More combinations than this are no question to look at. */
@@ -74,17 +76,14 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
       else at += place * steps[s]!;
     }
     const how = sets.state[k]!;
-    state[k] = lacks && how !== SET_STATE.blank && how !== SET_STATE.notAsked ? SET_STATE.noAnswer : how;
+    state[k] = lacks && how !== SET_STATE.blank && how !== SET_STATE['not-asked'] ? SET_STATE['no-answer'] : how;
     if (lacks || how !== SET_STATE.mentioned) continue;
-    for (let w = 0; w < sets.width; w++) {
-      for (let bits = sets.words[k * sets.width + w]!; bits !== 0; bits &= bits - 1) {
-        const option = optionAt[w * 32 + 31 - Math.clz32(bits & -bits)]!;
-        if (option < 0) continue;
-        before++;
-        const place = at + option * steps[own]!;
-        words[k * width + (place >> 5)]! |= 1 << (place & 31);
-      }
-    }
+    eachOption(sets, k, (mentioned) => {
+      const option = optionAt[mentioned]!;
+      if (option < 0) return;
+      before++;
+      setOption({ words, width }, k, at + option * steps[own]!);
+    });
   }
   const space = codeSpace([]);
   const codes = Array.from({ length: all }, (_, at): Code => {
@@ -95,7 +94,7 @@ export function interlockSets(recipe: Interlock, parts: readonly Part[], respond
       missing: null,
     };
   });
-  const mentioned = mentionsBy(words, width, all);
+  const mentioned = mentionsBy({ words, width }, all);
   const kept = codes.flatMap((_, at) => (recipe.empty || mentioned[at]! > 0 ? [at] : []));
   return { ...only({ words, width, state }, codes, kept), mentioned: kept.map((at) => mentioned[at]!), before };
 }
@@ -110,7 +109,7 @@ function only(
   const next = new Uint32Array(state.length * narrow);
   for (let k = 0; k < state.length; k++) {
     kept.forEach((at, j) => {
-      if (((words[k * width + (at >> 5)]! >>> (at & 31)) & 1) === 1) next[k * narrow + (j >> 5)]! |= 1 << (j & 31);
+      if (hasOption({ words, width }, k, at)) setOption({ words: next, width: narrow }, k, j);
     });
   }
   const made = kept.flatMap((at) => codes[at] ?? []);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SET_STATE, type SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import type { SetsColumn } from '../../count/column.js';
 import { proveRegroupSets } from './prove-nets.js';
 import { regroupSets } from './nets.js';
 import type { Regroup } from '../types.js';

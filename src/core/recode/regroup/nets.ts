@@ -1,9 +1,11 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import type { SetsColumn } from '../../count/column.js';
+import { eachOption, maskOf, optionsOf, setOption, wordsFor } from '../../count/option-bits.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
-import { mentionsBy } from '../gather/compute.js';
+import { mentionsBy } from '../../count/option-bits.js';
 import type { Made, Regroup } from '../types.js';
 
 export interface RegroupedSets {
@@ -54,27 +56,23 @@ export function regroupSets(told: Regroup, source: readonly Code[], column: Sets
   const words = new Uint32Array(respondents * width);
   const state = Uint8Array.from(column.state);
   const groupOf = column.options.map((option) => groups.findIndex(({ from }) => from.includes(option)));
+  const named = maskOf(
+    groupOf.flatMap((group, option) => (group < 0 ? [] : [option])),
+    column.width,
+  );
   let emptied = 0;
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== SET_STATE.mentioned) continue;
-    let has = false;
-    for (let w = 0; w < column.width; w++) {
-      for (let bits = column.words[k * column.width + w]!; bits !== 0; bits &= bits - 1) {
-        const group = groupOf[w * 32 + 31 - Math.clz32(bits & -bits)]!;
-        if (group < 0) continue;
-        words[k * width + (group >> 5)]! |= 1 << (group & 31);
-        has = true;
-      }
-    }
-    if (has) continue;
+    eachOption(column, k, (option) => setOption({ words, width }, k, groupOf[option]!), named);
+    if (optionsOf({ words, width }, k) > 0) continue;
     state[k] = SET_STATE.none;
     emptied++;
   }
-  const before = mentionsBy(column.words, column.width, column.options.length);
+  const before = mentionsBy(column, column.options.length);
   return {
     made: { level: 'multiple', codes: groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) },
     column: { kind: 'sets', words, width, state, options: groups.map(({ code }) => code) },
-    mentioned: mentionsBy(words, width, groups.length),
+    mentioned: mentionsBy({ words, width }, groups.length),
     before,
     went: column.options.map((_, j) => [
       ...groups.map((__, g) => (groupOf[j] === g ? before[j]! : 0)),

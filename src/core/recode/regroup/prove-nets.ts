@@ -1,8 +1,10 @@
+import { answeredIn } from '../../count/set-state.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
-import { hasAnswered } from '../../count/column.js';
 import { whole } from '../../figures.js';
 import { withEverythingElse } from './everything-else.js';
-import type { Finding, Proof, Regroup } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Regroup } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { RegroupedSets } from './nets.js';
 
 const list = (codes: readonly Code[]) =>
@@ -32,7 +34,7 @@ export function proveRegroupSets(
       named.filter((one) => one === code).length > 1 || (named.includes(code) && recipe.setAside.includes(code)),
   );
   const unknown = named.filter((code) => !source.some((one) => one.code === code));
-  const answered = state.reduce((sum, one) => sum + (hasAnswered(one) ? 1 : 0), 0);
+  const answered = answeredIn(state);
   const most = Math.max(0, ...mentioned);
   const lost = (codes: readonly Code[]) => codes.reduce((sum, { code }) => sum + respondentsOf(code), 0);
   const taken = went.reduce((sum, line) => sum + line.slice(0, -1).reduce((a, b) => a + b, 0), 0);

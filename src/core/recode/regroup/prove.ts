@@ -1,7 +1,9 @@
 import { whole } from '../../figures.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { withEverythingElse } from './everything-else.js';
-import type { Finding, Proof, Regroup } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Regroup } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import { type Fate, fates, regroup } from './compute.js';
 
 function list(codes: readonly { code: string; label: string }[]): string {

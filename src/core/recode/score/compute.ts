@@ -1,7 +1,8 @@
 import { parseNumber } from '../../codebook/number.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import type { Column } from '../../count/column.js';
-import { reliability, type Reliability } from '../../measure/reliability.js';
+import { reliability } from '../../measure/reliability.js';
+import type { Reliability } from '../proof-shape.js';
 import { evaluator, NO_VALUE } from './expression/evaluate.js';
 import { parseExpression } from './expression/parse.js';
 import { BLOCK, numberSource, withNumbers } from '../numbers.js';

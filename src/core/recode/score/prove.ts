@@ -1,6 +1,8 @@
 import { plural } from '../../words.js';
 import { whole } from '../../figures.js';
-import type { Finding, Proof, Score } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Score } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { Scored } from './compute.js';
 
 const respondentsWords = (many: number) => plural(many, 'respondent');

@@ -1,7 +1,10 @@
-import { type CodedColumn, SET_STATE, type SetsColumn, wordsFor } from '../../count/column.js';
+import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import { hasOption, setOption, wordsFor } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
-import { type GatherSource, mentionsBy } from '../gather/compute.js';
+import type { GatherSource } from '../gather/compute.js';
+import { mentionsBy } from '../../count/option-bits.js';
 import type { Made, Slots } from '../types.js';
 
 export const MOST_OPTIONS = 500;
@@ -48,6 +51,7 @@ function meanings(
 export function slots(recipe: Slots, sources: readonly GatherSource[], respondents: number): SlotsResult {
   const width = wordsFor(recipe.options.length);
   const words = new Uint32Array(respondents * width);
+  const bits = { words, width };
   const state = new Uint8Array(respondents);
   const positions = new Map(recipe.options.map(({ code }, j) => [code, j]));
   const others = new Map<string, number>();
@@ -61,16 +65,14 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
       const meaning = lookup[values[k]!]!;
       if (meaning >= 0) {
         tally.option++;
-        const at = k * width + (meaning >> 5);
-        const bit = 1 << (meaning & 31);
-        if ((words[at]! & bit) !== 0) again++;
-        words[at]! |= bit;
+        if (hasOption(bits, k, meaning)) again++;
+        setOption(bits, k, meaning);
         state[k] = SET_STATE.mentioned;
       } else if (meaning === BLANK) tally.blank++;
       else if (meaning === MISSING || meaning === NOT_ASKED) {
         tally.missing++;
-        const why = meaning === MISSING ? SET_STATE.noAnswer : SET_STATE.notAsked;
-        if (state[k] === SET_STATE.blank || state[k] === SET_STATE.noAnswer) state[k] = why;
+        const why = meaning === MISSING ? SET_STATE['no-answer'] : SET_STATE['not-asked'];
+        if (state[k] === SET_STATE.blank || state[k] === SET_STATE['no-answer']) state[k] = why;
       } else if (meaning === NONE) {
         tally.none++;
         saidNone[k] = 1;
@@ -91,7 +93,7 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   }
   const exclusive = (recipe.exclusive ?? []).flatMap((code) => positions.get(code) ?? []);
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
-  const mentioned = mentionsBy(words, width, recipe.options.length);
+  const mentioned = mentionsBy({ words, width }, recipe.options.length);
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
   return { column, slots: found, mentioned, again, others, none, contradictions };
 }

@@ -1,8 +1,10 @@
 import { whole } from '../../figures.js';
-import { hasAnswered, SET_STATE } from '../../count/column.js';
+import { answeredIn, SET_STATE } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
-import type { Finding, Proof, Slots } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Slots } from '../types.js';
+import type { Proof } from '../proof-shape.js';
 import type { SlotsResult } from './compute.js';
 
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
@@ -21,7 +23,7 @@ export function proveSlots(
   const mentions = result.mentioned.reduce((a, b) => a + b, 0);
   const others = [...result.others].sort(([, a], [, b]) => b - a);
   const never = recipe.options.filter((_, j) => result.mentioned[j] === 0);
-  const answered = state.reduce((all, one) => all + (hasAnswered(one) ? 1 : 0), 0);
+  const answered = answeredIn(state);
   const { dropped } = result.contradictions;
   const excluding = recipe.options.filter(({ code }) => recipe.exclusive?.includes(code)).map(({ label }) => label);
   const findings: Finding[] = [
@@ -77,7 +79,8 @@ export function proveSlots(
       title: 'Without an answer',
       text:
         `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ` +
-        `${whole(inState[SET_STATE.notAsked]!)} were not asked, ${whole(inState[SET_STATE.noAnswer]!)} gave no ` +
+        `${whole(inState[SET_STATE['not-asked']]!)} were not asked, ` +
+        `${whole(inState[SET_STATE['no-answer']]!)} gave no ` +
         'answer.',
       codes: [],
     },

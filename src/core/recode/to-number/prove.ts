@@ -1,6 +1,7 @@
 import { MISSING_REASONS, MISSING_WORDS } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import type { Finding, Proof } from '../types.js';
+import type { Finding } from '../proof-shape.js';
+import type { Proof } from '../proof-shape.js';
 import type { Outcome, Tally, Converted } from './compute.js';
 
 const sum = (tallies: readonly Tally[]) => tallies.reduce((total, { respondents }) => total + respondents, 0);

@@ -1,13 +1,8 @@
 import type { Code } from '../../../core/codebook/types.js';
-import { type Histogram, histogramOf, type NumberSummary, summaryOf } from '../../../core/codebook/summary.js';
-import {
-  type CodedColumn,
-  type Column,
-  hasAnswered,
-  lowBits,
-  type SetsColumn,
-  wordAt,
-} from '../../../core/count/column.js';
+import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
+import { histogramOf, summaryOf } from '../../../core/codebook/summary.js';
+import { type CodedColumn, type Column, lowBits, type SetsColumn, wordAt } from '../../../core/count/column.js';
+import { hasAnswered } from '../../../core/count/set-state.js';
 import { Fault } from '../../../core/fault.js';
 import type { Values } from '../../../core/recode/derivation.js';
 import { tally } from '../../../core/recode/source-columns.js';

@@ -1,7 +1,8 @@
 import type { Code, Level } from '../../../core/codebook/types.js';
-import type { Histogram, NumberSummary } from '../../../core/codebook/summary.js';
-import type { Storage } from '../../../core/codebook/understand.js';
-import type { Proof, Recipe } from '../../../core/recode/types.js';
+import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
+import type { Storage } from '../../../core/intake/read-in-shape.js';
+import type { Proof } from '../../../core/recode/proof-shape.js';
+import type { Recipe } from '../../../core/recode/types.js';
 
 export interface DeriveSource {
   column: number;

@@ -1,4 +1,4 @@
-import type { Proof } from '../../../core/recode/types.js';
+import type { Proof } from '../../../core/recode/proof-shape.js';
 import { whole } from '../../../core/figures.js';
 import reading from '../../reading/reading.module.css';
 import css from '../workings.module.css';

@@ -6,7 +6,7 @@ import { fillPattern, patternOf, withSource } from '../../../core/recode/apply.j
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { recipeShape } from '../../../core/recode/recipe-shape.js';
 import type { Recipe } from '../../../core/recode/types.js';
-import type { DraftShape } from '../../shell/draft-shape.js';
+import type { KeptShape } from '../../../core/kept-shape.js';
 import { makeOf, startLabel } from '../kinds/registry.js';
 
 /** What is typed in an editor. */
@@ -32,7 +32,7 @@ export interface EditorDraft {
 /** Where the variable is not chosen yet, a recipe stands on 0. */
 const source = z.int().min(0);
 
-export const EDITOR_DRAFT: DraftShape<EditorDraft> = {
+export const EDITOR_DRAFT: KeptShape<EditorDraft> = {
   version: 1,
   shape: z.object({
     label: z.string(),

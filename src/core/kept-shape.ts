@@ -4,7 +4,7 @@ import { z } from 'zod';
  * What a browser, or a study, keeps of what is typed and not kept yet. It may be older than the program that reads it,
  * or written by nobody who knew it.
  */
-export interface DraftShape<T> {
+export interface KeptShape<T> {
   /** Goes up when the shape changes so that an old draft does not fit any more. */
   version: number;
   shape: z.ZodType<T>;
@@ -15,13 +15,13 @@ export interface DraftShape<T> {
 const Envelope = z.strictObject({ version: z.int().min(0), draft: z.unknown() });
 
 /** A draft as it is kept: with its version. */
-export const sealed = <T>({ version }: DraftShape<T>, draft: T) => ({ version, draft });
+export const sealed = <T>({ version }: KeptShape<T>, draft: T) => ({ version, draft });
 
 /**
  * A kept draft, brought up to date; null where it is none: of another shape, or of a newer program.
  * @param kept with its version, or bare as it was kept before drafts had one (version 0)
  */
-export function opened<T>({ version, shape, migrate }: DraftShape<T>, kept: unknown): T | null {
+export function opened<T>({ version, shape, migrate }: KeptShape<T>, kept: unknown): T | null {
   const envelope = Envelope.safeParse(kept);
   const { version: of, draft } = envelope.success ? envelope.data : { version: 0, draft: kept };
   if (of > version) return null;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { type DraftShape, opened, sealed } from './draft-shape.js';
+import { type KeptShape, opened, sealed } from './kept-shape.js';
 
-const NOTE: DraftShape<{ text: string; since: number | null }> = {
+const NOTE: KeptShape<{ text: string; since: number | null }> = {
   version: 2,
   shape: z.object({ text: z.string(), since: z.number().nullable() }),
   migrate: (value, version) => (version === 0 ? { text: value, since: null } : value),

@@ -1,0 +1,63 @@
+/**
+ * Options of respondents as bits: respondent k has the options whose bits are set in the `width` words from
+ * `k * width`, 32 options a word.
+ */
+export interface OptionBits {
+  words: Uint32Array;
+  width: number;
+}
+
+/** How many 32-bit words a set of `options` takes. */
+export function wordsFor(options: number): number {
+  return Math.max(1, Math.ceil(options / 32));
+}
+
+/** Gives respondent `k` an option. */
+export function setOption({ words, width }: OptionBits, k: number, option: number): void {
+  words[k * width + (option >> 5)]! |= 1 << (option & 31);
+}
+
+/** Whether respondent `k` has an option. */
+export function hasOption({ words, width }: OptionBits, k: number, option: number): boolean {
+  return ((words[k * width + (option >> 5)]! >>> (option & 31)) & 1) === 1;
+}
+
+/**
+ * Visits the options of respondent `k`, the first first.
+ * @param among bits of the options that are looked at, `width` words; all where there are none
+ * @example eachOption(column, 3, (option) => counts[option]++)
+ */
+export function eachOption(
+  { words, width }: OptionBits,
+  k: number,
+  visit: (option: number) => void,
+  among?: Uint32Array,
+): void {
+  for (let w = 0; w < width; w++) {
+    const word = words[k * width + w]!;
+    for (let bits = among ? word & among[w]! : word; bits !== 0; bits &= bits - 1) {
+      visit((w << 5) + 31 - Math.clz32(bits & -bits));
+    }
+  }
+}
+
+/** How many options respondent `k` has, of those of `among` where it is given. */
+export function optionsOf(bits: OptionBits, k: number, among?: Uint32Array): number {
+  let many = 0;
+  eachOption(bits, k, () => many++, among);
+  return many;
+}
+
+/** The bits of some options, as a respondent's would be: `wordsFor` words. */
+export function maskOf(options: Iterable<number>, width: number): Uint32Array {
+  const words = new Uint32Array(width);
+  for (const option of options) setOption({ words, width }, 0, option);
+  return words;
+}
+
+/** How many respondents have each of so many options. */
+export function mentionsBy({ words, width }: OptionBits, options: number): number[] {
+  const mentioned = new Array<number>(options).fill(0);
+  for (let k = 0; k < words.length / width; k++) eachOption({ words, width }, k, (option) => mentioned[option]!++);
+  return mentioned;
+}

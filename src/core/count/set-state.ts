@@ -1,0 +1,24 @@
+/**
+ * How a respondent stands to a multiple-response question, as a number in the question's column: left it blank,
+ * mentioned something, chose "none of these", answered but ticked nothing, gave a code for no answer, was not asked.
+ */
+export const SET_STATE = { blank: 0, mentioned: 1, none: 2, nothing: 3, 'no-answer': 4, 'not-asked': 5 } as const;
+export type SetState = keyof typeof SET_STATE;
+
+/** The states in the order of their numbers. */
+export const SET_STATES = Object.keys(SET_STATE) as SetState[];
+
+/** The states of those who mention nothing, in the order in which they are told. */
+export const STANDINGS = ['none', 'nothing', 'no-answer', 'not-asked', 'blank'] as const satisfies readonly Exclude<
+  SetState,
+  'mentioned'
+>[];
+export type Standing = (typeof STANDINGS)[number];
+
+/** Whether somebody in this state answered the question. */
+export const hasAnswered = (state: number): boolean =>
+  state === SET_STATE.mentioned || state === SET_STATE.none || state === SET_STATE.nothing;
+
+/** How many respondents answered the question. */
+export const answeredIn = (states: Uint8Array): number =>
+  states.reduce((sum, state) => sum + (hasAnswered(state) ? 1 : 0), 0);

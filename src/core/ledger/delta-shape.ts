@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { CodeShape } from '../codebook/code-shape.js';
+import { LEVELS } from '../codebook/types.js';
+import { RecipeShape } from '../recode/recipe-shape.js';
+import { StandsInShape } from '../recode/stands-in-shape.js';
+import { SentenceShape } from '../table/sentence-shape.js';
+import { ShownShape } from '../table/shown-shape.js';
+
+const id = z.int().min(1);
+
+/** A variable as it can be changed and brought back; where its values are is not part of it. */
+const VariableStateShape = z.strictObject({
+  name: z.string(),
+  label: z.string(),
+  question: z.string(),
+  level: z.enum(LEVELS),
+  codeListId: id.nullable(),
+  workingId: id.nullable(),
+  madeAt: z.string(),
+  note: z.string(),
+  group: z.string(),
+  starred: z.boolean(),
+  aside: z.boolean(),
+  shownOrder: z.array(z.string()),
+});
+
+const ListStateShape = z.strictObject({ name: z.string(), kept: z.boolean(), codes: z.array(CodeShape) });
+
+const WorkingStateShape = z.strictObject({
+  recipe: RecipeShape,
+  created: z.string(),
+  edited: z.string(),
+  standsIn: StandsInShape.nullable(),
+});
+
+const TableStateShape = z.strictObject({
+  title: z.string(),
+  sentence: SentenceShape,
+  shown: ShownShape,
+  created: z.string(),
+  edited: z.string(),
+});
+
+/** Everything in a study that can be changed, a shape for each kind of thing. */
+const PARTS = {
+  list: ListStateShape,
+  working: WorkingStateShape,
+  variable: VariableStateShape,
+  table: TableStateShape,
+} as const;
+
+export type Part = keyof typeof PARTS;
+/** A thing of one kind as it stands, without its id. */
+export type StateOf<P extends Part> = z.infer<(typeof PARTS)[P]>;
+export type VariableState = StateOf<'variable'>;
+
+/** One thing that was changed: the fields that differ, before and after; null: it was not there. */
+const differenceShape = <P extends Part>(of: P) => {
+  const fields = PARTS[of].partial().nullable();
+  return z.strictObject({ of: z.literal(of), id, before: fields, after: fields });
+};
+
+const DifferenceShape = z.discriminatedUnion('of', [
+  differenceShape('list'),
+  differenceShape('working'),
+  differenceShape('variable'),
+  differenceShape('table'),
+]);
+
+const order = z.array(id);
+
+/** What a change made of a study, in both directions, as an entry of the ledger keeps it. */
+export const DeltaShape = z.strictObject({
+  order: z.strictObject({ before: order, after: order }).optional(),
+  things: z.array(DifferenceShape),
+});
+
+type FieldsOf<P extends Part> = Partial<StateOf<P>>;
+/** One thing that was changed. */
+export type DifferenceOf<P extends Part> = { of: P; id: number; before: FieldsOf<P> | null; after: FieldsOf<P> | null };
+export type Difference = { [P in Part]: DifferenceOf<P> }[Part];
+export interface Delta {
+  order?: { before: number[]; after: number[] } | undefined;
+  things: Difference[];
+}
+
+/** The things of one kind that a change changed. */
+export function thingsOf<P extends Part>({ things }: Delta, part: P): DifferenceOf<P>[] {
+  const isOfPart = (thing: Difference): boolean => thing.of === part;
+  return things.filter(isOfPart) as DifferenceOf<P>[];
+}
+
+/** The fields of a thing that a change gave it, by their names; null where it took the thing away. */
+export const fieldsOf = (fields: Difference['after']): Readonly<Record<string, unknown>> | null => fields;

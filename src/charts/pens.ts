@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { element } from './svg.js';
 
 /**
@@ -25,7 +26,7 @@ const PENS: readonly Pen[] = [
   { id: 'level', angle: 90, gap: 5, width: 1, tone: 'middle' },
 ];
 
-const pen = (id: string): Pen => PENS.find((one) => one.id === id) ?? PENS[0]!;
+const pen = (id: string): Pen => byId(PENS, id) ?? PENS[0]!;
 
 const SETS: Readonly<Record<number, readonly string[]>> = {
   1: ['rise-2'],

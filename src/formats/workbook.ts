@@ -145,13 +145,13 @@ function remarksOf(facts: SheetFacts, sheet: SheetPart, headingLine: number): st
   if (facts.formulas.without > 0) {
     const { without, first } = facts.formulas;
     remarks.push(
-      `${without} formula${without === 1 ? ' has' : 's have'} no value in the file, the first at ${first}: ` +
+      `${plural(without, 'formula has', 'formulas have')} no value in the file, the first at ${first}: ` +
         'they are blank. Open the workbook where it was made, save it, and take it in again.',
     );
   }
   if (facts.formulas.errors > 0) {
     remarks.push(
-      `${facts.formulas.errors} cell${facts.formulas.errors === 1 ? ' shows' : 's show'} an error, the first ` +
+      `${plural(facts.formulas.errors, 'cell shows', 'cells show')} an error, the first ` +
         `at ${facts.formulas.firstError}: it stands as text.`,
     );
   }

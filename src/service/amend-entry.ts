@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { randomBytes } from 'node:crypto';
 import { type Code, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -68,7 +69,7 @@ function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly Amende
       );
     if (thing.of === 'list' && thing.codes) checkCodes(thing.codes);
     if (thing.of === 'variable') {
-      const variable = allVariables(db).find((one) => one.id === id);
+      const variable = byId(allVariables(db), id);
       if (thing.level !== undefined && variable) checkLevel(db, variable.columnId, thing.level, titleOf(variable));
       const name = thing.name?.trim();
       if (name === '')

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/band/edges.js';
@@ -73,7 +74,7 @@ describe('an entry changed in the middle of the ledger', () => {
       recipe: { kind: 'flags', source: variable, codes: ['1'], yes: 'Yes', no: 'No' },
     });
     await editEntries(service, study, [{ variable, note: 'cut at the median' }]);
-    const before = allVariables(study.db).find(({ id }) => id === variable)!.codes;
+    const before = byId(allVariables(study.db), variable)!.codes;
     const made = entry(study, 'Made Age in two');
     expect(describeEntry(study, made.id).lines.map(({ title, by }) => [title, by])).toContainEqual([
       'Recipe of Age in two',
@@ -87,19 +88,19 @@ describe('an entry changed in the middle of the ledger', () => {
       ],
     });
     expect(amended).toMatchObject({ replayed: 2, misfits: [], failing: [], words: 'Made Age at 30 (bands age)' });
-    const after = allVariables(study.db).find(({ id }) => id === variable)!;
+    const after = byId(allVariables(study.db), variable)!;
     expect(after).toMatchObject({ label: 'Age at 30', note: 'cut at the median', workingId: working });
     expect(after.codes).not.toEqual(before);
     expect(after.codes.map(({ label }) => label)).toEqual(['Up to 29', '30 and over']);
     // What stands on it counts what it is now.
-    const young = allWorkings(study.db).find(({ id }) => id === two)!;
+    const young = byId(allWorkings(study.db), two)!;
     const under = Array.from({ length: 60 }, (_, k) => 20 + ((k * 7) % 60)).filter((years) => years < 30).length;
     expect(young.proof.rows.find(({ code }) => code === '1')?.respondents).toBe(under);
     // Down and up again over what was replayed.
     for (let k = 0; k < 3; k++) await undoEntry(service, study);
     expect(titles(study)).toEqual(['site', 'tap', 'mood', 'age']);
     for (let k = 0; k < 3; k++) await redoEntry(service, study);
-    expect(allVariables(study.db).find(({ id }) => id === variable)).toMatchObject({
+    expect(byId(allVariables(study.db), variable)).toMatchObject({
       label: 'Age at 30',
       note: 'cut at the median',
     });
@@ -176,7 +177,7 @@ describe('an entry changed in the middle of the ledger', () => {
       recipe: inTwo(site, group('1', 'One', '1'), group('2', 'Rest', '2', '3')),
     });
     const first = entry(study, 'Codes of site');
-    const list = allVariables(study.db).find(({ id }) => id === site)!.codeListId!;
+    const list = byId(allVariables(study.db), site)!.codeListId!;
     await amendEntry(service, study, first.id, {
       is: 'changed',
       things: [{ of: 'list', id: list, codes: codes('Mill Row', 'Orchard', 'Quarry') }],
@@ -188,7 +189,7 @@ describe('an entry changed in the middle of the ledger', () => {
       things: [
         {
           of: 'working',
-          id: allVariables(study.db).find(({ id }) => id === variable)!.workingId!,
+          id: byId(allVariables(study.db), variable)!.workingId!,
           recipe: inTwo(site, group('1', 'One', '1'), group('2', 'Rest', '2')),
         },
       ],
@@ -363,12 +364,11 @@ describe('a working in the place of its source', () => {
     expect(find(study, 'mood').id).toBe(variable);
     expect(find(study, 'mood_source')).toMatchObject({ id: mood.id, aside: true });
     const sources = (id: number) =>
-      allWorkings(study.db).find(({ id: one }) => one === allVariables(study.db).find((v) => v.id === id)?.workingId)
-        ?.recipe;
+      allWorkings(study.db).find(({ id: one }) => one === byId(allVariables(study.db), id)?.workingId)?.recipe;
     expect(sources(inside)).toMatchObject({ sources: [tap.id, variable] });
     // The code 1 means something else there.
     expect(sources(flag)).toMatchObject({ source: mood.id });
-    const table = (id: number) => allTables(study.db).find((one) => one.id === id)?.sentence;
+    const table = (id: number) => byId(allTables(study.db), id)?.sentence;
     expect(table(plain.id)?.rows).toBe(variable);
     expect(table(only.id)?.only[0]).toMatchObject({ variable: mood.id });
     await expect(

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import {
@@ -61,7 +62,7 @@ function checkDraft({ name, codes }: CodeListDraft, others: readonly CodeListRow
 }
 
 function findList(study: OpenStudy, id: number): CodeListView {
-  const list = listCodeLists(study).find((one) => one.id === id);
+  const list = byId(listCodeLists(study), id);
   if (list) return list;
   throw new Fault('not-found', `The study has no code list ${id}.`, 'Choose one of its lists.', { field: 'list' });
 }

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { countedTable } from './test-study.js';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -196,7 +197,7 @@ describe('code lists', () => {
     await undoEntry(service, study);
     await undoEntry(service, study);
     expect(variable('tap').codeListId).toBe(list);
-    expect(listCodeLists(study).find(({ id }) => id === list)?.users).toHaveLength(3);
+    expect(byId(listCodeLists(study), list)?.users).toHaveLength(3);
   });
 
   it('are not changed for all in two ways at once', async () => {
@@ -218,11 +219,11 @@ describe('code lists', () => {
     expect(variable('site').codes[0]?.label).toBe('Mill Row');
     await expect(dropCodeList(service, study, list)).rejects.toThrow('A variable uses');
     await edit('site', { codeList: null });
-    expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ kept: true, users: [] });
+    expect(byId(listCodeLists(study), list)).toMatchObject({ kept: true, users: [] });
     await dropCodeList(service, study, list);
     expect(listCodeLists(study).some(({ id }) => id === list)).toBe(false);
     await undoEntry(service, study);
-    expect(listCodeLists(study).find(({ id }) => id === list)).toMatchObject({ name: 'Sites' });
+    expect(byId(listCodeLists(study), list)).toMatchObject({ name: 'Sites' });
     await expect(makeCodeList(service, study, { name: ' Sites', codes: [] })).rejects.toThrow('called Sites already');
   });
 
@@ -375,7 +376,7 @@ describe('missing codes', () => {
       recipe: { kind: 'regroup', source: variable('shed').id, level: 'unordered', groups, setAside: [] },
     });
     await declareMissing(service, study, { missing: 'refused', in: [{ code: '9', variables: [variable('shed').id] }] });
-    const holds = () => viewStudy(study).variables.find(({ id }) => id === made)?.holds;
+    const holds = () => byId(viewStudy(study).variables, made)?.holds;
     expect(holds()).toBe(false);
     await undoEntry(service, study);
     expect(holds()).toBe(true);
@@ -424,7 +425,7 @@ describe('the health of a study', () => {
   it('names what is wrong, until it is mended', async () => {
     const complaints = async () =>
       (await studyHealth(service, study)).map(({ is, variable: id, codes }) =>
-        `${is} ${allVariables(study.db).find((one) => one.id === id)?.name ?? ''} ${codes.join(' ')}`.trim(),
+        `${is} ${byId(allVariables(study.db), id)?.name ?? ''} ${codes.join(' ')}`.trim(),
       );
     expect(await complaints()).toEqual([
       'twins member_id M88',

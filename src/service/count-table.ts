@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { canonicalCode } from '../core/codebook/number.js';
 import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
 import { mapClause } from '../core/count/clause.js';
@@ -71,7 +72,7 @@ function slotsOf(
   within: number | null,
 ): CountJob['rows'][number]['slots'] {
   if (mention === 'any') return null;
-  const recipe = allWorkings(study.db).find(({ id }) => id === rows.workingId)?.recipe;
+  const recipe = byId(allWorkings(study.db), rows.workingId)?.recipe;
   const place = { field: 'mention' };
   if (recipe?.kind !== 'slots')
     throw new Fault(

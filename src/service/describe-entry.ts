@@ -1,3 +1,4 @@
+import type { Shown } from '../core/table/shown-shape.js';
 import { shownInWords } from '../core/table/shown-in-words.js';
 import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';

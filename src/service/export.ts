@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { randomBytes } from 'node:crypto';
 import { createReadStream, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
@@ -62,7 +63,7 @@ function codebookOf({ db }: OpenStudy): {
   const { name, subtitle } = studyRow(db);
   const variables = allVariables(db);
   const shared = sharedLists(db, variables);
-  const nameOf = (id: number) => variables.find((one) => one.id === id)?.name ?? '';
+  const nameOf = (id: number) => byId(variables, id)?.name ?? '';
   const codeLists: Record<string, FileCode[]> = {};
   const columns = variables.flatMap(({ name, label, question, level, codes, codeListId, columnId }) => {
     if (level === 'multiple') return [];

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { factsAmong, farCodes } from '../core/codebook/facts.js';
 import { type Complaint, complaints, type Patient } from '../core/codebook/health.js';
 import { numericOf } from '../core/codebook/numeric.js';
@@ -31,7 +32,7 @@ async function lookInto(service: Service, study: OpenStudy, variable: VariableRo
     return { far: storage === 'number' ? far : [], numeric, twins: null };
   }
   const { respondents, waveVariable } = studyRow(study.db);
-  const wave = allVariables(study.db).find((one) => one.id === waveVariable)?.columnId ?? null;
+  const wave = byId(allVariables(study.db), waveVariable)?.columnId ?? null;
   const found = await service.run('twins', { file: study.file, column: id, wave, respondents });
   const twins = found && found.values > 0 ? { values: found.shared, respondents: found.respondents } : null;
   return { far: [], numeric: null, twins };

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
 import { viewStudy } from './roster.js';
 import { serviceForTests, studyOfRows } from './test-study.js';
@@ -16,7 +17,7 @@ async function contradicted(name: string, heading: string, ids: readonly string[
   });
   const recipe = { kind: 'gather' as const, items: [item('a'), item('b')], none: item('none') };
   const { proof } = await previewWorking(service, study, recipe);
-  return proof.findings.find(({ id }) => id === 'contradicted')?.text;
+  return byId(proof.findings, 'contradicted')?.text;
 }
 
 describe('respondents in a proof', () => {

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -265,7 +266,7 @@ describe('the ledger', () => {
     expect(allVariables(study.db).some(({ id }) => id === variable)).toBe(false);
     await redoEntry(service, study);
     // It comes back under the ids that it had.
-    expect(allVariables(study.db).find(({ id }) => id === variable)).toMatchObject({
+    expect(byId(allVariables(study.db), variable)).toMatchObject({
       workingId: working,
       label: 'Age in two',
     });

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { Fault } from '../core/fault.js';
 import type { EntryKind } from '../core/ledger/entry-kinds.js';
 import { dropUnusedLists } from '../store/code-lists.js';
@@ -120,7 +121,7 @@ export const redoEntry = (service: Service, study: OpenStudy) => step(service, s
 
 /** An entry of the ledger. @throws Fault where there is none */
 export function findEntry(entries: readonly EntryRow[], id: number): EntryRow {
-  const found = entries.find((entry) => entry.id === id);
+  const found = byId(entries, id);
   if (!found)
     throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' });
   return found;

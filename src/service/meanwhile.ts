@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { mergeCodes } from '../core/codebook/merge-codes.js';
 import type { Code } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -41,7 +42,7 @@ const listsIn = (delta: Delta | null) =>
 /** The codes that a list had before some entries changed it. */
 function codesBefore(db: OpenStudy['db'], list: number, entries: readonly EntryRow[]): Code[] | null {
   for (const { id } of entries) {
-    const thing = listsIn(deltaOf(db, id)).find((one) => one.id === list);
+    const thing = byId(listsIn(deltaOf(db, id)), list);
     if (thing?.before?.codes) return thing.before.codes;
   }
   return null;

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { fromKept } from '../store/kept.js';
 import { levelsFor } from '../core/codebook/levels.js';
 import { compareCodes, parseNumber } from '../core/codebook/number.js';
@@ -175,7 +176,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
     study: row,
     variables: variables.map((variable) => ({
       ...variable,
-      made: workings.find(({ id }) => id === variable.workingId)?.recipe.kind ?? null,
+      made: byId(workings, variable.workingId)?.recipe.kind ?? null,
       holds: holds(variable.id),
       ...describe(
         variable,
@@ -246,13 +247,13 @@ type Origin =
   { is: 'column'; column: string; files: string[] } | { is: 'working'; working: number; kind: string; of: number[] };
 
 function originOf(db: Db, { workingId }: VariableRow, { name }: ColumnRow): Origin {
-  const working = workingId === null ? undefined : allWorkings(db).find(({ id }) => id === workingId);
+  const working = workingId === null ? undefined : byId(allWorkings(db), workingId);
   if (working) return { is: 'working', working: working.id, kind: working.recipe.kind, of: sourcesOf(working.recipe) };
   return { is: 'column', column: name, files: allSourceFiles(db).map((file) => file.name) };
 }
 
 export function findVariable(db: Db, id: number): VariableRow {
-  const variable = allVariables(db).find((one) => one.id === id);
+  const variable = byId(allVariables(db), id);
   if (!variable)
     throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose one from the roster.', {
       field: 'variable',

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -48,7 +49,7 @@ async function outAndIn(study: OpenStudy, kind: ExportKind): Promise<OpenStudy> 
 /** All of a study that is not an id, a date or a file's name. */
 function contentOf(study: OpenStudy) {
   const view = viewStudy(study);
-  const nameOf = (id: number) => view.variables.find((one) => one.id === id)?.name;
+  const nameOf = (id: number) => byId(view.variables, id)?.name;
   const lists = new Map(allCodeLists(study.db).map(({ id, name }) => [id, name]));
   const users = (list: number | null) => allVariables(study.db).filter(({ codeListId }) => codeListId === list).length;
   return {

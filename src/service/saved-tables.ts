@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { Fault } from '../core/fault.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
@@ -9,7 +10,7 @@ import { record } from './ledger.js';
 import { change } from './open-study.js';
 
 export function findTable(study: OpenStudy, id: number): SavedTableRow {
-  const table = allTables(study.db).find((one) => one.id === id);
+  const table = byId(allTables(study.db), id);
   if (!table)
     throw new Fault('not-found', `The binder has no table ${id}.`, 'Choose one from the binder.', { field: 'table' });
   return table;

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { createHash } from 'node:crypto';
 import { titleOf } from '../core/codebook/types.js';
 import { withSourceLabels } from '../core/recode/source-labels.js';
@@ -24,7 +25,7 @@ const setKinds: readonly Recipe['kind'][] = ['gather', 'slots', 'combine'];
 export function signatureOf(recipe: Recipe, variables: readonly VariableRow[]): string {
   const several = ['interlock', 'score', 'combine', 'slots', 'gather'].includes(recipe.kind);
   const sources = sourcesOf(recipe).map((id) => {
-    const variable = variables.find((one) => one.id === id);
+    const variable = byId(variables, id);
     // What is made of several variables calls them by their titles, in its codes or in its proof.
     const title = several && variable ? titleOf(variable) : '';
     return [variable?.columnId, variable?.level, variable?.codes, title];
@@ -43,7 +44,7 @@ export async function deriveFrom(
   proofOnly: boolean,
 ): Promise<Derived> {
   const sources = sourcesOf(recipe).map((id) => {
-    const variable = variables.find((one) => one.id === id);
+    const variable = byId(variables, id);
     if (!variable) {
       throw new Fault('not-found', `The study has no variable ${id}.`, 'Choose the source from the roster.', {
         field: 'source',
@@ -107,7 +108,7 @@ function inOrder(workings: readonly WorkingRow[], variables: readonly VariableRo
     if (done.has(working.id)) return;
     done.add(working.id);
     for (const source of sourcesOf(working.recipe)) {
-      const maker = workings.find(({ id }) => id === makerOf.get(source));
+      const maker = byId(workings, makerOf.get(source));
       if (maker) visit(maker);
     }
     ordered.push(working);

@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
 import { editEntries } from './edit-variable.js';
 import { undoEntry } from './ledger.js';
@@ -26,10 +27,7 @@ describe('labels given to columns after their question was made', () => {
       label: 'Said',
       recipe: { kind: 'slots', sources: [id('first'), id('second')], options, none: null },
     });
-    const labels = () =>
-      viewStudy(study)
-        .variables.find((one) => one.id === made.variable)!
-        .codes.map(({ label }) => label);
+    const labels = () => byId(viewStudy(study).variables, made.variable)!.codes.map(({ label }) => label);
     expect(labels()).toEqual(['1', '2', 'My third']);
     const edits = ['first', 'second'].map((name) => ({ variable: id(name), codes: NAMES, codesFor: 'all' as const }));
     await editEntries(service, study, edits);
@@ -54,7 +52,7 @@ describe('labels given to columns after their question was made', () => {
       { variable: id('g_beans'), label: 'Beans' },
       { variable: id('g_peas'), label: 'Peas' },
     ]);
-    const { codes, holds } = viewStudy(study).variables.find((one) => one.id === made.variable)!;
+    const { codes, holds } = byId(viewStudy(study).variables, made.variable)!;
     expect(codes.map(({ label }) => label)).toEqual(['Beans', 'Peas, any']);
     expect(holds).toBe(true);
   });

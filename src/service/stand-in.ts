@@ -1,3 +1,4 @@
+import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { mapSources, sourcesOf } from '../core/recode/sources.js';
@@ -60,10 +61,10 @@ export function freeName(stem: string, taken: ReadonlySet<string>): string {
 export function takePlace(db: Db, working: number): void {
   const variables = allVariables(db);
   const workings = allWorkings(db);
-  const own = workings.find(({ id }) => id === working);
+  const own = byId(workings, working);
   const made = variables.find(({ workingId }) => workingId === working);
   if (!own || !made) throw new Error(`working ${working} makes nothing`);
-  const source = variables.find(({ id }) => id === placeOf(own.recipe));
+  const source = byId(variables, placeOf(own.recipe));
   if (!source) throw new Error(`working ${working} has no source`);
   const rival = workings.find(({ standsIn }) => standsIn?.source === source.id);
   if (rival && rival.id !== working) {
@@ -106,9 +107,9 @@ export function takePlace(db: Db, working: number): void {
 export function giveBack(db: Db, working: number): void {
   const variables = allVariables(db);
   const made = variables.find(({ workingId }) => workingId === working);
-  const { standsIn } = allWorkings(db).find(({ id }) => id === working) ?? {};
+  const { standsIn } = byId(allWorkings(db), working) ?? {};
   if (!made || !standsIn) return;
-  const source = variables.find(({ id }) => id === standsIn.source);
+  const source = byId(variables, standsIn.source);
   if (source) {
     moveWorkings(db, standsIn.workings, made.id, source.id);
     const back = allTables(db).filter(

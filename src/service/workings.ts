@@ -1,3 +1,4 @@
+import { byId, titleById } from '../core/by-id.js';
 import { andMore } from '../core/and-more.js';
 import { plainLetters } from '../core/plain-letters.js';
 import { titleOf } from '../core/codebook/types.js';
@@ -76,13 +77,13 @@ function checkedName(draft: WorkingDraft, taken: ReadonlySet<string>): string {
 /** Refuses a recipe that stands on its own result, with the loop spelled out. */
 function checkLoop(recipe: Recipe, own: number, variables: readonly VariableRow[], study: OpenStudy): void {
   const workings = allWorkings(study.db);
-  const title = (id: number) => titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' });
+  const title = (id: number) => titleById(variables, id);
   const walk = (id: number, path: number[]): void => {
     if (id === own) {
       const loop = [own, ...path, own].map(title).join(' from ');
       throw new Fault('conflict', `This would go in a circle: ${loop}.`, 'Choose another source.', { field: 'source' });
     }
-    const working = workings.find((one) => one.id === variables.find((v) => v.id === id)?.workingId);
+    const working = byId(workings, byId(variables, id)?.workingId);
     for (const source of working ? sourcesOf(working.recipe) : []) walk(source, [...path, id]);
   };
   for (const source of sourcesOf(recipe)) walk(source, []);
@@ -132,9 +133,7 @@ export function sayDraft(
   { label, name, recipe, standsIn = false }: WorkingDraft,
   variables: readonly VariableRow[],
 ): string {
-  const titles = sourcesOf(recipe).map((id) =>
-    titleOf(variables.find((one) => one.id === id) ?? { name: String(id), label: '' }),
-  );
+  const titles = sourcesOf(recipe).map((id) => titleById(variables, id));
   const of = andMore(titles, 2);
   return (
     `${label.trim() === '' ? name : label.trim()} (${verbOf(recipe)} ` +
@@ -234,7 +233,7 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
         ? made.name
         : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name)));
     checkLoop(draft.recipe, made.id, variables, study);
-    const standing = allWorkings(db).find((one) => one.id === id)?.standsIn ?? null;
+    const standing = byId(allWorkings(db), id)?.standsIn ?? null;
     checkPlace(draft, standing);
     const result = await computed(service, study, draft.recipe, name, variables);
     await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {

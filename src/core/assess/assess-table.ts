@@ -1,3 +1,4 @@
+import { and } from '../words.js';
 import { checkTable, type Crosstab, reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
 import { collapsing } from '../infer/collapsing.js';
@@ -52,7 +53,7 @@ function cautionsOf(request: TableRequest, table: Crosstab, expected: readonly (
       id: 'order-assumed',
       text:
         'Gamma and its kin, correlations and trends read the order in which categories stand; the ' +
-        `${loose.join(' and ')} have none.`,
+        `${and(loose)} have none.`,
     });
   }
   return cautions;

@@ -1,3 +1,5 @@
+import type { MeasureId, TestId } from '../statistic/registry.js';
+import { byId } from '../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
@@ -99,7 +101,7 @@ describe('what cannot be taken', () => {
 });
 
 describe('what has nothing to say', () => {
-  const reason = (request: AssessRequest, id: string) => assess(request).absent.find((one) => one.id === id)?.reason;
+  const reason = (request: AssessRequest, id: TestId | MeasureId) => byId(assess(request).absent, id)?.reason;
 
   it('gives its reason', () => {
     expect(reason({ oneWay: { counts: [5] } }, 'goodness-of-fit')).toContain('two categories');

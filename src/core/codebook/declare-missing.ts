@@ -1,5 +1,4 @@
 import { plural } from '../words.js';
-import { whole } from '../figures.js';
 import { parseNumber } from './number.js';
 import { reasonInWords } from './reason-in-words.js';
 import { type Code, type Level, type MissingReason } from './types.js';
@@ -115,7 +114,7 @@ const LEFT_WORDS: Record<LeftAlone, (n: number) => string> = {
   labelled: (n) => `in ${n} of them it is a labelled answer`,
   among: (n) => `in ${n} it stands among or beside the other numbers`,
   same: (n) => `in ${n} it is so already`,
-  derived: (n) => `${n} ${n === 1 ? 'is' : 'are'} made by a working, where codes are decided`,
+  derived: (n) => `${plural(n, 'is', 'are')} made by a working, where codes are decided`,
 };
 
 /**
@@ -132,7 +131,7 @@ export function sayPlan(lines: readonly MissingLine[], codes: readonly string[],
       return n === 0 ? [] : [LEFT_WORDS[reason](n)];
     });
     const people = reach[k] ?? 0;
-    const have = `where ${whole(people)} respondent${people === 1 ? ' has' : 's have'} it`;
+    const have = `where ${plural(people, 'respondent has', 'respondents have')} it`;
     const occurs = `${code} occurs in ${plural(mine.length, 'variable')}, ${have}`;
     return left.length === 0 ? `${occurs}.` : `${occurs}; ${left.join('; ')}: left alone.`;
   });

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { describe, expect, it } from 'vitest';
 import type { AxisLevel } from '../assess/requests.js';
 import { type Paper, type PaperKind } from '../paper/paper.js';
@@ -25,7 +26,7 @@ function paper(kind: PaperKind, blocks: number[][][], more: Partial<Paper> = {})
   };
 }
 const part = (answers: Answer[], id: Answer['id']) => {
-  const found = answers.find((one) => one.id === id);
+  const found = byId(answers, id);
   if (!found) throw new Error(`no answer ${id}`);
   return found;
 };

@@ -1,3 +1,4 @@
+import { plural } from '../words.js';
 import { assess } from '../assess.js';
 import type { CodingsRequest } from '../assess/requests.js';
 import { whole } from '../figures.js';
@@ -84,7 +85,7 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
               {
                 ok: true,
                 text:
-                  `${whole(alone)} ${alone === 1 ? 'unit' : 'units'} with fewer than two codings ` +
+                  `${plural(alone, 'unit')} with fewer than two codings ` +
                   (alone === 1 ? 'says nothing on agreement, and is' : 'say nothing on agreement, and are') +
                   ' left out.',
               },

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { describe, expect, it } from 'vitest';
 import type { Level, Variable } from '../codebook/types.js';
 import type { Table } from '../table/table.js';
@@ -57,7 +58,7 @@ function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): 
 
 const readIt = (table: Table): Answer[] => read(table, assessTable(table, 0.95), 0.95);
 const part = (answers: Answer[], id: Answer['id']) => {
-  const found = answers.find((one) => one.id === id);
+  const found = byId(answers, id);
   if (!found) throw new Error(`no answer ${id}`);
   return found;
 };
@@ -536,7 +537,7 @@ describe('what suits the variables', () => {
         [60, 20],
       ]),
     );
-    const difference = part(two, 'strength').measures.find(({ id }) => id === 'risk-difference');
+    const difference = byId(part(two, 'strength').measures, 'risk-difference');
     expect(difference?.value).toBeCloseTo(0.4 - 0.8, 12);
     expect(part(two, 'say').sentence).toMatch(/φ = −\.\d\d \[−\.\d\d, −\.\d\d\], OR = 0\.17 \[0\.\d\d, 0\.\d\d\]/);
   });

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Level } from '../codebook/types.js';
@@ -118,13 +119,13 @@ describe('order is for the eye', () => {
     const { phi, 'pearson-r': r } = assessTable(table, 0.95)!.measures;
     expect(phi?.value).toBeCloseTo(0.6, 12);
     expect(r?.value).toBeCloseTo(0.6, 12);
-    const strength = read(table, assessTable(table, 0.95), 0.95).find(({ id }) => id === 'strength');
+    const strength = byId(read(table, assessTable(table, 0.95), 0.95), 'strength');
     expect(strength?.notes[0]).toBe('renews is “Yes” for 80% where site is “South”, and for 20% where it is “North”.');
     expect(strength?.measures.map(({ name }) => name)).toContain(
       'Odds ratio of renews “Yes”, site “South” against “North”',
     );
-    expect(strength?.measures.find(({ id }) => id === 'odds-ratio')?.value).toBeCloseTo(16, 9);
-    expect(strength?.measures.find(({ id }) => id === 'risk-difference')?.value).toBeCloseTo(0.6, 9);
+    expect(byId(strength?.measures, 'odds-ratio')?.value).toBeCloseTo(16, 9);
+    expect(byId(strength?.measures, 'risk-difference')?.value).toBeCloseTo(0.6, 9);
   });
 
   it('takes two answers by their codes where a third has nobody', () => {
@@ -165,9 +166,9 @@ describe('what is shown of a measure', () => {
           const result = table.base > 0 ? assessTable(table, 0.95) : null;
           if (!result?.cells) return;
           const answers = read(table, result, 0.95);
-          const lead = answers.find(({ id }) => id === 'association')!.tests[0]!;
+          const lead = byId(answers, 'association')!.tests[0]!;
           const p = result.tests[lead.id as 'pearson']!.p;
-          const [first] = answers.find(({ id }) => id === 'strength')!.measures;
+          const [first] = byId(answers, 'strength')!.measures;
           if (first!.lower === null || first!.upper === null) return;
           expect(first!.value).toBeGreaterThanOrEqual(first!.lower - 1e-9);
           expect(first!.value).toBeLessThanOrEqual(first!.upper + 1e-9);
@@ -187,7 +188,7 @@ describe('what is shown of a measure', () => {
       [2, 2, 3, 3],
     ]);
     const answers = read(table, assessTable(table, 0.95), 0.95);
-    const V = answers.find(({ id }) => id === 'strength')!.measures[0]!;
+    const V = byId(answers, 'strength')!.measures[0]!;
     expect(V.value).toBe(0);
     expect(V.note).toMatch(/^corrected for bias; uncorrected \.1\d/);
   });

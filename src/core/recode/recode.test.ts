@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Code, isAnswer } from '../codebook/types.js';
@@ -53,7 +54,7 @@ const three: Regroup = {
 };
 
 const prove = (recipe: Regroup) => proveRegroup(recipe, SATISFACTION, COUNTS, BLANK);
-const finding = (proof: Proof, id: Finding['id']) => proof.findings.find((one) => one.id === id);
+const finding = (proof: Proof, id: Finding['id']) => byId(proof.findings, id);
 
 describe('regroup', () => {
   it('merges, and keeps missing codes missing with their reasons', () => {

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../codebook/types.js';
@@ -80,7 +81,7 @@ describe('combine', () => {
       SET_STATE.none,
       SET_STATE.blank,
     ]);
-    expect(proof.findings.find(({ id }) => id === 'contradicted')?.text).toContain('3 of 4 respondents who answered');
+    expect(byId(proof.findings, 'contradicted')?.text).toContain('3 of 4 respondents who answered');
     expect(run({ how: 'all', base: 'all' }, first, second).sets).toEqual([[2], [], [], null, null]);
     expect(proof.holds).toBe(true);
   });
@@ -95,7 +96,7 @@ describe('combine', () => {
     const result = combine(recipe(), [asked(first), single], 5);
     expect(sets(result)).toEqual([[1, 2], [33], [], null, [1]]);
     const proof = proveCombine(recipe(), result, [asked(first), single]);
-    expect(proof.findings.find(({ id }) => id === 'left-over')).toMatchObject({ holds: false });
+    expect(byId(proof.findings, 'left-over')).toMatchObject({ holds: false });
   });
 
   it('does not carry "none of these" over', () => {

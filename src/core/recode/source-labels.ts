@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { type Code, titleOf, type Variable } from '../codebook/types.js';
 import type { Recipe } from './types.js';
 
@@ -18,7 +19,7 @@ function labelIn(code: string, lists: readonly (readonly Code[])[]): string {
  * where its label is empty, its code, or the name of its column.
  */
 export function withSourceLabels(recipe: Recipe, variables: readonly Labelled[]): Recipe {
-  const find = (id: number) => variables.find((variable) => variable.id === id);
+  const find = (id: number) => byId(variables, id);
   if (recipe.kind === 'slots' || recipe.kind === 'combine') {
     const lists = recipe.sources.map((id) => find(id)?.codes ?? []);
     const options = recipe.options.map((option) => {

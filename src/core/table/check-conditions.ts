@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { canonicalCode } from '../codebook/number.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
@@ -21,7 +22,7 @@ export function checkConditions(
     conditionsIn<Condition>(clause).map((condition) => [condition, k] as const),
   );
   for (const [condition, k] of conditions) {
-    const variable = variables.find(({ id }) => id === condition.variable);
+    const variable = byId(variables, condition.variable);
     if (!variable) continue;
     const title = titleOf(variable);
     const place = { field: `only[${k}]`, variable: variable.name };

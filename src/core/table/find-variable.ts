@@ -1,3 +1,5 @@
+import { or } from '../words.js';
+import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import { nearestNames } from '../recode/score/expression/nearest.js';
@@ -14,8 +16,8 @@ const folded = (text: string) => text.trim().replace(/\s+/gu, ' ').toLocaleLower
  */
 export function findVariable<V extends Variable>(variables: readonly V[], called: Called, field: string): V {
   if (typeof called === 'number') {
-    const byId = variables.find(({ id }) => id === called);
-    if (byId) return byId;
+    const variable = byId(variables, called);
+    if (variable) return variable;
     throw new Fault(
       'not-found',
       `The study has no variable ${called}, which "${field}" asks for.`,
@@ -43,7 +45,7 @@ export function findVariable<V extends Variable>(variables: readonly V[], called
   throw new Fault(
     'not-found',
     `The study has no variable “${called.slice(0, 80)}”.`,
-    near.length > 0 ? `Did you mean ${near.join(' or ')}?` : 'Choose one from the roster, by its name or label.',
+    near.length > 0 ? `Did you mean ${or(near)}?` : 'Choose one from the roster, by its name or label.',
     { field },
   );
 }

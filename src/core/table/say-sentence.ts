@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
 import type { Test } from '../count/filter.js';
@@ -80,7 +81,7 @@ type Namer = (id: number) => SentencePart;
 const namerOf =
   (variables: readonly Variable[]): Namer =>
   (id) => {
-    const variable = variables.find((one) => one.id === id);
+    const variable = byId(variables, id);
     return { text: variable ? titleOf(variable) : 'a variable that is gone', variable: id };
   };
 
@@ -100,7 +101,7 @@ function clauseParts(clause: Clause, variables: readonly Variable[], bracketed: 
     });
   const { parts, isJoin } = foldClause<Condition, Said>(clause, {
     condition: (condition) => {
-      const variable = variables.find((one) => one.id === condition.variable);
+      const variable = byId(variables, condition.variable);
       const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
       return { parts: [noun(condition.variable), word(` ${test}`)], isJoin: false };
     },
@@ -127,7 +128,7 @@ export function sayOutside(clause: Clause, variables: readonly Variable[]): { of
       reason: `not (${sayClause(clause, variables)})`,
     };
   }
-  const variable = variables.find((one) => one.id === clause.variable);
+  const variable = byId(variables, clause.variable);
   return {
     of: namerOf(variables)(clause.variable).text,
     reason: sayOutsideTest(clause, variable ?? { codes: [], level: 'unordered' }),
@@ -136,7 +137,7 @@ export function sayOutside(clause: Clause, variables: readonly Variable[]): { of
 
 /** What is wanted of a row item beside its categories. */
 function wantedOf({ variable, counted, mention = 'any' }: RowItem, variables: readonly Variable[]) {
-  const isMultiple = variables.find((one) => one.id === variable)?.level === 'multiple';
+  const isMultiple = byId(variables, variable)?.level === 'multiple';
   return { mention: MENTION_WORDS[mention], counted: isMultiple ? sayCounted(counted) : '' };
 }
 

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { CountArray, CountAxis } from '../count/types.js';
 import { STANDINGS } from '../count/set-state.js';
@@ -8,7 +9,7 @@ import type { LeftOut, StudyTable, Table, Together, Totals } from './table.js';
 
 /** A variable that a sentence names. */
 export function named(variables: readonly Variable[], id: number): Variable {
-  const variable = variables.find((one) => one.id === id);
+  const variable = byId(variables, id);
   if (!variable) throw new Error(`variable ${id} is not among those of the table`);
   return variable;
 }

@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import type { Assessment } from '../assess/types.js';
 import type { Answer } from '../reading/types.js';
 import type { Category, LeftOut } from '../table/table.js';
@@ -51,7 +52,7 @@ const ownColumns = <T>(values: readonly T[]): T[] => (values.length > 1 ? values
 
 /** What each cell says in the letters that are not shown as numbers. */
 function lettersIn({ figures, letters }: BlockView): TableAnswer['letters'] {
-  const figure = figures.find(({ id }) => id === 'letters');
+  const figure = byId(figures, 'letters');
   if (!figure) return null;
   return {
     columns: letters.slice(1),
@@ -61,7 +62,7 @@ function lettersIn({ figures, letters }: BlockView): TableAnswer['letters'] {
 
 /** Lines of numbers under a block. */
 function footOf({ feet }: BlockView, id: Foot['id']): { all: number; each: number[] } | null {
-  const foot = feet.find((one) => one.id === id);
+  const foot = byId(feet, id);
   if (!foot) return null;
   const [all, ...each] = foot.values.map((value) => value ?? 0);
   // A frequency table has one column, and all are in it.
@@ -79,7 +80,7 @@ export function blockAnswer(
 ): TableAnswer {
   const block = blocks[at.item]![at.nest]!;
   const columns = nests[at.nest]!.leaves.flatMap(categoryOf);
-  const figure = (id: FigureId) => block.figures.find((one) => one.id === id);
+  const figure = (id: FigureId) => byId(block.figures, id);
   const [weighted, effective, mentions] = (['weighted-base', 'effective-base', 'mentions'] as const).map((id) =>
     footOf(block, id),
   );

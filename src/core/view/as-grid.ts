@@ -1,3 +1,4 @@
+import { byId } from '../by-id.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { Percent } from '../table/share.js';
 import { isTitled } from './header-rows.js';
@@ -60,7 +61,7 @@ function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColu
   const leaves = view.nests[nest]!.leaves.map((leaf, at) => ({ leaf, at }));
   const placed = [...leaves.slice(1), ...leaves.slice(0, 1)];
   return ids.flatMap((figure) => {
-    const own = blocks.flatMap(({ figures }) => figures.find(({ id }) => id === figure) ?? []);
+    const own = blocks.flatMap(({ figures }) => byId(figures, figure) ?? []);
     const label = [...new Set(own.map((one) => one.label))].join(' / ');
     const shown = own.every(isOfCells) ? placed.filter(({ leaf }) => leaf.is !== 'total') : placed;
     return shown.map(({ leaf, at }) => ({ figure, label, leaf, at }));
@@ -68,7 +69,7 @@ function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColu
 }
 
 function valueOf({ figures }: BlockView, { figure: id, at }: FileColumn, row: number): GridCell {
-  const figure = figures.find((one) => one.id === id);
+  const figure = byId(figures, id);
   const value = figure?.cells[row]?.[at] ?? null;
   return typeof value === 'number' && figure && ROUNDED.includes(figure.unit) ? rounded(value) : value;
 }
@@ -99,7 +100,7 @@ function feetOf(blocks: readonly BlockView[], columns: readonly FileColumn[][]):
   return feet.map(({ id, label }) => [
     label,
     ...columns.flatMap((under, nest) => {
-      const values = blocks[nest]?.feet.find((foot) => foot.id === id)?.values ?? [];
+      const values = byId(blocks[nest]?.feet, id)?.values ?? [];
       const first = under[0]?.figure;
       return under.map(({ figure, at }): GridCell => {
         const value = figure === first ? (values[at] ?? null) : null;

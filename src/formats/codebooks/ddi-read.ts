@@ -1,3 +1,4 @@
+import { plural } from '../../core/words.js';
 import type { FileCode, FileMultiple, FileVariable } from '../../core/codebook/codebook-file.js';
 import { tickOf } from '../../core/codebook/questions.js';
 import { Fault } from '../../core/fault.js';
@@ -111,7 +112,7 @@ export function readDdi(root: Element, file: string): ReadCodebook {
   }
   const nameless = elements.length - variables.length;
   if (nameless > 0)
-    remarks.push(`${nameless} variable${nameless === 1 ? ' has' : 's have'} no name and cannot be matched.`);
+    remarks.push(`${plural(nameless, 'variable has', 'variables have')} no name and cannot be matched.`);
   const byId = new Map(
     elements.map(({ attributes }) => [
       attributes['ID'] ?? '',

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import type { CodebookFile, FileMarks, FileMultiple, FileWorking } from '../../core/codebook/codebook-file.js';
@@ -149,7 +150,7 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
         label: label.trim() === '' ? name : label,
         recipe: withIds(recipe, idOf),
       });
-      const made = allVariables(db).find(({ id }) => id === variable);
+      const made = byId(allVariables(db), variable);
       if (made) updateVariable(db, variable, { ...made, label, question });
     }
     orderVariables(db, making.order);

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Code, Level } from '../../core/codebook/types.js';
@@ -65,7 +66,7 @@ function sourcesIn(study: OpenStudy): SourceVariable[] {
 
 function wavesOf(study: OpenStudy): VariableRow | undefined {
   const { waveVariable } = studyRow(study.db);
-  return allVariables(study.db).find(({ id }) => id === waveVariable);
+  return byId(allVariables(study.db), waveVariable);
 }
 
 /** What would be different if a file went into a study, column by column. */

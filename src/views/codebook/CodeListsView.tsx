@@ -1,3 +1,5 @@
+import { plural } from '../../core/words.js';
+import { byId } from '../../core/by-id.js';
 import { z } from 'zod';
 import { CodeShape } from '../../core/codebook/code-shape.js';
 import { useState } from 'react';
@@ -56,7 +58,7 @@ export function CodeListsView({ study, view, codebook }: Props) {
   const shown = lists.filter(
     ({ derived, name, codes }) => !derived && matches(`${name} ${codes.map(({ label }) => label).join(' ')}`, search),
   );
-  const open = lists.find(({ id }) => id === draft?.id);
+  const open = byId(lists, draft?.id);
   const users = open ? usersOf(open, view.variables) : [];
   const choose = (list: CodeList) => {
     setDraft({ id: list.id, name: list.name, codes: list.codes, since: seenRevision(study) });
@@ -245,9 +247,7 @@ export function CodeListsView({ study, view, codebook }: Props) {
             )}
             {open && (
               <section className={css['plan']} aria-label="Used by">
-                <h2>
-                  Used by {whole(users.length)} {users.length === 1 ? 'variable' : 'variables'}
-                </h2>
+                <h2>Used by {plural(users.length, 'variable')}</h2>
                 <ul>
                   {users.map(({ id, name, ...variable }) => (
                     <li key={id}>

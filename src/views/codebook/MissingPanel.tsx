@@ -215,9 +215,7 @@ export function MissingPanel({
           {on.length === 0 ? 'Nothing to change' : `Declare in ${plural(declaredIn, 'variable')}`}
         </MainButton>
         {people !== null && on.length > 0 && (
-          <span className={css['soft']}>
-            {whole(people)} respondent{people === 1 ? ' has' : 's have'} one of these codes
-          </span>
+          <span className={css['soft']}>{plural(people, 'respondent has', 'respondents have')} one of these codes</span>
         )}
         <Button onClick={close}>Close</Button>
       </div>

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { useMemo, useState } from 'react';
 import type { RosterVariable, StudyView } from '../../api/types.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
@@ -62,7 +63,7 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
                   also: searchText(one),
                 }))}
                 choose={(id) => {
-                  setBy(view.variables.find((one) => one.id === id) ?? null);
+                  setBy(byId(view.variables, id) ?? null);
                   setValue('');
                   setOpen(false);
                 }}

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import type { Changed, Complaint, Declaring, RosterVariable } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
 import { type MissingReason, titleOf } from '../../core/codebook/types.js';
-import { whole } from '../../core/figures.js';
 import { MainButton } from '../../kit/kit.js';
 import { client } from '../client.js';
 import { ReasonSelect } from './CodesEditor.js';
@@ -98,7 +97,7 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
       </ul>
       {people !== null && on.length > 0 && (
         <p className={css['soft']}>
-          {whole(people)} respondent{people === 1 ? ' has' : 's have'} one of the codes that are ticked.
+          {plural(people, 'respondent has', 'respondents have')} one of the codes that are ticked.
         </p>
       )}
       <p>

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { CodeShape } from '../../core/codebook/code-shape.js';
 import { z } from 'zod';
 import { VariableEditShape } from '../../core/codebook/edit-shape.js';
@@ -145,7 +146,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
     void run(() => client.editEntries(study, [{ variable: variable.id, ...edit }]));
   };
   const named = listsByName(lists);
-  const shared = detail.sharesList.flatMap((id) => variables.find((one) => one.id === id) ?? []);
+  const shared = detail.sharesList.flatMap((id) => byId(variables, id) ?? []);
   const turned = turnedBy(
     [{ variable: variable.id, ...(draft.codes ? { codes: draft.codes } : {}) }],
     [{ ...variable, codes: given }],

@@ -1,3 +1,4 @@
+import { and } from '../../core/words.js';
 import type { VariableDetail } from '../../api/types.js';
 import { useNames } from './names.js';
 import css from './peek.module.css';
@@ -9,7 +10,7 @@ export function Origin({ study, from }: { study: string; from: VariableDetail['f
   if (from.is === 'column') {
     return (
       <p className={css['soft']}>
-        From the column {from.column} of {from.files.join(' and ')}.
+        From the column {from.column} of {and(from.files)}.
       </p>
     );
   }

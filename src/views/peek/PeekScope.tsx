@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { type ReactNode, useCallback } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -8,7 +9,7 @@ import { Peek } from './Peek.js';
 export function PeekScope({ study, view, children }: { study: string; view: StudyView; children: ReactNode }) {
   const nameFor = useCallback(
     (id: number) => {
-      const variable = view.variables.find((one) => one.id === id);
+      const variable = byId(view.variables, id);
       return variable ? titleOf(variable) : 'a variable that is gone';
     },
     [view],

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { whole } from '../../core/figures.js';
 import type { BlockView, Foot } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
@@ -9,7 +10,7 @@ const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 /** Under a table: how many it stands on, and who was left out and why. */
 export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean }) {
   const { leftOut, weightedBy } = block;
-  const footOf = (id: Foot['id']) => block.feet.find((foot) => foot.id === id)?.values[0] ?? 0;
+  const footOf = (id: Foot['id']) => byId(block.feet, id)?.values[0] ?? 0;
   const variables = [...new Set(leftOut.map(({ variable }) => variable))];
   return (
     <div className={css['below']}>

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { sayP } from '../../core/reading/words.js';
 import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
@@ -12,7 +13,7 @@ const PERCENT_FIGURES: Record<Shown['percent'], FigureId> = {
   mentions: 'mentions-percent',
 };
 
-const figureOf = ({ figures }: BlockView, id: FigureId) => figures.find((figure) => figure.id === id);
+const figureOf = ({ figures }: BlockView, id: FigureId) => byId(figures, id);
 
 /** The figure that stands first in the cells of a block: at which place an option is mentioned, or a percentage. */
 export function mainFigureOf(block: BlockView, { percent }: Shown): Figure | undefined {
@@ -22,7 +23,7 @@ export function mainFigureOf(block: BlockView, { percent }: Shown): Figure | und
 }
 
 function valueAt({ figures }: BlockView, id: FigureId, row: number, column: number): number | null {
-  const value = figures.find((figure) => figure.id === id)?.cells[row]?.[column];
+  const value = byId(figures, id)?.cells[row]?.[column];
   return typeof value === 'number' ? value : null;
 }
 

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import type { ReactNode } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { conditionsIn } from '../../core/count/clause.js';
@@ -42,7 +43,7 @@ export function ClauseSlots({ only, variables, open, setOpen, change, drop }: Pr
   let seen = 0;
   const slot = (condition: Condition): ReactNode => {
     const at = seen++;
-    const variable = variables.find(({ id }) => id === condition.variable);
+    const variable = byId(variables, condition.variable);
     if (!variable) return null;
     return (
       <Slot

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
 import type { BlockView, Foot, ItemView, NestView, TableView } from '../../core/view/types.js';
@@ -82,7 +83,7 @@ function FootLines({ blocks, nests }: { blocks: readonly BlockView[]; nests: rea
         {label}
       </th>
       {blocks.map((block, k) => {
-        const values = block.feet.find((foot) => foot.id === id)?.values ?? [];
+        const values = byId(block.feet, id)?.values ?? [];
         return nests[k]?.leaves.map(({ is, code }, j) => (
           <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
             {number(values[j] ?? null, decimals)}

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { capital } from '../../core/reading/words.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
 import { number, percentage } from './format.js';
@@ -59,13 +60,11 @@ interface Props {
  */
 export function FrequencyTable({ item, block, handled = true }: Props) {
   const columns = COLUMNS.filter((id) => id !== 'cumulative-percent' || item.ordered).flatMap(
-    (id) => block.figures.find((figure) => figure.id === id) ?? [],
+    (id) => byId(block.figures, id) ?? [],
   );
-  const parts = (block.figures.find(({ id }) => id === 'column-percent')?.cells ?? []).map(([part]) =>
-    Number(part ?? 0),
-  );
+  const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
-  const foot = (id: Foot['id']) => block.feet.find((one) => one.id === id);
+  const foot = (id: Foot['id']) => byId(block.feet, id);
   const underneath = (id: FigureId) => {
     const under = FEET[id];
     if (under === undefined) return '';

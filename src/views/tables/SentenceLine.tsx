@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import type { RosterVariable } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { Picker } from '../../kit/Picker.js';
@@ -57,7 +58,7 @@ function optionsOf(from: readonly RosterVariable[]) {
 /** The variables that the slots of a sentence offer, and its slots. */
 function placesOf({ draft, variables, change }: Props) {
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
-  const find = (id: number | undefined) => variables.find((variable) => variable.id === id);
+  const find = (id: number | undefined) => byId(variables, id);
   const rowPlace = (at: number): Place => {
     const held = draft.rows[at]?.variable ?? null;
     const variable = find(held ?? undefined);
@@ -115,7 +116,7 @@ const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
 export function SentenceLine(props: Props) {
   const { draft, variables, open, setOpen, change } = props;
-  const find = (id: number | null) => variables.find((variable) => variable.id === id);
+  const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
   const slot = (place: Place) => {
     const variable = find(place.held);

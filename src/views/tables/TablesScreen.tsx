@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { guarded } from '../shell/guarded.js';
 import { whole } from '../../core/figures.js';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -57,7 +58,7 @@ function TablesPage({ study }: { study: string }) {
     if (!view) return;
     const follow = () => {
       const { draft: fromAddress, table, shown: said } = fromQuery(location.search, view.variables);
-      const kept = view.tables.find(({ id }) => id === table);
+      const kept = byId(view.tables, table);
       setDraft(kept && fromAddress.rows.length === 0 ? sentenceOfBody(kept.sentence) : fromAddress);
       setSaved(kept?.id ?? null);
       since.current = seenRevision(study);
@@ -91,7 +92,7 @@ function TablesPage({ study }: { study: string }) {
   const isThere =
     asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id));
   const sentence = isThere ? asked : null;
-  const rowsOf = draft.rows.flatMap(({ variable }) => view?.variables.find(({ id }) => id === variable) ?? []);
+  const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
   const [rows] = rowsOf;
   const countable = rowsOf.every((variable) => variable.countable);
   // The code of a stratum is one of this variable, and says nothing of another.

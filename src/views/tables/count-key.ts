@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import type { StudyView } from '../../api/types.js';
 import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 
@@ -8,7 +9,7 @@ import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 export function countKey(view: StudyView | null, sentence: Sentence | null): string {
   if (!view || !sentence) return '';
   const stand = variablesOf(sentence).map((id) => {
-    const variable = view.variables.find((one) => one.id === id);
+    const variable = byId(view.variables, id);
     return (
       variable && [id, variable.columnId, variable.level, variable.codes.map(({ code, missing }) => [code, missing])]
     );

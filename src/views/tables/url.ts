@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { z } from 'zod';
 import type { RosterVariable, Shown } from '../../api/types.js';
 import { conditionsIn, mapClause } from '../../core/count/clause.js';
@@ -32,7 +33,7 @@ export function toQuery(
   table: number | null,
   shown: Shown = SHOWN,
 ): string {
-  const name = (id: number | null) => variables.find((variable) => variable.id === id)?.name;
+  const name = (id: number | null) => byId(variables, id)?.name;
   const query = new URLSearchParams();
   draft.rows.forEach(({ variable, counted, mention }, k) => {
     const called = name(variable);

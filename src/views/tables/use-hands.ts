@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { z } from 'zod';
 import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../api/types.js';
@@ -79,7 +80,7 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
 
   const act = useCallback(
     async (side: Side, axis: TableAxis, gesture: Gesture) => {
-      const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
+      const variable = byId(view?.variables, soleOn(draft, side));
       if (!view || !variable || busy) return;
       const working = view.workings.find((one) => one.variable === variable.id);
       const here = working !== undefined && made[variable.id] !== undefined && !isUsed(view, variable.id, saved);
@@ -106,7 +107,7 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
 
   const handsOf = (side: Side): Hands | null => {
     const axis = axes[side];
-    const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
+    const variable = byId(view?.variables, soleOn(draft, side));
     if (!axis || !variable || axis.variable.id !== variable.id || !canRegroup(variable)) return null;
     const working = view?.workings.find((one) => one.variable === variable.id);
     const groups = working?.recipe.kind === 'regroup' ? new Set(working.recipe.groups.map(({ code }) => code)) : null;
@@ -122,8 +123,8 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
 
   /** Workings in the sentence that were made by gestures, with what each took the place of. */
   const standing = SIDES.flatMap((side) => {
-    const variable = view?.variables.find(({ id }) => id === soleOn(draft, side));
-    const before = view?.variables.find(({ id }) => id === made[variable?.id ?? 0]);
+    const variable = byId(view?.variables, soleOn(draft, side));
+    const before = byId(view?.variables, made[variable?.id ?? 0]);
     return variable && before && variable.workingId !== null
       ? [{ side, variable, before, back: () => change(withSole(draft, side, before.id)) }]
       : [];

@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { useEffect, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { assess } from '../../core/assess.js';
@@ -22,7 +23,7 @@ function regrouped(view: StudyView, sentence: Sentence, axis: 'rows' | 'columns'
   const working = view.workings.find(({ variable }) => variable === id);
   if (working?.recipe.kind !== 'regroup') return null;
   const { source, groups } = working.recipe;
-  const variable = view.variables.find((one) => one.id === source);
+  const variable = byId(view.variables, source);
   if (variable?.level !== 'ordered' || source === row?.variable || nest.includes(source)) return null;
   const asked: Sentence =
     axis === 'rows' ? { ...sentence, rows: [{ variable: source }] } : { ...sentence, by: [[source]] };

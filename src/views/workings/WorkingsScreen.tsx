@@ -1,3 +1,4 @@
+import { byId } from '../../core/by-id.js';
 import { plural } from '../../core/words.js';
 import { guarded } from '../shell/guarded.js';
 import { useCallback, useEffect, useState } from 'react';
@@ -66,9 +67,8 @@ function WorkingsPage({ study }: { study: string }) {
   };
   const copy = (working: Working) => go({ at: 'make', make: makeOf(working.recipe), of: [], like: working.id });
   const byName = (name: string) => view.variables.find((one) => one.name === name);
-  const working = place.at === 'working' ? (view.workings.find(({ id }) => id === place.id) ?? null) : null;
-  const like =
-    place.at === 'make' && place.like !== null ? (view.workings.find(({ id }) => id === place.like) ?? null) : null;
+  const working = place.at === 'working' ? (byId(view.workings, place.id) ?? null) : null;
+  const like = place.at === 'make' && place.like !== null ? (byId(view.workings, place.like) ?? null) : null;
   const of = place.at === 'make' ? place.of.flatMap((name) => byName(name)?.id ?? []) : [];
   const gone = (place.at === 'working' && !working) || (place.at === 'make' && of.length < place.of.length);
   const used = new Set(working ? [working.variable] : chosen !== null && place.at === 'list' ? [chosen] : of);
@@ -87,7 +87,7 @@ function WorkingsPage({ study }: { study: string }) {
     </>
   );
   const open = (id: number) => {
-    const variable = view.variables.find((one) => one.id === id);
+    const variable = byId(view.variables, id);
     if (variable?.workingId) go({ at: 'working', id: variable.workingId });
     else if (variable) {
       const kind = OFFERED.find((one) => suits(one, variable));

@@ -1,3 +1,4 @@
+import { byId } from '../../by-id.js';
 import { whole as wholeNumber } from '../../figures.js';
 import type { Assessment } from '../../assess/types.js';
 import type { TestId } from '../../statistic/registry.js';
@@ -33,7 +34,7 @@ function association(whole: Whole, within: Assessment): Answer {
     ...(pooled ? [`Without regard to ${withinTitle}: ${sayTest('pearson', pooled)}.`] : []),
   ];
   if (!lead) {
-    const reason = within.absent.find(({ id }) => id === 'mantel-haenszel')?.reason ?? 'There is nothing to compare.';
+    const reason = byId(within.absent, 'mantel-haenszel')?.reason ?? 'There is nothing to compare.';
     return answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] });
   }
   return answer(

@@ -1,3 +1,4 @@
+import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../../codebook/types.js';
@@ -33,7 +34,7 @@ const single = (label: string, ...values: number[]): Cut => ({ is: 'values', cod
 const AGES = numbers(15, 18, 24, 25, 34, 35, 64, 65, 92, 999, NaN);
 const prove = (one: Band, column: Column = AGES, codes: readonly Code[] = REFUSED) =>
   proveBand(one, codes, tallyValues(column as Extract<Column, { kind: 'number' }>));
-const finding = (one: Band, id: Finding['id']) => prove(one).findings.find((found) => found.id === id);
+const finding = (one: Band, id: Finding['id']) => byId(prove(one).findings, id);
 
 describe('bands of a number', () => {
   const ages = recipe([range('Young', 18, 34), range('Middle', 35, 64), range('Old', 65, null)]);
@@ -83,7 +84,7 @@ describe('bands of a number', () => {
 
   it('see a code for no answer that nobody has declared', () => {
     const found = prove(recipe([range('All', null, null)]), numbers(18, 25, 31, 44, 60, 999, 999), []);
-    expect(found.findings.find(({ id }) => id === 'suspect')?.text).toContain('999 (2 respondents, in All)');
+    expect(byId(found.findings, 'suspect')?.text).toContain('999 (2 respondents, in All)');
     expect(found.holds).toBe(false);
   });
 
@@ -205,7 +206,7 @@ describe('edges', () => {
           const column = numbers(...values, NaN);
           const { made, values: after } = band(one, codes, column, 'x');
           const proof = prove(one, column, codes);
-          expect(proof.findings.find(({ id }) => id === 'reconciled')?.holds).toBe(true);
+          expect(byId(proof.findings, 'reconciled')?.holds).toBe(true);
           expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(values.length + 1);
           values.forEach((value, k) => expect(made.codes[after[k]! - 1]?.missing === null ? value : 0).not.toBe(7));
           proof.columns.slice(0, -1).forEach(({ code, respondents }) => {

@@ -1,12 +1,12 @@
-import { and } from '../../words.js';
+import { and, or } from '../../words.js';
 
 import type { Names } from '../kind.js';
 import type { Combine } from '../types.js';
 
 const HOW: Record<Combine['how'], (titles: string[], k: number) => string> = {
-  any: (titles) => `What is mentioned in ${titles.join(' or ')}`,
+  any: (titles) => `What is mentioned in ${or(titles)}`,
   all: (titles) => `What is mentioned in ${and(titles)} alike`,
-  'first-only': ([first = '', ...rest]) => `What is mentioned in ${first} but not in ${rest.join(' or ')}`,
+  'first-only': ([first = '', ...rest]) => `What is mentioned in ${first} but not in ${or(rest)}`,
   'at-least': (titles, k) => `What is mentioned in at least ${k} of ${and(titles)}`,
 };
 

@@ -1,3 +1,4 @@
+import { and } from '../../words.js';
 import { isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import type { Finding } from '../proof-shape.js';
@@ -25,7 +26,7 @@ export function proveInterlock(
       holds: inAll > 0,
       title: 'Covered',
       text:
-        `${whole(inAll)} respondents answered ${sources.map(({ title }) => title).join(' and ')}, in ` +
+        `${whole(inAll)} respondents answered ${and(sources.map(({ title }) => title))}, in ` +
         `${whole(result.combinations - result.empty)} of ${whole(result.combinations)} combinations.`,
       codes: [],
     },

@@ -1,3 +1,4 @@
+import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SET_STATE } from '../../count/set-state.js';
@@ -37,10 +38,8 @@ describe('nets over the options of a question', () => {
     expect([...result.column.state]).toEqual([mentioned, mentioned, none, nothing, blank, none]);
     const proof = proveRegroupSets(nets, CODES, result, column.state);
     expect(proof.holds).toBe(false);
-    expect(proof.findings.find(({ id }) => id === 'left-over')?.text).toContain(
-      '4 Option 4 is in no group: 1 mentions would be lost',
-    );
-    expect(proof.findings.find(({ id }) => id === 'reconciled')?.text).toContain('4 mentions before are 3 after');
+    expect(byId(proof.findings, 'left-over')?.text).toContain('4 Option 4 is in no group: 1 mentions would be lost');
+    expect(byId(proof.findings, 'reconciled')?.text).toContain('4 mentions before are 3 after');
     const own = regroupSets({ ...nets, unnamed: 'own' }, CODES, column);
     expect(own.made.codes.map(({ label }) => label)).toEqual(['Roots', 'Leaves', 'Option 4']);
     expect(proveRegroupSets({ ...nets, unnamed: 'own' }, CODES, own, column.state).holds).toBe(true);

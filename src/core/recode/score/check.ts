@@ -1,3 +1,4 @@
+import { or } from '../../words.js';
 import { Fault } from '../../fault.js';
 import { nearestNames } from './expression/nearest.js';
 import { namesOf, parseExpression } from './expression/parse.js';
@@ -20,7 +21,7 @@ export function checkScore(recipe: Score, names: readonly string[] = []): void {
       throw faultAt(
         at,
         `There is no variable ${name}.`,
-        near.length > 0 ? `Did you mean ${near.join(' or ')}?` : 'Write the name of a variable of the roster.',
+        near.length > 0 ? `Did you mean ${or(near)}?` : 'Write the name of a variable of the roster.',
       );
     }
     return;

@@ -1,3 +1,4 @@
+import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../../codebook/types.js';
@@ -51,7 +52,7 @@ describe('a score', () => {
   it('is none for who answered too few items', () => {
     expect(values(recipe({ atLeast: 2 }), [a, b], 5)).toEqual([2, NaN, NaN, NaN, 3]);
     const proof = proveScore(recipe({ atLeast: 2 }), score(recipe({ atLeast: 2 }), [a, b], 5), ['A', 'B']);
-    expect(proof.findings.find(({ id }) => id === 'made-missing')?.text).toBe(
+    expect(byId(proof.findings, 'made-missing')?.text).toBe(
       '1 respondent answered no item, 2 respondents fewer than 2 of 2.',
     );
     expect(proof.rows.map(({ respondents, went }) => [respondents, ...went])).toEqual([
@@ -87,7 +88,7 @@ describe('a score', () => {
 
   it('says who lies beyond the scale, and who would be divided by zero', () => {
     const scaled = recipe({ items: items(1), scale: { from: 2, to: 5 } });
-    const off = proveScore(scaled, score(scaled, [a], 5), ['A']).findings.find(({ id }) => id === 'off-scale');
+    const off = byId(proveScore(scaled, score(scaled, [a], 5), ['A']).findings, 'off-scale');
     expect(off).toMatchObject({
       holds: false,
       text: 'Beyond 2 to 5: A (1 respondent). Declare that value missing, or widen the scale.',
@@ -96,7 +97,7 @@ describe('a score', () => {
     const result = score(halved, [a, b], 5);
     expect([...result.values]).toEqual([NaN, NaN, NaN, NaN, -2.5]);
     expect(result.byZero).toBe(1);
-    expect(proveScore(halved, result, ['A', 'B']).findings.find(({ id }) => id === 'no-value')?.text).toContain(
+    expect(byId(proveScore(halved, result, ['A', 'B']).findings, 'no-value')?.text).toContain(
       '1 respondent would be divided by 0.',
     );
   });
@@ -106,14 +107,14 @@ describe('a score', () => {
     const against = item('Z', [5, 4, 3, 1, 1, 5]);
     const three = recipe({ items: items(3) });
     const proof = proveScore(three, score(three, [x, y, against], 6), ['X', 'Y', 'Z']);
-    expect(proof.findings.find(({ id }) => id === 'wrong-way')?.text).toContain('Z runs against the other items');
+    expect(byId(proof.findings, 'wrong-way')?.text).toContain('Z runs against the other items');
     const mended = {
       ...three,
       scale: { from: 1, to: 5 },
       items: three.items.map((one, k) => ({ ...one, reversed: k === 2 })),
     };
     const after = proveScore(mended, score(mended, [x, y, against], 6), ['X', 'Y', 'Z']);
-    expect(after.findings.find(({ id }) => id === 'wrong-way')?.holds).toBe(true);
+    expect(byId(after.findings, 'wrong-way')?.holds).toBe(true);
     expect(after.reliability!.alpha!).toBeGreaterThan(0.9);
   });
 

@@ -1,3 +1,5 @@
+import type { Finding } from '../proof-shape.js';
+import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkToNumber } from './check.js';
@@ -78,8 +80,7 @@ const recipe = (...exceptions: Exception[]): ToNumber => ({
 const texts = ['3', '4.5', 'two', null, 'n/a', '999', 'two', '1,200'];
 const missing = [{ code: '999', label: 'Refused', missing: 'refused' as const }];
 const of = (one: ToNumber) => toNumber(one, (k) => texts[k] ?? null, missing, texts.length);
-const found = (proof: ReturnType<typeof proveToNumber>, id: string) =>
-  proof.findings.find((finding) => finding.id === id);
+const found = (proof: ReturnType<typeof proveToNumber>, id: Finding['id']) => byId(proof.findings, id);
 
 describe('text to number', () => {
   it('leaves what is not decided on, and says so', () => {

@@ -1,3 +1,4 @@
+import { byId } from '../../../core/by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
 import type { Column } from '../../../core/count/column.js';
@@ -194,7 +195,7 @@ function sound({ codes, column, proof }: Derived): void {
   const names = codes.map((one) => one.code);
   expect(new Set(names).size, `codes ${names.join(' ')}`).toBe(names.length);
   expect(column).not.toBeNull();
-  const again = proof.findings.find(({ id }) => id === 'recomputed');
+  const again = byId(proof.findings, 'recomputed');
   expect(again?.holds ?? true, again?.text ?? '').toBe(true);
   const reconciled = proof.findings.filter(({ id }) => id === 'reconciled');
   for (const { holds, text } of reconciled) expect(holds, text).toBe(true);
@@ -225,7 +226,7 @@ describe('workings on workings on workings', () => {
           if (!recipe) return;
           try {
             checkRecipe(recipe, []);
-            const sources = sourcesOf(recipe).map((id) => variables.find((variable) => variable.id === id)!);
+            const sources = sourcesOf(recipe).map((id) => byId(variables, id)!);
             const derived = deriveInStudy({
               file: '',
               respondents: RESPONDENTS,

@@ -1,3 +1,4 @@
+import { byId, titleById } from '../../../core/by-id.js';
 import { useState } from 'react';
 import type { RosterVariable, StudyView } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
@@ -30,7 +31,7 @@ export function ApplyPanel({ view, draft, change }: Props) {
   const { recipe, targets, place } = draft;
   const make = makeOf(recipe);
   const ids = sourcesOf(recipe);
-  const own = view.variables.find(({ id }) => id === ids[place]);
+  const own = byId(view.variables, ids[place]);
   const isNumber = make === 'band' || make === 'number' || make === 'categories';
   const candidates = view.variables
     .filter((one) => suits(make, one) && !ids.includes(one.id) && one.level === own?.level)
@@ -56,7 +57,7 @@ export function ApplyPanel({ view, draft, change }: Props) {
           >
             {ids.map((id, k) => (
               <option key={id} value={k}>
-                {titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' })}
+                {titleById(view.variables, id)}
               </option>
             ))}
           </select>

@@ -1,3 +1,4 @@
+import { byId } from '../../../core/by-id.js';
 import { type ReactNode, useState } from 'react';
 import type { RosterVariable } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
@@ -127,7 +128,7 @@ export function OrderedSources({
   return (
     <ol className={css['ordered']} aria-label="In order">
       {chosen.map((id, at) => {
-        const variable = variables.find((one) => one.id === id);
+        const variable = byId(variables, id);
         const title = variable ? titleOf(variable) : `variable ${id}`;
         return (
           <li key={id}>

@@ -1,3 +1,4 @@
+import { byId, titleById } from '../../../core/by-id.js';
 import type { StudyView, Working, WorkingPreview } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
@@ -23,7 +24,7 @@ interface Props {
 /** Whether the result stands beside its source or in its place, and what would go over to it. */
 export function StandIn({ view, working, recipes, made, on, put }: Props) {
   const [recipe] = recipes;
-  const source = view.variables.find(({ id }) => id === (recipe ? sourcesOf(recipe)[0] : 0));
+  const source = byId(view.variables, recipe ? sourcesOf(recipe)[0] : 0);
   if (!source || !recipe) return null;
   const standing = working?.standsIn ?? null;
   return (
@@ -73,7 +74,7 @@ function Followers({
 }) {
   const workings = view.workings.filter(({ id, recipe }) => id !== own && sourcesOf(recipe).includes(source.id));
   const tables = view.tables.filter(({ sentence }) => variablesOf(sentenceOfBody(sentence)).includes(source.id));
-  const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' });
+  const title = (id: number) => titleById(view.variables, id);
   const items = [
     ...workings.map(({ id, variable, recipe }) => ({
       key: `working ${id}`,

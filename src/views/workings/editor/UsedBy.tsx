@@ -1,5 +1,5 @@
+import { titleById } from '../../../core/by-id.js';
 import type { StudyView } from '../../../api/types.js';
-import { titleOf } from '../../../core/codebook/types.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { variablesOf } from '../../../core/table/sentence.js';
 import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
@@ -27,7 +27,7 @@ export function usersOf(view: StudyView, variable: number): { variables: number[
 /** What a change of a working changes too, before it is made. */
 export function UsedBy({ view, variable }: { view: StudyView; variable: number }) {
   const { variables, tables } = usersOf(view, variable);
-  const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: String(id), label: '' });
+  const title = (id: number) => titleById(view.variables, id);
   return (
     <section className={reading['answer']} aria-label="Used by">
       <h2 className={reading['question']}>Used by</h2>

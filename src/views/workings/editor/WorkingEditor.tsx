@@ -1,3 +1,4 @@
+import { byId, titleById } from '../../../core/by-id.js';
 import { useEffect, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { type Code, titleOf } from '../../../core/codebook/types.js';
@@ -56,15 +57,15 @@ export function WorkingEditor(props: EditorProps) {
   const { detail, problem } = useDetail(view.study.id, viewKind(make).of === 'one' ? first : 0);
   if (problem) return <Problem {...problem} />;
   if (first !== 0 && viewKind(make).of === 'one' && !detail) return <Wait>Counting…</Wait>;
-  const sources = of.flatMap((id) => view.variables.find((one) => one.id === id) ?? []);
+  const sources = of.flatMap((id) => byId(view.variables, id) ?? []);
   const codes = (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing }));
-  const made = view.variables.find(({ id }) => id === model?.variable);
+  const made = byId(view.variables, model?.variable);
   const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(make, sources);
   const name = working ? (made?.name ?? '') : '';
   const recipe = model
     ? withSourceLabels(model.recipe, view.variables)
     : startRecipe(make, sources, codes, props.comma);
-  const source = view.variables.find(({ id }) => id === first);
+  const source = byId(view.variables, first);
   const pattern = label === '' || !source ? '' : patternOf(label, titleOf(source), 'label');
   const initial: EditorDraft = {
     label,
@@ -114,7 +115,7 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
 function sourcesInTitle(recipe: Recipe, view: StudyView): string {
   const ids = sourcesOf(recipe);
   const titles = ids.flatMap((id) => {
-    const variable = view.variables.find((one) => one.id === id);
+    const variable = byId(view.variables, id);
     return variable ? [titleOf(variable)] : [];
   });
   if (recipe.kind === 'gather')
@@ -160,7 +161,7 @@ function Opened({
   const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
   const { recipe } = draft;
   const one = words.of === 'one' ? (sourcesOf(recipe)[0] ?? 0) : 0;
-  const source = view.variables.find(({ id }) => id === one);
+  const source = byId(view.variables, one);
   const { detail } = useDetail(study, one);
   const lack = lackOf(recipe);
   const planned = plannedOf(draft, view.variables);
@@ -188,7 +189,7 @@ function Opened({
     setRefused(null);
   };
   const chooseSource = (id: number) => {
-    const variable = view.variables.find((other) => other.id === id);
+    const variable = byId(view.variables, id);
     if (!variable) return;
     const before = source ? startLabel(make, [source]) : '';
     const label = draft.label === before || draft.label === '' ? startLabel(make, [variable]) : draft.label;
@@ -198,10 +199,8 @@ function Opened({
       (error: unknown) => setRefused(problemText(error)),
     );
   };
-  const title = (id: number) =>
-    titleOf(view.variables.find((other) => other.id === id) ?? { name: 'a variable that is gone', label: '' });
-  const codesOf = (id: number) =>
-    id === detail?.variable.id ? detail.codes : (view.variables.find((other) => other.id === id)?.codes ?? []);
+  const title = (id: number) => titleById(view.variables, id);
+  const codesOf = (id: number) => (id === detail?.variable.id ? detail.codes : (byId(view.variables, id)?.codes ?? []));
   return (
     <>
       <div className={bench['middle']}>

@@ -1,3 +1,4 @@
+import { byId } from '../../../core/by-id.js';
 import { z } from 'zod';
 import { plainLetters } from '../../../core/plain-letters.js';
 import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
@@ -91,7 +92,7 @@ export function withTargets(draft: EditorDraft, targets: number[], own: RosterVa
 export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable[]): Planned[] {
   const { recipe, label, name, targets, place } = draft;
   const standsIn = draft.standsIn && canStandIn(recipe) ? { standsIn: true } : {};
-  const find = (id: number | undefined) => variables.find((one) => one.id === id);
+  const find = (id: number | undefined) => byId(variables, id);
   const own = sourcesOf(recipe)[place] ?? 0;
   if (!makesMany(draft)) return [{ name, label, recipe, source: find(own), ...standsIn }];
   return [own, ...targets].flatMap((id, k) => {

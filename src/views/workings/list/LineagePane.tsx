@@ -1,7 +1,7 @@
+import { titleById } from '../../../core/by-id.js';
 import { useState } from 'react';
 import type { StudyView } from '../../../api/types.js';
 import { arcs } from '../../../charts/arcs.js';
-import { titleOf } from '../../../core/codebook/types.js';
 import { lineageOf } from '../../../core/recode/lineage.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { Choice } from '../../../kit/kit.js';
@@ -33,7 +33,7 @@ export function LineagePane({
     : { rows: all.rows.slice(0, MOST), links: all.links.filter(({ to }) => to < MOST) };
   const at = chosen === null ? -1 : rows.indexOf(chosen);
   const results = new Set(view.workings.map(({ variable }) => variable));
-  const title = (id: number) => titleOf(view.variables.find((one) => one.id === id) ?? { name: 'gone', label: '' });
+  const title = (id: number) => titleById(view.variables, id);
   return (
     <section className={reading['answer']} aria-label="Who is made from what">
       <h2 className={reading['question']}>Who is made from what</h2>

@@ -1,3 +1,4 @@
+import { titleById } from '../../../core/by-id.js';
 import { plural } from '../../../core/words.js';
 import { useMemo, useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
@@ -80,8 +81,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
   const [show, setShow] = useState<Show>('all');
   const [order, setOrder] = useState<Order>('newest');
   const entries = useMemo(() => entriesOf(view), [view]);
-  const title = (id: number) =>
-    titleOf(view.variables.find((one) => one.id === id) ?? { name: 'a variable that is gone', label: '' });
+  const title = (id: number) => titleById(view.variables, id);
   const isUsed = ({ tables, variables }: Entry) => tables + variables > 0;
   const shows: readonly (readonly [Show, string, (entry: Entry) => boolean])[] = [
     ['all', 'all', () => true],

@@ -1,3 +1,4 @@
+import { or, plural } from '../../../words.js';
 import { nearestNames } from './nearest.js';
 import { faultAt, type Token, tokens } from './tokens.js';
 
@@ -135,7 +136,7 @@ export function parseExpression(text: string): Expression {
       throw faultAt(
         at,
         `There is no function ${name}.`,
-        near.length > 0 ? `Did you mean ${near.join(' or ')}?` : `There are ${Object.keys(FUNCTIONS).join(', ')}.`,
+        near.length > 0 ? `Did you mean ${or(near)}?` : `There are ${Object.keys(FUNCTIONS).join(', ')}.`,
       );
     }
     next++;
@@ -150,7 +151,7 @@ export function parseExpression(text: string): Expression {
       const wanted = least === most ? String(least) : most === Infinity ? `${least} or more` : `${least} to ${most}`;
       throw faultAt(
         at,
-        `${of} is given ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} and takes ${wanted}.`,
+        `${of} is given ${plural(parts.length, 'part')} and takes ${wanted}.`,
         `It stands for: ${says}.`,
       );
     }

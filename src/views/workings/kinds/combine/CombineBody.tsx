@@ -1,3 +1,4 @@
+import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import { titleOf } from '../../../../core/codebook/types.js';
 import { saysNone } from '../../../../core/codebook/questions.js';
@@ -22,7 +23,7 @@ const HOW: readonly (readonly [Combination, string])[] = [
 /** Questions over the same codes to one: mentioned in any, in all, in the first alone, in enough of them. */
 export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
   const candidates = useMemo(() => view.variables.filter(suitsCombine), [view]);
-  const find = (id: number) => view.variables.find((variable) => variable.id === id);
+  const find = (id: number) => byId(view.variables, id);
   const sources = recipe.sources.flatMap((id) => find(id) ?? []);
   const differences = differencesOf(sources.map(({ codes }) => codes));
   const all = sharedOptions(sources);

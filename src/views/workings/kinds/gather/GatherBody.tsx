@@ -1,3 +1,4 @@
+import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
 import { ticksIn } from '../../../../core/codebook/questions.js';
@@ -31,7 +32,7 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
     () => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)),
     [view, recipe],
   );
-  const find = (id: number) => candidates.find((variable) => variable.id === id);
+  const find = (id: number) => byId(candidates, id);
   const chosen = recipe.items.map(({ source }) => source);
   const none = recipe.none?.source ?? null;
   const columns = candidates.filter(({ id }) => chosen.includes(id) || id === none);

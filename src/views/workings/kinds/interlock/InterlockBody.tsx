@@ -1,3 +1,4 @@
+import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import { isAnswer } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
@@ -12,7 +13,7 @@ import css from '../../workings.module.css';
 /** Groups within groups as one variable, its labels made from both. */
 export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
   const candidates = useMemo(() => view.variables.filter(suitsInterlock), [view]);
-  const sources = recipe.sources.flatMap((id) => view.variables.find((variable) => variable.id === id) ?? []);
+  const sources = recipe.sources.flatMap((id) => byId(view.variables, id) ?? []);
   const counts = sources.map(({ codes }) => codes.filter(isAnswer).length);
   const combinations = counts.reduce((product, count) => product * count, 1);
   const example = sources.map(({ codes }) => codes.find(isAnswer)).map((code) => code?.label || (code?.code ?? '…'));

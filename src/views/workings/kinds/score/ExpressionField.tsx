@@ -1,6 +1,6 @@
+import { byId, titleById } from '../../../../core/by-id.js';
 import { useMemo, useRef } from 'react';
 import type { StudyView } from '../../../../api/types.js';
-import { titleOf } from '../../../../core/codebook/types.js';
 import { Fault } from '../../../../core/fault.js';
 import { nearestNames } from '../../../../core/recode/score/expression/nearest.js';
 import {
@@ -132,7 +132,7 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
           what="a variable to put in"
           plain
           choose={(id) => {
-            const variable = view.variables.find((one) => one.id === id);
+            const variable = byId(view.variables, id);
             if (variable) insert(spelled(variable.name));
           }}
         />
@@ -149,14 +149,9 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
       </p>
       {items.length > 0 && (
         <p className={css['hint']}>
-          Stands on{' '}
-          {items
-            .map(({ source }) =>
-              titleOf(view.variables.find(({ id }) => id === source) ?? { name: String(source), label: '' }),
-            )
-            .join(', ')}
-          . Where an answer that is needed is missing, there is no value; mean(…), sum(…), min(…), max(…) and first(…)
-          take those that are answered.
+          Stands on {items.map(({ source }) => titleById(view.variables, source)).join(', ')}. Where an answer that is
+          needed is missing, there is no value; mean(…), sum(…), min(…), max(…) and first(…) take those that are
+          answered.
         </p>
       )}
     </section>

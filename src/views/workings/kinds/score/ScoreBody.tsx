@@ -1,3 +1,5 @@
+import { plural } from '../../../../core/words.js';
+import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
 import { isAnswer, titleOf } from '../../../../core/codebook/types.js';
@@ -39,7 +41,7 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
       view.variables.filter((variable) => suitsScore(variable) || (recipe.of === 'count' && suitsInterlock(variable))),
     [view, recipe.of],
   );
-  const find = (id: number) => view.variables.find((variable) => variable.id === id);
+  const find = (id: number) => byId(view.variables, id);
   const items = recipe.items.flatMap(({ source }) => find(source) ?? []);
   const choose = (ids: number[]) => {
     const chosen = ids.flatMap((id): ScoreItem[] => {
@@ -87,7 +89,7 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
           {recipe.items.length > 0 && (
             <section className={css['section']}>
               <h2>
-                {recipe.items.length} {recipe.items.length === 1 ? 'item' : 'items'}
+                {plural(recipe.items.length, 'item')}
                 <small>{isValued ? 'reversed: counted from the other end of the scale' : ''}</small>
               </h2>
               <div className={css['row']}>

@@ -1,0 +1,22 @@
+import { titleOf } from './codebook/types.js';
+
+/**
+ * The one of a list that has an id; undefined where there is none.
+ * @example byId(variables, 4)?.label
+ */
+export function byId<T extends { readonly id: number | string }>(
+  list: Iterable<T> | undefined,
+  id: T['id'] | null | undefined,
+): T | undefined {
+  for (const one of list ?? []) if (one.id === id) return one;
+  return undefined;
+}
+
+/** What a reader sees of a variable that is known by its id. */
+export function titleById(
+  variables: Iterable<{ readonly id: number; readonly name: string; readonly label: string }>,
+  id: number,
+): string {
+  const variable = byId(variables, id);
+  return variable ? titleOf(variable) : 'a variable that is gone';
+}

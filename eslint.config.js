@@ -5,6 +5,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 import { LONG_FILES, LONG_FUNCTIONS } from './lint/listed.js';
 import { longFunction } from './lint/long-function.js';
+import { testBesideModule } from './lint/test-beside-module.js';
 
 /** What each floor of the house may import, besides itself. */
 const FLOORS = {
@@ -88,7 +89,10 @@ export default tseslint.config(
   ...floors,
   {
     files: ['**/*.{ts,tsx,mjs,js}'],
-    plugins: { 'import-x': importX, house: { rules: { 'long-function': longFunction } } },
+    plugins: {
+      'import-x': importX,
+      house: { rules: { 'long-function': longFunction, 'test-beside-module': testBesideModule } },
+    },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     rules: {
       'import-x/no-cycle': 'error',
@@ -98,6 +102,7 @@ export default tseslint.config(
       'no-warning-comments': ['error', { terms: ['prettier-ignore'], location: 'anywhere' }],
     },
   },
+  { files: ['{src,demo,scripts}/**/*.test.ts'], rules: { 'house/test-beside-module': 'error' } },
   { files: Object.keys(LONG_FILES), rules: { 'max-lines': 'off' } },
   // A migration that was once run stands as it is.
   { files: ['src/store/migrations/*.ts'], rules: { 'max-len': 'off' } },

@@ -2,9 +2,6 @@
 export const LONG_FILES = {
   'src/api/openapi.ts': 'one entry an operation, until an operation is one record',
   'e2e/api.test.ts': 'every operation against one server',
-  'src/core/properties.test.ts': 'one family of random tables for all properties',
-  'src/core/reading/reading.test.ts': 'whole readings side by side',
-  'src/core/recode/recode.test.ts': 'one small study for all kinds',
 };
 
 const VIEW = 'state and markup of one screen, until it is a reducer and panels';
@@ -18,7 +15,6 @@ export const LONG_FUNCTIONS = {
   'bench/workings.ts recipes': SCRIPT,
   'demo/respondents.ts respondents': CORE,
   'e2e/torture.ts torture': SCRIPT,
-  'src/core/assess/assess.test.ts anonymous': SCRIPT,
   'src/core/reading/read-codings.ts readCodings': CORE,
   'src/core/reading/read-frequency.ts readFrequency': CORE,
   'src/core/reading/read-multiple.ts readMultiple': CORE,
@@ -41,7 +37,7 @@ export const LONG_FUNCTIONS = {
   'src/kit/Picker.tsx Picker': VIEW,
   'src/kit/VirtualRows.tsx VirtualRows': VIEW,
   'src/service/ledger.test.ts act': SCRIPT,
-  'src/service/round-trip.test.ts oddStudy': SCRIPT,
+  'src/service/export.round-trip.test.ts oddStudy': SCRIPT,
   'src/service/worker/column-writer.ts columnWriter': CORE,
   'src/views/codebook/CodeListsView.tsx CodeListsView': VIEW,
   'src/views/codebook/CodebookScreen.tsx CodebookPage': VIEW,

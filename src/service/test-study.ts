@@ -17,11 +17,13 @@ import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
 
+/** The threads of the service, as they are bundled before the tests. */
+export const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
+
 /** For tests: a service in a folder of its own, both gone when the tests of the file are done. */
 export function serviceForTests(): Service {
   const folder = mkdtempSync(join(tmpdir(), 'hatch-test-'));
-  const worker = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
-  const service = startService({ folder, worker });
+  const service = startService({ folder, worker: WORKER });
   afterAll(async () => {
     await service.close();
     rmSync(folder, { recursive: true, force: true });

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { SHOWN } from './shown-query.js';
-import { EMPTY, fromQuery, toQuery } from './url.js';
+import { EMPTY, fromQuery, toQuery, type Draft } from './url.js';
+import { isComplete, startCondition } from './draft.js';
+import { variable, AGE } from '../roster/variable.fixtures.js';
 
 describe('the address of a table', () => {
   it('keeps what is shown, of a kept table also what is usual', () => {
@@ -8,5 +10,58 @@ describe('the address of a table', () => {
     expect(toQuery(EMPTY, [], null, { ...SHOWN, percent: 'row' })).toBe('?show=row');
     expect(toQuery(EMPTY, [], 7)).toBe('?table=7&show=column');
     expect(fromQuery('?table=7&show=column', [])).toEqual({ draft: { ...EMPTY, only: [] }, table: 7, shown: SHOWN });
+  });
+});
+
+const SITE = variable({ id: 1, name: 'site', label: 'Site' });
+
+const BOTH = [SITE, AGE];
+
+describe('the sentence in the address', () => {
+  it('comes back as it was, by names', () => {
+    const draft: Draft = {
+      rows: [{ variable: 1 }, { variable: 2, counted: ['none'], mention: 'first' }],
+      by: [[2], [1, 2]],
+      within: 1,
+      weight: 2,
+      only: [
+        { variable: 2, is: 'between', from: 18, to: null },
+        {
+          or: [
+            { variable: 1, is: 'any-of', codes: ['1', '2'] },
+            { not: { variable: 2, is: 'between', from: 1, to: 2 } },
+          ],
+        },
+      ],
+    };
+    const query = toQuery(draft, BOTH, 7);
+    expect(query).toContain(
+      'rows=site&rows=age&counted.2=none&mention.2=first&by=age&by=site%3Eage&within=site&weight=age',
+    );
+    expect(fromQuery(query, BOTH)).toMatchObject({ draft, table: 7 });
+    expect(toQuery(EMPTY, BOTH, null)).toBe('');
+  });
+
+  it('leaves out what does not fit the study, and never fails', () => {
+    const bad = [
+      '?rows=gone&by=age',
+      '?rows=site&only=nonsense',
+      '?rows=site&only=[{"variable":"age","is":"between","from":"x"}]',
+      '?table=abc',
+    ];
+    expect(bad.map((query) => fromQuery(query, BOTH).draft)).toEqual([
+      { ...EMPTY, by: [[2]] },
+      { ...EMPTY, rows: [{ variable: 1 }] },
+      { ...EMPTY, rows: [{ variable: 1 }] },
+      EMPTY,
+    ]);
+    expect(fromQuery('?only=[{"variable":"gone","is":"any-of","codes":["1"]},null,5]', BOTH).draft.only).toEqual([]);
+  });
+
+  it('does not ask with a condition that says nothing yet', () => {
+    expect(isComplete(startCondition(SITE))).toBe(false);
+    expect(isComplete(startCondition(AGE))).toBe(false);
+    expect(isComplete({ variable: 2, is: 'between', from: null, to: 5 })).toBe(true);
+    expect(isComplete({ variable: 1, is: 'none-of', codes: ['1'] })).toBe(true);
   });
 });

@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Code } from '../../codebook/types.js';
+import type { SetsColumn } from '../../count/column.js';
+import { SET_STATE } from '../../count/set-state.js';
+import { wordsFor } from '../../count/option-bits.js';
+import type { CombineSource } from '../combine/compute.js';
+import { checkFlags } from './check.js';
+import { flag, flagged } from './compute.js';
+import { proveFlags } from './prove.js';
+import type { InterlockSource } from '../interlock/compute.js';
+import type { Flags } from '../types.js';
+
+const OPTIONS = 40;
+
+const CODES: Code[] = Array.from({ length: OPTIONS }, (_, k) => ({
+  code: String(k + 1),
+  label: `Crop ${k + 1}`,
+  missing: null,
+}));
+
+/** A multiple-response question; null did not answer. */
+function asked(answers: readonly (readonly number[] | null)[]): CombineSource {
+  const width = wordsFor(OPTIONS);
+  const words = new Uint32Array(answers.length * width);
+  const state = new Uint8Array(answers.length);
+  answers.forEach((set, k) => {
+    state[k] = set === null ? SET_STATE.blank : set.length > 0 ? SET_STATE.mentioned : SET_STATE.none;
+    for (const option of set ?? []) words[k * width + ((option - 1) >> 5)]! |= 1 << ((option - 1) & 31);
+  });
+  const column: SetsColumn = { kind: 'sets', words, width, state, options: CODES.map(({ code }) => code) };
+  return { title: 'Question', column, codes: CODES };
+}
+
+const part = (title: string, labels: readonly string[], values: readonly number[]): InterlockSource => ({
+  title,
+  column: { kind: 'coded', codes: [...labels.map((_, k) => String(k + 1)), '9'], values: Uint8Array.from(values) },
+  codes: [
+    ...labels.map((label, k): Code => ({ code: String(k + 1), label, missing: null })),
+    { code: '9', label: 'Refused', missing: 'refused' },
+  ],
+});
+
+describe('flags', () => {
+  const one: Flags = { kind: 'flags', source: 1, codes: ['2'], yes: 'Yes', no: 'No' };
+  const { column, codes } = part('Age', ['Young', 'Middle', 'Old'], [0, 1, 2, 3, 4, 2]);
+
+  it('say yes or no, and keep what is no answer', () => {
+    const { made, values } = flag(one, codes, column);
+    expect([...values].map((place) => made.codes[place - 1]?.label ?? '')).toEqual([
+      '',
+      'No',
+      'Yes',
+      'No',
+      'Refused',
+      'Yes',
+    ]);
+    const counts = new Map([
+      ['1', 1],
+      ['2', 2],
+      ['3', 1],
+      ['9', 1],
+    ]);
+    const proof = proveFlags(one, codes, counts, [2, 2, 1], 1, null);
+    expect(proof.holds).toBe(true);
+    expect(proof.respondents).toBe(6);
+    expect(proveFlags({ ...one, codes: ['7'] }, codes, counts, [0, 4, 1], 1, null).holds).toBe(false);
+  });
+
+  it('of all categories: each respondent who answered has one yes', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1 }), (values) => {
+        const source = part('Age', ['Young', 'Middle', 'Old'], values);
+        const all = ['1', '2', '3'].map((code) => flag({ ...one, codes: [code] }, source.codes, source.column).values);
+        values.forEach((value, k) => {
+          expect(all.filter((flags) => flags[k] === 1).length).toBe(value >= 1 && value <= 3 ? 1 : 0);
+        });
+      }),
+    );
+  });
+
+  it('of a question with several answers say who mentions it', () => {
+    const { column: sets_ } = asked([[1, 33], [2], [], null]);
+    const { values } = flag({ ...one, codes: ['33', '2'] }, CODES, sets_ as SetsColumn);
+    expect([...values]).toEqual([1, 1, 2, 0]);
+    expect(flagged(one, codes).codes.map(({ code }) => code)).toEqual(['1', '0', '9']);
+    expect(() => checkFlags({ codes: [], yes: 'Yes', no: 'No' })).toThrow('No category is chosen');
+    expect(() => checkFlags({ codes: ['1'], yes: 'Yes', no: 'yes ' })).toThrow('two different words');
+  });
+});

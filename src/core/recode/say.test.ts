@@ -1,0 +1,103 @@
+import { byId } from '../by-id.js';
+import { describe, expect, it } from 'vitest';
+import type { Code } from '../codebook/types.js';
+import { parseRegroup, printRegroup } from './regroup/parse.js';
+import { sayRegroup } from './regroup/say.js';
+import { proveRegroup } from './regroup/prove.js';
+import type { Finding } from './proof-shape.js';
+import type { Regroup } from './types.js';
+import type { Proof } from './proof-shape.js';
+
+const SATISFACTION: Code[] = [
+  { code: '1', label: 'Very satisfied', missing: null },
+  { code: '2', label: 'Fairly satisfied', missing: null },
+  { code: '3', label: 'Neither', missing: null },
+  { code: '4', label: 'Fairly dissatisfied', missing: null },
+  { code: '5', label: 'Very dissatisfied', missing: null },
+  { code: '8', label: "Don't know", missing: 'dont-know' },
+  { code: '9', label: 'Refused', missing: 'refused' },
+];
+
+const COUNTS = new Map([
+  ['1', 566],
+  ['2', 712],
+  ['3', 317],
+  ['4', 267],
+  ['5', 172],
+  ['8', 96],
+  ['9', 187],
+]);
+
+const BLANK = 18;
+
+const three: Regroup = {
+  kind: 'regroup',
+  source: 1,
+  level: 'ordered',
+  groups: [
+    { code: '1', label: 'Satisfied', from: ['1', '2'] },
+    { code: '2', label: 'Neither', from: ['3'] },
+    { code: '3', label: 'Dissatisfied', from: ['4', '5'] },
+  ],
+  setAside: [],
+};
+
+const prove = (recipe: Regroup) => proveRegroup(recipe, SATISFACTION, COUNTS, BLANK);
+
+const finding = (proof: Proof, id: Finding['id']) => byId(proof.findings, id);
+
+describe('a recipe as text', () => {
+  it('prints and reads back the same', () => {
+    const recipe = { groups: three.groups, setAside: ['7'] };
+    const read = parseRegroup(printRegroup(recipe), SATISFACTION);
+    expect(read).toEqual({ ...recipe, rest: null, unread: [] });
+  });
+  it('reads ranges over answers only: a missing code inside is not swept in', () => {
+    const read = parseRegroup('Satisfied: 1-2\nRest: 3 to 9', SATISFACTION);
+    expect(read.groups.map(({ from }) => from)).toEqual([
+      ['1', '2'],
+      ['3', '4', '5'],
+    ]);
+  });
+  it('keeps a code named twice, for the proof to tell', () => {
+    const { groups } = parseRegroup('A: 1, 2\nB: 2, 3', SATISFACTION);
+    expect(finding(prove({ ...three, groups }), 'doubled')?.codes).toEqual(['2']);
+  });
+  it('names the lines that say nothing', () => {
+    expect(parseRegroup('A: 1\n\nnonsense\n: 2', SATISFACTION).unread).toEqual([
+      { line: 3, text: 'nonsense' },
+      { line: 4, text: ': 2' },
+    ]);
+  });
+  it('takes a label with a colon in it, up to the last one', () => {
+    expect(parseRegroup('Site: Mill Row: 1', SATISFACTION).groups[0]).toEqual({
+      code: '1',
+      label: 'Site: Mill Row',
+      from: ['1'],
+    });
+  });
+  it('reads aloud', () => {
+    expect(sayRegroup(three, SATISFACTION)).toBe(
+      '1 and 2 to Satisfied; 3 to Neither; 4 and 5 to Dissatisfied; 8, 9 and blank stay without an answer.',
+    );
+    expect(sayRegroup({ groups: three.groups.slice(0, 1), setAside: ['3'] }, SATISFACTION)).toBe(
+      '1 and 2 to Satisfied; 3 set aside; 4 and 5 go nowhere; 8, 9 and blank stay without an answer.',
+    );
+  });
+  it('reads aloud what becomes of answers in no group, of missing codes and of blanks', () => {
+    const some = { groups: three.groups.slice(0, 1), setAside: ['3'] };
+    const says = (over: Partial<Regroup>) => sayRegroup({ ...some, ...over }, SATISFACTION);
+    expect(says({ unnamed: 'own' })).toBe(
+      '1 and 2 to Satisfied; 3 set aside; 4 and 5 keep a group each; 8, 9 and blank stay without an answer.',
+    );
+    expect(says({ unnamed: 'set-aside', missing: 'one' })).toBe(
+      '1 and 2 to Satisfied; 3, 4 and 5 set aside; 8 and 9 become one “no answer”; blank stays without an answer.',
+    );
+    expect(says({ setAside: ['3', '4', '5'], missing: 'blank', blank: { group: '1' } })).toBe(
+      '1 and 2 to Satisfied; 3, 4 and 5 set aside; 8 and 9 become blank; blank to Satisfied.',
+    );
+    expect(says({ setAside: ['3', '4'], blank: { missing: 'not-asked' } })).toBe(
+      '1 and 2 to Satisfied; 3 and 4 set aside; 5 goes nowhere; 8 and 9 stay without an answer; blank to “not asked”.',
+    );
+  });
+});

@@ -1,0 +1,44 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import iconv from 'iconv-lite';
+import { afterAll, describe, expect, it } from 'vitest';
+import { detectEncoding } from './encoding.js';
+
+const folder = mkdtempSync(join(tmpdir(), 'hatch-formats-'));
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+let number = 0;
+
+function file(content: string | Uint8Array): string {
+  const path = join(folder, `${number++}.csv`);
+  writeFileSync(path, content);
+  return path;
+}
+
+const raw = (content: string | Uint8Array) => ({ path: file(content), name: 'x.csv', gzip: false });
+
+describe('encoding', () => {
+  it.each([
+    ['utf-8', 'name\nZoë – €\n'],
+    ['windows-1252', 'name,remark\nJosé,"Crème brûlée – 5 €"\nZoë,naïve\n'],
+    ['windows-1252', `town\n${'Köln\nMálaga\nÅlborg\n'.repeat(80)}`],
+    ['windows-1251', `name,remark\n${'Привет, это обычный русский текст о садовых участках и соседях.\n'.repeat(5)}`],
+    ['utf-16le', 'name\nZoë\n'],
+    ['utf-16be', 'name\nZoë\n'],
+  ])('finds %s', async (encoding, text) => {
+    expect(await detectEncoding(raw(iconv.encode(text, encoding, { addBOM: encoding.startsWith('utf-16') })))).toBe(
+      encoding,
+    );
+  });
+
+  it('does not take a cut character at the end of a step for another encoding', async () => {
+    const text = `${'a'.repeat(1024 * 1024 - 1)}ë\n`;
+    expect(await detectEncoding(raw(text))).toBe('utf-8');
+  });
+
+  it('refuses what is not text, naming the byte', async () => {
+    await expect(detectEncoding(raw(new Uint8Array([65, 66, 0, 67])))).rejects.toThrow('byte 3 is 0');
+  });
+});

@@ -1,0 +1,68 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parquetWriteBuffer } from 'hyparquet-writer';
+import { afterAll, describe, expect, it } from 'vitest';
+import type { Layout } from '../core/intake/layout.js';
+import { detectLayout, openRows } from './open-rows.js';
+import type { Row } from './rows.js';
+
+const folder = mkdtempSync(join(tmpdir(), 'hatch-others-'));
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+let number = 0;
+
+function put(content: string | Uint8Array): string {
+  const path = join(folder, String(number++));
+  writeFileSync(path, content);
+  return path;
+}
+
+async function read(content: string | Uint8Array, layout?: Layout) {
+  const path = put(content);
+  const found = layout ? { gzip: false, layout } : await detectLayout(path, 'x');
+  const source = await openRows({ path, name: 'x', gzip: found.gzip }, found.layout);
+  const rows: Row[] = [];
+  for await (const batch of source.batches) rows.push(...batch);
+  return {
+    layout: found.layout,
+    names: source.columns.map(({ name }) => name),
+    rows,
+    cells: rows.map(({ cells }) => cells),
+    share: source.share(),
+  };
+}
+
+describe('Parquet', () => {
+  const columns = [
+    { name: 'id', data: [1n, 2n, 3n], type: 'INT64' as const },
+    { name: 'site', data: ['Mill Row', null, 'Łódź 🌱'], type: 'STRING' as const },
+    { name: 'w', data: [0.1, 1 / 3, NaN], type: 'DOUBLE' as const },
+    { name: 'on', data: [true, false, null], type: 'BOOLEAN' as const },
+    {
+      name: 'came',
+      data: [new Date('2026-11-01'), new Date('2026-11-01T10:30:00Z'), null],
+      type: 'TIMESTAMP' as const,
+    },
+  ];
+  it('keeps its names, texts, numbers to the last digit, days and blanks', async () => {
+    const { names, cells, layout } = await read(
+      new Uint8Array(parquetWriteBuffer({ columnData: columns, rowGroupSize: 2 })),
+    );
+    expect(layout).toEqual({ is: 'parquet' });
+    expect(names).toEqual(['id', 'site', 'w', 'on', 'came']);
+    expect(cells).toEqual([
+      ['1', 'Mill Row', '0.1', 'true', '2026-11-01'],
+      ['2', '', String(1 / 3), 'false', '2026-11-01T10:30:00Z'],
+      ['3', 'Łódź 🌱', '', '', ''],
+    ]);
+  });
+  it('is refused where it is damaged', async () => {
+    const bytes = new Uint8Array(parquetWriteBuffer({ columnData: columns }));
+    await expect(read(bytes.slice(0, bytes.length - 9))).rejects.toThrow('damaged Parquet file');
+    const scratched = bytes.slice();
+    scratched.fill(255, 4, 60);
+    await expect(read(scratched)).rejects.toThrow('damaged Parquet file');
+  });
+});

@@ -1,0 +1,31 @@
+import type { Recipe } from '../core/recode/types.js';
+import { allVariables, type VariableRow } from '../store/variables.js';
+import type { OpenStudy } from './context.js';
+import { serviceForTests, studyOfRows } from './test-study.js';
+
+export const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
+
+export const service = serviceForTests();
+
+export const find = ({ db }: OpenStudy, name: string): VariableRow => {
+  const found = allVariables(db).find((one) => one.name === name);
+  if (!found) throw new Error(`no ${name}`);
+  return found;
+};
+
+export const take = (name: string) => {
+  const rows = Array.from({ length: 60 }, (_, k) =>
+    [1 + (k % 3), 1 + (k % 2), 1 + (k % 5), 20 + ((k * 7) % 60)].join(','),
+  );
+  return studyOfRows(service, name, ['site,tap,mood,age', ...rows]);
+};
+
+export const group = (code: string, label: string, ...from: string[]) => ({ code, label, from });
+
+export const inTwo = (source: number, ...groups: ReturnType<typeof group>[]): Recipe => ({
+  kind: 'regroup',
+  source,
+  level: 'ordered',
+  groups,
+  setAside: [],
+});

@@ -1,0 +1,67 @@
+import { countedTable, countsOf } from './test-study.js';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
+import type { OpenStudy } from './context.js';
+import { viewStudy } from './roster.js';
+import { DEMO, service, take, faultOf } from './fernhill.fixtures.js';
+
+let study: OpenStudy;
+
+beforeAll(async () => {
+  const codebook = JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')) as CodebookFile;
+  study = await take('Fernhill', readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), codebook);
+});
+
+const variable = (name: string, of = study) => {
+  const found = viewStudy(of).variables.find((one) => one.name === name);
+  if (!found) throw new Error(`no ${name}`);
+  return found;
+};
+
+const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);
+
+describe('counting', () => {
+  it('agrees with the rows of the file', async () => {
+    const lines = readFileSync(join(DEMO, 'fernhill.csv'), 'utf8')
+      .split('\n')
+      .slice(1)
+      .filter((line) => /^\d+,/.test(line));
+    const cells = lines.map((line) => line.split(','));
+    const table = await tableOf(bodyAbout(variable('season').id, { by: variable('site').id }));
+    table.rows.categories.forEach(({ code: season }, i) =>
+      table.columns?.categories.forEach(({ code: site }, j) => {
+        expect(table.cells[i]?.[j]).toBe(cells.filter((row) => row[1] === site && row[2] === season).length);
+      }),
+    );
+  });
+
+  it('reconciles for every variable of the demo: base and left out make everybody', async () => {
+    for (const one of viewStudy(study).variables.filter(({ countable, level }) => countable && level !== 'text')) {
+      const table = await tableOf(bodyAbout(one.id));
+      expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0), one.name).toBe(2412);
+      expect(table.base, one.name).toBe(one.answers);
+    }
+  });
+
+  it('gives the multiple-response question the mentions of its columns', async () => {
+    const crops = await tableOf(bodyAbout(variable('crops').id, { by: variable('site').id }));
+    const beans = await tableOf(bodyAbout(variable('grow_beans').id, { by: variable('site').id }));
+    expect(crops.cells[1]).toEqual(beans.cells[0]);
+    expect(crops.base + crops.leftOut.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2412);
+  });
+
+  it('filters by a mention', async () => {
+    const only: SentenceBody['only'] = [{ variable: variable('crops').id, is: 'any-of', codes: ['2'] }];
+    const table = await tableOf(bodyAbout(variable('grow_beans').id, { only }));
+    expect(table.rowTotals[1]).toBe(0);
+    expect(table.base).toBe((await tableOf(bodyAbout(variable('crops').id))).rowTotals[1]);
+  });
+
+  it('names the variable that has no categories', async () => {
+    const fault = await faultOf(countsOf(service, study, bodyAbout(variable('id').id)));
+    expect(fault).toMatchObject({ kind: 'unsupported', place: { variable: 'Plot holder number' } });
+  });
+});

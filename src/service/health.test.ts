@@ -1,0 +1,50 @@
+import { byId } from '../core/by-id.js';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { allVariables } from '../store/variables.js';
+import type { OpenStudy } from './context.js';
+import { declareMissing } from './declare-missing.js';
+import { editEntries } from './edit-variable.js';
+import { studyHealth } from './health.js';
+import { service, take } from './plots.fixtures.js';
+
+let study: OpenStudy;
+
+beforeEach(async () => {
+  study = await take('Plots');
+});
+
+const variable = (name: string) => {
+  const found = allVariables(study.db).find((one) => one.name === name);
+  if (!found) throw new Error(`no ${name}`);
+  return found;
+};
+
+const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>
+  editEntries(service, study, [{ variable: variable(name).id, ...change }]);
+
+describe('the health of a study', () => {
+  it('names what is wrong, until it is mended', async () => {
+    const complaints = async () =>
+      (await studyHealth(service, study)).map(({ is, variable: id, codes }) =>
+        `${is} ${byId(allVariables(study.db), id)?.name ?? ''} ${codes.join(' ')}`.trim(),
+      );
+    expect(await complaints()).toEqual([
+      'twins member_id M88',
+      'undeclared shed 9',
+      'undeclared hours 999',
+      'words fee waived',
+      'unlabelled shed 9',
+      'blank empty',
+    ]);
+    await declareMissing(service, study, {
+      missing: 'other',
+      in: [
+        { code: '999', variables: [variable('hours').id] },
+        { code: '9', variables: [variable('shed').id] },
+        { code: 'waived', variables: [variable('fee').id] },
+      ],
+    });
+    await edit('empty', { aside: true });
+    expect(await complaints()).toEqual(['twins member_id M88', 'unlabelled shed 9']);
+  });
+});

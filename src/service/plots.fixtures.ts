@@ -1,0 +1,44 @@
+import { Readable } from 'node:stream';
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import type { OpenStudy } from './context.js';
+import { acceptIntake } from './intake/accept.js';
+import { receiveFile } from './intake/receive.js';
+import { openStudy } from './open-study.js';
+import { serviceForTests } from './test-study.js';
+
+export const service = serviceForTests();
+
+const yesNo = [
+  { code: '1', label: 'Yes' },
+  { code: '2', label: 'No' },
+];
+
+const codebook: CodebookFile = {
+  codeLists: { yesno: yesNo },
+  variables: [
+    { name: 'tap', label: 'Uses the tap', codeList: 'yesno' },
+    { name: 'shed', label: 'Uses the shed', codeList: 'yesno' },
+    { name: 'gate', label: 'Uses the gate', codeList: 'yesno' },
+    { name: 'site', label: 'Site' },
+  ],
+};
+
+/** Ninety gardeners; the last two share an identifier, and two hours are the code 999. */
+export function csv(): string {
+  const lines = ['member_id,tap,shed,gate,site,hours,fee,empty,remark'];
+  for (let k = 0; k < 90; k++) {
+    const id = k === 89 ? 'M88' : `M${k}`;
+    const site = ['a', 'b', 'c'][k % 3] ?? '';
+    const shed = k % 10 === 0 ? 9 : 1 + (k % 2);
+    const hours = k < 2 ? 999 : (k % 12) + (site === 'c' ? 0.5 : 0);
+    const fee = k === 5 ? 'waived' : String((k % 40) * 1.5);
+    lines.push([id, 1 + (k % 2), shed, k < 30 ? '' : 1, site, hours, fee, '', `text ${k}`].join(','));
+  }
+  return lines.join('\n');
+}
+
+export async function take(name: string): Promise<OpenStudy> {
+  const checked = (json: unknown) => json as CodebookFile;
+  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv())]), checked);
+  return openStudy(service, await acceptIntake(service, intake.id, { name, codebook }));
+}

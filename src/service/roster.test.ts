@@ -1,0 +1,64 @@
+import { countedTable } from './test-study.js';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
+import type { OpenStudy } from './context.js';
+import { detailVariable, viewStudy } from './roster.js';
+import { DEMO, service, take } from './fernhill.fixtures.js';
+
+let study: OpenStudy;
+
+beforeAll(async () => {
+  const codebook = JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')) as CodebookFile;
+  study = await take('Fernhill', readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), codebook);
+});
+
+const variable = (name: string, of = study) => {
+  const found = viewStudy(of).variables.find((one) => one.name === name);
+  if (!found) throw new Error(`no ${name}`);
+  return found;
+};
+
+const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);
+
+describe('the roster', () => {
+  it('has a picture that agrees with the counts', async () => {
+    const site = variable('site');
+    const table = await tableOf(bodyAbout(site.id));
+    expect(site.picture).toEqual({ is: 'bars', bars: table.rowTotals });
+    expect(site).toMatchObject({ answers: table.base, missing: 0, blank: 0 });
+  });
+
+  it('leaves missing codes out of the picture of a number', () => {
+    const age = variable('age');
+    expect(age.picture).toMatchObject({ is: 'histogram', from: 16 });
+    expect(age.picture.is === 'histogram' ? age.picture.to : 999).toBeLessThan(100);
+    expect(age.missing).toBeGreaterThan(10);
+    expect(age.answers + age.missing + age.blank).toBe(2412);
+  });
+
+  it('keeps what is no number apart from the numbers', async () => {
+    const size = await detailVariable(service, study, variable('plot_size').id);
+    expect(size.codes.find(({ code }) => code === 'n/a')).toMatchObject({ missing: 'dont-know', label: 'Not known' });
+    expect(size.summary?.n).toBe(variable('plot_size').answers);
+  });
+
+  it('says which variables share a code list, and what uses a variable', async () => {
+    const tap = await detailVariable(service, study, variable('use_tap').id);
+    expect(tap.sharesList).toContain(
+      viewStudy(study).variables.find(({ label }) => label === 'Uses the meeting hut')?.id,
+    );
+    expect(tap.sharesList).toHaveLength(4);
+    const beans = await detailVariable(service, study, variable('grow_beans').id);
+    expect(beans.usedBy).toEqual({
+      workings: [{ variable: variable('crops').id, title: 'Crops grown' }],
+      tables: [],
+    });
+  });
+
+  it('describes a free text by its answers only', () => {
+    expect(variable('comment')).toMatchObject({ level: 'text', picture: { is: 'none' } });
+  });
+});

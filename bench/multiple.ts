@@ -4,7 +4,7 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { awaitRead, call, sendFile, startServer, temporaryStore } from '../e2e/server.js';
 import type { Counts, Intake, KeptWorking, StudyView } from '../src/api/types.js';
-import type { Recipe } from '../src/core/recode/types.js';
+import type { Recipe } from '../src/core/recode/recipe-shape.js';
 import { say, timed } from './timing.js';
 
 const RESPONDENTS = 1_000_000;

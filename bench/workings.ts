@@ -3,7 +3,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { awaitRead, call, sendFile, type Server, startServer, temporaryStore } from '../e2e/server.js';
 import type { Intake, KeptWorking, StudyView, WorkingDraft, WorkingPreview } from '../src/api/types.js';
 import { bandsAt } from '../src/core/recode/band/edges.js';
-import type { Recipe } from '../src/core/recode/types.js';
+import type { Recipe } from '../src/core/recode/recipe-shape.js';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { say, timed } from './timing.js';

@@ -1,7 +1,7 @@
 import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { Counts, Intake, KeptWorking, StudyView, WorkingPreview } from '../src/api/types.js';
-import type { Recipe } from '../src/core/recode/types.js';
+import type { Recipe } from '../src/core/recode/recipe-shape.js';
 import { fill, find, named, says } from './browser.js';
 import { call, send } from './server.js';
 import { DEMO, demoSession } from './session.js';

@@ -4,7 +4,7 @@ import { VariableEditShape } from '../core/codebook/edit-shape.js';
 import { z } from './zod.js';
 import { LEVELS } from '../core/codebook/types.js';
 import { MOST_AT_ONCE } from '../core/recode/apply.js';
-import { RECIPE_KINDS } from '../core/recode/types.js';
+import { RECIPE_KINDS } from '../core/recode/recipe-shape.js';
 import { HistogramShape, NumberSummaryShape } from '../core/codebook/summary-shape.js';
 import { ProofShape } from '../core/recode/proof-shape.js';
 import { StandsInShape } from '../core/recode/stands-in-shape.js';

@@ -1,4 +1,4 @@
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import type { z } from './zod.js';
 import type * as codebook from './codebook-schemas.js';
 import type * as ledger from './ledger-schemas.js';

@@ -1,7 +1,7 @@
 import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../core/recode/band/edges.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';

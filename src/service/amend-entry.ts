@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { type Code, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import { checkRecipe } from '../core/recode/check.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { dropUnusedLists } from '../store/code-lists.js';
 import { amend, type Amending, fit } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, setDelta, setLeftOut, setUndone, setWords } from '../store/ledger.js';

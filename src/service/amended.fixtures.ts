@@ -1,4 +1,4 @@
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy } from './context.js';
 import { serviceForTests, studyOfRows } from './test-study.js';

@@ -3,7 +3,7 @@ import { shownInWords } from '../core/table/shown-in-words.js';
 import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
 import { sayRecipe } from '../core/recode/say.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { saySentence } from '../core/table/say-sentence.js';
 import { type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { derivedLists } from '../store/fit.js';

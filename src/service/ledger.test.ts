@@ -9,7 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { lowBits, wordAt } from '../core/count/column.js';
 import { Fault } from '../core/fault.js';
 import { bandsAt } from '../core/recode/band/edges.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { readColumn } from '../store/columns.js';
 import { readState } from '../store/state.js';

@@ -4,7 +4,7 @@ import { titleOf } from '../core/codebook/types.js';
 import { withSourceLabels } from '../core/recode/source-labels.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof } from '../core/recode/proof-shape.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { withoutValues } from '../core/recode/without-values.js';
 import { Fault } from '../core/fault.js';
 import { blankColumn, columnRow, insertColumn, removeColumn, writeArray } from '../store/columns.js';

@@ -1,6 +1,6 @@
 import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';

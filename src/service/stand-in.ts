@@ -4,7 +4,7 @@ import { Fault } from '../core/fault.js';
 import { mapSources, sourcesOf } from '../core/recode/sources.js';
 import { recipeFollows, sentenceFollows, sentenceWith } from '../core/recode/stand-in.js';
 import { bodyOfSentence, sentenceOfBody } from '../core/table/sentence-shape.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import type { Db } from '../store/open.js';
 import { allTables, restoreTable } from '../store/tables.js';
 import { allVariables, markVariable, renameVariables, type VariableRow } from '../store/variables.js';

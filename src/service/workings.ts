@@ -7,7 +7,7 @@ import { checkRecipe } from '../core/recode/check.js';
 import { verbOf } from '../core/recode/say.js';
 import { sourcesOf } from '../core/recode/sources.js';
 import type { Proof } from '../core/recode/proof-shape.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { removeColumn } from '../store/columns.js';
 import { dropUnusedLists, insertCodeList } from '../store/code-lists.js';
 import { allVariables, insertVariable, removeVariable, renameVariable, type VariableRow } from '../store/variables.js';

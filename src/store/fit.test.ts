@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
 import type { Delta, Part, VariableState } from '../core/ledger/delta-shape.js';

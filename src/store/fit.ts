@@ -1,7 +1,7 @@
 import { titleOf } from '../core/codebook/types.js';
 import { mergeCodes } from '../core/codebook/merge-codes.js';
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { sentenceOfBody } from '../core/table/sentence-shape.js';
 import {

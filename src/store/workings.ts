@@ -1,5 +1,5 @@
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
 import { RecipeShape } from '../core/recode/recipe-shape.js';
 import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';

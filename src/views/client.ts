@@ -1,7 +1,7 @@
 import type { Sentence } from '../core/table/sentence.js';
 import { bodyOfSentence } from '../core/table/sentence-shape.js';
 import { CHANGED, tell } from './shell/changed.js';
-import type { Recipe } from '../core/recode/types.js';
+import type { Recipe } from '../core/recode/recipe-shape.js';
 import type {
   Acceptance,
   Amended,

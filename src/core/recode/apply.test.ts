@@ -4,7 +4,7 @@ import { codeDifferences, fillPattern, patternOf, withSource } from './apply.js'
 import { keyOf } from './same.js';
 import { sayRecipe, verbOf } from './say.js';
 import { sourcesOf } from './sources.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 const code = (one: string, label: string, missing: Code['missing'] = null): Code => ({ code: one, label, missing });
 

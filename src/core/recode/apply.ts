@@ -1,7 +1,7 @@
 import { type Code, MISSING_WORDS } from '../codebook/types.js';
 import { whole } from '../figures.js';
 import { mapSources } from './sources.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 /** Workings that are kept at once, at most. */
 export const MOST_AT_ONCE = 2000;

@@ -1,5 +1,5 @@
 import { kindOf } from './registry.js';
-import type { Recipe, RecipeOver } from './types.js';
+import type { Recipe, RecipeOver } from './recipe-shape.js';
 
 /** A recipe whose codes of its sources are in canonical form, as they come out of the store. */
 export function canonicalRecipe<S>(recipe: RecipeOver<S>): RecipeOver<S> {

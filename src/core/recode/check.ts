@@ -1,6 +1,6 @@
 import { Fault } from '../fault.js';
 import { kindOf } from './registry.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 /**
  * Refuses what no data can mend in a recipe.

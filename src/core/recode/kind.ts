@@ -1,7 +1,7 @@
 import type { Code } from '../codebook/types.js';
 import type { DeriveInput, Derivation } from './derivation.js';
 import type { Held, Raw, Said } from './said.js';
-import type { RecipeOver } from './types.js';
+import type { RecipeOver } from './recipe-shape.js';
 
 /** What a sentence needs to know of the study. */
 export interface Names {

@@ -4,7 +4,7 @@ import { hasAnswered } from '../count/set-state.js';
 import { lowBits, wordAt } from '../count/column.js';
 import { whole } from '../figures.js';
 import type { Finding } from './proof-shape.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 import { type Said, type Held, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from './said.js';
 
 /** Reads a column value by value, as text. */

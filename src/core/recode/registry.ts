@@ -9,7 +9,7 @@ import { scoreKind } from './score/kind.js';
 import { slotsKind } from './slots/kind.js';
 import { toCategoriesKind } from './to-categories/kind.js';
 import { toNumberKind } from './to-number/kind.js';
-import type { Recipe, RecipeOver } from './types.js';
+import type { Recipe, RecipeOver } from './recipe-shape.js';
 
 /** Every kind of working. A conversion is two of them, told apart by what it converts to. */
 const KINDS = {

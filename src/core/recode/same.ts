@@ -1,5 +1,5 @@
 import { kindIdOf, kindOf } from './registry.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 /**
  * What a recipe does, without what it calls it: two recipes of the same key give every respondent the same, under

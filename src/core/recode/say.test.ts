@@ -5,7 +5,7 @@ import { parseRegroup, printRegroup } from './regroup/parse.js';
 import { sayRegroup } from './regroup/say.js';
 import { proveRegroup } from './regroup/prove.js';
 import type { Finding } from './proof-shape.js';
-import type { Regroup } from './types.js';
+import type { Regroup } from './regroup/shape.js';
 import type { Proof } from './proof-shape.js';
 
 const SATISFACTION: Code[] = [

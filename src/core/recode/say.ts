@@ -1,6 +1,6 @@
 import type { Names } from './kind.js';
 import { kindOf } from './registry.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 /** A recipe in one line that reads aloud. */
 export const sayRecipe = (recipe: Recipe, names: Names): string => kindOf(recipe).say(recipe, names);

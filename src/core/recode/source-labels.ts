@@ -1,6 +1,6 @@
 import { byId } from '../by-id.js';
 import { type Code, titleOf, type Variable } from '../codebook/types.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 type Labelled = Pick<Variable, 'id' | 'name' | 'label' | 'codes'>;
 

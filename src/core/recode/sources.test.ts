@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sourcesOf, withIds, withNames } from './sources.js';
-import type { Recipe, Regroup } from './types.js';
+import type { Recipe } from './recipe-shape.js';
+import type { Regroup } from './regroup/shape.js';
 
 const three: Regroup = {
   kind: 'regroup',

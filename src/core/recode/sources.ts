@@ -1,5 +1,5 @@
 import { kindOf } from './registry.js';
-import type { NamedRecipe, Recipe, RecipeOver } from './types.js';
+import type { NamedRecipe, Recipe, RecipeOver } from './recipe-shape.js';
 
 /** Variables that a recipe stands on, each as often as it is named. */
 export function sourcesOf<S>(recipe: RecipeOver<S>): S[] {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sentenceOf } from '../table/sentence.js';
 import { bandsAt } from './band/edges.js';
 import { type Placed, recipeFollows, sentenceFollows, sentenceWith } from './stand-in.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 const code = (at: string, label: string, missing: 'refused' | null = null) => ({ code: at, label, missing });
 const before: Placed = {

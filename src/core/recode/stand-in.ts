@@ -1,7 +1,7 @@
 import { type Code, isAnswer, type Level } from '../codebook/types.js';
 import { conditionsOf, type Sentence, variablesOf, withVariables } from '../table/sentence.js';
 import { kindOf } from './registry.js';
-import type { Recipe } from './types.js';
+import type { Recipe } from './recipe-shape.js';
 
 /** What of a variable decides whether another can take its place. */
 export interface Placed {

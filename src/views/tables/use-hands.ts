@@ -5,7 +5,7 @@ import type { RosterVariable, StudyView, Working } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { type Gesture, gestured, regroupOf } from '../../core/recode/regroup/gestures.js';
 import { sourcesOf } from '../../core/recode/sources.js';
-import type { Regroup } from '../../core/recode/types.js';
+import type { Regroup } from '../../core/recode/regroup/shape.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { soleOn, withSole } from './draft.js';

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { WorkingPreview } from '../../api/types.js';
-import type { Recipe } from '../../core/recode/types.js';
+import type { Recipe } from '../../core/recode/recipe-shape.js';
 import { client, problemText } from '../client.js';
 
 interface Trouble {

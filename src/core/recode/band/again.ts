@@ -1,6 +1,6 @@
 import { parseNumber } from '../../codebook/number.js';
 import type { Code } from '../../codebook/types.js';
-import type { Band } from '../types.js';
+import type { Band } from './shape.js';
 import { type Said, type Raw, NOTHING, answerOf, missing } from '../said.js';
 
 export function afterBand({ bands, ends, taken }: Band, codes: readonly Code[], raw: Raw): Said {

@@ -1,6 +1,6 @@
 import { Fault } from '../../fault.js';
 import { checkCodes, checkLabels } from '../labels.js';
-import type { Band } from '../types.js';
+import type { Band } from './shape.js';
 
 /** Checks what no data can mend: no bands, labels, a stretch that ends before it begins, a value named twice. */
 export function checkBand(recipe: Band): void {

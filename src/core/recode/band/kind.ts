@@ -2,7 +2,7 @@ import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { allCodesOf, numericOf, talliedOnce } from '../source-columns.js';
-import type { Band } from '../types.js';
+import type { Band } from './shape.js';
 import { afterBand } from './again.js';
 import { checkBand } from './check.js';
 import { band } from './compute.js';

@@ -7,7 +7,7 @@ import { whole } from '../../figures.js';
 import { bandFinder, fateOf, type NumberFate, seamsOf } from './compute.js';
 import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
-import type { Band } from '../types.js';
+import type { Band } from './shape.js';
 import type { Finding } from '../proof-shape.js';
 import type { Proof, ProofRow } from '../proof-shape.js';
 

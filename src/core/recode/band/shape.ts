@@ -33,4 +33,7 @@ export const bandShape = <S>(source: z.ZodType<S>) =>
   });
 
 export type Cut = Frozen<z.output<typeof cut>>;
-export type BandOver<S> = Frozen<z.output<ReturnType<typeof bandShape<S>>>>;
+type BandOver<S> = Frozen<z.output<ReturnType<typeof bandShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Band = BandOver<number>;

@@ -1,4 +1,4 @@
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 import { type Said, type Held, type Raw, NOTHING, answersIn } from '../said.js';
 
 export function afterCombine(

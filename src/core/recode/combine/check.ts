@@ -1,6 +1,6 @@
 import { Fault } from '../../fault.js';
 import { checkLabels } from '../labels.js';
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 import { MOST_OPTIONS } from './compute.js';
 
 /** Checks what no data can mend: fewer than two variables, one twice, no options, a label or a code twice. */

@@ -8,7 +8,7 @@ import { wordsFor } from '../../count/option-bits.js';
 import { checkCombine } from './check.js';
 import { combine, type Combined, combined, type CombineSource, differencesOf } from './compute.js';
 import { proveCombine } from './prove.js';
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 
 const OPTIONS = 40;
 

@@ -3,7 +3,8 @@ import type { Column, SetsColumn } from '../../count/column.js';
 import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
-import type { Combine, Made } from '../types.js';
+import type { Combine } from './shape.js';
+import type { Made } from '../types.js';
 
 export const MOST_OPTIONS = 500;
 

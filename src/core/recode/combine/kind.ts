@@ -2,7 +2,7 @@ import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { parts } from '../source-columns.js';
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 import { afterCombine } from './again.js';
 import { checkCombine } from './check.js';
 import { combine, combined } from './compute.js';

@@ -1,5 +1,5 @@
 import { whole } from '../../figures.js';
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 import type { Finding } from '../proof-shape.js';
 import type { Proof } from '../proof-shape.js';
 import { type CombineSource, type Combined, differencesOf } from './compute.js';

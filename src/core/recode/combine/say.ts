@@ -1,7 +1,7 @@
 import { and, or } from '../../words.js';
 
 import type { Names } from '../kind.js';
-import type { Combine } from '../types.js';
+import type { Combine } from './shape.js';
 
 const HOW: Record<Combine['how'], (titles: string[], k: number) => string> = {
   any: (titles) => `What is mentioned in ${or(titles)}`,

@@ -19,4 +19,7 @@ export const combineShape = <S>(source: z.ZodType<S>) =>
     base: z.enum(['any', 'all']).describe('Who counts as having answered: who answered any of the variables, or all.'),
   });
 
-export type CombineOver<S> = Frozen<z.output<ReturnType<typeof combineShape<S>>>>;
+type CombineOver<S> = Frozen<z.output<ReturnType<typeof combineShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Combine = CombineOver<number>;

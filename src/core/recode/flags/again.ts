@@ -1,5 +1,5 @@
 import type { Code } from '../../codebook/types.js';
-import type { Flags } from '../types.js';
+import type { Flags } from './shape.js';
 import { type Said, type Raw, NOTHING, answerOf, missing, reasonOf } from '../said.js';
 
 export function afterFlags({ codes: wanted, yes, no }: Flags, codes: readonly Code[], raw: Raw): Said {

@@ -1,5 +1,5 @@
 import { Fault } from '../../fault.js';
-import type { Flags } from '../types.js';
+import type { Flags } from './shape.js';
 
 /** Checks what no data can mend: no code, no words for yes and no. */
 export function checkFlags({ codes, yes, no }: Pick<Flags, 'codes' | 'yes' | 'no'>): void {

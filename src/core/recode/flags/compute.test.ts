@@ -9,7 +9,7 @@ import { checkFlags } from './check.js';
 import { flag, flagged } from './compute.js';
 import { proveFlags } from './prove.js';
 import type { InterlockSource } from '../interlock/compute.js';
-import type { Flags } from '../types.js';
+import type { Flags } from './shape.js';
 
 const OPTIONS = 40;
 

@@ -3,7 +3,8 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { hasAnswered } from '../../count/set-state.js';
 import { codeSpace, giveAll } from '../code-space.js';
-import type { Flags, Made } from '../types.js';
+import type { Flags } from './shape.js';
+import type { Made } from '../types.js';
 
 export const [YES, NO] = ['1', '0'];
 

@@ -4,7 +4,7 @@ import type { Kind } from '../kind.js';
 import { some } from '../listed.js';
 import { NOTHING } from '../said.js';
 import { allCodesOf, countableOf, tally } from '../source-columns.js';
-import type { Flags } from '../types.js';
+import type { Flags } from './shape.js';
 import { afterFlags } from './again.js';
 import { checkFlags } from './check.js';
 import { flag } from './compute.js';

@@ -2,7 +2,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { SET_STATE } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
 import type { Finding } from '../proof-shape.js';
-import type { Flags } from '../types.js';
+import type { Flags } from './shape.js';
 import type { Proof, ProofRow } from '../proof-shape.js';
 import { YES, NO, flagged } from './compute.js';
 

@@ -11,4 +11,7 @@ export const flagsShape = <S>(source: z.ZodType<S>) =>
     no: label,
   });
 
-export type FlagsOver<S> = Frozen<z.output<ReturnType<typeof flagsShape<S>>>>;
+type FlagsOver<S> = Frozen<z.output<ReturnType<typeof flagsShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Flags = FlagsOver<number>;

@@ -1,4 +1,4 @@
-import type { Gather } from '../types.js';
+import type { Gather } from './shape.js';
 import { type Said, type Held, type Raw, NOTHING, answersIn, settled, mentionsOrNothing } from '../said.js';
 
 export function afterGather(

@@ -1,6 +1,6 @@
 import { plural } from '../../words.js';
 import { Fault } from '../../fault.js';
-import type { Gather } from '../types.js';
+import type { Gather } from './shape.js';
 import { MOST_OPTIONS } from './compute.js';
 
 /** Checks what no data can mend: fewer than two options, a column twice, no code for ticked, a label twice. */

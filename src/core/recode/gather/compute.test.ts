@@ -7,7 +7,8 @@ import { gather, gathered } from './compute.js';
 import { proveGather } from './prove.js';
 import { sourcesOf } from '../sources.js';
 import type { Finding } from '../proof-shape.js';
-import type { Gather, Regroup } from '../types.js';
+import type { Gather } from './shape.js';
+import type { Regroup } from '../regroup/shape.js';
 import type { Proof } from '../proof-shape.js';
 
 const three: Regroup = {

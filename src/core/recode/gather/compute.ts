@@ -3,7 +3,8 @@ import { SET_STATE } from '../../count/set-state.js';
 import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
-import type { Gather, GatherItem, Made } from '../types.js';
+import type { Gather, GatherItem } from './shape.js';
+import type { Made } from '../types.js';
 
 /** More options than this is a mistake in the selection. */
 export const MOST_OPTIONS = 500;

@@ -4,7 +4,7 @@ import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
 import { withMissing } from '../source-columns.js';
-import type { Gather, GatherItem } from '../types.js';
+import type { Gather, GatherItem } from './shape.js';
 import { afterGather } from './again.js';
 import { checkGather } from './check.js';
 import { gather, gathered, revivedByGather } from './compute.js';

@@ -21,5 +21,9 @@ export const gatherShape = <S>(source: z.ZodType<S>) =>
     settle,
   });
 
-export type GatherItemOver<S> = Frozen<z.output<ReturnType<typeof itemShape<S>>>>;
-export type GatherOver<S> = Frozen<z.output<ReturnType<typeof gatherShape<S>>>>;
+type GatherItemOver<S> = Frozen<z.output<ReturnType<typeof itemShape<S>>>>;
+type GatherOver<S> = Frozen<z.output<ReturnType<typeof gatherShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Gather = GatherOver<number>;
+export type GatherItem = GatherItemOver<number>;

@@ -1,4 +1,4 @@
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 import { type Said, type Held, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from '../said.js';
 
 export function afterInterlock({ between }: Interlock, sources: readonly Held[], raws: readonly Raw[]): Said {

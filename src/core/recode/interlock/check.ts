@@ -1,5 +1,5 @@
 import { Fault } from '../../fault.js';
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 
 /** Checks what no data can mend: fewer than two variables, or one twice. @throws Fault */
 export function checkInterlock({ sources }: Pick<Interlock, 'sources'>): void {

@@ -4,7 +4,7 @@ import type { Code } from '../../codebook/types.js';
 import { checkInterlock } from './check.js';
 import { interlock, type InterlockSource } from './compute.js';
 import { proveInterlock } from './prove.js';
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 
 const part = (title: string, labels: readonly string[], values: readonly number[]): InterlockSource => ({
   title,

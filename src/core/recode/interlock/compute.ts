@@ -3,7 +3,8 @@ import type { CodedColumn } from '../../count/column.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
-import type { Interlock, Made } from '../types.js';
+import type { Interlock } from './shape.js';
+import type { Made } from '../types.js';
 
 /** More combinations than this are no variable to look at. */
 const MOST_COMBINATIONS = 5000;

@@ -1,6 +1,6 @@
 import type { Kind } from '../kind.js';
 import { allCodesOf, codedOf, countableOf, parts } from '../source-columns.js';
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 import { afterInterlock } from './again.js';
 import { checkInterlock } from './check.js';
 import { interlock } from './compute.js';

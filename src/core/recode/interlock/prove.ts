@@ -2,7 +2,7 @@ import { and } from '../../words.js';
 import { isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import type { Finding } from '../proof-shape.js';
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 import type { Proof } from '../proof-shape.js';
 import type { InterlockSource, Interlocked } from './compute.js';
 

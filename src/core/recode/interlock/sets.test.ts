@@ -4,7 +4,7 @@ import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { SET_STATE } from '../../count/set-state.js';
 import { interlockSets } from './sets.js';
 import { proveInterlockSets } from './prove-sets.js';
-import type { Interlock } from '../types.js';
+import type { Interlock } from './shape.js';
 
 const code = (at: string) => ({ code: at, label: `L${at}`, missing: null });
 const GROUPS = [code('1'), code('2'), { ...code('9'), missing: 'refused' as const }];

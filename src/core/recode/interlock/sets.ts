@@ -6,7 +6,8 @@ import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
 import { mentionsBy } from '../../count/option-bits.js';
-import type { Interlock, Made } from '../types.js';
+import type { Interlock } from './shape.js';
+import type { Made } from '../types.js';
 
 /** More combinations than this are no question to look at. */
 const MOST = 1000;

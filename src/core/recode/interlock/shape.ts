@@ -10,4 +10,7 @@ export const interlockShape = <S>(source: z.ZodType<S>) =>
     empty: z.boolean().describe('Combinations that nobody has are categories too.'),
   });
 
-export type InterlockOver<S> = Frozen<z.output<ReturnType<typeof interlockShape<S>>>>;
+type InterlockOver<S> = Frozen<z.output<ReturnType<typeof interlockShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Interlock = InterlockOver<number>;

@@ -1,5 +1,5 @@
 import type { Code } from '../../codebook/types.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import { type Said, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf, ownLabels } from '../said.js';
 
 /** What the group is called into which everything else goes. */

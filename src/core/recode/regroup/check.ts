@@ -1,7 +1,7 @@
 import { Fault } from '../../fault.js';
 import { restGroup } from './everything-else.js';
 import { checkCodes, checkLabels } from '../labels.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 /** Checks what no data can mend: no groups, a group without a name, two groups of one name. */
 export function checkRegroup(recipe: Regroup): void {

@@ -5,7 +5,7 @@ import { sayRegroup } from './say.js';
 import { checkRegroup } from './check.js';
 import { proveRegroup } from './prove.js';
 import { regroup } from './compute.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 const SATISFACTION: Code[] = [
   { code: '1', label: 'Very satisfied', missing: null },

@@ -2,7 +2,8 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
-import type { Made, Regroup } from '../types.js';
+import type { Made } from '../types.js';
+import type { Regroup } from './shape.js';
 
 /** What the codes of special outcomes are called, where no group has that name. */
 const LEFT_OVER = 'left-over';

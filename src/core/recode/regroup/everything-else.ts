@@ -1,5 +1,5 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 type Grouped = Pick<Regroup, 'groups' | 'setAside' | 'unnamed'>;
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Gesture, gestured, regroupOf } from './gestures.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 const headings = ['1', '2', '3', '4'].map((code) => ({ code, label: `Label ${code}` }));
 const begun = regroupOf(7, 'ordered', headings);

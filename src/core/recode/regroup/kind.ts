@@ -6,7 +6,7 @@ import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { NOTHING } from '../said.js';
 import { allCodesOf, codedOf, countableOf, roomFor, tally } from '../source-columns.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import { afterRegroup } from './again.js';
 import { checkRegroup } from './check.js';
 import { regroup } from './compute.js';

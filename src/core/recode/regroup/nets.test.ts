@@ -5,7 +5,7 @@ import { SET_STATE } from '../../count/set-state.js';
 import type { SetsColumn } from '../../count/column.js';
 import { proveRegroupSets } from './prove-nets.js';
 import { regroupSets } from './nets.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 const OPTIONS = ['1', '2', '3', '4', '5'];
 const CODES = OPTIONS.map((code) => ({ code, label: `Option ${code}`, missing: null }));

@@ -6,7 +6,8 @@ import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
 import { mentionsBy } from '../../count/option-bits.js';
-import type { Made, Regroup } from '../types.js';
+import type { Made } from '../types.js';
+import type { Regroup } from './shape.js';
 
 export interface RegroupedSets {
   made: Made;

@@ -1,7 +1,7 @@
 import type { Code } from '../../codebook/types.js';
 import { restGroup } from './everything-else.js';
 import type { Group } from './shape.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 const SET_ASIDE = 'set aside';
 export const EVERYTHING_ELSE = 'everything else';

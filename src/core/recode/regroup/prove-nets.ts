@@ -3,7 +3,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import { withEverythingElse } from './everything-else.js';
 import type { Finding } from '../proof-shape.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import type { Proof } from '../proof-shape.js';
 import type { RegroupedSets } from './nets.js';
 

@@ -5,7 +5,7 @@ import type { Code } from '../../codebook/types.js';
 import { proveRegroup } from './prove.js';
 import { regroup } from './compute.js';
 import type { Finding } from '../proof-shape.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import type { Proof } from '../proof-shape.js';
 
 const SATISFACTION: Code[] = [

@@ -2,7 +2,7 @@ import { whole } from '../../figures.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { withEverythingElse } from './everything-else.js';
 import type { Finding } from '../proof-shape.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import type { Proof } from '../proof-shape.js';
 import { type Fate, fates, regroup } from './compute.js';
 

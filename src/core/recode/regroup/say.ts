@@ -1,6 +1,6 @@
 import { type Code, isAnswer, MISSING_WORDS } from '../../codebook/types.js';
 import { restGroup } from './everything-else.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 import { and } from '../../words.js';
 import { EVERYTHING_ELSE } from './parse.js';
 

@@ -39,4 +39,7 @@ export const regroupShape = <S>(source: z.ZodType<S>) =>
   });
 
 export type Group = Frozen<z.output<typeof group>>;
-export type RegroupOver<S> = Frozen<z.output<ReturnType<typeof regroupShape<S>>>>;
+type RegroupOver<S> = Frozen<z.output<ReturnType<typeof regroupShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Regroup = RegroupOver<number>;

@@ -3,7 +3,7 @@ import type { Code } from '../../codebook/types.js';
 import { proveRegroup } from './prove.js';
 import { regroup } from './compute.js';
 import { startRegroup, STARTS } from './starts.js';
-import type { Regroup } from '../types.js';
+import type { Regroup } from './shape.js';
 
 const SATISFACTION: Code[] = [
   { code: '1', label: 'Very satisfied', missing: null },

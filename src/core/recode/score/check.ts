@@ -3,7 +3,7 @@ import { Fault } from '../../fault.js';
 import { nearestNames } from './expression/nearest.js';
 import { namesOf, parseExpression } from './expression/parse.js';
 import { faultAt } from './expression/tokens.js';
-import type { Score } from '../types.js';
+import type { Score } from './shape.js';
 import { MOST_ITEMS, usesScale } from './compute.js';
 
 /**

@@ -6,7 +6,7 @@ import type { Column } from '../../count/column.js';
 import { checkScore } from './check.js';
 import { score, type ScoreSource } from './compute.js';
 import { proveScore } from './prove.js';
-import type { Score, ScoreItem } from '../types.js';
+import type { Score, ScoreItem } from './shape.js';
 
 const CODES = ['1', '2', '3', '4', '5', '9'];
 const REFUSED: Code[] = [{ code: '9', label: 'Refused', missing: 'refused' }];

@@ -6,7 +6,7 @@ import type { Reliability } from '../proof-shape.js';
 import { evaluator, NO_VALUE } from './expression/evaluate.js';
 import { parseExpression } from './expression/parse.js';
 import { BLOCK, numberSource, withNumbers } from '../numbers.js';
-import type { Score } from '../types.js';
+import type { Score } from './shape.js';
 
 /** More items than this are a mistake in the selection. */
 export const MOST_ITEMS = 500;

@@ -1,7 +1,7 @@
 import { allCanonical, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { allCodesOf } from '../source-columns.js';
-import type { Score } from '../types.js';
+import type { Score } from './shape.js';
 import { checkScore } from './check.js';
 import { score } from './compute.js';
 import { proveScore } from './prove.js';

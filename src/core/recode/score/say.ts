@@ -1,5 +1,5 @@
 import { figure } from '../band/edges.js';
-import type { Score } from '../types.js';
+import type { Score } from './shape.js';
 import { some } from '../listed.js';
 import type { Names } from '../kind.js';
 

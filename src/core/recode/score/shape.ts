@@ -27,5 +27,9 @@ export const scoreShape = <S>(source: z.ZodType<S>) =>
     expression: text(10_000).describe('Arithmetic over the items, for "expression".'),
   });
 
-export type ScoreItemOver<S> = Frozen<z.output<ReturnType<typeof itemShape<S>>>>;
-export type ScoreOver<S> = Frozen<z.output<ReturnType<typeof scoreShape<S>>>>;
+type ScoreItemOver<S> = Frozen<z.output<ReturnType<typeof itemShape<S>>>>;
+type ScoreOver<S> = Frozen<z.output<ReturnType<typeof scoreShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Score = ScoreOver<number>;
+export type ScoreItem = ScoreItemOver<number>;

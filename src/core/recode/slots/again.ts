@@ -1,4 +1,4 @@
-import type { Slots } from '../types.js';
+import type { Slots } from './shape.js';
 import { type Said, type Held, type Raw, NOTHING, answersIn, settled, mentionsOrNothing } from '../said.js';
 
 export function afterSlots(

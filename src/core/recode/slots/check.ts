@@ -1,5 +1,5 @@
 import { Fault } from '../../fault.js';
-import type { Slots } from '../types.js';
+import type { Slots } from './shape.js';
 import { MOST_OPTIONS } from './compute.js';
 
 /** Checks what no data can mend: fewer than two slots, a slot twice, no options, a code or a label twice. */

@@ -5,7 +5,8 @@ import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
 import { mentionsBy } from '../../count/option-bits.js';
-import type { Made, Slots } from '../types.js';
+import type { Made } from '../types.js';
+import type { Slots } from './shape.js';
 
 export const MOST_OPTIONS = 500;
 

@@ -4,7 +4,7 @@ import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
 import { some } from '../listed.js';
 import { withMissing } from '../source-columns.js';
-import type { Slots } from '../types.js';
+import type { Slots } from './shape.js';
 import { afterSlots } from './again.js';
 import { checkSlots } from './check.js';
 import { revivedBySlots, slots, slotted } from './compute.js';

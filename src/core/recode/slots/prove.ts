@@ -3,7 +3,7 @@ import { answeredIn, SET_STATE } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
 import type { Finding } from '../proof-shape.js';
-import type { Slots } from '../types.js';
+import type { Slots } from './shape.js';
 import type { Proof } from '../proof-shape.js';
 import type { SlotsResult } from './compute.js';
 

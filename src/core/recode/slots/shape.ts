@@ -13,4 +13,7 @@ export const slotsShape = <S>(source: z.ZodType<S>) =>
     none: code.nullable().describe('The code that says "none of these".'),
   });
 
-export type SlotsOver<S> = Frozen<z.output<ReturnType<typeof slotsShape<S>>>>;
+type SlotsOver<S> = Frozen<z.output<ReturnType<typeof slotsShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type Slots = SlotsOver<number>;

@@ -1,5 +1,5 @@
 import type { Code } from '../../codebook/types.js';
-import type { ToCategories } from '../types.js';
+import type { ToCategories } from './shape.js';
 import { type Said, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from '../said.js';
 
 export function afterCategories({ exceptions, alike }: ToCategories, codes: readonly Code[], raw: Raw): Said {

@@ -1,5 +1,5 @@
 import { Fault } from '../../fault.js';
-import type { ToCategories } from '../types.js';
+import type { ToCategories } from './shape.js';
 
 /** Checks what no data can mend: a text sorted out twice, or as nothing. @throws Fault */
 export function checkToCategories({ exceptions, least }: Pick<ToCategories, 'exceptions' | 'least'>): void {

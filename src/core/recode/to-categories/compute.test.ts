@@ -4,7 +4,7 @@ import type { Code } from '../../codebook/types.js';
 import { checkToCategories } from './check.js';
 import { proveToCategories } from './prove.js';
 import { toCategories } from './compute.js';
-import type { ToCategories } from '../types.js';
+import type { ToCategories } from './shape.js';
 
 const recipe = (more: Partial<ToCategories> = {}): ToCategories => ({
   kind: 'convert',

@@ -3,7 +3,8 @@ import type { Code, MissingReason } from '../../codebook/types.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace, missingName } from '../code-space.js';
-import type { Made, ToCategories } from '../types.js';
+import type { Made } from '../types.js';
+import type { ToCategories } from './shape.js';
 
 /** More categories than this are no code list. */
 const MOST_CATEGORIES = 1000;

@@ -1,6 +1,6 @@
 import type { Kind } from '../kind.js';
 import { allCodesOf, roomFor } from '../source-columns.js';
-import type { ToCategories } from '../types.js';
+import type { ToCategories } from './shape.js';
 import { afterCategories } from './again.js';
 import { checkToCategories } from './check.js';
 import { toCategories } from './compute.js';

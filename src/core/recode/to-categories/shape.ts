@@ -20,4 +20,7 @@ export const toCategoriesShape = <S>(source: z.ZodType<S>) =>
   });
 
 export type SortedOut = Frozen<z.output<typeof sortedOut>>;
-export type ToCategoriesOver<S> = Frozen<z.output<ReturnType<typeof toCategoriesShape<S>>>>;
+type ToCategoriesOver<S> = Frozen<z.output<ReturnType<typeof toCategoriesShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type ToCategories = ToCategoriesOver<number>;

@@ -1,5 +1,5 @@
 import { Fault } from '../../fault.js';
-import type { ToNumber } from '../types.js';
+import type { ToNumber } from './shape.js';
 
 /** Checks what no data can mend: a text decided on twice, a number that is none. @throws Fault */
 export function checkToNumber({ exceptions }: Pick<ToNumber, 'exceptions'>): void {

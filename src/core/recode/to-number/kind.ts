@@ -1,5 +1,5 @@
 import type { Kind } from '../kind.js';
-import type { ToNumber } from '../types.js';
+import type { ToNumber } from './shape.js';
 import { checkToNumber } from './check.js';
 import { madeNumber, toNumber } from './compute.js';
 import { proveToNumber } from './prove.js';

@@ -21,4 +21,7 @@ export const toNumberShape = <S>(source: z.ZodType<S>) =>
   });
 
 export type Exception = Frozen<z.output<typeof exception>>;
-export type ToNumberOver<S> = Frozen<z.output<ReturnType<typeof toNumberShape<S>>>>;
+type ToNumberOver<S> = Frozen<z.output<ReturnType<typeof toNumberShape<S>>>>;
+
+/** The same in a study: sources are variable ids. */
+export type ToNumber = ToNumberOver<number>;

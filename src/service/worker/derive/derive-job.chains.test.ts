@@ -7,7 +7,7 @@ import { checkRecipe } from '../../../core/recode/check.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import type { Cut } from '../../../core/recode/band/shape.js';
 import type { Group } from '../../../core/recode/regroup/shape.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { deriveInStudy } from './derive-job.js';
 import type { Derived, DerivedColumn, DeriveSource } from './types.js';
 

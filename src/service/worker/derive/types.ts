@@ -2,7 +2,7 @@ import type { Code, Level } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
 import type { Storage } from '../../../core/intake/read-in-shape.js';
 import type { Proof } from '../../../core/recode/proof-shape.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 
 export interface DeriveSource {
   column: number;

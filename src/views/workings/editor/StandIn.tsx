@@ -3,7 +3,7 @@ import type { StudyView, Working, WorkingPreview } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { recipeFollows, sentenceFollows } from '../../../core/recode/stand-in.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { variablesOf } from '../../../core/table/sentence.js';
 import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
 import { Choice } from '../../../kit/kit.js';

@@ -7,7 +7,7 @@ import { provable, wrongWith } from '../../../core/recode/check.js';
 import { sayRecipe, verbOf } from '../../../core/recode/say.js';
 import { withSourceLabels } from '../../../core/recode/source-labels.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { Button, Problem, Wait } from '../../../kit/kit.js';
 import { client, problemText, seenRevision, type Trouble } from '../../client.js';
 import reading from '../../reading/reading.module.css';

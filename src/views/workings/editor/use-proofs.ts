@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { client, problemText } from '../../client.js';
 
 /** Whether the proof of a recipe holds, or why there is none; undefined while it is computed. */

@@ -1,5 +1,5 @@
 import type { RosterVariable, StudyView, VariableDetail } from '../../../api/types.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import type { Previewed } from '../use-preview.js';
 
 /** What the part of an editor gets that is of one kind. */

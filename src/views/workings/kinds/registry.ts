@@ -1,7 +1,7 @@
 import type { RosterVariable } from '../../../api/types.js';
 import type { Code } from '../../../core/codebook/types.js';
 import { type KindId, kindIdOf } from '../../../core/recode/registry.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { bandView } from './band/kind.js';
 import { combineView } from './combine/kind.js';
 import { flagsView } from './flags/kind.js';

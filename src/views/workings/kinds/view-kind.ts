@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { RosterVariable } from '../../../api/types.js';
 import type { Code } from '../../../core/codebook/types.js';
-import type { Recipe } from '../../../core/recode/types.js';
+import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import type { BodyProps } from './body-props.js';
 
 /** What is known where an editor begins. */

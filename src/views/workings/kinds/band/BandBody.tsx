@@ -4,7 +4,7 @@ import { parseNumber } from '../../../../core/codebook/number.js';
 import { whole as said } from '../../../../core/figures.js';
 import { bandFinder } from '../../../../core/recode/band/compute.js';
 import { bandsAt, edgesByWidth, figure } from '../../../../core/recode/band/edges.js';
-import type { Band } from '../../../../core/recode/types.js';
+import type { Band } from '../../../../core/recode/band/shape.js';
 import type { BandEnds, Cut } from '../../../../core/recode/band/shape.js';
 import { Button, Choice, Problem, Wait } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';

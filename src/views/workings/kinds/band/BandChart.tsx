@@ -5,7 +5,7 @@ import { pensFor, TONES } from '../../../../charts/pens.js';
 import { whole as said } from '../../../../core/figures.js';
 import { bandFinder, seamsOf } from '../../../../core/recode/band/compute.js';
 import { figure } from '../../../../core/recode/band/edges.js';
-import type { Band } from '../../../../core/recode/types.js';
+import type { Band } from '../../../../core/recode/band/shape.js';
 import { cutAt, type Edge, edgesOf, type Grain, joinAt, moveEdge } from './band-edits.js';
 import css from './band.module.css';
 

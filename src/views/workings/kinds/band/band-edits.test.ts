@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../../../../core/recode/band/edges.js';
-import type { Band } from '../../../../core/recode/types.js';
+import type { Band } from '../../../../core/recode/band/shape.js';
 import { cutAt, fullLabels, numbered, plainLabels } from './band-edits.js';
 
 const recipe: Band = { kind: 'band', source: 1, ends: 'both', bands: bandsAt([32, 48], 'both', true), taken: [] };

@@ -1,4 +1,4 @@
-import type { Band } from '../../../../core/recode/types.js';
+import type { Band } from '../../../../core/recode/band/shape.js';
 import { titledBy } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { BandBody } from './BandBody.js';

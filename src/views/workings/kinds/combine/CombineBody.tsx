@@ -4,7 +4,7 @@ import { titleOf } from '../../../../core/codebook/types.js';
 import { saysNone } from '../../../../core/codebook/questions.js';
 import { differencesOf } from '../../../../core/recode/combine/compute.js';
 import type { Combination } from '../../../../core/recode/combine/shape.js';
-import type { Combine } from '../../../../core/recode/types.js';
+import type { Combine } from '../../../../core/recode/combine/shape.js';
 import { Choice } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import { OrderedSources, SourceChooser } from '../../editor/SourceChooser.js';

@@ -1,5 +1,5 @@
 import { saysNone } from '../../../../core/codebook/questions.js';
-import type { Combine } from '../../../../core/recode/types.js';
+import type { Combine } from '../../../../core/recode/combine/shape.js';
 import { sharedOptions } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { CombineBody } from './CombineBody.js';

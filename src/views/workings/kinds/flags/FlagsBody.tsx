@@ -1,6 +1,6 @@
 import { isAnswer } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
-import type { Flags } from '../../../../core/recode/types.js';
+import type { Flags } from '../../../../core/recode/flags/shape.js';
 import { Button, Field, Wait } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import type { BodyProps } from '../body-props.js';

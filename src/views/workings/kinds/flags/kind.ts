@@ -1,5 +1,5 @@
 import { isAnswer } from '../../../../core/codebook/types.js';
-import type { Flags } from '../../../../core/recode/types.js';
+import type { Flags } from '../../../../core/recode/flags/shape.js';
 import { isCoded, titledBy } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { FlagsBody } from './FlagsBody.js';

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
 import { ticksIn } from '../../../../core/codebook/questions.js';
 import { isAnswer, titleOf } from '../../../../core/codebook/types.js';
-import type { Gather, GatherItem } from '../../../../core/recode/types.js';
+import type { Gather, GatherItem } from '../../../../core/recode/gather/shape.js';
 import { whole } from '../../../../core/figures.js';
 import { Field } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';

@@ -1,7 +1,7 @@
 import type { RosterVariable } from '../../../../api/types.js';
 import { liftCommon, saysNone, ticksIn } from '../../../../core/codebook/questions.js';
 import { isAnswer } from '../../../../core/codebook/types.js';
-import type { Gather } from '../../../../core/recode/types.js';
+import type { Gather } from '../../../../core/recode/gather/shape.js';
 import { optionLabels } from '../option-labels.js';
 import { isCoded } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';

@@ -2,7 +2,7 @@ import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import { isAnswer } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
-import type { Interlock } from '../../../../core/recode/types.js';
+import type { Interlock } from '../../../../core/recode/interlock/shape.js';
 import { Choice, Field } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import { OrderedSources, SourceChooser } from '../../editor/SourceChooser.js';

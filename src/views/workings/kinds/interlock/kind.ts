@@ -1,5 +1,5 @@
 import { titleOf } from '../../../../core/codebook/types.js';
-import type { Interlock } from '../../../../core/recode/types.js';
+import type { Interlock } from '../../../../core/recode/interlock/shape.js';
 import type { ViewKind } from '../view-kind.js';
 import { InterlockBody } from './InterlockBody.js';
 import { suitsInterlock } from './suits.js';

@@ -1,5 +1,5 @@
 import { startRegroup } from '../../../../core/recode/regroup/starts.js';
-import type { Regroup } from '../../../../core/recode/types.js';
+import type { Regroup } from '../../../../core/recode/regroup/shape.js';
 import { titledBy } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { RegroupBody } from './RegroupBody.js';

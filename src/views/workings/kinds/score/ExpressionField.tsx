@@ -10,7 +10,7 @@ import {
   renamed,
   spelled,
 } from '../../../../core/recode/score/expression/parse.js';
-import type { Score, ScoreItem } from '../../../../core/recode/types.js';
+import type { Score, ScoreItem } from '../../../../core/recode/score/shape.js';
 import { Button } from '../../../../kit/kit.js';
 import { SourceSlot } from '../../editor/SourceSlot.js';
 import { itemOf, suitsScore } from './items.js';

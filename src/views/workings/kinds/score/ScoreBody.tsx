@@ -3,7 +3,7 @@ import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
 import { isAnswer, titleOf } from '../../../../core/codebook/types.js';
-import type { Score, ScoreItem } from '../../../../core/recode/types.js';
+import type { Score, ScoreItem } from '../../../../core/recode/score/shape.js';
 import type { ScoreOf } from '../../../../core/recode/score/shape.js';
 import { Button, Choice, Field } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';

@@ -1,7 +1,7 @@
 import type { RosterVariable } from '../../../../api/types.js';
 import { parseNumber } from '../../../../core/codebook/number.js';
 import { isAnswer } from '../../../../core/codebook/types.js';
-import type { ScoreItem } from '../../../../core/recode/types.js';
+import type { ScoreItem } from '../../../../core/recode/score/shape.js';
 import { isCoded } from '../sources.js';
 
 /** Numbers, and categories of which two codes or more are numbers. */

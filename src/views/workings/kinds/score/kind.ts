@@ -1,6 +1,6 @@
 import { Fault } from '../../../../core/fault.js';
 import { namesOf, parseExpression } from '../../../../core/recode/score/expression/parse.js';
-import type { Score } from '../../../../core/recode/types.js';
+import type { Score } from '../../../../core/recode/score/shape.js';
 import type { ViewKind } from '../view-kind.js';
 import { itemOf, scaleOf, suitsScore } from './items.js';
 import { ScoreBody } from './ScoreBody.js';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { StudyView } from '../../../../api/types.js';
 import { compareCodes } from '../../../../core/codebook/number.js';
-import type { Slots } from '../../../../core/recode/types.js';
+import type { Slots } from '../../../../core/recode/slots/shape.js';
 import kit from '../../../../kit/kit.module.css';
 import { SourceChooser } from '../../editor/SourceChooser.js';
 import { SettleField } from '../SettleField.js';

@@ -1,5 +1,5 @@
 import { saysNone } from '../../../../core/codebook/questions.js';
-import type { Slots } from '../../../../core/recode/types.js';
+import type { Slots } from '../../../../core/recode/slots/shape.js';
 import { isCoded, sharedOptions } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { SlotsBody } from './SlotsBody.js';

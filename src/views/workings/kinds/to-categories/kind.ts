@@ -1,4 +1,4 @@
-import type { ToCategories } from '../../../../core/recode/types.js';
+import type { ToCategories } from '../../../../core/recode/to-categories/shape.js';
 import { titledBy } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { ToCategoriesBody } from './ToCategoriesBody.js';

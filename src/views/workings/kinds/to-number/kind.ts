@@ -1,4 +1,4 @@
-import type { ToNumber } from '../../../../core/recode/types.js';
+import type { ToNumber } from '../../../../core/recode/to-number/shape.js';
 import { titledBy } from '../sources.js';
 import type { ViewKind } from '../view-kind.js';
 import { canConvert } from './suits.js';

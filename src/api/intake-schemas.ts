@@ -31,7 +31,7 @@ export const AcceptSchema = z
       .max(500)
       .optional()
       .describe('Multiple-response questions to build, beside those of the codebook.'),
-    codebook: CodebookFileShape.optional().describe('In the place of a codebook sent with the file.'),
+    codebook: CodebookFileShape.optional(),
   })
   .openapi('Acceptance');
 

@@ -93,7 +93,7 @@ export const CodebookFileShape = z
       .optional()
       .describe('Code lists that stay though nobody uses them, by name.'),
   })
-  .meta({ id: 'CodebookFile' });
+  .meta({ id: 'CodebookFile', description: 'A codebook; with an acceptance, in the place of one sent with the file.' });
 
 export type FileCode = z.infer<typeof FileCodeShape>;
 export type FileVariable = z.infer<typeof FileVariableShape>;

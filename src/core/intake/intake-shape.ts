@@ -44,8 +44,10 @@ export const IntakeShape = z.object({
   created: z.string(),
   gzip: z.boolean(),
   sheets: z.array(z.object({ name: z.string(), hidden: z.boolean() })).describe('Of a workbook: its sheets.'),
-  layout: LayoutShape.describe('How the file is read.'),
-  found: LayoutShape.describe('How it was found to be written.'),
+  /** How it is read. */
+  layout: LayoutShape,
+  /** How it was found to be written. */
+  found: LayoutShape,
   preview: PreviewShape.nullable(),
   read: ReadInShape.nullable().describe('What came of reading it; null while it is being read, or where it cannot be.'),
   fault: PlainFaultShape.nullable().describe('Why it cannot be read.'),

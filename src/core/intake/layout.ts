@@ -77,7 +77,7 @@ export const LayoutShape = z
     JsonRowsShape,
     FixedWidthShape,
   ])
-  .meta({ id: 'Layout' });
+  .meta({ id: 'Layout', description: 'How a file is read (`layout`), or was found to be written (`found`).' });
 
 export type Pick = z.infer<typeof PickShape>;
 export type Delimited = z.infer<typeof DelimitedShape>;

@@ -1,5 +1,5 @@
 import { SET_STATES } from '../core/count/set-state.js';
-import { CodeShape } from '../core/codebook/code-shape.js';
+import { CodeShape } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
 import { z } from './zod.js';
 import { LEVELS } from '../core/codebook/types.js';

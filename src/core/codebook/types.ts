@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 export const LEVELS = ['unordered', 'ordered', 'number', 'text', 'multiple'] as const;
 export type Level = (typeof LEVELS)[number];
 
@@ -5,12 +7,16 @@ export type Level = (typeof LEVELS)[number];
 export const MISSING_REASONS = ['refused', 'dont-know', 'not-asked', 'other'] as const;
 export type MissingReason = (typeof MISSING_REASONS)[number];
 
-/** One code of a code list: what stands in the data, what it means, and whether it is an answer. */
-export interface Code {
-  code: string;
-  label: string;
-  missing: MissingReason | null;
-}
+/** One code of a code list, as it is sent and kept: what stands in the data, what it means, whether it is an answer. */
+export const CodeShape = z
+  .strictObject({
+    code: z.string().max(1000).describe('What stands in the data.'),
+    label: z.string().max(10_000),
+    missing: z.enum(MISSING_REASONS).nullable().describe('Why the code is not an answer; null: it is one.'),
+  })
+  .meta({ id: 'Code' });
+
+export type Code = z.infer<typeof CodeShape>;
 
 /** A variable as the codebook describes it. Codes stand in the order of its scale. */
 export interface Variable {

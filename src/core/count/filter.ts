@@ -1,3 +1,4 @@
+import type { ConditionTest } from './test-shape.js';
 import { maskOf, optionsOf } from './option-bits.js';
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
@@ -6,24 +7,10 @@ import { type Column, type SetsColumn } from './column.js';
 import { hasAnswered } from './set-state.js';
 import type { FilterTally } from './types.js';
 
-/** One condition of "only where". Codes are those of the variable; `from` and `to` are both inside. */
-export type Test =
-  | { is: 'any-of'; codes: readonly string[] }
-  | { is: 'none-of'; codes: readonly string[] }
-  | AtLeast
-  | { is: 'between'; from: number | null; to: number | null };
-
-/** Of a multiple-response question: so many of these options at least; of all of them where none is named. */
-interface AtLeast {
-  is: 'at-least';
-  least: number;
-  codes: readonly string[];
-}
-
 export interface FilterCondition {
   column: Column;
   name: string;
-  test: Test;
+  test: ConditionTest;
   /** Codes that are not answers; who has one is neither inside nor outside, but unknown. */
   missing: readonly string[];
 }

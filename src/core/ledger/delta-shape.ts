@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CodeShape } from '../codebook/code-shape.js';
+import { CodeShape } from '../codebook/types.js';
 import { LEVELS } from '../codebook/types.js';
 import { RecipeShape } from '../recode/recipe-shape.js';
 import { StandsInShape } from '../recode/stands-in-shape.js';

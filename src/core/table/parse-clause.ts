@@ -1,5 +1,5 @@
+import type { ConditionTest } from '../count/test-shape.js';
 import { titleOf, type Variable } from '../codebook/types.js';
-import type { Test } from '../count/filter.js';
 import { Fault } from '../fault.js';
 import type { Clause, Condition } from './sentence.js';
 import type { SentenceCursor } from './sentence-cursor.js';
@@ -59,7 +59,7 @@ function takeCodes(cursor: SentenceCursor, variable: Variable): string[] {
 }
 
 /** One condition after its variable: "is A or B", "60 and over", "mentions at least 2 of A and B". */
-function takeTest(cursor: SentenceCursor, variable: Variable): Test {
+function takeTest(cursor: SentenceCursor, variable: Variable): ConditionTest {
   // A number can be said to be 18 to 64; a category may be called so.
   const isCategory = variable.level !== 'number' && /^is\s/iu.test(cursor.rest);
   const between = isCategory ? null : cursor.take(BETWEEN);

@@ -1,7 +1,7 @@
+import type { ConditionTest } from '../count/test-shape.js';
 import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
-import type { Test } from '../count/filter.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { and, or } from '../words.js';
 import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
@@ -37,7 +37,7 @@ export function sayCounted(counted: readonly Standing[] = COUNTED): string {
 type Coded = Pick<Variable, 'codes' | 'level'>;
 
 /** A condition in words, without the variable's name: "18 and over", "is Mill Row or Weir End". */
-export function sayTest(test: Test, variable: Coded): string {
+export function sayTest(test: ConditionTest, variable: Coded): string {
   if (test.is === 'between') {
     if (test.from !== null && test.to !== null) return `${test.from} to ${test.to}`;
     if (test.from !== null) return `${test.from} and over`;
@@ -52,10 +52,10 @@ export function sayTest(test: Test, variable: Coded): string {
 }
 
 /** Who is outside a condition, in words: "not 18 and over", "other than Mill Row", "does not mention Beans". */
-function sayOutsideTest(test: Test, variable: Coded): string {
+function sayOutsideTest(test: ConditionTest, variable: Coded): string {
   if (test.is === 'between') return `not ${sayTest(test, variable)}`;
   if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');
-  const turned: Test = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
+  const turned: ConditionTest = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
   const said = sayTest(turned, variable);
   return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
 }

@@ -1,6 +1,6 @@
+import { type ConditionTest, testShape } from '../count/test-shape.js';
 import { z } from 'zod';
 import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
-import type { Test } from '../count/filter.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { type Condition, type Mention, MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 
@@ -11,7 +11,7 @@ const MOST_CONDITIONS = 20;
 const DEEPEST = 6;
 
 /** A condition on a variable that is called by its id (`V` a number) or by its name too. */
-export type ConditionCalled<V> = { variable: V } & Test;
+export type ConditionCalled<V> = { variable: V } & ConditionTest;
 export type ClauseCalled<V> = ClauseOf<ConditionCalled<V>>;
 
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
@@ -34,23 +34,9 @@ export interface PartsCalled<V> {
 /** A sentence as it is sent and kept, its variables by id. */
 export type SentenceBody = PartsCalled<number>;
 
-const codes = z.array(z.string().max(1000)).max(5000);
-
 /** One condition, its variable called as `variable` says. */
 export function conditionShape<V>(variable: z.ZodType<V>) {
-  return z.discriminatedUnion('is', [
-    z.strictObject({ variable, is: z.literal('any-of'), codes }),
-    z.strictObject({ variable, is: z.literal('none-of'), codes }),
-    z
-      .strictObject({ variable, is: z.literal('at-least'), least: z.int().min(1).max(500), codes })
-      .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
-    z.strictObject({
-      variable,
-      is: z.literal('between'),
-      from: z.number().nullable().default(null),
-      to: z.number().nullable().default(null),
-    }),
-  ]);
+  return testShape({ variable });
 }
 
 /** Conditions joined by and, or and not. */

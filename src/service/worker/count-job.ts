@@ -1,8 +1,9 @@
+import type { ConditionTest } from '../../core/count/test-shape.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type ClauseOf, mapClause } from '../../core/count/clause.js';
 import type { CodedColumn } from '../../core/count/column.js';
 import { asCountable } from '../../core/count/count.js';
-import { filter, type FilterCondition, type Test } from '../../core/count/filter.js';
+import { filter, type FilterCondition } from '../../core/count/filter.js';
 import { countPlan } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
@@ -14,7 +15,7 @@ export interface ColumnRef {
   title: string;
 }
 
-export type ConditionRef = ColumnRef & { test: Test; missing: string[] };
+export type ConditionRef = ColumnRef & { test: ConditionTest; missing: string[] };
 
 export interface CountJob {
   file: string;

@@ -1,7 +1,8 @@
+import type { ConditionTest } from '../../core/count/test-shape.js';
 import { hasOption } from '../../core/count/option-bits.js';
 import { type Column, lowBits, wordAt } from '../../core/count/column.js';
 import { hasAnswered } from '../../core/count/set-state.js';
-import { filter, type Test } from '../../core/count/filter.js';
+import { filter } from '../../core/count/filter.js';
 import { cellReader } from '../../store/cells.js';
 import { CHUNK } from '../../store/columns.js';
 import type { ColumnRef } from './count-job.js';
@@ -11,7 +12,7 @@ export interface RespondentsJob {
   file: string;
   respondents: number;
   columns: number[];
-  only: (ColumnRef & { test: Test; missing: string[] })[];
+  only: (ColumnRef & { test: ConditionTest; missing: string[] })[];
   /** The first of those inside the filter that is wanted, from 0, and how many. */
   from: number;
   count: number;
@@ -69,7 +70,7 @@ const OTHER = '\u0000';
  * A column as a condition can look at it: of texts, and of numbers that are asked for by what is spelled, only those
  * codes.
  */
-function asCodes(file: string, id: number, respondents: number, test: Test): Column {
+function asCodes(file: string, id: number, respondents: number, test: ConditionTest): Column {
   const column = cachedColumn(file, id);
   if (test.is === 'between' || column.kind === 'coded' || column.kind === 'sets') return column;
   const codes = [...test.codes, OTHER];

@@ -1,7 +1,7 @@
 import { plural } from '../../core/words.js';
 import { byId } from '../../core/by-id.js';
 import { z } from 'zod';
-import { CodeShape } from '../../core/codebook/code-shape.js';
+import { CodeShape } from '../../core/codebook/types.js';
 import { useState } from 'react';
 import type { CodeList, RosterVariable, StudyView } from '../../api/types.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';

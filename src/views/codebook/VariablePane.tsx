@@ -1,5 +1,5 @@
 import { byId } from '../../core/by-id.js';
-import { CodeShape } from '../../core/codebook/code-shape.js';
+import { CodeShape } from '../../core/codebook/types.js';
 import { z } from 'zod';
 import { VariableEditShape } from '../../core/codebook/edit-shape.js';
 import { useEffect, useState } from 'react';

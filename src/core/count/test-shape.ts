@@ -1,0 +1,29 @@
+import { z } from 'zod';
+
+const codes = z.array(z.string().max(1000)).max(5000).readonly();
+
+/** What one condition of "only where" asks of a variable: the fields of each of its forms. */
+const TESTS = {
+  anyOf: { is: z.literal('any-of'), codes },
+  noneOf: { is: z.literal('none-of'), codes },
+  atLeast: { is: z.literal('at-least'), least: z.int().min(1).max(500), codes },
+  between: {
+    is: z.literal('between'),
+    from: z.number().nullable().default(null),
+    to: z.number().nullable().default(null),
+  },
+} as const;
+
+/** The same for whatever fields stand beside it: the variable that is asked. */
+export const testShape = <Beside extends z.ZodRawShape>(beside: Beside) =>
+  z.discriminatedUnion('is', [
+    z.strictObject({ ...beside, ...TESTS.anyOf }),
+    z.strictObject({ ...beside, ...TESTS.noneOf }),
+    z
+      .strictObject({ ...beside, ...TESTS.atLeast })
+      .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
+    z.strictObject({ ...beside, ...TESTS.between }).describe('Both ends are inside; null: open.'),
+  ]);
+
+/** Any of the tests, without what is tested. */
+export type ConditionTest = z.infer<ReturnType<typeof testShape<Record<never, z.ZodType>>>>;

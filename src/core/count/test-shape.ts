@@ -25,5 +25,8 @@ export const testShape = <Beside extends z.ZodRawShape>(beside: Beside) =>
     z.strictObject({ ...beside, ...TESTS.between }).describe('Both ends are inside; null: open.'),
   ]);
 
+type OfVariable = z.infer<ReturnType<typeof testShape<{ variable: z.ZodNumber }>>>;
+type Alone<T> = T extends unknown ? Omit<T, 'variable'> : never;
+
 /** Any of the tests, without what is tested. */
-export type ConditionTest = z.infer<ReturnType<typeof testShape<Record<never, z.ZodType>>>>;
+export type ConditionTest = Alone<OfVariable>;

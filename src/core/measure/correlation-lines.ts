@@ -1,7 +1,7 @@
 import type { Crosstab } from '../crosstab.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 
-/** A correlationSum of what the rows and the columns score. */
+/** The correlation, by hand, of what the rows and the columns score. */
 export function correlationSum(table: Crosstab, x: readonly number[], y: readonly number[], symbol: string): Sum {
   const { n, R, C, N } = table;
   const mean = (totals: readonly number[], scores: readonly number[]) =>

@@ -63,13 +63,13 @@ const predicting = <const D extends 'columns' | 'rows'>(
   direction: D,
   about: string,
   value: number,
-  nameWith?: (rows: string, columns: string) => string,
+  nameWith: (rows: string, columns: string) => string,
 ) =>
   measure({
     id: `goodman-kruskal-tau:${direction}`,
     of: 'table',
-    name: nameWith?.('rows', 'columns') ?? '',
-    ...(nameWith && { nameWith }),
+    name: nameWith('rows', 'columns'),
+    nameWith,
     symbol: 'τ',
     about,
     levels: 'any',

@@ -5,7 +5,7 @@ import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { fourIntervals } from './four-intervals.js';
 import { type MeasureResult, standardError } from './result.js';
-import { ONLY_FOUR, risksOf, sharesLine } from './risks.js';
+import { ONLY_FOUR, risksOf, sharesByHand } from './risks.js';
 
 /**
  * The difference of the first column's shares in the two rows, first less second. Its interval inverts the test that
@@ -24,7 +24,7 @@ function riskDifference(table: Crosstab, confidence: number): MeasureResult | Ab
 }
 
 function riskDifferenceSum(table: Crosstab): Sum {
-  const { first, second, line } = sharesLine(table);
+  const { first, second, line } = sharesByHand(table);
   const result = first - second;
   return {
     formula: 'RD = share in the first group − share in the second',

@@ -5,7 +5,7 @@ import { criticalZ } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { type MeasureResult, standardError } from './result.js';
-import { ONLY_FOUR, risksOf, sharesLine } from './risks.js';
+import { ONLY_FOUR, risksOf, sharesByHand } from './risks.js';
 
 /** The ratio of the first column's shares in the two rows, with the log interval of Katz and others (1978). */
 function riskRatio(table: Crosstab, confidence: number): MeasureResult | Absent {
@@ -24,7 +24,7 @@ function riskRatio(table: Crosstab, confidence: number): MeasureResult | Absent 
 }
 
 function riskRatioSum(table: Crosstab): Sum {
-  const { first, second, line } = sharesLine(table);
+  const { first, second, line } = sharesByHand(table);
   const result = first / second;
   return {
     formula: 'RR = share in the first group / share in the second',

@@ -12,14 +12,14 @@ export function risksOf(table: Crosstab) {
 }
 
 /** @param table groups in the rows */
-export function sharesLine(table: Crosstab) {
+export function sharesByHand(table: Crosstab) {
   const [a, , c] = fourCells(table);
   const [r1, r2] = [table.R[0]!, table.R[1]!];
   return {
     first: a / r1,
     second: c / r2,
     line:
-      `sharesLine of the two groups: ${figure(a)} / ${figure(r1)} = ${figure(a / r1)}, and ${figure(c)} / ` +
+      `shares of the two groups: ${figure(a)} / ${figure(r1)} = ${figure(a / r1)}, and ${figure(c)} / ` +
       `${figure(r2)} = ${figure(c / r2)}`,
   };
 }

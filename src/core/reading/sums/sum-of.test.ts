@@ -163,6 +163,9 @@ describe('the sum of a statistic', () => {
       ],
     };
     expect(sumOf('odds-ratio', request)?.steps.at(-1)).toBe('OR = (40 × 20) / (80 × 60) = 0.1667');
+    expect(sumOf('risk-ratio', request)?.steps[0]).toBe(
+      'shares of the two groups: 40 / 120 = 0.3333, and 60 / 80 = 0.7500',
+    );
     expect(sumOf('phi', request)?.steps[0]).toBe('ad − bc = 40 × 20 − 80 × 60 = −4,000');
     expect(sumOf('pearson', request)?.steps[0]).toContain('120 × 100 / 200 = 60');
     expect(sumOf('lambda:rows', request)?.steps[0]).toContain('60 + 80 = 140');

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import type { Crosstab } from '../crosstab.js';
 import { transpose } from '../crosstab.js';
 import { raoScott } from './rao-scott.js';
@@ -179,7 +180,7 @@ export function collapsing(
     p.push(survey ? (isAbsent(survey) ? 1 : survey.p) : figures.p);
   });
   if (own < 0) return null;
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const known = gammas.filter((value) => value !== null);
   const significant = p.filter((value) => value < alpha).length;
   const signs = new Set(known.filter((value, k) => Math.abs(value) > 1e-12 && p[k]! < alpha).map(Math.sign));

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import type { Crosstab } from '../crosstab.js';
 import { normalTwoSided } from '../numerics/distributions.js';
 import { adjust, type Adjustment } from './adjust.js';
@@ -73,7 +74,7 @@ export function columnProportions(
   });
   const above: number[][][] = n.map((row) => row.map(() => []));
   for (const { row, columns, difference, adjustedP } of pairs) {
-    if (!(adjustedP < 1 - confidence)) continue;
+    if (!(adjustedP < levelOf(confidence))) continue;
     const [high, low] = difference > 0 ? columns : [columns[1], columns[0]];
     above[row]![high]!.push(low);
   }

@@ -30,6 +30,17 @@ describe('intervals of a 2 x 2 table', () => {
       { numRuns: 300 },
     );
   });
+  it('take a p of exactly .05 for one that does not reject', () => {
+    // Fisher's p is 15/300.
+    const { tests, measures } = assess({
+      counts: [
+        [19, 4],
+        [0, 2],
+      ],
+    });
+    expect(tests.fisher!.p).toBeCloseTo(0.05, 15);
+    expect(measures.phi!.lower).toBeLessThanOrEqual(1e-9);
+  });
   it('turn over with the rows', () => {
     fc.assert(
       fc.property(four, (counts) => {

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import { type Crosstab, fourCells, isWhole } from '../crosstab.js';
 import { fisherInterval } from '../infer/exact/fisher-interval.js';
 import { fisher } from '../infer/fisher.js';
@@ -72,7 +73,7 @@ function unweighted(table: Crosstab, confidence: number): FourIntervals {
   };
   if (!standsOnFisher(table)) return score;
   const test = fisher(table);
-  if (isAbsent(test) || excludesZero(score.phi) === test.p < 1 - confidence) return score;
+  if (isAbsent(test) || excludesZero(score.phi) === test.p < levelOf(confidence)) return score;
   const exact = fisherInterval(table, confidence);
   return exact ? { inverts: 'exact', ...throughFirstCell(table, exact) } : score;
 }

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import { whole } from '../figures.js';
 import { assess } from '../assess.js';
 import { SMALL_EXPECTED } from '../assess/assess-table.js';
@@ -43,7 +44,7 @@ function fit(test: TestResult, confidence: number, given: boolean): Answer {
     'association',
     given ? 'Do they depart from the shares expected?' : 'Do they depart from equal shares?',
     {
-      verdict: verdictOfP(p, 1 - confidence),
+      verdict: verdictOfP(p, levelOf(confidence)),
       tests,
       behind: !given,
       notes: given

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import { whole } from '../figures.js';
 import { type Assessment, emptyAssessment, type OptionResult } from '../assess/types.js';
 import { SMALL_EXPECTED } from '../assess/assess-table.js';
@@ -93,7 +94,7 @@ function lineOfOption(id: string, name: string, shown: ShownMeasure, measure: Me
  * over all of them is not valid; each option is tested on its own (mentioned or not), p adjusted over the options.
  */
 export function readMultiple(table: Table, confidence: number, { sizes }: ReadOptions = {}): Answer[] {
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const options = table.rows.categories.flatMap(({ kind, label }, i) => (kind === 'option' ? [{ i, label }] : []));
   const result = assessMentions(
     mentionsOfTable(table),

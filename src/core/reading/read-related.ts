@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import { assess } from '../assess.js';
 import type { RelatedRequest } from '../assess/requests.js';
 import { whole } from '../figures.js';
@@ -32,7 +33,7 @@ export function readRelated(request: RelatedRequest, questions: readonly string[
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
     return [answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] })];
   }
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const yes = questions.map((label, j) => ({
     label,
     count: answers.reduce((sum, line, i) => sum + line[j]! * (times?.[i] ?? 1), 0),

@@ -1,3 +1,4 @@
+import { levelOf } from '../level.js';
 import { coMentions, type CoMentions, type OptionPair } from '../infer/co-mention.js';
 import { isAbsent } from '../infer/result.js';
 import { figuresOf, isUneven } from '../table/share.js';
@@ -67,7 +68,7 @@ function cellOf({ a, b, both, expected, phi, p }: OptionPair, labels: readonly s
 export function readTogether(table: Table, confidence: number): Answer[] {
   const read = togetherOf(table);
   if (!read) return [];
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const { pairs, q, labels } = read;
   const differ = pairs.filter(({ differP }) => differP !== null && differP < alpha);
   const close = pairs

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { type Crosstab, fourCells } from '../../crosstab.js';
 import { firstCells } from '../fisher.js';
 import { isAbsent } from '../result.js';
@@ -75,7 +76,7 @@ export function fisherInterval(table: Crosstab, confidence: number): FirstCellIn
   if (isAbsent(found) || found.weights.length > MOST_CELLS) return null;
   const { n, R, C, N } = table;
   const [a, b, c, d] = fourCells({ n });
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const logs = found.weights.map(Math.log);
   const cells = { logs, observed: found.position };
   const turned = { logs: [...logs].reverse(), observed: logs.length - 1 - found.position };

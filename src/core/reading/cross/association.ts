@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import type { TestResult, Variant } from '../../infer/result.js';
 import { whole } from '../../figures.js';
 import { type TestId, testOf } from '../../statistic/registry.js';
@@ -56,7 +57,7 @@ export function testLines(id: TestId, test: TestResult, lead: boolean): ReadTest
 function disagreement(read: Read, lead: Lead): string[] {
   const general = generalTest(read);
   const sought = testOf(lead.id).looksFor;
-  const alpha = 1 - read.confidence;
+  const alpha = levelOf(read.confidence);
   if (!sought || general.id === lead.id || general.test.p < alpha === lead.test.p < alpha) return [];
   const shown = (test: TestResult) => (test.p < alpha ? 'shows an association' : 'shows none');
   return [
@@ -89,7 +90,7 @@ function change(read: Read): string[] {
   const { mcnemar, 'stuart-maxwell': margins } = read.result.tests;
   const test = read.paired ? (mcnemar ?? margins) : undefined;
   if (!test) return [];
-  const verdict = test.p < 1 - read.confidence ? 'they did' : 'not shown';
+  const verdict = test.p < levelOf(read.confidence) ? 'they did' : 'not shown';
   return [
     'Both have the same categories: if the same people gave both, whether their totals changed is another ' +
       `question (${verdict}, ${sayP(test.p)}).`,
@@ -105,7 +106,7 @@ export function association(read: Read): Answer {
   const tests = ids.flatMap((id) => testLines(id, read.result.tests[id]!, id === lead.id));
   tests.sort((a, b) => rank(a) - rank(b));
   return answer('association', QUESTIONS.association, {
-    verdict: verdictOfP(lead.test.p, 1 - read.confidence),
+    verdict: verdictOfP(lead.test.p, levelOf(read.confidence)),
     tests: tests.map((test) => ({ ...test, beside: test.id === general.id && general.id !== lead.id })),
     notes: [...disagreement(read, lead), ...reasons(read, lead), ...change(read)],
   });

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import type { Assessment } from '../../assess/types.js';
 import type { TestId } from '../../statistic/registry.js';
 import { titleOf } from '../../codebook/types.js';
@@ -113,7 +114,7 @@ export function leadTest(read: Pick<Tested, 'result' | 'twoByTwo' | 'rowsOrdered
 
 /** Whether the verdict is that there is an association. */
 export function isSignificant(read: Read): boolean {
-  return leadTest(read).test.p < 1 - read.confidence;
+  return leadTest(read).test.p < levelOf(read.confidence);
 }
 
 /** A label in the sentence. */

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import type { MeasureId } from '../../statistic/registry.js';
 import { percent } from '../words.js';
 import { columnLabel, isSignificant, quote, type Read, rowLabel } from './context.js';
@@ -86,7 +87,7 @@ function moreOften(read: Read): string | null {
   const best = cells.adjustedResidual
     .flatMap((row, i) => row.map((residual, j) => ({ i, j, residual, p: cells.adjustedP[i]?.[j] ?? 1 })))
     .sort((a, b) => b.residual - a.residual)[0];
-  if (!best || best.p >= 1 - confidence) return null;
+  if (!best || best.p >= levelOf(confidence)) return null;
   const { told, groups, rate, place } = sidesOf(read);
   const { answer, group } = place({ row: rowsKept[best.i] ?? 0, column: columnsKept[best.j] ?? 0 });
   const where = `Where ${groups.title} is ${quote(groups.categories[group]?.label ?? '')}`;

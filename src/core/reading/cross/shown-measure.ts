@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { fourIntervals } from '../../measure/four-intervals.js';
 import { etaAt } from '../../measure/eta.js';
 import { unbiased } from '../../measure/cramers-v-corrected.js';
@@ -63,7 +64,7 @@ function ofSquare(id: MeasureId, form: FormOfTable, read: Tested): ShownMeasure 
     const least = phi.lower <= 0 && phi.upper >= 0 ? 0 : Math.min(one, other);
     return { ...phi, value: measure.value, lower: to(least ** 2), upper: to(Math.max(one, other) ** 2) };
   }
-  const rejects = generalTest(read).test.p < 1 - confidence;
+  const rejects = generalTest(read).test.p < levelOf(confidence);
   const better = correctedOf(id, read, to);
   const differs = better !== null && better.toFixed(2) !== measure.value.toFixed(2);
   const { lower, upper } = measure;
@@ -113,7 +114,7 @@ export function shownMeasure(id: MeasureId, read: Tested): ShownMeasure | null {
   const shown: ShownMeasure = { value, lower, upper, uncorrected: null, note: null };
   const none = record.atIndependence;
   if (none === null) return shown;
-  const rejects = testBeside(record, read).test.p < 1 - read.confidence;
+  const rejects = testBeside(record, read).test.p < levelOf(read.confidence);
   if (isOfGroups(record) && rejects && lower === 0) {
     const groups = read.crosstab[id === 'eta:rows' ? 'C' : 'R'].length;
     // The end that gives the whole of 1 - confidence to itself: above 0 just where F rejects.

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { whole } from '../../figures.js';
 import type { Assessment } from '../../assess/types.js';
 import { smallExpectedSentence } from '../../assess/assess-table.js';
@@ -50,7 +51,7 @@ function collapsingCheck(
   bothOrdered: boolean,
   confidence: number,
 ): Check {
-  const alpha = coefficient(1 - confidence, 2);
+  const alpha = coefficient(levelOf(confidence), 2);
   const [figure, span] = gamma && bothOrdered ? (['gamma', gamma] as const) : (['V', V] as const);
   const range =
     `${figure} is ${coefficient(span.own)} here and ${coefficient(span.least)} to ${coefficient(span.most)} ` +
@@ -63,7 +64,7 @@ function collapsingCheck(
         `${significant > 0 ? 'below' : 'above'} ${alpha}; ${range}.`,
     };
   }
-  const own = p.own < 1 - confidence ? 'one of those' : 'not one of those';
+  const own = p.own < levelOf(confidence) ? 'one of those' : 'not one of those';
   return {
     ok: false,
     text:

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { answer, type Answer, QUESTIONS, type ReadCell } from '../types.js';
 import { capital, numeral, percent } from '../words.js';
 import { isSignificant, type Read } from './context.js';
@@ -28,7 +29,7 @@ export function carriers({ result, rowsKept, columnsKept, confidence }: Read): C
         p: cells.adjustedP[i]?.[j] ?? 1,
       })),
     )
-    .filter(({ p }) => p < 1 - confidence)
+    .filter(({ p }) => p < levelOf(confidence))
     .sort((a, b) => Math.abs(b.residual) - Math.abs(a.residual));
 }
 

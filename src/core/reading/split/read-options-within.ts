@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { titleOf } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import type { Split } from '../../table/split.js';
@@ -19,7 +20,7 @@ export function readOptionsWithin(
   { options }: SplitAssessment,
   confidence: number,
 ): Answer[] {
-  const alpha = 1 - confidence;
+  const alpha = levelOf(confidence);
   const [rows, columns, third] = [all.rows, all.columns, within].map((axis) => (axis ? titleOf(axis.variable) : ''));
   const label = (row: number) => all.rows.categories[row]?.label ?? '';
   const ranked = [...options].sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));

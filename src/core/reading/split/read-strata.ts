@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import { byId } from '../../by-id.js';
 import { whole as wholeNumber } from '../../figures.js';
 import type { Assessment } from '../../assess/types.js';
@@ -40,13 +41,13 @@ function association(whole: Whole, within: Assessment): Answer {
   return answer(
     'association',
     `${QUESTIONS.association.slice(0, -1)} within ${quote(titleOf(split.within.variable))}?`,
-    { verdict: verdictOfP(lead.test.p, 1 - confidence), tests, notes },
+    { verdict: verdictOfP(lead.test.p, levelOf(confidence)), tests, notes },
   );
 }
 
 function where(whole: Whole): Answer {
   const { parts, confidence, withinTitle } = whole;
-  const shown = parts.filter(({ p }) => p < 1 - confidence);
+  const shown = parts.filter(({ p }) => p < levelOf(confidence));
   const verdict =
     shown.length === 0
       ? `In no ${withinTitle} by itself.`
@@ -90,7 +91,7 @@ function say(whole: Whole, within: Assessment): Answer {
         ]
       : []),
   ].join(', ');
-  const shown = lead.test.p < 1 - confidence;
+  const shown = lead.test.p < levelOf(confidence);
   return answer('say', QUESTIONS.say, {
     sentence: shown
       ? `Within ${withinTitle} (${whole.parts.length} tables), ${read.rowTitle} differed by ` +
@@ -104,14 +105,14 @@ function say(whole: Whole, within: Assessment): Answer {
 function readApart(whole: Whole, why: string): Answer[] {
   const { parts, read, withinTitle, confidence } = whole;
   const least = Math.min(1, ...parts.map(({ p }) => p));
-  const shown = parts.filter(({ p }) => p < 1 - confidence);
+  const shown = parts.filter(({ p }) => p < levelOf(confidence));
   const best = [...parts].sort((a, b) => a.p - b.p)[0];
   const figures = best
     ? `${sayStatistic(best.lead.id, best.lead.test)}adjusted ${sayP(best.p)}` +
       (best.measure ? `, ${measureOf(whole.measureId).symbol} = ${coefficient(best.measure.value)}` : '')
     : '';
   return [
-    answer('association', QUESTIONS.association, { verdict: verdictOfP(least, 1 - confidence), notes: [why] }),
+    answer('association', QUESTIONS.association, { verdict: verdictOfP(least, levelOf(confidence)), notes: [why] }),
     strength(whole, null),
     where(whole),
     trust(whole, null),

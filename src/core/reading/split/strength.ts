@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import type { Assessment } from '../../assess/types.js';
 import type { MeasureResult } from '../../measure/result.js';
 import { measureOf } from '../../statistic/registry.js';
@@ -16,7 +17,7 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
   const row = (k: number) => quote(read.table.rows.categories[read.rowsKept.at(k) ?? 0]?.label ?? '');
   const column = (k: number) => quote(read.table.columns?.categories[read.columnsKept.at(k) ?? 0]?.label ?? '');
   if (read.twoByTwo) {
-    if (!common || common.value === 1 || (common.p ?? 1) >= 1 - read.confidence) return [];
+    if (!common || common.value === 1 || (common.p ?? 1) >= levelOf(read.confidence)) return [];
     const [more, less] = common.value > 1 ? [column(0), column(1)] : [column(1), column(0)];
     return [
       `Within the same ${withinTitle}, the odds of ${read.rowTitle} ${row(0)} are ` +
@@ -25,7 +26,7 @@ function directions(whole: Whole, common: MeasureResult | undefined): string[] {
     ];
   }
   if (!read.rowsOrdered || !read.columnsOrdered) return [];
-  const sided = parts.filter(({ p, measure }) => p < 1 - read.confidence && measure !== undefined);
+  const sided = parts.filter(({ p, measure }) => p < levelOf(read.confidence) && measure !== undefined);
   const up = sided.filter(({ measure }) => (measure?.value ?? 0) > 0);
   const down = sided.filter(({ measure }) => (measure?.value ?? 0) < 0);
   const tell = (those: readonly Part[], near: string) =>

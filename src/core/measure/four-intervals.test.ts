@@ -76,4 +76,28 @@ describe('intervals of a 2 x 2 table', () => {
       ),
     );
   });
+  it('of weights that lie far apart go from no less than 0 to past the odds ratio of the table', () => {
+    const cell = fc
+      .array(fc.double({ min: 0.001, max: 500, noNaN: true }), { minLength: 1, maxLength: 4 })
+      .map((weights) => [0, 1, 2].map((power) => weights.reduce((sum, weight) => sum + weight ** power, 0)));
+    fc.assert(
+      fc.property(fc.array(cell, { minLength: 4, maxLength: 4 }), (cells) => {
+        const [n, w, squared] = [0, 1, 2].map((power) => {
+          const [a, b, c, d] = cells.map((cell) => cell[power]!);
+          return [
+            [a!, b!],
+            [c!, d!],
+          ];
+        });
+        const weighted = reduceTable(n!, { weights: { sums: w!, squares: squared! } }).table;
+        const { oddsRatio } = fourIntervals(weighted, 0.95) ?? {};
+        if (!oddsRatio) return;
+        expect(oddsRatio.lower).toBeGreaterThanOrEqual(0);
+        const value = (w![0]![0]! / w![0]![1]!) * (w![1]![1]! / w![1]![0]!);
+        expect(oddsRatio.lower).toBeLessThanOrEqual(value * (1 + 1e-9));
+        expect(oddsRatio.upper).toBeGreaterThanOrEqual(value * (1 - 1e-9));
+      }),
+      { numRuns: 300 },
+    );
+  });
 });

@@ -34,30 +34,41 @@ export function standsOnFisher(table: Crosstab): boolean {
   return isWhole(table) && R.some((row) => C.some((column) => (row * column) / N < SMALL_EXPECTED));
 }
 
+/** The four cells with another first cell and the same margins. A cell emptied by it is 0, not a rounding under it. */
+function fourWith(table: Crosstab, first: number): [a: number, b: number, c: number, d: number] {
+  const [a, b, c, d] = fourCells(table);
+  const more = first - a;
+  const filled = (cell: number) => Math.max(0, cell);
+  return [filled(first), filled(b - more), filled(c - more), filled(d + more)];
+}
+
 /**
  * Expected first cells that Cornfield's score test (1956) does not reject: (a - A)² (1/A + 1/B + 1/C + 1/D) <= limit.
  */
 function cornfield(table: Crosstab, confidence: number): Ends {
   const [a, b, c, d] = fourCells(table);
   const limit = criticalZ(confidence) ** 2;
-  const holds = (A: number) => {
-    const off = A - a;
-    return off ** 2 * (1 / A + 1 / (b - off) + 1 / (c - off) + 1 / (d + off)) <= limit;
-  };
+  const holds = (first: number) =>
+    (first - a) ** 2 * fourWith(table, first).reduce((sum, cell) => sum + 1 / cell, 0) <= limit;
   return { lower: border(a, a - Math.min(a, d), holds), upper: border(a, a + Math.min(b, c), holds) };
 }
 
 const both = (ends: Ends, to: (end: number) => number): Ends => ({ lower: to(ends.lower), upper: to(ends.upper) });
 
 /** What a first cell comes to with the margins of a table. */
-function throughFirstCell({ R, C, N }: Crosstab, ends: Ends): Omit<FourIntervals, 'inverts'> {
+function throughFirstCell(table: Crosstab, ends: Ends): Omit<FourIntervals, 'inverts'> {
+  const { R, C, N } = table;
   const [r1 = 0, r2 = 0] = R;
   const [c1 = 0, c2 = 0] = C;
   const excess = (first: number) => N * first - r1 * c1;
+  const odds = (first: number) => {
+    const [a, b, c, d] = fourWith(table, first);
+    return (a / b) * (d / c);
+  };
   return {
     phi: both(ends, (first) => excess(first) / Math.sqrt(r1 * r2) / Math.sqrt(c1 * c2)),
     riskDifference: both(ends, (first) => excess(first) / (r1 * r2)),
-    oddsRatio: both(ends, (first) => (first / (r1 - first)) * ((r2 - c1 + first) / (c1 - first))),
+    oddsRatio: both(ends, odds),
   };
 }
 

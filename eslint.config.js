@@ -96,6 +96,7 @@ export default tseslint.config(
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     rules: {
       'import-x/no-cycle': 'error',
+      'import-x/no-duplicates': ['error', { 'prefer-inline': true }],
       'house/long-function': ['error', { max: 80, listed: LONG_FUNCTIONS }],
       'max-lines': ['error', { max: 450 }],
       'max-len': ['error', { code: 120 }],

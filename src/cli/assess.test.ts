@@ -1,25 +1,8 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Assessment } from '../core/assess/types.js';
-
-const folder = mkdtempSync(join(tmpdir(), 'hatch-cli-'));
-
-afterAll(() => rmSync(folder, { recursive: true }));
-
-const BIN = fileURLToPath(new URL('../../bin/hatch-count.mjs', import.meta.url));
-
-function hatch(args: string[], input = '') {
-  const { stdout, stderr, status } = spawnSync(process.execPath, [BIN, ...args], {
-    input,
-    encoding: 'utf8',
-    env: { ...process.env, HATCH_COUNT_STORE: join(folder, 'store') },
-  });
-  return { stdout, stderr, status };
-}
+import { folder, hatch } from './command.fixtures.js';
 
 describe('assess', () => {
   it('answers one request from standard input', () => {

@@ -1,27 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import fc from 'fast-check';
 import iconv from 'iconv-lite';
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Delimited } from '../core/intake/layout.js';
 import { writeCsv } from './csv-write.js';
 import { detectDelimited, openDelimited } from './delimited.js';
 import type { Row } from './rows.js';
-
-const folder = mkdtempSync(join(tmpdir(), 'hatch-formats-'));
-
-afterAll(() => rmSync(folder, { recursive: true }));
-
-let number = 0;
-
-function file(content: string | Uint8Array): string {
-  const path = join(folder, `${number++}.csv`);
-  writeFileSync(path, content);
-  return path;
-}
-
-const raw = (content: string | Uint8Array) => ({ path: file(content), name: 'x.csv', gzip: false });
+import { raw } from './files.fixtures.js';
 
 /** All cells of a delimited file, the heading too, as its own layout reads them. */
 async function rowsOf(content: string | Uint8Array, change: Partial<Delimited> = {}) {

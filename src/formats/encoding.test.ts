@@ -1,23 +1,7 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import iconv from 'iconv-lite';
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { detectEncoding } from './encoding.js';
-
-const folder = mkdtempSync(join(tmpdir(), 'hatch-formats-'));
-
-afterAll(() => rmSync(folder, { recursive: true }));
-
-let number = 0;
-
-function file(content: string | Uint8Array): string {
-  const path = join(folder, `${number++}.csv`);
-  writeFileSync(path, content);
-  return path;
-}
-
-const raw = (content: string | Uint8Array) => ({ path: file(content), name: 'x.csv', gzip: false });
+import { raw } from './files.fixtures.js';
 
 describe('encoding', () => {
   it.each([

@@ -1,37 +1,5 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { afterAll, describe, expect, it } from 'vitest';
-import type { Layout } from '../core/intake/layout.js';
-import { detectLayout, openRows } from './open-rows.js';
-import type { Row } from './rows.js';
-
-const folder = mkdtempSync(join(tmpdir(), 'hatch-others-'));
-
-afterAll(() => rmSync(folder, { recursive: true }));
-
-let number = 0;
-
-function put(content: string | Uint8Array): string {
-  const path = join(folder, String(number++));
-  writeFileSync(path, content);
-  return path;
-}
-
-async function read(content: string | Uint8Array, layout?: Layout) {
-  const path = put(content);
-  const found = layout ? { gzip: false, layout } : await detectLayout(path, 'x');
-  const source = await openRows({ path, name: 'x', gzip: found.gzip }, found.layout);
-  const rows: Row[] = [];
-  for await (const batch of source.batches) rows.push(...batch);
-  return {
-    layout: found.layout,
-    names: source.columns.map(({ name }) => name),
-    rows,
-    cells: rows.map(({ cells }) => cells),
-    share: source.share(),
-  };
-}
+import { describe, expect, it } from 'vitest';
+import { read } from './files.fixtures.js';
 
 describe('rows in JSON', () => {
   it('are objects in an array or one a line; nested fields and lists have columns of their own', async () => {

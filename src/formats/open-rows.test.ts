@@ -1,43 +1,12 @@
-import { createWriteStream, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { once } from 'node:events';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { createWriteStream } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import yazl from 'yazl';
-import type { Layout } from '../core/intake/layout.js';
 import { bundleIn } from './bundle.js';
 import { openBytes } from './bytes.js';
-import { detectLayout, openRows } from './open-rows.js';
-import type { Row } from './rows.js';
+import { newPath, put, read } from './files.fixtures.js';
 import { openArchive } from './zip.js';
-
-const folder = mkdtempSync(join(tmpdir(), 'hatch-others-'));
-
-afterAll(() => rmSync(folder, { recursive: true }));
-
-let number = 0;
-
-function put(content: string | Uint8Array): string {
-  const path = join(folder, String(number++));
-  writeFileSync(path, content);
-  return path;
-}
-
-async function read(content: string | Uint8Array, layout?: Layout) {
-  const path = put(content);
-  const found = layout ? { gzip: false, layout } : await detectLayout(path, 'x');
-  const source = await openRows({ path, name: 'x', gzip: found.gzip }, found.layout);
-  const rows: Row[] = [];
-  for await (const batch of source.batches) rows.push(...batch);
-  return {
-    layout: found.layout,
-    names: source.columns.map(({ name }) => name),
-    rows,
-    cells: rows.map(({ cells }) => cells),
-    share: source.share(),
-  };
-}
 
 describe('packed files', () => {
   it('are read as what is in them', async () => {
@@ -66,7 +35,7 @@ describe('packed files', () => {
 
   it('say what they hold, where it is clear which is the data', async () => {
     const archive = async (names: string[]) => {
-      const path = join(folder, `${number++}.zip`);
+      const path = newPath('.zip');
       const zip = new yazl.ZipFile();
       for (const name of names) zip.addBuffer(Buffer.from('a\n1\n'), name);
       zip.end();

@@ -1,3 +1,4 @@
+import { provedWorkings } from '../store/workings.js';
 import { byId } from '../core/by-id.js';
 import { describe, expect, it } from 'vitest';
 import { bandsAt } from '../core/recode/band/edges.js';
@@ -5,7 +6,6 @@ import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
-import { allWorkings } from '../store/workings.js';
 import { amendEntry } from './amend-entry.js';
 import type { OpenStudy } from './context.js';
 import { describeEntry } from './describe-entry.js';
@@ -69,7 +69,7 @@ describe('an entry changed in the middle of the ledger', () => {
     expect(after.codes).not.toEqual(before);
     expect(after.codes.map(({ label }) => label)).toEqual(['Up to 29', '30 and over']);
     // What stands on it counts what it is now.
-    const young = byId(allWorkings(study.db), two)!;
+    const young = byId(provedWorkings(study.db), two)!;
     const under = Array.from({ length: 60 }, (_, k) => 20 + ((k * 7) % 60)).filter((years) => years < 30).length;
     expect(young.proof.rows.find(({ code }) => code === '1')?.respondents).toBe(under);
     // Down and up again over what was replayed.

@@ -1,31 +1,14 @@
+import { describe, expect, it } from 'vitest';
 import { byId } from '../core/by-id.js';
-import { countedTable } from './test-study.js';
-import { beforeEach, describe, expect, it } from 'vitest';
 import type { Code } from '../core/codebook/types.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
-import { allVariables } from '../store/variables.js';
 import { changeCodeList, dropCodeList, listCodeLists, makeCodeList } from './code-lists.js';
-import { undoEntry } from './ledger.js';
-import type { OpenStudy } from './context.js';
 import { declareMissing } from './declare-missing.js';
 import { editEntries } from './edit-variable.js';
+import { undoEntry } from './ledger.js';
 import { orderedCodes } from './order-codes.js';
-import { service, take } from './plots.fixtures.js';
-
-let study: OpenStudy;
-
-beforeEach(async () => {
-  study = await take('Plots');
-});
-
-const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>
-  editEntries(service, study, [{ variable: variable(name).id, ...change }]);
+import { edit, service, study, variable } from './plots.fixtures.js';
+import { countedTable } from './test-study.js';
 
 describe('code lists', () => {
   const perhaps: Code[] = [

@@ -6,8 +6,9 @@ import { defaultFolder, startService } from './context.js';
 import { findIntake } from './intake/read.js';
 import { receiveFile } from './intake/receive.js';
 import { listStudies, studyOrNull } from './open-study.js';
-import { studyOfRows, WORKER } from './test-study.js';
-import { service, checked, faultOf } from './fernhill.fixtures.js';
+import { checked, faultOf, serviceForTests, studyOfRows, WORKER } from './test-study.js';
+
+const service = serviceForTests();
 
 describe('the store folder', () => {
   it('is the user’s, and a setting', () => {

@@ -1,27 +1,11 @@
-import { countedTable, countsOf } from './test-study.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { beforeAll, describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { describe, expect, it } from 'vitest';
 import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
-import type { OpenStudy } from './context.js';
+import { DEMO, service, study, tableOf, variable } from './fernhill.fixtures.js';
+import { faultOf } from './test-study.js';
 import { viewStudy } from './roster.js';
-import { DEMO, service, take, faultOf } from './fernhill.fixtures.js';
-
-let study: OpenStudy;
-
-beforeAll(async () => {
-  const codebook = JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')) as CodebookFile;
-  study = await take('Fernhill', readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), codebook);
-});
-
-const variable = (name: string, of = study) => {
-  const found = viewStudy(of).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);
+import { countsOf } from './test-study.js';
 
 describe('counting', () => {
   it('agrees with the rows of the file', async () => {

@@ -1,29 +1,11 @@
+import { describe, expect, it } from 'vitest';
 import { byId } from '../core/by-id.js';
-import { beforeEach, describe, expect, it } from 'vitest';
 import { cellReader } from '../store/cells.js';
-import { allVariables } from '../store/variables.js';
-import { listCodeLists } from './code-lists.js';
-import { undoEntry } from './ledger.js';
-import type { OpenStudy } from './context.js';
 import { declareMissing, planDeclaring, reachOf } from './declare-missing.js';
+import { undoEntry } from './ledger.js';
+import { picture, service, study, variable } from './plots.fixtures.js';
 import { detailVariable, viewStudy, viewWholeStudy } from './roster.js';
 import { keepWorking } from './workings.js';
-import { service, take } from './plots.fixtures.js';
-
-let study: OpenStudy;
-
-beforeEach(async () => {
-  study = await take('Plots');
-});
-
-const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-/** All that an analyst could see of the codebook. */
-const picture = () => JSON.stringify([allVariables(study.db), listCodeLists(study)]);
 
 describe('missing codes', () => {
   it('are planned first: where they occur, and where they are left alone', async () => {

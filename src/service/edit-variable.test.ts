@@ -1,36 +1,17 @@
-import { Readable } from 'node:stream';
-import { beforeEach, describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { allVariables } from '../store/variables.js';
-import { listCodeLists } from './code-lists.js';
-import { redoEntry, undoEntry } from './ledger.js';
-import { type OpenStudy, startService } from './context.js';
+import { Readable } from 'node:stream';
+import { describe, expect, it } from 'vitest';
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { startService } from './context.js';
 import { editEntries } from './edit-variable.js';
 import { studyHealth } from './health.js';
 import { joinStudy } from './intake/join.js';
 import { receiveFile } from './intake/receive.js';
+import { redoEntry, undoEntry } from './ledger.js';
 import { openStudy } from './open-study.js';
+import { csv, edit, picture, service, study, variable } from './plots.fixtures.js';
 import { detailVariable, viewStudy } from './roster.js';
 import { WORKER } from './test-study.js';
-import { service, csv, take } from './plots.fixtures.js';
-
-let study: OpenStudy;
-
-beforeEach(async () => {
-  study = await take('Plots');
-});
-
-const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>
-  editEntries(service, study, [{ variable: variable(name).id, ...change }]);
-
-/** All that an analyst could see of the codebook. */
-const picture = () => JSON.stringify([allVariables(study.db), listCodeLists(study)]);
 
 describe('entries of the codebook', () => {
   it('are changed many at once, as one change that can be undone and done again', async () => {
@@ -110,9 +91,9 @@ describe('entries of the codebook', () => {
     await undoEntry(service, study);
     const { id } = study;
     const again = startService({ folder: service.folder, worker: WORKER });
-    study = openStudy(again, id);
-    await redoEntry(again, study);
-    expect(variable('tap').label).toBe('Tap');
+    const reopened = openStudy(again, id);
+    await redoEntry(again, reopened);
+    expect(allVariables(reopened.db).find(({ name }) => name === 'tap')?.label).toBe('Tap');
     await again.close();
   });
 

@@ -1,10 +1,10 @@
+import { provedWorkings } from '../store/workings.js';
 import { columnCodes } from '../store/columns.js';
 import { allEntries } from '../store/ledger.js';
 import type { Db } from '../store/open.js';
 import { readState } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import { allVariables } from '../store/variables.js';
-import { allWorkings } from '../store/workings.js';
 
 /**
  * All that a study says, in one text: two studies with the same text are the same to whoever works with them. Times and
@@ -14,7 +14,7 @@ export function fingerprint(db: Db): string {
   const { order, list, working, variable, table } = readState(db);
   const isTime = new Set(['created', 'edited', 'madeAt']);
   const said = (_: string, value: unknown) => (value instanceof Map ? [...value] : value);
-  const proofs = allWorkings(db).map(({ id, proof }) => [id, proof]);
+  const proofs = provedWorkings(db).map(({ id, proof }) => [id, proof]);
   const values = allVariables(db).map(({ id, columnId }) => [id, columnCodes(db, columnId)]);
   const entries = allEntries(db).map(({ id, words, undone, leftOut, note, revision }) => [
     id,

@@ -1,26 +1,9 @@
+import { describe, expect, it } from 'vitest';
 import { byId } from '../core/by-id.js';
-import { beforeEach, describe, expect, it } from 'vitest';
 import { allVariables } from '../store/variables.js';
-import type { OpenStudy } from './context.js';
 import { declareMissing } from './declare-missing.js';
-import { editEntries } from './edit-variable.js';
 import { studyHealth } from './health.js';
-import { service, take } from './plots.fixtures.js';
-
-let study: OpenStudy;
-
-beforeEach(async () => {
-  study = await take('Plots');
-});
-
-const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>
-  editEntries(service, study, [{ variable: variable(name).id, ...change }]);
+import { edit, service, study, variable } from './plots.fixtures.js';
 
 describe('the health of a study', () => {
   it('names what is wrong, until it is mended', async () => {

@@ -1,24 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { beforeAll, describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
-import type { OpenStudy } from './context.js';
+import { describe, expect, it } from 'vitest';
 import { editVariable } from './edit-variable.js';
-import { viewStudy } from './roster.js';
-import { DEMO, service, take, faultOf } from './fernhill.fixtures.js';
-
-let study: OpenStudy;
-
-beforeAll(async () => {
-  const codebook = JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')) as CodebookFile;
-  study = await take('Fernhill', readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), codebook);
-});
-
-const variable = (name: string, of = study) => {
-  const found = viewStudy(of).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
+import { service, study, variable } from './fernhill.fixtures.js';
+import { faultOf } from './test-study.js';
 
 describe('the codebook', () => {
   it('does not let a level lie about a column', async () => {

@@ -1,10 +1,14 @@
 import { Readable } from 'node:stream';
+import { beforeEach } from 'vitest';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { allVariables } from '../store/variables.js';
+import { listCodeLists } from './code-lists.js';
 import type { OpenStudy } from './context.js';
+import { editEntries } from './edit-variable.js';
 import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
-import { serviceForTests } from './test-study.js';
+import { checked, serviceForTests } from './test-study.js';
 
 export const service = serviceForTests();
 
@@ -37,8 +41,25 @@ export function csv(): string {
   return lines.join('\n');
 }
 
-export async function take(name: string): Promise<OpenStudy> {
-  const checked = (json: unknown) => json as CodebookFile;
+async function take(name: string): Promise<OpenStudy> {
   const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv())]), checked);
   return openStudy(service, await acceptIntake(service, intake.id, { name, codebook }));
 }
+
+export let study: OpenStudy;
+
+beforeEach(async () => {
+  study = await take('Plots');
+});
+
+export const variable = (name: string) => {
+  const found = allVariables(study.db).find((one) => one.name === name);
+  if (!found) throw new Error(`no ${name}`);
+  return found;
+};
+
+export const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>
+  editEntries(service, study, [{ variable: variable(name).id, ...change }]);
+
+/** All that an analyst could see of the codebook. */
+export const picture = () => JSON.stringify([allVariables(study.db), listCodeLists(study)]);

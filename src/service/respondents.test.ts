@@ -1,22 +1,8 @@
-import { beforeEach, describe, expect, it } from 'vitest';
-import { allVariables } from '../store/variables.js';
-import type { OpenStudy } from './context.js';
+import { describe, expect, it } from 'vitest';
 import { declareMissing } from './declare-missing.js';
+import { service, study, variable } from './plots.fixtures.js';
 import { respondentRows } from './respondents.js';
 import { keepWorking } from './workings.js';
-import { service, take } from './plots.fixtures.js';
-
-let study: OpenStudy;
-
-beforeEach(async () => {
-  study = await take('Plots');
-});
-
-const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
 
 describe('respondents one by one', () => {
   const rows = (names: string[], more: Partial<Parameters<typeof respondentRows>[2]> = {}) =>

@@ -21,7 +21,14 @@ import { type SavedTableRow, allTables } from '../store/tables.js';
 import { studyRow, type StudyRow } from '../store/study.js';
 import { usersOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
-import { allWorkings, type UsedBy, usersOfVariable, type WorkingRow } from '../store/workings.js';
+import {
+  allWorkings,
+  type ProvedWorking,
+  provedWorkings,
+  type UsedBy,
+  usersOfVariable,
+  type WorkingRow,
+} from '../store/workings.js';
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
@@ -52,7 +59,7 @@ interface RosterVariable extends VariableRow {
 export interface StudyView {
   study: StudyRow;
   variables: RosterVariable[];
-  workings: (WorkingRow & { variable: number })[];
+  workings: (ProvedWorking & { variable: number })[];
   tables: SavedTableRow[];
   files: Pick<SourceFileRow, 'name' | 'respondents' | 'unread' | 'takenIn'>[];
   /** What undoing would take back, and doing again would bring back. */
@@ -168,7 +175,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
   const { db } = study;
   const row = studyRow(db);
   const variables = allVariables(db);
-  const workings = allWorkings(db);
+  const workings = provedWorkings(db);
   const columns = allColumnRows(db);
   const codes = allColumnCodes(db);
   const holds = soundness(variables, workings);

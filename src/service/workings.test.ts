@@ -1,31 +1,11 @@
-import { countedTable } from './test-study.js';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { beforeAll, describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
-import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
-import { allWorkings, putWorking } from '../store/workings.js';
-import type { OpenStudy } from './context.js';
+import { describe, expect, it } from 'vitest';
+import { bodyAbout } from '../core/table/sentence-shape.js';
+import { allWorkings, provedWorkings, putWorking } from '../store/workings.js';
 import { editVariable } from './edit-variable.js';
-import { viewStudy } from './roster.js';
+import { service, study, tableOf, take, variable } from './fernhill.fixtures.js';
+import { faultOf } from './test-study.js';
 import { settle } from './settle.js';
 import { keepWorking, previewWorking } from './workings.js';
-import { DEMO, service, take, faultOf } from './fernhill.fixtures.js';
-
-let study: OpenStudy;
-
-beforeAll(async () => {
-  const codebook = JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')) as CodebookFile;
-  study = await take('Fernhill', readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), codebook);
-});
-
-const variable = (name: string, of = study) => {
-  const found = viewStudy(of).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
-};
-
-const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);
 
 describe('workings', () => {
   it('stay right when a process ends between a change and what follows from it', async () => {
@@ -41,7 +21,7 @@ describe('workings', () => {
       setAside: [],
     };
     const kept = await keepWorking(service, own, { name: 'made', label: 'Made', recipe });
-    const [working] = allWorkings(own.db);
+    const [working] = provedWorkings(own.db);
     if (!working) throw new Error('no working');
     // As if the recipe had been written and the process had ended before the column was.
     const changed = {

@@ -2,8 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Recipe } from '../core/recode/recipe-shape.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { amend, fit, touchedBy, touchSame } from './fit.js';
-import type { Delta, Part, VariableState } from '../core/ledger/delta-shape.js';
-import type { Difference } from '../core/ledger/delta-shape.js';
+import { type Delta, type Part, type VariableState, type Difference } from '../core/ledger/delta-shape.js';
 import type { State } from './state.js';
 
 const variable = (name: string, more: Partial<VariableState> = {}): VariableState => ({

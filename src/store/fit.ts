@@ -11,8 +11,8 @@ import {
   type StateOf,
   thingsOf,
   type VariableState,
+  type Difference,
 } from '../core/ledger/delta-shape.js';
-import type { Difference } from '../core/ledger/delta-shape.js';
 import type { State } from './state.js';
 
 /** A change as far as it fits another state than the one that it was made on. */
@@ -53,7 +53,7 @@ function sceneOf(delta: Delta, now: State): Scene {
     has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
     titleOf: (id) => {
       const found = now.variable.get(id) ?? variables.get(id);
-      return found ? titleOf({ name: '', label: '', ...found }) : 'a variable that is not there';
+      return found ? titleOf({ name: found.name ?? '', label: found.label ?? '' }) : 'a variable that is not there';
     },
     derived: derivedLists(now.variable.values()),
   };

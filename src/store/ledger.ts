@@ -51,7 +51,7 @@ export function allEntries(db: Db): EntryRow[] {
 
 export function deltaOf(db: Db, id: number): Delta | null {
   const found = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
-  return found == null ? null : (fromKept(found, DeltaShape, `entry ${id} of the ledger`) as Delta);
+  return found == null ? null : fromKept(found, DeltaShape, `entry ${id} of the ledger`);
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {

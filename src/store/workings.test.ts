@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import { allTables, putTable, removeTable } from './tables.js';
-import { allWorkings, putWorking, usersOfVariable } from './workings.js';
+import { allWorkings, provedWorkings, putWorking, usersOfVariable } from './workings.js';
 import { studyOfTests } from './study.fixtures.js';
 
 const { db, column, variable } = studyOfTests();
@@ -19,7 +19,7 @@ describe('workings and tables', () => {
       workings: [{ variable: expect.any(Number) as number, title: 'made' }],
       tables: [{ table, title: 'A table' }],
     });
-    expect(allWorkings(db)[0]).toMatchObject({ recipe, proof, holds: false, signature: 'a' });
+    expect(provedWorkings(db)[0]).toMatchObject({ recipe, proof, holds: false, signature: 'a' });
     expect(() => db.prepare('DELETE FROM variable WHERE id = ?').run(source)).toThrow('FOREIGN KEY');
     putTable(db, table, 'Renamed', bodyAbout(source), shown, '2026-01-02');
     expect(allTables(db)).toMatchObject([{ id: table, title: 'Renamed', created: '2026-01-01', edited: '2026-01-02' }]);

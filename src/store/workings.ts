@@ -1,7 +1,6 @@
 import { sourcesOf } from '../core/recode/sources.js';
-import type { Recipe } from '../core/recode/recipe-shape.js';
+import { type Recipe, RecipeShape } from '../core/recode/recipe-shape.js';
 import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
-import { RecipeShape } from '../core/recode/recipe-shape.js';
 import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
@@ -9,7 +8,6 @@ import type { Db } from './open.js';
 export interface WorkingRow {
   id: number;
   recipe: Recipe;
-  proof: Proof;
   holds: boolean;
   /** Of the sources it was computed from. */
   signature: string;
@@ -19,31 +17,36 @@ export interface WorkingRow {
   standsIn: StandsIn | null;
 }
 
-interface Flat {
-  id: number;
+export interface ProvedWorking extends WorkingRow {
+  proof: Proof;
+}
+
+interface Flat extends Omit<WorkingRow, 'recipe' | 'holds' | 'standsIn'> {
   recipe: string;
-  proof: string;
   holds: 0 | 1;
-  signature: string;
-  created: string;
-  edited: string;
   standsIn: string | null;
 }
 
+/** All workings, without their proofs, which are longer than all the rest. */
 export function allWorkings(db: Db): WorkingRow[] {
-  return (
-    db
-      .prepare(
-        'SELECT id, recipe, proof, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id',
-      )
-      .all() as Flat[]
-  ).map((row) => ({
+  const rows = db
+    .prepare('SELECT id, recipe, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id')
+    .all() as Flat[];
+  return rows.map((row) => ({
     ...row,
     recipe: fromKept(row.recipe, RecipeShape, `the recipe of working ${row.id}`),
-    proof: fromKept(row.proof, ProofShape, `the proof of working ${row.id}`),
     holds: row.holds === 1,
     standsIn:
       row.standsIn === null ? null : fromKept(row.standsIn, StandsInShape, `what working ${row.id} stands in for`),
+  }));
+}
+
+/** All workings with their proofs. */
+export function provedWorkings(db: Db): ProvedWorking[] {
+  const proofs = new Map(db.prepare('SELECT id, proof FROM working').raw().all() as [number, string][]);
+  return allWorkings(db).map((working) => ({
+    ...working,
+    proof: fromKept(proofs.get(working.id)!, ProofShape, `the proof of working ${working.id}`),
   }));
 }
 
@@ -51,7 +54,7 @@ export function allWorkings(db: Db): WorkingRow[] {
 export function putWorking(
   db: Db,
   id: number | null,
-  { recipe, proof, signature }: Pick<WorkingRow, 'recipe' | 'proof' | 'signature'>,
+  { recipe, proof, signature }: Pick<ProvedWorking, 'recipe' | 'proof' | 'signature'>,
   now: string,
 ): number {
   const row = {

@@ -1,14 +1,23 @@
+import type { Subjects } from '../statistic/subjects.js';
 import { Fault } from '../fault.js';
 import { krippendorffAlphaMeasure } from '../measure/krippendorff-alpha.js';
 import { recordMeasure } from './record.js';
 import { type Assessment, emptyAssessment } from './types.js';
 import type { CodingsRequest } from './requests.js';
 
+/** The codings with the distance that is meant. */
+export const codingsSubject = ({ codings, confidence = 0.95 }: CodingsRequest): Subjects['codings'] => ({
+  units: codings.units,
+  metric: codings.metric ?? 'nominal',
+  confidence,
+});
+
 /**
  * Codings of the same units by several coders.
  * @throws Fault naming the unit and the coder
  */
-export function assessCodings({ codings: { units, metric }, confidence }: CodingsRequest): Assessment {
+export function assessCodings(request: CodingsRequest): Assessment {
+  const { units } = request.codings;
   const coders = units[0]?.length ?? 0;
   units.forEach((unit, i) => {
     const bad = unit.findIndex((value) => value !== null && !Number.isFinite(value));
@@ -30,7 +39,6 @@ export function assessCodings({ codings: { units, metric }, confidence }: Coding
     rows: units.length,
     columns: coders,
   });
-  const subject = { units, metric: metric ?? 'nominal', confidence: confidence ?? 0.95 };
-  recordMeasure(result, 'krippendorff-alpha', krippendorffAlphaMeasure.compute(subject));
+  recordMeasure(result, 'krippendorff-alpha', krippendorffAlphaMeasure.compute(codingsSubject(request)));
   return result;
 }

@@ -1,14 +1,23 @@
+import type { Subjects } from '../statistic/subjects.js';
 import { Fault } from '../fault.js';
 import { goodnessOfFitTest, oneWay } from '../infer/goodness-of-fit.js';
 import { recordTest } from './record.js';
 import { type Assessment, emptyAssessment } from './types.js';
 import type { OneWayRequest } from './requests.js';
 
+/** The counts with what is expected of each. */
+export const oneWaySubject = ({ oneWay: { counts, proportions }, exact }: OneWayRequest): Subjects['one-way'] => ({
+  ...oneWay(counts, proportions),
+  shares: proportions,
+  exact,
+});
+
 /**
  * One set of counts against equal or given proportions.
  * @throws Fault naming the category
  */
-export function assessOneWay({ oneWay: { counts, proportions }, exact }: OneWayRequest): Assessment {
+export function assessOneWay(request: OneWayRequest): Assessment {
+  const { counts, proportions } = request.oneWay;
   counts.forEach((count, k) => {
     if (!Number.isFinite(count) || count < 0) {
       throw new Fault('invalid', `Category ${k + 1} holds ${String(count)}.`, 'Counts are finite numbers from 0 up.', {
@@ -35,7 +44,7 @@ export function assessOneWay({ oneWay: { counts, proportions }, exact }: OneWayR
       );
     }
   });
-  const subject = oneWay(counts, proportions);
+  const subject = oneWaySubject(request);
   const least = subject.expected.reduce((x, y) => Math.min(x, y), Infinity);
   const result = emptyAssessment({
     N: subject.N,
@@ -46,6 +55,6 @@ export function assessOneWay({ oneWay: { counts, proportions }, exact }: OneWayR
     smallestExpected: Number.isFinite(least) ? least : null,
     smallExpected: subject.expected.filter((e) => e < 5).length,
   });
-  recordTest(result, 'goodness-of-fit', goodnessOfFitTest.compute({ ...subject, exact }));
+  recordTest(result, 'goodness-of-fit', goodnessOfFitTest.compute(subject));
   return result;
 }

@@ -1,14 +1,22 @@
+import type { Subjects } from '../statistic/subjects.js';
 import { Fault } from '../fault.js';
 import { cochranQTest } from '../infer/cochran-q.js';
 import { recordTest } from './record.js';
 import { type Assessment, emptyAssessment } from './types.js';
 import type { RelatedRequest } from './requests.js';
 
+/** The answers with how often each line was given. */
+export const relatedSubject = ({ related: { answers, times } }: RelatedRequest): Subjects['related'] => ({
+  answers,
+  times: times ?? answers.map(() => 1),
+});
+
 /**
  * Related yes/no answers of the same respondents.
  * @throws Fault naming the line and the question
  */
-export function assessRelated({ related: { answers, times } }: RelatedRequest): Assessment {
+export function assessRelated(request: RelatedRequest): Assessment {
+  const { answers, times } = request.related;
   const width = answers[0]?.length ?? 0;
   answers.forEach((answer, i) => {
     if (answer.length !== width) {
@@ -34,9 +42,9 @@ export function assessRelated({ related: { answers, times } }: RelatedRequest): 
       field: 'related.times',
     });
   }
-  const counts = times ?? answers.map(() => 1);
-  const N = counts.reduce((a, b) => a + b, 0);
+  const subject = relatedSubject(request);
+  const N = subject.times.reduce((a, b) => a + b, 0);
   const result = emptyAssessment({ N, respondents: N, effective: N, rows: answers.length, columns: width });
-  recordTest(result, 'cochran-q', cochranQTest.compute({ answers, times: counts }));
+  recordTest(result, 'cochran-q', cochranQTest.compute(subject));
   return result;
 }

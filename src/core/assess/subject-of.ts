@@ -1,5 +1,7 @@
+import { codingsSubject } from './assess-codings.js';
+import { relatedSubject } from './assess-related.js';
+import { oneWaySubject } from './assess-one-way.js';
 import { reduceTable } from '../crosstab.js';
-import { oneWay } from '../infer/goodness-of-fit.js';
 import type { Subjects } from '../statistic/subjects.js';
 import { tableSubject } from '../statistic/table-subject.js';
 import { mentionsOf } from './assess-multiple.js';
@@ -16,21 +18,9 @@ const MAKERS: Makers = {
     return 'counts' in request ? ofTable(request) : null;
   },
   strata: (request) => ('strata' in request ? strataSubject(request) : null),
-  'one-way': (request) => {
-    if (!('oneWay' in request)) return null;
-    const { counts, proportions } = request.oneWay;
-    return { ...oneWay(counts, proportions), shares: proportions, exact: request.exact };
-  },
-  related: (request) => {
-    if (!('related' in request)) return null;
-    const { answers, times } = request.related;
-    return { answers, times: times ?? answers.map(() => 1) };
-  },
-  codings: (request) => {
-    if (!('codings' in request)) return null;
-    const { units, metric = 'nominal' } = request.codings;
-    return { units, metric, confidence: request.confidence ?? 0.95 };
-  },
+  'one-way': (request) => ('oneWay' in request ? oneWaySubject(request) : null),
+  related: (request) => ('related' in request ? relatedSubject(request) : null),
+  codings: (request) => ('codings' in request ? codingsSubject(request) : null),
   multiple: (request) => ('multiple' in request ? mentionsOf(request.multiple) : null),
 };
 

@@ -22,3 +22,10 @@ export const hasAnswered = (state: number): boolean =>
 /** How many respondents answered the question. */
 export const answeredIn = (states: Uint8Array): number =>
   states.reduce((sum, state) => sum + (hasAnswered(state) ? 1 : 0), 0);
+
+/** How many respondents are in each state, by its number. */
+export function statesIn(states: Uint8Array): number[] {
+  const tally = SET_STATES.map(() => 0);
+  for (const state of states) tally[state]!++;
+  return tally;
+}

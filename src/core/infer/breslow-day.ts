@@ -1,9 +1,10 @@
+import { STRATA } from '../statistic/example-tables.js';
 import { commonOddsRatio, commonOddsRatioSum, isFour, NOT_FOUR } from '../measure/common-odds-ratio.js';
 import { test } from '../statistic/statistic.js';
 import type { Stratum } from '../statistic/subjects.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
-import { chiSquare } from './strata.js';
+import { chiSquare } from './chi-square.js';
 
 /**
  * The first cell of a 2 x 2 table with these margins and this odds ratio. The root is taken in the form that does not
@@ -108,16 +109,7 @@ export const breslowDayTest = test({
   sum: ({ strata }, result) => breslowDaySum(strata, result),
   example: {
     request: {
-      strata: [
-        [
-          [12, 8],
-          [8, 12],
-        ],
-        [
-          [16, 4],
-          [4, 16],
-        ],
-      ],
+      strata: STRATA,
     },
     value: ((12 - FITTED) ** 2 + (16 - FITTED) ** 2) / ((FITTED * (20 - FITTED)) / 40),
   },

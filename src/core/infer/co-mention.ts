@@ -1,3 +1,4 @@
+import { chiSquare } from './chi-square.js';
 import { chiSquareSurvival, evenBinomialCumulative, fSurvival } from '../numerics/distributions.js';
 import { holm } from './adjust.js';
 import type { Absent, TestResult } from './result.js';
@@ -56,7 +57,7 @@ function qOf({ together, weighted }: Mentioned): TestResult | Absent {
   if (spread === 0) return { absent: 'Every respondent mentioned all options or none.' };
   const mean = total / k;
   const statistic = ((k - 1) * k * columns.reduce((sum, c) => sum + (c - mean) ** 2, 0)) / spread;
-  return { statistic, df: k - 1, p: chiSquareSurvival(statistic, k - 1) };
+  return chiSquare(statistic, k - 1);
 }
 
 /**

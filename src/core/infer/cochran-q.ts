@@ -1,5 +1,5 @@
+import { chiSquare } from './chi-square.js';
 import type { Subjects } from '../statistic/subjects.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
@@ -26,7 +26,7 @@ export function cochranQ(answers: readonly (readonly number[])[], times: readonl
   if (spread === 0) return { absent: 'Every respondent gave the same answer to all questions.' };
   const mean = total / k;
   const statistic = ((k - 1) * k * columns.reduce((sum, c) => sum + (c - mean) ** 2, 0)) / spread;
-  return { statistic, df: k - 1, p: chiSquareSurvival(statistic, k - 1) };
+  return chiSquare(statistic, k - 1);
 }
 
 /** Cochran's Q from the yeses of each question and of each respondent. */

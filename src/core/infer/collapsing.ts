@@ -1,6 +1,5 @@
 import { levelOf } from '../level.js';
-import type { Crosstab } from '../crosstab.js';
-import { transpose } from '../crosstab.js';
+import { type Crosstab, transpose } from '../crosstab.js';
 import { raoScott } from './rao-scott.js';
 import { isAbsent } from './result.js';
 import { countPairs } from '../measure/pairs.js';

@@ -1,5 +1,5 @@
+import { chiSquare } from './chi-square.js';
 import type { MultipleRequest } from '../assess/requests.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import type { Mentions } from '../statistic/mentions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
@@ -80,7 +80,7 @@ export function equalMention(mentions: Mentions): EqualMention {
     return absent('Within each group all respondents answered alike, so there is no chance to test against.');
   const statistic = (raw * trace) / squares;
   const df = trace ** 2 / squares;
-  return { result: { raw, statistic, df, p: chiSquareSurvival(statistic, df) }, left, trace, squares };
+  return { result: { raw, ...chiSquare(statistic, df) }, left, trace, squares };
 }
 
 /** The overall test of a multiple-response question: the options' own X², and the correction for overlap. */

@@ -2,17 +2,7 @@ import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
 import { logFactorial } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum, total } from '../statistic/sum.js';
-import {
-  answer,
-  type ExactOptions,
-  MOST_RESPONDENTS,
-  NOT_ASKED,
-  tableQuestion,
-  TIE,
-  TOO_LARGE,
-  upright,
-  WHOLE,
-} from './exact/exact.js';
+import { answer, type ExactOptions, tableQuestion, TIE, upright, whyNoExact } from './exact/exact.js';
 import { factorials, overTables, TABLE_PROBABILITY } from './exact/over-tables.js';
 import { fisher } from './fisher.js';
 import { type Absent, isAbsent, type TestResult } from './result.js';
@@ -24,9 +14,8 @@ import { type Absent, isAbsent, type TestResult } from './result.js';
  */
 export function fisherExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
   if (isTwoByTwo(table)) return fisher(table);
-  if (options.method === 'none') return NOT_ASKED;
-  if (!isWhole(table)) return WHOLE;
-  if (table.N > MOST_RESPONDENTS) return TOO_LARGE;
+  const why = whyNoExact(table.N, isWhole(table), options);
+  if (why) return why;
   const two = upright(table);
   // A table's probability is a constant over the product of its cells' factorials.
   const term = (x: number) => -logFactorial(x);

@@ -1,9 +1,9 @@
-import { chiSquareSurvival } from '../numerics/distributions.js';
+import { chiSquare } from './chi-square.js';
 import { test } from '../statistic/statistic.js';
 import type { OneWay, Subjects } from '../statistic/subjects.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import { drawOneWay } from './exact/draw.js';
-import { answer, type ExactOptions, MOST_RESPONDENTS, type Question, TIE, TOO_LARGE, WHOLE } from './exact/exact.js';
+import { answer, type ExactOptions, type Question, TIE, whyNoExact } from './exact/exact.js';
 import { probabilityUpTo } from './exact/network.js';
 import { oneWayNetwork } from './exact/table-network.js';
 import { type Absent, isAbsent, type TestResult } from './result.js';
@@ -32,15 +32,13 @@ function goodnessOfFit({ n, expected, N }: OneWay): TestResult | Absent {
   const statistic = oneWayStatistic(n, expected);
   const likelihood =
     2 * n.reduce((sum, count, k) => sum + (count === 0 ? 0 : count * Math.log(count / expected[k]!)), 0);
-  const form = (value: number): TestResult => ({ statistic: value, df, p: chiSquareSurvival(value, df) });
-  return { ...form(statistic), variants: { 'likelihood-ratio': form(Math.max(0, likelihood)) } };
+  return { ...chiSquare(statistic, df), variants: { 'likelihood-ratio': chiSquare(Math.max(0, likelihood), df) } };
 }
 
 /** X² of one-way counts with the p of all counts of as many respondents that have an X² no smaller (multinomial). */
 export function goodnessExact({ n, expected, N }: OneWay, options: ExactOptions = {}): TestResult | Absent {
-  if (options.method === 'none') return { absent: 'The exact test was not asked for.' };
-  if (!n.every(Number.isInteger)) return WHOLE;
-  if (N > MOST_RESPONDENTS) return TOO_LARGE;
+  const why = whyNoExact(N, n.every(Number.isInteger), options, { absent: 'The exact test was not asked for.' });
+  if (why) return why;
   const statistic = oneWayStatistic(n, expected);
   if (statistic === 0) return { statistic, p: 1, sampling: { method: 'exact', work: 0 } };
   const shares = expected.map((e) => e / N);

@@ -1,6 +1,7 @@
+import { chiSquare } from './chi-square.js';
+import { pLine } from './chi-square-lines.js';
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import { midranks } from './midranks.js';
@@ -24,7 +25,7 @@ function meanScores(table: Crosstab): TestResult | Absent {
   }, 0);
   const statistic = ((N - 1) * between) / whole;
   const df = R.length - 1;
-  return { statistic, df, p: chiSquareSurvival(statistic, df) };
+  return chiSquare(statistic, df);
 }
 
 /** Mean scores of the groups in the rows on the midranks of the columns. */
@@ -45,7 +46,7 @@ function meanScoresSum({ n, R, C, N }: Crosstab): Sum {
         figure(between),
       `whole: ${terms(C.map((c, j) => `${figure(c)} × (${figure(ranks[j]!)} − ${figure(mean)})²`))} = ${figure(whole)}`,
       `H = (${figure(N)} − 1) × ${figure(between)} / ${figure(whole)} = ${figure(result)}`,
-      `p = P(χ² with ${df} df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, df))}`,
+      pLine(result, df),
     ],
     result,
   };

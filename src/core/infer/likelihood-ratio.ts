@@ -1,6 +1,6 @@
+import { chiSquare } from './chi-square.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import { cellsOf, dfLine, dfOf, pLine } from './chi-square-lines.js';
@@ -33,9 +33,7 @@ export function likelihoodRatio(table: Crosstab): TestResult {
   eachCell(table, (n, i, j) => {
     sum += cellDeviance(n, ((table.R[i] ?? 0) * (table.C[j] ?? 0)) / table.N);
   });
-  const statistic = 2 * sum;
-  const df = degreesOfFreedom(table);
-  return { statistic, df, p: chiSquareSurvival(statistic, df) };
+  return chiSquare(2 * sum, degreesOfFreedom(table));
 }
 
 function likelihoodRatioSum(table: Crosstab): Sum {

@@ -1,8 +1,9 @@
+import { chiSquare } from './chi-square.js';
+import { pLine } from './chi-square-lines.js';
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { scoreMoments } from '../measure/correlation.js';
 import { pearsonRSum } from '../measure/pearson-r.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
@@ -18,7 +19,7 @@ function linearTrend(table: Crosstab): TestResult | Absent {
   const { xx, yy, xy } = scoreMoments(table);
   if (!(xx > 0) || !(yy > 0)) return { absent: NO_SPREAD };
   const statistic = (table.N - 1) * (xy / xx) * (xy / yy);
-  return { statistic, df: 1, p: chiSquareSurvival(statistic, 1) };
+  return chiSquare(statistic, 1);
 }
 
 function linearTrendSum(table: Crosstab): Sum {
@@ -26,11 +27,7 @@ function linearTrendSum(table: Crosstab): Sum {
   const result = (table.N - 1) * r.result ** 2;
   return {
     formula: 'M² = (N − 1) r², 1 df',
-    steps: [
-      ...r.steps,
-      `M² = (${figure(table.N)} − 1) × ${figure(r.result)}² = ${figure(result)}`,
-      `p = P(χ² with 1 df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, 1))}`,
-    ],
+    steps: [...r.steps, `M² = (${figure(table.N)} − 1) × ${figure(r.result)}² = ${figure(result)}`, pLine(result, 1)],
     result,
   };
 }

@@ -1,9 +1,10 @@
+import { STRATA } from '../statistic/example-tables.js';
 import { quadraticForm } from '../numerics/linear.js';
 import { test } from '../statistic/statistic.js';
 import type { Stratum } from '../statistic/subjects.js';
 import { figure, type Sum, terms } from '../statistic/sum.js';
 import type { Absent, TestResult } from './result.js';
-import { chiSquare } from './strata.js';
+import { chiSquare } from './chi-square.js';
 
 /** What strata hold over their expectation, and the covariance of that, as combinations of their cells. */
 interface Excess {
@@ -206,16 +207,7 @@ export const mantelHaenszelTest = test({
     mantelHaenszelSum(strata, scores, (variant ?? 'general') as StrataForm, result, names),
   example: {
     request: {
-      strata: [
-        [
-          [12, 8],
-          [8, 12],
-        ],
-        [
-          [16, 4],
-          [4, 16],
-        ],
-      ],
+      strata: STRATA,
     },
     value: 12.48,
   },

@@ -1,6 +1,8 @@
+import { chiSquare } from './chi-square.js';
+import { pLine } from './chi-square-lines.js';
 import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, isWhole } from '../crosstab.js';
-import { chiSquareSurvival, evenBinomialCumulative } from '../numerics/distributions.js';
+import { evenBinomialCumulative } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
 import { figure, type Sum } from '../statistic/sum.js';
@@ -17,12 +19,11 @@ function mcnemar(table: Crosstab): TestResult | Absent {
   if (!isWhole(table)) return WEIGHTED;
   const [b, c] = [n[0]![1]!, n[1]![0]!];
   if (b + c === 0) return NO_CHANGE;
-  const chiSquare = (statistic: number): TestResult => ({ statistic, df: 1, p: chiSquareSurvival(statistic, 1) });
   const tail = evenBinomialCumulative(Math.min(b, c), b + c);
   return {
-    ...chiSquare((b - c) ** 2 / (b + c)),
+    ...chiSquare((b - c) ** 2 / (b + c), 1),
     variants: {
-      'continuity-corrected': chiSquare(Math.max(0, Math.abs(b - c) - 1) ** 2 / (b + c)),
+      'continuity-corrected': chiSquare(Math.max(0, Math.abs(b - c) - 1) ** 2 / (b + c), 1),
       exact: {
         p: Math.min(1, 2 * tail),
         pLess: evenBinomialCumulative(b, b + c),
@@ -39,7 +40,7 @@ function mcnemarSum(square: Crosstab): Sum {
     formula: 'X² = (b − c)² / (b + c), b and c those who changed, 1 df',
     steps: [
       `X² = (${figure(b)} − ${figure(c)})² / (${figure(b)} + ${figure(c)}) = ${figure(result)}`,
-      `p = P(χ² with 1 df ≥ ${figure(result)}) = ${figure(chiSquareSurvival(result, 1))}`,
+      pLine(result, 1),
     ],
     result,
   };

@@ -1,17 +1,7 @@
 import { type Crosstab, isTwoByTwo, isWhole } from '../crosstab.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
-import {
-  answer,
-  type ExactOptions,
-  MOST_RESPONDENTS,
-  NOT_ASKED,
-  tableQuestion,
-  TIE,
-  TOO_LARGE,
-  upright,
-  WHOLE,
-} from './exact/exact.js';
+import { answer, type ExactOptions, tableQuestion, TIE, upright, whyNoExact } from './exact/exact.js';
 import { overTables, TABLE_PROBABILITY } from './exact/over-tables.js';
 import type { CellStatistic } from './exact/table-network.js';
 import { pearsonExactFour } from './fisher.js';
@@ -21,9 +11,8 @@ import type { Absent, TestResult } from './result.js';
 /** Pearson's X² with the p of all tables with these margins that have an X² no smaller. */
 export function pearsonExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
   if (isTwoByTwo(table)) return pearsonExactFour(table);
-  if (options.method === 'none') return NOT_ASKED;
-  if (!isWhole(table)) return WHOLE;
-  if (table.N > MOST_RESPONDENTS) return TOO_LARGE;
+  const why = whyNoExact(table.N, isWhole(table), options);
+  if (why) return why;
   const two = upright(table);
   const statistic = pearsonStatistic(two);
   if (statistic === 0) return { statistic, p: 1, sampling: { method: 'exact', work: 0 } };

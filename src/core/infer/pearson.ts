@@ -1,6 +1,6 @@
+import { chiSquare } from './chi-square.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { perTable } from '../per-table.js';
 import { test } from '../statistic/statistic.js';
 import type { TableSubject } from '../statistic/subjects.js';
@@ -24,9 +24,7 @@ export function degreesOfFreedom(table: Crosstab): number {
 
 /** Pearson's chi-square test of independence, df = (r - 1)(c - 1). */
 export function pearson(table: Crosstab): TestResult {
-  const statistic = pearsonStatistic(table);
-  const df = degreesOfFreedom(table);
-  return { statistic, df, p: chiSquareSurvival(statistic, df) };
+  return chiSquare(pearsonStatistic(table), degreesOfFreedom(table));
 }
 
 function pearsonSum(table: Crosstab): Sum {

@@ -1,6 +1,6 @@
+import { chiSquare } from './chi-square.js';
 import { TWICE } from '../statistic/example-tables.js';
 import { type Crosstab, isWhole } from '../crosstab.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { quadraticForm } from '../numerics/linear.js';
 import { test } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
@@ -50,7 +50,7 @@ function stuartMaxwell(table: Crosstab): TestResult | Absent {
     statistic += form;
     df += kept.length;
   }
-  return df === 0 ? NO_CHANGE : { statistic, df, p: chiSquareSurvival(statistic, df) };
+  return df === 0 ? NO_CHANGE : chiSquare(statistic, df);
 }
 
 const LARGEST_SHOWN = 6;

@@ -1,6 +1,6 @@
+import { chiSquare } from './chi-square.js';
 import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
-import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { pLine } from './chi-square-lines.js';
@@ -15,7 +15,7 @@ export function yates(table: Crosstab): TestResult | Absent {
   const excess = Math.max(0, Math.abs(a * d - b * c) - N / 2);
   // Divided pairwise: the product of four margins of 1e9 would lose nothing, but its squares might overflow.
   const statistic = N * (excess / ((R[0] ?? 0) * (R[1] ?? 0))) * (excess / ((C[0] ?? 0) * (C[1] ?? 0)));
-  return { statistic, df: 1, p: chiSquareSurvival(statistic, 1) };
+  return chiSquare(statistic, 1);
 }
 
 function yatesSum(table: Crosstab): Sum {

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { CodeShape } from '../codebook/types.js';
-import { LEVELS } from '../codebook/types.js';
+import { CodeShape, LEVELS } from '../codebook/types.js';
 import { RecipeShape } from '../recode/recipe-shape.js';
 import { StandsInShape } from '../recode/stands-in-shape.js';
 import { SentenceShape } from '../table/sentence-shape.js';
@@ -41,41 +40,44 @@ const TableStateShape = z.strictObject({
   edited: z.string(),
 });
 
-/** Everything in a study that can be changed, a shape for each kind of thing. */
-const PARTS = {
-  list: ListStateShape,
-  working: WorkingStateShape,
-  variable: VariableStateShape,
-  table: TableStateShape,
-} as const;
+/** Everything in a study that can be changed. */
+interface Parts {
+  list: z.infer<typeof ListStateShape>;
+  working: z.infer<typeof WorkingStateShape>;
+  variable: z.infer<typeof VariableStateShape>;
+  table: z.infer<typeof TableStateShape>;
+}
 
-export type Part = keyof typeof PARTS;
+export type Part = keyof Parts;
 /** A thing of one kind as it stands, without its id. */
-export type StateOf<P extends Part> = z.infer<(typeof PARTS)[P]>;
+export type StateOf<P extends Part> = Parts[P];
 export type VariableState = StateOf<'variable'>;
 
 /** One thing that was changed: the fields that differ, before and after; null: it was not there. */
-const differenceShape = <P extends Part>(of: P) => {
-  const fields = PARTS[of].partial().nullable();
+const differenceShape = <P extends Part, Fields extends z.ZodRawShape>(
+  of: P,
+  state: z.ZodObject<Fields, z.core.$strict>,
+) => {
+  const fields = state.partial().nullable();
   return z.strictObject({ of: z.literal(of), id, before: fields, after: fields });
 };
 
 const DifferenceShape = z.discriminatedUnion('of', [
-  differenceShape('list'),
-  differenceShape('working'),
-  differenceShape('variable'),
-  differenceShape('table'),
+  differenceShape('list', ListStateShape),
+  differenceShape('working', WorkingStateShape),
+  differenceShape('variable', VariableStateShape),
+  differenceShape('table', TableStateShape),
 ]);
 
 const order = z.array(id);
 
 /** What a change made of a study, in both directions, as an entry of the ledger keeps it. */
-export const DeltaShape = z.strictObject({
+export const DeltaShape: z.ZodType<Delta> = z.strictObject({
   order: z.strictObject({ before: order, after: order }).optional(),
   things: z.array(DifferenceShape),
 });
 
-type FieldsOf<P extends Part> = Partial<StateOf<P>>;
+type FieldsOf<P extends Part> = { [Field in keyof StateOf<P>]?: StateOf<P>[Field] | undefined };
 /** One thing that was changed. */
 export type DifferenceOf<P extends Part> = { of: P; id: number; before: FieldsOf<P> | null; after: FieldsOf<P> | null };
 export type Difference = { [P in Part]: DifferenceOf<P> }[Part];

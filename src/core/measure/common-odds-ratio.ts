@@ -1,3 +1,4 @@
+import { STRATA } from '../statistic/example-tables.js';
 import { fourCells } from '../crosstab.js';
 import { type Absent, isAbsent } from '../infer/result.js';
 import { criticalZ, normalTwoSided } from '../numerics/distributions.js';
@@ -93,16 +94,7 @@ export const commonOddsRatioMeasure = measure({
   sum: ({ strata }) => commonOddsRatioSum(strata),
   example: {
     request: {
-      strata: [
-        [
-          [12, 8],
-          [8, 12],
-        ],
-        [
-          [16, 4],
-          [4, 16],
-        ],
-      ],
+      strata: STRATA,
     },
     value: 5,
   },

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { reduceTable, transpose } from '../crosstab.js';
+import { transpose } from '../crosstab.js';
 import { cramersV } from './cramers-v.js';
 import { phi } from './phi.js';
-
-const table = (counts: number[][]) => reduceTable(counts).table;
+import { table } from './tables.fixtures.js';
 
 describe('phi and V', () => {
   it('agree in size on 2 x 2, and phi has the sign', () => {

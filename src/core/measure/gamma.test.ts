@@ -1,10 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { reduceTable } from '../crosstab.js';
 import { isAbsent } from '../infer/result.js';
 import { gamma } from './gamma.js';
 import { countPairs } from './pairs.js';
-
-const table = (counts: number[][]) => reduceTable(counts).table;
+import { table } from './tables.fixtures.js';
 
 describe('gamma', () => {
   it('counts pairs as the definition does', () => {

@@ -1,6 +1,5 @@
-import { STEPS } from '../statistic/example-tables.js';
+import { directed } from './directed.js';
 import { type Crosstab, transpose } from '../crosstab.js';
-import { measure } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
@@ -58,44 +57,23 @@ function goodmanKruskalTauSum(given: Crosstab, direction: 'rows' | 'columns'): S
   };
 }
 
-/** The record of one direction. */
-const predicting = <const D extends 'columns' | 'rows'>(
-  direction: D,
-  about: string,
-  value: number,
-  nameWith: (rows: string, columns: string) => string,
-) =>
-  measure({
-    id: `goodman-kruskal-tau:${direction}`,
-    of: 'table',
-    name: nameWith('rows', 'columns'),
-    nameWith,
-    symbol: 'τ',
-    about,
-    levels: 'any',
-    shape: 'any',
-    range: [0, 1],
-    atIndependence: 0,
-    compute: ({ table, confidence }) => goodmanKruskalTau(table, direction, confidence),
-    sum: ({ table }) => goodmanKruskalTauSum(table, direction),
-    example: {
-      request: { counts: STEPS },
-      value,
-    },
-  });
+const predicting = directed({
+  stem: 'goodman-kruskal-tau',
+  name: 'Goodman-Kruskal tau',
+  predicts: 'predicting',
+  symbol: 'τ',
+  levels: 'any',
+  range: [0, 1],
+  compute: goodmanKruskalTau,
+  sum: goodmanKruskalTauSum,
+});
 
 /** Of a table, a record for each direction. */
 export const goodmanKruskalTauMeasures = [
-  predicting(
-    'columns',
-    'Share of wrong guesses at the column saved, when guesses are spread in proportion.',
-    1 / 12,
-    (_rows, columns) => `Goodman-Kruskal tau, predicting ${columns}`,
-  ),
+  predicting('columns', 'Share of wrong guesses at the column saved, when guesses are spread in proportion.', 1 / 12),
   predicting(
     'rows',
     'Share of wrong guesses at the row saved, when guesses are spread in proportion and not put on the largest.',
     1 / 6,
-    (rows) => `Goodman-Kruskal tau, predicting ${rows}`,
   ),
 ] as const;

@@ -1,6 +1,5 @@
-import { STEPS } from '../statistic/example-tables.js';
+import { directed } from './directed.js';
 import { type Crosstab, transpose } from '../crosstab.js';
-import { measure } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult, standardError } from './result.js';
@@ -112,47 +111,22 @@ function lambdaSum(table: Crosstab, direction: Direction): Sum {
   };
 }
 
-/** The record of one direction. */
-const predicting = <const D extends Direction>(
-  direction: D,
-  about: string,
-  value: number,
-  nameWith?: (rows: string, columns: string) => string,
-) =>
-  measure({
-    id: `lambda:${direction}`,
-    of: 'table',
-    name: nameWith?.('rows', 'columns') ?? 'Lambda, both ways',
-    ...(nameWith && { nameWith }),
-    symbol: 'λ',
-    about,
-    levels: 'any',
-    shape: 'any',
-    range: [0, 1],
-    atIndependence: 0,
-    blind: true,
-    compute: ({ table, confidence }) => lambda(table, direction, confidence),
-    sum: ({ table }) => lambdaSum(table, direction),
-    example: {
-      request: { counts: STEPS },
-      value,
-    },
-  });
+const predicting = directed({
+  stem: 'lambda',
+  name: 'Lambda',
+  predicts: 'predicting',
+  symbol: 'λ',
+  levels: 'any',
+  range: [0, 1],
+  blind: true,
+  compute: lambda,
+  sum: lambdaSum,
+});
 
 /** Of a table, a record for each direction. */
 export const lambdaMeasures = [
-  predicting(
-    'columns',
-    'Share of wrong guesses at the column that knowing the row saves.',
-    20 / 80,
-    (_rows, columns) => `Lambda, predicting ${columns}`,
-  ),
-  predicting(
-    'rows',
-    'Share of wrong guesses at the row that knowing the column saves.',
-    20 / 60,
-    (rows) => `Lambda, predicting ${rows}`,
-  ),
+  predicting('columns', 'Share of wrong guesses at the column that knowing the row saves.', 20 / 80),
+  predicting('rows', 'Share of wrong guesses at the row that knowing the column saves.', 20 / 60),
   predicting(
     'symmetric',
     'Share of wrong guesses saved when row and column are each guessed half of the time.',

@@ -1,7 +1,4 @@
 import type { Crosstab } from '../crosstab.js';
-import type { Absent } from '../infer/result.js';
-
-export const ONLY_FOUR: Absent = { absent: 'It is defined on tables of 2 x 2.' };
 
 /** The derivative of ln(ad/bc) in each of the four cells. */
 export function logOddsSlope(table: Crosstab) {

@@ -4,7 +4,8 @@ import type { Absent } from '../infer/result.js';
 import { criticalZ } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
-import { logOddsSlope, ONLY_FOUR } from './log-odds.js';
+import { logOddsSlope } from './log-odds.js';
+import { ONLY_FOUR } from './only-four.js';
 import { type MeasureResult, standardError } from './result.js';
 
 /** The odds ratio ad/(bc), with the log interval of Woolf (1955). */

@@ -5,7 +5,8 @@ import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { fourIntervals } from './four-intervals.js';
 import { type MeasureResult, standardError } from './result.js';
-import { ONLY_FOUR, risksOf, sharesByHand } from './risks.js';
+import { ONLY_FOUR } from './only-four.js';
+import { risksOf, sharesByHand } from './risks.js';
 
 /**
  * The difference of the first column's shares in the two rows, first less second. Its interval inverts the test that

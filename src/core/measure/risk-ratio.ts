@@ -5,7 +5,8 @@ import { criticalZ } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { type MeasureResult, standardError } from './result.js';
-import { ONLY_FOUR, risksOf, sharesByHand } from './risks.js';
+import { ONLY_FOUR } from './only-four.js';
+import { risksOf, sharesByHand } from './risks.js';
 
 /** The ratio of the first column's shares in the two rows, with the log interval of Katz and others (1978). */
 function riskRatio(table: Crosstab, confidence: number): MeasureResult | Absent {

@@ -1,8 +1,5 @@
 import { type Crosstab, fourCells } from '../crosstab.js';
-import type { Absent } from '../infer/result.js';
 import { figure } from '../statistic/sum.js';
-
-export const ONLY_FOUR: Absent = { absent: 'It is defined on tables of 2 x 2.' };
 
 /** Rows are the groups; the first column is what is at risk of happening. */
 export function risksOf(table: Crosstab) {

@@ -1,6 +1,5 @@
-import { STEPS } from '../statistic/example-tables.js';
+import { directed } from './directed.js';
 import type { Crosstab } from '../crosstab.js';
-import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { ordering, over } from './concordance.js';
 import type { Direction } from './direction.js';
@@ -43,31 +42,16 @@ function somersDSum(table: Crosstab, direction: Direction): Sum {
   };
 }
 
-/** The record of one direction. */
-const predicting = <const D extends Direction>(
-  direction: D,
-  about: string,
-  value: number,
-  nameWith?: (rows: string, columns: string) => string,
-) =>
-  measure({
-    id: `somers-d:${direction}`,
-    of: 'table',
-    name: nameWith?.('rows', 'columns') ?? "Somers' d, both ways",
-    ...(nameWith && { nameWith }),
-    symbol: 'd',
-    about,
-    levels: 'ordered',
-    shape: 'any',
-    range: [-1, 1],
-    atIndependence: 0,
-    compute: ({ table, confidence }) => somersD(table, direction, confidence),
-    sum: ({ table }) => somersDSum(table, direction),
-    example: {
-      request: { counts: STEPS },
-      value,
-    },
-  });
+const predicting = directed({
+  stem: 'somers-d',
+  name: "Somers' d",
+  predicts: 'predicting',
+  symbol: 'd',
+  levels: 'ordered',
+  range: [-1, 1],
+  compute: somersD,
+  sum: somersDSum,
+});
 
 /** Of a table, a record for each direction. */
 export const somersDMeasures = [
@@ -75,13 +59,11 @@ export const somersDMeasures = [
     'columns',
     'Of the pairs that differ on the row, how many more are ordered the same way on the column than the other.',
     1600 / 3600,
-    (_rows, columns) => `Somers' d, predicting ${columns}`,
   ),
   predicting(
     'rows',
     'Of the pairs that differ on the column, how many more are ordered the same way on the row than the other.',
     1600 / 4800,
-    (rows) => `Somers' d, predicting ${rows}`,
   ),
   predicting('symmetric', 'The two one-way figures taken together.', 1600 / 4200),
 ] as const;

@@ -1,6 +1,5 @@
-import { STEPS } from '../statistic/example-tables.js';
+import { directed } from './directed.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
-import { measure } from '../statistic/statistic.js';
 import { figure, type Sum, terms, total } from '../statistic/sum.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
@@ -62,31 +61,16 @@ function uncertaintySum(table: Crosstab, direction: Direction): Sum {
 /** Information that the rows and columns of the example share: ln 2 + ln 3 less the entropy of its cells. */
 const SHARED = Math.LN2 + Math.log(3) - (Math.log(4) / 2 + Math.log(6) / 3 + Math.log(12) / 6);
 
-/** The record of one direction. */
-const predicting = <const D extends Direction>(
-  direction: D,
-  about: string,
-  value: number,
-  nameWith?: (rows: string, columns: string) => string,
-) =>
-  measure({
-    id: `uncertainty:${direction}`,
-    of: 'table',
-    name: nameWith?.('rows', 'columns') ?? 'Uncertainty, both ways',
-    ...(nameWith && { nameWith }),
-    symbol: 'U',
-    about,
-    levels: 'any',
-    shape: 'any',
-    range: [0, 1],
-    atIndependence: 0,
-    compute: ({ table, confidence }) => uncertainty(table, direction, confidence),
-    sum: ({ table }) => uncertaintySum(table, direction),
-    example: {
-      request: { counts: STEPS },
-      value,
-    },
-  });
+const predicting = directed({
+  stem: 'uncertainty',
+  name: 'Uncertainty',
+  predicts: 'of',
+  symbol: 'U',
+  levels: 'any',
+  range: [0, 1],
+  compute: uncertainty,
+  sum: uncertaintySum,
+});
 
 /** Of a table, a record for each direction. */
 export const uncertaintyMeasures = [
@@ -94,13 +78,11 @@ export const uncertaintyMeasures = [
     'columns',
     'Share of the uncertainty (entropy) about the column that knowing the row takes away.',
     SHARED / Math.log(3),
-    (_rows, columns) => `Uncertainty, of ${columns}`,
   ),
   predicting(
     'rows',
     'Share of the uncertainty (entropy) about the row that knowing the column takes away.',
     SHARED / Math.LN2,
-    (rows) => `Uncertainty, of ${rows}`,
   ),
   predicting(
     'symmetric',

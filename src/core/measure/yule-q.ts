@@ -4,7 +4,7 @@ import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
 import { gamma } from './gamma.js';
-import { ONLY_FOUR } from './log-odds.js';
+import { ONLY_FOUR } from './only-four.js';
 import type { MeasureResult } from './result.js';
 
 /** Yule's Q = (ad - bc)/(ad + bc) (1900); it is gamma of a 2 x 2 table. */

@@ -3,7 +3,8 @@ import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
 import { figure, type Sum } from '../statistic/sum.js';
-import { logOddsSlope, ONLY_FOUR } from './log-odds.js';
+import { logOddsSlope } from './log-odds.js';
+import { ONLY_FOUR } from './only-four.js';
 import { measured, type MeasureResult } from './result.js';
 
 /** Yule's coefficient of colligation, Y = (sqrt(ad) - sqrt(bc))/(sqrt(ad) + sqrt(bc)) (1912). */

@@ -1,12 +1,7 @@
-import { part } from './cross-tables.fixtures.js';
 import { describe, expect, it } from 'vitest';
+import { part } from './cross-tables.fixtures.js';
+import { checks } from './papers.fixtures.js';
 import { readCodings } from './read-codings.js';
-import type { Answer } from './types.js';
-
-const checks = (answers: Answer[]) =>
-  part(answers, 'trust')
-    .checks.map(({ text }) => text)
-    .join(' ');
 
 describe('the reading of codings', () => {
   const agreed = Array.from({ length: 30 }, (_, k) => [k % 3, k % 3, k === 4 ? 0 : k % 3]);

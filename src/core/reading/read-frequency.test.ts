@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Level } from '../codebook/types.js';
-import type { Table } from '../table/table.js';
-import { cross, readIt, part, SITES } from './cross-tables.fixtures.js';
-import type { Paper, PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
+import type { Table } from '../table/table.js';
+import { cross, part, readIt, SITES } from './cross-tables.fixtures.js';
+import { paper } from './papers.fixtures.js';
 import { read } from './read.js';
 
 describe('the reading of a frequency table', () => {
@@ -30,20 +30,6 @@ describe('the reading of a frequency table', () => {
     expect(readIt({ ...frequency([[0], [0], [0]]), base: 0 })).toEqual([]);
   });
 });
-
-function paper(kind: PaperKind, blocks: number[][][], more: Partial<Paper> = {}): Paper {
-  return {
-    kind,
-    rows: blocks[0]!.map((_, i) => `r${i + 1}`),
-    columns: blocks[0]![0]!.map((_, j) => `c${j + 1}`),
-    blocks: blocks.map((cells, b) => ({ name: `Year ${b + 1}`, cells: cells.map((line) => line.map(String)) })),
-    sides: { rows: { title: 'Answer', level: 'unordered' }, columns: { title: 'Group', level: 'unordered' } },
-    within: 'Year',
-    metric: 'nominal',
-    keepTotals: true,
-    ...more,
-  };
-}
 
 describe('the reading of one list of counts', () => {
   const one = (counts: number[][]) => readPaper(paper('one-way', [counts]));

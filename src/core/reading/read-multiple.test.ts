@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cross, readIt, part, SITES } from './cross-tables.fixtures.js';
-import type { Paper, PaperKind } from '../paper/paper.js';
 import { readPaper } from '../paper/read-paper.js';
+import { cross, part, readIt, SITES } from './cross-tables.fixtures.js';
+import { checks, paper } from './papers.fixtures.js';
 import { read } from './read.js';
 import { sumsOfTable } from './sums/sums-of.js';
-import type { Answer } from './types.js';
 
 describe('the reading of overlapping rows', () => {
   const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
@@ -87,25 +86,6 @@ describe('the overall test of overlapping rows', () => {
     expect(verdict).toBe('Yes, p < .001.');
   });
 });
-
-function paper(kind: PaperKind, blocks: number[][][], more: Partial<Paper> = {}): Paper {
-  return {
-    kind,
-    rows: blocks[0]!.map((_, i) => `r${i + 1}`),
-    columns: blocks[0]![0]!.map((_, j) => `c${j + 1}`),
-    blocks: blocks.map((cells, b) => ({ name: `Year ${b + 1}`, cells: cells.map((line) => line.map(String)) })),
-    sides: { rows: { title: 'Answer', level: 'unordered' }, columns: { title: 'Group', level: 'unordered' } },
-    within: 'Year',
-    metric: 'nominal',
-    keepTotals: true,
-    ...more,
-  };
-}
-
-const checks = (answers: Answer[]) =>
-  part(answers, 'trust')
-    .checks.map(({ text }) => text)
-    .join(' ');
 
 describe('the reading of overlapping options on paper', () => {
   const { table } = readPaper(

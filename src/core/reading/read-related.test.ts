@@ -1,12 +1,7 @@
-import { part } from './cross-tables.fixtures.js';
 import { describe, expect, it } from 'vitest';
+import { part } from './cross-tables.fixtures.js';
+import { checks } from './papers.fixtures.js';
 import { readRelated } from './read-related.js';
-import type { Answer } from './types.js';
-
-const checks = (answers: Answer[]) =>
-  part(answers, 'trust')
-    .checks.map(({ text }) => text)
-    .join(' ');
 
 describe('the reading of related answers', () => {
   const request = {

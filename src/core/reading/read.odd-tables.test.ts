@@ -11,8 +11,7 @@ import { readRelated } from './read-related.js';
 import { assessTable, read } from './read.js';
 import { readSplit } from './read-within.js';
 import { assessSplit } from './split/assess-split.js';
-import { sumsOfLines, sumsOfSplit, sumsOfTable } from './sums/sums-of.js';
-import type { Sums } from './sums/sums.js';
+import { sumsOfLines, sumsOfSplit, sumsOfTable, type Sums } from './sums/sums-of.js';
 import type { Answer } from './types.js';
 
 /** Whatever is typed, every word on screen is a word and every figure a number. */

@@ -1,19 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { sourcesOf, withIds, withNames } from './sources.js';
 import type { Recipe } from './recipe-shape.js';
-import type { Regroup } from './regroup/shape.js';
-
-const three: Regroup = {
-  kind: 'regroup',
-  source: 1,
-  level: 'ordered',
-  groups: [
-    { code: '1', label: 'Satisfied', from: ['1', '2'] },
-    { code: '2', label: 'Neither', from: ['3'] },
-    { code: '3', label: 'Dissatisfied', from: ['4', '5'] },
-  ],
-  setAside: [],
-};
+import { three } from './satisfaction.fixtures.js';
+import { sourcesOf, withIds, withNames } from './sources.js';
 
 describe('recipes that travel by name', () => {
   it('come back as they went', () => {

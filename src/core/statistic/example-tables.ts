@@ -16,3 +16,15 @@ export const TWICE = [
   [6, 20, 10],
   [2, 4, 22],
 ];
+
+/** Who shares a plot by who grows flowers, at two sites. */
+export const STRATA = [
+  [
+    [12, 8],
+    [8, 12],
+  ],
+  [
+    [16, 4],
+    [4, 16],
+  ],
+];

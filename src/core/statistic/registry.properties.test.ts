@@ -1,22 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
-import type { MeasureId } from './registry.js';
 import type { TableRequest } from '../assess/requests.js';
-
-/** Tables of 2 to 5 rows and columns, with no empty row or column. */
-const tables = fc
-  .tuple(fc.integer({ min: 2, max: 5 }), fc.integer({ min: 2, max: 5 }))
-  .chain(([rows, columns]) =>
-    fc.array(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: columns, maxLength: columns }), {
-      minLength: rows,
-      maxLength: rows,
-    }),
-  )
-  .filter(
-    (counts) =>
-      counts.every((row) => row.some((n) => n > 0)) && counts[0]!.every((_, j) => counts.some((row) => row[j]! > 0)),
-  );
+import { tables } from '../measure/tables.fixtures.js';
+import type { MeasureId } from './registry.js';
 
 const flip = (counts: number[][]) => counts[0]!.map((_, j) => counts.map((row) => row[j]!));
 

@@ -1,5 +1,4 @@
-import { serviceForTests } from '../test-study.js';
-import { countedTable } from '../test-study.js';
+import { serviceForTests, countedTable } from '../test-study.js';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';

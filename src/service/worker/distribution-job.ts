@@ -4,8 +4,7 @@ import { histogram } from '../../core/codebook/summary.js';
 import { isAnswer } from '../../core/codebook/types.js';
 import { edgesByShare } from '../../core/recode/band/edges.js';
 import type { BandEnds } from '../../core/recode/band/shape.js';
-import { allCodesOf, numericOf } from '../../core/recode/source-columns.js';
-import { talliedOnce } from '../../core/recode/source-columns.js';
+import { allCodesOf, numericOf, talliedOnce } from '../../core/recode/source-columns.js';
 import { cachedColumn } from './column-cache.js';
 import type { DeriveSource } from './derive/types.js';
 

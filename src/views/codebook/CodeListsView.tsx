@@ -1,14 +1,13 @@
 import { plural } from '../../core/words.js';
 import { byId } from '../../core/by-id.js';
 import { z } from 'zod';
-import { CodeShape } from '../../core/codebook/types.js';
+import { CodeShape, type Code, titleOf } from '../../core/codebook/types.js';
 import { useState } from 'react';
 import type { CodeList, RosterVariable, StudyView } from '../../api/types.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
 import { ScaleQuestion } from './ScaleQuestion.js';
 import { type CodeOrder, orderCodes } from '../../core/codebook/code-order.js';
 import { sayCodes } from '../../core/codebook/cell-text.js';
-import { type Code, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';

@@ -1,5 +1,5 @@
 import { byId } from '../../core/by-id.js';
-import { CodeShape } from '../../core/codebook/types.js';
+import { CodeShape, type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { z } from 'zod';
 import { VariableEditShape } from '../../core/codebook/edit-shape.js';
 import { useEffect, useState } from 'react';
@@ -7,7 +7,6 @@ import type { CodeList, RosterVariable, VariableDetail, VariableEdit } from '../
 import type { CodeOrderKind } from '../../core/codebook/code-order.js';
 import { isCategories } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
-import { type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';

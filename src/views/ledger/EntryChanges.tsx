@@ -1,7 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Amendment, EntryDetail, LedgerEntry } from '../../api/types.js';
-import { understandCell } from '../../core/codebook/cell-text.js';
-import { sayCodes } from '../../core/codebook/cell-text.js';
+import { understandCell, sayCodes } from '../../core/codebook/cell-text.js';
 import { LEVEL_WORDS, LEVELS } from '../../core/codebook/types.js';
 import { Button, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';

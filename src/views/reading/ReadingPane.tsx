@@ -5,7 +5,7 @@ import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import table from '../tables/table.module.css';
 import css from './reading.module.css';
-import type { Sums } from '../../core/reading/sums/sums.js';
+import type { Sums } from '../../core/reading/sums/sums-of.js';
 import { NamedText } from '../peek/NamedText.js';
 import { type SizeChoice, SizeScale, USUAL_SIZES } from './SizeScale.js';
 import { ShowSum } from './ShowSum.js';

@@ -2,14 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { reduceTable } from '../../crosstab.js';
 import { pearsonStatistic } from '../pearson.js';
-import type { Absent, TestResult } from '../result.js';
-import { isAbsent } from '../result.js';
+import { type Absent, type TestResult, isAbsent } from '../result.js';
 import { binomial, drawTable, hypergeometric, seeded, tableDrawer } from './draw.js';
 import { fisherExact } from '../fisher-exact.js';
-import { goodnessExact } from '../goodness-of-fit.js';
+import { goodnessExact, oneWay } from '../goodness-of-fit.js';
 import { pearsonExact } from '../pearson-exact.js';
 import { arcsAtLeast } from './table-network.js';
-import { oneWay } from '../goodness-of-fit.js';
 
 function present(outcome: TestResult | Absent): TestResult {
   if (isAbsent(outcome)) throw new Error(outcome.absent);

@@ -40,7 +40,7 @@ const DEFAULT_CELLS = 10_000_000;
 export const TIE = 1e-7;
 
 /** Past this, the logarithm of a factorial is off by hundredths. */
-export const MOST_RESPONDENTS = 1e12;
+const MOST_RESPONDENTS = 1e12;
 
 /** How often an arc is gone through in all but the easiest tables, its building counted. */
 const PASSES = 2;
@@ -91,13 +91,23 @@ export function answer(question: Question, options: ExactOptions): TestResult | 
   }
 }
 
-export const WHOLE: Absent = { absent: 'Exact tests need whole, unweighted counts.' };
+const WHOLE: Absent = { absent: 'Exact tests need whole, unweighted counts.' };
 
-export const NOT_ASKED: Absent = { absent: 'Exact tests of tables larger than 2 x 2 were not asked for.' };
+const NOT_ASKED: Absent = { absent: 'Exact tests of tables larger than 2 x 2 were not asked for.' };
 
-export const TOO_LARGE: Absent = {
+const TOO_LARGE: Absent = {
   absent: 'With this many respondents chi-square is exact enough, and logarithms of factorials are not.',
 };
+
+/**
+ * Why so many respondents, counted whole or not, are not tested exactly; null where they are.
+ * @param notAsked what is said where nobody asked for it
+ */
+export function whyNoExact(N: number, whole: boolean, options: ExactOptions, notAsked = NOT_ASKED): Absent | null {
+  if (options.method === 'none') return notAsked;
+  if (!whole) return WHOLE;
+  return N > MOST_RESPONDENTS ? TOO_LARGE : null;
+}
 
 /** The table with its shorter side as rows, the smallest first, as the network wants it. */
 export function upright(table: Crosstab): Crosstab {

@@ -1,44 +1,8 @@
-import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Level } from '../../codebook/types.js';
-import type { Table, TableAxis } from '../../table/table.js';
+import { byId } from '../../by-id.js';
+import { axis, LEVELS, tableOf } from '../axes.fixtures.js';
 import { assessTable, read } from '../read.js';
-
-const axis = (name: string, level: Level, codes: string[], labels = codes): TableAxis => ({
-  variable: {
-    id: name.length,
-    name,
-    label: name,
-    question: '',
-    level,
-    codes: codes.map((code, k) => ({ code, label: labels[k]!, missing: null })),
-  },
-  categories: codes.map((code, k) => ({ code, label: labels[k]!, kind: 'answer' })),
-  multiple: false,
-});
-
-function tableOf(rows: TableAxis, columns: TableAxis, cells: number[][]): Table {
-  const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
-  const rowTotals = cells.map(sum);
-  const columnBases = cells[0]!.map((_, j) => sum(cells.map((row) => row[j]!)));
-  const base = sum(rowTotals);
-  return {
-    rows,
-    columns,
-    cells,
-    rowTotals,
-    columnBases,
-    base,
-    mentions: null,
-    weighted: null,
-    together: null,
-    total: base,
-    leftOut: null,
-  };
-}
-
-const LEVELS: Level[] = ['unordered', 'ordered', 'number'];
 
 describe('what is shown of a measure', () => {
   it('never contradicts its estimate or the test it stands beside', () => {

@@ -1,32 +1,12 @@
-import { part } from '../cross-tables.fixtures.js';
 import { describe, expect, it } from 'vitest';
 import type { AxisLevel } from '../../assess/requests.js';
-import type { Paper, PaperKind } from '../../paper/paper.js';
 import { readPaper } from '../../paper/read-paper.js';
 import type { Split } from '../../table/split.js';
+import { part } from '../cross-tables.fixtures.js';
+import { checks, paper } from '../papers.fixtures.js';
 import { readSplit } from '../read-within.js';
-import { assessSplit } from './assess-split.js';
 import { sumsOfSplit } from '../sums/sums-of.js';
-import type { Answer } from '../types.js';
-
-function paper(kind: PaperKind, blocks: number[][][], more: Partial<Paper> = {}): Paper {
-  return {
-    kind,
-    rows: blocks[0]!.map((_, i) => `r${i + 1}`),
-    columns: blocks[0]![0]!.map((_, j) => `c${j + 1}`),
-    blocks: blocks.map((cells, b) => ({ name: `Year ${b + 1}`, cells: cells.map((line) => line.map(String)) })),
-    sides: { rows: { title: 'Answer', level: 'unordered' }, columns: { title: 'Group', level: 'unordered' } },
-    within: 'Year',
-    metric: 'nominal',
-    keepTotals: true,
-    ...more,
-  };
-}
-
-const checks = (answers: Answer[]) =>
-  part(answers, 'trust')
-    .checks.map(({ text }) => text)
-    .join(' ');
+import { assessSplit } from './assess-split.js';
 
 function strata(blocks: number[][][], rows: AxisLevel = 'unordered', columns: AxisLevel = 'unordered'): Split {
   const sides = { rows: { title: 'Answer', level: rows }, columns: { title: 'Group', level: columns } };

@@ -1,3 +1,4 @@
+import { levelOf } from '../../level.js';
 import type { Assessment } from '../../assess/types.js';
 import { effectiveBase } from '../../table/share.js';
 import { measureOf, testOf } from '../../statistic/registry.js';
@@ -13,7 +14,7 @@ function homogeneity(whole: Whole, within: Assessment | null): Check[] {
   const { parts, withinTitle, measureId, confidence } = whole;
   const test = within?.tests['breslow-day'];
   if (test) {
-    const even = test.p >= 1 - confidence;
+    const even = test.p >= levelOf(confidence);
     const figures = sayTest('breslow-day', test);
     return [
       {
@@ -52,7 +53,7 @@ function pooledCheck(whole: Whole, within: Assessment): Check[] {
   const { read, withinTitle, confidence, measureId } = whole;
   const lead = withinTest(whole, within);
   if (!lead) return [];
-  const [alone, inside] = [isSignificant(read), lead.test.p < 1 - confidence];
+  const [alone, inside] = [isSignificant(read), lead.test.p < levelOf(confidence)];
   if (alone && !inside)
     return [
       {

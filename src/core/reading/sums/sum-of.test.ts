@@ -3,9 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { assess } from '../../assess.js';
 import type { AssessRequest, TableRequest } from '../../assess/requests.js';
 import type { Assessment } from '../../assess/types.js';
-import type { MeasureId, TestId } from '../../statistic/registry.js';
+import { type MeasureId, type TestId, EVERY_MEASURE, EVERY_TEST } from '../../statistic/registry.js';
 import { hasSum, sumOf } from './sum-of.js';
-import { EVERY_MEASURE, EVERY_TEST } from '../../statistic/registry.js';
 import type { Measure, Test } from '../../statistic/statistic.js';
 import { figure, terms } from '../../statistic/sum.js';
 

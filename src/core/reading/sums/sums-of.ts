@@ -1,3 +1,4 @@
+import type { Sum } from '../../statistic/sum.js';
 import type { CodingsRequest, RelatedRequest } from '../../assess/requests.js';
 import type { Assessment } from '../../assess/types.js';
 import type { Split } from '../../table/split.js';
@@ -10,7 +11,12 @@ import { oneWayRequestOf } from '../read-frequency.js';
 import type { SplitAssessment } from '../split/assess-split.js';
 import { hasSum, sumOf } from './sum-of.js';
 import { equalMentionSum } from '../../infer/equal-mention.js';
-import type { Sums } from './sums.js';
+
+/** Which statistics can be shown as a sum, and how each comes about; null for one that has none here. */
+export interface Sums {
+  has: (id: string) => boolean;
+  of: (id: string) => Sum | null;
+}
 
 const row = (id: string) => Number(id.slice(id.indexOf('-') + 1));
 

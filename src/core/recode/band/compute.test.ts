@@ -8,8 +8,7 @@ import { checkBand } from './check.js';
 import { proveBand } from './prove.js';
 import { bandsAt, edgesByShare, edgesByWidth, labelOfRange, labelWithout } from './edges.js';
 import { tallyValues } from '../numbers.js';
-import { BAND_ENDS, type Cut } from './shape.js';
-import type { Band } from './shape.js';
+import { BAND_ENDS, type Cut, type Band } from './shape.js';
 import type { Finding } from '../proof-shape.js';
 
 const REFUSED: Code[] = [{ code: '999', label: 'Refused', missing: 'refused' }];

@@ -2,9 +2,8 @@ import { parseNumber } from '../../codebook/number.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { type Column, lowBits, wordAt } from '../../count/column.js';
 import { codeSpace, giveAll } from '../code-space.js';
-import type { Band } from './shape.js';
+import { type Band, type Cut } from './shape.js';
 import type { Made } from '../types.js';
-import type { Cut } from './shape.js';
 import { withNumbers } from '../numbers.js';
 
 /** What the code of answers in no band is called, where no band has that name. */

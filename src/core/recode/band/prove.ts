@@ -8,8 +8,7 @@ import { bandFinder, fateOf, type NumberFate, seamsOf } from './compute.js';
 import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
 import type { Band } from './shape.js';
-import type { Finding } from '../proof-shape.js';
-import type { Proof, ProofRow } from '../proof-shape.js';
+import { type Finding, type Proof, type ProofRow } from '../proof-shape.js';
 
 const total = (values: Weighted) => values.reduce((sum, [, respondents]) => sum + respondents, 0);
 const span = (from: number, to: number) => (from === to ? figure(from) : `${figure(from)} to ${figure(to)}`);

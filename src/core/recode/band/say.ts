@@ -1,8 +1,7 @@
 import { figure, labelOfRange } from './edges.js';
 import { and } from '../../words.js';
 
-import type { Band } from './shape.js';
-import type { BandEnds } from './shape.js';
+import { type Band, type BandEnds } from './shape.js';
 import { LISTED } from '../listed.js';
 
 function sayRange(from: number | null, to: number | null, ends: BandEnds): string {

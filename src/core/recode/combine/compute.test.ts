@@ -1,35 +1,13 @@
-import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Code } from '../../codebook/types.js';
-import type { CodedColumn, SetsColumn } from '../../count/column.js';
+import { byId } from '../../by-id.js';
+import type { CodedColumn } from '../../count/column.js';
 import { SET_STATE } from '../../count/set-state.js';
-import { wordsFor } from '../../count/option-bits.js';
+import { asked, CODES, OPTIONS } from '../sets.fixtures.js';
 import { checkCombine } from './check.js';
 import { combine, type Combined, combined, type CombineSource, differencesOf } from './compute.js';
 import { proveCombine } from './prove.js';
 import type { Combine } from './shape.js';
-
-const OPTIONS = 40;
-
-const CODES: Code[] = Array.from({ length: OPTIONS }, (_, k) => ({
-  code: String(k + 1),
-  label: `Crop ${k + 1}`,
-  missing: null,
-}));
-
-/** A multiple-response question; null did not answer. */
-function asked(answers: readonly (readonly number[] | null)[]): CombineSource {
-  const width = wordsFor(OPTIONS);
-  const words = new Uint32Array(answers.length * width);
-  const state = new Uint8Array(answers.length);
-  answers.forEach((set, k) => {
-    state[k] = set === null ? SET_STATE.blank : set.length > 0 ? SET_STATE.mentioned : SET_STATE.none;
-    for (const option of set ?? []) words[k * width + ((option - 1) >> 5)]! |= 1 << ((option - 1) & 31);
-  });
-  const column: SetsColumn = { kind: 'sets', words, width, state, options: CODES.map(({ code }) => code) };
-  return { title: 'Question', column, codes: CODES };
-}
 
 /** The sets of a result, with null where nobody answered. */
 function sets({ column: { words, width, state } }: Combined): (number[] | null)[] {

@@ -1,7 +1,6 @@
 import { whole } from '../../figures.js';
 import type { Combine } from './shape.js';
-import type { Finding } from '../proof-shape.js';
-import type { Proof } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import { type CombineSource, type Combined, differencesOf } from './compute.js';
 
 /** Old against new for a combination: mentions in each variable against those in the result. */

@@ -1,4 +1,4 @@
-import type { SetsColumn } from '../../count/column.js';
+import { statesIn } from '../../count/set-state.js';
 import { allCanonical, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { some } from '../listed.js';
@@ -9,13 +9,6 @@ import { afterFlags } from './again.js';
 import { checkFlags } from './check.js';
 import { flag } from './compute.js';
 import { proveFlags } from './prove.js';
-
-/** Respondents by how they stand to a question (`SET_STATE`). */
-function statesOf({ state }: SetsColumn): number[] {
-  const states = [0, 0, 0, 0, 0, 0];
-  for (const one of state) states[one]!++;
-  return states;
-}
 
 export const flagsKind: Kind<Flags> = {
   check: checkFlags,
@@ -39,7 +32,7 @@ export const flagsKind: Kind<Flags> = {
     const { blank, counts } = tally(column, respondents);
     const kept = tally({ kind: 'coded', values, codes: made.codes.map(({ code }) => code) }, respondents);
     const after = made.codes.map(({ code }) => kept.counts.get(code) ?? 0);
-    const states = column.kind === 'sets' ? statesOf(column) : null;
+    const states = column.kind === 'sets' ? statesIn(column.state) : null;
     return { ...made, proof: proveFlags(recipe, codes, counts, after, blank, states), values: { is: 'codes', values } };
   },
   again: (recipe, [source], [raw = null]) =>

@@ -1,9 +1,8 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { SET_STATE } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof, type ProofRow } from '../proof-shape.js';
 import type { Flags } from './shape.js';
-import type { Proof, ProofRow } from '../proof-shape.js';
 import { YES, NO, flagged } from './compute.js';
 
 /** Lines of the proof for those who mention nothing, each by how they stand to the question. */

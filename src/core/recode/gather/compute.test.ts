@@ -1,29 +1,12 @@
-import { byId } from '../../by-id.js';
 import { describe, expect, it } from 'vitest';
 import type { CodedColumn } from '../../count/column.js';
 import { SET_STATE } from '../../count/set-state.js';
+import { finding, three } from '../satisfaction.fixtures.js';
+import { sourcesOf } from '../sources.js';
 import { checkGather } from './check.js';
 import { gather, gathered } from './compute.js';
 import { proveGather } from './prove.js';
-import { sourcesOf } from '../sources.js';
-import type { Finding } from '../proof-shape.js';
 import type { Gather } from './shape.js';
-import type { Regroup } from '../regroup/shape.js';
-import type { Proof } from '../proof-shape.js';
-
-const three: Regroup = {
-  kind: 'regroup',
-  source: 1,
-  level: 'ordered',
-  groups: [
-    { code: '1', label: 'Satisfied', from: ['1', '2'] },
-    { code: '2', label: 'Neither', from: ['3'] },
-    { code: '3', label: 'Dissatisfied', from: ['4', '5'] },
-  ],
-  setAside: [],
-};
-
-const finding = (proof: Proof, id: Finding['id']) => byId(proof.findings, id);
 
 describe('gather', () => {
   const column = (values: number[]): CodedColumn => ({

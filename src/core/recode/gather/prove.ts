@@ -1,18 +1,17 @@
 import { whole } from '../../figures.js';
-import { answeredIn, SET_STATE } from '../../count/set-state.js';
+import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
-import type { Finding } from '../proof-shape.js';
+import { withoutAnswerFinding } from '../findings.js';
 import type { Gather } from './shape.js';
-import type { Proof } from '../proof-shape.js';
+import type { Finding, Proof } from '../proof-shape.js';
 import type { GatherResult } from './compute.js';
 
 /** Old against new for a gather: each option's column, and whether ticks and mentions reconcile. */
 export function proveGather(recipe: Gather, result: GatherResult, revived: readonly CountedMissing[] = []): Proof {
   const { state } = result.column;
   const respondents = state.length;
-  const inState = [0, 0, 0, 0, 0, 0];
-  for (const one of state) inState[one]!++;
+  const states = statesIn(state);
   const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
   const mentions = result.mentioned.reduce((sum, many) => sum + many, 0);
   const { dropped } = result.contradictions;
@@ -48,19 +47,11 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
       result.contradictions,
       recipe.settle,
     ),
-    {
-      id: 'made-missing',
-      holds: true,
-      title: 'Without an answer',
-      text:
-        `${whole(inState[SET_STATE.blank]!)} respondents left all columns blank, ` +
-        `${whole(inState[SET_STATE['not-asked']]!)} were not asked, ` +
-        `${whole(inState[SET_STATE['no-answer']]!)} gave no ` +
-        'answer' +
-        (missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : '') +
-        '.',
-      codes: [],
-    },
+    withoutAnswerFinding(
+      states,
+      'columns',
+      missing > 0 ? `; ${whole(missing)} missing codes in single columns count as not ticked` : '',
+    ),
     {
       id: 'reconciled',
       holds: ticks === mentions + dropped,
@@ -68,7 +59,7 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
       text:
         `${whole(ticks)} ticks in the columns, ${whole(mentions)} mentions in the ` +
         `question${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
-        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+        `${whole(states[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

@@ -1,19 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Code } from '../../codebook/types.js';
+import { part } from '../sets.fixtures.js';
 import { checkInterlock } from './check.js';
-import { interlock, type InterlockSource } from './compute.js';
+import { interlock } from './compute.js';
 import { proveInterlock } from './prove.js';
 import type { Interlock } from './shape.js';
-
-const part = (title: string, labels: readonly string[], values: readonly number[]): InterlockSource => ({
-  title,
-  column: { kind: 'coded', codes: [...labels.map((_, k) => String(k + 1)), '9'], values: Uint8Array.from(values) },
-  codes: [
-    ...labels.map((label, k): Code => ({ code: String(k + 1), label, missing: null })),
-    { code: '9', label: 'Refused', missing: 'refused' },
-  ],
-});
 
 const lock = (more: Partial<Interlock> = {}): Interlock => ({
   kind: 'interlock',

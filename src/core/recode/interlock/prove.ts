@@ -1,9 +1,8 @@
 import { and } from '../../words.js';
 import { isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Interlock } from './shape.js';
-import type { Proof } from '../proof-shape.js';
 import type { InterlockSource, Interlocked } from './compute.js';
 
 /** Old against new for an interlock: each combination with its respondents, and whether its margins are its parts. */

@@ -1,11 +1,10 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { SET_STATE } from '../../count/set-state.js';
-import { eachOption, hasOption, setOption, wordsFor } from '../../count/option-bits.js';
+import { eachOption, hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
-import { mentionsBy } from '../../count/option-bits.js';
 import type { Interlock } from './shape.js';
 import type { Made } from '../types.js';
 

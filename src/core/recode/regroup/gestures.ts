@@ -1,6 +1,5 @@
 import { joinedLabel } from './starts.js';
-import type { Group } from './shape.js';
-import type { Regroup } from './shape.js';
+import { type Group, type Regroup } from './shape.js';
 
 /** What can be done to the heading of a table: it makes, or changes, a regroup. Codes are those of the headings. */
 export type Gesture =

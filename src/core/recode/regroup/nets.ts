@@ -1,11 +1,10 @@
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { SET_STATE } from '../../count/set-state.js';
 import type { SetsColumn } from '../../count/column.js';
-import { eachOption, maskOf, optionsOf, setOption, wordsFor } from '../../count/option-bits.js';
+import { eachOption, maskOf, optionsOf, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
-import { mentionsBy } from '../../count/option-bits.js';
 import type { Made } from '../types.js';
 import type { Regroup } from './shape.js';
 

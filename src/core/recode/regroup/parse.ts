@@ -1,7 +1,6 @@
 import type { Code } from '../../codebook/types.js';
 import { restGroup } from './everything-else.js';
-import type { Group } from './shape.js';
-import type { Regroup } from './shape.js';
+import { type Group, type Regroup } from './shape.js';
 
 const SET_ASIDE = 'set aside';
 export const EVERYTHING_ELSE = 'everything else';

@@ -1,10 +1,10 @@
+import { coveredFinding, leftOverFinding } from '../findings.js';
 import { answeredIn } from '../../count/set-state.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
 import { withEverythingElse } from './everything-else.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Regroup } from './shape.js';
-import type { Proof } from '../proof-shape.js';
 import type { RegroupedSets } from './nets.js';
 
 const list = (codes: readonly Code[]) =>
@@ -40,28 +40,12 @@ export function proveRegroupSets(
   const taken = went.reduce((sum, line) => sum + line.slice(0, -1).reduce((a, b) => a + b, 0), 0);
   const nets = mentioned.reduce((a, b) => a + b, 0);
   const findings: Finding[] = [
-    {
-      id: 'covered',
-      holds: leftOver.length === 0,
-      title: 'Covered',
-      text:
-        leftOver.length === 0
-          ? `All ${answers.length} options go somewhere.`
-          : `${answers.length - leftOver.length} of ${answers.length} options go somewhere.`,
-      codes: [],
-    },
-    {
-      id: 'left-over',
-      holds: leftOver.length === 0,
-      title: 'Left over',
-      text:
-        leftOver.length === 0
-          ? 'None.'
-          : `${list(leftOver)} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ${whole(lost(leftOver))} ` +
-            `mentions would be lost. Put ${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ` +
-            `${leftOver.length === 1 ? 'it' : 'them'} aside.`,
-      codes: leftOver.map(({ code }) => code),
-    },
+    coveredFinding(answers.length, leftOver.length, 'options'),
+    leftOverFinding(
+      leftOver.map(({ code }) => code),
+      list(leftOver),
+      `${whole(lost(leftOver))} mentions would be lost`,
+    ),
     {
       id: 'doubled',
       holds: doubled.length === 0,

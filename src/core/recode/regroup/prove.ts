@@ -1,9 +1,9 @@
+import { coveredFinding, leftOverFinding } from '../findings.js';
 import { whole } from '../../figures.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { withEverythingElse } from './everything-else.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Regroup } from './shape.js';
-import type { Proof } from '../proof-shape.js';
 import { type Fate, fates, regroup } from './compute.js';
 
 function list(codes: readonly { code: string; label: string }[]): string {
@@ -50,29 +50,12 @@ export function proveRegroup(
   const reconciled = answersBefore - moved === answersAfter && withoutBefore + moved === withoutAfter;
 
   const findings: Finding[] = [
-    {
-      id: 'covered',
-      holds: leftOver.length === 0,
-      title: 'Covered',
-      text:
-        leftOver.length === 0
-          ? `All ${all.length} codes go somewhere.`
-          : `${all.length - leftOver.length} of ${all.length} codes go somewhere.`,
-      codes: [],
-    },
-    {
-      id: 'left-over',
-      holds: leftOver.length === 0,
-      title: 'Left over',
-      text:
-        leftOver.length === 0
-          ? 'None.'
-          : `${list(olds(leftOver))} ${leftOver.length === 1 ? 'is' : 'are'} in no group: ` +
-            `${whole(sum(leftOver))} respondents would lose their answer. Put ` +
-            `${leftOver.length === 1 ? 'it' : 'them'} in a group, or set ` +
-            `${leftOver.length === 1 ? 'it' : 'them'} aside.`,
-      codes: leftOver.map(({ old }) => old.code),
-    },
+    coveredFinding(all.length, leftOver.length, 'codes'),
+    leftOverFinding(
+      leftOver.map(({ old }) => old.code),
+      list(olds(leftOver)),
+      `${whole(sum(leftOver))} respondents would lose their answer`,
+    ),
     {
       id: 'doubled',
       holds: doubled.length + both.length === 0,

@@ -1,8 +1,7 @@
 import { plural } from '../../words.js';
 import { whole } from '../../figures.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Score } from './shape.js';
-import type { Proof } from '../proof-shape.js';
 import type { Scored } from './compute.js';
 
 const respondentsWords = (many: number) => plural(many, 'respondent');

@@ -7,9 +7,8 @@ import { gather } from '../gather/compute.js';
 import { checkSlots } from './check.js';
 import { proveSlots } from './prove.js';
 import { slots, slotted } from './compute.js';
-import type { Finding } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Slots } from './shape.js';
-import type { Proof } from '../proof-shape.js';
 
 const finding = (proof: Proof, id: Finding['id']) => byId(proof.findings, id);
 

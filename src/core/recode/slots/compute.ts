@@ -1,10 +1,9 @@
 import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { SET_STATE } from '../../count/set-state.js';
-import { hasOption, setOption, wordsFor } from '../../count/option-bits.js';
+import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
-import { mentionsBy } from '../../count/option-bits.js';
 import type { Made } from '../types.js';
 import type { Slots } from './shape.js';
 

@@ -1,10 +1,10 @@
 import { whole } from '../../figures.js';
-import { answeredIn, SET_STATE } from '../../count/set-state.js';
+import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
 import { contradictionCheck } from '../contradictions.js';
-import type { Finding } from '../proof-shape.js';
+import { withoutAnswerFinding } from '../findings.js';
 import type { Slots } from './shape.js';
-import type { Proof } from '../proof-shape.js';
+import type { Finding, Proof } from '../proof-shape.js';
 import type { SlotsResult } from './compute.js';
 
 /** Old against new for slots: each slot's values, and whether values and mentions reconcile. */
@@ -15,8 +15,7 @@ export function proveSlots(
   revived: readonly CountedMissing[] = [],
 ): Proof {
   const { state } = result.column;
-  const inState = [0, 0, 0, 0, 0, 0];
-  for (const one of state) inState[one]!++;
+  const states = statesIn(state);
   const sum = (of: (slot: SlotsResult['slots'][number]) => number) =>
     result.slots.reduce((all, slot) => all + of(slot), 0);
   const values = sum(({ option }) => option);
@@ -73,17 +72,7 @@ export function proveSlots(
       result.contradictions,
       recipe.settle,
     ),
-    {
-      id: 'made-missing',
-      holds: true,
-      title: 'Without an answer',
-      text:
-        `${whole(inState[SET_STATE.blank]!)} respondents left all slots blank, ` +
-        `${whole(inState[SET_STATE['not-asked']]!)} were not asked, ` +
-        `${whole(inState[SET_STATE['no-answer']]!)} gave no ` +
-        'answer.',
-      codes: [],
-    },
+    withoutAnswerFinding(states, 'slots'),
     {
       id: 'reconciled',
       holds: values === mentions + result.again + dropped,
@@ -92,7 +81,7 @@ export function proveSlots(
         `${whole(values)} values in the slots, ${whole(mentions)} mentions in the question` +
         (result.again > 0 ? ` and ${whole(result.again)} said again` : '') +
         `${dropped > 0 ? ` and ${whole(dropped)} that contradict` : ''}, by ` +
-        `${whole(inState[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
+        `${whole(states[SET_STATE.mentioned]!)} of ${whole(answered)} respondents who answered.`,
       codes: [],
     },
   ];

@@ -1,7 +1,6 @@
 import { isAnswer, MISSING_REASONS, MISSING_WORDS } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import type { Finding } from '../proof-shape.js';
-import type { Proof } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import { OTHER, type Sorted, type Categorized } from './compute.js';
 
 /** The column of the proof for a value; that of "Other" is not the reason "other". */

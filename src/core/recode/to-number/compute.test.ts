@@ -6,8 +6,7 @@ import { checkToNumber } from './check.js';
 import { toNumber, madeNumber } from './compute.js';
 import { proveToNumber } from './prove.js';
 import { readNumber } from '../../codebook/read-number.js';
-import type { ToNumber } from './shape.js';
-import type { Exception } from './shape.js';
+import { type ToNumber, type Exception } from './shape.js';
 
 describe('a number as people write it', () => {
   it.each([

@@ -2,9 +2,8 @@ import type { Code, MissingReason } from '../../codebook/types.js';
 import { canonicalCode } from '../../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../../codebook/facts.js';
 import { readNumber } from '../../codebook/read-number.js';
-import type { Exception } from './shape.js';
+import { type Exception, type ToNumber } from './shape.js';
 import type { Made } from '../types.js';
-import type { ToNumber } from './shape.js';
 
 /** What texts are called together that are more than can be exceptions. */
 const REST = '(other text)';

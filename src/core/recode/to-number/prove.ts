@@ -1,7 +1,6 @@
 import { MISSING_REASONS, MISSING_WORDS } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import type { Finding } from '../proof-shape.js';
-import type { Proof } from '../proof-shape.js';
+import { type Finding, type Proof } from '../proof-shape.js';
 import type { Outcome, Tally, Converted } from './compute.js';
 
 const sum = (tallies: readonly Tally[]) => tallies.reduce((total, { respondents }) => total + respondents, 0);

@@ -5,8 +5,7 @@ import type { RosterVariable, WorkingDraft } from '../../../api/types.js';
 import { titleOf } from '../../../core/codebook/types.js';
 import { fillPattern, patternOf, withSource } from '../../../core/recode/apply.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
-import { recipeShape } from '../../../core/recode/recipe-shape.js';
-import type { Recipe } from '../../../core/recode/recipe-shape.js';
+import { recipeShape, type Recipe } from '../../../core/recode/recipe-shape.js';
 import type { KeptShape } from '../../../core/kept-shape.js';
 import { makeOf, startLabel } from '../kinds/registry.js';
 

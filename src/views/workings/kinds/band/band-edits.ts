@@ -1,7 +1,6 @@
 import { bandFinder } from '../../../../core/recode/band/compute.js';
 import { apartIn, bandsAt, labelOfRange, labelWithout } from '../../../../core/recode/band/edges.js';
-import type { Band } from '../../../../core/recode/band/shape.js';
-import type { BandEnds, Cut } from '../../../../core/recode/band/shape.js';
+import { type Band, type BandEnds, type Cut } from '../../../../core/recode/band/shape.js';
 
 export type Range = Extract<Cut, { is: 'range' }>;
 

@@ -4,8 +4,7 @@ import { withEverythingElse } from '../../../../core/recode/regroup/everything-e
 import { parseRegroup, printRegroup } from '../../../../core/recode/regroup/parse.js';
 import { mergedGroups } from '../../../../core/recode/regroup/gestures.js';
 import { type Start, startRegroup } from '../../../../core/recode/regroup/starts.js';
-import { type Group, MISSING_CODES, UNNAMED } from '../../../../core/recode/regroup/shape.js';
-import type { Regroup } from '../../../../core/recode/regroup/shape.js';
+import { type Group, MISSING_CODES, UNNAMED, type Regroup } from '../../../../core/recode/regroup/shape.js';
 import { Button, Choice, Field, Wait } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import { Loom, type Target } from '../../Loom.js';

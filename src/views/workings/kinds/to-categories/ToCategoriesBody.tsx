@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { MISSING_REASONS, MISSING_WORDS } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
-import type { SortedOut } from '../../../../core/recode/to-categories/shape.js';
-import type { ToCategories } from '../../../../core/recode/to-categories/shape.js';
+import { type SortedOut, type ToCategories } from '../../../../core/recode/to-categories/shape.js';
 import { Choice, Field, Toggle } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import { NumberInput } from '../../editor/NumberInput.js';

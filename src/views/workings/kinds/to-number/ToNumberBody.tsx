@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../../../../core/codebook/types.js';
-import type { Exception } from '../../../../core/recode/to-number/shape.js';
-import type { ToNumber } from '../../../../core/recode/to-number/shape.js';
+import { type Exception, type ToNumber } from '../../../../core/recode/to-number/shape.js';
 import { readNumber } from '../../../../core/codebook/read-number.js';
 import { whole } from '../../../../core/figures.js';
 import { Button, Choice } from '../../../../kit/kit.js';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import iconv from 'iconv-lite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { DESCRIBED } from '../src/api/openapi.js';
+import { OPERATIONS } from '../src/api/operations/registry.js';
 import type { Assessment } from '../src/core/assess/types.js';
 import { TABLE_MEASURE_IDS, TABLE_TEST_IDS } from '../src/core/statistic/registry.js';
 import type {
@@ -853,13 +853,13 @@ describe('the contract', () => {
   it('is described for every endpoint, in OpenAPI 3.1', async () => {
     const { body } = await call<{ openapi: string; paths: Record<string, object> }>(server, 'GET', '/openapi.json');
     expect(body.openapi).toBe('3.1.0');
-    for (const { method, path } of DESCRIBED) {
-      expect(body.paths[`/api/v1${path}`], path).toHaveProperty(method.toLowerCase());
+    for (const { method, path } of OPERATIONS) {
+      expect(body.paths[`/api/v1${path}`], path).toHaveProperty(method);
       const there = await call<ProblemBody>(
         server,
-        method,
+        method.toUpperCase(),
         path.replace(/\{\w+\}/g, '1'),
-        method === 'GET' || method === 'DELETE' ? undefined : {},
+        method === 'get' || method === 'delete' ? undefined : {},
       );
       expect(there.status === 404 && there.body.detail.startsWith('There is no '), `${method} ${path}`).toBe(
         path.includes('{study}') && there.body.detail.startsWith('There is no study'),
@@ -872,6 +872,13 @@ describe('the contract', () => {
     expect(body.type).toBe('/problems/not-found');
     expect((await call<ProblemBody>(server, 'GET', '/studies/no-such-study')).status).toBe(404);
     expect((await call<ProblemBody>(server, 'GET', '/studies/..%2F..%2Fetc')).status).toBe(404);
+  });
+  it('says by which methods it can be asked, where the one asked by is none of them', async () => {
+    const response = await fetch(`${server.address}/api/v1/studies`, { method: 'PUT' });
+    expect([response.status, response.headers.get('allow')]).toEqual([405, 'GET']);
+    expect(response.headers.get('content-type')).toBe('application/problem+json');
+    const head = await fetch(`${server.address}/api/v1/health`, { method: 'HEAD' });
+    expect([head.status, await head.text()]).toEqual([200, '']);
   });
   it('is up, and says so', async () => {
     expect((await call(server, 'GET', '/health')).body).toMatchObject({ status: 'ok' });

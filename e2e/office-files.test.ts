@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import type { Reach, SentCodebookPlan, StudyView } from '../src/api/types.js';
+import type { AnswerTo, SentCodebookPlan, StudyView } from '../src/api/types.js';
 import { consoleErrors, find, named, says } from './browser.js';
 import { call } from './server.js';
 import { demoSession } from './session.js';
@@ -157,9 +157,14 @@ describe('a codebook for a study that is there', () => {
 describe('probable no answers in a study', () => {
   it('are counted by respondents, each once', async () => {
     const [water, paths] = [await variable('water'), await variable('paths')];
-    const { body } = await call<Reach>(session.server, 'POST', `/studies/${study}/missing/reach`, {
-      in: [{ code: '9', variables: [water.id, paths.id] }],
-    });
+    const { body } = await call<AnswerTo<'POST /studies/{study}/missing/reach'>>(
+      session.server,
+      'POST',
+      `/studies/${study}/missing/reach`,
+      {
+        in: [{ code: '9', variables: [water.id, paths.id] }],
+      },
+    );
     const either = Array.from({ length: 120 }, (_, k) => k).filter((k) => k % 7 === 6 || (k + 3) % 7 === 6).length;
     expect(body).toEqual({ each: [either], any: either });
   });

@@ -23,6 +23,8 @@ export async function startServer(store: string, command: 'serve' | 'demo' = 'se
   const flags = ['--port', '0', '--store', store, '--log-level', 'warn', ...(command === 'demo' ? ['--no-open'] : [])];
   const child = spawn(process.execPath, [join(ROOT, 'bin', 'hatch-count.mjs'), command, ...flags], {
     stdio: ['ignore', 'pipe', 'inherit'],
+    // Every answer is held to its schema.
+    env: { ...process.env, HATCH_COUNT_CHECK_ANSWERS: 'yes' },
   });
   const lines = createInterface({ input: child.stdout });
   const [line] = (await Promise.race([

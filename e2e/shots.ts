@@ -130,14 +130,18 @@ const SHOTS: readonly Shot[] = [
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Makes the pictures in docs/screenshots/. */
-export async function shoot(): Promise<void> {
+/**
+ * Makes the pictures.
+ * @param folder where they go; docs/screenshots/ where nothing is said
+ * @param scheme `dark`: all of them in dark
+ */
+export async function shoot(folder = join(ROOT, 'docs', 'screenshots'), scheme = 'light'): Promise<void> {
   const home = temporaryStore();
   const server = await startServer(home.store, 'demo');
   const browsers = { light: await startBrowser(), dark: await startBrowser({ dark: true }) };
   try {
     for (const { name, path, ready, dark, before } of SHOTS) {
-      const driver = dark ? browsers.dark : browsers.light;
+      const driver = dark || scheme === 'dark' ? browsers.dark : browsers.light;
       await driver.get(server.address + (typeof path === 'string' ? path : await path(server)));
       await find(driver, ready);
       await before?.(driver);
@@ -146,10 +150,7 @@ export async function shoot(): Promise<void> {
         'const done = arguments[arguments.length - 1]; void document.fonts.ready.then(() => done());',
       );
       await pause(400);
-      writeFileSync(
-        join(ROOT, 'docs', 'screenshots', `${name}.png`),
-        Buffer.from(await driver.takeScreenshot(), 'base64'),
-      );
+      writeFileSync(join(folder, `${name}.png`), Buffer.from(await driver.takeScreenshot(), 'base64'));
       process.stdout.write(`${name}.png\n`);
     }
   } finally {

@@ -254,6 +254,7 @@ const MeasureSchema = z
     z: z.number().optional().describe('Value over the standard error that assumes independence.'),
     p: z.number().optional().describe('Two-sided p of z.'),
     adjusted: z.number().optional().describe("Of the contingency coefficient: Sakoda's adjusted value."),
+    noInterval: z.string().optional().describe('Why there is no interval.'),
   })
   .openapi('Measure');
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MEASURE_IDS, TEST_IDS } from '../core/statistic/registry.js';
 import { openApiDocument } from './openapi.js';
+import { OPERATIONS } from './operations/registry.js';
 
 interface Schema {
   description?: string;
@@ -12,7 +13,7 @@ interface Schema {
   allOf?: Schema[];
 }
 
-const { components } = openApiDocument('0') as { components: { schemas: Record<string, Schema> } };
+const { components } = openApiDocument(OPERATIONS, '0') as { components: { schemas: Record<string, Schema> } };
 const nameOf = (ref: string) => ref.replace('#/components/schemas/', '');
 
 /** Fields under a schema, each with what is said of it (its own words, or those of the schema that it refers to). */
@@ -35,6 +36,23 @@ function fields(name: string, path: string, schema: Schema, seen: Set<string>): 
 }
 
 describe('the OpenAPI document', () => {
+  const document = openApiDocument(OPERATIONS, '1.2.3') as {
+    info: { version: string };
+    paths: Record<string, Record<string, { operationId: string; responses: object }>>;
+    components: { schemas: object };
+  };
+  it('names every operation once, and a problem for each', () => {
+    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
+    expect(new Set(operations.map(({ operationId }) => operationId)).size).toBe(operations.length);
+    for (const { responses } of operations) expect(responses).toHaveProperty('default');
+    expect(document.info.version).toBe('1.2.3');
+  });
+  it('describes the shapes by name', () => {
+    for (const name of ['AssessRequest', 'Assessment', 'Sentence', 'Recipe', 'Proof', 'Problem', 'CodebookFile']) {
+      expect(document.components.schemas).toHaveProperty(name);
+    }
+  });
+
   it.each(['AssessRequest', 'Assessment'])('describes every field of %s', (name) => {
     const found = fields(name, name, { $ref: `#/components/schemas/${name}` }, new Set());
     expect(found.length).toBeGreaterThan(20);

@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { Fault, type FaultKind } from '../core/fault.js';
-import { csvResponse } from './csv-response.js';
-import { openApiDocument } from './openapi.js';
 import { defect, parseWith, problemOf, problemResponse } from './problem.js';
 import { parseAssess } from './assess-schemas.js';
 import { ConditionSchema, RecipeSchema, SentenceSchema, WorkingDraftSchema } from './schemas.js';
@@ -104,35 +102,5 @@ describe('what comes in', () => {
       to: 3,
     });
     expect(() => parseWith(RecipeSchema, { kind: 'score' })).toThrow(Fault);
-  });
-});
-
-describe('the OpenAPI document', () => {
-  const document = openApiDocument('1.2.3') as {
-    info: { version: string };
-    paths: Record<string, Record<string, { operationId: string; responses: object }>>;
-    components: { schemas: object };
-  };
-  it('names every operation once, and a problem for each', () => {
-    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
-    expect(new Set(operations.map(({ operationId }) => operationId)).size).toBe(operations.length);
-    for (const { responses } of operations) expect(responses).toHaveProperty('default');
-    expect(document.info.version).toBe('1.2.3');
-  });
-  it('describes the shapes by name', () => {
-    for (const name of ['AssessRequest', 'Assessment', 'Sentence', 'Recipe', 'Proof', 'Problem', 'CodebookFile']) {
-      expect(document.components.schemas).toHaveProperty(name);
-    }
-  });
-});
-
-describe('a CSV file', () => {
-  it('gets a plain name', () => {
-    const name = (title: string) => csvResponse('', title).headers.get('content-disposition');
-    expect(name('Satisfaction by Site, only where Age 60+')).toBe(
-      'attachment; filename="Satisfaction-by-Site-only-where-Age-60.csv"',
-    );
-    expect(name('"; rm -rf')).toBe('attachment; filename="rm-rf.csv"');
-    expect(name('日本')).toBe('attachment; filename="table.csv"');
   });
 });

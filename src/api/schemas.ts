@@ -1,10 +1,9 @@
 import { SET_STATES } from '../core/count/set-state.js';
-import { CodeShape } from '../core/codebook/types.js';
+import { CodeShape, LEVELS } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
 import { z } from './zod.js';
-import { LEVELS } from '../core/codebook/types.js';
 import { MOST_AT_ONCE } from '../core/recode/apply.js';
-import { RECIPE_KINDS } from '../core/recode/recipe-shape.js';
+import { RECIPE_KINDS, RecipeShape as RecipeSchema } from '../core/recode/recipe-shape.js';
 import { HistogramShape, NumberSummaryShape } from '../core/codebook/summary-shape.js';
 import { ProofShape } from '../core/recode/proof-shape.js';
 import { StandsInShape } from '../core/recode/stands-in-shape.js';
@@ -12,7 +11,6 @@ import { SizeWordShape, StudySettingsShape } from '../core/study/settings-shape.
 import { ShownShape } from '../core/table/shown-shape.js';
 import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
-import { RecipeShape as RecipeSchema } from '../core/recode/recipe-shape.js';
 
 export { RecipeSchema };
 
@@ -29,6 +27,8 @@ export const ShownSchema = ShownShape;
 export const SavedTableSchema = z
   .strictObject({ title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema })
   .openapi('SavedTable');
+
+export const KeptTableSchema = SavedTableSchema.extend({ id, created: z.string(), edited: z.string() });
 
 export const WorkingDraftSchema = z
   .strictObject({
@@ -48,7 +48,7 @@ export const VariableEditSchema = VariableEditShape;
 
 const counted = z.array(z.number());
 
-export const CountArraySchema = z
+const CountArraySchema = z
   .object({
     axes: z.array(
       z.object({
@@ -73,6 +73,8 @@ export const CountArraySchema = z
     withoutWeight: z.int(),
   })
   .openapi('CountArray');
+
+export const CountsSchema = z.union([CountArraySchema, z.object({ blocks: z.array(CountArraySchema) })]);
 
 export const PreviewSchema = z
   .object({
@@ -213,7 +215,7 @@ export const StudyViewSchema = z
         ),
       }),
     ),
-    tables: z.array(SavedTableSchema.extend({ id, created: z.string(), edited: z.string() })),
+    tables: z.array(KeptTableSchema),
     files: z
       .array(z.object({ name: z.string(), respondents: z.int(), unread: z.int(), takenIn: z.string() }))
       .describe('Files taken in, with the rows of each that could not be read.'),

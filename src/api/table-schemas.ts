@@ -1,8 +1,9 @@
 import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
-import { partsShape } from '../core/table/sentence-shape.js';
+import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
+import { QUESTIONS } from '../core/reading/types.js';
 import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
 
 const called = z
@@ -40,6 +41,29 @@ export const TableAskedSchema = z
   ])
   .openapi('TableAsked');
 
+const yesNo = z.enum(['true', 'false']).transform((word) => word === 'true');
+
+/** A text that is JSON, as what it says. */
+const json = z.string().transform((text, check): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    check.addIssue({ code: 'custom', message: 'It is not JSON' });
+    return z.NEVER;
+  }
+});
+
+/** A table as CSV, as its address asks for it. */
+export const TableCsvSchema = z.object({
+  sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
+  percent: z.enum(PERCENTS).default('column'),
+  order: z.enum(ROW_ORDERS).default('list').describe('How the rows stand.'),
+  last: yesNo.default(false).describe("Other, none and don't know stand behind the rest."),
+  expected: yesNo.default(false),
+  residuals: yesNo.default(false).describe('Adjusted residuals with their adjusted p.'),
+  letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
+});
+
 const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });
 const category = z.object({
   code: z.string(),
@@ -48,7 +72,58 @@ const category = z.object({
   path: z.array(step).optional().describe('Of a nest: the category of each of its variables, the outermost first.'),
 });
 const numbers = z.array(z.number());
-const reading = z.array(z.object({ id: z.string(), question: z.string() }).loose());
+const words = z.string().nullable();
+
+/** One of the five answers of a reading. */
+const ReadingAnswerSchema = z
+  .object({
+    id: z.enum(Object.keys(QUESTIONS) as [keyof typeof QUESTIONS]),
+    question: z.string(),
+    verdict: words.describe('In a few words.'),
+    tests: z.array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        text: z.string().describe('“χ²(20) = 148.2, p < .001”'),
+        about: z.string().describe('What it does.'),
+        lead: z.boolean().describe('The verdict stands on it.'),
+        beside: z.boolean().optional().describe('The general test, beside a lead that looks for something of its own.'),
+      }),
+    ),
+    measures: z.array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        value: z.number(),
+        lower: z.number().nullable(),
+        upper: z.number().nullable(),
+        range: z.tuple([z.number(), z.number()]).readonly().describe('The range it is drawn on.'),
+        unit: z.enum(['coefficient', 'share', 'ratio']),
+        about: z.string(),
+        note: words.describe('Corrected for bias; or why there is no interval.'),
+        detail: words.describe('Standard error and test.'),
+        lead: z.boolean(),
+      }),
+    ),
+    cells: z
+      .array(
+        z.object({
+          subject: z.string(),
+          parts: z.array(z.object({ text: z.string(), direction: z.enum(['more', 'fewer']), strong: z.boolean() })),
+        }),
+      )
+      .describe('Cells of one column, or of one option, that carry the association.'),
+    checks: z.array(z.object({ ok: z.boolean(), text: z.string() })),
+    sentence: words.describe('For the report.'),
+    notes: z.array(z.string()),
+    size: z
+      .object({ symbol: z.string(), value: z.number(), lower: z.number().nullable(), upper: z.number().nullable() })
+      .nullable()
+      .optional()
+      .describe('What the words for size were read off.'),
+    behind: z.boolean().optional().describe('It stands one step behind the others.'),
+  })
+  .openapi('ReadingAnswer');
 
 const TableAnswerSchema = z
   .object({
@@ -85,7 +160,7 @@ const TableAnswerSchema = z
     cells: AssessmentSchema.shape.cells,
     cautions: AssessmentSchema.shape.cautions,
     absent: AssessmentSchema.shape.absent,
-    reading,
+    reading: z.array(ReadingAnswerSchema),
   })
   .openapi('TableAnswer');
 

@@ -1,61 +1,73 @@
-import type { Recipe } from '../core/recode/recipe-shape.js';
-import type { z } from './zod.js';
-import type * as codebook from './codebook-schemas.js';
-import type * as ledger from './ledger-schemas.js';
-import type * as intake from './intake-schemas.js';
-import type * as schemas from './schemas.js';
+import type { z } from 'zod';
+import type { ParamsOf, ReadOnly } from './operation.js';
+import type { OPERATIONS } from './operations/registry.js';
+import type { CodeSchema, ProblemSchema, ShownSchema } from './schemas.js';
 
-/** What the API gives and takes, for the views. */
-export type StudyRow = z.infer<typeof schemas.StudyRowSchema>;
-export type StudyEdit = z.input<typeof schemas.StudyEditSchema>;
-export type BinnedStudy = z.infer<typeof schemas.BinnedStudySchema>;
-export type StudyView = z.infer<typeof schemas.StudyViewSchema>;
+type Each = (typeof OPERATIONS)[number];
+type ByKey = { [O in Each as `${Uppercase<O['method']>} ${O['path']}`]: O };
+
+/** How an operation is called by who asks: its method and its path. */
+export type Key = keyof ByKey;
+/** Operations after which something is another. */
+export type ChangeKey = { [K in Key]: true extends ByKey[K]['changes'] ? K : never }[Key];
+/** Operations that answer with a file. */
+export type FileKey = { [K in Key]: [Extract<ByKey[K]['answer'], string>] extends [never] ? never : K }[Key];
+
+type AnswerBy<Schema> = [Schema] extends [z.ZodType] ? z.output<Schema> : never;
+/** What an operation answers with. */
+export type AnswerTo<K extends Key> = [NonNullable<ByKey[K]['answer']>] extends [never]
+  ? undefined
+  : AnswerBy<NonNullable<ByKey[K]['answer']>>;
+
+type BodyPart<Body> = [Body] extends [never]
+  ? unknown
+  : Body extends z.ZodType
+    ? { body: ReadOnly<z.input<Body>> }
+    : { file: File };
+type QueryPart<Query> = [Query] extends [never]
+  ? unknown
+  : Query extends z.ZodType
+    ? { query?: z.input<Query> }
+    : never;
+
+/** What an operation is asked with: the parts of its path by name, its body or file, its query. */
+export type AskedOf<K extends Key> = ParamsOf<ByKey[K]['path']> &
+  BodyPart<NonNullable<ByKey[K]['body']>> &
+  QueryPart<NonNullable<ByKey[K]['query']>>;
+
+/** What the views call what they are given and send. */
+export type StudyRow = AnswerTo<'GET /studies'>[number];
+export type StudyView = AnswerTo<'GET /studies/{study}'>;
 export type RosterVariable = StudyView['variables'][number];
 export type KeptTable = StudyView['tables'][number];
 export type Working = StudyView['workings'][number];
-export type VariableDetail = z.infer<typeof schemas.VariableDetailSchema>;
-/** An edit as screens make it: a code list is changed as a whole. */
-type WithWholeList<T> = Omit<T, 'codes'> & { codes?: CodeBody[] | undefined };
-export type VariableEdit = WithWholeList<z.infer<typeof schemas.VariableEditSchema>>;
-export type EntryEdit = WithWholeList<z.input<typeof codebook.EntryEditsSchema>['edits'][number]>;
-export type Changed = z.infer<typeof codebook.ChangedSchema>;
-export type CodeList = z.infer<typeof codebook.CodeListSchema>;
-export type CodeListDraft = z.input<typeof codebook.CodeListDraftSchema>;
-export type OrderWanted = z.input<typeof codebook.OrderSchema>;
-export type MissingWanted = z.input<typeof codebook.MissingWantedSchema>;
-export type MissingPlan = z.infer<typeof codebook.MissingPlanSchema>;
-export type SentCodebookPlan = z.infer<typeof codebook.CodebookPlanSchema>;
-export type ReachWanted = z.input<typeof codebook.ReachWantedSchema>;
-export type Reach = z.infer<typeof codebook.ReachSchema>;
-export type Declaring = z.input<typeof codebook.DeclareSchema>;
-export type RespondentsWanted = z.input<typeof codebook.RespondentsWantedSchema>;
-export type Respondents = z.infer<typeof codebook.RespondentsSchema>;
-export type Complaint = z.infer<typeof codebook.HealthListSchema>[number];
-export type LedgerEntry = z.infer<typeof ledger.LedgerSchema>[number];
-export type EntryDetail = z.infer<typeof ledger.EntryDetailSchema>;
-type AmendmentBody = z.input<typeof ledger.AmendmentSchema>;
-type AmendedThing = Extract<AmendmentBody, { is: 'changed' }>['things'][number];
-/** With recipes as `core` has them. */
-export type Amendment =
-  | Exclude<AmendmentBody, { is: 'changed' }>
-  | {
-      is: 'changed';
-      things: (Exclude<AmendedThing, { of: 'working' }> | { of: 'working'; id: number; recipe: Recipe })[];
-    };
-export type Amended = z.infer<typeof ledger.AmendedSchema>;
-export type CodeBody = z.infer<typeof schemas.CodeSchema>;
-export type Intake = z.infer<typeof intake.IntakeSchema>;
-export type WaitingIntake = z.infer<typeof intake.WaitingIntakeSchema>;
-export type Comparison = z.infer<typeof intake.ComparisonSchema>;
-export type Joining = z.infer<typeof intake.JoiningSchema>;
+export type VariableDetail = AnswerTo<'GET /studies/{study}/variables/{variable}'>;
+export type CodeBody = z.infer<typeof CodeSchema>;
+/** A change of an entry as screens make it: a code list is changed as a whole. */
+export type EntryEdit = Omit<AskedOf<'PATCH /studies/{study}/codebook'>['body']['edits'][number], 'codes'> & {
+  codes?: readonly CodeBody[] | undefined;
+};
+export type Changed = AnswerTo<'PATCH /studies/{study}/codebook'>;
+export type CodeList = AnswerTo<'GET /studies/{study}/code-lists'>[number];
+export type MissingPlan = AnswerTo<'POST /studies/{study}/missing/plan'>;
+export type Declaring = AskedOf<'POST /studies/{study}/missing'>['body'];
+export type SentCodebookPlan = AnswerTo<'POST /studies/{study}/codebook/file'>;
+export type RespondentsWanted = AskedOf<'POST /studies/{study}/respondents'>['body'];
+export type Respondents = AnswerTo<'POST /studies/{study}/respondents'>;
+export type Complaint = AnswerTo<'GET /studies/{study}/health'>[number];
+export type LedgerEntry = AnswerTo<'GET /studies/{study}/ledger'>[number];
+export type EntryDetail = AnswerTo<'GET /studies/{study}/ledger/{entry}'>;
+export type Amendment = AskedOf<'PATCH /studies/{study}/ledger/{entry}'>['body'];
+export type Amended = AnswerTo<'PATCH /studies/{study}/ledger/{entry}'>;
+export type Intake = AnswerTo<'GET /intakes/{intake}'>;
+export type Comparison = AnswerTo<'GET /intakes/{intake}/compare/{study}'>;
 export type { Layout } from '../core/intake/layout.js';
-export type Acceptance = z.infer<typeof intake.AcceptSchema>;
-/** With a recipe as `core` has it: what is sent is not changed on its way. */
-export type WorkingDraft = Omit<z.infer<typeof schemas.WorkingDraftSchema>, 'recipe'> & { recipe: Recipe };
-export type WorkingPreview = z.infer<typeof schemas.PreviewSchema>;
-export type Distribution = z.infer<typeof schemas.DistributionSchema>;
-export type KeptWorking = z.infer<typeof schemas.KeptWorkingSchema>;
-export type Shown = z.infer<typeof schemas.ShownSchema>;
-export type SavedTable = z.infer<typeof schemas.SavedTableSchema>;
-export type Counts = z.infer<typeof schemas.CountArraySchema>;
-export type ProblemBody = z.infer<typeof schemas.ProblemSchema>;
+export type Acceptance = AskedOf<'POST /intakes/{intake}/accept'>['body'];
+export type WorkingDraft = AskedOf<'POST /studies/{study}/workings'>['body'];
+export type WorkingPreview = AnswerTo<'POST /studies/{study}/workings/preview'>;
+export type Distribution = AnswerTo<'GET /studies/{study}/variables/{variable}/distribution'>;
+export type KeptWorking = AnswerTo<'POST /studies/{study}/workings'>;
+export type Shown = z.infer<typeof ShownSchema>;
+export type SavedTable = AskedOf<'POST /studies/{study}/tables'>['body'];
+export type Counts = Exclude<AnswerTo<'POST /studies/{study}/counts'>, { blocks: unknown }>;
+export type ProblemBody = z.infer<typeof ProblemSchema>;

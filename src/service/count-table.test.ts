@@ -3,9 +3,8 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
 import { DEMO, service, study, tableOf, variable } from './fernhill.fixtures.js';
-import { faultOf } from './test-study.js';
+import { faultOf, countsOf } from './test-study.js';
 import { viewStudy } from './roster.js';
-import { countsOf } from './test-study.js';
 
 describe('counting', () => {
   it('agrees with the rows of the file', async () => {

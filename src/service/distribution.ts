@@ -1,6 +1,6 @@
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import { BAND_ENDS, type BandEnds } from '../core/recode/band/shape.js';
+import type { BandEnds } from '../core/recode/band/shape.js';
 import type { OpenStudy, Service } from './context.js';
 import { findVariable } from './roster.js';
 import type { Distribution } from './worker/distribution-job.js';
@@ -25,10 +25,9 @@ export function distributionOf(
   study: OpenStudy,
   variable: number,
   shares: string,
-  ends: string,
+  ends: BandEnds,
 ): Promise<Distribution> {
   const found = findVariable(study.db, variable);
-  const known: BandEnds = BAND_ENDS.find((one) => one === ends) ?? 'lower';
   const source = { column: found.columnId, title: titleOf(found), level: found.level, codes: found.codes };
-  return service.run('distribution', { file: study.file, source, shares: sharesIn(shares), ends: known });
+  return service.run('distribution', { file: study.file, source, shares: sharesIn(shares), ends });
 }

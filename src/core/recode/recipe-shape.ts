@@ -34,13 +34,13 @@ export type Recipe = RecipeOver<number>;
 export type NamedRecipe = RecipeOver<string>;
 
 /** A recipe over sources that are called by `source`: an id in the study, a name in a codebook. */
-export function recipeShape<S>(source: z.ZodType<S>): z.ZodType<RecipeOver<S>> {
+export function recipeShape<S>(source: z.ZodType<S>): z.ZodType<RecipeOver<S>, RecipeOver<S>> {
   // What is parsed is what the shapes say; that nothing of it is changed afterwards is said by the type alone.
-  return z.discriminatedUnion('kind', shapesOver(source)) as unknown as z.ZodType<RecipeOver<S>>;
+  return z.discriminatedUnion('kind', shapesOver(source)) as unknown as z.ZodType<RecipeOver<S>, RecipeOver<S>>;
 }
 
 /** A recipe as it is sent and kept, its sources variable ids. */
-export const RecipeShape: z.ZodType<Recipe> = recipeShape(z.int().min(1)).meta({ id: 'Recipe' });
+export const RecipeShape: z.ZodType<Recipe, Recipe> = recipeShape(z.int().min(1)).meta({ id: 'Recipe' });
 
 /** What recipes say that they are. */
 export const RECIPE_KINDS: readonly Recipe['kind'][] = shapesOver(z.int()).map(

@@ -35,16 +35,19 @@ export interface PartsCalled<V> {
 export type SentenceBody = PartsCalled<number>;
 
 /** One condition, its variable called as `variable` says. */
-export function conditionShape<V>(variable: z.ZodType<V>) {
+export function conditionShape<V>(variable: z.ZodType<V, V>) {
   return testShape({ variable });
 }
 
 /** Conditions joined by and, or and not. */
-export function clauseShape<V>(variable: z.ZodType<V>, name: string): z.ZodType<ClauseCalled<V>> {
+export function clauseShape<V>(variable: z.ZodType<V, V>, name: string): z.ZodType<ClauseCalled<V>, ClauseCalled<V>> {
   const condition = conditionShape(variable).meta({ id: `Condition${name}` }) as unknown as z.ZodType<
+    ConditionCalled<V>,
     ConditionCalled<V>
   >;
-  const clause: z.ZodType<ClauseCalled<V>> = z.lazy(() => z.union([condition, ...joins])).meta({ id: `Clause${name}` });
+  const clause: z.ZodType<ClauseCalled<V>, ClauseCalled<V>> = z
+    .lazy(() => z.union([condition, ...joins]))
+    .meta({ id: `Clause${name}` });
   const parts = z.array(clause).min(1).max(MOST_CONDITIONS);
   const joins = [
     z.strictObject({ and: parts }).describe('All of these hold.'),
@@ -68,7 +71,7 @@ const mention = z
   .describe('Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.');
 
 /** A list of clauses of a bearable size. */
-function onlyShape<V>(variable: z.ZodType<V>, name: string) {
+function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
   const clause = clauseShape(variable, name);
   return z
     .array(clause)
@@ -86,7 +89,7 @@ function onlyShape<V>(variable: z.ZodType<V>, name: string) {
  * The fields of a sentence, its variables called as `variable` says.
  * @param name what the schemas of its parts are called in the API's document ("" or "Called")
  */
-export function partsShape<V>(variable: z.ZodType<V>, name: string) {
+export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
   const item = z.union([variable, z.strictObject({ variable, counted, mention })]);
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
@@ -110,8 +113,14 @@ export function partsShape<V>(variable: z.ZodType<V>, name: string) {
 
 const id = z.int().min(1);
 
+/** A sentence as it is sent: what may be absent is none then. */
+type SentenceSent = Omit<SentenceBody, 'within' | 'weight'> & {
+  within?: number | null | undefined;
+  weight?: number | null | undefined;
+};
+
 /** A sentence as it is sent and kept, its variables by id. */
-export const SentenceShape: z.ZodType<SentenceBody> = z
+export const SentenceShape: z.ZodType<SentenceBody, SentenceSent> = z
   .strictObject(partsShape<number>(id, ''))
   .meta({ id: 'Sentence' });
 

@@ -1,11 +1,17 @@
-import { endpoint } from '../../../api/endpoint.js';
-import { Fault } from '../../../core/fault.js';
+import type { APIRoute } from 'astro';
+import { answer } from '../../../api/answer.js';
+import { findOperation } from '../../../api/find-operation.js';
+import { openApiDocument } from '../../../api/openapi.js';
+import { OPERATIONS } from '../../../api/operations/registry.js';
+import { VERSION } from '../../../api/version.js';
 
-/** Whatever else is asked for under /api/v1 gets a problem, not a page. */
-export const ALL = endpoint(({ context }) => {
-  throw new Fault(
-    'not-found',
-    `There is no ${context.request.method} ${context.url.pathname.slice(0, 200)}.`,
-    'See /api/v1/openapi.json for what there is.',
-  );
-});
+const ROOT = '/api/v1';
+
+const find = findOperation(OPERATIONS);
+
+/** Every operation of the API, and the document that describes them. */
+export const ALL: APIRoute = ({ request, url, locals }) => {
+  const path = url.pathname.slice(ROOT.length);
+  if (path === '/openapi.json') return Response.json(openApiDocument(OPERATIONS, VERSION));
+  return answer(request, find(path), locals.service);
+};

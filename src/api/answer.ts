@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto';
+import { Fault } from '../core/fault.js';
+import type { Service } from '../service/context.js';
+import { openStudy } from '../service/open-study.js';
+import { mustFit } from './answer-fits.js';
+import type { Route } from './find-operation.js';
+import { ID_PARTS, type Call, type Operation } from './operation.js';
+import { defect, parseWith, problemOf, problemResponse } from './problem.js';
+import { readBody } from './read-body.js';
+
+/** What is logged for a request that its sender dropped. */
+const GONE = 499;
+
+const CHECKS_ANSWERS = process.env['HATCH_COUNT_CHECK_ANSWERS'] === 'yes';
+
+/** The revision that a request says it has seen. @throws Fault where it is none */
+function seenIn(request: Request): number | null {
+  const tag = request.headers.get('if-match');
+  if (tag === null || tag === '*') return null;
+  const revision = /^"?(\d{1,15})"?$/.exec(tag.trim());
+  if (!revision) {
+    throw new Fault(
+      'invalid',
+      `"${tag.slice(0, 40)}" is no revision of a study.`,
+      'Send the revision that the study had when you looked, as "12".',
+      { field: 'if-match' },
+    );
+  }
+  return Number(revision[1]);
+}
+
+const isIdPart = (name: string) => (ID_PARTS as readonly string[]).includes(name);
+
+/** A part of a path as the operation works with it. @throws Fault where it should be an id and is none */
+function paramOf(name: string, given: string): string | number {
+  if (!isIdPart(name)) return given;
+  const id = Number(given);
+  if (Number.isSafeInteger(id) && id >= 1) return id;
+  throw new Fault('not-found', `"${given.slice(0, 40)}" is not an id.`, 'Ids are whole numbers from 1.', {
+    field: name,
+  });
+}
+
+/** What an operation works with, out of a request. @throws Fault where the request does not fit */
+async function callOf(operation: Operation, params: Route['params'], request: Request, service: Service) {
+  const seen = seenIn(request);
+  const { query, body, parse } = operation;
+  const asked = Object.fromEntries(new URL(request.url).searchParams);
+  const check = parse ?? (body && body !== 'file' ? (input: unknown) => parseWith(body, input) : null);
+  const call: Call = {
+    service,
+    request,
+    params: Object.fromEntries(Object.entries(params).map(([name, given]) => [name, paramOf(name, given)])),
+    query: query && parseWith(query, asked),
+    body: check ? check(await readBody(request)) : undefined,
+    get study() {
+      return openStudy(service, params['study'] ?? '', operation.changes ? seen : null);
+    },
+  };
+  return call;
+}
+
+/** The answer of an operation, with the revision that the study has now. */
+function reply(operation: Operation, result: unknown, revision: number | null): Response {
+  if (result instanceof Response) return result;
+  const headers = {
+    'cache-control': 'no-store',
+    ...(revision === null ? {} : { etag: `"${revision}"` }),
+  };
+  if (operation.answer === undefined) return new Response(null, { status: 204, headers });
+  if (CHECKS_ANSWERS && typeof operation.answer === 'object') mustFit(operation.answer, result, operation.id);
+  return new Response(JSON.stringify(result), {
+    status: operation.status ?? 200,
+    headers: { ...headers, 'content-type': 'application/json' },
+  });
+}
+
+/** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
+function responseTo(error: unknown, request: Request, service: Service): Response {
+  if (error instanceof Fault) return problemResponse(problemOf(error));
+  // Who asked has gone: there is nobody to answer, and nothing failed.
+  if (request.signal.aborted) return new Response(null, { status: GONE });
+  const reference = randomUUID();
+  service.log.error({ err: error, reference, path: new URL(request.url).pathname }, 'a request failed');
+  return problemResponse(defect(reference));
+}
+
+/** There is no such path, or nothing under it that goes by this method. */
+function nothingThere(request: Request, route: Route | null): Response {
+  const { pathname } = new URL(request.url);
+  const methods = [...(route?.operations.keys() ?? [])];
+  const detail = `There is no ${request.method} ${pathname.slice(0, 200)}.`;
+  if (methods.length === 0) {
+    const mend = 'See /api/v1/openapi.json for what there is.';
+    return problemResponse(problemOf(new Fault('not-found', detail, mend)));
+  }
+  const response = problemResponse({
+    type: '/problems/method',
+    title: 'Not by this method',
+    status: 405,
+    detail,
+    mend: `Use ${methods.join(', ')}.`,
+    place: {},
+  });
+  response.headers.set('allow', methods.join(', '));
+  return response;
+}
+
+/**
+ * Answers a request: checks what it asks and sends by the schemas of the operation, has the work done, and answers
+ * with JSON, with a file, or with a problem.
+ */
+export async function answer(request: Request, route: Route | null, service: Service): Promise<Response> {
+  const method = request.method === 'HEAD' ? 'GET' : request.method;
+  const operation = route?.operations.get(method);
+  if (!route || !operation) return nothingThere(request, route);
+  try {
+    const call = await callOf(operation, route.params, request, service);
+    const result = await operation.work(call);
+    return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));
+  } catch (error) {
+    return responseTo(error, request, service);
+  }
+}

@@ -1,0 +1,20 @@
+import { CODEBOOK } from './codebook.js';
+import { INTAKES } from './intakes.js';
+import { LEDGER } from './ledger.js';
+import { STATISTICS } from './statistics.js';
+import { STUDIES } from './studies.js';
+import { TABLES } from './tables.js';
+import { VARIABLES } from './variables.js';
+import { WORKINGS } from './workings.js';
+
+/** Every operation of the API. */
+export const OPERATIONS = [
+  ...STATISTICS,
+  ...STUDIES,
+  ...INTAKES,
+  ...CODEBOOK,
+  ...VARIABLES,
+  ...WORKINGS,
+  ...TABLES,
+  ...LEDGER,
+] as const;

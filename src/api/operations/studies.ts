@@ -1,0 +1,146 @@
+import { Readable } from 'node:stream';
+import { Fault } from '../../core/fault.js';
+import { exportStudy } from '../../service/export.js';
+import { plainName } from '../../service/intake/receive.js';
+import { unreadOfStudy } from '../../service/intake/unread.js';
+import { listStudies } from '../../service/open-study.js';
+import { viewWholeStudy } from '../../service/roster.js';
+import {
+  backUpStudy,
+  binStudy,
+  copyStudy,
+  editStudy,
+  emptyFromBin,
+  listBin,
+  restoreStudy,
+  unbinStudy,
+} from '../../service/studies.js';
+import { csvResponse, fileResponse } from '../file-response.js';
+import { operation } from '../operation.js';
+import {
+  BinnedStudySchema,
+  ExportKindSchema,
+  StudyCopySchema,
+  StudyEditSchema,
+  StudyRowSchema,
+  StudyViewSchema,
+} from '../schemas.js';
+import { z } from '../zod.js';
+
+/** Studies as wholes, and the bin. */
+export const STUDIES = [
+  operation({
+    id: 'listStudies',
+    method: 'get',
+    path: '/studies',
+    summary: 'All studies',
+    answer: z.array(StudyRowSchema),
+    work: ({ service }) => listStudies(service),
+  }),
+  operation({
+    id: 'viewStudy',
+    method: 'get',
+    path: '/studies/{study}',
+    summary: 'A study: variables, workings, saved tables',
+    answer: StudyViewSchema,
+    work: ({ service, study }) => viewWholeStudy(service, study),
+  }),
+  operation({
+    id: 'editStudy',
+    method: 'patch',
+    path: '/studies/{study}',
+    summary: 'Name a study, describe it, give it its own words for size',
+    changes: true,
+    body: StudyEditSchema,
+    answer: StudyRowSchema,
+    work: ({ service, study, body }) => editStudy(service, study, body),
+  }),
+  operation({
+    id: 'binStudy',
+    method: 'delete',
+    path: '/studies/{study}',
+    summary: 'Put a study into the bin',
+    changes: true,
+    work: ({ service, study }) => binStudy(service, study),
+  }),
+  operation({
+    id: 'copyStudy',
+    method: 'post',
+    path: '/studies/{study}/copy',
+    summary: 'Copy a study with everything in it',
+    changes: true,
+    body: StudyCopySchema,
+    answer: StudyRowSchema,
+    status: 201,
+    work: ({ service, study, body }) => copyStudy(service, study, body.name),
+  }),
+  operation({
+    id: 'exportStudy',
+    method: 'get',
+    path: '/studies/{study}/data',
+    summary: "A study's data with its codebook, from which the same study can be made again",
+    query: z.object({ as: ExportKindSchema.optional() }),
+    answer: 'application/octet-stream',
+    work: async ({ service, study, query }) => fileResponse(await exportStudy(service, study, query.as ?? 'ddi')),
+  }),
+  operation({
+    id: 'unreadOfStudy',
+    method: 'get',
+    path: '/studies/{study}/unread.csv',
+    summary: 'The rows of its files that a study could not read',
+    answer: 'text/csv',
+    work: ({ study }) => csvResponse(unreadOfStudy(study), `${study.id} rows not read`),
+  }),
+  operation({
+    id: 'backUpStudy',
+    method: 'get',
+    path: '/studies/{study}/backup',
+    summary: 'A study as one file, to be restored',
+    answer: 'application/vnd.sqlite3',
+    work: ({ service, study }) => fileResponse(backUpStudy(service, study)),
+  }),
+  operation({
+    id: 'restoreStudy',
+    method: 'post',
+    path: '/backups',
+    summary: 'Restore a study from a backup, which is looked through first',
+    changes: true,
+    query: z.object({ file: z.string().optional().describe('Name of the file.') }),
+    body: 'file',
+    answer: StudyRowSchema,
+    status: 201,
+    work: ({ service, query, request }) => {
+      const name = plainName(query.file ?? 'backup.sqlite');
+      if (!request.body) {
+        throw new Fault('invalid', `${name} is empty.`, 'Choose a file that Hatch Count backed up.', { file: name });
+      }
+      return restoreStudy(service, name, Readable.fromWeb(request.body as never));
+    },
+  }),
+  operation({
+    id: 'listBin',
+    method: 'get',
+    path: '/bin',
+    summary: 'Studies in the bin',
+    answer: z.array(BinnedStudySchema),
+    work: ({ service }) => listBin(service),
+  }),
+  operation({
+    id: 'unbinStudy',
+    method: 'post',
+    path: '/bin/{study}',
+    summary: 'Take a study out of the bin',
+    changes: true,
+    answer: StudyRowSchema,
+    status: 201,
+    work: ({ service, params }) => unbinStudy(service, params.study),
+  }),
+  operation({
+    id: 'emptyFromBin',
+    method: 'delete',
+    path: '/bin/{study}',
+    summary: 'Delete a study in the bin for good',
+    changes: true,
+    work: ({ service, params }) => emptyFromBin(service, params.study),
+  }),
+] as const;

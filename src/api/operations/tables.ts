@@ -1,0 +1,93 @@
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import { answerTable } from '../../service/table-answer.js';
+import { countSentence } from '../../service/count-table.js';
+import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
+import { tableAsCsv } from '../../service/table-csv.js';
+import { csvResponse } from '../file-response.js';
+import { operation } from '../operation.js';
+import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
+import { TableAskedSchema, TableCsvSchema, WholeAnswerSchema } from '../table-schemas.js';
+
+/** Tables: counted, read, as files, and saved in the binder. */
+export const TABLES = [
+  operation({
+    id: 'countTable',
+    method: 'post',
+    path: '/studies/{study}/counts',
+    summary: 'Count what a sentence asks for; of several blocks each, row items by what they stand by',
+    body: SentenceSchema,
+    answer: CountsSchema,
+    work: async ({ service, study, body }) => {
+      const blocks = await countSentence(service, study, sentenceOfBody(body));
+      const [only] = blocks;
+      return only && blocks.length === 1 ? only : { blocks };
+    },
+  }),
+  operation({
+    id: 'answerTable',
+    method: 'post',
+    path: '/studies/{study}/table',
+    summary: 'A table whole, by its parts or by its sentence: counts, percentages, tests, measures, cells, reading',
+    body: TableAskedSchema,
+    answer: WholeAnswerSchema,
+    work: ({ service, study, body }) => answerTable(service, study, body),
+  }),
+  operation({
+    id: 'tableAsCsv',
+    method: 'get',
+    path: '/studies/{study}/table.csv',
+    summary: 'A table as CSV',
+    query: TableCsvSchema,
+    answer: 'text/csv',
+    work: async ({ service, study, query: { sentence, ...shown } }) =>
+      csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), `${study.id} table`),
+  }),
+  operation({
+    id: 'saveTable',
+    method: 'post',
+    path: '/studies/{study}/tables',
+    summary: 'Save a table in the binder',
+    changes: true,
+    body: SavedTableSchema,
+    answer: KeptTableSchema,
+    status: 201,
+    work: ({ service, study, body }) => saveTable(service, study, null, body),
+  }),
+  operation({
+    id: 'getTable',
+    method: 'get',
+    path: '/studies/{study}/tables/{table}',
+    summary: 'A saved table',
+    answer: KeptTableSchema,
+    work: ({ study, params }) => findTable(study, params.table),
+  }),
+  operation({
+    id: 'replaceTable',
+    method: 'put',
+    path: '/studies/{study}/tables/{table}',
+    summary: 'Change a saved table',
+    changes: true,
+    body: SavedTableSchema,
+    answer: KeptTableSchema,
+    work: ({ service, study, params, body }) => saveTable(service, study, params.table, body),
+  }),
+  operation({
+    id: 'dropTable',
+    method: 'delete',
+    path: '/studies/{study}/tables/{table}',
+    summary: 'Take a table out of the binder',
+    changes: true,
+    work: ({ service, study, params }) => dropTable(service, study, params.table),
+  }),
+  operation({
+    id: 'savedTableAsCsv',
+    method: 'get',
+    path: '/studies/{study}/tables/{table}/csv',
+    summary: 'A saved table as CSV',
+    answer: 'text/csv',
+    work: async ({ service, study, params }) => {
+      const { sentence, shown, title } = findTable(study, params.table);
+      return csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), title);
+    },
+  }),
+] as const;

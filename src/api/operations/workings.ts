@@ -1,0 +1,79 @@
+import {
+  dropWorking,
+  editWorking,
+  keepWorking,
+  keepWorkings,
+  makingIn,
+  previewWorking,
+} from '../../service/workings.js';
+import { operation } from '../operation.js';
+import {
+  KeptWorkingSchema,
+  MakingSchema,
+  PreviewSchema,
+  RecipeSchema,
+  WorkingDraftSchema,
+  WorkingDraftsSchema,
+} from '../schemas.js';
+import { z } from '../zod.js';
+
+/** Workings: recipes with their proofs. */
+export const WORKINGS = [
+  operation({
+    id: 'previewWorking',
+    method: 'post',
+    path: '/studies/{study}/workings/preview',
+    summary: 'What a recipe would make, with its proof',
+    body: RecipeSchema,
+    answer: PreviewSchema,
+    work: ({ service, study, body }) => previewWorking(service, study, body),
+  }),
+  operation({
+    id: 'keepWorking',
+    method: 'post',
+    path: '/studies/{study}/workings',
+    summary: 'Keep a working',
+    changes: true,
+    body: WorkingDraftSchema,
+    answer: KeptWorkingSchema,
+    status: 201,
+    work: ({ service, study, body }) => keepWorking(service, study, body),
+  }),
+  operation({
+    id: 'keepWorkings',
+    method: 'post',
+    path: '/studies/{study}/workings/batch',
+    summary: 'Keep several workings together, or none',
+    changes: true,
+    body: WorkingDraftsSchema,
+    answer: z.array(KeptWorkingSchema),
+    status: 201,
+    work: ({ service, study, body }) => keepWorkings(service, study, body.drafts),
+  }),
+  operation({
+    id: 'workingsUnderWay',
+    method: 'get',
+    path: '/studies/{study}/workings/progress',
+    summary: 'How far workings are that are being kept together',
+    answer: MakingSchema,
+    work: ({ service, study }) => ({ making: makingIn(service, study.id) }),
+  }),
+  operation({
+    id: 'editWorking',
+    method: 'put',
+    path: '/studies/{study}/workings/{working}',
+    summary: 'Change a working; its variable and its column follow',
+    changes: true,
+    body: WorkingDraftSchema,
+    answer: KeptWorkingSchema,
+    work: ({ service, study, params, body }) => editWorking(service, study, params.working, body),
+  }),
+  operation({
+    id: 'dropWorking',
+    method: 'delete',
+    path: '/studies/{study}/workings/{working}',
+    summary: 'Take a working out',
+    changes: true,
+    work: ({ service, study, params }) => dropWorking(service, study, params.working),
+  }),
+] as const;

@@ -1,0 +1,44 @@
+import { afterEach, vi } from 'vitest';
+import { fetched } from './stale.js';
+
+/** A request that the page made. */
+export interface Made {
+  method: string;
+  address: string;
+  headers: Record<string, string>;
+  body: unknown;
+}
+
+type Answering = (request: Made) => { status?: number; body?: unknown; revision?: number };
+
+/** For tests: a server that answers as it is told, with a list of what it was asked. */
+export function serverThat(answers: Answering): Made[] {
+  const made: Made[] = [];
+  vi.stubGlobal('fetch', (address: string, { method = 'GET', headers = {}, body }: RequestInit) => {
+    const request = {
+      method,
+      address: address.replace('/api/v1', ''),
+      headers: headers as Record<string, string>,
+      body: typeof body === 'string' ? (JSON.parse(body) as unknown) : body,
+    };
+    made.push(request);
+    const { status = 200, body: answer, revision } = answers(request);
+    const tag = revision === undefined ? {} : { etag: `"${revision}"` };
+    const text = answer === undefined ? null : JSON.stringify(answer);
+    return Promise.resolve(
+      new Response(text, { status: answer === undefined && status === 200 ? 204 : status, headers: tag }),
+    );
+  });
+  return made;
+}
+
+/** For tests: a problem as the server tells it. */
+export const problem = (status: number, detail: string) => ({
+  status,
+  body: { type: '', title: '', status, detail, mend: 'Mend it.', place: {} },
+});
+
+afterEach(() => {
+  fetched.clear();
+  vi.unstubAllGlobals();
+});

@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { element } from './svg.js';
 
 export interface SparkSpec {

@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { pensFor, TONES } from './pens.js';
 import { element, label } from './svg.js';
 

@@ -1,5 +1,6 @@
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import css from './kit.module.css';
+import { Popover } from './Popover.js';
 
 export interface PickerOption {
   id: number;
@@ -38,7 +39,6 @@ export function Picker({
 }) {
   const [search, setSearch] = useState('');
   const [active, setActive] = useState(0);
-  const box = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const found = useMemo(
@@ -50,17 +50,10 @@ export function Picker({
   );
   useEffect(() => input.current?.focus({ preventScroll: true }), []);
   useEffect(() => {
-    const outside = (event: PointerEvent) => {
-      if (event.target instanceof Node && !box.current?.contains(event.target)) close();
-    };
-    document.addEventListener('pointerdown', outside);
-    return () => document.removeEventListener('pointerdown', outside);
-  }, [close]);
-  useEffect(() => {
     document.getElementById(`${id}-${active}`)?.scrollIntoView({ block: 'nearest' });
   }, [active, id]);
   return (
-    <div ref={box} className={css['popover']}>
+    <Popover close={close}>
       <div className={css['search']}>
         <input
           ref={input}
@@ -109,6 +102,6 @@ export function Picker({
         ))}
         {found.length === 0 && <p className={css['empty']}>Nothing is called “{search}”.</p>}
       </div>
-    </div>
+    </Popover>
   );
 }

@@ -3,7 +3,9 @@ import { useState } from 'react';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
-import { client, problemText } from '../client.js';
+import { fileAddress } from '../server/address.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
 import { useStudy } from '../shell/use-study.js';
 import intake from '../intake/intake.module.css';
 import { peekAt } from '../peek/Peek.js';
@@ -14,18 +16,17 @@ const when = (iso: string) =>
 
 /** The Binder view: the tables that were kept, to open, export or take out. */
 function BinderPage({ study }: { study: string }) {
-  const { view, problem, reload } = useStudy(study);
+  const { view, problem } = useStudy(study);
   const [asked, setAsked] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
   const [toast, setToast] = useState<string | null>(null);
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
   const remove = (id: number) => {
-    client.dropTable(study, id).then(
+    change('DELETE /studies/{study}/tables/{table}', { study, table: id }).then(
       () => {
         setAsked(null);
         setToast('Taken out of the binder.');
-        void reload();
       },
       (error: unknown) => setTrouble(problemText(error)),
     );
@@ -54,7 +55,11 @@ function BinderPage({ study }: { study: string }) {
                     <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
                   </div>
                   <p className={intake['links']}>
-                    <a href={client.savedTableCsv(study, table.id)} download aria-label={`CSV of ${title}`}>
+                    <a
+                      href={fileAddress('GET /studies/{study}/tables/{table}/csv', { study, table: table.id })}
+                      download
+                      aria-label={`CSV of ${title}`}
+                    >
                       CSV
                     </a>
                     {asked === table.id ? (

@@ -12,7 +12,11 @@ import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { matches } from '../../kit/Picker.js';
-import { client, problemText, seenRevision } from '../client.js';
+import { change } from '../server/ask.js';
+import { editEntries } from '../server/edit-entries.js';
+import { problemText } from '../server/problem.js';
+import { seenRevision } from '../server/seen.js';
+import { orderCodesOf } from './order-codes-of.js';
 import { peekAt } from '../peek/Peek.js';
 import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import type { KeptShape } from '../../core/kept-shape.js';
@@ -69,8 +73,13 @@ export function CodeListsView({ study, view, codebook }: Props) {
     if (!draft) return;
     const { id, name, codes, since } = draft;
     const work: Work = async (base = since) => {
-      if (id !== null) return client.changeCodeList(study, id, { name, codes, changeFor }, base);
-      const { list } = await client.makeCodeList(study, { name, codes });
+      if (id !== null)
+        return change(
+          'PUT /studies/{study}/code-lists/{list}',
+          { study, list: id, body: { name, codes, changeFor } },
+          base,
+        );
+      const { list } = await change('POST /studies/{study}/code-lists', { study, body: { name, codes } });
       setDraft({ ...draft, id: list, since: seenRevision(study) });
       return { words: `New code list ${name}` };
     };
@@ -94,16 +103,14 @@ export function CodeListsView({ study, view, codebook }: Props) {
       codesFor: 'all' as const,
       shownOrder,
     }));
-    void run((base = since) => client.editEntries(study, edits, undefined, base)).then(
-      (made) => made && setDraft(null),
-    );
+    void run((base = since) => editEntries(study, edits, undefined, base)).then((made) => made && setDraft(null));
   };
   const order = (by: CodeOrder['is'], of?: number) => {
     if (!draft) return;
     const [first] = users;
     if (by === 'value' || by === 'reversed') setDraft({ ...draft, codes: orderCodes(draft.codes, { is: by }) });
     else if (first)
-      client.orderCodes(study, first.id, { by, codes: draft.codes, ...(of === undefined ? {} : { of }) }).then(
+      orderCodesOf(study, first.id, { by, codes: draft.codes, of }).then(
         (codes) => setDraft({ ...draft, codes }),
         (error: unknown) => setTrouble(problemText(error)),
       );
@@ -278,7 +285,7 @@ export function CodeListsView({ study, view, codebook }: Props) {
                     onChange={(event) => {
                       setAdding('');
                       const id = Number(event.target.value);
-                      if (id > 0) void run(() => client.editEntries(study, [{ variable: id, codeList: open.id }]));
+                      if (id > 0) void run(() => editEntries(study, [{ variable: id, codeList: open.id }]));
                     }}
                   >
                     <option value="">which?</option>
@@ -292,7 +299,9 @@ export function CodeListsView({ study, view, codebook }: Props) {
                 {users.length === 0 && (
                   <Button
                     onClick={() => {
-                      void run(() => client.dropCodeList(study, open.id)).then((made) => made && setDraft(null));
+                      void run(() =>
+                        change('DELETE /studies/{study}/code-lists/{list}', { study, list: open.id }),
+                      ).then((made) => made && setDraft(null));
                     }}
                   >
                     Take the list out

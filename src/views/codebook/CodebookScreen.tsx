@@ -3,7 +3,7 @@ import { useCallback, useState } from 'react';
 import { whole } from '../../core/figures.js';
 import { Button, Choice, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
-import { client } from '../client.js';
+import { fileAddress } from '../server/address.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { CodebookChooser } from './CodebookChooser.js';
 import { CodebookFilePanel } from './CodebookFilePanel.js';
@@ -104,7 +104,7 @@ function CodebookPage({ study }: { study: string }) {
               {view.files.length > 1 && ` and ${view.files.length - 1} more`}
             </span>
             {unread > 0 && (
-              <a href={client.studyUnreadCsv(study)} download>
+              <a href={fileAddress('GET /studies/{study}/unread.csv', { study })} download>
                 {whole(unread)} rows not read
               </a>
             )}
@@ -118,7 +118,7 @@ function CodebookPage({ study }: { study: string }) {
             <span>
               Data and codebook out:{' '}
               {EXPORTS.map(([kind, name]) => (
-                <a key={kind} href={client.dataFile(study, kind)} download>
+                <a key={kind} href={fileAddress('GET /studies/{study}/data', { study, query: { as: kind } })} download>
                   {name}
                 </a>
               ))}

@@ -4,7 +4,7 @@ import { parseNumber } from '../../core/codebook/number.js';
 import { type Code, type MissingReason } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, MainButton } from '../../kit/kit.js';
-import { client } from '../client.js';
+import { editEntries } from '../server/edit-entries.js';
 import { ReasonSelect } from './CodesEditor.js';
 import { makeAddress } from '../workings/places.js';
 import css from './codebook.module.css';
@@ -41,7 +41,7 @@ export function Exceptions({ study, variable, detail, run }: Props) {
       ...listed.filter(({ code, missing, label }) => !mine.has(code) && (missing !== null || label !== code)),
       ...words.map(({ code, label }): Code => ({ code, label, missing: reasonOf(code) })),
     ];
-    void run(() => client.editEntries(study, [{ variable: variable.id, level: 'number', codes, codesFor: 'this' }]));
+    void run(() => editEntries(study, [{ variable: variable.id, level: 'number', codes, codesFor: 'this' }]));
   };
   return (
     <section className={css['exceptions']} aria-label="Words among the numbers">

@@ -3,7 +3,8 @@ import type { Complaint, RosterVariable, StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Wait } from '../../kit/kit.js';
-import { client } from '../client.js';
+import { change } from '../server/ask.js';
+import { editEntries } from '../server/edit-entries.js';
 import { peekAt } from '../peek/Peek.js';
 import { numberAddress } from '../workings/places.js';
 import type { KeptShape } from '../../core/kept-shape.js';
@@ -115,7 +116,7 @@ function DeclareAll({
   const reached = new Set(declaring.in.flatMap((one) => one.variables)).size;
   if (reached < 2) return null;
   return (
-    <Button onClick={() => void run(() => client.declareMissing(study, declaring))}>
+    <Button onClick={() => void run(() => change('POST /studies/{study}/missing', { study, body: declaring }))}>
       Declare all in {whole(reached)} variables, each with its reason
     </Button>
   );
@@ -140,7 +141,8 @@ function Mend({ study, complaint, variable, run, go }: MendProps) {
   if (is === 'twins')
     return <Button onClick={() => go('respondents', name, codes[0] ?? null)}>See these respondents</Button>;
   if (is === 'undeclared') {
-    const declare = () => client.declareMissing(study, declaringOf([complaint], [variable]));
+    const declare = () =>
+      change('POST /studies/{study}/missing', { study, body: declaringOf([complaint], [variable]) });
     return <Button onClick={() => void run(declare)}>Declare missing</Button>;
   }
   if (is === 'written') return <a href={numberAddress(study, name, complaint.decimal ?? '.')}>Make it a number…</a>;
@@ -148,16 +150,12 @@ function Mend({ study, complaint, variable, run, go }: MendProps) {
   if (is === 'unlabelled') return <Button onClick={() => go('variables', name)}>Label them</Button>;
   if (is === 'blank')
     return (
-      <Button onClick={() => void run(() => client.editEntries(study, [{ variable: id, aside: true }]))}>
-        Set aside
-      </Button>
+      <Button onClick={() => void run(() => editEntries(study, [{ variable: id, aside: true }]))}>Set aside</Button>
     );
   const without = variable.codes.filter(({ code }) => !codes.includes(code));
   if (codeListId === null) return null;
   return (
-    <Button
-      onClick={() => void run(() => client.editEntries(study, [{ variable: id, codes: without, codesFor: 'all' }]))}
-    >
+    <Button onClick={() => void run(() => editEntries(study, [{ variable: id, codes: without, codesFor: 'all' }]))}>
       Take the labels out
     </Button>
   );

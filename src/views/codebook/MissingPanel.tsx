@@ -1,11 +1,12 @@
 import { plural } from '../../core/words.js';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Changed, Complaint, MissingPlan, RosterVariable } from '../../api/types.js';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Choice, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { useAnswer } from '../server/use-answer.js';
 import { peekAt } from '../peek/Peek.js';
 import { SuggestedMissing } from './SuggestedMissing.js';
 import { type CodeInVariables, useReach } from './use-reach.js';
@@ -34,12 +35,13 @@ interface Props {
   selected: readonly RosterVariable[];
   /** What is wrong with the study: codes that are probably no answers among it; null: not known yet. */
   health: readonly Complaint[] | null;
-  revision: number;
   run: (work: () => Promise<Changed>) => Promise<boolean>;
   close: () => void;
   /** Codes to begin with. */
   codes?: readonly string[];
 }
+
+const NOTHING_TURNED: { of: MissingPlan | null; keys: ReadonlySet<string> } = { of: null, keys: new Set() };
 
 /** Each code with the variables in which it changes. */
 function byCodeOf(lines: readonly Line[]): CodeInVariables[] {
@@ -49,23 +51,10 @@ function byCodeOf(lines: readonly Line[]): CodeInVariables[] {
 }
 
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
-export function MissingPanel({
-  study,
-  variables,
-  found,
-  selected,
-  health,
-  revision,
-  run,
-  close,
-  codes: begun = [],
-}: Props) {
+export function MissingPanel({ study, variables, found, selected, health, run, close, codes: begun = [] }: Props) {
   const [text, setText] = useState(begun.join(', '));
   const [reason, setReason] = useState<MissingReason | null>('refused');
   const [scope, setScope] = useState<Scope>(selected.length > 1 ? 'selected' : 'all');
-  const [plan, setPlan] = useState<MissingPlan | null>(null);
-  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const codes = [
     ...new Set(
       text
@@ -75,25 +64,15 @@ export function MissingPanel({
     ),
   ];
   const among = scope === 'all' ? variables : scope === 'shown' ? found : selected;
-  const asked = JSON.stringify([codes, reason, scope === 'all' ? null : among.map(({ id }) => id), revision]);
-  useEffect(() => {
-    const [wanted, missing, ids] = JSON.parse(asked) as [string[], MissingReason | null, number[] | null];
-    setPlan(null);
-    setTurned(new Set());
-    if (wanted.length === 0 || ids?.length === 0) return;
-    let current = true;
-    client.planMissing(study, { codes: wanted.slice(0, 100), missing, ...(ids ? { variables: ids } : {}) }).then(
-      (made) => {
-        if (!current) return;
-        setPlan(made);
-        setProblem(null);
-      },
-      (error: unknown) => current && setProblem(problemText(error)),
-    );
-    return () => {
-      current = false;
-    };
-  }, [study, asked]);
+  const ids = scope === 'all' ? null : among.map(({ id }) => id);
+  const asked =
+    codes.length === 0 || ids?.length === 0
+      ? null
+      : { study, body: { codes: codes.slice(0, 100), missing: reason, ...(ids ? { variables: ids } : {}) } };
+  const { answer: plan, problem } = useAnswer('POST /studies/{study}/missing/plan', asked);
+  // What was turned is of one plan: another begins without.
+  const [turning, setTurning] = useState(NOTHING_TURNED);
+  const turned = turning.of === plan ? turning.keys : NOTHING_TURNED.keys;
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
   const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
@@ -106,7 +85,7 @@ export function MissingPanel({
   const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
   const keep = () => {
     const declaring = { missing: reason, in: byCodeOf(on) };
-    void run(() => client.declareMissing(study, declaring)).then((made) => made && close());
+    void run(() => change('POST /studies/{study}/missing', { study, body: declaring })).then((made) => made && close());
   };
   const wordOf = reason === null ? 'answers' : `missing: ${MISSING_WORDS[reason]}`;
   return (
@@ -182,9 +161,9 @@ export function MissingPanel({
                               checked={isOn(line)}
                               disabled={!canTurn(line)}
                               onChange={() => {
-                                const next = new Set(turned);
+                                const next = new Set<string>(turned);
                                 if (!next.delete(keyOf(line))) next.add(keyOf(line));
-                                setTurned(next);
+                                setTurning({ of: plan, keys: next });
                               }}
                             />
                             <span>

@@ -32,7 +32,7 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
     [view, search],
   );
   const condition = useMemo(() => conditionFor(by, value), [by, value]);
-  const { total, rowAt, need, problem } = useRespondents(study, variables, condition, view.study.revision);
+  const { total, rowAt, need, problem } = useRespondents(study, variables, condition);
   const coded = by !== null && by.level !== 'number' && by.level !== 'text';
   return (
     <section className={css['list']} aria-label="Respondents">

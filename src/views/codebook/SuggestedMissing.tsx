@@ -4,7 +4,7 @@ import type { Changed, Complaint, Declaring, RosterVariable } from '../../api/ty
 import { andMore } from '../../core/and-more.js';
 import { type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { MainButton } from '../../kit/kit.js';
-import { client } from '../client.js';
+import { change } from '../server/ask.js';
 import { ReasonSelect } from './CodesEditor.js';
 import { useReach } from './use-reach.js';
 import css from './codebook.module.css';
@@ -101,7 +101,10 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
         </p>
       )}
       <p>
-        <MainButton disabled={on.length === 0} onClick={() => void run(() => client.declareMissing(study, declaring))}>
+        <MainButton
+          disabled={on.length === 0}
+          onClick={() => void run(() => change('POST /studies/{study}/missing', { study, body: declaring }))}
+        >
           {on.length === 0 ? 'None chosen' : `Declare ${codesIn(on.length, reached)}`}
         </MainButton>
       </p>

@@ -7,7 +7,7 @@ import { copiedCells, pastedCells } from '../../core/codebook/pasted.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
 import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
-import { seenRevision } from '../client.js';
+import { seenRevision } from '../server/seen.js';
 import { peekAt } from '../peek/Peek.js';
 import { bars } from '../roster/words.js';
 import type { KeptShape } from '../../core/kept-shape.js';

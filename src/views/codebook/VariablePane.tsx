@@ -2,15 +2,19 @@ import { byId } from '../../core/by-id.js';
 import { CodeShape, type Code, isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { z } from 'zod';
 import { VariableEditShape } from '../../core/codebook/edit-shape.js';
-import { useEffect, useState } from 'react';
-import type { CodeList, RosterVariable, VariableDetail, VariableEdit } from '../../api/types.js';
+import { useState } from 'react';
+import type { CodeList, EntryEdit, RosterVariable } from '../../api/types.js';
 import type { CodeOrderKind } from '../../core/codebook/code-order.js';
 import { isCategories } from '../../core/codebook/levels.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client, problemText, seenRevision } from '../client.js';
+import { editEntries } from '../server/edit-entries.js';
+import { problemText } from '../server/problem.js';
+import { seenRevision } from '../server/seen.js';
+import { useDetail } from '../shell/use-detail.js';
+import { orderCodesOf } from './order-codes-of.js';
 import { Origin, UsedBy } from '../peek/Origin.js';
 import type { Work } from './use-codebook.js';
 import { changesScale, inScaleOf } from '../../core/codebook/scale-change.js';
@@ -41,6 +45,7 @@ function worthListing(codes: readonly Code[], wanted: string): Code[] {
   return codes.filter((one) => !plain.includes(one) || ends.has(one) || one.code === wanted.trim());
 }
 
+type VariableEdit = Omit<EntryEdit, 'variable'>;
 type SourceLevel = NonNullable<VariableEdit['level']>;
 const isSource = (level: RosterVariable['level']): level is SourceLevel => level !== 'multiple';
 
@@ -62,31 +67,21 @@ interface Props {
   variable: RosterVariable;
   variables: readonly RosterVariable[];
   lists: readonly CodeList[];
-  revision: number;
   run: (work: Work) => Promise<boolean>;
   star: (on: boolean) => void;
 }
 
 /** One variable close up: what it holds, its entry to edit, where it came from, what uses it. */
-export function VariablePane({ study, variable, variables, lists, revision, run, star }: Props) {
-  const [detail, setDetail] = useState<VariableDetail | null>(null);
+export function VariablePane({ study, variable, variables, lists, run, star }: Props) {
+  const { detail, problem: unread } = useDetail(study, variable.id);
   const [{ since, ...draft }, putDraft, forget] = useStudyDraft<Draft>(study, `entry:${variable.id}`, {}, EDIT);
   const setDraft = (next: VariableEdit) => {
     putDraft(Object.keys(next).length === 0 ? {} : { ...next, since: since ?? seenRevision(study) });
     if (Object.keys(next).length === 0) forget();
   };
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [refused, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const problem = refused ?? unread;
   const [wanted, setWanted] = useState('');
-  useEffect(() => {
-    let current = true;
-    client.variable(study, variable.id).then(
-      (found) => current && setDetail(found),
-      (error: unknown) => current && setProblem(problemText(error)),
-    );
-    return () => {
-      current = false;
-    };
-  }, [study, variable.id, revision]);
   if (!detail) return problem ? <Problem {...problem} /> : <Wait>Looking…</Wait>;
 
   const fromFile = variable.workingId === null;
@@ -119,7 +114,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
     });
   };
   const order = (by: CodeOrderKind, of?: number) => {
-    client.orderCodes(study, variable.id, { by, ...(of === undefined ? {} : { of }), codes }).then(
+    orderCodesOf(study, variable.id, { by, of, codes }).then(
       (ordered) => setDraft({ ...draft, codes: ordered }),
       (error: unknown) => setProblem(problemText(error)),
     );
@@ -127,7 +122,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
   /** Keeps the draft, with what is decided beyond it. */
   const keepWith = (decided: VariableEdit) => {
     const edit = { ...draft, ...decided, variable: variable.id };
-    void run((base = since) => client.editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
+    void run((base = since) => editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
   };
   const keep = (codesFor?: 'all' | 'this') => keepWith(codesFor && draft.codes ? { codesFor } : {});
   const newScale = draft.codes !== undefined && changesScale(level, given, codes);
@@ -142,7 +137,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
   const giveList = (list: number | null) => {
     if (list === null && detail.sharesList.length === 0) return;
     const edit = list === null ? { codes: variable.codes, codesFor: 'this' as const } : { codeList: list };
-    void run(() => client.editEntries(study, [{ variable: variable.id, ...edit }]));
+    void run(() => editEntries(study, [{ variable: variable.id, ...edit }]));
   };
   const named = listsByName(lists);
   const shared = detail.sharesList.flatMap((id) => byId(variables, id) ?? []);
@@ -169,9 +164,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
         {variable.workingId !== null && (
           <a href={`/studies/${study}/workings?working=${variable.workingId}`}>Its working</a>
         )}
-        <Button
-          onClick={() => void run(() => client.editEntries(study, [{ variable: variable.id, aside: !variable.aside }]))}
-        >
+        <Button onClick={() => void run(() => editEntries(study, [{ variable: variable.id, aside: !variable.aside }]))}>
           {variable.aside ? 'Take back in' : 'Set aside'}
         </Button>
       </div>
@@ -257,9 +250,7 @@ export function VariablePane({ study, variable, variables, lists, revision, run,
       {variable.shownOrder.length > 0 && (
         <p className={css['soft']}>
           Tables and charts show the codes in an order of their own; statistics read the scale above.{' '}
-          <Button
-            onClick={() => void run(() => client.editEntries(study, [{ variable: variable.id, shownOrder: [] }]))}
-          >
+          <Button onClick={() => void run(() => editEntries(study, [{ variable: variable.id, shownOrder: [] }]))}>
             Show them as listed
           </Button>
         </p>

@@ -10,7 +10,8 @@ import { useFound } from '../roster/use-found.js';
 import { useKeys } from '../shell/use-keys.js';
 import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
-import { client, problemText } from '../client.js';
+import { ask as askServer } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
 import { alsoTurned, sayTurned, together, type Turned, turnedBy } from './missing-words.js';
 import { alsoUsing, type CellEdit, editsFor, type Pasted } from './grid-edits.js';
 import { only, rangeOf, type Selection } from './grid-moves.js';
@@ -136,8 +137,9 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
       const { each } =
         mine.length === 0
           ? { each: [] }
-          : await client.reach(study, {
-              in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })),
+          : await askServer('POST /studies/{study}/missing/reach', {
+              study,
+              body: { in: [...mine, ...all].map(({ code, variables: ids }) => ({ code, variables: ids })) },
             });
       const forAll = everyone.length > turned.length ? sayTurned(all, each.slice(mine.length)) : [];
       setAsking({ ...asked, words: [...sayTurned(mine, each), ...forAll.map((words) => `For all: ${words}`)] });
@@ -269,7 +271,6 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           selected={selected}
           health={health}
           run={run}
-          revision={view.study.revision}
           close={() => setMissing(false)}
         />
       ) : closeUp && selected.length > 1 ? (
@@ -293,7 +294,6 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
               variable={variable}
               variables={variables}
               lists={lists}
-              revision={view.study.revision}
               run={run}
               star={(on) => star([variable], on)}
             />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { SentCodebookPlan } from '../../api/types.js';
-import { client, problemText } from '../client.js';
+import { ask } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
 import type { Codebook } from './use-codebook.js';
 
 /** A codebook that is brought for a study that is there: what it would change is asked for, and not made. */
@@ -9,8 +10,7 @@ export function useCodebookFile(study: string, setTrouble: Codebook['setTrouble'
   const [busy, setBusy] = useState(false);
   const take = (file: File) => {
     setBusy(true);
-    client
-      .planCodebookFile(study, file)
+    ask('POST /studies/{study}/codebook/file', { study, file })
       .then(setPlan, (error: unknown) => setTrouble(problemText(error)))
       .finally(() => setBusy(false));
   };

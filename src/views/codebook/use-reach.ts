@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react';
-import { client } from '../client.js';
+import { useAnswer } from '../server/use-answer.js';
 
 /** A code, and the variables in which it is meant. */
 export interface CodeInVariables {
@@ -9,20 +8,6 @@ export interface CodeInVariables {
 
 /** How many respondents have at least one of some codes, each counted once; null: not asked, or not known yet. */
 export function useReach(study: string, codes: readonly CodeInVariables[]): number | null {
-  const [people, setPeople] = useState<number | null>(null);
-  const asked = JSON.stringify(codes);
-  useEffect(() => {
-    const wanted = JSON.parse(asked) as CodeInVariables[];
-    setPeople(null);
-    if (wanted.length === 0) return;
-    let current = true;
-    client.reach(study, { in: wanted }).then(
-      ({ any }) => current && setPeople(any),
-      () => undefined,
-    );
-    return () => {
-      current = false;
-    };
-  }, [study, asked]);
-  return people;
+  const asked = codes.length === 0 ? null : { study, body: { in: codes } };
+  return useAnswer('POST /studies/{study}/missing/reach', asked).answer?.any ?? null;
 }

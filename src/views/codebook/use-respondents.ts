@@ -1,7 +1,10 @@
-import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useQueries } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
 import type { Respondents, RespondentsWanted, RosterVariable } from '../../api/types.js';
 import { parseNumber } from '../../core/codebook/number.js';
-import { client, problemText } from '../client.js';
+import { ask } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { fetched, keptUnder } from '../server/stale.js';
 
 type Condition = NonNullable<RespondentsWanted['only']>[number];
 export type Given = Respondents['rows'][number]['cells'][number];
@@ -9,8 +12,10 @@ export type Given = Respondents['rows'][number]['cells'][number];
 /** Respondents and variables that are fetched together. */
 const ROWS = 100;
 const COLUMNS = 20;
-/** Blocks that are kept; those used longest ago go first. */
-const MOST_BLOCKS = 300;
+/** So long a block is kept that is out of sight. */
+const KEPT_MS = 60_000;
+
+const RESPONDENTS = 'POST /studies/{study}/respondents';
 
 /** A value typed or chosen, as a condition; null: everybody. */
 export function conditionFor(by: RosterVariable | null, value: string): Condition | null {
@@ -25,83 +30,66 @@ export function conditionFor(by: RosterVariable | null, value: string): Conditio
   return { variable: by.id, is: 'any-of', codes: [text] };
 }
 
-interface Block {
-  rows: Respondents['rows'] | null;
+/** The rows and columns in sight, first and last of each. */
+interface Sight {
+  top: number;
+  bottom: number;
+  left: number;
+  right: number;
 }
 
+/** Which blocks of respondents by variables lie in sight. */
+function blocksIn({ top, bottom, left, right }: Sight): { row: number; column: number }[] {
+  const upTo = (from: number, to: number, size: number) => {
+    const first = Math.floor(from / size);
+    return Array.from({ length: Math.floor(to / size) - first + 1 }, (_, k) => first + k);
+  };
+  return upTo(top, bottom, ROWS).flatMap((row) => upTo(left, right, COLUMNS).map((column) => ({ row, column })));
+}
+
+const START: Sight = { top: 0, bottom: 0, left: 0, right: 0 };
+
 /** The respondents inside a condition, fetched block by block as they come into sight. */
-export function useRespondents(
-  study: string,
-  variables: readonly RosterVariable[],
-  condition: Condition | null,
-  revision: number,
-) {
+export function useRespondents(study: string, variables: readonly RosterVariable[], condition: Condition | null) {
+  const [sight, setSight] = useState(START);
+  const blocks = blocksIn(sight).filter(({ column }) => column * COLUMNS < Math.max(1, variables.length));
+  const answers = useQueries(
+    {
+      queries: blocks.map(({ row, column }) => {
+        const ids = variables.slice(column * COLUMNS, (column + 1) * COLUMNS).map(({ id }) => id);
+        const body = { variables: ids, only: condition ? [condition] : [], from: row * ROWS, count: ROWS };
+        return {
+          queryKey: keptUnder(RESPONDENTS, { study, body }),
+          queryFn: ({ signal }: { signal: AbortSignal }) => ask(RESPONDENTS, { study, body }, signal),
+          enabled: ids.length > 0,
+          // What went out of sight is let go of after a while: scrolling through a million keeps no million.
+          gcTime: KEPT_MS,
+        };
+      }),
+    },
+    fetched,
+  );
+  const rowsOf = new Map(blocks.map(({ row, column }, k) => [`${row} ${column}`, answers[k]?.data?.rows]));
+  const known = answers.find(({ data }) => data)?.data?.total ?? null;
+  const error = answers.find((answer) => answer.error)?.error;
+  // Where the blocks in sight are all new, how many there are is as it was.
   const [total, setTotal] = useState<number | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  const [, come] = useReducer((times: number) => times + 1, 0);
-  const blocks = useRef(new Map<string, Block>());
-  const generation = useRef(0);
-  const asked = JSON.stringify([condition, revision]);
-  const columns = JSON.stringify(variables.map(({ id }) => id));
-  const fetchBlock = useCallback(
-    (row: number, column: number) => {
-      const key = `${row} ${column}`;
-      const known = blocks.current.get(key);
-      if (known) {
-        blocks.current.delete(key);
-        blocks.current.set(key, known);
-        return;
-      }
-      const block: Block = { rows: null };
-      blocks.current.set(key, block);
-      for (const oldest of blocks.current.keys()) {
-        if (blocks.current.size <= MOST_BLOCKS) break;
-        blocks.current.delete(oldest);
-      }
-      const now = generation.current;
-      const ids = (JSON.parse(columns) as number[]).slice(column * COLUMNS, (column + 1) * COLUMNS);
-      const [only] = JSON.parse(asked) as [Condition | null];
-      if (ids.length === 0) return;
-      const wanted = { variables: ids, only: only ? [only] : [], from: row * ROWS, count: ROWS };
-      client.respondents(study, wanted).then(
-        (found) => {
-          if (now !== generation.current) return;
-          block.rows = found.rows;
-          setTotal(found.total);
-          setProblem(null);
-          come();
-        },
-        (error: unknown) => {
-          blocks.current.delete(key);
-          if (now === generation.current) setProblem(problemText(error));
-        },
-      );
-    },
-    [study, asked, columns],
-  );
-  useEffect(() => {
-    generation.current++;
-    blocks.current.clear();
-    fetchBlock(0, 0);
-  }, [fetchBlock]);
+  if (known !== null && known !== total) setTotal(known);
   /** Has a piece of the table fetched. */
-  const need = useCallback(
-    (top: number, bottom: number, left: number, right: number) => {
-      for (let row = Math.floor(top / ROWS); row <= Math.floor(bottom / ROWS); row++)
-        for (let column = Math.floor(left / COLUMNS); column <= Math.floor(right / COLUMNS); column++)
-          fetchBlock(row, column);
-    },
-    [fetchBlock],
-  );
+  const need = useCallback((top: number, bottom: number, left: number, right: number) => {
+    setSight((old) => {
+      const next = { top, bottom, left, right };
+      return JSON.stringify(old) === JSON.stringify(next) ? old : next;
+    });
+  }, []);
   /** A respondent's place in the file; and what they gave to a variable, undefined until it has come. */
   const rowAt = (row: number) => {
     const at = Math.floor(row / ROWS);
-    const inBlock = (column: number) =>
-      blocks.current.get(`${at} ${Math.floor(column / COLUMNS)}`)?.rows?.[row - at * ROWS];
+    const inBlock = (column: number) => rowsOf.get(`${at} ${Math.floor(column / COLUMNS)}`)?.[row - at * ROWS];
     return {
       respondent: (first: number) => inBlock(first)?.respondent,
       cell: (column: number): Given | undefined => inBlock(column)?.cells[column % COLUMNS],
     };
   };
-  return { total, problem, need, rowAt };
+  return { total, problem: error ? problemText(error) : null, need, rowAt };
 }

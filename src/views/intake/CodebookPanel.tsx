@@ -5,7 +5,9 @@ import { fileCodes } from '../../core/codebook/file-codes.js';
 import { LEVEL_WORDS, MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Problem } from '../../kit/kit.js';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { showIntake } from '../server/stale.js';
 import { CodebookChooser } from '../codebook/CodebookChooser.js';
 import { takeCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
@@ -52,13 +54,13 @@ function Understood({ codebook, columns }: { codebook: Codebook; columns: Readon
 }
 
 /** The codebook beside the data: how it fits, or the place to bring one. */
-export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (intake: Intake) => void }) {
+export function CodebookPanel({ intake }: { intake: Intake }) {
   const [problem, setProblem] = useState(() => takeCodebookProblem(intake.id));
   const [busy, setBusy] = useState(false);
   const run = (work: Promise<Intake>) => {
     setBusy(true);
     setProblem(null);
-    work.then(changed, (error: unknown) => setProblem(problemText(error))).finally(() => setBusy(false));
+    work.then(showIntake, (error: unknown) => setProblem(problemText(error))).finally(() => setBusy(false));
   };
   const { codebook: sent, read } = intake;
   const described = new Set(sent?.codebook.variables.map(({ name }) => name));
@@ -88,7 +90,10 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
           ))}
           <Understood codebook={sent.codebook} columns={read ? columns : null} />
           <p>
-            <Button disabled={busy} onClick={() => run(client.removeCodebook(intake.id))}>
+            <Button
+              disabled={busy}
+              onClick={() => run(change('DELETE /intakes/{intake}/codebook', { intake: intake.id }))}
+            >
               Take it off
             </Button>
           </p>
@@ -100,7 +105,7 @@ export function CodebookPanel({ intake, changed }: { intake: Intake; changed: (i
             called="Codebook file"
             text={busy ? 'Reading it…' : 'Choose a codebook…'}
             disabled={busy}
-            take={(file) => run(client.attachCodebook(intake.id, file))}
+            take={(file) => run(change('PUT /intakes/{intake}/codebook', { intake: intake.id, file }))}
           />
         </p>
       )}

@@ -4,7 +4,8 @@ import type { Intake, Layout } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
 import { useDraft } from '../shell/use-draft.js';
 import { CodebookPanel } from './CodebookPanel.js';
 import { ColumnGrid } from './ColumnGrid.js';
@@ -21,10 +22,10 @@ import { useIntake } from './use-intake.js';
  * The intake of one file: how it is read, its first rows, and what was understood of each column, to accept or change.
  */
 function IntakePage({ id }: { id: string }) {
-  const { intake, setIntake, problem, setProblem, layout, changeLayout } = useIntake(id);
+  const { intake, problem, dismiss, layout, changeLayout } = useIntake(id);
   if (intake && layout) {
-    const shown = problem && <Problem {...problem} dismiss={() => setProblem(null)} />;
-    return <Decide intake={intake} layout={layout} changeLayout={changeLayout} changed={setIntake} problem={shown} />;
+    const shown = problem && <Problem {...problem} dismiss={dismiss} />;
+    return <Decide intake={intake} layout={layout} changeLayout={changeLayout} problem={shown} />;
   }
   return problem ? (
     <div className={css['page']}>
@@ -63,11 +64,10 @@ interface Props {
   intake: Intake;
   layout: Layout;
   changeLayout: (layout: Layout) => void;
-  changed: (intake: Intake) => void;
   problem: React.ReactNode;
 }
 
-function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem }: Props) {
+function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props) {
   const [draft, put, forget] = useDraft(`hatch-count:intake:${intake.id}`, noDecisions(intake.fileName), DECISIONS);
   const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -87,7 +87,10 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   const out = new Set(read?.columns.flatMap((column) => (draft.columns[column.name]?.leaveOut ? [column.name] : [])));
   const accept = () => {
     setBusy(true);
-    client.acceptIntake(intake.id, acceptanceOf(draft, name, read?.columns ?? [], questions)).then(
+    change('POST /intakes/{intake}/accept', {
+      intake: intake.id,
+      body: acceptanceOf(draft, name, read?.columns ?? [], questions),
+    }).then(
       ({ study }) => {
         forget();
         location.assign(`/studies/${study}/codebook`);
@@ -100,7 +103,7 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
   };
   const discard = () => {
     forget();
-    void client.discardIntake(intake.id).finally(() => location.assign('/studies'));
+    void change('DELETE /intakes/{intake}', { intake: intake.id }).finally(() => location.assign('/studies'));
   };
   const fill =
     layout.is === 'delimited' && layout.short === 'aside' && layout.picks === undefined
@@ -123,7 +126,7 @@ function Decide({ intake, layout, changeLayout, changed, problem: layoutProblem 
             {intake.state === 'reading' && <ReadingBar intake={intake} discard={discard} />}
           </section>
           <LayoutPanel intake={intake} layout={layout} change={changeLayout} />
-          <CodebookPanel intake={intake} changed={changed} />
+          <CodebookPanel intake={intake} />
           {read?.remarks.map((remark) => (
             <p key={remark} className={`${css['panel'] ?? ''} ${css['note'] ?? ''}`}>
               {remark}

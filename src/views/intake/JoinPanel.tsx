@@ -1,11 +1,13 @@
-import { useEffect, useMemo, useState } from 'react';
-import type { Comparison, Intake, StudyRow } from '../../api/types.js';
+import { useMemo, useState } from 'react';
+import type { Comparison, Intake } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
 import { whole } from '../../core/figures.js';
 import { Choice, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { VirtualRows } from '../../kit/VirtualRows.js';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { useAnswer } from '../server/use-answer.js';
 import css from './intake.module.css';
 
 /** Where a file goes: a study of its own, or one that is there. */
@@ -21,11 +23,8 @@ interface Trouble {
 
 /** Chooses where the file goes. */
 export function DestinationChoice({ value, choose }: { value: Destination; choose: (value: Destination) => void }) {
-  const [studies, setStudies] = useState<StudyRow[]>([]);
-  useEffect(() => {
-    client.studies().then(setStudies, () => undefined);
-  }, []);
-  if (studies.length === 0) return null;
+  const { answer: studies } = useAnswer('GET /studies', {});
+  if (!studies || studies.length === 0) return null;
   return (
     <>
       <Field label="It goes into">
@@ -61,24 +60,9 @@ export function DestinationChoice({ value, choose }: { value: Destination; choos
 
 /** Asks what would be different in the study; again when the file was read in another way. */
 export function useComparison(intake: Intake, study: string | null) {
-  const [comparison, setComparison] = useState<Comparison | null>(null);
-  const [problem, setProblem] = useState<Trouble | null>(null);
-  const ready = intake.read !== null && study !== null;
-  const layout = JSON.stringify(intake.layout);
-  useEffect(() => {
-    setComparison(null);
-    setProblem(null);
-    if (!ready) return;
-    let wanted = true;
-    client.compareIntake(intake.id, study).then(
-      (found) => wanted && setComparison(found),
-      (error: unknown) => wanted && setProblem(problemText(error)),
-    );
-    return () => {
-      wanted = false;
-    };
-  }, [intake.id, study, ready, layout]);
-  return { comparison, problem };
+  const asked = intake.read !== null && study !== null ? { intake: intake.id, study } : null;
+  const { answer, problem, busy } = useAnswer('GET /intakes/{intake}/compare/{study}', asked);
+  return { comparison: busy ? null : answer, problem };
 }
 
 /** The names of the waves and the button that takes the file into the study. */
@@ -103,18 +87,14 @@ export function JoinForm({
     if (to.study === null) return;
     const { study } = to;
     setBusy(true);
-    client
-      .joinStudy(intake.id, study, {
-        as: to.as,
-        ...(to.as === 'wave' ? { waves: { before, now: now.trim() || next } } : {}),
-      })
-      .then(
-        () => location.assign(`/studies/${study}/codebook`),
-        (error: unknown) => {
-          setProblem(problemText(error));
-          setBusy(false);
-        },
-      );
+    const waved = to.as === 'wave' ? { waves: { before, now: now.trim() || next } } : {};
+    change('POST /intakes/{intake}/join/{study}', { intake: intake.id, study, body: { as: to.as, ...waved } }).then(
+      () => location.assign(`/studies/${study}/codebook`),
+      (error: unknown) => {
+        setProblem(problemText(error));
+        setBusy(false);
+      },
+    );
   };
   return (
     <>

@@ -3,7 +3,7 @@ import type { Intake } from '../../api/types.js';
 import { MISSING_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button } from '../../kit/kit.js';
-import { client } from '../client.js';
+import { fileAddress } from '../server/address.js';
 import {
   type Column,
   decideFor,
@@ -37,7 +37,11 @@ export function UnreadPanel({ intake, fill }: { intake: Intake; fill: (() => voi
       </ul>
       {unread.rows > SHOWN && <p className={css['soft']}>… and {whole(unread.rows - SHOWN)} more</p>}
       <p>
-        <a className={css['link']} href={client.unreadCsv(intake.id)} download>
+        <a
+          className={css['link']}
+          href={fileAddress('GET /intakes/{intake}/unread.csv', { intake: intake.id })}
+          download
+        >
           Download them
         </a>
         {fill && <Button onClick={fill}>Fill short rows with blanks</Button>}

@@ -1,9 +1,12 @@
 import { guarded } from '../shell/guarded.js';
 import { whole } from '../../core/figures.js';
 import { useEffect, useRef, useState } from 'react';
-import type { StudyRow, WaitingIntake } from '../../api/types.js';
+import type { StudyRow } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
-import { client, problemText, sendFile } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { sendFile } from '../server/send-file.js';
+import { useAnswer } from '../server/use-answer.js';
 import { isCodebookName } from '../../core/intake/codebook-name.js';
 import { leaveCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
@@ -87,9 +90,9 @@ function FileDrop() {
       .then(async ({ id }) => {
         // A codebook that cannot be read is said where it can be chosen again.
         if (file && codebook)
-          await client
-            .attachCodebook(id, codebook)
-            .catch((error: unknown) => leaveCodebookProblem(id, problemText(error)));
+          await change('PUT /intakes/{intake}/codebook', { intake: id, file: codebook }).catch((error: unknown) =>
+            leaveCodebookProblem(id, problemText(error)),
+          );
         const into = new URLSearchParams(location.search).get('into');
         location.assign(`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`);
       })
@@ -158,16 +161,12 @@ function FileDrop() {
 
 /** Files that came in and were neither accepted nor discarded. */
 function Waiting() {
-  const [waiting, setWaiting] = useState<WaitingIntake[]>([]);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  useEffect(() => {
-    client.waitingIntakes().then(setWaiting, (error: unknown) => setProblem(problemText(error)));
-  }, []);
+  const { answer, problem: unread } = useAnswer('GET /intakes', {}, { keep: true });
+  const [refused, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const problem = refused ?? unread;
+  const waiting = answer ?? [];
   const discard = (id: string) => {
-    client.discardIntake(id).then(
-      () => setWaiting((old) => old.filter((one) => one.id !== id)),
-      (error: unknown) => setProblem(problemText(error)),
-    );
+    change('DELETE /intakes/{intake}', { intake: id }).catch((error: unknown) => setProblem(problemText(error)));
   };
   if (waiting.length === 0 && !problem) return null;
   const into = new URLSearchParams(location.search).get('into');

@@ -3,7 +3,8 @@ import type { StudyRow } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client } from '../client.js';
+import { fileAddress } from '../server/address.js';
+import { change } from '../server/ask.js';
 import css from './intake.module.css';
 import { SizeWordsFields } from './SizeWordsFields.js';
 
@@ -17,7 +18,7 @@ interface Props {
   twin: boolean;
   /** Opened to be edited at once. */
   editing: boolean;
-  /** Does something, says what went wrong, and looks again. */
+  /** Does something, and says what went wrong. */
   run: (work: () => Promise<unknown>) => Promise<boolean>;
 }
 
@@ -49,18 +50,22 @@ export function StudyLine({ study, twin, editing, run }: Props) {
         <Button aria-expanded={edit !== null} onClick={() => setEdit(edit ? null : { name, subtitle })}>
           Rename or describe
         </Button>
-        <Button onClick={() => void run(() => client.copyStudy(id))}>Copy</Button>
-        <a href={client.backupOf(id)} download>
+        <Button onClick={() => void run(() => change('POST /studies/{study}/copy', { study: id, body: {} }))}>
+          Copy
+        </Button>
+        <a href={fileAddress('GET /studies/{study}/backup', { study: id })} download>
           Back up as one file
         </a>
-        <Button onClick={() => void run(() => client.binStudy(id))}>Delete</Button>
+        <Button onClick={() => void run(() => change('DELETE /studies/{study}', { study: id }))}>Delete</Button>
       </p>
       {edit && (
         <form
           className={css['editing']}
           onSubmit={(event) => {
             event.preventDefault();
-            void run(() => client.editStudy(id, edit)).then((done) => done && setEdit(null));
+            void run(() => change('PATCH /studies/{study}', { study: id, body: edit })).then(
+              (done) => done && setEdit(null),
+            );
           }}
         >
           <Field label="Name">
@@ -87,7 +92,7 @@ export function StudyLine({ study, twin, editing, run }: Props) {
           </div>
           <SizeWordsFields
             words={study.settings.sizeWords}
-            keep={(sizeWords) => run(() => client.editStudy(id, { sizeWords }))}
+            keep={(sizeWords) => run(() => change('PATCH /studies/{study}', { study: id, body: { sizeWords } }))}
           />
         </form>
       )}

@@ -1,31 +1,25 @@
-import { useEffect, useRef, useState } from 'react';
-import type { BinnedStudy, StudyRow } from '../../api/types.js';
+import { useRef, useState } from 'react';
+import type { StudyRow } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { useAnswer } from '../server/use-answer.js';
 import css from './intake.module.css';
 import { StudyLine } from './StudyLine.js';
 
 /** All studies, those in the bin, and the place to restore a backup. */
 export function StudyList({ studies: given }: { studies: StudyRow[] }) {
-  const [studies, setStudies] = useState(given);
-  const [bin, setBin] = useState<BinnedStudy[]>([]);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const studies = useAnswer('GET /studies', {}, { keep: true }).answer ?? given;
+  const { answer: bin, problem: unread } = useAnswer('GET /bin', {}, { keep: true });
+  const [refused, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const problem = refused ?? unread;
   const [busy, setBusy] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const editing = typeof location === 'undefined' ? null : new URLSearchParams(location.search).get('edit');
-  const look = async () => {
-    const [all, binned] = await Promise.all([client.studies(), client.bin()]);
-    setStudies(all);
-    setBin(binned);
-  };
-  useEffect(() => {
-    client.bin().then(setBin, (error: unknown) => setProblem(problemText(error)));
-  }, []);
   const run = async (work: () => Promise<unknown>): Promise<boolean> => {
     setBusy(true);
     try {
       await work();
-      await look();
       setProblem(null);
       return true;
     } catch (error) {
@@ -51,7 +45,7 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
         ))}
         {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
       </ul>
-      {bin.length > 0 && (
+      {bin && bin.length > 0 && (
         <section className={css['waiting']} aria-label="Bin">
           <h2>In the bin</h2>
           <ul className={css['studies']}>
@@ -67,13 +61,13 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
                 <p className={css['links']}>
                   <Button
                     aria-label={`Take ${name} out of the bin`}
-                    onClick={() => void run(() => client.unbinStudy(id))}
+                    onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
                   >
                     Take out again
                   </Button>
                   <Button
                     aria-label={`Delete ${name} for good`}
-                    onClick={() => void run(() => client.emptyFromBin(id))}
+                    onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
                   >
                     Delete for good
                   </Button>
@@ -95,7 +89,7 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
           onChange={({ target }) => {
             const file = target.files?.[0];
             target.value = '';
-            if (file) void run(() => client.restoreStudy(file));
+            if (file) void run(() => change('POST /backups', { file }));
           }}
         />
       </p>

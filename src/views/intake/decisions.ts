@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { DecisionShape } from '../../core/intake/decision-shape.js';
 import type { KeptShape } from '../../core/kept-shape.js';
 import type { Acceptance, Intake, Layout } from '../../api/types.js';
-import type { FileCode } from '../../core/codebook/codebook-file.js';
+import type { CodebookFile, FileCode } from '../../core/codebook/codebook-file.js';
 import { fileCodes } from '../../core/codebook/file-codes.js';
 import { reasonInWords } from '../../core/codebook/reason-in-words.js';
 import type { MissingReason } from '../../core/codebook/types.js';
@@ -11,7 +11,7 @@ export type Column = NonNullable<Intake['read']>['columns'][number];
 export type Question = NonNullable<Intake['read']>['questions'][number];
 export type SourceLevel = Column['level'];
 type Decision = NonNullable<Acceptance['columns']>[number];
-type Codebook = NonNullable<Acceptance['codebook']>;
+type Codebook = CodebookFile;
 
 /** What the analyst has decided so far; what is not in it stays as understood. */
 export interface Decisions {

@@ -1,10 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Amendment, EntryDetail, LedgerEntry } from '../../api/types.js';
 import { understandCell, sayCodes } from '../../core/codebook/cell-text.js';
 import { LEVEL_WORDS, LEVELS } from '../../core/codebook/types.js';
 import { Button, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { client, problemText, type Trouble } from '../client.js';
+import type { Trouble } from '../server/problem.js';
+import { useAnswer } from '../server/use-answer.js';
 import css from './ledger.module.css';
 
 type Line = EntryDetail['lines'][number];
@@ -52,12 +53,13 @@ const startOf = (line: Line) => (line.by === 'codes' ? sayCodes(line.codes ?? []
 
 /** What an entry changed, line by line; each can be changed where it stands, and what follows is replayed. */
 export function EntryChanges({ study, entry, open, workings, amend }: Props) {
-  const [detail, setDetail] = useState<EntryDetail | null>(null);
-  const [problem, setProblem] = useState<Trouble | null>(null);
+  const { answer: detail, problem: unread } = useAnswer('GET /studies/{study}/ledger/{entry}', {
+    study,
+    entry: entry.id,
+  });
+  const [refused, setProblem] = useState<Trouble | null>(null);
+  const problem = refused ?? unread;
   const [typing, setTyping] = useState<{ line: number; text: string } | null>(null);
-  useEffect(() => {
-    client.entry(study, entry.id).then(setDetail, (error: unknown) => setProblem(problemText(error)));
-  }, [study, entry.id, entry.revision]);
   if (problem && !detail) return <Problem {...problem} />;
   if (!detail) return <Wait>Looking…</Wait>;
   const stands = entry.leftOut === null && !entry.undone;

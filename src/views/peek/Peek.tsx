@@ -1,4 +1,5 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { PeekCard } from './PeekCard.js';
 import css from './peek.module.css';
@@ -6,7 +7,8 @@ import css from './peek.module.css';
 /** How long the pointer rests on a name before the card opens, and how long the card waits for it to come over. */
 const OPEN_MS = 500;
 const CLOSE_MS = 220;
-const WIDTH = 380;
+/** How far the card stands from the name, and from the edges of the window. */
+const GAP = 4;
 const MARGIN = 8;
 
 interface Open {
@@ -26,20 +28,10 @@ function nameAt(target: EventTarget | null): HTMLElement | null {
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Where the card stands: beside the name where there is room, else below it or above. */
-function placeOf({ left, right, top, bottom }: DOMRect, height: number): { left: number; top: number } {
-  const { innerWidth, innerHeight } = window;
-  const within = (y: number) => Math.max(MARGIN, Math.min(innerHeight - height - MARGIN, y));
-  if (right + WIDTH + MARGIN < innerWidth) return { left: right + MARGIN / 2, top: within(top) };
-  if (left - WIDTH > MARGIN) return { left: left - WIDTH - MARGIN / 2, top: within(top) };
-  const x = Math.max(MARGIN, Math.min(innerWidth - WIDTH - MARGIN, left));
-  return { left: x, top: bottom + height + MARGIN < innerHeight ? bottom + 4 : within(top - height - 4) };
-}
-
 /** Lets every variable's name on the screen open a card: by resting on it, or with the key P. */
-export function Peek({ study, revision }: { study: string; revision: number }) {
+export function Peek({ study }: { study: string }) {
   const [open, setOpen] = useState<Open | null>(null);
-  const card = useRef<HTMLDivElement>(null);
+  const card = useRef<HTMLDivElement | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const close = useCallback(() => {
     clearTimeout(timer.current);
@@ -102,20 +94,35 @@ export function Peek({ study, revision }: { study: string; revision: number }) {
       window.removeEventListener('blur', gone);
     };
   }, [close]);
-  // It grows when what it shows has come: it is put in place again then.
-  const settle = useCallback(() => {
-    const element = card.current;
-    if (!element || !open) return;
-    const { left, top } = placeOf(open.anchor, element.offsetHeight);
-    element.style.left = `${left}px`;
-    element.style.top = `${top}px`;
-    if (open.byKey && !element.contains(document.activeElement)) element.focus();
-  }, [open]);
-  useEffect(settle, [settle]);
+  const { refs, floatingStyles } = useFloating({
+    open: open !== null,
+    placement: 'right-start',
+    strategy: 'fixed',
+    transform: false,
+    middleware: [
+      offset(GAP),
+      flip({ padding: MARGIN, fallbackPlacements: ['left-start', 'bottom-start', 'top-start'] }),
+      shift({ padding: MARGIN }),
+    ],
+    // It grows when what it shows has come: it is put in place again then.
+    whileElementsMounted: autoUpdate,
+  });
+  useLayoutEffect(() => {
+    const anchor = open?.anchor;
+    refs.setPositionReference(anchor ? { getBoundingClientRect: () => anchor } : null);
+    if (open?.byKey) card.current?.focus();
+  }, [open, refs]);
+  const hold = useCallback(
+    (element: HTMLDivElement | null) => {
+      card.current = element;
+      refs.setFloating(element);
+    },
+    [refs],
+  );
   if (!open) return null;
   return createPortal(
-    <div ref={card} className={css['card']} role="dialog" aria-label="Peek" tabIndex={-1}>
-      <PeekCard key={`${open.variable} ${revision}`} study={study} variable={open.variable} grown={settle} />
+    <div ref={hold} className={css['card']} style={floatingStyles} role="dialog" aria-label="Peek" tabIndex={-1}>
+      <PeekCard key={open.variable} study={study} variable={open.variable} />
     </div>,
     document.body,
   );

@@ -1,8 +1,6 @@
-import { useEffect, useState } from 'react';
-import type { VariableDetail } from '../../api/types.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { Problem, Wait } from '../../kit/kit.js';
-import { client, problemText } from '../client.js';
+import { useDetail } from '../shell/use-detail.js';
 import { Figures, Histogram } from '../tables/NumberFigures.js';
 import { Frequencies } from './Frequencies.js';
 import { Origin, UsedBy } from './Origin.js';
@@ -11,25 +9,11 @@ import css from './peek.module.css';
 interface Props {
   study: string;
   variable: number;
-  /** Called when the card has another size. */
-  grown: () => void;
 }
 
 /** A variable at a glance: what it holds, where it came from, where it is used. */
-export function PeekCard({ study, variable, grown }: Props) {
-  const [detail, setDetail] = useState<VariableDetail | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  useEffect(() => {
-    let wanted = true;
-    client.variable(study, variable).then(
-      (found) => wanted && setDetail(found),
-      (error: unknown) => wanted && setProblem(problemText(error)),
-    );
-    return () => {
-      wanted = false;
-    };
-  }, [study, variable]);
-  useEffect(grown, [grown, detail, problem]);
+export function PeekCard({ study, variable }: Props) {
+  const { detail, problem } = useDetail(study, variable);
   if (problem) return <Problem {...problem} />;
   if (!detail) return <Wait>Looking…</Wait>;
   const { name, question, level, workingId } = detail.variable;

@@ -17,7 +17,7 @@ export function PeekScope({ study, view, children }: { study: string; view: Stud
   return (
     <Names value={nameFor}>
       {children}
-      <Peek study={study} revision={view.study.revision} />
+      <Peek study={study} />
     </Names>
   );
 }

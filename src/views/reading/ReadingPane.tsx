@@ -1,4 +1,4 @@
-import { scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3-scale';
 import { type ReactNode, useState } from 'react';
 import type { Answer, ReadCell, ReadMeasure, ReadTest } from '../../core/reading/types.js';
 import { coefficient, percent, ratio } from '../../core/reading/words.js';

@@ -1,26 +1,20 @@
 import { useCallback, useEffect, useRef } from 'react';
-import { client } from '../client.js';
+import type { AnswerTo } from '../../api/types.js';
+import { ask } from '../server/ask.js';
+import { fetched, keptUnder } from '../server/stale.js';
+import { useAnswer } from '../server/use-answer.js';
 import { type KeptShape, opened, sealed } from '../../core/kept-shape.js';
 import { useDraft } from './use-draft.js';
 
 /** So long nothing is typed, and the draft goes to the study. */
 const QUIET_MS = 800;
 
-/** Drafts that studies keep, as they were when the page first asked; each study is asked once. */
-const kept = new Map<string, Promise<Map<string, unknown>>>();
+const DRAFTS = 'GET /studies/{study}/drafts';
+type Drafts = AnswerTo<typeof DRAFTS>;
 
-function keptIn(study: string): Promise<Map<string, unknown>> {
-  const known =
-    kept.get(study) ??
-    client.drafts(study).then(
-      (drafts) => new Map(drafts.map(({ name, value }) => [name, value])),
-      () => new Map<string, unknown>(),
-    );
-  kept.set(study, known);
-  return known;
+function forgetKept(study: string, name: string): void {
+  fetched.setQueryData<Drafts>(keptUnder(DRAFTS, { study }), (drafts) => drafts?.filter((one) => one.name !== name));
 }
-
-const forgetKept = (study: string, name: string) => void keptIn(study).then((drafts) => drafts.delete(name));
 
 /**
  * A draft that the browser keeps at once and the study a moment later: it comes back in another browser, and in a study
@@ -38,27 +32,23 @@ export function useStudyDraft<T>(
   const touched = useRef(JSON.stringify(value) !== JSON.stringify(initial));
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const first = useRef({ shape, putHere });
+  // As they were when the page first asked: a study is asked once.
+  const { answer: drafts } = useAnswer(DRAFTS, { study }, { once: true });
+  const kept = drafts?.find((one) => one.name === name)?.value;
   useEffect(() => {
-    let wanted = true;
-    void keptIn(study).then((drafts) => {
-      const found = drafts.get(name);
-      const { shape: of, putHere: take } = first.current;
-      const draft = found === undefined || found === null ? null : opened(of, found);
-      if (wanted && !touched.current && draft !== null) take(draft);
-    });
-    return () => {
-      wanted = false;
-    };
-  }, [study, name]);
+    const { shape: of, putHere: take } = first.current;
+    const draft = kept === undefined || kept === null ? null : opened(of, kept);
+    if (!touched.current && draft !== null) take(draft);
+  }, [kept]);
   const put = useCallback(
     (next: T) => {
       touched.current = true;
       putHere(next);
       clearTimeout(timer.current);
-      timer.current = setTimeout(
-        () => void client.keepDraft(study, name, sealed(shape, next)).catch(() => undefined),
-        QUIET_MS,
-      );
+      timer.current = setTimeout(() => {
+        const body = { value: sealed(shape, next) };
+        void ask('PUT /studies/{study}/drafts/{name}', { study, name, body }).catch(() => undefined);
+      }, QUIET_MS);
     },
     [study, name, putHere, shape],
   );
@@ -67,7 +57,7 @@ export function useStudyDraft<T>(
     forgetHere();
     clearTimeout(timer.current);
     forgetKept(study, name);
-    void client.dropDraft(study, name).catch(() => undefined);
+    void ask('DELETE /studies/{study}/drafts/{name}', { study, name }).catch(() => undefined);
   }, [study, name, forgetHere]);
   return [value, put, forget];
 }

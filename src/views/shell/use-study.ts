@@ -1,45 +1,19 @@
-import { useCallback, useEffect, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
-import { client, problemText } from '../client.js';
-import { listen, MOVED } from './changed.js';
-
-export interface Loaded {
-  view: StudyView | null;
-  problem: { detail: string; mend: string } | null;
-  /** Fetches the study again; resolves with what it is now. */
-  reload: () => Promise<StudyView | null>;
-}
+import { fetched, keptUnder } from '../server/stale.js';
+import { useAnswer } from '../server/use-answer.js';
 
 /**
- * The study as the server has it; fetched again when the tab comes back to the front, for another may have changed it.
+ * The study as the server has it; fetched again when something in it was changed, and when the tab comes back to the
+ * front, for another may have changed it.
  */
-export function useStudy(study: string): Loaded {
-  const [view, setView] = useState<StudyView | null>(null);
-  const [problem, setProblem] = useState<Loaded['problem']>(null);
-  const reload = useCallback(async () => {
-    try {
-      const fresh = await client.study(study);
-      setView((old) =>
-        old?.study.revision === fresh.study.revision && old.variables.length === fresh.variables.length ? old : fresh,
-      );
-      setProblem(null);
-      return fresh;
-    } catch (error) {
-      setProblem(problemText(error));
-      return null;
-    }
-  }, [study]);
-  useEffect(() => {
-    void reload();
-    const shown = () => {
-      if (document.visibilityState === 'visible') void reload();
-    };
-    document.addEventListener('visibilitychange', shown);
-    const stop = listen(MOVED, () => void reload());
-    return () => {
-      stop();
-      document.removeEventListener('visibilitychange', shown);
-    };
-  }, [reload]);
-  return { view, problem, reload };
+export function useStudy(study: string): {
+  view: StudyView | null;
+  problem: { detail: string; mend: string } | null;
+} {
+  const { answer, problem } = useAnswer('GET /studies/{study}', { study }, { keep: true, onFocus: true });
+  return { view: answer, problem };
 }
+
+/** The study as it was fetched last. */
+export const studyNow = (study: string): StudyView | undefined =>
+  fetched.getQueryData<StudyView>(keptUnder('GET /studies/{study}', { study }));

@@ -3,6 +3,7 @@ import type { RosterVariable } from '../../api/types.js';
 import { isAnswer, titleOf } from '../../core/codebook/types.js';
 import type { Condition } from '../../core/table/sentence.js';
 import { Button, Choice, Field } from '../../kit/kit.js';
+import { Popover } from '../../kit/Popover.js';
 import kit from '../../kit/kit.module.css';
 import css from './sentence.module.css';
 
@@ -18,16 +19,10 @@ export function ConditionEditor({ condition, variable, change, close }: Props) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     box.current?.querySelector<HTMLElement>('input, button')?.focus({ preventScroll: true });
-    const outside = (event: PointerEvent) => {
-      if (event.target instanceof Node && !box.current?.contains(event.target)) close();
-    };
-    document.addEventListener('pointerdown', outside);
-    return () => document.removeEventListener('pointerdown', outside);
-  }, [close]);
+  }, []);
   return (
-    <div
-      ref={box}
-      className={css['editor']}
+    <Popover
+      close={close}
       role="group"
       aria-label={`Only where ${titleOf(variable)}`}
       onKeyDown={(event) => {
@@ -36,16 +31,18 @@ export function ConditionEditor({ condition, variable, change, close }: Props) {
         close();
       }}
     >
-      {condition.is === 'between' ? (
-        <Ends key={variable.id} condition={condition} change={change} />
-      ) : (
-        <Codes condition={condition} variable={variable} change={change} />
-      )}
-      <div className={css['foot']}>
-        <span />
-        <Button onClick={close}>Done</Button>
+      <div ref={box} className={css['editor']}>
+        {condition.is === 'between' ? (
+          <Ends key={variable.id} condition={condition} change={change} />
+        ) : (
+          <Codes condition={condition} variable={variable} change={change} />
+        )}
+        <div className={css['foot']}>
+          <span />
+          <Button onClick={close}>Done</Button>
+        </div>
       </div>
-    </div>
+    </Popover>
   );
 }
 

@@ -1,8 +1,7 @@
-import { useEffect, useState } from 'react';
 import type { RosterVariable, VariableDetail } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
 import { Svg } from '../../kit/Svg.js';
-import { client } from '../client.js';
+import { useDetail } from '../shell/use-detail.js';
 import { figure } from './format.js';
 import css from './table.module.css';
 
@@ -54,18 +53,8 @@ export function Histogram({
 
 /** The figures of a number variable, over all respondents with an answer. */
 export function NumberFigures({ study, variable }: { study: string; variable: RosterVariable }) {
-  const [detail, setDetail] = useState<VariableDetail | null>(null);
-  useEffect(() => {
-    let wanted = true;
-    client.variable(study, variable.id).then(
-      (found) => wanted && setDetail(found),
-      () => wanted && setDetail(null),
-    );
-    return () => {
-      wanted = false;
-    };
-  }, [study, variable]);
-  if (detail?.variable.id !== variable.id || !detail.summary) return null;
+  const { detail } = useDetail(study, variable.id);
+  if (!detail?.summary) return null;
   return (
     <>
       <Figures summary={detail.summary} />

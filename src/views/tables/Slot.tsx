@@ -61,7 +61,7 @@ export function Slot({ name, text, filled, doubt = false, peek, open, toggle, dr
           ×
         </button>
       )}
-      {open && <span className={css['anchor']}>{children}</span>}
+      {open && children}
     </span>
   );
 }

@@ -10,7 +10,10 @@ import { variablesOf, conditionsOf } from '../../core/table/sentence.js';
 import { bodyOfSentence, sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
-import { client, seenRevision, type Trouble, troubleOf } from '../client.js';
+import { change as changeStudy } from '../server/ask.js';
+import { type Trouble, troubleOf } from '../server/problem.js';
+import { seenRevision } from '../server/seen.js';
+import { csvAddress } from './csv-address.js';
 import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { NamesHere } from '../peek/NamedText.js';
@@ -42,7 +45,7 @@ import css from './table.module.css';
 
 /** The Tables view: a sentence asks, the table and its reading follow at once. */
 function TablesPage({ study }: { study: string }) {
-  const { view, problem: studyProblem, reload } = useStudy(study);
+  const { view, problem: studyProblem } = useStudy(study);
   const [draft, setDraft] = useState<Draft>(EMPTY);
   const [saved, setSaved] = useState<number | null>(null);
   const [shown, setShown] = useState(SHOWN);
@@ -111,7 +114,6 @@ function TablesPage({ study }: { study: string }) {
     draft,
     saved,
     change,
-    reload,
     axes: { rows: any?.rows ?? null, by: any?.columns ?? null },
     fail: setSaveProblem,
   });
@@ -124,7 +126,10 @@ function TablesPage({ study }: { study: string }) {
   const save = (base: number | null = since.current) => {
     if (!sentence) return;
     const body = { title, sentence: bodyOfSentence(sentence), shown };
-    const work = saved === null ? client.saveTable(study, body) : client.replaceTable(study, saved, body, base);
+    const work =
+      saved === null
+        ? changeStudy('POST /studies/{study}/tables', { study, body })
+        : changeStudy('PUT /studies/{study}/tables/{table}', { study, table: saved, body }, base);
     work.then(
       (kept) => {
         setSaved(kept.id);
@@ -132,7 +137,6 @@ function TablesPage({ study }: { study: string }) {
         since.current = seenRevision(study);
         setToast(`Kept in the binder: ${kept.title}`);
         if (view) history.replaceState(null, '', location.pathname + toQuery(draft, view.variables, kept.id, shown));
-        void reload();
       },
       (error: unknown) => setSaveProblem(troubleOf(error, () => save(null))),
     );
@@ -163,7 +167,7 @@ function TablesPage({ study }: { study: string }) {
       .filter(({ id }) => ids.has(id))
       .map((variable) => ({ id: variable.id, title: titleOf(variable) }));
   }, [view, asked]);
-  const star = useStar(study, reload, setSaveProblem);
+  const star = useStar(study, setSaveProblem);
   if (studyProblem && !view) return <Problem {...studyProblem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
   const actionsOf = (variable: RosterVariable) => (
@@ -211,7 +215,7 @@ function TablesPage({ study }: { study: string }) {
                   compared={extras.letters !== null || (each?.strata.some((one) => one.letters) ?? false)}
                   multiple={any.mentions !== null}
                   swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
-                  csv={client.tableCsv(study, sentence, shown)}
+                  csv={csvAddress(study, sentence, shown)}
                   save={() => save()}
                   saved={saved !== null}
                   asNew={() => {

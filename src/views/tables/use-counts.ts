@@ -1,8 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { Counts, StudyView } from '../../api/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
-import { client, problemText } from '../client.js';
+import { problemText } from '../server/problem.js';
+import { fetched } from '../server/stale.js';
 import { countKey } from './count-key.js';
+import { countsOf } from './counts-of.js';
 
 /** What the server counted, of which sentence. */
 export interface Counted {
@@ -13,41 +15,29 @@ export interface Counted {
   took: number;
 }
 
-/** Counts a sentence; only what its counts depend on asks the server again. */
+/**
+ * Counts a sentence; only what its counts depend on asks the server again. The counts before stay until the next are
+ * there.
+ */
 export function useCounts(view: StudyView | null, sentence: Sentence | null) {
-  const [counted, setCounted] = useState<Counted | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const key = countKey(view, sentence);
-  const wanted = useRef(sentence);
-  useEffect(() => {
-    wanted.current = sentence;
-  });
   const study = view?.study.id;
-  useEffect(() => {
-    const asked = wanted.current;
-    if (!asked || study === undefined) {
-      setCounted(null);
-      setProblem(null);
-      return;
-    }
-    const abort = new AbortController();
-    setBusy(true);
+  const count = async (asked: Sentence, signal: AbortSignal): Promise<Counted> => {
     const started = performance.now();
-    client.counts(study, asked, abort.signal).then(
-      (counts) => {
-        setCounted({ sentence: asked, counts, took: performance.now() - started });
-        setProblem(null);
-        setBusy(false);
-      },
-      (error: unknown) => {
-        if (abort.signal.aborted) return;
-        setCounted(null);
-        setProblem(problemText(error));
-        setBusy(false);
-      },
-    );
-    return () => abort.abort();
-  }, [key, study]);
-  return { counted, problem, busy };
+    const counts = await countsOf(study ?? '', asked, signal);
+    return { sentence: asked, counts, took: performance.now() - started };
+  };
+  const { data, error, isFetching } = useQuery(
+    {
+      // The key names all that the counts depend on: a change of anything else makes them no other.
+      queryKey: ['counts', study, countKey(view, sentence)],
+      queryFn: ({ signal }) => (sentence ? count(sentence, signal) : null),
+      enabled: sentence !== null && study !== undefined,
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      structuralSharing: false,
+    },
+    fetched,
+  );
+  const counted = sentence === null || error ? null : (data ?? null);
+  return { counted, problem: error ? problemText(error) : null, busy: isFetching };
 }

@@ -10,7 +10,9 @@ import { variablesOf } from '../../core/table/sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { soleOn, withSole } from './draft.js';
 import type { TableAxis } from '../../core/table/table.js';
-import { client, type Trouble, troubleOf } from '../client.js';
+import { change as changeStudy } from '../server/ask.js';
+import { type Trouble, troubleOf } from '../server/problem.js';
+import { studyNow } from '../shell/use-study.js';
 import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
@@ -30,7 +32,6 @@ interface Wanted {
   /** The kept table that is open, which a working made here may stand in. */
   saved: number | null;
   change: (draft: Draft, view?: StudyView) => void;
-  reload: () => Promise<StudyView | null>;
   axes: Record<Side, TableAxis | null>;
   fail: (trouble: Trouble | null) => void;
 }
@@ -61,7 +62,7 @@ function begun(variable: RosterVariable, working: Working | undefined, axis: Tab
  * What gestures on the headings of a table do: they make a regroup of the variable there, and put it into the sentence;
  * further ones change it, as long as nothing else stands on it.
  */
-export function useHands({ study, view, draft, saved, change, reload, axes, fail }: Wanted) {
+export function useHands({ study, view, draft, saved, change, axes, fail }: Wanted) {
   const [made, setMade] = useDraft<MadeHere>(`hatch-count:${study}:made-in-tables`, {}, MADE_HERE);
   const [opened, setOpened] = useState<{ side: Side; code: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -88,21 +89,27 @@ export function useHands({ study, view, draft, saved, change, reload, axes, fail
       setBusy(true);
       try {
         const kept = here
-          ? await client.editWorking(study, working.id, { name: '', label: variable.label, recipe })
-          : await client.keepWorking(study, { name: '', label: `${titleOf(variable)}, regrouped`, recipe });
+          ? await changeStudy('PUT /studies/{study}/workings/{working}', {
+              study,
+              working: working.id,
+              body: { name: '', label: variable.label, recipe },
+            })
+          : await changeStudy('POST /studies/{study}/workings', {
+              study,
+              body: { name: '', label: `${titleOf(variable)}, regrouped`, recipe },
+            });
         setMade({ ...made, [kept.variable]: made[variable.id] ?? variable.id });
-        const fresh = await reload();
+        const fresh = studyNow(study);
         setOpened(null);
         fail(null);
         if (fresh && kept.variable !== variable.id) change(withSole(draft, side, kept.variable), fresh);
       } catch (error) {
         fail(troubleOf(error, () => void act(side, axis, gesture)));
-        void reload();
       } finally {
         setBusy(false);
       }
     },
-    [study, view, draft, saved, made, busy, setMade, change, reload, fail],
+    [study, view, draft, saved, made, busy, setMade, change, fail],
   );
 
   const handsOf = (side: Side): Hands | null => {

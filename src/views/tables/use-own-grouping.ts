@@ -1,5 +1,5 @@
 import { byId } from '../../core/by-id.js';
-import { useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import type { StudyView } from '../../api/types.js';
 import { assess } from '../../core/assess.js';
 import type { Assessment } from '../../core/assess/types.js';
@@ -8,10 +8,13 @@ import { cutsOf } from '../../core/recode/regroup/cuts.js';
 import { requestOf } from '../../core/reading/read.js';
 import { blocksOf, type Sentence } from '../../core/table/sentence.js';
 import { tabulate } from '../../core/table/tabulate.js';
-import { client } from '../client.js';
+import { fetched } from '../server/stale.js';
 import { countKey } from './count-key.js';
+import { countsOf } from './counts-of.js';
 
 type Collapsing = Assessment['collapsing'][number];
+
+const NONE: Collapsing[] = [];
 
 /**
  * An axis of the sentence that was regrouped out of an ordered variable, with the sentence that asks for its source.
@@ -30,45 +33,47 @@ function regrouped(view: StudyView, sentence: Sentence, axis: 'rows' | 'columns'
   return { axis, groups, title: titleOf(variable), asked };
 }
 
+type Regrouped = NonNullable<ReturnType<typeof regrouped>>;
+
+/** Counts the source of a grouping, and checks where the grouping stands among those that its codes allow. */
+async function checked(
+  view: StudyView,
+  { axis, groups, title, asked }: Regrouped,
+  confidence: number,
+  signal: AbortSignal,
+): Promise<Collapsing[]> {
+  const [counts] = await countsOf(view.study.id, asked, signal);
+  const [block] = blocksOf(asked);
+  if (!counts || !block) return NONE;
+  const table = tabulate(block, counts, view.variables);
+  const request = requestOf(table, confidence);
+  const codes = ((axis === 'rows' ? table.rows : table.columns)?.categories ?? []).map(({ code }) => code);
+  const cuts = cutsOf(groups, codes);
+  if (!request || !cuts) return NONE;
+  const { collapsing } = assess({ ...request, cuts: { [axis]: cuts }, exact: { method: 'none' } });
+  return collapsing.filter((check) => check.axis === axis).map((check) => ({ ...check, of: title }));
+}
+
 /**
  * The collapsing check of axes that the analyst regrouped: over the groupings of the source's codes, with where the own
  * grouping stands among them. It needs another count, of the source, and comes after the table.
  */
 export function useOwnGrouping(view: StudyView | null, sentence: Sentence | null, confidence: number): Collapsing[] {
-  const [found, setFound] = useState<{ key: string; checks: Collapsing[] } | null>(null);
   const both =
     view && sentence && sentence.by.length > 0
       ? (['rows', 'columns'] as const).flatMap((axis) => regrouped(view, sentence, axis) ?? [])
       : [];
-  const key = JSON.stringify(both.map((one) => [one.groups, one.title, countKey(view, one.asked)]));
-  useEffect(() => {
-    if (!view || both.length === 0) return;
-    const abort = new AbortController();
-    const one = async ({ axis, groups, title, asked }: (typeof both)[number]): Promise<Collapsing[]> => {
-      const [counts] = await client.counts(view.study.id, asked, abort.signal);
-      const [block] = blocksOf(asked);
-      if (!counts || !block) return [];
-      const table = tabulate(block, counts, view.variables);
-      const request = requestOf(table, confidence);
-      const categories = (axis === 'rows' ? table.rows : table.columns)?.categories ?? [];
-      const cuts = cutsOf(
-        groups,
-        categories.map(({ code }) => code),
-      );
-      if (!request || !cuts) return [];
-      const { collapsing } = assess({ ...request, cuts: { [axis]: cuts }, exact: { method: 'none' } });
-      return collapsing.filter((check) => check.axis === axis).map((check) => ({ ...check, of: title }));
-    };
-    Promise.all(both.map(one)).then(
-      (checks) => setFound({ key, checks: checks.flat() }),
-      // The table itself says what is wrong; without this check it stands all the same.
-      () => undefined,
-    );
-    return () => abort.abort();
-    // The key holds all of the view and the sentence that these counts depend on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, confidence]);
-  return found?.key === key ? found.checks : NONE;
+  const { data } = useQuery(
+    {
+      // The key names all of the view and the sentence that these checks depend on.
+      queryKey: ['own grouping', both.map((own) => [own.groups, own.title, countKey(view, own.asked)]), confidence],
+      queryFn: async ({ signal }) =>
+        view ? (await Promise.all(both.map((own) => checked(view, own, confidence, signal)))).flat() : NONE,
+      // The table itself says what is wrong with it; without this check it stands all the same.
+      enabled: both.length > 0,
+      staleTime: Infinity,
+    },
+    fetched,
+  );
+  return both.length > 0 && data ? data : NONE;
 }
-
-const NONE: Collapsing[] = [];

@@ -5,7 +5,8 @@ import { useCallback, useEffect, useState } from 'react';
 import type { RosterVariable, Working } from '../../api/types.js';
 import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
-import { client, problemText } from '../client.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
@@ -23,7 +24,7 @@ const OFFERED: readonly Make[] = ['regroup', 'band', 'flags', 'number', 'categor
 
 /** The Workings view: the list of workings, and the place where one is made or changed. */
 function WorkingsPage({ study }: { study: string }) {
-  const { view, problem, reload } = useStudy(study);
+  const { view, problem } = useStudy(study);
   const [place, setPlace] = useState<Place>(() => placeFrom(location.search));
   const [chosen, setChosen] = useState<number | null>(null);
   const [toast, setToast] = useState<string | null>(null);
@@ -40,7 +41,7 @@ function WorkingsPage({ study }: { study: string }) {
   }, []);
   const make = (kind: Make, of: string[] = []) => go({ at: 'make', make: kind, of, like: null });
   useKeys({ '/': focusSearch, g: () => make('gather') });
-  const star = useStar(study, reload, setTrouble);
+  const star = useStar(study, setTrouble);
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
 
@@ -51,18 +52,14 @@ function WorkingsPage({ study }: { study: string }) {
       location.assign(`/studies/${study}/ledger?entry=${place.entry}`);
       return;
     }
-    void reload().then(() => {
-      setToast(`Kept: ${label}`);
-      leave();
-    });
+    setToast(`Kept: ${label}`);
+    leave();
   };
   const remove = (id: number) => {
-    client.dropWorking(study, id).then(
-      () => done('the working was taken out'),
-      (error: unknown) => {
-        leave();
-        setTrouble(problemText(error));
-      },
+    leave();
+    change('DELETE /studies/{study}/workings/{working}', { study, working: id }).then(
+      () => setToast('Kept: the working was taken out'),
+      (error: unknown) => setTrouble(problemText(error)),
     );
   };
   const copy = (working: Working) => go({ at: 'make', make: makeOf(working.recipe), of: [], like: working.id });

@@ -1,6 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { WorkingDraft } from '../../api/types.js';
-import { client, type Trouble, troubleOf } from '../client.js';
+import { change } from '../server/ask.js';
+import { type Trouble, troubleOf } from '../server/problem.js';
+import { useAnswer } from '../server/use-answer.js';
 
 interface Keeping {
   busy: boolean;
@@ -40,14 +42,25 @@ export function useKeep(
     keep: (draft) =>
       wait(
         (base) =>
-          working === null ? client.keepWorking(study, draft) : client.editWorking(study, working, draft, base),
+          working === null
+            ? change('POST /studies/{study}/workings', { study, body: draft })
+            : change('PUT /studies/{study}/workings/{working}', { study, working, body: draft }, base),
         draft.label,
       ),
-    keepAll: (drafts) => wait(() => client.keepWorkings(study, drafts), `${drafts.length} variables`),
+    keepAll: (drafts) =>
+      wait(
+        () => change('POST /studies/{study}/workings/batch', { study, body: { drafts } }),
+        `${drafts.length} variables`,
+      ),
     amend: (entry, { label, recipe }) => {
       if (working !== null)
         wait(
-          () => client.amendEntry(study, entry, { is: 'changed', things: [{ of: 'working', id: working, recipe }] }),
+          () =>
+            change('PATCH /studies/{study}/ledger/{entry}', {
+              study,
+              entry,
+              body: { is: 'changed', things: [{ of: 'working', id: working, recipe }] },
+            }),
           label,
         );
     },
@@ -58,21 +71,7 @@ const POLL_MS = 300;
 
 /** How far the workings are that are being kept, one or several; null: none is being computed. */
 function useProgress(study: string, busy: boolean): Keeping['progress'] {
-  const [progress, setProgress] = useState<Keeping['progress']>(null);
-  useEffect(() => {
-    if (!busy) return;
-    let stopped = false;
-    const timer = setInterval(() => {
-      client.making(study).then(
-        ({ making }) => !stopped && making && setProgress(making),
-        () => undefined,
-      );
-    }, POLL_MS);
-    return () => {
-      stopped = true;
-      clearInterval(timer);
-      setProgress(null);
-    };
-  }, [study, busy]);
-  return progress;
+  const asked = busy ? { study } : null;
+  const { answer } = useAnswer('GET /studies/{study}/workings/progress', asked, { every: () => POLL_MS });
+  return answer?.making ?? null;
 }

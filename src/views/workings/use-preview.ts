@@ -1,7 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { WorkingPreview } from '../../api/types.js';
 import type { Recipe } from '../../core/recode/recipe-shape.js';
-import { client, problemText } from '../client.js';
+import { useAnswer } from '../server/use-answer.js';
 
 interface Trouble {
   detail: string;
@@ -14,7 +14,8 @@ export interface Previewed {
   /** The preview is of this very recipe. */
   fresh: boolean;
   problem: Trouble | null;
-  setProblem: (problem: Trouble | null) => void;
+  /** Puts the problem out of sight. */
+  dismiss: () => void;
 }
 
 /**
@@ -22,28 +23,14 @@ export interface Previewed {
  * is there the one before it stays, marked as not fresh.
  */
 export function usePreview(study: string, recipe: Recipe | null): Previewed {
-  const [answer, setAnswer] = useState<{ key: string; preview: WorkingPreview } | null>(null);
-  const [problem, setProblem] = useState<Trouble | null>(null);
-  const key = recipe ? JSON.stringify(recipe) : '';
-  useEffect(() => {
-    if (key === '') {
-      setAnswer(null);
-      setProblem(null);
-      return;
-    }
-    const abort = new AbortController();
-    client.previewWorking(study, JSON.parse(key) as Recipe, abort.signal).then(
-      (preview) => {
-        setAnswer({ key, preview });
-        setProblem(null);
-      },
-      (error: unknown) => {
-        if (abort.signal.aborted) return;
-        setAnswer(null);
-        setProblem(problemText(error));
-      },
-    );
-    return () => abort.abort();
-  }, [key, study]);
-  return { preview: answer?.preview ?? null, fresh: answer?.key === key, problem, setProblem };
+  const asked = recipe && { study, body: recipe };
+  const { answer, fresh, problem } = useAnswer('POST /studies/{study}/workings/preview', asked, { keep: true });
+  const [dismissed, setDismissed] = useState<string | null>(null);
+  const said = problem && JSON.stringify([problem, recipe]);
+  return {
+    preview: problem ? null : answer,
+    fresh: fresh && problem === null,
+    problem: said === dismissed ? null : problem,
+    dismiss: () => setDismissed(said),
+  };
 }

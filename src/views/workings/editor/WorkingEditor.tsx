@@ -1,5 +1,5 @@
 import { byId, titleById } from '../../../core/by-id.js';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
 import { type Code, titleOf } from '../../../core/codebook/types.js';
 import { MOST_AT_ONCE, patternOf, sayTooMany } from '../../../core/recode/apply.js';
@@ -9,7 +9,10 @@ import { withSourceLabels } from '../../../core/recode/source-labels.js';
 import { mapSources, sourcesOf } from '../../../core/recode/sources.js';
 import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { Button, Problem, Wait } from '../../../kit/kit.js';
-import { client, problemText, seenRevision, type Trouble } from '../../client.js';
+import { ask } from '../../server/ask.js';
+import { problemText, type Trouble } from '../../server/problem.js';
+import { seenRevision } from '../../server/seen.js';
+import { useAnswer } from '../../server/use-answer.js';
 import reading from '../../reading/reading.module.css';
 import { useStudyDraft } from '../../shell/use-study-draft.js';
 import bench from '../../shell/workbench.module.css';
@@ -17,7 +20,7 @@ import { lackOf, type Make, viewKind, viewKindOf, startLabel, startRecipe, suits
 import { KeepPanel } from '../KeepPanel.js';
 import { OldAgainstNew } from '../OldAgainstNew.js';
 import { ProofPane } from '../ProofPane.js';
-import { useDetail } from '../use-detail.js';
+import { useDetail } from '../../shell/use-detail.js';
 import { useKeep } from '../use-keep.js';
 import { usePreview } from '../use-preview.js';
 import { ApplyPanel, NamesPanel } from './ApplyPanel.js';
@@ -88,27 +91,16 @@ export function WorkingEditor(props: EditorProps) {
 /** A working as an entry of the ledger made it. */
 function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
   const { view, working, entry, initial } = props;
-  const [found, setFound] = useState<Recipe | null>(null);
-  const [problem, setProblem] = useState<Trouble | null>(null);
-  const study = view.study.id;
-  useEffect(() => {
-    client.entry(study, entry).then(
-      ({ lines }) => {
-        const line = lines.find(({ of, id }) => of === 'working' && id === working?.id);
-        if (line?.recipe) setFound(line.recipe);
-        else
-          setProblem({
-            detail: `The entry ${entry} of the ledger made no recipe of this working.`,
-            mend: 'Choose one in the ledger.',
-          });
-      },
-      (error: unknown) => setProblem(problemText(error)),
-    );
-  }, [study, entry, working?.id]);
+  const { answer, problem } = useAnswer('GET /studies/{study}/ledger/{entry}', { study: view.study.id, entry });
   if (problem) return <Problem {...problem} />;
-  if (!found) return <Wait>Looking…</Wait>;
+  if (!answer) return <Wait>Looking…</Wait>;
+  const recipe = answer.lines.find(({ of, id }) => of === 'working' && id === working?.id)?.recipe;
+  if (!recipe) {
+    const detail = `The entry ${entry} of the ledger made no recipe of this working.`;
+    return <Problem detail={detail} mend="Choose one in the ledger." />;
+  }
   const key = `ledger-entry:${entry}`;
-  return <Opened {...props} draftKey={key} initial={{ ...initial, recipe: found, edited: null }} />;
+  return <Opened {...props} draftKey={key} initial={{ ...initial, recipe, edited: null }} />;
 }
 
 /** How the variables that a recipe stands on are called in its title. */
@@ -175,14 +167,14 @@ function Opened({
   const proved = provable(result.recipe);
   const previewed = usePreview(study, lack === null && wrongWith(proved, names) === null ? proved : null);
   const shownDetail = useDetail(study, words.of === 'one' ? (sourcesOf(result.recipe)[0] ?? 0) : 0).detail;
-  const { preview, fresh, problem, setProblem } = previewed;
+  const { preview, fresh, problem, dismiss } = previewed;
   const [refused, setRefused] = useState<Trouble | null>(null);
   const kept = (label: string) => {
     forget();
     done(label);
   };
   const keeping = useKeep(study, working?.id ?? null, kept, setRefused, draft.since ?? null);
-  const meanwhile = working !== null && draft.edited !== null && draft.edited !== working.edited;
+  const meanwhile = working !== null && !keeping.busy && draft.edited !== null && draft.edited !== working.edited;
   const labelled = many ? planned.every(({ label }) => label.trim() !== '') : draft.label.trim() !== '';
   const change = (next: Recipe) => {
     put({ ...draft, recipe: next });
@@ -194,7 +186,7 @@ function Opened({
     const before = source ? startLabel(make, [source]) : '';
     const label = draft.label === before || draft.label === '' ? startLabel(make, [variable]) : draft.label;
     const next = { ...draft, label, targets: draft.targets.filter((other) => other !== id) };
-    client.variable(study, id).then(
+    ask('GET /studies/{study}/variables/{variable}', { study, variable: id }).then(
       ({ codes }) => put({ ...next, recipe: onSource(recipe, make, variable, codes) }),
       (error: unknown) => setRefused(problemText(error)),
     );
@@ -245,7 +237,7 @@ function Opened({
           />
         )}
         {refused && <Problem {...refused} dismiss={() => setRefused(null)} />}
-        {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
+        {problem && <Problem {...problem} dismiss={() => dismiss()} />}
         <words.Body
           view={view}
           recipe={recipe}

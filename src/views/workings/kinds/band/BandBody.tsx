@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react';
-import type { Distribution } from '../../../../api/types.js';
+import { useState } from 'react';
 import { parseNumber } from '../../../../core/codebook/number.js';
 import { whole as said } from '../../../../core/figures.js';
 import { bandFinder } from '../../../../core/recode/band/compute.js';
@@ -7,7 +6,9 @@ import { bandsAt, edgesByWidth, figure } from '../../../../core/recode/band/edge
 import { type Band, type BandEnds, type Cut } from '../../../../core/recode/band/shape.js';
 import { Button, Choice, Problem, Wait } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
-import { client, problemText } from '../../../client.js';
+import { ask } from '../../../server/ask.js';
+import { problemText } from '../../../server/problem.js';
+import { useAnswer } from '../../../server/use-answer.js';
 import { NumberInput } from '../../editor/NumberInput.js';
 import { BandChart } from './BandChart.js';
 import { fullLabels, grainOf, numbered, plainLabels, withEnds, withOtherEnds } from './band-edits.js';
@@ -32,31 +33,21 @@ function sharesIn(text: string): number[] | null {
   return shares.length === found.length && shares.length > 0 ? shares : null;
 }
 
+const DISTRIBUTION = 'GET /studies/{study}/variables/{variable}/distribution';
+
 /** A number to ordered categories, cut on its histogram, by parts, or by typing the ends. */
 export function BandBody({ view, recipe, change: put, previewed, source }: BodyProps<Band>) {
-  const [distribution, setDistribution] = useState<{ of: number; found: Distribution } | null>(null);
-  const [problem, setProblem] = useState<{ detail: string; mend: string } | null>(null);
+  const [refused, setRefused] = useState<{ detail: string; mend: string } | null>(null);
   const [parts, setParts] = useState<number | null>(4);
   const [quantiles, setQuantiles] = useState('10, 25, 50, 75, 90');
   const study = view.study.id;
   const id = recipe.source;
-  const revision = view.study.revision;
-  useEffect(() => {
-    if (id === 0) return;
-    const abort = new AbortController();
-    client.distribution(study, id, 'lower', [], abort.signal).then(
-      (found) => {
-        setDistribution({ of: id, found });
-        setProblem(null);
-      },
-      (error: unknown) => !abort.signal.aborted && setProblem(problemText(error)),
-    );
-    return () => abort.abort();
-  }, [study, id, revision]);
+  const asked = id === 0 ? null : { study, variable: id };
+  const { answer: found, problem: unread } = useAnswer(DISTRIBUTION, asked);
+  const problem = refused ?? unread;
   if (problem) return <Problem {...problem} />;
   if (id === 0) return <p className={css['hint']}>Choose a number at the top: its histogram is where it is cut.</p>;
-  if (distribution?.of !== id) return <Wait>Counting…</Wait>;
-  const { found } = distribution;
+  if (!found) return <Wait>Counting…</Wait>;
   const { whole } = found;
   const grain = grainOf(found.from, found.to, whole);
   // Of whole numbers, "18 to 24" is how bands are said.
@@ -66,9 +57,9 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   const current = plainLabels({ ...recipe, ends }, whole);
   const cut = (edges: readonly number[]) => change({ ...recipe, ends, bands: bandsAt(edges, ends, whole) });
   const byShares = (shares: readonly number[]) => {
-    client.distribution(study, id, ends, shares).then(
+    ask(DISTRIBUTION, { study, variable: id, query: { ends, shares: shares.join(',') } }).then(
       ({ edges }) => cut(edges),
-      (error: unknown) => setProblem(problemText(error)),
+      (error: unknown) => setRefused(problemText(error)),
     );
   };
   const many = Math.max(2, Math.min(100, Math.round(parts ?? 4)));

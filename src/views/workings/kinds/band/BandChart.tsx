@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Distribution, WorkingPreview } from '../../../../api/types.js';
 import { pensFor, TONES } from '../../../../charts/pens.js';

@@ -24,6 +24,8 @@ const FLOORS = {
 
 const ALL = Object.keys(FLOORS);
 
+const SCREENS = ['binder', 'codebook', 'intake', 'ledger', 'paper', 'peek', 'reading', 'roster', 'tables', 'workings'];
+
 /** Imports go one way: a file may reach its own floor and those listed above, and no other. */
 const floors = ALL.map((floor) => {
   const forbidden = ALL.filter((other) => other !== floor && !FLOORS[floor].includes(other));
@@ -33,6 +35,16 @@ const floors = ALL.map((floor) => {
           {
             group: ['node:*', 'react', 'react-dom', 'astro', 'astro:*', 'better-sqlite3', 'd3-*'],
             message: 'core is pure: no I/O, no framework.',
+          },
+        ]
+      : [];
+  // What several screens look like is in the kit.
+  const ownStyles =
+    floor === 'views'
+      ? [
+          {
+            regex: `^(\\.\\./)+(${SCREENS.join('|')})/.*\\.css$`,
+            message: 'no screen takes the styles of another: put them into the kit.',
           },
         ]
       : [];
@@ -56,6 +68,7 @@ const floors = ALL.map((floor) => {
             ...outside,
             ...noSql,
             ...typesOnly,
+            ...ownStyles,
             ...forbidden.map((other) => ({
               regex: `^(\\.\\./)+${other}/`,
               message: `${floor} does not import ${other} (docs/architecture.md).`,

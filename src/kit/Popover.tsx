@@ -1,5 +1,5 @@
 import { autoUpdate, flip, inline, offset, shift, useDismiss, useFloating, useInteractions } from '@floating-ui/react';
-import { type HTMLAttributes, useLayoutEffect, useRef } from 'react';
+import { type HTMLAttributes, useCallback, useLayoutEffect, useRef } from 'react';
 import css from './kit.module.css';
 
 /** How far it stands from what it belongs to, and from the edges of the window. */
@@ -24,7 +24,7 @@ export function Popover({ close, ...rest }: HTMLAttributes<HTMLDivElement> & { c
     whileElementsMounted: autoUpdate,
   });
   const { getFloatingProps } = useInteractions([useDismiss(context)]);
-  const hold = (element: HTMLDivElement | null) => refs.setFloating(element);
+  const hold = useCallback((element: HTMLDivElement | null) => refs.setFloating(element), [refs]);
   useLayoutEffect(() => refs.setReference(marker.current?.parentElement ?? null), [refs]);
   return (
     <>

@@ -8,6 +8,11 @@ export function Button(props: ButtonProps) {
   return <button type="button" {...props} className={css['button']} />;
 }
 
+/** An action in a row that is no taller than a line of text. */
+export function InlineButton(props: ButtonProps) {
+  return <button type="button" {...props} className={css['inline']} />;
+}
+
 /** The one action that a screen is for. */
 export function MainButton(props: ButtonProps) {
   return <button type="button" {...props} className={css['main']} />;
@@ -22,52 +27,7 @@ export function Toggle({ on, ...props }: ButtonProps & { on: boolean }) {
   return <button type="button" {...props} aria-pressed={on} className={css['toggle']} />;
 }
 
-/** One of several, of which one is on. */
-export function Choice<T extends string>({
-  label,
-  value,
-  of,
-  choose,
-}: {
-  label: string;
-  value: T;
-  of: readonly (readonly [T, string])[];
-  choose: (value: T) => void;
-}) {
-  return (
-    <span role="radiogroup" aria-label={label}>
-      {of.map(([id, name], k) => (
-        <button
-          key={id}
-          type="button"
-          role="radio"
-          aria-checked={id === value}
-          tabIndex={id === value ? 0 : -1}
-          className={css['toggle']}
-          onClick={() => choose(id)}
-          onKeyDown={(event) => {
-            const step =
-              event.key === 'ArrowRight' || event.key === 'ArrowDown'
-                ? 1
-                : event.key === 'ArrowLeft' || event.key === 'ArrowUp'
-                  ? -1
-                  : 0;
-            if (step === 0) return;
-            event.preventDefault();
-            const next = of[(k + step + of.length) % of.length];
-            if (!next) return;
-            choose(next[0]);
-            const siblings = event.currentTarget.parentElement?.querySelectorAll('button');
-            siblings?.[of.indexOf(next)]?.focus();
-          }}
-        >
-          {name}
-        </button>
-      ))}
-    </span>
-  );
-}
-
+/** A control with what it is called. */
 export function Field({ label, children }: { label: string; children: ReactNode }) {
   return (
     <label className={css['field']}>
@@ -109,7 +69,7 @@ export function Toast({ text, done }: { text: string | null; done: () => void })
     return () => clearTimeout(timer);
   }, [text, done]);
   return (
-    <div role="status" aria-live="polite">
+    <div role="status" aria-live="polite" className={css['toasts']}>
       {text !== null && <div className={css['toast']}>{text}</div>}
     </div>
   );

@@ -7,7 +7,8 @@ import { fileAddress } from '../server/address.js';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
 import { useStudy } from '../shell/use-study.js';
-import intake from '../intake/intake.module.css';
+import { List, ListItem } from '../../kit/List.js';
+import { Page, PageTitle } from '../../kit/Page.js';
 import { peekAt } from '../peek/Peek.js';
 import { PeekScope } from '../peek/PeekScope.js';
 
@@ -33,28 +34,17 @@ function BinderPage({ study }: { study: string }) {
   };
   return (
     <PeekScope study={study} view={view}>
-      <div className={intake['page']}>
-        <div className={intake['inner']}>
-          <h1 className={intake['title']}>Binder</h1>
-          {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-          <ul className={intake['studies']}>
-            {view.tables.map((table) => {
-              const title = saySentence(sentenceOfBody(table.sentence), view.variables);
-              return (
-                <li key={table.id} className={intake['study']}>
-                  <div>
-                    <h2>
-                      <a href={`/studies/${study}/tables?table=${table.id}`}>
-                        {sentenceParts(sentenceOfBody(table.sentence), view.variables).map(({ text, variable }, k) => (
-                          <span key={k} {...(variable === null ? {} : peekAt(variable))}>
-                            {text}
-                          </span>
-                        ))}
-                      </a>
-                    </h2>
-                    <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
-                  </div>
-                  <p className={intake['links']}>
+      <Page>
+        <PageTitle>Binder</PageTitle>
+        {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+        <List>
+          {view.tables.map((table) => {
+            const title = saySentence(sentenceOfBody(table.sentence), view.variables);
+            return (
+              <ListItem
+                key={table.id}
+                acts={
+                  <>
                     <a
                       href={fileAddress('GET /studies/{study}/tables/{table}/csv', { study, table: table.id })}
                       download
@@ -72,22 +62,32 @@ function BinderPage({ study }: { study: string }) {
                         Take out
                       </Button>
                     )}
-                  </p>
-                </li>
-              );
-            })}
-            {view.tables.length === 0 && (
-              <li className={intake['study']}>
-                <p>
-                  No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in
-                  binder”.
-                </p>
-              </li>
-            )}
-          </ul>
-        </div>
+                  </>
+                }
+              >
+                <h2>
+                  <a href={`/studies/${study}/tables?table=${table.id}`}>
+                    {sentenceParts(sentenceOfBody(table.sentence), view.variables).map(({ text, variable }, k) => (
+                      <span key={k} {...(variable === null ? {} : peekAt(variable))}>
+                        {text}
+                      </span>
+                    ))}
+                  </a>
+                </h2>
+                <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
+              </ListItem>
+            );
+          })}
+          {view.tables.length === 0 && (
+            <ListItem>
+              <p>
+                No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in binder”.
+              </p>
+            </ListItem>
+          )}
+        </List>
         <Toast text={toast} done={() => setToast(null)} />
-      </div>
+      </Page>
     </PeekScope>
   );
 }

@@ -22,6 +22,7 @@ import { CodesEditor, OrderSelect } from './CodesEditor.js';
 import type { KeptShape } from '../../core/kept-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
 import type { Codebook, Work } from './use-codebook.js';
+import { Bar } from '../../kit/Bar.js';
 import css from './codebook.module.css';
 
 interface Props {
@@ -122,7 +123,7 @@ export function CodeListsView({ study, view, codebook }: Props) {
   return (
     <div className={css['variables']} data-pane>
       <section className={css['list']} aria-label="Code lists">
-        <div className={css['tools']}>
+        <Bar edge>
           <input
             type="search"
             aria-label="Find a code list"
@@ -142,7 +143,7 @@ export function CodeListsView({ study, view, codebook }: Props) {
               New code list
             </MainButton>
           </span>
-        </div>
+        </Bar>
         <div className={css['scroll']} tabIndex={-1}>
           <table className={css['grid']}>
             <caption className="sr-only">Code lists of the study</caption>

@@ -1,7 +1,8 @@
 import { guarded } from '../shell/guarded.js';
 import { useCallback, useState } from 'react';
 import { whole } from '../../core/figures.js';
-import { Button, Choice, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
+import { Button, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import { Pens } from '../../kit/Svg.js';
 import { fileAddress } from '../server/address.js';
 import { PeekScope } from '../peek/PeekScope.js';
@@ -67,7 +68,7 @@ function CodebookPage({ study }: { study: string }) {
       <div className={css['bench']}>
         <Pens />
         <nav className={css['places']} aria-label="Parts of the codebook">
-          <Choice label="Part of the codebook" value={place} of={places} choose={goTo} />
+          <Segmented label="Part of the codebook" value={place} of={places} choose={goTo} />
           <span className={css['history']}>
             <Button disabled={view.undo === null} title={view.undo ?? undefined} onClick={() => void undo()}>
               Undo{view.undo === null ? '' : `: ${view.undo}`}

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import type { Changed, Complaint, MissingPlan, RosterVariable } from '../../api/types.js';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { Button, Choice, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
+import { Button, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import kit from '../../kit/kit.module.css';
 import { change } from '../server/ask.js';
 import { useAnswer } from '../server/use-answer.js';
@@ -118,7 +119,7 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
         </div>
         <span>
           in{' '}
-          <Choice
+          <Segmented
             label="In which variables"
             value={scope}
             choose={setScope}

@@ -3,12 +3,14 @@ import { useMemo, useState } from 'react';
 import type { RosterVariable, StudyView } from '../../api/types.js';
 import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { Button, Choice, Problem } from '../../kit/kit.js';
+import { Button, Problem } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import kit from '../../kit/kit.module.css';
 import { Picker } from '../../kit/Picker.js';
 import { searchText } from '../roster/words.js';
 import { RespondentGrid } from './RespondentGrid.js';
 import { conditionFor, useRespondents } from './use-respondents.js';
+import { Bar } from '../../kit/Bar.js';
 import css from './codebook.module.css';
 
 type As = 'labels' | 'codes';
@@ -37,8 +39,8 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
   return (
     <section className={css['list']} aria-label="Respondents">
       <h1 className="sr-only">Respondents</h1>
-      <div className={css['tools']}>
-        <Choice
+      <Bar edge>
+        <Segmented
           label="Show as"
           value={as}
           choose={setAs}
@@ -119,7 +121,7 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
             ? ''
             : `${whole(total)} of ${whole(view.study.respondents)} respondents, ${whole(variables.length)} variables`}
         </span>
-      </div>
+      </Bar>
       {problem && <Problem {...problem} />}
       <RespondentGrid
         variables={variables}

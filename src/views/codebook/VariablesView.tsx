@@ -19,6 +19,7 @@ import type { Codebook } from './use-codebook.js';
 import { useCloseUp } from './use-close-up.js';
 import { VariableGrid } from './VariableGrid.js';
 import { VariablePane } from './VariablePane.js';
+import { Bar } from '../../kit/Bar.js';
 import css from './codebook.module.css';
 
 interface Props {
@@ -174,7 +175,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
     <div className={css['variables']} data-pane={closeUp || missing || undefined}>
       <section className={css['list']} aria-label="Roster">
         {!closeUp && !missing && <h1 className="sr-only">Variables</h1>}
-        <div className={css['tools']}>
+        <Bar edge>
           <input
             id="roster-search"
             type="search"
@@ -212,7 +213,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
               Close-up
             </Toggle>
           </span>
-        </div>
+        </Bar>
         {asking && (
           <div className={css['ask']} role="group" aria-label="What will happen">
             {asking.words.map((words) => (

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { Layout } from '../../api/types.js';
 import { LEVEL_WORDS } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { Button } from '../../kit/kit.js';
+import { Button, InlineButton } from '../../kit/kit.js';
 import { matches } from '../../kit/Picker.js';
 import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
 import {
@@ -19,6 +19,7 @@ import {
   standing,
   TO_LOOK_AT,
 } from './decisions.js';
+import { Bar } from '../../kit/Bar.js';
 import css from './intake.module.css';
 import { ReadingChoice } from './ReadingChoice.js';
 
@@ -103,7 +104,7 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
   const allFound = found.length > 0 && found.every(({ name }) => chosen.has(name));
   return (
     <section className={css['columns']} aria-label="Columns">
-      <div className={css['tools']}>
+      <Bar edge>
         <input
           type="search"
           aria-label="Find a column"
@@ -166,7 +167,7 @@ export function ColumnGrid({ columns, draft, codebook, put, open, setOpen, layou
             <Button onClick={() => setChosen(new Set())}>Untick</Button>
           </span>
         )}
-      </div>
+      </Bar>
       <VirtualRows
         label="What was understood of each column"
         tracks={narrow ? NARROW_TRACKS : TRACKS}
@@ -308,17 +309,17 @@ function Guesses({
         {text}
       </span>
       {probable.length > 0 && (
-        <Button
+        <InlineButton
           aria-pressed={marked}
           onClick={() => put(decideFor(draft, [name], (known) => markCodes(known, marked ? asAnswers : probable)))}
         >
           {marked ? '✓ No answer' : 'No answer'}
-        </Button>
+        </InlineButton>
       )}
       {useless && !leftOut && (
-        <Button onClick={() => put(decideFor(draft, [name], (known) => ({ ...known, leaveOut: true })))}>
+        <InlineButton onClick={() => put(decideFor(draft, [name], (known) => ({ ...known, leaveOut: true })))}>
           Leave out
-        </Button>
+        </InlineButton>
       )}
       <ReadingChoice column={column} {...reading} />
     </p>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Intake, Layout } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
+import { Page } from '../../kit/Page.js';
 import kit from '../../kit/kit.module.css';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
@@ -28,14 +29,12 @@ function IntakePage({ id }: { id: string }) {
     return <Decide intake={intake} layout={layout} changeLayout={changeLayout} problem={shown} />;
   }
   return problem ? (
-    <div className={css['page']}>
-      <div className={css['inner']}>
-        <Problem {...problem} />
-        <p>
-          <a href="/studies">To the studies</a>
-        </p>
-      </div>
-    </div>
+    <Page>
+      <Problem {...problem} />
+      <p>
+        <a href="/studies">To the studies</a>
+      </p>
+    </Page>
   ) : (
     <Wait>Opening the file…</Wait>
   );

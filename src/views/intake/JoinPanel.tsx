@@ -2,12 +2,14 @@ import { useMemo, useState } from 'react';
 import type { Comparison, Intake } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
 import { whole } from '../../core/figures.js';
-import { Choice, Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
+import { Field, MainButton, PlainButton, Problem, Wait } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import kit from '../../kit/kit.module.css';
 import { VirtualRows } from '../../kit/VirtualRows.js';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
 import { useAnswer } from '../server/use-answer.js';
+import { Bar } from '../../kit/Bar.js';
 import css from './intake.module.css';
 
 /** Where a file goes: a study of its own, or one that is there. */
@@ -43,7 +45,7 @@ export function DestinationChoice({ value, choose }: { value: Destination; choos
       </Field>
       {value.study !== null && (
         <p>
-          <Choice
+          <Segmented
             label="How it goes in"
             value={value.as}
             of={[
@@ -153,13 +155,13 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
   const { before, after } = comparison.respondents;
   return (
     <section className={css['columns']} aria-label="Differences">
-      <div className={css['tools']}>
+      <Bar edge>
         <p>
           <b>{whole(before)}</b> respondents in the study, <b>{whole(after)}</b> in the file. Columns by name:{' '}
           {whole(count('same'))} as before, {whole(count('changed'))} different, {whole(count('vanished'))} not in the
           file, {whole(count('new'))} new.
         </p>
-        <Choice
+        <Segmented
           label="Show"
           value={shown}
           of={[
@@ -168,7 +170,7 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
           ]}
           choose={setShown}
         />
-      </div>
+      </Bar>
       <VirtualRows
         label="What the file changes"
         tracks="minmax(0, 0.8fr) 120px minmax(0, 2.4fr) 110px 110px"

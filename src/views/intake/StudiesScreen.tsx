@@ -9,25 +9,25 @@ import { sendFile } from '../server/send-file.js';
 import { useAnswer } from '../server/use-answer.js';
 import { isCodebookName } from '../../core/intake/codebook-name.js';
 import { leaveCodebookProblem } from './codebook-problem.js';
+import { List, ListItem } from '../../kit/List.js';
+import { Page, PageTitle } from '../../kit/Page.js';
 import css from './intake.module.css';
 import { StudyList } from './StudyList.js';
 
 /** All studies, and the place to drop a file for a new one. */
 function StudiesPage({ studies }: { studies: StudyRow[] }) {
   return (
-    <div className={css['page']}>
-      <div className={`${css['inner'] ?? ''} ${css['split'] ?? ''}`}>
-        <section>
-          <h1 className={css['title']}>Studies</h1>
-          <StudyList studies={studies} />
-          <Waiting />
-          <p className={css['without']}>
-            Only a table of counts, and no data? Read it as a <a href="/paper">table on paper</a>.
-          </p>
-        </section>
-        <FileDrop />
-      </div>
-    </div>
+    <Page split>
+      <section>
+        <PageTitle>Studies</PageTitle>
+        <StudyList studies={studies} />
+        <Waiting />
+        <p className={css['without']}>
+          Only a table of counts, and no data? Read it as a <a href="/paper">table on paper</a>.
+        </p>
+      </section>
+      <FileDrop />
+    </Page>
   );
 }
 
@@ -174,26 +174,26 @@ function Waiting() {
     <section className={css['waiting']} aria-label="Files that wait">
       <h2>Files that wait for your decisions</h2>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-      <ul className={css['studies']}>
+      <List>
         {waiting.map(({ id, fileName, respondents, created }) => (
-          <li key={id} className={css['study']}>
-            <div>
-              <h3>
-                <a href={`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`}>{fileName}</a>
-              </h3>
-              <p>
-                {respondents === null ? 'Not read to its end' : `${whole(respondents)} respondents`}, sent{' '}
-                {new Date(created).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-              </p>
-            </div>
-            <p className={css['links']}>
+          <ListItem
+            key={id}
+            acts={
               <Button aria-label={`Discard ${fileName}`} onClick={() => discard(id)}>
                 Discard
               </Button>
+            }
+          >
+            <h3>
+              <a href={`/intake/${id}${into === null ? '' : `?into=${encodeURIComponent(into)}`}`}>{fileName}</a>
+            </h3>
+            <p>
+              {respondents === null ? 'Not read to its end' : `${whole(respondents)} respondents`}, sent{' '}
+              {new Date(created).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
             </p>
-          </li>
+          </ListItem>
         ))}
-      </ul>
+      </List>
     </section>
   );
 }

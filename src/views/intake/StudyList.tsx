@@ -4,6 +4,7 @@ import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
 import { useAnswer } from '../server/use-answer.js';
+import { List, ListItem } from '../../kit/List.js';
 import css from './intake.module.css';
 import { StudyLine } from './StudyLine.js';
 
@@ -33,7 +34,7 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
   return (
     <>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
-      <ul className={css['studies']} aria-busy={busy}>
+      <List busy={busy}>
         {studies.map((study) => (
           <StudyLine
             key={study.id}
@@ -43,38 +44,40 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
             run={run}
           />
         ))}
-        {studies.length === 0 && <li className={css['study']}>No study yet. Drop a data file to begin.</li>}
-      </ul>
+        {studies.length === 0 && <ListItem>No study yet. Drop a data file to begin.</ListItem>}
+      </List>
       {bin && bin.length > 0 && (
         <section className={css['waiting']} aria-label="Bin">
           <h2>In the bin</h2>
-          <ul className={css['studies']}>
+          <List>
             {bin.map(({ id, name, binned }) => (
-              <li key={id} className={css['study']}>
-                <div>
-                  <h3>{name}</h3>
-                  <p>
-                    {id}, put here on{' '}
-                    {new Date(binned).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-                  </p>
-                </div>
-                <p className={css['links']}>
-                  <Button
-                    aria-label={`Take ${name} out of the bin`}
-                    onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
-                  >
-                    Take out again
-                  </Button>
-                  <Button
-                    aria-label={`Delete ${name} for good`}
-                    onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
-                  >
-                    Delete for good
-                  </Button>
+              <ListItem
+                key={id}
+                acts={
+                  <>
+                    <Button
+                      aria-label={`Take ${name} out of the bin`}
+                      onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
+                    >
+                      Take out again
+                    </Button>
+                    <Button
+                      aria-label={`Delete ${name} for good`}
+                      onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
+                    >
+                      Delete for good
+                    </Button>
+                  </>
+                }
+              >
+                <h3>{name}</h3>
+                <p>
+                  {id}, put here on{' '}
+                  {new Date(binned).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
                 </p>
-              </li>
+              </ListItem>
             ))}
-          </ul>
+          </List>
         </section>
       )}
       <p className={css['acts']}>

@@ -134,12 +134,7 @@ export function EntryChanges({ study, entry, open, workings, amend }: Props) {
                     </Button>
                   )}
                   {open && stands && line.by === 'recipe' && workings.has(line.id) && (
-                    <a
-                      className={kit['button']}
-                      href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}
-                    >
-                      Change…
-                    </a>
+                    <a href={`/studies/${study}/workings?working=${line.id}&entry=${entry.id}`}>Change…</a>
                   )}
                 </>
               )}

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { Toast } from '../../kit/kit.js';
+import { Button, Toast } from '../../kit/kit.js';
 import { useLedger } from './use-ledger.js';
 import css from './ledger.module.css';
 
@@ -30,17 +30,12 @@ export function LedgerBar({ study, current }: { study: string; current: boolean 
   const said = trouble ? `${trouble.detail} ${trouble.mend}` : toast;
   return (
     <div className={css['bar']} role="group" aria-label="Ledger">
-      <button type="button" disabled={!last} onClick={undo} title={last ? `Undo: ${last.words}` : 'Nothing to undo'}>
+      <Button disabled={!last} onClick={undo} title={last ? `Undo: ${last.words}` : 'Nothing to undo'}>
         Undo
-      </button>
-      <button
-        type="button"
-        disabled={!next}
-        onClick={redo}
-        title={next ? `Do again: ${next.words}` : 'Nothing to do again'}
-      >
+      </Button>
+      <Button disabled={!next} onClick={redo} title={next ? `Do again: ${next.words}` : 'Nothing to do again'}>
         Redo
-      </button>
+      </Button>
       <a href={`/studies/${study}/ledger`} aria-current={current ? 'page' : undefined}>
         Ledger{entries ? ` ${entries.length}` : ''}
       </a>

@@ -4,7 +4,7 @@ import type { Amended, Amendment, LedgerEntry } from '../../api/types.js';
 import type { EntryKind } from '../../core/ledger/entry-kinds.js';
 import { Button, Field, MainButton, PlainButton, Problem, Toast, Wait } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import intake from '../intake/intake.module.css';
+import { Page, PageTitle } from '../../kit/Page.js';
 import { useStudy } from '../shell/use-study.js';
 import { EntryChanges } from './EntryChanges.js';
 import { useLedger } from './use-ledger.js';
@@ -50,74 +50,72 @@ function LedgerPage({ study }: { study: string }) {
   const barrier = entries.filter(({ undoable }) => !undoable).at(-1)?.id ?? 0;
   const workings = new Set(view?.workings.map(({ id }) => id));
   return (
-    <div className={intake['page']}>
-      <div className={intake['inner']}>
-        <h1 className={intake['title']}>Ledger</h1>
-        {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-        {amended && <Replayed amended={amended} close={() => setAmended(null)} />}
-        {undone.length > 0 && here && (
-          <div className={css['looking']} role="status">
-            <p>
-              The study stands as it was after <b>{here.words}</b>.{' '}
-              {undone.length === 1
-                ? 'One entry after it is undone; the next change takes its place.'
-                : `${undone.length} entries after it are undone; the next change takes their place.`}
-            </p>
-            <MainButton onClick={() => goTo(undone.at(-1)?.id ?? here.id)}>Do all again</MainButton>
-          </div>
-        )}
-        <div className={css['tools']}>
-          <Field label="Find an entry">
-            <input
-              className={kit['input']}
-              type="search"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-            />
-          </Field>
-          <Field label="Of">
-            <select
-              className={kit['input']}
-              value={kind}
-              onChange={(event) => setKind(KINDS.find((one) => one === event.target.value) ?? '')}
-            >
-              <option value="">everything ({entries.length})</option>
-              {KINDS.map((one) => (
-                <option key={one} value={one}>
-                  {KIND_WORDS[one]} ({entries.filter((entry) => entry.kind === one).length})
-                </option>
-              ))}
-            </select>
-          </Field>
-          <PlainButton onClick={undo} disabled={!last}>
-            Undo{last ? `: ${cut(last.words)}` : ''}
-          </PlainButton>
-          <PlainButton onClick={redo} disabled={!next}>
-            Redo{next ? `: ${cut(next.words)}` : ''}
-          </PlainButton>
+    <Page>
+      <PageTitle>Ledger</PageTitle>
+      {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+      {amended && <Replayed amended={amended} close={() => setAmended(null)} />}
+      {undone.length > 0 && here && (
+        <div className={css['looking']} role="status">
+          <p>
+            The study stands as it was after <b>{here.words}</b>.{' '}
+            {undone.length === 1
+              ? 'One entry after it is undone; the next change takes its place.'
+              : `${undone.length} entries after it are undone; the next change takes their place.`}
+          </p>
+          <MainButton onClick={() => goTo(undone.at(-1)?.id ?? here.id)}>Do all again</MainButton>
         </div>
-        <ol className={css['entries']} aria-label="Entries, the newest first">
-          {found.map((entry, k) => (
-            <Entry
-              key={entry.id}
-              study={study}
-              entry={entry}
-              number={entries.indexOf(entry) + 1}
-              day={dayOf(entry.madeAt) !== dayOf(found[k - 1]?.madeAt ?? '') ? dayOf(entry.madeAt) : null}
-              here={entry.id === here?.id}
-              go={entry.id >= barrier && entry.id !== here?.id && entry.leftOut === null ? () => goTo(entry.id) : null}
-              isOpen={opened === entry.id}
-              toggle={() => setOpened(opened === entry.id ? null : entry.id)}
-              changeable={entry.id > barrier}
-              workings={workings}
-              amend={(amendment) => void amend(entry.id, amendment)}
-            />
-          ))}
-        </ol>
-        {found.length === 0 && <p className={css['none']}>No entry is like that.</p>}
-        <Toast text={toast} done={() => setToast(null)} />
+      )}
+      <div className={css['tools']}>
+        <Field label="Find an entry">
+          <input
+            className={kit['input']}
+            type="search"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        </Field>
+        <Field label="Of">
+          <select
+            className={kit['input']}
+            value={kind}
+            onChange={(event) => setKind(KINDS.find((one) => one === event.target.value) ?? '')}
+          >
+            <option value="">everything ({entries.length})</option>
+            {KINDS.map((one) => (
+              <option key={one} value={one}>
+                {KIND_WORDS[one]} ({entries.filter((entry) => entry.kind === one).length})
+              </option>
+            ))}
+          </select>
+        </Field>
+        <PlainButton onClick={undo} disabled={!last}>
+          Undo{last ? `: ${cut(last.words)}` : ''}
+        </PlainButton>
+        <PlainButton onClick={redo} disabled={!next}>
+          Redo{next ? `: ${cut(next.words)}` : ''}
+        </PlainButton>
       </div>
-    </div>
+      <ol className={css['entries']} aria-label="Entries, the newest first">
+        {found.map((entry, k) => (
+          <Entry
+            key={entry.id}
+            study={study}
+            entry={entry}
+            number={entries.indexOf(entry) + 1}
+            day={dayOf(entry.madeAt) !== dayOf(found[k - 1]?.madeAt ?? '') ? dayOf(entry.madeAt) : null}
+            here={entry.id === here?.id}
+            go={entry.id >= barrier && entry.id !== here?.id && entry.leftOut === null ? () => goTo(entry.id) : null}
+            isOpen={opened === entry.id}
+            toggle={() => setOpened(opened === entry.id ? null : entry.id)}
+            changeable={entry.id > barrier}
+            workings={workings}
+            amend={(amendment) => void amend(entry.id, amendment)}
+          />
+        ))}
+      </ol>
+      {found.length === 0 && <p className={css['none']}>No entry is like that.</p>}
+      <Toast text={toast} done={() => setToast(null)} />
+    </Page>
   );
 }
 

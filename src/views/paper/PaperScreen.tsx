@@ -9,18 +9,20 @@ import type { Side } from '../../core/paper/table-of-sheet.js';
 import { METRIC_WORDS, readCodings } from '../../core/reading/read-codings.js';
 import { readRelated } from '../../core/reading/read-related.js';
 import { sumsOfLines } from '../../core/reading/sums/sums-of.js';
-import { Button, Choice } from '../../kit/kit.js';
+import { Button } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { CONFIDENCE, useReading, useSplitReading, useWork } from '../reading/use-reading.js';
-import bench from '../shell/workbench.module.css';
+import { Bar, BarGroup } from '../../kit/Bar.js';
+import { Aside, EditorShell, Middle } from '../../kit/EditorShell.js';
+import { Note } from '../../kit/Panel.js';
 import { CellChoices } from '../tables/CellChoices.js';
 import { CrossTable } from '../tables/CrossTable.js';
 import { FrequencyTable } from '../tables/FrequencyTable.js';
 import { StratumTable } from '../tables/StratumTable.js';
 import { SHOWN } from '../tables/shown-query.js';
 import { viewOfTable } from '../../core/view/table-view.js';
-import tables from '../tables/table.module.css';
 import { BlockLine } from './BlockLine.js';
 import { BLANK, exampleOf } from './examples.js';
 import { Findings } from './Findings.js';
@@ -48,7 +50,7 @@ function SideLine({ what, placeholder, side, change }: SideProps) {
         aria-label={`What the ${what} are`}
         onChange={({ target }) => change({ ...side, title: target.value })}
       />
-      <Choice
+      <Segmented
         label={`Level of the ${what}`}
         value={side.level}
         of={[
@@ -102,9 +104,9 @@ function PaperPage() {
     extras[part] !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
   const ofTable = paper.kind !== 'related' && paper.kind !== 'codings';
   return (
-    <div className={bench['alone']}>
+    <EditorShell>
       <Pens />
-      <div className={bench['middle']}>
+      <Middle>
         <div className={css['head']}>
           <h1>Table on paper</h1>
           <div className={css['actions']}>
@@ -200,8 +202,8 @@ function PaperPage() {
           />
         )}
         {(table?.columns ?? split) && (
-          <div className={tables['toolbar']} role="group" aria-label="Table">
-            <div className={tables['group']}>
+          <Bar label="Table">
+            <BarGroup>
               <CellChoices
                 shown={shown}
                 setShown={setShown}
@@ -209,8 +211,8 @@ function PaperPage() {
                 compared={has('letters')}
                 multiple={table?.mentions !== null && table !== null}
               />
-            </div>
-          </div>
+            </BarGroup>
+          </Bar>
         )}
         {view && (
           <>
@@ -230,18 +232,18 @@ function PaperPage() {
             within={paper.within}
           />
         ))}
-      </div>
-      <aside className={bench['reading']} aria-label="Reading">
+      </Middle>
+      <Aside label="Reading">
         {shows ? (
           <ReadingPane answers={shows.answers} exact={exact} sums={shows.sums} />
         ) : (
-          <p className={tables['nothing']}>
+          <Note>
             The reading stands here as soon as every cell can be read: is there an association, how strong, where, can
             it be trusted, and how to say it.
-          </p>
+          </Note>
         )}
-      </aside>
-    </div>
+      </Aside>
+    </EditorShell>
   );
 }
 

@@ -3,7 +3,8 @@ import { type ReactNode, useState } from 'react';
 import type { Answer, ReadCell, ReadMeasure, ReadTest } from '../../core/reading/types.js';
 import { coefficient, percent, ratio } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
-import table from '../tables/table.module.css';
+import { HatchSample } from '../../kit/Hatch.js';
+import { Marked, Marks, Note, Panel, PanelBehind, Said, Verdict } from '../../kit/Panel.js';
 import css from './reading.module.css';
 import type { Sums } from '../../core/reading/sums/sums-of.js';
 import { NamedText } from '../peek/NamedText.js';
@@ -109,9 +110,7 @@ function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: 
 function Part({ text, direction, strong }: ReadCell['parts'][number]) {
   return (
     <p className={css['part']}>
-      <span className={table['swatch']} aria-hidden="true">
-        <span className={`${table['ink'] ?? ''} ${table[`${direction}${strong ? 2 : 1}`] ?? ''}`} />
-      </span>
+      <HatchSample ink={`${direction}${strong ? 2 : 1}`} />
       <span>
         <span className="sr-only">{direction}: </span>
         {text}
@@ -124,9 +123,9 @@ function ReportSentence({ text }: { text: string }) {
   const [copied, setCopied] = useState(false);
   return (
     <>
-      <p className={css['sentence']}>
+      <Said>
         <NamedText>{text}</NamedText>
-      </p>
+      </Said>
       <Button
         onClick={() => {
           void navigator.clipboard.writeText(text).then(() => setCopied(true));
@@ -198,7 +197,7 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
   const beside = one.tests.find((test) => test.beside);
   return (
     <>
-      {one.verdict !== null && <p className={css['verdict']}>{one.verdict}</p>}
+      {one.verdict !== null && <Verdict>{one.verdict}</Verdict>}
       {lead && (
         <p className={css['lead']} title={lead.about}>
           {lead.text} <small>{lead.name}</small>
@@ -227,24 +226,21 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
         </ul>
       )}
       {one.checks.length > 0 && (
-        <ul className={css['checks']}>
+        <Marks>
           {one.checks.map((check) => (
-            <li key={check.text}>
-              <b className={check.ok ? undefined : css['caution']} aria-hidden="true">
-                {check.ok ? '✓' : '!'}
-              </b>
+            <Marked key={check.text} mark={check.ok ? '✓' : '!'} ok={check.ok}>
               <span>
                 <span className="sr-only">{check.ok ? 'Fine: ' : 'Mind: '}</span>
                 <NamedText>{check.text}</NamedText>
               </span>
-            </li>
+            </Marked>
           ))}
-        </ul>
+        </Marks>
       )}
       {one.notes.map((note) => (
-        <p key={note} className={css['notes']}>
+        <Note key={note}>
           <NamedText>{note}</NamedText>
-        </p>
+        </Note>
       ))}
       <OtherTests tests={one.tests.filter((test) => test !== lead && test !== beside)} sums={sums} />
       {one.sentence !== null && <ReportSentence text={one.sentence} />}
@@ -256,21 +252,14 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
 export function ReadingPane({ answers, ...rest }: Props) {
   return (
     <>
-      {answers.map((one) => (
-        <section key={one.question} className={css['answer']} aria-label={one.question} data-answer={one.id}>
-          {one.behind === true ? (
-            <details className={css['behind']}>
-              <summary>{one.question}</summary>
-              <AnswerBody one={one} {...rest} />
-            </details>
-          ) : (
-            <>
-              <h2 className={css['question']}>{one.question}</h2>
-              <AnswerBody one={one} {...rest} />
-            </>
-          )}
-        </section>
-      ))}
+      {answers.map((one) => {
+        const Frame = one.behind === true ? PanelBehind : Panel;
+        return (
+          <Frame key={one.question} title={one.question} data-answer={one.id}>
+            <AnswerBody one={one} {...rest} />
+          </Frame>
+        );
+      })}
     </>
   );
 }

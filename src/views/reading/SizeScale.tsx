@@ -1,5 +1,6 @@
 import { type Size, type SizeWords, SIZE_WORDS } from '../../core/reading/size-words.js';
 import { coefficient } from '../../core/reading/words.js';
+import { Note } from '../../kit/Panel.js';
 import css from './reading.module.css';
 
 /** Where a study's words for size are changed. */
@@ -29,11 +30,11 @@ export function SizeScale({ size, choice }: { size: Size; choice: SizeChoice }) 
   return (
     <details className={css['more']}>
       <summary>What these words mean</summary>
-      <p className={css['notes']}>
+      <Note>
         Read off {NAMES[size.symbol] ?? size.symbol}: {size.symbol} = {coefficient(size.value)}
         {size.lower !== null && size.upper !== null && ` [${coefficient(size.lower)}, ${coefficient(size.upper)}]`}, a
         figure on a correlation’s scale. Where the interval reaches into a weaker word, both are said.
-      </p>
+      </Note>
       <ul className={css['sizes']}>
         {limits.map(({ word, text }) => (
           <li key={word} aria-current={word === own ? 'true' : undefined}>

@@ -2,7 +2,8 @@ import { byId } from '../../core/by-id.js';
 import { whole } from '../../core/figures.js';
 import type { BlockView, Foot } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
-import { INK_WORDS, type Ink } from './ink.js';
+import { INK_WORDS } from './ink.js';
+import { HatchSample, type Ink } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
 const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
@@ -53,9 +54,7 @@ export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean })
         <p className={css['key']}>
           fewer
           {KEY.map((ink) => (
-            <span key={ink} className={css['swatch']} title={INK_WORDS[ink]}>
-              <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`} />
-            </span>
+            <HatchSample key={ink} ink={ink} title={INK_WORDS[ink]} />
           ))}
           more than independence gives
         </p>

@@ -4,6 +4,7 @@ import { sayP } from '../../core/reading/words.js';
 import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
 import { number, percentage } from './format.js';
 import { INK_WORDS, inkOf } from './ink.js';
+import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
 const PERCENT_FIGURES: Record<Shown['percent'], FigureId> = {
@@ -67,9 +68,7 @@ export function BlockCell({ block, row, column, isTotal, shown, read }: Props) {
   return (
     <td title={ink ? INK_WORDS[ink] : undefined} onClick={read}>
       <span className={css['cell']}>
-        <span className={`${css['ink'] ?? ''} ${ink ? (css[ink] ?? '') : ''}`}>
-          {ink && <span className="sr-only">{INK_WORDS[ink]}</span>}
-        </span>
+        <Hatch ink={ink}>{ink && <span className="sr-only">{INK_WORDS[ink]}</span>}</Hatch>
         <span>
           {main}
           {counted}

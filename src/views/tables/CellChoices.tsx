@@ -1,6 +1,7 @@
 import type { Shown } from '../../api/types.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
-import { Choice, Toggle } from '../../kit/kit.js';
+import { Toggle } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import css from './table.module.css';
 
 const ADJUSTED: readonly (readonly [Adjustment, string, string])[] = [
@@ -31,7 +32,7 @@ export function CellChoices({ shown, setShown, tested, compared, multiple }: Pro
   return (
     <>
       <span>Cells</span>
-      <Choice
+      <Segmented
         label="Percentages"
         value={shown.percent}
         of={[

@@ -5,6 +5,7 @@ import { coefficient, sayP } from '../../core/reading/words.js';
 import type { OptionPair } from '../../core/infer/co-mention.js';
 import type { Table } from '../../core/table/table.js';
 import { inkOf } from './ink.js';
+import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
 /** Options of which every two are shown; of more a picture says nothing. */
@@ -68,7 +69,7 @@ export function CoMentionTable({ table }: { table: Table }) {
                     : '';
                   return (
                     <td key={other} title={says}>
-                      {ink && j > i && <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`} aria-hidden="true" />}
+                      {ink && j > i && <Hatch ink={ink} />}
                       <span>{j < i ? whole(pair?.both ?? 0) : pair?.phi == null ? '·' : coefficient(pair.phi)}</span>
                     </td>
                   );

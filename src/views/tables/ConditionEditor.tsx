@@ -2,7 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { isAnswer, titleOf } from '../../core/codebook/types.js';
 import type { Condition } from '../../core/table/sentence.js';
-import { Button, Choice, Field } from '../../kit/kit.js';
+import { Button, Field } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import { Popover } from '../../kit/Popover.js';
 import kit from '../../kit/kit.module.css';
 import css from './sentence.module.css';
@@ -59,7 +60,7 @@ function Codes({
   const { variable: of, codes } = condition;
   return (
     <>
-      <Choice
+      <Segmented
         label="Keep who"
         value={condition.is}
         of={[

@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { titleOf, type Variable } from '../../core/codebook/types.js';
-import css from '../reading/reading.module.css';
+import css from './predicted.module.css';
 
 interface Props {
   rows: Variable;

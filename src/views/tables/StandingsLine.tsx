@@ -1,6 +1,6 @@
 import { whole } from '../../core/figures.js';
 import { STANDINGS, type Standing } from '../../core/count/set-state.js';
-import { Choice } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import { COUNTED, type Mention } from '../../core/table/sentence.js';
 import { STANDING_WORDS, type Table } from '../../core/table/table.js';
 import css from './table.module.css';
@@ -22,7 +22,7 @@ export function MentionChoice({
   return (
     <div className={css['standings']}>
       <span>Mention</span>
-      <Choice
+      <Segmented
         label="Which mention"
         value={mention}
         of={[

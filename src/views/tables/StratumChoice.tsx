@@ -1,6 +1,6 @@
 import { titleOf } from '../../core/codebook/types.js';
 import type { Split } from '../../core/table/split.js';
-import { Choice } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import css from './table.module.css';
 import { TOGETHER } from './use-table.js';
 
@@ -29,7 +29,7 @@ export function StratumChoice({ split: { within, strata }, chosen, choose }: Pro
     <div className={css['strata']} role="group" aria-label={`Tables within ${title}`}>
       <span>{title}</span>
       {strata.length <= SIDE_BY_SIDE ? (
-        <Choice label={`Table within ${title}`} value={value} of={of} choose={pick} />
+        <Segmented label={`Table within ${title}`} value={value} of={of} choose={pick} />
       ) : (
         <select
           className={css['adjust']}

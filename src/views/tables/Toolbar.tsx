@@ -1,8 +1,7 @@
 import type { Shown } from '../../api/types.js';
 import { Button } from '../../kit/kit.js';
-import kit from '../../kit/kit.module.css';
 import { CellChoices } from './CellChoices.js';
-import css from './table.module.css';
+import { Bar, BarGroup } from '../../kit/Bar.js';
 
 interface Props {
   shown: Shown;
@@ -36,21 +35,21 @@ export function Toolbar({
   asNew,
 }: Props) {
   return (
-    <div className={css['toolbar']} role="group" aria-label="Table">
-      <div className={css['group']}>
+    <Bar label="Table">
+      <BarGroup>
         {cross && (
           <CellChoices shown={shown} setShown={setShown} tested={tested} compared={compared} multiple={multiple} />
         )}
         {!cross && <span>Frequency table</span>}
-      </div>
-      <div className={css['group']}>
+      </BarGroup>
+      <BarGroup>
         {swap && <Button onClick={swap}>Swap</Button>}
-        <a className={kit['button']} href={csv} download>
+        <a href={csv} download>
           CSV
         </a>
         {saved && <Button onClick={asNew}>Copy as new</Button>}
         <Button onClick={save}>{saved ? 'Keep the change' : 'Keep in binder'}</Button>
-      </div>
-    </div>
+      </BarGroup>
+    </Bar>
   );
 }

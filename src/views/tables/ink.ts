@@ -1,4 +1,4 @@
-export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
+import type { Ink } from '../../kit/Hatch.js';
 
 /** How a cell is hatched: rising for more than independence gives, falling for fewer; dense where p < .001. */
 export function inkOf(residual: number, adjustedP: number): Ink | null {

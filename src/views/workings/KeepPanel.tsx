@@ -1,7 +1,7 @@
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import reading from '../reading/reading.module.css';
+import { Panel } from '../../kit/Panel.js';
 import css from './workings.module.css';
 
 interface Props {
@@ -44,7 +44,7 @@ export function KeepPanel({
   copy,
 }: Props) {
   return (
-    <section className={reading['answer']}>
+    <Panel>
       {name !== null && (
         <Field label="Name of the variable (made from the label where empty)">
           <input className={kit['input']} value={name} onChange={(event) => setName(event.target.value)} />
@@ -75,6 +75,6 @@ export function KeepPanel({
         {copy && <Button onClick={copy}>Copy…</Button>}
         {remove && <Button onClick={remove}>Take out</Button>}
       </div>
-    </section>
+    </Panel>
   );
 }

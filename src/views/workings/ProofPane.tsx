@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Proof } from '../../core/recode/proof-shape.js';
-import reading from '../reading/reading.module.css';
+import { Marked, Marks, Note, Panel, Verdict } from '../../kit/Panel.js';
 
 /** What the proof says, in words: what was covered, left over, doubled, revived, made missing, reconciled. */
 export function ProofPane({
@@ -17,36 +17,25 @@ export function ProofPane({
 }) {
   return (
     <>
-      <section
-        className={reading['answer']}
-        aria-label="Proof"
-        data-testid="proof"
-        aria-busy={proof !== null && !fresh}
-      >
-        <h2 className={reading['question']}>Proof</h2>
+      <Panel title="Proof" data-testid="proof" aria-busy={proof !== null && !fresh}>
         {proof === null ? (
-          <p className={reading['notes']}>It stands here as soon as there is a recipe to prove.</p>
+          <Note>It stands here as soon as there is a recipe to prove.</Note>
         ) : (
           <>
-            <p className={`${reading['verdict'] ?? ''} ${proof.holds ? '' : (reading['caution'] ?? '')}`}>
-              {proof.holds ? 'Holds.' : 'Does not hold.'}
-            </p>
-            <p className={reading['notes']}>On all {respondents.toLocaleString('en')} respondents.</p>
-            <ul className={reading['checks']}>
-              {proof.findings.map((finding) => (
-                <li key={`${finding.id} ${finding.title}`}>
-                  <b className={finding.holds ? undefined : reading['caution']} aria-hidden="true">
-                    {finding.holds ? '✓' : '!'}
-                  </b>
+            <Verdict ok={proof.holds}>{proof.holds ? 'Holds.' : 'Does not hold.'}</Verdict>
+            <Note>On all {respondents.toLocaleString('en')} respondents.</Note>
+            <Marks>
+              {proof.findings.map(({ id, title, text, holds }) => (
+                <Marked key={`${id} ${title}`} mark={holds ? '✓' : '!'} ok={holds}>
                   <span>
-                    <b>{finding.title}.</b> {finding.text}
+                    <b>{title}.</b> {text}
                   </span>
-                </li>
+                </Marked>
               ))}
-            </ul>
+            </Marks>
           </>
         )}
-      </section>
+      </Panel>
       {children}
     </>
   );

@@ -12,7 +12,7 @@ import { useStar } from '../roster/use-star.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
-import bench from '../shell/workbench.module.css';
+import { Aside, EditorShell, Middle } from '../../kit/EditorShell.js';
 import { WorkingEditor } from './editor/WorkingEditor.js';
 import { type Make, viewKind, makeOf, suits } from './kinds/registry.js';
 import { LineagePane } from './list/LineagePane.js';
@@ -94,11 +94,21 @@ function WorkingsPage({ study }: { study: string }) {
   const editing = working ? makeOf(working.recipe) : place.at === 'make' && !gone ? place.make : null;
   return (
     <PeekScope study={study} view={view}>
-      <div className={bench['bench']}>
+      <EditorShell
+        side={<Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} star={star} />}
+        foot={
+          <>
+            <span>{plural(view.workings.length, 'working')} · a draft is kept as you type</span>
+            <Keys
+              of={[
+                ['/', 'find'],
+                ['G', 'multiple response'],
+              ]}
+            />
+          </>
+        }
+      >
         <Pens />
-        <div className={bench['side']}>
-          <Roster variables={view.variables} used={used} choose={open} actionsOf={actionsOf} star={star} />
-        </div>
         {editing !== null ? (
           <WorkingEditor
             key={addressOf(place)}
@@ -116,7 +126,7 @@ function WorkingsPage({ study }: { study: string }) {
           />
         ) : (
           <>
-            <div className={bench['middle']}>
+            <Middle>
               {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
               {gone && (
                 <Problem
@@ -137,23 +147,14 @@ function WorkingsPage({ study }: { study: string }) {
                 change={(id) => go({ at: 'working', id })}
                 copy={copy}
               />
-            </div>
-            <aside className={bench['reading']} aria-label="About workings">
+            </Middle>
+            <Aside label="About workings">
               <LineagePane view={view} chosen={chosen} choose={(id) => setChosen(chosen === id ? null : id)} />
-            </aside>
+            </Aside>
           </>
         )}
-        <footer className={bench['status']}>
-          <span>{plural(view.workings.length, 'working')} · a draft is kept as you type</span>
-          <Keys
-            of={[
-              ['/', 'find'],
-              ['G', 'multiple response'],
-            ]}
-          />
-        </footer>
         <Toast text={toast} done={() => setToast(null)} />
-      </div>
+      </EditorShell>
     </PeekScope>
   );
 }

@@ -1,6 +1,6 @@
 import type { Proof } from '../../../core/recode/proof-shape.js';
 import { whole } from '../../../core/figures.js';
-import reading from '../../reading/reading.module.css';
+import { Note, Panel, Verdict } from '../../../kit/Panel.js';
 import css from '../workings.module.css';
 
 const signed = (value: number | null) => (value === null ? '–' : value.toFixed(2).replace('-', '−'));
@@ -9,12 +9,11 @@ const signed = (value: number | null) => (value === null ? '–' : value.toFixed
 export function Reliability({ reliability }: { reliability: NonNullable<Proof['reliability']> }) {
   const { alpha, items, respondents } = reliability;
   return (
-    <section className={reading['answer']} aria-label="Reliability">
-      <h2 className={reading['question']}>Do the items go together?</h2>
-      <p className={reading['verdict']}>Cronbach’s alpha {signed(alpha)}</p>
-      <p className={reading['notes']}>
+    <Panel title="Do the items go together?" aria-label="Reliability">
+      <Verdict>Cronbach’s alpha {signed(alpha)}</Verdict>
+      <Note>
         Among the {whole(respondents)} who answered all {items.length} items.
-      </p>
+      </Note>
       <table className={css['reliability']}>
         <thead>
           <tr>
@@ -35,6 +34,6 @@ export function Reliability({ reliability }: { reliability: NonNullable<Proof['r
           ))}
         </tbody>
       </table>
-    </section>
+    </Panel>
   );
 }

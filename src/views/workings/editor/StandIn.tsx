@@ -6,9 +6,9 @@ import { recipeFollows, sentenceFollows } from '../../../core/recode/stand-in.js
 import type { Recipe } from '../../../core/recode/recipe-shape.js';
 import { variablesOf } from '../../../core/table/sentence.js';
 import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
-import { Choice } from '../../../kit/kit.js';
+import { Segmented } from '../../../kit/Segmented.js';
 import { peekAt } from '../../peek/Peek.js';
-import reading from '../../reading/reading.module.css';
+import { Marked, Marks, Note, Panel } from '../../../kit/Panel.js';
 import css from '../workings.module.css';
 
 interface Props {
@@ -28,9 +28,8 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
   if (!source || !recipe) return null;
   const standing = working?.standsIn ?? null;
   return (
-    <section className={reading['answer']} aria-label="Its place">
-      <h2 className={reading['question']}>Its place</h2>
-      <Choice
+    <Panel title="Its place">
+      <Segmented
         label="Its place"
         value={on ? 'in' : 'beside'}
         of={[
@@ -41,20 +40,20 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
       />
       {on && standing === null && (
         <>
-          <p className={reading['notes']}>
+          <Note>
             It takes the name <b>{source.name}</b>; the source stays, out of the lists, as {source.name}_source
             {recipes.length > 1 && ', and so for each of them'}.
-          </p>
+          </Note>
           {made && <Followers view={view} source={source} made={made} own={working?.id ?? 0} />}
         </>
       )}
       {standing !== null && (
-        <p className={reading['notes']}>
+        <Note>
           {on ? 'It stands in for' : 'Its name, and what went over from it, go back to'}{' '}
           <span {...peekAt(standing.source)}>{titleOf(source)}</span>.
-        </p>
+        </Note>
       )}
-    </section>
+    </Panel>
   );
 }
 
@@ -87,12 +86,11 @@ function Followers({
       goes: sentenceFollows(sentenceOfBody(sentence), source.id, source, made),
     })),
   ];
-  if (items.length === 0) return <p className={reading['notes']}>Nothing else stands on {titleOf(source)} yet.</p>;
+  if (items.length === 0) return <Note>Nothing else stands on {titleOf(source)} yet.</Note>;
   return (
-    <ul className={reading['checks']}>
+    <Marks>
       {items.map(({ key, title: name, goes }) => (
-        <li key={key}>
-          <b aria-hidden="true">{goes ? '→' : '·'}</b>
+        <Marked key={key} mark={goes ? '→' : '·'}>
           <span>
             {name}{' '}
             {goes ? (
@@ -101,8 +99,8 @@ function Followers({
               <small className={css['warn']}>stays on the source: its codes mean something else here</small>
             )}
           </span>
-        </li>
+        </Marked>
       ))}
-    </ul>
+    </Marks>
   );
 }

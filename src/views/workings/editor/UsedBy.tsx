@@ -4,7 +4,7 @@ import { sourcesOf } from '../../../core/recode/sources.js';
 import { variablesOf } from '../../../core/table/sentence.js';
 import { sentenceOfBody } from '../../../core/table/sentence-shape.js';
 import { peekAt } from '../../peek/Peek.js';
-import reading from '../../reading/reading.module.css';
+import { Marked, Marks, Note, Panel } from '../../../kit/Panel.js';
 
 /** What stands on a variable in a study: variables that workings make of it, however far, and saved tables of any. */
 export function usersOf(view: StudyView, variable: number): { variables: number[]; tables: StudyView['tables'] } {
@@ -29,29 +29,26 @@ export function UsedBy({ view, variable }: { view: StudyView; variable: number }
   const { variables, tables } = usersOf(view, variable);
   const title = (id: number) => titleById(view.variables, id);
   return (
-    <section className={reading['answer']} aria-label="Used by">
-      <h2 className={reading['question']}>Used by</h2>
+    <Panel title="Used by">
       {variables.length + tables.length === 0 ? (
-        <p className={reading['notes']}>Nothing stands on it yet.</p>
+        <Note>Nothing stands on it yet.</Note>
       ) : (
         <>
-          <p className={reading['notes']}>Changing it changes these too.</p>
-          <ul className={reading['checks']}>
+          <Note>Changing it changes these too.</Note>
+          <Marks>
             {variables.map((id) => (
-              <li key={id}>
-                <b aria-hidden="true">→</b>
+              <Marked key={id} mark="→">
                 <span {...peekAt(id)}>{title(id)}</span>
-              </li>
+              </Marked>
             ))}
             {tables.map((table) => (
-              <li key={`table ${table.id}`}>
-                <b aria-hidden="true">▦</b>
+              <Marked key={`table ${table.id}`} mark="▦">
                 <a href={`/studies/${view.study.id}/tables?table=${table.id}`}>{table.title}</a>
-              </li>
+              </Marked>
             ))}
-          </ul>
+          </Marks>
         </>
       )}
-    </section>
+    </Panel>
   );
 }

@@ -13,9 +13,9 @@ import { ask } from '../../server/ask.js';
 import { problemText, type Trouble } from '../../server/problem.js';
 import { seenRevision } from '../../server/seen.js';
 import { useAnswer } from '../../server/use-answer.js';
-import reading from '../../reading/reading.module.css';
+import { Panel, Said } from '../../../kit/Panel.js';
 import { useStudyDraft } from '../../shell/use-study-draft.js';
-import bench from '../../shell/workbench.module.css';
+import { Aside, Middle } from '../../../kit/EditorShell.js';
 import { lackOf, type Make, viewKind, viewKindOf, startLabel, startRecipe, suits } from '../kinds/registry.js';
 import { KeepPanel } from '../KeepPanel.js';
 import { OldAgainstNew } from '../OldAgainstNew.js';
@@ -195,7 +195,7 @@ function Opened({
   const codesOf = (id: number) => (id === detail?.variable.id ? detail.codes : (byId(view.variables, id)?.codes ?? []));
   return (
     <>
-      <div className={bench['middle']}>
+      <Middle>
         <h1 className={css['title']}>
           <input
             aria-label={LABEL_OF[words.noun] ?? 'Label of the new variable'}
@@ -292,15 +292,14 @@ function Opened({
             <OldAgainstNew proof={preview.proof} totals={!['gather', 'slots', 'combine'].includes(make)} />
           </section>
         )}
-      </div>
-      <aside className={bench['reading']} aria-label="Proof and recipe">
+      </Middle>
+      <Aside label="Proof and recipe">
         <ProofPane proof={preview?.proof ?? null} fresh={fresh} respondents={view.study.respondents}>
           {preview?.proof.reliability && <Reliability reliability={preview.proof.reliability} />}
           {lack === null && (
-            <section className={reading['answer']}>
-              <h2 className={reading['question']}>The recipe in a line</h2>
-              <p className={reading['sentence']}>{sayRecipe(result.recipe, { titleOf: title, codesOf })}</p>
-            </section>
+            <Panel title="The recipe in a line">
+              <Said>{sayRecipe(result.recipe, { titleOf: title, codesOf })}</Said>
+            </Panel>
           )}
           {entry === undefined && canStandIn(recipe) && lack === null && (
             <StandIn
@@ -351,7 +350,7 @@ function Opened({
             copy={entry === undefined ? copy : null}
           />
         </ProofPane>
-      </aside>
+      </Aside>
     </>
   );
 }

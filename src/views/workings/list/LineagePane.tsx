@@ -4,10 +4,10 @@ import type { StudyView } from '../../../api/types.js';
 import { arcs } from '../../../charts/arcs.js';
 import { lineageOf } from '../../../core/recode/lineage.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
-import { Choice } from '../../../kit/kit.js';
+import { Segmented } from '../../../kit/Segmented.js';
 import { Svg } from '../../../kit/Svg.js';
 import { peekAt } from '../../peek/Peek.js';
-import reading from '../../reading/reading.module.css';
+import { Note, Panel } from '../../../kit/Panel.js';
 import list from './list.module.css';
 
 const ROW = 26;
@@ -35,14 +35,13 @@ export function LineagePane({
   const results = new Set(view.workings.map(({ variable }) => variable));
   const title = (id: number) => titleById(view.variables, id);
   return (
-    <section className={reading['answer']} aria-label="Who is made from what">
-      <h2 className={reading['question']}>Who is made from what</h2>
+    <Panel title="Who is made from what">
       {view.workings.length === 0 ? (
-        <p className={reading['notes']}>Nothing is made yet.</p>
+        <Note>Nothing is made yet.</Note>
       ) : (
         <>
           {chosen !== null && (
-            <Choice
+            <Segmented
               label="Which variables"
               value={wide}
               of={[
@@ -72,6 +71,6 @@ export function LineagePane({
           </div>
         </>
       )}
-    </section>
+    </Panel>
   );
 }

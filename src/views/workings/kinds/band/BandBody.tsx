@@ -4,7 +4,9 @@ import { whole as said } from '../../../../core/figures.js';
 import { bandFinder } from '../../../../core/recode/band/compute.js';
 import { bandsAt, edgesByWidth, figure } from '../../../../core/recode/band/edges.js';
 import { type Band, type BandEnds, type Cut } from '../../../../core/recode/band/shape.js';
-import { Button, Choice, Problem, Wait } from '../../../../kit/kit.js';
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
+import { Button, Problem, Wait } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { ask } from '../../../server/ask.js';
 import { problemText } from '../../../server/problem.js';
@@ -73,17 +75,15 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   const [from, to] = HEADS[ends];
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Cut">
-        <div>
-          <span>Cut into parts</span>
+      <Bar label="Cut">
+        <BarGroup name="Cut into parts">
           <NumberInput label="Number of parts" value={parts} put={setParts} className={css['few']} />
           <Button onClick={() => cut(edgesByWidth(found.from, found.to, many, whole))}>equal width</Button>
           <Button onClick={() => byShares(Array.from({ length: many - 1 }, (_, k) => (k + 1) / many))}>
             equal share
           </Button>
-        </div>
-        <div>
-          <span>at the quantiles (%)</span>
+        </BarGroup>
+        <BarGroup name="at the quantiles (%)">
           <input
             className={`${kit['input'] ?? ''} ${css['some'] ?? ''}`}
             aria-label="Quantiles, in percent"
@@ -94,8 +94,8 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
           <Button disabled={sharesIn(quantiles) === null} onClick={() => byShares(sharesIn(quantiles) ?? [])}>
             cut
           </Button>
-        </div>
-      </div>
+        </BarGroup>
+      </Bar>
       <BandChart distribution={found} recipe={current} grain={grain} change={change} preview={previewed.preview} />
       <p className={css['hint']}>
         {said(found.answers)} answers from {figure(found.from)} to {figure(found.to)}. Click where a band is to end;
@@ -108,7 +108,7 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
             {into} reaches over {code}
             {label !== code ? ` ${label}` : ''} ({said(respondents)}), which is no answer.
           </span>
-          <Choice
+          <Segmented
             label={`What becomes of ${code}`}
             value={taken ? 'taken' : 'left'}
             of={[
@@ -248,7 +248,7 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
           >
             Set a single value apart
           </Button>
-          <Choice
+          <Segmented
             label="Which ends belong to a band"
             value={ends}
             of={[

@@ -1,10 +1,11 @@
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
 import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import { titleOf } from '../../../../core/codebook/types.js';
 import { saysNone } from '../../../../core/codebook/questions.js';
 import { differencesOf } from '../../../../core/recode/combine/compute.js';
 import { type Combination, type Combine } from '../../../../core/recode/combine/shape.js';
-import { Choice } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { OrderedSources, SourceChooser } from '../../editor/SourceChooser.js';
 import { sharedOptions } from '../sources.js';
@@ -57,10 +58,9 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
   };
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Combine">
-        <div>
-          <span>Mentioned</span>
-          <Choice label="Mentioned where" value={recipe.how} of={HOW} choose={(how) => change({ ...recipe, how })} />
+      <Bar label="Combine">
+        <BarGroup name="Mentioned">
+          <Segmented label="Mentioned where" value={recipe.how} of={HOW} choose={(how) => change({ ...recipe, how })} />
           {recipe.how === 'at-least' && (
             <select
               className={kit['input']}
@@ -75,10 +75,9 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
               ))}
             </select>
           )}
-        </div>
-        <div>
-          <span>Answered is who answered</span>
-          <Choice
+        </BarGroup>
+        <BarGroup name="Answered is who answered">
+          <Segmented
             label="Who counts as having answered"
             value={recipe.base}
             of={[
@@ -87,8 +86,8 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
             ]}
             choose={(base) => change({ ...recipe, base })}
           />
-        </div>
-      </div>
+        </BarGroup>
+      </Bar>
       <OrderedSources
         variables={view.variables}
         chosen={recipe.sources}

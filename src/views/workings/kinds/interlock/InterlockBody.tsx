@@ -3,7 +3,9 @@ import { useMemo } from 'react';
 import { isAnswer } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
 import type { Interlock } from '../../../../core/recode/interlock/shape.js';
-import { Choice, Field } from '../../../../kit/kit.js';
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
+import { Field } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { OrderedSources, SourceChooser } from '../../editor/SourceChooser.js';
 import { suitsInterlock } from './suits.js';
@@ -20,10 +22,9 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
   const choose = (ids: number[]) => change({ ...recipe, sources: ids });
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Interlock">
-        <div>
-          <span>Empty combinations</span>
-          <Choice
+      <Bar label="Interlock">
+        <BarGroup name="Empty combinations">
+          <Segmented
             label="Empty combinations"
             value={recipe.empty ? 'keep' : 'drop'}
             of={[
@@ -32,9 +33,9 @@ export function InterlockBody({ view, recipe, change }: BodyProps<Interlock>) {
             ]}
             choose={(empty) => change({ ...recipe, empty: empty === 'keep' })}
           />
-        </div>
+        </BarGroup>
         {sources.length > 1 && <span>{`${counts.join(' × ')} = ${whole(combinations)} combinations`}</span>}
-      </div>
+      </Bar>
       <OrderedSources
         variables={view.variables}
         chosen={recipe.sources}

@@ -5,7 +5,9 @@ import { parseRegroup, printRegroup } from '../../../../core/recode/regroup/pars
 import { mergedGroups } from '../../../../core/recode/regroup/gestures.js';
 import { type Start, startRegroup } from '../../../../core/recode/regroup/starts.js';
 import { type Group, MISSING_CODES, UNNAMED, type Regroup } from '../../../../core/recode/regroup/shape.js';
-import { Button, Choice, Field, Wait } from '../../../../kit/kit.js';
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
+import { Button, Field, Wait } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { Loom, type Target } from '../../Loom.js';
 import type { BodyProps } from '../body-props.js';
@@ -102,19 +104,17 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
   };
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Regroup">
-        <div>
-          <span>Start from</span>
+      <Bar label="Regroup">
+        <BarGroup name="Start from">
           {STARTS.map(([start, words]) => (
             <Button key={start} onClick={() => put({ groups: startRegroup(start, codes), setAside: [] })}>
               {words}
             </Button>
           ))}
-        </div>
+        </BarGroup>
         {!isMultiple && (
-          <div>
-            <span>Result</span>
-            <Choice
+          <BarGroup name="Result">
+            <Segmented
               label="Level of the new variable"
               value={recipe.level}
               of={[
@@ -123,9 +123,9 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
               ]}
               choose={(level) => put({ level })}
             />
-          </div>
+          </BarGroup>
         )}
-      </div>
+      </Bar>
       <Loom
         source={codes}
         proof={proof}

@@ -4,7 +4,9 @@ import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
 import { isAnswer, titleOf } from '../../../../core/codebook/types.js';
 import { type Score, type ScoreItem, type ScoreOf } from '../../../../core/recode/score/shape.js';
-import { Button, Choice, Field } from '../../../../kit/kit.js';
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
+import { Button, Field } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { peekAt } from '../../../peek/Peek.js';
 import { NumberInput } from '../../editor/NumberInput.js';
@@ -68,12 +70,11 @@ export function ScoreBody({ view, recipe, change, previewed }: BodyProps<Score>)
   const codes = codesOf(items);
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Score">
-        <div>
-          <span>Takes the</span>
-          <Choice label="What the score takes" value={recipe.of} of={OF} choose={setOf} />
-        </div>
-      </div>
+      <Bar label="Score">
+        <BarGroup name="Takes the">
+          <Segmented label="What the score takes" value={recipe.of} of={OF} choose={setOf} />
+        </BarGroup>
+      </Bar>
       {recipe.of === 'expression' ? (
         <ExpressionField view={view} recipe={recipe} change={change} problem={previewed.problem} />
       ) : (

@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { MISSING_REASONS, MISSING_WORDS } from '../../../../core/codebook/types.js';
 import { whole } from '../../../../core/figures.js';
 import { type SortedOut, type ToCategories } from '../../../../core/recode/to-categories/shape.js';
-import { Choice, Field, Toggle } from '../../../../kit/kit.js';
+import { Bar, BarGroup } from '../../../../kit/Bar.js';
+import { Field, Toggle } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import { NumberInput } from '../../editor/NumberInput.js';
 import type { BodyProps } from '../body-props.js';
@@ -26,15 +28,14 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
   const labels = preview?.codes.filter(({ missing }) => missing === null).map(({ label }) => label) ?? [];
   return (
     <>
-      <div className={css['toolbar']} role="group" aria-label="Categories">
-        <div>
+      <Bar label="Categories">
+        <BarGroup>
           <Toggle on={recipe.alike} onClick={() => change({ ...recipe, alike: !recipe.alike })}>
             capitals and spaces aside
           </Toggle>
-        </div>
-        <div>
-          <span>in the order of</span>
-          <Choice
+        </BarGroup>
+        <BarGroup name="in the order of">
+          <Segmented
             label="Order of the categories"
             value={recipe.order}
             of={[
@@ -43,17 +44,16 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
             ]}
             choose={(order) => change({ ...recipe, order })}
           />
-        </div>
-        <div>
-          <span>to “Other” with fewer respondents than</span>
+        </BarGroup>
+        <BarGroup name="to “Other” with fewer respondents than">
           <NumberInput
             label="Respondents that a category must have"
             value={recipe.least}
             put={(least) => change({ ...recipe, least: Math.max(1, Math.round(least ?? 1)) })}
             className={css['few']}
           />
-        </div>
-      </div>
+        </BarGroup>
+      </Bar>
       {preview && (
         <section className={css['section']}>
           <h2>

@@ -3,7 +3,8 @@ import { MISSING_REASONS, MISSING_WORDS, type MissingReason } from '../../../../
 import { type Exception, type ToNumber } from '../../../../core/recode/to-number/shape.js';
 import { readNumber } from '../../../../core/codebook/read-number.js';
 import { whole } from '../../../../core/figures.js';
-import { Button, Choice } from '../../../../kit/kit.js';
+import { Button } from '../../../../kit/kit.js';
+import { Segmented } from '../../../../kit/Segmented.js';
 import kit from '../../../../kit/kit.module.css';
 import type { BodyProps } from '../body-props.js';
 import css from '../../workings.module.css';
@@ -30,7 +31,7 @@ export function ToNumberBody({ recipe, change, previewed, source: variable }: Bo
         <h2>
           How numbers are written<small>signs of currency, percent and thousands are read over</small>
         </h2>
-        <Choice
+        <Segmented
           label="Before the fraction stands"
           value={recipe.decimal}
           of={[

@@ -1,0 +1,58 @@
+import type { Shown, StudyView } from '../../api/types.js';
+import { SIZE_WORDS } from '../../core/reading/size-words.js';
+import { Aside } from '../../kit/EditorShell.js';
+import { Note } from '../../kit/Panel.js';
+import { ExpectedShares } from '../reading/ExpectedShares.js';
+import { ReadingPane } from '../reading/ReadingPane.js';
+import { BlockChoice } from './BlockChoice.js';
+import type { BlockAt } from './CrossTable.js';
+import { PredictedChoice } from './PredictedChoice.js';
+import type { Shows } from './use-table.js';
+
+interface Props {
+  view: StudyView;
+  shows: Shows;
+  /** How many nests stand side by side. */
+  across: number;
+  asked: boolean;
+  shown: Shown;
+  show: (shown: Shown) => void;
+  read: (at: BlockAt) => void;
+}
+
+/** The reading of the block that was chosen, with the choices that its answers depend on. */
+export function ReadingAside({ view, shows, across, asked, shown, show, read }: Props) {
+  const { blocks, at, table, split, answers, exact, sums } = shows;
+  const any = table ?? split?.all ?? null;
+  const { settings, id } = view.study;
+  const predicted = any?.columns && !any.rows.multiple && !any.columns.multiple && (
+    <PredictedChoice rows={any.rows.variable} columns={any.columns.variable} shown={shown} setShown={show} />
+  );
+  const expected = table && !table.columns && (
+    <ExpectedShares
+      key={table.rows.variable.id}
+      table={table}
+      shares={shown.shares}
+      change={(shares) => show({ ...shown, shares })}
+    />
+  );
+  return (
+    <Aside label="Reading">
+      <BlockChoice blocks={blocks} at={at} across={across} choose={read} />
+      {answers.length > 0 && (
+        <ReadingPane
+          answers={answers}
+          exact={exact}
+          sums={sums}
+          sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
+          choices={{ strength: predicted, association: expected }}
+        />
+      )}
+      {answers.length === 0 && !asked && (
+        <Note>
+          The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.
+        </Note>
+      )}
+    </Aside>
+  );
+}

@@ -1,0 +1,109 @@
+import type { Shown, StudyView } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { titleOf } from '../../core/codebook/types.js';
+import type { Sentence } from '../../core/table/sentence.js';
+import { Problem } from '../../kit/kit.js';
+import { soleOn } from './draft.js';
+import { csvAddress } from './csv-address.js';
+import type { BlockAt } from './CrossTable.js';
+import { HeadingTools } from './HeadingTools.js';
+import { MadeHere } from './MadeHere.js';
+import { NumberFigures } from './NumberFigures.js';
+import { MentionChoice, StandingsLine } from './StandingsLine.js';
+import { StratumChoice } from './StratumChoice.js';
+import { TablePane } from './TablePane.js';
+import { Toolbar } from './Toolbar.js';
+import type { useHands } from './use-hands.js';
+import type { useSaveTable } from './use-save-table.js';
+import type { Shows } from './use-table.js';
+import type { Draft } from './url.js';
+
+interface Props {
+  view: StudyView;
+  draft: Draft;
+  sentence: Sentence;
+  title: string;
+  shows: Shows;
+  shown: Shown;
+  show: (shown: Shown) => void;
+  change: (draft: Draft) => void;
+  /** The kept table that is open. */
+  saved: number | null;
+  saving: ReturnType<typeof useSaveTable>;
+  swap: () => void;
+  standing: ReturnType<typeof useHands>['standing'];
+  /** The stratum that was chosen, by its code. */
+  stratum: string | null;
+  pick: (code: string | null) => void;
+  read: (at: BlockAt) => void;
+}
+
+/** What is asked of the rows of the block that is read: which mentions, and who is in the base. */
+function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft' | 'shows' | 'change'>) {
+  const { at, table, split } = shows;
+  const any = table ?? split?.all ?? null;
+  const item = draft.rows[at.item];
+  const variable = byId(view.variables, item?.variable);
+  const isOfSlots = view.workings.some(({ id, recipe }) => id === variable?.workingId && recipe.kind === 'slots');
+  const changeItem = (more: Partial<typeof item>) =>
+    change({ ...draft, rows: draft.rows.map((one, k) => (k === at.item ? { ...one, ...more } : one)) });
+  return (
+    <>
+      {variable && isOfSlots && (
+        <MentionChoice
+          mention={item?.mention}
+          choose={(mention) => changeItem({ mention: mention === 'any' ? undefined : mention })}
+        />
+      )}
+      {any?.rows.multiple && (
+        <StandingsLine table={any} counted={item?.counted} change={(counted) => changeItem({ counted })} />
+      )}
+    </>
+  );
+}
+
+/** The table of a sentence with all that acts on it. */
+export function TableMiddle(props: Props) {
+  const { view, draft, sentence, title, shows, shown, show, change, saved, saving, swap, standing } = props;
+  const { at, table, split, each, extras, problem } = shows;
+  const any = table ?? split?.all ?? null;
+  const study = view.study.id;
+  const itemVariable = byId(view.variables, draft.rows[at.item]?.variable);
+  const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
+  const has = (part: 'marks' | 'letters') =>
+    extras[part] !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
+  return (
+    <>
+      {any && (
+        <Toolbar
+          shown={shown}
+          setShown={show}
+          cross={any.columns !== null}
+          tested={has('marks')}
+          compared={has('letters')}
+          multiple={any.mentions !== null}
+          swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
+          csv={csvAddress(study, sentence, shown)}
+          save={saving.save}
+          saved={saved !== null}
+          asNew={saving.asNew}
+        />
+      )}
+      {standing.map((made) => (
+        <MadeHere key={made.side} study={study} made={made} />
+      ))}
+      <RowChoices view={view} draft={draft} shows={shows} change={change} />
+      {any && <HeadingTools shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />}
+      {problem && <Problem {...problem} />}
+      {isPlain && itemVariable?.level === 'number' && <NumberFigures study={study} variable={itemVariable} />}
+      {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
+      <TablePane
+        shows={shows}
+        shown={shown}
+        title={title}
+        within={split ? titleOf(split.within.variable) : ''}
+        read={props.read}
+      />
+    </>
+  );
+}

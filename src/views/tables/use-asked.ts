@@ -1,0 +1,54 @@
+import { useCallback, useEffect, useReducer } from 'react';
+import type { Shown, StudyView } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import { seenRevision } from '../server/seen.js';
+import { askedAfter, NOTHING_ASKED } from './asked.js';
+import { type Draft, fromQuery, toQuery } from './url.js';
+
+/** What the address asks for; a kept table as it was kept, where the address says nothing else. */
+function inAddress({ variables, tables }: StudyView) {
+  const { draft, table, shown } = fromQuery(location.search, variables);
+  const kept = byId(tables, table);
+  const asKept = kept && new URLSearchParams(location.search).get('show') === null;
+  return {
+    draft: kept && draft.rows.length === 0 ? sentenceOfBody(kept.sentence) : draft,
+    saved: kept?.id ?? null,
+    shown: asKept ? kept.shown : shown,
+  };
+}
+
+/** What the screen asks for, kept in the address: back, forth, a reload and a bookmark bring it again. */
+export function useAsked(study: string, view: StudyView | null) {
+  const [asked, act] = useReducer(askedAfter, NOTHING_ASKED);
+  const { draft, saved, shown, ready } = asked;
+  useEffect(() => {
+    if (!view) return;
+    const follow = () => act({ is: 'opened', ...inAddress(view), since: seenRevision(study) });
+    if (!ready) follow();
+    window.addEventListener('popstate', follow);
+    return () => window.removeEventListener('popstate', follow);
+  }, [view, ready, study]);
+  const address = (of: Draft, variables: StudyView['variables'], table: number | null, as: Shown) =>
+    location.pathname + toQuery(of, variables, table, as);
+  const change = useCallback(
+    (next: Draft, fresh = view) => {
+      const action = { is: 'draft', draft: next } as const;
+      act(action);
+      if (!fresh) return;
+      const after = askedAfter(asked, action);
+      history.pushState(null, '', address(next, fresh.variables, saved, after.shown));
+    },
+    [view, asked, saved],
+  );
+  const show = (next: Shown) => {
+    act({ is: 'shown', shown: next });
+    if (view) history.replaceState(null, '', address(draft, view.variables, saved, next));
+  };
+  /** The table that it is kept as from here on; null: a new one. */
+  const keptAs = (table: number | null) => {
+    act(table === null ? { is: 'new' } : { is: 'kept', table, since: seenRevision(study) });
+    if (view) history.replaceState(null, '', address(draft, view.variables, table, shown));
+  };
+  return { ...asked, change, show, keptAs };
+}

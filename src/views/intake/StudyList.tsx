@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { StudyRow } from '../../api/types.js';
+import type { AnswerTo, StudyRow } from '../../api/types.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
@@ -7,6 +7,49 @@ import { useAnswer } from '../server/use-answer.js';
 import { List, ListItem } from '../../kit/List.js';
 import css from './intake.module.css';
 import { StudyLine } from './StudyLine.js';
+
+/** Studies in the bin, to be taken out again or deleted for good. */
+function Bin({
+  studies,
+  run,
+}: {
+  studies: AnswerTo<'GET /bin'>;
+  run: (work: () => Promise<unknown>) => Promise<boolean>;
+}) {
+  return (
+    <section className={css['waiting']} aria-label="Bin">
+      <h2>In the bin</h2>
+      <List>
+        {studies.map(({ id, name, binned }) => (
+          <ListItem
+            key={id}
+            acts={
+              <>
+                <Button
+                  aria-label={`Take ${name} out of the bin`}
+                  onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
+                >
+                  Take out again
+                </Button>
+                <Button
+                  aria-label={`Delete ${name} for good`}
+                  onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
+                >
+                  Delete for good
+                </Button>
+              </>
+            }
+          >
+            <h3>{name}</h3>
+            <p>
+              {id}, put here on {new Date(binned).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+            </p>
+          </ListItem>
+        ))}
+      </List>
+    </section>
+  );
+}
 
 /** All studies, those in the bin, and the place to restore a backup. */
 export function StudyList({ studies: given }: { studies: StudyRow[] }) {
@@ -46,40 +89,7 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
         ))}
         {studies.length === 0 && <ListItem>No study yet. Drop a data file to begin.</ListItem>}
       </List>
-      {bin && bin.length > 0 && (
-        <section className={css['waiting']} aria-label="Bin">
-          <h2>In the bin</h2>
-          <List>
-            {bin.map(({ id, name, binned }) => (
-              <ListItem
-                key={id}
-                acts={
-                  <>
-                    <Button
-                      aria-label={`Take ${name} out of the bin`}
-                      onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
-                    >
-                      Take out again
-                    </Button>
-                    <Button
-                      aria-label={`Delete ${name} for good`}
-                      onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
-                    >
-                      Delete for good
-                    </Button>
-                  </>
-                }
-              >
-                <h3>{name}</h3>
-                <p>
-                  {id}, put here on{' '}
-                  {new Date(binned).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-                </p>
-              </ListItem>
-            ))}
-          </List>
-        </section>
-      )}
+      {bin && bin.length > 0 && <Bin studies={bin} run={run} />}
       <p className={css['acts']}>
         <PlainButton onClick={() => input.current?.click()}>Restore a backup…</PlainButton>
         <input

@@ -53,6 +53,8 @@ export function levelsOf({ storage }: Column): readonly SourceLevel[] {
   return storage === 'text' ? ['text'] : ['unordered', 'ordered', 'number', 'text'];
 }
 
+export const SOURCE_LEVELS: readonly SourceLevel[] = ['unordered', 'ordered', 'number', 'text'];
+
 /** The codes that a codebook gives for a column. */
 function listOf(name: string, codebook: Codebook | undefined): readonly FileCode[] {
   const entry = codebook?.variables.find((one) => one.name === name);
@@ -193,4 +195,10 @@ export function readNumbersAs(
     else wanted.set(name, reading);
   }
   return { ...layout, numbers: wanted.size === 0 ? undefined : Object.fromEntries(wanted) };
+}
+
+/** Gives columns a level, those that can have it. */
+export function setLevelOf(draft: Decisions, columns: readonly Column[], level: SourceLevel): Decisions {
+  const able = columns.filter((column) => levelsOf(column).includes(level)).map(({ name }) => name);
+  return decideFor(draft, able, (known) => ({ ...known, level }));
 }

@@ -1,0 +1,41 @@
+import { InlineButton } from '../../kit/kit.js';
+import { decideFor, markCodes, probablyMissing, sayProbable, standing } from './decisions.js';
+import type { ColumnProps } from './ColumnGrid.js';
+import { ReadingChoice } from './ReadingChoice.js';
+import css from './intake.module.css';
+
+/** What to look at in a column, each with the one click that settles it. */
+export function Guesses({ column, draft, codebook, put, ...reading }: ColumnProps) {
+  const { name, guesses } = column;
+  const { missingOf, leftOut } = standing(column, draft, codebook);
+  const probable = probablyMissing(column, codebook);
+  const said = sayProbable(column, probable, codebook);
+  if (guesses.length === 0 && said === '') return <ReadingChoice column={column} {...reading} />;
+  const marked = probable.length > 0 && probable.every(({ code }) => missingOf(code) !== null);
+  const asked = guesses.flatMap((guess) => (guess.is === 'no-answer' ? guess.codes : []));
+  const isSettled = marked || (asked.length > 0 && asked.every(({ code }) => missingOf(code) !== null));
+  const asAnswers = probable.map(({ code }) => ({ code, missing: null }));
+  const text = [...guesses.map((guess) => guess.text), said].filter((part) => part !== '').join(' ');
+  const useless = guesses.some(({ is }) => is === 'blank' || is === 'constant');
+  return (
+    <p className={css['guess']}>
+      <span title={text} data-settled={isSettled || leftOut}>
+        {text}
+      </span>
+      {probable.length > 0 && (
+        <InlineButton
+          aria-pressed={marked}
+          onClick={() => put(decideFor(draft, [name], (known) => markCodes(known, marked ? asAnswers : probable)))}
+        >
+          {marked ? '✓ No answer' : 'No answer'}
+        </InlineButton>
+      )}
+      {useless && !leftOut && (
+        <InlineButton onClick={() => put(decideFor(draft, [name], (known) => ({ ...known, leaveOut: true })))}>
+          Leave out
+        </InlineButton>
+      )}
+      <ReadingChoice column={column} {...reading} />
+    </p>
+  );
+}

@@ -6,7 +6,8 @@ import { type CellReader, cellReader } from '../../store/cells.js';
 import { CHUNK, type ColumnRow, removeColumn } from '../../store/columns.js';
 import { type Db, openStudyFile, readStudyFile, copyStudyFile, closeForMove } from '../../store/open.js';
 import { copyUnread, insertSourceFile, type SourceFileRow } from '../../store/source-files.js';
-import { columnWriter, type Waiting, type WrittenColumn } from './column-writer.js';
+import type { Waiting, WrittenColumn } from './cells/cells.js';
+import { columnWriter } from './cells/column-writer.js';
 
 export interface JoinedColumn {
   name: string;

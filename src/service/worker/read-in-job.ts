@@ -13,7 +13,8 @@ import { openRows } from '../../formats/open-rows.js';
 import { CHUNK, removeColumn } from '../../store/columns.js';
 import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../store/open.js';
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
-import { columnWriter, type Waiting, type WrittenAs, type WrittenColumn } from './column-writer.js';
+import type { Waiting, WrittenAs, WrittenColumn } from './cells/cells.js';
+import { columnWriter } from './cells/column-writer.js';
 import { isCancelled, type Progress, tellProgress } from './progress.js';
 
 export interface ReadInJob {

@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { PLAIN_NUMBERS } from '../../core/codebook/facts.js';
-import { canonicalCode, parseNumber } from '../../core/codebook/number.js';
-import { cellReader } from '../../store/cells.js';
-import { columnCodes, columnRow } from '../../store/columns.js';
-import { createStudyFile, type Db } from '../../store/open.js';
+import { PLAIN_NUMBERS } from '../../../core/codebook/facts.js';
+import { canonicalCode, parseNumber } from '../../../core/codebook/number.js';
+import { cellReader } from '../../../store/cells.js';
+import { columnCodes, columnRow } from '../../../store/columns.js';
+import { createStudyFile, type Db } from '../../../store/open.js';
 import { columnWriter } from './column-writer.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'hatch-writer-'));

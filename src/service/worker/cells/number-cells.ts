@@ -1,0 +1,110 @@
+import { detached } from '../../../core/codebook/detached.js';
+import { type Facts, isMostlyNumbers, MOST_EXCEPTIONS, takeValue } from '../../../core/codebook/facts.js';
+import type { Histogram } from '../../../core/codebook/summary-shape.js';
+import { arrayOf, finishColumn, readChunks } from '../../../store/columns.js';
+import type { Cells, ColumnUnderWay, WrittenAs } from './cells.js';
+
+const BINS = 12;
+const BYTES = 8;
+
+/** Whether what was taken is numbers, by its facts. */
+export function isNumber(facts: Facts, { asked }: WrittenAs): boolean {
+  return isMostlyNumbers(facts) || (asked && facts.numbers > 0 && facts.words !== null);
+}
+
+/** The words among the numbers of a column, each with its own NaN. */
+export interface NumberWords {
+  /** Writes a number, or the NaN that stands for a word; 0 is blank. */
+  set: (values: Float64Array, at: number, number: number | null, value: string) => void;
+  readonly size: number;
+  all: () => string[];
+}
+
+export function numberWords(): NumberWords {
+  const words = new Map<string, number>();
+  const numberOf = (value: string): number => {
+    const known = words.get(value);
+    if (known !== undefined) return known;
+    words.set(detached(value), words.size + 1);
+    return words.size;
+  };
+  return {
+    set: (values, at, number, value) => {
+      values[at] = number ?? NaN;
+      // The lower half of a NaN's bits says which word it stands for.
+      if (number === null) new Uint32Array(values.buffer)[2 * at] = value === '' ? 0 : numberOf(value);
+    },
+    get size() {
+      return words.size;
+    },
+    all: () => [...words.keys()],
+  };
+}
+
+/** The picture of a number column whose range is known, from its chunks. */
+function histogramOf({ db, id }: ColumnUnderWay, { lowest, highest }: Facts): Histogram | null {
+  if (lowest > highest) return null;
+  const bins = new Array<number>(BINS).fill(0);
+  const width = (highest - lowest) / BINS;
+  for (const { bytes } of readChunks(db, id)) {
+    for (const value of new Float64Array(arrayOf(bytes))) {
+      if (Number.isNaN(value)) continue;
+      bins[width === 0 ? 0 : Math.min(BINS - 1, Math.floor((value - lowest) / width))]!++;
+    }
+  }
+  return { from: lowest, to: highest, bins };
+}
+
+/**
+ * Cells as numbers, with words among them.
+ * @param numbers those of the chunk under way, with room behind them
+ * @param filled how many of them there are
+ * @param blank how many were blank before
+ */
+export function numberCells(
+  column: ColumnUnderWay,
+  words: NumberWords,
+  numbers: Float64Array,
+  filled: number,
+  blank: number,
+): Cells {
+  const { db, id, chunk, as, facts, write } = column;
+  let spoiled = false;
+  const makeRoom = (more: number) => {
+    if (filled + more <= numbers.length) return;
+    const larger = new Float64Array(Math.min(chunk, Math.max(numbers.length * 2, filled + more)));
+    // Copied as bits: a NaN says which word it stands for.
+    new Uint8Array(larger.buffer).set(new Uint8Array(numbers.buffer, 0, filled * BYTES));
+    numbers = larger;
+  };
+  const cells: Cells = {
+    take: (rows, at, from, to) => {
+      makeRoom(to - from);
+      for (let k = from; k < to; k++) {
+        const cell = rows[k]!.cells[at]!.trim();
+        if (cell === '') {
+          blank++;
+          words.set(numbers, filled++, null, '');
+          continue;
+        }
+        const number = takeValue(facts, cell, 1, as);
+        if (number === null && (words.size >= MOST_EXCEPTIONS || facts.words === null)) spoiled = true;
+        words.set(numbers, filled++, number, spoiled ? '' : cell);
+      }
+      return cells;
+    },
+    flush: (first) => {
+      const taken = filled;
+      if (taken > 0) write(first, new Uint8Array(numbers.buffer, 0, taken * BYTES));
+      filled = 0;
+      return taken;
+    },
+    finish: () => {
+      const exceptions = words.all().map((code) => ({ code, respondents: facts.words?.get(code) ?? 0 }));
+      const histogram = JSON.stringify(histogramOf(column, facts));
+      finishColumn(db, id, { storage: 'number', blank, histogram }, exceptions);
+      return { id, storage: 'number', blank, facts, found: null, spoiled: spoiled || !isNumber(facts, as) };
+    },
+  };
+  return cells;
+}

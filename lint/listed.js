@@ -56,7 +56,6 @@ export const LONG_FUNCTIONS = {
   'src/views/workings/Loom.tsx GroupBox': VIEW,
   'src/views/workings/Loom.tsx Loom': VIEW,
   'src/views/workings/WorkingsScreen.tsx WorkingsPage': VIEW,
-  'src/views/workings/kinds/band/BandBody.tsx BandBody': VIEW,
   'src/views/workings/kinds/combine/CombineBody.tsx CombineBody': VIEW,
   'src/views/workings/kinds/score/ExpressionField.tsx ExpressionField': VIEW,
   'src/views/workings/kinds/gather/GatherBody.tsx GatherBody': VIEW,

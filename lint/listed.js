@@ -59,7 +59,6 @@ export const LONG_FUNCTIONS = {
   'src/views/workings/kinds/combine/CombineBody.tsx CombineBody': VIEW,
   'src/views/workings/kinds/score/ExpressionField.tsx ExpressionField': VIEW,
   'src/views/workings/kinds/gather/GatherBody.tsx GatherBody': VIEW,
-  'src/views/workings/kinds/regroup/RegroupBody.tsx RegroupBody': VIEW,
   'src/views/workings/kinds/score/ScoreBody.tsx ScoreBody': VIEW,
   'src/views/workings/kinds/slots/SlotsBody.tsx SlotsBody': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx ApplyPanel': VIEW,

@@ -3,7 +3,7 @@ export const LONG_FILES = {
   'e2e/api.test.ts': 'every operation against one server',
 };
 
-const VIEW = 'state and markup of one screen, until it is a reducer and panels';
+const VIEW = 'state and markup of one screen or editor';
 const KIND = 'the findings of a proof in their order, or one pass over all respondents';
 const CORE = 'one pass over its matter, with the state of that pass';
 const SCRIPT = 'a list of steps or cases, read from the top down';
@@ -59,7 +59,6 @@ export const LONG_FUNCTIONS = {
   'src/views/workings/kinds/combine/CombineBody.tsx CombineBody': VIEW,
   'src/views/workings/kinds/score/ExpressionField.tsx ExpressionField': VIEW,
   'src/views/workings/kinds/gather/GatherBody.tsx GatherBody': VIEW,
-  'src/views/workings/kinds/score/ScoreBody.tsx ScoreBody': VIEW,
   'src/views/workings/kinds/slots/SlotsBody.tsx SlotsBody': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx ApplyPanel': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx NamesPanel': VIEW,

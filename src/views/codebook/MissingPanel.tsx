@@ -51,6 +51,88 @@ function byCodeOf(lines: readonly Line[]): CodeInVariables[] {
   return [...byCode].map(([code, variables]) => ({ code, variables }));
 }
 
+/** What happens with lines, in the order in which they are shown; null: they change. */
+const SECTIONS: readonly (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
+
+const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
+
+interface SectionProps {
+  title: string;
+  lines: readonly Line[];
+  variables: ReadonlyMap<number, RosterVariable>;
+  isOn: (line: Line) => boolean;
+  turn: (line: Line) => void;
+}
+
+/** Lines of the plan that have the same thing happen to them, each to be chosen otherwise where it can. */
+function PlanSection({ title, lines, variables, isOn, turn }: SectionProps) {
+  if (lines.length === 0) return null;
+  return (
+    <section className={css['plan']}>
+      <h2>
+        {title} · {variablesOf(lines)}
+      </h2>
+      <ul>
+        {lines.slice(0, SHOWN).map((line) => {
+          const variable = variables.get(line.variable);
+          return (
+            <li key={keyOf(line)}>
+              <label>
+                <input type="checkbox" checked={isOn(line)} disabled={!canTurn(line)} onChange={() => turn(line)} />
+                <span>
+                  <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
+                  <span {...(variable ? peekAt(variable.id) : {})}>in {variable ? titleOf(variable) : ''}</span>
+                  <span className={css['soft']}>
+                    {' '}
+                    {whole(line.respondents)}
+                    {line.now !== null && line.leftAlone !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
+                  </span>
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+      {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more.</p>}
+    </section>
+  );
+}
+
+/** Which codes, and what they are to be. */
+function CodesAndReason({
+  text,
+  setText,
+  reason,
+  setReason,
+}: {
+  text: string;
+  setText: (text: string) => void;
+  reason: MissingReason | null;
+  setReason: (reason: MissingReason | null) => void;
+}) {
+  return (
+    <div className={css['inline']}>
+      <Field label="Codes, with commas between">
+        <input className={kit['input']} autoFocus value={text} onChange={(event) => setText(event.target.value)} />
+      </Field>
+      <Field label="are">
+        <select
+          className={kit['input']}
+          value={reason ?? 'answer'}
+          onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
+        >
+          {MISSING_REASONS.map((one) => (
+            <option key={one} value={one}>
+              missing: {MISSING_WORDS[one]}
+            </option>
+          ))}
+          <option value="answer">answers again</option>
+        </select>
+      </Field>
+    </div>
+  );
+}
+
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
 export function MissingPanel({ study, variables, found, selected, health, run, close, codes: begun = [] }: Props) {
   const [text, setText] = useState(begun.join(', '));
@@ -75,15 +157,18 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
   const [turning, setTurning] = useState(NOTHING_TURNED);
   const turned = turning.of === plan ? turning.keys : NOTHING_TURNED.keys;
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
-  const canTurn = ({ leftAlone }: Line) => leftAlone !== 'derived' && leftAlone !== 'same';
   const isOn = (line: Line) => canTurn(line) && (line.leftAlone === null) !== turned.has(keyOf(line));
+  const turn = (line: Line) => {
+    const keys = new Set<string>(turned);
+    if (!keys.delete(keyOf(line))) keys.add(keyOf(line));
+    setTurning({ of: plan, keys });
+  };
   const on = plan?.lines.filter(isOn) ?? [];
   // The plan counts its own; what changes is counted anew where it was chosen otherwise.
   const isOtherwise = turned.size > 0;
   const reached = useReach(study, isOtherwise ? byCodeOf(on) : []);
   const people = isOtherwise ? reached : (plan?.respondents ?? null);
   const declaredIn = new Set(on.map(({ variable }) => variable)).size;
-  const sections: (Line['leftAlone'] | null)[] = [null, 'labelled', 'among', 'same', 'derived'];
   const keep = () => {
     const declaring = { missing: reason, in: byCodeOf(on) };
     void run(() => change('POST /studies/{study}/missing', { study, body: declaring })).then((made) => made && close());
@@ -98,25 +183,7 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
             What will happen is shown before it does; the source data stay as they are, and every change can be undone.
           </small>
         </h1>
-        <div className={css['inline']}>
-          <Field label="Codes, with commas between">
-            <input className={kit['input']} autoFocus value={text} onChange={(event) => setText(event.target.value)} />
-          </Field>
-          <Field label="are">
-            <select
-              className={kit['input']}
-              value={reason ?? 'answer'}
-              onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
-            >
-              {MISSING_REASONS.map((one) => (
-                <option key={one} value={one}>
-                  missing: {MISSING_WORDS[one]}
-                </option>
-              ))}
-              <option value="answer">answers again</option>
-            </select>
-          </Field>
-        </div>
+        <CodesAndReason text={text} setText={setText} reason={reason} setReason={setReason} />
         <span>
           in{' '}
           <Segmented
@@ -143,50 +210,16 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
                 <p key={words}>{words}</p>
               ))}
             </div>
-            {sections.map((why) => {
-              const lines = plan.lines.filter(({ leftAlone }) => leftAlone === why);
-              if (lines.length === 0) return null;
-              return (
-                <section key={why ?? 'change'} className={css['plan']}>
-                  <h2>
-                    {why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]} · {variablesOf(lines)}
-                  </h2>
-                  <ul>
-                    {lines.slice(0, SHOWN).map((line) => {
-                      const variable = byId.get(line.variable);
-                      return (
-                        <li key={keyOf(line)}>
-                          <label>
-                            <input
-                              type="checkbox"
-                              checked={isOn(line)}
-                              disabled={!canTurn(line)}
-                              onChange={() => {
-                                const next = new Set<string>(turned);
-                                if (!next.delete(keyOf(line))) next.add(keyOf(line));
-                                setTurning({ of: plan, keys: next });
-                              }}
-                            />
-                            <span>
-                              <b>{line.code}</b> {line.label !== line.code && `${line.label}, `}
-                              <span {...(variable ? peekAt(variable.id) : {})}>
-                                in {variable ? titleOf(variable) : ''}
-                              </span>
-                              <span className={css['soft']}>
-                                {' '}
-                                {whole(line.respondents)}
-                                {line.now !== null && why !== 'same' && `, now ${MISSING_WORDS[line.now]}`}
-                              </span>
-                            </span>
-                          </label>
-                        </li>
-                      );
-                    })}
-                  </ul>
-                  {lines.length > SHOWN && <p className={css['soft']}>and {whole(lines.length - SHOWN)} more.</p>}
-                </section>
-              );
-            })}
+            {SECTIONS.map((why) => (
+              <PlanSection
+                key={why ?? 'change'}
+                title={why === null ? `Will be ${wordOf}` : LEFT_WORDS[why]}
+                lines={plan.lines.filter(({ leftAlone }) => leftAlone === why)}
+                variables={byId}
+                isOn={isOn}
+                turn={turn}
+              />
+            ))}
           </>
         )}
       </div>

@@ -58,7 +58,6 @@ export const LONG_FUNCTIONS = {
   'src/views/workings/WorkingsScreen.tsx WorkingsPage': VIEW,
   'src/views/workings/kinds/combine/CombineBody.tsx CombineBody': VIEW,
   'src/views/workings/kinds/score/ExpressionField.tsx ExpressionField': VIEW,
-  'src/views/workings/kinds/gather/GatherBody.tsx GatherBody': VIEW,
   'src/views/workings/kinds/slots/SlotsBody.tsx SlotsBody': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx ApplyPanel': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx NamesPanel': VIEW,

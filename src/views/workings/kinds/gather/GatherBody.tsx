@@ -1,15 +1,13 @@
-import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
 import type { RosterVariable } from '../../../../api/types.js';
-import { ticksIn } from '../../../../core/codebook/questions.js';
-import { isAnswer, titleOf } from '../../../../core/codebook/types.js';
-import type { Gather, GatherItem } from '../../../../core/recode/gather/shape.js';
-import { whole } from '../../../../core/figures.js';
+import { titleOf } from '../../../../core/codebook/types.js';
+import type { Gather } from '../../../../core/recode/gather/shape.js';
 import { Field } from '../../../../kit/kit.js';
 import kit from '../../../../kit/kit.module.css';
 import { SourceChooser } from '../../editor/SourceChooser.js';
 import { SettleField } from '../SettleField.js';
-import { optionLabels } from '../option-labels.js';
+import { codesIn, tickedIn, withColumns } from './gather-edits.js';
+import { OptionTicks } from './OptionTicks.js';
 import type { BodyProps } from '../body-props.js';
 import css from '../../workings.module.css';
 
@@ -26,54 +24,53 @@ function suitsGather(variable: RosterVariable): boolean {
   );
 }
 
+/** The code that means ticked, for all columns at once. */
+function TickedField({
+  recipe,
+  columns,
+  change,
+}: Pick<BodyProps<Gather>, 'recipe' | 'change'> & { columns: readonly RosterVariable[] }) {
+  const codes = useMemo(() => codesIn(columns), [columns]);
+  const ticked = tickedIn(recipe);
+  const isMixed = ticked === '' && recipe.items.some((item) => item.ticked !== '');
+  return (
+    <Field label="The code that means ticked">
+      <select
+        className={kit['input']}
+        value={ticked}
+        onChange={(event) => {
+          const { value } = event.target;
+          change({
+            ...recipe,
+            items: recipe.items.map((item) => ({ ...item, ticked: value, also: undefined })),
+            none: recipe.none && { ...recipe.none, ticked: value },
+          });
+        }}
+      >
+        <option value="">
+          {recipe.items.length === 0 ? 'choose columns first' : isMixed ? 'each column its own' : 'choose…'}
+        </option>
+        {codes.map(({ code, labels, columns: times }) => (
+          <option key={code} value={code}>
+            {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {times} of {columns.length}{' '}
+            columns)
+          </option>
+        ))}
+      </select>
+    </Field>
+  );
+}
+
 /** One multiple-response question over several yes/no columns, by naming the code that means ticked. */
 export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
   const candidates = useMemo(
     () => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)),
     [view, recipe],
   );
-  const find = (id: number) => byId(candidates, id);
   const chosen = recipe.items.map(({ source }) => source);
   const none = recipe.none?.source ?? null;
   const columns = candidates.filter(({ id }) => chosen.includes(id) || id === none);
-  const ticks = new Set(recipe.items.map(({ ticked }) => ticked));
-  const ticked = ticks.size === 1 ? ([...ticks][0] ?? '') : '';
-
-  // Codes that the chosen columns hold, and in how many of them.
-  const codes = useMemo(() => {
-    const found = new Map<string, { labels: string[]; columns: number }>();
-    for (const variable of columns) {
-      for (const { code, label } of variable.codes.filter(isAnswer)) {
-        const known = found.get(code);
-        const labels = known?.labels ?? [];
-        const all = labels.includes(label) ? labels : [...labels, label];
-        found.set(code, { labels: all, columns: (known?.columns ?? 0) + 1 });
-      }
-    }
-    return [...found];
-  }, [columns]);
-
-  const setColumns = (ids: readonly number[]) => {
-    const titles = (some: readonly number[]) => some.map((id) => titleOf(find(id) ?? { name: '', label: '' }));
-    const before = new Set(optionLabels(titles(chosen)));
-    // Columns stand in the order of the roster.
-    const variables = candidates.filter(({ id }) => ids.includes(id));
-    const labels = optionLabels(variables.map(titleOf));
-    const items = variables.map(({ id }, k) => {
-      const kept = recipe.items.find(({ source }) => source === id);
-      // A label that was typed stays; one that was worked out follows the selection.
-      const label = kept && !before.has(kept.label) ? kept.label : (labels[k] ?? '');
-      const found = kept ?? ticksIn((find(id)?.codes ?? []).filter(isAnswer));
-      return {
-        ...kept,
-        source: id,
-        label,
-        ticked: ticked !== '' && !kept ? ticked : (found?.ticked ?? ''),
-        ...(kept || !found?.also?.length ? {} : { also: found.also }),
-      };
-    });
-    change({ ...recipe, items, none: none !== null && ids.includes(none) ? null : recipe.none });
-  };
+  const ticked = tickedIn(recipe);
   return (
     <>
       <SourceChooser
@@ -81,88 +78,20 @@ export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
         hint="those with a few codes"
         candidates={candidates}
         chosen={chosen}
-        choose={setColumns}
+        choose={(ids) => change(withColumns(recipe, candidates, ids))}
         taken={new Set(none === null ? [] : [none])}
-        more={({ id }) => {
-          const item = recipe.items.find(({ source }) => source === id);
-          const put = (next: Partial<GatherItem>) =>
-            change({ ...recipe, items: recipe.items.map((one) => (one === item ? { ...one, ...next } : one)) });
-          const column = find(id);
-          const answers = (column?.codes ?? []).filter(isAnswer);
-          const codes = answers.map(({ code }) => code);
-          // How many respondents have a code is in the column's picture.
-          const times = column?.picture.is === 'bars' ? column.picture.bars : [];
-          const also = item?.also ?? [];
-          return (
-            <>
-              <input
-                className={kit['input']}
-                aria-label={`Label of the option ${titleOf(find(id) ?? { name: '', label: '' })}`}
-                value={item?.label ?? ''}
-                onChange={(event) => put({ label: event.target.value })}
-              />
-              {item && (
-                <span
-                  className={css['ticks']}
-                  role="group"
-                  aria-label={`What means ticked in ${titleOf(find(id) ?? { name: '', label: '' })}`}
-                >
-                  <span>ticked is</span>
-                  {answers.map(({ code, label }, at) => (
-                    <label key={code}>
-                      <input
-                        type="checkbox"
-                        checked={code === item.ticked || also.includes(code)}
-                        onChange={(event) => {
-                          const all = codes.filter((one) =>
-                            one === code ? event.target.checked : one === item.ticked || also.includes(one),
-                          );
-                          put({ ticked: all[0] ?? '', also: all.length > 1 ? all.slice(1) : undefined });
-                        }}
-                      />
-                      {label === code ? code : `${code} ${label}`}
-                      {times[at] === undefined ? '' : ` (${whole(times[at])})`}
-                    </label>
-                  ))}
-                  <label title="Nobody who says it can say another: “don’t know”">
-                    <input
-                      type="checkbox"
-                      checked={item.exclusive ?? false}
-                      onChange={(event) => put({ exclusive: event.target.checked || undefined })}
-                    />
-                    excludes others
-                  </label>
-                </span>
-              )}
-            </>
-          );
-        }}
+        more={(column) => (
+          <OptionTicks
+            column={column}
+            item={recipe.items.find(({ source }) => source === column.id)}
+            put={(item) =>
+              change({ ...recipe, items: recipe.items.map((old) => (old.source === item.source ? item : old)) })
+            }
+          />
+        )}
       />
       <div className={css['row']}>
-        <Field label="The code that means ticked">
-          <select
-            className={kit['input']}
-            value={ticked}
-            onChange={(event) => {
-              const { value } = event.target;
-              change({
-                ...recipe,
-                items: recipe.items.map((item) => ({ ...item, ticked: value, also: undefined })),
-                none: recipe.none && { ...recipe.none, ticked: value },
-              });
-            }}
-          >
-            <option value="">
-              {recipe.items.length === 0 ? 'choose columns first' : ticks.size > 1 ? 'each column its own' : 'choose…'}
-            </option>
-            {codes.map(([code, { labels, columns: many }]) => (
-              <option key={code} value={code}>
-                {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {many} of{' '}
-                {columns.length} columns)
-              </option>
-            ))}
-          </select>
-        </Field>
+        <TickedField recipe={recipe} columns={columns} change={change} />
         <Field label="The column that says “none of these”">
           <select
             className={kit['input']}

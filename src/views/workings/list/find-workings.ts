@@ -1,0 +1,93 @@
+import type { RosterVariable, StudyView, Working } from '../../../api/types.js';
+import { titleOf } from '../../../core/codebook/types.js';
+import { keyOf } from '../../../core/recode/same.js';
+import { sayRecipe } from '../../../core/recode/say.js';
+import { sourcesOf } from '../../../core/recode/sources.js';
+import { usersOf } from '../editor/UsedBy.js';
+import { type Make, makeOf, MAKES, viewKind, viewKindOf } from '../kinds/registry.js';
+
+export type Order = 'newest' | 'label' | 'kind' | 'edited';
+export type Show = 'all' | 'used' | 'unused' | 'failing' | 'same' | Make;
+
+/** A working with all that is said of it. */
+export interface Entry {
+  working: Working;
+  made: RosterVariable;
+  line: string;
+  /** How many tables and variables stand on it. */
+  tables: number;
+  variables: number;
+  /** Other results that are the same under another name. */
+  same: RosterVariable[];
+}
+
+export function entriesOf(view: StudyView): Entry[] {
+  const find = new Map(view.variables.map((variable) => [variable.id, variable]));
+  const names = {
+    titleOf: (id: number) => titleOf(find.get(id) ?? { name: 'a variable that is gone', label: '' }),
+    codesOf: (id: number) => find.get(id)?.codes ?? [],
+  };
+  const byKey = new Map<string, number[]>();
+  for (const { recipe, variable } of view.workings)
+    byKey.set(keyOf(recipe), [...(byKey.get(keyOf(recipe)) ?? []), variable]);
+  return view.workings.flatMap((working) => {
+    const made = find.get(working.variable);
+    if (!made) return [];
+    const users = usersOf(view, made.id);
+    const twins = (byKey.get(keyOf(working.recipe)) ?? []).filter((id) => id !== made.id);
+    return [
+      {
+        working,
+        made,
+        line: sayRecipe(working.recipe, names),
+        tables: users.tables.length,
+        variables: users.variables.length,
+        same: twins.flatMap((id) => find.get(id) ?? []),
+      },
+    ];
+  });
+}
+
+const isUsed = ({ tables, variables }: Entry) => tables + variables > 0;
+
+/** What the list can show, each with what it is called and which entries it has. */
+export const SHOWS: readonly (readonly [Show, string, (entry: Entry) => boolean])[] = [
+  ['all', 'all', () => true],
+  ['used', 'used', isUsed],
+  ['unused', 'unused', (entry) => !isUsed(entry)],
+  ['failing', 'proof does not hold', ({ working }) => !working.holds],
+  ['same', 'do the same as another', ({ same }) => same.length > 0],
+  ...MAKES.map(
+    (make) =>
+      [make, viewKind(make).title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const,
+  ),
+];
+
+const COMPARE: Readonly<Record<Order, (a: Entry, b: Entry) => number>> = {
+  newest: (a, b) => b.working.created.localeCompare(a.working.created) || b.working.id - a.working.id,
+  edited: (a, b) => b.working.edited.localeCompare(a.working.edited) || b.working.id - a.working.id,
+  label: (a, b) => titleOf(a.made).localeCompare(titleOf(b.made), 'en'),
+  kind: (a, b) => a.working.recipe.kind.localeCompare(b.working.recipe.kind) || a.working.id - b.working.id,
+};
+
+/**
+ * The entries that are shown and hold every word that is searched: in the name or label of the result, in the kind, a
+ * source, the recipe or the day it was made.
+ */
+export function findWorkings(
+  entries: readonly Entry[],
+  { show, search, order }: { show: Show; search: string; order: Order },
+  title: (variable: number) => string,
+): Entry[] {
+  const passes = SHOWS.find(([id]) => id === show)?.[2] ?? (() => true);
+  const words = search.toLowerCase().split(/\s+/);
+  const textOf = ({ working, made, line }: Entry) => {
+    const { recipe, created } = working;
+    const sources = sourcesOf(recipe).map(title);
+    const parts = [made.name, titleOf(made), viewKindOf(recipe).title, recipe.kind, ...sources, line];
+    return [...parts, created.slice(0, 10)].join(' ').toLowerCase();
+  };
+  return entries
+    .filter((entry) => passes(entry) && words.every((word) => textOf(entry).includes(word)))
+    .sort(COMPARE[order]);
+}

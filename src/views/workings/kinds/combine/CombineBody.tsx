@@ -1,8 +1,8 @@
 import { Bar, BarGroup } from '../../../../kit/Bar.js';
 import { byId } from '../../../../core/by-id.js';
 import { useMemo } from 'react';
+import type { RosterVariable } from '../../../../api/types.js';
 import { titleOf } from '../../../../core/codebook/types.js';
-import { saysNone } from '../../../../core/codebook/questions.js';
 import { differencesOf } from '../../../../core/recode/combine/compute.js';
 import { type Combination, type Combine } from '../../../../core/recode/combine/shape.js';
 import { Segmented } from '../../../../kit/Segmented.js';
@@ -11,6 +11,7 @@ import { OrderedSources, SourceChooser } from '../../editor/SourceChooser.js';
 import { sharedOptions } from '../sources.js';
 import { suitsCombine } from './suits.js';
 import type { BodyProps } from '../body-props.js';
+import { OPTION_IS, type OptionIs, withOption, withSources } from './combine-edits.js';
 import css from '../../workings.module.css';
 
 const HOW: readonly (readonly [Combination, string])[] = [
@@ -19,6 +20,59 @@ const HOW: readonly (readonly [Combination, string])[] = [
   ['first-only', 'in the first, but in no other'],
   ['at-least', 'in at least'],
 ];
+
+interface RowProps {
+  /** The option as the questions share it. */
+  shared: Combine['options'][number];
+  recipe: Combine;
+  sources: readonly RosterVariable[];
+  /** Where the questions do not say the same of it. */
+  difference: ReturnType<typeof differencesOf>[number] | undefined;
+  change: (recipe: Combine) => void;
+  is: (what: OptionIs) => void;
+}
+
+/** An option that questions share: its label, what it is, and where they differ. */
+function OptionRow({ shared: { code, label }, recipe, sources, difference, change, is }: RowProps) {
+  const option = recipe.options.find((other) => other.code === code);
+  return (
+    <div className={css['option']}>
+      <b>{code}</b>
+      <input
+        className={kit['input']}
+        aria-label={`Label of the option ${code}`}
+        disabled={option === undefined}
+        value={option?.label ?? label}
+        onChange={(event) =>
+          change({
+            ...recipe,
+            options: recipe.options.map((old) => (old.code === code ? { ...old, label: event.target.value } : old)),
+          })
+        }
+      />
+      <select
+        className={kit['input']}
+        aria-label={`${code} is`}
+        value={option ? 'option' : recipe.none.includes(code) ? 'none' : 'out'}
+        onChange={({ target }) => is(OPTION_IS.find((word) => word === target.value) ?? 'out')}
+      >
+        <option value="option">an option</option>
+        <option value="none">none of these</option>
+        <option value="out">left out</option>
+      </select>
+      <small className={difference ? css['warn'] : undefined}>
+        {difference
+          ? difference.labels
+              .map(
+                (other, k) =>
+                  `${titleOf(sources[k] ?? { name: '', label: '' })}: ` + (other === null ? 'not there' : `“${other}”`),
+              )
+              .join('; ')
+          : `in all ${sources.length}`}
+      </small>
+    </div>
+  );
+}
 
 /** Questions over the same codes to one: mentioned in any, in all, in the first alone, in enough of them. */
 export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
@@ -29,32 +83,7 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
   const all = sharedOptions(sources);
   const choose = (ids: number[]) => {
     const next = sharedOptions(ids.flatMap((id) => find(id) ?? []));
-    // A code that was left out before stays out; one that is new is an option, or says "none of these".
-    const known = new Map(recipe.options.map((option) => [option.code, option]));
-    const out = new Set(all.map(({ code }) => code).filter((code) => !known.has(code) && !recipe.none.includes(code)));
-    const none = next
-      .filter(
-        ({ code, label }) => !known.has(code) && (recipe.none.includes(code) || (!out.has(code) && saysNone(label))),
-      )
-      .map(({ code }) => code);
-    const options = next
-      .filter(({ code }) => !out.has(code) && !none.includes(code))
-      .map((one) => known.get(one.code) ?? one);
-    change({
-      ...recipe,
-      sources: ids,
-      options,
-      none,
-      atLeast: Math.min(Math.max(1, recipe.atLeast), Math.max(2, ids.length)),
-    });
-  };
-  const set = (code: string, is: string) => {
-    const options = all.flatMap((one) => {
-      const option = recipe.options.find((other) => other.code === one.code);
-      return one.code === code ? (is === 'option' ? [option ?? one] : []) : (option ?? []);
-    });
-    const none = recipe.none.filter((one) => one !== code);
-    change({ ...recipe, options, none: is === 'none' ? [...none, code] : none });
+    change(withSources(recipe, ids, all, next));
   };
   return (
     <>
@@ -112,50 +141,17 @@ export function CombineBody({ view, recipe, change }: BodyProps<Combine>) {
             </small>
           </h2>
           <div className={css['columns']} role="group" aria-label="Options">
-            {all.map(({ code, label }) => {
-              const option = recipe.options.find((one) => one.code === code);
-              const difference = differences.find((one) => one.code === code);
-              return (
-                <div key={code} className={css['option']}>
-                  <b>{code}</b>
-                  <input
-                    className={kit['input']}
-                    aria-label={`Label of the option ${code}`}
-                    disabled={option === undefined}
-                    value={option?.label ?? label}
-                    onChange={(event) =>
-                      change({
-                        ...recipe,
-                        options: recipe.options.map((one) =>
-                          one.code === code ? { ...one, label: event.target.value } : one,
-                        ),
-                      })
-                    }
-                  />
-                  <select
-                    className={kit['input']}
-                    aria-label={`${code} is`}
-                    value={option ? 'option' : recipe.none.includes(code) ? 'none' : 'out'}
-                    onChange={(event) => set(code, event.target.value)}
-                  >
-                    <option value="option">an option</option>
-                    <option value="none">none of these</option>
-                    <option value="out">left out</option>
-                  </select>
-                  <small className={difference ? css['warn'] : undefined}>
-                    {difference
-                      ? difference.labels
-                          .map(
-                            (one, k) =>
-                              `${titleOf(sources[k] ?? { name: '', label: '' })}: ` +
-                              (one === null ? 'not there' : `“${one}”`),
-                          )
-                          .join('; ')
-                      : `in all ${sources.length}`}
-                  </small>
-                </div>
-              );
-            })}
+            {all.map((option) => (
+              <OptionRow
+                key={option.code}
+                shared={option}
+                recipe={recipe}
+                sources={sources}
+                difference={differences.find(({ code }) => code === option.code)}
+                change={change}
+                is={(next) => change(withOption(recipe, all, option.code, next))}
+              />
+            ))}
           </div>
         </section>
       )}

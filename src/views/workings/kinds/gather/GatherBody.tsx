@@ -33,6 +33,7 @@ function TickedField({
   const codes = useMemo(() => codesIn(columns), [columns]);
   const ticked = tickedIn(recipe);
   const isMixed = ticked === '' && recipe.items.some((item) => item.ticked !== '');
+  const placeholder = recipe.items.length === 0 ? 'choose columns first' : isMixed ? 'each column its own' : 'choose…';
   return (
     <Field label="The code that means ticked">
       <select
@@ -47,13 +48,11 @@ function TickedField({
           });
         }}
       >
-        <option value="">
-          {recipe.items.length === 0 ? 'choose columns first' : isMixed ? 'each column its own' : 'choose…'}
-        </option>
+        <option value="">{placeholder}</option>
         {codes.map(({ code, labels, columns: times }) => (
           <option key={code} value={code}>
-            {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')} (in {times} of {columns.length}{' '}
-            columns)
+            {[code, ...labels.filter((label) => label !== code).slice(0, 3)].join(' ')}
+            {` (in ${times} of ${columns.length} columns)`}
           </option>
         ))}
       </select>

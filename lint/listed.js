@@ -62,6 +62,5 @@ export const LONG_FUNCTIONS = {
   'src/views/workings/editor/ApplyPanel.tsx ApplyPanel': VIEW,
   'src/views/workings/editor/ApplyPanel.tsx NamesPanel': VIEW,
   'src/views/workings/editor/SourceChooser.tsx SourceChooser': VIEW,
-  'src/views/workings/editor/WorkingEditor.tsx Opened': VIEW,
   'src/views/workings/list/WorkingList.tsx WorkingList': VIEW,
 };

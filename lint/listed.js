@@ -37,7 +37,6 @@ export const LONG_FUNCTIONS = {
   'src/service/ledger.test.ts act': SCRIPT,
   'src/service/export.round-trip.test.ts oddStudy': SCRIPT,
   'src/views/codebook/CodebookScreen.tsx CodebookPage': VIEW,
-  'src/views/codebook/CodesEditor.tsx CodesEditor': VIEW,
   'src/views/codebook/MissingPanel.tsx MissingPanel': VIEW,
   'src/views/codebook/RespondentGrid.tsx RespondentGrid': VIEW,
   'src/views/codebook/RespondentsView.tsx RespondentsView': VIEW,

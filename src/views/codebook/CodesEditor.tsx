@@ -93,6 +93,111 @@ export function OrderSelect({ kinds = CODE_ORDERS, numbers, order }: OrderProps)
   );
 }
 
+/** How a code is named to who does not see it. */
+const namedCode = ({ code, label }: Code) => (label === code ? code : `${code} ${label}`);
+
+interface CellsProps {
+  code: Code;
+  at: number;
+  open: boolean;
+  fixed: boolean;
+  change: (next: Partial<Code>) => void;
+}
+
+/** A code, its label, and whether it is an answer. */
+function CodeCells({ code, at, open, fixed, change }: CellsProps) {
+  const named = namedCode(code);
+  return (
+    <>
+      <td>
+        {open ? (
+          <input
+            aria-label={`Code ${at + 1}`}
+            value={code.code}
+            onChange={(event) => change({ code: event.target.value })}
+          />
+        ) : (
+          code.code
+        )}
+      </td>
+      <td>
+        {fixed ? (
+          code.label
+        ) : (
+          <input
+            aria-label={`Label of ${code.code}`}
+            value={code.label}
+            title={code.label}
+            onChange={(event) => change({ label: event.target.value })}
+          />
+        )}
+      </td>
+      <td>
+        {fixed ? (
+          code.missing === null ? (
+            'an answer'
+          ) : (
+            MISSING_WORDS[code.missing]
+          )
+        ) : (
+          <ReasonSelect label={`${named} is`} value={code.missing} choose={(missing) => change({ missing })} />
+        )}
+      </td>
+    </>
+  );
+}
+
+interface PlaceProps {
+  codes: readonly Code[];
+  at: number;
+  open: boolean;
+  put: (codes: Code[]) => void;
+  /** The code that is dragged; null: none any more. */
+  drag: (code: string | null) => void;
+}
+
+/** Moves a code up or down, takes it out, or has it dragged. */
+function PlaceCell({ codes, at, open, put, drag }: PlaceProps) {
+  const code = codes[at]!;
+  const named = namedCode(code);
+  return (
+    <td className={css['place']}>
+      <button
+        type="button"
+        aria-label={`Move ${named} up`}
+        disabled={at === 0}
+        onClick={() => put(moveCode(codes, at, at - 1))}
+      >
+        ↑
+      </button>
+      <button
+        type="button"
+        aria-label={`Move ${named} down`}
+        disabled={at === codes.length - 1}
+        onClick={() => put(moveCode(codes, at, at + 1))}
+      >
+        ↓
+      </button>
+      {open ? (
+        <button type="button" aria-label={`Take ${named} out`} onClick={() => put(codes.filter((_, k) => k !== at))}>
+          ×
+        </button>
+      ) : (
+        <span
+          className={css['grip']}
+          draggable
+          onDragStart={() => drag(code.code)}
+          onDragEnd={() => drag(null)}
+          title="Drag to another place"
+          aria-hidden="true"
+        >
+          ⠿
+        </span>
+      )}
+    </td>
+  );
+}
+
 interface Props {
   codes: readonly Code[];
   put: (codes: Code[]) => void;
@@ -140,14 +245,13 @@ export function CodesEditor({
         </tr>
       </thead>
       <tbody>
-        {shown.map((one) => {
-          const at = codes.indexOf(one);
-          const named = one.label === one.code ? one.code : `${one.code} ${one.label}`;
+        {shown.map((code) => {
+          const at = codes.indexOf(code);
           return (
             <tr
-              key={open ? at : one.code}
-              data-missing={!isAnswer(one)}
-              data-dragged={dragged === one.code || undefined}
+              key={open ? at : code.code}
+              data-missing={!isAnswer(code)}
+              data-dragged={dragged === code.code || undefined}
               onKeyDown={(event) => {
                 if (!moves || !event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
                 event.preventDefault();
@@ -156,90 +260,14 @@ export function CodesEditor({
               onDragOver={(event) => {
                 if (dragged === null) return;
                 event.preventDefault();
-                const from = codes.findIndex(({ code }) => code === dragged);
+                const from = codes.findIndex((other) => other.code === dragged);
                 if (from >= 0 && from !== at) put(moveCode(codes, from, at));
               }}
               onDrop={() => setDragged(null)}
             >
-              <td>
-                {open ? (
-                  <input
-                    aria-label={`Code ${at + 1}`}
-                    value={one.code}
-                    onChange={(event) => change(at, { code: event.target.value })}
-                  />
-                ) : (
-                  one.code
-                )}
-              </td>
-              <td>
-                {fixed ? (
-                  one.label
-                ) : (
-                  <input
-                    aria-label={`Label of ${one.code}`}
-                    value={one.label}
-                    title={one.label}
-                    onChange={(event) => change(at, { label: event.target.value })}
-                  />
-                )}
-              </td>
-              <td>
-                {fixed ? (
-                  one.missing === null ? (
-                    'an answer'
-                  ) : (
-                    MISSING_WORDS[one.missing]
-                  )
-                ) : (
-                  <ReasonSelect
-                    label={`${named} is`}
-                    value={one.missing}
-                    choose={(missing) => change(at, { missing })}
-                  />
-                )}
-              </td>
-              {respondents && <td className={css['count']}>{whole(respondents.get(one.code) ?? 0)}</td>}
-              {moves && (
-                <td className={css['place']}>
-                  <button
-                    type="button"
-                    aria-label={`Move ${named} up`}
-                    disabled={at === 0}
-                    onClick={() => put(moveCode(codes, at, at - 1))}
-                  >
-                    ↑
-                  </button>
-                  <button
-                    type="button"
-                    aria-label={`Move ${named} down`}
-                    disabled={at === codes.length - 1}
-                    onClick={() => put(moveCode(codes, at, at + 1))}
-                  >
-                    ↓
-                  </button>
-                  {open ? (
-                    <button
-                      type="button"
-                      aria-label={`Take ${named} out`}
-                      onClick={() => put(codes.filter((_, k) => k !== at))}
-                    >
-                      ×
-                    </button>
-                  ) : (
-                    <span
-                      className={css['grip']}
-                      draggable
-                      onDragStart={() => setDragged(one.code)}
-                      onDragEnd={() => setDragged(null)}
-                      title="Drag to another place"
-                      aria-hidden="true"
-                    >
-                      ⠿
-                    </span>
-                  )}
-                </td>
-              )}
+              <CodeCells code={code} at={at} open={open} fixed={fixed} change={(next) => change(at, next)} />
+              {respondents && <td className={css['count']}>{whole(respondents.get(code.code) ?? 0)}</td>}
+              {moves && <PlaceCell {...{ codes, at, open, put }} drag={setDragged} />}
             </tr>
           );
         })}

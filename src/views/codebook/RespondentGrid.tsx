@@ -38,6 +38,55 @@ function useWords(variables: readonly RosterVariable[], labels: boolean) {
   }, [variables, labels]);
 }
 
+/** Where a column stands. */
+const placeOf = (column: number) => ({ position: 'absolute', width: COLUMN, left: FIRST + column * COLUMN }) as const;
+
+function HeadCell({ variable, column }: { variable: RosterVariable; column: number }) {
+  return (
+    <div
+      role="columnheader"
+      data-number={variable.level === 'number' || undefined}
+      aria-colindex={column + 2}
+      style={placeOf(column)}
+    >
+      <span {...peekAt(variable.id)}>
+        {titleOf(variable)}
+        {variable.label !== '' && <small>{variable.name}</small>}
+      </span>
+    </div>
+  );
+}
+
+interface GivenProps {
+  row: number;
+  column: number;
+  /** Undefined: it is on its way. */
+  given: Given | undefined;
+  words: ReturnType<typeof useWords>;
+  active: boolean;
+  isNumber: boolean;
+}
+
+/** What a respondent gave to a variable. */
+function GivenCell({ row, column, given, words, active, isNumber }: GivenProps) {
+  const { text, missing } = given === undefined ? { text: '…', missing: true } : words(column, given);
+  return (
+    <div
+      id={`respondent-${row}-${column}`}
+      role="gridcell"
+      aria-colindex={column + 2}
+      data-at={`${row} ${column}`}
+      data-active={active || undefined}
+      data-missing={missing || undefined}
+      data-number={isNumber || undefined}
+      style={placeOf(column)}
+      title={text.length > 18 ? text : undefined}
+    >
+      {given === null ? <span className="sr-only">blank</span> : text}
+    </div>
+  );
+}
+
 /** Respondents down, variables across; only what is in sight is drawn and fetched. */
 export function RespondentGrid({ variables, total, labels, rowAt, need, empty }: Props) {
   const box = useRef<HTMLDivElement>(null);
@@ -99,7 +148,6 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
   };
   const shownRows = Array.from({ length: total === 0 ? 0 : lastRow - firstRow + 1 }, (_, k) => firstRow + k);
   const shownColumns = Array.from({ length: Math.max(0, lastColumn - firstColumn + 1) }, (_, k) => firstColumn + k);
-  const across = { position: 'absolute', width: COLUMN } as const;
   return (
     <div
       ref={box}
@@ -126,27 +174,14 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
         <div role="columnheader" aria-colindex={1} className={css['respondent']} style={{ width: FIRST }}>
           Respondent
         </div>
-        {shownColumns.map((column) => {
-          const variable = variables[column]!;
-          return (
-            <div
-              key={variable.id}
-              role="columnheader"
-              data-number={variable.level === 'number' || undefined}
-              aria-colindex={column + 2}
-              style={{ ...across, left: FIRST + column * COLUMN }}
-            >
-              <span {...peekAt(variable.id)}>
-                {titleOf(variable)}
-                {variable.label !== '' && <small>{variable.name}</small>}
-              </span>
-            </div>
-          );
-        })}
+        {shownColumns.map((column) => (
+          <HeadCell key={column} variable={variables[column]!} column={column} />
+        ))}
       </div>
       <div role="rowgroup" style={{ position: 'relative', height: tall, width: FIRST + variables.length * COLUMN }}>
         {shownRows.map((row, k) => {
           const of = rowAt(row);
+          const respondent = of.respondent(firstColumn);
           // Where the list is longer than it is tall, rows stand where they are seen.
           const y = natural > TALLEST ? view.top + k * ROW : row * ROW;
           return (
@@ -158,31 +193,19 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
               style={{ transform: `translateY(${y}px)`, height: ROW }}
             >
               <div role="rowheader" aria-colindex={1} className={css['respondent']} style={{ width: FIRST }}>
-                {(() => {
-                  const respondent = of.respondent(firstColumn);
-                  return respondent === undefined ? '…' : whole(respondent);
-                })()}
+                {respondent === undefined ? '…' : whole(respondent)}
               </div>
-              {shownColumns.map((column) => {
-                const given = of.cell(column);
-                const { text, missing } = given === undefined ? { text: '…', missing: true } : words(column, given);
-                return (
-                  <div
-                    key={column}
-                    id={`respondent-${row}-${column}`}
-                    role="gridcell"
-                    aria-colindex={column + 2}
-                    data-at={`${row} ${column}`}
-                    data-active={(active.row === row && active.column === column) || undefined}
-                    data-missing={missing || undefined}
-                    data-number={variables[column]?.level === 'number' || undefined}
-                    style={{ ...across, left: FIRST + column * COLUMN }}
-                    title={text.length > 18 ? text : undefined}
-                  >
-                    {given === null ? <span className="sr-only">blank</span> : text}
-                  </div>
-                );
-              })}
+              {shownColumns.map((column) => (
+                <GivenCell
+                  key={column}
+                  row={row}
+                  column={column}
+                  given={of.cell(column)}
+                  words={words}
+                  active={active.row === row && active.column === column}
+                  isNumber={variables[column]?.level === 'number'}
+                />
+              ))}
             </div>
           );
         })}

@@ -1,52 +1,21 @@
-import { z } from 'zod';
-import { type ClipboardEvent, type KeyboardEvent, type ReactNode, type Ref, useEffect, useRef, useState } from 'react';
+import { type ReactNode, type Ref, useRef } from 'react';
 import type { CodeList, RosterVariable } from '../../api/types.js';
-import { spark } from '../../charts/spark.js';
 import { cellText } from '../../core/codebook/cell-text.js';
-import { copiedCells, pastedCells } from '../../core/codebook/pasted.js';
-import { LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
-import { Svg } from '../../kit/Svg.js';
+import { titleOf } from '../../core/codebook/types.js';
 import { type RowsHandle, VirtualRows } from '../../kit/VirtualRows.js';
 import { seenRevision } from '../server/seen.js';
-import { peekAt } from '../peek/Peek.js';
-import { bars } from '../roster/words.js';
-import type { KeptShape } from '../../core/kept-shape.js';
-import { useDraft } from '../shell/use-draft.js';
 import { CellEditor } from './CellEditor.js';
-import { Missing } from './Missing.js';
-import { fieldAt, GRID_COLUMNS, MIN_WIDTH, TRACKS } from './grid-columns.js';
-import { type CellEdit, clear, fillDown, fixed, type Pasted, pasteInto, textsIn } from './grid-edits.js';
-import { isInside, move, only, rangeOf, type Selection } from './grid-moves.js';
-import css from './codebook.module.css';
+import { gridCells } from './grid-cells.js';
+import { fieldAt, GRID_COLUMNS, STAR, MIN_WIDTH, TRACKS } from './grid-columns.js';
+import { type CellEdit, fixed, type Pasted } from './grid-edits.js';
+import { useTyping } from './use-typing.js';
+import { isInside, only, rangeOf, type Selection } from './grid-moves.js';
+import { useGridKeys } from './use-grid-keys.js';
 
 const ROW = 32;
-const SHOWN_CODES = 140;
-const STAR = 0;
 const STAYS = 2;
 
-/** A cell that is typed in, and what it begins with. */
-interface Typing {
-  row: number;
-  column: number;
-  text: string;
-  /** The revision on which the typing began. */
-  seen: number | null;
-}
-
-/** The cell that is typed in, as it outlives a reload. */
-interface Kept {
-  variable: number;
-  column: number;
-  text: string;
-  seen: number | null;
-}
-
-const KEPT: KeptShape<Kept | null> = {
-  version: 1,
-  shape: z.object({ variable: z.int(), column: z.int().min(0), text: z.string(), seen: z.int().nullable() }).nullable(),
-};
-
-interface Props {
+export interface GridProps {
   study: string;
   found: readonly RosterVariable[];
   all: readonly RosterVariable[];
@@ -70,36 +39,10 @@ interface Props {
   empty: ReactNode;
 }
 
-const short = (text: string) => (text.length > SHOWN_CODES ? `${text.slice(0, SHOWN_CODES)}…` : text);
-
 /** The codebook as a grid: every field of every variable, to be changed in place, pasted, filled down. */
-export function VariableGrid(props: Props) {
-  const {
-    study,
-    found,
-    all,
-    lists,
-    selection,
-    select,
-    change,
-    pasted,
-    star,
-    undo,
-    redo,
-    closeUp,
-    peeks,
-    waiting,
-    handle,
-    empty,
-  } = props;
-  const [kept, keep, forget] = useDraft<Kept | null>(`hatch-count:${study}:cell`, null, KEPT, true);
-  const [typing, setTyping] = useState<Typing | null>(null);
-  useEffect(() => {
-    // What was being typed when the page went is typed on; once, when the grid has taken the focus.
-    const row = kept ? found.findIndex(({ id }) => id === kept.variable) : -1;
-    if (kept && row >= 0) setTyping({ row, column: kept.column, text: kept.text, seen: kept.seen });
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+export function VariableGrid(props: GridProps) {
+  const { study, found, lists, selection, select, change, star, peeks, waiting, handle, empty } = props;
+  const { typing, setTyping, keep, stop } = useTyping(study, found);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);
   const { at } = selection;
@@ -121,8 +64,7 @@ export function VariableGrid(props: Props) {
     if (!typing) return;
     const field = fieldAt(typing.column);
     const inRange = how === 'all' ? found.slice(range.top, range.bottom + 1) : found.slice(typing.row, typing.row + 1);
-    setTyping(null);
-    forget();
+    stop();
     rows.current?.focus();
     if (field !== null)
       change(
@@ -134,50 +76,16 @@ export function VariableGrid(props: Props) {
     if (how === 'right' && typing.column + 1 < GRID_COLUMNS.length) go(only(typing.row, typing.column + 1));
   };
   const cancel = () => {
-    setTyping(null);
-    forget();
+    stop();
     rows.current?.focus();
   };
-  const pressed = (event: KeyboardEvent<HTMLDivElement>) => {
-    if (typing) return;
-    const control = event.ctrlKey || event.metaKey;
-    const size = { rows: found.length, columns: GRID_COLUMNS.length, page: rows.current?.page() ?? 10 };
-    const next = event.altKey ? null : move(selection, event.key, size, { extend: event.shiftKey, control });
-    const letter = event.key.toLowerCase();
-    if (next) go(next);
-    else if (control && letter === 'a')
-      select({ anchor: { row: 0, column: at.column }, at: { row: found.length - 1, column: at.column } });
-    else if (control && letter === 'd') change(fillDown(found, range), 'Filled down.');
-    else if (control && letter === 'z' && event.shiftKey) redo();
-    else if (control && letter === 'z') undo();
-    else if (control && letter === 'y') redo();
-    else if (control || event.altKey) return;
-    else if (event.key === 'Enter' || event.key === 'F2') {
-      if (at.column === STAR) toggleStar();
-      else begin();
-    } else if (event.key === ' ') {
-      if (at.column === STAR) toggleStar();
-      else closeUp();
-    } else if (event.key === 'Delete' || event.key === 'Backspace') change(clear(found, range));
-    else if (event.key === 'Escape') select(only(at.row, at.column));
-    else if (event.key.length === 1) begin(fieldAt(at.column) === 'level' ? undefined : event.key);
-    else return;
-    event.preventDefault();
-  };
-  const toggleStar = () => {
-    const chosen = found.slice(range.top, range.bottom + 1);
-    star(chosen, !chosen.every(({ starred }) => starred));
-  };
-  const copy = (event: ClipboardEvent) => {
-    if (typing) return;
-    event.clipboardData.setData('text/plain', copiedCells(textsIn(found, range)));
-    event.preventDefault();
-  };
-  const paste = (event: ClipboardEvent) => {
-    if (typing) return;
-    event.preventDefault();
-    pasted(pasteInto(pastedCells(event.clipboardData.getData('text/plain')), found, all, range));
-  };
+  const { pressed, copy, paste } = useGridKeys({
+    ...props,
+    typing: typing !== null,
+    begin,
+    go,
+    page: () => rows.current?.page() ?? 10,
+  });
   return (
     <VirtualRows
       label="Codebook"
@@ -208,39 +116,13 @@ export function VariableGrid(props: Props) {
       }}
       row={(index) => {
         const variable = found[index]!;
-        const { id, name, workingId, starred, codeListId, aside } = variable;
-        const picture = bars(variable);
-        const text = (field: Parameters<typeof cellText>[1]) =>
-          waiting.get(`${id} ${field}`) ?? cellText(variable, field);
-        const list = codeListId === null ? null : (names.get(codeListId) ?? null);
-        const cells: Record<(typeof GRID_COLUMNS)[number]['is'], ReactNode> = {
-          star: (
-            <span className={starred ? css['starOn'] : css['starOff']}>
-              {starred ? '★' : '☆'}
-              <span className="sr-only">{starred ? 'starred' : 'not starred'}</span>
-            </span>
-          ),
-          name: (
-            <span className={css['cell']} {...(peeks ? peekAt(id) : {})}>
-              {!variable.holds && <b className={css['caution']}>! </b>}
-              {text('name')}
-            </span>
-          ),
-          label: <span className={css['cell']}>{text('label') || <i className={css['soft']}>no label</i>}</span>,
-          level: <span className={css['cell']}>{waiting.get(`${id} level`) ?? LEVEL_WORDS[variable.level]}</span>,
-          codes: (
-            <span className={css['cell']}>
-              {list !== null && workingId === null && <b className={css['listName']}>{list}</b>}
-              {workingId !== null && <i className={css['soft']}>working </i>}
-              {short(text('codes'))}
-            </span>
-          ),
-          picture: picture && <Svg className={css['picture']} markup={spark({ ...picture, width: 64, height: 24 })} />,
-          missing: <Missing variable={variable} text={text('missing')} />,
-          question: <span className={css['cell']}>{short(text('question'))}</span>,
-          group: <span className={css['cell']}>{text('group')}</span>,
-          note: <span className={css['cell']}>{short(text('note'))}</span>,
-        };
+        const { id, name, codeListId, aside } = variable;
+        const cells = gridCells({
+          variable,
+          list: codeListId === null ? null : (names.get(codeListId) ?? null),
+          waiting,
+          peeks,
+        });
         return {
           key: id,
           name,

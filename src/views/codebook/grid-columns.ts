@@ -30,3 +30,6 @@ export function fieldAt(column: number): CodebookField | null {
   const is = GRID_COLUMNS[column]?.is;
   return is === undefined || is === 'star' || is === 'picture' ? null : is;
 }
+
+/** The column of stars. */
+export const STAR = 0;

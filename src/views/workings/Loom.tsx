@@ -37,6 +37,61 @@ export interface LoomProps {
   merge: (from: number, into: number) => void;
 }
 
+interface RibbonProps {
+  drawn: ReturnType<typeof ribbons>;
+  /** Those that the ribbons begin at. */
+  codes: readonly Code[];
+  width: number;
+  height: number;
+}
+
+/** From each answer to its group, in the pen of the group. */
+function AnswerRibbons({ drawn, codes, groups, width, height }: RibbonProps & { groups: number }) {
+  const pens = pensFor(groups);
+  return (
+    <svg className={css['ribbons']} height={height} aria-hidden="true">
+      {drawn.map(({ path, to, start, end }, k) => {
+        const pen = to === null ? null : pens[to];
+        const tone = pen ? TONES[pen.tone] : 'var(--caution)';
+        return (
+          <g key={codes[k]?.code}>
+            <path
+              d={path}
+              fill={pen ? `url(#pen-${pen.id})` : 'var(--caution-wash)'}
+              stroke={tone}
+              strokeWidth="0.8"
+              strokeDasharray={pen ? undefined : '3 3'}
+            />
+            <rect
+              x="0"
+              y={start.y}
+              width="8"
+              height={start.thickness}
+              fill={to === null ? 'var(--caution)' : 'var(--ink)'}
+            />
+            {to !== null && <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill={tone} />}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** From what is no answer to where it stays so. */
+function LowerRibbons({ drawn, codes, width, height }: RibbonProps) {
+  return (
+    <svg className={css['ribbons']} height={height} aria-hidden="true">
+      {drawn.map(({ path, start, end }, k) => (
+        <g key={codes[k]?.code ?? 'blank'}>
+          <path d={path} fill="var(--sunk)" stroke="var(--rule-strong)" strokeWidth="0.8" />
+          <rect x="0" y={start.y} width="8" height={start.thickness} fill="var(--rule-strong)" />
+          <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill="var(--soft)" />
+        </g>
+      ))}
+    </svg>
+  );
+}
+
 /**
  * The recode as ribbons from old codes to new groups: the place to edit it, and its proof at once. Drag a code onto a
  * group, or choose where it goes; a code that goes nowhere dangles.
@@ -82,7 +137,6 @@ export function Loom(props: LoomProps) {
     right: width - 8,
     most,
   });
-  const pens = pensFor(groups.length);
   const inGroups = groups.reduce((sum, { code }) => sum + inGroup(code), 0);
   const base = props.answered ?? inGroups;
   const lost = props.answered === null ? (proof?.columns.at(-1)?.respondents ?? blank) : blank;
@@ -118,31 +172,13 @@ export function Loom(props: LoomProps) {
       <p className={css['colHead']}>{plural(groups.length, 'group')}</p>
       <div>{answers.map(old)}</div>
       <div ref={middle}>
-        <svg className={css['ribbons']} height={Math.max(upper, topOf(groups.length))} aria-hidden="true">
-          {drawn.map(({ path, to, start, end }, k) => {
-            const pen = to === null ? null : pens[to];
-            const tone = pen ? TONES[pen.tone] : 'var(--caution)';
-            return (
-              <g key={answers[k]?.code}>
-                <path
-                  d={path}
-                  fill={pen ? `url(#pen-${pen.id})` : 'var(--caution-wash)'}
-                  stroke={tone}
-                  strokeWidth="0.8"
-                  strokeDasharray={pen ? undefined : '3 3'}
-                />
-                <rect
-                  x="0"
-                  y={start.y}
-                  width="8"
-                  height={start.thickness}
-                  fill={to === null ? 'var(--caution)' : 'var(--ink)'}
-                />
-                {to !== null && <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill={tone} />}
-              </g>
-            );
-          })}
-        </svg>
+        <AnswerRibbons
+          drawn={drawn}
+          codes={answers}
+          groups={groups.length}
+          width={width}
+          height={Math.max(upper, topOf(groups.length))}
+        />
       </div>
       <div>
         {groups.map((group, at) => (
@@ -169,15 +205,7 @@ export function Loom(props: LoomProps) {
         </div>
       </div>
       <div>
-        <svg className={css['ribbons']} height={lower * ROW} aria-hidden="true">
-          {lowerRibbons.map(({ path, start, end }, k) => (
-            <g key={without[k]?.code ?? 'blank'}>
-              <path d={path} fill="var(--sunk)" stroke="var(--rule-strong)" strokeWidth="0.8" />
-              <rect x="0" y={start.y} width="8" height={start.thickness} fill="var(--rule-strong)" />
-              <rect x={width - 8} y={end.y} width="8" height={end.thickness + 1} fill="var(--soft)" />
-            </g>
-          ))}
-        </svg>
+        <LowerRibbons drawn={lowerRibbons} codes={without} width={width} height={lower * ROW} />
       </div>
       <div className={css['group']} style={{ height: lower * ROW }}>
         <div>

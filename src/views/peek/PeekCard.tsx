@@ -14,7 +14,7 @@ interface Props {
 /** A variable at a glance: what it holds, where it came from, where it is used. */
 export function PeekCard({ study, variable }: Props) {
   const { detail, problem } = useDetail(study, variable);
-  if (problem) return <Problem {...problem} />;
+  if (problem && !detail) return <Problem {...problem} />;
   if (!detail) return <Wait>Looking…</Wait>;
   const { name, question, level, workingId } = detail.variable;
   const query = encodeURIComponent(name);

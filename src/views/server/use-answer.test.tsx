@@ -3,6 +3,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { change } from './ask.js';
 import { problem, serverThat } from './server.fixtures.js';
+import { refresh } from './stale.js';
 import { useAnswer } from './use-answer.js';
 
 const LEDGER = 'GET /studies/{study}/ledger';
@@ -28,6 +29,17 @@ describe('an answer', () => {
     const { result } = renderHook(() => useAnswer(LEDGER, { study: 'plots' }));
     await waitFor(() => expect(result.current.problem).toEqual({ detail: 'There is none.', mend: 'Mend it.' }));
     expect(result.current.answer).toBeNull();
+  });
+
+  it('stands where asking again fails', async () => {
+    let up = true;
+    serverThat(() => (up ? { body: [] } : problem(500, 'It failed.')));
+    const { result } = renderHook(() => useAnswer(LEDGER, { study: 'plots' }));
+    await waitFor(() => expect(result.current.fresh).toBe(true));
+    up = false;
+    await act(() => refresh('plots'));
+    await waitFor(() => expect(result.current.problem?.detail).toBe('It failed.'));
+    expect(result.current.answer).toEqual([]);
   });
 
   it('of before stays until the next is there, where that is wanted', async () => {

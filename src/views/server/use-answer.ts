@@ -49,9 +49,9 @@ export function useAnswer<K extends Exclude<Key, ChangeKey>>(
   const { error, isFetching, isPlaceholderData } = query;
   // Under its key stands what `ask` gave.
   const data = query.data as AnswerTo<K> | undefined;
-  const answer = asked === null || (error && !keep) ? null : (data ?? null);
   return {
-    answer,
+    // What was answered before stands where asking again fails.
+    answer: asked === null ? null : (data ?? null),
     problem: error ? problemText(error) : null,
     fresh: data !== undefined && !isPlaceholderData,
     busy: isFetching,

@@ -28,8 +28,8 @@ export function usePreview(study: string, recipe: Recipe | null): Previewed {
   const [dismissed, setDismissed] = useState<string | null>(null);
   const said = problem && JSON.stringify([problem, recipe]);
   return {
-    preview: problem ? null : answer,
-    fresh: fresh && problem === null,
+    preview: problem && !fresh ? null : answer,
+    fresh,
     problem: said === dismissed ? null : problem,
     dismiss: () => setDismissed(said),
   };

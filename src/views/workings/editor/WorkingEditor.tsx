@@ -80,7 +80,7 @@ export function WorkingEditor(props: EditorProps) {
 function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
   const { view, working, entry, initial } = props;
   const { answer, problem } = useAnswer('GET /studies/{study}/ledger/{entry}', { study: view.study.id, entry });
-  if (problem) return <Problem {...problem} />;
+  if (problem && !answer) return <Problem {...problem} />;
   if (!answer) return <Wait>Looking…</Wait>;
   const recipe = answer.lines.find(({ of, id }) => of === 'working' && id === working?.id)?.recipe;
   if (!recipe) {

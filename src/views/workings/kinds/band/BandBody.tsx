@@ -106,7 +106,7 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   const id = recipe.source;
   const asked = id === 0 ? null : { study, variable: id };
   const { answer: found, problem: unread } = useAnswer(DISTRIBUTION, asked);
-  const problem = refused ?? unread;
+  const problem = refused ?? (found ? null : unread);
   if (problem) return <Problem {...problem} />;
   if (id === 0) return <p className={css['hint']}>Choose a number at the top: its histogram is where it is cut.</p>;
   if (!found) return <Wait>Counting…</Wait>;

@@ -160,6 +160,9 @@ describe('a question with several answers', () => {
     await open(`${DEMO}/tables?rows=crops`);
     await says(session.driver, '[aria-label="Mentioned together"]', 'Potatoes');
     await says(session.driver, '[aria-label="Are some mentioned more often than others?"]', 'Cochran');
+    // Options overlap: there are no shares that they could be compared with.
+    const asked = await session.driver.executeScript('return document.body.textContent.includes("Compare with these")');
+    expect(asked).toBe(false);
     await says(session.driver, '[aria-label="Which go together?"]', 'mention both');
     await says(session.driver, 'tfoot', 'Mentions per respondent');
     const before = await cells('[aria-label^="Table:"] tbody th');

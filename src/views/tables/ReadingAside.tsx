@@ -28,7 +28,8 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read }: 
   const predicted = any?.columns && !any.rows.multiple && !any.columns.multiple && (
     <PredictedChoice rows={any.rows.variable} columns={any.columns.variable} shown={shown} setShown={show} />
   );
-  const expected = table && !table.columns && (
+  // Options overlap: no shares add up to all of them.
+  const expected = table && !table.columns && !table.rows.multiple && (
     <ExpectedShares
       key={table.rows.variable.id}
       table={table}

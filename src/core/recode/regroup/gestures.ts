@@ -8,7 +8,9 @@ export type Gesture =
   | { is: 'set-aside'; code: string }
   | { is: 'rename'; code: string; label: string };
 
-const numbered = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
+/** Groups under the numbers of their places: the first is 1. */
+export const numbered = (groups: readonly Group[]): Group[] =>
+  groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 /** A regroup in which every heading is a group of its own: the one that a first gesture changes. */
 export function regroupOf(
@@ -29,7 +31,7 @@ export function regroupOf(
  * The groups once one is merged into another, by their codes: in the place of the other, under the labels of both in
  * the order in which they stood. Nothing changes where there is no such two.
  */
-export function mergedGroups(groups: readonly Group[], code: string, into: string): readonly Group[] {
+function mergedGroups(groups: readonly Group[], code: string, into: string): readonly Group[] {
   const own = groups.find((group) => group.code === code);
   const other = groups.find((group) => group.code === into);
   if (!own || !other || own === other) return groups;
@@ -62,9 +64,8 @@ function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'set
 }
 
 /**
- * The recipe after a gesture. Groups are numbered in their new order; the groups that blanks and everything
- * else go to go along. A gesture on a
- * heading that is none of the groups changes nothing.
+ * The recipe after a gesture. Groups are numbered in their new order; what blanks, and the codes that no group
+ * names, go to goes along. A gesture on a heading that is none of the groups changes nothing.
  */
 export function gestured(recipe: Regroup, gesture: Gesture): Regroup {
   const next = moved(recipe, gesture);

@@ -56,6 +56,16 @@ describe('what points to a group', () => {
   });
 });
 
+describe('the group that takes the rest', () => {
+  const rest = withRest(recipe);
+
+  it('takes it under another label too, in another place, and merged into another group', () => {
+    expect(renamed(rest, 2, 'Others').unnamed).toEqual({ group: '3' });
+    expect(placed(renamed(rest, 2, 'Others'), 2, 0).unnamed).toEqual({ group: '1' });
+    expect(merged(rest, 2, 0).unnamed).toEqual({ group: '1' });
+  });
+});
+
 describe('groups', () => {
   it('are merged, renamed, moved behind others, and joined by one that takes the rest', () => {
     expect(groups(merged(recipe, 1, 0))).toEqual(['1: Low / High: 1 2 3']);

@@ -1,12 +1,10 @@
 import type { Code } from '../../../../core/codebook/types.js';
-import { mergedGroups } from '../../../../core/recode/regroup/gestures.js';
+import { gestured, numbered } from '../../../../core/recode/regroup/gestures.js';
 import type { Group, Regroup } from '../../../../core/recode/regroup/shape.js';
 import type { Target } from '../../Loom.js';
 
 /** What a new group is called that takes what no other names. */
 export const REST_LABEL = 'Everything else';
-
-const renumber = (groups: readonly Group[]): Group[] => groups.map((group, k) => ({ ...group, code: String(k + 1) }));
 
 /** The code that a group has after a change, found by its label or by what goes into it. */
 function codeAfter(before: readonly Group[], after: readonly Group[], code: string): string | undefined {
@@ -51,7 +49,7 @@ export function sent(recipe: Regroup, codes: readonly Code[], code: string, targ
       // Alone in its group, it has a group of its own already.
       if (recipe.groups.some(({ from }) => from.length === 1 && from[0] === code)) return recipe;
       const label = codes.find((other) => other.code === code)?.label ?? code;
-      return changed(recipe, { groups: renumber([...groups, { code: '', label, from: [code] }]), setAside });
+      return changed(recipe, { groups: numbered([...groups, { code: '', label, from: [code] }]), setAside });
     }
     case 'group': {
       const into = groups.map((group, k) => (k === target.at ? { ...group, from: [...group.from, code] } : group));
@@ -62,31 +60,30 @@ export function sent(recipe: Regroup, codes: readonly Code[], code: string, targ
 
 /** Makes a group at the end that takes what no other names. */
 export function withRest(recipe: Regroup): Regroup {
-  const groups = renumber([...recipe.groups, { code: '', label: REST_LABEL, from: [] }]);
+  const groups = numbered([...recipe.groups, { code: '', label: REST_LABEL, from: [] }]);
   return changed(recipe, { groups, unnamed: { group: String(groups.length) } });
 }
 
 /** Moves a group to another place. */
 export function placed(recipe: Regroup, from: number, to: number): Regroup {
-  const groups = [...recipe.groups];
-  const [group] = groups.splice(from, 1);
-  if (group) groups.splice(to > from ? to - 1 : to, 0, group);
-  return changed(recipe, { groups: renumber(groups) });
+  const group = recipe.groups[from];
+  if (!group) return recipe;
+  return gestured(recipe, { is: 'move', code: group.code, before: recipe.groups[to]?.code ?? null });
 }
 
 /** Merges a group into another. */
 export function merged(recipe: Regroup, from: number, into: number): Regroup {
   const [moved, kept] = [recipe.groups[from], recipe.groups[into]];
   if (!moved || !kept) return recipe;
-  return changed(recipe, { groups: renumber(mergedGroups(recipe.groups, moved.code, kept.code)) });
+  return gestured(recipe, { is: 'merge', code: moved.code, into: kept.code });
 }
 
 /** Takes a group away; its codes are in none then. */
 export function withoutGroup(recipe: Regroup, at: number): Regroup {
-  return changed(recipe, { groups: renumber(recipe.groups.filter((_, k) => k !== at)) });
+  return changed(recipe, { groups: numbered(recipe.groups.filter((_, k) => k !== at)) });
 }
 
-/** Gives a group another label. */
+/** Gives a group another label. What points to it stays: its code is the same. */
 export function renamed(recipe: Regroup, at: number, label: string): Regroup {
-  return changed(recipe, { groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) });
+  return { ...recipe, groups: recipe.groups.map((group, k) => (k === at ? { ...group, label } : group)) };
 }

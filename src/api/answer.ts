@@ -4,7 +4,7 @@ import type { Service } from '../service/context.js';
 import { openStudy } from '../service/open-study.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
-import { ID_PARTS, type Call, type Operation } from './operation.js';
+import { isIdPart, type Call, type Operation } from './operation.js';
 import { defect, parseWith, problemOf, problemResponse } from './problem.js';
 import { readBody } from './read-body.js';
 
@@ -28,8 +28,6 @@ function seenIn(request: Request): number | null {
   }
   return Number(revision[1]);
 }
-
-const isIdPart = (name: string) => (ID_PARTS as readonly string[]).includes(name);
 
 /** A part of a path as the operation works with it. @throws Fault where it should be an id and is none */
 function paramOf(name: string, given: string): string | number {

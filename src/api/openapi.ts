@@ -1,5 +1,5 @@
 import { OpenApiGeneratorV31, OpenAPIRegistry, type RouteConfig } from '@asteasolutions/zod-to-openapi';
-import { ID_PARTS, type Operation } from './operation.js';
+import { isIdPart, type Operation } from './operation.js';
 import { ProblemSchema } from './schemas.js';
 import { z } from './zod.js';
 
@@ -22,8 +22,7 @@ const json = (schema: z.ZodType) => ({ 'application/json': { schema } });
 function paramsOf(path: string): z.ZodObject | undefined {
   const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name ?? '');
   if (names.length === 0) return undefined;
-  const ids = new Set<string>(ID_PARTS);
-  return z.object(Object.fromEntries(names.map((name) => [name, ids.has(name) ? z.int() : z.string()])));
+  return z.object(Object.fromEntries(names.map((name) => [name, isIdPart(name) ? z.int() : z.string()])));
 }
 
 function requestOf({ path, query, body, changes }: Operation): NonNullable<RouteConfig['request']> {

@@ -1,8 +1,10 @@
 import type { Service, OpenStudy } from '../service/context.js';
 import type { z } from './zod.js';
 
-/** Parts of a path that are ids, whole numbers from 1. Any other part is text. */
-export const ID_PARTS = ['variable', 'working', 'table', 'list', 'entry'] as const;
+const ID_PARTS = ['variable', 'working', 'table', 'list', 'entry'] as const;
+
+/** Whether a part of a path is an id, a whole number from 1. Any other part is text. */
+export const isIdPart = (name: string) => (ID_PARTS as readonly string[]).includes(name);
 
 type NamesIn<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}` ? Name | NamesIn<Rest> : never;
 

@@ -18,6 +18,7 @@ import {
   ReachSchema,
   ReachWantedSchema,
 } from '../codebook-schemas.js';
+import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
 import { z } from '../zod.js';
 
@@ -38,7 +39,7 @@ export const CODEBOOK = [
     method: 'post',
     path: '/studies/{study}/codebook/file',
     summary: 'Send a codebook for a study that is there, to see what it would change; nothing is changed',
-    query: z.object({ file: z.string().optional().describe('Name of the codebook.') }),
+    query: nameQuery('codebook'),
     body: 'file',
     answer: CodebookPlanSchema,
     work: ({ service, study, query, request }) => {

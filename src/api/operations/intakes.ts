@@ -11,6 +11,7 @@ import { waitingIntakes } from '../../service/intake/waiting.js';
 import { checkCodebook } from '../check-codebook.js';
 import { csvResponse } from '../file-response.js';
 import { AcceptSchema, ComparisonSchema, IntakeSchema, JoiningSchema, WaitingIntakeSchema } from '../intake-schemas.js';
+import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
 import { z } from '../zod.js';
 
@@ -35,7 +36,7 @@ export const INTAKES = [
     path: '/intakes',
     summary: 'Send a file of data; get what was understood of it',
     changes: true,
-    query: z.object({ file: z.string().optional().describe('Name of the file.') }),
+    query: nameQuery('file'),
     body: 'file',
     answer: IntakeSchema,
     status: 201,
@@ -80,7 +81,7 @@ export const INTAKES = [
     path: '/intakes/{intake}/codebook',
     summary: 'Send the codebook of a file that waits: a table (CSV, .xlsx), DDI-Codebook, Triple-S, or JSON',
     changes: true,
-    query: z.object({ file: z.string().optional().describe('Name of the codebook.') }),
+    query: nameQuery('codebook'),
     body: 'file',
     answer: IntakeSchema,
     work: ({ service, params, query, request }) => {

@@ -16,6 +16,7 @@ import {
   unbinStudy,
 } from '../../service/studies.js';
 import { csvResponse, fileResponse } from '../file-response.js';
+import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
 import {
   BinnedStudySchema,
@@ -105,7 +106,7 @@ export const STUDIES = [
     path: '/backups',
     summary: 'Restore a study from a backup, which is looked through first',
     changes: true,
-    query: z.object({ file: z.string().optional().describe('Name of the file.') }),
+    query: nameQuery('file'),
     body: 'file',
     answer: StudyRowSchema,
     status: 201,

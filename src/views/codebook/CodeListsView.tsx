@@ -63,8 +63,8 @@ function OpenList({ study, view, codebook, editing }: Props & { editing: ListDra
         {first && users.length > 1 && <span className={css['soft']}>counted in {titleOf(first)}</span>}
       </div>
       <CodesEditor codes={draft.codes} put={(codes) => setDraft({ ...draft, codes })} open />
-      {dirty && <KeepList editing={editing} open={open} users={users} />}
-      {open && <ListUsers {...{ study, open, users, editing }} variables={view.variables} run={codebook.run} />}
+      {dirty && <KeepList editing={editing} />}
+      {open && <ListUsers {...{ study, open, editing }} variables={view.variables} run={codebook.run} />}
     </>
   );
 }

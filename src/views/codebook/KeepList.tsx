@@ -1,4 +1,3 @@
-import type { CodeList, RosterVariable } from '../../api/types.js';
 import { changesScale } from '../../core/codebook/scale-change.js';
 import { MainButton, PlainButton } from '../../kit/kit.js';
 import { ScaleQuestion } from './ScaleQuestion.js';
@@ -7,14 +6,11 @@ import css from './codebook.module.css';
 
 interface Props {
   editing: ListDraft;
-  /** The list as it is kept; undefined: it is new. */
-  open: CodeList | undefined;
-  users: readonly RosterVariable[];
 }
 
 /** Keeps what was changed of a code list, for all who use it or for some. */
-export function KeepList({ editing, open, users }: Props) {
-  const { draft, setDraft, some, setSome, sameCodes, choose, keep, keepShown } = editing;
+export function KeepList({ editing }: Props) {
+  const { draft, setDraft, open, users, some, setSome, sameCodes, choose, keep, keepShown } = editing;
   if (!draft) return null;
   const scales = users.filter(({ level }) => level === 'ordered');
   const newScale = open !== undefined && scales.length > 0 && changesScale('ordered', open.codes, draft.codes);

@@ -14,15 +14,14 @@ import css from './codebook.module.css';
 interface Props {
   study: string;
   open: CodeList;
-  users: readonly RosterVariable[];
   variables: readonly RosterVariable[];
   editing: ListDraft;
   run: (work: Work) => Promise<boolean>;
 }
 
 /** Who uses a code list: to be ticked where it is changed for some, and to be added to. */
-export function ListUsers({ study, open, users, variables, editing, run }: Props) {
-  const { some, setSome, setDraft } = editing;
+export function ListUsers({ study, open, variables, editing, run }: Props) {
+  const { users, some, setSome, setDraft } = editing;
   const [adding, setAdding] = useState('');
   const canUse = variables.filter(
     ({ workingId, level, codeListId }) =>

@@ -47,46 +47,47 @@ function Beside(props: BesideProps) {
   const { study, view, codebook, found, selected, variable, missing, setMissing, closeUp, change, star } = props;
   const { variables } = view;
   const { lists, health, edit, run } = codebook;
+  if (missing) {
+    return (
+      <MissingPanel
+        study={study}
+        variables={variables}
+        found={found}
+        selected={selected}
+        health={health}
+        run={run}
+        close={() => setMissing(false)}
+      />
+    );
+  }
+  if (!closeUp) return null;
+  if (selected.length > 1) {
+    return (
+      <SelectionPane
+        study={study}
+        selected={selected}
+        all={variables}
+        lists={lists}
+        change={change}
+        edit={edit}
+        star={star}
+        missing={() => setMissing(true)}
+      />
+    );
+  }
+  if (!variable) return null;
   return (
-    <>
-      {missing ? (
-        <MissingPanel
-          study={study}
-          variables={variables}
-          found={found}
-          selected={selected}
-          health={health}
-          run={run}
-          close={() => setMissing(false)}
-        />
-      ) : closeUp && selected.length > 1 ? (
-        <SelectionPane
-          study={study}
-          selected={selected}
-          all={variables}
-          lists={lists}
-          change={change}
-          edit={edit}
-          star={star}
-          missing={() => setMissing(true)}
-        />
-      ) : (
-        closeUp &&
-        variable && (
-          <aside className={css['detail']} aria-label="Variable">
-            <VariablePane
-              key={variable.id}
-              study={study}
-              variable={variable}
-              variables={variables}
-              lists={lists}
-              run={run}
-              star={(on) => star([variable], on)}
-            />
-          </aside>
-        )
-      )}
-    </>
+    <aside className={css['detail']} aria-label="Variable">
+      <VariablePane
+        key={variable.id}
+        study={study}
+        variable={variable}
+        variables={variables}
+        lists={lists}
+        run={run}
+        star={(on) => star([variable], on)}
+      />
+    </aside>
   );
 }
 

@@ -39,6 +39,7 @@ export function useListDraft(
   const [draft, setDraft] = useStudyDraft<Draft | null>(study, 'code-list', null, LIST_DRAFT);
   /** Who it is changed for, where that is not all who use it. */
   const [some, setSome] = useState<ReadonlySet<number> | null>(null);
+  /** The list as it is kept; undefined: none is open, or it is new. */
   const open = lists.find(({ id }) => id === draft?.id);
   const users = variables.filter(({ id }) => open?.users.includes(id));
   const sameCodes = open !== undefined && JSON.stringify(open.codes) === JSON.stringify(draft?.codes);

@@ -32,6 +32,7 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
   const { column, draft, codebook, put } = props;
   const { name, why, guesses, blank } = column;
   const known = standing(column, draft, codebook);
+  const values = valuesOf(column);
   return [
     <input
       key="tick"
@@ -96,8 +97,8 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
     ...(narrow
       ? []
       : [
-          <span key="values" className={css['valueList']} title={valuesOf(column)}>
-            {valuesOf(column)}
+          <span key="values" className={css['valueList']} title={values}>
+            {values}
           </span>,
         ]),
   ];

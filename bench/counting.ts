@@ -71,9 +71,9 @@ export async function benchCounting(): Promise<void> {
         first.axes[axis]?.slots.findIndex((slot) =>
           slot.is === 'code' ? slot.code === code : slot.is === 'blank' && code === null,
         ) ?? -1;
-      const found =
+      const result =
         first.respondents[at(0, row.answer === null ? null : String(row.answer)) * width + at(1, String(row.site))];
-      if (found !== row.n) throw new Error(`the counts differ: ${String(found)} and ${row.n}`);
+      if (result !== row.n) throw new Error(`the counts differ: ${String(result)} and ${row.n}`);
     }
 
     await timed(5, () => ask());

@@ -89,13 +89,13 @@ function coverageOf(setting: Setting, next: () => number): Coverage {
   const cells = population(setting);
   let [holds, shown, without, unclaimed] = [0, 0, 0, 0];
   for (let k = 0; k < SAMPLES; k++) {
-    const found = shownOf(draw(setting, cells, next), setting.size);
-    if (!found?.shown || found.shown.lower === null || found.shown.upper === null) without++;
+    const measure = shownOf(draw(setting, cells, next), setting.size);
+    if (!measure?.shown || measure.shown.lower === null || measure.shown.upper === null) without++;
     else {
       shown++;
-      if (found.shown.lower <= setting.V + 1e-12 && setting.V <= found.shown.upper + 1e-12) holds++;
+      if (measure.shown.lower <= setting.V + 1e-12 && setting.V <= measure.shown.upper + 1e-12) holds++;
     }
-    if (found?.doubtful) unclaimed++;
+    if (measure?.doubtful) unclaimed++;
   }
   return { ...setting, holds: holds / shown, without: without / SAMPLES, unclaimed: unclaimed / SAMPLES };
 }
@@ -112,10 +112,10 @@ function isClaimed({ size, N, V, weighted, unclaimed }: Coverage): boolean {
 }
 
 function page(all: readonly Coverage[]): string {
-  const lines = all.map((one) => {
-    const shape = `${one.size} x ${one.size}${one.weighted ? ', weighted' : ''}`;
-    const claim = isClaimed(one) ? percent(one.holds) : `(${percent(one.holds)})`;
-    return `| ${shape} | ${one.N} | ${one.V} | ${claim} | ${percent(one.without)} |`;
+  const lines = all.map((coverage) => {
+    const shape = `${coverage.size} x ${coverage.size}${coverage.weighted ? ', weighted' : ''}`;
+    const claim = isClaimed(coverage) ? percent(coverage.holds) : `(${percent(coverage.holds)})`;
+    return `| ${shape} | ${coverage.N} | ${coverage.V} | ${claim} | ${percent(coverage.without)} |`;
   });
   return [
     '# How often a 95% interval holds the truth',
@@ -144,14 +144,15 @@ export function simulateCoverage(): void {
       RESPONDENTS.flatMap((N) => STRENGTHS.map((V) => coverageOf({ size, N, V, weighted }, next))),
     ),
   );
-  for (const one of all) {
-    const shape = `${one.size} x ${one.size}${one.weighted ? ' weighted' : ''}, N ${one.N}, V ${one.V}`;
-    say(
-      shape,
-      `${percent(one.holds)} hold it, ${percent(one.without)} without${isClaimed(one) ? '' : '; not claimed'}`,
-    );
+  for (const coverage of all) {
+    const weighted = coverage.weighted ? ' weighted' : '';
+    const shape = `${coverage.size} x ${coverage.size}${weighted}, N ${coverage.N}, V ${coverage.V}`;
+    const claim = isClaimed(coverage) ? '' : '; not claimed';
+    say(shape, `${percent(coverage.holds)} hold it, ${percent(coverage.without)} without${claim}`);
   }
   writeFileSync(new URL('../docs/coverage.md', import.meta.url), page(all));
-  const off = all.filter((one) => isClaimed(one) && (one.holds < CLAIMED.least || one.holds > CLAIMED.most));
+  const off = all.filter(
+    (coverage) => isClaimed(coverage) && (coverage.holds < CLAIMED.least || coverage.holds > CLAIMED.most),
+  );
   if (off.length > 0) throw new Error(`${off.length} settings are outside 93 to 97%`);
 }

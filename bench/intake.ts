@@ -40,8 +40,8 @@ async function writeSurvey(path: string, respondents: number): Promise<void> {
 /** The most memory that a process has held so far, in MiB; null where the system does not tell. */
 function peakMemory(pid: number | undefined): number | null {
   try {
-    const found = /VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${String(pid)}/status`, 'utf8'));
-    return found?.[1] === undefined ? null : Number(found[1]) / 1024;
+    const match = /VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${String(pid)}/status`, 'utf8'));
+    return match?.[1] === undefined ? null : Number(match[1]) / 1024;
   } catch {
     return null;
   }

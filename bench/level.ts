@@ -44,10 +44,10 @@ export function simulateLevel(): void {
     let corrected = 0;
     let naive = 0;
     for (let k = 0; k < SAMPLES; k++) {
-      const { result, ...found } = equalMention(sample(together, next));
+      const { result, ...tests } = equalMention(sample(together, next));
       if (isAbsent(result) || result.raw === undefined) throw new Error('a sample cannot be tested');
       if (result.p < ALPHA) corrected++;
-      if (chiSquareSurvival(result.raw, (GROUPS - 1) * (OPTIONS - found.left.length)) < ALPHA) naive++;
+      if (chiSquareSurvival(result.raw, (GROUPS - 1) * (OPTIONS - tests.left.length)) < ALPHA) naive++;
     }
     worst = Math.max(worst, corrected / SAMPLES);
     say(

@@ -41,7 +41,7 @@ export async function benchMultiple(): Promise<void> {
     ).body;
     const view = async () => (await call<StudyView>(server, 'GET', `/studies/${study}`)).body.variables;
     const variables = await view();
-    const id = (name: string) => variables.find((one) => one.name === name)?.id ?? 0;
+    const id = (name: string) => variables.find((variable) => variable.name === name)?.id ?? 0;
     const items = Array.from({ length: OPTIONS }, (_, j) => ({
       source: id(`opt_${j + 1}`),
       label: `Option ${j + 1}`,

@@ -4,7 +4,7 @@ import type { Variable } from '../src/core/codebook/types.js';
 import type { CodedColumn } from '../src/core/count/column.js';
 import { countPlan } from '../src/core/count/plan.js';
 import type { CountArray } from '../src/core/count/types.js';
-import { assessTable } from '../src/core/reading/read.js';
+import { assessmentOfTable } from '../src/core/reading/read.js';
 import { blockTables } from '../src/core/table/block-tables.js';
 import type { Sentence } from '../src/core/table/sentence.js';
 import { say, timed } from './timing.js';
@@ -55,7 +55,7 @@ export async function benchPlan(): Promise<void> {
   const counted = (of: readonly CodedColumn[], by: typeof nests) =>
     countPlan({ ...everybody, rows: of.map((column) => ({ column, slots: null })), nests: by });
   const statistics = (asked: Sentence, counts: readonly CountArray[]) =>
-    blockTables(asked, counts, variables).forEach(({ table }) => assessTable(table, 0.95));
+    blockTables(asked, counts, variables).forEach(({ table }) => assessmentOfTable(table, 0.95));
   const alone = (k: number, n: number) => ({ ...sentence, rows: [sentence.rows[k]!], by: [sentence.by[n]!] });
   const eachAlone = (work: (k: number, n: number) => void) =>
     rows.forEach((_, k) => nests.forEach((__, n) => work(k, n)));

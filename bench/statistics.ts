@@ -80,12 +80,12 @@ export function benchStatistics(): void {
   };
   alone();
   everything();
-  const one = milliseconds(alone);
+  const single = milliseconds(alone);
   const all = milliseconds(everything);
   if (Math.abs(checksum) > 1e-6) throw new Error('the two do not tell the same p');
-  say("Pearson's X² of a 5 x 5 table, with its p", `${((one * 1000) / TABLES).toFixed(1)} µs`);
+  say("Pearson's X² of a 5 x 5 table, with its p", `${((single * 1000) / TABLES).toFixed(1)} µs`);
   say('all asymptotic tests, measures and cells', `${((all * 1000) / TABLES).toFixed(1)} µs`);
-  say('10,000 of them', `${(all / 1000).toFixed(2)} s, ${(all / one).toFixed(0)} times Pearson alone`);
+  say('10,000 of them', `${(all / 1000).toFixed(2)} s, ${(all / single).toFixed(0)} times Pearson alone`);
   for (const { name, counts } of HARD) {
     const { table } = reduceTable(counts);
     for (const [test, exactly] of [
@@ -94,11 +94,11 @@ export function benchStatistics(): void {
     ] as const) {
       let text = '';
       const took = milliseconds(() => {
-        const found = exactly(table, { work: 40_000_000 });
-        const { sampling } = isAbsent(found) ? { sampling: undefined } : found;
-        text = isAbsent(found)
-          ? found.absent
-          : `p = ${found.p.toPrecision(6)}, ${
+        const result = exactly(table, { work: 40_000_000 });
+        const { sampling } = isAbsent(result) ? { sampling: undefined } : result;
+        text = isAbsent(result)
+          ? result.absent
+          : `p = ${result.p.toPrecision(6)}, ${
               sampling?.method === 'exact'
                 ? `${(sampling.work ?? 0).toLocaleString('en')} steps`
                 : `sampled, ${(sampling?.draws ?? 0).toLocaleString('en')} tables`

@@ -102,7 +102,7 @@ function recipes(id: (name: string) => number, step: number): [name: string, byt
         sources: [id('first'), id('second')],
         how: 'any',
         atLeast: 1,
-        options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })),
+        options: CODES.map(option).map((code) => ({ ...code, label: `${code.label} ${step}` })),
         none: [],
         base: 'any',
       },
@@ -143,7 +143,7 @@ function recipes(id: (name: string) => number, step: number): [name: string, byt
       {
         kind: 'slots',
         sources: [id('first'), id('second')],
-        options: CODES.map(option).map((one) => ({ ...one, label: `${one.label} ${step}` })),
+        options: CODES.map(option).map((code) => ({ ...code, label: `${code.label} ${step}` })),
         none: null,
       },
     ],
@@ -164,7 +164,7 @@ async function studyOf(
   });
   const { study } = accepted.body;
   const { variables } = (await call<StudyView>(server, 'GET', `/studies/${study}`)).body;
-  return { study, id: (name) => variables.find((one) => one.name === name)?.id ?? 0 };
+  return { study, id: (name) => variables.find((variable) => variable.name === name)?.id ?? 0 };
 }
 
 /** Reads every byte once: the least that any recipe must do. */
@@ -182,7 +182,7 @@ export async function benchWorkings(): Promise<void> {
   const home = temporaryStore();
   const server = await startServer(home.store);
   try {
-    const found = new Map<string, string[]>();
+    const byKey = new Map<string, string[]>();
     let worst = 0;
     for (const respondents of SIZES) {
       const { study, id } = await studyOf(server, home.store, respondents);
@@ -195,7 +195,7 @@ export async function benchWorkings(): Promise<void> {
         if (first.status !== 200) throw new Error(`${name}: ${JSON.stringify(first.body).slice(0, 300)}`);
         await timed(2, () => post('/preview', changed()));
         const proof = await timed(ROUNDS, () => post('/preview', changed()));
-        const line = found.get(name) ?? [];
+        const line = byKey.get(name) ?? [];
         line.push(proof.toFixed(1));
         if (respondents === SIZES.at(-1)) {
           const column = new Uint8Array(respondents * bytes).map((_, k) => k & 7);
@@ -211,10 +211,10 @@ export async function benchWorkings(): Promise<void> {
               `${keeping.toFixed(0)} ms`,
           );
         }
-        found.set(name, line);
+        byKey.set(name, line);
       }
     }
-    for (const [name, line] of found)
+    for (const [name, line] of byKey)
       say(
         `a changed ${name}: proof`,
         `${line.slice(0, 3).join(', ')} ms at 10,000, 100,000 and 1,000,000${line[3] ?? ''}`,

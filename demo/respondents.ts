@@ -145,8 +145,8 @@ export function respondents(): { heading: string[]; rows: string[][] } {
     const others: string[] = [];
     if (main === '6' || chance(0.2)) others.push('6');
     else {
-      const many = pick([0, 60, 28, 12]);
-      while (others.length < many) {
+      const count = pick([0, 60, 28, 12]);
+      while (others.length < count) {
         const other = String(pick([30, 20, 9, 26, 8]) + 1);
         if (other !== main && !others.includes(other)) others.push(other);
       }

@@ -63,7 +63,8 @@ async function study(csv: string | Uint8Array, acceptance: object = {}, name = '
   return accepted.body.study;
 }
 const view = async (id: string) => (await call<StudyView>(server, 'GET', `/studies/${id}`)).body;
-const idOf = async (id: string, name: string) => (await view(id)).variables.find((one) => one.name === name)?.id ?? 0;
+const idOf = async (id: string, name: string) =>
+  (await view(id)).variables.find((variable) => variable.name === name)?.id ?? 0;
 const frequencies = async (id: string, name: string) => {
   const { body } = await call<Counts>(server, 'POST', `/studies/${id}/counts`, {
     rows: await idOf(id, name),
@@ -566,7 +567,7 @@ describe('workings', () => {
 
   it('changes a working, and what stands on it follows', async () => {
     const { workings } = await view(id);
-    const first = workings.find(({ recipe: one }) => one.kind === 'regroup' && one.source === sat)!;
+    const first = workings.find((working) => working.recipe.kind === 'regroup' && working.recipe.source === sat)!;
     const chained = await keep({
       name: 'chained',
       label: 'Chained',
@@ -723,8 +724,8 @@ describe('assess', () => {
   });
 
   it('takes weights, strata, one-way counts, related answers, codings and mentions', async () => {
-    const { counts, weights, expect: known } = survey.weighted[0]!;
-    expect((await assessed({ counts, weights })).tests['rao-scott']?.p).toBeCloseTo(known['rao-scott'].p, 8);
+    const { counts, weights, expect: weighted } = survey.weighted[0]!;
+    expect((await assessed({ counts, weights })).tests['rao-scott']?.p).toBeCloseTo(weighted['rao-scott'].p, 8);
     const strata = [
       [
         [12, 8],
@@ -1028,7 +1029,7 @@ describe('a whole study', () => {
     expect(copy.body.name).toBe('Renamed, copy');
     expect((await call(server, 'DELETE', `/studies/${copy.body.id}`)).status).toBe(204);
     expect((await call(server, 'GET', `/studies/${copy.body.id}`)).status).toBe(404);
-    expect((await call<{ id: string }[]>(server, 'GET', '/bin')).body.map((one) => one.id)).toContain(copy.body.id);
+    expect((await call<{ id: string }[]>(server, 'GET', '/bin')).body.map((item) => item.id)).toContain(copy.body.id);
     expect((await call(server, 'POST', `/bin/${copy.body.id}`)).status).toBe(201);
     const file = await fetch(`${server.address}/api/v1/studies/${id}/backup`);
     const bytes = await file.arrayBuffer();

@@ -57,8 +57,8 @@ export async function says(driver: WebDriver, css: string, text: string): Promis
   await driver
     .wait(
       async () => {
-        const found = await driver.findElements(By.css(css));
-        last = (await Promise.all(found.map((one) => one.getText().catch(() => '')))).join('\n');
+        const elements = await driver.findElements(By.css(css));
+        last = (await Promise.all(elements.map((element) => element.getText().catch(() => '')))).join('\n');
         return last.includes(text);
       },
       PATIENCE,

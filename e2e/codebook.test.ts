@@ -15,28 +15,28 @@ const cell = (name: string, column: string) =>
 const textOf = async (name: string, column: string) => (await find(session.driver, cell(name, column))).getText();
 const study = async () => (await call<StudyView>(session.server, 'GET', DEMO)).body;
 const variable = async (name: string) => {
-  const found = (await study()).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
+  const match = (await study()).variables.find((candidate) => candidate.name === name);
+  if (!match) throw new Error(`no ${name}`);
+  return match;
 };
 const rows = async () => {
-  const found = await session.driver.findElements(By.css(`${GRID} [data-row] > :nth-child(2)`));
-  return Promise.all(found.map((one) => one.getText()));
+  const elements = await session.driver.findElements(By.css(`${GRID} [data-row] > :nth-child(2)`));
+  return Promise.all(elements.map((element) => element.getText()));
 };
 
 /** Clicks a cell, so that it has the keyboard. */
 async function to(name: string, column: string): Promise<WebElement> {
   const grid = await find(session.driver, GRID);
-  const at = (await study()).variables.findIndex((one) => one.name === name);
+  const at = (await study()).variables.findIndex((candidate) => candidate.name === name);
   // Only what is in sight is drawn.
   await session.driver.executeScript(
     'arguments[0].scrollTop = arguments[1]; arguments[0].focus();',
     grid,
     at * 32 - 120,
   );
-  const found = await find(session.driver, cell(name, column));
-  await session.driver.executeScript("arguments[0].scrollIntoView({ block: 'nearest', inline: 'center' })", found);
-  await found.click();
+  const element = await find(session.driver, cell(name, column));
+  await session.driver.executeScript("arguments[0].scrollIntoView({ block: 'nearest', inline: 'center' })", element);
+  await element.click();
   return session.driver.switchTo().activeElement();
 }
 const keys = (...pressed: string[]) =>

@@ -45,7 +45,7 @@ describe('dragging', () => {
     await drag('[data-code="2"]', '[data-group="1"]');
     await says(session.driver, '[data-testid=proof]', 'Nobody is in Fairly satisfied.');
     await drag('[data-group="5"]', '[data-group="4"]');
-    await says(session.driver, '[data-testid=loom]', '4 groups');
+    await says(session.driver, '[data-testid=regroup-diagram]', '4 groups');
     await says(session.driver, '[data-testid=proof]', 'Holds.');
     expect(await consoleErrors(session.driver)).toEqual([]);
   });
@@ -54,7 +54,7 @@ describe('dragging', () => {
 describe('the headings of a table', () => {
   const heading = (code: string, side = 'rows') => `[data-side=${side}][data-heading="${code}"]`;
   const headings = async (side = 'rows') =>
-    Promise.all((await session.driver.findElements(By.css(`[data-side=${side}]`))).map((one) => one.getText()));
+    Promise.all((await session.driver.findElements(By.css(`[data-side=${side}]`))).map((element) => element.getText()));
 
   it('are merged, moved and set aside by dragging, which makes a regroup and puts it into the sentence', async () => {
     await open('/tables?rows=satisfaction&by=site');
@@ -112,8 +112,8 @@ describe('the roster', () => {
     await says(session.driver, '[data-testid=base]', 'Base');
     await press(session.driver, '/');
     await type(session.driver, 'weir end');
-    const found = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
-    expect(await Promise.all(found.map((one) => one.getAttribute('data-variable')))).toEqual(['site']);
+    const elements = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
+    expect(await Promise.all(elements.map((element) => element.getAttribute('data-variable')))).toEqual(['site']);
     await (await find(session.driver, 'li[data-variable=site] button')).click();
     await named(session.driver, 'Only where');
     expect(await accessibilityProblems(session.driver)).toEqual([]);
@@ -122,8 +122,8 @@ describe('the roster', () => {
   it('filters by kind', async () => {
     await open('/tables');
     await (await find(session.driver, 'select[aria-label=Show] option[value=derived]')).click();
-    const found = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
-    expect(await Promise.all(found.map((one) => one.getAttribute('data-variable')))).toEqual([
+    const elements = await session.driver.findElements(By.css('section[aria-label=Roster] li[data-variable]'));
+    expect(await Promise.all(elements.map((element) => element.getAttribute('data-variable')))).toEqual([
       'satisfaction_3',
       'crops',
     ]);

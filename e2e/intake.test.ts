@@ -84,7 +84,7 @@ describe('a strange file', () => {
     await session.driver.wait(until.urlContains('/codebook'), 15_000);
     const id = /studies\/([^/]+)\//.exec(await session.driver.getCurrentUrl())?.[1] ?? '';
     const { variables } = (await call<StudyView>(session.server, 'GET', `/studies/${id}`)).body;
-    const of = (name: string) => variables.find((one) => one.name === name);
+    const of = (name: string) => variables.find((variable) => variable.name === name);
     expect(variables.map(({ name }) => name)).not.toContain('empty');
     expect(of('sat1')).toMatchObject({ level: 'ordered', missing: 22 });
     expect(of('age')?.level).toBe('ordered');

@@ -10,7 +10,7 @@ const session = demoSession();
 const { open, sound } = session;
 const main = (text: string) => says(session.driver, 'main', text);
 const cells = async (css: string) =>
-  Promise.all((await session.driver.findElements(By.css(css))).map((one) => one.getText()));
+  Promise.all((await session.driver.findElements(By.css(css))).map((element) => element.getText()));
 
 /** A study of a file of one's own: columns coded each in its own way, slots in order, a code for who was not asked. */
 async function strange(): Promise<{ study: string; id: (name: string) => number; view: StudyView }> {
@@ -54,7 +54,7 @@ async function strange(): Promise<{ study: string; id: (name: string) => number;
   expect(accepted.status, JSON.stringify(accepted.body)).toBe(201);
   const { study } = accepted.body;
   const { body: view } = await call<StudyView>(session.server, 'GET', `/studies/${study}`);
-  return { study, view, id: (name) => view.variables.find((one) => one.name === name)?.id ?? 0 };
+  return { study, view, id: (name) => view.variables.find((variable) => variable.name === name)?.id ?? 0 };
 }
 
 /** Respondents by slot of the first axis. */
@@ -92,9 +92,9 @@ describe('a question with several answers', () => {
         only: [],
         ...more,
       });
-    const found = byCode((await counts()).body);
-    expect(found).toMatchObject({ none: 1, 'not-asked': 1, blank: 1, 'no-answer': 0 });
-    expect(Number(found['mentioned']) + Number(found['nothing'])).toBe(37);
+    const counted = byCode((await counts()).body);
+    expect(counted).toMatchObject({ none: 1, 'not-asked': 1, blank: 1, 'no-answer': 0 });
+    expect(Number(counted['mentioned']) + Number(counted['nothing'])).toBe(37);
     const { body: aside } = await call<WorkingPreview>(
       session.server,
       'POST',

@@ -45,7 +45,7 @@ const CODEBOOK = [
 
 let study = '';
 const view = async () => (await call<StudyView>(session.server, 'GET', `/studies/${study}`)).body;
-const variable = async (name: string) => (await view()).variables.find((one) => one.name === name)!;
+const variable = async (name: string) => (await view()).variables.find((candidate) => candidate.name === name)!;
 
 describe('a file as an office has it', () => {
   it('has its numbers read by what all columns show, and says so by examples', async () => {

@@ -79,12 +79,12 @@ export async function call<T>(
 
 /** An intake, once its file was read or could not be. */
 export async function awaitRead(server: Server, intake: Intake): Promise<Intake> {
-  let found = intake;
-  while (found.state === 'reading') {
+  let current = intake;
+  while (current.state === 'reading') {
     await new Promise((resolve) => setTimeout(resolve, 50));
-    found = (await call<Intake>(server, 'GET', `/intakes/${intake.id}`)).body;
+    current = (await call<Intake>(server, 'GET', `/intakes/${intake.id}`)).body;
   }
-  return found;
+  return current;
 }
 
 /** Sends a file on the disk to the intake, piece by piece. */

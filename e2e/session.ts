@@ -20,7 +20,7 @@ export interface Session {
 /** Starts both before the tests of a file and ends them after; the fields can be read once the tests run. */
 export function demoSession(): Session {
   const home = temporaryStore();
-  const known: Partial<Session> = {
+  const parts: Partial<Session> = {
     store: home.store,
     open: (path) => session.driver.get(session.server.address + path),
     sound: async () => {
@@ -28,7 +28,7 @@ export function demoSession(): Session {
       expect(await consoleErrors(session.driver)).toEqual([]);
     },
   };
-  const session = known as Session;
+  const session = parts as Session;
   beforeAll(async () => {
     session.server = await startServer(home.store, 'demo');
     session.driver = await startBrowser();

@@ -46,7 +46,9 @@ describe('a table of two items by two nests', () => {
     const [bySite, nested] = blocks;
     const count = (satisfaction: string, where: Record<string, string>) =>
       respondents.filter(
-        (one) => one['satisfaction'] === satisfaction && Object.entries(where).every(([name, is]) => one[name] === is),
+        (respondent) =>
+          respondent['satisfaction'] === satisfaction &&
+          Object.entries(where).every(([name, is]) => respondent[name] === is),
       ).length;
     bySite!.rows.forEach(({ code }, i) =>
       bySite!.columns!.forEach((site, j) =>
@@ -59,9 +61,11 @@ describe('a table of two items by two nests', () => {
         expect(nested!.figures['n']![i]![j]).toBe(count(code, { season: season ?? '', shares: shares ?? '' }));
       }),
     );
-    const base = respondents.filter((one) => ['satisfaction', 'season', 'shares'].every((name) => isAnswer(one[name])));
+    const base = respondents.filter((respondent) =>
+      ['satisfaction', 'season', 'shares'].every((name) => isAnswer(respondent[name])),
+    );
     expect(nested!.base).toBe(base.length);
-    expect(nested!.base + nested!.leftOut.reduce((sum, one) => sum + one.respondents, 0)).toBe(respondents.length);
+    expect(nested!.base + nested!.leftOut.reduce((sum, item) => sum + item.respondents, 0)).toBe(respondents.length);
   });
 
   it('is the same block by block as each is alone', async () => {
@@ -78,8 +82,8 @@ describe('a table of two items by two nests', () => {
   });
 
   it('takes one name for a list of one, and says what it cannot find', async () => {
-    const one = await ask({ rows: 'satisfaction', by: 'site' });
-    expect(await ask({ rows: ['satisfaction'], by: [['site']] })).toEqual(one);
+    const answer = await ask({ rows: 'satisfaction', by: 'site' });
+    expect(await ask({ rows: ['satisfaction'], by: [['site']] })).toEqual(answer);
     const { body } = await call<{ detail: string; mend: string }>(session.server, 'POST', `${DEMO}/table`, {
       rows: ['satisfaction', 'crop'],
       by: ['site', ['season', 'share']],
@@ -106,15 +110,19 @@ describe('conditions joined by and, or and not', () => {
     const site = { variable: 'site', is: 'any-of', codes: ['1'] };
     const spring = { variable: 'season', is: 'any-of', codes: ['1'] };
     const satisfied = { variable: 'satisfaction', is: 'any-of', codes: ['1', '2'] };
-    const having = (keep: (one: Record<string, string>) => boolean) =>
-      respondents.filter((one) => isAnswer(one['renew']) && keep(one)).length;
-    expect(await bases([{ or: [site, spring] }])).toBe(having((one) => one['site'] === '1' || one['season'] === '1'));
+    const having = (keep: (answers: Record<string, string>) => boolean) =>
+      respondents.filter((respondent) => isAnswer(respondent['renew']) && keep(respondent)).length;
+    expect(await bases([{ or: [site, spring] }])).toBe(
+      having((respondent) => respondent['site'] === '1' || respondent['season'] === '1'),
+    );
     expect(await bases([{ not: { and: [site, spring] } }])).toBe(
-      having((one) => !(one['site'] === '1' && one['season'] === '1')),
+      having((respondent) => !(respondent['site'] === '1' && respondent['season'] === '1')),
     );
     // Whose satisfaction is not known is neither satisfied nor not.
     expect(await bases([{ not: satisfied }])).toBe(
-      having((one) => isAnswer(one['satisfaction']) && !['1', '2'].includes(one['satisfaction'] ?? '')),
+      having(
+        (respondent) => isAnswer(respondent['satisfaction']) && !['1', '2'].includes(respondent['satisfaction'] ?? ''),
+      ),
     );
     const said = await ask({
       sentence: 'Will renew, only where (Site is Mill Row or Season of interview is Spring) and not (Age 60 and over)',
@@ -123,7 +131,12 @@ describe('conditions joined by and, or and not', () => {
       'Will renew, only where (Site is Mill Row or Season of interview is Spring) and not (Age 60 and over)',
     );
     expect(said.base).toBe(
-      having((one) => (one['site'] === '1' || one['season'] === '1') && Number(one['age']) < 60 && one['age'] !== ''),
+      having(
+        (respondent) =>
+          (respondent['site'] === '1' || respondent['season'] === '1') &&
+          Number(respondent['age']) < 60 &&
+          respondent['age'] !== '',
+      ),
     );
   });
 });
@@ -176,7 +189,7 @@ describe('on screen', () => {
     expect(lines[3]).toContain('Mill Row: n / respondents');
     const shown = await session.driver.findElements(By.css('tbody:first-of-type tr:nth-child(2) td:nth-of-type(2)'));
     const [percent, count] = (await shown[0]!.getText()).split('\n');
-    const line = lines.find((one) => one.startsWith('Very satisfied'))!.split(',');
+    const line = lines.find((candidate) => candidate.startsWith('Very satisfied'))!.split(',');
     expect(line[1]).toBe(count);
     expect(Number(line[8]).toFixed(1)).toBe(percent);
   });
@@ -202,8 +215,10 @@ describe('on screen', () => {
       ]),
     );
     await session.open(`${TABLES}?rows=renew&only=${only}`);
-    const both = respondents.filter((one) => one['site'] === '1' && one['season'] === '1').length;
-    const either = respondents.filter((one) => one['site'] === '1' || one['season'] === '1').length;
+    const both = respondents.filter((respondent) => respondent['site'] === '1' && respondent['season'] === '1').length;
+    const either = respondents.filter(
+      (respondent) => respondent['site'] === '1' || respondent['season'] === '1',
+    ).length;
     await say('[data-testid=base]', `Base ${both.toLocaleString('en')} of`);
     await (await named(session.driver, 'and: make it or')).click();
     await say('[data-testid=base]', `Base ${either.toLocaleString('en')} of`);

@@ -146,7 +146,7 @@ describe('from outside', () => {
       'GET',
       '/studies/fernhill-allotments',
     );
-    return body.variables.find((one) => one.name === name)?.id ?? 0;
+    return body.variables.find((variable) => variable.name === name)?.id ?? 0;
   };
 
   it('a sentence from before there were weights is still one', async () => {
@@ -171,8 +171,8 @@ describe('from outside', () => {
     });
     const lone = await ask({ rows, by: null, only: [], within: site });
     expect(lone.body).toMatchObject({ place: { field: 'within' } });
-    const many = await ask({ rows, by, only: [], within: await idOf('id') });
-    expect(many.body.detail).toContain('too many different numbers');
+    const reply = await ask({ rows, by, only: [], within: await idOf('id') });
+    expect(reply.body.detail).toContain('too many different numbers');
   });
 
   it('a split table comes as a file, all first and then each', async () => {

@@ -229,7 +229,7 @@ async function makeStudy(store: string): Promise<void> {
     if (accepted.status !== 201) throw new Error(`the study is not made: ${JSON.stringify(accepted.body)}`);
     made = accepted.body.study;
     const view = async () => (await call<StudyView>(server, 'GET', path())).body.variables;
-    const idOf = async (name: string) => (await view()).find((one) => one.name === name)?.id ?? 0;
+    const idOf = async (name: string) => (await view()).find((variable) => variable.name === name)?.id ?? 0;
     const keep = (name: string, recipe: unknown) =>
       call(server, 'POST', path(`/workings`), { name, label: name, recipe });
     await keep('old', band(await idOf('age'), 50));
@@ -271,7 +271,7 @@ async function changeOnce(
   const before = allSaid(store);
   const server = await startServer(store);
   const { variables, workings } = (await call<StudyView>(server, 'GET', path())).body;
-  const find = (name: string) => variables.find((one) => one.name === name);
+  const find = (name: string) => variables.find((variable) => variable.name === name);
   const working = (name: string) => workings.find(({ id }) => id === find(name)?.workingId)?.id ?? 0;
   const begun = performance.now();
   const timer = killAfter === null ? undefined : setTimeout(() => server.process.kill('SIGKILL'), killAfter);
@@ -312,10 +312,10 @@ export async function tortureChanges(times = String(KILLS)): Promise<void> {
       for (let k = 0; k < each; k++) {
         const moment = (uniformInt(generator, 0, 1100) / 1000) * whole.took;
         const { before } = await changeOnce(home.store, pristine, change, moment);
-        const found = allSaid(home.store);
-        if (found !== before && found !== after)
+        const printed = allSaid(home.store);
+        if (printed !== before && printed !== after)
           throw new Error(`${change.name}, killed after ${Math.round(moment)} ms: neither before nor after`);
-        ends[found === before ? 'before' : 'after']++;
+        ends[printed === before ? 'before' : 'after']++;
       }
       process.stdout.write(
         `${change.name}: ${each} kills within ${Math.round(whole.took)} ms, ${ends.before} left it before, ` +

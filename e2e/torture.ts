@@ -134,8 +134,8 @@ export async function torture(times = String(KILLS)): Promise<void> {
       const intakes = join(store, 'intakes');
       for (const id of readdirSync(intakes)) {
         if (!existsSync(join(intakes, id, 'intake.json'))) continue;
-        const found = await awaitRead(server, (await call<Intake>(server, 'GET', `/intakes/${id}`)).body);
-        if (found.read?.respondents !== RESPONDENTS) throw new Error(`kill ${kill + 1}: the file was not read again`);
+        const read = await awaitRead(server, (await call<Intake>(server, 'GET', `/intakes/${id}`)).body);
+        if (read.read?.respondents !== RESPONDENTS) throw new Error(`kill ${kill + 1}: the file was not read again`);
         const discarded = await call(server, 'DELETE', `/intakes/${id}`);
         if (discarded.status !== 204) throw new Error(`kill ${kill + 1}: the file cannot be discarded`);
       }

@@ -10,9 +10,9 @@ const session = demoSession();
 const { open, sound } = session;
 const study = async () => (await call<StudyView>(session.server, 'GET', DEMO)).body;
 const variable = async (name: string) => {
-  const found = (await study()).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
+  const match = (await study()).variables.find((candidate) => candidate.name === name);
+  if (!match) throw new Error(`no ${name}`);
+  return match;
 };
 const proof = (text: string) => says(session.driver, '[data-testid=proof]', text);
 const click = async (text: string) => (await named(session.driver, text)).click();

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { format, resolveConfig } from 'prettier';
 import { assess } from '../src/core/assess.js';
-import { sumOf } from '../src/core/reading/sums/sum-of.js';
+import { workedExampleOf } from '../src/core/reading/worked-examples/worked-example-of.js';
 import { EVERY_MEASURE, EVERY_TEST } from '../src/core/statistic/registry.js';
 import type { Levels, Measure, Shape, Test } from '../src/core/statistic/statistic.js';
 
@@ -41,7 +41,7 @@ function requestOf({ example: { request } }: Measure | Test): string {
 
 function entry(record: Measure | Test): string {
   const { id, of, name, symbol, about, levels, shape, example } = record;
-  const sum = sumOf(id, example.request, assess(example.request).tests);
+  const sum = workedExampleOf(id, example.request, assess(example.request).tests);
   const range =
     'range' in record ? [`Range: ${record.range ? record.range.join(' to ') : 'from 0, without end'}.`] : [];
   return [

@@ -1,7 +1,7 @@
 import { z } from './zod.js';
 import { CODE_ORDERS } from '../core/codebook/code-order.js';
 import { CODEBOOK_FIELDS } from '../core/codebook/cell-text.js';
-import { AILMENTS } from '../core/codebook/health.js';
+import { ISSUE_KINDS } from '../core/codebook/health.js';
 import { MISSING_REASONS } from '../core/codebook/types.js';
 import { CodeSchema, ConditionSchema, VariableEditSchema } from './schemas.js';
 
@@ -159,7 +159,7 @@ export const CodebookPlanSchema = z
 export const HealthListSchema = z
   .array(
     z.object({
-      is: z.enum(AILMENTS),
+      is: z.enum(ISSUE_KINDS),
       variable: id,
       codes: z.array(z.string()),
       respondents: z.int(),

@@ -29,9 +29,9 @@ function paramsIn(template: readonly string[], parts: readonly string[]): Record
 }
 
 /** Paths whose words are plain stand before those with names in the same places. */
-function plainFirst(one: SharedPath, other: SharedPath): number {
+function plainFirst(path: SharedPath, other: SharedPath): number {
   const places = ({ parts }: SharedPath) => parts.map((part) => (nameIn(part) === null ? '0' : '1')).join('');
-  return places(one).localeCompare(places(other));
+  return places(path).localeCompare(places(other));
 }
 
 /** The parts of a path, each decoded by itself: a slash in a part is no border. Null where one cannot be decoded. */

@@ -80,8 +80,8 @@ describe('what comes in', () => {
     });
   });
   it('is bounded', () => {
-    const many = Array.from({ length: 21 }, () => ({ variable: 1, is: 'any-of', codes: [] }));
-    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: many })).place).toEqual({
+    const conditions = Array.from({ length: 21 }, () => ({ variable: 1, is: 'any-of', codes: [] }));
+    expect(refusal(() => parseWith(SentenceSchema, { rows: 1, by: null, only: conditions })).place).toEqual({
       field: 'only',
     });
     expect(

@@ -1,5 +1,5 @@
 import type { z } from './zod.js';
-import { Fault, type FaultKind, type Place } from '../core/fault.js';
+import { Fault, type FaultKind, type FaultPlace } from '../core/fault.js';
 
 /** A problem as it is sent (RFC 9457), with where it is and how to mend it. */
 export interface Problem {
@@ -8,7 +8,7 @@ export interface Problem {
   status: number;
   detail: string;
   mend: string;
-  place: Place;
+  place: FaultPlace;
 }
 
 const KINDS: Record<FaultKind, { status: number; title: string }> = {

@@ -1,3 +1,4 @@
+import { total } from '../core/numerics/total.js';
 import { describe, expect, it } from 'vitest';
 import { ribbons, targetHeightsFor } from './ribbons.js';
 
@@ -30,7 +31,7 @@ describe('ribbons', () => {
     const olds = [100, 100, 100, 100, 4, 0].map((value, k) => ({ value, target: k < 4 ? 1 : k === 4 ? 0 : null }));
     const heights = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 400 });
     expect(heights[1]).toBeGreaterThanOrEqual(4 * 44);
-    expect(heights.reduce((sum, height) => sum + height, 0)).toBeCloseTo(400, 9);
+    expect(total(heights)).toBeCloseTo(400, 9);
     expect(heights[0]).toBe(heights[2]);
     const tight = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 100 });
     expect(tight).toEqual([50, 4 * 44, 50]);

@@ -26,7 +26,11 @@ export async function takeCodebook(service: Service, called: string, file: strin
     before,
     after,
   ]);
-  const notes = [...plan.remarks, ...plan.leftAlone, ...plan.unknown.map((one) => `${one} is not in the study.`)];
+  const notes = [
+    ...plan.remarks,
+    ...plan.leftAlone,
+    ...plan.unknown.map((missingName) => `${missingName} is not in the study.`),
+  ];
   if (keep && plan.edits.length > 0) await editEntries(service, study, plan.edits, `Codebook ${name}`.slice(0, 200));
   return [...lines.map((parts) => parts.join('\t')), ...notes.map((note) => `# ${note}`), ''].join('\n');
 }

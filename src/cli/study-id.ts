@@ -15,11 +15,11 @@ export function studyId(service: Service, called: string): string {
       field: 'study',
     });
   }
-  const known = all.map(({ id }) => id).join(', ');
+  const every = all.map(({ id }) => id).join(', ');
   throw new Fault(
     'not-found',
     `There is no study "${called}".`,
-    known === '' ? 'The store is empty.' : `There are ${known}.`,
+    every === '' ? 'The store is empty.' : `There are ${every}.`,
     { field: 'study' },
   );
 }

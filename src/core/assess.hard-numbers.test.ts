@@ -8,10 +8,10 @@ const assessed = (counts: number[][], more: Partial<TableRequest> = {}) =>
   assess({ counts, exact: { method: 'none' }, ...more });
 
 describe('hard numbers', () => {
-  const wrong = (found: unknown, path: string): string[] => {
-    if (typeof found === 'number') return Number.isFinite(found) ? [] : [path];
-    if (typeof found !== 'object' || found === null) return [];
-    return Object.entries(found).flatMap(([key, inner]) => wrong(inner, `${path}.${key}`));
+  const wrong = (value: unknown, path: string): string[] => {
+    if (typeof value === 'number') return Number.isFinite(value) ? [] : [path];
+    if (typeof value !== 'object' || value === null) return [];
+    return Object.entries(value).flatMap(([key, inner]) => wrong(inner, `${path}.${key}`));
   };
   const counts = fc.constantFrom(0, 0, 0, 1, 1, 2, 3, 5, 17, 100, 1e5, 1e9, 3e14, 0.5, 2.5, 1e-4, 1e-8);
   const anything = fc

@@ -54,7 +54,7 @@ const none = { method: 'none' } as const;
 const test = ({ tests }: Assessment, id: string): TestResult | undefined => tests[id as TestId];
 
 describe('exact tests, against every table listed', () => {
-  it.each(oracle.exact.map((one, k) => [k, one] as const))('table %i', (k, { counts, expect: wanted }) => {
+  it.each(oracle.exact.map((example, k) => [k, example] as const))('table %i', (k, { counts, expect: wanted }) => {
     const { tests } = assess({ counts, exact: { method: 'exact' } });
     near(tests.fisher?.p, wanted.fisher['p'], `${k} fisher`);
     near(tests['pearson-exact']?.p, wanted['pearson-exact']['p'], `${k} pearson`);
@@ -64,60 +64,66 @@ describe('exact tests, against every table listed', () => {
 });
 
 describe('tables, against the definitions', () => {
-  it.each(oracle.tables.map((one, k) => [k, one] as const))('table %i', (k, one) => {
-    const result = assess({ counts: one.counts, rowLevel: 'ordered', exact: none });
-    for (const [id, figures] of Object.entries(one.measures))
+  it.each(oracle.tables.map((example, k) => [k, example] as const))('table %i', (k, example) => {
+    const result = assess({ counts: example.counts, rowLevel: 'ordered', exact: none });
+    for (const [id, figures] of Object.entries(example.measures))
       alike(result.measures[id as MeasureId], figures, `${k} ${id}`);
-    for (const [id, figures] of Object.entries(one.tests)) alike(test(result, id), figures, `${k} ${id}`);
-    result.columnProportions?.pairs.forEach(({ z }, at) => near(z, one.columns[at], `${k} pair ${at}`));
-    expect(result.columnProportions?.pairs).toHaveLength(one.columns.length);
-    if (one.square) {
-      alike(result.tests.bowker, one.square.bowker, `${k} bowker`);
-      alike(result.tests['stuart-maxwell'], one.square['stuart-maxwell'], `${k} stuart-maxwell`);
-      near(result.measures.kappa?.z, one.square['kappa-z'], `${k} kappa z`);
+    for (const [id, figures] of Object.entries(example.tests)) alike(test(result, id), figures, `${k} ${id}`);
+    result.columnProportions?.pairs.forEach(({ z }, at) => near(z, example.columns[at], `${k} pair ${at}`));
+    expect(result.columnProportions?.pairs).toHaveLength(example.columns.length);
+    if (example.square) {
+      alike(result.tests.bowker, example.square.bowker, `${k} bowker`);
+      alike(result.tests['stuart-maxwell'], example.square['stuart-maxwell'], `${k} stuart-maxwell`);
+      near(result.measures.kappa?.z, example.square['kappa-z'], `${k} kappa z`);
     }
-    if (one.four) {
+    if (example.four) {
       const { mcnemar } = result.tests;
-      alike(mcnemar, { statistic: one.four.mcnemar['statistic'], p: one.four.mcnemar['p'] }, `${k} mcnemar`);
-      alike(mcnemar?.variants?.['continuity-corrected'], one.four.mcnemar.corrected, `${k} corrected`);
-      near(mcnemar?.variants?.exact?.p, one.four.mcnemar.exact, `${k} exact`);
+      alike(mcnemar, { statistic: example.four.mcnemar['statistic'], p: example.four.mcnemar['p'] }, `${k} mcnemar`);
+      alike(mcnemar?.variants?.['continuity-corrected'], example.four.mcnemar.corrected, `${k} corrected`);
+      near(mcnemar?.variants?.exact?.p, example.four.mcnemar.exact, `${k} exact`);
     }
     const rows = result.collapsing.find(({ axis }) => axis === 'rows');
-    if (one.collapsing) {
-      expect(rows?.groupings).toBe(one.collapsing.groupings);
-      expect(rows?.significant).toBe(one.collapsing.significant);
+    if (example.collapsing) {
+      expect(rows?.groupings).toBe(example.collapsing.groupings);
+      expect(rows?.significant).toBe(example.collapsing.significant);
       for (const figure of ['V', 'gamma', 'p'] as const)
-        alike(rows?.[figure] ?? {}, one.collapsing[figure], `${k} collapsing ${figure}`);
+        alike(rows?.[figure] ?? {}, example.collapsing[figure], `${k} collapsing ${figure}`);
     } else expect(rows).toBeUndefined();
   });
 });
 
 describe('strata, against the covariance of every pair of cells', () => {
-  it.each(oracle.strata.map((one, k) => [k, one] as const))('split table %i', (k, { strata, expect: wanted }) => {
-    const result = assess({ strata, exact: none });
-    const main = result.tests['mantel-haenszel'];
-    alike(main, wanted['general']!, `${k} general`);
-    for (const variant of ['row-mean-scores', 'correlation'] as const)
-      alike(main?.variants?.[variant], wanted[variant]!, `${k} ${variant}`);
-    if (!wanted['breslow-day']) {
-      expect(result.absent.map(({ id }) => id)).toContain('breslow-day');
-      return;
-    }
-    const { tarone, ...breslowDay } = wanted['breslow-day'];
-    alike(result.tests['breslow-day'], breslowDay, `${k} breslow-day`);
-    alike(result.tests['breslow-day']?.variants?.tarone, tarone!, `${k} tarone`);
-    alike(result.measures['common-odds-ratio'], wanted['common-odds-ratio']!, `${k} odds`);
-  });
+  it.each(oracle.strata.map((example, k) => [k, example] as const))(
+    'split table %i',
+    (k, { strata, expect: wanted }) => {
+      const result = assess({ strata, exact: none });
+      const main = result.tests['mantel-haenszel'];
+      alike(main, wanted['general']!, `${k} general`);
+      for (const variant of ['row-mean-scores', 'correlation'] as const)
+        alike(main?.variants?.[variant], wanted[variant]!, `${k} ${variant}`);
+      if (!wanted['breslow-day']) {
+        expect(result.absent.map(({ id }) => id)).toContain('breslow-day');
+        return;
+      }
+      const { tarone, ...breslowDay } = wanted['breslow-day'];
+      alike(result.tests['breslow-day'], breslowDay, `${k} breslow-day`);
+      alike(result.tests['breslow-day']?.variants?.tarone, tarone!, `${k} tarone`);
+      alike(result.measures['common-odds-ratio'], wanted['common-odds-ratio']!, `${k} odds`);
+    },
+  );
 });
 
 describe('other shapes, against the definitions', () => {
-  it.each(oracle.oneWay.map((one, k) => [k, one] as const))('one-way counts %i', (k, { expect: wanted, ...oneWay }) => {
-    const found = assess({ oneWay }).tests['goodness-of-fit'];
-    alike(found, { statistic: wanted['statistic'], p: wanted['p'] }, `${k}`);
-    alike(found?.variants?.['likelihood-ratio'], wanted['likelihood-ratio'], `${k} G²`);
-    near(found?.variants?.exact?.p, wanted.exact, `${k} exact`);
-    expect(found?.variants?.exact?.sampling?.method).toBe('exact');
-  });
+  it.each(oracle.oneWay.map((example, k) => [k, example] as const))(
+    'one-way counts %i',
+    (k, { expect: wanted, ...oneWay }) => {
+      const result = assess({ oneWay }).tests['goodness-of-fit'];
+      alike(result, { statistic: wanted['statistic'], p: wanted['p'] }, `${k}`);
+      alike(result?.variants?.['likelihood-ratio'], wanted['likelihood-ratio'], `${k} G²`);
+      near(result?.variants?.exact?.p, wanted.exact, `${k} exact`);
+      expect(result?.variants?.exact?.sampling?.method).toBe('exact');
+    },
+  );
 
   it("Cochran's Q, from a list of respondents and from counted patterns", () => {
     const { answers, expect: wanted } = oracle.related;
@@ -132,10 +138,10 @@ describe('other shapes, against the definitions', () => {
     const { units, expect: wanted } = oracle.codings;
     const published = { nominal: 0.743, ordinal: 0.815, interval: 0.849, ratio: 0.797 };
     for (const metric of METRICS) {
-      const found = assess({ codings: { units, metric } }).measures['krippendorff-alpha'];
-      near(found?.value, wanted[metric], metric);
-      expect(found?.value).toBeCloseTo(published[metric], 3);
-      expect(found?.ase).toBeGreaterThan(0);
+      const result = assess({ codings: { units, metric } }).measures['krippendorff-alpha'];
+      near(result?.value, wanted[metric], metric);
+      expect(result?.value).toBeCloseTo(published[metric], 3);
+      expect(result?.ase).toBeGreaterThan(0);
     }
   });
 });

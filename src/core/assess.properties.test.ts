@@ -80,12 +80,12 @@ describe('measures', () => {
   it('exchange their directions when the table is turned', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const [one, other] = [assessed(counts), assessed(turned(counts))];
+        const [assessment, other] = [assessed(counts), assessed(turned(counts))];
         for (const id of ['lambda', 'goodman-kruskal-tau', 'uncertainty', 'somers-d', 'eta']) {
-          near(value(other, `${id}:rows`), value(one, `${id}:columns`), id);
-          near(value(other, `${id}:columns`), value(one, `${id}:rows`), id);
+          near(value(other, `${id}:rows`), value(assessment, `${id}:columns`), id);
+          near(value(other, `${id}:columns`), value(assessment, `${id}:rows`), id);
         }
-        for (const id of EITHER) near(value(other, id), value(one, id), id);
+        for (const id of EITHER) near(value(other, id), value(assessment, id), id);
       }),
     );
   });
@@ -93,9 +93,9 @@ describe('measures', () => {
   it('of unordered variables do not mind the order of the rows', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const [one, other] = [assessed(counts), assessed([...counts].reverse())];
-        for (const id of UNORDERED) near(Math.abs(value(other, id)!), Math.abs(value(one, id)!), id);
-        near(other.tests['likelihood-ratio']?.statistic, one.tests['likelihood-ratio']?.statistic, 'G²');
+        const [assessment, other] = [assessed(counts), assessed([...counts].reverse())];
+        for (const id of UNORDERED) near(Math.abs(value(other, id)!), Math.abs(value(assessment, id)!), id);
+        near(other.tests['likelihood-ratio']?.statistic, assessment.tests['likelihood-ratio']?.statistic, 'G²');
       }),
     );
   });
@@ -103,13 +103,13 @@ describe('measures', () => {
   it('of ordered variables change their sign when one is reversed', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const [one, other] = [assessed(counts), assessed([...counts].reverse())];
+        const [assessment, other] = [assessed(counts), assessed([...counts].reverse())];
         for (const id of SIGNED) {
-          const before = value(one, id);
+          const before = value(assessment, id);
           near(value(other, id), before === undefined ? undefined : -before, id);
-          near(other.measures[id]?.ase, one.measures[id]?.ase, `${id} ase`);
+          near(other.measures[id]?.ase, assessment.measures[id]?.ase, `${id} ase`);
         }
-        for (const id of ['eta:rows', 'eta:columns'] as const) near(value(other, id), value(one, id), id);
+        for (const id of ['eta:rows', 'eta:columns'] as const) near(value(other, id), value(assessment, id), id);
       }),
     );
   });
@@ -117,17 +117,17 @@ describe('measures', () => {
   it('do not change with the size of the table; X², G² grow with it, and standard errors fall by its root', () => {
     fc.assert(
       fc.property(tables, fc.integer({ min: 2, max: 9 }), (counts, k) => {
-        const one = assessed(counts);
-        const many = assessed(counts.map((row) => row.map((n) => n * k)));
+        const assessment = assessed(counts);
+        const scaled = assessed(counts.map((row) => row.map((n) => n * k)));
         for (const { id } of TABLE_MEASURES) {
           if (id === 'cramers-v-corrected') continue;
-          near(value(many, id), value(one, id), id);
-          const [before, after] = [one.measures[id]?.ase, many.measures[id]?.ase];
+          near(value(scaled, id), value(assessment, id), id);
+          const [before, after] = [assessment.measures[id]?.ase, scaled.measures[id]?.ase];
           if (before !== undefined && after !== undefined) near(after * Math.sqrt(k), before, `${id} ase`);
         }
         for (const id of ['pearson', 'likelihood-ratio', 'mcnemar', 'bowker', 'stuart-maxwell'] as const) {
-          const before = one.tests[id]?.statistic;
-          if (before !== undefined) near(many.tests[id]?.statistic, before * k, id);
+          const before = assessment.tests[id]?.statistic;
+          if (before !== undefined) near(scaled.tests[id]?.statistic, before * k, id);
         }
       }),
     );
@@ -136,15 +136,15 @@ describe('measures', () => {
   it('stay within their bounds', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const one = assessed(counts);
+        const assessment = assessed(counts);
         const four = counts.length === 2 && counts[0]!.length === 2;
         for (const id of UNORDERED) {
           if (id === 'phi' && !four) continue;
-          expect(value(one, id) ?? 0, id).toBeGreaterThanOrEqual(id === 'phi' ? -1 - 1e-12 : -1e-12);
-          expect(value(one, id) ?? 0, id).toBeLessThanOrEqual(1 + 1e-12);
+          expect(value(assessment, id) ?? 0, id).toBeGreaterThanOrEqual(id === 'phi' ? -1 - 1e-12 : -1e-12);
+          expect(value(assessment, id) ?? 0, id).toBeLessThanOrEqual(1 + 1e-12);
         }
         for (const id of [...SIGNED, 'kappa', 'eta:rows', 'yule-y'] as const)
-          expect(Math.abs(value(one, id) ?? 0), id).toBeLessThanOrEqual(1 + 1e-12);
+          expect(Math.abs(value(assessment, id) ?? 0), id).toBeLessThanOrEqual(1 + 1e-12);
       }),
     );
   });
@@ -152,9 +152,9 @@ describe('measures', () => {
   it('agree where one is another by another name', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const one = assessed(counts);
-        const { tests, measures } = one;
-        const N = one.base.N;
+        const assessment = assessed(counts);
+        const { tests, measures } = assessment;
+        const N = assessment.base.N;
         const r = measures['pearson-r']?.value;
         if (r !== undefined) near(tests['linear-trend']?.statistic, (N - 1) * r * r, 'linear trend');
         if (counts.length === 2 && r !== undefined)

@@ -31,14 +31,14 @@ function close(
 }
 
 describe('assess, against the reference', () => {
-  it.each(reference.map((one, k) => [k, one] as const))('table %i', (k, { counts, expect: wanted }) => {
+  it.each(reference.map((example, k) => [k, example] as const))('table %i', (k, { counts, expect: wanted }) => {
     const result = assess({ counts });
-    for (const [part, found] of [
+    for (const [part, assessed] of [
       [wanted.tests, result.tests],
       [wanted.measures, result.measures],
     ] as const) {
       for (const [id, fields] of Object.entries(part)) {
-        const mine = (found as Record<string, unknown>)[id] as Record<string, number> | undefined;
+        const mine = (assessed as Record<string, unknown>)[id] as Record<string, number> | undefined;
         for (const [field, value] of Object.entries(fields)) close(mine?.[field], value, `${k} ${id} ${field}`);
       }
     }
@@ -79,7 +79,7 @@ describe('assess, against the survey reference', () => {
   const near = (actual: unknown, expected: number, where: string) =>
     close(actual, expected, where, { relative: 1e-6, absolute: 1e-8 });
 
-  it.each(survey.weighted.map((one, k) => [k, one] as const))(
+  it.each(survey.weighted.map((example, k) => [k, example] as const))(
     'weighted table %i',
     (k, { counts, weights, expect: w }) => {
       const result = assess({ counts, weights });
@@ -95,7 +95,7 @@ describe('assess, against the survey reference', () => {
     },
   );
 
-  it.each(survey.multiple.map((one, k) => [k, one] as const))(
+  it.each(survey.multiple.map((example, k) => [k, example] as const))(
     'multiple response %i',
     (k, { expect: w, ...multiple }) => {
       const result = assess({ multiple });

@@ -8,7 +8,7 @@ export function byId<T extends { readonly id: number | string }>(
   list: Iterable<T> | undefined,
   id: T['id'] | null | undefined,
 ): T | undefined {
-  for (const one of list ?? []) if (one.id === id) return one;
+  for (const item of list ?? []) if (item.id === id) return item;
   return undefined;
 }
 

@@ -3,7 +3,7 @@ export const FAULT_KINDS = ['invalid', 'not-found', 'conflict', 'stale', 'too-la
 export type FaultKind = (typeof FAULT_KINDS)[number];
 
 /** Where in the input it went wrong. Every part is optional; lines and columns count from 1. */
-export interface Place {
+export interface FaultPlace {
   file?: string | undefined;
   line?: number | undefined;
   column?: number | undefined;
@@ -24,9 +24,9 @@ export class Fault extends Error {
   readonly [BRAND] = true;
   readonly kind: FaultKind;
   readonly mend: string;
-  readonly place: Place;
+  readonly place: FaultPlace;
 
-  constructor(kind: FaultKind, message: string, mend: string, place: Place = {}) {
+  constructor(kind: FaultKind, message: string, mend: string, place: FaultPlace = {}) {
     super(message);
     this.name = 'Fault';
     this.kind = kind;

@@ -26,10 +26,10 @@ export function bundleIn({ names }: Archive, file: string): Bundle {
     );
   }
   if (second !== undefined || codebooks.length > 1) {
-    const many = second === undefined ? codebooks : data;
+    const rivals = second === undefined ? codebooks : data;
     throw new Fault(
       'unsupported',
-      `${file} holds ${many.length} files that it could be: ${many.slice(0, 5).join(', ')}.`,
+      `${file} holds ${rivals.length} files that it could be: ${rivals.slice(0, 5).join(', ')}.`,
       'Take out the one that is meant, and send that.',
       { file },
     );

@@ -206,8 +206,8 @@ async function* readCells(file: RawFile, layout: Delimited, source: Decoded): As
       const isAll = step >= text.length;
       const tooLong = isAll && text.length > LONGEST_ROW;
       const part = isAll ? text : text.slice(0, step);
-      const { rows: found, rest, broken } = parse(part, isAll && (piece.last || tooLong));
-      if (tooLong && broken === null && found.length < 2) throw longRow(file.name, line);
+      const { rows: parsed, rest, broken } = parse(part, isAll && (piece.last || tooLong));
+      if (tooLong && broken === null && parsed.length < 2) throw longRow(file.name, line);
       if (broken !== null && isAll && (piece.last || tooLong) && ++toTheEnd > MOST_BROKEN_TO_THE_END) {
         throw new Fault(
           'invalid',
@@ -220,7 +220,7 @@ async function* readCells(file: RawFile, layout: Delimited, source: Decoded): As
       const quoted = quote !== '' && part.includes(quote);
       const strange = part.includes('\uFFFD');
       const rows: Row[] = [];
-      for (const cells of found) {
+      for (const cells of parsed) {
         if (cells.length > 1 || cells[0]?.trim() !== '') {
           rows.push({ line, cells });
           if (strange) noteStrange(source.strange, cells, line);
@@ -262,7 +262,7 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
       { file: file.name, line: row.line },
     );
   }
-  const found = layout.heading ? columnNames(row.cells) : numberedNames(row.cells.length);
+  const names = layout.heading ? columnNames(row.cells) : numberedNames(row.cells.length);
   let rest = layout.heading ? below : [row, ...below];
   const picks = layout.picks;
   async function* batches(): AsyncGenerator<Row[]> {
@@ -272,12 +272,12 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
   }
   function prepared(batch: Row[]): Row[] {
     if (!picks) return batch;
-    return batch.map((one) =>
-      one.cells.length === found.length ? { ...one, cells: picked(one.cells, picks) } : { ...one, odd: 'cells' },
+    return batch.map((item) =>
+      item.cells.length === names.length ? { ...item, cells: picked(item.cells, picks) } : { ...item, odd: 'cells' },
     );
   }
   return {
-    columns: picks ? picks.map(({ name }) => ({ name, note: null })) : found,
+    columns: picks ? picks.map(({ name }) => ({ name, note: null })) : names,
     batches: batches(),
     share: source.share,
     remarks: () => {

@@ -28,12 +28,12 @@ export const raw = (content: string | Uint8Array) => ({ path: put(content, '.csv
 /** Writes a file and reads it, by a layout or as it is found. */
 export async function read(content: string | Uint8Array, layout?: Layout) {
   const path = put(content);
-  const found = layout ? { gzip: false, layout } : await detectLayout(path, 'x');
-  const source = await openRows({ path, name: 'x', gzip: found.gzip }, found.layout);
+  const detected = layout ? { gzip: false, layout } : await detectLayout(path, 'x');
+  const source = await openRows({ path, name: 'x', gzip: detected.gzip }, detected.layout);
   const rows: Row[] = [];
   for await (const batch of source.batches) rows.push(...batch);
   return {
-    layout: found.layout,
+    layout: detected.layout,
     names: source.columns.map(({ name }) => name),
     rows,
     cells: rows.map(({ cells }) => cells),

@@ -14,7 +14,7 @@ describe('rows in JSON', () => {
       ['2', 'Weir "End"', '', '', '', '', 'true', '', ''],
       ['3', '', '', 'peas', 'beans', 'kale', '', '', '[{"a":1}]'],
     ];
-    for (const text of [JSON.stringify(people, null, 1), people.map((one) => JSON.stringify(one)).join('\n')]) {
+    for (const text of [JSON.stringify(people, null, 1), people.map((item) => JSON.stringify(item)).join('\n')]) {
       expect(await read(text)).toMatchObject({ names, cells, share: 1 });
     }
   });

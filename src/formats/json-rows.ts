@@ -113,8 +113,12 @@ async function* elementsOf(file: RawFile, chunks: AsyncIterable<Buffer>): AsyncG
 function fieldsOf(value: unknown, into: Map<string, unknown>, prefix = '', depth = 0): void {
   for (const [key, inner] of Object.entries(value as Record<string, unknown>)) {
     const name = prefix + key;
-    if (Array.isArray(inner) && inner.length <= MOST_PARTS && inner.every((one) => typeof one !== 'object')) {
-      inner.forEach((one, k) => into.set(`${name}_${k + 1}`, one));
+    if (
+      Array.isArray(inner) &&
+      inner.length <= MOST_PARTS &&
+      inner.every((candidate) => typeof candidate !== 'object')
+    ) {
+      inner.forEach((item, k) => into.set(`${name}_${k + 1}`, item));
     } else if (typeof inner === 'object' && inner !== null && !Array.isArray(inner) && depth < 5) {
       fieldsOf(inner, into, `${name}.`, depth + 1);
     } else into.set(name, inner);
@@ -130,9 +134,9 @@ function fields(file: string, { line, value }: Item): Map<string, unknown> {
       { file, line },
     );
   }
-  const found = new Map<string, unknown>();
-  fieldsOf(value, found);
-  return found;
+  const values = new Map<string, unknown>();
+  fieldsOf(value, values);
+  return values;
 }
 
 /** Slots of one list stand side by side, in their order, wherever the longest list was. */
@@ -151,11 +155,11 @@ export async function openJsonRows(file: RawFile, layout: JsonRows, most = Infin
   const items = (chunks: AsyncIterable<Buffer>) =>
     layout.shape === 'lines' ? linesOf(file, chunks) : elementsOf(file, chunks);
   const first = openBytes(file);
-  const known = new Set<string>();
+  const fieldNames = new Set<string>();
   let seen = 0;
   for await (const batch of items(first.chunks)) {
-    for (const item of batch) for (const name of fields(file.name, item).keys()) known.add(name);
-    if (known.size > MOST_COLUMNS) {
+    for (const item of batch) for (const name of fields(file.name, item).keys()) fieldNames.add(name);
+    if (fieldNames.size > MOST_COLUMNS) {
       throw new Fault(
         'too-large',
         `${file.name} has more than ${MOST_COLUMNS.toLocaleString('en')} different fields.`,
@@ -166,13 +170,13 @@ export async function openJsonRows(file: RawFile, layout: JsonRows, most = Infin
     seen += batch.length;
     if (seen >= most) break;
   }
-  const names = inPlace([...known]);
+  const names = inPlace([...fieldNames]);
   const second = openBytes(file);
   async function* batches(): AsyncGenerator<Row[]> {
     for await (const batch of items(second.chunks)) {
       yield batch.map((item) => {
-        const found = fields(file.name, item);
-        return { line: item.line, cells: names.map((name) => cellText(found.get(name))) };
+        const row = fields(file.name, item);
+        return { line: item.line, cells: names.map((name) => cellText(row.get(name))) };
       });
     }
   }

@@ -29,9 +29,9 @@ async function parquetHead(path: string, file: string): Promise<FileMetaData> {
 /** The codebook that a Parquet file of ours brings with it, unchecked; undefined where it has none. */
 export async function parquetCodebook(path: string, file: string): Promise<unknown> {
   const { key_value_metadata: words } = await parquetHead(path, file);
-  const found = words?.find(({ key }) => key === CODEBOOK_KEY)?.value;
+  const text = words?.find(({ key }) => key === CODEBOOK_KEY)?.value;
   try {
-    return found === undefined ? undefined : (JSON.parse(found) as unknown);
+    return text === undefined ? undefined : (JSON.parse(text) as unknown);
   } catch {
     return undefined;
   }
@@ -79,8 +79,8 @@ export async function openParquet(path: string, file: string): Promise<RowSource
             rowStart,
             rowEnd,
             useOffsetIndex: true,
-            onComplete: (found: unknown[][]) => {
-              for (const row of found) rows.push(row);
+            onComplete: (chunks: unknown[][]) => {
+              for (const row of chunks) rows.push(row);
             },
           });
         } catch (error) {

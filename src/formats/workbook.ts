@@ -37,8 +37,8 @@ export async function detectWorkbook(path: string, file: string): Promise<{ layo
 }
 
 function chosenSheet({ sheets }: WorkbookParts, { sheet }: Workbook, file: string): SheetPart {
-  const found = sheets.find(({ name }) => name === sheet);
-  if (found) return found;
+  const part = sheets.find(({ name }) => name === sheet);
+  if (part) return part;
   const names = sheets.map(({ name }) => name).join(', ');
   throw new Fault('invalid', `${file} has no sheet "${sheet}".`, `It has ${names}.`, { file, field: 'sheet' });
 }
@@ -78,9 +78,9 @@ export async function openWorkbook(path: string, file: string, layout: Workbook)
     const headingLine = layout.heading ? row.line : 0;
     async function* batches(): AsyncGenerator<Row[]> {
       try {
-        yield rest.map((one) => ({ ...one, cells: padded(one.cells, width) }));
+        yield rest.map((item) => ({ ...item, cells: padded(item.cells, width) }));
         rest = [];
-        for await (const batch of rows) yield batch.map((one) => ({ ...one, cells: padded(one.cells, width) }));
+        for await (const batch of rows) yield batch.map((item) => ({ ...item, cells: padded(item.cells, width) }));
       } finally {
         archive.close();
       }

@@ -41,7 +41,7 @@ export function Picker({
   const [active, setActive] = useState(0);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
-  const found = useMemo(
+  const matching = useMemo(
     () =>
       options
         .filter((option) => matches(`${option.label} ${option.hint} ${option.also ?? ''}`, search))
@@ -62,7 +62,7 @@ export function Picker({
           aria-label={label}
           aria-expanded="true"
           aria-controls={`${id}-list`}
-          aria-activedescendant={found.length > 0 ? `${id}-${active}` : undefined}
+          aria-activedescendant={matching.length > 0 ? `${id}-${active}` : undefined}
           aria-autocomplete="list"
           placeholder={label}
           value={search}
@@ -71,9 +71,9 @@ export function Picker({
             setActive(0);
           }}
           onKeyDown={(event) => {
-            if (event.key === 'ArrowDown') setActive(Math.min(found.length - 1, active + 1));
+            if (event.key === 'ArrowDown') setActive(Math.min(matching.length - 1, active + 1));
             else if (event.key === 'ArrowUp') setActive(Math.max(0, active - 1));
-            else if (event.key === 'Enter' && found[active]) choose(found[active].id);
+            else if (event.key === 'Enter' && matching[active]) choose(matching[active].id);
             else if (event.key === 'Escape') close();
             else if (event.key === 'Tab') {
               close();
@@ -85,7 +85,7 @@ export function Picker({
         />
       </div>
       <div role="listbox" id={`${id}-list`} aria-label={label} className={css['options']}>
-        {found.map((option, k) => (
+        {matching.map((option, k) => (
           <div
             key={option.id}
             id={`${id}-${k}`}
@@ -100,7 +100,7 @@ export function Picker({
             <small>{option.hint}</small>
           </div>
         ))}
-        {found.length === 0 && <p className={css['empty']}>Nothing is called “{search}”.</p>}
+        {matching.length === 0 && <p className={css['empty']}>Nothing is called “{search}”.</p>}
       </div>
     </Popover>
   );

@@ -120,8 +120,8 @@ export function VirtualRows({
       if (!(cell instanceof HTMLElement)) return;
       // What stays in place at the left covers what is scrolled beneath it.
       const covered = [...(cells ?? [])]
-        .filter((one) => one.hasAttribute('data-stays'))
-        .reduce((sum, one) => sum + (one as HTMLElement).offsetWidth, 0);
+        .filter((candidate) => candidate.hasAttribute('data-stays'))
+        .reduce((sum, item) => sum + (item as HTMLElement).offsetWidth, 0);
       if (cell.hasAttribute('data-stays')) element.scrollLeft = 0;
       else if (cell.offsetLeft - covered < element.scrollLeft) element.scrollLeft = cell.offsetLeft - covered;
       else if (cell.offsetLeft + cell.offsetWidth > element.scrollLeft + element.clientWidth)

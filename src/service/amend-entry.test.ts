@@ -16,14 +16,14 @@ import { keepWorking } from './workings.js';
 import { SHOWN, service, find, take, group, inTwo } from './amended.fixtures.js';
 
 const entry = (study: OpenStudy, words: string) => {
-  const found = listEntries(study).find((one) => one.words.startsWith(words));
-  if (!found)
+  const match = listEntries(study).find((listEntry) => listEntry.words.startsWith(words));
+  if (!match)
     throw new Error(
       `no entry ${words} among ${listEntries(study)
-        .map((one) => one.words)
+        .map((listEntry) => listEntry.words)
         .join(' | ')}`,
     );
-  return found;
+  return match;
 };
 
 const titles = ({ db }: OpenStudy) => allVariables(db).map(({ name, label }) => label || name);
@@ -198,7 +198,7 @@ describe('an entry changed in the middle of the ledger', () => {
     await refused(amendEntry(service, study, 999, { is: 'left-out' }), 'no entry 999');
     const made = entry(study, 'Made Flag');
     const recipe: Recipe = { kind: 'flags', source: 99, codes: ['1'], yes: 'Yes', no: 'No' };
-    const { workingId } = allVariables(study.db).find((one) => one.label === 'Flag')!;
+    const { workingId } = allVariables(study.db).find((variable) => variable.label === 'Flag')!;
     await refused(
       amendEntry(service, study, made.id, { is: 'changed', things: [{ of: 'working', id: workingId!, recipe }] }),
       'would not fit there',

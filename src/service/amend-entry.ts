@@ -18,7 +18,7 @@ import type { OpenStudy, Service } from './context.js';
 import { checkCodes } from './edit-variable.js';
 import { type Changed, findEntry, walk } from './ledger.js';
 import { checkLevel } from './levels.js';
-import { checkAllSeen } from './meanwhile.js';
+import { checkAllSeen } from './concurrency.js';
 import { change } from './open-study.js';
 import { soundness } from './roster.js';
 import { replaceFile } from './replace-file.js';
@@ -51,7 +51,7 @@ function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly Amende
   return things.map((thing): Amending => {
     const { of, id, ...given } = thing;
     const fields = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
-    const mine = delta.things.find((one) => one.of === of && one.id === id);
+    const mine = delta.things.find((difference) => difference.of === of && difference.id === id);
     const after = mine ? fieldsOf(mine.after) : null;
     const other = Object.keys(fields).find((field) => after?.[field] === undefined);
     if (!mine?.after || other !== undefined) {
@@ -74,7 +74,10 @@ function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly Amende
       const name = thing.name?.trim();
       if (name === '')
         throw new Fault('invalid', 'The variable would be without a name.', 'Write one.', { field: 'name' });
-      if (name !== undefined && allVariables(db).some((one) => one.id !== id && one.name === name)) {
+      if (
+        name !== undefined &&
+        allVariables(db).some((allVariable) => allVariable.id !== id && allVariable.name === name)
+      ) {
         throw new Fault('conflict', `The study already has a variable ${name}.`, 'Choose another name.', {
           field: 'name',
         });
@@ -97,8 +100,8 @@ function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonl
       const recipe = working?.after?.recipe;
       if (!recipe || others.length > 0) return words;
       const verb = words.split(' ')[0] ?? 'Made';
-      const known = variables.find(({ workingId }) => workingId === thing.id);
-      const { label = '', name = '' } = made[0]?.after ?? known ?? {};
+      const maker = variables.find(({ workingId }) => workingId === thing.id);
+      const { label = '', name = '' } = made[0]?.after ?? maker ?? {};
       return `${verb} ${sayDraft({ label, name, recipe }, variables)}`;
     }
     if (thing.of === 'variable' && delta.things.length === 1) {

@@ -8,9 +8,9 @@ export const SHOWN = { percent: 'column' as const, counts: true, hatch: true, ex
 export const service = serviceForTests();
 
 export const find = ({ db }: OpenStudy, name: string): VariableRow => {
-  const found = allVariables(db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
+  const match = allVariables(db).find((variable) => variable.name === name);
+  if (!match) throw new Error(`no ${name}`);
+  return match;
 };
 
 export const take = (name: string) => {

@@ -52,7 +52,7 @@ export function listCodeLists({ db }: OpenStudy): CodeListView[] {
 
 function checkDraft({ name, codes }: CodeListDraft, others: readonly CodeListRow[]): string {
   const wanted = name.trim();
-  if (others.some((one) => one.kept && one.name === wanted)) {
+  if (others.some((other) => other.kept && other.name === wanted)) {
     throw new Fault('conflict', `There is a code list called ${wanted} already.`, 'Choose another name.', {
       field: 'name',
     });
@@ -97,7 +97,7 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
     const { changeFor = list.users.length > 1 ? null : 'all' } = draft;
     const name = checkDraft(
       draft,
-      allCodeLists(db).filter((one) => one.id !== id),
+      allCodeLists(db).filter((allCodeList) => allCodeList.id !== id),
     );
     const same = JSON.stringify(list.codes) === JSON.stringify(draft.codes);
     if (changeFor === null && !same) {
@@ -114,7 +114,7 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
         : `Code list ${name}, for all ${list.users.length} variables`;
       return { words, work: () => putCodeList(db, { id, name, kept: true }, draft.codes) };
     }
-    const stray = changeFor.find((one) => !list.users.includes(one));
+    const stray = changeFor.find((value) => !list.users.includes(value));
     if (stray !== undefined)
       throw new Fault('invalid', `Variable ${stray} does not use the code list.`, 'Leave it out.', {
         field: 'changeFor',

@@ -51,9 +51,9 @@ describe('a codebook that is a table', () => {
   it('says for a study that is there what it would change, and changes that as one change', async () => {
     const study = await studyOfRows(service, 'there', DATA);
     const before = JSON.stringify(viewStudy(study).variables);
-    const found = await plan(study, CODEBOOK);
-    expect(found).toMatchObject({ kind: 'CSV, a line a variable', described: 4, unknown: ['gone'] });
-    expect(found.lines.map(({ field, after }) => `${field}: ${after}`)).toEqual([
+    const planned = await plan(study, CODEBOOK);
+    expect(planned).toMatchObject({ kind: 'CSV, a line a variable', described: 4, unknown: ['gone'] });
+    expect(planned.lines.map(({ field, after }) => `${field}: ${after}`)).toEqual([
       'label: Sex of the gardener',
       'codes: 1 = Male; 2 = Female; 9 = Refused',
       'label: Site',
@@ -61,7 +61,7 @@ describe('a codebook that is a table', () => {
       'label: Age',
     ]);
     expect(JSON.stringify(viewStudy(study).variables)).toBe(before);
-    await editEntries(service, study, found.edits, 'Codebook labels.csv');
+    await editEntries(service, study, planned.edits, 'Codebook labels.csv');
     expect((await plan(study, CODEBOOK)).edits).toEqual([]);
     await undoEntry(service, study);
     expect(JSON.stringify(viewStudy(study).variables)).toBe(before);
@@ -87,7 +87,7 @@ describe('code lists that an intake makes', () => {
 
   it('are parted by what is said of one of them, while they say nothing; then it is asked for whom', async () => {
     const study = await studyOfRows(service, 'parted', DATA);
-    const variable = (name: string) => viewStudy(study).variables.find((one) => one.name === name)!;
+    const variable = (name: string) => viewStudy(study).variables.find((candidate) => candidate.name === name)!;
     await editEntries(service, study, [{ variable: variable('tap').id, codes: [{ code: '1', label: 'Yes' }] }]);
     const labels = (name: string) => variable(name).codes.map(({ label }) => label);
     expect([labels('tap'), labels('shed')]).toEqual([

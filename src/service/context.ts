@@ -28,7 +28,7 @@ export interface OpenStudy {
 }
 
 /** A file that is being read. */
-export interface Reading {
+export interface RunningRead {
   progress: Progress;
   /** Ends when the file was read, or could not be, or was cancelled; never fails. */
   done: Promise<void>;
@@ -40,7 +40,7 @@ export interface Service {
   log: Logger;
   studies: Map<string, OpenStudy>;
   /** Files that are being read, by intake. */
-  readings: Map<string, Reading>;
+  readings: Map<string, RunningRead>;
   /** Workings that are being made together, by study: how many are done, and of how many. */
   making: Map<string, { done: number; of: number }>;
   /** Runs a job in a worker thread: counting never waits behind an intake. A signal ends the thread under way. */
@@ -74,7 +74,7 @@ const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['join', 'export', 'readIn'
 const LOOKS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview']);
 
 /** What is looked for in whole columns when a study's health is asked for; counting never waits behind it. */
-const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['far', 'twins', 'reach']);
+const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['outliers', 'twins', 'reach']);
 
 /** Removes what an intake left that was killed an hour ago or more. */
 function forgetParts(folder: string): void {

@@ -8,7 +8,7 @@ import { keepWorking } from './workings.js';
 
 const service = serviceForTests();
 
-const find = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!;
+const find = ({ db }: OpenStudy, name: string) => allVariables(db).find((variable) => variable.name === name)!;
 
 async function frequencies(study: OpenStudy, name: string) {
   const sentence = bodyAbout(find(study, name).id);
@@ -19,7 +19,10 @@ async function frequencies(study: OpenStudy, name: string) {
 
 it('9 and 9.0 are one code in the codebook, a table, a band and a filter', async () => {
   const answers = ['1', '1.0', '2', '2.0', '3', '9', '9.0', '9.00'];
-  const study = await studyOfRows(service, 'Nines', ['mood,x', ...answers.flatMap((one) => [`${one},a`, `${one},b`])]);
+  const study = await studyOfRows(service, 'Nines', [
+    'mood,x',
+    ...answers.flatMap((answer) => [`${answer},a`, `${answer},b`]),
+  ]);
   await editEntries(service, study, [
     {
       variable: find(study, 'mood').id,

@@ -22,10 +22,10 @@ describe('counting', () => {
   });
 
   it('reconciles for every variable of the demo: base and left out make everybody', async () => {
-    for (const one of viewStudy(study).variables.filter(({ countable, level }) => countable && level !== 'text')) {
-      const table = await tableOf(bodyAbout(one.id));
-      expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0), one.name).toBe(2412);
-      expect(table.base, one.name).toBe(one.answers);
+    for (const item of viewStudy(study).variables.filter(({ countable, level }) => countable && level !== 'text')) {
+      const table = await tableOf(bodyAbout(item.id));
+      expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0), item.name).toBe(2412);
+      expect(table.base, item.name).toBe(item.answers);
     }
   });
 

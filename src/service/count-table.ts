@@ -125,8 +125,8 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
     only: sentence.only.map((clause, k) =>
       mapClause<Condition, ConditionRef>(clause, (condition) => {
         const variable = find(condition.variable, `only[${k}]`);
-        const test = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
-        return { ...refer(variable), test, missing: missingOf(variable) };
+        const rule = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
+        return { ...refer(variable), rule: rule, missing: missingOf(variable) };
       }),
     ),
     weight: weight && { ...refer(weight), missing: missingOf(weight) },

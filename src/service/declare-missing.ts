@@ -1,13 +1,13 @@
 import { plural } from '../core/words.js';
 import {
   declare,
-  type Held,
+  type ColumnWithCodes,
   isSameCode,
   type MissingLine,
   planMissing,
   sayPlan,
 } from '../core/codebook/declare-missing.js';
-import { factsAmong, farCodes } from '../core/codebook/facts.js';
+import { factsAmong, outlierCodes } from '../core/codebook/facts.js';
 import { parseNumber } from '../core/codebook/number.js';
 import { type Code, missingIn, MISSING_WORDS, type MissingReason } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
@@ -57,14 +57,18 @@ export function reachOf(
 }
 
 /** Codes far from the others: a scale of five does not reach up to an 8 beside the 9 that is asked about. */
-const farOf = (codes: readonly (readonly [string, number])[]) =>
-  farCodes(factsAmong(codes.map(([code, respondents]) => ({ code, respondents })))).map(({ code }) => code);
+const outliersOf = (codes: readonly (readonly [string, number])[]) =>
+  outlierCodes(factsAmong(codes.map(([code, respondents]) => ({ code, respondents })))).map(({ code }) => code);
 
 /** What a variable holds of some codes, and what its other answers reach from and to. */
-async function held(service: Service, study: OpenStudy, { codes, variables }: MissingWanted): Promise<Held[]> {
+async function held(
+  service: Service,
+  study: OpenStudy,
+  { codes, variables }: MissingWanted,
+): Promise<ColumnWithCodes[]> {
   const { db } = study;
   const rows = allColumnRows(db);
-  const found = allColumnCodes(db);
+  const codesByColumn = allColumnCodes(db);
   const wanted = allVariables(db).filter(({ id }) => variables === undefined || variables.includes(id));
   const numbers = codes.flatMap((code) => {
     const value = parseNumber(code);
@@ -79,16 +83,16 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
     columns.length > 0 && numbers.length > 0
       ? await service.run('look', { file: study.file, columns, values: numbers.map(({ value }) => value) })
       : [];
-  const byColumn = new Map(looked.map((one) => [one.column, one]));
-  return wanted.map((variable): Held => {
+  const byColumn = new Map(looked.map((item) => [item.column, item]));
+  return wanted.map((variable): ColumnWithCodes => {
     const { id, level, codes: listed, columnId, workingId } = variable;
-    const mine = (found.get(columnId) ?? []).map(({ code, respondents }) => [code, respondents] as const);
+    const mine = (codesByColumn.get(columnId) ?? []).map(({ code, respondents }) => [code, respondents] as const);
     const look = byColumn.get(columnId);
     const values = numbers.flatMap(({ code }, k) =>
       look?.respondents[k] ? [[code, look.respondents[k]] as const] : [],
     );
-    const far = farOf(mine);
-    const no = new Set([...missingIn(listed), ...far]);
+    const outliers = outliersOf(mine);
+    const no = new Set([...missingIn(listed), ...outliers]);
     const others = mine.flatMap(([code, n]) =>
       no.has(code) || n === 0 || codes.some((asked) => isSameCode(asked, code)) ? [] : (parseNumber(code) ?? []),
     );
@@ -97,7 +101,7 @@ async function held(service: Service, study: OpenStudy, { codes, variables }: Mi
       id,
       level,
       codes: listed,
-      found: new Map([...mine, ...values]),
+      respondentsByCode: new Map([...mine, ...values]),
       range: look ? look.range : range,
       derived: workingId !== null,
     };

@@ -163,14 +163,14 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   const own = changed.flatMap(({ id: variable, before, after }): VariableRow[] => {
     const state = after ?? before;
     // What was made, or taken out, has all its fields in the entry.
-    return state?.name !== undefined && !now.some((one) => one.id === variable)
+    return state?.name !== undefined && !now.some((candidate) => candidate.id === variable)
       ? [{ ...(state as VariableState), id: variable, codes: [], columnId: 0 }]
       : [];
   });
   const variables = [...now, ...own];
-  const find = new Map(variables.map((one) => [one.id, one]));
-  const lists = new Map(allCodeLists(db).map((one) => [one.id, one.name]));
-  const tables = new Map(allTables(db).map((one) => [one.id, one.title]));
+  const find = new Map(variables.map((variable) => [variable.id, variable]));
+  const lists = new Map(allCodeLists(db).map((list) => [list.id, list.name]));
+  const tables = new Map(allTables(db).map((table) => [table.id, table.title]));
   const names: Namer = {
     variables,
     titleOf: (variable) => titleOf(find.get(variable) ?? { name: 'a variable that is gone', label: '' }),

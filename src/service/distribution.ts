@@ -9,7 +9,7 @@ import type { Distribution } from './worker/distribution-job.js';
 function sharesIn(text: string): number[] {
   const shares = text
     .split(',')
-    .filter((one) => one !== '')
+    .filter((candidate) => candidate !== '')
     .map(Number);
   if (shares.length > 100 || shares.some((share) => !(share > 0 && share < 1))) {
     throw new Fault('invalid', 'Shares lie between 0 and 1.', 'Write up to 100 of them, separated by commas.', {
@@ -27,7 +27,7 @@ export function distributionOf(
   shares: string,
   ends: BandEnds,
 ): Promise<Distribution> {
-  const found = findVariable(study.db, variable);
-  const source = { column: found.columnId, title: titleOf(found), level: found.level, codes: found.codes };
+  const record = findVariable(study.db, variable);
+  const source = { column: record.columnId, title: titleOf(record), level: record.level, codes: record.codes };
   return service.run('distribution', { file: study.file, source, shares: sharesIn(shares), ends });
 }

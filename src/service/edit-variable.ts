@@ -109,8 +109,8 @@ function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: 
     const codes = putCodes(variable.codes, given, onlyThese);
     const list = variable.codeListId;
     const key = `${list ?? `of ${id}`}|${JSON.stringify(codes)}`;
-    const known = same.get(key);
-    if (known) known.variables.push(variable);
+    const relisting = same.get(key);
+    if (relisting) relisting.variables.push(variable);
     else same.set(key, { list, codes, variables: [variable], inPlace: false, codesFor });
   }
   const wanted = [...same.values()];
@@ -123,7 +123,7 @@ function relistings(db: Db, variables: ReadonlyMap<number, VariableRow>, edits: 
     // A list that says nothing yet is shared by chance as often as not: what is said now is said here alone.
     if (codesFor === undefined && mine.every(saysNothing)) return relisting;
     if (codesFor === undefined) {
-      const titles = others.map((id) => variables.get(id)).flatMap((one) => (one ? [titleOf(one)] : []));
+      const titles = others.map((id) => variables.get(id)).flatMap((variable) => (variable ? [titleOf(variable)] : []));
       const named =
         titles.length > 5 ? `${titles.slice(0, 4).join(', ')} and ${titles.length - 4} more` : titles.join(', ');
       throw new Fault(

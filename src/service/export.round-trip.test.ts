@@ -154,7 +154,7 @@ async function oddStudy(): Promise<OpenStudy> {
     ],
   };
   const study = await take('odd.csv', Buffer.from(csv), { codebook });
-  const idOf = (name: string) => allVariables(study.db).find((one) => one.name === name)?.id ?? -1;
+  const idOf = (name: string) => allVariables(study.db).find((variable) => variable.name === name)?.id ?? -1;
   await keepWorking(service, study, {
     name: 'any',
     label: 'Any',

@@ -84,7 +84,7 @@ function codebookOf({ db }: OpenStudy): {
     ...(Object.keys(codeLists).length > 0 ? { codeLists } : {}),
     variables: columns.map(({ variable }) => variable),
     ...(workings.length > 0 ? { workings } : {}),
-    order: variables.map((one) => one.name),
+    order: variables.map((variable) => variable.name),
     marks: marksOf(variables),
     keptLists: keptLists(db, shared),
   };

@@ -29,9 +29,9 @@ beforeAll(async () => {
 });
 
 export const variable = (name: string, of = study) => {
-  const found = viewStudy(of).variables.find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
+  const match = viewStudy(of).variables.find((candidate) => candidate.name === name);
+  if (!match) throw new Error(`no ${name}`);
+  return match;
 };
 
 export const tableOf = (sentence: SentenceBody, of = study) => countedTable(service, of, sentence);

@@ -7,11 +7,11 @@ import { edit, service, study, variable } from './plots.fixtures.js';
 
 describe('the health of a study', () => {
   it('names what is wrong, until it is mended', async () => {
-    const complaints = async () =>
+    const issues = async () =>
       (await studyHealth(service, study)).map(({ is, variable: id, codes }) =>
         `${is} ${byId(allVariables(study.db), id)?.name ?? ''} ${codes.join(' ')}`.trim(),
       );
-    expect(await complaints()).toEqual([
+    expect(await issues()).toEqual([
       'twins member_id M88',
       'undeclared shed 9',
       'undeclared hours 999',
@@ -28,6 +28,6 @@ describe('the health of a study', () => {
       ],
     });
     await edit('empty', { aside: true });
-    expect(await complaints()).toEqual(['twins member_id M88', 'unlabelled shed 9']);
+    expect(await issues()).toEqual(['twins member_id M88', 'unlabelled shed 9']);
   });
 });

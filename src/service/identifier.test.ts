@@ -11,7 +11,7 @@ async function contradicted(name: string, heading: string, ids: readonly string[
   const rows = ids.map((id, k) => `${id},${k % 2},${k % 3 === 0 ? 1 : 0},${k === 1 || k === 3 ? 1 : 0}`);
   const study = await studyOfRows(service, name, [`${heading},a,b,none`, ...rows]);
   const item = (called: string) => ({
-    source: viewStudy(study).variables.find((one) => one.name === called)!.id,
+    source: viewStudy(study).variables.find((variable) => variable.name === called)!.id,
     label: called,
     ticked: '1',
   });
@@ -21,10 +21,10 @@ async function contradicted(name: string, heading: string, ids: readonly string[
 }
 
 describe('respondents in a proof', () => {
-  const many = Array.from({ length: 40 }, (_, k) => `M-${k + 100}`);
+  const identifiers = Array.from({ length: 40 }, (_, k) => `M-${k + 100}`);
 
   it('are called as the study calls them', async () => {
-    expect(await contradicted('called', 'member_id', many)).toContain('(member_id M-101, M-103)');
+    expect(await contradicted('called', 'member_id', identifiers)).toContain('(member_id M-101, M-103)');
   });
 
   it('are called by their row where no variable tells them apart', async () => {
@@ -32,14 +32,14 @@ describe('respondents in a proof', () => {
       await contradicted(
         'plain',
         'town',
-        many.map(() => 'Hull'),
+        identifiers.map(() => 'Hull'),
       ),
     ).toContain('(rows 2, 4)');
     expect(
       await contradicted(
         'shared',
         'case_id',
-        many.map((_, k) => `C${k % 5}`),
+        identifiers.map((_, k) => `C${k % 5}`),
       ),
     ).toContain('(rows 2, 4)');
   });

@@ -19,10 +19,10 @@ export const mayIdentify = ({ name, label, level }: Pick<VariableRow, 'name' | '
 export function identifierOf(db: Db): Identifier | null {
   const columns = allColumnRows(db);
   const { respondents } = studyRow(db);
-  const found = allVariables(db).find((variable) => {
+  const match = allVariables(db).find((variable) => {
     const column = columns.get(variable.columnId);
     if (variable.workingId !== null || !column || column.blank > 0 || !mayIdentify(variable)) return false;
     return !isCoded(column.storage) || columnCodes(db, column.id).length === respondents;
   });
-  return found ? { column: found.columnId, title: titleOf(found) } : null;
+  return match ? { column: match.columnId, title: titleOf(match) } : null;
 }

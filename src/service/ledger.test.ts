@@ -85,13 +85,13 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
   const pick = <T>(some: readonly T[]): T => some[next(some.length - 1)]!;
   const made = variables.filter(({ workingId }) => workingId !== null);
   const coded = variables.filter(({ level }) => level === 'unordered' || level === 'ordered');
-  const one = pick(coded.length > 0 ? coded : variables);
-  const codes = one.codes.filter(({ missing }) => missing === null).map(({ code }) => code);
+  const variable = pick(coded.length > 0 ? coded : variables);
+  const codes = variable.codes.filter(({ missing }) => missing === null).map(({ code }) => code);
   const recipe = (): Recipe =>
     pick<Recipe>([
       {
         kind: 'regroup',
-        source: one.id,
+        source: variable.id,
         level: 'ordered',
         groups: [
           { code: '1', label: `First ${next(99)}`, from: codes.slice(0, 1) },
@@ -99,8 +99,8 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
         ],
         setAside: [],
       },
-      { kind: 'flags', source: one.id, codes: codes.slice(0, 1), yes: 'Yes', no: 'No' },
-      { kind: 'interlock', sources: [one.id, pick(coded).id], between: ' · ', empty: next(1) === 0 },
+      { kind: 'flags', source: variable.id, codes: codes.slice(0, 1), yes: 'Yes', no: 'No' },
+      { kind: 'interlock', sources: [variable.id, pick(coded).id], between: ' · ', empty: next(1) === 0 },
       {
         kind: 'band',
         source: variables.find(({ name }) => name === 'age')!.id,
@@ -110,10 +110,10 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
       },
       {
         kind: 'combine',
-        sources: [one.id, pick(coded).id],
+        sources: [variable.id, pick(coded).id],
         how: 'any',
         atLeast: 1,
-        options: one.codes.map(({ code }) => ({ code, label: `Is ${code}` })),
+        options: variable.codes.map(({ code }) => ({ code, label: `Is ${code}` })),
         none: [],
         base: 'any',
       },
@@ -141,8 +141,8 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
       case 2:
         await editEntries(service, study, [
           {
-            variable: one.id,
-            codes: [...one.codes].reverse().map((code) => ({ ...code, label: `L${next(99)}` })),
+            variable: variable.id,
+            codes: [...variable.codes].reverse().map((code) => ({ ...code, label: `L${next(99)}` })),
             codesFor: pick(['all', 'this'] as const),
           },
         ]);
@@ -150,7 +150,7 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
       case 3:
         await declareMissing(service, study, {
           missing: pick(['refused', null] as const),
-          in: [{ code: pick(['1', '2', '4']), variables: [one.id] }],
+          in: [{ code: pick(['1', '2', '4']), variables: [variable.id] }],
         });
         break;
       case 4:
@@ -194,7 +194,7 @@ async function act(study: OpenStudy, next: (most: number) => number): Promise<bo
       case 10:
         await saveTable(service, study, pick([null, ...allTables(db).map(({ id }) => id)]), {
           title: `Table ${next(99)}`,
-          sentence: bodyAbout(one.id),
+          sentence: bodyAbout(variable.id),
           shown: SHOWN,
         });
         break;
@@ -262,7 +262,7 @@ describe('the ledger', () => {
     await undoEntry(service, study);
     await undoEntry(service, study);
     await undoEntry(service, study);
-    expect(words().map((one) => one.startsWith('- '))).toEqual([false, true, true, true]);
+    expect(words().map((word) => word.startsWith('- '))).toEqual([false, true, true, true]);
     expect(allVariables(study.db).some(({ id }) => id === variable)).toBe(false);
     await redoEntry(service, study);
     // It comes back under the ids that it had.

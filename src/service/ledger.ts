@@ -6,7 +6,7 @@ import { allEntries, deltaOf, type EntryRow, insertEntry, setUndone } from '../s
 import { differenceOf, putSide, readState } from '../store/state.js';
 import { studyRow } from '../store/study.js';
 import type { OpenStudy, Service } from './context.js';
-import { checkAllSeen, mergeSeen } from './meanwhile.js';
+import { checkAllSeen, mergeSeen } from './concurrency.js';
 import { change } from './open-study.js';
 import { transact } from './transact.js';
 
@@ -100,8 +100,8 @@ function step(service: Service, study: OpenStudy, undo: boolean): Promise<Change
   return change(service, study, async () => {
     checkAllSeen(study);
     const way = wayTo(allEntries(study.db), undo);
-    const found = way?.findLast(({ leftOut }) => leftOut === null);
-    if (!way || !found) {
+    const entry = way?.findLast(({ leftOut }) => leftOut === null);
+    if (!way || !entry) {
       throw new Fault(
         'conflict',
         undo ? 'There is no change to undo.' : 'There is no change to do again.',
@@ -109,7 +109,7 @@ function step(service: Service, study: OpenStudy, undo: boolean): Promise<Change
       );
     }
     await transact(service, study, () => walk(study, way, undo));
-    return { words: found.words };
+    return { words: entry.words };
   });
 }
 
@@ -121,10 +121,10 @@ export const redoEntry = (service: Service, study: OpenStudy) => step(service, s
 
 /** An entry of the ledger. @throws Fault where there is none */
 export function findEntry(entries: readonly EntryRow[], id: number): EntryRow {
-  const found = byId(entries, id);
-  if (!found)
+  const entry = byId(entries, id);
+  if (!entry)
     throw new Fault('not-found', `The ledger has no entry ${id}.`, 'Choose one from the list.', { field: 'entry' });
-  return found;
+  return entry;
 }
 
 /** Puts the study as it was right after an entry: those after it are undone, or those up to it done again. */

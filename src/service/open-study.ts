@@ -24,8 +24,8 @@ function asSeen(study: OpenStudy, seen: number | null): OpenStudy {
  * @throws Fault where there is none
  */
 export function openStudy(service: Service, id: string, seen: number | null = null): OpenStudy {
-  const known = service.studies.get(id);
-  if (known) return asSeen(known, seen);
+  const open = service.studies.get(id);
+  if (open) return asSeen(open, seen);
   const file = studyFile(service, id);
   if (!isStudyId(id) || !existsSync(file)) {
     throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {

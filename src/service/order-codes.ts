@@ -23,17 +23,17 @@ export async function orderedCodes(
 ): Promise<Code[]> {
   const { db } = study;
   const variable = findVariable(db, id);
-  const found = columnCodes(db, variable.columnId);
+  const dataCodes = columnCodes(db, variable.columnId);
   const codes =
     wanted.codes ??
     codesWithFound(
       variable,
-      found.map(({ code }) => code),
+      dataCodes.map(({ code }) => code),
     );
   const order = async (): Promise<CodeOrder> => {
     if (wanted.by === 'value' || wanted.by === 'reversed') return { is: wanted.by };
     if (wanted.by === 'frequency')
-      return { is: 'frequency', respondents: new Map(found.map(({ code, respondents }) => [code, respondents])) };
+      return { is: 'frequency', respondents: new Map(dataCodes.map(({ code, respondents }) => [code, respondents])) };
     if (wanted.of === undefined) {
       throw new Fault('invalid', 'It is not said of which variable the average is to be taken.', 'Name a number.', {
         field: 'of',

@@ -53,9 +53,9 @@ beforeEach(async () => {
 });
 
 export const variable = (name: string) => {
-  const found = allVariables(study.db).find((one) => one.name === name);
-  if (!found) throw new Error(`no ${name}`);
-  return found;
+  const match = allVariables(study.db).find((allVariable) => allVariable.name === name);
+  if (!match) throw new Error(`no ${name}`);
+  return match;
 };
 
 export const edit = (name: string, change: Omit<Parameters<typeof editEntries>[2][number], 'variable'>) =>

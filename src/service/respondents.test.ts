@@ -29,9 +29,9 @@ describe('respondents one by one', () => {
     const shed = variable('shed').id;
     const only = [{ variable: shed, is: 'any-of' as const, codes: ['9'] }];
     await declareMissing(service, study, { missing: 'refused', in: [{ code: '9', variables: [shed] }] });
-    const found = await rows(['shed', 'site'], { only, from: 7 });
-    expect(found.total).toBe(9);
-    expect(found.rows.map(({ respondent }) => respondent)).toEqual([71, 81]);
+    const page = await rows(['shed', 'site'], { only, from: 7 });
+    expect(page.total).toBe(9);
+    expect(page.rows.map(({ respondent }) => respondent)).toEqual([71, 81]);
   });
 
   it('name the options that they mentioned', async () => {

@@ -25,9 +25,9 @@ export function respondentRows(service: Service, study: OpenStudy, wanted: Respo
       const variable = findVariable(db, condition.variable);
       // A code asked for by name is found, an answer or not.
       const asked = condition.is === 'between' ? [] : condition.codes;
-      const found = columnCodes(db, variable.columnId).map(({ code }) => code);
-      const missing = missingIn(codesWithFound(variable, found)).filter((code) => !asked.includes(code));
-      return { column: variable.columnId, title: titleOf(variable), test: condition, missing };
+      const dataCodes = columnCodes(db, variable.columnId).map(({ code }) => code);
+      const missing = missingIn(codesWithFound(variable, dataCodes)).filter((code) => !asked.includes(code));
+      return { column: variable.columnId, title: titleOf(variable), rule: condition, missing };
     }),
     from: wanted.from,
     count: wanted.count,

@@ -87,16 +87,16 @@ type DescribedColumns = ReadonlyMap<number, Described>;
 function describe(
   variable: VariableRow,
   column: ColumnRow,
-  found: readonly ColumnCode[],
+  dataCodes: readonly ColumnCode[],
   total: number,
   described: Described | undefined,
 ) {
   const codes = codesWithFound(
     variable,
-    found.map(({ code }) => code),
+    dataCodes.map(({ code }) => code),
   );
   const missingCodes = new Set(missingIn(codes));
-  const respondents = new Map(found.map((one) => [one.code, one.respondents]));
+  const respondents = new Map(dataCodes.map((code) => [code.code, code.respondents]));
   // A word among numbers is no answer, whether or not somebody has said why.
   const isNone = (code: string) =>
     missingCodes.has(code) || (variable.level === 'number' && parseNumber(code) === null);
@@ -105,7 +105,7 @@ function describe(
       ? 0
       : described
         ? described.missing
-        : found.reduce((sum, one) => sum + (isNone(one.code) ? one.respondents : 0), 0);
+        : dataCodes.reduce((sum, code) => sum + (isNone(code.code) ? code.respondents : 0), 0);
   const answers = total - column.blank - missing;
   let picture: Picture = { is: 'none' };
   if (column.storage === 'number' && variable.level === 'number') {
@@ -116,7 +116,7 @@ function describe(
         : fromKept(column.histogram, HistogramShape.nullable(), `the histogram of column ${column.id}`);
     if (kept) picture = { is: 'histogram', ...kept };
   } else if (variable.level === 'number') {
-    const bins = histogram(numbersOf(found, missingCodes));
+    const bins = histogram(numbersOf(dataCodes, missingCodes));
     if (bins) picture = { is: 'histogram', ...bins };
   } else if (variable.level !== 'text') {
     const bars = codes.filter(isAnswer).map(({ code }) => respondents.get(code) ?? 0);
@@ -147,10 +147,10 @@ function describeColumn(
   const columns = described.get(service) ?? new Map<string, Promise<Described>>();
   described.set(service, columns);
   const key = JSON.stringify([study.file, column, missing, listed]);
-  const known = columns.get(key) ?? service.run('describe', { file: study.file, column, missing, listed });
-  columns.set(key, known);
-  known.catch(() => columns.delete(key));
-  return known;
+  const description = columns.get(key) ?? service.run('describe', { file: study.file, column, missing, listed });
+  columns.set(key, description);
+  description.catch(() => columns.delete(key));
+  return description;
 }
 
 /** The study with the missing shares of numbers that have codes among them. */
@@ -162,12 +162,12 @@ export async function viewWholeStudy(service: Service, study: OpenStudy): Promis
       columns.get(columnId)?.storage === 'number' &&
       missingIn(codes).some((code) => parseNumber(code) !== null),
   );
-  const found = await Promise.all(
+  const counted = await Promise.all(
     coded.map(
       async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, codes)] as const,
     ),
   );
-  return viewStudy(study, new Map(found));
+  return viewStudy(study, new Map(counted));
 }
 
 /** The whole study as the screens need it: variables with their pictures, workings, saved tables. */
@@ -214,15 +214,15 @@ function columnOf(columns: ReadonlyMap<number, ColumnRow>, variable: VariableRow
 export function soundness(variables: readonly VariableRow[], workings: readonly WorkingRow[]): (id: number) => boolean {
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const workingById = new Map(workings.map((working) => [working.id, working]));
-  const known = new Map<number, boolean>();
+  const cache = new Map<number, boolean>();
   const holds = (id: number): boolean => {
-    const seen = known.get(id);
+    const seen = cache.get(id);
     if (seen !== undefined) return seen;
-    known.set(id, true);
+    cache.set(id, true);
     const working = workingById.get(byId.get(id)?.workingId ?? -1);
     const sources = working ? sourcesOf(working.recipe) : [];
     const result = (working?.holds ?? true) && sources.every(holds);
-    known.set(id, result);
+    cache.set(id, result);
     return result;
   };
   return holds;
@@ -272,12 +272,12 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   const { db } = study;
   const variable = findVariable(db, id);
   const column = columnRow(db, variable.columnId);
-  const found = columnCodes(db, variable.columnId);
-  const respondents = new Map(found.map((one) => [one.code, one.respondents]));
+  const dataCodes = columnCodes(db, variable.columnId);
+  const respondents = new Map(dataCodes.map((code) => [code.code, code.respondents]));
   const listed = new Set(variable.codes.map(({ code }) => code));
   const codes = codesWithFound(
     variable,
-    found.map(({ code }) => code),
+    dataCodes.map(({ code }) => code),
   );
   if (variable.level === 'number') codes.sort((a, b) => compareCodes(a.code, b.code));
   const missing = new Set(missingIn(codes));
@@ -287,7 +287,7 @@ export async function detailVariable(service: Service, study: OpenStudy, id: num
   const coded = column.storage === 'sets' ? [] : codes.filter((code) => !isAnswer(code) || isWord(code));
   let without = coded.reduce((sum, { code }) => sum + (respondents.get(code) ?? 0), 0);
   if (variable.level === 'number') {
-    const numbers = numbersOf(found, missing);
+    const numbers = numbersOf(dataCodes, missing);
     if (column.storage === 'number') {
       const described = await describeColumn(service, study, column.id, codes);
       figures = described;

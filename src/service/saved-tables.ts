@@ -25,9 +25,9 @@ export function saveTable(
 ): Promise<SavedTableRow> {
   return change(service, study, async () => {
     if (id !== null) findTable(study, id);
-    const known = new Set(allVariables(study.db).map((variable) => variable.id));
+    const ids = new Set(allVariables(study.db).map((variable) => variable.id));
     const sentence = sentenceOfBody(table.sentence);
-    const gone = variablesOf(sentence).find((variable) => !known.has(variable));
+    const gone = variablesOf(sentence).find((variable) => !ids.has(variable));
     if (gone !== undefined) {
       throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', {
         field: 'sentence',

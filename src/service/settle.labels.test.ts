@@ -18,7 +18,7 @@ const NAMES = ['Beans', 'Peas', 'Kale'].map((label, k) => ({ code: String(k + 1)
 describe('labels given to columns after their question was made', () => {
   it('reach the options of slots, those that nobody named', async () => {
     const study = await studyOfRows(service, 'slots', ROWS);
-    const id = (name: string) => viewStudy(study).variables.find((one) => one.name === name)!.id;
+    const id = (name: string) => viewStudy(study).variables.find((variable) => variable.name === name)!.id;
     const options = [
       { code: '1', label: '1' },
       { code: '2', label: '2' },
@@ -40,7 +40,7 @@ describe('labels given to columns after their question was made', () => {
 
   it('reach the options of yes/no columns that are called by their names', async () => {
     const study = await studyOfRows(service, 'columns', ROWS);
-    const id = (name: string) => viewStudy(study).variables.find((one) => one.name === name)!.id;
+    const id = (name: string) => viewStudy(study).variables.find((variable) => variable.name === name)!.id;
     const items = [
       { source: id('g_beans'), label: 'g_beans', ticked: '1' },
       { source: id('g_peas'), label: 'Peas, any', ticked: '1' },

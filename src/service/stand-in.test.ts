@@ -48,7 +48,8 @@ describe('a working in the place of its source', () => {
     expect(find(study, 'mood').id).toBe(variable);
     expect(find(study, 'mood_source')).toMatchObject({ id: mood.id, aside: true });
     const sources = (id: number) =>
-      allWorkings(study.db).find(({ id: one }) => one === byId(allVariables(study.db), id)?.workingId)?.recipe;
+      allWorkings(study.db).find(({ id: workingId }) => workingId === byId(allVariables(study.db), id)?.workingId)
+        ?.recipe;
     expect(sources(inside)).toMatchObject({ sources: [tap.id, variable] });
     // The code 1 means something else there.
     expect(sources(flag)).toMatchObject({ source: mood.id });

@@ -96,7 +96,7 @@ describe('a whole study', () => {
   });
   it('is not restored from what is no whole study, and the store stays as it was', async () => {
     const bytes = await backup(study);
-    const known = listStudies(service).length;
+    const before = listStudies(service).length;
     await expect(restore('hello')).rejects.toThrow('is no backup');
     await expect(restore('')).rejects.toThrow(/no study|no backup/);
     await expect(restore(bytes.subarray(0, bytes.length / 2))).rejects.toThrow(/no backup|damaged/);
@@ -113,6 +113,6 @@ describe('a whole study', () => {
       () => expect.fail('a damaged backup was restored'),
       (error: unknown) => expect(String(error)).toMatch(/no backup|damaged/),
     );
-    expect(listStudies(service)).toHaveLength(known);
+    expect(listStudies(service)).toHaveLength(before);
   });
 });

@@ -97,12 +97,12 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
   };
   const answered = async ({ title, table, split }: BlockTables): Promise<BlockAnswer> => {
     if (!split) return { ...(await alone(title, table)), within: null };
-    const known = assessSplit(split, confidence);
-    const reading = readSplit(split, known, confidence, options);
+    const assessment = assessSplit(split, confidence);
+    const reading = readSplit(split, assessment, confidence, options);
     const within: NonNullable<BlockAnswer['within']> = [];
     for (const { code, label, table: own } of split.strata)
       within.push({ code, label, table: await alone(`${title}: ${label}`, own) });
-    return { ...answerOf(title, { table, assessment: known.all, reading }, letters), within };
+    return { ...answerOf(title, { table, assessment: assessment.all, reading }, letters), within };
   };
   const blocks: BlockAnswer[] = [];
   for (const block of blockTables(sentence, counts, variables, { order, last })) blocks.push(await answered(block));

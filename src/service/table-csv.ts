@@ -1,5 +1,5 @@
 import { titleOf } from '../core/codebook/types.js';
-import { assessTable } from '../core/reading/read.js';
+import { assessmentOfTable } from '../core/reading/read.js';
 import { blockTables } from '../core/table/block-tables.js';
 import type { Display } from '../core/table/order.js';
 import { saySentence } from '../core/table/say-sentence.js';
@@ -30,7 +30,7 @@ export async function tableAsCsv(
     saySentence(sentence, variables),
     blocks,
     Math.max(1, sentence.by.length),
-    (table) => extrasOf(table, assessTable(table, CONFIDENCE, asked.letters), asked.letters ?? null),
+    (table) => extrasOf(table, assessmentOfTable(table, CONFIDENCE, asked.letters), asked.letters ?? null),
   );
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([

@@ -16,9 +16,10 @@ const service = serviceForTests();
 
 const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
 
-const idOf = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!.id;
+const idOf = ({ db }: OpenStudy, name: string) => allVariables(db).find((variable) => variable.name === name)!.id;
 
-const workingOf = ({ db }: OpenStudy, name: string) => allVariables(db).find((one) => one.name === name)!.workingId!;
+const workingOf = ({ db }: OpenStudy, name: string) =>
+  allVariables(db).find((variable) => variable.name === name)!.workingId!;
 
 /** A study with a band, a flag on it, and an interlock on both. */
 async function chain(name: string): Promise<OpenStudy> {

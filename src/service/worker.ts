@@ -1,7 +1,7 @@
 import { assess as assessRequest } from '../core/assess.js';
 import type { AssessRequest } from '../core/assess/requests.js';
 import type { Assessment } from '../core/assess/types.js';
-import { Fault, type FaultKind, type Place } from '../core/fault.js';
+import { Fault, type FaultKind, type FaultPlace } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { forgetFile } from './worker/column-cache.js';
 import { readCodebook } from '../formats/codebooks/read-codebook.js';
@@ -37,7 +37,7 @@ export interface PlainFault {
   kind: FaultKind;
   message: string;
   mend: string;
-  place: Place;
+  place: FaultPlace;
 }
 
 export type Envelope<T> = { ok: true; value: T } | { ok: false; fault: PlainFault };
@@ -49,7 +49,7 @@ export interface Jobs {
   derive: { takes: DeriveJob; gives: Derived };
   distribution: { takes: DistributionJob; gives: Distribution };
   look: { takes: LookJob; gives: Looked[] };
-  far: { takes: { file: string; column: number }; gives: StandsOut };
+  outliers: { takes: { file: string; column: number }; gives: StandsOut };
   means: { takes: MeansJob; gives: [code: string, mean: number][] };
   reach: { takes: ReachJob; gives: Reach };
   respondents: { takes: RespondentsJob; gives: RespondentRows };
@@ -80,7 +80,7 @@ export const describe = (job: DescribeJob) => enveloped(() => describeInStudy(jo
 export const distribution = (job: DistributionJob) => enveloped(() => distributionInStudy(job));
 export const derive = (job: DeriveJob) => enveloped(() => deriveInStudy(job));
 export const look = (job: LookJob) => enveloped(() => lookForValues(job));
-export const far = (job: Jobs['far']['takes']) => enveloped(() => lookThrough(job));
+export const outliers = (job: Jobs['outliers']['takes']) => enveloped(() => lookThrough(job));
 export const means = (job: MeansJob) => enveloped(() => meansByCode(job));
 export const reach = (job: ReachJob) => enveloped(() => reachInStudy(job));
 export const respondents = (job: RespondentsJob) => enveloped(() => respondentsInStudy(job));

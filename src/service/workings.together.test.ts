@@ -46,8 +46,8 @@ describe('one recode over many variables', () => {
 
   it('has a limit that is far above what a questionnaire asks', () => {
     const draft = { name: '', label: 'x', recipe: { kind: 'interlock', sources: [1, 2], between: ' ', empty: false } };
-    const many = (n: number) =>
+    const times = (n: number) =>
       WorkingDraftsSchema.safeParse({ drafts: Array.from({ length: n }, () => draft) }).success;
-    expect([many(MOST_AT_ONCE), many(MOST_AT_ONCE + 1)]).toEqual([true, false]);
+    expect([times(MOST_AT_ONCE), times(MOST_AT_ONCE + 1)]).toEqual([true, false]);
   });
 });

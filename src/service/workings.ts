@@ -161,8 +161,8 @@ export function keepWorkings(
     const progress = { done: 0, of: named.length };
     service.making.set(study.id, progress);
     try {
-      for (const one of named) {
-        all.push({ ...one, result: await computed(service, study, one.draft.recipe, one.name, variables) });
+      for (const item of named) {
+        all.push({ ...item, result: await computed(service, study, item.draft.recipe, item.name, variables) });
         progress.done++;
       }
     } finally {
@@ -231,7 +231,10 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
     const name =
       draft.name.trim() === ''
         ? made.name
-        : checkedName(draft, new Set(variables.filter(({ id: other }) => other !== made.id).map((one) => one.name)));
+        : checkedName(
+            draft,
+            new Set(variables.filter(({ id: other }) => other !== made.id).map((variable) => variable.name)),
+          );
     checkLoop(draft.recipe, made.id, variables, study);
     const standing = byId(allWorkings(db), id)?.standsIn ?? null;
     checkPlace(draft, standing);

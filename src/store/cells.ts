@@ -12,7 +12,7 @@ export type CellReader = (from: number, to: number) => Cell[];
 /** The texts of a chunk. A shape over each of some 65,000 would take longer than the reading itself. */
 function textsOf(bytes: Buffer): (string | null)[] {
   const texts: unknown = JSON.parse(bytes.toString('utf8'));
-  const isText = (one: unknown) => one === null || typeof one === 'string';
+  const isText = (value: unknown) => value === null || typeof value === 'string';
   if (Array.isArray(texts) && texts.every(isText)) return texts;
   throw new Error('a chunk of texts holds something else');
 }
@@ -58,9 +58,9 @@ export function cellReader(db: Db, id: number): CellReader {
     const cells: Cell[] = [];
     for (let k = from; k < to; k++) {
       if (k < chunk.first || k >= chunk.first + chunk.length) {
-        const found = find.get(id, k) as { first: number; bytes: Buffer } | undefined;
-        if (!found) throw new Error(`column ${id} has no respondent ${k + 1}`);
-        chunk = { first: found.first, ...decode(found.bytes) };
+        const row = find.get(id, k) as { first: number; bytes: Buffer } | undefined;
+        if (!row) throw new Error(`column ${id} has no respondent ${k + 1}`);
+        chunk = { first: row.first, ...decode(row.bytes) };
         if (k >= chunk.first + chunk.length) throw new Error(`column ${id} ends before respondent ${k + 1}`);
       }
       cells.push(chunk.cell(k - chunk.first));

@@ -20,9 +20,9 @@ describe('columns', () => {
     const id = column('sets', 'sets', ['1', '2'], 2);
     writeArray(db, id, 'values', words, 2);
     writeArray(db, id, 'state', state, 1);
-    const found = readColumn(db, id);
-    expect(found).toEqual({ kind: 'sets', words, state, width: 2, options: ['1', '2'] });
-    expect(columnBytes(found)).toBe(27);
+    const read = readColumn(db, id);
+    expect(read).toEqual({ kind: 'sets', words, state, width: 2, options: ['1', '2'] });
+    expect(columnBytes(read)).toBe(27);
   });
   it('keep numbers and blanks, and wide codes', () => {
     const numbers = Float64Array.from([1.5, NaN, -0]);

@@ -161,13 +161,13 @@ export function rawCodes(db: Db, id: number): ColumnCode[] {
 
 /** Codes that are the same in their canonical form as one, with their respondents together. */
 export function codesTogether(codes: readonly ColumnCode[]): ColumnCode[] {
-  const known = new Map<string, ColumnCode>();
+  const byCode = new Map<string, ColumnCode>();
   for (const { code, respondents } of codes) {
     const name = canonicalCode(code);
-    const before = known.get(name)?.respondents ?? 0;
-    known.set(name, { code: name, respondents: before + respondents });
+    const before = byCode.get(name)?.respondents ?? 0;
+    byCode.set(name, { code: name, respondents: before + respondents });
   }
-  return [...known.values()];
+  return [...byCode.values()];
 }
 
 /** Whether a column is kept as codes, each respondent's by its place in the column's list of codes. */
@@ -181,7 +181,7 @@ export function columnCodes(db: Db, id: number): ColumnCode[] {
 
 /** Codes and respondents of every column at once, by column. */
 export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
-  const found = new Map<number, { storage: Storage; codes: ColumnCode[] }>();
+  const byColumn = new Map<number, { storage: Storage; codes: ColumnCode[] }>();
   const rows = db
     .prepare(
       `SELECT column_id AS id, storage, code, respondents
@@ -190,11 +190,13 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
     )
     .all() as (ColumnCode & { id: number; storage: Storage })[];
   for (const { id, storage, code, respondents } of rows) {
-    const known = found.get(id);
-    if (known) known.codes.push({ code, respondents });
-    else found.set(id, { storage, codes: [{ code, respondents }] });
+    const entry = byColumn.get(id);
+    if (entry) entry.codes.push({ code, respondents });
+    else byColumn.set(id, { storage, codes: [{ code, respondents }] });
   }
-  return new Map([...found].map(([id, { storage, codes }]) => [id, isCoded(storage) ? codesTogether(codes) : codes]));
+  return new Map(
+    [...byColumn].map(([id, { storage, codes }]) => [id, isCoded(storage) ? codesTogether(codes) : codes]),
+  );
 }
 
 function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {

@@ -52,8 +52,10 @@ function sceneOf(delta: Delta, now: State): Scene {
     now,
     has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
     titleOf: (id) => {
-      const found = now.variable.get(id) ?? variables.get(id);
-      return found ? titleOf({ name: found.name ?? '', label: found.label ?? '' }) : 'a variable that is not there';
+      const variable = now.variable.get(id) ?? variables.get(id);
+      return variable
+        ? titleOf({ name: variable.name ?? '', label: variable.label ?? '' })
+        : 'a variable that is not there';
     },
     derived: derivedLists(now.variable.values()),
   };
@@ -66,11 +68,11 @@ function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number
     if (path.includes(id)) return null;
     const maker = now.variable.get(id)?.workingId ?? null;
     const sources = maker === null ? [] : sourcesOf(now.working.get(maker)?.recipe ?? recipe);
-    return sources.reduce<number[] | null>((found, source) => found ?? walk(source, [id, ...path]), null);
+    return sources.reduce<number[] | null>((circle, source) => circle ?? walk(source, [id, ...path]), null);
   };
   return own === undefined
     ? null
-    : sourcesOf(recipe).reduce<number[] | null>((found, id) => found ?? walk(id, []), null);
+    : sourcesOf(recipe).reduce<number[] | null>((circle, id) => circle ?? walk(id, []), null);
 }
 
 function workingFits(thing: DifferenceOf<'working'>, scene: Scene): Verdict<'working'> {
@@ -207,11 +209,11 @@ export function touchedBy({ things }: Delta, derived: ReadonlySet<number>): Set<
 }
 
 /** Whether two changes touched the same: a field of a thing, or all of it. */
-export function touchSame(one: ReadonlySet<string>, other: ReadonlySet<string>): boolean {
+export function touchSame(touched: ReadonlySet<string>, other: ReadonlySet<string>): boolean {
   const thing = (key: string) => key.split(' ').slice(0, 2).join(' ');
   const wholes = (keys: ReadonlySet<string>) => new Set([...keys].filter((key) => key === thing(key)));
-  const [a, b] = [wholes(one), wholes(other)];
-  return [...one].some((key) => other.has(key) || b.has(thing(key))) || [...other].some((key) => a.has(thing(key)));
+  const [a, b] = [wholes(touched), wholes(other)];
+  return [...touched].some((key) => other.has(key) || b.has(thing(key))) || [...other].some((key) => a.has(thing(key)));
 }
 
 /** What a thing of a change is to be after it. */

@@ -50,8 +50,8 @@ export function allEntries(db: Db): EntryRow[] {
 }
 
 export function deltaOf(db: Db, id: number): Delta | null {
-  const found = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
-  return found == null ? null : fromKept(found, DeltaShape, `entry ${id} of the ledger`);
+  const delta = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
+  return delta == null ? null : fromKept(delta, DeltaShape, `entry ${id} of the ledger`);
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {

@@ -102,10 +102,10 @@ interface Wanted<P extends Part> {
 export function putSide(db: Db, delta: Delta, side: 'before' | 'after', respondents: number): void {
   db.pragma('defer_foreign_keys = ON');
   const now = readState(db);
-  const wanted = <P extends Part>(of: P, known: ReadonlyMap<number, StateOf<P>>): Wanted<P>[] =>
+  const wanted = <P extends Part>(of: P, states: ReadonlyMap<number, StateOf<P>>): Wanted<P>[] =>
     thingsOf(delta, of).map(({ id, [side]: fields }) => {
       // What is gone has all its fields in the change that brings it back.
-      const to = fields && ({ ...known.get(id), ...fields } as StateOf<P>);
+      const to = fields && ({ ...states.get(id), ...fields } as StateOf<P>);
       return { id, to };
     });
   const [lists, workings] = [wanted('list', now.list), wanted('working', now.working)];
@@ -123,16 +123,16 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
 }
 
 function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents: number): void {
-  const known = new Map(allVariables(db).map((variable) => [variable.id, variable]));
+  const variables = new Map(allVariables(db).map((variable) => [variable.id, variable]));
   for (const { id, to } of wanted) {
-    const old = known.get(id);
+    const old = variables.get(id);
     if (to || !old) continue;
     removeVariable(db, id);
     if (old.workingId !== null) removeColumn(db, old.columnId);
   }
-  const kept = wanted.flatMap(({ id, to }) => (to ? [{ id, to, old: known.get(id) }] : []));
+  const kept = wanted.flatMap(({ id, to }) => (to ? [{ id, to, old: variables.get(id) }] : []));
   const coming = new Set(wanted.map(({ id }) => id));
-  const taken = new Set([...known.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
+  const taken = new Set([...variables.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
   // Names change for each other's: first to what nobody can type.
   for (const { id, old } of kept)
     if (old) db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(`\u0000${id}`, id);

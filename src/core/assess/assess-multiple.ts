@@ -61,10 +61,10 @@ export function mentionsOf({ groups, mentions, options, weights }: MultipleReque
     const bad = mine.find((option) => !Number.isInteger(option) || option < 0 || option >= options);
     if (bad !== undefined)
       throw wrong(k, `mentions option ${bad} of ${options}`, `Options count from 0 to ${options - 1}.`, 'mentions');
-    for (const one of mine) {
+    for (const option of mine) {
       for (const other of mine) {
-        group.together[one]![other]! += w;
-        group.squares[one]![other]! += w * w;
+        group.together[option]![other]! += w;
+        group.squares[option]![other]! += w * w;
       }
     }
   });
@@ -143,28 +143,28 @@ export function assessMentions(
       },
       weighted,
     );
-    const found = assessTable({ counts, weights, confidence, groups: 'columns', exact: { method: 'none' } });
-    const lead = found.tests['rao-scott'] ?? found.tests.pearson;
+    const assessment = assessTable({ counts, weights, confidence, groups: 'columns', exact: { method: 'none' } });
+    const lead = assessment.tests['rao-scott'] ?? assessment.tests.pearson;
     if (!lead) continue;
     const spread = (line: readonly number[] | undefined) => {
       let at = 0;
-      return groups.map((_, g) => (found.dropped.columns.includes(g) ? 0 : (line?.[at++] ?? 0)));
+      return groups.map((_, g) => (assessment.dropped.columns.includes(g) ? 0 : (line?.[at++] ?? 0)));
     };
     result.options.push({
       option,
       rates: groups.map((group) => (group.n === 0 ? 0 : group.together[option]![option]! / group.weight)),
-      tests: found.tests,
-      measures: found.measures,
+      tests: assessment.tests,
+      measures: assessment.measures,
       adjustedP: lead.p,
-      residuals: spread(found.cells?.adjustedResidual[0]),
-      expected: spread(found.cells?.expected[0]),
+      residuals: spread(assessment.cells?.adjustedResidual[0]),
+      expected: spread(assessment.cells?.expected[0]),
     });
   }
   const adjusted = adjust(
     result.options.map(({ adjustedP }) => adjustedP),
     adjustment,
   );
-  result.options.forEach((one: OptionResult, k) => (one.adjustedP = adjusted[k]!));
+  result.options.forEach((option: OptionResult, k) => (option.adjustedP = adjusted[k]!));
   const { result: overall, left } = equalMention(mentions);
   recordTest(result, 'equal-mention', overall);
   if (left.length > 0) {

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Subjects } from '../statistic/subjects.js';
 import { Fault } from '../fault.js';
 import { cochranQTest } from '../infer/cochran-q.js';
@@ -43,7 +44,7 @@ export function assessRelated(request: RelatedRequest): Assessment {
     });
   }
   const subject = relatedSubject(request);
-  const N = subject.times.reduce((a, b) => a + b, 0);
+  const N = total(subject.times);
   const result = emptyAssessment({ N, respondents: N, effective: N, rows: answers.length, columns: width });
   recordTest(result, 'cochran-q', cochranQTest.compute(subject));
   return result;

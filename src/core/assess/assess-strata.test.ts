@@ -77,7 +77,7 @@ describe('strata of very different size', () => {
         return value;
       });
       expect(figures.length).toBeGreaterThan(30);
-      expect(figures.filter((one) => !Number.isFinite(one))).toEqual([]);
+      expect(figures.filter((figure) => !Number.isFinite(figure))).toEqual([]);
     }
   });
 

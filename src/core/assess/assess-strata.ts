@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { checkCounts, reduceTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
 import { breslowDayTest } from '../infer/breslow-day.js';
@@ -61,12 +62,12 @@ export function strataSubject(request: StrataRequest, pooled = pool(request)): S
     const n = turned
       ? columns.map((j) => rows.map((i) => counts[i]![j]!))
       : rows.map((i) => columns.map((j) => counts[i]![j]!));
-    const R = n.map((row) => row.reduce((a, b) => a + b, 0));
+    const R = n.map((row) => total(row));
     return {
       n,
       R,
       C: (n[0] ?? []).map((_, j) => n.reduce((sum, row) => sum + row[j]!, 0)),
-      N: R.reduce((a, b) => a + b, 0),
+      N: total(R),
     };
   });
   const { scores } = table;

@@ -19,9 +19,9 @@ function whyNothing(table: Crosstab): string | null {
   return null;
 }
 
-function names(positions: readonly number[], one: string): string {
+function names(positions: readonly number[], noun: string): string {
   const list = positions.map((position) => String(position + 1));
-  return `${one}${list.length > 1 ? 's' : ''} ${list.join(', ')}`;
+  return `${noun}${list.length > 1 ? 's' : ''} ${list.join(', ')}`;
 }
 
 /** How many cells of the table are expected to hold fewer than five, in a plain sentence; null where none is. */

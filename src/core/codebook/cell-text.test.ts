@@ -43,11 +43,11 @@ describe('an entry as text', () => {
       label: word,
       missing: fc.constantFrom(null, ...MISSING_REASONS),
     });
-    const codes = fc.uniqueArray(code, { maxLength: 8, selector: (one) => one.code });
+    const codes = fc.uniqueArray(code, { maxLength: 8, selector: (entryCode) => entryCode.code });
     fc.assert(
       fc.property(codes, (list: Code[]) => {
-        const one = { ...entry, codes: list };
-        expect(understandCell(one, 'codes', sayCodes(list), new Map())).toEqual({ edit: { codes: list } });
+        const withCodes = { ...entry, codes: list };
+        expect(understandCell(withCodes, 'codes', sayCodes(list), new Map())).toEqual({ edit: { codes: list } });
       }),
     );
   });
@@ -98,8 +98,8 @@ describe('codes as text', () => {
 
 describe('missing codes as text', () => {
   const missing = (text: string) => {
-    const found = understand('missing', text);
-    return 'edit' in found ? sayMissing(found.edit.codes ?? []) : found.problem;
+    const understood = understand('missing', text);
+    return 'edit' in understood ? sayMissing(understood.edit.codes ?? []) : understood.problem;
   };
 
   it('are named with their reason, or without', () => {
@@ -116,8 +116,8 @@ describe('missing codes as text', () => {
   });
 
   it('leave labels and order alone', () => {
-    const found = understand('missing', '1 other');
-    expect('edit' in found && found.edit.codes?.map(({ code, label }) => `${code} ${label}`)).toEqual([
+    const understood = understand('missing', '1 other');
+    expect('edit' in understood && understood.edit.codes?.map(({ code, label }) => `${code} ${label}`)).toEqual([
       '1 Very',
       '2 Not',
       '9 Would not say',

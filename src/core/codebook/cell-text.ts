@@ -84,38 +84,38 @@ export function levelFrom(text: string): Exclude<Level, 'multiple'> | null {
   const wanted = text.trim().toLowerCase();
   if (wanted === '') return null;
   const named = LEVELS.filter((level) => level === wanted || LEVEL_WORDS[level] === wanted);
-  const found = named.length > 0 ? named : LEVELS.filter((level) => LEVEL_WORDS[level].startsWith(wanted));
-  const [only] = found;
-  return found.length === 1 && only !== undefined && only !== 'multiple' ? only : null;
+  const levels = named.length > 0 ? named : LEVELS.filter((level) => LEVEL_WORDS[level].startsWith(wanted));
+  const [only] = levels;
+  return levels.length === 1 && only !== undefined && only !== 'multiple' ? only : null;
 }
 
 /** Codes out of "1 = Yes; 2 = No". What is known of a code, that it is no answer, stays. */
-function codesFrom(text: string, known: readonly Code[]): Code[] | string {
-  const reasons = new Map(known.map(({ code, missing }) => [code, missing]));
+function codesFrom(text: string, listed: readonly Code[]): Code[] | string {
+  const reasons = new Map(listed.map(({ code, missing }) => [code, missing]));
   const codes: Code[] = [];
   for (const part of cutAt(text, (sign) => sign === ';' || sign === '\n')) {
     if (part.trim() === '') continue;
     const [code = '', label] = cutAt(part, (sign) => sign === '=', 2).map(plain);
     if (code === '') return `“${part.trim()}” has no code before the “=”.`;
-    if (codes.some((one) => one.code === code)) return `The code ${code} stands twice.`;
+    if (codes.some((candidate) => candidate.code === code)) return `The code ${code} stands twice.`;
     codes.push({ code, label: label === undefined || label === '' ? code : label, missing: reasons.get(code) ?? null });
   }
   return codes;
 }
 
 /** Marks the codes that "8 don't know; 9 refused" names as no answers, and all others as answers. */
-function missingFrom(text: string, known: readonly Code[]): Code[] {
+function missingFrom(text: string, given: readonly Code[]): Code[] {
   const wanted = new Map<string, MissingReason>();
   for (const part of cutAt(text.replaceAll('’', "'"), (sign) => ';,\n'.includes(sign))) {
     const words = plain(part);
     if (words === '') continue;
-    const reason = [...REASON_CALLED.keys()].find((one) => words.toLowerCase().endsWith(` ${one}`));
+    const reason = [...REASON_CALLED.keys()].find((called) => words.toLowerCase().endsWith(` ${called}`));
     const code = reason === undefined ? words : words.slice(0, -reason.length).trim();
     wanted.set(code, reason === undefined ? 'other' : REASON_CALLED.get(reason)!);
   }
-  const listed = new Set(known.map(({ code }) => code));
+  const listed = new Set(given.map(({ code }) => code));
   return [
-    ...known.map((code) => ({ ...code, missing: wanted.get(code.code) ?? null })),
+    ...given.map((code) => ({ ...code, missing: wanted.get(code.code) ?? null })),
     ...[...wanted]
       .filter(([code]) => !listed.has(code))
       .map(([code, missing]): Code => ({ code, label: code, missing })),

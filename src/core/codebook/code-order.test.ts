@@ -5,7 +5,7 @@ import type { Code } from './types.js';
 
 const code = (name: string, missing: Code['missing'] = null): Code => ({ code: name, label: `label ${name}`, missing });
 const codes = [code('10'), code('99', 'refused'), code('2'), code('b'), code('1')];
-const names = (list: readonly Code[]) => list.map((one) => one.code).join(' ');
+const names = (list: readonly Code[]) => list.map((item) => item.code).join(' ');
 
 describe('codes in order', () => {
   it('by value, numbers before words', () => {
@@ -38,7 +38,7 @@ describe('codes in order', () => {
   it('loses none and doubles none', () => {
     const list = fc.uniqueArray(
       fc.record({ code: fc.string(), label: fc.string(), missing: fc.constantFrom(null, 'other' as const) }),
-      { selector: (one) => one.code },
+      { selector: (own) => own.code },
     );
     const of = fc.constantFrom('value' as const, 'reversed' as const);
     fc.assert(

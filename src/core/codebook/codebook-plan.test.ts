@@ -63,7 +63,9 @@ describe('a codebook for variables that are there', () => {
   it('keeps the order of a scale, and takes that of the file for categories without one', () => {
     const codes = ['2', '1', '9'].map((name) => ({ code: name, label: `L${name}` }));
     const order = (level: Described['level']) =>
-      planCodebook([entry({ level })], { variables: [{ name: 'sex', codes }] }).edits[0]?.codes?.map((one) => one.code);
+      planCodebook([entry({ level })], { variables: [{ name: 'sex', codes }] }).edits[0]?.codes?.map(
+        (item) => item.code,
+      );
     expect(order('ordered')).toEqual(['1', '2', '9']);
     expect(order('unordered')).toEqual(['2', '1', '9']);
   });

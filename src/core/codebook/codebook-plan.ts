@@ -47,13 +47,13 @@ export interface CodebookPlan {
 
 /** The labels and reasons of a codebook over the codes that are there; what it does not name stays, behind. */
 function overlaid(now: readonly Code[], given: readonly Code[], keepsOrder: boolean): Code[] {
-  const known = new Map(now.map((one) => [one.code, one]));
-  const wanted = new Map(given.map((one) => [one.code, one]));
+  const byCode = new Map(now.map((code) => [code.code, code]));
+  const wanted = new Map(given.map((code) => [code.code, code]));
   const merged = (code: string): Code => {
-    const [before, after] = [known.get(code), wanted.get(code)];
+    const [before, after] = [byCode.get(code), wanted.get(code)];
     return after ? { ...after, missing: after.missing ?? before?.missing ?? null } : before!;
   };
-  const order = keepsOrder ? [...known.keys(), ...wanted.keys()] : [...wanted.keys(), ...known.keys()];
+  const order = keepsOrder ? [...byCode.keys(), ...wanted.keys()] : [...wanted.keys(), ...byCode.keys()];
   return [...new Set(order)].map(merged);
 }
 

@@ -22,11 +22,11 @@ function dayNumber(year: number, month: number, day: number): number | null {
 
 /** The day that a text spells in a form, as a number that grows with time; null where it spells none. */
 export function parseDate(text: string, form: DateForm): number | null {
-  const found = DATE.exec(text);
-  if (!found) return null;
-  const [first, second, third] = [Number(found[1]), Number(found[3]), Number(found[4])];
-  if (form === 'ymd') return found[1]?.length === 4 ? dayNumber(first, second, third) : null;
-  if (found[4]?.length !== 4) return null;
+  const match = DATE.exec(text);
+  if (!match) return null;
+  const [first, second, third] = [Number(match[1]), Number(match[3]), Number(match[4])];
+  if (form === 'ymd') return match[1]?.length === 4 ? dayNumber(first, second, third) : null;
+  if (match[4]?.length !== 4) return null;
   return form === 'dmy' ? dayNumber(third, second, first) : dayNumber(third, first, second);
 }
 

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { declare, type Held, planMissing, sayPlan } from './declare-missing.js';
+import { declare, type ColumnWithCodes, planMissing, sayPlan } from './declare-missing.js';
 import type { Code } from './types.js';
 
 const code = (name: string, label = name, missing: Code['missing'] = null): Code => ({ code: name, label, missing });
 
-function held(id: number, more: Partial<Held>): Held {
-  return { id, level: 'ordered', codes: [], found: new Map(), range: null, derived: false, ...more };
+function held(id: number, more: Partial<ColumnWithCodes>): ColumnWithCodes {
+  return { id, level: 'ordered', codes: [], respondentsByCode: new Map(), range: null, derived: false, ...more };
 }
 
 const scale = held(1, {
   codes: [code('1', 'Low'), code('5', 'High')],
-  found: new Map([
+  respondentsByCode: new Map([
     ['1', 4],
     ['9', 3],
   ]),
@@ -18,15 +18,15 @@ const scale = held(1, {
 });
 const labelled = held(2, {
   codes: [code('1', 'One'), code('9', 'Nine or more')],
-  found: new Map([['9', 8]]),
+  respondentsByCode: new Map([['9', 8]]),
   range: { from: 1, to: 8 },
 });
-const hours = held(3, { level: 'number', found: new Map([['9', 2]]), range: { from: 0, to: 40 } });
-const beside = held(4, { found: new Map([['9', 2]]), range: { from: 1, to: 8 } });
-const already = held(5, { codes: [code('9', 'Refused', 'refused')], found: new Map([['9', 6]]) });
-const worked = held(6, { codes: [code('9', '9')], found: new Map([['9', 1]]), derived: true });
-const without = held(7, { found: new Map([['1', 6]]) });
-const words = held(8, { level: 'text', found: new Map([['9', 6]]) });
+const hours = held(3, { level: 'number', respondentsByCode: new Map([['9', 2]]), range: { from: 0, to: 40 } });
+const beside = held(4, { respondentsByCode: new Map([['9', 2]]), range: { from: 1, to: 8 } });
+const already = held(5, { codes: [code('9', 'Refused', 'refused')], respondentsByCode: new Map([['9', 6]]) });
+const worked = held(6, { codes: [code('9', '9')], respondentsByCode: new Map([['9', 1]]), derived: true });
+const without = held(7, { respondentsByCode: new Map([['1', 6]]) });
+const words = held(8, { level: 'text', respondentsByCode: new Map([['9', 6]]) });
 const all = [scale, labelled, hours, beside, already, worked, without, words];
 
 describe('declaring a code missing', () => {
@@ -48,7 +48,7 @@ describe('declaring a code missing', () => {
   it('does not leave a label alone that says itself that there is no answer', () => {
     const said = held(9, {
       codes: [code('1', 'Low'), code('9', 'Refused to say')],
-      found: new Map([['9', 8]]),
+      respondentsByCode: new Map([['9', 8]]),
       range: { from: 1, to: 8 },
     });
     expect(planMissing([said], ['9'], 'refused')).toMatchObject([{ leftAlone: null }]);
@@ -68,7 +68,7 @@ describe('declaring a code missing', () => {
 
   it('finds a code that spells the same number', () => {
     const spelled = held(9, {
-      found: new Map([
+      respondentsByCode: new Map([
         ['9.0', 2],
         ['1.0', 5],
       ]),

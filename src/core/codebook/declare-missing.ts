@@ -4,12 +4,12 @@ import { reasonInWords } from './reason-in-words.js';
 import { type Code, type Level, type MissingReason } from './types.js';
 
 /** A variable as this needs it. */
-export interface Held {
+export interface ColumnWithCodes {
   id: number;
   level: Level;
   codes: readonly Code[];
   /** Respondents by code, of those codes that occur. */
-  found: ReadonlyMap<string, number>;
+  respondentsByCode: ReadonlyMap<string, number>;
   /** The lowest and the highest number that is an answer, but for the codes asked about; null: none is a number. */
   range: { from: number; to: number } | null;
   /** It is made by a working, where its codes are decided. */
@@ -45,18 +45,25 @@ export function isSameCode(a: string, b: string): boolean {
 }
 
 /** A code as a variable spells it. */
-function spelled({ codes, found }: Held, code: string): string {
-  if (found.has(code) || codes.some((one) => one.code === code)) return code;
-  return [...found.keys(), ...codes.map((one) => one.code)].find((one) => isSameCode(one, code)) ?? code;
+function spelled({ codes, respondentsByCode: respondentsByCode }: ColumnWithCodes, code: string): string {
+  if (respondentsByCode.has(code) || codes.some((candidate) => candidate.code === code)) return code;
+  return (
+    [...respondentsByCode.keys(), ...codes.map((item) => item.code)].find((text) => isSameCode(text, code)) ?? code
+  );
 }
 
-function isAmong(code: string, range: Held['range']): boolean {
+function isAmong(code: string, range: ColumnWithCodes['range']): boolean {
   const value = parseNumber(code);
   // Right beside the others it may be the last category of a scale.
   return value !== null && range !== null && value >= range.from - 1 && value <= range.to + 1;
 }
 
-function why(held: Held, code: string, listed: Code | undefined, to: MissingReason | null): LeftAlone | null {
+function why(
+  held: ColumnWithCodes,
+  code: string,
+  listed: Code | undefined,
+  to: MissingReason | null,
+): LeftAlone | null {
   if (held.derived) return 'derived';
   if ((listed?.missing ?? null) === to) return 'same';
   // To be an answer again is asked for by name; nothing stands against it.
@@ -73,7 +80,7 @@ function why(held: Held, code: string, listed: Code | undefined, to: MissingReas
  * answer, or where it looks like one.
  */
 export function planMissing(
-  variables: readonly Held[],
+  variables: readonly ColumnWithCodes[],
   codes: readonly string[],
   to: MissingReason | null,
 ): MissingLine[] {
@@ -81,8 +88,8 @@ export function planMissing(
     if (held.level === 'text' || held.level === 'multiple') return [];
     return codes.flatMap((asked): MissingLine[] => {
       const code = spelled(held, asked);
-      const listed = held.codes.find((one) => one.code === code);
-      const respondents = held.found.get(code) ?? 0;
+      const listed = held.codes.find((candidate) => candidate.code === code);
+      const respondents = held.respondentsByCode.get(code) ?? 0;
       if (respondents === 0 && !listed) return [];
       const leftAlone = why(held, code, listed, to);
       // What is declared nowhere and asked to be an answer is one already, and no news.

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { factsAmong, farCodes } from './facts.js';
+import { factsAmong, outlierCodes } from './facts.js';
 
 /** Codes with respondents, fewer and fewer. */
 const among = (...codes: (number | string)[]) =>
-  farCodes(factsAmong(codes.map((code, k) => ({ code: String(code), respondents: 100 - k })))).map(({ code }) =>
+  outlierCodes(factsAmong(codes.map((code, k) => ({ code: String(code), respondents: 100 - k })))).map(({ code }) =>
     Number(code),
   );
 const range = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => from + k);
@@ -23,8 +23,8 @@ describe('codes that look like no answer', () => {
     ['999 beyond amounts', [...range(0, 60), 999], [999]],
     ['-9 below a scale', [-9, ...range(1, 5)], [-9]],
     ['-1 below amounts', [-1, ...range(1, 60)], [-1]],
-  ])('%s', (_, codes, far) => {
-    expect(among(...codes)).toEqual(far);
+  ])('%s', (_, codes, outliers) => {
+    expect(among(...codes)).toEqual(outliers);
   });
 
   it.each([

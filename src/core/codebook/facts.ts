@@ -115,8 +115,8 @@ export function takeValue(
   }
   for (const form of dateForms(value)) facts.dates[form] += respondents;
   if (facts.words) {
-    const known = facts.words.get(value);
-    if (known !== undefined) facts.words.set(value, known + respondents);
+    const times = facts.words.get(value);
+    if (times !== undefined) facts.words.set(value, times + respondents);
     else if (facts.words.size >= MOST_EXCEPTIONS || value.length > LONGEST_CODE) facts.words = null;
     else facts.words.set(detached(value), respondents);
   }
@@ -152,7 +152,7 @@ function beyond(values: readonly number[], end: number, gap: number): number[] {
 }
 
 /** The numbers that look like "no answer" and stand far above or below all others, or beyond the end of a scale. */
-export function farCodes({ looks, ordinary, filled, whole }: Facts): { code: string; respondents: number }[] {
+export function outlierCodes({ looks, ordinary, filled, whole }: Facts): { code: string; respondents: number }[] {
   const { lowest, highest, different } = ordinary;
   const range = highest - lowest;
   const isScale = whole && lowest >= 0 && range <= WIDEST_SCALE;
@@ -166,8 +166,8 @@ export function farCodes({ looks, ordinary, filled, whole }: Facts): { code: str
   const under = values.filter((value) => value < lowest).sort((a, b) => b - a);
   // Among amounts of any size, a negative that nobody could have given needs no gap.
   const below = lowest >= 0 ? under.filter((value) => value < 0) : beyond(under, lowest, gap);
-  const far = [...below, ...beyond(over, end, gap)];
-  return far.sort((a, b) => a - b).map((value) => ({ code: String(value), respondents: looks.get(value) ?? 0 }));
+  const outliers = [...below, ...beyond(over, end, gap)];
+  return outliers.sort((a, b) => a - b).map((value) => ({ code: String(value), respondents: looks.get(value) ?? 0 }));
 }
 
 /** Facts of values that are known with their respondents. */

@@ -1,38 +1,40 @@
 import { describe, expect, it } from 'vitest';
-import { complaints, type Patient } from './health.js';
+import { codebookIssues, type CheckedVariable } from './health.js';
 import type { Code } from './types.js';
 
 const code = (name: string, label = name, missing: Code['missing'] = null): Code => ({ code: name, label, missing });
-const found = (...codes: [string, number][]) => codes.map(([name, respondents]) => ({ code: name, respondents }));
+const dataCodes = (...codes: [string, number][]) => codes.map(([name, respondents]) => ({ code: name, respondents }));
 
-function patient(id: number, more: Partial<Patient>): Patient {
+function checkedVariable(id: number, more: Partial<CheckedVariable>): CheckedVariable {
   return {
     id,
     level: 'unordered',
     codes: [],
     codeListId: null,
-    found: [],
+    dataCodes: [],
     filled: 100,
     derived: false,
     holds: true,
-    far: [],
+    outliers: [],
     numeric: null,
     twins: null,
     ...more,
   };
 }
 
-const one = (more: Partial<Patient>) => complaints([patient(1, more)]);
+const findingsOf = (more: Partial<CheckedVariable>) => codebookIssues([checkedVariable(1, more)]);
 
 describe('the health of a codebook', () => {
   it('is good where nothing is wrong', () => {
-    expect(one({ codes: [code('1', 'Yes')], found: found(['1', 100]), codeListId: 1 })).toEqual([]);
-    expect(one({ level: 'number', found: found(['3', 100]) })).toEqual([]);
-    expect(one({ level: 'text', found: found(['3', 100]) })).toEqual([]);
+    expect(findingsOf({ codes: [code('1', 'Yes')], dataCodes: dataCodes(['1', 100]), codeListId: 1 })).toEqual([]);
+    expect(findingsOf({ level: 'number', dataCodes: dataCodes(['3', 100]) })).toEqual([]);
+    expect(findingsOf({ level: 'text', dataCodes: dataCodes(['3', 100]) })).toEqual([]);
   });
 
   it('names codes without labels, but not words, which label themselves', () => {
-    expect(one({ codes: [code('1', 'Yes'), code('2')], found: found(['1', 60], ['2', 30], ['3', 10]) })).toEqual([
+    expect(
+      findingsOf({ codes: [code('1', 'Yes'), code('2')], dataCodes: dataCodes(['1', 60], ['2', 30], ['3', 10]) }),
+    ).toEqual([
       {
         is: 'unlabelled',
         variable: 1,
@@ -43,18 +45,20 @@ describe('the health of a codebook', () => {
         decimal: null,
       },
     ]);
-    expect(one({ found: found(['red', 60], ['blue', 40]) })).toEqual([]);
-    expect(one({ found: found(['1', 60], ['2', 40]) })).toMatchObject([{ text: 'No code has a label: 1, 2.' }]);
-    expect(one({ found: found(['1', 60]), derived: true })).toEqual([]);
+    expect(findingsOf({ dataCodes: dataCodes(['red', 60], ['blue', 40]) })).toEqual([]);
+    expect(findingsOf({ dataCodes: dataCodes(['1', 60], ['2', 40]) })).toMatchObject([
+      { text: 'No code has a label: 1, 2.' },
+    ]);
+    expect(findingsOf({ dataCodes: dataCodes(['1', 60]), derived: true })).toEqual([]);
   });
 
   it('names labels that no variable with the list has used', () => {
     const codes = [code('1', 'Yes'), code('2', 'No'), code('3', 'Perhaps'), code('9', 'Refused', 'refused')];
     const users = [
-      patient(1, { codes, codeListId: 4, found: found(['1', 100]) }),
-      patient(2, { codes, codeListId: 4, found: found(['2', 100]) }),
+      checkedVariable(1, { codes, codeListId: 4, dataCodes: dataCodes(['1', 100]) }),
+      checkedVariable(2, { codes, codeListId: 4, dataCodes: dataCodes(['2', 100]) }),
     ];
-    expect(complaints(users)).toEqual([
+    expect(codebookIssues(users)).toEqual([
       {
         is: 'unused',
         variable: 1,
@@ -68,10 +72,12 @@ describe('the health of a codebook', () => {
   });
 
   it('names probable missing codes that nobody has decided', () => {
-    const far = found(['99', 7]);
-    expect(one({ level: 'number', far })).toMatchObject([{ is: 'undeclared', codes: ['99'], respondents: 7 }]);
-    expect(one({ level: 'number', far, codes: [code('99', '99', 'other')] })).toEqual([]);
-    expect(one({ level: 'number', far, codes: [code('99', 'Ninety-nine')] })).toEqual([]);
+    const outliers = dataCodes(['99', 7]);
+    expect(findingsOf({ level: 'number', outliers: outliers })).toMatchObject([
+      { is: 'undeclared', codes: ['99'], respondents: 7 },
+    ]);
+    expect(findingsOf({ level: 'number', outliers: outliers, codes: [code('99', '99', 'other')] })).toEqual([]);
+    expect(findingsOf({ level: 'number', outliers: outliers, codes: [code('99', 'Ninety-nine')] })).toEqual([]);
   });
 
   it('names codes whose label says that there is no answer, each with its reason', () => {
@@ -81,7 +87,7 @@ describe('the health of a codebook', () => {
       code('9', 'REFUSED'),
       code('0', 'Not asked', 'not-asked'),
     ];
-    expect(one({ codes, found: found(['1', 60], ['8', 30], ['9', 10]) })).toMatchObject([
+    expect(findingsOf({ codes, dataCodes: dataCodes(['1', 60], ['8', 30], ['9', 10]) })).toMatchObject([
       {
         is: 'undeclared',
         respondents: 40,
@@ -92,37 +98,39 @@ describe('the health of a codebook', () => {
         ],
       },
     ]);
-    expect(one({ found: found(['North', 60], ['No answer', 10]) })).toMatchObject([
+    expect(findingsOf({ dataCodes: dataCodes(['North', 60], ['No answer', 10]) })).toMatchObject([
       { declare: [{ code: 'No answer', missing: 'other' }] },
     ]);
-    expect(one({ level: 'text', found: found(['No answer', 10]) })).toEqual([]);
+    expect(findingsOf({ level: 'text', dataCodes: dataCodes(['No answer', 10]) })).toEqual([]);
   });
 
   it('names text that looks like numbers', () => {
     const numeric = { respondents: 90, example: '19,842', as: 19842, decimal: '.' as const };
-    expect(one({ level: 'text', numeric })).toMatchObject([
+    expect(findingsOf({ level: 'text', numeric })).toMatchObject([
       { is: 'written', text: 'Looks like numbers: “19,842” would be 19,842; 90 of 100 have one.' },
     ]);
   });
 
   it('names words among numbers until it is said what they mean', () => {
-    expect(one({ level: 'number', found: found(['4', 90], ['many', 10]) })).toMatchObject([
+    expect(findingsOf({ level: 'number', dataCodes: dataCodes(['4', 90], ['many', 10]) })).toMatchObject([
       { is: 'words', codes: ['many'] },
     ]);
-    expect(one({ level: 'number', found: found(['many', 10]), codes: [code('many', 'many', 'other')] })).toEqual([]);
+    expect(
+      findingsOf({ level: 'number', dataCodes: dataCodes(['many', 10]), codes: [code('many', 'many', 'other')] }),
+    ).toEqual([]);
   });
 
   it('names blanks, twins and proofs that fail, what does most harm first', () => {
     const sick = [
-      patient(1, { filled: 0 }),
-      patient(2, { level: 'text', twins: { values: ['A7', 'A8'], respondents: 4 } }),
-      patient(3, { derived: true, holds: false }),
+      checkedVariable(1, { filled: 0 }),
+      checkedVariable(2, { level: 'text', twins: { values: ['A7', 'A8'], respondents: 4 } }),
+      checkedVariable(3, { derived: true, holds: false }),
     ];
-    expect(complaints(sick).map(({ is, variable }) => `${variable} ${is}`)).toEqual([
+    expect(codebookIssues(sick).map(({ is, variable }) => `${variable} ${is}`)).toEqual([
       '3 unsound',
       '2 twins',
       '1 blank',
     ]);
-    expect(complaints(sick)[1]?.text).toBe('4 respondents share an identifier with another: A7, A8.');
+    expect(codebookIssues(sick)[1]?.text).toBe('4 respondents share an identifier with another: A7, A8.');
   });
 });

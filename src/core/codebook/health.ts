@@ -9,7 +9,7 @@ import { reasonInWords } from './reason-in-words.js';
 import { type Code, isAnswer, type Level, MISSING_WORDS, type MissingReason } from './types.js';
 
 /** What can be wrong with a study's codebook, in the order of how much harm it does. */
-export const AILMENTS = [
+export const ISSUE_KINDS = [
   'unsound',
   'twins',
   'undeclared',
@@ -19,23 +19,23 @@ export const AILMENTS = [
   'blank',
   'unused',
 ] as const;
-type Ailment = (typeof AILMENTS)[number];
+type IssueKind = (typeof ISSUE_KINDS)[number];
 
 /** A variable as this needs it. */
-export interface Patient {
+export interface CheckedVariable {
   id: number;
   level: Level;
   codes: readonly Code[];
   codeListId: number | null;
   /** Respondents by code; of a number column by those of its values that are no numbers. */
-  found: readonly { code: string; respondents: number }[];
+  dataCodes: readonly { code: string; respondents: number }[];
   /** Respondents with a value, an answer or not. */
   filled: number;
   derived: boolean;
   /** False where a working's proof fails. */
   holds: boolean;
   /** Codes that stand far from all others and look like "no answer". */
-  far: readonly { code: string; respondents: number }[];
+  outliers: readonly { code: string; respondents: number }[];
   /** Of text and categories: those of them that look like numbers. */
   numeric: Numeric | null;
   /** Values that should be one respondent's alone, and are not. */
@@ -43,8 +43,8 @@ export interface Patient {
 }
 
 /** One thing that is wrong, with what it is wrong with. */
-export interface Complaint {
-  is: Ailment;
+export interface CodebookIssue {
+  is: IssueKind;
   variable: number;
   codes: string[];
   respondents: number;
@@ -55,7 +55,8 @@ export interface Complaint {
   decimal: DecimalSign | null;
 }
 
-type Own = Omit<Complaint, 'variable' | 'declare' | 'decimal'> & Partial<Pick<Complaint, 'declare' | 'decimal'>>;
+type OwnIssue = Omit<CodebookIssue, 'variable' | 'declare' | 'decimal'> &
+  Partial<Pick<CodebookIssue, 'declare' | 'decimal'>>;
 
 const NAMED = 4;
 
@@ -65,20 +66,20 @@ function list(codes: readonly string[]): string {
 }
 
 const people = (n: number) => plural(n, 'respondent');
-const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, one) => total + one.respondents, 0);
+const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, code) => total + code.respondents, 0);
 
 /** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */
-function unlabelled({ level, codes, found, derived }: Patient): Own | null {
+function unlabelled({ level, codes, dataCodes: dataCodes, derived }: CheckedVariable): OwnIssue | null {
   if (!isCategories(level) || derived) return null;
   const labels = new Map(codes.map(({ code, label }) => [code, label]));
-  const bare = found.filter(({ code }) => {
+  const bare = dataCodes.filter(({ code }) => {
     const label = labels.get(code) ?? code;
     // A word is its own label; a number says nothing.
     return label.trim() === '' || (label === code && parseNumber(code) !== null);
   });
   if (bare.length === 0) return null;
   const names = bare.map(({ code }) => code).sort(compareCodes);
-  const all = bare.length === found.length;
+  const all = bare.length === dataCodes.length;
   const text = all
     ? `No code has a label: ${list(names)}.`
     : `Without a label: ${list(names)}, which ${people(sum(bare))} gave.`;
@@ -86,18 +87,26 @@ function unlabelled({ level, codes, found, derived }: Patient): Own | null {
 }
 
 /** Codes whose label says that there is no answer, and codes far from all others that nobody has looked at. */
-function undeclared({ level, codes, found, far, derived }: Patient): Own | null {
+function undeclared({
+  level,
+  codes,
+  dataCodes: dataCodes,
+  outliers: outliers,
+  derived,
+}: CheckedVariable): OwnIssue | null {
   if (derived || level === 'text' || level === 'multiple') return null;
   const listed = new Map(codes.map((code) => [code.code, code]));
-  const given = new Map([...found, ...far].map(({ code, respondents }) => [code, respondents]));
+  const given = new Map([...dataCodes, ...outliers].map(({ code, respondents }) => [code, respondents]));
   const said = [...new Set([...listed.keys(), ...given.keys()])].flatMap((code) => {
     const missing = reasonInWords(listed.get(code)?.label ?? code);
     return missing === null || (listed.get(code)?.missing ?? null) !== null ? [] : [{ code, missing }];
   });
-  const left = far.filter(({ code }) => {
-    const known = listed.get(code);
+  const left = outliers.filter(({ code }) => {
+    const entry = listed.get(code);
     // A code that is labelled as an answer was looked at.
-    return !said.some((one) => one.code === code) && (!known || (isAnswer(known) && known.label === known.code));
+    return (
+      !said.some((candidate) => candidate.code === code) && (!entry || (isAnswer(entry) && entry.label === entry.code))
+    );
   });
   const declare = [...said, ...left.map(({ code }) => ({ code, missing: 'other' as const }))];
   if (declare.length === 0) return null;
@@ -127,7 +136,7 @@ function undeclared({ level, codes, found, far, derived }: Patient): Own | null 
 }
 
 /** Text that is nearly all numbers, however they are written. */
-function written({ numeric, filled, derived }: Patient): Own | null {
+function written({ numeric, filled, derived }: CheckedVariable): OwnIssue | null {
   if (!numeric || derived) return null;
   const { respondents, example, as, decimal } = numeric;
   const text =
@@ -137,18 +146,18 @@ function written({ numeric, filled, derived }: Patient): Own | null {
 }
 
 /** Words among numbers of which nobody has said what they mean. */
-function words({ level, codes, found, derived }: Patient): Own | null {
+function words({ level, codes, dataCodes: dataCodes, derived }: CheckedVariable): OwnIssue | null {
   if (level !== 'number' || derived) return null;
-  const known = new Set(codes.map(({ code }) => code));
-  const left = found.filter(({ code }) => parseNumber(code) === null && !known.has(code));
+  const labelled = new Set(codes.map(({ code }) => code));
+  const left = dataCodes.filter(({ code }) => parseNumber(code) === null && !labelled.has(code));
   if (left.length === 0) return null;
   const names = left.map(({ code }) => code);
   const text = `Among the numbers stand ${list(names)}; ${people(sum(left))} left out, and nobody has said why.`;
   return { is: 'words', codes: names, respondents: sum(left), text };
 }
 
-function own(patient: Patient): (Own | null)[] {
-  const { holds, twins, filled } = patient;
+function own(checkedVariable: CheckedVariable): (OwnIssue | null)[] {
+  const { holds, twins, filled } = checkedVariable;
   return [
     holds
       ? null
@@ -164,26 +173,26 @@ function own(patient: Patient): (Own | null)[] {
       respondents: twins.respondents,
       text: `${people(twins.respondents)} share an identifier with another: ${list(twins.values)}.`,
     },
-    undeclared(patient),
-    words(patient),
-    written(patient),
-    unlabelled(patient),
+    undeclared(checkedVariable),
+    words(checkedVariable),
+    written(checkedVariable),
+    unlabelled(checkedVariable),
     filled === 0 ? { is: 'blank', codes: [], respondents: 0, text: 'Nobody has a value.' } : null,
   ];
 }
 
 /** Labels of answers that no respondent of any variable with this list has given. */
-function unusedLabels(patients: readonly Patient[]): Complaint[] {
-  const users = new Map<number, Patient[]>();
-  for (const patient of patients) {
-    const { codeListId, level, derived, filled } = patient;
+function unusedLabels(checked: readonly CheckedVariable[]): CodebookIssue[] {
+  const users = new Map<number, CheckedVariable[]>();
+  for (const checkedVariable of checked) {
+    const { codeListId, level, derived, filled } = checkedVariable;
     if (codeListId === null || derived || !isCategories(level) || filled === 0) continue;
-    const known = users.get(codeListId);
-    if (known) known.push(patient);
-    else users.set(codeListId, [patient]);
+    const given = users.get(codeListId);
+    if (given) given.push(checkedVariable);
+    else users.set(codeListId, [checkedVariable]);
   }
-  return [...users.values()].flatMap((same): Complaint[] => {
-    const used = new Set(same.flatMap(({ found }) => found.map(({ code }) => code)));
+  return [...users.values()].flatMap((same): CodebookIssue[] => {
+    const used = new Set(same.flatMap(({ dataCodes: dataCodes }) => dataCodes.map(({ code }) => code)));
     const never = (same[0]?.codes ?? []).filter((code) => isAnswer(code) && !used.has(code.code));
     if (never.length === 0) return [];
     const whose = same.length === 1 ? '' : ` in any of the ${same.length} variables with this list`;
@@ -203,11 +212,11 @@ function unusedLabels(patients: readonly Patient[]): Complaint[] {
 }
 
 /** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
-export function complaints(patients: readonly Patient[]): Complaint[] {
-  const found = patients.flatMap((patient) =>
-    own(patient).flatMap((one): Complaint[] =>
-      one ? [{ declare: [], decimal: null, ...one, variable: patient.id }] : [],
+export function codebookIssues(checked: readonly CheckedVariable[]): CodebookIssue[] {
+  const findings = checked.flatMap((checkedVariable) =>
+    own(checkedVariable).flatMap((finding): CodebookIssue[] =>
+      finding ? [{ declare: [], decimal: null, ...finding, variable: checkedVariable.id }] : [],
     ),
   );
-  return [...found, ...unusedLabels(patients)].sort((a, b) => AILMENTS.indexOf(a.is) - AILMENTS.indexOf(b.is));
+  return [...findings, ...unusedLabels(checked)].sort((a, b) => ISSUE_KINDS.indexOf(a.is) - ISSUE_KINDS.indexOf(b.is));
 }

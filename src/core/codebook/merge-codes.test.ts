@@ -10,7 +10,7 @@ const lists = fc.uniqueArray(
     label: fc.constantFrom('a', 'b', 'c'),
     missing: fc.constantFrom(null, 'refused' as const),
   }),
-  { selector: (one) => one.code },
+  { selector: (own) => own.code },
 );
 
 describe('two changes of one code list', () => {

@@ -16,7 +16,7 @@ const same = (a: Code | undefined, b: Code | undefined) =>
  * @param mine as the other has it, who comes later
  */
 export function mergeCodes(base: readonly Code[], theirs: readonly Code[], mine: readonly Code[]): MergedCodes {
-  const byCode = (codes: readonly Code[]) => new Map(codes.map((one) => [one.code, one]));
+  const byCode = (codes: readonly Code[]) => new Map(codes.map((code) => [code.code, code]));
   const [was, here, there] = [byCode(base), byCode(mine), byCode(theirs)];
   const merged = new Map<string, Code>();
   const clashes: string[] = [];

@@ -24,12 +24,12 @@ export function canonicalCode(text: string): string {
 
 /** Codes in their canonical form, each once; of two that are the same the first stands. */
 export function canonicalCodes<T extends { code: string }>(codes: readonly T[]): T[] {
-  const known = new Map<string, T>();
-  for (const one of codes) {
-    const code = canonicalCode(one.code);
-    if (!known.has(code)) known.set(code, code === one.code ? one : { ...one, code });
+  const byCode = new Map<string, T>();
+  for (const item of codes) {
+    const code = canonicalCode(item.code);
+    if (!byCode.has(code)) byCode.set(code, code === item.code ? item : { ...item, code });
   }
-  return [...known.values()];
+  return [...byCode.values()];
 }
 
 /** Codes in the order a person lists them: numbers by value, then text by the alphabet. */

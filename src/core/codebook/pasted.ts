@@ -52,6 +52,6 @@ function closes(text: string, from: number): boolean {
 
 /** Cells as a spreadsheet takes them from the clipboard. */
 export function copiedCells(rows: readonly (readonly string[])[]): string {
-  const one = (cell: string) => (/["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
-  return rows.map((row) => row.map(one).join('\t')).join('\n');
+  const quoted = (cell: string) => (/["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
+  return rows.map((row) => row.map(quoted).join('\t')).join('\n');
 }

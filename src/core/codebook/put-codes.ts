@@ -14,10 +14,10 @@ export interface CodeEdit {
  * @param onlyThese the list has the codes given and no others
  */
 export function putCodes(codes: readonly Code[], edits: readonly CodeEdit[], onlyThese = false): Code[] {
-  const known = new Map(codes.map((one) => [one.code, one]));
+  const byCode = new Map(codes.map((code) => [code.code, code]));
   const put = ({ code: written, label, missing }: CodeEdit): Code => {
     const code = canonicalCode(written);
-    const before = known.get(code);
+    const before = byCode.get(code);
     return {
       code,
       label: label ?? before?.label ?? code,
@@ -25,8 +25,8 @@ export function putCodes(codes: readonly Code[], edits: readonly CodeEdit[], onl
     };
   };
   const given = edits.map(put);
-  const named = new Map(given.map((one) => [one.code, one]));
+  const named = new Map(given.map((code) => [code.code, code]));
   if (onlyThese || codes.every(({ code }) => named.has(code))) return given;
-  const added = given.filter(({ code }) => !known.has(code));
-  return [...codes.map((one) => named.get(one.code) ?? one), ...added];
+  const added = given.filter(({ code }) => !byCode.has(code));
+  return [...codes.map((code) => named.get(code.code) ?? code), ...added];
 }

@@ -48,8 +48,8 @@ export function ticksIn(codes: readonly { code: string; label?: string }[]): { t
     return said[0] === said[1] ? words.includes(said[0] ?? '') : words.includes(said[1] ?? '');
   };
   const answers = codes.filter(({ code }) => !NO_ANSWER.has(code));
-  const [first, ...more] = answers.filter((one) => says(TICKED, one));
-  if (!first || answers.some((one) => !says(TICKED, one) && !says(UNTICKED, one))) {
+  const [first, ...more] = answers.filter((answer) => says(TICKED, answer));
+  if (!first || answers.some((answer) => !says(TICKED, answer) && !says(UNTICKED, answer))) {
     const alone = tickOf(answers.map(({ code }) => ({ code, respondents: 1 })));
     return alone === null ? null : { ticked: alone, also: [] };
   }
@@ -96,20 +96,20 @@ function labelsOf(columns: readonly AskedColumn[], stem: string): { label: strin
 }
 
 function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess | null {
-  const found = columns.map(({ codes }) =>
+  const columnTicks = columns.map(({ codes }) =>
     tickOf(codes) === null ? ticksIn(codes) : { ticked: tickOf(codes)!, also: [] },
   );
-  const ticks = found.map((one) => one?.ticked ?? null);
+  const ticks = columnTicks.map((item) => item?.ticked ?? null);
   if (columns.length < TICKS_FROM || ticks.some((tick) => tick === null)) return null;
   const { label, options } = labelsOf(columns, stem);
   const all = columns.map(({ name }, k) => ({
     name,
     label: options[k] ?? name,
     ticked: ticks[k] ?? '',
-    ...(found[k] && found[k].also.length > 0 ? { also: found[k].also } : {}),
+    ...(columnTicks[k] && columnTicks[k].also.length > 0 ? { also: columnTicks[k].also } : {}),
   }));
   const none = all.find(({ name, label: option }) => saysNone(name.slice(stem.length)) || saysNone(option));
-  const items = all.filter((one) => one !== none);
+  const items = all.filter((candidate) => candidate !== none);
   const codes = [...new Set(items.map(({ ticked }) => ticked))];
   const how = codes.length === 1 ? `each with ${codes[0] ?? ''} for ticked` : 'each with its own word or nothing';
   return {
@@ -127,7 +127,7 @@ function ticksOf(columns: readonly AskedColumn[], stem: string): QuestionGuess |
  * each other.
  */
 function repeats(cells: readonly (readonly string[])[]) {
-  let found = 0;
+  let repeated = 0;
   let pairs = 0;
   const pooled = new Map<string, number>();
   let total = 0;
@@ -136,10 +136,10 @@ function repeats(cells: readonly (readonly string[])[]) {
     for (const cell of filled) pooled.set(cell, (pooled.get(cell) ?? 0) + 1);
     total += filled.length;
     pairs += (filled.length * (filled.length - 1)) / 2;
-    filled.forEach((cell, k) => (found += filled.indexOf(cell) < k ? 1 : 0));
+    filled.forEach((cell, k) => (repeated += filled.indexOf(cell) < k ? 1 : 0));
   }
   const alike = [...pooled.values()].reduce((sum, n) => sum + (n / Math.max(1, total)) ** 2, 0);
-  return { found, expected: pairs * alike };
+  return { repeated, expected: pairs * alike };
 }
 
 function slotsOf(
@@ -155,8 +155,8 @@ function slotsOf(
   const first = new Set(columns[0]?.codes.map(({ code }) => code));
   const strange = columns.some(({ codes }) => codes.filter(({ code }) => first.has(code)).length < codes.length / 2);
   if (strange) return null;
-  const { found, expected } = repeats(cells);
-  if (expected < 4 || found > expected * 0.2) return null;
+  const { repeated, expected } = repeats(cells);
+  if (expected < 4 || repeated > expected * 0.2) return null;
   const { label } = labelsOf(columns, stem);
   return {
     is: 'slots',
@@ -179,7 +179,7 @@ export function guessQuestions(
   const guesses: QuestionGuess[] = [];
   const names = new Set(columns.map(({ name }) => name));
   for (let at = 0; at < columns.length;) {
-    const found = STEMS.map((stemOf) => {
+    const byStem = STEMS.map((stemOf) => {
       const run = runFrom(columns, at, stemOf);
       if (!run) return null;
       const part = columns.slice(at, run.end);
@@ -191,12 +191,12 @@ export function guessQuestions(
           cells.map((row) => row.slice(at, run.end)),
         );
       return question && { question, end: run.end };
-    }).find((one) => one !== null);
-    if (found) {
-      const name = names.has(found.question.name) ? `${found.question.name}_any` : found.question.name;
-      guesses.push({ ...found.question, name });
+    }).find((candidate) => candidate !== null);
+    if (byStem) {
+      const name = names.has(byStem.question.name) ? `${byStem.question.name}_any` : byStem.question.name;
+      guesses.push({ ...byStem.question, name });
     }
-    at = found ? found.end : at + 1;
+    at = byStem ? byStem.end : at + 1;
   }
   return guesses;
 }

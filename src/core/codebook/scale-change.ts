@@ -3,7 +3,9 @@ import { type Code, isAnswer, type Level } from './types.js';
 /** Whether answers that both lists hold stand in another order in the second. */
 function isReordered(before: readonly Code[], after: readonly Code[]): boolean {
   const inBoth = (codes: readonly Code[], other: readonly Code[]) =>
-    codes.filter((code) => isAnswer(code) && other.some((one) => one.code === code.code)).map(({ code }) => code);
+    codes
+      .filter((code) => isAnswer(code) && other.some((candidate) => candidate.code === code.code))
+      .map(({ code }) => code);
   const [old, now] = [inBoth(before, after), inBoth(after, before)];
   return old.some((code, k) => code !== now[k]);
 }

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { describe, expect, it } from 'vitest';
 import { histogram, summarize } from './summary.js';
 
@@ -26,7 +27,7 @@ describe('summarize', () => {
     const values = Array.from({ length: 100 }, (_, k): [number, number] => [k * 0.7, (k % 3) + 1]);
     const bins = histogram(values)?.bins ?? [];
     expect(bins).toHaveLength(12);
-    expect(bins.reduce((a, b) => a + b, 0)).toBe(values.reduce((sum, [, n]) => sum + n, 0));
+    expect(total(bins)).toBe(values.reduce((sum, [, n]) => sum + n, 0));
     expect(
       histogram([
         [1, 5],

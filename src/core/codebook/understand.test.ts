@@ -9,8 +9,8 @@ function understood(cells: string[]) {
   const values = new Map<string, number>();
   for (const cell of cells) if (cell !== '') values.set(cell, (values.get(cell) ?? 0) + 1);
   for (const [value, respondents] of values) takeValue(facts, value, respondents);
-  const found = values.size > MOST_CODES ? null : [...values].map(([code, respondents]) => ({ code, respondents }));
-  return understand(facts, found, cells.filter((cell) => cell === '').length);
+  const codes = values.size > MOST_CODES ? null : [...values].map(([code, respondents]) => ({ code, respondents }));
+  return understand(facts, codes, cells.filter((cell) => cell === '').length);
 }
 
 const guessed = (cells: string[]) => understood(cells).guesses.map(({ is, text }) => `${is}: ${text}`);
@@ -65,8 +65,8 @@ describe('what is understood of a column', () => {
     const result = understood([...times(90, (k) => String(50 + k / 2)), 'n/a', 'n/a', '?']);
     expect(result).toMatchObject({ level: 'number', why: 'Numbers stored as text.' });
     expect(result.guesses[0]?.text).toContain('Not numbers: ? (1), n/a (2).');
-    const many = understood([...times(2000, (k) => String(k + 0.5)), 'n/a', 'n/a']);
-    expect(many).toMatchObject({ level: 'number', codes: [{ code: 'n/a', respondents: 2 }] });
+    const answers = understood([...times(2000, (k) => String(k + 0.5)), 'n/a', 'n/a']);
+    expect(answers).toMatchObject({ level: 'number', codes: [{ code: 'n/a', respondents: 2 }] });
   });
 
   it('words that repeat are categories, words that do not are text', () => {
@@ -99,12 +99,12 @@ describe('what is understood of a column', () => {
     expect(few.guesses[0]?.text).toBe('Dates, day, month, year.');
     const doubtful = understood(times(60, (k) => ['03/04/2026', '05/06/2026'][k % 2]!));
     expect(doubtful.guesses[0]?.text).toContain('or month, day, year');
-    const many = times(
+    const answers = times(
       300,
       (k) =>
         `2026-${String((k % 12) + 1).padStart(2, '0')}-${String((k % 28) + 1).padStart(2, '0')} 10:${10 + (k % 50)}`,
     );
-    expect(understood(many)).toMatchObject({ level: 'text', why: 'Days, too many to be categories.' });
+    expect(understood(answers)).toMatchObject({ level: 'text', why: 'Days, too many to be categories.' });
     expect(understood(times(60, (k) => ['2026-02-30', '2026-13-01'][k % 2]!)).guesses).toEqual([]);
   });
 

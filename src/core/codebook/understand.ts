@@ -2,7 +2,7 @@ import type { FoundCode, Guess, Understanding } from '../intake/read-in-shape.js
 import { plural } from '../words.js';
 import { andMore } from '../and-more.js';
 import { DATE_FORMS, DATE_WORDS, type DateForm, parseDate } from './dates.js';
-import { type Facts, farCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
+import { type Facts, outlierCodes, IDENTIFIER_AT_MOST, isMostlyNumbers } from './facts.js';
 import { compareCodes, parseNumber } from './number.js';
 import { reasonInWords } from './reason-in-words.js';
 
@@ -40,18 +40,18 @@ function isNumberWithExceptions(facts: Facts): boolean {
 /**
  * Decides the level of a column and says why, and what in it is worth a look.
  * @param facts of its filled cells
- * @param found its different values with their respondents; null where there are more than `MOST_CODES`
+ * @param dataCodes its different values with their respondents; null where there are more than `MOST_CODES`
  * @param blank respondents without a value
  * @param asked whether the analyst asked for its numbers to be read
  */
 export function understand(
   facts: Facts,
-  found: readonly FoundCode[] | null,
+  dataCodes: readonly FoundCode[] | null,
   blank: number,
   asked = false,
 ): Understanding {
   const { filled, numbers } = facts;
-  const codes = [...(found ?? [])].sort((a, b) => compareCodes(a.code, b.code));
+  const codes = [...(dataCodes ?? [])].sort((a, b) => compareCodes(a.code, b.code));
   if (filled === 0) {
     const blankThroughout = guess('blank', 'Nobody has a value here.');
     return { level: 'text', codes: [], why: 'Blank throughout.', guesses: [blankThroughout] };
@@ -59,23 +59,23 @@ export function understand(
   const guesses: Guess[] = [];
   if (codes.length === 1) guesses.push(guess('constant', 'Everybody who answered has the same value.', codes));
   const eachOnce = facts.different !== null && filled > IDENTIFIERS_FROM;
-  if (numbers === filled) return numberColumn(facts, found && codes, eachOnce, guesses);
+  if (numbers === filled) return numberColumn(facts, dataCodes && codes, eachOnce, guesses);
   const days = dateForm(facts);
-  if (days) return dateColumn(days, found && codes, guesses);
+  if (days) return dateColumn(days, dataCodes && codes, guesses);
   const words = [...(facts.words ?? [])]
     .map(([code, respondents]) => ({ code, respondents }))
     .sort((a, b) => compareCodes(a.code, b.code));
-  const manyNumbers = found === null || codes.length - words.length > CODES_AT_MOST;
+  const manyNumbers = dataCodes === null || codes.length - words.length > CODES_AT_MOST;
   if ((isNumberWithExceptions(facts) || (asked && numbers > 0)) && manyNumbers) {
     guesses.push(guess('exceptions', `Not numbers: ${named(words)}. They are kept apart as "no answer".`, words));
     noAnswers(facts, words, guesses);
-    return { level: 'number', codes: found ? codes : words, why: 'Numbers stored as text.', guesses };
+    return { level: 'number', codes: dataCodes ? codes : words, why: 'Numbers stored as text.', guesses };
   }
   if (eachOnce && facts.longest <= IDENTIFIER_AT_MOST && !/\s/.test(sampleOf(facts))) {
     guesses.push(guess('identifier', 'Every value differs: an identifier.'));
     return { level: 'text', codes, why: 'Each value once: an identifier, not to be counted.', guesses };
   }
-  if (found && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
+  if (dataCodes && codes.length <= TEXT_CATEGORIES_AT_MOST && codes.length <= Math.max(10, filled / 3)) {
     noAnswers(facts, codes, guesses);
     const why = `${plural(codes.length, 'different word')}${codes.length > 1 ? ', which repeat' : ''}.`;
     return { level: 'unordered', codes, why, guesses };
@@ -99,13 +99,15 @@ function sampleOf({ different }: Facts): string {
 
 /** Codes that stand far from the rest, and words that say so, are asked about. */
 function noAnswers(facts: Facts, codes: readonly FoundCode[], guesses: Guess[]): void {
-  const far = farCodes(facts);
+  const outliers = outlierCodes(facts);
   const said = codes.filter(({ code }) => reasonInWords(code) !== null);
   const texts = [
-    ...(far.length > 0 ? [`${named(far)} ${far.length === 1 ? 'stands' : 'stand'} far from the rest: no answer?`] : []),
+    ...(outliers.length > 0
+      ? [`${named(outliers)} ${outliers.length === 1 ? 'stands' : 'stand'} far from the rest: no answer?`]
+      : []),
     ...(said.length > 0 ? [`${named(said)} ${said.length === 1 ? 'says' : 'say'} that there is no answer.`] : []),
   ];
-  if (texts.length > 0) guesses.push(guess('no-answer', texts.join(' '), [...far, ...said]));
+  if (texts.length > 0) guesses.push(guess('no-answer', texts.join(' '), [...outliers, ...said]));
 }
 
 /** Whether whole numbers, each once, run through from 0 or 1, or are as long as identifiers are. */

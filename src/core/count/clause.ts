@@ -75,13 +75,13 @@ export function verdictOfClause<C extends object>(
     (wins: Verdict, rest: Verdict) =>
     (parts: readonly Judge[]): Judge =>
     (k) => {
-      let found: Verdict = rest;
+      let outcome: Verdict = rest;
       for (const part of parts) {
         const verdict = part(k);
         if (verdict === wins) return wins;
-        if (verdict === VERDICT.unknown) found = verdict;
+        if (verdict === VERDICT.unknown) outcome = verdict;
       }
-      return found;
+      return outcome;
     };
   return foldClause<C, Judge>(clause, {
     condition: verdictOf,

@@ -37,7 +37,7 @@ describe('a question counted in blocks', () => {
         const mask = masked ? Uint8Array.from(people, (_, k) => (k % 4 === 0 ? 0 : 1)) : null;
         const request = { rows: setsOf(people, options), groups, respondents: people.length, mask, weight };
         for (const power of [1, 2] as const) {
-          const found = countSets(request, power);
+          const counts = countSets(request, power);
           const together = new Float64Array(6 * options * options);
           const states = new Float64Array(6 * 6);
           people.forEach((said, k) => {
@@ -47,8 +47,8 @@ describe('a question counted in blocks', () => {
             states[group * 6 + request.rows.state[k]!]! += w;
             for (const a of said ?? []) for (const b of said ?? []) together[(group * options + a) * options + b]! += w;
           });
-          expect(found.together).toEqual(together);
-          expect(found.states).toEqual(states);
+          expect(counts.together).toEqual(together);
+          expect(counts.states).toEqual(states);
         }
       }),
     );

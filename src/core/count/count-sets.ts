@@ -46,8 +46,8 @@ interface Plan {
 function groupsOf(groups: readonly CodedColumn[], respondents: number): Int32Array {
   const group = new Int32Array(respondents);
   for (const { values, codes } of groups) {
-    const many = codes.length + 1;
-    for (let k = 0; k < respondents; k++) group[k] = group[k]! * many + values[k]!;
+    const width = codes.length + 1;
+    for (let k = 0; k < respondents; k++) group[k] = group[k]! * width + values[k]!;
   }
   return group;
 }
@@ -115,7 +115,7 @@ function stepWeighted(
 export function countSets({ rows, groups, respondents, mask, weight }: SetRequest, power: 1 | 2 = 1): SetCounts {
   const { state, options } = rows;
   const sizes = groups.map(({ codes }) => codes.length + 1);
-  const many = sizes.reduce((product, size) => product * size, 1);
+  const cellCount = sizes.reduce((product, size) => product * size, 1);
   const blocks = Math.max(1, Math.ceil(options.length / BITS));
   const pairs =
     blocks === 1
@@ -124,8 +124,8 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
           Array.from({ length: blocks - p - 1 }, (__, q) => [p, p + q + 1] as const),
         ).flat();
   const area = VALUES * VALUES;
-  const size = many * area;
-  const states = new Float64Array(many * SET_STATES.length);
+  const size = cellCount * area;
+  const states = new Float64Array(cellCount * SET_STATES.length);
   const group = groupsOf(groups, respondents);
   const plan: Plan = { rows, group, respondents, mask, blocks, size };
   const flat = weight ? new Float64Array(pairs.length * size) : new Int32Array(pairs.length * size);
@@ -136,7 +136,7 @@ export function countSets({ rows, groups, respondents, mask, weight }: SetReques
     states[group[k]! * SET_STATES.length + state[k]!]! += weight === null ? 1 : weight[k]! ** power;
   }
   const tables = pairs.map((_, t) => flat.subarray(t * size, (t + 1) * size));
-  return { states, together: pairsOf(tables, pairs, many, options.length) };
+  return { states, together: pairsOf(tables, pairs, cellCount, options.length) };
 }
 
 /** Adds up pairs of options from the tables of their blocks. */

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../fault.js';
@@ -76,7 +77,7 @@ describe('counting two coded columns', () => {
         const result = count({ ...plain, axes, respondents: n, weight: Float64Array.from(weight) });
         const unweighted = count({ ...plain, axes, respondents: n });
         expect(result.respondents).toEqual(unweighted.respondents);
-        const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+        const sum = (values: readonly number[]) => total(values);
         expect(sum(result.weights?.sums ?? [])).toBeCloseTo(sum(weight), 8);
         expect(sum(result.weights?.squares ?? [])).toBeCloseTo(sum(weight.map((w) => w * w)), 8);
       }),
@@ -139,8 +140,8 @@ describe('counting a multiple-response column', () => {
   });
 
   it('finds options past the 32nd, and the 32nd itself', () => {
-    const many = sets([[31, 32, 69], [69]], 70);
-    const result = count({ ...plain, axes: [many], respondents: 2 });
+    const wide = sets([[31, 32, 69], [69]], 70);
+    const result = count({ ...plain, axes: [wide], respondents: 2 });
     expect(['32', '33', '70', '1'].map((code) => cell(result, code))).toEqual([1, 1, 2, 0]);
   });
 
@@ -157,9 +158,9 @@ describe('counting a multiple-response column', () => {
       fc.property(answers, (given) => {
         const result = count({ ...plain, axes: [sets(given, 40)], respondents: given.length });
         const mentions = Array.from({ length: 40 }, (_, k) => cell(result, String(k + 1)));
-        const sizes = given.reduce((sum, one) => sum + (Array.isArray(one) ? one.length : 0), 0);
-        expect(mentions.reduce((a, b) => a + b, 0)).toBe(sizes);
-        for (const one of mentions) expect(one).toBeLessThanOrEqual(answered(result));
+        const sizes = given.reduce((sum, item) => sum + (Array.isArray(item) ? item.length : 0), 0);
+        expect(total(mentions)).toBe(sizes);
+        for (const mention of mentions) expect(mention).toBeLessThanOrEqual(answered(result));
         expect(answered(result) + cell(result, '')).toBe(given.length);
       }),
     );
@@ -197,23 +198,23 @@ describe('filter', () => {
   });
 
   it('keeps any of, or none of, the codes; a blank is unknown, not outside', () => {
-    const kept = run({ column: site, test: { is: 'any-of', codes: ['2'] }, missing: [] });
+    const kept = run({ column: site, rule: { is: 'any-of', codes: ['2'] }, missing: [] });
     expect([...(kept.mask ?? [])]).toEqual([0, 1, 0, 0, 1, 0]);
     expect(kept.tallies).toEqual([{ outside: 3, unknown: 1 }]);
-    const others = run({ column: site, test: { is: 'none-of', codes: ['2'] }, missing: [] });
+    const others = run({ column: site, rule: { is: 'none-of', codes: ['2'] }, missing: [] });
     expect([...(others.mask ?? [])]).toEqual([1, 0, 1, 0, 0, 1]);
   });
 
   it('does not take a missing code for an answer, even where the codes name it', () => {
-    const kept = run({ column: site, test: { is: 'none-of', codes: ['2'] }, missing: ['3'] });
+    const kept = run({ column: site, rule: { is: 'none-of', codes: ['2'] }, missing: ['3'] });
     expect([...(kept.mask ?? [])]).toEqual([1, 0, 0, 0, 0, 1]);
     expect(kept.tallies).toEqual([{ outside: 2, unknown: 2 }]);
   });
 
   it('tells a respondent under the first condition that leaves them out', () => {
     const kept = run(
-      { column: site, test: { is: 'any-of', codes: ['1', '2'] }, missing: [] },
-      { column: coded([1, 1, 1, 1, 0, 2], 2), test: { is: 'any-of', codes: ['1'] }, missing: [] },
+      { column: site, rule: { is: 'any-of', codes: ['1', '2'] }, missing: [] },
+      { column: coded([1, 1, 1, 1, 0, 2], 2), rule: { is: 'any-of', codes: ['1'] }, missing: [] },
     );
     expect(kept.tallies).toEqual([
       { outside: 1, unknown: 1 },
@@ -224,27 +225,27 @@ describe('filter', () => {
 
   it('compares numbers, both ends inside, and never sweeps a missing code in', () => {
     const age: Column = { kind: 'number', values: Float64Array.from([17, 18, 64.5, 999, NaN, 65]), words: [] };
-    const kept = run({ column: age, test: { is: 'between', from: 18, to: null }, missing: ['999'] });
+    const kept = run({ column: age, rule: { is: 'between', from: 18, to: null }, missing: ['999'] });
     expect([...(kept.mask ?? [])]).toEqual([0, 1, 1, 0, 0, 1]);
     expect(kept.tallies).toEqual([{ outside: 1, unknown: 2 }]);
     const coarse: Column = { kind: 'coded', values: Uint8Array.from([1, 2, 3, 0, 1, 2]), codes: ['17', '65', 'n/a'] };
-    const same = run({ column: coarse, test: { is: 'between', from: 10, to: 65 }, missing: [] });
+    const same = run({ column: coarse, rule: { is: 'between', from: 10, to: 65 }, missing: [] });
     expect([...(same.mask ?? [])]).toEqual([1, 1, 0, 0, 1, 1]);
     expect(same.tallies).toEqual([{ outside: 0, unknown: 2 }]);
   });
 
   it('asks whether an option is mentioned', () => {
     const question = sets([[0], [1], null, [], 'none', [0, 34]], 40);
-    const kept = run({ column: question, test: { is: 'any-of', codes: ['35', '2'] }, missing: [] });
+    const kept = run({ column: question, rule: { is: 'any-of', codes: ['35', '2'] }, missing: [] });
     expect([...(kept.mask ?? [])]).toEqual([0, 1, 0, 0, 0, 1]);
-    const not = run({ column: question, test: { is: 'none-of', codes: ['35', '2'] }, missing: [] });
+    const not = run({ column: question, rule: { is: 'none-of', codes: ['35', '2'] }, missing: [] });
     expect([...(not.mask ?? [])]).toEqual([1, 0, 0, 1, 1, 0]);
     expect(not.tallies).toEqual([{ outside: 2, unknown: 1 }]);
   });
 
   it('says which variable cannot be filtered that way', () => {
     const age: Column = { kind: 'number', values: new Float64Array(6), words: [] };
-    expect(() => run({ column: age, test: { is: 'any-of', codes: ['1'] }, missing: [] })).toThrow(/Site cannot/);
+    expect(() => run({ column: age, rule: { is: 'any-of', codes: ['1'] }, missing: [] })).toThrow(/Site cannot/);
   });
 });
 

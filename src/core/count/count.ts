@@ -212,7 +212,7 @@ function countTogether(
   );
   if (coded.length < groups.length) return null;
   const options = rows.options.length;
-  const size = coded.reduce((product, one) => product * one.size, options * options);
+  const size = coded.reduce((product, item) => product * item.size, options * options);
   if (size > MOST_TOGETHER) return null;
   const sums = new Float64Array(size);
   const squares = weight ? new Float64Array(size) : null;
@@ -221,7 +221,7 @@ function countTogether(
     if (mask && mask[k] === 0) continue;
     const filled = mentionsOf(rows, k, mine, 0, 0);
     let group = 0;
-    for (const one of coded) group = group * one.size + one.values[k]!;
+    for (const item of coded) group = group * item.size + item.values[k]!;
     const base = group * options * options;
     const w = weight ? weight[k]! : 1;
     for (let a = 0; a < filled; a++) {
@@ -306,14 +306,14 @@ function eachCell(
     let filled = 1;
     cells[0] = 0;
     for (let a = 0; a < fills.length; a++) {
-      const many = fills[a]!(k);
+      const respondents = fills[a]!(k);
       const mine = scratch[a]!;
       // From the back, so that no cell is overwritten before it has been read.
       for (let i = filled - 1; i >= 0; i--) {
         const base = cells[i]! * sizes[a]!;
-        for (let j = 0; j < many; j++) cells[i * many + j] = base + mine[j]!;
+        for (let j = 0; j < respondents; j++) cells[i * respondents + j] = base + mine[j]!;
       }
-      filled *= many;
+      filled *= respondents;
     }
     for (let i = 0; i < filled; i++) visit(cells[i]!, k);
   }

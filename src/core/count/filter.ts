@@ -1,4 +1,4 @@
-import type { ConditionTest } from './test-shape.js';
+import type { ConditionRule } from './rule-shape.js';
 import { maskOf, optionsOf } from './option-bits.js';
 import { parseNumber } from '../codebook/number.js';
 import { Fault } from '../fault.js';
@@ -10,7 +10,7 @@ import type { FilterTally } from './types.js';
 export interface FilterCondition {
   column: Column;
   name: string;
-  test: ConditionTest;
+  rule: ConditionRule;
   /** Codes that are not answers; who has one is neither inside nor outside, but unknown. */
   missing: readonly string[];
 }
@@ -33,10 +33,10 @@ export function filter(
     let unknown = 0;
     for (let k = 0; k < respondents; k++) {
       if (mask[k] === 0) continue;
-      const found = verdict(k);
-      if (found === INSIDE) continue;
+      const outcome = verdict(k);
+      if (outcome === INSIDE) continue;
       mask[k] = 0;
-      if (found === UNKNOWN) unknown++;
+      if (outcome === UNKNOWN) unknown++;
       else outside++;
     }
     return { outside, unknown };
@@ -45,35 +45,35 @@ export function filter(
 }
 
 function verdictOf(condition: FilterCondition): (k: number) => Verdict {
-  const { column, test, name } = condition;
-  if (column.kind === 'coded' && test.is !== 'at-least') {
+  const { column, rule: rule, name } = condition;
+  if (column.kind === 'coded' && rule.is !== 'at-least') {
     const verdicts: Verdict[] = [UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))];
     const { values } = column;
     return (k) => verdicts[values[k] ?? 0] ?? UNKNOWN;
   }
-  if (column.kind === 'number' && test.is === 'between') {
+  if (column.kind === 'number' && rule.is === 'between') {
     const { values } = column;
     const missing = new Set(condition.missing.map(Number));
     return (k) => {
       const value = values[k] ?? NaN;
       if (Number.isNaN(value) || missing.has(value)) return UNKNOWN;
-      return within(value, test) ? INSIDE : OUTSIDE;
+      return within(value, rule) ? INSIDE : OUTSIDE;
     };
   }
-  if (column.kind === 'sets' && test.is !== 'between') {
-    const all = test.is === 'at-least' && test.codes.length === 0;
+  if (column.kind === 'sets' && rule.is !== 'between') {
+    const all = rule.is === 'at-least' && rule.codes.length === 0;
     const wanted = maskOf(
-      column.options.flatMap((option, j) => (all || test.codes.includes(option) ? [j] : [])),
+      column.options.flatMap((option, j) => (all || rule.codes.includes(option) ? [j] : [])),
       column.width,
     );
-    if (test.is === 'at-least') return atLeast(column, wanted, test.least);
-    const whenMentioned = test.is === 'any-of' ? INSIDE : OUTSIDE;
+    if (rule.is === 'at-least') return atLeast(column, wanted, rule.least);
+    const whenMentioned = rule.is === 'any-of' ? INSIDE : OUTSIDE;
     return (k) => {
       if (!hasAnswered(column.state[k] ?? 0)) return UNKNOWN;
       for (let word = 0; word < column.width; word++) {
         if (((column.words[k * column.width + word] ?? 0) & (wanted[word] ?? 0)) !== 0) return whenMentioned;
       }
-      return test.is === 'any-of' ? OUTSIDE : INSIDE;
+      return rule.is === 'any-of' ? OUTSIDE : INSIDE;
     };
   }
   throw new Fault(
@@ -92,15 +92,15 @@ function atLeast(column: SetsColumn, wanted: Uint32Array, least: number): (k: nu
   };
 }
 
-function codeVerdict(code: string, { test, missing }: FilterCondition): Verdict {
-  if (test.is === 'at-least') return UNKNOWN;
+function codeVerdict(code: string, { rule: rule, missing }: FilterCondition): Verdict {
+  if (rule.is === 'at-least') return UNKNOWN;
   if (missing.includes(code)) return UNKNOWN;
-  if (test.is === 'between') {
+  if (rule.is === 'between') {
     const value = parseNumber(code);
     if (value === null) return UNKNOWN;
-    return within(value, test) ? INSIDE : OUTSIDE;
+    return within(value, rule) ? INSIDE : OUTSIDE;
   }
-  return test.codes.includes(code) === (test.is === 'any-of') ? INSIDE : OUTSIDE;
+  return rule.codes.includes(code) === (rule.is === 'any-of') ? INSIDE : OUTSIDE;
 }
 
 function within(value: number, { from, to }: { from: number | null; to: number | null }): boolean {

@@ -28,14 +28,14 @@ export function jointOf(nests: readonly (readonly CodedColumn[])[], respondents:
   const column = nestColumns(columns, respondents);
   if (!column) return null;
   const strides = new Map<CodedColumn, number>();
-  columns.reduceRight((stride, one) => {
-    strides.set(one, stride);
-    return stride * sizeOf(one);
+  columns.reduceRight((stride, item) => {
+    strides.set(item, stride);
+    return stride * sizeOf(item);
   }, 1);
   const project = nests.map((nest) => {
-    const width = nest.reduce((product, one) => product * sizeOf(one), 1);
+    const width = nest.reduce((product, item) => product * sizeOf(item), 1);
     const places = Int32Array.from({ length: cells }, (_, cell) =>
-      nest.reduce((place, one) => place * sizeOf(one) + (Math.floor(cell / strides.get(one)!) % sizeOf(one)), 0),
+      nest.reduce((place, item) => place * sizeOf(item) + (Math.floor(cell / strides.get(item)!) % sizeOf(item)), 0),
     );
     return (counts: readonly number[]): number[] => {
       const height = counts.length / cells;

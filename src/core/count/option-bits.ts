@@ -43,9 +43,9 @@ export function eachOption(
 
 /** How many options respondent `k` has, of those of `among` where it is given. */
 export function optionsOf(bits: OptionBits, k: number, among?: Uint32Array): number {
-  let many = 0;
-  eachOption(bits, k, () => many++, among);
-  return many;
+  let count = 0;
+  eachOption(bits, k, () => count++, among);
+  return count;
 }
 
 /** The bits of some options, as a respondent's would be: `wordsFor` words. */

@@ -14,13 +14,13 @@ function optionsIn({ codes }: CodedColumn, options: readonly string[]): Int16Arr
 export function firstMention(question: SetsColumn, slots: readonly CodedColumn[]): SetsColumn {
   const { width, state, options } = question;
   const words = new Uint32Array(question.words.length);
-  const found = new Uint8Array(state.length);
+  const places = new Uint8Array(state.length);
   for (const slot of slots) {
     const option = optionsIn(slot, options);
     for (let k = 0; k < state.length; k++) {
       const place = option[slot.values[k] ?? 0] ?? -1;
-      if (found[k] === 1 || place < 0 || state[k] !== SET_STATE.mentioned || !hasOption(question, k, place)) continue;
-      found[k] = 1;
+      if (places[k] === 1 || place < 0 || state[k] !== SET_STATE.mentioned || !hasOption(question, k, place)) continue;
+      places[k] = 1;
       setOption({ words, width }, k, place);
     }
   }

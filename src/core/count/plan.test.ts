@@ -87,13 +87,13 @@ describe('a plan', () => {
   });
   it('reads a row item once for nests of few combinations, and counts the same', () => {
     // As many respondents as make it worth it: the columns of the other test, many times over.
-    const many = (column: CodedColumn): CodedColumn => ({
+    const repeated = (column: CodedColumn): CodedColumn => ({
       ...column,
       values: Uint8Array.from({ length: 40 * RESPONDENTS }, (_, k) => column.values[(k * 7) % RESPONDENTS]!),
     });
     fc.assert(
       fc.property(coded(3), coded(2), coded(3), coded(2), (...columns) => {
-        const [row, a, b, within] = columns.map(many) as [CodedColumn, CodedColumn, CodedColumn, CodedColumn];
+        const [row, a, b, within] = columns.map(repeated) as [CodedColumn, CodedColumn, CodedColumn, CodedColumn];
         const who = { respondents: 40 * RESPONDENTS, mask: null, filtered: [], weight: null };
         const nests = [[a], [b], [a, b]];
         const blocks = countPlan({ ...who, rows: [{ column: row, slots: null }], nests, within });

@@ -16,10 +16,10 @@ describe('adjusted p', () => {
       fc.property(fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { maxLength: 30 }), (p) => {
         for (const by of ADJUSTMENTS) {
           const adjusted = adjust(p, by);
-          p.forEach((one, k) => {
-            expect(adjusted[k]).toBeGreaterThanOrEqual(one * (1 - 1e-12));
+          p.forEach((value, k) => {
+            expect(adjusted[k]).toBeGreaterThanOrEqual(value * (1 - 1e-12));
             expect(adjusted[k]).toBeLessThanOrEqual(1);
-            p.forEach((other, l) => one < other && expect(adjusted[k]).toBeLessThanOrEqual(adjusted[l]!));
+            p.forEach((other, l) => value < other && expect(adjusted[k]).toBeLessThanOrEqual(adjusted[l]!));
           });
         }
         const [holm, bonferroni, bh] = ADJUSTMENTS.map((by) => adjust(p, by));

@@ -20,7 +20,7 @@ export function holm(p: readonly number[]): number[] {
 
 /** Bonferroni's adjustment: each p times the number of tests, held at 1 (Dunn 1961). */
 function bonferroni(p: readonly number[]): number[] {
-  return p.map((one) => Math.min(1, one * p.length));
+  return p.map((value) => Math.min(1, value * p.length));
 }
 
 /**

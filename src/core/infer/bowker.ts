@@ -1,10 +1,11 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import { TWICE } from '../statistic/example-tables.js';
 import { type Crosstab, isWhole } from '../crosstab.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { NO_CHANGE, WEIGHTED } from './paired.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -27,7 +28,7 @@ function bowker(table: Crosstab): TestResult | Absent {
   return df === 0 ? NO_CHANGE : chiSquare(statistic, df);
 }
 
-function bowkerSum(square: Crosstab): Sum {
+function bowkerExample(square: Crosstab): WorkedExample {
   const pairs = square.n.flatMap((row, i) =>
     row.slice(i + 1).map((there, k) => ({ there, back: square.n[i + 1 + k]![i]! })),
   );
@@ -56,6 +57,6 @@ export const bowkerTest = test({
   levels: 'any',
   shape: 'paired',
   compute: onSquare(bowker),
-  sum: sumOnSquare(bowkerSum),
+  workedExample: sumOnSquare(bowkerExample),
   example: { request: { counts: TWICE }, value: 110 / 21 },
 });

@@ -1,8 +1,9 @@
+import { total } from '../numerics/total.js';
 import { STRATA } from '../statistic/example-tables.js';
-import { commonOddsRatio, commonOddsRatioSum, isFour, NOT_FOUR } from '../measure/common-odds-ratio.js';
+import { commonOddsRatio, commonOddsRatioExample, isFour, NOT_FOUR } from '../measure/common-odds-ratio.js';
 import { test } from '../statistic/statistic.js';
 import type { Stratum } from '../statistic/subjects.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Absent, TestResult } from './result.js';
 import { chiSquare } from './chi-square.js';
 
@@ -36,7 +37,7 @@ export function fittedTo(psi: number, { n, R, C }: Stratum): Fitted {
   return {
     cells,
     off: least === 0 || least === 3 ? excess : -excess,
-    variance: 1 / cells.reduce((sum, one) => sum + 1 / one, 0),
+    variance: 1 / cells.reduce((sum, value) => sum + 1 / value, 0),
   };
 }
 
@@ -66,15 +67,15 @@ function breslowDay(strata: readonly Stratum[]): TestResult | Absent {
 }
 
 /** The first cell of each stratum against the one that the common odds ratio gives. */
-function breslowDaySum(strata: readonly Stratum[], found: TestResult): Sum | null {
+function breslowDayExample(strata: readonly Stratum[], tested: TestResult): WorkedExample | null {
   const used = strata.filter(({ R, C }) => [...R, ...C].every((margin) => margin > 0));
-  const common = commonOddsRatioSum(strata).result;
+  const common = commonOddsRatioExample(strata).result;
   const parts = used.map((stratum) => {
     const { cells, off, variance } = fittedTo(common, stratum);
     return { a: stratum.n[0]![0]!, fitted: cells[0], off, variance };
   });
   const result = total(parts.map(({ off, variance }) => off ** 2 / variance));
-  if (found.df === undefined) return null;
+  if (tested.df === undefined) return null;
   const quotients = parts.map(({ a, fitted, variance }) => `(${figure(a)} − ${figure(fitted)})² / ${figure(variance)}`);
   return {
     formula:
@@ -87,7 +88,7 @@ function breslowDaySum(strata: readonly Stratum[], found: TestResult): Sum | nul
         '; ',
       )}`,
       `X² = ${terms(quotients)} = ${figure(result)}`,
-      `df = ${used.length} − 1 = ${found.df}; p = ${figure(found.p)}`,
+      `df = ${used.length} − 1 = ${tested.df}; p = ${figure(tested.p)}`,
     ],
     result,
   };
@@ -106,7 +107,7 @@ export const breslowDayTest = test({
   levels: 'any',
   shape: 'two-by-two',
   compute: ({ strata }) => (strata.every(isFour) ? breslowDay(strata) : NOT_FOUR),
-  sum: ({ strata }, result) => breslowDaySum(strata, result),
+  workedExample: ({ strata }, result) => breslowDayExample(strata, result),
   example: {
     request: {
       strata: STRATA,

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { describe, expect, it } from 'vitest';
 import { reduceTable } from '../crosstab.js';
 import { cells } from './cells.js';
@@ -6,7 +7,7 @@ import { pearson } from './pearson.js';
 const table = (counts: number[][]) => reduceTable(counts).table;
 
 describe('cells', () => {
-  const found = cells(
+  const result = cells(
     table([
       [30, 10, 5],
       [10, 30, 15],
@@ -14,16 +15,14 @@ describe('cells', () => {
     ]),
   );
   it('share X² out completely', () => {
-    expect(found.contribution.flat().reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
+    expect(total(result.contribution.flat())).toBeCloseTo(1, 12);
   });
   it('expect the margins', () => {
-    expect(found.expected.map((row) => row.reduce((a, b) => a + b, 0)).map((x) => Math.round(x * 1e9) / 1e9)).toEqual([
-      45, 55, 50,
-    ]);
+    expect(result.expected.map((row) => total(row)).map((x) => Math.round(x * 1e9) / 1e9)).toEqual([45, 55, 50]);
   });
   it('adjust every p upwards and never past 1', () => {
-    found.p.flat().forEach((p, k) => {
-      const adjusted = found.adjustedP.flat()[k] ?? 0;
+    result.p.flat().forEach((p, k) => {
+      const adjusted = result.adjustedP.flat()[k] ?? 0;
       expect(adjusted).toBeGreaterThanOrEqual(p);
       expect(adjusted).toBeLessThanOrEqual(1);
     });

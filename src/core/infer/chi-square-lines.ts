@@ -1,6 +1,7 @@
+import { total } from '../numerics/total.js';
 import type { Crosstab } from '../crosstab.js';
 import { chiSquareSurvival } from '../numerics/distributions.js';
-import { figure, terms, total } from '../statistic/sum.js';
+import { figure, terms } from '../statistic/worked-example.js';
 
 /** Cells with their counts and expectations, row by row. */
 export function cellsOf({ n, R, C, N }: Crosstab) {

@@ -52,13 +52,13 @@ describe('options mentioned together', () => {
       fc.property(crowd, (people) => {
         const ones = people.map(() => 1);
         const { pairs } = coMentions(asked(people, 4));
-        const known = pairs.map(({ a, b }) =>
+        const assessments = pairs.map(({ a, b }) =>
           assess({ counts: table(people, ones, 1, a, b), exact: { method: 'none' } }),
         );
-        const ps = holm(known.flatMap(({ tests }) => tests.pearson?.p ?? []));
+        const ps = holm(assessments.flatMap(({ tests }) => tests.pearson?.p ?? []));
         let at = 0;
         pairs.forEach((pair, k) => {
-          const { tests, measures } = known[k]!;
+          const { tests, measures } = assessments[k]!;
           if (pair.phi === null) expect(measures.phi).toBeUndefined();
           else {
             expect(pair.phi).toBeCloseTo(measures.phi!.value, 12);

@@ -90,8 +90,8 @@ export function coMentions(asked: Mentioned): CoMentions {
         (squares[a]?.[a] ?? 0) - (squares[a]?.[b] ?? 0),
         (squares[b]?.[b] ?? 0) - (squares[a]?.[b] ?? 0),
       ];
-      const q = [...own, square - own.reduce((x, y) => x + y, 0)].map((one) => one / weight ** 2);
-      const shares = [both, onlyA, onlyB, neither].map((one) => one / weight);
+      const q = [...own, square - own.reduce((x, y) => x + y, 0)].map((value) => value / weight ** 2);
+      const shares = [both, onlyA, onlyB, neither].map((value) => value / weight);
       const p = phi === null ? null : weighted ? weightedP(n, shares, q) : chiSquareSurvival(n * phi ** 2, 1);
       const differP =
         weighted || onlyA + onlyB === 0
@@ -101,9 +101,9 @@ export function coMentions(asked: Mentioned): CoMentions {
     }),
   );
   for (const field of ['p', 'differP'] as const) {
-    const known = pairs.filter((pair) => pair[field] !== null);
-    const adjusted = holm(known.map((pair) => pair[field] ?? 1));
-    known.forEach((pair, k) => (pair[field] = adjusted[k] ?? 1));
+    const tested = pairs.filter((pair) => pair[field] !== null);
+    const adjusted = holm(tested.map((pair) => pair[field] ?? 1));
+    tested.forEach((pair, k) => (pair[field] = adjusted[k] ?? 1));
   }
   return { pairs, q: qOf(asked) };
 }

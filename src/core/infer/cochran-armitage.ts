@@ -1,9 +1,10 @@
+import { total } from '../numerics/total.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, transpose } from '../crosstab.js';
 import { scoreMoments } from '../measure/correlation.js';
 import { normalTwoSided, normalUpper } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { NO_SPREAD, WEIGHTED } from './linear-trend.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -25,7 +26,7 @@ function cochranArmitage(table: Crosstab): TestResult | Absent {
   return { statistic: z, p: normalTwoSided(z), pLess: normalUpper(-z), pGreater: normalUpper(z) };
 }
 
-function cochranArmitageSum(given: Crosstab): Sum {
+function cochranArmitageExample(given: Crosstab): WorkedExample {
   const table = given.R.length === 2 ? given : transpose(given);
   const { n, R, C, N } = table;
   const y = table.scores.columns;
@@ -60,6 +61,6 @@ export const cochranArmitageTest = test({
   levels: 'trend',
   shape: 'two-lines',
   compute: ({ table }) => cochranArmitage(table),
-  sum: ({ table }) => cochranArmitageSum(table),
+  workedExample: ({ table }) => cochranArmitageExample(table),
   example: { request: { counts: STEPS }, value: -2 * Math.sqrt(5) },
 });

@@ -1,7 +1,8 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import type { Subjects } from '../statistic/subjects.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Absent, TestResult } from './result.js';
 
 /**
@@ -17,8 +18,8 @@ export function cochranQ(answers: readonly (readonly number[])[], times: readonl
   let total = 0;
   let squares = 0;
   answers.forEach((answer, i) => {
-    const yes = answer.reduce((sum, one) => sum + one, 0);
-    answer.forEach((one, j) => (columns[j]! += one * times[i]!));
+    const yes = answer.reduce((sum, value) => sum + value, 0);
+    answer.forEach((value, j) => (columns[j]! += value * times[i]!));
     total += yes * times[i]!;
     squares += yes ** 2 * times[i]!;
   });
@@ -30,7 +31,7 @@ export function cochranQ(answers: readonly (readonly number[])[], times: readonl
 }
 
 /** Cochran's Q from the yeses of each question and of each respondent. */
-function cochranQSum({ answers, times }: Subjects['related'], found: TestResult): Sum {
+function cochranQExample({ answers, times }: Subjects['related'], result: TestResult): WorkedExample {
   const k = answers[0]?.length ?? 0;
   const C = Array.from({ length: k }, (_, j) => total(answers.map((answer, i) => answer[j]! * times[i]!)));
   const T = total(C);
@@ -46,7 +47,7 @@ function cochranQSum({ answers, times }: Subjects['related'], found: TestResult)
       `above: (${k} − 1)(${k} × ${figure(total(C.map((c) => c * c)))} − ${figure(T)}²) = ${figure(over)}`,
       `below: ${k} × ${figure(T)} − ${figure(squares)} = ${figure(under)}`,
       `Q = ${figure(over)} / ${figure(under)} = ${figure(over / under)}`,
-      `df = ${k} − 1 = ${k - 1}; p = ${figure(found.p)}`,
+      `df = ${k} − 1 = ${k - 1}; p = ${figure(result.p)}`,
     ],
     result: over / under,
   };
@@ -62,7 +63,7 @@ export const cochranQTest = test({
   levels: 'any',
   shape: 'any',
   compute: ({ answers, times }) => cochranQ(answers, times),
-  sum: cochranQSum,
+  workedExample: cochranQExample,
   example: {
     request: {
       related: {

@@ -48,8 +48,8 @@ describe('the collapsing check', () => {
       squares: scale((i, j) => 1.1 * (0.8 + 0.1 * i + 0.05 * j) ** 2),
     };
     const request = { weights, rowLevel: 'ordered' as const, cuts: { rows: [1] } };
-    const [found] = assessed(counts, request).collapsing;
-    expect(found?.groupings).toBe(7);
+    const [collapsing] = assessed(counts, request).collapsing;
+    expect(collapsing?.groupings).toBe(7);
     const merge = (cells: number[][]) =>
       [
         [0, 1],
@@ -58,9 +58,9 @@ describe('the collapsing check', () => {
     const merged = assessed(merge(counts), {
       weights: { sums: merge(weights.sums), squares: merge(weights.squares) },
     });
-    near(found?.p.own, merged.tests['rao-scott']?.p, 'own p');
-    near(found?.V.own, merged.measures['cramers-v']?.value, 'own V');
-    near(found?.gamma?.own, merged.measures.gamma?.value, 'own gamma');
+    near(collapsing?.p.own, merged.tests['rao-scott']?.p, 'own p');
+    near(collapsing?.V.own, merged.measures['cramers-v']?.value, 'own V');
+    near(collapsing?.gamma?.own, merged.measures.gamma?.value, 'own gamma');
   });
   it('says of a result that hangs on the cut that it does', () => {
     const counts = [
@@ -69,9 +69,9 @@ describe('the collapsing check', () => {
       [14, 38],
       [30, 30],
     ];
-    const [found] = assessed(counts, { rowLevel: 'ordered' }).collapsing;
-    expect(found?.dependsOnCut).toBe(true);
-    expect(found?.significant).toBeGreaterThan(0);
-    expect(found?.significant).toBeLessThan(found?.groupings ?? 0);
+    const [collapsing] = assessed(counts, { rowLevel: 'ordered' }).collapsing;
+    expect(collapsing?.dependsOnCut).toBe(true);
+    expect(collapsing?.significant).toBeGreaterThan(0);
+    expect(collapsing?.significant).toBeLessThan(collapsing?.groupings ?? 0);
   });
 });

@@ -180,16 +180,16 @@ export function collapsing(
   });
   if (own < 0) return null;
   const alpha = levelOf(confidence);
-  const known = gammas.filter((value) => value !== null);
+  const defined = gammas.filter((value) => value !== null);
   const significant = p.filter((value) => value < alpha).length;
-  const signs = new Set(known.filter((value, k) => Math.abs(value) > 1e-12 && p[k]! < alpha).map(Math.sign));
+  const signs = new Set(defined.filter((value, k) => Math.abs(value) > 1e-12 && p[k]! < alpha).map(Math.sign));
   return {
     axis,
     codes,
     groupings: V.length,
     cuts: [...wanted],
     V: spanOf(V, V[own]!),
-    gamma: known.length === gammas.length ? spanOf(known, gammas[own]!) : null,
+    gamma: defined.length === gammas.length ? spanOf(defined, gammas[own]!) : null,
     p: spanOf(p, p[own]!),
     significant,
     dependsOnCut: (significant > 0 && significant < V.length) || signs.size > 1,

@@ -13,12 +13,12 @@ describe('columns compared two by two', () => {
     [40, 80, 78],
   ];
   it('say by letter which columns a share is above', () => {
-    const { columnProportions: found } = assessed(counts);
-    expect(found?.above).toEqual([
+    const { columnProportions: columnProportions } = assessed(counts);
+    expect(columnProportions?.above).toEqual([
       [[1, 2], [], []],
       [[], [0], [0]],
     ]);
-    expect(found?.pairs).toHaveLength(6);
+    expect(columnProportions?.pairs).toHaveLength(6);
     expect([0, 25, 26, 27, 51, 52, 701, 702].map(columnLetter)).toEqual([
       'A',
       'Z',
@@ -32,15 +32,15 @@ describe('columns compared two by two', () => {
   });
   it('under any adjustment name no more than without one', () => {
     for (const adjustment of ADJUSTMENTS) {
-      const found = assessed(
+      const proportions = assessed(
         [
           [30, 22, 18, 25],
           [30, 38, 42, 35],
         ],
         { adjustment },
       ).columnProportions;
-      for (const { p, adjustedP } of found?.pairs ?? []) expect(adjustedP).toBeGreaterThanOrEqual(p);
-      expect(found?.adjustment).toBe(adjustment);
+      for (const { p, adjustedP } of proportions?.pairs ?? []) expect(adjustedP).toBeGreaterThanOrEqual(p);
+      expect(proportions?.adjustment).toBe(adjustment);
     }
   });
 });

@@ -31,7 +31,7 @@ export const designTrendTest = test({
   shape: 'any',
   looksFor: 'a steady rise or fall',
   compute: ({ table }) => designTrend(table),
-  sum: null,
+  workedExample: null,
   example: {
     request: {
       counts: [

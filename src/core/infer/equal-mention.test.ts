@@ -21,7 +21,7 @@ function near(mine: number | undefined, theirs: number, what: string): void {
 }
 
 describe('a multiple-response question, against its definition', () => {
-  it.each(cases.map((one, k) => [k, one] as const))(
+  it.each(cases.map((example, k) => [k, example] as const))(
     'case %i: the overall test, and each option',
     (k, { expect: wanted, weights, ...asked }) => {
       const result = assess({ multiple: { ...asked, ...(weights ? { weights } : {}) } });
@@ -31,10 +31,10 @@ describe('a multiple-response question, against its definition', () => {
       near(mine?.statistic, statistic, `${k} statistic`);
       near(mine?.df, df, `${k} df`);
       near(mine?.p, p, `${k} p`);
-      for (const one of wanted.options ?? []) {
-        const option = result.options.find((found) => found.option === one.option);
-        near(option?.tests.pearson?.statistic, one.statistic, `${k} option ${one.option}`);
-        near(option?.tests.pearson?.p, one.p, `${k} p of option ${one.option}`);
+      for (const item of wanted.options ?? []) {
+        const option = result.options.find((own) => own.option === item.option);
+        near(option?.tests.pearson?.statistic, item.statistic, `${k} option ${item.option}`);
+        near(option?.tests.pearson?.p, item.p, `${k} p of option ${item.option}`);
       }
     },
   );

@@ -1,8 +1,9 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import type { MultipleRequest } from '../assess/requests.js';
 import type { Mentions } from '../statistic/mentions.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { type Absent, isAbsent, type TestResult } from './result.js';
 
 /** The overall test, the options that it leaves out, and the sums of the design effects and of their squares. */
@@ -84,7 +85,7 @@ export function equalMention(mentions: Mentions): EqualMention {
 }
 
 /** The overall test of a multiple-response question: the options' own X², and the correction for overlap. */
-export function equalMentionSum(mentions: Mentions): Sum | null {
+export function equalMentionExample(mentions: Mentions): WorkedExample | null {
   const { result, left, trace, squares } = equalMention(mentions);
   if (isAbsent(result) || trace === undefined || squares === undefined || result.statistic === undefined) return null;
   const groups = mentions.groups.filter(({ n }) => n > 0);
@@ -132,6 +133,6 @@ export const equalMentionTest = test({
   levels: 'any',
   shape: 'any',
   compute: (mentions) => equalMention(mentions).result,
-  sum: (mentions) => equalMentionSum(mentions),
+  workedExample: (mentions) => equalMentionExample(mentions),
   example: { request: TOGETHER, value: (5 / 12) ** 2 / (3 / 16 / 40 + 2 / 9 / 60) },
 });

@@ -1,7 +1,8 @@
+import { total } from '../numerics/total.js';
 import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
 import { logFactorial } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, total } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { answer, type ExactOptions, tableQuestion, TIE, upright, whyNoExact } from './exact/exact.js';
 import { factorials, overTables, TABLE_PROBABILITY } from './exact/over-tables.js';
 import { fisher } from './fisher.js';
@@ -26,9 +27,9 @@ export function fisherExact(table: Crosstab, options: ExactOptions = {}): TestRe
 }
 
 /** Fisher's p of 2 x 2: the probability of the observed table, and what is added up. */
-function fisherFourSum(table: Crosstab): Sum | null {
-  const found = fisher(table);
-  if (isAbsent(found)) return null;
+function fisherFourExample(table: Crosstab): WorkedExample | null {
+  const result = fisher(table);
+  if (isAbsent(result)) return null;
   const [a, b, c, d] = fourCells(table);
   const [r1, r2, c1, c2] = [table.R[0]!, table.R[1]!, table.C[0]!, table.C[1]!];
   const log = total([r1, r2, c1, c2].map(logFactorial)) - total([table.N, a, b, c, d].map(logFactorial));
@@ -41,14 +42,14 @@ function fisherFourSum(table: Crosstab): Sum | null {
       `P(observed) = ${[r1, r2, c1, c2].map((x) => `${figure(x)}!`).join(' ')} / ` +
         `(${[table.N, a, b, c, d].map((x) => `${figure(x)}!`).join(' ')}) = ${figure(Math.exp(log))}`,
       `tables with these totals: ${figure(high - low + 1)}, the first cell from ${figure(low)} to ${figure(high)}`,
-      `p = the sum of P over those whose P is no more than ${figure(Math.exp(log))} = ${figure(found.p)}`,
+      `p = the sum of P over those whose P is no more than ${figure(Math.exp(log))} = ${figure(result.p)}`,
     ],
-    result: found.p,
+    result: result.p,
   };
 }
 
 /** Fisher's p of a table of any size: what the observed table's probability is, and what is added up. */
-function fisherLargeSum({ n, R, C, N }: Crosstab, test: TestResult): Sum {
+function fisherLargeExample({ n, R, C, N }: Crosstab, test: TestResult): WorkedExample {
   const cells = n.flat();
   const log =
     total([...R, ...C].map((x) => logFactorial(x))) - logFactorial(N) - total(cells.map((x) => logFactorial(x)));
@@ -75,7 +76,8 @@ export const fisherTest = test({
   shape: 'any',
   slow: true,
   compute: ({ table, exact }) => fisherExact(table, exact),
-  sum: ({ table }, result) => (isTwoByTwo(table) ? fisherFourSum(table) : fisherLargeSum(table, result)),
+  workedExample: ({ table }, result) =>
+    isTwoByTwo(table) ? fisherFourExample(table) : fisherLargeExample(table, result),
   example: {
     request: {
       counts: [

@@ -1,7 +1,8 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import { test } from '../statistic/statistic.js';
 import type { OneWay, Subjects } from '../statistic/subjects.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { drawOneWay } from './exact/draw.js';
 import { answer, type ExactOptions, type Question, TIE, whyNoExact } from './exact/exact.js';
 import { probabilityUpTo } from './exact/network.js';
@@ -10,9 +11,9 @@ import { type Absent, isAbsent, type TestResult } from './result.js';
 
 /** Counts against proportions (equal where none are given); proportions need not add up to 1. */
 export function oneWay(counts: readonly number[], proportions?: readonly number[]): OneWay {
-  const N = counts.reduce((a, b) => a + b, 0);
+  const N = total(counts);
   const shares = proportions ?? counts.map(() => 1);
-  const whole = shares.reduce((a, b) => a + b, 0);
+  const whole = total(shares);
   return { n: [...counts], expected: shares.map((share) => (N * share) / whole), N };
 }
 
@@ -53,12 +54,12 @@ export function goodnessExact({ n, expected, N }: OneWay, options: ExactOptions 
       return out.reduce((sum, x, k) => sum + term(x, k), 0) <= limit;
     },
   };
-  const found = answer(question, options);
-  return 'absent' in found ? found : { statistic, ...found };
+  const result = answer(question, options);
+  return 'absent' in result ? result : { statistic, ...result };
 }
 
 /** Counts of one set of categories against what is expected of each. */
-function goodnessOfFitSum({ n, expected, N, shares }: Subjects['one-way'], found: TestResult): Sum {
+function goodnessOfFitExample({ n, expected, N, shares }: Subjects['one-way'], tested: TestResult): WorkedExample {
   const all = shares ? total(shares) : n.length;
   const result = total(n.map((count, k) => (count - expected[k]!) ** 2 / expected[k]!));
   return {
@@ -73,7 +74,7 @@ function goodnessOfFitSum({ n, expected, N, shares }: Subjects['one-way'], found
       'X² = ' +
         `${terms(n.map((count, k) => `(${figure(count)} − ${figure(expected[k]!)})² / ${figure(expected[k]!)}`))} ` +
         `= ${figure(result)}`,
-      `df = ${n.length} − 1 = ${n.length - 1}; p = ${figure(found.p)}`,
+      `df = ${n.length} − 1 = ${n.length - 1}; p = ${figure(tested.p)}`,
     ],
     result,
   };
@@ -97,6 +98,6 @@ export const goodnessOfFitTest = test({
   levels: 'any',
   shape: 'any',
   compute: withExactForm,
-  sum: goodnessOfFitSum,
+  workedExample: goodnessOfFitExample,
   example: { request: { oneWay: { counts: [18, 55, 27], proportions: [1, 2, 1] } }, value: 2.62 },
 });

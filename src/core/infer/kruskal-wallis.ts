@@ -1,9 +1,10 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import { pLine } from './chi-square-lines.js';
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { midranks } from './midranks.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -29,7 +30,7 @@ function meanScores(table: Crosstab): TestResult | Absent {
 }
 
 /** Mean scores of the groups in the rows on the midranks of the columns. */
-function meanScoresSum({ n, R, C, N }: Crosstab): Sum {
+function meanScoresExample({ n, R, C, N }: Crosstab): WorkedExample {
   const ranks = midranks(C);
   const mean = (N + 1) / 2;
   const means = n.map((row, i) => total(row.map((count, j) => count * ranks[j]!)) / R[i]!);
@@ -65,7 +66,7 @@ export const kruskalWallisTest = test({
   shape: 'larger',
   looksFor: 'groups that stand higher than others',
   compute: ({ ordered }) => meanScores(ordered),
-  sum: ({ ordered }) => meanScoresSum(ordered),
+  workedExample: ({ ordered }) => meanScoresExample(ordered),
   example: {
     request: {
       counts: STEPS,

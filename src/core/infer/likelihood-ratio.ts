@@ -1,8 +1,9 @@
+import { total } from '../numerics/total.js';
 import { chiSquare } from './chi-square.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { cellsOf, dfLine, dfOf, pLine } from './chi-square-lines.js';
 import { degreesOfFreedom, unweighted } from './pearson.js';
 import type { TestResult } from './result.js';
@@ -36,7 +37,7 @@ export function likelihoodRatio(table: Crosstab): TestResult {
   return chiSquare(2 * sum, degreesOfFreedom(table));
 }
 
-function likelihoodRatioSum(table: Crosstab): Sum {
+function likelihoodRatioExample(table: Crosstab): WorkedExample {
   const cells = cellsOf(table).filter(({ n }) => n > 0);
   const sum = total(cells.map(({ n, e }) => n * Math.log(n / e)));
   return {
@@ -61,6 +62,6 @@ export const likelihoodRatioTest = test({
   levels: 'any',
   shape: 'any',
   compute: unweighted(likelihoodRatio),
-  sum: ({ table }) => likelihoodRatioSum(table),
+  workedExample: ({ table }) => likelihoodRatioExample(table),
   example: { request: { counts: STEPS }, value: 120 * Math.log(1.5) - 40 * Math.LN2 },
 });

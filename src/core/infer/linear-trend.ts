@@ -3,9 +3,9 @@ import { pLine } from './chi-square-lines.js';
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { scoreMoments } from '../measure/correlation.js';
-import { pearsonRSum } from '../measure/pearson-r.js';
+import { pearsonRExample } from '../measure/pearson-r.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import type { Absent, TestResult } from './result.js';
 
 export const NO_SPREAD = 'All scores of an axis are the same, so there is no line to follow.';
@@ -22,8 +22,8 @@ function linearTrend(table: Crosstab): TestResult | Absent {
   return chiSquare(statistic, 1);
 }
 
-function linearTrendSum(table: Crosstab): Sum {
-  const r = pearsonRSum(table);
+function linearTrendExample(table: Crosstab): WorkedExample {
+  const r = pearsonRExample(table);
   const result = (table.N - 1) * r.result ** 2;
   return {
     formula: 'M² = (N − 1) r², 1 df',
@@ -43,6 +43,6 @@ export const linearTrendTest = test({
   shape: 'any',
   looksFor: 'a steady rise or fall',
   compute: ({ table }) => linearTrend(table),
-  sum: ({ table }) => linearTrendSum(table),
+  workedExample: ({ table }) => linearTrendExample(table),
   example: { request: { counts: STEPS }, value: 119 / 6 },
 });

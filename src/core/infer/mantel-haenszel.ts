@@ -2,7 +2,7 @@ import { STRATA } from '../statistic/example-tables.js';
 import { quadraticForm } from '../numerics/linear.js';
 import { test } from '../statistic/statistic.js';
 import type { Stratum } from '../statistic/subjects.js';
-import { figure, type Sum, terms } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Absent, TestResult } from './result.js';
 import { chiSquare } from './chi-square.js';
 
@@ -37,9 +37,9 @@ function generalised(
     const columnMean = B.map((line) => apply(line, C, N));
     // Covariances of a line with another within the stratum, about their means.
     const spread = (lines: readonly (readonly number[])[], means: readonly number[], totals: readonly number[]) =>
-      lines.map((one, a) =>
+      lines.map((line, a) =>
         lines.map((other, b) =>
-          totals.reduce((all, total, k) => all + total * (one[k]! - means[a]!) * (other[k]! - means[b]!), 0),
+          totals.reduce((all, total, k) => all + total * (line[k]! - means[a]!) * (other[k]! - means[b]!), 0),
         ),
       );
     const rows = spread(A, rowMean, R);
@@ -47,11 +47,11 @@ function generalised(
     A.forEach((a, i) =>
       B.forEach((b, j) => {
         const at = i * B.length + j;
-        let found = 0;
+        let total = 0;
         n.forEach((line, r) =>
-          line.forEach((count, c) => (found += count * (a[r]! - rowMean[i]!) * (b[c]! - columnMean[j]!))),
+          line.forEach((count, c) => (total += count * (a[r]! - rowMean[i]!) * (b[c]! - columnMean[j]!))),
         );
-        sum.excess[at]! += found;
+        sum.excess[at]! += total;
         A.forEach((_, i2) =>
           B.forEach((_, j2) => {
             sum.covariance[at]![i2 * B.length + j2]! += (rows[i]![i2]! * columns[j]![j2]!) / (N - 1);
@@ -133,20 +133,20 @@ const list = (values: readonly number[]) => `(${terms(values.map(figure), '; ')}
 const SHOWN = 8;
 
 /** The Mantel-Haenszel statistic in one of its forms: what each stratum adds, and what all come to. */
-function mantelHaenszelSum(
+function mantelHaenszelExample(
   strata: readonly Stratum[],
   scores: Scores,
   form: StrataForm,
-  found: TestResult,
+  tested: TestResult,
   names: readonly string[] = [],
-): Sum | null {
-  if (found.statistic === undefined) return null;
+): WorkedExample | null {
+  if (tested.statistic === undefined) return null;
   const used = strata.flatMap((stratum, k) =>
     stratum.N < 2 ? [] : [{ stratum, name: names[k] ?? `Stratum ${k + 1}` }],
   );
   const all = excessOf(strata, scores, form);
-  const result = found.statistic;
-  const end = `df = ${all.excess.length}; p = ${figure(found.p)}`;
+  const result = tested.statistic;
+  const end = `df = ${all.excess.length}; p = ${figure(tested.p)}`;
   if (all.excess.length === 1) {
     const four = strata[0]?.n.length === 2 && strata[0].n[0]?.length === 2 && form === 'general';
     const parts = used.map(({ stratum, name }) => {
@@ -203,8 +203,8 @@ export const mantelHaenszelTest = test({
   shape: 'any',
   variants: ['row-mean-scores', 'correlation'],
   compute: ({ strata, scores }) => mantelHaenszel(strata, scores),
-  sum: ({ strata, scores, names }, result, variant) =>
-    mantelHaenszelSum(strata, scores, (variant ?? 'general') as StrataForm, result, names),
+  workedExample: ({ strata, scores, names }, result, variant) =>
+    mantelHaenszelExample(strata, scores, (variant ?? 'general') as StrataForm, result, names),
   example: {
     request: {
       strata: STRATA,

@@ -5,7 +5,7 @@ import { type Crosstab, isWhole } from '../crosstab.js';
 import { evenBinomialCumulative } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { NO_CHANGE, WEIGHTED } from './paired.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -33,7 +33,7 @@ function mcnemar(table: Crosstab): TestResult | Absent {
   };
 }
 
-function mcnemarSum(square: Crosstab): Sum {
+function mcnemarExample(square: Crosstab): WorkedExample {
   const [b, c] = [square.n[0]![1]!, square.n[1]![0]!];
   const result = (b - c) ** 2 / (b + c);
   return {
@@ -56,6 +56,6 @@ export const mcnemarTest = test({
   levels: 'any',
   shape: 'paired',
   compute: onSquare(mcnemar),
-  sum: sumOnSquare(mcnemarSum),
+  workedExample: sumOnSquare(mcnemarExample),
   example: { request: { counts: FOURFOLD }, value: 10 / 3 },
 });

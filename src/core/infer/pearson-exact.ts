@@ -1,6 +1,6 @@
 import { type Crosstab, isTwoByTwo, isWhole } from '../crosstab.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { answer, type ExactOptions, tableQuestion, TIE, upright, whyNoExact } from './exact/exact.js';
 import { overTables, TABLE_PROBABILITY } from './exact/over-tables.js';
 import type { CellStatistic } from './exact/table-network.js';
@@ -21,12 +21,12 @@ export function pearsonExact(table: Crosstab, options: ExactOptions = {}): TestR
     term: (x, i, j) => -((x - expected[i]![j]!) ** 2) / expected[i]![j]!,
     kind: (i) => two.R[i]!,
   };
-  const found = answer(tableQuestion(two, cell, -statistic * (1 - TIE), statistic), options);
-  return 'absent' in found ? found : { statistic, ...found };
+  const result = answer(tableQuestion(two, cell, -statistic * (1 - TIE), statistic), options);
+  return 'absent' in result ? result : { statistic, ...result };
 }
 
 /** Pearson's X² with the p of all tables whose X² is no smaller. */
-function pearsonExactSum(table: Crosstab, test: TestResult): Sum {
+function pearsonExactExample(table: Crosstab, test: TestResult): WorkedExample {
   const statistic = pearsonStatistic(table);
   return {
     formula:
@@ -48,7 +48,7 @@ export const pearsonExactTest = test({
   shape: 'any',
   slow: true,
   compute: ({ table, exact }) => pearsonExact(table, exact),
-  sum: ({ table }, result) => pearsonExactSum(table, result),
+  workedExample: ({ table }, result) => pearsonExactExample(table, result),
   example: {
     request: {
       counts: [

@@ -4,7 +4,7 @@ import { type Crosstab, eachCell } from '../crosstab.js';
 import { perTable } from '../per-table.js';
 import { test } from '../statistic/statistic.js';
 import type { TableSubject } from '../statistic/subjects.js';
-import type { Sum } from '../statistic/sum.js';
+import type { WorkedExample } from '../statistic/worked-example.js';
 import { dfLine, dfOf, pearsonLines, pLine } from './chi-square-lines.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -27,7 +27,7 @@ export function pearson(table: Crosstab): TestResult {
   return chiSquare(pearsonStatistic(table), degreesOfFreedom(table));
 }
 
-function pearsonSum(table: Crosstab): Sum {
+function pearsonExample(table: Crosstab): WorkedExample {
   const { lines, value } = pearsonLines(table);
   return {
     formula: 'X² = Σ (n − e)² / e over all cells, with e = R × C / N',
@@ -54,6 +54,6 @@ export const pearsonTest = test({
   levels: 'any',
   shape: 'any',
   compute: unweighted(pearson),
-  sum: ({ table }) => pearsonSum(table),
+  workedExample: ({ table }) => pearsonExample(table),
   example: { request: { counts: STEPS }, value: 20 },
 });

@@ -1,7 +1,7 @@
 import type { Crosstab } from '../crosstab.js';
 import { fSurvival } from '../numerics/distributions.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum, terms } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Absent, TestResult } from './result.js';
 
 /** What the second-order correction needs of a weighted table, in shares. */
@@ -136,8 +136,8 @@ export function raoScott(table: Crosstab): TestResult | Absent {
 }
 
 /** Rao and Scott's F of a weighted table: X² of the shares, the design effects, and what they make of it. */
-function raoScottSum({ n, R, C, N, survey }: Crosstab, found: TestResult): Sum | null {
-  if (!survey || found.statistic === undefined) return null;
+function raoScottExample({ n, R, C, N, survey }: Crosstab, result: TestResult): WorkedExample | null {
+  if (!survey || result.statistic === undefined) return null;
   const parts = raoScottParts({ n, R, C, N, survey, scores: { rows: [], columns: [] } });
   const m = parts.trace / parts.D;
   const spread = (parts.squares / parts.D - m * m) / (m * m);
@@ -156,11 +156,12 @@ function raoScottSum({ n, R, C, N, survey }: Crosstab, found: TestResult): Sum |
         `makes X² ${figure(m)} times as large as without weights`,
       `Σ d² = ${figure(parts.squares)}, so a² = (${figure(parts.squares)} / ${parts.D} − ${figure(m)}²) / ` +
         `${figure(m)}² = ${figure(Math.max(0, spread))}`,
-      `df1 = ${parts.D} / (1 + ${figure(Math.max(0, spread))}) = ${figure(found.df1 ?? 0)}; df2 = ` +
-        `${figure(found.df1 ?? 0)} × (${figure(parts.n)} − 1) = ${figure(found.df2 ?? 0)}`,
-      `F = ${figure(parts.pearson)} / (${parts.D} × ${figure(m)}) = ${figure(found.statistic)}; p = ${figure(found.p)}`,
+      `df1 = ${parts.D} / (1 + ${figure(Math.max(0, spread))}) = ${figure(result.df1 ?? 0)}; df2 = ` +
+        `${figure(result.df1 ?? 0)} × (${figure(parts.n)} − 1) = ${figure(result.df2 ?? 0)}`,
+      `F = ${figure(parts.pearson)} / (${parts.D} × ${figure(m)}) = ${figure(result.statistic)}; ` +
+        `p = ${figure(result.p)}`,
     ],
-    result: found.statistic,
+    result: result.statistic,
   };
 }
 
@@ -174,7 +175,7 @@ export const raoScottTest = test({
   levels: 'any',
   shape: 'any',
   compute: ({ table }) => raoScott(table),
-  sum: ({ table }, result) => raoScottSum(table, result),
+  workedExample: ({ table }, result) => raoScottExample(table, result),
   example: {
     request: {
       counts: [

@@ -4,7 +4,7 @@ import { type Crosstab, isWhole } from '../crosstab.js';
 import { quadraticForm } from '../numerics/linear.js';
 import { test } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { NO_CHANGE, WEIGHTED } from './paired.js';
 import { type Absent, isAbsent, type TestResult } from './result.js';
 
@@ -56,10 +56,10 @@ function stuartMaxwell(table: Crosstab): TestResult | Absent {
 const LARGEST_SHOWN = 6;
 
 /** Stuart and Maxwell's quadratic form: the changes of the totals and what they vary by. */
-function stuartMaxwellSum({ n, R, C, ...rest }: Crosstab): Sum | null {
-  const found = stuartMaxwell({ n, R, C, ...rest });
+function stuartMaxwellExample({ n, R, C, ...rest }: Crosstab): WorkedExample | null {
+  const result = stuartMaxwell({ n, R, C, ...rest });
   const k = R.length - 1;
-  if (isAbsent(found) || found.statistic === undefined || found.df !== k || k > LARGEST_SHOWN) return null;
+  if (isAbsent(result) || result.statistic === undefined || result.df !== k || k > LARGEST_SHOWN) return null;
   const kept = R.slice(0, k);
   const lines = kept.map((r, i) =>
     kept
@@ -73,10 +73,10 @@ function stuartMaxwellSum({ n, R, C, ...rest }: Crosstab): Sum | null {
     steps: [
       `d = (${kept.map((r, i) => `${figure(r)} − ${figure(C[i]!)} = ${figure(r - C[i]!)}`).join('; ')})`,
       `V = [${lines.join(' | ')}]`,
-      `df = ${k}; p = ${figure(found.p)}`,
-      `X² = d′ V⁻¹ d = ${figure(found.statistic)}`,
+      `df = ${k}; p = ${figure(result.p)}`,
+      `X² = d′ V⁻¹ d = ${figure(result.statistic)}`,
     ],
-    result: found.statistic,
+    result: result.statistic,
   };
 }
 
@@ -90,6 +90,6 @@ export const stuartMaxwellTest = test({
   levels: 'any',
   shape: 'paired',
   compute: onSquare(stuartMaxwell),
-  sum: sumOnSquare(stuartMaxwellSum),
+  workedExample: sumOnSquare(stuartMaxwellExample),
   example: { request: { counts: TWICE }, value: 512 / 111 },
 });

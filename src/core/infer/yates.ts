@@ -2,7 +2,7 @@ import { chiSquare } from './chi-square.js';
 import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo, isWhole } from '../crosstab.js';
 import { test } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { pLine } from './chi-square-lines.js';
 import type { Absent, TestResult } from './result.js';
 
@@ -18,7 +18,7 @@ export function yates(table: Crosstab): TestResult | Absent {
   return chiSquare(statistic, 1);
 }
 
-function yatesSum(table: Crosstab): Sum {
+function yatesExample(table: Crosstab): WorkedExample {
   const [a, b, c, d] = fourCells(table);
   const [r1, r2, c1, c2] = [table.R[0]!, table.R[1]!, table.C[0]!, table.C[1]!];
   const excess = Math.max(0, Math.abs(a * d - b * c) - table.N / 2);
@@ -46,6 +46,6 @@ export const yatesTest = test({
   levels: 'any',
   shape: 'two-by-two',
   compute: ({ table }) => yates(table),
-  sum: ({ table }) => yatesSum(table),
+  workedExample: ({ table }) => yatesExample(table),
   example: { request: { counts: FOURFOLD }, value: (100 * 950 ** 2) / (40 * 60 * 50 * 50) },
 });

@@ -16,13 +16,18 @@ const only = (before: ComparedColumn, after: ComparedColumn, listed: string[] = 
 
 describe('a second file beside a study', () => {
   it('tells columns that vanished, are new, differ or are as before', () => {
-    const found = differences(
+    const difference = differences(
       [column('a'), column('b'), column('c')],
       [column('c', { codes: codes('1', '3') }), column('a'), column('d')],
       new Map(),
     );
-    expect(found.map(({ name, is }) => `${name}: ${is}`)).toEqual(['a: same', 'b: vanished', 'c: changed', 'd: new']);
-    expect(found.map(({ base }) => base)).toEqual([
+    expect(difference.map(({ name, is }) => `${name}: ${is}`)).toEqual([
+      'a: same',
+      'b: vanished',
+      'c: changed',
+      'd: new',
+    ]);
+    expect(difference.map(({ base }) => base)).toEqual([
       { before: 10, after: 10 },
       { before: 10, after: null },
       { before: 10, after: 10 },
@@ -31,13 +36,13 @@ describe('a second file beside a study', () => {
   });
 
   it('tells new codes, but not those that the codebook lists, and codes that nobody has any more', () => {
-    const found = only(
+    const difference = only(
       column('a', { codes: codes('1', '2', '9') }),
       column('a', { codes: codes('10', '2', '3', '1') }),
       ['3'],
     );
-    expect(found?.newCodes).toEqual(codes('10'));
-    expect(found?.goneCodes).toEqual(codes('9'));
+    expect(difference?.newCodes).toEqual(codes('10'));
+    expect(difference?.goneCodes).toEqual(codes('9'));
   });
 
   it('tells another kind of value, and where categories cannot be kept', () => {

@@ -57,7 +57,9 @@ function compare(
     if (isCategories(before.level)) notes.push('cannot be categories any more');
   }
   const words = before.level === 'number' ? after.codes.filter(({ code }) => parseNumber(code) === null) : [];
-  const strange = words.filter(({ code }) => !listed.has(code) && !before.codes.some((one) => one.code === code));
+  const strange = words.filter(
+    ({ code }) => !listed.has(code) && !before.codes.some((candidate) => candidate.code === code),
+  );
   if (asNumber && strange.length > 0)
     notes.push(
       `not numbers: ${strange
@@ -68,11 +70,11 @@ function compare(
   const [was, is] = [share(before), share(after)];
   if (Math.abs(was - is) >= BLANK_SHIFT) notes.push(`${percent(was)} blank before, ${percent(is)} now`);
   if (!isCategories(before.level)) return { newCodes: [], goneCodes: [], notes };
-  const known = new Set([...before.codes.map(({ code }) => code), ...listed]);
-  const found = new Set(after.codes.map(({ code }) => code));
+  const codesBefore = new Set([...before.codes.map(({ code }) => code), ...listed]);
+  const codesNow = new Set(after.codes.map(({ code }) => code));
   const sorted = (codes: ComparedColumn['codes']) => [...codes].sort((a, b) => compareCodes(a.code, b.code));
-  const newCodes = sorted(after.codes.filter(({ code }) => !known.has(code)));
-  const goneCodes = after.codes.length === 0 ? [] : sorted(before.codes.filter(({ code }) => !found.has(code)));
+  const newCodes = sorted(after.codes.filter(({ code }) => !codesBefore.has(code)));
+  const goneCodes = after.codes.length === 0 ? [] : sorted(before.codes.filter(({ code }) => !codesNow.has(code)));
   return { newCodes, goneCodes, notes };
 }
 
@@ -87,19 +89,19 @@ export function differences(
   listed: ReadonlyMap<string, ReadonlySet<string>>,
 ): Difference[] {
   const byName = new Map(file.map((column) => [column.name, column]));
-  const known = new Set(study.map(({ name }) => name));
+  const names = new Set(study.map(({ name }) => name));
   const plain = { newCodes: [], goneCodes: [], notes: [] };
   return [
     ...study.map((before): Difference => {
       const after = byName.get(before.name);
       const base = { before: before.filled, after: after?.filled ?? null };
       if (!after) return { name: before.name, is: 'vanished', ...plain, base };
-      const found = compare(before, after, listed.get(before.name) ?? new Set());
-      const isSame = found.newCodes.length + found.goneCodes.length + found.notes.length === 0;
-      return { name: before.name, is: isSame ? 'same' : 'changed', ...found, base };
+      const difference = compare(before, after, listed.get(before.name) ?? new Set());
+      const isSame = difference.newCodes.length + difference.goneCodes.length + difference.notes.length === 0;
+      return { name: before.name, is: isSame ? 'same' : 'changed', ...difference, base };
     }),
     ...file
-      .filter(({ name }) => !known.has(name))
+      .filter(({ name }) => !names.has(name))
       .map((after): Difference => ({
         name: after.name,
         is: 'new',

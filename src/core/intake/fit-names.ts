@@ -17,7 +17,7 @@ const NAMED = 4;
 
 /** Fits the names of a codebook's variables to columns that are the same but for capitals, spaces and underlines. */
 export function fitNames(codebook: CodebookFile, columns: readonly string[]): Fitted {
-  const known = new Set(columns);
+  const names = new Set(columns);
   const described = new Set(codebook.variables.map(({ name }) => name));
   const byPlain = new Map<string, string[]>();
   for (const column of columns) byPlain.set(plain(column), [...(byPlain.get(plain(column)) ?? []), column]);
@@ -25,7 +25,7 @@ export function fitNames(codebook: CodebookFile, columns: readonly string[]): Fi
   const taken = new Set<string>();
   for (const { name } of codebook.variables) {
     const [column, second] = byPlain.get(plain(name)) ?? [];
-    if (known.has(name) || column === undefined || second !== undefined) continue;
+    if (names.has(name) || column === undefined || second !== undefined) continue;
     if (described.has(column) || taken.has(column)) continue;
     renamed.set(name, column);
     taken.add(column);

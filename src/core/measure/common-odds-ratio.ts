@@ -1,10 +1,11 @@
+import { total } from '../numerics/total.js';
 import { STRATA } from '../statistic/example-tables.js';
 import { fourCells } from '../crosstab.js';
 import { type Absent, isAbsent } from '../infer/result.js';
 import { criticalZ, normalTwoSided } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
 import type { StrataSubject, Stratum } from '../statistic/subjects.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { MeasureResult } from './result.js';
 
 /** The parts of the common odds ratio: ad/N and bc/N of each stratum. */
@@ -24,9 +25,10 @@ function products(strata: readonly Stratum[]) {
  */
 export function commonOddsRatio(strata: readonly Stratum[], confidence: number): MeasureResult | Absent {
   const parts = products(strata);
-  const add = (part: (one: (typeof parts)[number]) => number) => parts.reduce((sum, one) => sum + part(one), 0);
-  const R = add((one) => one.R);
-  const S = add((one) => one.S);
+  const add = (part: (figures: (typeof parts)[number]) => number) =>
+    parts.reduce((sum, stratum) => sum + part(stratum), 0);
+  const R = add((stratum) => stratum.R);
+  const S = add((stratum) => stratum.S);
   if (S === 0) return { absent: 'In no stratum is anyone on the second diagonal: it would be infinite.' };
   if (R === 0) return { value: 0 };
   const value = R / S;
@@ -49,9 +51,9 @@ function commonOddsRatioTest({ value, ase }: MeasureResult): { z: number; p: num
 const filled = (strata: readonly Stratum[]) => strata.filter(({ N }) => N > 0);
 
 /** ad/N and bc/N of each stratum, and their ratio. */
-export function commonOddsRatioSum(strata: readonly Stratum[]): Sum {
+export function commonOddsRatioExample(strata: readonly Stratum[]): WorkedExample {
   const four = filled(strata).map((stratum) => ({ cells: fourCells(stratum), N: stratum.N }));
-  const sum = (part: (one: (typeof four)[number]) => number) => total(four.map(part));
+  const sum = (part: (stratum: (typeof four)[number]) => number) => total(four.map(part));
   const over = sum(({ cells: [a, , , d], N }) => (a / N) * d);
   const under = sum(({ cells: [, b, c], N }) => (b / N) * c);
   return {
@@ -91,7 +93,7 @@ export const commonOddsRatioMeasure = measure({
   range: null,
   atIndependence: 1,
   compute: tested,
-  sum: ({ strata }) => commonOddsRatioSum(strata),
+  workedExample: ({ strata }) => commonOddsRatioExample(strata),
   example: {
     request: {
       strata: STRATA,

@@ -2,7 +2,7 @@ import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { pearsonLines } from '../infer/chi-square-lines.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type FormOfTable, ofPhiSquared } from './of-phi-squared.js';
 import type { MeasureResult } from './result.js';
 
@@ -21,7 +21,7 @@ function contingency(table: Crosstab, confidence: number): MeasureResult {
   return { ...result, adjusted: result.value / Math.sqrt((k - 1) / k) };
 }
 
-function contingencySum(table: Crosstab): Sum {
+function contingencyExample(table: Crosstab): WorkedExample {
   const { lines, value } = pearsonLines(table);
   const result = Math.sqrt(value / (value + table.N));
   const k = Math.min(table.R.length, table.C.length);
@@ -50,6 +50,6 @@ export const contingencyMeasure = measure({
   atIndependence: 0,
   ofPhiSquared: contingencyForm,
   compute: ({ table, confidence }) => contingency(table, confidence),
-  sum: ({ table }) => contingencySum(table),
+  workedExample: ({ table }) => contingencyExample(table),
   example: { request: { counts: STEPS }, value: Math.sqrt(20 / 140) },
 });

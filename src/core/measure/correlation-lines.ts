@@ -1,8 +1,14 @@
+import { total } from '../numerics/total.js';
 import type { Crosstab } from '../crosstab.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 
 /** The correlation, by hand, of what the rows and the columns score. */
-export function correlationSum(table: Crosstab, x: readonly number[], y: readonly number[], symbol: string): Sum {
+export function correlationExample(
+  table: Crosstab,
+  x: readonly number[],
+  y: readonly number[],
+  symbol: string,
+): WorkedExample {
   const { n, R, C, N } = table;
   const mean = (totals: readonly number[], scores: readonly number[]) =>
     total(totals.map((t, k) => t * scores[k]!)) / N;

@@ -3,7 +3,7 @@ import type { Crosstab } from '../crosstab.js';
 import { meanSquare } from '../infer/chi-square-lines.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { phiSquaredInterval } from './phi-squared-interval.js';
 import { phiSquared } from './phi-squared.js';
 import { type MeasureResult, standardError } from './result.js';
@@ -35,11 +35,11 @@ export function unbiased(table: Crosstab): Unbiased | null {
  * as fixed; the interval is that of V, which asks the same of the population.
  */
 function cramersVCorrected(table: Crosstab, confidence: number): MeasureResult | Absent {
-  const found = unbiased(table);
-  if (!found) return { absent: 'The correction divides by N - 1; there is no more than one respondent.' };
-  const most = Math.min(found.rows, found.columns) - 1;
+  const corrected = unbiased(table);
+  if (!corrected) return { absent: 'The correction divides by N - 1; there is no more than one respondent.' };
+  const most = Math.min(corrected.rows, corrected.columns) - 1;
   if (!(most > 0)) return { absent: 'There are too few respondents for a table of this size to be corrected.' };
-  const value = Math.sqrt(found.square / most);
+  const value = Math.sqrt(corrected.square / most);
   const k = Math.min(table.R.length, table.C.length) - 1;
   const ends = phiSquaredInterval(table, confidence);
   const interval = ends && { lower: Math.sqrt(ends.lower / k), upper: Math.sqrt(ends.upper / k) };
@@ -49,7 +49,7 @@ function cramersVCorrected(table: Crosstab, confidence: number): MeasureResult |
   return { value, ase: standardError(table, (i, j) => slope(i, j) / (2 * most * value)), ...(interval ?? none) };
 }
 
-function cramersVCorrectedSum(table: Crosstab): Sum {
+function cramersVCorrectedExample(table: Crosstab): WorkedExample {
   const { phi2, lines } = meanSquare(table);
   const [r, c] = [table.R.length, table.C.length];
   const N = table.survey?.effectiveBase ?? table.N;
@@ -82,6 +82,6 @@ export const cramersVCorrectedMeasure = measure({
   range: [0, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => cramersVCorrected(table, confidence),
-  sum: ({ table }) => cramersVCorrectedSum(table),
+  workedExample: ({ table }) => cramersVCorrectedExample(table),
   example: { request: { counts: STEPS }, value: Math.sqrt((20 / 120 - 2 / 119) / (1 - 1 / 119)) },
 });

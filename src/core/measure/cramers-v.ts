@@ -2,7 +2,7 @@ import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { meanSquare } from '../infer/chi-square-lines.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type FormOfTable, ofPhiSquared, rootOver } from './of-phi-squared.js';
 import type { MeasureResult } from './result.js';
 
@@ -17,7 +17,7 @@ export function cramersV(table: Crosstab, confidence: number): MeasureResult {
   return ofPhiSquared(cramersVForm, table, confidence);
 }
 
-function cramersVSum(table: Crosstab): Sum {
+function cramersVExample(table: Crosstab): WorkedExample {
   const { phi2, lines } = meanSquare(table);
   const k = Math.min(table.R.length, table.C.length) - 1;
   const result = Math.sqrt(phi2 / k);
@@ -41,6 +41,6 @@ export const cramersVMeasure = measure({
   atIndependence: 0,
   ofPhiSquared: cramersVForm,
   compute: ({ table, confidence }) => cramersV(table, confidence),
-  sum: ({ table }) => cramersVSum(table),
+  workedExample: ({ table }) => cramersVExample(table),
   example: { request: { counts: STEPS }, value: Math.sqrt(20 / 120) },
 });

@@ -1,7 +1,7 @@
 import type { Crosstab } from '../crosstab.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Measure, measure } from '../statistic/statistic.js';
-import type { Sum } from '../statistic/sum.js';
+import type { WorkedExample } from '../statistic/worked-example.js';
 import type { Direction } from './direction.js';
 import type { MeasureResult } from './result.js';
 import type { Absent } from '../infer/result.js';
@@ -14,7 +14,7 @@ interface Shared<Stem extends string, Way extends Direction> extends Pick<Measur
   name: string;
   predicts: 'predicting' | 'of';
   compute: (table: Crosstab, direction: Way, confidence: number) => MeasureResult | Absent;
-  sum: (table: Crosstab, direction: Way) => Sum;
+  sum: (table: Crosstab, direction: Way) => WorkedExample;
 }
 
 /** The words that say what is predicted, by the titles of the variables. */
@@ -46,7 +46,7 @@ export const directed =
       atIndependence: 0,
       ...(blind && { blind }),
       compute: ({ table, confidence }) => compute(table, direction, confidence),
-      sum: ({ table }) => sum(table, direction),
+      workedExample: ({ table }) => sum(table, direction),
       example: { request: { counts: STEPS }, value },
     });
   };

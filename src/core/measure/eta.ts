@@ -1,9 +1,10 @@
+import { total } from '../numerics/total.js';
 import { STEPS } from '../statistic/example-tables.js';
 import { type Crosstab, transpose } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { noncentralityOfF } from '../numerics/noncentral-f.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { type MeasureResult, standardError } from './result.js';
 
 function columnsExplained(table: Crosstab, confidence: number): MeasureResult | Absent {
@@ -58,7 +59,7 @@ function eta(table: Crosstab, direction: 'columns' | 'rows', confidence: number)
   return columnsExplained(direction === 'columns' ? table : transpose(table), confidence);
 }
 
-function etaSum(given: Crosstab, direction: 'rows' | 'columns'): Sum {
+function etaExample(given: Crosstab, direction: 'rows' | 'columns'): WorkedExample {
   const table = direction === 'columns' ? given : transpose(given);
   const { n, R, C, N } = table;
   const y = table.scores.columns;
@@ -100,7 +101,7 @@ const explaining = <const D extends 'columns' | 'rows'>(
     range: [0, 1],
     atIndependence: 0,
     compute: ({ table, confidence }) => eta(table, direction, confidence),
-    sum: ({ table }) => etaSum(table, direction),
+    workedExample: ({ table }) => etaExample(table, direction),
     example: { request: { counts: STEPS }, value: Math.sqrt(20 / 120) },
   });
 

@@ -20,9 +20,9 @@ const reference = JSON.parse(
 
 const table = (counts: number[][]) => reduceTable(counts).table;
 
-const near = (found: { lower?: number; upper?: number }, [lower, upper]: number[], digits: number) => {
-  expect(found.lower).toBeCloseTo(lower!, digits);
-  expect(found.upper).toBeCloseTo(upper!, digits);
+const near = (interval: { lower?: number; upper?: number }, [lower, upper]: number[], digits: number) => {
+  expect(interval.lower).toBeCloseTo(lower!, digits);
+  expect(interval.upper).toBeCloseTo(upper!, digits);
 };
 
 const phiAt = (counts: number[][], first: number) => {
@@ -37,8 +37,8 @@ describe('intervals against other routes', () => {
     if (!standsOnFisher(table(counts))) near(measures['risk-difference']!, riskDifference, 6);
   });
   it.each(reference.exact)('the exact interval of $counts', ({ counts, phi }) => {
-    const found = fisherInterval(table(counts), 0.95)!;
-    near({ lower: phiAt(counts, found.lower), upper: phiAt(counts, found.upper) }, phi, 6);
+    const interval = fisherInterval(table(counts), 0.95)!;
+    near({ lower: phiAt(counts, interval.lower), upper: phiAt(counts, interval.upper) }, phi, 6);
   });
   it.each(reference.eta)('eta of $counts', ({ counts, interval }) => {
     near(assess({ counts }).measures['eta:columns']!, interval, 8);

@@ -44,9 +44,12 @@ describe('intervals of a 2 x 2 table', () => {
   it('turn over with the rows', () => {
     fc.assert(
       fc.property(four, (counts) => {
-        const [one, other] = [fourIntervals(table(counts), 0.95)!, fourIntervals(table([...counts].reverse()), 0.95)!];
-        expect(other.phi.lower).toBeCloseTo(-one.phi.upper, 6);
-        expect(other.riskDifference.upper).toBeCloseTo(-one.riskDifference.lower, 6);
+        const [intervals, other] = [
+          fourIntervals(table(counts), 0.95)!,
+          fourIntervals(table([...counts].reverse()), 0.95)!,
+        ];
+        expect(other.phi.lower).toBeCloseTo(-intervals.phi.upper, 6);
+        expect(other.riskDifference.upper).toBeCloseTo(-intervals.riskDifference.lower, 6);
       }),
       { numRuns: 100 },
     );

@@ -2,7 +2,7 @@ import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { ordering, over } from './concordance.js';
 import { pairLines } from './pair-lines.js';
 import type { MeasureResult } from './result.js';
@@ -15,7 +15,7 @@ export function gamma(table: Crosstab, confidence: number): MeasureResult | Abse
   return over(pairs, P + Q, (i, j) => 2 * (concordant[i]![j]! + discordant[i]![j]!), confidence);
 }
 
-function gammaSum(table: Crosstab): Sum {
+function gammaExample(table: Crosstab): WorkedExample {
   const { P, Q, lines } = pairLines(table);
   const result = (P - Q) / (P + Q);
   return {
@@ -39,6 +39,6 @@ export const gammaMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => gamma(table, confidence),
-  sum: ({ table }) => gammaSum(table),
+  workedExample: ({ table }) => gammaExample(table),
   example: { request: { counts: STEPS }, value: (2100 - 500) / (2100 + 500) },
 });

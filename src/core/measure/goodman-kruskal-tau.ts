@@ -1,6 +1,7 @@
+import { total } from '../numerics/total.js';
 import { directed } from './directed.js';
 import { type Crosstab, transpose } from '../crosstab.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -27,7 +28,7 @@ function predictingColumns(table: Crosstab, confidence: number): MeasureResult {
 
 /**
  * Goodman and Kruskal's tau (1954): the share of errors saved when the category is guessed at random in proportion to
- * what is known, by the row and without it.
+ * what is given, by the row and without it.
  */
 function goodmanKruskalTau(
   table: Crosstab,
@@ -37,18 +38,18 @@ function goodmanKruskalTau(
   return predictingColumns(direction === 'columns' ? table : transpose(table), confidence);
 }
 
-function goodmanKruskalTauSum(given: Crosstab, direction: 'rows' | 'columns'): Sum {
-  const table = direction === 'columns' ? given : transpose(given);
-  const [known, guessed] = direction === 'columns' ? ['R', 'C'] : ['C', 'R'];
+function goodmanKruskalTauExample(asked: Crosstab, direction: 'rows' | 'columns'): WorkedExample {
+  const table = direction === 'columns' ? asked : transpose(asked);
+  const [given, guessed] = direction === 'columns' ? ['R', 'C'] : ['C', 'R'];
   const { n, R, C, N } = table;
   const cells = n.flatMap((row, i) => row.map((count) => ({ count, r: R[i]! })));
   const within = total(cells.map(({ count, r }) => count ** 2 / r));
   const squares = total(C.map((c) => c ** 2));
   const result = (N * within - squares) / (N ** 2 - squares);
   return {
-    formula: `τ = (N Σ n²/${known} − Σ ${guessed}²) / (N² − Σ ${guessed}²)`,
+    formula: `τ = (N Σ n²/${given} − Σ ${guessed}²) / (N² − Σ ${guessed}²)`,
     steps: [
-      `Σ n²/${known} = ${terms(cells.map(({ count, r }) => `${figure(count)}²/${figure(r)}`))} = ${figure(within)}`,
+      `Σ n²/${given} = ${terms(cells.map(({ count, r }) => `${figure(count)}²/${figure(r)}`))} = ${figure(within)}`,
       `Σ ${guessed}² = ${terms(C.map((c) => `${figure(c)}²`))} = ${figure(squares)}`,
       `τ = (${figure(N)} × ${figure(within)} − ${figure(squares)}) / (${figure(N)}² − ${figure(squares)}) = ` +
         figure(result),
@@ -65,7 +66,7 @@ const predicting = directed({
   levels: 'any',
   range: [0, 1],
   compute: goodmanKruskalTau,
-  sum: goodmanKruskalTauSum,
+  sum: goodmanKruskalTauExample,
 });
 
 /** Of a table, a record for each direction. */

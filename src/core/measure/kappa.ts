@@ -1,9 +1,10 @@
+import { total } from '../numerics/total.js';
 import { TWICE } from '../statistic/example-tables.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
 import { onSquare, sumOnSquare } from '../statistic/subjects.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import { measured, type MeasureResult, withTest } from './result.js';
 
 /** How much of an agreement two categories are: 1 on the diagonal, falling away from it. */
@@ -52,7 +53,7 @@ function kappa(table: Crosstab, agreement: Agreement, confidence: number): Measu
 }
 
 /** Kappa by hand, with or without weights. */
-function kappaSum(square: Crosstab, agreement: Agreement): Sum {
+function kappaExample(square: Crosstab, agreement: Agreement): WorkedExample {
   const power = { identity: 0, linear: 1, quadratic: 2 }[agreement];
   const { n, R, C, N } = square;
   const k = R.length;
@@ -98,7 +99,7 @@ const agreeing = <const Id extends string>(
     range: [-1, 1],
     atIndependence: null,
     compute: onSquare((square, confidence) => kappa(square, kind, confidence)),
-    sum: sumOnSquare((square) => kappaSum(square, kind)),
+    workedExample: sumOnSquare((square) => kappaExample(square, kind)),
     example: {
       request: { counts: TWICE },
       value,

@@ -1,7 +1,7 @@
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { ordering, over } from './concordance.js';
 import { pairLines, untied } from './pair-lines.js';
 import type { MeasureResult } from './result.js';
@@ -15,7 +15,7 @@ export function kendallTauB(table: Crosstab, confidence: number): MeasureResult 
   return over(pairs, D, (i, j) => D * ((N - R[i]!) / Dr + (N - C[j]!) / Dc), confidence);
 }
 
-function tauBSum(table: Crosstab): Sum {
+function tauBExample(table: Crosstab): WorkedExample {
   const { P, Q, lines } = pairLines(table);
   const rows = untied('rows', table.R, table.N);
   const columns = untied('columns', table.C, table.N);
@@ -44,6 +44,6 @@ export const kendallTauBMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => kendallTauB(table, confidence),
-  sum: ({ table }) => tauBSum(table),
+  workedExample: ({ table }) => tauBExample(table),
   example: { request: { counts: STEPS }, value: 1600 / Math.sqrt(3600 * 4800) },
 });

@@ -1,12 +1,13 @@
+import { total } from '../numerics/total.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
 import type { Metric, Subjects } from '../statistic/subjects.js';
-import { figure, type Sum, total } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type MeasureResult, withInterval } from './result.js';
 
 /** Squared distances of all pairs of values, `totals` how often each value occurs (for ranks). */
 function distances(metric: Metric, values: readonly number[], totals: readonly number[]): number[][] {
-  const below = totals.map((_, k) => totals.slice(0, k).reduce((a, b) => a + b, 0) + totals[k]! / 2);
+  const below = totals.map((_, k) => total(totals.slice(0, k)) + totals[k]! / 2);
   const distance = (c: number, k: number): number => {
     const [x, y] = [values[c]!, values[k]!];
     if (metric === 'nominal') return c === k ? 0 : 1;
@@ -26,7 +27,7 @@ interface Coincidences {
 /** alpha = 1 - (n - 1) sum o d / sum n_c n_k d; null where all values are one. */
 function alphaOf({ totals, pairs }: Coincidences, metric: Metric, values: readonly number[]): number | null {
   const d = distances(metric, values, totals);
-  const n = totals.reduce((a, b) => a + b, 0);
+  const n = total(totals);
   let observed = 0;
   let expected = 0;
   d.forEach((row, c) =>
@@ -45,8 +46,8 @@ function patternsOf(units: readonly (readonly (number | null)[])[], positions: R
     const coded = unit.flatMap((value) => (value === null ? [] : [positions.get(value)!])).sort((a, b) => a - b);
     if (coded.length < 2) continue;
     const key = coded.join(',');
-    const known = patterns.get(key);
-    if (known) known.times++;
+    const pattern = patterns.get(key);
+    if (pattern) pattern.times++;
     else {
       const counts = new Map<number, number>();
       for (const at of coded) counts.set(at, (counts.get(at) ?? 0) + 1);
@@ -129,7 +130,7 @@ const DISTANCE: Record<Metric, string> = {
 const VALUES_SHOWN = 6;
 
 /** Krippendorff's alpha from the coincidences of values within units. */
-function krippendorffAlphaSum({ units, metric }: Subjects['codings']): Sum {
+function krippendorffAlphaExample({ units, metric }: Subjects['codings']): WorkedExample {
   const { values, all, distances, patterns } = coincidencesOf(units, metric);
   const n = total(all.totals);
   const over = (weight: (c: number, k: number) => number) =>
@@ -171,7 +172,7 @@ export const krippendorffAlphaMeasure = measure({
   range: [-1, 1],
   atIndependence: null,
   compute: ({ units, metric, confidence }) => krippendorffAlpha(units, metric, confidence),
-  sum: krippendorffAlphaSum,
+  workedExample: krippendorffAlphaExample,
   example: {
     request: {
       codings: {

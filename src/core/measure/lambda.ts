@@ -1,6 +1,7 @@
+import { total } from '../numerics/total.js';
 import { directed } from './directed.js';
 import { type Crosstab, transpose } from '../crosstab.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult, standardError } from './result.js';
 
@@ -73,13 +74,13 @@ export function lambda(table: Crosstab, direction: Direction, confidence: number
 
 const most = (values: readonly number[]) => Math.max(...values);
 
-function lambdaSum(table: Crosstab, direction: Direction): Sum {
-  const one = (side: Crosstab) => {
+function lambdaExample(table: Crosstab, direction: Direction): WorkedExample {
+  const guessesOf = (side: Crosstab) => {
     const best = side.n.map(most);
     return { best, knowing: total(best), blind: most(side.C) };
   };
-  const columns = one(table);
-  const rows = one(transpose(table));
+  const columns = guessesOf(table);
+  const rows = guessesOf(transpose(table));
   const { N } = table;
   if (direction === 'symmetric') {
     const gain = columns.knowing + rows.knowing - columns.blind - rows.blind;
@@ -98,12 +99,12 @@ function lambdaSum(table: Crosstab, direction: Direction): Sum {
     };
   }
   const { best, knowing, blind } = direction === 'columns' ? columns : rows;
-  const [known, guessed] = direction === 'columns' ? ['row', 'column'] : ['column', 'row'];
+  const [given, guessed] = direction === 'columns' ? ['row', 'column'] : ['column', 'row'];
   const result = (knowing - blind) / (N - blind);
   return {
-    formula: `λ = (Σ largest in each ${known} − largest ${guessed} total) / (N − largest ${guessed} total)`,
+    formula: `λ = (Σ largest in each ${given} − largest ${guessed} total) / (N − largest ${guessed} total)`,
     steps: [
-      `knowing the ${known}, right guesses: ${terms(best.map(figure))} = ${figure(knowing)}`,
+      `knowing the ${given}, right guesses: ${terms(best.map(figure))} = ${figure(knowing)}`,
       `not knowing it: ${figure(blind)}, so ${figure(N)} − ${figure(blind)} = ${figure(N - blind)} errors`,
       `λ = (${figure(knowing)} − ${figure(blind)}) / ${figure(N - blind)} = ${figure(result)}`,
     ],
@@ -120,7 +121,7 @@ const predicting = directed({
   range: [0, 1],
   blind: true,
   compute: lambda,
-  sum: lambdaSum,
+  sum: lambdaExample,
 });
 
 /** Of a table, a record for each direction. */

@@ -3,7 +3,7 @@ import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { criticalZ } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { logOddsSlope } from './log-odds.js';
 import { ONLY_FOUR } from './only-four.js';
 import { type MeasureResult, standardError } from './result.js';
@@ -20,7 +20,7 @@ function oddsRatio(table: Crosstab, confidence: number): MeasureResult | Absent 
   return { value, ase: value * error, lower: value * Math.exp(-reach), upper: value * Math.exp(reach) };
 }
 
-function oddsRatioSum(table: Crosstab): Sum {
+function oddsRatioExample(table: Crosstab): WorkedExample {
   const [a, b, c, d] = fourCells(table);
   const result = (a * d) / (b * c);
   const error = Math.sqrt(1 / a + 1 / b + 1 / c + 1 / d);
@@ -52,6 +52,6 @@ export const oddsRatioMeasure = measure({
   atIndependence: 1,
   ofOddsRatio: (oddsRatio) => oddsRatio,
   compute: ({ table, confidence }) => oddsRatio(table, confidence),
-  sum: ({ table }) => oddsRatioSum(table),
+  workedExample: ({ table }) => oddsRatioExample(table),
   example: { request: { counts: FOURFOLD }, value: 6 },
 });

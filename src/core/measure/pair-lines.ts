@@ -1,5 +1,6 @@
+import { total } from '../numerics/total.js';
 import type { Crosstab } from '../crosstab.js';
-import { figure, terms, total } from '../statistic/sum.js';
+import { figure, terms } from '../statistic/worked-example.js';
 import { countPairs } from './pairs.js';
 
 /** Pairs ordered alike and the other way, each counted twice, with the lines that lead to them. */

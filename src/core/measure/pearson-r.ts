@@ -2,8 +2,8 @@ import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import type { Sum } from '../statistic/sum.js';
-import { correlationSum } from './correlation-lines.js';
+import type { WorkedExample } from '../statistic/worked-example.js';
+import { correlationExample } from './correlation-lines.js';
 import { scoreMoments, testedByPermutation } from './correlation.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -19,8 +19,8 @@ function pearsonR(table: Crosstab, confidence: number): MeasureResult | Absent {
   return testedByPermutation(measured(table, value, slope, confidence), table);
 }
 
-export function pearsonRSum(table: Crosstab): Sum {
-  return correlationSum(table, table.scores.rows, table.scores.columns, 'r');
+export function pearsonRExample(table: Crosstab): WorkedExample {
+  return correlationExample(table, table.scores.rows, table.scores.columns, 'r');
 }
 
 /** The record of Pearson's r of scores. */
@@ -35,6 +35,6 @@ export const pearsonRMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => pearsonR(table, confidence),
-  sum: ({ table }) => pearsonRSum(table),
+  workedExample: ({ table }) => pearsonRExample(table),
   example: { request: { counts: STEPS }, value: 20 / Math.sqrt(30 * 80) },
 });

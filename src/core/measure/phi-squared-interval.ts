@@ -45,13 +45,13 @@ const intervals = perTable(() => new Map<number, PhiSquaredInterval>());
 export function phiSquaredInterval(table: Crosstab, confidence: number): PhiSquaredInterval | null {
   const scale = chiSquareScale(table);
   if (!scale) return null;
-  const known = intervals(table);
-  let ends = known.get(confidence);
+  const interval = intervals(table);
+  let ends = interval.get(confidence);
   if (!ends) {
     const { statistic, df, unit } = scale;
     const tail = (1 - confidence) / 2;
     const end = (probability: number) => noncentralityFor(statistic, df, probability) * unit;
-    known.set(confidence, (ends = { lower: end(1 - tail), upper: end(tail) }));
+    interval.set(confidence, (ends = { lower: end(1 - tail), upper: end(tail) }));
   }
   return ends;
 }

@@ -2,7 +2,7 @@ import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import { meanSquare } from '../infer/chi-square-lines.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { fourIntervals } from './four-intervals.js';
 import { type FormOfTable, ofPhiSquared, rootOver } from './of-phi-squared.js';
 import { type MeasureResult, standardError, withTest } from './result.js';
@@ -40,7 +40,7 @@ export function phi(table: Crosstab, confidence: number): MeasureResult {
   return table.survey ? result : withTest(result, 1 / Math.sqrt(table.N));
 }
 
-function phiSum(table: Crosstab): Sum {
+function phiExample(table: Crosstab): WorkedExample {
   if (table.R.length !== 2 || table.C.length !== 2) {
     const { phi2, lines } = meanSquare(table);
     const result = Math.sqrt(phi2);
@@ -74,6 +74,6 @@ export const phiMeasure = measure({
   atIndependence: 0,
   ofPhiSquared: phiForm,
   compute: ({ table, confidence }) => phi(table, confidence),
-  sum: ({ table }) => phiSum(table),
+  workedExample: ({ table }) => phiExample(table),
   example: { request: { counts: FOURFOLD }, value: 1000 / Math.sqrt(40 * 60 * 50 * 50) },
 });

@@ -2,7 +2,7 @@ import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { fourIntervals } from './four-intervals.js';
 import { type MeasureResult, standardError } from './result.js';
 import { ONLY_FOUR } from './only-four.js';
@@ -24,7 +24,7 @@ function riskDifference(table: Crosstab, confidence: number): MeasureResult | Ab
   return { value: first - second, ase, ...ends };
 }
 
-function riskDifferenceSum(table: Crosstab): Sum {
+function riskDifferenceExample(table: Crosstab): WorkedExample {
   const { first, second, line } = sharesByHand(table);
   const result = first - second;
   return {
@@ -46,6 +46,6 @@ export const riskDifferenceMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ grouped, confidence }) => riskDifference(grouped, confidence),
-  sum: ({ grouped }) => riskDifferenceSum(grouped),
+  workedExample: ({ grouped }) => riskDifferenceExample(grouped),
   example: { request: { counts: FOURFOLD }, value: 5 / 12 },
 });

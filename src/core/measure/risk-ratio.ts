@@ -3,7 +3,7 @@ import { type Crosstab, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { criticalZ } from '../numerics/distributions.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type MeasureResult, standardError } from './result.js';
 import { ONLY_FOUR } from './only-four.js';
 import { risksOf, sharesByHand } from './risks.js';
@@ -24,7 +24,7 @@ function riskRatio(table: Crosstab, confidence: number): MeasureResult | Absent 
   return { value, ase: value * error, lower: value * Math.exp(-reach), upper: value * Math.exp(reach) };
 }
 
-function riskRatioSum(table: Crosstab): Sum {
+function riskRatioExample(table: Crosstab): WorkedExample {
   const { first, second, line } = sharesByHand(table);
   const result = first / second;
   return {
@@ -46,6 +46,6 @@ export const riskRatioMeasure = measure({
   range: null,
   atIndependence: 1,
   compute: ({ grouped, confidence }) => riskRatio(grouped, confidence),
-  sum: ({ grouped }) => riskRatioSum(grouped),
+  workedExample: ({ grouped }) => riskRatioExample(grouped),
   example: { request: { counts: FOURFOLD }, value: 2.25 },
 });

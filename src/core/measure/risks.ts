@@ -1,5 +1,5 @@
 import { type Crosstab, fourCells } from '../crosstab.js';
-import { figure } from '../statistic/sum.js';
+import { figure } from '../statistic/worked-example.js';
 
 /** Rows are the groups; the first column is what is at risk of happening. */
 export function risksOf(table: Crosstab) {

@@ -1,6 +1,6 @@
 import { directed } from './directed.js';
 import type { Crosstab } from '../crosstab.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { ordering, over } from './concordance.js';
 import type { Direction } from './direction.js';
 import { pairLines, untied } from './pair-lines.js';
@@ -20,7 +20,7 @@ function somersD(table: Crosstab, direction: Direction, confidence: number): Mea
   return over(pairs, D, slope, confidence);
 }
 
-function somersDSum(table: Crosstab, direction: Direction): Sum {
+function somersDExample(table: Crosstab, direction: Direction): WorkedExample {
   const { P, Q, lines } = pairLines(table);
   const rows = untied('rows', table.R, table.N);
   const columns = untied('columns', table.C, table.N);
@@ -50,7 +50,7 @@ const predicting = directed({
   levels: 'ordered',
   range: [-1, 1],
   compute: somersD,
-  sum: somersDSum,
+  sum: somersDExample,
 });
 
 /** Of a table, a record for each direction. */

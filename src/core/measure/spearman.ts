@@ -3,8 +3,8 @@ import { type Crosstab, eachCell } from '../crosstab.js';
 import { midranks } from '../infer/midranks.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import type { Sum } from '../statistic/sum.js';
-import { correlationSum } from './correlation-lines.js';
+import type { WorkedExample } from '../statistic/worked-example.js';
+import { correlationExample } from './correlation-lines.js';
 import { testedByPermutation } from './correlation.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -58,8 +58,8 @@ function spearman(table: Crosstab, confidence: number): MeasureResult | Absent {
   return testedByPermutation(measured(table, value, slope, confidence), table);
 }
 
-function spearmanSum(table: Crosstab): Sum {
-  const sum = correlationSum(table, midranks(table.R), midranks(table.C), 'ρ');
+function spearmanExample(table: Crosstab): WorkedExample {
+  const sum = correlationExample(table, midranks(table.R), midranks(table.C), 'ρ');
   return { ...sum, formula: `${sum.formula}, x and y the mean ranks of those who share a category` };
 }
 
@@ -75,6 +75,6 @@ export const spearmanMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => spearman(table, confidence),
-  sum: ({ table }) => spearmanSum(table),
+  workedExample: ({ table }) => spearmanExample(table),
   example: { request: { counts: STEPS }, value: 20 / Math.sqrt(30 * 80) },
 });

@@ -1,7 +1,7 @@
 import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { ordering, over } from './concordance.js';
 import { pairLines } from './pair-lines.js';
 import type { MeasureResult } from './result.js';
@@ -13,7 +13,7 @@ function stuartTauC(table: Crosstab, confidence: number): MeasureResult {
   return over(ordering(table), D, () => (2 * D) / table.N, confidence);
 }
 
-function tauCSum(table: Crosstab): Sum {
+function tauCExample(table: Crosstab): WorkedExample {
   const { P, Q, lines } = pairLines(table);
   const m = Math.min(table.R.length, table.C.length);
   const result = ((P - Q) * m) / ((m - 1) * table.N ** 2);
@@ -39,6 +39,6 @@ export const stuartTauCMeasure = measure({
   range: [-1, 1],
   atIndependence: 0,
   compute: ({ table, confidence }) => stuartTauC(table, confidence),
-  sum: ({ table }) => tauCSum(table),
+  workedExample: ({ table }) => tauCExample(table),
   example: { request: { counts: STEPS }, value: (2 * 1600 * 2) / 120 ** 2 },
 });

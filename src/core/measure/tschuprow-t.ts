@@ -2,7 +2,7 @@ import { STEPS } from '../statistic/example-tables.js';
 import type { Crosstab } from '../crosstab.js';
 import { dfOf, meanSquare } from '../infer/chi-square-lines.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { type FormOfTable, ofPhiSquared, rootOver } from './of-phi-squared.js';
 import type { MeasureResult } from './result.js';
 
@@ -13,7 +13,7 @@ function tschuprowT(table: Crosstab, confidence: number): MeasureResult {
   return ofPhiSquared(tschuprowTForm, table, confidence);
 }
 
-function tschuprowSum(table: Crosstab): Sum {
+function tschuprowExample(table: Crosstab): WorkedExample {
   const { phi2, lines } = meanSquare(table);
   const root = Math.sqrt(dfOf(table));
   const result = Math.sqrt(phi2 / root);
@@ -37,6 +37,6 @@ export const tschuprowTMeasure = measure({
   atIndependence: 0,
   ofPhiSquared: tschuprowTForm,
   compute: ({ table, confidence }) => tschuprowT(table, confidence),
-  sum: ({ table }) => tschuprowSum(table),
+  workedExample: ({ table }) => tschuprowExample(table),
   example: { request: { counts: STEPS }, value: Math.sqrt(20 / 120 / Math.SQRT2) },
 });

@@ -1,6 +1,7 @@
+import { total } from '../numerics/total.js';
 import { directed } from './directed.js';
 import { type Crosstab, eachCell } from '../crosstab.js';
-import { figure, type Sum, terms, total } from '../statistic/sum.js';
+import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
 import type { Direction } from './direction.js';
 import { measured, type MeasureResult } from './result.js';
 
@@ -36,7 +37,7 @@ function uncertainty(table: Crosstab, direction: Direction, confidence: number):
   );
 }
 
-function uncertaintySum(table: Crosstab, direction: Direction): Sum {
+function uncertaintyExample(table: Crosstab, direction: Direction): WorkedExample {
   const { n, R, C, N } = table;
   const entropy = (totals: readonly number[]) => -total(totals.map((t) => (t / N) * Math.log(t / N)));
   const line = (name: string, totals: readonly number[]) =>
@@ -69,7 +70,7 @@ const predicting = directed({
   levels: 'any',
   range: [0, 1],
   compute: uncertainty,
-  sum: uncertaintySum,
+  sum: uncertaintyExample,
 });
 
 /** Of a table, a record for each direction. */

@@ -2,7 +2,7 @@ import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { gamma } from './gamma.js';
 import { ONLY_FOUR } from './only-four.js';
 import type { MeasureResult } from './result.js';
@@ -12,7 +12,7 @@ function yuleQ(table: Crosstab, confidence: number): MeasureResult | Absent {
   return isTwoByTwo(table) ? gamma(table, confidence) : ONLY_FOUR;
 }
 
-function yuleQSum(table: Crosstab): Sum {
+function yuleQExample(table: Crosstab): WorkedExample {
   const [a, b, c, d] = fourCells(table);
   const result = (a * d - b * c) / (a * d + b * c);
   return {
@@ -38,6 +38,6 @@ export const yuleQMeasure = measure({
   atIndependence: 0,
   ofOddsRatio: (oddsRatio) => (oddsRatio - 1) / (oddsRatio + 1),
   compute: ({ table, confidence }) => yuleQ(table, confidence),
-  sum: ({ table }) => yuleQSum(table),
+  workedExample: ({ table }) => yuleQExample(table),
   example: { request: { counts: FOURFOLD }, value: 5 / 7 },
 });

@@ -2,7 +2,7 @@ import { FOURFOLD } from '../statistic/example-tables.js';
 import { type Crosstab, fourCells, isTwoByTwo } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import { measure } from '../statistic/statistic.js';
-import { figure, type Sum } from '../statistic/sum.js';
+import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { logOddsSlope } from './log-odds.js';
 import { ONLY_FOUR } from './only-four.js';
 import { measured, type MeasureResult } from './result.js';
@@ -21,7 +21,7 @@ function yuleY(table: Crosstab, confidence: number): MeasureResult | Absent {
   return measured(table, value, (i, j) => ((1 - value ** 2) / 4) * slope(i, j), confidence);
 }
 
-function yuleYSum(table: Crosstab): Sum {
+function yuleYExample(table: Crosstab): WorkedExample {
   const [a, b, c, d] = fourCells(table);
   const [same, cross] = [Math.sqrt(a * d), Math.sqrt(b * c)];
   const result = (same - cross) / (same + cross);
@@ -48,6 +48,6 @@ export const yuleYMeasure = measure({
   atIndependence: 0,
   ofOddsRatio: (oddsRatio) => (Math.sqrt(oddsRatio) - 1) / (Math.sqrt(oddsRatio) + 1),
   compute: ({ table, confidence }) => yuleY(table, confidence),
-  sum: ({ table }) => yuleYSum(table),
+  workedExample: ({ table }) => yuleYExample(table),
   example: { request: { counts: FOURFOLD }, value: (Math.sqrt(6) - 1) / (Math.sqrt(6) + 1) },
 });

@@ -36,8 +36,8 @@ export function fCritical(alpha: number, df1: number, df2: number): number {
  */
 export function evenBinomialCumulative(k: number, n: number): number {
   if (k >= n) return 1;
-  const found = betainc(0.5, n - k, k + 1, true, false);
-  if (Number.isFinite(found)) return found;
+  const probability = betainc(0.5, n - k, k + 1, true, false);
+  if (Number.isFinite(probability)) return probability;
   if (k > n / 2) return 1 - evenBinomialCumulative(n - k - 1, n);
   let term = Math.exp(logFactorial(n) - logFactorial(k) - logFactorial(n - k) - n * Math.LN2);
   let sum = 0;

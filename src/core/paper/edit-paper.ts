@@ -14,7 +14,7 @@ const each = (paper: Paper, change: (cells: string[][]) => string[][]): Block[] 
 
 /** One block with other cells. */
 const withCells = (paper: Paper, block: number, cells: (old: string[][]) => string[][]): Block[] =>
-  paper.blocks.map((one, b) => (b === block ? { ...one, cells: cells(one.cells) } : one));
+  paper.blocks.map((item, b) => (b === block ? { ...item, cells: cells(item.cells) } : item));
 
 /** The paper in another size: labels and every block cut, or filled up with empty ones. */
 function resized(paper: Paper, height: number, width: number): Paper {
@@ -29,8 +29,8 @@ function resized(paper: Paper, height: number, width: number): Paper {
 /** Turns the paper into another kind. What was typed stays; blocks and columns that the kind needs are added. */
 export function setKind(paper: Paper, kind: PaperKind): Paper {
   const { blocks, columns, fewest } = LAYOUTS[kind];
-  const many = Math.max(paper.blocks.length, blocks?.length ?? 2);
-  const all = Array.from({ length: many }, (_, b) => paper.blocks[b] ?? { name: '', cells: [] });
+  const blockCount = Math.max(paper.blocks.length, blocks?.length ?? 2);
+  const all = Array.from({ length: blockCount }, (_, b) => paper.blocks[b] ?? { name: '', cells: [] });
   return resized(
     { ...paper, kind, blocks: all },
     Math.max(paper.rows.length, fewest.rows),
@@ -67,7 +67,7 @@ export function removeColumn(paper: Paper, column: number): Paper {
 }
 
 export function nameBlock(paper: Paper, block: number, name: string): Paper {
-  return { ...paper, blocks: paper.blocks.map((one, b) => (b === block ? { ...one, name } : one)) };
+  return { ...paper, blocks: paper.blocks.map((item, b) => (b === block ? { ...item, name } : item)) };
 }
 
 export function addBlock(paper: Paper): Paper {

@@ -54,10 +54,10 @@ export function readCell(text: string, decimals: ',' | '.' | null): CellRead {
 /** The decimal sign that the cells of a table show: a comma or a point that cannot be one of thousands. */
 export function decimalSign(cells: readonly string[]): ',' | '.' | null {
   for (const text of cells) {
-    const found = /^\d+([.,])(\d+)$/.exec(text.trim());
-    if (found && found[2]?.length !== 3) return found[1] === ',' ? ',' : '.';
+    const match = /^\d+([.,])(\d+)$/.exec(text.trim());
+    if (match && match[2]?.length !== 3) return match[1] === ',' ? ',' : '.';
     // More than three digits before the sign cannot be a group.
-    if (found && /^\d{4,}/.test(text.trim())) return found[1] === ',' ? ',' : '.';
+    if (match && /^\d{4,}/.test(text.trim())) return match[1] === ',' ? ',' : '.';
   }
   return null;
 }

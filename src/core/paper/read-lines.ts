@@ -1,12 +1,12 @@
 import type { CodingsRequest, RelatedRequest } from '../assess/requests.js';
 import type { Metric } from '../statistic/subjects.js';
 import { decimalSign, readCell } from './parse-count.js';
-import { type Finding, labelOf, type Sheet } from './sheet.js';
+import { type SheetRemark, labelOf, type Sheet } from './sheet.js';
 
 /** Lines that were read, or what stands against it. */
 export interface Lines<Request> {
   request: Request | null;
-  findings: Finding[];
+  findings: SheetRemark[];
   lacking: string | null;
 }
 
@@ -19,7 +19,7 @@ const isBlank = (line: readonly string[]) => line.every((text) => text.trim() ==
  * then an answer to each question. Lines without any answer are not typed yet.
  */
 export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequest> {
-  const findings: Finding[] = [];
+  const findings: SheetRemark[] = [];
   const decimals = decimalSign(cells.map(([times = '']) => times));
   const answers: number[][] = [];
   const times: number[] = [];
@@ -68,7 +68,7 @@ export function readPatterns({ rows, columns, cells }: Sheet): Lines<RelatedRequ
  * the same or another counts.
  */
 export function readCodings({ rows, columns, cells }: Sheet, metric: Metric): Lines<CodingsRequest> {
-  const findings: Finding[] = [];
+  const findings: SheetRemark[] = [];
   const words = new Map<string, number>();
   const units = cells.flatMap((line, i) => {
     if (isBlank(line)) return [];

@@ -35,8 +35,8 @@ function paper(kind: PaperKind, blocks: string[][][], more: Partial<Paper> = {})
   };
 }
 
-const badOf = (one: Paper) =>
-  readPaper(one).checked.flatMap(({ findings }) => findings.filter(({ kind }) => kind === 'bad'));
+const badOf = (sheet: Paper) =>
+  readPaper(sheet).checked.flatMap(({ findings }) => findings.filter(({ kind }) => kind === 'bad'));
 
 describe('a cross table on paper', () => {
   it('can be read like any other', () => {
@@ -157,9 +157,9 @@ describe('options by group on paper', () => {
     expect(share(table!, 'column', 0, 0)).toBe(0.8);
   });
   it('cannot be mentioned by more than were asked', () => {
-    const found = badOf(paper('multiple', [lines('100 50', '80 60')]));
-    expect(found[0]).toMatchObject({ row: 1, column: 1 });
-    expect(found[0]?.text).toContain('60 mentioned it, and 50 were asked');
+    const marked = badOf(paper('multiple', [lines('100 50', '80 60')]));
+    expect(marked[0]).toMatchObject({ row: 1, column: 1 });
+    expect(marked[0]?.text).toContain('60 mentioned it, and 50 were asked');
   });
 });
 
@@ -207,16 +207,16 @@ describe('lines on paper', () => {
 describe('editing a paper', () => {
   const start = paper('cross', [lines('1 2', '3 4')], { rows: ['a', 'b'], columns: ['c', 'd'] });
   it('keeps every block as high and as wide as its labels', () => {
-    const steps: ((one: Paper) => Paper)[] = [
+    const steps: ((own: Paper) => Paper)[] = [
       addRow,
       addColumn,
       addBlock,
-      (one) => removeRow(one, 0),
-      (one) => removeColumn(one, 1),
-      (one) => setLabel(one, 'rows', 0, 'z'),
-      (one) => layText(one, 0, 'x\ty\tz\nA\t1\t2\nB\t3\t4') ?? one,
-      (one) => pasteText(one, 1, '7\t8\n9\t10', 1, 1) ?? one,
-      (one) => removeBlock(one, 0),
+      (sheet) => removeRow(sheet, 0),
+      (sheet) => removeColumn(sheet, 1),
+      (sheet) => setLabel(sheet, 'rows', 0, 'z'),
+      (sheet) => layText(sheet, 0, 'x\ty\tz\nA\t1\t2\nB\t3\t4') ?? sheet,
+      (sheet) => pasteText(sheet, 1, '7\t8\n9\t10', 1, 1) ?? sheet,
+      (sheet) => removeBlock(sheet, 0),
     ];
     let now = start;
     for (const kind of PAPER_KINDS) {

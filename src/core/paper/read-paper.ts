@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { CodingsRequest, RelatedRequest } from '../assess/requests.js';
 import { checkTable } from '../crosstab.js';
 import { Fault } from '../fault.js';
@@ -5,7 +6,7 @@ import type { Split } from '../table/split.js';
 import type { Table } from '../table/table.js';
 import { type Paper, sheetOf } from './paper.js';
 import { readCodings, readPatterns } from './read-lines.js';
-import { type CheckedSheet, checkSheet, type Finding, labelOf, type Sheet } from './sheet.js';
+import { type CheckedSheet, checkSheet, type SheetRemark, labelOf, type Sheet } from './sheet.js';
 import { axesOf, axisOf, paperTable, type Side, totalsOf } from './table-of-sheet.js';
 
 /** What a paper holds, as far as its cells can be read. */
@@ -39,8 +40,8 @@ function strata(paper: Paper): PaperRead {
   const first = checkSheet(sheets[0]!, paper.keepTotals);
   const checked = sheets.map((sheet, b) => (b === 0 ? first : checkSheet(sheet, paper.keepTotals, first)));
   const empty = ({ cells }: Sheet) => cells.flat().every((text) => text.trim() === '');
-  const counts = checked.map((one, b) => one.counts ?? (empty(sheets[b]!) ? null : undefined));
-  const filled = counts.filter((one) => one !== null && one !== undefined);
+  const counts = checked.map((sheet, b) => sheet.counts ?? (empty(sheets[b]!) ? null : undefined));
+  const filled = counts.filter((count) => count !== null && count !== undefined);
   if (counts.includes(undefined) || filled.length < 2) return { ...NOTHING, checked };
   const axes = axesOf(sheets[0]!, first, sidesOf(paper));
   const names = paper.blocks.map((_, b) =>
@@ -55,19 +56,19 @@ function strata(paper: Paper): PaperRead {
     { title: paper.within.trim() === '' ? 'Third variable' : paper.within, level: 'unordered' },
     names,
   );
-  const pooled = filled[0]!.map((line, i) => line.map((_, j) => filled.reduce((sum, one) => sum + one[i]![j]!, 0)));
+  const pooled = filled[0]!.map((line, i) => line.map((_, j) => filled.reduce((sum, item) => sum + item[i]![j]!, 0)));
   const split: Split = {
     within,
     all: paperTable(axes, totalsOf(pooled)),
-    strata: counts.flatMap((one, b) =>
-      one ? [{ code: String(b + 1), label: names[b]!, table: paperTable(axes, totalsOf(one)) }] : [],
+    strata: counts.flatMap((count, b) =>
+      count ? [{ code: String(b + 1), label: names[b]!, table: paperTable(axes, totalsOf(count)) }] : [],
     ),
   };
   return { ...NOTHING, checked, split };
 }
 
 /** What a refused cell says, at its place in the sheet. */
-function refusal(error: unknown, { rows, columns }: CheckedSheet): Finding {
+function refusal(error: unknown, { rows, columns }: CheckedSheet): SheetRemark {
   if (!(error instanceof Fault)) throw error;
   const { cell } = error.place;
   return {
@@ -82,15 +83,15 @@ function weighted(paper: Paper): PaperRead {
   const sheets = [0, 1, 2].map((b) => sheetOf(paper, b));
   const first = checkSheet(sheets[0]!, paper.keepTotals);
   const checked = sheets.map((sheet, b) => (b === 0 ? first : checkSheet(sheet, paper.keepTotals, first)));
-  const [counts, sums, squares] = checked.map((one) => one.counts);
+  const [counts, sums, squares] = checked.map((sheet) => sheet.counts);
   if (!counts || !sums || !squares) return { ...NOTHING, checked };
   try {
     checkTable(counts, { weights: { sums, squares } });
   } catch (error) {
-    const found = refusal(error, first);
+    const finding = refusal(error, first);
     return {
       ...NOTHING,
-      checked: checked.map((one, b) => (b === 1 ? { ...one, findings: [...one.findings, found] } : one)),
+      checked: checked.map((sheet, b) => (b === 1 ? { ...sheet, findings: [...sheet.findings, finding] } : sheet)),
     };
   }
   const table = paperTable(axesOf(sheets[0]!, first, sidesOf(paper)), totalsOf(counts), {
@@ -109,7 +110,7 @@ function oneWay(paper: Paper): PaperRead {
   const counted = checkSheet(only(0), paper.keepTotals, undefined, { rows: 2, columns: 1 });
   const shares = sheet.cells.map((line) => (line[1] ?? '').trim());
   const given = counted.rows.some((i) => shares[i] !== '');
-  const findings: Finding[] = [...counted.findings];
+  const findings: SheetRemark[] = [...counted.findings];
   const read = counted.rows.map((i) => {
     const value = Number((shares[i] ?? '').replace(/\s*%$/, '').replace(',', '.'));
     const bad =
@@ -151,8 +152,8 @@ function multiple(paper: Paper): PaperRead {
   const { counts } = checked;
   if (!counts) return { ...NOTHING, checked: [checked] };
   const [asked = [], ...cells] = counts;
-  const over: Finding[] = cells.flatMap((line, i) =>
-    line.flatMap((count, j): Finding[] =>
+  const over: SheetRemark[] = cells.flatMap((line, i) =>
+    line.flatMap((count, j): SheetRemark[] =>
       count > asked[j]!
         ? [
             {
@@ -170,7 +171,7 @@ function multiple(paper: Paper): PaperRead {
   if (over.length > 0) return { ...NOTHING, checked: [{ ...checked, findings: [...checked.findings, ...over] }] };
   const sides = sidesOf(paper);
   const totals = totalsOf(cells);
-  const base = asked.reduce((a, b) => a + b, 0);
+  const base = total(asked);
   const table = paperTable(
     {
       rows: axisOf(
@@ -198,7 +199,7 @@ export function readPaper(paper: Paper): PaperRead {
     lacking,
     request,
   }: {
-    findings: Finding[];
+    findings: SheetRemark[];
     lacking: string | null;
     request: RelatedRequest | CodingsRequest | null;
   }): PaperRead => ({

@@ -8,7 +8,7 @@ export interface Sheet {
 }
 
 /** Something in a sheet that is not as it should be. Positions are of the sheet, from 0. */
-export interface Finding {
+export interface SheetRemark {
   kind: 'bad' | 'mended' | 'total';
   /** The cell; a row or a column alone where it is of the whole line. */
   row: number | null;
@@ -23,16 +23,16 @@ export interface CheckedSheet {
   /** Positions in the sheet that the counts stand for. */
   rows: number[];
   columns: number[];
-  findings: Finding[];
+  findings: SheetRemark[];
   /** Why there are no counts, where no cell is to blame. */
   lacking: string | null;
 }
 
 const TOTAL = /^(grand )?(total|totals|all|sum|base|n|overall|row total|column total)$/i;
 
-export const labelOf = (labels: readonly string[], k: number, one: string) => {
+export const labelOf = (labels: readonly string[], k: number, noun: string) => {
   const label = labels[k]?.trim() ?? '';
-  return label === '' ? `${one} ${k + 1}` : label;
+  return label === '' ? `${noun} ${k + 1}` : label;
 };
 
 /** Whether each figure of a line is the sum of its neighbours across. */
@@ -50,7 +50,7 @@ function isSum(line: readonly (number | null)[], others: readonly (readonly (num
 
 interface Totals {
   at: number | null;
-  finding: Finding | null;
+  finding: SheetRemark | null;
 }
 
 /** Looks at the last and the first line for totals that were left in: by their name, or because they are the sums. */
@@ -107,7 +107,7 @@ export function checkSheet(
   fewest = { rows: 2, columns: 2 },
 ): CheckedSheet {
   const decimals = decimalSign(cells.flat());
-  const findings: Finding[] = [];
+  const findings: SheetRemark[] = [];
   const read = cells.map((line, i) =>
     line.map((text, j) => {
       const cell = readCell(text, decimals);

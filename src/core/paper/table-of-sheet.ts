@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Level, Variable } from '../codebook/types.js';
 import type { Table, TableAxis, Totals } from '../table/table.js';
 import { type CheckedSheet, labelOf, type Sheet } from './sheet.js';
@@ -26,7 +27,7 @@ export function axisOf(id: number, { title, level }: Side, labels: readonly stri
   };
 }
 
-const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+const sum = (values: readonly number[]) => total(values);
 
 /** Cells with their margins. */
 export function totalsOf(cells: number[][]): Totals {

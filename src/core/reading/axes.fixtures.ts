@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Level } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/table.js';
 
@@ -15,7 +16,7 @@ export const axis = (name: string, level: Level, codes: string[], labels = codes
 });
 
 export function tableOf(rows: TableAxis, columns: TableAxis, cells: number[][]): Table {
-  const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
+  const sum = (values: number[]) => total(values);
   const rowTotals = cells.map(sum);
   const columnBases = cells[0]!.map((_, j) => sum(cells.map((row) => row[j]!)));
   const base = sum(rowTotals);

@@ -1,7 +1,8 @@
+import { total } from '../numerics/total.js';
 import { byId } from '../by-id.js';
 import type { Level, Variable } from '../codebook/types.js';
 import type { Table } from '../table/table.js';
-import { assessTable, read } from './read.js';
+import { assessmentOfTable, read } from './read.js';
 import type { Answer } from './types.js';
 
 export function variable(label: string, level: Level, labels: string[]): Variable {
@@ -11,7 +12,7 @@ export function variable(label: string, level: Level, labels: string[]): Variabl
     label,
     question: '',
     level,
-    codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: null })),
+    codes: labels.map((text, k) => ({ code: String(k + 1), label: text, missing: null })),
   };
 }
 
@@ -25,17 +26,17 @@ export interface Side {
 export function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): Table {
   const side = ({ label, level = 'unordered', labels }: Side) => ({
     variable: variable(label, level, labels),
-    categories: labels.map((one, k) => ({
+    categories: labels.map((text, k) => ({
       code: String(k + 1),
-      label: one,
+      label: text,
       kind: level === 'multiple' ? ('option' as const) : ('answer' as const),
     })),
     multiple: level === 'multiple',
   });
-  const rowTotals = cells.map((row) => row.reduce((a, b) => a + b, 0));
+  const rowTotals = cells.map((row) => total(row));
   const columnSums = cells[0]!.map((_, j) => cells.reduce((sum, row) => sum + row[j]!, 0));
   const columnBases = bases ?? columnSums;
-  const base = columnBases.reduce((a, b) => a + b, 0);
+  const base = total(columnBases);
   return {
     rows: side(rows),
     columns: side(columns),
@@ -43,7 +44,7 @@ export function cross(rows: Side, columns: Side, cells: number[][], bases?: numb
     rowTotals,
     columnBases,
     base,
-    mentions: rows.level === 'multiple' ? { columns: columnSums, total: columnSums.reduce((a, b) => a + b, 0) } : null,
+    mentions: rows.level === 'multiple' ? { columns: columnSums, total: total(columnSums) } : null,
     weighted: null,
     together: null,
     total: base,
@@ -51,12 +52,12 @@ export function cross(rows: Side, columns: Side, cells: number[][], bases?: numb
   };
 }
 
-export const readIt = (table: Table): Answer[] => read(table, assessTable(table, 0.95), 0.95);
+export const readIt = (table: Table): Answer[] => read(table, assessmentOfTable(table, 0.95), 0.95);
 
 export const part = (answers: Answer[], id: Answer['id']) => {
-  const found = byId(answers, id);
-  if (!found) throw new Error(`no answer ${id}`);
-  return found;
+  const answer = byId(answers, id);
+  if (!answer) throw new Error(`no answer ${id}`);
+  return answer;
 };
 
 export const SITES = { label: 'Site', labels: ['Mill Row', 'Quarry Side', 'Weir End'] };

@@ -30,8 +30,8 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
     const { counts, weights } = optionOf(table, i);
     const { table: two, dropped } = reduceTable(counts, { weights });
     if (dropped.rows.length > 0) return nobody;
-    const found = columnProportions(two, adjustment, confidence);
-    held.forEach((j, at) => (nobody[j] = (found?.above[0]?.[at] ?? []).map(columnLetter).join(' ')));
+    const proportions = columnProportions(two, adjustment, confidence);
+    held.forEach((j, at) => (nobody[j] = (proportions?.above[0]?.[at] ?? []).map(columnLetter).join(' ')));
     return nobody;
   });
   return { columns: columnBases.map((base, j) => (base > 0 ? columnLetter(held.indexOf(j)) : null)), above };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { marksOf } from './marks.js';
-import { assessTable } from './read.js';
+import { assessmentOfTable } from './read.js';
 import { cross, SITES, HAPPY } from './cross-tables.fixtures.js';
 
 describe('marks', () => {
@@ -12,7 +12,7 @@ describe('marks', () => {
       [30, 0, 35],
       [0, 0, 0],
     ]);
-    const marks = marksOf(table, assessTable(table, 0.95));
+    const marks = marksOf(table, assessmentOfTable(table, 0.95));
     expect(marks?.map((row) => row.map((mark) => mark !== null))).toEqual([
       [true, false, true],
       [true, false, true],
@@ -32,7 +32,7 @@ describe('marks', () => {
       [100, 100, 100],
     );
     const marks = marksOf(table, null);
-    const alone = assessTable(
+    const alone = assessmentOfTable(
       cross({ label: 'Beans', labels: ['Yes', 'No'] }, SITES, [
         [80, 20, 50],
         [20, 80, 50],

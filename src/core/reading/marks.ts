@@ -61,12 +61,12 @@ export function inTable<T>(
   return rows.map((i) => columns.map((j) => (i === null || j === null ? null : figure(i, j))));
 }
 
-function marksOfCells(table: Table, { cells: found, dropped }: Assessment): (Mark | null)[][] | null {
-  if (!found) return null;
+function marksOfCells(table: Table, { cells: cellTests, dropped }: Assessment): (Mark | null)[][] | null {
+  if (!cellTests) return null;
   return inTable(table, dropped, (i, j) => ({
-    expected: found.expected[i]?.[j] ?? 0,
-    residual: found.adjustedResidual[i]?.[j] ?? 0,
-    p: found.adjustedP[i]?.[j] ?? 1,
+    expected: cellTests.expected[i]?.[j] ?? 0,
+    residual: cellTests.adjustedResidual[i]?.[j] ?? 0,
+    p: cellTests.adjustedP[i]?.[j] ?? 1,
   }));
 }
 

@@ -32,9 +32,9 @@ describe('the reading of a frequency table', () => {
 });
 
 describe('the reading of one list of counts', () => {
-  const one = (counts: number[][]) => readPaper(paper('one-way', [counts]));
+  const readOneWay = (counts: number[][]) => readPaper(paper('one-way', [counts]));
   it('compares with equal shares, or with those that are expected', () => {
-    const { table, proportions } = one([
+    const { table, proportions } = readOneWay([
       [52, 50],
       [31, 25],
       [17, 25],
@@ -52,7 +52,7 @@ describe('the reading of one list of counts', () => {
     expect(part(given, 'say').sentence).toContain('; against the shares expected, χ²(2, N = 100) = 4.08, p = .13.');
   });
   it('works p out over all tables where counts are few', () => {
-    const { table } = one([
+    const { table } = readOneWay([
       [3, 1],
       [0, 1],
       [1, 1],

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { levelOf } from '../level.js';
 import { whole } from '../figures.js';
 import { assess } from '../assess.js';
@@ -29,7 +30,7 @@ export function oneWayRequestOf(table: Table, proportions?: readonly number[]): 
   if (possible.length < 2) return null;
   const counts = possible.map((i) => table.rowTotals[i] ?? 0);
   const shares = proportions && possible.map((i) => proportions[i] ?? 0);
-  const all = shares?.reduce((a, b) => a + b, 0) ?? counts.length;
+  const all = shares ? total(shares) : counts.length;
   const least = (table.base * (shares ? Math.min(...shares) : 1)) / all;
   return { oneWay: { counts, proportions: shares }, exact: least < SMALL_EXPECTED ? FEW : { method: 'none' } };
 }

@@ -3,7 +3,7 @@ import { readPaper } from '../paper/read-paper.js';
 import { cross, part, readIt, SITES } from './cross-tables.fixtures.js';
 import { checks, paper } from './papers.fixtures.js';
 import { read } from './read.js';
-import { sumsOfTable } from './sums/sums-of.js';
+import { workedExamplesOfTable } from './worked-examples/worked-examples-of.js';
 
 describe('the reading of overlapping rows', () => {
   const CROPS = { label: 'Crops', level: 'multiple' as const, labels: ['Beans', 'Onions'] };
@@ -116,7 +116,7 @@ describe('the reading of overlapping options on paper', () => {
     expect(checks(read(few!, null, 0.95))).toContain('Expected counts below 5 in some group: r2 and r3.');
   });
   it('shows the sum of an option', () => {
-    const sums = sumsOfTable(table!, null, 0.95)!;
+    const sums = workedExamplesOfTable(table!, null, 0.95)!;
     expect(sums.has('option-1')).toBe(true);
     expect(sums.of('option-1')?.formula).toContain('X² = Σ (n − e)² / e');
     expect(sums.of('size-1')?.formula).toContain('V = ');

@@ -102,21 +102,21 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
     { confidence },
   );
   const overall = table.together ? result.tests['equal-mention'] : undefined;
-  const tested = result.options.flatMap((found) => {
-    const { i, label } = options[found.option]!;
-    const test = found.tests['rao-scott'] ?? found.tests.pearson;
-    const of = testedOf(table, i, found, confidence);
-    return test ? [{ i, label, test, p: found.adjustedP, of }] : [];
+  const tested = result.options.flatMap((option) => {
+    const { i, label } = options[option.option]!;
+    const test = option.tests['rao-scott'] ?? option.tests.pearson;
+    const of = testedOf(table, i, option, confidence);
+    return test ? [{ i, label, test, p: option.adjustedP, of }] : [];
   });
-  const found = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
-  const differ = found.filter(({ p }) => p < alpha);
+  const sorted = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));
+  const differ = sorted.filter(({ p }) => p < alpha);
   const rowTitle = titleOf(table.rows.variable);
   const columnTitle = table.columns ? titleOf(table.columns.variable) : '';
   const labels = table.columns?.categories.map(({ label }) => label) ?? [];
   const spread = (i: number) => {
     const rates = labels
       .map((label, j) => ({ label, j, rate: share(table, 'column', i, j) }))
-      .filter((one): one is typeof one & { rate: number } => one.rate !== null)
+      .filter((option): option is typeof option & { rate: number } => option.rate !== null)
       .sort((a, b) => b.rate - a.rate);
     return { top: rates[0], bottom: rates.at(-1) };
   };
@@ -136,16 +136,16 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
       })),
     };
   });
-  const w = found[0] ? shownW(found[0].of) : null;
+  const w = sorted[0] ? shownW(sorted[0].of) : null;
   const size = w && { symbol: 'w', value: w.value, lower: w.lower, upper: w.upper };
   const best = differ[0];
   const ends = best ? spread(best.i) : null;
   return [
     answer('association', QUESTIONS.association, {
-      verdict: tested.length === 0 ? 'Nothing to test.' : verdictOfP(overall?.p ?? found[0]?.p ?? 1, alpha),
+      verdict: tested.length === 0 ? 'Nothing to test.' : verdictOfP(overall?.p ?? sorted[0]?.p ?? 1, alpha),
       tests: [
         ...(overall ? testLines('equal-mention', overall, true) : []),
-        ...found.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
+        ...sorted.slice(0, NAMED).map(({ label, test, p, i }, rank) => ({
           id: `option-${i}`,
           name: label,
           text: `${sayStatistic('pearson', test)}adjusted ${sayP(p)}`,
@@ -168,15 +168,18 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
       ],
     }),
     answer('strength', QUESTIONS.strength, {
-      verdict: found[0] ? sizeVerdict(size, sizes) : null,
+      verdict: sorted[0] ? sizeVerdict(size, sizes) : null,
       size,
-      measures: found.slice(0, NAMED).flatMap(({ label, of, i }) => {
+      measures: sorted.slice(0, NAMED).flatMap(({ label, of, i }) => {
         const shown = shownMeasure('cramers-v', of);
         return shown ? [lineOfOption(`size-${i}`, label, shown, of.result.measures['cramers-v'])] : [];
       }),
-      notes: found[0]
-        ? [`Of each option, mentioned or not by ${columnTitle}; the words are for the option ${quote(found[0].label)}.`]
-        : [],
+      notes: sorted
+        .slice(0, 1)
+        .map(
+          ({ label }) =>
+            `Of each option, mentioned or not by ${columnTitle}; the words are for the option ${quote(label)}.`,
+        ),
     }),
     answer('where', QUESTIONS.where, {
       cells: cells.filter(({ parts }) => parts.length > 0),

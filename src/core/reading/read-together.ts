@@ -31,7 +31,7 @@ export function togetherOf(table: Table): TogetherRead | null {
   // One weight for all is taken out again.
   const each = weighted ? 1 : figures.base / table.base;
   const together = weighted ? pairs.sums : pairs.sums.map((line) => line.map((sum) => Math.round(sum / each)));
-  const found = coMentions({
+  const mentionPairs = coMentions({
     n: table.base,
     weight: weighted ? figures.base : table.base,
     square: weighted ? (table.weighted?.squares.base ?? table.base) : table.base,
@@ -40,7 +40,7 @@ export function togetherOf(table: Table): TogetherRead | null {
     squares: weighted ? pairs.squares : together,
   });
   return {
-    ...found,
+    ...mentionPairs,
     labels: options.map(({ label }) => label),
     mentioned: together.map((line, j) => line[j] ?? 0),
     base: weighted ? figures.base : table.base,

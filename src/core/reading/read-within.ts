@@ -9,13 +9,14 @@ import { answer, type Answer, QUESTIONS } from './types.js';
 /** The answers beside a table within a third variable. */
 export function readSplit(
   split: Split,
-  known: SplitAssessment,
+  assessment: SplitAssessment,
   confidence: number,
   options: ReadOptions = {},
 ): Answer[] {
   if (split.all.base === 0 || !split.all.columns) return [];
-  if (!split.all.rows.multiple && !split.all.columns.multiple) return readStrata(split, known, confidence, options);
-  if (known.options.length > 0) return readOptionsWithin(split, known, confidence);
+  if (!split.all.rows.multiple && !split.all.columns.multiple)
+    return readStrata(split, assessment, confidence, options);
+  if (assessment.options.length > 0) return readOptionsWithin(split, assessment, confidence);
   return [
     answer('association', QUESTIONS.association, {
       verdict: 'Not tested over all tables.',

@@ -8,10 +8,15 @@ import { lettersOf } from './letters.js';
 import { marksOf } from './marks.js';
 import { readCodings } from './read-codings.js';
 import { readRelated } from './read-related.js';
-import { assessTable, read } from './read.js';
+import { assessmentOfTable, read } from './read.js';
 import { readSplit } from './read-within.js';
 import { assessSplit } from './split/assess-split.js';
-import { sumsOfLines, sumsOfSplit, sumsOfTable, type Sums } from './sums/sums-of.js';
+import {
+  workedExamplesOfLines,
+  workedExamplesOfSplit,
+  workedExamplesOfTable,
+  type WorkedExamples,
+} from './worked-examples/worked-examples-of.js';
 import type { Answer } from './types.js';
 
 /** Whatever is typed, every word on screen is a word and every figure a number. */
@@ -54,7 +59,7 @@ function paper(
 const WRONG = /NaN|Infinity|undefined|null|\[object|-0\b/;
 
 /** Every text and figure of the answers and of their sums. */
-function soundly(answers: readonly Answer[], sums: Sums | null): void {
+function soundly(answers: readonly Answer[], sums: WorkedExamples | null): void {
   for (const { verdict, tests, measures, cells, checks, sentence, notes } of answers) {
     const texts = [
       verdict ?? '',
@@ -80,15 +85,15 @@ function soundly(answers: readonly Answer[], sums: Sums | null): void {
   }
 }
 
-function soundTable(one: Table | null, proportions?: readonly number[]): void {
-  if (!one) return;
-  const assessment = assessTable(one, 0.95);
-  soundly(read(one, assessment, 0.95, { proportions }), sumsOfTable(one, assessment, 0.95, proportions));
-  const marks = marksOf(one, assessment);
-  const letters = lettersOf(one, assessment);
+function soundTable(sound: Table | null, proportions?: readonly number[]): void {
+  if (!sound) return;
+  const assessment = assessmentOfTable(sound, 0.95);
+  soundly(read(sound, assessment, 0.95, { proportions }), workedExamplesOfTable(sound, assessment, 0.95, proportions));
+  const marks = marksOf(sound, assessment);
+  const letters = lettersOf(sound, assessment);
   for (const part of [marks, letters?.above]) {
     if (!part) continue;
-    expect(part.map((row) => row.length)).toEqual(one.cells.map((row) => row.length));
+    expect(part.map((row) => row.length)).toEqual(sound.cells.map((row) => row.length));
   }
   for (const mark of marks?.flat() ?? []) {
     if (!mark) continue;
@@ -138,8 +143,8 @@ describe('any table', () => {
       fc.property(strata, level, level, (blocks, rows, columns) => {
         const { split } = readPaper(paper('strata', blocks, rows, columns));
         if (!split) return;
-        const known = assessSplit(split, 0.95);
-        soundly(readSplit(split, known, 0.95), sumsOfSplit(split, known, 0.95));
+        const assessment = assessSplit(split, 0.95);
+        soundly(readSplit(split, assessment, 0.95), workedExamplesOfSplit(split, assessment, 0.95));
         for (const stratum of split.strata) soundTable(stratum.table);
       }),
       { numRuns: 40 },
@@ -149,10 +154,8 @@ describe('any table', () => {
   it('of one list, with and without shares', () => {
     fc.assert(
       fc.property(fc.array(cell, { minLength: 2, maxLength: 8 }), fc.boolean(), (counts, given) => {
-        const { table: one, proportions } = readPaper(
-          paper('one-way', [counts.map((n, i) => (given ? [n, i + 1] : [n, 0]))]),
-        );
-        soundTable(one, given ? proportions : undefined);
+        const list = readPaper(paper('one-way', [counts.map((n, i) => (given ? [n, i + 1] : [n, 0]))]));
+        soundTable(list.table, given ? list.proportions : undefined);
       }),
       { numRuns: 60 },
     );
@@ -196,10 +199,10 @@ describe('any table', () => {
               answers[0]!.map((_, k) => `Q${k}`),
               0.95,
             ),
-            sumsOfLines(related),
+            workedExamplesOfLines(related),
           );
           const coded = { codings: { units, metric } };
-          soundly(readCodings(coded, 0.95), sumsOfLines(coded));
+          soundly(readCodings(coded, 0.95), workedExamplesOfLines(coded));
         },
       ),
       { numRuns: 60 },

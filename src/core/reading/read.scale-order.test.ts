@@ -7,8 +7,8 @@ import type { Table } from '../table/table.js';
 import { axis, LEVELS, tableOf } from './axes.fixtures.js';
 import { lettersOf } from './letters.js';
 import { marksOf } from './marks.js';
-import { assessTable, read } from './read.js';
-import { sumsOfTable } from './sums/sums-of.js';
+import { assessmentOfTable, read } from './read.js';
+import { workedExamplesOfTable } from './worked-examples/worked-examples-of.js';
 
 const shuffled = (n: number) => fc.shuffledSubarray([...Array(n).keys()], { minLength: n, maxLength: n });
 
@@ -39,18 +39,18 @@ describe('order is for the eye', () => {
           );
           if (plain.base === 0) return;
           const shown = arrange(plain, { rows, columns });
-          const [one, other] = [assessTable(plain, 0.95), assessTable(shown, 0.95)];
-          expect(other).toEqual(one);
-          expect(read(shown, other, 0.95)).toEqual(read(plain, one, 0.95));
-          const marks = marksOf(plain, one);
+          const [assessment, other] = [assessmentOfTable(plain, 0.95), assessmentOfTable(shown, 0.95)];
+          expect(other).toEqual(assessment);
+          expect(read(shown, other, 0.95)).toEqual(read(plain, assessment, 0.95));
+          const marks = marksOf(plain, assessment);
           expect(marksOf(shown, other)).toEqual(marks && rows.map((i) => columns.map((j) => marks[i]![j])));
-          const letters = lettersOf(plain, one);
+          const letters = lettersOf(plain, assessment);
           const turned = lettersOf(shown, other);
           // Letters follow the columns as they stand; what they point at is the same.
-          const above = (found: typeof letters, table: Table) =>
-            found &&
+          const above = (given: typeof letters, table: Table) =>
+            given &&
             new Set(
-              found.above.flatMap((row, i) =>
+              given.above.flatMap((row, i) =>
                 row.flatMap((text, j) =>
                   text
                     .split(' ')
@@ -59,15 +59,18 @@ describe('order is for the eye', () => {
                       [
                         table.rows.categories[i]!.code,
                         table.columns!.categories[j]!.code,
-                        table.columns!.categories[found.columns.indexOf(letter)]!.code,
+                        table.columns!.categories[given.columns.indexOf(letter)]!.code,
                       ].join('>'),
                     ),
                 ),
               ),
             );
           expect(above(turned, shown)).toEqual(above(letters, plain));
-          if (one?.measures.gamma)
-            expect(sumsOfTable(shown, other, 0.95)?.of('gamma')?.result).toBeCloseTo(one.measures.gamma.value, 9);
+          if (assessment?.measures.gamma)
+            expect(workedExamplesOfTable(shown, other, 0.95)?.of('gamma')?.result).toBeCloseTo(
+              assessment.measures.gamma.value,
+              9,
+            );
         },
       ),
       { numRuns: 60 },
@@ -82,10 +85,10 @@ describe('order is for the eye', () => {
       [10, 40],
       [40, 10],
     ]);
-    const { phi, 'pearson-r': r } = assessTable(table, 0.95)!.measures;
+    const { phi, 'pearson-r': r } = assessmentOfTable(table, 0.95)!.measures;
     expect(phi?.value).toBeCloseTo(0.6, 12);
     expect(r?.value).toBeCloseTo(0.6, 12);
-    const strength = byId(read(table, assessTable(table, 0.95), 0.95), 'strength');
+    const strength = byId(read(table, assessmentOfTable(table, 0.95), 0.95), 'strength');
     expect(strength?.notes[0]).toBe('renews is “Yes” for 80% where site is “South”, and for 20% where it is “North”.');
     expect(strength?.measures.map(({ name }) => name)).toContain(
       'Odds ratio of renews “Yes”, site “South” against “North”',

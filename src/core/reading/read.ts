@@ -46,7 +46,11 @@ export function requestOf(shown: Table, confidence: number): TableRequest | null
  * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null
  * where there is nothing to assess.
  */
-export function assessTable(table: Table, confidence: number, adjustment: Adjustment = 'holm'): Assessment | null {
+export function assessmentOfTable(
+  table: Table,
+  confidence: number,
+  adjustment: Adjustment = 'holm',
+): Assessment | null {
   const request = requestOf(table, confidence);
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }

@@ -6,7 +6,7 @@ import { sayRecipe, verbOf } from './say.js';
 import { sourcesOf } from './sources.js';
 import type { Recipe } from './recipe-shape.js';
 
-const code = (one: string, label: string, missing: Code['missing'] = null): Code => ({ code: one, label, missing });
+const code = (text: string, label: string, missing: Code['missing'] = null): Code => ({ code: text, label, missing });
 
 describe('a recipe for many variables', () => {
   it('tells where their codes differ', () => {

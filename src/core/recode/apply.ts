@@ -58,13 +58,13 @@ export interface PatternWords {
 
 /** Fills a pattern: {label}, {name}, {n} and {category} stand for what they say of each variable; all else stays. */
 export function fillPattern(pattern: string, words: PatternWords): string {
-  const known: Record<string, string | undefined> = {
+  const fillings: Record<string, string | undefined> = {
     label: words.label,
     name: words.name,
     n: String(words.n),
     category: words.category,
   };
-  return pattern.replace(/\{(\w+)\}/g, (whole, word: string) => known[word] ?? whole);
+  return pattern.replace(/\{(\w+)\}/g, (whole, word: string) => fillings[word] ?? whole);
 }
 
 /**

@@ -34,7 +34,7 @@ describe('an answer that excludes all others, given with another', () => {
       fc.property(fc.array(person, { maxLength: 40 }), fc.constantFrom(...SETTLES), (people, rule) => {
         const { sets, saidNone, of } = setsOf(people);
         const before = people.map((_, k) => of(k));
-        const found = settleContradictions(sets, saidNone, EXCLUSIVE, rule);
+        const settled = settleContradictions(sets, saidNone, EXCLUSIVE, rule);
         let contradicting = 0;
         let dropped = 0;
         people.forEach(({ none }, k) => {
@@ -53,8 +53,8 @@ describe('an answer that excludes all others, given with another', () => {
           else if (rule === 'exclusive' && none) expect([after, sets.state[k]]).toEqual([[], SET_STATE.none]);
           else expect(after).toEqual([before[k]!.filter(excludes)[0]]);
         });
-        expect(found).toMatchObject({ respondents: contradicting, dropped });
-        expect(found.listed).toHaveLength(Math.min(12, contradicting));
+        expect(settled).toMatchObject({ respondents: contradicting, dropped });
+        expect(settled.listed).toHaveLength(Math.min(12, contradicting));
       }),
     );
   });

@@ -28,11 +28,11 @@ function keep({ words, width }: Sets, k: number, mask: Uint32Array, inside: bool
 
 /** Leaves the first of a respondent's bits. */
 function keepFirst({ words, width }: Sets, k: number): void {
-  let found = false;
+  let contradicts = false;
   for (let w = 0; w < width; w++) {
     const word = words[k * width + w]!;
-    words[k * width + w] = found ? 0 : word & -word;
-    if (word !== 0) found = true;
+    words[k * width + w] = contradicts ? 0 : word & -word;
+    if (word !== 0) contradicts = true;
   }
 }
 
@@ -49,17 +49,17 @@ export function settleContradictions(
   rule: Settle,
 ): Contradictions {
   const { width, state } = sets;
-  const found: Contradictions = { respondents: 0, dropped: 0, listed: [] };
+  const contradictions: Contradictions = { respondents: 0, dropped: 0, listed: [] };
   const mask = maskOf(exclusive, width);
-  if (exclusive.length === 0 && !saidNone) return found;
+  if (exclusive.length === 0 && !saidNone) return contradictions;
   for (let k = 0; k < state.length; k++) {
     const none = saidNone?.[k] === 1;
     if (state[k] !== SET_STATE.mentioned) continue;
     const excluding = (none ? 1 : 0) + optionsOf(sets, k, mask);
     const others = optionsOf(sets, k) - optionsOf(sets, k, mask);
     if (excluding === 0 || (excluding === 1 && others === 0)) continue;
-    found.respondents++;
-    if (found.listed.length < LISTED) found.listed.push(k + 1);
+    contradictions.respondents++;
+    if (contradictions.listed.length < LISTED) contradictions.listed.push(k + 1);
     const before = optionsOf(sets, k);
     if (rule === 'aside') {
       keep(sets, k, new Uint32Array(width), true);
@@ -72,9 +72,9 @@ export function settleContradictions(
       keep(sets, k, mask, true);
       keepFirst(sets, k);
     }
-    found.dropped += before - optionsOf(sets, k);
+    contradictions.dropped += before - optionsOf(sets, k);
   }
-  return found;
+  return contradictions;
 }
 
 const RULES: Record<Settle, string> = {
@@ -97,10 +97,10 @@ function sayContradictions({ respondents, listed, called }: Contradictions, rule
  */
 export function contradictionCheck(
   excluding: readonly string[],
-  found: Contradictions,
+  contradictions: Contradictions,
   settle: Settle = 'option',
 ): Finding[] {
   if (excluding.length === 0) return [];
-  const text = `${excluding.join(', ')}: ${sayContradictions(found, settle)}`;
+  const text = `${excluding.join(', ')}: ${sayContradictions(contradictions, settle)}`;
   return [{ id: 'contradicted', holds: true, title: 'Contradicted', text, codes: [] }];
 }

@@ -1,7 +1,7 @@
 import type { Code, Level } from '../codebook/types.js';
 import type { Column, SetsColumn } from '../count/column.js';
 import type { Contradictions } from './contradictions.js';
-import type { Made } from './types.js';
+import type { MadeVariable } from './types.js';
 import type { Proof } from './proof-shape.js';
 
 /** A variable that a working stands on. */
@@ -21,7 +21,7 @@ export interface DeriveInput {
   sources: readonly Source[];
   respondents: number;
   /** Respondents who are listed in a proof, by what the study calls them. */
-  called: (found: Contradictions) => Contradictions;
+  called: (contradictions: Contradictions) => Contradictions;
 }
 
 /** The values of what was made. */
@@ -41,7 +41,7 @@ export type Values =
     };
 
 /** What a recipe makes of its sources, with the proof. */
-export interface Derivation extends Made {
+export interface Derivation extends MadeVariable {
   proof: Proof;
   values: Values;
 }

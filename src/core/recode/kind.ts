@@ -1,6 +1,6 @@
 import type { Code } from '../codebook/types.js';
 import type { DeriveInput, Derivation } from './derivation.js';
-import type { Held, Raw, Said } from './said.js';
+import type { HeldVariable, RawValue, SpokenValue } from './spoken-value.js';
 import type { RecipeOver } from './recipe-shape.js';
 
 /** What a sentence needs to know of the study. */
@@ -19,8 +19,8 @@ export interface Kind<R extends RecipeOver<number>> {
   check: (recipe: R, names: readonly string[]) => void;
   /** The same recipe with labels told apart that are empty or stand twice: it can be proved while they are typed. */
   provable: (recipe: R) => R;
-  /** What it does, without what it calls it: two of the same essence give every respondent the same. */
-  essence: (recipe: R) => unknown;
+  /** What it does, without what it calls it: two of the same effect give every respondent the same. */
+  effect: (recipe: R) => unknown;
   /** With the codes of its sources in canonical form, as they come out of the store. */
   canonical: (recipe: R) => R;
   /** Variables that it stands on, each as often as it is named. */
@@ -38,7 +38,7 @@ export interface Kind<R extends RecipeOver<number>> {
   /** Computes and proves it. @throws Fault where a source does not suit */
   derive: (recipe: R, input: DeriveInput) => Derivation;
   /** What it makes of one respondent's values, from its words alone; null where another check stands for that. */
-  again: ((recipe: R, sources: readonly Held[], raws: readonly Raw[]) => Said) | null;
+  again: ((recipe: R, sources: readonly HeldVariable[], raws: readonly RawValue[]) => SpokenValue) | null;
   /** Labels of the result may be spelled otherwise than the values they are of. */
   spellsAlike?: (recipe: R) => boolean;
 }

@@ -8,8 +8,8 @@ import { Fault } from '../fault.js';
  */
 export function checkLabels(labelled: readonly { label: string }[], noun: string, field: string): void {
   const seen = new Map<string, number>();
-  labelled.forEach((one, k) => {
-    const label = one.label.trim();
+  labelled.forEach((entry, k) => {
+    const label = entry.label.trim();
     if (label === '') {
       throw new Fault('invalid', `${noun} ${k + 1} has no label.`, 'Give it one.', { field: `${field}[${k}].label` });
     }
@@ -29,11 +29,11 @@ export function checkLabels(labelled: readonly { label: string }[], noun: string
 /** Labels that are empty or stand twice told apart by a number, as long as they are being typed. */
 export function toldApart<T extends { label: string }>(labelled: readonly T[]): T[] {
   const taken = new Set<string>();
-  return labelled.map((one, k) => {
-    let label = one.label.trim() === '' ? `(${k + 1})` : one.label;
+  return labelled.map((entry, k) => {
+    let label = entry.label.trim() === '' ? `(${k + 1})` : entry.label;
     while (taken.has(label.trim().toLowerCase())) label = `${label} (${k + 1})`;
     taken.add(label.trim().toLowerCase());
-    return { ...one, label };
+    return { ...entry, label };
   });
 }
 

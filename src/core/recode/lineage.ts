@@ -1,5 +1,5 @@
 /** A variable with those that it is made of. */
-export interface Made {
+export interface VariableSources {
   variable: number;
   of: readonly number[];
 }
@@ -15,8 +15,8 @@ export interface Lineage {
  * Puts what is made under what it is made of.
  * @param about only what this variable stands on, and what stands on it, however far; null: all
  */
-export function lineageOf(workings: readonly Made[], about: number | null): Lineage {
-  const makers = new Map(workings.map((one) => [one.variable, [...new Set(one.of)]]));
+export function lineageOf(workings: readonly VariableSources[], about: number | null): Lineage {
+  const makers = new Map(workings.map((working) => [working.variable, [...new Set(working.of)]]));
   const wanted = about === null ? null : new Set<number>([about]);
   if (wanted && about !== null) {
     const up = (id: number): void =>

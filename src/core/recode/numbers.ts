@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Weighted } from '../codebook/summary.js';
 import { parseNumber } from '../codebook/number.js';
 import { type Code, missingIn } from '../codebook/types.js';
@@ -46,8 +47,8 @@ export function numberSource(column: ReturnType<typeof withNumbers>, codes: read
     const { values } = column;
     return {
       fill: (out, first) => {
-        const many = Math.min(out.length, values.length - first);
-        for (let k = 0; k < many; k++) out[k] = numbers[values[first + k]!]!;
+        const count = Math.min(out.length, values.length - first);
+        for (let k = 0; k < count; k++) out[k] = numbers[values[first + k]!]!;
       },
     };
   }
@@ -55,9 +56,9 @@ export function numberSource(column: ReturnType<typeof withNumbers>, codes: read
   const without = missing.flatMap((code) => parseNumber(code) ?? []);
   return {
     fill: (out, first) => {
-      const many = Math.min(out.length, values.length - first);
-      for (let k = 0; k < many; k++) out[k] = values[first + k]!;
-      for (const value of without) for (let k = 0; k < many; k++) if (out[k] === value) out[k] = NaN;
+      const count = Math.min(out.length, values.length - first);
+      for (let k = 0; k < count; k++) out[k] = values[first + k]!;
+      for (const value of without) for (let k = 0; k < count; k++) if (out[k] === value) out[k] = NaN;
     },
   };
 }
@@ -110,7 +111,7 @@ export function tallyValues(column: ReturnType<typeof withNumbers>): ValueTally 
       if (number === null) words.set(code, times[k + 1]!);
       else numbers.push([number, times[k + 1]!]);
     });
-    return { numbers: numbers.filter(([, many]) => many > 0).sort(([a], [b]) => a - b), words, blank: times[0]! };
+    return { numbers: numbers.filter(([, count]) => count > 0).sort(([a], [b]) => a - b), words, blank: times[0]! };
   }
   const { numbers, none } = tallied(column.values);
   const words = new Map<string, number>();
@@ -121,6 +122,6 @@ export function tallyValues(column: ReturnType<typeof withNumbers>): ValueTally 
       if (word !== undefined) words.set(word, (words.get(word) ?? 0) + 1);
     });
   }
-  const worded = [...words.values()].reduce((sum, many) => sum + many, 0);
+  const worded = total([...words.values()]);
   return { numbers, words, blank: none - worded };
 }

@@ -5,10 +5,19 @@ import { lowBits, wordAt } from '../count/column.js';
 import { whole } from '../figures.js';
 import type { Finding } from './proof-shape.js';
 import type { Recipe } from './recipe-shape.js';
-import { type Said, type Held, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from './said.js';
+import {
+  type SpokenValue,
+  type HeldVariable,
+  type RawValue,
+  NOTHING,
+  answerOf,
+  missing,
+  nameOf,
+  reasonOf,
+} from './spoken-value.js';
 
 /** Reads a column value by value, as text. */
-function reader({ column }: Held): (k: number) => Raw {
+function reader({ column }: HeldVariable): (k: number) => RawValue {
   if (column.kind === 'coded') return (k) => column.codes[(column.values[k] ?? 0) - 1] ?? null;
   if (column.kind === 'text') return (k) => column.values[k] ?? null;
   if (column.kind === 'number') {
@@ -23,22 +32,22 @@ function reader({ column }: Held): (k: number) => Raw {
 }
 
 /** What a result says of one respondent. */
-function resultOf({ codes, column }: Held, raw: Raw): Said {
+function resultOf({ codes, column }: HeldVariable, raw: RawValue): SpokenValue {
   if (raw === null) return NOTHING;
   if (typeof raw !== 'string') return { is: 'mentions', labels: new Set(raw.map((code) => nameOf(codes, code))) };
   const reason = reasonOf(codes, raw);
   return reason !== null && column.kind !== 'sets' ? missing(reason) : answerOf(nameOf(codes, raw));
 }
 
-function isSame(wanted: Said, found: Said, alike: boolean): boolean {
-  if (wanted.is === 'answer' && found.is === 'answer') {
-    const label = alike ? (found.labels[0] ?? '').replace(/\s+/gu, ' ').toLocaleLowerCase('en') : found.labels[0];
-    return wanted.labels.some((one) => one === label || (alike && one.toLocaleLowerCase('en') === label));
+function isSame(wanted: SpokenValue, actual: SpokenValue, alike: boolean): boolean {
+  if (wanted.is === 'answer' && actual.is === 'answer') {
+    const label = alike ? (actual.labels[0] ?? '').replace(/\s+/gu, ' ').toLocaleLowerCase('en') : actual.labels[0];
+    return wanted.labels.some((text) => text === label || (alike && text.toLocaleLowerCase('en') === label));
   }
-  if (wanted.is === 'missing') return found.is === 'missing' && found.reason === wanted.reason;
-  if (wanted.is === 'mentions' && found.is === 'mentions')
-    return wanted.labels.size === found.labels.size && [...wanted.labels].every((label) => found.labels.has(label));
-  return wanted.is === found.is;
+  if (wanted.is === 'missing') return actual.is === 'missing' && actual.reason === wanted.reason;
+  if (wanted.is === 'mentions' && actual.is === 'mentions')
+    return wanted.labels.size === actual.labels.size && [...wanted.labels].every((label) => actual.labels.has(label));
+  return wanted.is === actual.is;
 }
 
 /** Which value a respondent has, as a whole number below `size`, or as any number where there are too many to count. */
@@ -50,7 +59,7 @@ interface Keyed {
 /** Words of a number column as numbers that no answer is. */
 const WORD = -1e300;
 
-function keyed({ column }: Held): Keyed | null {
+function keyed({ column }: HeldVariable): Keyed | null {
   if (column.kind === 'coded') return { size: column.codes.length + 1, of: (k) => column.values[k] ?? 0 };
   if (column.kind === 'number') {
     const low = lowBits(column.values);
@@ -72,17 +81,17 @@ interface Memory {
 const MOST_IN_ARRAY = 4_000_000;
 
 /** Remembers verdicts by small whole numbers in one array, else in maps within maps; null where values have no key. */
-function memory(all: readonly Held[]): Memory | null {
+function memory(all: readonly HeldVariable[]): Memory | null {
   const keys = all.map(keyed);
   if (keys.some((key) => key === null)) return null;
-  const known = keys.filter((key) => key !== null);
-  const size = known.reduce((product, key) => product * (key.size ?? Infinity), 1);
+  const filled = keys.filter((key) => key !== null);
+  const size = filled.reduce((product, key) => product * (key.size ?? Infinity), 1);
   if (size <= MOST_IN_ARRAY) {
     const verdicts = new Uint8Array(size);
     return {
       at: (k, look) => {
         let place = 0;
-        for (const key of known) place = place * (key.size ?? 1) + key.of(k);
+        for (const key of filled) place = place * (key.size ?? 1) + key.of(k);
         let verdict = verdicts[place] ?? 0;
         if (verdict === 0) verdicts[place] = verdict = look() ? 1 : 2;
         return verdict === 1;
@@ -97,7 +106,7 @@ function memory(all: readonly Held[]): Memory | null {
   return {
     at: (k, look) => {
       let node = root;
-      for (const key of known) {
+      for (const key of filled) {
         const value = key.of(k);
         let next = node.next.get(value);
         if (!next) node.next.set(value, (next = { next: new Map(), verdict: null }));
@@ -112,7 +121,7 @@ function memory(all: readonly Held[]): Memory | null {
 const MOST_ALONE = 20_000;
 const LISTED = 4;
 
-const sayRaw = (raw: Raw) => (raw === null ? 'blank' : String(raw));
+const sayRaw = (raw: RawValue) => (raw === null ? 'blank' : String(raw));
 
 /**
  * Works the result of a recipe out again, respondent by respondent, from the recipe's words and the labels of source
@@ -120,7 +129,12 @@ const sayRaw = (raw: Raw) => (raw === null ? 'blank' : String(raw));
  * part: two categories that were given one code are told apart by their labels.
  * @returns null for a kind of recipe that is checked otherwise
  */
-export function recheck(recipe: Recipe, sources: readonly Held[], result: Held, respondents: number): Finding | null {
+export function recheck(
+  recipe: Recipe,
+  sources: readonly HeldVariable[],
+  result: HeldVariable,
+  respondents: number,
+): Finding | null {
   const readers = sources.map(reader);
   const readResult = reader(result);
   const kind = kindOf(recipe);
@@ -135,14 +149,14 @@ export function recheck(recipe: Recipe, sources: readonly Held[], result: Held, 
     );
     return isSame(wanted, resultOf(result, readResult(k)), alike);
   };
-  const known = memory([...sources, result]);
-  const step = known ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
+  const recalled = memory([...sources, result]);
+  const step = recalled ? 1 : Math.max(1, Math.ceil(respondents / MOST_ALONE));
   const wrong = new Set<string>();
   let looked = 0;
   let differ = 0;
   for (let k = 0; k < respondents; k += step) {
     looked++;
-    if (known ? known.at(k, () => look(k)) : look(k)) continue;
+    if (recalled ? recalled.at(k, () => look(k)) : look(k)) continue;
     differ++;
     if (wrong.size < LISTED)
       wrong.add(`${readers.map((read) => sayRaw(read(k))).join(', ')} became ${sayRaw(readResult(k))}`);

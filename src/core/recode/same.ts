@@ -6,5 +6,5 @@ import type { Recipe } from './recipe-shape.js';
  * whatever codes and labels.
  */
 export function keyOf(recipe: Recipe): string {
-  return JSON.stringify([kindIdOf(recipe), kindOf(recipe).essence(recipe)]);
+  return JSON.stringify([kindIdOf(recipe), kindOf(recipe).effect(recipe)]);
 }

@@ -12,8 +12,8 @@ export const countableOf = ({ column, title }: Source): Countable => asCountable
 
 /** A source's column, where each respondent has one code at most. @throws Fault for another */
 export function codedOf(source: Source): CodedColumn {
-  const found = countableOf(source);
-  if (found.kind === 'coded') return found;
+  const countable = countableOf(source);
+  if (countable.kind === 'coded') return countable;
   const { title } = source;
   throw new Fault(
     'unsupported',
@@ -57,9 +57,9 @@ export const parts = (sources: readonly Source[]) =>
 
 /** Respondents by code of a column, and blank ones. */
 export function tally(column: Countable, respondents: number): { blank: number; counts: Map<string, number> } {
-  const found = count({ axes: [column], respondents, mask: null, filtered: [], weight: null }).respondents;
+  const counted = count({ axes: [column], respondents, mask: null, filtered: [], weight: null }).respondents;
   const codes = column.kind === 'coded' ? column.codes : column.options;
-  return { blank: found[0] ?? 0, counts: new Map(codes.map((code, k) => [code, found[k + 1] ?? 0])) };
+  return { blank: counted[0] ?? 0, counts: new Map(codes.map((code, k) => [code, counted[k + 1] ?? 0])) };
 }
 
 // Columns never change, and whoever holds one hands out the same: its values need counting once.
@@ -67,9 +67,9 @@ const tallies = new WeakMap<Column, ValueTally>();
 
 /** The different values of a column, counted once for as long as it is in memory. */
 export function talliedOnce(column: Parameters<typeof tallyValues>[0]): ValueTally {
-  const known = tallies.get(column) ?? tallyValues(column);
-  tallies.set(column, known);
-  return known;
+  const own = tallies.get(column) ?? tallyValues(column);
+  tallies.set(column, own);
+  return own;
 }
 
 /** Room for the places of so many codes. */

@@ -7,7 +7,7 @@ type Labelled = Pick<Variable, 'id' | 'name' | 'label' | 'codes'>;
 /** The first label in some code lists that says more of a code than the code itself. */
 function labelIn(code: string, lists: readonly (readonly Code[])[]): string {
   for (const codes of lists) {
-    const label = codes.find((one) => one.code === code)?.label.trim() ?? '';
+    const label = codes.find((candidate) => candidate.code === code)?.label.trim() ?? '';
     if (label !== '' && label !== code) return label;
   }
   return code;

@@ -39,11 +39,11 @@ describe('properties of every measure', () => {
           near(value(scaled, id), value(counts, id));
         }
         for (const id of ['pearson', 'likelihood-ratio'] as const) {
-          const [one, many] = [
+          const [single, answers] = [
             assessed({ counts }).tests[id]?.statistic,
             assessed({ counts: scaled }).tests[id]?.statistic,
           ];
-          near((many ?? 0) / k, one, 7);
+          near((answers ?? 0) / k, single, 7);
         }
       }),
     );
@@ -52,9 +52,9 @@ describe('properties of every measure', () => {
   it('scaling by k divides a standard error by the root of k', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const one = assessed({ counts }).measures.gamma?.ase;
+        const ase = assessed({ counts }).measures.gamma?.ase;
         const four = assessed({ counts: counts.map((row) => row.map((n) => n * 4)) }).measures.gamma?.ase;
-        near((four ?? 0) * 2, one ?? 0);
+        near((four ?? 0) * 2, ase ?? 0);
       }),
     );
   });
@@ -88,10 +88,10 @@ describe('properties of every measure', () => {
       fc.property(tables, (counts) => {
         const { measures } = assessed({ counts });
         const inside = (id: MeasureId, least: number) => {
-          const found = measures[id];
-          if (!found) return;
-          expect(found.value).toBeGreaterThanOrEqual(least - 1e-12);
-          if (id !== 'phi') expect(found.value).toBeLessThanOrEqual(1 + 1e-12);
+          const measure = measures[id];
+          if (!measure) return;
+          expect(measure.value).toBeGreaterThanOrEqual(least - 1e-12);
+          if (id !== 'phi') expect(measure.value).toBeLessThanOrEqual(1 + 1e-12);
         };
         inside('cramers-v', 0);
         inside('lambda:rows', 0);

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { byId } from '../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -5,7 +6,7 @@ import { assess } from '../assess.js';
 import { subjectOf } from '../assess/subject-of.js';
 import type { TableRequest } from '../assess/requests.js';
 import { isAbsent } from '../infer/result.js';
-import { sumOf } from '../reading/sums/sum-of.js';
+import { workedExampleOf } from '../reading/worked-examples/worked-example-of.js';
 import {
   EVERY_MEASURE,
   EVERY_TEST,
@@ -29,8 +30,8 @@ const tables = fc
 
 /** A request whose answer holds the example of a statistic, its table and its weights as they are. */
 const valueOf = ({ id, example: { request } }: Test | Measure): number | undefined => {
-  const { tests: found, measures: values } = assess(request);
-  const test = found[id as TestId];
+  const { tests: tests, measures: values } = assess(request);
+  const test = tests[id as TestId];
   return test ? (test.statistic ?? test.p) : values[id as MeasureId]?.value;
 };
 
@@ -41,10 +42,10 @@ describe('every statistic', () => {
     expect(Math.abs(value! - record.example.value)).toBeLessThan(1e-12 * Math.max(1, Math.abs(record.example.value)));
   });
 
-  it.each(all.filter(({ sum }) => sum !== null).map((record) => [record.id, record] as const))(
+  it.each(all.filter(({ workedExample: sum }) => sum !== null).map((record) => [record.id, record] as const))(
     '%s is worked out by hand on it to the same',
     (id, { example }) => {
-      const sum = sumOf(id, example.request, assess(example.request).tests);
+      const sum = workedExampleOf(id, example.request, assess(example.request).tests);
       expect(sum?.result).toBeCloseTo(example.value, 10);
       expect(sum?.formula).toMatch(/=/);
       expect(sum?.steps.length).toBeGreaterThan(0);
@@ -116,8 +117,8 @@ describe('every measure', () => {
   it('is the same function of X²/N, or of the odds ratio, that it says', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const { measures: values, tests: found } = assess({ counts, exact: { method: 'none' } });
-        const square = found.pearson!.statistic! / counts.flat().reduce((a, b) => a + b, 0);
+        const { measures: values, tests: tests } = assess({ counts, exact: { method: 'none' } });
+        const square = tests.pearson!.statistic! / total(counts.flat());
         for (const { id, ofPhiSquared, ofOddsRatio } of EVERY_MEASURE) {
           const value = values[id as MeasureId]?.value;
           if (value === undefined) continue;

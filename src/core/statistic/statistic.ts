@@ -3,7 +3,7 @@ import type { Absent, TestResult, Variant } from '../infer/result.js';
 import type { MeasureResult } from '../measure/result.js';
 import type { FormOfTable } from '../measure/of-phi-squared.js';
 import type { Subjects } from './subjects.js';
-import type { Sum } from './sum.js';
+import type { WorkedExample } from './worked-example.js';
 
 /**
  * The levels of two variables for which a statistic means something. Two categories always have an order.
@@ -41,8 +41,8 @@ interface Statistic<Id extends string, Of extends keyof Subjects, Result> {
   readonly levels: Levels;
   readonly shape: Shape;
   readonly compute: (subject: Subjects[Of]) => Result | Absent;
-  /** How it comes about, by hand; null where that is no sum of a few lines. Another route than `compute`. */
-  readonly sum: ((subject: Subjects[Of], result: Result, variant?: Variant) => Sum | null) | null;
+  /** How it comes about, step by step; null where that takes more than a few lines. Another route than `compute`. */
+  readonly workedExample: ((subject: Subjects[Of], result: Result, variant?: Variant) => WorkedExample | null) | null;
   readonly example: Example;
 }
 
@@ -74,7 +74,7 @@ export interface Test<Id extends string = string, Of extends keyof Subjects = ke
 > {
   /** What it looks for, where that is not any pattern at all. */
   readonly looksFor?: string;
-  /** Its other forms that have a sum of their own. */
+  /** Its other forms that have a worked example of their own. */
   readonly variants?: readonly Variant[];
   /** Whether it can take long enough to be worth a thread of its own. */
   readonly slow?: true;

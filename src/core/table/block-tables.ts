@@ -34,7 +34,7 @@ export function blockTables(
     if (block.within === null) {
       return { block, title, table: asDisplayed(tabulate(block, counted, variables), display), split: null };
     }
-    const found = splitAsDisplayed(split(block, counted, variables), display);
-    return { block, title, table: found.all, split: found };
+    const strata = splitAsDisplayed(split(block, counted, variables), display);
+    return { block, title, table: strata.all, split: strata };
   });
 }

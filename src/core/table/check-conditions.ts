@@ -10,13 +10,13 @@ const LISTED = 12;
 /**
  * Refuses conditions that can mean nothing: codes that the variable has not, a range that ends before it begins, a list
  * without codes.
- * @param found codes that only the data has, by variable
+ * @param dataCodesOf codes that only the data has, by variable
  * @throws Fault naming the condition, the variable and the code
  */
 export function checkConditions(
   only: readonly Clause[],
   variables: readonly Variable[],
-  found: (variable: Variable) => readonly string[],
+  dataCodesOf: (variable: Variable) => readonly string[],
 ): void {
   const conditions = only.flatMap((clause, k) =>
     conditionsIn<Condition>(clause).map((condition) => [condition, k] as const),
@@ -44,10 +44,10 @@ export function checkConditions(
         place,
       );
     if (variable.level === 'number' || variable.level === 'text') continue;
-    const known = new Set([...variable.codes.map(({ code }) => code), ...found(variable)]);
-    const unknown = condition.codes.find((code) => !known.has(canonicalCode(code)));
+    const codes = new Set([...variable.codes.map(({ code }) => code), ...dataCodesOf(variable)]);
+    const unknown = condition.codes.find((code) => !codes.has(canonicalCode(code)));
     if (unknown === undefined) continue;
-    const has = [...known].slice(0, LISTED).join(', ') + (known.size > LISTED ? ', …' : '');
+    const has = [...codes].slice(0, LISTED).join(', ') + (codes.size > LISTED ? ', …' : '');
     throw new Fault('not-found', `${title} has no code ${unknown}.`, `It has ${has}.`, { ...place, code: unknown });
   }
 }

@@ -26,7 +26,9 @@ function counts(mentions: readonly number[], stand: readonly number[], blank = 3
     ...LABELS.map((_, k) => ({ is: 'code' as const, code: String(k + 1) })),
     ...standing.map((is) => ({ is })),
   ];
-  const sums = mentions.flatMap((one, a) => mentions.map((other, b) => (a === b ? one : Math.min(one, other) - 1)));
+  const sums = mentions.flatMap((mention, a) =>
+    mentions.map((other, b) => (a === b ? mention : Math.min(mention, other) - 1)),
+  );
   return {
     axes: [{ kind: 'multiple', slots }],
     respondents: [blank, ...mentions, ...stand],
@@ -87,7 +89,7 @@ describe('the order of rows', () => {
             plain.columnBases,
           ]);
           moved.rows.categories.forEach(({ code }, i) => {
-            const was = plain.rows.categories.findIndex((one) => one.code === code);
+            const was = plain.rows.categories.findIndex((category) => category.code === code);
             expect(moved.rowTotals[i]).toBe(plain.rowTotals[was]);
             expect(share(moved, 'mentions', i, null)).toBe(share(plain, 'mentions', was, null));
           });

@@ -1,4 +1,4 @@
-import type { ConditionTest } from '../count/test-shape.js';
+import type { ConditionRule } from '../count/rule-shape.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import type { Clause, Condition } from './sentence.js';
@@ -28,7 +28,7 @@ function takeCode(cursor: SentenceCursor, { codes }: Variable): string | null {
 
 /** "A, B or C", with labels that may hold commas and "or" themselves: the longest that fit. */
 function takeCodes(cursor: SentenceCursor, variable: Variable): string[] {
-  const found: string[] = [];
+  const parts: string[] = [];
   for (;;) {
     const code = takeCode(cursor, variable);
     if (code === null) {
@@ -42,9 +42,9 @@ function takeCodes(cursor: SentenceCursor, variable: Variable): string[] {
         variable: variable.name,
       });
     }
-    found.push(code);
+    parts.push(code);
     const before = cursor.at;
-    if (!cursor.take(BETWEEN_CODES)) return found;
+    if (!cursor.take(BETWEEN_CODES)) return parts;
     const next = cursor.at;
     if (takeCode(cursor, variable) !== null) {
       cursor.at = next;
@@ -54,12 +54,12 @@ function takeCodes(cursor: SentenceCursor, variable: Variable): string[] {
     const isNext =
       cursor.isAtNoun() || cursor.take(/not\b|\(|within\s|weighted by\s|by\s|counting\s|of (?:those|all)\s/iu);
     cursor.at = isNext ? before : next;
-    if (isNext) return found;
+    if (isNext) return parts;
   }
 }
 
 /** One condition after its variable: "is A or B", "60 and over", "mentions at least 2 of A and B". */
-function takeTest(cursor: SentenceCursor, variable: Variable): ConditionTest {
+function takeRule(cursor: SentenceCursor, variable: Variable): ConditionRule {
   // A number can be said to be 18 to 64; a category may be called so.
   const isCategory = variable.level !== 'number' && /^is\s/iu.test(cursor.rest);
   const between = isCategory ? null : cursor.take(BETWEEN);
@@ -100,7 +100,7 @@ function takePart(cursor: SentenceCursor): Clause {
   }
   const variable = cursor.takeVariable('only');
   cursor.take(/\s*/u);
-  const condition: Condition = { variable: variable.id, ...takeTest(cursor, variable) };
+  const condition: Condition = { variable: variable.id, ...takeRule(cursor, variable) };
   return condition;
 }
 

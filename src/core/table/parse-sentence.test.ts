@@ -12,7 +12,7 @@ const variable = (id: number, name: string, label: string, level: Level, labels:
   label,
   question: '',
   level,
-  codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: null })),
+  codes: labels.map((text, k) => ({ code: String(k + 1), label: text, missing: null })),
 });
 const VARIABLES = [
   variable(1, 'sat', 'Satisfaction by 2026, all in all', 'ordered', ['Very, or fairly', 'Neither', 'Not']),
@@ -86,9 +86,9 @@ const sentence: fc.Arbitrary<Sentence> = fc.record({
 describe('a sentence', () => {
   it('is the parse of its print', () => {
     fc.assert(
-      fc.property(sentence, (one) => {
-        const text = saySentence(one, VARIABLES);
-        expect(parseSentence(text, VARIABLES), text).toEqual(one);
+      fc.property(sentence, (wanted) => {
+        const text = saySentence(wanted, VARIABLES);
+        expect(parseSentence(text, VARIABLES), text).toEqual(wanted);
       }),
       { numRuns: 500 },
     );
@@ -149,7 +149,7 @@ describe('a sentence', () => {
 });
 
 describe('conditions', () => {
-  const check = (one: Condition) => () => checkConditions([one], VARIABLES, () => ['9']);
+  const check = (wanted: Condition) => () => checkConditions([wanted], VARIABLES, () => ['9']);
   it('are refused by name where they can mean nothing', () => {
     expect(check({ variable: 2, is: 'any-of', codes: ['7'] })).toThrow('Site has no code 7.');
     expect(check({ variable: 2, is: 'none-of', codes: [] })).toThrow('names no category');

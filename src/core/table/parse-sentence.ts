@@ -21,7 +21,7 @@ function takeCounted(cursor: SentenceCursor): readonly Standing[] | null {
       throw new Fault(
         'invalid',
         `Who is counted too is not said: “${cursor.rest.slice(0, 60).trim()}”.`,
-        `Write ${words.map((one) => `“${one}”`).join(', ')}.`,
+        `Write ${words.map((text) => `“${text}”`).join(', ')}.`,
         { field: 'rows' },
       );
     said.add(word);
@@ -32,7 +32,7 @@ function takeCounted(cursor: SentenceCursor): readonly Standing[] | null {
 
 /** What is wanted of a row item, where it is said here; null where it is not. */
 function takeWanted(cursor: SentenceCursor): Wanted | null {
-  const mention = MENTIONS.find((one) => cursor.takeWord([MENTION_WORDS[one] || `${one} mention`]));
+  const mention = MENTIONS.find((candidate) => cursor.takeWord([MENTION_WORDS[candidate] || `${candidate} mention`]));
   if (mention !== undefined) return mention === 'any' ? {} : { mention };
   const counted = takeCounted(cursor);
   return counted && { counted };

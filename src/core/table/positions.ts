@@ -17,9 +17,9 @@ export interface Positions {
 }
 
 /** The codes of a variable with those that only the data has put behind, in the order of display. */
-export function codesWithFound(variable: Pick<Variable, 'codes' | 'level'>, found: readonly string[]): Code[] {
+export function codesWithFound(variable: Pick<Variable, 'codes' | 'level'>, dataCodes: readonly string[]): Code[] {
   const listed = new Set(variable.codes.map(({ code }) => code));
-  const extra = found.filter((code) => !listed.has(code)).sort(compareCodes);
+  const extra = dataCodes.filter((code) => !listed.has(code)).sort(compareCodes);
   return [
     ...variable.codes,
     ...extra.map((code): Code => ({ code, label: code, missing: isNumberless(variable, code) ? 'other' : null })),
@@ -199,8 +199,8 @@ function nested(outer: Positions, inner: Positions, innerAxis: CountAxis): Posit
     of,
     base: crossed(outer.base, inner.base, width),
     out: [
-      ...outer.out.map((one) => ({ ...one, positions: crossed(one.positions, everyoneOn(innerAxis), width) })),
-      ...inner.out.map((one) => ({ ...one, positions: crossed(outer.base, one.positions, width) })),
+      ...outer.out.map((item) => ({ ...item, positions: crossed(item.positions, everyoneOn(innerAxis), width) })),
+      ...inner.out.map((item) => ({ ...item, positions: crossed(outer.base, item.positions, width) })),
     ],
   };
 }

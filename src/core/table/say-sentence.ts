@@ -1,4 +1,4 @@
-import type { ConditionTest } from '../count/test-shape.js';
+import type { ConditionRule } from '../count/rule-shape.js';
 import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
@@ -22,8 +22,8 @@ export const COUNTED_WORDS: Record<Standing, string> = {
   blank: 'left it blank',
 };
 
-const isSame = (one: readonly Standing[], other: readonly Standing[]) =>
-  one.length === other.length && one.every((standing) => other.includes(standing));
+const isSame = (standings: readonly Standing[], other: readonly Standing[]) =>
+  standings.length === other.length && standings.every((standing) => other.includes(standing));
 
 /** Who counts in the base, in words; empty where it is as usual. */
 export function sayCounted(counted: readonly Standing[] = COUNTED): string {
@@ -37,26 +37,26 @@ export function sayCounted(counted: readonly Standing[] = COUNTED): string {
 type Coded = Pick<Variable, 'codes' | 'level'>;
 
 /** A condition in words, without the variable's name: "18 and over", "is Mill Row or Weir End". */
-export function sayTest(test: ConditionTest, variable: Coded): string {
-  if (test.is === 'between') {
-    if (test.from !== null && test.to !== null) return `${test.from} to ${test.to}`;
-    if (test.from !== null) return `${test.from} and over`;
-    if (test.to !== null) return `up to ${test.to}`;
+export function sayRule(rule: ConditionRule, variable: Coded): string {
+  if (rule.is === 'between') {
+    if (rule.from !== null && rule.to !== null) return `${rule.from} to ${rule.to}`;
+    if (rule.from !== null) return `${rule.from} and over`;
+    if (rule.to !== null) return `up to ${rule.to}`;
     return 'any number';
   }
-  const labels = test.codes.map((code) => variable.codes.find((one) => one.code === code)?.label ?? code);
-  if (test.is === 'at-least')
-    return `mentions at least ${test.least}${labels.length === 0 ? '' : ` of ${and(labels)}`}`;
+  const labels = rule.codes.map((code) => variable.codes.find((candidate) => candidate.code === code)?.label ?? code);
+  if (rule.is === 'at-least')
+    return `mentions at least ${rule.least}${labels.length === 0 ? '' : ` of ${and(labels)}`}`;
   const verb = variable.level === 'multiple' ? ['mentions', 'does not mention'] : ['is', 'is not'];
-  return `${test.is === 'any-of' ? verb[0] : verb[1]} ${or(labels)}`;
+  return `${rule.is === 'any-of' ? verb[0] : verb[1]} ${or(labels)}`;
 }
 
 /** Who is outside a condition, in words: "not 18 and over", "other than Mill Row", "does not mention Beans". */
-function sayOutsideTest(test: ConditionTest, variable: Coded): string {
-  if (test.is === 'between') return `not ${sayTest(test, variable)}`;
-  if (test.is === 'at-least') return sayTest(test, variable).replace(/^mentions at least/, 'mentions fewer than');
-  const turned: ConditionTest = { ...test, is: test.is === 'any-of' ? 'none-of' : 'any-of' };
-  const said = sayTest(turned, variable);
+function sayOutsideRule(rule: ConditionRule, variable: Coded): string {
+  if (rule.is === 'between') return `not ${sayRule(rule, variable)}`;
+  if (rule.is === 'at-least') return sayRule(rule, variable).replace(/^mentions at least/, 'mentions fewer than');
+  const turned: ConditionRule = { ...rule, is: rule.is === 'any-of' ? 'none-of' : 'any-of' };
+  const said = sayRule(turned, variable);
   return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
 }
 
@@ -102,8 +102,8 @@ function clauseParts(clause: Clause, variables: readonly Variable[], bracketed: 
   const { parts, isJoin } = foldClause<Condition, Said>(clause, {
     condition: (condition) => {
       const variable = byId(variables, condition.variable);
-      const test = sayTest(condition, variable ?? { codes: [], level: 'unordered' });
-      return { parts: [noun(condition.variable), word(` ${test}`)], isJoin: false };
+      const rule = sayRule(condition, variable ?? { codes: [], level: 'unordered' });
+      return { parts: [noun(condition.variable), word(` ${rule}`)], isJoin: false };
     },
     and: join('and'),
     or: join('or'),
@@ -131,7 +131,7 @@ export function sayOutside(clause: Clause, variables: readonly Variable[]): { of
   const variable = byId(variables, clause.variable);
   return {
     of: namerOf(variables)(clause.variable).text,
-    reason: sayOutsideTest(clause, variable ?? { codes: [], level: 'unordered' }),
+    reason: sayOutsideRule(clause, variable ?? { codes: [], level: 'unordered' }),
   };
 }
 

@@ -41,8 +41,8 @@ export class SentenceCursor {
   /** Whether a word that is not cut off stands here; of several the first that does. */
   takeWord<W extends string>(words: readonly W[]): W | null {
     const low = this.rest.toLocaleLowerCase('en');
-    const word = words.find((one) => {
-      const folded = one.toLocaleLowerCase('en');
+    const word = words.find((candidate) => {
+      const folded = candidate.toLocaleLowerCase('en');
       return folded !== '' && low.startsWith(folded) && !/^[\p{L}\p{N}_]/u.test(low.slice(folded.length));
     });
     if (word === undefined) return null;

@@ -1,4 +1,4 @@
-import { type ConditionTest, testShape } from '../count/test-shape.js';
+import { type ConditionRule, ruleShape } from '../count/rule-shape.js';
 import { z } from 'zod';
 import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
@@ -11,7 +11,7 @@ const MOST_CONDITIONS = 20;
 const DEEPEST = 6;
 
 /** A condition on a variable that is called by its id (`V` a number) or by its name too. */
-export type ConditionCalled<V> = { variable: V } & ConditionTest;
+export type ConditionCalled<V> = { variable: V } & ConditionRule;
 export type ClauseCalled<V> = ClauseOf<ConditionCalled<V>>;
 
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
@@ -36,7 +36,7 @@ export type SentenceBody = PartsCalled<number>;
 
 /** One condition, its variable called as `variable` says. */
 export function conditionShape<V>(variable: z.ZodType<V, V>) {
-  return testShape({ variable });
+  return ruleShape({ variable });
 }
 
 /** Conditions joined by and, or and not. */
@@ -76,12 +76,16 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
   return z
     .array(clause)
     .max(MOST_CONDITIONS)
-    .refine((clauses) => clauses.every((one) => depthOf<ConditionCalled<V>>(one) <= DEEPEST), {
+    .refine((clauses) => clauses.every((clauseCalled) => depthOf<ConditionCalled<V>>(clauseCalled) <= DEEPEST), {
       message: `Conditions stand within each other at most ${DEEPEST} deep.`,
     })
-    .refine((clauses) => clauses.flatMap((one) => conditionsIn<ConditionCalled<V>>(one)).length <= MOST_CONDITIONS, {
-      message: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
-    })
+    .refine(
+      (clauses) =>
+        clauses.flatMap((clauseCalled) => conditionsIn<ConditionCalled<V>>(clauseCalled)).length <= MOST_CONDITIONS,
+      {
+        message: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
+      },
+    )
     .describe('Clauses that all must hold: conditions, joined by and, or and not.');
 }
 
@@ -146,7 +150,7 @@ export function sentenceOfParts<V extends number | string>(
     }),
     by: nests.map((nest, k): Nest => {
       const field = place(by, 'by', k);
-      return typeof nest === 'object' ? nest.map((one) => find(one, field)) : [find(nest, field)];
+      return typeof nest === 'object' ? nest.map((item) => find(item, field)) : [find(nest, field)];
     }),
     within: within === null ? null : find(within, 'within'),
     only: only.map((clause, k) =>

@@ -1,9 +1,9 @@
-import type { ConditionTest } from '../count/test-shape.js';
+import type { ConditionRule } from '../count/rule-shape.js';
 import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Standing } from '../count/set-state.js';
 
 /** One condition of "only where". */
-export type Condition = { variable: number } & ConditionTest;
+export type Condition = { variable: number } & ConditionRule;
 
 /** Conditions joined by and, or and not. */
 export type Clause = ClauseOf<Condition>;

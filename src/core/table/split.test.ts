@@ -46,7 +46,7 @@ describe('a table within a third variable', () => {
           row.forEach((cell, j) => expect(cell).toBe(sum(strata.map(({ table }) => table.cells[i]?.[j] ?? 0)))),
         );
         expect(together.base).toBe(sum(strata.map(({ table }) => table.base)));
-        expect(together.base + sum((together.leftOut ?? []).map((one) => one.respondents))).toBe(all.length);
+        expect(together.base + sum((together.leftOut ?? []).map((leftOut) => leftOut.respondents))).toBe(all.length);
       }),
     );
   });

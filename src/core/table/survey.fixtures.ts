@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import fc from 'fast-check';
 import type { Level, Variable } from '../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../count/column.js';
@@ -66,7 +67,7 @@ export interface Asked {
   rows?: 'answer' | 'crops';
   by?: boolean;
   within?: boolean;
-  weight?: ((one: Respondent) => number) | null;
+  weight?: ((person: Respondent) => number) | null;
   season?: number;
 }
 
@@ -76,14 +77,14 @@ export function counted(
 ) {
   const column = (of: 'answer' | 'group' | 'season', codes: number) =>
     coded(
-      all.map((one) => one[of]),
+      all.map((item) => item[of]),
       codes,
     );
   const seasons = column('season', 3);
   const only =
     season === undefined
       ? []
-      : [{ column: seasons, name: 'Season', test: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }];
+      : [{ column: seasons, name: 'Season', rule: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }];
   const { mask, tallies } = filter(only, all.length);
   const counts = count({
     axes: [
@@ -118,4 +119,4 @@ export function totalsOf(table: Table) {
 
 export const weighing = ({ weight }: Respondent) => weight;
 
-export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+export const sum = (values: readonly number[]) => total(values);

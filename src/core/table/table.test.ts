@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray, CountAxis, Slot } from '../count/types.js';
-import { saySentence, sayTest } from './say-sentence.js';
+import { saySentence, sayRule } from './say-sentence.js';
 import { type Block, blocksOf, type Sentence, sentenceOf, variablesOf } from './sentence.js';
 import { mentionShare, share, whyEmpty } from './share.js';
 import { codesWithFound } from './positions.js';
@@ -245,11 +245,11 @@ describe('a sentence', () => {
   });
 
   it('says each kind of condition', () => {
-    expect(sayTest({ is: 'between', from: 18, to: 64 }, AGE)).toBe('18 to 64');
-    expect(sayTest({ is: 'between', from: null, to: 64 }, AGE)).toBe('up to 64');
-    expect(sayTest({ is: 'between', from: null, to: null }, AGE)).toBe('any number');
-    expect(sayTest({ is: 'none-of', codes: ['1'] }, SITE)).toBe('is not Mill Row');
-    expect(sayTest({ is: 'none-of', codes: ['2'] }, CROPS)).toBe('does not mention Onions');
-    expect(sayTest({ is: 'any-of', codes: ['5'] }, SITE)).toBe('is 5');
+    expect(sayRule({ is: 'between', from: 18, to: 64 }, AGE)).toBe('18 to 64');
+    expect(sayRule({ is: 'between', from: null, to: 64 }, AGE)).toBe('up to 64');
+    expect(sayRule({ is: 'between', from: null, to: null }, AGE)).toBe('any number');
+    expect(sayRule({ is: 'none-of', codes: ['1'] }, SITE)).toBe('is not Mill Row');
+    expect(sayRule({ is: 'none-of', codes: ['2'] }, CROPS)).toBe('does not mention Onions');
+    expect(sayRule({ is: 'any-of', codes: ['5'] }, SITE)).toBe('is 5');
   });
 });

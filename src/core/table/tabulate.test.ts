@@ -15,7 +15,7 @@ describe('a weighted table', () => {
       fc.property(people, fc.constantFrom('answer' as const, 'crops' as const), (all, rows) => {
         const table = tableOf(all, { rows, weight: weighing });
         const repeated = tableOf(
-          all.flatMap((one) => Array.from({ length: one.weight }, () => one)),
+          all.flatMap((item) => Array.from({ length: item.weight }, () => item)),
           { rows },
         );
         const plain = tableOf(all, { rows });
@@ -50,11 +50,11 @@ describe('a weighted table', () => {
       fc.property(people, fc.double({ min: 0.01, max: 50, noNaN: true }), (all, w) => {
         const [even, plain] = [tableOf(all, { weight: () => w }), tableOf(all, {})];
         expect(isUneven(even)).toBe(false);
-        const [one, other] = [requestOf(even, 0.95), requestOf(plain, 0.95)];
-        expect(one === null).toBe(other === null);
-        if (!one || !other) return;
+        const [request, other] = [requestOf(even, 0.95), requestOf(plain, 0.95)];
+        expect(request === null).toBe(other === null);
+        if (!request || !other) return;
         const exact = { method: 'none' as const };
-        const [tested, wanted] = [assess({ ...one, exact }), assess({ ...other, exact })];
+        const [tested, wanted] = [assess({ ...request, exact }), assess({ ...other, exact })];
         expect(tested.tests).toEqual(wanted.tests);
         expect(tested.measures).toEqual(wanted.measures);
       }),

@@ -3,7 +3,7 @@ import type { Variable } from '../codebook/types.js';
 import { count } from '../count/count.js';
 import type { CodedColumn, SetsColumn } from '../count/column.js';
 import { countPlan } from '../count/plan.js';
-import { assessTable } from '../reading/read.js';
+import { assessmentOfTable } from '../reading/read.js';
 import { blockTables } from '../table/block-tables.js';
 import type { Sentence } from '../table/sentence.js';
 import { asGrid } from './as-grid.js';
@@ -17,7 +17,11 @@ const variable = (id: number, label: string, level: Variable['level'], labels: s
   label,
   question: '',
   level,
-  codes: labels.map((one, k) => ({ code: String(k + 1), label: one, missing: one === 'Refused' ? 'refused' : null })),
+  codes: labels.map((text, k) => ({
+    code: String(k + 1),
+    label: text,
+    missing: text === 'Refused' ? 'refused' : null,
+  })),
 });
 const MOOD = variable(1, 'Mood', 'ordered', ['Good', 'Bad']);
 const CROPS = variable(2, 'Crops', 'multiple', ['Beans', 'Kale']);
@@ -66,7 +70,7 @@ const counts = countPlan({
 });
 const blocks = blockTables(SENTENCE, counts, VARIABLES);
 const { view } = wholeView('Mood and Crops by Site and Season split by Shares', blocks, 2, (table) =>
-  extrasOf(table, assessTable(table, 0.95), 'holm'),
+  extrasOf(table, assessmentOfTable(table, 0.95), 'holm'),
 );
 
 describe('a table of several blocks', () => {
@@ -75,7 +79,7 @@ describe('a table of several blocks', () => {
       line.forEach((block, nest) => {
         const alone = blocks[item * 2 + nest]!;
         const own = wholeView(alone.title, [alone], 1, (table) =>
-          extrasOf(table, assessTable(table, 0.95), 'holm'),
+          extrasOf(table, assessmentOfTable(table, 0.95), 'holm'),
         ).view;
         expect(block).toEqual(own.blocks[0]![0]);
         const answer = blockAnswer(view, { item, nest }, null, []);
@@ -148,15 +152,15 @@ describe('a table of several blocks', () => {
 });
 
 describe('a table of one block in a file', () => {
-  const one = (sentence: Partial<Sentence>, nests: CodedColumn[][], row: CodedColumn | SetsColumn) => {
+  const gridOf = (sentence: Partial<Sentence>, nests: CodedColumn[][], row: CodedColumn | SetsColumn) => {
     const asked = { ...SENTENCE, ...sentence };
     const counted = countPlan({ ...everybody, rows: [{ column: row, slots: null }], nests, within: null });
     return wholeView('Title', blockTables(asked, counted, VARIABLES), 1, (table) =>
-      extrasOf(table, assessTable(table, 0.95)),
+      extrasOf(table, assessmentOfTable(table, 0.95)),
     ).view;
   };
   it('never mixes counts and percentages, nor mentions and respondents', () => {
-    const lines = asGrid(one({ rows: [{ variable: 2 }], by: [] }, [[]], CROPS_COLUMN), { percent: 'column' });
+    const lines = asGrid(gridOf({ rows: [{ variable: 2 }], by: [] }, [[]], CROPS_COLUMN), { percent: 'column' });
     expect(lines[1]).toEqual(['Crops', 'respondents', '% of respondents', '% of mentions']);
     expect(lines[2]).toEqual(['Beans', 26, 66.6667, 50]);
     expect(lines).toContainEqual(['All who answered', 39]);
@@ -164,7 +168,7 @@ describe('a table of one block in a file', () => {
     expect(lines).toContainEqual(['Left out, Crops: blank', 1]);
   });
   it('names the group and the base of each column of a cross table', () => {
-    const lines = asGrid(one({ rows: [{ variable: 1 }], by: [[3]] }, [[COLUMNS.site]], COLUMNS.mood), {
+    const lines = asGrid(gridOf({ rows: [{ variable: 1 }], by: [[3]] }, [[COLUMNS.site]], COLUMNS.mood), {
       percent: 'row',
       expected: true,
     });

@@ -62,7 +62,7 @@ function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColu
   const placed = [...leaves.slice(1), ...leaves.slice(0, 1)];
   return ids.flatMap((figure) => {
     const own = blocks.flatMap(({ figures }) => byId(figures, figure) ?? []);
-    const label = [...new Set(own.map((one) => one.label))].join(' / ');
+    const label = [...new Set(own.map((item) => item.label))].join(' / ');
     const shown = own.every(isOfCells) ? placed.filter(({ leaf }) => leaf.is !== 'total') : placed;
     return shown.map(({ leaf, at }) => ({ figure, label, leaf, at }));
   });

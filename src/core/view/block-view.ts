@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Assessment } from '../assess/types.js';
 import type { Letters } from '../reading/letters.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
@@ -62,7 +63,7 @@ function percentagesOf(table: Table): Figure[] {
     });
   const percent = (id: FigureId, label: string, cells: Cell[][]) => named(id, label, 'percent', 1, cells);
   const sums = figuresOf(table);
-  const running = sums.rowTotals.map((_, i) => sums.rowTotals.slice(0, i + 1).reduce((a, b) => a + b, 0));
+  const running = sums.rowTotals.map((_, i) => total(sums.rowTotals.slice(0, i + 1)));
   return [
     percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
     ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),

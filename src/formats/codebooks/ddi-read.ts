@@ -6,7 +6,7 @@ import { beyondStandard, own, withExactLabels, wordsOr } from './own.js';
 import { reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
 import { shareLists } from './share-lists.js';
-import { all, at, type Element, one, textOf } from './tree.js';
+import { all, at, type Element, childOf, textOf } from './tree.js';
 
 const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
   nominal: 'unordered',
@@ -17,13 +17,15 @@ const LEVELS: Record<string, NonNullable<FileVariable['level']>> = {
 };
 
 /** The label that is the element's own, where labels may come in several languages or kinds: the first. */
-const labelOf = (element: Element): string => textOf(one(element, 'labl'));
+const labelOf = (element: Element): string => textOf(childOf(element, 'labl'));
 
 /** @param exact the codes as we wrote them, where the standard's elements do not keep their white space */
 function codesOf(variable: Element, exact: unknown): FileCode[] {
-  const invalid = new Set(all(one(variable, 'invalrng'), 'item').map(({ attributes }) => attributes['VALUE'] ?? ''));
+  const invalid = new Set(
+    all(childOf(variable, 'invalrng'), 'item').map(({ attributes }) => attributes['VALUE'] ?? ''),
+  );
   const codes = all(variable, 'catgry').flatMap((category, k): FileCode[] => {
-    const code = wordsOr(Array.isArray(exact) ? exact[k] : undefined, textOf(one(category, 'catValu')));
+    const code = wordsOr(Array.isArray(exact) ? exact[k] : undefined, textOf(childOf(category, 'catValu')));
     if (code === '') return [];
     const label = labelOf(category) || code;
     const missing = category.attributes['missing'] === 'Y' || invalid.has(code);
@@ -51,8 +53,8 @@ function levelOf(
 function variableOf(element: Element): FileVariable {
   const exact = own(element);
   const codes = withExactLabels(codesOf(element, exact['codes']), exact['labels']);
-  const level = exact['level'] === 'text' ? 'text' : levelOf(element, codes, one(element, 'varFormat'));
-  const question = textOf(at(element, 'qstn', 'qstnLit')) || textOf(one(element, 'qstn'));
+  const level = exact['level'] === 'text' ? 'text' : levelOf(element, codes, childOf(element, 'varFormat'));
+  const question = textOf(at(element, 'qstn', 'qstnLit')) || textOf(childOf(element, 'qstn'));
   return {
     name: element.attributes['name'] ?? '',
     label: wordsOr(exact['label'], labelOf(element)),

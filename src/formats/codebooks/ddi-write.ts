@@ -3,8 +3,8 @@ import { beyond, type WrittenColumn, type WrittenStudy } from './written.js';
 
 const NATURE = { unordered: 'nominal', ordered: 'ordinal', number: 'ratio', text: undefined } as const;
 
-function variable({ variable: one, codes, respondents }: WrittenColumn, k: number): string {
-  const { name, label = '', question = '', level = 'unordered', codeList } = one;
+function variable({ variable: entry, codes, respondents }: WrittenColumn, k: number): string {
+  const { name, label = '', question = '', level = 'unordered', codeList } = entry;
   const labels = codes.flatMap((code) =>
     code.label !== '' && inexact(code.label) === undefined ? [] : [[code.code, code.label]],
   );
@@ -23,11 +23,11 @@ function variable({ variable: one, codes, respondents }: WrittenColumn, k: numbe
       label === '' ? '' : element('labl', {}, label),
       question === '' ? '' : element('qstn', {}, [element('qstnLit', {}, question)]),
       ...codes.map((code) => {
-        const found = respondents.get(code.code);
+        const count = respondents.get(code.code);
         return element('catgry', code.missing ? { missing: 'Y', missType: code.missing } : {}, [
           element('catValu', {}, code.code),
           element('labl', {}, code.label),
-          found === undefined ? '' : element('catStat', { type: 'freq' }, String(found)),
+          count === undefined ? '' : element('catStat', { type: 'freq' }, String(count)),
         ]);
       }),
       element('varFormat', { type: level === 'number' ? 'numeric' : 'character' }),

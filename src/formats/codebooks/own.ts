@@ -9,8 +9,8 @@ export function own({ instructions }: Element): Record<string, unknown> {
   const body = instructions[OWN];
   if (body === undefined) return {};
   try {
-    const found: unknown = JSON.parse(body);
-    return typeof found === 'object' && found !== null ? (found as Record<string, unknown>) : {};
+    const content: unknown = JSON.parse(body);
+    return typeof content === 'object' && content !== null ? (content as Record<string, unknown>) : {};
   } catch {
     return {};
   }

@@ -24,11 +24,11 @@ describe('codebooks', () => {
     </dataDscr></codeBook>`;
 
   it('in DDI: labels, questions, levels, missing codes, multiple response', async () => {
-    const found = await readCodebook(put(ddi), 'c.xml');
-    if ('json' in found) throw new Error('it is no JSON');
-    expect(found).toMatchObject({ kind: 'DDI-Codebook', data: null, remarks: [] });
-    expect(found.codebook.name).toBe('Plots');
-    expect(found.codebook.variables).toMatchObject([
+    const codebook = await readCodebook(put(ddi), 'c.xml');
+    if ('json' in codebook) throw new Error('it is no JSON');
+    expect(codebook).toMatchObject({ kind: 'DDI-Codebook', data: null, remarks: [] });
+    expect(codebook.codebook.name).toBe('Plots');
+    expect(codebook.codebook.variables).toMatchObject([
       {
         name: 'sat',
         label: 'Satisfaction',
@@ -45,7 +45,7 @@ describe('codebooks', () => {
       { name: 'age', level: 'number', codes: [{ code: '-9', missing: 'other' }] },
       { name: 'remark', level: 'text' },
     ]);
-    expect(found.codebook.multiple).toEqual([
+    expect(codebook.codebook.multiple).toEqual([
       {
         name: 'grow',
         label: 'What do you grow?',
@@ -81,22 +81,22 @@ describe('codebooks', () => {
         ) +
         variable('logical', 'owns', 'start="11"', ''),
     );
-    const found = await readCodebook(put(Buffer.from(text, 'latin1')), 'c.xml');
-    if ('json' in found || found.data?.is !== 'fixed') throw new Error('it has no places');
-    expect(found.codebook.name).toBe('Plötze');
-    const layout: Layout = { is: 'fixed', encoding: 'utf-8', skip: found.data.skip, fields: found.data.fields };
+    const codebook = await readCodebook(put(Buffer.from(text, 'latin1')), 'c.xml');
+    if ('json' in codebook || codebook.data?.is !== 'fixed') throw new Error('it has no places');
+    expect(codebook.codebook.name).toBe('Plötze');
+    const layout: Layout = { is: 'fixed', encoding: 'utf-8', skip: codebook.data.skip, fields: codebook.data.fields };
     const { names, cells } = await read('101 1 3 431\n010 2  9990\n', layout);
     expect(names).toEqual(['grow_1', 'grow_2', 'grow_3', 'why_1', 'why_2', 'age', 'owns']);
     expect(cells.map((row) => row.map((cell) => cell.trim()))).toEqual([
       ['1', '0', '1', '1', '3', '43', '1'],
       ['0', '1', '0', '2', '', '999', '0'],
     ]);
-    expect(found.codebook.multiple).toMatchObject([
+    expect(codebook.codebook.multiple).toMatchObject([
       { name: 'grow', ticked: '1' },
       { name: 'why', columns: [{ name: 'why_1' }, { name: 'why_2' }] },
     ]);
-    expect(found.codebook.multiple?.[1]?.ticked).toBeUndefined();
-    expect(found.codebook.variables.find(({ name }) => name === 'age')?.codes).toEqual([
+    expect(codebook.codebook.multiple?.[1]?.ticked).toBeUndefined();
+    expect(codebook.codebook.variables.find(({ name }) => name === 'age')?.codes).toEqual([
       { code: '999', label: 'Refused', missing: 'refused' },
     ]);
   });
@@ -107,9 +107,9 @@ describe('codebooks', () => {
       variable('multiple', 'grow', 'start="1"', values) +
         variable('multiple', 'why', 'start="2" finish="3"', `<spread subfields="2"/>${values}`),
     );
-    const found = await readCodebook(put(text), 'c.xml');
-    if ('json' in found || found.data?.is !== 'csv') throw new Error('it has no CSV');
-    const { heading, picks } = found.data;
+    const codebook = await readCodebook(put(text), 'c.xml');
+    if ('json' in codebook || codebook.data?.is !== 'csv') throw new Error('it has no CSV');
+    const { heading, picks } = codebook.data;
     const layout: Layout = {
       is: 'delimited',
       encoding: 'utf-8',

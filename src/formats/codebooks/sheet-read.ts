@@ -30,9 +30,9 @@ async function rowsOf({ batches }: RowSource, file: string): Promise<SheetRow[]>
 
 /** What two sheets say of the same variables, together; of what both say the first counts. */
 function joined(variables: readonly FileVariable[]): FileVariable[] {
-  const known = new Map<string, FileVariable>();
-  for (const variable of variables) known.set(variable.name, { ...variable, ...known.get(variable.name) });
-  return [...known.values()];
+  const byName = new Map<string, FileVariable>();
+  for (const variable of variables) byName.set(variable.name, { ...variable, ...byName.get(variable.name) });
+  return [...byName.values()];
 }
 
 function together(read: readonly RowsRead[]): CodebookFile {
@@ -65,8 +65,8 @@ export async function readWorkbookCodebook(path: string, file: string): Promise<
     const source = await openWorkbook(path, file, { is: 'workbook', sheet, range: null, heading: false }).catch(
       noCells,
     );
-    const found = source && codebookFromRows(await rowsOf(source, file));
-    if (found) read.push({ ...found, sheet });
+    const codebook = source && codebookFromRows(await rowsOf(source, file));
+    if (codebook) read.push({ ...codebook, sheet });
   }
   const [first, second] = read;
   if (!first) throw new Fault('unsupported', `No sheet of ${file} was understood as a codebook.`, HEADINGS, { file });

@@ -46,12 +46,12 @@ export function readTree(text: string, file: string): Element {
 export const all = (element: Element | undefined, name: string): Element[] =>
   element?.children.filter((child) => child.name === name) ?? [];
 
-export const one = (element: Element | undefined, name: string): Element | undefined =>
+export const childOf = (element: Element | undefined, name: string): Element | undefined =>
   element?.children.find((child) => child.name === name);
 
 /** An element by the names on the way to it. */
 export const at = (element: Element | undefined, ...path: string[]): Element | undefined =>
-  path.reduce<Element | undefined>((inside, name) => one(inside, name), element);
+  path.reduce<Element | undefined>((inside, name) => childOf(inside, name), element);
 
 /** All text in an element, on one line. */
 export function textOf(element: Element | undefined): string {

@@ -6,7 +6,7 @@ import { beyondStandard, own, withExactLabels, wordsOr } from './own.js';
 import { isNoAnswer, reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
 import { shareLists } from './share-lists.js';
-import { all, at, type Element, one, textOf } from './tree.js';
+import { all, at, type Element, childOf, textOf } from './tree.js';
 
 /** A text for the analysis, where there are several for other uses or languages. */
 function words(element: Element | undefined): string {
@@ -29,11 +29,11 @@ interface Span {
 }
 
 function spanOf(variable: Element, file: string): Span {
-  const { start, finish } = one(variable, 'position')?.attributes ?? {};
+  const { start, finish } = childOf(variable, 'position')?.attributes ?? {};
   const from = Number(start);
   const to = Number(finish ?? start);
   if (Number.isInteger(from) && Number.isInteger(to) && from >= 1 && to >= from) return { start: from, finish: to };
-  const name = textOf(one(variable, 'name'));
+  const name = textOf(childOf(variable, 'name'));
   throw new Fault(
     'invalid',
     `${file} does not say where ${name} stands in the data (line ${variable.line}).`,
@@ -45,7 +45,7 @@ function spanOf(variable: Element, file: string): Span {
 function codesOf(variable: Element): FileCode[] {
   const reasons = own(variable)['missing'];
   const byCode = typeof reasons === 'object' && reasons !== null ? (reasons as Record<string, unknown>) : {};
-  return all(one(variable, 'values'), 'value').flatMap((value): FileCode[] => {
+  return all(childOf(variable, 'values'), 'value').flatMap((value): FileCode[] => {
     const code = value.attributes['code'] ?? '';
     if (code === '') return [];
     const missing = MISSING_REASONS.find((reason): reason is MissingReason => reason === byCode[code]);
@@ -130,14 +130,19 @@ interface Base {
 function place(variable: Element, isFixed: boolean, file: string): Placed {
   const type = variable.attributes['type'] ?? '';
   const span = spanOf(variable, file);
-  const name = textOf(one(variable, 'name')) || (variable.attributes['ident'] ?? '');
-  const long = all(one(variable, 'label'), 'text').find(({ attributes }) => attributes['mode'] === 'interview');
-  const base: Base = { name, label: words(one(variable, 'label')), question: textOf(long), codes: codesOf(variable) };
+  const name = textOf(childOf(variable, 'name')) || (variable.attributes['ident'] ?? '');
+  const long = all(childOf(variable, 'label'), 'text').find(({ attributes }) => attributes['mode'] === 'interview');
+  const base: Base = {
+    name,
+    label: words(childOf(variable, 'label')),
+    question: textOf(long),
+    codes: codesOf(variable),
+  };
   if (type === 'multiple') {
-    const { subfields, width } = one(variable, 'spread')?.attributes ?? {};
-    const many = Number(subfields ?? 0);
-    return many >= 1 && many <= 1000
-      ? spread(base, span, isFixed, many, width === undefined ? null : Number(width))
+    const { subfields, width } = childOf(variable, 'spread')?.attributes ?? {};
+    const fields = Number(subfields ?? 0);
+    return fields >= 1 && fields <= 1000
+      ? spread(base, span, isFixed, fields, width === undefined ? null : Number(width))
       : ticks(base, span, isFixed);
   }
   const exact = own(variable);
@@ -148,14 +153,14 @@ function place(variable: Element, isFixed: boolean, file: string): Placed {
   ];
   const kept = Array.isArray(exact['codes']) ? (exact['codes'] as FileCode[]) : base.codes;
   const codes = type === 'logical' && kept.length === 0 ? logical : withExactLabels(kept, exact['labels']);
-  const known = (['unordered', 'ordered', 'number', 'text'] as const).find((one) => one === level);
+  const declared = (['unordered', 'ordered', 'number', 'text'] as const).find((candidate) => candidate === level);
   return {
     variables: [
       {
         name,
         label: wordsOr(exact['label'], base.label),
         question: wordsOr(exact['question'], base.question),
-        level: known ?? LEVELS[type] ?? 'unordered',
+        level: declared ?? LEVELS[type] ?? 'unordered',
         ...(codes.length > 0 ? { codes } : {}),
         ...(typeof list === 'string' ? { codeList: list } : {}),
       },
@@ -175,7 +180,7 @@ function encodingOf(declared: string | null): string | null {
 
 /** Reads a Triple-S 2.0 or 3.0 document and where its variables stand in the data. @throws Fault where it has none */
 export function readTripleS(root: Element, file: string, declared: string | null): ReadCodebook {
-  const survey = one(root, 'survey') ?? at(root, 'hierarchy', 'survey');
+  const survey = childOf(root, 'survey') ?? at(root, 'hierarchy', 'survey');
   const records = all(survey, 'record');
   const [record] = records;
   if (!record)
@@ -195,7 +200,7 @@ export function readTripleS(root: Element, file: string, declared: string | null
       line: record.line,
     });
   const ours = own(root);
-  const variables = placed.flatMap((one) => one.variables);
+  const variables = placed.flatMap((item) => item.variables);
   const codeLists = shareLists(variables);
   const names = new Set<string>();
   for (const { name } of variables) {
@@ -208,9 +213,9 @@ export function readTripleS(root: Element, file: string, declared: string | null
   }
   // A question is called as its columns are not.
   const multiple = placed.flatMap(({ question }) => question ?? []);
-  const filters = all(record, 'variable').filter((variable) => one(variable, 'filter')).length;
+  const filters = all(record, 'variable').filter((variable) => childOf(variable, 'filter')).length;
   if (filters > 0) remarks.push(`Who was asked (the filters of ${filters} variables) is not taken over.`);
-  const title = words(one(survey, 'title')) || textOf(one(survey, 'name'));
+  const title = words(childOf(survey, 'title')) || textOf(childOf(survey, 'name'));
   const skip = Number(record.attributes['skip'] ?? 0);
   const encoding = encodingOf(declared);
   return {

@@ -11,11 +11,11 @@ function valuesOf({ codes, range }: WrittenColumn, withRange: boolean): string {
 
 /** What the data hold beside the codes that are listed. */
 const beyondList = ({ codes, respondents }: WrittenColumn): boolean =>
-  [...respondents.keys()].some((found) => !codes.some(({ code }) => code === found));
+  [...respondents.keys()].some((value) => !codes.some(({ code }) => code === value));
 
 function variable(column: WrittenColumn, k: number): string {
-  const { variable: one, codes, range, longest } = column;
-  const { name, label = '', question = '', level = 'unordered', codeList } = one;
+  const { variable: entry, codes, range, longest } = column;
+  const { name, label = '', question = '', level = 'unordered', codeList } = entry;
   const categories = level === 'unordered' || level === 'ordered';
   const isSingle = categories && codes.length > 0 && !beyondList(column);
   const isQuantity = !isSingle && level === 'number' && range !== null;

@@ -122,10 +122,10 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
   try {
     db.transaction(() => putCodebook(db, making)).immediate();
     const variables = allVariables(db);
-    const find = (name: string) => variables.find((one) => one.name === name)?.id ?? -1;
+    const find = (name: string) => variables.find((variable) => variable.name === name)?.id ?? -1;
     for (const { name, label, columns, ticked, none } of making.questions) {
       const isSlots = ticked === undefined && columns.every((column) => column.ticked === undefined);
-      const sources = columns.map((column) => variables.find((one) => one.name === column.name)!);
+      const sources = columns.map((column) => variables.find((variable) => variable.name === column.name)!);
       const items = columns.map((column, k) => ({
         source: sources[k]!.id,
         label: column.label,
@@ -136,7 +136,7 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
       const recipe: Recipe = isSlots
         ? {
             kind: 'slots',
-            sources: sources.map((one) => one.id),
+            sources: sources.map((source) => source.id),
             options: slotOptions(sources, none),
             none: none ?? null,
           }
@@ -144,8 +144,8 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
       await keepWorking(service, study, { name, label, recipe });
     }
     for (const { name, label, question = '', recipe } of making.workings) {
-      const known = allVariables(db);
-      const idOf = (source: string) => known.find((one) => one.name === source)?.id ?? -1;
+      const all = allVariables(db);
+      const idOf = (source: string) => all.find((candidate) => candidate.name === source)?.id ?? -1;
       const { variable } = await keepWorking(service, study, {
         name,
         label: label.trim() === '' ? name : label,
@@ -186,8 +186,8 @@ function slotOptions(slots: readonly VariableRow[], none: string | undefined): S
   const options = new Map<string, string>();
   for (const { codes } of slots) {
     for (const { code, label } of codes) {
-      const known = options.get(code);
-      if (code !== none && (known === undefined || known === code)) options.set(code, label);
+      const earlier = options.get(code);
+      if (code !== none && (earlier === undefined || earlier === code)) options.set(code, label);
     }
   }
   for (const { codes } of slots) for (const code of codes) if (!isAnswer(code)) options.delete(code.code);
@@ -199,9 +199,9 @@ function slotOptions(slots: readonly VariableRow[], none: string | undefined): S
 /** What was taken in, and what was decided of its columns, in words. */
 function sayIntake(file: string, respondents: number, { columns, leftOut }: Decided): string {
   const levels = LEVELS.flatMap((level) => {
-    const many = columns.filter((column) => column.level === level).length;
-    return many > 0
-      ? [`${whole(many)} ${LEVEL_WORDS[level]}${many > 1 && (level === 'number' || level === 'text') ? 's' : ''}`]
+    const count = columns.filter((column) => column.level === level).length;
+    return count > 0
+      ? [`${whole(count)} ${LEVEL_WORDS[level]}${count > 1 && (level === 'number' || level === 'text') ? 's' : ''}`]
       : [];
   });
   const out = leftOut.length > 0 ? `; ${whole(leftOut.length)} columns left out` : '';
@@ -277,9 +277,9 @@ function checkWorkings(
   questions: readonly FileMultiple[],
   workings: readonly FileWorking[],
 ): void {
-  const known = new Set([...columns, ...questions].map(({ name }) => name));
+  const names = new Set([...columns, ...questions].map(({ name }) => name));
   for (const { name, recipe } of workings) {
-    const unknown = sourcesOf(recipe).find((source) => !known.has(source));
+    const unknown = sourcesOf(recipe).find((source) => !names.has(source));
     if (unknown !== undefined) {
       const what = `The codebook's working ${name} stands on ${unknown}, which is not there before it.`;
       throw new Fault('invalid', what, 'Mend the codebook, or take the column in.', {
@@ -287,10 +287,10 @@ function checkWorkings(
         field: 'codebook',
       });
     }
-    if (known.has(name)) {
+    if (names.has(name)) {
       const what = `The codebook's working ${name} is called as a question is.`;
       throw new Fault('invalid', what, 'Give it another name.', { variable: name, field: 'codebook' });
     }
-    known.add(name);
+    names.add(name);
   }
 }

@@ -42,8 +42,8 @@ export interface Decided {
 const toCode = ({ code, label, missing }: FileCode): Code => ({ code, label, missing: missing ?? null });
 
 function checkNames(columns: readonly ReadColumn[], decisions: readonly ColumnDecision[]): void {
-  const known = new Set(columns.map(({ name }) => name));
-  const unknown = decisions.find(({ name }) => !known.has(name));
+  const names = new Set(columns.map(({ name }) => name));
+  const unknown = decisions.find(({ name }) => !names.has(name));
   if (!unknown) return;
   const place = { field: 'columns', variable: unknown.name };
   throw new Fault('invalid', `The file has no column ${unknown.name}.`, 'Leave it out.', place);
@@ -63,8 +63,8 @@ function levelOf(column: ReadColumn, wanted: SourceLevel | undefined): SourceLev
 /** Codes as the codebook gives them, with what the analyst decided of those that are no answers. */
 function withMissing(codes: readonly Code[], decided: NonNullable<ColumnDecision['missing']>): Code[] {
   const reasons = new Map(decided.map(({ code, missing }) => [code, missing]));
-  const known = new Set(codes.map(({ code }) => code));
-  const added = decided.filter(({ code, missing }) => !known.has(code) && missing !== null);
+  const listed = new Set(codes.map(({ code }) => code));
+  const added = decided.filter(({ code, missing }) => !listed.has(code) && missing !== null);
   return [
     ...codes.map((code) => ({
       ...code,
@@ -87,15 +87,15 @@ function sharedList(entry: FileVariable, codebook: CodebookFile | undefined): Fi
 }
 
 /** Of a code that spells the same number in another way ("1.0", "01"), the spelling in the data. */
-function asInData(codes: readonly FileCode[], found: ReadonlySet<string>): FileCode[] {
+function asInData(codes: readonly FileCode[], dataCodes: ReadonlySet<string>): FileCode[] {
   const numbers = new Map(
-    [...found].flatMap((code) => (parseNumber(code) === null ? [] : [[parseNumber(code), code]])),
+    [...dataCodes].flatMap((code) => (parseNumber(code) === null ? [] : [[parseNumber(code), code]])),
   );
-  return codes.map((one) => {
-    if (found.has(one.code)) return one;
-    const number = parseNumber(one.code.replace(/^([+-]?)0+(?=\d)/, '$1'));
+  return codes.map((item) => {
+    if (dataCodes.has(item.code)) return item;
+    const number = parseNumber(item.code.replace(/^([+-]?)0+(?=\d)/, '$1'));
     const spelled = number === null ? undefined : numbers.get(number);
-    return spelled === undefined || codes.some(({ code }) => code === spelled) ? one : { ...one, code: spelled };
+    return spelled === undefined || codes.some(({ code }) => code === spelled) ? item : { ...item, code: spelled };
   });
 }
 
@@ -122,18 +122,18 @@ export function decide(
     const level = levelOf(column, decision?.level ?? entry?.level);
     const shared = entry && sharedList(entry, codebook);
     const missing = decision?.missing ?? [];
-    const found = new Set(column.codes.map(({ code }) => code));
+    const dataCodes = new Set(column.codes.map(({ code }) => code));
     const given = entry?.codes ?? shared;
     const categories = level === 'unordered' || level === 'ordered';
     let list: string | null = null;
     // What the analyst decided for one column is not decided for others that share its list.
     if (shared && entry.codeList !== undefined && missing.length === 0) {
       list = `list:${entry.codeList}`;
-      lists[list] ??= { name: entry.codeList, codes: asInData(shared, found).map(toCode) };
+      lists[list] ??= { name: entry.codeList, codes: asInData(shared, dataCodes).map(toCode) };
     } else if (given ?? (categories || missing.length > 0)) {
       list = `column:${name}`;
       const own = categories ? column.codes.map(({ code }): Code => ({ code, label: code, missing: null })) : [];
-      lists[list] = { name, codes: withMissing(given ? asInData(given, found).map(toCode) : own, missing) };
+      lists[list] = { name, codes: withMissing(given ? asInData(given, dataCodes).map(toCode) : own, missing) };
     }
     return {
       name,

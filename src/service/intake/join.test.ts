@@ -77,7 +77,8 @@ async function joined(study: OpenStudy, joining: Joining): Promise<void> {
   await joinStudy(service, study, (await receive(AFTER)).id, joining);
 }
 
-const variable = (study: OpenStudy, name: string) => viewStudy(study).variables.find((one) => one.name === name);
+const variable = (study: OpenStudy, name: string) =>
+  viewStudy(study).variables.find((candidate) => candidate.name === name);
 
 const cells = (study: OpenStudy, name: string) =>
   cellReader(study.db, variable(study, name)?.columnId ?? 0)(0, viewStudy(study).study.respondents);
@@ -89,7 +90,7 @@ describe('a second file in a study', () => {
     const { respondents, columns, waves } = await compareWithStudy(service, study, id);
     expect(respondents).toEqual({ before: 300, after: 200 });
     expect(waves).toEqual([]);
-    const found = Object.fromEntries(columns.map((one) => [one.name, one]));
+    const byName = Object.fromEntries(columns.map((column) => [column.name, column]));
     expect(columns.map(({ name, is }) => `${name}: ${is}`)).toEqual([
       'id: same',
       'site: changed',
@@ -98,8 +99,8 @@ describe('a second file in a study', () => {
       'remark: vanished',
       'tools: new',
     ]);
-    expect(found['site']?.newCodes).toEqual([{ code: '4', respondents: 50 }]);
-    expect(found['w']?.notes).toEqual(['not numbers: n/a (1)']);
+    expect(byName['site']?.newCodes).toEqual([{ code: '4', respondents: 50 }]);
+    expect(byName['w']?.notes).toEqual(['not numbers: n/a (1)']);
     expect(viewStudy(study).study.respondents).toBe(300);
   });
 
@@ -133,7 +134,7 @@ describe('a second file in a study', () => {
     expect(study.db.pragma('foreign_key_check')).toEqual([]);
     await joined(study, { as: 'wave' });
     expect(variable(study, 'wave')?.codes.map(({ label }) => label)).toEqual(['Spring', 'Autumn', 'Wave 3']);
-    expect(cells(study, 'wave').filter((one) => one === '3')).toHaveLength(200);
+    expect(cells(study, 'wave').filter((cell) => cell === '3')).toHaveLength(200);
     expect(viewStudy(study).study.respondents).toBe(700);
     await expect(joined(study, { as: 'refresh' })).rejects.toThrow('3 waves, which a refresh would take away');
   });

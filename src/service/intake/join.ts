@@ -112,12 +112,17 @@ function planOf(study: OpenStudy, read: ReadIn, { as, waves, take }: Joining): P
     [...allVariables(study.db), ...sources.map(({ heading }) => ({ name: heading }))].map(({ name }) => name),
   );
   const byName = new Map(read.columns.map((column) => [column.name, column]));
-  const known = wavesOf(study);
-  if (as === 'refresh' && known) {
+  const waveVariable = wavesOf(study);
+  if (as === 'refresh' && waveVariable) {
     const mend = 'Take the file in as a new wave, or as a study of its own.';
-    throw new Fault('conflict', `The study has ${known.codes.length} waves, which a refresh would take away.`, mend, {
-      field: 'as',
-    });
+    throw new Fault(
+      'conflict',
+      `The study has ${waveVariable.codes.length} waves, which a refresh would take away.`,
+      mend,
+      {
+        field: 'as',
+      },
+    );
   }
   if (!sources.some(({ heading }) => byName.has(heading))) {
     throw new Fault('invalid', 'The file has no column of the study.', 'Take it in as a study of its own.', {
@@ -134,11 +139,11 @@ function planOf(study: OpenStudy, read: ReadIn, { as, waves, take }: Joining): P
     .filter(({ name }) => !names.has(name) && (take?.includes(name) ?? true))
     .map(({ name, columnId }) => ({ name, old: null, fresh: columnId, variable: null }));
   if (as === 'refresh') return { columns: [...matched, ...added], wave: null };
-  const before = known?.codes ?? [{ code: '1', label: waves?.before ?? 'Wave 1', missing: null }];
+  const before = waveVariable?.codes ?? [{ code: '1', label: waves?.before ?? 'Wave 1', missing: null }];
   const now = String(Math.max(0, ...before.map(({ code }) => Number(code))) + 1);
   const codes = [...before, { code: now, label: waves?.now ?? `Wave ${now}`, missing: null }];
-  const wave = known
-    ? { name: known.name, old: known.columnId, fresh: null, variable: known }
+  const wave = waveVariable
+    ? { name: waveVariable.name, old: waveVariable.columnId, fresh: null, variable: waveVariable }
     : { name: waveName(names, added), old: null, fresh: null, variable: null };
   return { columns: [...matched, ...added, wave], wave: { codes, now } };
 }
@@ -203,8 +208,11 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
 }
 
 /** Old respondents keep the wave they have; where there was none before, they are the first. */
-function waveCodes(wave: Plan['wave'], known: VariableRow | null): { old: string | null; fresh: string } | undefined {
-  return wave ? { old: known ? null : (wave.codes[0]?.code ?? '1'), fresh: wave.now } : undefined;
+function waveCodes(
+  wave: Plan['wave'],
+  waveVariable: VariableRow | null,
+): { old: string | null; fresh: string } | undefined {
+  return wave ? { old: waveVariable ? null : (wave.codes[0]?.code ?? '1'), fresh: wave.now } : undefined;
 }
 
 interface Finishing extends Plan {
@@ -236,7 +244,7 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
           ? 'ordered'
           : storage === 'text'
             ? 'text'
-            : (read.columns.find((one) => one.name === name)?.level ?? understood.level);
+            : (read.columns.find((column) => column.name === name)?.level ?? understood.level);
         const listed =
           level === 'unordered' || level === 'ordered'
             ? understood.codes.map(({ code }): Code => ({ code, label: code, missing: null }))

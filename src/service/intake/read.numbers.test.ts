@@ -18,7 +18,7 @@ const receive = (lines: readonly string[], name = 'office.csv') =>
 
 const times = (n: number, line: (k: number) => string) => Array.from({ length: n }, (_, k) => line(k));
 
-const column = (intake: Intake, name: string) => intake.read?.columns.find((one) => one.name === name);
+const column = (intake: Intake, name: string) => intake.read?.columns.find((candidate) => candidate.name === name);
 
 const notes = (intake: Intake, name: string) =>
   (column(intake, name)?.guesses ?? []).filter(({ is }) => is === 'written').map(({ text }) => text);
@@ -30,7 +30,7 @@ const readAs = (intake: Intake, numbers: Record<string, NumberReading>) =>
 async function values(intake: Intake, name: string): Promise<unknown[]> {
   const id = await acceptIntake(service, intake.id, { name: `Study ${intake.id}` });
   const { db } = openStudy(service, id);
-  const variable = allVariables(db).find((one) => one.name === name);
+  const variable = allVariables(db).find((allVariable) => allVariable.name === name);
   return cellReader(db, variable?.columnId ?? 0)(0, intake.read?.respondents ?? 0);
 }
 

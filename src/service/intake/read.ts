@@ -3,7 +3,7 @@ import { Fault } from '../../core/fault.js';
 import { fitNames } from '../../core/intake/fit-names.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { plainColumns } from '../../core/intake/plain-columns.js';
-import type { Reading, Service } from '../context.js';
+import type { RunningRead, Service } from '../context.js';
 import type { PlainFault } from '../worker.js';
 import { cancel, newProgress, progressOf } from '../worker/progress.js';
 import { CANCELLED } from '../worker/read-in-job.js';
@@ -24,7 +24,7 @@ function plain(error: unknown): PlainFault {
 }
 
 /** Starts to read a file by its record's layout. What came of it is in the record when `done` ends. */
-function begin(service: Service, record: IntakeRecord): Reading {
+function begin(service: Service, record: IntakeRecord): RunningRead {
   const progress = newProgress();
   const { id, layout } = record;
   const isFound = !('decimal' in layout) || ('decimal' in record.found && layout.decimal === record.found.decimal);
@@ -61,7 +61,7 @@ function begin(service: Service, record: IntakeRecord): Reading {
     .finally(() => {
       if (service.readings.get(id) === reading) service.readings.delete(id);
     });
-  const reading: Reading = { progress, done };
+  const reading: RunningRead = { progress, done };
   service.readings.set(id, reading);
   return reading;
 }

@@ -12,11 +12,11 @@ export interface WaitingIntake extends Pick<IntakeRecord, 'id' | 'fileName' | 'b
 /** Files that wait, the newest first. */
 export async function waitingIntakes(service: Service): Promise<WaitingIntake[]> {
   const names = await readdir(intakesFolder(service));
-  const found = await Promise.all(
+  const intakes = await Promise.all(
     // One that is being accepted or discarded at this moment is gone.
     names.map((name) => readRecord(service, name).catch(() => null)),
   );
-  return found
+  return intakes
     .flatMap((record) => {
       if (!record) return [];
       const { id, fileName, bytes, created, read } = record;

@@ -14,8 +14,8 @@ const files = new LRUCache<string, Db>({ max: 8, dispose: (db) => db.close() });
 
 /** A study's file, opened for reading and kept open. */
 export function studyFileAt(path: string): Db {
-  const known = files.get(path);
-  if (known) return known;
+  const database = files.get(path);
+  if (database) return database;
   const db = readStudyFile(path);
   files.set(path, db);
   return db;
@@ -33,8 +33,8 @@ export function forgetFile(path: string): void {
  */
 export function cachedColumn(path: string, id: number): Column {
   const key = `${path}#${id}`;
-  const known = columns.get(key);
-  if (known) return known;
+  const cached = columns.get(key);
+  if (cached) return cached;
   const column = readColumn(studyFileAt(path), id);
   columns.set(key, column, { size: Math.max(1, columnBytes(column)) });
   return column;

@@ -1,4 +1,4 @@
-import type { ConditionTest } from '../../core/count/test-shape.js';
+import type { ConditionRule } from '../../core/count/rule-shape.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type ClauseOf, mapClause } from '../../core/count/clause.js';
 import type { CodedColumn } from '../../core/count/column.js';
@@ -15,7 +15,7 @@ export interface ColumnRef {
   title: string;
 }
 
-export type ConditionRef = ColumnRef & { test: ConditionTest; missing: string[] };
+export type ConditionRef = ColumnRef & { rule: ConditionRule; missing: string[] };
 
 export interface CountJob {
   file: string;
@@ -32,18 +32,18 @@ export interface CountJob {
 /** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
 export function countInStudy(job: CountJob): CountArray[] {
   const clauses = job.only.map((clause) =>
-    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, test, missing }) => ({
+    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule: rule, missing }) => ({
       column: cachedColumn(job.file, column),
       name: title,
-      test,
+      rule: rule,
       missing,
     })),
   );
   const { mask, tallies } = filter(clauses, job.respondents);
   const countable = ({ column, title }: ColumnRef) => asCountable(cachedColumn(job.file, column), title);
   const coded = (column: number): CodedColumn[] => {
-    const found = cachedColumn(job.file, column);
-    return found.kind === 'coded' ? [found] : [];
+    const cached = cachedColumn(job.file, column);
+    return cached.kind === 'coded' ? [cached] : [];
   };
   return countPlan({
     respondents: job.respondents,

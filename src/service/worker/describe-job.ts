@@ -23,9 +23,9 @@ export interface Described {
 
 /** Describes a number column kept as numbers, leaving out its missing codes. */
 export function describeInStudy({ file, column, missing, listed }: DescribeJob): Described {
-  const found = cachedColumn(file, column);
-  if (found.kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0, counted: [] };
-  const { values } = found;
+  const cached = cachedColumn(file, column);
+  if (cached.kind !== 'number') return { summary: null, histogram: null, blank: 0, missing: 0, counted: [] };
+  const { values } = cached;
   const low = lowBits(values);
   const without = new Set(missing.map(Number));
   const counts = new Map(listed.map((code) => [Number(code), 0]));
@@ -38,8 +38,8 @@ export function describeInStudy({ file, column, missing, listed }: DescribeJob):
       return false;
     }
     if (counts.size > 0) {
-      const known = counts.get(value);
-      if (known !== undefined) counts.set(value, known + 1);
+      const times = counts.get(value);
+      if (times !== undefined) counts.set(value, times + 1);
     }
     if (!without.has(value)) return true;
     coded++;

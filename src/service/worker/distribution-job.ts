@@ -49,14 +49,14 @@ export function distributionInStudy({ file, source, shares, ends }: Distribution
   const answers = without.size === 0 ? numbers : numbers.filter(([value]) => !without.has(value));
   const declared = new Set(codes.filter((code) => !isAnswer(code)).map(({ code }) => code));
   return {
-    answers: answers.reduce((sum, [, many]) => sum + many, 0),
+    answers: answers.reduce((sum, [, count]) => sum + count, 0),
     blank,
-    words: [...words].reduce((sum, [word, many]) => sum + (declared.has(word) ? 0 : many), 0),
+    words: [...words].reduce((sum, [word, count]) => sum + (declared.has(word) ? 0 : count), 0),
     from: answers[0]?.[0] ?? 0,
     to: answers.at(-1)?.[0] ?? 0,
     different: answers.length,
     whole: answers.every(([value]) => Number.isInteger(value)),
-    points: answers.length <= MOST_POINTS ? answers.map(([value, many]) => [value, many]) : null,
+    points: answers.length <= MOST_POINTS ? answers.map(([value, count]) => [value, count]) : null,
     histogram: histogram(answers, BINS),
     missing,
     edges: edgesByShare(answers, shares, ends),

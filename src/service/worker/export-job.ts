@@ -42,19 +42,19 @@ interface OpenColumn extends WrittenColumn {
 
 function openColumn(db: Db, { variable, column }: ExportJob['columns'][number], codebook: CodebookFile): OpenColumn {
   const { storage } = columnRow(db, column);
-  const found = columnCodes(db, column);
+  const listed = columnCodes(db, column);
   const codes = fileCodes(variable, codebook);
-  const numbers = found.map(({ code }) => parseNumber(code));
+  const numbers = listed.map(({ code }) => parseNumber(code));
   const coded = isCoded(storage);
   const isNumber = coded
-    ? found.length > 0 && found.every(({ code }, k) => String(numbers[k]) === code)
-    : storage === 'number' && found.length === 0;
+    ? listed.length > 0 && listed.every(({ code }, k) => String(numbers[k]) === code)
+    : storage === 'number' && listed.length === 0;
   const answers = coded && isNumber ? numbers.filter((value) => value !== null) : [];
   const range = answers.length > 0 ? { from: Math.min(...answers), to: Math.max(...answers) } : null;
   return {
     variable,
     codes,
-    respondents: new Map(coded ? found.map(({ code, respondents }) => [code, respondents]) : []),
+    respondents: new Map(coded ? listed.map(({ code, respondents }) => [code, respondents]) : []),
     range: isNumber ? range : null,
     longest: 0,
     isNumber,
@@ -112,7 +112,7 @@ export async function exportStudy(job: ExportJob): Promise<string> {
   const { folder, name, kind, respondents, codebook } = job;
   const db = readStudyFile(job.file);
   try {
-    const columns = job.columns.map((one) => openColumn(db, one, codebook));
+    const columns = job.columns.map((column) => openColumn(db, column, codebook));
     if (kind === 'parquet') {
       writeParquet(join(folder, `${name}.parquet`), columns, job);
       return `${name}.parquet`;

@@ -82,8 +82,8 @@ export function joinStudies(job: JoinJob): Joined {
     const { old, fresh } = job.respondents;
     const joined = job.columns.map((column) => {
       const written = writeColumn(db, column.name, sides(column, { study, part }, old), old + fresh, false);
-      const { id, storage, facts, found, blank } = written;
-      return { id, storage, understood: understand(facts, found, blank) };
+      const { id, storage, facts, codes: listed, blank } = written;
+      return { id, storage, understood: understand(facts, listed, blank) };
     });
     copyUnread(part, db, insertSourceFile(db, job.file));
     db.exec('COMMIT');

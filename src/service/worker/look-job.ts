@@ -1,4 +1,4 @@
-import { factsAmong, farCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
+import { factsAmong, outlierCodes, noFacts, takeValue } from '../../core/codebook/facts.js';
 import { type Numeric, numericOf } from '../../core/codebook/numeric.js';
 import type { Column } from '../../core/count/column.js';
 import { cellReader } from '../../store/cells.js';
@@ -30,11 +30,11 @@ export function lookForValues({ file, columns, values }: LookJob): Looked[] {
   return columns.map(({ column, missing }): Looked => {
     const without = new Set(missing);
     const respondents = values.map(() => 0);
-    const found = cachedColumn(file, column);
+    const cached = cachedColumn(file, column);
     let from = Infinity;
     let to = -Infinity;
-    if (found.kind === 'number') {
-      for (const value of found.values) {
+    if (cached.kind === 'number') {
+      for (const value of cached.values) {
         if (Number.isNaN(value)) continue;
         const k = at.get(value);
         if (k !== undefined) respondents[k]!++;
@@ -52,7 +52,7 @@ export function lookForValues({ file, columns, values }: LookJob): Looked[] {
  * What stands out in a column of numbers or texts: values that look like "no answer", and texts that look like numbers.
  */
 export interface StandsOut {
-  far: { code: string; respondents: number }[];
+  outliers: { code: string; respondents: number }[];
   numeric: Numeric | null;
 }
 
@@ -62,22 +62,24 @@ const AT_ONCE = 16_384;
 export function lookThrough({ file, column }: { file: string; column: number }): StandsOut {
   const db = readStudyFile(file);
   try {
-    const found = readColumn(db, column);
-    if (found.kind === 'number') {
-      const sorted = found.values.filter((value) => !Number.isNaN(value)).sort();
+    const values = readColumn(db, column);
+    if (values.kind === 'number') {
+      const sorted = values.values.filter((value) => !Number.isNaN(value)).sort();
       return {
-        far: farCodes(factsAmong(runs(sorted).map(([value, respondents]) => ({ code: String(value), respondents })))),
+        outliers: outlierCodes(
+          factsAmong(runs(sorted).map(([value, respondents]) => ({ code: String(value), respondents }))),
+        ),
         numeric: null,
       };
     }
-    if (found.kind !== 'text') return { far: [], numeric: null };
+    if (values.kind !== 'text') return { outliers: [], numeric: null };
     const facts = noFacts();
     const read = cellReader(db, column);
     const { respondents } = studyRow(db);
     for (let from = 0; from < respondents; from += AT_ONCE)
       for (const cell of read(from, Math.min(respondents, from + AT_ONCE)))
         if (cell !== null) takeValue(facts, String(cell), 1);
-    return { far: [], numeric: numericOf(facts, true, '.') };
+    return { outliers: [], numeric: numericOf(facts, true, '.') };
   } finally {
     db.close();
   }

@@ -1,3 +1,4 @@
+import { total } from '../../core/numerics/total.js';
 import { canonicalCode, parseNumber } from '../../core/codebook/number.js';
 import { type Column, lowBits, wordAt } from '../../core/count/column.js';
 import { cachedColumn } from './column-cache.js';
@@ -48,5 +49,5 @@ export function reachInStudy({ file, respondents, in: wanted }: ReachJob): Reach
     });
     return reached;
   });
-  return { each, any: any.reduce((sum, is) => sum + is, 0) };
+  return { each, any: total(any) };
 }

@@ -115,10 +115,10 @@ async function readInto(db: Db, { file, layout, isFound, plain, progress }: Read
     ({ name }, k) => as[k]!.reading !== numbers.before(name).reading && showsSigns(written[k]!.facts.signs),
   );
   await writeAgain(pass, written, as, changed);
-  const read = written.map(({ id, storage, blank, facts, found }, k): ReadColumn => {
+  const read = written.map(({ id, storage, blank, facts, codes: codes }, k): ReadColumn => {
     const { name, note } = columns[k]!;
     const { reading, asked } = as[k]!;
-    const understood = understand(facts, found, blank, asked && reading !== 'plain');
+    const understood = understand(facts, codes, blank, asked && reading !== 'plain');
     const shown = columnNumbers(facts, signs, { reading, asked, isFound });
     const noted = shown === null || (asked && reading === 'plain') ? null : sayNumbers(shown);
     const guesses = [

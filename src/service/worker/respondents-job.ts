@@ -1,4 +1,4 @@
-import type { ConditionTest } from '../../core/count/test-shape.js';
+import type { ConditionRule } from '../../core/count/rule-shape.js';
 import { hasOption } from '../../core/count/option-bits.js';
 import { type Column, lowBits, wordAt } from '../../core/count/column.js';
 import { hasAnswered } from '../../core/count/set-state.js';
@@ -12,7 +12,7 @@ export interface RespondentsJob {
   file: string;
   respondents: number;
   columns: number[];
-  only: (ColumnRef & { test: ConditionTest; missing: string[] })[];
+  only: (ColumnRef & { rule: ConditionRule; missing: string[] })[];
   /** The first of those inside the filter that is wanted, from 0, and how many. */
   from: number;
   count: number;
@@ -70,11 +70,11 @@ const OTHER = '\u0000';
  * A column as a condition can look at it: of texts, and of numbers that are asked for by what is spelled, only those
  * codes.
  */
-function asCodes(file: string, id: number, respondents: number, test: ConditionTest): Column {
+function asCodes(file: string, id: number, respondents: number, rule: ConditionRule): Column {
   const column = cachedColumn(file, id);
-  if (test.is === 'between' || column.kind === 'coded' || column.kind === 'sets') return column;
-  const codes = [...test.codes, OTHER];
-  const at = new Map(test.codes.map((code, k) => [code, k + 1]));
+  if (rule.is === 'between' || column.kind === 'coded' || column.kind === 'sets') return column;
+  const codes = [...rule.codes, OTHER];
+  const at = new Map(rule.codes.map((code, k) => [code, k + 1]));
   const values = new Uint16Array(respondents);
   const of = column.kind === 'number' ? givenIn(column) : null;
   const read = of ? null : cellReader(studyFileAt(file), id);
@@ -91,10 +91,10 @@ function asCodes(file: string, id: number, respondents: number, test: ConditionT
 
 /** Respondents one by one, with what they gave. */
 export function respondentsInStudy({ file, respondents, columns, only, from, count }: RespondentsJob): RespondentRows {
-  const conditions = only.map(({ column, title, test, missing }) => ({
-    column: asCodes(file, column, respondents, test),
+  const conditions = only.map(({ column, title, rule: rule, missing }) => ({
+    column: asCodes(file, column, respondents, rule),
     name: title,
-    test,
+    rule,
     missing,
   }));
   const { total, places } = placesOf(filter(conditions, respondents).mask, respondents, from, count);

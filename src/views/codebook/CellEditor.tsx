@@ -12,7 +12,7 @@ interface Props {
   levels: readonly Level[];
   lists: readonly CodeList[];
   /** More than one cell is selected: Ctrl and Enter keep the text in all of them. */
-  many: boolean;
+  isLong: boolean;
   /** Each change of the text, so that a reload does not lose it. */
   typed: (text: string) => void;
   commit: (text: string, how: 'down' | 'right' | 'stay' | 'all') => void;
@@ -25,7 +25,7 @@ const HINTS: Partial<Record<CodebookField, string>> = {
 };
 
 /** One cell of the grid while it is typed in. Enter keeps it and goes down, Tab to the right, Escape leaves it. */
-export function CellEditor({ field, label, text: begun, levels, lists, many, typed, commit, cancel }: Props) {
+export function CellEditor({ field, label, text: begun, levels, lists, isLong: isLong, typed, commit, cancel }: Props) {
   const [text, setText] = useState(begun);
   const input = useRef<HTMLInputElement & HTMLSelectElement>(null);
   // What is committed by a key is not committed again when the field goes.
@@ -43,7 +43,7 @@ export function CellEditor({ field, label, text: begun, levels, lists, many, typ
     if (event.key === 'Escape') {
       done.current = true;
       cancel();
-    } else if (event.key === 'Enter') finish(many && (event.ctrlKey || event.metaKey) ? 'all' : 'down');
+    } else if (event.key === 'Enter') finish(isLong && (event.ctrlKey || event.metaKey) ? 'all' : 'down');
     else if (event.key === 'Tab' && !event.shiftKey) finish('right');
     else return;
     event.preventDefault();
@@ -57,7 +57,7 @@ export function CellEditor({ field, label, text: begun, levels, lists, many, typ
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          if (!many) finish('stay', event.target.value);
+          if (!isLong) finish('stay', event.target.value);
         }}
         onKeyDown={pressed}
         onBlur={() => finish('stay')}

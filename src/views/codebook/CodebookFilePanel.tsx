@@ -69,7 +69,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
         <PlainButton onClick={close}>Leave as it is</PlainButton>
       </div>
       {lines.length > 0 && (
-        <table className={`${css['complaints'] ?? ''} ${css['planned'] ?? ''}`}>
+        <table className={`${css['issues'] ?? ''} ${css['planned'] ?? ''}`}>
           <caption className="sr-only">What would change</caption>
           <thead>
             <tr>

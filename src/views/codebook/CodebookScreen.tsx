@@ -23,21 +23,21 @@ const EXPORTS = [
   ['parquet', 'Parquet'],
 ] as const;
 
-const PLACES = ['variables', 'lists', 'respondents', 'health'] as const;
-export type Place = (typeof PLACES)[number];
+const CODEBOOK_TABS = ['variables', 'lists', 'respondents', 'health'] as const;
+export type CodebookTab = (typeof CODEBOOK_TABS)[number];
 
-function placeIn(search: string): Place {
+function placeIn(search: string): CodebookTab {
   const wanted = new URLSearchParams(search).get('view');
-  return PLACES.find((place) => place === wanted) ?? 'variables';
+  return CODEBOOK_TABS.find((place) => place === wanted) ?? 'variables';
 }
 
 /** The Codebook view: its variables, its code lists, the respondents themselves, and what is wrong with it. */
 function CodebookPage({ study }: { study: string }) {
   const codebook = useCodebook(study);
   const { view, problem, health, trouble, setTrouble, toast, setToast, undo, redo } = codebook;
-  const [place, setPlace] = useState<Place>(() => placeIn(location.search));
+  const [place, setPlace] = useState<CodebookTab>(() => placeIn(location.search));
   const [chosen, setChosen] = useState<string | null>(() => new URLSearchParams(location.search).get('variable'));
-  const go = useCallback((next: Place, variable: string | null = null, value: string | null = null) => {
+  const go = useCallback((next: CodebookTab, variable: string | null = null, value: string | null = null) => {
     const query = new URLSearchParams();
     if (next !== 'variables') query.set('view', next);
     if (variable !== null) query.set('variable', variable);
@@ -50,7 +50,7 @@ function CodebookPage({ study }: { study: string }) {
   const choose = useCallback((name: string) => go('variables', name), [go]);
   const sent = useCodebookFile(study, setTrouble);
   const forget = useCallback(() => setToast(null), [setToast]);
-  const goTo = (next: Place) => {
+  const goTo = (next: CodebookTab) => {
     sent.close();
     go(next);
   };

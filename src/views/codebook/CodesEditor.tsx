@@ -82,9 +82,9 @@ export function OrderSelect({ kinds = CODE_ORDERS, numbers, order }: OrderProps)
           }}
         >
           <option value="">which variable?</option>
-          {numbers.map((one) => (
-            <option key={one.id} value={one.id}>
-              {titleOf(one)}
+          {numbers.map((number) => (
+            <option key={number.id} value={number.id}>
+              {titleOf(number)}
             </option>
           ))}
         </select>
@@ -147,7 +147,7 @@ function CodeCells({ code, at, open, fixed, change }: CellsProps) {
   );
 }
 
-interface PlaceProps {
+interface OrderCellProps {
   codes: readonly Code[];
   at: number;
   open: boolean;
@@ -157,7 +157,7 @@ interface PlaceProps {
 }
 
 /** Moves a code up or down, takes it out, or has it dragged. */
-function PlaceCell({ codes, at, open, put, drag }: PlaceProps) {
+function OrderCell({ codes, at, open, put, drag }: OrderCellProps) {
   const code = codes[at]!;
   const named = namedCode(code);
   return (
@@ -267,7 +267,7 @@ export function CodesEditor({
             >
               <CodeCells code={code} at={at} open={open} fixed={fixed} change={(next) => change(at, next)} />
               {respondents && <td className={css['count']}>{whole(respondents.get(code.code) ?? 0)}</td>}
-              {moves && <PlaceCell {...{ codes, at, open, put }} drag={setDragged} />}
+              {moves && <OrderCell {...{ codes, at, open, put }} drag={setDragged} />}
             </tr>
           );
         })}

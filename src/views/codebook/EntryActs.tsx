@@ -3,7 +3,7 @@ import { Button } from '../../kit/kit.js';
 import { editEntries } from '../server/edit-entries.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
 import { canConvert } from '../workings/kinds/to-number/suits.js';
-import { makeAddress } from '../workings/places.js';
+import { makeAddress } from '../workings/workings-address.js';
 import type { Work } from './use-codebook.js';
 import css from './codebook.module.css';
 

@@ -100,7 +100,7 @@ function Sums({ variable, detail }: Pick<Props, 'variable' | 'detail'>) {
 export function EntryCodesPanel(props: Props) {
   const { variable, detail, entry, shown, wanted, want } = props;
   const { draft, setDraft } = entry;
-  const { codes, listed, many } = shown;
+  const { codes, listed, isLong: isLong } = shown;
   const level = draft.level ?? variable.level;
   const fromFile = variable.workingId === null;
   const isNumber = level === 'number';
@@ -125,7 +125,7 @@ export function EntryCodesPanel(props: Props) {
       {isNumber && fromFile && (
         <Field
           label={
-            many
+            isLong
               ? `The ends of ${whole(codes.length)} values. List another, to mark or label it`
               : 'List another value, to mark or label it'
           }

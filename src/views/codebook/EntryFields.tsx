@@ -35,13 +35,13 @@ export function EntryFields({ variable, entry }: { variable: RosterVariable; ent
             className={kit['input']}
             value={level}
             onChange={(event) => {
-              const next = variable.levels.filter(isSource).find((one) => one === event.target.value);
+              const next = variable.levels.filter(isSource).find((sourceLevel) => sourceLevel === event.target.value);
               if (next) setDraft({ ...draft, level: next });
             }}
           >
-            {variable.levels.map((one) => (
-              <option key={one} value={one}>
-                {LEVEL_WORDS[one]}
+            {variable.levels.map((item) => (
+              <option key={item} value={item}>
+                {LEVEL_WORDS[item]}
               </option>
             ))}
           </select>

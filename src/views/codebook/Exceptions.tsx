@@ -6,7 +6,7 @@ import { whole } from '../../core/figures.js';
 import { Button, MainButton } from '../../kit/kit.js';
 import { editEntries } from '../server/edit-entries.js';
 import { ReasonSelect } from './CodesEditor.js';
-import { makeAddress } from '../workings/places.js';
+import { makeAddress } from '../workings/workings-address.js';
 import css from './codebook.module.css';
 
 const SHOWN = 12;
@@ -26,7 +26,9 @@ export function Exceptions({ study, variable, detail, run }: Props) {
   const [open, setOpen] = useState(false);
   const { level, levels, workingId, codes: listed } = variable;
   const words = detail.codes.filter(({ code, respondents }) => parseNumber(code) === null && respondents > 0);
-  const undecided = words.filter(({ code }) => !listed.some((one) => one.code === code && one.missing !== null));
+  const undecided = words.filter(
+    ({ code }) => !listed.some((candidate) => candidate.code === code && candidate.missing !== null),
+  );
   const numbers = detail.codes.length - words.length;
   const canBe =
     workingId === null && level !== 'number' && levels.includes('number') && words.length > 0 && numbers > words.length;
@@ -34,7 +36,7 @@ export function Exceptions({ study, variable, detail, run }: Props) {
   if (!canBe && !isOne) return null;
   const open_ = open || isOne;
   const reasonOf = (code: string): MissingReason =>
-    decided[code] ?? listed.find((one) => one.code === code)?.missing ?? 'other';
+    decided[code] ?? listed.find((candidate) => candidate.code === code)?.missing ?? 'other';
   const keep = () => {
     const mine = new Set(words.map(({ code }) => code));
     const codes: Code[] = [

@@ -1,20 +1,20 @@
 import { z } from 'zod';
-import type { Complaint, RosterVariable, StudyView } from '../../api/types.js';
+import type { CodebookIssue, RosterVariable, StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Wait } from '../../kit/kit.js';
 import { change } from '../server/ask.js';
 import { editEntries } from '../server/edit-entries.js';
 import { peekAt } from '../peek/Peek.js';
-import { numberAddress } from '../workings/places.js';
+import { numberAddress } from '../workings/workings-address.js';
 import type { KeptShape } from '../../core/kept-shape.js';
 import { useStudyDraft } from '../shell/use-study-draft.js';
-import type { Place } from './CodebookScreen.js';
+import type { CodebookTab } from './CodebookScreen.js';
 import { declaringOf } from './SuggestedMissing.js';
 import type { Codebook } from './use-codebook.js';
 import css from './codebook.module.css';
 
-const TITLES: Record<Complaint['is'], string> = {
+const TITLES: Record<CodebookIssue['is'], string> = {
   unsound: 'Workings whose proof fails',
   twins: 'Identifiers that several respondents share',
   undeclared: 'Codes that are probably no answer',
@@ -29,10 +29,10 @@ interface Props {
   study: string;
   view: StudyView;
   codebook: Codebook;
-  go: (place: Place, variable?: string | null, value?: string | null) => void;
+  go: (place: CodebookTab, variable?: string | null, value?: string | null) => void;
 }
 
-const keyOf = ({ is, variable, codes }: Complaint) => `${is} ${variable} ${codes.join(' ')}`;
+const keyOf = ({ is, variable, codes }: CodebookIssue) => `${is} ${variable} ${codes.join(' ')}`;
 const KEYS: KeptShape<string[]> = { version: 1, shape: z.array(z.string()) };
 
 /** What is wrong with the study, each with its mend. */
@@ -41,8 +41,8 @@ export function HealthView({ study, view, codebook, go }: Props) {
   const [right, setRight] = useStudyDraft<string[]>(study, 'right', [], KEYS);
   if (!health) return <Wait>Looking through the study…</Wait>;
   const byId = new Map(view.variables.map((variable) => [variable.id, variable]));
-  const open = health.filter((one) => !right.includes(keyOf(one)));
-  const kinds = (Object.keys(TITLES) as Complaint['is'][]).filter((kind) => open.some(({ is }) => is === kind));
+  const open = health.filter((candidate) => !right.includes(keyOf(candidate)));
+  const kinds = (Object.keys(TITLES) as CodebookIssue['is'][]).filter((kind) => open.some(({ is }) => is === kind));
   const passed = health.length - open.length;
   return (
     <section className={css['health']} aria-label="Health of the study">
@@ -59,16 +59,16 @@ export function HealthView({ study, view, codebook, go }: Props) {
             {TITLES[kind]}
             {kind === 'undeclared' && <DeclareAll study={study} health={open} variables={view.variables} run={run} />}
           </h2>
-          <table className={css['complaints']}>
+          <table className={css['issues']}>
             <caption className="sr-only">{TITLES[kind]}</caption>
             <tbody>
               {open
                 .filter(({ is }) => is === kind)
-                .map((complaint) => {
-                  const variable = byId.get(complaint.variable);
+                .map((issue) => {
+                  const variable = byId.get(issue.variable);
                   if (!variable) return null;
                   return (
-                    <tr key={keyOf(complaint)}>
+                    <tr key={keyOf(issue)}>
                       <th scope="row">
                         <a
                           href={`/studies/${study}/codebook?variable=${encodeURIComponent(variable.name)}`}
@@ -78,11 +78,11 @@ export function HealthView({ study, view, codebook, go }: Props) {
                         </a>
                         {variable.label !== '' && <small>{variable.name}</small>}
                       </th>
-                      <td>{complaint.text}</td>
+                      <td>{issue.text}</td>
                       <td className={css['mends']}>
                         <span>
-                          <Mend study={study} complaint={complaint} variable={variable} run={run} go={go} />
-                          <Button onClick={() => setRight([...right, keyOf(complaint)])}>It is right</Button>
+                          <Mend study={study} issue={issue} variable={variable} run={run} go={go} />
+                          <Button onClick={() => setRight([...right, keyOf(issue)])}>It is right</Button>
                         </span>
                       </td>
                     </tr>
@@ -108,12 +108,12 @@ function DeclareAll({
   variables,
   run,
 }: Pick<Props, 'study'> & {
-  health: readonly Complaint[];
+  health: readonly CodebookIssue[];
   variables: readonly RosterVariable[];
   run: Codebook['run'];
 }) {
   const declaring = declaringOf(health, variables);
-  const reached = new Set(declaring.in.flatMap((one) => one.variables)).size;
+  const reached = new Set(declaring.in.flatMap((item) => item.variables)).size;
   if (reached < 2) return null;
   return (
     <Button onClick={() => void run(() => change('POST /studies/{study}/missing', { study, body: declaring }))}>
@@ -123,13 +123,13 @@ function DeclareAll({
 }
 
 interface MendProps extends Pick<Props, 'study' | 'go'> {
-  complaint: Complaint;
+  issue: CodebookIssue;
   variable: RosterVariable;
   run: Codebook['run'];
 }
 
-function Mend({ study, complaint, variable, run, go }: MendProps) {
-  const { is, codes } = complaint;
+function Mend({ study, issue: issue, variable, run, go }: MendProps) {
+  const { is, codes } = issue;
   const { id, name, codeListId } = variable;
   if (is === 'unsound') {
     return (
@@ -141,11 +141,10 @@ function Mend({ study, complaint, variable, run, go }: MendProps) {
   if (is === 'twins')
     return <Button onClick={() => go('respondents', name, codes[0] ?? null)}>See these respondents</Button>;
   if (is === 'undeclared') {
-    const declare = () =>
-      change('POST /studies/{study}/missing', { study, body: declaringOf([complaint], [variable]) });
+    const declare = () => change('POST /studies/{study}/missing', { study, body: declaringOf([issue], [variable]) });
     return <Button onClick={() => void run(declare)}>Declare missing</Button>;
   }
-  if (is === 'written') return <a href={numberAddress(study, name, complaint.decimal ?? '.')}>Make it a number…</a>;
+  if (is === 'written') return <a href={numberAddress(study, name, issue.decimal ?? '.')}>Make it a number…</a>;
   if (is === 'words') return <Button onClick={() => go('variables', name)}>Decide on them</Button>;
   if (is === 'unlabelled') return <Button onClick={() => go('variables', name)}>Label them</Button>;
   if (is === 'blank')

@@ -65,9 +65,9 @@ export function ListUsers({ study, open, variables, editing, run }: Props) {
           }}
         >
           <option value="">which?</option>
-          {canUse.map((one) => (
-            <option key={one.id} value={one.id}>
-              {titleOf(one)} ({one.name})
+          {canUse.map((variable) => (
+            <option key={variable.id} value={variable.id}>
+              {titleOf(variable)} ({variable.name})
             </option>
           ))}
         </select>

@@ -1,6 +1,6 @@
 import { plural } from '../../core/words.js';
 import { useState } from 'react';
-import type { Changed, Complaint, MissingPlan, RosterVariable } from '../../api/types.js';
+import type { Changed, CodebookIssue, MissingPlan, RosterVariable } from '../../api/types.js';
 import { MISSING_REASONS, MISSING_WORDS, type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton, Problem, Wait } from '../../kit/kit.js';
@@ -32,10 +32,10 @@ const keyOf = ({ variable, code }: Line) => `${variable} ${code}`;
 interface Props {
   study: string;
   variables: readonly RosterVariable[];
-  found: readonly RosterVariable[];
+  listed: readonly RosterVariable[];
   selected: readonly RosterVariable[];
   /** What is wrong with the study: codes that are probably no answers among it; null: not known yet. */
-  health: readonly Complaint[] | null;
+  health: readonly CodebookIssue[] | null;
   run: (work: () => Promise<Changed>) => Promise<boolean>;
   close: () => void;
   /** Codes to begin with. */
@@ -119,11 +119,11 @@ function CodesAndReason({
         <select
           className={kit['input']}
           value={reason ?? 'answer'}
-          onChange={(event) => setReason(MISSING_REASONS.find((one) => one === event.target.value) ?? null)}
+          onChange={(event) => setReason(MISSING_REASONS.find((candidate) => candidate === event.target.value) ?? null)}
         >
-          {MISSING_REASONS.map((one) => (
-            <option key={one} value={one}>
-              missing: {MISSING_WORDS[one]}
+          {MISSING_REASONS.map((item) => (
+            <option key={item} value={item}>
+              missing: {MISSING_WORDS[item]}
             </option>
           ))}
           <option value="answer">answers again</option>
@@ -134,7 +134,16 @@ function CodesAndReason({
 }
 
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
-export function MissingPanel({ study, variables, found, selected, health, run, close, codes: begun = [] }: Props) {
+export function MissingPanel({
+  study,
+  variables,
+  listed: listed,
+  selected,
+  health,
+  run,
+  close,
+  codes: begun = [],
+}: Props) {
   const [text, setText] = useState(begun.join(', '));
   const [reason, setReason] = useState<MissingReason | null>('refused');
   const [scope, setScope] = useState<Scope>(selected.length > 1 ? 'selected' : 'all');
@@ -146,7 +155,7 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
         .filter((code) => code !== ''),
     ),
   ];
-  const among = scope === 'all' ? variables : scope === 'shown' ? found : selected;
+  const among = scope === 'all' ? variables : scope === 'shown' ? listed : selected;
   const ids = scope === 'all' ? null : among.map(({ id }) => id);
   const asked =
     codes.length === 0 || ids?.length === 0
@@ -192,7 +201,7 @@ export function MissingPanel({ study, variables, found, selected, health, run, c
             choose={setScope}
             of={[
               ['all', `all ${whole(variables.length)}`],
-              ['shown', `the ${whole(found.length)} shown`],
+              ['shown', `the ${whole(listed.length)} shown`],
               ['selected', `the ${whole(selected.length)} selected`],
             ]}
           />

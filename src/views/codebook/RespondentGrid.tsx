@@ -26,10 +26,10 @@ interface Props {
 /** What is shown for a value, and whether it is no answer. */
 function useWords(variables: readonly RosterVariable[], labels: boolean) {
   return useMemo(() => {
-    const known = variables.map(({ codes }) => new Map(codes.map((code) => [code.code, code])));
+    const codeMaps = variables.map(({ codes }) => new Map(codes.map((code) => [code.code, code])));
     return (column: number, given: Given): { text: string; missing: boolean } => {
       if (given === null) return { text: '', missing: true };
-      const of = known[column];
+      const of = codeMaps[column];
       const word = (code: string) => (labels ? of?.get(code)?.label : undefined) ?? code;
       if (Array.isArray(given)) return { text: given.map(word).join(', '), missing: false };
       const code = String(given);

@@ -58,11 +58,11 @@ export function RespondentsView({ study, view }: { study: string; view: StudyVie
             {open && (
               <Picker
                 label="Which variable"
-                options={view.variables.map((one) => ({
-                  id: one.id,
-                  label: titleOf(one),
-                  hint: LEVEL_WORDS[one.level],
-                  also: searchText(one),
+                options={view.variables.map((variable) => ({
+                  id: variable.id,
+                  label: titleOf(variable),
+                  hint: LEVEL_WORDS[variable.level],
+                  also: searchText(variable),
                 }))}
                 choose={(id) => {
                   setBy(byId(view.variables, id) ?? null);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { CodeList, EntryEdit, RosterVariable } from '../../api/types.js';
 import { isAnswer, LEVEL_WORDS, titleOf } from '../../core/codebook/types.js';
 import { ticksIn } from '../../core/codebook/questions.js';
-import { makeAddress } from '../workings/places.js';
+import { makeAddress } from '../workings/workings-address.js';
 import { whole } from '../../core/figures.js';
 import { Button, Field, MainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
@@ -27,7 +27,7 @@ interface Props {
 /** What can be said of several variables at once. */
 export function SelectionPane({ study, selected, all, lists, change, edit, star, missing }: Props) {
   const [group, setGroup] = useState('');
-  const groups = [...new Set(all.map((one) => one.group))].filter((one) => one !== '').sort();
+  const groups = [...new Set(all.map((variable) => variable.group))].filter((text) => text !== '').sort();
   const each = (field: CellEdit['field'], text: string) =>
     change(selected.map((variable) => ({ variable, field, text })));
   const source = selected.filter(({ workingId, level }) => workingId === null && level !== 'multiple');
@@ -38,17 +38,17 @@ export function SelectionPane({ study, selected, all, lists, change, edit, star,
     source.length === selected.length &&
     source.every(({ countable, level }) => countable && level !== 'text');
   const gathered = canGather ? makeAddress(study, ticks ? 'gather' : 'slots', ...source.map(({ name }) => name)) : null;
-  const starred = selected.every((one) => one.starred);
-  const aside = selected.every((one) => one.aside);
+  const starred = selected.every((variable) => variable.starred);
+  const aside = selected.every((variable) => variable.aside);
   return (
     <aside className={css['detail']} aria-label="Variables selected">
       <h1>
         {whole(selected.length)} variables
         <small>
-          {selected.slice(0, NAMED).map((one, k) => (
-            <span key={one.id}>
+          {selected.slice(0, NAMED).map((variable, k) => (
+            <span key={variable.id}>
               {k > 0 && ', '}
-              <span {...peekAt(one.id)}>{titleOf(one)}</span>
+              <span {...peekAt(variable.id)}>{titleOf(variable)}</span>
             </span>
           ))}
           {selected.length > NAMED && ` and ${whole(selected.length - NAMED)} more`}
@@ -67,7 +67,7 @@ export function SelectionPane({ study, selected, all, lists, change, edit, star,
           className={kit['input']}
           value=""
           onChange={(event) => {
-            const level = LEVELS.find((one) => one === event.target.value);
+            const level = LEVELS.find((candidate) => candidate === event.target.value);
             if (level) each('level', LEVEL_WORDS[level]);
           }}
         >
@@ -113,8 +113,8 @@ export function SelectionPane({ study, selected, all, lists, change, edit, star,
         </Field>
         <MainButton type="submit">Put in the group</MainButton>
         <datalist id="groups">
-          {groups.map((one) => (
-            <option key={one} value={one} />
+          {groups.map((text) => (
+            <option key={text} value={text} />
           ))}
         </datalist>
       </form>

@@ -1,6 +1,6 @@
 import { plural } from '../../core/words.js';
 import { useState } from 'react';
-import type { Changed, Complaint, Declaring, RosterVariable } from '../../api/types.js';
+import type { Changed, CodebookIssue, Declaring, RosterVariable } from '../../api/types.js';
 import { andMore } from '../../core/and-more.js';
 import { type MissingReason, titleOf } from '../../core/codebook/types.js';
 import { MainButton } from '../../kit/kit.js';
@@ -18,25 +18,25 @@ interface Suggested {
   variables: number[];
 }
 
-/** The same codes of all complaints together. */
-function suggestedIn(health: readonly Complaint[], variables: readonly RosterVariable[]): Suggested[] {
+/** The same codes of all issues together. */
+function suggestedIn(health: readonly CodebookIssue[], variables: readonly RosterVariable[]): Suggested[] {
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
-  const known = new Map<string, Suggested>();
+  const byCode = new Map<string, Suggested>();
   for (const { variable: id, declare } of health) {
     for (const { code, missing } of declare) {
-      const label = byId.get(id)?.codes.find((one) => one.code === code)?.label ?? code;
+      const label = byId.get(id)?.codes.find((candidate) => candidate.code === code)?.label ?? code;
       const key = JSON.stringify([code, label, missing]);
-      const same = known.get(key) ?? { key, code, label, missing, variables: [] };
+      const same = byCode.get(key) ?? { key, code, label, missing, variables: [] };
       same.variables.push(id);
-      known.set(key, same);
+      byCode.set(key, same);
     }
   }
-  return [...known.values()].sort((a, b) => b.variables.length - a.variables.length);
+  return [...byCode.values()].sort((a, b) => b.variables.length - a.variables.length);
 }
 
 interface Props {
   study: string;
-  health: readonly Complaint[];
+  health: readonly CodebookIssue[];
   variables: readonly RosterVariable[];
   run: (work: () => Promise<Changed>) => Promise<boolean>;
 }
@@ -75,7 +75,7 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
   return (
     <section className={css['plan']} aria-label="Probably no answers">
       <h2>
-        Probably no answers · {codesIn(suggested.length, new Set(suggested.flatMap((one) => one.variables)).size)}
+        Probably no answers · {codesIn(suggested.length, new Set(suggested.flatMap((code) => code.variables)).size)}
       </h2>
       <ul>
         {suggested.map(({ key, code, label, missing, variables: ids }) => (
@@ -112,8 +112,8 @@ export function SuggestedMissing({ study, health, variables, run }: Props) {
   );
 }
 
-/** What of complaints is declared at once: each code with its reason, where it is. */
-export function declaringOf(health: readonly Complaint[], variables: readonly RosterVariable[]): Declaring {
+/** What of issues is declared at once: each code with its reason, where it is. */
+export function declaringOf(health: readonly CodebookIssue[], variables: readonly RosterVariable[]): Declaring {
   const suggested = suggestedIn(health, variables);
   return {
     missing: 'other',

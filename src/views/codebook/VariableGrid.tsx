@@ -17,7 +17,7 @@ const STAYS = 2;
 
 export interface GridProps {
   study: string;
-  found: readonly RosterVariable[];
+  listed: readonly RosterVariable[];
   all: readonly RosterVariable[];
   lists: readonly CodeList[];
   selection: Selection;
@@ -41,8 +41,8 @@ export interface GridProps {
 
 /** The codebook as a grid: every field of every variable, to be changed in place, pasted, filled down. */
 export function VariableGrid(props: GridProps) {
-  const { study, found, lists, selection, select, change, star, peeks, waiting, handle, empty } = props;
-  const { typing, setTyping, keep, stop } = useTyping(study, found);
+  const { study, listed: listed, lists, selection, select, change, star, peeks, waiting, handle, empty } = props;
+  const { typing, setTyping, keep, stop } = useTyping(study, listed);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);
   const { at } = selection;
@@ -53,7 +53,7 @@ export function VariableGrid(props: GridProps) {
     rows.current?.show(next.at.row, next.at.column);
   };
   const begin = (text?: string) => {
-    const variable = found[at.row];
+    const variable = listed[at.row];
     const field = fieldAt(at.column);
     if (!variable || field === null || fixed(variable, field) !== null) return;
     if (field === 'level' && variable.levels.length < 2) return;
@@ -63,7 +63,8 @@ export function VariableGrid(props: GridProps) {
   const commit = (text: string, how: 'down' | 'right' | 'stay' | 'all') => {
     if (!typing) return;
     const field = fieldAt(typing.column);
-    const inRange = how === 'all' ? found.slice(range.top, range.bottom + 1) : found.slice(typing.row, typing.row + 1);
+    const inRange =
+      how === 'all' ? listed.slice(range.top, range.bottom + 1) : listed.slice(typing.row, typing.row + 1);
     stop();
     rows.current?.focus();
     if (field !== null)
@@ -72,7 +73,7 @@ export function VariableGrid(props: GridProps) {
         '',
         typing.seen,
       );
-    if (how === 'down' && typing.row + 1 < found.length) go(only(typing.row + 1, typing.column));
+    if (how === 'down' && typing.row + 1 < listed.length) go(only(typing.row + 1, typing.column));
     if (how === 'right' && typing.column + 1 < GRID_COLUMNS.length) go(only(typing.row, typing.column + 1));
   };
   const cancel = () => {
@@ -93,7 +94,7 @@ export function VariableGrid(props: GridProps) {
       stays={STAYS}
       height={ROW}
       minWidth={MIN_WIDTH}
-      count={found.length}
+      count={listed.length}
       handle={(given) => {
         rows.current = given;
         if (typeof handle === 'function') handle(given);
@@ -111,11 +112,11 @@ export function VariableGrid(props: GridProps) {
         const extend = event.shiftKey || event.type === 'pointermove';
         if (extend && cell.row === at.row && cell.column === at.column) return;
         select({ at: cell, anchor: extend ? selection.anchor : cell });
-        const variable = found[cell.row];
+        const variable = listed[cell.row];
         if (event.type === 'pointerdown' && cell.column === STAR && variable) star([variable], !variable.starred);
       }}
       row={(index) => {
-        const variable = found[index]!;
+        const variable = listed[index]!;
         const { id, name, codeListId, aside } = variable;
         const cells = gridCells({
           variable,
@@ -138,7 +139,7 @@ export function VariableGrid(props: GridProps) {
                 text={typing.text}
                 levels={variable.levels}
                 lists={lists}
-                many={range.bottom > range.top}
+                isLong={range.bottom > range.top}
                 typed={(text) => keep({ variable: id, column, text, seen: typing.seen })}
                 commit={commit}
                 cancel={cancel}

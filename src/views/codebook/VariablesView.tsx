@@ -5,7 +5,7 @@ import { Button, Toggle } from '../../kit/kit.js';
 import type { RowsHandle } from '../../kit/VirtualRows.js';
 import { focusSearch } from '../roster/Roster.js';
 import { ShowSelect } from '../roster/ShowSelect.js';
-import { useFound } from '../roster/use-found.js';
+import { useMatching } from '../roster/use-matching.js';
 import { useKeys } from '../shell/use-keys.js';
 import { MissingPanel } from './MissingPanel.js';
 import { SelectionPane } from './SelectionPane.js';
@@ -31,7 +31,7 @@ interface Props {
 const LABEL = 2;
 
 interface BesideProps extends Pick<Props, 'study' | 'view' | 'codebook'> {
-  found: readonly RosterVariable[];
+  listed: readonly RosterVariable[];
   selected: readonly RosterVariable[];
   /** The variable that has the keyboard. */
   variable: RosterVariable | undefined;
@@ -44,7 +44,19 @@ interface BesideProps extends Pick<Props, 'study' | 'view' | 'codebook'> {
 
 /** What stands beside the grid: declaring codes missing, what is selected, or one variable close up. */
 function Beside(props: BesideProps) {
-  const { study, view, codebook, found, selected, variable, missing, setMissing, closeUp, change, star } = props;
+  const {
+    study,
+    view,
+    codebook,
+    listed: listed,
+    selected,
+    variable,
+    missing,
+    setMissing,
+    closeUp,
+    change,
+    star,
+  } = props;
   const { variables } = view;
   const { lists, health, edit, run } = codebook;
   if (missing) {
@@ -52,7 +64,7 @@ function Beside(props: BesideProps) {
       <MissingPanel
         study={study}
         variables={variables}
-        found={found}
+        listed={listed}
         selected={selected}
         health={health}
         run={run}
@@ -95,8 +107,8 @@ function Beside(props: BesideProps) {
 export function VariablesView({ study, view, codebook, chosen, choose }: Props) {
   const { lists, health, edit, undo, redo } = codebook;
   const { variables } = view;
-  const sick = useMemo(() => new Set(health?.map(({ variable }) => variable)), [health]);
-  const { search, setSearch, showing, show, order, setOrder, found } = useFound(variables, sick);
+  const withIssues = useMemo(() => new Set(health?.map(({ variable }) => variable)), [health]);
+  const { search, setSearch, showing, show, order, setOrder, matching } = useMatching(variables, withIssues);
   const [place, setPlace] = useState<Selection | null>(null);
   const [missing, setMissing] = useState(false);
   const [closeUp, setCloseUp] = useCloseUp();
@@ -105,15 +117,15 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   const { change, pasted, waiting } = edits;
   const start = Math.max(
     0,
-    found.findIndex(({ name }) => name === chosen),
+    matching.findIndex(({ name }) => name === chosen),
   );
   // What is selected stays on its variable when the list is another.
   const selection = useMemo(() => {
-    const last = Math.max(0, found.length - 1);
+    const last = Math.max(0, matching.length - 1);
     if (place === null) return only(Math.min(start, last), LABEL);
     const inside = ({ row, column }: Selection['at']) => ({ row: Math.min(row, last), column });
     return { at: inside(place.at), anchor: inside(place.anchor) };
-  }, [place, found.length, start]);
+  }, [place, matching.length, start]);
   useEffect(() => setPlace(null), [search, showing, order]);
   const shown = useRef(false);
   useEffect(() => {
@@ -127,14 +139,14 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
   const select = useCallback(
     (next: Selection) => {
       setPlace(next);
-      const variable = found[next.at.row];
+      const variable = matching[next.at.row];
       if (variable && next.at.row !== selection.at.row) choose(variable.name);
     },
-    [found, choose, selection.at.row],
+    [matching, choose, selection.at.row],
   );
   const range = rangeOf(selection);
-  const selected = found.slice(range.top, range.bottom + 1);
-  const variable = found[selection.at.row];
+  const selected = matching.slice(range.top, range.bottom + 1);
+  const variable = matching[selection.at.row];
   const star = (some: readonly RosterVariable[], on: boolean) =>
     void edit(some.map(({ id }) => ({ variable: id, starred: on })));
   return (
@@ -159,16 +171,16 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           />
           <ShowSelect
             variables={variables}
-            sick={sick}
+            withIssues={withIssues}
             showing={showing}
             show={show}
             order={order}
             setOrder={setOrder}
           />
           <span className={css['soft']} role="status">
-            {found.length === variables.length
-              ? `${whole(found.length)} variables`
-              : `${whole(found.length)} of ${whole(variables.length)}`}
+            {matching.length === variables.length
+              ? `${whole(matching.length)} variables`
+              : `${whole(matching.length)} of ${whole(variables.length)}`}
             {selected.length > 1 && `, ${whole(selected.length)} selected`}
           </span>
           <span className={css['end']}>
@@ -183,7 +195,7 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
         <AskFirst edits={edits} />
         <VariableGrid
           study={study}
-          found={found}
+          listed={matching}
           all={variables}
           lists={lists}
           selection={selection}
@@ -200,7 +212,9 @@ export function VariablesView({ study, view, codebook, chosen, choose }: Props) 
           empty={search === '' ? 'None of this kind.' : `No variable or category is called “${search}”.`}
         />
       </section>
-      <Beside {...{ study, view, codebook, found, selected, variable, missing, setMissing, closeUp, change, star }} />
+      <Beside
+        {...{ study, view, codebook, listed: matching, selected, variable, missing, setMissing, closeUp, change, star }}
+      />
     </div>
   );
 }

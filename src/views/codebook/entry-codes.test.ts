@@ -27,7 +27,7 @@ describe('the codes of a number', () => {
 
   it('of many values are the ends, what is marked or labelled, and the one asked for', () => {
     const entry = entryCodes(true, [...given, code(99, 'Refused', 'refused')], undefined, ' 30 ');
-    expect(entry.many).toBe(true);
+    expect(entry.isLong).toBe(true);
     expect(labels(entry.listed)).toEqual(['1', '2', '3', '4', '30', '57', '58', '59', '60', 'Refused']);
   });
 

@@ -21,7 +21,7 @@ export interface EntryCodes {
   /** Those in sight. */
   listed: Code[];
   /** More than can be listed: it shows the ends of its values. */
-  many: boolean;
+  isLong: boolean;
 }
 
 /**
@@ -41,19 +41,19 @@ export function entryCodes(
   const untouched = ({ code }: Code): Code => ({ code, label: code, missing: null });
   if (!isNumber) {
     const codes = changed ? [...changed, ...given.filter((code) => !changeOf(code))] : [...given];
-    return { codes, listed: codes, many: false };
+    return { codes, listed: codes, isLong: false };
   }
   const codes = changed ? given.map((code) => changeOf(code) ?? untouched(code)) : [...given];
-  const many = codes.length > LISTED;
+  const isLong = codes.length > LISTED;
   const value = wanted.trim();
   const isNew = value !== '' && parseNumber(value) !== null && !given.some(({ code }) => code === value);
   const extra = isNew ? [{ code: value, label: value, missing: null }] : [];
-  return { codes, listed: [...(many ? worthListing(codes, value) : codes), ...extra], many };
+  return { codes, listed: [...(isLong ? worthListing(codes, value) : codes), ...extra], isLong: isLong };
 }
 
 /** The codes as they are kept in a draft, where those in sight were changed to `next`. */
-export function changedCodes(isNumber: boolean, { codes, many }: EntryCodes, next: readonly Code[]): Code[] {
+export function changedCodes(isNumber: boolean, { codes, isLong: isLong }: EntryCodes, next: readonly Code[]): Code[] {
   if (!isNumber) return [...next];
-  const outOfSight = many ? codes.filter(({ code }) => !next.some((other) => other.code === code)) : [];
+  const outOfSight = isLong ? codes.filter(({ code }) => !next.some((other) => other.code === code)) : [];
   return [...outOfSight, ...next].filter((code) => !isPlain(code));
 }

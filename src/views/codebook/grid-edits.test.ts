@@ -6,7 +6,8 @@ import { code, agree, derived, age, all } from './roster.fixtures.js';
 
 const list: CodeList = { id: 7, name: 'agree', kept: false, codes: agree, users: [1, 2], derived: false };
 
-const column = (is: (typeof GRID_COLUMNS)[number]['is']) => GRID_COLUMNS.findIndex((one) => one.is === is);
+const column = (is: (typeof GRID_COLUMNS)[number]['is']) =>
+  GRID_COLUMNS.findIndex((gridColumn) => gridColumn.is === is);
 
 const range = (top: number, bottom: number, left: number, right = left) => ({ top, bottom, left, right });
 
@@ -29,8 +30,8 @@ describe('texts for cells', () => {
   });
 
   it('leave alone what a working decides, and levels that cannot be', () => {
-    const cells = [derived, age, all[0]!].map((one) => ({
-      variable: one,
+    const cells = [derived, age, all[0]!].map((variable) => ({
+      variable: variable,
       field: 'level' as const,
       text: 'categories',
     }));

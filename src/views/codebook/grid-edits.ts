@@ -52,17 +52,18 @@ export function editsFor(cells: readonly CellEdit[], lists: readonly CodeList[])
       continue;
     }
     // Of two cells of one entry the second stands on what the first says.
-    const known = edits.get(variable.id);
-    const entry = { ...variable, codes: known?.codes ?? variable.codes };
+    const edit = edits.get(variable.id);
+    const entry = { ...variable, codes: edit?.codes ?? variable.codes };
     if (text.trim() === cellText(entry, field)) continue;
-    const found = understandCell(entry, field, text, named);
-    if ('problem' in found) return { edits: [], problem: `${variable.name}: ${found.problem}`, leftAlone: [] };
-    const { level } = found.edit;
+    const understood = understandCell(entry, field, text, named);
+    if ('problem' in understood)
+      return { edits: [], problem: `${variable.name}: ${understood.problem}`, leftAlone: [] };
+    const { level } = understood.edit;
     if (level !== undefined && !variable.levels.includes(level)) {
       leftAlone.push(`${titleOf(variable)} cannot be ${text.trim()}`);
       continue;
     }
-    edits.set(variable.id, { ...known, ...found.edit, variable: variable.id });
+    edits.set(variable.id, { ...edit, ...understood.edit, variable: variable.id });
   }
   return { edits: [...edits.values()], problem: null, leftAlone };
 }
@@ -83,9 +84,9 @@ export function alsoUsing(edits: readonly EntryEdit[], variables: readonly Roste
 }
 
 /** The cells of a range that hold text, as rows of text. */
-export function textsIn(found: readonly RosterVariable[], { top, bottom, left, right }: Range): string[][] {
+export function textsIn(listed: readonly RosterVariable[], { top, bottom, left, right }: Range): string[][] {
   const columns = GRID_COLUMNS.flatMap((_, k) => (k >= left && k <= right ? (fieldAt(k) ?? []) : []));
-  return found.slice(top, bottom + 1).map((variable) => columns.map((field) => cellText(variable, field)));
+  return listed.slice(top, bottom + 1).map((variable) => columns.map((field) => cellText(variable, field)));
 }
 
 const fieldsFrom = (left: number) => GRID_COLUMNS.slice(left).flatMap((_, k) => fieldAt(left + k) ?? []);
@@ -117,7 +118,7 @@ function withText(pasted: readonly CellEdit[], note: string): Pasted {
 /** Where pasted texts go: by the names beside them where they have such, else from the first cell on. */
 export function pasteInto(
   rows: readonly (readonly string[])[],
-  found: readonly RosterVariable[],
+  listed: readonly RosterVariable[],
   all: readonly RosterVariable[],
   { top, bottom, left, right }: Range,
 ): Pasted {
@@ -126,7 +127,7 @@ export function pasteInto(
   // One text goes into all that is selected.
   if (rows.length === 1 && first?.length === 1) {
     const inside = fieldsFrom(left).slice(0, fieldsFrom(left).length - fieldsFrom(right + 1).length);
-    const cells = found
+    const cells = listed
       .slice(top, bottom + 1)
       .flatMap((variable) => inside.map((field) => ({ variable, field, text: first[0]! })));
     return withText(cells, '');
@@ -135,14 +136,14 @@ export function pasteInto(
   const named =
     fields[0] === 'name' && (first?.length ?? 0) > 1 && rows.every((row) => byName.has((row[0] ?? '').trim()));
   const cells = rows.flatMap((row, k): CellEdit[] => {
-    const variable = named ? byName.get((row[0] ?? '').trim()) : found[top + k];
+    const variable = named ? byName.get((row[0] ?? '').trim()) : listed[top + k];
     if (!variable) return [];
     return row.flatMap((text, j): CellEdit[] => {
       const field = fields[j];
       return field === undefined || (named && j === 0) ? [] : [{ variable, field, text }];
     });
   });
-  const over = named ? 0 : Math.max(0, top + rows.length - found.length);
+  const over = named ? 0 : Math.max(0, top + rows.length - listed.length);
   const note = named
     ? 'Matched by name.'
     : over > 0
@@ -152,9 +153,9 @@ export function pasteInto(
 }
 
 /** The first row of a range again in all others of it; of one row, the one above it. */
-export function fillDown(found: readonly RosterVariable[], range: Range): CellEdit[] {
+export function fillDown(listed: readonly RosterVariable[], range: Range): CellEdit[] {
   const from = range.top === range.bottom ? range.top - 1 : range.top;
-  const source = found[from];
+  const source = listed[from];
   if (!source) return [];
   const fields = GRID_COLUMNS.flatMap((_, k) => (k >= range.left && k <= range.right ? (fieldAt(k) ?? []) : []));
   const list = source.codeListId ?? undefined;
@@ -162,7 +163,7 @@ export function fillDown(found: readonly RosterVariable[], range: Range): CellEd
   const usable = fields.filter(
     (field) => field !== 'name' && !(field === 'missing' && list !== undefined && fields.includes('codes')),
   );
-  return found.slice(from + 1, range.bottom + 1).flatMap((variable) =>
+  return listed.slice(from + 1, range.bottom + 1).flatMap((variable) =>
     usable.map((field) => ({
       variable,
       field,
@@ -175,9 +176,9 @@ export function fillDown(found: readonly RosterVariable[], range: Range): CellEd
 const CLEARED: ReadonlySet<CodebookField> = new Set(['label', 'question', 'missing', 'group', 'note']);
 
 /** Nothing, in all cells of a range that can be empty. */
-export function clear(found: readonly RosterVariable[], { top, bottom, left, right }: Range): CellEdit[] {
+export function clear(listed: readonly RosterVariable[], { top, bottom, left, right }: Range): CellEdit[] {
   const fields = GRID_COLUMNS.flatMap((_, k) => (k >= left && k <= right ? (fieldAt(k) ?? []) : []));
-  return found
+  return listed
     .slice(top, bottom + 1)
     .flatMap((variable) =>
       fields.filter((field) => CLEARED.has(field)).map((field) => ({ variable, field, text: '' })),

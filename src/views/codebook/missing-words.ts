@@ -34,14 +34,14 @@ export interface TurnedTogether {
 }
 
 export function together(turned: readonly Turned[]): TurnedTogether[] {
-  const known = new Map<string, TurnedTogether>();
+  const byCode = new Map<string, TurnedTogether>();
   for (const { code, to, variable } of turned) {
     const key = JSON.stringify([code, to]);
-    const same = known.get(key) ?? { code, to, variables: [] };
+    const same = byCode.get(key) ?? { code, to, variables: [] };
     same.variables.push(variable);
-    known.set(key, same);
+    byCode.set(key, same);
   }
-  return [...known.values()];
+  return [...byCode.values()];
 }
 
 /**

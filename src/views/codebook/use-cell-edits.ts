@@ -90,7 +90,7 @@ export function useCellEdits(
   const answer = (codesFor: 'all' | 'this' | null) => {
     if (asking && codesFor)
       void keep(
-        asking.edits.map((one) => (one.codes ? { ...one, codesFor } : one)),
+        asking.edits.map((entryEdit) => (entryEdit.codes ? { ...entryEdit, codesFor } : entryEdit)),
         asking.note,
         asking.seen,
       );

@@ -7,7 +7,7 @@ import type { GridProps } from './VariableGrid.js';
 
 interface Wanted extends Pick<
   GridProps,
-  'found' | 'all' | 'selection' | 'select' | 'change' | 'pasted' | 'star' | 'undo' | 'redo' | 'closeUp'
+  'listed' | 'all' | 'selection' | 'select' | 'change' | 'pasted' | 'star' | 'undo' | 'redo' | 'closeUp'
 > {
   /** A cell is typed in: the keys are its own. */
   typing: boolean;
@@ -20,19 +20,34 @@ interface Wanted extends Pick<
 
 /** What keys and the clipboard do in the grid. */
 export function useGridKeys(wanted: Wanted) {
-  const { found, all, selection, select, change, pasted, star, undo, redo, closeUp, typing, begin, go, page } = wanted;
+  const {
+    listed: listed,
+    all,
+    selection,
+    select,
+    change,
+    pasted,
+    star,
+    undo,
+    redo,
+    closeUp,
+    typing,
+    begin,
+    go,
+    page,
+  } = wanted;
   const range = rangeOf(selection);
   const { at } = selection;
   const pressed = (event: KeyboardEvent<HTMLDivElement>) => {
     if (typing) return;
     const control = event.ctrlKey || event.metaKey;
-    const size = { rows: found.length, columns: GRID_COLUMNS.length, page: page() };
+    const size = { rows: listed.length, columns: GRID_COLUMNS.length, page: page() };
     const next = event.altKey ? null : move(selection, event.key, size, { extend: event.shiftKey, control });
     const letter = event.key.toLowerCase();
     if (next) go(next);
     else if (control && letter === 'a')
-      select({ anchor: { row: 0, column: at.column }, at: { row: found.length - 1, column: at.column } });
-    else if (control && letter === 'd') change(fillDown(found, range), 'Filled down.');
+      select({ anchor: { row: 0, column: at.column }, at: { row: listed.length - 1, column: at.column } });
+    else if (control && letter === 'd') change(fillDown(listed, range), 'Filled down.');
     else if (control && letter === 'z' && event.shiftKey) redo();
     else if (control && letter === 'z') undo();
     else if (control && letter === 'y') redo();
@@ -43,25 +58,25 @@ export function useGridKeys(wanted: Wanted) {
     } else if (event.key === ' ') {
       if (at.column === STAR) toggleStar();
       else closeUp();
-    } else if (event.key === 'Delete' || event.key === 'Backspace') change(clear(found, range));
+    } else if (event.key === 'Delete' || event.key === 'Backspace') change(clear(listed, range));
     else if (event.key === 'Escape') select(only(at.row, at.column));
     else if (event.key.length === 1) begin(fieldAt(at.column) === 'level' ? undefined : event.key);
     else return;
     event.preventDefault();
   };
   const toggleStar = () => {
-    const chosen = found.slice(range.top, range.bottom + 1);
+    const chosen = listed.slice(range.top, range.bottom + 1);
     star(chosen, !chosen.every(({ starred }) => starred));
   };
   const copy = (event: ClipboardEvent) => {
     if (typing) return;
-    event.clipboardData.setData('text/plain', copiedCells(textsIn(found, range)));
+    event.clipboardData.setData('text/plain', copiedCells(textsIn(listed, range)));
     event.preventDefault();
   };
   const paste = (event: ClipboardEvent) => {
     if (typing) return;
     event.preventDefault();
-    pasted(pasteInto(pastedCells(event.clipboardData.getData('text/plain')), found, all, range));
+    pasted(pasteInto(pastedCells(event.clipboardData.getData('text/plain')), listed, all, range));
   };
   return { pressed, copy, paste };
 }

@@ -70,11 +70,11 @@ export function useRespondents(study: string, variables: readonly RosterVariable
     fetched,
   );
   const rowsOf = new Map(blocks.map(({ row, column }, k) => [`${row} ${column}`, answers[k]?.data?.rows]));
-  const known = answers.find(({ data }) => data)?.data?.total ?? null;
+  const totalNow = answers.find(({ data }) => data)?.data?.total ?? null;
   const error = answers.find((answer) => answer.error)?.error;
   // Where the blocks in sight are all new, how many there are is as it was.
   const [total, setTotal] = useState<number | null>(null);
-  if (known !== null && known !== total) setTotal(known);
+  if (totalNow !== null && totalNow !== total) setTotal(totalNow);
   /** Has a piece of the table fetched. */
   const need = useCallback((top: number, bottom: number, left: number, right: number) => {
     setSight((old) => {

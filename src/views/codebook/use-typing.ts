@@ -27,12 +27,12 @@ const KEPT: KeptShape<Kept | null> = {
 };
 
 /** The cell that is typed in. What is typed outlives a reload: it is typed on, once the grid is there again. */
-export function useTyping(study: string, found: readonly RosterVariable[]) {
+export function useTyping(study: string, listed: readonly RosterVariable[]) {
   const [kept, keep, forget] = useDraft<Kept | null>(`hatch-count:${study}:cell`, null, KEPT, true);
   const [typing, setTyping] = useState<Typing | null>(null);
   useEffect(() => {
     // What was being typed when the page went is typed on; once, when the grid has taken the focus.
-    const row = kept ? found.findIndex(({ id }) => id === kept.variable) : -1;
+    const row = kept ? listed.findIndex(({ id }) => id === kept.variable) : -1;
     if (kept && row >= 0) setTyping({ row, column: kept.column, text: kept.text, seen: kept.seen });
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

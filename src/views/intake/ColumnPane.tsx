@@ -58,8 +58,8 @@ export function ColumnPane({ column, draft, codebook, put, close }: Props) {
                     aria-label={`${code} is`}
                     value={missingOf(code) ?? 'answer'}
                     onChange={(event) => {
-                      const reason = MISSING_REASONS.find((one) => one === event.target.value) ?? null;
-                      put(decideFor(draft, [name], (known) => markCodes(known, [{ code, missing: reason }])));
+                      const reason = MISSING_REASONS.find((candidate) => candidate === event.target.value) ?? null;
+                      put(decideFor(draft, [name], (decision) => markCodes(decision, [{ code, missing: reason }])));
                     }}
                   >
                     <option value="answer">an answer</option>

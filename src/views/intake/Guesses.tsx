@@ -25,13 +25,15 @@ export function Guesses({ column, draft, codebook, put, ...reading }: ColumnProp
       {probable.length > 0 && (
         <InlineButton
           aria-pressed={marked}
-          onClick={() => put(decideFor(draft, [name], (known) => markCodes(known, marked ? asAnswers : probable)))}
+          onClick={() =>
+            put(decideFor(draft, [name], (decision) => markCodes(decision, marked ? asAnswers : probable)))
+          }
         >
           {marked ? '✓ No answer' : 'No answer'}
         </InlineButton>
       )}
       {useless && !leftOut && (
-        <InlineButton onClick={() => put(decideFor(draft, [name], (known) => ({ ...known, leaveOut: true })))}>
+        <InlineButton onClick={() => put(decideFor(draft, [name], (decision) => ({ ...decision, leaveOut: true })))}>
           Leave out
         </InlineButton>
       )}

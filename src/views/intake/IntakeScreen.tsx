@@ -172,7 +172,7 @@ function Decide({ intake, layout, changeLayout, problem: layoutProblem }: Props)
         {preview && (
           <PreviewTable
             preview={preview}
-            known={
+            names={
               out.size > 0 && read
                 ? new Set(read.columns.map(({ name }) => name).filter((name) => !out.has(name)))
                 : null

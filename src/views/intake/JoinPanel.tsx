@@ -151,7 +151,7 @@ export function Differences({ comparison, problem }: { comparison: Comparison | 
   if (!comparison) return <Wait>Comparing the file with the study…</Wait>;
   const differing = sorted.filter(({ is }) => is !== 'same');
   const rows = shown === 'all' ? sorted : differing;
-  const count = (is: (typeof sorted)[number]['is']) => sorted.filter((one) => one.is === is).length;
+  const count = (is: (typeof sorted)[number]['is']) => sorted.filter((candidate) => candidate.is === is).length;
   const { before, after } = comparison.respondents;
   return (
     <section className={css['columns']} aria-label="Differences">

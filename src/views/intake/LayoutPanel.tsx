@@ -28,11 +28,11 @@ const QUOTES: readonly (readonly [string, string])[] = [
 /** One part of a layout; where it was changed, what was found is said beneath. */
 function Part({
   label,
-  found,
+  detected: detected,
   children,
 }: {
   label: string;
-  found: string | null;
+  detected: string | null;
   children: (id: string) => ReactNode;
 }) {
   const id = useId();
@@ -40,14 +40,14 @@ function Part({
     <div className={css['part']}>
       <label htmlFor={id}>{label}</label>
       {children(id)}
-      {found !== null && <span className={css['found']}>changed; found: {found}</span>}
+      {detected !== null && <span className={css['found']}>changed; found: {detected}</span>}
     </div>
   );
 }
 
 /** What was found, in words, where it is no longer so. */
-function changed<T extends string>(now: T, found: T, of: readonly (readonly [T, string])[]): string | null {
-  return now === found ? null : (of.find(([one]) => one === found)?.[1] ?? found);
+function changed<T extends string>(now: T, detected: T, of: readonly (readonly [T, string])[]): string | null {
+  return now === detected ? null : (of.find(([choice]) => choice === detected)?.[1] ?? detected);
 }
 
 function Select<T extends string>({
@@ -61,19 +61,19 @@ function Select<T extends string>({
   of: readonly (readonly [T, string])[];
   choose: (value: T) => void;
 }) {
-  const known = of.some(([one]) => one === value);
+  const listed = of.some(([choice]) => choice === value);
   return (
     <select
       id={id}
       value={value}
       onChange={(event) => {
-        const chosen = of.find(([one]) => one === event.target.value);
+        const chosen = of.find(([choice]) => choice === event.target.value);
         if (chosen) choose(chosen[0]);
       }}
     >
-      {!known && <option value={value}>{value}</option>}
-      {of.map(([one, name]) => (
-        <option key={one} value={one}>
+      {!listed && <option value={value}>{value}</option>}
+      {of.map(([choice, name]) => (
+        <option key={choice} value={choice}>
           {name}
         </option>
       ))}
@@ -97,41 +97,41 @@ const HEADING = [
 
 function DelimitedParts({
   layout,
-  found,
+  detected: detected,
   change,
 }: {
   layout: Delimited;
-  found: Delimited;
+  detected: Delimited;
   change: (layout: Layout) => void;
 }) {
   const set = (part: Partial<Delimited>) => change({ ...layout, ...part });
   return (
     <>
-      <Part label="Separator" found={changed(layout.separator, found.separator, SEPARATORS)}>
+      <Part label="Separator" detected={changed(layout.separator, detected.separator, SEPARATORS)}>
         {(id) => <Select id={id} value={layout.separator} of={SEPARATORS} choose={(separator) => set({ separator })} />}
       </Part>
-      <Part label="Encoding" found={changed(layout.encoding, found.encoding, ENCODINGS)}>
+      <Part label="Encoding" detected={changed(layout.encoding, detected.encoding, ENCODINGS)}>
         {(id) => <Select id={id} value={layout.encoding} of={ENCODINGS} choose={(encoding) => set({ encoding })} />}
       </Part>
-      <Part label="Quotes" found={changed(layout.quote, found.quote, QUOTES)}>
+      <Part label="Quotes" detected={changed(layout.quote, detected.quote, QUOTES)}>
         {(id) => <Select id={id} value={layout.quote} of={QUOTES} choose={(quote) => set({ quote })} />}
       </Part>
-      <Part label="Decimals" found={changed(layout.decimal, found.decimal, DECIMALS)}>
+      <Part label="Decimals" detected={changed(layout.decimal, detected.decimal, DECIMALS)}>
         {(id) => <Select id={id} value={layout.decimal} of={DECIMALS} choose={(decimal) => set({ decimal })} />}
       </Part>
       {layout.picks === undefined && (
-        <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
+        <Part label="Names" detected={changed(yesNo(layout.heading), yesNo(detected.heading), HEADING)}>
           {(id) => (
             <Select
               id={id}
               value={yesNo(layout.heading)}
               of={HEADING}
-              choose={(one) => set({ heading: one === 'yes' })}
+              choose={(choice) => set({ heading: choice === 'yes' })}
             />
           )}
         </Part>
       )}
-      <Part label="Short rows" found={changed(layout.short, found.short, SHORT)}>
+      <Part label="Short rows" detected={changed(layout.short, detected.short, SHORT)}>
         {(id) => <Select id={id} value={layout.short} of={SHORT} choose={(short) => set({ short })} />}
       </Part>
     </>
@@ -140,12 +140,12 @@ function DelimitedParts({
 
 function WorkbookParts({
   layout,
-  found,
+  detected: detected,
   sheets,
   change,
 }: {
   layout: Workbook;
-  found: Workbook;
+  detected: Workbook;
   sheets: Intake['sheets'];
   change: (layout: Layout) => void;
 }) {
@@ -158,10 +158,10 @@ function WorkbookParts({
   };
   return (
     <>
-      <Part label="Sheet" found={changed(layout.sheet, found.sheet, names)}>
+      <Part label="Sheet" detected={changed(layout.sheet, detected.sheet, names)}>
         {(id) => <Select id={id} value={layout.sheet} of={names} choose={(sheet) => set({ sheet })} />}
       </Part>
-      <Part label="Cells" found={layout.range === found.range ? null : 'all'}>
+      <Part label="Cells" detected={layout.range === detected.range ? null : 'all'}>
         {(id) => (
           <input
             id={id}
@@ -175,13 +175,13 @@ function WorkbookParts({
           />
         )}
       </Part>
-      <Part label="Names" found={changed(yesNo(layout.heading), yesNo(found.heading), HEADING)}>
+      <Part label="Names" detected={changed(yesNo(layout.heading), yesNo(detected.heading), HEADING)}>
         {(id) => (
           <Select
             id={id}
             value={yesNo(layout.heading)}
             of={HEADING}
-            choose={(one) => set({ heading: one === 'yes' })}
+            choose={(choice) => set({ heading: choice === 'yes' })}
           />
         )}
       </Part>
@@ -269,10 +269,10 @@ export function LayoutPanel({
         </span>
       </h2>
       {layout.is === 'delimited' && found.is === 'delimited' && (
-        <DelimitedParts layout={layout} found={found} change={change} />
+        <DelimitedParts layout={layout} detected={found} change={change} />
       )}
       {layout.is === 'workbook' && found.is === 'workbook' && (
-        <WorkbookParts layout={layout} found={found} sheets={intake.sheets} change={change} />
+        <WorkbookParts layout={layout} detected={found} sheets={intake.sheets} change={change} />
       )}
       {layout.is === 'parquet' && <p className={css['soft']}>Names and kinds of values are in the file itself.</p>}
       {layout.is === 'json' && (

@@ -6,10 +6,10 @@ const COLUMNS = 60;
 /** The first rows as they are read, with their lines; those that cannot be read are marked. */
 export function PreviewTable({
   preview,
-  known,
+  names,
 }: {
   preview: NonNullable<Intake['preview']>;
-  known: ReadonlySet<string> | null;
+  names: ReadonlySet<string> | null;
 }) {
   const columns = preview.columns.slice(0, COLUMNS);
   return (
@@ -19,7 +19,7 @@ export function PreviewTable({
           <tr>
             <th scope="col">line</th>
             {columns.map((name) => (
-              <th key={name} scope="col" data-out={known !== null && !known.has(name)}>
+              <th key={name} scope="col" data-out={names !== null && !names.has(name)}>
                 {name}
               </th>
             ))}

@@ -82,9 +82,9 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
   const asAnswers = () =>
     probable.reduce(
       (next, { column, codes }) =>
-        decideFor(next, [column.name], (known) =>
+        decideFor(next, [column.name], (decision) =>
           markCodes(
-            known,
+            decision,
             codes.map(({ code }) => ({ code, missing: null })),
           ),
         ),
@@ -132,7 +132,8 @@ export function QuestionPanel({
   const able = questions;
   if (questions.length === 0) return null;
   const all = able.every(({ name }) => draft.questions[name]);
-  const without = (name: string) => Object.fromEntries(Object.entries(draft.questions).filter(([one]) => one !== name));
+  const without = (name: string) =>
+    Object.fromEntries(Object.entries(draft.questions).filter(([question]) => question !== name));
   return (
     <section aria-label="Multiple-response questions" className={css['panel']}>
       <h2>

@@ -20,7 +20,7 @@ export function SizeWordsFields({ words, keep }: Props) {
   const meant = lines.map(({ least, word }) => ({ least: parseNumber(least) ?? NaN, word: word.trim() }));
   const wrong = whyNoSizeWords(meant);
   const put = (k: number, line: Partial<(typeof lines)[number]>) =>
-    setLines(lines.map((one, at) => (at === k ? { ...one, ...line } : one)));
+    setLines(lines.map((item, at) => (at === k ? { ...item, ...line } : item)));
   return (
     <fieldset className={css['sizeWords']}>
       <legend>Words for size, on a correlation’s scale (φ, w, τb, η)</legend>

@@ -60,7 +60,9 @@ export function TickedBar({ columns, draft, codebook, put, layout, changeLayout,
       {probable.length > 0 && (
         <Button onClick={() => put(declareProbable(draft, probable))}>No answer, in {probable.length}</Button>
       )}
-      <Button onClick={() => put(decideFor(draft, names, (known) => ({ ...known, leaveOut: true })))}>Leave out</Button>
+      <Button onClick={() => put(decideFor(draft, names, (decision) => ({ ...decision, leaveOut: true })))}>
+        Leave out
+      </Button>
       <Button onClick={() => put(decideFor(draft, names, () => ({})))}>As understood</Button>
       <Button onClick={untick}>Untick</Button>
     </span>

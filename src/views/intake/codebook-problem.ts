@@ -24,9 +24,9 @@ const isProblem = (value: unknown): value is Problem =>
 /** Takes it, once. */
 export function takeCodebookProblem(intake: string): Problem | null {
   try {
-    const found: unknown = JSON.parse(sessionStorage.getItem(keyOf(intake)) ?? 'null');
+    const stored: unknown = JSON.parse(sessionStorage.getItem(keyOf(intake)) ?? 'null');
     sessionStorage.removeItem(keyOf(intake));
-    return isProblem(found) ? found : null;
+    return isProblem(stored) ? stored : null;
   } catch {
     return null;
   }

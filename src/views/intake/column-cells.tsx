@@ -31,7 +31,7 @@ interface Ticks {
 export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, narrow }: Ticks): ReactNode[] {
   const { column, draft, codebook, put } = props;
   const { name, why, guesses, blank } = column;
-  const known = standing(column, draft, codebook);
+  const now = standing(column, draft, codebook);
   const values = valuesOf(column);
   return [
     <input
@@ -46,13 +46,13 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
       key="name"
       type="button"
       className={css['columnName']}
-      data-out={known.leftOut}
+      data-out={now.leftOut}
       aria-expanded={isOpen}
       onClick={toggle}
     >
       {name}
     </button>,
-    known.leftOut ? (
+    now.leftOut ? (
       <span key="out" className={css['soft']}>
         left out
       </span>
@@ -60,12 +60,12 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
       <input
         key="label"
         aria-label={`Label of ${name}`}
-        value={known.label}
+        value={now.label}
         placeholder={name}
         onChange={(event) => put(decideFor(draft, [name], (old) => ({ ...old, label: event.target.value })))}
       />
     ),
-    known.leftOut ? (
+    now.leftOut ? (
       <InlineButton key="back" onClick={() => put(decideFor(draft, [name], (old) => ({ ...old, leaveOut: false })))}>
         Take in
       </InlineButton>
@@ -73,7 +73,7 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
       <select
         key="level"
         aria-label={`Level of ${name}`}
-        value={known.level}
+        value={now.level}
         onChange={(event) => {
           const level = levelsOf(column).find((other) => other === event.target.value);
           if (level) put(setLevelOf(draft, [column], level));
@@ -88,7 +88,7 @@ export function columnCells(props: ColumnProps, { ticked, tick, isOpen, toggle, 
     ),
     <div key="why" className={css['why']}>
       <p title={[why, ...guesses.map(({ text }) => text)].join(' ')}>
-        {known.fromCodebook ? 'As the codebook says. ' : ''}
+        {now.fromCodebook ? 'As the codebook says. ' : ''}
         {why}
         {blank > 0 && <span className={css['soft']}> {whole(blank)} blank.</span>}
       </p>

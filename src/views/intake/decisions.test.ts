@@ -50,8 +50,8 @@ describe('decisions at the intake', () => {
 
   it('are sent for the columns that are there, with the questions that were taken on', () => {
     let draft = noDecisions('wave 1.csv.gz');
-    draft = decideFor(draft, ['a', 'gone'], (known) => ({ ...known, level: 'ordered' }));
-    draft = decideFor(draft, ['a'], (known) => markCodes(known, [{ code: '9', missing: 'other' }]));
+    draft = decideFor(draft, ['a', 'gone'], (decision) => ({ ...decision, level: 'ordered' }));
+    draft = decideFor(draft, ['a'], (decision) => markCodes(decision, [{ code: '9', missing: 'other' }]));
     draft = { ...draft, questions: { g: { label: 'Grows' }, s: { label: 'Says' } } };
     expect(acceptanceOf(draft, 'Wave', [column('a')], [ticks, slots])).toEqual({
       name: 'Wave',
@@ -93,8 +93,8 @@ describe('decisions at the intake', () => {
     const draft = noDecisions('x.csv');
     expect(standing(column('a'), draft, codebook)).toMatchObject({ label: 'A', level: 'ordered', fromCodebook: true });
     expect(standing(column('a', { storage: 'text', level: 'text' }), draft, codebook).level).toBe('text');
-    const decided = decideFor(draft, ['a'], (known) =>
-      markCodes({ ...known, level: 'number' }, [{ code: '9', missing: null }]),
+    const decided = decideFor(draft, ['a'], (decision) =>
+      markCodes({ ...decision, level: 'number' }, [{ code: '9', missing: null }]),
     );
     expect(standing(column('a'), decided, codebook)).toMatchObject({ level: 'number', changed: true });
     expect(standing(column('a'), draft, codebook).missingOf('9')).toBe('refused');

@@ -40,7 +40,7 @@ export const noDecisions = (fileName: string): Decisions => ({
 export function decideFor(
   draft: Decisions,
   names: readonly string[],
-  change: (known: Omit<Decision, 'name'>, name: string) => Omit<Decision, 'name'>,
+  change: (decision: Omit<Decision, 'name'>, name: string) => Omit<Decision, 'name'>,
 ): Decisions {
   const columns = { ...draft.columns };
   for (const name of names) columns[name] = change(columns[name] ?? {}, name);
@@ -57,7 +57,7 @@ export const SOURCE_LEVELS: readonly SourceLevel[] = ['unordered', 'ordered', 'n
 
 /** The codes that a codebook gives for a column. */
 function listOf(name: string, codebook: Codebook | undefined): readonly FileCode[] {
-  const entry = codebook?.variables.find((one) => one.name === name);
+  const entry = codebook?.variables.find((variable) => variable.name === name);
   return codebook && entry ? fileCodes(entry, codebook) : [];
 }
 
@@ -73,22 +73,22 @@ export function standing(column: Column, draft: Decisions, codebook: Codebook | 
     changed: decision.level !== undefined && decision.level !== column.level,
     leftOut: decision.leaveOut === true,
     fromCodebook: entry !== undefined,
-    labelOf: (code: string) => listed.find((one) => one.code === code)?.label,
+    labelOf: (code: string) => listed.find((candidate) => candidate.code === code)?.label,
     missingOf: (code: string): MissingReason | null => {
-      const decided = decision.missing?.find((one) => one.code === code);
-      return decided ? decided.missing : (listed.find((one) => one.code === code)?.missing ?? null);
+      const decided = decision.missing?.find((candidate) => candidate.code === code);
+      return decided ? decided.missing : (listed.find((candidate) => candidate.code === code)?.missing ?? null);
     },
   };
 }
 
 /** Says of some codes of a column whether they are answers. */
 export function markCodes(
-  known: Omit<Decision, 'name'>,
+  decision: Omit<Decision, 'name'>,
   codes: readonly { code: string; missing: MissingReason | null }[],
 ): Omit<Decision, 'name'> {
   const marked = new Set(codes.map(({ code }) => code));
-  const others = (known.missing ?? []).filter(({ code }) => !marked.has(code));
-  return { ...known, missing: [...others, ...codes] };
+  const others = (decision.missing ?? []).filter(({ code }) => !marked.has(code));
+  return { ...decision, missing: [...others, ...codes] };
 }
 
 /**
@@ -99,7 +99,7 @@ export function probablyMissing(
   column: Column,
   codebook: Codebook | undefined,
 ): { code: string; missing: MissingReason }[] {
-  const listed = new Map(listOf(column.name, codebook).map((one) => [one.code, one]));
+  const listed = new Map(listOf(column.name, codebook).map((code) => [code.code, code]));
   const guessed = column.guesses.flatMap(({ is, codes }) => (is === 'no-answer' ? codes.map(({ code }) => code) : []));
   // A code that the codebook labels as an answer was looked at.
   const unlabelled = guessed.filter((code) => !listed.has(code) || listed.get(code)?.label === code);
@@ -130,7 +130,10 @@ export function declareProbable(
   draft: Decisions,
   columns: readonly (readonly [name: string, codes: { code: string; missing: MissingReason }[]])[],
 ): Decisions {
-  return columns.reduce((next, [name, codes]) => decideFor(next, [name], (known) => markCodes(known, codes)), draft);
+  return columns.reduce(
+    (next, [name, codes]) => decideFor(next, [name], (decision) => markCodes(decision, codes)),
+    draft,
+  );
 }
 
 /** Kinds of guesses worth filtering by, in words. */
@@ -159,10 +162,10 @@ export function nameOf(draft: Decisions, fileName: string, codebook: Codebook | 
 export function acceptanceOf(
   draft: Decisions,
   name: string,
-  known: readonly Column[],
+  read: readonly Column[],
   questions: readonly Question[],
 ): Acceptance {
-  const names = new Set(known.map((column) => column.name));
+  const names = new Set(read.map((column) => column.name));
   const columns = Object.entries(draft.columns).flatMap(([column, decision]) =>
     names.has(column) ? [{ name: column, ...decision }] : [],
   );
@@ -200,5 +203,5 @@ export function readNumbersAs(
 /** Gives columns a level, those that can have it. */
 export function setLevelOf(draft: Decisions, columns: readonly Column[], level: SourceLevel): Decisions {
   const able = columns.filter((column) => levelsOf(column).includes(level)).map(({ name }) => name);
-  return decideFor(draft, able, (known) => ({ ...known, level }));
+  return decideFor(draft, able, (decision) => ({ ...decision, level }));
 }

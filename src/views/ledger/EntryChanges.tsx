@@ -42,7 +42,7 @@ function thingOf(line: Line, text: string): Thing | { problem: string } {
   if (of === 'table')
     return text.trim() === '' ? { problem: 'A table needs a title.' } : { of: 'table', id, title: text.trim() };
   if (of === 'variable' && field === 'level') {
-    const level = LEVELS.find((one) => LEVEL_WORDS[one] === text);
+    const level = LEVELS.find((candidate) => LEVEL_WORDS[candidate] === text);
     return level ? { of: 'variable', id, level } : { problem: `“${text}” is no level.` };
   }
   if (of === 'variable' && field === 'name' && text.trim() === '') return { problem: 'A variable needs a name.' };

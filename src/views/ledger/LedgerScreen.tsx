@@ -39,7 +39,7 @@ function LedgerPage({ study }: { study: string }) {
   const here = entries.filter(({ undone, leftOut }) => !undone && leftOut === null).at(-1);
   const undone = entries.filter((entry) => entry.undone && entry.leftOut === null);
   const words = search.toLowerCase().split(/\s+/);
-  const found = entries
+  const matching = entries
     .filter(
       (entry) =>
         (kind === '' || entry.kind === kind) &&
@@ -78,12 +78,12 @@ function LedgerPage({ study }: { study: string }) {
           <select
             className={kit['input']}
             value={kind}
-            onChange={(event) => setKind(KINDS.find((one) => one === event.target.value) ?? '')}
+            onChange={(event) => setKind(KINDS.find((candidate) => candidate === event.target.value) ?? '')}
           >
             <option value="">everything ({entries.length})</option>
-            {KINDS.map((one) => (
-              <option key={one} value={one}>
-                {KIND_WORDS[one]} ({entries.filter((entry) => entry.kind === one).length})
+            {KINDS.map((item) => (
+              <option key={item} value={item}>
+                {KIND_WORDS[item]} ({entries.filter((entry) => entry.kind === item).length})
               </option>
             ))}
           </select>
@@ -96,13 +96,13 @@ function LedgerPage({ study }: { study: string }) {
         </PlainButton>
       </div>
       <ol className={css['entries']} aria-label="Entries, the newest first">
-        {found.map((entry, k) => (
+        {matching.map((entry, k) => (
           <Entry
             key={entry.id}
             study={study}
             entry={entry}
             number={entries.indexOf(entry) + 1}
-            day={dayOf(entry.madeAt) !== dayOf(found[k - 1]?.madeAt ?? '') ? dayOf(entry.madeAt) : null}
+            day={dayOf(entry.madeAt) !== dayOf(matching[k - 1]?.madeAt ?? '') ? dayOf(entry.madeAt) : null}
             here={entry.id === here?.id}
             go={entry.id >= barrier && entry.id !== here?.id && entry.leftOut === null ? () => goTo(entry.id) : null}
             isOpen={opened === entry.id}
@@ -113,7 +113,7 @@ function LedgerPage({ study }: { study: string }) {
           />
         ))}
       </ol>
-      {found.length === 0 && <p className={css['none']}>No entry is like that.</p>}
+      {matching.length === 0 && <p className={css['none']}>No entry is like that.</p>}
       <Toast text={toast} done={() => setToast(null)} />
     </Page>
   );

@@ -5,7 +5,7 @@ import { readPaper } from '../../core/paper/read-paper.js';
 import { labelOf } from '../../core/paper/sheet.js';
 import { readCodings } from '../../core/reading/read-codings.js';
 import { readRelated } from '../../core/reading/read-related.js';
-import { sumsOfLines } from '../../core/reading/sums/sums-of.js';
+import { workedExamplesOfLines } from '../../core/reading/worked-examples/worked-examples-of.js';
 import { Pens } from '../../kit/Svg.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { CONFIDENCE, useReading, useSplitReading, useWork } from '../reading/use-reading.js';
@@ -19,7 +19,7 @@ import { StratumTable } from '../tables/StratumTable.js';
 import { SHOWN } from '../tables/shown-query.js';
 import { viewOfTable } from '../../core/view/table-view.js';
 import { BlockLine } from './BlockLine.js';
-import { Findings } from './Findings.js';
+import { SheetRemarks } from './SheetRemarks.js';
 import { PaperHead } from './PaperHead.js';
 import { PaperSides } from './PaperSides.js';
 import { PasteBox } from './PasteBox.js';
@@ -43,24 +43,24 @@ function PaperPage() {
   const read = useMemo(() => readPaper(paper), [paper]);
   const { table, split, lines, proportions, checked } = read;
   const work = useWork(shown.letters);
-  const { extras, answers, sums, exact } = useReading(table, work, undefined, { proportions });
+  const { extras, answers, workedExamples, exact } = useReading(table, work, undefined, { proportions });
   const each = useSplitReading(split, work);
   const byLines = useMemo(() => {
     if (!lines) return null;
     const questions = sheetOf(paper, 0)
       .columns.slice(1)
       .map((label, k) => (label.trim() === '' ? `Question ${k + 1}` : label));
-    const found = 'related' in lines ? readRelated(lines, questions, CONFIDENCE) : readCodings(lines, CONFIDENCE);
-    return { answers: found, sums: sumsOfLines(lines) };
+    const result = 'related' in lines ? readRelated(lines, questions, CONFIDENCE) : readCodings(lines, CONFIDENCE);
+    return { answers: result, workedExamples: workedExamplesOfLines(lines) };
   }, [lines, paper]);
   const names = blockNames(paper);
   const block = Math.min(chosen, names.length - 1);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const view = table && viewOfTable(table.columns ? title : paper.sides.rows.title || 'Counts', table, extras);
   const untouched = isUntouched(paper);
-  const shows = byLines ?? each ?? (answers.length > 0 ? { answers, sums } : null);
+  const shows = byLines ?? each ?? (answers.length > 0 ? { answers, workedExamples } : null);
   const has = (part: 'marks' | 'letters') =>
-    extras[part] !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
+    extras[part] !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
   return (
     <EditorShell>
       <Pens />
@@ -71,7 +71,7 @@ function PaperPage() {
         {names.length > 1 && <BlockLine edit={edit} names={names} block={block} choose={setBlock} />}
         <SheetGrid edit={edit} block={block} checked={checked[block]} />
         {!untouched && (
-          <Findings
+          <SheetRemarks
             checked={checked}
             names={names}
             keepTotals={paper.keepTotals}
@@ -100,11 +100,11 @@ function PaperPage() {
             )}
           </>
         )}
-        {each?.strata.map((one) => (
+        {each?.strata.map((code) => (
           <StratumTable
-            key={one.code}
-            label={one.label}
-            view={viewOfTable(`${title}, ${one.label}`, one.table, one)}
+            key={code.code}
+            label={code.label}
+            view={viewOfTable(`${title}, ${code.label}`, code.table, code)}
             shown={shown}
             within={paper.within}
           />
@@ -112,7 +112,7 @@ function PaperPage() {
       </Middle>
       <Aside label="Reading">
         {shows ? (
-          <ReadingPane answers={shows.answers} exact={exact} sums={shows.sums} />
+          <ReadingPane answers={shows.answers} exact={exact} workedExamples={shows.workedExamples} />
         ) : (
           <Note>
             The reading stands here as soon as every cell can be read: is there an association, how strong, where, can

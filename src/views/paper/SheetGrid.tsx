@@ -19,8 +19,8 @@ function move(event: KeyboardEvent<HTMLInputElement>): void {
   const field = event.currentTarget;
   const line = field.closest('tr');
   const place = Array.from(line?.querySelectorAll('input') ?? []).indexOf(field);
-  const lines = Array.from(field.closest('table')?.querySelectorAll('tr') ?? []).filter((one) =>
-    one.querySelector('input'),
+  const lines = Array.from(field.closest('table')?.querySelectorAll('tr') ?? []).filter((tableRow) =>
+    tableRow.querySelector('input'),
   );
   const next = lines[lines.indexOf(line as HTMLTableRowElement) + step]?.querySelectorAll('input');
   if (!next || next.length === 0) return;
@@ -35,9 +35,9 @@ export function SheetGrid({ edit, block, checked }: Props) {
   const layout = LAYOUTS[paper.kind];
   const mark = (i: number, j: number) => {
     if (!checked) return undefined;
-    const found = checked.findings.find(({ row, column }) => row === i && column === j);
+    const finding = checked.findings.find(({ row, column }) => row === i && column === j);
     // A field that nothing was typed into yet is no matter.
-    if (found && !(found.kind === 'mended' && sheet.cells[i]?.[j]?.trim() === '')) return found.kind;
+    if (finding && !(finding.kind === 'mended' && sheet.cells[i]?.[j]?.trim() === '')) return finding.kind;
     return checked.rows.includes(i) && checked.columns.includes(j) ? undefined : 'total';
   };
   // Columns and rows that the kind names itself do not count among the typed ones.

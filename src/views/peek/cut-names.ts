@@ -18,16 +18,16 @@ export function cutNames(text: string, names: readonly NamedHere[]): TextPart[] 
   const parts: TextPart[] = [];
   let plain = '';
   for (let k = 0; k < text.length;) {
-    const found = isWord(text[k - 1])
+    const match = isWord(text[k - 1])
       ? undefined
       : wanted.find(
           ({ title }) => text.startsWith(title, k) && !(isWord(title.at(-1)) && isWord(text[k + title.length])),
         );
-    if (found) {
+    if (match) {
       if (plain !== '') parts.push({ text: plain, id: null });
       plain = '';
-      parts.push({ text: found.title, id: found.id });
-      k += found.title.length;
+      parts.push({ text: match.title, id: match.id });
+      k += match.title.length;
     } else plain += text[k++]!;
   }
   if (plain !== '') parts.push({ text: plain, id: null });

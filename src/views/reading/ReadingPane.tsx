@@ -6,10 +6,10 @@ import { Button } from '../../kit/kit.js';
 import { HatchSample } from '../../kit/Hatch.js';
 import { Marked, Marks, Note, Panel, PanelBehind, Said, Verdict } from '../../kit/Panel.js';
 import css from './reading.module.css';
-import type { Sums } from '../../core/reading/sums/sums-of.js';
+import type { WorkedExamples } from '../../core/reading/worked-examples/worked-examples-of.js';
 import { NamedText } from '../peek/NamedText.js';
 import { type SizeChoice, SizeScale, USUAL_SIZES } from './SizeScale.js';
-import { ShowSum } from './ShowSum.js';
+import { ShowWorkedExample } from './ShowWorkedExample.js';
 import type { Exact } from './use-exact.js';
 
 const WIDTH = 104;
@@ -64,7 +64,13 @@ function Measure({ measure }: { measure: ReadMeasure }) {
   );
 }
 
-function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: Sums | undefined }) {
+function Measures({
+  measures,
+  workedExamples,
+}: {
+  measures: readonly ReadMeasure[];
+  workedExamples: WorkedExamples | undefined;
+}) {
   const rest = measures.filter(({ lead }) => !lead);
   return (
     <>
@@ -97,7 +103,9 @@ function Measures({ measures, sums }: { measures: readonly ReadMeasure[]; sums: 
                   {measure.detail !== null && ` (${measure.detail})`}
                   {measure.note !== null && ` ${measure.note}.`.replace(/\.\.$/, '.')}
                 </p>
-                {sums?.has(measure.id) && <ShowSum id={measure.id} name={measure.name} sumFor={sums.of} />}
+                {workedExamples?.has(measure.id) && (
+                  <ShowWorkedExample id={measure.id} name={measure.name} exampleFor={workedExamples.of} />
+                )}
               </li>
             ))}
           </ul>
@@ -158,7 +166,13 @@ function ExactLine({ exact }: { exact: Exact }) {
 }
 
 /** The tests of an answer that are not the lead nor stand beside it. */
-function OtherTests({ tests, sums }: { tests: readonly ReadTest[]; sums: Sums | undefined }) {
+function OtherTests({
+  tests,
+  workedExamples,
+}: {
+  tests: readonly ReadTest[];
+  workedExamples: WorkedExamples | undefined;
+}) {
   if (tests.length === 0) return null;
   return (
     <details className={css['more']}>
@@ -171,7 +185,9 @@ function OtherTests({ tests, sums }: { tests: readonly ReadTest[]; sums: Sums | 
           <p>
             <NamedText>{test.about}</NamedText>
           </p>
-          {sums?.has(test.id) && <ShowSum id={test.id} name={test.name} sumFor={sums.of} />}
+          {workedExamples?.has(test.id) && (
+            <ShowWorkedExample id={test.id} name={test.name} exampleFor={workedExamples.of} />
+          )}
         </div>
       ))}
     </details>
@@ -181,41 +197,43 @@ function OtherTests({ tests, sums }: { tests: readonly ReadTest[]; sums: Sums | 
 interface Props {
   answers: readonly Answer[];
   exact?: Exact;
-  sums?: Sums | undefined;
+  workedExamples?: WorkedExamples | undefined;
   sizes?: SizeChoice;
   /** What is chosen in an answer: what is predicted under the strength, expected shares where counts are compared. */
   choices?: Partial<Record<Answer['id'], ReactNode>>;
 }
 
 interface BodyProps extends Omit<Props, 'answers'> {
-  one: Answer;
+  answer: Answer;
 }
 
 /** What stands under a question. */
-function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProps) {
-  const [lead] = one.tests.filter((test) => test.lead);
-  const beside = one.tests.find((test) => test.beside);
+function AnswerBody({ answer, exact, workedExamples, sizes = USUAL_SIZES, choices }: BodyProps) {
+  const [lead] = answer.tests.filter((test) => test.lead);
+  const beside = answer.tests.find((test) => test.beside);
   return (
     <>
-      {one.verdict !== null && <Verdict>{one.verdict}</Verdict>}
+      {answer.verdict !== null && <Verdict>{answer.verdict}</Verdict>}
       {lead && (
         <p className={css['lead']} title={lead.about}>
           {lead.text} <small>{lead.name}</small>
         </p>
       )}
-      {lead && sums?.has(lead.id) && <ShowSum id={lead.id} name={lead.name} sumFor={sums.of} />}
+      {lead && workedExamples?.has(lead.id) && (
+        <ShowWorkedExample id={lead.id} name={lead.name} exampleFor={workedExamples.of} />
+      )}
       {beside && (
         <p className={css['test']} title={beside.about}>
           {beside.text} <small>{beside.name}</small>
         </p>
       )}
-      {one.id === 'association' && exact && <ExactLine exact={exact} />}
-      {one.size && <SizeScale size={one.size} choice={sizes} />}
-      {one.measures.length > 0 && <Measures measures={one.measures} sums={sums} />}
-      {choices?.[one.id]}
-      {one.cells.length > 0 && (
+      {answer.id === 'association' && exact && <ExactLine exact={exact} />}
+      {answer.size && <SizeScale size={answer.size} choice={sizes} />}
+      {answer.measures.length > 0 && <Measures measures={answer.measures} workedExamples={workedExamples} />}
+      {choices?.[answer.id]}
+      {answer.cells.length > 0 && (
         <ul className={css['cells']}>
-          {one.cells.map((cell) => (
+          {answer.cells.map((cell) => (
             <li key={cell.subject}>
               <b>{cell.subject}</b>
               {cell.parts.map((part) => (
@@ -225,9 +243,9 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
           ))}
         </ul>
       )}
-      {one.checks.length > 0 && (
+      {answer.checks.length > 0 && (
         <Marks>
-          {one.checks.map((check) => (
+          {answer.checks.map((check) => (
             <Marked key={check.text} mark={check.ok ? '✓' : '!'} ok={check.ok}>
               <span>
                 <span className="sr-only">{check.ok ? 'Fine: ' : 'Mind: '}</span>
@@ -237,13 +255,16 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
           ))}
         </Marks>
       )}
-      {one.notes.map((note) => (
+      {answer.notes.map((note) => (
         <Note key={note}>
           <NamedText>{note}</NamedText>
         </Note>
       ))}
-      <OtherTests tests={one.tests.filter((test) => test !== lead && test !== beside)} sums={sums} />
-      {one.sentence !== null && <ReportSentence text={one.sentence} />}
+      <OtherTests
+        tests={answer.tests.filter((test) => test !== lead && test !== beside)}
+        workedExamples={workedExamples}
+      />
+      {answer.sentence !== null && <ReportSentence text={answer.sentence} />}
     </>
   );
 }
@@ -252,11 +273,11 @@ function AnswerBody({ one, exact, sums, sizes = USUAL_SIZES, choices }: BodyProp
 export function ReadingPane({ answers, ...rest }: Props) {
   return (
     <>
-      {answers.map((one) => {
-        const Frame = one.behind === true ? PanelBehind : Panel;
+      {answers.map((answer) => {
+        const Frame = answer.behind === true ? PanelBehind : Panel;
         return (
-          <Frame key={one.question} title={one.question} data-answer={one.id}>
-            <AnswerBody one={one} {...rest} />
+          <Frame key={answer.question} title={answer.question} data-answer={answer.id}>
+            <AnswerBody answer={answer} {...rest} />
           </Frame>
         );
       })}

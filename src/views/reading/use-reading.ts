@@ -3,9 +3,13 @@ import type { Assessment } from '../../core/assess/types.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
 import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
-import { assessTable, read, requestOf } from '../../core/reading/read.js';
+import { assessmentOfTable, read, requestOf } from '../../core/reading/read.js';
 import type { ReadOptions } from '../../core/reading/options.js';
-import { sumsOfSplit, sumsOfTable, type Sums } from '../../core/reading/sums/sums-of.js';
+import {
+  workedExamplesOfSplit,
+  workedExamplesOfTable,
+  type WorkedExamples,
+} from '../../core/reading/worked-examples/worked-examples-of.js';
 import type { Answer } from '../../core/reading/types.js';
 import { readSplit } from '../../core/reading/read-within.js';
 import { assessSplit } from '../../core/reading/split/assess-split.js';
@@ -24,7 +28,7 @@ export interface Reading {
   extras: Extras;
   answers: Answer[];
   /** How each statistic comes about; undefined where there is none to show. */
-  sums: Sums | undefined;
+  workedExamples: WorkedExamples | undefined;
   /** The exact tests of the table, which come later. */
   exact: Exact;
 }
@@ -45,11 +49,11 @@ type Work = (table: Table) => Extras;
 /** What is worked out of tables for their cells: of each once, whoever asks, for as long as it is on screen. */
 export function useWork(adjustment: Adjustment = 'holm'): Work {
   return useMemo(() => {
-    const known = new WeakMap<Table, Extras>();
+    const cache = new WeakMap<Table, Extras>();
     return (table) => {
-      const found = known.get(table) ?? extrasOf(table, assessTable(table, CONFIDENCE, adjustment), adjustment);
-      known.set(table, found);
-      return found;
+      const extras = cache.get(table) ?? extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment);
+      cache.set(table, extras);
+      return extras;
     };
   }, [adjustment]);
 }
@@ -58,7 +62,7 @@ export function useWork(adjustment: Adjustment = 'holm'): Work {
 export interface SplitReading {
   strata: StratumShown[];
   answers: Answer[];
-  sums: Sums;
+  workedExamples: WorkedExamples;
 }
 
 /** A split table with the statistics of each stratum and the reading of all; null where there is none. */
@@ -69,11 +73,11 @@ export function useSplitReading(
 ): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
-    const known = assessSplit(split, CONFIDENCE, (table) => work(table).assessment);
+    const assessment = assessSplit(split, CONFIDENCE, (table) => work(table).assessment);
     return {
       strata: split.strata.map((stratum) => ({ ...stratum, ...work(stratum.table) })),
-      answers: readSplit(split, known, CONFIDENCE, { sizes, predicted, percent }),
-      sums: sumsOfSplit(split, known, CONFIDENCE),
+      answers: readSplit(split, assessment, CONFIDENCE, { sizes, predicted, percent }),
+      workedExamples: workedExamplesOfSplit(split, assessment, CONFIDENCE),
     };
   }, [split, work, sizes, predicted, percent]);
 }
@@ -95,8 +99,8 @@ export function useReading(
   own = NONE,
   { proportions, sizes, predicted, percent }: ReadOptions = {},
 ): Reading {
-  const known = table && work(table);
-  const assessment = known?.assessment ?? null;
+  const extras = table && work(table);
+  const assessment = extras?.assessment ?? null;
   const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);
   // Two by two is exact already.
   const larger =
@@ -110,9 +114,9 @@ export function useReading(
     () => (table ? read(table, whole, CONFIDENCE, { proportions, sizes, predicted, percent }) : []),
     [table, whole, proportions, sizes, predicted, percent],
   );
-  const sums = useMemo(
-    () => (table && sumsOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,
+  const workedExamples = useMemo(
+    () => (table && workedExamplesOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,
     [table, whole, proportions],
   );
-  return { extras: known ?? NO_EXTRAS, answers, sums, exact };
+  return { extras: extras ?? NO_EXTRAS, answers, workedExamples, exact };
 }

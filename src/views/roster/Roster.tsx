@@ -5,7 +5,7 @@ import { titleOf } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
 import { peekAt } from '../peek/Peek.js';
 import { ShowSelect } from './ShowSelect.js';
-import { useFound } from './use-found.js';
+import { useMatching } from './use-matching.js';
 import { useReveal } from './use-reveal.js';
 import { bars, gapsOf, metaOf } from './words.js';
 import css from './roster.module.css';
@@ -85,9 +85,9 @@ interface RosterProps {
 
 /** The list of all variables: find, show some, put in order, choose, drag. */
 export function Roster({ variables, used, choose, actionsOf, star }: RosterProps) {
-  const { search, setSearch, showing, show, order, setOrder, found } = useFound(variables);
+  const { search, setSearch, showing, show, order, setOrder, matching } = useMatching(variables);
   const [open, setOpen] = useState<number | null>(null);
-  const { most, end } = useReveal(found);
+  const { most, end } = useReveal(matching);
   const toggle = useCallback(
     (id: number) => {
       if (actionsOf) setOpen((old) => (old === id ? null : id));
@@ -108,7 +108,7 @@ export function Roster({ variables, used, choose, actionsOf, star }: RosterProps
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === 'Escape') setSearch('');
-            if (event.key === 'Enter' && found[0]) choose(found[0].id);
+            if (event.key === 'Enter' && matching[0]) choose(matching[0].id);
           }}
         />
         <kbd aria-hidden="true">/</kbd>
@@ -116,9 +116,9 @@ export function Roster({ variables, used, choose, actionsOf, star }: RosterProps
       <div className={css['filters']}>
         <ShowSelect variables={variables} showing={showing} show={show} order={order} setOrder={setOrder} />
       </div>
-      <ul className={css['list']} aria-label={`${found.length} variables`}>
-        {found.slice(0, most).map((variable, k) => [
-          grouped && variable.group !== found[k - 1]?.group && (
+      <ul className={css['list']} aria-label={`${matching.length} variables`}>
+        {matching.slice(0, most).map((variable, k) => [
+          grouped && variable.group !== matching[k - 1]?.group && (
             <li key={`group ${variable.group}`} className={css['group']}>
               {variable.group === '' ? 'In no group' : variable.group}
             </li>
@@ -134,8 +134,8 @@ export function Roster({ variables, used, choose, actionsOf, star }: RosterProps
             actions={actionsOf && open === variable.id ? actionsOf(variable) : actionsOf ? undefined : null}
           />,
         ])}
-        {found.length > most && <li ref={end} className={css['end']} aria-hidden="true" />}
-        {found.length === 0 && (
+        {matching.length > most && <li ref={end} className={css['end']} aria-hidden="true" />}
+        {matching.length === 0 && (
           <li className={css['none']}>
             {search === '' ? 'None of this kind.' : `No variable or category is called “${search}”.`}
           </li>

@@ -4,7 +4,7 @@ import { ROSTER_ORDERS, type RosterOrder, type Showing, showingOptions } from '.
 
 interface Props {
   variables: readonly RosterVariable[];
-  sick?: ReadonlySet<number>;
+  withIssues?: ReadonlySet<number>;
   showing: Showing;
   show: (showing: Showing) => void;
   order: RosterOrder;
@@ -12,11 +12,11 @@ interface Props {
 }
 
 /** Which variables are shown, and in which order. */
-export function ShowSelect({ variables, sick, showing, show, order, setOrder }: Props) {
+export function ShowSelect({ variables, withIssues: withIssues, showing, show, order, setOrder }: Props) {
   return (
     <>
       <select aria-label="Show" value={showing} onChange={(event) => show(event.target.value)}>
-        {showingOptions(variables, sick).map(({ title, options }) => (
+        {showingOptions(variables, withIssues).map(({ title, options }) => (
           <optgroup key={title} label={title}>
             {options.map(({ value, name, count }) => (
               <option key={value} value={value}>
@@ -30,7 +30,7 @@ export function ShowSelect({ variables, sick, showing, show, order, setOrder }: 
         aria-label="Order"
         value={order}
         onChange={(event) => {
-          const wanted = ROSTER_ORDERS.find(([one]) => one === event.target.value);
+          const wanted = ROSTER_ORDERS.find(([name]) => name === event.target.value);
           if (wanted) setOrder(wanted[0]);
         }}
       >

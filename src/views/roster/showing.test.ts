@@ -12,7 +12,7 @@ describe('the roster', () => {
     variable(4, { name: 'q2', label: 'apples', aside: true, group: 'Crops', workingId: 2 }),
   ];
   const find = finderFor(study);
-  const names = (found: readonly RosterVariable[]) => found.map(({ name }) => name).join(' ');
+  const names = (listed: readonly RosterVariable[]) => listed.map(({ name }) => name).join(' ');
 
   it('is found by name first, then label, question and category', () => {
     expect(names(find('site'))).toBe('site q1');
@@ -29,7 +29,7 @@ describe('the roster', () => {
   });
 
   it('shows what is asked for, set aside only when asked', () => {
-    const shown = (showing: string, sick?: Set<number>) => names(study.filter(shows(showing, sick)));
+    const shown = (showing: string, withIssues?: Set<number>) => names(study.filter(shows(showing, withIssues)));
     expect(shown('all')).toBe('q1 site q10');
     expect(shown('starred')).toBe('q1');
     expect(shown('problems', new Set([1]))).toBe('q1 q10');

@@ -23,24 +23,27 @@ const KEEPS: Record<string, (variable: RosterVariable) => boolean> = {
 };
 
 /** Whether a choice shows a variable. `sick` are those that the health list names. */
-export function shows(showing: Showing, sick: ReadonlySet<number> = new Set()): (variable: RosterVariable) => boolean {
+export function shows(
+  showing: Showing,
+  withIssues: ReadonlySet<number> = new Set(),
+): (variable: RosterVariable) => boolean {
   const [kind, ...rest] = showing.split(':');
   const value = rest.join(':');
   if (kind === 'level') return ({ level, aside }) => level === value && !aside;
   if (kind === 'group') return ({ group }) => group === value;
-  if (kind === 'problems') return (variable) => hasProblem(variable) || sick.has(variable.id);
+  if (kind === 'problems') return (variable) => hasProblem(variable) || withIssues.has(variable.id);
   return KEEPS[showing] ?? KEEPS['all']!;
 }
 
 /** What can be chosen, each with how many variables it shows; what shows none is left out. */
 export function showingOptions(
   variables: readonly RosterVariable[],
-  sick: ReadonlySet<number> = new Set(),
+  withIssues: ReadonlySet<number> = new Set(),
 ): { title: string; options: ShowingOption[] }[] {
   const counted = (value: Showing, name: string): ShowingOption => ({
     value,
     name,
-    count: variables.filter(shows(value, sick)).length,
+    count: variables.filter(shows(value, withIssues)).length,
   });
   const groups = [...new Set(variables.map(({ group }) => group))]
     .filter((group) => group !== '')

@@ -2,18 +2,18 @@ import { afterEach, vi } from 'vitest';
 import { fetched } from './stale.js';
 
 /** A request that the page made. */
-export interface Made {
+export interface RequestMade {
   method: string;
   address: string;
   headers: Record<string, string>;
   body: unknown;
 }
 
-type Answering = (request: Made) => { status?: number; body?: unknown; revision?: number };
+type Answering = (request: RequestMade) => { status?: number; body?: unknown; revision?: number };
 
 /** For tests: a server that answers as it is told, with a list of what it was asked. */
-export function serverThat(answers: Answering): Made[] {
-  const made: Made[] = [];
+export function serverThat(answers: Answering): RequestMade[] {
+  const made: RequestMade[] = [];
   vi.stubGlobal('fetch', (address: string, { method = 'GET', headers = {}, body }: RequestInit) => {
     const request = {
       method,

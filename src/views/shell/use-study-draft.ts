@@ -13,7 +13,9 @@ const DRAFTS = 'GET /studies/{study}/drafts';
 type Drafts = AnswerTo<typeof DRAFTS>;
 
 function forgetKept(study: string, name: string): void {
-  fetched.setQueryData<Drafts>(keptUnder(DRAFTS, { study }), (drafts) => drafts?.filter((one) => one.name !== name));
+  fetched.setQueryData<Drafts>(keptUnder(DRAFTS, { study }), (drafts) =>
+    drafts?.filter((draft) => draft.name !== name),
+  );
 }
 
 /**
@@ -34,7 +36,7 @@ export function useStudyDraft<T>(
   const first = useRef({ shape, putHere });
   // As they were when the page first asked: a study is asked once.
   const { answer: drafts } = useAnswer(DRAFTS, { study }, { once: true });
-  const kept = drafts?.find((one) => one.name === name)?.value;
+  const kept = drafts?.find((draft) => draft.name === name)?.value;
   useEffect(() => {
     const { shape: of, putHere: take } = first.current;
     const draft = kept === undefined || kept === null ? null : opened(of, kept);

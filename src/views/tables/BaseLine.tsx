@@ -35,7 +35,7 @@ export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean })
                 {v > 0 && '; '}
                 by <NamedText>{variable}</NamedText>:{' '}
                 {leftOut
-                  .filter((one) => one.variable === variable)
+                  .filter((candidate) => candidate.variable === variable)
                   .map(({ reason, respondents }, k) => (
                     <span key={reason}>
                       {k > 0 && ', '}

@@ -4,7 +4,7 @@ import type { RosterVariable } from '../../api/types.js';
 import { conditionsIn } from '../../core/count/clause.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { changeCondition, joinByAnd, joinByOr } from '../../core/table/edit-clauses.js';
-import { sayTest } from '../../core/table/say-sentence.js';
+import { sayRule } from '../../core/table/say-sentence.js';
 import type { Clause, Condition } from '../../core/table/sentence.js';
 import { ConditionEditor } from './ConditionEditor.js';
 import { isComplete } from './draft.js';
@@ -50,7 +50,7 @@ export function ClauseSlots({ only, variables, open, setOpen, change, drop }: Pr
         key={at}
         name={`Condition ${at + 1}`}
         peek={variable.id}
-        text={`${titleOf(variable)} ${isComplete(condition) ? sayTest(condition, variable) : '…'}`}
+        text={`${titleOf(variable)} ${isComplete(condition) ? sayRule(condition, variable) : '…'}`}
         filled
         doubt={!variable.holds}
         open={open === at}

@@ -19,7 +19,7 @@ export function CoMentionTable({ table }: { table: Table }) {
   if (!read || read.labels.length > MOST) return null;
   const { labels, mentioned, pairs, base } = read;
   const pairOf = (a: number, b: number): OptionPair | undefined =>
-    pairs.find((one) => one.a === Math.min(a, b) && one.b === Math.max(a, b));
+    pairs.find((pair) => pair.a === Math.min(a, b) && pair.b === Math.max(a, b));
   return (
     <section className={css['together']} aria-label="Mentioned together">
       <h2>

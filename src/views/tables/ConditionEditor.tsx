@@ -94,8 +94,8 @@ function Codes({
                 change({
                   ...condition,
                   codes: variable.codes
-                    .map((one) => one.code)
-                    .filter((one) => (one === code ? event.target.checked : condition.codes.includes(one))),
+                    .map((item) => item.code)
+                    .filter((text) => (text === code ? event.target.checked : condition.codes.includes(text))),
                 })
               }
             />

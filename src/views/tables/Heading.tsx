@@ -1,5 +1,5 @@
 import { type DragEvent, type KeyboardEvent, useContext, useState } from 'react';
-import { HandsHere, type Side } from './hands.js';
+import { HeadingEditsContext, type Side } from './heading-edits.js';
 import css from './table.module.css';
 
 const DRAG = 'application/x-hatch-heading';
@@ -19,11 +19,11 @@ interface Props {
  * opens, do the same and more.
  */
 export function Heading({ side, code, label }: Props) {
-  const hands = useContext(HandsHere)[side];
+  const headingEdits = useContext(HeadingEditsContext)[side];
   const [over, setOver] = useState<Over>(null);
-  if (!hands) return <>{label}</>;
-  const { headings, act, open, setOpen } = hands;
-  const at = headings.findIndex((one) => one.code === code);
+  if (!headingEdits) return <>{label}</>;
+  const { headings, act, open, setOpen } = headingEdits;
+  const at = headings.findIndex((heading) => heading.code === code);
   // What no group names, and "none of these", stay words.
   if (at < 0) return <>{label}</>;
   const kind = `${DRAG}-${side}`;
@@ -82,7 +82,7 @@ export function Heading({ side, code, label }: Props) {
 
 /** Where a heading of either side is let go to be set aside: no answer. */
 export function AsideStrip() {
-  const { rows, by } = useContext(HandsHere);
+  const { rows, by } = useContext(HeadingEditsContext);
   const [isOver, setOver] = useState(false);
   const held = ({ dataTransfer }: DragEvent) =>
     (
@@ -91,7 +91,8 @@ export function AsideStrip() {
         ['by', by],
       ] as const
     ).find(
-      ([side, hands]) => hands !== null && hands.headings.length > 1 && dataTransfer.types.includes(`${DRAG}-${side}`),
+      ([side, headingEdits]) =>
+        headingEdits !== null && headingEdits.headings.length > 1 && dataTransfer.types.includes(`${DRAG}-${side}`),
     );
   return (
     <span
@@ -105,11 +106,11 @@ export function AsideStrip() {
       }}
       onDragLeave={() => setOver(false)}
       onDrop={(event) => {
-        const found = held(event);
+        const drop = held(event);
         setOver(false);
-        if (!found) return;
+        if (!drop) return;
         event.preventDefault();
-        found[1]?.act({ is: 'set-aside', code: event.dataTransfer.getData(`${DRAG}-${found[0]}`) });
+        drop[1]?.act({ is: 'set-aside', code: event.dataTransfer.getData(`${DRAG}-${drop[0]}`) });
       }}
     >
       set aside here

@@ -3,7 +3,7 @@ import { useContext, useEffect, useRef, useState } from 'react';
 import { Button, Field, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { AsideStrip } from './Heading.js';
-import { type Hands, HandsHere, type Side } from './hands.js';
+import { type HeadingEdits, HeadingEditsContext, type Side } from './heading-edits.js';
 import css from './table.module.css';
 
 interface Props {
@@ -46,18 +46,25 @@ function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
 
 /** The tools of the heading that is open, in a line over the table; and what can be done by dragging, while none is. */
 export function HeadingTools({ shown, setShown, ordered }: Props) {
-  const { rows, by } = useContext(HandsHere);
+  const { rows, by } = useContext(HeadingEditsContext);
   const sides = (
     [
       ['rows', rows],
       ['by', by],
     ] as const
-  ).flatMap(([side, hands]) => (hands ? [{ side, hands }] : []));
+  ).flatMap(([side, headingEdits]) => (headingEdits ? [{ side, headingEdits }] : []));
   if (sides.length === 0 && !ordered) return null;
-  const opened = sides.find(({ hands }) => hands.open !== null);
+  const opened = sides.find(({ headingEdits }) => headingEdits.open !== null);
   if (opened) {
-    const { side, hands } = opened;
-    return <Tools key={`${side} ${hands.open ?? ''}`} side={side} hands={hands} code={hands.open ?? ''} />;
+    const { side, headingEdits } = opened;
+    return (
+      <Tools
+        key={`${side} ${headingEdits.open ?? ''}`}
+        side={side}
+        headingEdits={headingEdits}
+        code={headingEdits.open ?? ''}
+      />
+    );
   }
   return (
     <p className={css['gestures']}>
@@ -72,16 +79,16 @@ export function HeadingTools({ shown, setShown, ordered }: Props) {
   );
 }
 
-function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }) {
-  const { headings, act, setOpen } = hands;
-  const at = headings.findIndex((one) => one.code === code);
+function Tools({ side, headingEdits, code }: { side: Side; headingEdits: HeadingEdits; code: string }) {
+  const { headings, act, setOpen } = headingEdits;
+  const at = headings.findIndex((candidate) => candidate.code === code);
   const heading = headings[at];
   const [label, setLabel] = useState(heading?.label ?? '');
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => first.current?.focus({ preventScroll: true }), []);
   if (!heading) return null;
   const [back, forth] = side === 'rows' ? ['Up', 'Down'] : ['Left', 'Right'];
-  const twin = headings.some((one) => one !== heading && one.label === label.trim());
+  const twin = headings.some((candidate) => candidate !== heading && candidate.label === label.trim());
   return (
     <div
       className={css['tools']}
@@ -115,10 +122,10 @@ function Tools({ side, hands, code }: { side: Side; hands: Hands; code: string }
           onChange={(event) => act({ is: 'merge', code: event.target.value, into: code })}
         >
           <option value="">choose…</option>
-          {headings.map((one) =>
-            one === heading ? null : (
-              <option key={one.code} value={one.code}>
-                {one.label}
+          {headings.map((item) =>
+            item === heading ? null : (
+              <option key={item.code} value={item.code}>
+                {item.label}
               </option>
             ),
           )}

@@ -1,11 +1,17 @@
 import { titleOf } from '../../core/codebook/types.js';
 import { Button } from '../../kit/kit.js';
 import { peekAt } from '../peek/Peek.js';
-import type { useHands } from './use-hands.js';
+import type { useHeadingEdits } from './use-heading-edits.js';
 import css from './table.module.css';
 
 /** A working that gestures on this table made, with its proof and the way back. */
-export function MadeHere({ study, made }: { study: string; made: ReturnType<typeof useHands>['standing'][number] }) {
+export function MadeHere({
+  study,
+  made,
+}: {
+  study: string;
+  made: ReturnType<typeof useHeadingEdits>['standing'][number];
+}) {
   const { variable, before, back } = made;
   return (
     <p className={css['madeHere']}>

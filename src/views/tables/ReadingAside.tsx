@@ -22,7 +22,7 @@ interface Props {
 
 /** The reading of the block that was chosen, with the choices that its answers depend on. */
 export function ReadingAside({ view, shows, across, asked, shown, show, read }: Props) {
-  const { blocks, at, table, split, answers, exact, sums } = shows;
+  const { blocks, at, table, split, answers, exact, workedExamples } = shows;
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
   const predicted = any?.columns && !any.rows.multiple && !any.columns.multiple && (
@@ -44,7 +44,7 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read }: 
         <ReadingPane
           answers={answers}
           exact={exact}
-          sums={sums}
+          workedExamples={workedExamples}
           sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
           choices={{ strength: predicted, association: expected }}
         />

@@ -20,7 +20,7 @@ export type Open =
   | null;
 
 /** A slot that holds one variable, or none yet. */
-interface Place {
+interface VariableSlot {
   open: NonNullable<Open>;
   /** What it is called, for those who do not see where it stands. */
   name: string;
@@ -42,7 +42,7 @@ interface Props {
   change: (draft: Draft) => void;
 }
 
-const isSame = (one: Open, other: Open) => JSON.stringify(one) === JSON.stringify(other);
+const isSame = (slot: Open, other: Open) => JSON.stringify(slot) === JSON.stringify(other);
 
 function optionsOf(from: readonly RosterVariable[]) {
   return from
@@ -59,7 +59,7 @@ function optionsOf(from: readonly RosterVariable[]) {
 function placesOf({ draft, variables, change }: Props) {
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
   const find = (id: number | undefined) => byId(variables, id);
-  const rowPlace = (at: number): Place => {
+  const rowPlace = (at: number): VariableSlot => {
     const held = draft.rows[at]?.variable ?? null;
     const variable = find(held ?? undefined);
     const first = at === 0;
@@ -74,7 +74,7 @@ function placesOf({ draft, variables, change }: Props) {
       remove: draft.rows.length > 1 && held !== null ? () => change(withoutRow(draft, at)) : undefined,
     };
   };
-  const levelPlace = (nest: number, level: number): Place => {
+  const levelPlace = (nest: number, level: number): VariableSlot => {
     const held = draft.by[nest]?.[level] ?? null;
     const first = nest === 0 && level === 0;
     return {
@@ -88,7 +88,12 @@ function placesOf({ draft, variables, change }: Props) {
       remove: held === null ? undefined : () => change(withoutLevel(draft, nest, level)),
     };
   };
-  const single = (slot: 'within' | 'weight', words: string, ask: string, from: readonly RosterVariable[]): Place => ({
+  const single = (
+    slot: 'within' | 'weight',
+    words: string,
+    ask: string,
+    from: readonly RosterVariable[],
+  ): VariableSlot => ({
     open: { slot },
     name: words.charAt(0).toUpperCase() + words.slice(1),
     offer: `+ ${words}`,
@@ -118,7 +123,7 @@ export function SentenceLine(props: Props) {
   const { draft, variables, open, setOpen, change } = props;
   const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
-  const slot = (place: Place) => {
+  const slot = (place: VariableSlot) => {
     const variable = find(place.held);
     const put = (id: number) => {
       place.put(id);

@@ -40,22 +40,25 @@ export function MentionChoice({
 export function StandingsLine({ table, counted = COUNTED, change }: Props) {
   const { standings, mentions } = table;
   if (!standings || !mentions) return null;
-  const many = (is: Standing | 'mentioned') => standings.find((one) => one.is === is)?.respondents ?? 0;
+  const respondentsOf = (is: Standing | 'mentioned') =>
+    standings.find((standing) => standing.is === is)?.respondents ?? 0;
   return (
     <div className={css['standings']} role="group" aria-label="Who counts in the base">
       <span>
-        The base counts who mentioned something <b>{whole(many('mentioned'))}</b>
+        The base counts who mentioned something <b>{whole(respondentsOf('mentioned'))}</b>
       </span>
-      {STANDINGS.filter((is) => many(is) > 0 || counted.includes(is) !== COUNTED.includes(is)).map((is) => (
+      {STANDINGS.filter((is) => respondentsOf(is) > 0 || counted.includes(is) !== COUNTED.includes(is)).map((is) => (
         <label key={is}>
           <input
             type="checkbox"
             checked={counted.includes(is)}
             onChange={(event) =>
-              change(STANDINGS.filter((one) => (one === is ? event.target.checked : counted.includes(one))))
+              change(
+                STANDINGS.filter((standing) => (standing === is ? event.target.checked : counted.includes(standing))),
+              )
             }
           />
-          {STANDING_WORDS[is].toLowerCase()} <b>{whole(many(is))}</b>
+          {STANDING_WORDS[is].toLowerCase()} <b>{whole(respondentsOf(is))}</b>
         </label>
       ))}
       <p>Respondents may give several answers; percentages of respondents add to more than 100.</p>

@@ -13,7 +13,7 @@ import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { StratumChoice } from './StratumChoice.js';
 import { TablePane } from './TablePane.js';
 import { Toolbar } from './Toolbar.js';
-import type { useHands } from './use-hands.js';
+import type { useHeadingEdits } from './use-heading-edits.js';
 import type { useSaveTable } from './use-save-table.js';
 import type { Shows } from './use-table.js';
 import type { Draft } from './url.js';
@@ -31,7 +31,7 @@ interface Props {
   saved: number | null;
   saving: ReturnType<typeof useSaveTable>;
   swap: () => void;
-  standing: ReturnType<typeof useHands>['standing'];
+  standing: ReturnType<typeof useHeadingEdits>['standing'];
   /** The stratum that was chosen, by its code. */
   stratum: string | null;
   pick: (code: string | null) => void;
@@ -46,7 +46,7 @@ function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft'
   const variable = byId(view.variables, item?.variable);
   const isOfSlots = view.workings.some(({ id, recipe }) => id === variable?.workingId && recipe.kind === 'slots');
   const changeItem = (more: Partial<typeof item>) =>
-    change({ ...draft, rows: draft.rows.map((one, k) => (k === at.item ? { ...one, ...more } : one)) });
+    change({ ...draft, rows: draft.rows.map((row, k) => (k === at.item ? { ...row, ...more } : row)) });
   return (
     <>
       {variable && isOfSlots && (
@@ -71,7 +71,7 @@ export function TableMiddle(props: Props) {
   const itemVariable = byId(view.variables, draft.rows[at.item]?.variable);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   const has = (part: 'marks' | 'letters') =>
-    extras[part] !== null || (each?.strata.some((one) => one[part] !== null) ?? false);
+    extras[part] !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
   return (
     <>
       {any && (

@@ -111,8 +111,8 @@ export function TablePane({ shows, shown, title, within, read }: Props) {
       {main && (
         <BaseLine
           block={main}
-          hatch={(view ? [view] : whole.strata.map((one) => one.view)).some((one) =>
-            one.blocks.flat().some((other) => isHatched(other, shown)),
+          hatch={(view ? [view] : whole.strata.map((stratum) => stratum.view)).some((stratum) =>
+            stratum.blocks.flat().some((other) => isHatched(other, shown)),
           )}
         />
       )}

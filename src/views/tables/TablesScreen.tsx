@@ -16,14 +16,14 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import type { BlockAt } from './CrossTable.js';
 import { sentenceOfDraft, soleOn } from './draft.js';
-import { HandsHere } from './hands.js';
+import { HeadingEditsContext } from './heading-edits.js';
 import { ReadingAside } from './ReadingAside.js';
 import { RosterActs } from './RosterActs.js';
 import { type Open, SentenceLine } from './SentenceLine.js';
 import { TableMiddle } from './TableMiddle.js';
 import { TableStart } from './TableStart.js';
 import { useAsked } from './use-asked.js';
-import { useHands } from './use-hands.js';
+import { useHeadingEdits } from './use-heading-edits.js';
 import { useSaveTable } from './use-save-table.js';
 import { useTable } from './use-table.js';
 
@@ -47,7 +47,9 @@ function TablesPage({ study }: { study: string }) {
   const asked = useMemo(() => sentenceOfDraft(draft), [draft]);
   // What is gone meanwhile is not asked for.
   const isThere =
-    asked !== null && view !== null && variablesOf(asked).every((id) => view.variables.some((one) => one.id === id));
+    asked !== null &&
+    view !== null &&
+    variablesOf(asked).every((id) => view.variables.some((variable) => variable.id === id));
   const sentence = isThere ? asked : null;
   const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
   const countable = rowsOf.every((variable) => variable.countable);
@@ -59,7 +61,7 @@ function TablesPage({ study }: { study: string }) {
   const any = shows.table ?? shows.split?.all ?? null;
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
   const saving = useSaveTable(study, title, sentence, asking);
-  const { hands, standing } = useHands({
+  const { headingEdits, standing } = useHeadingEdits({
     study,
     view,
     draft,
@@ -117,7 +119,7 @@ function TablesPage({ study }: { study: string }) {
   return (
     <PeekScope study={study} view={view}>
       <NamesHere value={namesHere}>
-        <HandsHere value={hands}>
+        <HeadingEditsContext value={headingEdits}>
           <EditorShell side={roster} foot={foot}>
             <Pens />
             <Middle>
@@ -164,7 +166,7 @@ function TablesPage({ study }: { study: string }) {
             />
             <Toast text={saving.toast} done={() => saving.setToast(null)} />
           </EditorShell>
-        </HandsHere>
+        </HeadingEditsContext>
       </NamesHere>
     </PeekScope>
   );

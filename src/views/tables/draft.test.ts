@@ -35,7 +35,7 @@ describe('a sentence under way', () => {
   });
   it('can be taken in hand where one variable stands alone', () => {
     expect([soleOn(draft, 'rows'), soleOn(draft, 'by')]).toEqual([null, null]);
-    const one = withSole(withSole(EMPTY, 'rows', 1), 'by', 2);
-    expect([soleOn(one, 'rows'), soleOn(one, 'by')]).toEqual([1, 2]);
+    const sentence = withSole(withSole(EMPTY, 'rows', 1), 'by', 2);
+    expect([soleOn(sentence, 'rows'), soleOn(sentence, 'by')]).toEqual([1, 2]);
   });
 });

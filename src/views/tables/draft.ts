@@ -1,7 +1,7 @@
 import type { RosterVariable } from '../../api/types.js';
 import { changeCondition } from '../../core/table/edit-clauses.js';
 import { type Clause, type Condition, conditionsOf, type Nest, type Sentence } from '../../core/table/sentence.js';
-import type { Side } from './hands.js';
+import type { Side } from './heading-edits.js';
 import type { Draft } from './url.js';
 
 /** Where a condition starts: all answers of a coded variable, or any number. */
@@ -56,7 +56,7 @@ export const withoutRow = (draft: Draft, at: number): Draft => ({ ...draft, rows
 
 /** What stands across with a variable at a level of a nest; a nest or level that is not there yet is added. */
 export function withLevel(draft: Draft, nest: number, level: number, id: number): Draft {
-  const by = draft.by.map((one): Nest => [...one]);
+  const by = draft.by.map((item): Nest => [...item]);
   const levels = [...(by[nest] ?? [])];
   levels[level] = id;
   by[nest] = levels;
@@ -65,6 +65,8 @@ export function withLevel(draft: Draft, nest: number, level: number, id: number)
 
 /** What stands across without a variable; a nest that is left empty goes too. */
 export function withoutLevel(draft: Draft, nest: number, level: number): Draft {
-  const by = draft.by.map((one, k) => (k === nest ? withoutAt(one, level) : one)).filter((one) => one.length > 0);
+  const by = draft.by
+    .map((item, k) => (k === nest ? withoutAt(item, level) : item))
+    .filter((candidate) => candidate.length > 0);
   return { ...draft, by };
 }

@@ -23,8 +23,8 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
     { requiredKeys: ['percent', 'counts', 'hatch', 'expected'] },
   );
   fc.assert(
-    fc.property(shown, (one) => {
-      expect(readShown(sayShown(one))).toEqual({ ...one });
+    fc.property(shown, (wanted) => {
+      expect(readShown(sayShown(wanted))).toEqual({ ...wanted });
     }),
   );
   expect(readShown('something,row')).toEqual({ ...SHOWN, percent: 'row' });

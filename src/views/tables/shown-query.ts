@@ -29,7 +29,8 @@ export function sayShown(shown: Shown): string {
 /** Reads it back; a word that is not known is passed over. */
 export function readShown(text: string): Shown {
   const words = new Set(text.split(','));
-  const among = <T extends string>(all: readonly T[], prefix = '') => all.find((one) => words.has(prefix + one));
+  const among = <T extends string>(all: readonly T[], prefix = '') =>
+    all.find((candidate) => words.has(prefix + candidate));
   const shown: Shown = { ...SHOWN, percent: among(PERCENTS) ?? SHOWN.percent };
   for (const flag of FLAGS) {
     if (words.has(flag)) shown[flag] = true;

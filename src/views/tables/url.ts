@@ -88,7 +88,7 @@ function clauseFrom(value: unknown, idOf: FindId): Clause[] {
 function onlyFrom(text: string | null, idOf: FindId): Clause[] {
   try {
     const only: unknown = JSON.parse(text ?? '[]');
-    return Array.isArray(only) ? only.flatMap((one) => clauseFrom(one, idOf)) : [];
+    return Array.isArray(only) ? only.flatMap((clause) => clauseFrom(clause, idOf)) : [];
   } catch {
     return [];
   }
@@ -98,7 +98,7 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
   return query.getAll('rows').flatMap((name, k) => {
     const variable = idOf(name);
     const wanted = query.get(ofItem('counted', k));
-    const mention = MENTIONS.find((one) => one === query.get(ofItem('mention', k)));
+    const mention = MENTIONS.find((candidate) => candidate === query.get(ofItem('mention', k)));
     const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
     return variable === null ? [] : [{ variable, ...(counted ? { counted } : {}), ...(mention ? { mention } : {}) }];
   });

@@ -84,8 +84,8 @@ export function useTable(
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
-  const one = split?.strata.find(({ code }) => code === stratum)?.table;
-  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (one ?? null);
+  const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
+  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
   const proportions = useMemo(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
@@ -101,7 +101,7 @@ export function useTable(
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,
-    sums: each?.sums ?? reading.sums,
+    workedExamples: each?.workedExamples ?? reading.workedExamples,
     blocks,
     block,
     at,

@@ -14,18 +14,27 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import { Aside, EditorShell, Middle } from '../../kit/EditorShell.js';
 import { WorkingEditor } from './editor/WorkingEditor.js';
-import { type Make, viewKind, makeOf, suits } from './kinds/registry.js';
+import { type WorkingKind, viewKind, workingKindOf, suits } from './kinds/registry.js';
 import { LineagePane } from './list/LineagePane.js';
 import { WorkingList } from './list/WorkingList.js';
-import { addressOf, type Place, placeFrom } from './places.js';
+import { addressOf, type WorkingsAddress, placeFrom } from './workings-address.js';
 
 /** What the roster offers for a variable, in this order. */
-const OFFERED: readonly Make[] = ['regroup', 'band', 'flags', 'number', 'categories', 'interlock', 'combine', 'score'];
+const OFFERED: readonly WorkingKind[] = [
+  'regroup',
+  'band',
+  'flags',
+  'number',
+  'categories',
+  'interlock',
+  'combine',
+  'score',
+];
 
 /** The Workings view: the list of workings, and the place where one is made or changed. */
 function WorkingsPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
-  const [place, setPlace] = useState<Place>(() => placeFrom(location.search));
+  const [place, setPlace] = useState<WorkingsAddress>(() => placeFrom(location.search));
   const [chosen, setChosen] = useState<number | null>(null);
   const [toast, setToast] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
@@ -34,12 +43,12 @@ function WorkingsPage({ study }: { study: string }) {
     window.addEventListener('popstate', follow);
     return () => window.removeEventListener('popstate', follow);
   }, []);
-  const go = useCallback((next: Place) => {
+  const go = useCallback((next: WorkingsAddress) => {
     history.pushState(null, '', location.pathname + addressOf(next));
     setPlace(next);
     setTrouble(null);
   }, []);
-  const make = (kind: Make, of: string[] = []) => go({ at: 'make', make: kind, of, like: null });
+  const make = (kind: WorkingKind, of: string[] = []) => go({ at: 'make', kind, of, like: null });
   useKeys({ '/': focusSearch, g: () => make('gather') });
   const star = useStar(study, setTrouble);
   if (problem && !view) return <Problem {...problem} />;
@@ -62,8 +71,8 @@ function WorkingsPage({ study }: { study: string }) {
       (error: unknown) => setTrouble(problemText(error)),
     );
   };
-  const copy = (working: Working) => go({ at: 'make', make: makeOf(working.recipe), of: [], like: working.id });
-  const byName = (name: string) => view.variables.find((one) => one.name === name);
+  const copy = (working: Working) => go({ at: 'make', kind: workingKindOf(working.recipe), of: [], like: working.id });
+  const byName = (name: string) => view.variables.find((variable) => variable.name === name);
   const working = place.at === 'working' ? (byId(view.workings, place.id) ?? null) : null;
   const like = place.at === 'make' && place.like !== null ? (byId(view.workings, place.like) ?? null) : null;
   const of = place.at === 'make' ? place.of.flatMap((name) => byName(name)?.id ?? []) : [];
@@ -87,11 +96,11 @@ function WorkingsPage({ study }: { study: string }) {
     const variable = byId(view.variables, id);
     if (variable?.workingId) go({ at: 'working', id: variable.workingId });
     else if (variable) {
-      const kind = OFFERED.find((one) => suits(one, variable));
+      const kind = OFFERED.find((candidate) => suits(candidate, variable));
       if (kind) make(kind, [variable.name]);
     }
   };
-  const editing = working ? makeOf(working.recipe) : place.at === 'make' && !gone ? place.make : null;
+  const editing = working ? workingKindOf(working.recipe) : place.at === 'make' && !gone ? place.kind : null;
   return (
     <PeekScope study={study} view={view}>
       <EditorShell
@@ -113,7 +122,7 @@ function WorkingsPage({ study }: { study: string }) {
           <WorkingEditor
             key={addressOf(place)}
             view={view}
-            make={editing}
+            kind={editing}
             of={of}
             comma={place.at === 'make' && place.comma}
             working={working}

@@ -17,15 +17,15 @@ describe('a codebook with a line a variable', () => {
     'VARNAME\tQuestion\tResponse options',
     'Column\tQuestion text\tCodes',
   ])('%j', (heading) => {
-    const found = read(
+    const codebook = read(
       heading,
       'sex\tSex of the gardener\t1=Male, 2=Female, 9=Refused',
       'age\tAge\t',
       'site\tSite\t1 "Mill Row" 2 "Weir End"',
     );
-    expect(found?.shape).toBe('a line a variable');
-    expect(found?.remarks).toEqual([]);
-    const [sex, age, site] = found?.codebook.variables ?? [];
+    expect(codebook?.shape).toBe('a line a variable');
+    expect(codebook?.remarks).toEqual([]);
+    const [sex, age, site] = codebook?.codebook.variables ?? [];
     expect(sex).toMatchObject({ name: 'sex', codes: SEX });
     expect(sex?.label ?? sex?.question).toBe('Sex of the gardener');
     expect(age?.codes).toBeUndefined();
@@ -36,14 +36,14 @@ describe('a codebook with a line a variable', () => {
   });
 
   it('takes levels, missing codes, groups and notes', () => {
-    const found = read(
+    const codebook = read(
       'Name\tLabel\tType\tCodes\tMissing\tSection\tNotes',
       'sat\tSatisfaction\tordinal\t1=Low, 5=High, 9=Refused\t8, 9\tViews\tAsked of all',
       'hours\tHours\tcontinuous\t0-80\t999\t\t',
       'q\tRemark\topen text\t\t\t\t',
       's\tSite\tnumeric\t1=A, 2=B\t\t\t',
     );
-    expect(found?.codebook.variables).toEqual([
+    expect(codebook?.codebook.variables).toEqual([
       {
         name: 'sat',
         label: 'Satisfaction',
@@ -66,18 +66,18 @@ describe('a codebook with a line a variable', () => {
         ],
       },
     ]);
-    expect(found?.codebook.marks).toEqual({ sat: { group: 'Views', note: 'Asked of all' } });
-    expect(found?.remarks).toEqual([]);
+    expect(codebook?.codebook.marks).toEqual({ sat: { group: 'Views', note: 'Asked of all' } });
+    expect(codebook?.remarks).toEqual([]);
   });
 
   it('takes how a column is stored for no level, and codes in brackets behind a label', () => {
-    const found = read(
+    const codebook = read(
       'Field\tType\tDescription',
       'sex\tinteger\tSex (1 = Male, 2 = Female, 9 = Refused)',
       'town\tstring\tTown (of birth)',
       'q\tF8.2\tMood',
     );
-    expect(found?.codebook.variables).toEqual([
+    expect(codebook?.codebook.variables).toEqual([
       { name: 'sex', label: 'Sex', codes: SEX },
       { name: 'town', label: 'Town (of birth)' },
       { name: 'q', label: 'Mood' },
@@ -94,7 +94,7 @@ describe('a codebook with a line a variable', () => {
   });
 
   it('says with its line what it does not understand', () => {
-    const found = read(
+    const codebook = read(
       'Codebook of the gardeners',
       '',
       'Variable\tLabel\tCodes',
@@ -103,13 +103,13 @@ describe('a codebook with a line a variable', () => {
       'a\tA again\t',
       'b\tB\t1=One, 1=Uno',
     );
-    expect(found?.remarks).toEqual([
+    expect(codebook?.remarks).toEqual([
       'Line 4: the codes of a were not understood: “see annex”.',
       'Line 5: no variable is named.',
       'Line 6: a is described before; the first description counts.',
       'b: the code 1 has two labels; the first counts.',
     ]);
-    expect(found?.codebook.variables.map(({ name }) => name)).toEqual(['a', 'b']);
+    expect(codebook?.codebook.variables.map(({ name }) => name)).toEqual(['a', 'b']);
   });
 });
 
@@ -128,9 +128,9 @@ describe('a codebook with a line a code', () => {
     'name\tdescription\tvalue\tvalue label',
     'Question\tLabel\tValue\tCategory',
   ])('%j, the name on the first line only', (heading) => {
-    const found = read(heading.replace('Question', 'Question id'), ...codes);
-    expect(found?.shape).toBe('a line a code');
-    expect(found?.codebook.variables).toEqual([
+    const codebook = read(heading.replace('Question', 'Question id'), ...codes);
+    expect(codebook?.shape).toBe('a line a code');
+    expect(codebook?.codebook.variables).toEqual([
       { name: 'sex', label: 'Sex of the gardener', codes: SEX },
       {
         name: 'site',
@@ -145,39 +145,39 @@ describe('a codebook with a line a code', () => {
   });
 
   it('with the name on every line, the label being that of the code', () => {
-    const found = read(
+    const codebook = read(
       'variable\tvalue\tlabel',
       'sex\t1\tMale',
       'sex\t2\tFemale',
       'sex\t9\tRefused',
       'site\t1.0\tMill Row',
     );
-    expect(found?.codebook.variables).toEqual([
+    expect(codebook?.codebook.variables).toEqual([
       { name: 'sex', codes: SEX },
       { name: 'site', codes: [{ code: '1', label: 'Mill Row' }] },
     ]);
   });
 
   it('with the label of the variable on a line of its own', () => {
-    const found = read(
+    const codebook = read(
       'Variable\tLabel\tCode',
       'sex\tSex of the gardener\t',
       '\tMale\t1',
       '\tFemale\t2',
       '\tRefused\t9',
     );
-    expect(found?.codebook.variables).toEqual([{ name: 'sex', label: 'Sex of the gardener', codes: SEX }]);
+    expect(codebook?.codebook.variables).toEqual([{ name: 'sex', label: 'Sex of the gardener', codes: SEX }]);
   });
 
   it('headed "values", and with codes that are marked as missing', () => {
-    const found = read(
+    const codebook = read(
       'Variable\tValues\tLabels\tMissing',
       'sex\t1\tMale\t',
       'sex\t2\tFemale\tno',
       'sex\t9\tRefused\tyes',
       'sex\t8\tNo time\tx',
     );
-    expect(found?.codebook.variables[0]?.codes).toEqual([
+    expect(codebook?.codebook.variables[0]?.codes).toEqual([
       { code: '1', label: 'Male' },
       { code: '2', label: 'Female' },
       { code: '9', label: 'Refused', missing: 'refused' },

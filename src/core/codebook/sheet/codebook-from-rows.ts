@@ -27,13 +27,13 @@ const HEADING_WITHIN = 20;
 const MOST_REMARKS = 20;
 
 type Cell = (role: Role) => string;
-type Reading = Map<string, FileVariable & { codes?: FileCode[] }>;
+type VariablesByName = Map<string, FileVariable & { codes?: FileCode[] }>;
 
 /** Where no heading names the variables, a column of questions does whose cells are short and hold no spaces: "q1". */
 function withNames(roles: readonly (Role | null)[], rows: readonly SheetRow[]): (Role | null)[] {
   const at = roles.indexOf('question');
   if (roles.includes('name') || at < 0) return [...roles];
-  const cells = rows.map(({ cells: one }) => (one[at] ?? '').trim()).filter((cell) => cell !== '');
+  const cells = rows.map(({ cells: lineCells }) => (lineCells[at] ?? '').trim()).filter((cell) => cell !== '');
   const areNames = cells.length > 0 && cells.every((cell) => /^\S{1,64}$/.test(cell));
   return roles.map((role, k) => (areNames && k === at ? 'name' : role));
 }
@@ -63,7 +63,7 @@ function settled(roles: readonly (Role | null)[], rows: readonly SheetRow[]): (R
     return cells.length > 0 && cells.every((cell) => cell.length <= 20 && codesInText(cell) === null);
   };
   let next = [...roles];
-  const put = (role: Role, as: Role | null) => (next = next.map((one) => (one === role ? as : one)));
+  const put = (role: Role, as: Role | null) => (next = next.map((current) => (current === role ? as : current)));
   if (at('codes') < 0) {
     // "Value", "Category" or "Response" that hold whole lists.
     const lists = (['code', 'codeLabel'] as const).find((role) => at(role) >= 0 && isLists(at(role)));
@@ -113,12 +113,12 @@ function reasonFor(words: string, label: string): MissingReason {
 /** Marks the codes that a cell names as missing: "8, 9", "9=Refused; 8=Don't know"; those not listed are added. */
 function withMissing(codes: readonly FileCode[], text: string): FileCode[] {
   const named = codesInText(text) ?? text.split(/[,;|\n]+/).map((part) => ({ code: part.trim(), label: '' }));
-  const wanted = new Map(named.filter(({ code }) => code !== '').map((one) => [canonicalCode(one.code), one.label]));
+  const wanted = new Map(named.filter(({ code }) => code !== '').map((code) => [canonicalCode(code.code), code.label]));
   const listed = new Set(codes.map(({ code }) => code));
   return [
-    ...codes.map((one): FileCode => {
-      const words = wanted.get(one.code);
-      return words === undefined ? one : { ...one, missing: reasonFor(words, one.label) };
+    ...codes.map((code): FileCode => {
+      const words = wanted.get(code.code);
+      return words === undefined ? code : { ...code, missing: reasonFor(words, code.label) };
     }),
     ...[...wanted]
       .filter(([code]) => !listed.has(code))
@@ -132,13 +132,13 @@ function withMissing(codes: readonly FileCode[], text: string): FileCode[] {
 
 /** Codes with each code once; of two that are the same the first stands. */
 function once(codes: readonly FileCode[], twice: (code: string) => void): FileCode[] {
-  const known = new Map<string, FileCode>();
-  for (const one of codes) {
-    const before = known.get(one.code);
-    if (!before) known.set(one.code, one);
-    else if (before.label !== one.label) twice(one.code);
+  const byCode = new Map<string, FileCode>();
+  for (const code of codes) {
+    const before = byCode.get(code.code);
+    if (!before) byCode.set(code.code, code);
+    else if (before.label !== code.label) twice(code.code);
   }
-  return [...known.values()];
+  return [...byCode.values()];
 }
 
 /** What all lines say of a variable beyond its codes; the first that says something counts. */
@@ -161,7 +161,7 @@ export function codebookFromRows(rows: readonly SheetRow[]): RowsRead | null {
   const labelIsCodes = isLineACode && !roles.includes('codeLabel');
   const remarks: string[] = [];
   const remark = (line: number, text: string) => remarks.push(`Line ${whole(line)}: ${text}`);
-  const reading: Reading = new Map();
+  const reading: VariablesByName = new Map();
   const marks: NonNullable<CodebookFile['marks']> = {};
   let name = '';
   for (const { line, cells } of below) {

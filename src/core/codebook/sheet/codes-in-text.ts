@@ -57,9 +57,9 @@ function codesIn(text: string, { start, least }: Style): WrittenCode[] | null {
   const starts = [...text.matchAll(start)];
   const [first] = starts;
   if (!first || starts.length < least || text.slice(0, first.index).trim() !== '') return null;
-  return starts.map((found, k) => {
-    const label = text.slice(found.index + found[0].length, starts[k + 1]?.index);
-    return { code: (found[1] ?? '').trim(), label: label.replace(AROUND, '').trim() };
+  return starts.map((match, k) => {
+    const label = text.slice(match.index + match[0].length, starts[k + 1]?.index);
+    return { code: (match[1] ?? '').trim(), label: label.replace(AROUND, '').trim() };
   });
 }
 
@@ -69,7 +69,7 @@ const isNumber = (text: string) => /^[+-]?\d+(\.\d+)?$/.test(text);
 /** "Male = 1" is turned round, where all that should be labels are numbers and no code is. */
 function turned(codes: readonly WrittenCode[]): WrittenCode[] {
   const isReversed = codes.every(({ code, label }) => isNumber(label) && !isNumber(code));
-  return codes.map((one) => (isReversed ? { code: one.label, label: one.code } : one));
+  return codes.map((code) => (isReversed ? { code: code.label, label: code.code } : code));
 }
 
 /**
@@ -88,6 +88,6 @@ export function codesInText(text: string): WrittenCode[] | null {
   // A word with a colon behind it may be a sentence.
   const isNote = ([first, second]: readonly WrittenCode[]) =>
     first !== undefined && second === undefined && !isNumber(first.code) && !/[="“]/.test(plain);
-  const codes = readings.find((found) => found && found.length > 0 && found.every(isWhole) && !isNote(found));
+  const codes = readings.find((reading) => reading && reading.length > 0 && reading.every(isWhole) && !isNote(reading));
   return codes ? turned(codes) : null;
 }

@@ -82,10 +82,10 @@ describe('exact p', () => {
       [1, 4, 2, 3],
       [0, 2, 6, 1],
     ];
-    const one = p(counts);
-    expect(p([...counts].reverse())).toBeCloseTo(one, 12);
-    expect(p(counts.map((row) => [...row].reverse()))).toBeCloseTo(one, 12);
-    expect(p(counts[0]!.map((_, j) => counts.map((row) => row[j]!)))).toBeCloseTo(one, 12);
+    const expected = p(counts);
+    expect(p([...counts].reverse())).toBeCloseTo(expected, 12);
+    expect(p(counts.map((row) => [...row].reverse()))).toBeCloseTo(expected, 12);
+    expect(p(counts[0]!.map((_, j) => counts.map((row) => row[j]!)))).toBeCloseTo(expected, 12);
   });
 
   it('merges what a listing would go through one by one', () => {
@@ -199,7 +199,7 @@ describe('a sample of tables', () => {
     ];
     const N = 32;
     const draws = 20_000;
-    const found = [tableDrawer(R, C), (random: () => number, out: Float64Array) => drawTable(R, C, random, out)].map(
+    const means = [tableDrawer(R, C), (random: () => number, out: Float64Array) => drawTable(R, C, random, out)].map(
       (draw, which) => {
         const random = seeded(11 + which);
         const out = new Float64Array(12);
@@ -217,7 +217,7 @@ describe('a sample of tables', () => {
     R.forEach((r, i) =>
       C.forEach((c, j) => {
         const variance = (r * c * (N - r) * (N - c)) / (N * N * (N - 1));
-        for (const sums of found)
+        for (const sums of means)
           expect(Math.abs(sums[i * 3 + j]! / draws - (r * c) / N)).toBeLessThan(4.5 * Math.sqrt(variance / draws));
       }),
     );
@@ -235,8 +235,8 @@ describe('a sample of tables', () => {
     const all = good + bad;
     const mean = (sample * good) / all;
     const variance = (mean * (bad / all) * (all - sample)) / (all - 1);
-    const found = draws.reduce((a, b) => a + b, 0) / draws.length;
-    expect(Math.abs(found - mean)).toBeLessThan(4 * Math.sqrt(variance / draws.length));
+    const average = draws.reduce((a, b) => a + b, 0) / draws.length;
+    expect(Math.abs(average - mean)).toBeLessThan(4 * Math.sqrt(variance / draws.length));
     const spread = draws.reduce((sum, x) => sum + (x - mean) ** 2, 0) / draws.length;
     expect(Math.abs(spread / variance - 1)).toBeLessThan(0.06);
   });
@@ -249,8 +249,8 @@ describe('a sample of tables', () => {
       [5_000, 0.7],
     ] as const) {
       const draws = Array.from({ length: 20_000 }, () => binomial(n, p, random));
-      const found = draws.reduce((a, b) => a + b, 0) / draws.length;
-      expect(Math.abs(found - n * p)).toBeLessThan(4 * Math.sqrt((n * p * (1 - p)) / draws.length));
+      const mean = draws.reduce((a, b) => a + b, 0) / draws.length;
+      expect(Math.abs(mean - n * p)).toBeLessThan(4 * Math.sqrt((n * p * (1 - p)) / draws.length));
     }
   });
 

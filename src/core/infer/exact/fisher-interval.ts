@@ -72,14 +72,14 @@ export interface FirstCellInterval {
  * @returns null where counts are not whole, or too large to be gone through
  */
 export function fisherInterval(table: Crosstab, confidence: number): FirstCellInterval | null {
-  const found = firstCells(table);
-  if (isAbsent(found) || found.weights.length > MOST_CELLS) return null;
+  const first = firstCells(table);
+  if (isAbsent(first) || first.weights.length > MOST_CELLS) return null;
   const { n, R, C, N } = table;
   const [a, b, c, d] = fourCells({ n });
   const alpha = levelOf(confidence);
-  const logs = found.weights.map(Math.log);
-  const cells = { logs, observed: found.position };
-  const turned = { logs: [...logs].reverse(), observed: logs.length - 1 - found.position };
+  const logs = first.weights.map(Math.log);
+  const cells = { logs, observed: first.position };
+  const turned = { logs: [...logs].reverse(), observed: logs.length - 1 - first.position };
   const independent = ((R[0] ?? 0) * (C[0] ?? 0)) / N;
   const rejects = pAt(cells, 0) < alpha;
   const low = leastKept(cells, alpha, rejects && a > independent ? 0 : -REACH);

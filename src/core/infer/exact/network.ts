@@ -91,10 +91,10 @@ type Held = Map<number, Partly>;
 /** Puts a partial table among those that are told apart. @returns whether it is another than all before */
 function put(held: Held, value: number, mass: number, scale: number): boolean {
   const key = Math.round((value / scale) * GRID);
-  const known = held.get(key);
-  if (known) known.mass += mass;
+  const tail = held.get(key);
+  if (tail) tail.mass += mass;
   else held.set(key, { value, mass });
-  return known === undefined;
+  return tail === undefined;
 }
 
 /** The ways to fill the columns that are left from a node: what they add, in rising order, and how likely each is. */
@@ -108,11 +108,11 @@ function tailsBefore({ start, child, term, probability }: Stage, after: readonly
   return Array.from({ length: start.length - 1 }, (_, node) => {
     const from = start[node]!;
     const to = start[node + 1]!;
-    const one = after[child[from]!]!;
-    if (to - from === 1 && one.value.length === 1) {
+    const next = after[child[from]!]!;
+    if (to - from === 1 && next.value.length === 1) {
       return {
-        value: Float64Array.of(term[from]! + one.value[0]!),
-        mass: Float64Array.of(probability[from]! * one.mass[0]!),
+        value: Float64Array.of(term[from]! + next.value[0]!),
+        mass: Float64Array.of(probability[from]! * next.mass[0]!),
       };
     }
     const held: Held = new Map();

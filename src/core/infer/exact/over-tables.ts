@@ -1,4 +1,4 @@
-import { figure, terms } from '../../statistic/sum.js';
+import { figure, terms } from '../../statistic/worked-example.js';
 import type { TestResult } from '../result.js';
 
 export const factorials = (values: readonly number[]) =>

@@ -34,18 +34,18 @@ class Nodes {
 
   numberOf(left: Int32Array): number {
     const rows = this.R.length;
-    let known: number | undefined;
+    let number: number | undefined;
     if (this.radix) {
       let key = 0;
       for (let i = 0; i < rows; i++) key += left[i]! * this.radix[i]!;
-      known = this.byNumber.get(key);
-      if (known === undefined) this.byNumber.set(key, this.size);
+      number = this.byNumber.get(key);
+      if (number === undefined) this.byNumber.set(key, this.size);
     } else {
       const key = left.join();
-      known = this.byText.get(key);
-      if (known === undefined) this.byText.set(key, this.size);
+      number = this.byText.get(key);
+      if (number === undefined) this.byText.set(key, this.size);
     }
-    if (known !== undefined) return known;
+    if (number !== undefined) return number;
     for (let i = 0; i < rows; i++) this.remaining.push(left[i]!);
     return this.size - 1;
   }
@@ -54,7 +54,7 @@ class Nodes {
 /** Puts the remaining totals of rows that can be exchanged in order, in place, so that alike nodes are one. */
 function tidier(kinds: readonly number[]): ((left: Int32Array) => void) | null {
   const groups = [...new Set(kinds)]
-    .map((kind) => kinds.flatMap((one, i) => (one === kind ? [i] : [])))
+    .map((kind) => kinds.flatMap((value, i) => (value === kind ? [i] : [])))
     .filter(({ length }) => length > 1);
   if (groups.length === 0) return null;
   return (left) => {

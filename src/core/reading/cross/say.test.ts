@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { assessTable, read } from '../read.js';
+import { assessmentOfTable, read } from '../read.js';
 import type { Answer } from '../types.js';
 import { cross, part } from '../cross-tables.fixtures.js';
 
@@ -9,7 +9,7 @@ describe('sentences beside row percentages', () => {
     [10, 80, 70],
   ]);
   const answers = (shown: 'row' | 'column' | 'total') =>
-    read(table, assessTable(table, 0.95), 0.95, { percent: shown });
+    read(table, assessmentOfTable(table, 0.95), 0.95, { percent: shown });
 
   it('give row percentages, and say of which row they are', () => {
     const where = part(answers('row'), 'where').cells.map(

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { byId } from '../../by-id.js';
 import { axis, LEVELS, tableOf } from '../axes.fixtures.js';
-import { assessTable, read } from '../read.js';
+import { assessmentOfTable, read } from '../read.js';
 
 describe('what is shown of a measure', () => {
   it('never contradicts its estimate or the test it stands beside', () => {
@@ -21,7 +21,7 @@ describe('what is shown of a measure', () => {
             axis('grouping', columnLevel, codes(3)),
             cells,
           );
-          const result = table.base > 0 ? assessTable(table, 0.95) : null;
+          const result = table.base > 0 ? assessmentOfTable(table, 0.95) : null;
           if (!result?.cells) return;
           const answers = read(table, result, 0.95);
           const lead = byId(answers, 'association')!.tests[0]!;
@@ -45,7 +45,7 @@ describe('what is shown of a measure', () => {
       [3, 3, 2, 2],
       [2, 2, 3, 3],
     ]);
-    const answers = read(table, assessTable(table, 0.95), 0.95);
+    const answers = read(table, assessmentOfTable(table, 0.95), 0.95);
     const V = byId(answers, 'strength')!.measures[0]!;
     expect(V.value).toBe(0);
     expect(V.note).toMatch(/^corrected for bias; uncorrected \.1\d/);

@@ -46,8 +46,8 @@ const plain = (value: number, note: string | null): ShownMeasure => ({
 /** The measure with its bias taken out: V by Bergsma, the others by the same X²/N; null where there is none. */
 function correctedOf(id: MeasureId, { result, crosstab }: Tested, to: (square: number) => number): number | null {
   if (id === 'cramers-v') return result.measures['cramers-v-corrected']?.value ?? null;
-  const found = unbiased(crosstab);
-  return found && to(found.square);
+  const measure = unbiased(crosstab);
+  return measure && to(measure.square);
 }
 
 /** Phi, V, T and C: one inversion, corrected for bias where it shows. */
@@ -60,9 +60,9 @@ function ofSquare(id: MeasureId, form: FormOfTable, read: Tested): ShownMeasure 
   if (read.twoByTwo) {
     const phi = shownMeasure('phi', read);
     if (!phi || phi.lower === null || phi.upper === null) return plain(measure.value, phi?.note ?? null);
-    const [one, other] = [Math.abs(phi.lower), Math.abs(phi.upper)];
-    const least = phi.lower <= 0 && phi.upper >= 0 ? 0 : Math.min(one, other);
-    return { ...phi, value: measure.value, lower: to(least ** 2), upper: to(Math.max(one, other) ** 2) };
+    const [lowest, other] = [Math.abs(phi.lower), Math.abs(phi.upper)];
+    const least = phi.lower <= 0 && phi.upper >= 0 ? 0 : Math.min(lowest, other);
+    return { ...phi, value: measure.value, lower: to(least ** 2), upper: to(Math.max(lowest, other) ** 2) };
   }
   const rejects = generalTest(read).test.p < levelOf(confidence);
   const better = correctedOf(id, read, to);
@@ -88,9 +88,9 @@ const NO_AGREEMENT =
 
 /** On a 2 x 2 whose usual interval contradicts the test: the interval that inverts the test. */
 function invertedFour(id: MeasureId, read: Tested): Pick<ShownMeasure, 'lower' | 'upper'> | null {
-  const found = fourIntervals(read.crosstab, read.confidence);
-  if (!found) return null;
-  const odds = found.oddsRatio;
+  const intervals = fourIntervals(read.crosstab, read.confidence);
+  if (!intervals) return null;
+  const odds = intervals.oddsRatio;
   const to = measureOf(id).ofOddsRatio;
   if (!to || !Number.isFinite(odds.lower) || !Number.isFinite(odds.upper)) return null;
   return { lower: to(odds.lower), upper: to(odds.upper) };

@@ -1,6 +1,6 @@
 import { byId } from '../../by-id.js';
 import { describe, expect, it } from 'vitest';
-import { assessTable } from '../read.js';
+import { assessmentOfTable } from '../read.js';
 import type { Answer } from '../types.js';
 import { cross, readIt, part, SITES, HAPPY } from '../cross-tables.fixtures.js';
 
@@ -77,9 +77,9 @@ describe('what suits the variables', () => {
     const codes = ['1', '2', '10'];
     const numbers = {
       ...table.columns!,
-      categories: table.columns!.categories.map((one, k) => ({ ...one, code: codes[k]! })),
+      categories: table.columns!.categories.map((category, k) => ({ ...category, code: codes[k]! })),
     };
-    const r = assessTable({ ...table, columns: numbers }, 0.95)?.measures['pearson-r']?.value;
-    expect(r).not.toBeCloseTo(assessTable(table, 0.95)?.measures['pearson-r']?.value ?? 0, 3);
+    const r = assessmentOfTable({ ...table, columns: numbers }, 0.95)?.measures['pearson-r']?.value;
+    expect(r).not.toBeCloseTo(assessmentOfTable(table, 0.95)?.measures['pearson-r']?.value ?? 0, 3);
   });
 });

@@ -81,12 +81,12 @@ export function sizeOf(read: Read): Size | null {
 function saved(read: Read): string[] {
   if (!isSignificant(read)) return [];
   const { result, rowsOrdered, columnsOrdered, rowTitle, columnTitle, predicted } = read;
-  const [known, told] = predicted === 'rows' ? [columnTitle, rowTitle] : [rowTitle, columnTitle];
+  const [given, told] = predicted === 'rows' ? [columnTitle, rowTitle] : [rowTitle, columnTitle];
   const lambda = result.measures[`lambda:${predicted}`]?.value ?? 0;
   const notes = [
     lambda > 0.0005
-      ? `Knowing ${known} saves ${percent(lambda)} of the errors in predicting ${told}.`
-      : `Knowing ${known} saves no error in predicting ${told}: the best guess stays the same whatever ${known} is.`,
+      ? `Knowing ${given} saves ${percent(lambda)} of the errors in predicting ${told}.`
+      : `Knowing ${given} saves no error in predicting ${told}: the best guess stays the same whatever ${given} is.`,
   ];
   const guess = rowsOrdered && columnsOrdered ? sayGuess(read) : null;
   if (guess !== null) notes.push(guess);

@@ -42,10 +42,10 @@ describe('trust', () => {
   });
 
   it('says when much of V is chance', () => {
-    const many = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, j) => 2 + ((i * 3 + j * 7) % 4)));
+    const counts = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, j) => 2 + ((i * 3 + j * 7) % 4)));
     const wide = (label: string) => ({ label, labels: ['a', 'b', 'c', 'd', 'e'] });
-    const text = part(readIt(cross(wide('One'), wide('Other'), many)), 'trust')
-      .checks.map((one) => one.text)
+    const text = part(readIt(cross(wide('One'), wide('Other'), counts)), 'trust')
+      .checks.map((check) => check.text)
       .join(' ');
     expect(text).toContain('Much of V is chance');
   });

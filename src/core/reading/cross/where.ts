@@ -37,9 +37,9 @@ const GROUPS_NAMED = 4;
 const ANSWERS_NAMED = 2;
 
 /** Where in the table? */
-export function where(read: Read, found: readonly Carrier[]): Answer {
+export function where(read: Read, leading: readonly Carrier[]): Answer {
   const { result } = read;
-  if (found.length === 0) {
+  if (leading.length === 0) {
     return answer('where', QUESTIONS.where, {
       verdict: isSignificant(read) ? 'In no single cell.' : null,
       notes: [
@@ -50,7 +50,7 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
     });
   }
   const { told, groups, rate, place } = sidesOf(read);
-  const stand = found.map((carrier) => ({ ...carrier, ...place(carrier) }));
+  const stand = leading.map((carrier) => ({ ...carrier, ...place(carrier) }));
   const together = [...new Set(stand.map(({ group }) => group))];
   const cells = together.slice(0, GROUPS_NAMED).map((group): ReadCell => {
     const named = stand.filter((carrier) => carrier.group === group).slice(0, ANSWERS_NAMED);
@@ -66,7 +66,7 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
     };
   });
   const total = result.base.rows * result.base.columns;
-  const part = found.reduce((sum, { contribution }) => sum + contribution, 0);
+  const part = leading.reduce((sum, { contribution }) => sum + contribution, 0);
   const others = together.length - GROUPS_NAMED;
   const line = read.percent === 'row' ? 'row' : 'column';
   const more =
@@ -74,9 +74,9 @@ export function where(read: Read, found: readonly Carrier[]): Answer {
   return answer('where', QUESTIONS.where, {
     cells,
     notes: [
-      found.length === 1
+      leading.length === 1
         ? `One of ${total} cells stands out and makes up ${percent(part)} of χ².${more}`
-        : `${found.length} of ${total} cells stand out and make up ${percent(part)} of χ².${more}`,
+        : `${leading.length} of ${total} cells stand out and make up ${percent(part)} of χ².${more}`,
     ],
   });
 }

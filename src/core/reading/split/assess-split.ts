@@ -10,7 +10,7 @@ import { arrange } from '../../table/order.js';
 import { scalePlacesOf } from '../../table/scale-order.js';
 import type { Split } from '../../table/split.js';
 import { optionOf } from '../marks.js';
-import { assessTable, requestOf } from '../read.js';
+import { assessmentOfTable, requestOf } from '../read.js';
 
 /** One option of a multiple-response question within strata. */
 interface OptionWithin {
@@ -65,7 +65,7 @@ function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
     strata.length < 2
   )
     return [];
-  const found = all.rows.categories.flatMap(({ kind }, row) => {
+  const comparisons = all.rows.categories.flatMap(({ kind }, row) => {
     if (kind !== 'option') return [];
     const { tests } = assessStrata({
       strata: strata.map(({ table }) => optionOf(table, row).counts),
@@ -75,10 +75,10 @@ function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
     return test ? [{ row, test }] : [];
   });
   const adjusted = adjust(
-    found.map(({ test }) => test.p),
+    comparisons.map(({ test }) => test.p),
     'holm',
   );
-  return found.map((one, k) => ({ ...one, p: adjusted[k] ?? 1 }));
+  return comparisons.map((item, k) => ({ ...item, p: adjusted[k] ?? 1 }));
 }
 
 /**
@@ -88,7 +88,7 @@ function optionsWithin({ all, strata, within }: Split): OptionWithin[] {
 export function assessSplit(
   split: Split,
   confidence: number,
-  assessed = (table: Table): Assessment | null => assessTable(table, confidence),
+  assessed = (table: Table): Assessment | null => assessmentOfTable(table, confidence),
 ): SplitAssessment {
   const request = strataRequestOf(split, confidence);
   const within = request && assess({ ...request, exact: { method: 'none' } });

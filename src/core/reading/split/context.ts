@@ -40,31 +40,31 @@ export interface Whole {
 /** What the answers over strata look at; null where there is nothing to compare in all of them together. */
 export function wholeOf(
   split: Split,
-  known: SplitAssessment,
+  assessment: SplitAssessment,
   confidence: number,
   options: ReadOptions = {},
 ): Whole | null {
-  if (!known.all?.cells) return null;
-  const read = readOf(split.all, known.all, confidence, options);
+  if (!assessment.all?.cells) return null;
+  const read = readOf(split.all, assessment.all, confidence, options);
   const measureId = leading(read)[0] ?? 'cramers-v';
-  const found = split.strata.flatMap(({ label, table }, k) => {
-    const result = known.strata[k];
+  const strata = split.strata.flatMap(({ label, table }, k) => {
+    const result = assessment.strata[k];
     if (!result?.cells) return [];
     const mine = readOf(table, result, confidence, options);
     return [{ label, read: mine, lead: leadTest(mine), measure: result.measures[measureId] }];
   });
   const adjusted = adjust(
-    found.map(({ lead }) => lead.test.p),
+    strata.map(({ lead }) => lead.test.p),
     'holm',
   );
-  const labels = new Set(found.map(({ label }) => label));
+  const labels = new Set(strata.map(({ label }) => label));
   return {
     split,
     confidence,
     withinTitle: titleOf(split.within.variable),
     read,
     measureId,
-    parts: found.map((part, k) => ({ ...part, p: adjusted[k] ?? 1 })),
+    parts: strata.map((part, k) => ({ ...part, p: adjusted[k] ?? 1 })),
     bare: split.strata.flatMap(({ label }) => (labels.has(label) ? [] : [label])),
   };
 }

@@ -5,7 +5,7 @@ import type { Split } from '../../table/split.js';
 import { part } from '../cross-tables.fixtures.js';
 import { checks, paper } from '../papers.fixtures.js';
 import { readSplit } from '../read-within.js';
-import { sumsOfSplit } from '../sums/sums-of.js';
+import { workedExamplesOfSplit } from '../worked-examples/worked-examples-of.js';
 import { assessSplit } from './assess-split.js';
 
 function strata(blocks: number[][][], rows: AxisLevel = 'unordered', columns: AxisLevel = 'unordered'): Split {
@@ -150,12 +150,12 @@ describe('the reading of larger strata', () => {
 
   it('shows the sum of each, of a stratum too', () => {
     const split = strata(ORDER, 'ordered', 'ordered');
-    const known = assessSplit(split, 0.95);
-    const sums = sumsOfSplit(split, known, 0.95);
+    const assessment = assessSplit(split, 0.95);
+    const sums = workedExamplesOfSplit(split, assessment, 0.95);
     expect(sums.of('mantel-haenszel:correlation')?.result).toBe(
-      known.within?.tests['mantel-haenszel']?.variants?.correlation?.statistic,
+      assessment.within?.tests['mantel-haenszel']?.variants?.correlation?.statistic,
     );
-    expect(sums.of('gamma@Year 2')?.result).toBeCloseTo(known.strata[1]?.measures.gamma?.value ?? NaN, 12);
+    expect(sums.of('gamma@Year 2')?.result).toBeCloseTo(assessment.strata[1]?.measures.gamma?.value ?? NaN, 12);
     expect(sums.of('mantel-haenszel:correlation')?.steps[1]).toMatch(/^Year 2: n − m = /);
     expect(sums.has('no-such')).toBe(false);
   });

@@ -130,11 +130,11 @@ function readApart(whole: Whole, why: string): Answer[] {
 /** The five answers for a table of two single variables within a third. */
 export function readStrata(
   split: Split,
-  known: SplitAssessment,
+  assessment: SplitAssessment,
   confidence: number,
   options: ReadOptions = {},
 ): Answer[] {
-  const all = wholeOf(split, known, confidence, options);
+  const all = wholeOf(split, assessment, confidence, options);
   if (!all || all.parts.length === 0) {
     return [
       answer('association', QUESTIONS.association, {
@@ -143,7 +143,7 @@ export function readStrata(
       }),
     ];
   }
-  if (!known.within) {
+  if (!assessment.within) {
     return readApart(
       all,
       split.within.multiple
@@ -156,10 +156,10 @@ export function readStrata(
     );
   }
   return [
-    association(all, known.within),
-    strength(all, known.within),
+    association(all, assessment.within),
+    strength(all, assessment.within),
     where(all),
-    trust(all, known.within),
-    say(all, known.within),
+    trust(all, assessment.within),
+    say(all, assessment.within),
   ];
 }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Code } from '../../codebook/types.js';
 import type { Column } from '../../count/column.js';
-import { band, banded, bandFinder, OUTSIDE, seamsOf } from './compute.js';
+import { band, banded, bandFinder, OUTSIDE, mismatchesOf } from './compute.js';
 import { checkBand } from './check.js';
 import { proveBand } from './prove.js';
 import { bandsAt, edgesByShare, edgesByWidth, labelOfRange, labelWithout } from './edges.js';
@@ -31,9 +31,9 @@ const range = (label: string, from: number | null, to: number | null): Cut => ({
 const single = (label: string, ...values: number[]): Cut => ({ is: 'values', code: label, label, values });
 
 const AGES = numbers(15, 18, 24, 25, 34, 35, 64, 65, 92, 999, NaN);
-const prove = (one: Band, column: Column = AGES, codes: readonly Code[] = REFUSED) =>
-  proveBand(one, codes, tallyValues(column as Extract<Column, { kind: 'number' }>));
-const finding = (one: Band, id: Finding['id']) => byId(prove(one).findings, id);
+const prove = (banding: Band, column: Column = AGES, codes: readonly Code[] = REFUSED) =>
+  proveBand(banding, codes, tallyValues(column as Extract<Column, { kind: 'number' }>));
+const finding = (banding: Band, id: Finding['id']) => byId(prove(banding).findings, id);
 
 describe('bands of a number', () => {
   const ages = recipe([range('Young', 18, 34), range('Middle', 35, 64), range('Old', 65, null)]);
@@ -78,19 +78,19 @@ describe('bands of a number', () => {
     expect(finding(twice, 'overlap')?.text).toContain('both have 25');
     expect(bandFinder(twice)(25)).toBe(0);
     // Where the upper end does not belong to a stretch, the same edges meet.
-    expect(seamsOf({ ...twice, ends: 'lower' })).toEqual([]);
+    expect(mismatchesOf({ ...twice, ends: 'lower' })).toEqual([]);
   });
 
   it('see a code for no answer that nobody has declared', () => {
-    const found = prove(recipe([range('All', null, null)]), numbers(18, 25, 31, 44, 60, 999, 999), []);
-    expect(byId(found.findings, 'suspect')?.text).toContain('999 (2 respondents, in All)');
-    expect(found.holds).toBe(false);
+    const proof = prove(recipe([range('All', null, null)]), numbers(18, 25, 31, 44, 60, 999, 999), []);
+    expect(byId(proof.findings, 'suspect')?.text).toContain('999 (2 respondents, in All)');
+    expect(proof.holds).toBe(false);
   });
 
   it('set single values apart from stretches', () => {
     const apart = recipe([single('None', 0), range('Some', null, 5), range('Many', 6, null)]);
     expect([0, 3, 6].map(bandFinder(apart))).toEqual([0, 1, 2]);
-    expect(seamsOf(apart)).toEqual([{ is: 'gap', from: 5, to: 6, between: [1, 2] }]);
+    expect(mismatchesOf(apart)).toEqual([{ is: 'gap', from: 5, to: 6, between: [1, 2] }]);
   });
 
   it('work on codes that spell numbers, and leave words out', () => {
@@ -169,14 +169,14 @@ describe('edges', () => {
           ),
           { minLength: 1 },
         ),
-        (found, values) => {
-          const edges = found.sort((a, b) => a - b);
+        (bands, values) => {
+          const edges = bands.sort((a, b) => a - b);
           const cut = recipe(bandsAt(edges, ends, true), { ends });
           const inBands = values.map(
-            (value) => cut.bands.filter((one) => bandFinder({ bands: [one], ends })(value) === 0).length,
+            (value) => cut.bands.filter((candidate) => bandFinder({ bands: [candidate], ends })(value) === 0).length,
           );
-          expect(inBands.every((many) => many === 1)).toBe(true);
-          expect(seamsOf(cut).filter(({ is }) => is === 'overlap')).toEqual([]);
+          expect(inBands.every((count) => count === 1)).toBe(true);
+          expect(mismatchesOf(cut).filter(({ is }) => is === 'overlap')).toEqual([]);
           const places = values.map(bandFinder(cut));
           // Bands are in the order of the numbers.
           values.forEach((a, i) =>
@@ -201,17 +201,17 @@ describe('edges', () => {
         (some, values, ends) => {
           const bands = some.map(([a, b], k) => range(`band ${k}`, Math.min(a, b), Math.max(a, b)));
           const codes: Code[] = [{ code: '7', label: 'Refused', missing: 'refused' }];
-          const one = recipe(bands, { ends });
+          const banding = recipe(bands, { ends });
           const column = numbers(...values, NaN);
-          const { made, values: after } = band(one, codes, column, 'x');
-          const proof = prove(one, column, codes);
+          const { made, values: after } = band(banding, codes, column, 'x');
+          const proof = prove(banding, column, codes);
           expect(byId(proof.findings, 'reconciled')?.holds).toBe(true);
           expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(values.length + 1);
           values.forEach((value, k) => expect(made.codes[after[k]! - 1]?.missing === null ? value : 0).not.toBe(7));
           proof.columns.slice(0, -1).forEach(({ code, respondents }) => {
             expect([...after].filter((place) => made.codes[place - 1]?.code === code).length).toBe(respondents);
           });
-          expect(banded(one, codes, false).codes.filter(({ missing }) => missing !== null)).toEqual(codes);
+          expect(banded(banding, codes, false).codes.filter(({ missing }) => missing !== null)).toEqual(codes);
         },
       ),
     );

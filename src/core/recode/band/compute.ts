@@ -3,7 +3,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { type Column, lowBits, wordAt } from '../../count/column.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import { type Band, type Cut } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 import { withNumbers } from '../numbers.js';
 
 /** What the code of answers in no band is called, where no band has that name. */
@@ -37,7 +37,7 @@ export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (valu
 }
 
 /** A part of the line that is in no band, or in two. */
-export interface Seam {
+export interface BandMismatch {
   is: 'gap' | 'overlap';
   /** Null: open. */
   from: number | null;
@@ -47,38 +47,39 @@ export interface Seam {
 }
 
 /** Where the stretches of a recipe leave a part of the line out between them, or cover one twice. */
-export function seamsOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): Seam[] {
+export function mismatchesOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): BandMismatch[] {
   const ranges = bands
     .flatMap((band, at) => (band.is === 'range' ? [{ at, from: band.from ?? -Infinity, to: band.to ?? Infinity }] : []))
     .sort((a, b) => a.from - b.from || a.to - b.to);
   const finite = (value: number) => (Number.isFinite(value) ? value : null);
-  const seams: Seam[] = [];
+  const mismatches: BandMismatch[] = [];
   let reach: (typeof ranges)[number] | null = null;
   for (const range of ranges) {
     if (reach !== null) {
-      const between: Seam['between'] = [reach.at, range.at];
+      const between: BandMismatch['between'] = [reach.at, range.at];
       const twice = ends === 'both' ? range.from <= reach.to : range.from < reach.to;
-      if (range.from > reach.to) seams.push({ is: 'gap', from: finite(reach.to), to: finite(range.from), between });
+      if (range.from > reach.to)
+        mismatches.push({ is: 'gap', from: finite(reach.to), to: finite(range.from), between });
       else if (twice)
-        seams.push({ is: 'overlap', from: finite(range.from), to: finite(Math.min(reach.to, range.to)), between });
+        mismatches.push({ is: 'overlap', from: finite(range.from), to: finite(Math.min(reach.to, range.to)), between });
     }
     if (reach === null || range.to > reach.to) reach = range;
   }
-  return seams;
+  return mismatches;
 }
 
 /** What becomes of a number: the place of its band, the missing code that it is, or outside all bands. */
-export type NumberFate = { is: 'band'; at: number } | { is: 'missing'; code: string } | { is: 'outside' };
+export type NumberOutcome = { is: 'band'; at: number } | { is: 'missing'; code: string } | { is: 'outside' };
 
 /** Says what becomes of each number of a variable. @param codes of the variable */
-export function fateOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberFate {
+export function fateOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberOutcome {
   const missing = missingNumbers(recipe, codes);
   const find = bandFinder(recipe);
-  // A fate is the same thing for every number that has it.
-  const fates = recipe.bands.map((_, at): NumberFate => ({ is: 'band', at }));
-  const coded = new Map([...missing].map(([value, code]): [number, NumberFate] => [value, { is: 'missing', code }]));
-  const outside: NumberFate = { is: 'outside' };
-  return (value) => (coded.size > 0 ? coded.get(value) : undefined) ?? fates[find(value)] ?? outside;
+  // An outcome is the same thing for every number that has it.
+  const codeOutcomes = recipe.bands.map((_, at): NumberOutcome => ({ is: 'band', at }));
+  const coded = new Map([...missing].map(([value, code]): [number, NumberOutcome] => [value, { is: 'missing', code }]));
+  const outside: NumberOutcome = { is: 'outside' };
+  return (value) => (coded.size > 0 ? coded.get(value) : undefined) ?? codeOutcomes[find(value)] ?? outside;
 }
 
 /** Numbers that are codes for no answer, but for those taken in on purpose. */
@@ -92,7 +93,11 @@ function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]):
 }
 
 /** What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band". */
-export function banded(recipe: Band, codes: readonly Code[], outside: boolean): Made & { kept: Map<string, string> } {
+export function banded(
+  recipe: Band,
+  codes: readonly Code[],
+  outside: boolean,
+): MadeVariable & { kept: Map<string, string> } {
   const named = new Set(recipe.bands.map(({ code }) => code));
   const space = codeSpace(named);
   const missing = codes.filter((code) => !isAnswer(code) && !recipe.taken.includes(code.code));
@@ -125,7 +130,7 @@ export function band(
   codes: readonly Code[],
   column: Column,
   title: string,
-): { made: Made; values: Uint8Array | Uint16Array } {
+): { made: MadeVariable; values: Uint8Array | Uint16Array } {
   const source = withNumbers(column, title);
   const made = banded(recipe, codes, true);
   const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));

@@ -12,11 +12,11 @@ import { sayBand } from './say.js';
 export const bandKind: Kind<Band> = {
   check: checkBand,
   provable: (recipe) => ({ ...recipe, bands: toldApart(recipe.bands) }),
-  essence: ({ source, ends, taken, bands }) => [
+  effect: ({ source, ends, taken, bands }) => [
     source,
     ends,
     sorted(taken),
-    bands.map((one) => (one.is === 'values' ? [...one.values] : [one.from, one.to])),
+    bands.map((code) => (code.is === 'values' ? [...code.values] : [code.from, code.to])),
   ],
   canonical: (recipe) => ({ ...recipe, bands: canonicalList(recipe.bands), taken: allCanonical(recipe.taken) }),
   sources: ({ source }) => [source],

@@ -1,10 +1,10 @@
 import { plural } from '../../words.js';
-import { farCodes, noFacts, takeNumber } from '../../codebook/facts.js';
+import { outlierCodes, noFacts, takeNumber } from '../../codebook/facts.js';
 import { parseNumber } from '../../codebook/number.js';
 import type { Weighted } from '../../codebook/summary.js';
 import { type Code, MISSING_WORDS } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import { bandFinder, fateOf, type NumberFate, seamsOf } from './compute.js';
+import { bandFinder, fateOf, type NumberOutcome, mismatchesOf } from './compute.js';
 import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
 import type { Band } from './shape.js';
@@ -13,28 +13,28 @@ import { type Finding, type Proof, type ProofRow } from '../proof-shape.js';
 const total = (values: Weighted) => values.reduce((sum, [, respondents]) => sum + respondents, 0);
 const span = (from: number, to: number) => (from === to ? figure(from) : `${figure(from)} to ${figure(to)}`);
 
-/** Neighbouring values with the same fate, from the lowest to the highest of them. */
+/** Neighbouring values with the same outcome, from the lowest to the highest of them. */
 interface Run {
   from: number;
   to: number;
-  fate: NumberFate;
+  outcome: NumberOutcome;
   respondents: number;
 }
 
-function isSame(a: NumberFate, b: NumberFate): boolean {
+function isSame(a: NumberOutcome, b: NumberOutcome): boolean {
   if (a.is === 'band') return b.is === 'band' && a.at === b.at;
   return a.is === 'missing' ? b.is === 'missing' && a.code === b.code : b.is === 'outside';
 }
 
-function runsOf(numbers: Weighted, fate: (value: number) => NumberFate): Run[] {
+function runsOf(numbers: Weighted, outcome: (value: number) => NumberOutcome): Run[] {
   const runs: Run[] = [];
   for (const [value, respondents] of numbers) {
-    const now = fate(value);
+    const now = outcome(value);
     const last = runs.at(-1);
-    if (last && isSame(last.fate, now)) {
+    if (last && isSame(last.outcome, now)) {
       last.to = value;
       last.respondents += respondents;
-    } else runs.push({ from: value, to: value, fate: now, respondents });
+    } else runs.push({ from: value, to: value, outcome: now, respondents });
   }
   return runs;
 }
@@ -48,27 +48,28 @@ const MOST_ROWS = 400;
  * @param tally the variable's values with their respondents
  */
 export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTally): Proof {
-  const fate = fateOf(recipe, codes);
+  const outcome = fateOf(recipe, codes);
   const find = bandFinder(recipe);
   const labels = new Map(codes.map(({ code, label }) => [code, label]));
   const reasons = new Map(codes.flatMap(({ code, missing }) => (missing === null ? [] : [[code, missing] as const])));
-  const runs = runsOf(tally.numbers, fate);
+  const runs = runsOf(tally.numbers, outcome);
   const numbers = total(tally.numbers);
-  const wordsOut = [...tally.words].filter(([word, many]) => many > 0 && !reasons.has(word));
-  const wordsMissing = [...tally.words].filter(([word, many]) => many > 0 && reasons.has(word));
-  const times = (some: readonly (readonly [string, number])[]) => some.reduce((sum, [, many]) => sum + many, 0);
-  const sum = (is: NumberFate['is']) => runs.reduce((all, run) => all + (run.fate.is === is ? run.respondents : 0), 0);
-  const outsideRuns = runs.filter((run) => run.fate.is === 'outside');
+  const wordsOut = [...tally.words].filter(([word, count]) => count > 0 && !reasons.has(word));
+  const wordsMissing = [...tally.words].filter(([word, count]) => count > 0 && reasons.has(word));
+  const times = (some: readonly (readonly [string, number])[]) => some.reduce((sum, [, count]) => sum + count, 0);
+  const sum = (is: NumberOutcome['is']) =>
+    runs.reduce((all, run) => all + (run.outcome.is === is ? run.respondents : 0), 0);
+  const outsideRuns = runs.filter((run) => run.outcome.is === 'outside');
   const outside = sum('outside') + times(wordsOut);
   const inBands = sum('band');
   const missing = sum('missing') + times(wordsMissing);
   const inBand = recipe.bands.map((_, at) =>
-    runs.reduce((all, run) => all + (run.fate.is === 'band' && run.fate.at === at ? run.respondents : 0), 0),
+    runs.reduce((all, run) => all + (run.outcome.is === 'band' && run.outcome.at === at ? run.respondents : 0), 0),
   );
   const answers = inBands + outside;
 
-  const seams = seamsOf(recipe);
-  const overlaps = seams.filter(({ is }) => is === 'overlap');
+  const mismatches = mismatchesOf(recipe);
+  const overlaps = mismatches.filter(({ is }) => is === 'overlap');
   const nameOf = (at: number | null) => recipe.bands[at ?? -1]?.label ?? '';
   const reached = codes.flatMap(({ code, missing: why }) => {
     const number = parseNumber(code);
@@ -77,15 +78,15 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
     const respondents = tally.numbers.find(([value]) => value === number)?.[1] ?? 0;
     return at < 0 ? [] : [{ code, why, at, respondents, taken: recipe.taken.includes(code) }];
   });
-  const taken = reached.filter((one) => one.taken);
-  const spared = reached.filter((one) => !one.taken);
+  const taken = reached.filter((candidate) => candidate.taken);
+  const spared = reached.filter((candidate) => !candidate.taken);
   // A band of single values that names a missing code is meant, and is empty all the same.
   const named = spared.filter(({ at }) => recipe.bands[at]?.is === 'values');
   const facts = noFacts();
   const declared = new Set(codes.flatMap(({ code, missing: why }) => (why === null ? [] : (parseNumber(code) ?? []))));
   for (const [value, respondents] of tally.numbers) if (!declared.has(value)) takeNumber(facts, value, respondents);
   facts.filled = facts.numbers;
-  const suspects = farCodes(facts).filter(
+  const suspects = outlierCodes(facts).filter(
     ({ code }) =>
       find(Number(code)) >= 0 &&
       !recipe.bands.some((band) => band.is === 'values' && band.values.includes(Number(code))),
@@ -95,7 +96,7 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
   const people = (respondents: number) => plural(respondents, 'respondent');
   const leftSaid = [
     ...outsideRuns.slice(0, 4).map((run) => `${span(run.from, run.to)} (${people(run.respondents)})`),
-    ...wordsOut.slice(0, 3).map(([word, many]) => `“${word}” (${people(many)})`),
+    ...wordsOut.slice(0, 3).map(([word, count]) => `“${word}” (${people(count)})`),
   ];
   const overlapsSaid = overlaps.map(({ from, to, between: [a, b] }) => {
     const where = from === null || to === null ? 'the end of the line' : span(from, to);
@@ -227,30 +228,30 @@ export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTall
     findings,
     columns,
     rows: [
-      ...lines.map(({ from, to, fate: now, respondents }) =>
+      ...lines.map(({ from, to, outcome: now, respondents }) =>
         now.is === 'missing'
           ? rowOf(now.code, labels.get(now.code) ?? now.code, true, respondents, null)
           : rowOf('', span(from, to), false, respondents, now.is === 'band' ? now.at : null),
       ),
       ...[...tally.words]
-        .filter(([, many]) => many > 0)
-        .map(([word, many]) => rowOf(word, labels.get(word) ?? word, reasons.has(word), many, null)),
+        .filter(([, count]) => count > 0)
+        .map(([word, count]) => rowOf(word, labels.get(word) ?? word, reasons.has(word), count, null)),
       rowOf('', 'Blank', true, tally.blank, null),
     ],
     respondents: numbers + times([...tally.words]) + tally.blank,
   };
 }
 
-/** One line for each fate, where values of different fates alternate too often to be listed. */
+/** One line for each outcome, where values of different outcomes alternate too often to be listed. */
 function merged(runs: readonly Run[]): Run[] {
-  const byFate = new Map<string, Run>();
+  const byOutcome = new Map<string, Run>();
   for (const run of runs) {
-    const key = JSON.stringify(run.fate);
-    const known = byFate.get(key);
-    if (known) {
-      known.to = run.to;
-      known.respondents += run.respondents;
-    } else byFate.set(key, { ...run });
+    const key = JSON.stringify(run.outcome);
+    const line = byOutcome.get(key);
+    if (line) {
+      line.to = run.to;
+      line.respondents += run.respondents;
+    } else byOutcome.set(key, { ...run });
   }
-  return [...byFate.values()];
+  return [...byOutcome.values()];
 }

@@ -1,11 +1,11 @@
 import type { Combine } from './shape.js';
-import { type Said, type Held, type Raw, NOTHING, answersIn } from '../said.js';
+import { type SpokenValue, type HeldVariable, type RawValue, NOTHING, answersIn } from '../spoken-value.js';
 
 export function afterCombine(
   { how, atLeast, options, base }: Combine,
-  sources: readonly Held[],
-  raws: readonly Raw[],
-): Said {
+  sources: readonly HeldVariable[],
+  raws: readonly RawValue[],
+): SpokenValue {
   const said = raws.map((raw, s) => (sources[s] ? answersIn(sources[s], raw) : null));
   const answered = said.filter((codes) => codes !== null);
   if (answered.length === 0 || (base === 'all' && answered.length < sources.length)) return NOTHING;

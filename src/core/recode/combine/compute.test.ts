@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { byId } from '../../by-id.js';
@@ -11,8 +12,8 @@ import type { Combine } from './shape.js';
 
 /** The sets of a result, with null where nobody answered. */
 function sets({ column: { words, width, state } }: Combined): (number[] | null)[] {
-  return [...state].map((one, k) => {
-    if (one === SET_STATE.blank) return null;
+  return [...state].map((value, k) => {
+    if (value === SET_STATE.blank) return null;
     return CODES.flatMap((_, j) => ((words[k * width + (j >> 5)]! >>> (j & 31)) & 1 ? [j + 1] : []));
   });
 }
@@ -29,10 +30,10 @@ const recipe = (more: Partial<Combine> = {}): Combine => ({
 });
 
 const run = (more: Partial<Combine>, ...answers: (readonly (readonly number[] | null)[])[]) => {
-  const one = recipe({ sources: answers.map((_, k) => k + 1), ...more });
+  const combining = recipe({ sources: answers.map((_, k) => k + 1), ...more });
   const sources = answers.map(asked);
-  const result = combine(one, sources, answers[0]!.length);
-  return { result, sets: sets(result), proof: proveCombine(one, result, sources) };
+  const result = combine(combining, sources, answers[0]!.length);
+  return { result, sets: sets(result), proof: proveCombine(combining, result, sources) };
 };
 
 describe('combine', () => {
@@ -76,11 +77,11 @@ describe('combine', () => {
   it('does not carry "none of these" over', () => {
     const column: CodedColumn = { kind: 'coded', codes: ['1', '6'], values: Uint8Array.of(2, 1, 2) };
     const single: CombineSource = { title: 'Main crop', column, codes: CODES };
-    const one = recipe({ options: CODES.filter(({ code }) => code !== '6'), none: ['6'] });
-    const result = combine(one, [single, asked([[6], [2], [3]])], 3);
+    const combining = recipe({ options: CODES.filter(({ code }) => code !== '6'), none: ['6'] });
+    const result = combine(combining, [single, asked([[6], [2], [3]])], 3);
     expect(sets(result)).toEqual([[], [1, 2], [3]]);
     expect([result.none, result.said, result.contradicted, ...result.others]).toEqual([1, 2, 1, 0, 0]);
-    expect(() => checkCombine({ ...one, none: ['1'] })).toThrow('1 is an option and “none of these” at once');
+    expect(() => checkCombine({ ...combining, none: ['1'] })).toThrow('1 is an option and “none of these” at once');
   });
 
   it('tells where two variables call a code differently', () => {
@@ -98,7 +99,7 @@ describe('combine', () => {
     });
     fc.assert(
       fc.property(answers, answers, (a, b) => {
-        const has = (set: readonly number[] | null | undefined, one: number) => (set ?? []).includes(one);
+        const has = (set: readonly number[] | null | undefined, option: number) => (set ?? []).includes(option);
         const any = run({ how: 'any' }, a, b).sets;
         const all = run({ how: 'all' }, a, b).sets;
         const onlyA = run({ how: 'first-only' }, a, b).sets;
@@ -111,11 +112,11 @@ describe('combine', () => {
           a.map((set) => (set === null ? null : [...set].sort((x, y) => x - y))),
         );
         any.forEach((set, k) => {
-          for (let one = 1; one <= OPTIONS; one++) {
-            const [p, q] = [has(a[k], one), has(b[k], one)];
-            expect([has(set, one), has(all[k], one), has(onlyA[k], one)]).toEqual([p || q, p && q, p && !q]);
+          for (let option = 1; option <= OPTIONS; option++) {
+            const [p, q] = [has(a[k], option), has(b[k], option)];
+            expect([has(set, option), has(all[k], option), has(onlyA[k], option)]).toEqual([p || q, p && q, p && !q]);
             // What is in either is in both, or in one alone.
-            expect(Number(has(all[k], one)) + Number(has(onlyA[k], one)) + Number(has(onlyB[k], one))).toBe(
+            expect(Number(has(all[k], option)) + Number(has(onlyA[k], option)) + Number(has(onlyB[k], option))).toBe(
               Number(p || q),
             );
           }
@@ -127,7 +128,7 @@ describe('combine', () => {
 
   it('counts what it made', () => {
     const { result } = run({ how: 'any' }, first, second);
-    expect(result.mentioned.reduce((sum, many) => sum + many, 0)).toBe(7);
+    expect(total(result.mentioned)).toBe(7);
     expect(result.sources.map(({ answered }) => answered)).toEqual([3, 4]);
     expect(combined(recipe()).level).toBe('multiple');
     expect(() => checkCombine(recipe({ sources: [1] }))).toThrow('Two variables or more');

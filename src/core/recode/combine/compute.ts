@@ -4,12 +4,12 @@ import { hasAnswered, SET_STATE } from '../../count/set-state.js';
 import { eachOption, setOption, wordsFor } from '../../count/option-bits.js';
 import { Fault } from '../../fault.js';
 import type { Combine } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 export const MOST_OPTIONS = 500;
 
 /** The level and codes that a combination makes. */
-export function combined({ options }: Pick<Combine, 'options'>): Made {
+export function combined({ options }: Pick<Combine, 'options'>): MadeVariable {
   return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
 }
 
@@ -126,8 +126,8 @@ function joiner({ how, atLeast, sources }: Combine): (sets: readonly Uint32Array
  * @param sources in the order of the recipe, all of the same length
  */
 export function combine(recipe: Combine, sources: readonly CombineSource[], respondents: number): Combined {
-  const many = recipe.options.length;
-  const width = wordsFor(many);
+  const count = recipe.options.length;
+  const width = wordsFor(count);
   const words = new Uint32Array(respondents * width);
   const state = new Uint8Array(respondents);
   const places = new Map(recipe.options.map(({ code }, k) => [code, k]));
@@ -135,9 +135,9 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
   const readers = sources.map((source) => mentionsOf(source, places, noneCodes));
 
   const sets = sources.map(() => new Uint32Array(width));
-  const tallies = sources.map(() => ({ answered: 0, mentioned: new Array<number>(many).fill(0) }));
+  const tallies = sources.map(() => ({ answered: 0, mentioned: new Array<number>(count).fill(0) }));
   const others = sources.map(() => 0);
-  const mentioned = new Array<number>(many).fill(0);
+  const mentioned = new Array<number>(count).fill(0);
   const join = joiner(recipe);
   const result = new Uint32Array(width);
   let answered = 0;
@@ -187,8 +187,11 @@ export interface Difference {
 
 /** Codes that variables to be combined do not share, or call by different labels. */
 export function differencesOf(sources: readonly (readonly Code[])[]): Difference[] {
-  const codes = [...new Set(sources.flatMap((one) => one.filter(isAnswer).map(({ code }) => code)))];
+  const codes = [...new Set(sources.flatMap((source) => source.filter(isAnswer).map(({ code }) => code)))];
   return codes
-    .map((code) => ({ code, labels: sources.map((one) => one.find((other) => other.code === code)?.label ?? null) }))
+    .map((code) => ({
+      code,
+      labels: sources.map((source) => source.find((other) => other.code === code)?.label ?? null),
+    }))
     .filter(({ labels }) => new Set(labels.map((label) => label?.trim().toLowerCase())).size > 1);
 }

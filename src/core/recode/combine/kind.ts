@@ -12,7 +12,7 @@ import { sayCombine } from './say.js';
 export const combineKind: Kind<Combine> = {
   check: checkCombine,
   provable: (recipe) => ({ ...recipe, options: toldApart(recipe.options) }),
-  essence: ({ sources, how, atLeast, options, none, base }) => [
+  effect: ({ sources, how, atLeast, options, none, base }) => [
     how === 'first-only' ? [sources[0], ...sources.slice(1).sort()] : [...sources].sort(),
     how,
     how === 'at-least' ? atLeast : 0,

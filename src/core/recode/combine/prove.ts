@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
 import type { Combine } from './shape.js';
 import { type Finding, type Proof } from '../proof-shape.js';
@@ -11,18 +12,19 @@ export function proveCombine(
 ): Proof {
   const respondents = result.column.state.length;
   const differences = differencesOf(sources.map(({ codes }) => codes));
-  const lost = result.others.flatMap((many, s) => (many > 0 ? [`${sources[s]?.title ?? ''} (${whole(many)})`] : []));
+  const lost = result.others.flatMap((count, s) => (count > 0 ? [`${sources[s]?.title ?? ''} (${whole(count)})`] : []));
   let mentions = 0;
   for (let word of result.column.words) for (; word !== 0; word &= word - 1) mentions++;
-  const counted = result.mentioned.reduce((sum, one) => sum + one, 0);
-  const bySource = (place: number) => result.sources.map((one) => one.mentioned[place] ?? 0);
+  const counted = total(result.mentioned);
+  const mentionsBefore = total(result.sources.map(({ mentioned }) => total(mentioned)));
+  const bySource = (place: number) => result.sources.map((source) => source.mentioned[place] ?? 0);
   // What of the result the sources allow, option by option.
   const possible = recipe.options.every((_, place) => {
     const these = bySource(place);
     const now = result.mentioned[place] ?? 0;
     if (recipe.how === 'all') return now <= Math.min(...these);
     if (recipe.how === 'first-only') return now <= (these[0] ?? 0);
-    return now <= these.reduce((sum, one) => sum + one, 0);
+    return now <= total(these);
   });
   const findings: Finding[] = [
     {
@@ -77,9 +79,7 @@ export function proveCombine(
       id: 'reconciled',
       holds: mentions === counted && possible,
       title: 'Reconciled',
-      text:
-        `${whole(result.sources.reduce((sum, one) => sum + one.mentioned.reduce((all, many) => all + many, 0), 0))} ` +
-        `mentions in the variables, ${whole(mentions)} in the result.`,
+      text: `${whole(mentionsBefore)} mentions in the variables, ${whole(mentions)} in the result.`,
       codes: [],
     },
   ];

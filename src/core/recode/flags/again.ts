@@ -1,8 +1,8 @@
 import type { Code } from '../../codebook/types.js';
 import type { Flags } from './shape.js';
-import { type Said, type Raw, NOTHING, answerOf, missing, reasonOf } from '../said.js';
+import { type SpokenValue, type RawValue, NOTHING, answerOf, missing, reasonOf } from '../spoken-value.js';
 
-export function afterFlags({ codes: wanted, yes, no }: Flags, codes: readonly Code[], raw: Raw): Said {
+export function afterFlags({ codes: wanted, yes, no }: Flags, codes: readonly Code[], raw: RawValue): SpokenValue {
   if (Array.isArray(raw))
     return answerOf((raw as string[]).some((code) => wanted.includes(code)) ? yes.trim() : no.trim());
   if (typeof raw !== 'string') return NOTHING;

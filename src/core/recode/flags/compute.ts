@@ -4,7 +4,7 @@ import type { CodedColumn, SetsColumn } from '../../count/column.js';
 import { hasAnswered } from '../../count/set-state.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import type { Flags } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 export const [YES, NO] = ['1', '0'];
 
@@ -12,7 +12,7 @@ export const [YES, NO] = ['1', '0'];
 export function flagged(
   { yes, no }: Pick<Flags, 'yes' | 'no'>,
   codes: readonly Code[],
-): Made & { kept: Map<string, string> } {
+): MadeVariable & { kept: Map<string, string> } {
   const named = new Set([YES, NO]);
   const missing = codes.filter((code) => !isAnswer(code));
   const kept = giveAll(
@@ -36,7 +36,7 @@ export function flag(
   recipe: Flags,
   codes: readonly Code[],
   column: CodedColumn | SetsColumn,
-): { made: Made; values: Uint8Array | Uint16Array } {
+): { made: MadeVariable; values: Uint8Array | Uint16Array } {
   const made = flagged(recipe, codes);
   const wanted = new Set(recipe.codes);
   if (column.kind === 'coded') {
@@ -59,9 +59,9 @@ export function flag(
   const values = new Uint8Array(state.length);
   for (let k = 0; k < state.length; k++) {
     if (!hasAnswered(state[k]!)) continue;
-    let found = 0;
-    for (let w = 0; w < width; w++) found |= words[k * width + w]! & mask[w]!;
-    values[k] = found === 0 ? 2 : 1;
+    let respondents = 0;
+    for (let w = 0; w < width; w++) respondents |= words[k * width + w]! & mask[w]!;
+    values[k] = respondents === 0 ? 2 : 1;
   }
   return { made, values };
 }

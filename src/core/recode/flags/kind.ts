@@ -2,7 +2,7 @@ import { statesIn } from '../../count/set-state.js';
 import { allCanonical, sorted } from '../canonical.js';
 import type { Kind } from '../kind.js';
 import { some } from '../listed.js';
-import { NOTHING } from '../said.js';
+import { NOTHING } from '../spoken-value.js';
 import { allCodesOf, countableOf, tally } from '../source-columns.js';
 import type { Flags } from './shape.js';
 import { afterFlags } from './again.js';
@@ -13,7 +13,7 @@ import { proveFlags } from './prove.js';
 export const flagsKind: Kind<Flags> = {
   check: checkFlags,
   provable: (recipe) => recipe,
-  essence: ({ source, codes }) => [source, sorted(codes)],
+  effect: ({ source, codes }) => [source, sorted(codes)],
   canonical: (recipe) => ({ ...recipe, codes: allCanonical(recipe.codes) }),
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),

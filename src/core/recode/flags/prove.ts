@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
 import { SET_STATE } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
@@ -42,12 +43,14 @@ export function proveFlags(
   const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
   const silent = stand(SET_STATE.blank) + stand(SET_STATE['no-answer']) + stand(SET_STATE['not-asked']);
   const made = flagged(recipe, codes);
-  const unknown = recipe.codes.filter((code) => !codes.some((one) => one.code === code && isAnswer(one)));
+  const unknown = recipe.codes.filter(
+    (code) => !codes.some((candidate) => candidate.code === code && isAnswer(candidate)),
+  );
   const [yes = 0, no = 0] = after;
   const blankAfter = multiple ? silent : blank;
-  const missing = after.slice(2).reduce((sum, many) => sum + many, 0);
+  const missing = total(after.slice(2));
   const inYes = recipe.codes.reduce((sum, code) => sum + (counts.get(code) ?? 0), 0);
-  const label = (code: string) => codes.find((one) => one.code === code)?.label ?? code;
+  const label = (code: string) => codes.find((candidate) => candidate.code === code)?.label ?? code;
   const findings: Finding[] = [
     {
       id: 'covered',

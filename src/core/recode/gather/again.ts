@@ -1,11 +1,19 @@
 import type { Gather } from './shape.js';
-import { type Said, type Held, type Raw, NOTHING, answersIn, settled, mentionsOrNothing } from '../said.js';
+import {
+  type SpokenValue,
+  type HeldVariable,
+  type RawValue,
+  NOTHING,
+  answersIn,
+  settled,
+  mentionsOrNothing,
+} from '../spoken-value.js';
 
 export function afterGather(
   { items, none, settle = 'option' }: Gather,
-  sources: readonly Held[],
-  raws: readonly Raw[],
-): Said {
+  sources: readonly HeldVariable[],
+  raws: readonly RawValue[],
+): SpokenValue {
   const all = [...items, ...(none ? [none] : [])];
   const isTicked = (k: number) => {
     const [item, raw] = [all[k], raws[k]];

@@ -103,15 +103,15 @@ describe('gather', () => {
       none: null,
       settle: 'exclusive',
     };
-    const found = gather(
+    const crops = gather(
       mixed,
       [asked('Yes', 'yes', 'TRUE', 'no', '77', ''), asked('no', 'TRUE', '', 'no', '77', '')],
       6,
     );
-    expect([...found.column.words]).toEqual([1, 2, 1, 0, 0, 0]);
-    expect([...found.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE['not-asked'], SET_STATE.blank]);
-    expect(found.contradictions).toEqual({ respondents: 1, dropped: 1, listed: [2] });
-    expect(proveGather(mixed, found).holds).toBe(true);
+    expect([...crops.column.words]).toEqual([1, 2, 1, 0, 0, 0]);
+    expect([...crops.column.state].slice(3)).toEqual([SET_STATE.nothing, SET_STATE['not-asked'], SET_STATE.blank]);
+    expect(crops.contradictions).toEqual({ respondents: 1, dropped: 1, listed: [2] });
+    expect(proveGather(mixed, crops).holds).toBe(true);
   });
 
   it('refuses what cannot be a question', () => {

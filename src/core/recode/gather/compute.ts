@@ -4,13 +4,13 @@ import { mentionsBy, setOption, wordsFor } from '../../count/option-bits.js';
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { Gather, GatherItem } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 /** More options than this is a mistake in the selection. */
 export const MOST_OPTIONS = 500;
 
 /** The level and codes that a gather makes; options are coded 1, 2, ... in their order. */
-export function gathered(recipe: Gather): Made {
+export function gathered(recipe: Gather): MadeVariable {
   return {
     level: 'multiple',
     codes: recipe.items.map((item, k) => ({ code: String(k + 1), label: item.label.trim(), missing: null })),
@@ -42,11 +42,11 @@ function verdicts(
   { column, missing, notAsked }: GatherSource,
   { ticked, also = [] }: Pick<GatherItem, 'ticked' | 'also'>,
 ): Uint8Array {
-  const one = (code: string) => {
+  const verdictOf = (code: string) => {
     if (code === ticked || also.includes(code)) return TICKED;
     return notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : UNTICKED;
   };
-  return Uint8Array.from([BLANK, ...column.codes.map(one)]);
+  return Uint8Array.from([BLANK, ...column.codes.map(verdictOf)]);
 }
 
 /**

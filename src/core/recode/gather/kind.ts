@@ -21,7 +21,7 @@ const allItems = ({ items, none }: Gather) => [...items, ...(none ? [none] : [])
 export const gatherKind: Kind<Gather> = {
   check: checkGather,
   provable: (recipe) => ({ ...recipe, items: toldApart(recipe.items) }),
-  essence: ({ items, none }) => [items.map((item) => [item.source, item.ticked]), none && [none.source, none.ticked]],
+  effect: ({ items, none }) => [items.map((item) => [item.source, item.ticked]), none && [none.source, none.ticked]],
   canonical: (recipe) => ({ ...recipe, items: recipe.items.map(ticked), none: recipe.none && ticked(recipe.none) }),
   sources: (recipe) => allItems(recipe).map(({ source }) => source),
   mapSources: (recipe, other) => {

@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
 import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
@@ -13,7 +14,7 @@ export function proveGather(recipe: Gather, result: GatherResult, revived: reado
   const respondents = state.length;
   const states = statesIn(state);
   const ticks = result.options.reduce((sum, option) => sum + option.ticked, 0);
-  const mentions = result.mentioned.reduce((sum, many) => sum + many, 0);
+  const mentions = total(result.mentioned);
   const { dropped } = result.contradictions;
   const never = recipe.items.filter((_, j) => result.options[j]!.ticked === 0);
   const missing = result.options.reduce((sum, option) => sum + option.missing, 0);

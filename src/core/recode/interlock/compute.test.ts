@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { part } from '../sets.fixtures.js';
@@ -58,30 +59,30 @@ describe('interlock', () => {
           ),
         );
         const result = interlock(lock({ sources: [1, 2, 3], empty }), parts, rows.length);
-        const complete = rows.filter((row) => row.every((one) => one === 1 || one === 2));
+        const complete = rows.filter((row) => row.every((value) => value === 1 || value === 2));
         result.margins.forEach((margin, j) => {
           expect(margin).toEqual([1, 2].map((code) => complete.filter((row) => row[j] === code).length));
         });
         rows.forEach((row, k) => {
           const code = result.made.codes[result.values[k]! - 1];
-          if (row.every((one) => one === 1 || one === 2)) expect(code?.code).toBe(row.join('.'));
+          if (row.every((value) => value === 1 || value === 2)) expect(code?.code).toBe(row.join('.'));
           else expect(code?.missing ?? (code === undefined ? 'blank' : null)).not.toBeNull();
         });
-        expect(result.counts.reduce((sum, many) => sum + many, 0) + result.blank).toBe(rows.length);
+        expect(total(result.counts) + result.blank).toBe(rows.length);
       }),
     );
   });
 
   it('refuses too many combinations, naming them', () => {
-    const many = part(
+    const wide = part(
       'Plot',
       Array.from({ length: 90 }, (_, k) => `Plot ${k}`),
       [1],
     );
-    expect(() => interlock(lock({ empty: true }), [many, { ...many, title: 'Path' }], 1)).toThrow(
+    expect(() => interlock(lock({ empty: true }), [wide, { ...wide, title: 'Path' }], 1)).toThrow(
       'Plot (90) within Path (90) have 8,100 combinations.',
     );
-    expect(interlock(lock(), [many, many], 1).made.codes).toHaveLength(1);
+    expect(interlock(lock(), [wide, wide], 1).made.codes).toHaveLength(1);
     expect(() => checkInterlock({ sources: [1] })).toThrow('two variables or more');
     expect(() => checkInterlock({ sources: [1, 1] })).toThrow('chosen twice');
   });

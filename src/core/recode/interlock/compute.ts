@@ -4,7 +4,7 @@ import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
 import type { Interlock } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 /** More combinations than this are no variable to look at. */
 const MOST_COMBINATIONS = 5000;
@@ -17,7 +17,7 @@ export interface InterlockSource {
 }
 
 export interface Interlocked {
-  made: Made;
+  made: MadeVariable;
   /** 0 is blank, k the code at k - 1. */
   values: Uint8Array | Uint16Array;
   /** Respondents by code of the result, and blank ones. */
@@ -139,7 +139,7 @@ export function interlock(recipe: Interlock, sources: readonly InterlockSource[]
     counts: [...kept.map((at) => times[at]!), ...gone.map((s) => lacks[s]!)],
     blank,
     combinations: all,
-    empty: times.reduce((many, one) => many + (one === 0 ? 1 : 0), 0),
+    empty: times.reduce((count, time) => count + (time === 0 ? 1 : 0), 0),
     margins,
     answered,
     parts: kept.map((at) => partsOf(at).map((part, s) => answers[s]!.indexOf(part))),

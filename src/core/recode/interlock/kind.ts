@@ -11,7 +11,7 @@ import { interlockSets } from './sets.js';
 export const interlockKind: Kind<Interlock> = {
   check: checkInterlock,
   provable: (recipe) => recipe,
-  essence: ({ sources }) => [sources],
+  effect: ({ sources }) => [sources],
   canonical: (recipe) => recipe,
   sources: ({ sources }) => sources,
   mapSources: (recipe, other) => ({ ...recipe, sources: recipe.sources.map(other) }),

@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { answeredIn } from '../../count/set-state.js';
 import { whole } from '../../figures.js';
 import type { Proof } from '../proof-shape.js';
@@ -5,7 +6,7 @@ import type { InterlockedSets } from './sets.js';
 
 /** Old against new: each combination with who mentions it, and whether mentions reconcile. */
 export function proveInterlockSets({ made, column, mentioned, before }: InterlockedSets): Proof {
-  const after = mentioned.reduce((a, b) => a + b, 0);
+  const after = total(mentioned);
   const answered = answeredIn(column.state);
   const respondents = column.state.length;
   return {

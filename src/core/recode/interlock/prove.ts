@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { and } from '../../words.js';
 import { isAnswer } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
@@ -16,8 +17,8 @@ export function proveInterlock(
   const lost = made.codes.flatMap((code, k) =>
     isAnswer(code) ? [] : [{ label: code.label, respondents: counts[k]! }],
   );
-  const agree = margins.every((margin) => margin.reduce((sum, many) => sum + many, 0) === inAll);
-  const all = counts.reduce((sum, many) => sum + many, 0) + blank;
+  const agree = margins.every((margin) => total(margin) === inAll);
+  const all = total(counts) + blank;
   const labels = new Set(made.codes.map(({ label }) => label.toLowerCase()));
   const findings: Finding[] = [
     {
@@ -71,7 +72,7 @@ export function proveInterlock(
     },
     {
       id: 'reconciled',
-      holds: agree && all === values.length && answered.every((many) => many >= inAll),
+      holds: agree && all === values.length && answered.every((count) => count >= inAll),
       title: 'Reconciled',
       text:
         `The combinations of each part add up to ${whole(inAll)}; ${whole(all)} respondents in all, ` +
@@ -99,7 +100,7 @@ export function proveInterlock(
       code: rest,
       label,
       missing: false,
-      respondents: split.reduce((sum, one) => sum + (one.rest === rest ? one.respondents : 0), 0),
+      respondents: split.reduce((sum, item) => sum + (item.rest === rest ? item.respondents : 0), 0),
     })),
     { code: '', label: 'No answer', missing: true, respondents: all - inAll },
   ];
@@ -114,7 +115,7 @@ export function proveInterlock(
           code,
           label,
           missing: false,
-          respondents: these.reduce((sum, one) => sum + one.respondents, 0),
+          respondents: these.reduce((sum, item) => sum + item.respondents, 0),
           went: columns.map((column) =>
             column.missing ? 0 : (these.find(({ rest }) => rest === column.code)?.respondents ?? 0),
           ),

@@ -13,8 +13,8 @@ const recipe: Interlock = { kind: 'interlock', sources: [1, 2], between: ' · ',
 
 function parts(groups: readonly number[], said: readonly (readonly number[])[]) {
   const coded: CodedColumn = { kind: 'coded', values: Uint8Array.from(groups), codes: ['1', '2', '9'] };
-  const words = Uint32Array.from(said, (one) => one.reduce((bits, j) => bits | (1 << j), 0));
-  const state = Uint8Array.from(said, (one) => (one.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing));
+  const words = Uint32Array.from(said, (item) => item.reduce((bits, j) => bits | (1 << j), 0));
+  const state = Uint8Array.from(said, (item) => (item.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing));
   const sets: SetsColumn = { kind: 'sets', words, width: 1, state, options: ['a', 'b', 'c'] };
   return [
     { title: 'Group', column: coded, codes: GROUPS },
@@ -55,7 +55,7 @@ describe('a question within groups', () => {
         );
         for (const [j, { code: option }] of OPTIONS.entries()) {
           const all = result.made.codes.reduce(
-            (sum, one, k) => sum + (one.code.endsWith(`.${option}`) ? result.mentioned[k]! : 0),
+            (sum, item, k) => sum + (item.code.endsWith(`.${option}`) ? result.mentioned[k]! : 0),
             0,
           );
           expect(all).toBe(people.filter(([g, said]) => (g === 1 || g === 2) && said.includes(j)).length);

@@ -6,7 +6,7 @@ import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace } from '../code-space.js';
 import type { Interlock } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 /** More combinations than this are no question to look at. */
 const MOST = 1000;
@@ -19,7 +19,7 @@ export interface Part {
 }
 
 export interface InterlockedSets {
-  made: Made;
+  made: MadeVariable;
   column: SetsColumn;
   /** Respondents by combination. */
   mentioned: number[];

@@ -1,6 +1,15 @@
 import type { Code } from '../../codebook/types.js';
 import type { Regroup } from './shape.js';
-import { type Said, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf, ownLabels } from '../said.js';
+import {
+  type SpokenValue,
+  type RawValue,
+  NOTHING,
+  answerOf,
+  missing,
+  nameOf,
+  reasonOf,
+  ownLabels,
+} from '../spoken-value.js';
 
 /** What the group is called into which everything else goes. */
 const restLabels = (groups: Regroup['groups'], unnamed: Regroup['unnamed']): string[] =>
@@ -9,12 +18,14 @@ const restLabels = (groups: Regroup['groups'], unnamed: Regroup['unnamed']): str
 export function afterRegroup(
   { groups, setAside, unnamed, missing: rule, blank }: Regroup,
   codes: readonly Code[],
-  raw: Raw,
-): Said {
+  raw: RawValue,
+): SpokenValue {
   if (raw !== null && typeof raw !== 'string') {
     const named = new Set(groups.flatMap(({ from }) => from));
     const nets = groups.filter(({ from }) =>
-      from.some((code) => raw.includes(code) && groups.find((one) => one.from.includes(code))?.from === from),
+      from.some(
+        (code) => raw.includes(code) && groups.find((candidate) => candidate.from.includes(code))?.from === from,
+      ),
     );
     const apart = (code: string) =>
       groups.some(({ label }) => label.trim().toLowerCase() === nameOf(codes, code).trim().toLowerCase())

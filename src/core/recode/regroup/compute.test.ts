@@ -34,17 +34,17 @@ describe('regroup', () => {
         .map(({ label }) => label),
     ).toEqual(['Satisfied', 'Neither', 'Fairly dissatisfied', 'Very dissatisfied']);
     expect(prove(own).holds).toBe(true);
-    const one: Regroup = { ...three, missing: 'one', blank: { group: '2' } };
-    const made = regroup(one, SATISFACTION);
+    const together: Regroup = { ...three, missing: 'one', blank: { group: '2' } };
+    const made = regroup(together, SATISFACTION);
     expect(made.codes.filter(({ missing }) => missing !== null)).toEqual([
       { code: 'no-answer', label: 'No answer', missing: 'other' },
     ]);
     expect([made.map.get('8'), made.map.get('9'), made.blank]).toEqual(['no-answer', 'no-answer', '2']);
-    expect(prove(one).columns.map(({ respondents }) => respondents)).toEqual([1278, 317 + BLANK, 439, 96 + 187]);
-    expect(prove(one).findings.find(({ title }) => title === 'Blanks')?.text).toBe(
+    expect(prove(together).columns.map(({ respondents }) => respondents)).toEqual([1278, 317 + BLANK, 439, 96 + 187]);
+    expect(prove(together).findings.find(({ title }) => title === 'Blanks')?.text).toBe(
       '18 blank become Neither, by choice.',
     );
-    expect(prove(one).holds).toBe(true);
+    expect(prove(together).holds).toBe(true);
     const none: Regroup = { ...three, missing: 'blank', blank: { missing: 'not-asked' } };
     expect(regroup(none, SATISFACTION).map.get('9')).toBeNull();
     expect(regroup(none, SATISFACTION).codes.at(-1)).toEqual({

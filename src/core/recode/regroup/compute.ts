@@ -2,7 +2,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 import type { Regroup } from './shape.js';
 
 /** What the codes of special outcomes are called, where no group has that name. */
@@ -11,7 +11,7 @@ const NO_ANSWER = 'no-answer';
 const WAS_BLANK = 'was-blank';
 
 /** What respondents of one code of the source hold, and what becomes of them. */
-export interface Fate {
+export interface CodeOutcome {
   old: Code;
   /** The new code; null stays blank. */
   to: string | null;
@@ -28,32 +28,36 @@ function howOf(recipe: Regroup, old: Code): How {
 }
 
 /** What becomes of each old code, and what a blank is called that is given a reason; no code is given twice. */
-export function fates(recipe: Regroup, source: readonly Code[]): { all: Fate[]; blank: string | null } {
+export function codeOutcomes(recipe: Regroup, source: readonly Code[]): { all: CodeOutcome[]; blank: string | null } {
   const named = new Set(recipe.groups.map(({ code }) => code));
   const space = codeSpace(named);
   const how = new Map(source.map((old) => [old.code, howOf(recipe, old)]));
   const keeps = source.filter(({ code }) => {
-    const fate = how.get(code);
-    return fate === 'own' || fate === 'set-aside' || (fate === 'kept-missing' && (recipe.missing ?? 'keep') === 'keep');
+    const outcome = how.get(code);
+    return (
+      outcome === 'own' ||
+      outcome === 'set-aside' ||
+      (outcome === 'kept-missing' && (recipe.missing ?? 'keep') === 'keep')
+    );
   });
   const olds = keeps.map(({ code }) => ({ code, missing: how.get(code) !== 'own' }));
   const given = giveAll(space, olds, named);
   const once = new Map<string, string>();
   const special = (name: string) => {
-    const known = once.get(name) ?? space.give(name);
-    once.set(name, known);
-    return known;
+    const code = once.get(name) ?? space.give(name);
+    once.set(name, code);
+    return code;
   };
   const to = (old: Code): string | null => {
-    const fate = how.get(old.code);
-    if (fate === 'grouped' || fate === 'revived')
+    const outcome = how.get(old.code);
+    if (outcome === 'grouped' || outcome === 'revived')
       return recipe.groups.find(({ from }) => from.includes(old.code))?.code ?? null;
-    if (fate === 'left-over') return special(LEFT_OVER);
-    if (fate === 'kept-missing' && recipe.missing === 'blank') return null;
-    if (fate === 'kept-missing' && recipe.missing === 'one') return special(NO_ANSWER);
+    if (outcome === 'left-over') return special(LEFT_OVER);
+    if (outcome === 'kept-missing' && recipe.missing === 'blank') return null;
+    if (outcome === 'kept-missing' && recipe.missing === 'one') return special(NO_ANSWER);
     return given.get(old.code) ?? null;
   };
-  const all = source.map((old): Fate => ({ old, to: to(old), how: how.get(old.code) ?? 'left-over' }));
+  const all = source.map((old): CodeOutcome => ({ old, to: to(old), how: how.get(old.code) ?? 'left-over' }));
   const { blank } = recipe;
   return { all, blank: !blank ? null : 'group' in blank ? blank.group : space.give(WAS_BLANK) };
 }
@@ -66,9 +70,9 @@ export function fates(recipe: Regroup, source: readonly Code[]): { all: Fate[]; 
 export function regroup(
   told: Regroup,
   source: readonly Code[],
-): Made & { map: Map<string, string | null>; blank: string | null } {
+): MadeVariable & { map: Map<string, string | null>; blank: string | null } {
   const recipe = withEverythingElse(told, source);
-  const { all, blank } = fates(recipe, source);
+  const { all, blank } = codeOutcomes(recipe, source);
   const codes: Code[] = recipe.groups.map(({ code, label }) => ({ code, label: label.trim(), missing: null }));
   for (const { old, to, how } of all) {
     if (to === null || codes.some(({ code }) => code === to)) continue;

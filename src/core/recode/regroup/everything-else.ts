@@ -15,7 +15,7 @@ export function withEverythingElse<R extends Grouped>(recipe: R, source: readonl
   const rest = restGroup(recipe);
   if (rest === null) return recipe;
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
-  const others = source.filter((one) => isAnswer(one) && !named.has(one.code)).map(({ code }) => code);
+  const others = source.filter((code) => isAnswer(code) && !named.has(code.code)).map(({ code }) => code);
   const groups = recipe.groups.map((group) =>
     group.code === rest ? { ...group, from: [...group.from, ...others] } : group,
   );

@@ -4,7 +4,7 @@ import { allCanonical, canonicalList, sorted } from '../canonical.js';
 import type { DeriveInput, Derivation, Source } from '../derivation.js';
 import type { Kind } from '../kind.js';
 import { toldApart } from '../labels.js';
-import { NOTHING } from '../said.js';
+import { NOTHING } from '../spoken-value.js';
 import { allCodesOf, codedOf, countableOf, roomFor, tally } from '../source-columns.js';
 import type { Regroup } from './shape.js';
 import { afterRegroup } from './again.js';
@@ -30,8 +30,8 @@ function deriveNets(recipe: Regroup, source: Source, column: SetsColumn): Deriva
 
 function derive(recipe: Regroup, { sources, respondents }: DeriveInput): Derivation {
   const source = sources[0]!;
-  const found = countableOf(source);
-  if (found.kind === 'sets') return deriveNets(recipe, source, found);
+  const countable = countableOf(source);
+  if (countable.kind === 'sets') return deriveNets(recipe, source, countable);
   const column = codedOf(source);
   const codes = allCodesOf(source);
   const { blank, counts } = tally(column, respondents);
@@ -52,7 +52,7 @@ function derive(recipe: Regroup, { sources, respondents }: DeriveInput): Derivat
 export const regroupKind: Kind<Regroup> = {
   check: checkRegroup,
   provable: (recipe) => ({ ...recipe, groups: toldApart(recipe.groups) }),
-  essence: ({ source, groups, setAside, unnamed = 'left-over', missing = 'keep', blank = null }) => {
+  effect: ({ source, groups, setAside, unnamed = 'left-over', missing = 'keep', blank = null }) => {
     const to = blank && 'group' in blank ? groups.findIndex(({ code }) => code === blank.group) : blank;
     const others = typeof unnamed === 'object' ? groups.findIndex(({ code }) => code === unnamed.group) : unnamed;
     return [source, groups.map(({ from }) => sorted(from)), sorted(setAside), others, missing, to];

@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { byId } from '../../by-id.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -56,7 +57,7 @@ describe('nets over the options of a question', () => {
         const parts = from.map((code) => before[OPTIONS.indexOf(code)]!);
         const base = people.filter((said) => said !== null).length;
         expect(mentioned[0]).toBeLessThanOrEqual(base);
-        expect(mentioned[0]).toBeLessThanOrEqual(parts.reduce((a, b) => a + b, 0));
+        expect(mentioned[0]).toBeLessThanOrEqual(total(parts));
         expect(mentioned[0]).toBeGreaterThanOrEqual(Math.max(...parts));
         expect(mentioned[0]).toBe(people.filter((said) => said?.some((j) => from.includes(OPTIONS[j]!))).length);
         // A group for each option is the question itself.

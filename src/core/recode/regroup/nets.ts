@@ -5,11 +5,11 @@ import { eachOption, maskOf, optionsOf, setOption, wordsFor, mentionsBy } from '
 import { codeSpace, giveAll } from '../code-space.js';
 import { withEverythingElse } from './everything-else.js';
 import { ownLabel } from '../labels.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 import type { Regroup } from './shape.js';
 
 export interface RegroupedSets {
-  made: Made;
+  made: MadeVariable;
   column: SetsColumn;
   /** Respondents by group. */
   mentioned: number[];
@@ -28,7 +28,7 @@ function groupsOf(
   const named = new Set([...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]);
   const taken = new Set(recipe.groups.map(({ code }) => code));
   const space = codeSpace(taken);
-  const own = recipe.unnamed === 'own' ? source.filter((one) => isAnswer(one) && !named.has(one.code)) : [];
+  const own = recipe.unnamed === 'own' ? source.filter((code) => isAnswer(code) && !named.has(code.code)) : [];
   const given = giveAll(
     space,
     own.map(({ code }) => ({ code, missing: false })),
@@ -36,10 +36,10 @@ function groupsOf(
   );
   return [
     ...recipe.groups,
-    ...own.map((one) => ({
-      code: given.get(one.code) ?? one.code,
-      label: ownLabel(one, recipe.groups),
-      from: [one.code],
+    ...own.map((code) => ({
+      code: given.get(code.code) ?? code.code,
+      label: ownLabel(code, recipe.groups),
+      from: [code.code],
     })),
   ];
 }

@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { coveredFinding, leftOverFinding } from '../findings.js';
 import { answeredIn } from '../../count/set-state.js';
 import { type Code, isAnswer } from '../../codebook/types.js';
@@ -20,7 +21,7 @@ export function proveRegroupSets(
   const recipe = withEverythingElse(told, source);
   const { made, mentioned, before, went, emptied } = result;
   const named = recipe.groups.flatMap(({ from }) => from);
-  const respondentsOf = (code: string) => before[source.findIndex((one) => one.code === code)] ?? 0;
+  const respondentsOf = (code: string) => before[source.findIndex((candidate) => candidate.code === code)] ?? 0;
   const answers = source.filter(isAnswer);
   const leftOver =
     recipe.unnamed === 'own' || recipe.unnamed === 'set-aside'
@@ -31,14 +32,14 @@ export function proveRegroupSets(
   );
   const doubled = answers.filter(
     ({ code }) =>
-      named.filter((one) => one === code).length > 1 || (named.includes(code) && recipe.setAside.includes(code)),
+      named.filter((text) => text === code).length > 1 || (named.includes(code) && recipe.setAside.includes(code)),
   );
-  const unknown = named.filter((code) => !source.some((one) => one.code === code));
+  const unknown = named.filter((code) => !source.some((candidate) => candidate.code === code));
   const answered = answeredIn(state);
   const most = Math.max(0, ...mentioned);
   const lost = (codes: readonly Code[]) => codes.reduce((sum, { code }) => sum + respondentsOf(code), 0);
-  const taken = went.reduce((sum, line) => sum + line.slice(0, -1).reduce((a, b) => a + b, 0), 0);
-  const nets = mentioned.reduce((a, b) => a + b, 0);
+  const taken = went.reduce((sum, line) => sum + total(line.slice(0, -1)), 0);
+  const nets = total(mentioned);
   const findings: Finding[] = [
     coveredFinding(answers.length, leftOver.length, 'options'),
     leftOverFinding(

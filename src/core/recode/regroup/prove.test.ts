@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finding, prove, SATISFACTION, three } from '../satisfaction.fixtures.js';
@@ -74,11 +75,11 @@ describe('the proof of a regroup', () => {
         const proof = prove(recipe);
         expect(finding(proof, 'reconciled')?.holds).toBe(true);
         expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2335);
-        for (const row of proof.rows) expect(row.went.reduce((a, b) => a + b, 0)).toBe(row.respondents);
+        for (const row of proof.rows) expect(total(row.went)).toBe(row.respondents);
         const missing = SATISFACTION.filter(({ missing: reason }) => reason !== null).map(({ code }) => code);
         const made = regroup(recipe, SATISFACTION);
-        for (const code of missing.filter((one) => !parts.flat().includes(one))) {
-          expect(made.codes.find((one) => one.code === made.map.get(code))?.missing).not.toBeNull();
+        for (const code of missing.filter((text) => !parts.flat().includes(text))) {
+          expect(made.codes.find((candidate) => candidate.code === made.map.get(code))?.missing).not.toBeNull();
         }
       }),
     );

@@ -4,7 +4,7 @@ import { type Code, isAnswer } from '../../codebook/types.js';
 import { withEverythingElse } from './everything-else.js';
 import { type Finding, type Proof } from '../proof-shape.js';
 import type { Regroup } from './shape.js';
-import { type Fate, fates, regroup } from './compute.js';
+import { type CodeOutcome, codeOutcomes, regroup } from './compute.js';
 
 function list(codes: readonly { code: string; label: string }[]): string {
   return codes.map(({ code, label }) => (label === '' || label === code ? code : `${code} ${label}`)).join(', ');
@@ -22,12 +22,12 @@ export function proveRegroup(
   blank: number,
 ): Proof {
   const recipe = withEverythingElse(told, source);
-  const { all, blank: blankTo } = fates(recipe, source);
+  const { all, blank: blankTo } = codeOutcomes(recipe, source);
   const made = regroup(recipe, source);
-  const respondentsOf = (fate: Fate) => counts.get(fate.old.code) ?? 0;
-  const sum = (part: readonly Fate[]) => part.reduce((total, fate) => total + respondentsOf(fate), 0);
-  const how = (...kinds: Fate['how'][]) => all.filter((fate) => kinds.includes(fate.how));
-  const olds = (part: readonly Fate[]) => part.map(({ old }) => old);
+  const respondentsOf = (outcome: CodeOutcome) => counts.get(outcome.old.code) ?? 0;
+  const sum = (part: readonly CodeOutcome[]) => part.reduce((total, outcome) => total + respondentsOf(outcome), 0);
+  const how = (...kinds: CodeOutcome['how'][]) => all.filter((outcome) => kinds.includes(outcome.how));
+  const olds = (part: readonly CodeOutcome[]) => part.map(({ old }) => old);
 
   const leftOver = how('left-over');
   const madeBlank = recipe.missing === 'blank' ? how('kept-missing') : [];
@@ -38,7 +38,7 @@ export function proveRegroup(
   const unknown = recipe.groups.flatMap(({ from }) => from.filter((code) => !source.some((old) => old.code === code)));
   const revived = how('revived');
   const setAside = how('set-aside');
-  const into = (code: string) => sum(all.filter((fate) => fate.to === code)) + (blankTo === code ? blank : 0);
+  const into = (code: string) => sum(all.filter((outcome) => outcome.to === code)) + (blankTo === code ? blank : 0);
   const empty = recipe.groups.filter(({ code }) => into(code) === 0);
 
   const answersBefore = sum(all.filter(({ old }) => isAnswer(old)));
@@ -156,7 +156,11 @@ export function proveRegroup(
     missing,
     respondents,
     went: columns.map((column) =>
-      (column.missing ? !made.codes.some((one) => one.code === to && isAnswer(one)) : column.code === to)
+      (
+        column.missing
+          ? !made.codes.some((candidate) => candidate.code === to && isAnswer(candidate))
+          : column.code === to
+      )
         ? respondents
         : 0,
     ),
@@ -166,7 +170,9 @@ export function proveRegroup(
     findings,
     columns,
     rows: [
-      ...all.map((fate) => rowOf(fate.old.code, fate.old.label, !isAnswer(fate.old), respondentsOf(fate), fate.to)),
+      ...all.map((outcome) =>
+        rowOf(outcome.old.code, outcome.old.label, !isAnswer(outcome.old), respondentsOf(outcome), outcome.to),
+      ),
       rowOf('', 'Blank', true, blank, made.blank),
     ],
     respondents: sum(all) + blank,

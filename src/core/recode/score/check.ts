@@ -14,10 +14,10 @@ import { MOST_ITEMS, usesScale } from './compute.js';
 export function checkScore(recipe: Score, names: readonly string[] = []): void {
   const { items, of } = recipe;
   if (of === 'expression') {
-    const known = new Set(items.map(({ as }) => as));
+    const itemNames = new Set(items.map(({ as }) => as));
     for (const [name, at] of namesOf(parseExpression(recipe.expression))) {
-      if (known.has(name)) continue;
-      const near = nearestNames(name, [...new Set([...names, ...known])]);
+      if (itemNames.has(name)) continue;
+      const near = nearestNames(name, [...new Set([...names, ...itemNames])]);
       throw faultAt(
         at,
         `There is no variable ${name}.`,

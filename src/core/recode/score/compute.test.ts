@@ -16,12 +16,12 @@ const item = (title: string, answers: readonly number[]): ScoreSource => ({
   column: {
     kind: 'coded',
     codes: CODES,
-    values: Uint8Array.from(answers.map((one) => CODES.indexOf(String(one)) + 1)),
+    values: Uint8Array.from(answers.map((answer) => CODES.indexOf(String(answer)) + 1)),
   },
   codes: REFUSED,
 });
-const items = (many: number, more: Partial<ScoreItem> = {}): ScoreItem[] =>
-  Array.from({ length: many }, (_, k) => ({ source: k + 1, reversed: false, weight: 1, as: `q${k + 1}`, ...more }));
+const items = (count: number, more: Partial<ScoreItem> = {}): ScoreItem[] =>
+  Array.from({ length: count }, (_, k) => ({ source: k + 1, reversed: false, weight: 1, as: `q${k + 1}`, ...more }));
 const recipe = (more: Partial<Score>): Score => ({
   kind: 'score',
   of: 'mean',
@@ -32,8 +32,8 @@ const recipe = (more: Partial<Score>): Score => ({
   expression: '',
   ...more,
 });
-const values = (one: Score, sources: ScoreSource[], respondents: number) => [
-  ...score(one, sources, respondents).values,
+const values = (wanted: Score, sources: ScoreSource[], respondents: number) => [
+  ...score(wanted, sources, respondents).values,
 ];
 
 describe('a score', () => {
@@ -81,7 +81,7 @@ describe('a score', () => {
         const once = score(turned, [item('A', answers)], answers.length).values;
         const column: Column = { kind: 'number', values: once, words: [] };
         const twice = score(turned, [{ title: 'A', column, codes: [] }], answers.length).values;
-        expect([...twice]).toEqual(answers.map((one) => (one === 0 || one === 9 ? NaN : one)));
+        expect([...twice]).toEqual(answers.map((answer) => (answer === 0 || answer === 9 ? NaN : answer)));
       }),
     );
   });
@@ -111,7 +111,7 @@ describe('a score', () => {
     const mended = {
       ...three,
       scale: { from: 1, to: 5 },
-      items: three.items.map((one, k) => ({ ...one, reversed: k === 2 })),
+      items: three.items.map((row, k) => ({ ...row, reversed: k === 2 })),
     };
     const after = proveScore(mended, score(mended, [x, y, against], 6), ['X', 'Y', 'Z']);
     expect(byId(after.findings, 'wrong-way')?.holds).toBe(true);
@@ -124,16 +124,18 @@ describe('a score', () => {
       { minLength: 3, maxLength: 30 },
     );
     const variance = (some: number[]) => {
-      const mean = some.reduce((sum, one) => sum + one, 0) / some.length;
-      return some.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (some.length - 1);
+      const mean = some.reduce((sum, value) => sum + value, 0) / some.length;
+      return some.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (some.length - 1);
     };
     const correlation = (p: number[], q: number[]) =>
-      (variance(p.map((one, k) => one + q[k]!)) - variance(p) - variance(q)) / 2 / Math.sqrt(variance(p) * variance(q));
+      (variance(p.map((value, k) => value + q[k]!)) - variance(p) - variance(q)) /
+      2 /
+      Math.sqrt(variance(p) * variance(q));
     fc.assert(
       fc.property(answers, (rows) => {
         const columns = [0, 1, 2].map((j) => rows.map((row) => row[j]!));
         const three = recipe({ items: items(3) });
-        const found = score(
+        const result = score(
           three,
           columns.map((column, k) => item(`q${k}`, column)),
           rows.length,
@@ -141,11 +143,11 @@ describe('a score', () => {
         const total = variance(rows.map(([p, q, r]) => p + q + r));
         if (total < 1e-9) return;
         const spread = columns.reduce((sum, column) => sum + variance(column), 0);
-        expect(found.alpha).toBeCloseTo(1.5 * (1 - spread / total), 9);
+        expect(result.alpha).toBeCloseTo(1.5 * (1 - spread / total), 9);
         const others = rows.map(([, q, r]) => q + r);
         const rest = correlation(columns[0]!, others);
         if (Number.isFinite(rest) && variance(columns[0]!) > 1e-9 && variance(others) > 1e-9)
-          expect(found.items[0]!.rest).toBeCloseTo(rest, 9);
+          expect(result.items[0]!.rest).toBeCloseTo(rest, 9);
       }),
     );
   });

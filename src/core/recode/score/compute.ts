@@ -39,12 +39,12 @@ export interface Scored {
 /** What an item holds for each respondent: a number, or whether it is one of the codes that are counted. */
 function blocksOf(recipe: Score, sources: readonly ScoreSource[]) {
   const codes = new Set(recipe.codes);
-  return sources.map(({ column, codes: known, title }) => {
-    if (recipe.of !== 'count') return numberSource(withNumbers(column, title), known);
+  return sources.map(({ column, codes: listed, title }) => {
+    if (recipe.of !== 'count') return numberSource(withNumbers(column, title), listed);
     const coded = withNumbers(column, title);
-    const out = new Set(known.filter((code) => !isAnswer(code)).map(({ code }) => code));
+    const out = new Set(listed.filter((code) => !isAnswer(code)).map(({ code }) => code));
     if (coded.kind === 'number') {
-      const plain = numberSource(coded, known);
+      const plain = numberSource(coded, listed);
       const wanted = new Set([...codes].flatMap((code) => parseNumber(code) ?? []));
       return {
         fill: (block: Float64Array, first: number) => {
@@ -60,8 +60,8 @@ function blocksOf(recipe: Score, sources: readonly ScoreSource[]) {
     ]);
     return {
       fill: (block: Float64Array, first: number) => {
-        const many = Math.min(block.length, values.length - first);
-        for (let k = 0; k < many; k++) block[k] = lookup[values[first + k]!]!;
+        const count = Math.min(block.length, values.length - first);
+        for (let k = 0; k < count; k++) block[k] = lookup[values[first + k]!]!;
       },
     };
   });
@@ -79,13 +79,13 @@ interface Gathered {
 function takeItem(
   of: Score['of'],
   block: Float64Array,
-  many: number,
+  count: number,
   itemWeight: number,
   { answered, sum, weight }: Gathered,
 ): void {
   if (of === 'minimum' || of === 'maximum') {
     const sign = of === 'minimum' ? 1 : -1;
-    for (let k = 0; k < many; k++) {
+    for (let k = 0; k < count; k++) {
       const value = block[k]!;
       if (Number.isNaN(value)) continue;
       if (answered[k] === 0 || sign * value < sign * sum[k]!) sum[k] = value;
@@ -94,7 +94,7 @@ function takeItem(
     return;
   }
   const factor = of === 'count' ? 1 : itemWeight;
-  for (let k = 0; k < many; k++) {
+  for (let k = 0; k < count; k++) {
     const value = block[k]!;
     if (Number.isNaN(value)) continue;
     answered[k]!++;
@@ -133,7 +133,7 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
   let byZero = 0;
   let offDomain = 0;
   for (let first = 0; first < respondents; first += BLOCK) {
-    const many = Math.min(BLOCK, respondents - first);
+    const count = Math.min(BLOCK, respondents - first);
     why.fill(0);
     answered.fill(0);
     sum.fill(0);
@@ -141,11 +141,11 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
     for (let j = 0; j < items; j++) {
       const block = blocks[j]!;
       inputs[j]!.fill(block, first);
-      if (scaled) tallies[j]!.offScale += fitted(block, many, scale, recipe.items[j]!.reversed);
-      for (let k = 0; k < many; k++) if (!Number.isNaN(block[k])) tallies[j]!.answered++;
-      takeItem(recipe.of, block, many, recipe.items[j]!.weight, gathered);
+      if (scaled) tallies[j]!.offScale += fitted(block, count, scale, recipe.items[j]!.reversed);
+      for (let k = 0; k < count; k++) if (!Number.isNaN(block[k])) tallies[j]!.answered++;
+      takeItem(recipe.of, block, count, recipe.items[j]!.weight, gathered);
     }
-    for (let k = 0; k < many; k++) {
+    for (let k = 0; k < count; k++) {
       const value = valueAt(k);
       values[first + k] = value;
       byAnswered.respondents[answered[k]!]!++;
@@ -153,7 +153,7 @@ export function score(recipe: Score, sources: readonly ScoreSource[], respondent
       else if (why[k] === NO_VALUE.zero) byZero++;
       else if (why[k] === NO_VALUE.domain) offDomain++;
     }
-    if (related) together.add(blocks, answered, many);
+    if (related) together.add(blocks, answered, count);
   }
   sources.forEach(({ column, codes }, j) => {
     tallies[j]!.wordy = recipe.of === 'count' ? 0 : wordy(column, codes);
@@ -183,12 +183,12 @@ function expressionOver(recipe: Score, blocks: readonly Float64Array[], why: Uin
 /** Turns a block round on its scale where it is reversed. @returns how many values lie beyond the scale */
 function fitted(
   block: Float64Array,
-  many: number,
+  count: number,
   { from, to }: { from: number; to: number },
   reversed: boolean,
 ): number {
   let off = 0;
-  for (let k = 0; k < many; k++) {
+  for (let k = 0; k < count; k++) {
     const value = block[k]!;
     if (value < from || value > to) off++;
     if (reversed) block[k] = from + to - value;
@@ -205,9 +205,9 @@ function wordy(column: Column, codes: readonly Code[]): number {
     ...column.codes.map((code) => (parseNumber(code) === null && !missing.has(code) ? 1 : 0)),
   ]);
   if (!lookup.includes(1)) return 0;
-  let many = 0;
-  for (const value of column.values) many += lookup[value]!;
-  return many;
+  let count = 0;
+  for (const value of column.values) count += lookup[value]!;
+  return count;
 }
 
 /** Gathers sums and products of items over respondents who answered all, about the first of them. */
@@ -218,9 +218,9 @@ function relations(items: number) {
   const complete = Array.from({ length: items }, () => new Float64Array(BLOCK));
   let n = 0;
   return {
-    add: (blocks: readonly Float64Array[], answered: Uint16Array, many: number) => {
+    add: (blocks: readonly Float64Array[], answered: Uint16Array, count: number) => {
       let full = 0;
-      for (let k = 0; k < many; k++) {
+      for (let k = 0; k < count; k++) {
         if (answered[k] !== items) continue;
         if (n + full === 0) for (let j = 0; j < items; j++) shift[j] = blocks[j]![k]!;
         for (let j = 0; j < items; j++) complete[j]![full] = blocks[j]![k]! - shift[j]!;

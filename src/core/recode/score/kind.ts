@@ -10,7 +10,7 @@ import { sayScore } from './say.js';
 export const scoreKind: Kind<Score> = {
   check: checkScore,
   provable: (recipe) => recipe,
-  essence: ({ of, items, atLeast, scale, codes, expression }) => {
+  effect: ({ of, items, atLeast, scale, codes, expression }) => {
     if (of === 'expression') return [expression.replace(/\s+/g, ''), items.map(({ source, as }) => [source, as])];
     const each = items.map(({ source, reversed, weight }) => [
       source,

@@ -4,7 +4,7 @@ import { type Finding, type Proof } from '../proof-shape.js';
 import type { Score } from './shape.js';
 import type { Scored } from './compute.js';
 
-const respondentsWords = (many: number) => plural(many, 'respondent');
+const respondentsWords = (respondents: number) => plural(respondents, 'respondent');
 
 /** Of an item whose rest correlation is below this, it is asked whether it is coded the wrong way round. */
 const WRONG_WAY = 0;
@@ -15,18 +15,18 @@ const runsAgainst = ({ label, rest }: { label: string; rest: number | null }) =>
 /** Old against new for a score: who answered how many items, who has a score, and how the items go together. */
 export function proveScore(recipe: Score, result: Scored, titles: readonly string[]): Proof {
   const { byAnswered, byZero, offDomain, reliability, values } = result;
-  const sum = (counts: Float64Array) => counts.reduce((total, many) => total + many, 0);
+  const sum = (counts: Float64Array) => counts.reduce((total, count) => total + count, 0);
   const scored = sum(byAnswered.scored);
   const nothing = byAnswered.respondents[0] ?? 0;
   const items = titles.length;
   const without = values.length - scored;
   const tooFew = recipe.of === 'expression' ? 0 : sum(byAnswered.respondents.subarray(1, recipe.atLeast));
   const lacking = without - byZero - offDomain;
-  const named = (pick: (one: Scored['items'][number]) => number) =>
-    result.items.flatMap((one, j) => (pick(one) > 0 ? [`${titles[j] ?? ''} (${respondentsWords(pick(one))})`] : []));
-  const offScale = named((one) => one.offScale);
-  const wordy = named((one) => one.wordy);
-  const unanswered = result.items.flatMap((one, j) => (one.answered === 0 ? [titles[j] ?? ''] : []));
+  const named = (pick: (figure: Scored['items'][number]) => number) =>
+    result.items.flatMap((item, j) => (pick(item) > 0 ? [`${titles[j] ?? ''} (${respondentsWords(pick(item))})`] : []));
+  const offScale = named((item) => item.offScale);
+  const wordy = named((item) => item.wordy);
+  const unanswered = result.items.flatMap((item, j) => (item.answered === 0 ? [titles[j] ?? ''] : []));
   const wrong = reliability?.items.filter(({ rest }) => rest !== null && rest < WRONG_WAY) ?? [];
   const findings: Finding[] = [
     {
@@ -66,7 +66,7 @@ export function proveScore(recipe: Score, result: Scored, titles: readonly strin
                 ? 'They have no score; if(…) can say what they get instead.'
                 : 'They have no score.',
             ]
-              .filter((one) => one !== '')
+              .filter((text) => text !== '')
               .join(' '),
             codes: [],
           },

@@ -1,12 +1,21 @@
 import type { Slots } from './shape.js';
-import { type Said, type Held, type Raw, NOTHING, answersIn, settled, mentionsOrNothing } from '../said.js';
+import {
+  type SpokenValue,
+  type HeldVariable,
+  type RawValue,
+  NOTHING,
+  answersIn,
+  settled,
+  mentionsOrNothing,
+} from '../spoken-value.js';
 
 export function afterSlots(
   { options, none, exclusive = [], settle = 'option' }: Slots,
-  sources: readonly Held[],
-  raws: readonly Raw[],
-): Said {
-  const isListed = (raw: Raw) => typeof raw === 'string' && (raw === none || options.some(({ code }) => code === raw));
+  sources: readonly HeldVariable[],
+  raws: readonly RawValue[],
+): SpokenValue {
+  const isListed = (raw: RawValue) =>
+    typeof raw === 'string' && (raw === none || options.some(({ code }) => code === raw));
   const isAnswered = raws.some(
     (raw, s) => isListed(raw) || (sources[s] !== undefined && answersIn(sources[s], raw) !== null),
   );

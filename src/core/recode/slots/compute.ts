@@ -4,13 +4,13 @@ import { hasOption, setOption, wordsFor, mentionsBy } from '../../count/option-b
 import type { CountedMissing } from '../counted-missing.js';
 import { type Contradictions, settleContradictions } from '../contradictions.js';
 import type { GatherSource } from '../gather/compute.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 import type { Slots } from './shape.js';
 
 export const MOST_OPTIONS = 500;
 
 /** The level and codes that slots make: the codes of their list. */
-export function slotted({ options }: Slots): Made {
+export function slotted({ options }: Slots): MadeVariable {
   return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
 }
 
@@ -37,10 +37,10 @@ function meanings(
   positions: ReadonlyMap<string, number>,
   none: string | null,
 ): Int16Array {
-  const one = (code: string) =>
+  const meaningOf = (code: string) =>
     positions.get(code) ??
     (code === none ? NONE : notAsked?.includes(code) ? NOT_ASKED : missing.includes(code) ? MISSING : OTHER);
-  return Int16Array.from([BLANK, ...column.codes.map(one)]);
+  return Int16Array.from([BLANK, ...column.codes.map(meaningOf)]);
 }
 
 /**
@@ -57,7 +57,7 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const others = new Map<string, number>();
   const saidNone = new Uint8Array(respondents);
   let again = 0;
-  const found = sources.map((source) => {
+  const columns = sources.map((source) => {
     const lookup = meanings(source, positions, recipe.none);
     const { values, codes }: CodedColumn = source.column;
     const tally = { option: 0, none: 0, other: 0, missing: 0, blank: 0 };
@@ -95,7 +95,7 @@ export function slots(recipe: Slots, sources: readonly GatherSource[], responden
   const contradictions = settleContradictions({ words, width, state }, saidNone, exclusive, recipe.settle ?? 'option');
   const mentioned = mentionsBy({ words, width }, recipe.options.length);
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, slots: found, mentioned, again, others, none, contradictions };
+  return { column, slots: columns, mentioned, again, others, none, contradictions };
 }
 
 /** Options, and the code for none of these, that a slot declares missing. */

@@ -13,7 +13,7 @@ import { proveSlots } from './prove.js';
 export const slotsKind: Kind<Slots> = {
   check: checkSlots,
   provable: (recipe) => ({ ...recipe, options: toldApart(recipe.options) }),
-  essence: ({ sources, options, none }) => [sorted(sources.map(String)), sorted(options.map(({ code }) => code)), none],
+  effect: ({ sources, options, none }) => [sorted(sources.map(String)), sorted(options.map(({ code }) => code)), none],
   canonical: (recipe) => ({
     ...recipe,
     options: canonicalList(recipe.options),

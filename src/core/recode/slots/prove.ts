@@ -1,3 +1,4 @@
+import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
 import { answeredIn, SET_STATE, statesIn } from '../../count/set-state.js';
 import { type CountedMissing, countedMissing } from '../counted-missing.js';
@@ -19,7 +20,7 @@ export function proveSlots(
   const sum = (of: (slot: SlotsResult['slots'][number]) => number) =>
     result.slots.reduce((all, slot) => all + of(slot), 0);
   const values = sum(({ option }) => option);
-  const mentions = result.mentioned.reduce((a, b) => a + b, 0);
+  const mentions = total(result.mentioned);
   const others = [...result.others].sort(([, a], [, b]) => b - a);
   const never = recipe.options.filter((_, j) => result.mentioned[j] === 0);
   const answered = answeredIn(state);

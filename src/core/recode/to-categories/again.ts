@@ -1,8 +1,12 @@
 import type { Code } from '../../codebook/types.js';
 import type { ToCategories } from './shape.js';
-import { type Said, type Raw, NOTHING, answerOf, missing, nameOf, reasonOf } from '../said.js';
+import { type SpokenValue, type RawValue, NOTHING, answerOf, missing, nameOf, reasonOf } from '../spoken-value.js';
 
-export function afterCategories({ exceptions, alike }: ToCategories, codes: readonly Code[], raw: Raw): Said {
+export function afterCategories(
+  { exceptions, alike }: ToCategories,
+  codes: readonly Code[],
+  raw: RawValue,
+): SpokenValue {
   if (typeof raw !== 'string') return NOTHING;
   const decided = exceptions.find(({ text }) => text === raw);
   if (decided?.is === 'missing') return missing(decided.missing);

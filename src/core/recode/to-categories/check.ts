@@ -4,18 +4,18 @@ import type { ToCategories } from './shape.js';
 /** Checks what no data can mend: a text sorted out twice, or as nothing. @throws Fault */
 export function checkToCategories({ exceptions, least }: Pick<ToCategories, 'exceptions' | 'least'>): void {
   const seen = new Set<string>();
-  exceptions.forEach((one, k) => {
+  exceptions.forEach((exception, k) => {
     const field = `exceptions[${k}]`;
-    if (seen.has(one.text))
-      throw new Fault('invalid', `“${one.text}” is decided on twice.`, 'Decide once for each text.', { field });
-    if (one.is === 'as' && one.as.trim() === '')
+    if (seen.has(exception.text))
+      throw new Fault('invalid', `“${exception.text}” is decided on twice.`, 'Decide once for each text.', { field });
+    if (exception.is === 'as' && exception.as.trim() === '')
       throw new Fault(
         'invalid',
-        `“${one.text}” would be counted as nothing.`,
+        `“${exception.text}” would be counted as nothing.`,
         'Write a category, or make it no answer.',
         { field },
       );
-    seen.add(one.text);
+    seen.add(exception.text);
   });
   if (!Number.isInteger(least) || least < 1) {
     throw new Fault('invalid', 'A category is kept from a whole number of respondents on.', 'Write 1 or more.', {

@@ -84,8 +84,8 @@ describe('text to categories', () => {
   });
 
   it('refuses more categories than a code list takes, and decisions that are none', () => {
-    const many = new Map(Array.from({ length: 1500 }, (_, k) => [`text ${k}`, 1]));
-    expect(() => toCategories(recipe(), many, [])).toThrow('1,500 different values');
+    const different = new Map(Array.from({ length: 1500 }, (_, k) => [`text ${k}`, 1]));
+    expect(() => toCategories(recipe(), different, [])).toThrow('1,500 different values');
     expect(() => checkToCategories(recipe({ least: 0 }))).toThrow('whole number');
     expect(() => checkToCategories(recipe({ exceptions: [{ text: 'a', is: 'as', as: ' ' }] }))).toThrow('as nothing');
     expect(() =>
@@ -106,15 +106,15 @@ describe('text to categories', () => {
     );
     fc.assert(
       fc.property(tally, fc.boolean(), fc.integer({ min: 1, max: 12 }), (pairs, alike, least) => {
-        const found = new Map(pairs);
-        const result = toCategories(recipe({ alike, least }), found, missing);
+        const counted = new Map(pairs);
+        const result = toCategories(recipe({ alike, least }), counted, missing);
         const proof = proveToCategories(result, 2);
-        expect(proof.columns.reduce((sum, one) => sum + one.respondents, 0)).toBe(
-          [...found.values()].reduce((sum, one) => sum + one, 2),
+        expect(proof.columns.reduce((sum, column) => sum + column.respondents, 0)).toBe(
+          [...counted.values()].reduce((sum, value) => sum + value, 2),
         );
         const place = result.placeOf.get('n/a');
         if (place !== undefined) expect(result.made.codes[place - 1]?.missing).toBe('other');
-        for (const [text] of found) expect(result.placeOf.get(text)).toBeGreaterThan(0);
+        for (const [text] of counted) expect(result.placeOf.get(text)).toBeGreaterThan(0);
         expect(new Set(result.made.codes.map(({ code }) => code)).size).toBe(result.made.codes.length);
       }),
     );

@@ -3,7 +3,7 @@ import type { Code, MissingReason } from '../../codebook/types.js';
 import { Fault } from '../../fault.js';
 import { whole } from '../../figures.js';
 import { codeSpace, missingName } from '../code-space.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 import type { ToCategories } from './shape.js';
 
 /** More categories than this are no code list. */
@@ -15,7 +15,7 @@ export type Sorted =
   { is: 'category'; category: string } | { is: 'other' } | { is: 'missing'; missing: MissingReason; code: string };
 
 export interface Categorized {
-  made: Made;
+  made: MadeVariable;
   /** The place of each value's code, from 1. */
   placeOf: ReadonlyMap<string, number>;
   values: { text: string; respondents: number; sorted: Sorted }[];
@@ -36,29 +36,29 @@ export function toCategories(
   tally: ReadonlyMap<string, number>,
   codes: readonly Code[],
 ): Categorized {
-  const decided = new Map(recipe.exceptions.map((one) => [one.text, one]));
+  const decided = new Map(recipe.exceptions.map((exception) => [exception.text, exception]));
   const listed = new Map(codes.map((code) => [code.code, code]));
   // How often each spelling of a category stands: the most frequent one is its label.
   const spellings = new Map<string, Map<string, number>>();
   const respondents = new Map<string, number>();
   const first: { text: string; respondents: number; key: string | null; missing: MissingReason | null }[] = [];
-  for (const [text, many] of tally) {
+  for (const [text, count] of tally) {
     const exception = decided.get(text);
     const declared = listed.get(text)?.missing ?? null;
     const missing = exception ? (exception.is === 'missing' ? exception.missing : null) : declared;
     if (missing !== null) {
-      first.push({ text, respondents: many, key: null, missing });
+      first.push({ text, respondents: count, key: null, missing });
       continue;
     }
     const label = exception?.is === 'as' ? exception.as.trim() : listed.get(text)?.label.trim() || text;
     const key = keyOf(label, recipe.alike);
-    const known = spellings.get(key) ?? new Map<string, number>();
-    known.set(label, (known.get(label) ?? 0) + (exception?.is === 'as' ? Infinity : many));
-    spellings.set(key, known);
-    respondents.set(key, (respondents.get(key) ?? 0) + many);
-    first.push({ text, respondents: many, key, missing: null });
+    const variants = spellings.get(key) ?? new Map<string, number>();
+    variants.set(label, (variants.get(label) ?? 0) + (exception?.is === 'as' ? Infinity : count));
+    spellings.set(key, variants);
+    respondents.set(key, (respondents.get(key) ?? 0) + count);
+    first.push({ text, respondents: count, key, missing: null });
   }
-  const rare = new Set([...respondents].filter(([, many]) => many < recipe.least).map(([key]) => key));
+  const rare = new Set([...respondents].filter(([, count]) => count < recipe.least).map(([key]) => key));
   const kept = [...respondents].filter(([key]) => !rare.has(key));
   if (kept.length > MOST_CATEGORIES) {
     throw new Fault(
@@ -69,7 +69,7 @@ export function toCategories(
     );
   }
   const labelOf = (key: string) => [...(spellings.get(key) ?? [])].sort(([, a], [, b]) => b - a)[0]?.[0].trim() ?? key;
-  const labelled = kept.map(([key, many]) => ({ key, many, label: labelOf(key) }));
+  const labelled = kept.map(([key, count]) => ({ key, many: count, label: labelOf(key) }));
   labelled.sort((a, b) => (recipe.order === 'frequency' ? b.many - a.many : 0) || compareCodes(a.label, b.label));
   // Numbers keep themselves as codes; texts are numbered.
   const numbers = labelled.every(({ label }) => parseNumber(label) !== null);
@@ -77,12 +77,12 @@ export function toCategories(
   const space = codeSpace(codeOf.values());
   const other = space.give(OTHER);
   const missing = new Map<string, Code>();
-  for (const one of first) {
-    if (one.missing === null) continue;
-    missing.set(one.text, {
-      code: space.give(one.text, missingName),
-      label: listed.get(one.text)?.label || one.text,
-      missing: one.missing,
+  for (const item of first) {
+    if (item.missing === null) continue;
+    missing.set(item.text, {
+      code: space.give(item.text, missingName),
+      label: listed.get(item.text)?.label || item.text,
+      missing: item.missing,
     });
   }
   const made: Code[] = [
@@ -99,9 +99,9 @@ export function toCategories(
     ...missing.values(),
   ];
   const place = new Map(made.map(({ code }, k) => [code, k + 1]));
-  const values = first.map(({ text, respondents: many, key, missing: why }) => ({
+  const values = first.map(({ text, respondents: count, key, missing: why }) => ({
     text,
-    respondents: many,
+    respondents: count,
     sorted: (why !== null
       ? { is: 'missing', missing: why, code: missing.get(text)!.code }
       : rare.has(key!)

@@ -9,7 +9,7 @@ import { proveToCategories } from './prove.js';
 export const toCategoriesKind: Kind<ToCategories> = {
   check: checkToCategories,
   provable: (recipe) => recipe,
-  essence: ({ source, alike, least, exceptions }) => [source, alike, least, exceptions],
+  effect: ({ source, alike, least, exceptions }) => [source, alike, least, exceptions],
   canonical: (recipe) => recipe,
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),
@@ -27,16 +27,16 @@ export const toCategoriesKind: Kind<ToCategories> = {
     const counts = new Map<string, number>();
     let blank = 0;
     for (let k = 0; k < respondents; k++) {
-      const found = text(k);
-      if (found === null) blank++;
-      else counts.set(found, (counts.get(found) ?? 0) + 1);
+      const value = text(k);
+      if (value === null) blank++;
+      else counts.set(value, (counts.get(value) ?? 0) + 1);
     }
     const result = toCategories(recipe, counts, allCodesOf(source));
     const { made, placeOf } = result;
     const values = roomFor(made.codes, respondents);
     for (let k = 0; k < respondents; k++) {
-      const found = text(k);
-      if (found !== null) values[k] = placeOf.get(found) ?? 0;
+      const value = text(k);
+      if (value !== null) values[k] = placeOf.get(value) ?? 0;
     }
     return { ...made, proof: proveToCategories(result, blank), values: { is: 'codes', values } };
   },

@@ -14,7 +14,8 @@ const MOST_ROWS = 300;
 /** Old against new for a conversion to categories: each value and the category that it became. */
 export function proveToCategories(result: Categorized, blank: number): Proof {
   const { made, values } = result;
-  const sum = (is: Sorted['is']) => values.reduce((all, one) => all + (one.sorted.is === is ? one.respondents : 0), 0);
+  const sum = (is: Sorted['is']) =>
+    values.reduce((all, value) => all + (value.sorted.is === is ? value.respondents : 0), 0);
   const count = (is: Sorted['is']) => values.filter(({ sorted }) => sorted.is === is).length;
   const answers = sum('category') + sum('other');
   const filled = answers + sum('missing');
@@ -61,7 +62,7 @@ export function proveToCategories(result: Categorized, blank: number): Proof {
     },
     {
       id: 'reconciled',
-      holds: values.reduce((all, one) => all + one.respondents, 0) === filled,
+      holds: values.reduce((all, value) => all + value.respondents, 0) === filled,
       title: 'Reconciled',
       text: `${whole(filled)} values, ${whole(answers)} of them answers; ${whole(blank)} blank stay blank.`,
       codes: [],
@@ -98,7 +99,7 @@ export function proveToCategories(result: Categorized, blank: number): Proof {
       code: '',
       label: `${whole(rest.length)} more values`,
       missing: false,
-      respondents: rest.reduce((all, one) => all + one.respondents, 0),
+      respondents: rest.reduce((all, item) => all + item.respondents, 0),
       went: columns.map(({ code }) => restOf(code)),
     });
   rows.push({

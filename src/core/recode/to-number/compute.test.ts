@@ -78,8 +78,8 @@ const recipe = (...exceptions: Exception[]): ToNumber => ({
 });
 const texts = ['3', '4.5', 'two', null, 'n/a', '999', 'two', '1,200'];
 const missing = [{ code: '999', label: 'Refused', missing: 'refused' as const }];
-const of = (one: ToNumber) => toNumber(one, (k) => texts[k] ?? null, missing, texts.length);
-const found = (proof: ReturnType<typeof proveToNumber>, id: Finding['id']) => byId(proof.findings, id);
+const of = (wanted: ToNumber) => toNumber(wanted, (k) => texts[k] ?? null, missing, texts.length);
+const findingOf = (proof: ReturnType<typeof proveToNumber>, id: Finding['id']) => byId(proof.findings, id);
 
 describe('text to number', () => {
   it('leaves what is not decided on, and says so', () => {
@@ -89,8 +89,8 @@ describe('text to number', () => {
     expect(result.words).toEqual(['two', 'n/a']);
     const proof = proveToNumber(result);
     expect(proof.holds).toBe(false);
-    expect(found(proof, 'left-over')?.text).toBe('Not decided on: “two” (2), “n/a” (1). They become no answer.');
-    expect(found(proof, 'reconciled')?.holds).toBe(true);
+    expect(findingOf(proof, 'left-over')?.text).toBe('Not decided on: “two” (2), “n/a” (1). They become no answer.');
+    expect(findingOf(proof, 'reconciled')?.holds).toBe(true);
   });
 
   it('makes of exceptions what is decided, and nothing of blanks', () => {
@@ -105,7 +105,7 @@ describe('text to number', () => {
       { code: 'refused', label: 'refused', missing: true, respondents: 1 },
       { code: 'not-asked', label: 'not asked', missing: true, respondents: 1 },
     ]);
-    expect(found(proof, 'reconciled')?.text).toBe('7 texts, 6 numbers, 2 of them by decision; 1 blank stay blank.');
+    expect(findingOf(proof, 'reconciled')?.text).toBe('7 texts, 6 numbers, 2 of them by decision; 1 blank stay blank.');
     expect(madeNumber(result, missing).codes).toEqual([
       { code: '999', label: 'Refused', missing: 'refused' },
       { code: 'n/a', label: 'n/a', missing: 'not-asked' },
@@ -128,7 +128,7 @@ describe('text to number', () => {
         );
         const result = toNumber(recipe(...exceptions), (k) => cells[k] ?? null, missing, cells.length);
         const proof = proveToNumber(result);
-        expect(found(proof, 'reconciled')?.holds).toBe(true);
+        expect(findingOf(proof, 'reconciled')?.holds).toBe(true);
         const went = proof.columns.reduce((sum, { respondents }) => sum + respondents, 0);
         expect(went + result.blank).toBe(cells.length);
       }),
@@ -139,7 +139,7 @@ describe('text to number', () => {
     const result = toNumber(recipe(), (k) => `word ${k}`, [], 1000);
     expect(result.words).toHaveLength(256);
     expect(result.words.at(-1)).toBe('(other text)');
-    expect(found(proveToNumber(result), 'covered')?.holds).toBe(false);
+    expect(findingOf(proveToNumber(result), 'covered')?.holds).toBe(false);
   });
 
   it('is refused where a text is decided on twice', () => {

@@ -3,7 +3,7 @@ import { canonicalCode } from '../../codebook/number.js';
 import { MOST_EXCEPTIONS } from '../../codebook/facts.js';
 import { readNumber } from '../../codebook/read-number.js';
 import { type Exception, type ToNumber } from './shape.js';
-import type { Made } from '../types.js';
+import type { MadeVariable } from '../types.js';
 
 /** What texts are called together that are more than can be exceptions. */
 const REST = '(other text)';
@@ -60,13 +60,13 @@ export function toNumber(
   let numbers = 0;
   let blank = 0;
   const note = (tally: Map<string, Tally>, text: string, outcome: Outcome) => {
-    const known = tally.get(text);
-    if (known) known.respondents++;
+    const entry = tally.get(text);
+    if (entry) entry.respondents++;
     else tally.set(text, { respondents: 1, outcome });
   };
   const place = (word: string): number => {
-    const known = places.get(word);
-    if (known !== undefined) return known;
+    const number = places.get(word);
+    if (number !== undefined) return number;
     const name = places.size < MOST_EXCEPTIONS ? word : REST;
     const at = places.get(name) ?? places.size + 1;
     places.set(name, at);
@@ -102,7 +102,7 @@ export function toNumber(
 }
 
 /** The level and codes of what a conversion makes: a number, and the words and codes in it that are no answers. */
-export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): Made {
+export function madeNumber(result: Pick<Converted, 'exceptions' | 'coded'>, source: readonly Code[]): MadeVariable {
   const labels = new Map(source.map(({ code, label }) => [code, label]));
   const codes = [...result.coded, ...result.exceptions].flatMap(([text, { outcome }]): Code[] =>
     outcome.is === 'missing' ? [{ code: text, label: labels.get(text) ?? text, missing: outcome.missing }] : [],

@@ -7,7 +7,7 @@ import { proveToNumber } from './prove.js';
 export const toNumberKind: Kind<ToNumber> = {
   check: checkToNumber,
   provable: (recipe) => recipe,
-  essence: ({ source, decimal, exceptions }) => [source, decimal, exceptions],
+  effect: ({ source, decimal, exceptions }) => [source, decimal, exceptions],
   canonical: (recipe) => recipe,
   sources: ({ source }) => [source],
   mapSources: (recipe, other) => ({ ...recipe, source: other(recipe.source, 0) }),
@@ -23,7 +23,7 @@ export const toNumberKind: Kind<ToNumber> = {
     const missing = source.codes.filter((code) => code.missing !== null);
     const result = toNumber(read, source.texts(), missing, respondents);
     const { values, wordOf, words } = result;
-    const coded = [...result.coded].map(([code, one]) => ({ code, respondents: one.respondents }));
+    const coded = [...result.coded].map(([code, tally]) => ({ code, respondents: tally.respondents }));
     return {
       ...madeNumber(result, source.codes),
       proof: proveToNumber(result),

@@ -23,7 +23,7 @@ export function proveToNumber(result: Converted): Proof {
   const filled = values.length - blank;
   let made = 0;
   for (const value of values) if (!Number.isNaN(value)) made++;
-  const total = sum(read.map(([, one]) => one)) + numbers + sum([...coded.values()]);
+  const total = sum(read.map(([, tally]) => tally)) + numbers + sum([...coded.values()]);
   const findings: Finding[] = [
     {
       id: 'covered',
@@ -51,11 +51,11 @@ export function proveToNumber(result: Converted): Proof {
     },
     {
       id: 'reconciled',
-      holds: made === total && total + sum([...left, ...byOutcome('missing')].map(([, one]) => one)) === filled,
+      holds: made === total && total + sum([...left, ...byOutcome('missing')].map(([, tally]) => tally)) === filled,
       title: 'Reconciled',
       text:
         `${whole(filled)} texts, ${whole(made)} numbers` +
-        (read.length > 0 ? `, ${whole(sum(read.map(([, one]) => one)))} of them by decision` : '') +
+        (read.length > 0 ? `, ${whole(sum(read.map(([, tally]) => tally)))} of them by decision` : '') +
         `; ${whole(blank)} blank stay blank.`,
       codes: [],
     },

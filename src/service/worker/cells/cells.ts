@@ -34,7 +34,7 @@ export interface WrittenColumn {
   blank: number;
   facts: Facts;
   /** Its different values; null where there are more than a code list holds. */
-  found: FoundCode[] | null;
+  codes: FoundCode[] | null;
   /** Begun as numbers, it turned out to be text: it has to be written again from the file, as text. */
   spoiled: boolean;
 }

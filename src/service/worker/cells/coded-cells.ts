@@ -98,7 +98,7 @@ export function codedCells(column: ColumnUnderWay): Cells {
       const blank = table.respondentsOf(0);
       const plainly = facts.written > 0 && isNumber(facts, as);
       const nameOf = (value: string) => (plainly ? String(numberIn(value) ?? value) : value);
-      const found = values.slice(1).map((value, k) => ({
+      const listed = values.slice(1).map((value, k) => ({
         code: nameOf(value),
         respondents: table.respondentsOf(k + 1),
       }));
@@ -108,8 +108,8 @@ export function codedCells(column: ColumnUnderWay): Cells {
           write(first, new Uint8Array(Uint16Array.from(codes).buffer));
         }
       }
-      finishColumn(db, id, { storage, blank, histogram: null }, found);
-      return { id, storage, blank, facts, found: plainly ? codesTogether(found) : found, spoiled: false };
+      finishColumn(db, id, { storage, blank, histogram: null }, listed);
+      return { id, storage, blank, facts, codes: plainly ? codesTogether(listed) : listed, spoiled: false };
     },
   };
   return cells;

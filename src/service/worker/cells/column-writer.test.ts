@@ -1,3 +1,4 @@
+import { total } from '../../../core/numerics/total.js';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -70,7 +71,7 @@ describe('a column that is written as it comes', () => {
     const { histogram } = columnRow(db, column.id);
     const { from, to, bins } = JSON.parse(histogram ?? '') as { from: number; to: number; bins: number[] };
     expect([from, to]).toEqual([0.75, 5999 / 4]);
-    expect(bins.reduce((a, b) => a + b, 0)).toBe(column.facts.numbers);
+    expect(total(bins)).toBe(column.facts.numbers);
   });
 
   it('is text where there are too many words, and tells where it has to be read again', () => {
@@ -96,20 +97,20 @@ describe('a column that is written as it comes', () => {
         fc.integer({ min: 1, max: 500 }),
         fc.integer({ min: 1, max: 12 }),
         (cells, batch, again) => {
-          const many = Array.from({ length: again }, (_, j) =>
-            cells.map((one, k) => (j > 0 && k % 2 === 0 ? `${one}${j}` : one)),
+          const texts = Array.from({ length: again }, (_, j) =>
+            cells.map((text, k) => (j > 0 && k % 2 === 0 ? `${text}${j}` : text)),
           ).flat();
-          const { column, values } = written(many, batch);
+          const { column, values } = written(texts, batch);
           if (column.spoiled) return;
-          const inForm = (one: string) =>
+          const inForm = (text: string) =>
             column.storage === 'number'
-              ? (parseNumber(one) ?? one)
+              ? (parseNumber(text) ?? text)
               : column.storage === 'text'
-                ? one
-                : canonicalCode(one);
-          const expected = asCells(many).map((one) => (one === null ? null : inForm(one)));
+                ? text
+                : canonicalCode(text);
+          const expected = asCells(texts).map((asCell) => (asCell === null ? null : inForm(asCell)));
           expect(values).toEqual(expected);
-          expect(column.blank).toBe(expected.filter((one) => one === null).length);
+          expect(column.blank).toBe(expected.filter((candidate) => candidate === null).length);
         },
       ),
       { numRuns: 60 },

@@ -16,7 +16,7 @@ export interface ColumnWriter {
 }
 
 /** Where a column goes. */
-interface Place {
+interface ColumnTarget {
   db: Db;
   name: string;
   /** Respondents in a chunk at most. */
@@ -25,7 +25,7 @@ interface Place {
 }
 
 /** A column begins as codes (`codedCells`), unless it is to be text whatever comes. */
-export function columnWriter({ db, name, chunk, waiting }: Place, as: WrittenAs): ColumnWriter {
+export function columnWriter({ db, name, chunk, waiting }: ColumnTarget, as: WrittenAs): ColumnWriter {
   const id = insertColumn(db, { origin: 'source', name, storage: 'text', width: 1, blank: 0, histogram: null }, []);
   const writeChunk = chunkWriter(db);
   const column: ColumnUnderWay = {

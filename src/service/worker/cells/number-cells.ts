@@ -23,8 +23,8 @@ export interface NumberWords {
 export function numberWords(): NumberWords {
   const words = new Map<string, number>();
   const numberOf = (value: string): number => {
-    const known = words.get(value);
-    if (known !== undefined) return known;
+    const place = words.get(value);
+    if (place !== undefined) return place;
     words.set(detached(value), words.size + 1);
     return words.size;
   };
@@ -103,7 +103,7 @@ export function numberCells(
       const exceptions = words.all().map((code) => ({ code, respondents: facts.words?.get(code) ?? 0 }));
       const histogram = JSON.stringify(histogramOf(column, facts));
       finishColumn(db, id, { storage: 'number', blank, histogram }, exceptions);
-      return { id, storage: 'number', blank, facts, found: null, spoiled: spoiled || !isNumber(facts, as) };
+      return { id, storage: 'number', blank, facts, codes: null, spoiled: spoiled || !isNumber(facts, as) };
     },
   };
   return cells;

@@ -33,7 +33,7 @@ export function textCells(column: ColumnUnderWay, texts: (string | null)[] = [],
     },
     finish: () => {
       finishColumn(db, id, { storage: 'text', blank, histogram: null }, []);
-      return { id, storage: 'text', blank, facts, found: null, spoiled: false };
+      return { id, storage: 'text', blank, facts, codes: null, spoiled: false };
     },
   };
   return cells;

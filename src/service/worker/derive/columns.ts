@@ -1,3 +1,4 @@
+import { total } from '../../../core/numerics/total.js';
 import type { Code } from '../../../core/codebook/types.js';
 import type { Histogram, NumberSummary } from '../../../core/codebook/summary-shape.js';
 import { histogramOf, summaryOf } from '../../../core/codebook/summary.js';
@@ -77,7 +78,7 @@ function keptSets(
   { words, state, width, options }: SetsColumn,
   mentioned: readonly number[],
 ): { column: DerivedColumn; figures: DerivedFigures } {
-  const blank = state.reduce((sum, one) => sum + (hasAnswered(one) ? 0 : 1), 0);
+  const blank = state.reduce((sum, value) => sum + (hasAnswered(value) ? 0 : 1), 0);
   const codes = options.map((code, j) => ({ code, respondents: mentioned[j] ?? 0 }));
   return {
     column: { storage: 'sets', width, blank, codes, values: words, state },
@@ -114,7 +115,7 @@ function keptNumbers(
   const without = new Set(missing.map(({ code }) => Number(code)));
   // Not-a-number sorts last.
   const upwards = Float64Array.from(values).sort();
-  const all = upwards.subarray(0, values.length - blank - times.reduce((sum, many) => sum + many, 0));
+  const all = upwards.subarray(0, values.length - blank - total(times));
   const numbers = without.size === 0 ? all : all.filter((value) => !without.has(value));
   const codes = words.map((code, k) => ({ code, respondents: times[k]! }));
   return {

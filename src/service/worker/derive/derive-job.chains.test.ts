@@ -50,20 +50,21 @@ const code = fc.constantFrom(...AWKWARD);
 
 const codesOf = fc.uniqueArray(code, { minLength: 2, maxLength: 9 }).chain((codes) =>
   fc.tuple(
-    ...codes.map((one) =>
+    ...codes.map((text) =>
       fc.record({
-        code: fc.constant(one),
-        label: fc.constant(`L${one}`),
+        code: fc.constant(text),
+        label: fc.constant(`L${text}`),
         missing: fc.constantFrom(null, null, null, 'refused' as const, 'not-asked' as const),
       }),
     ),
   ),
 );
 
-const answers = (variable: Variable) => variable.codes.filter(({ missing }) => missing === null).map((one) => one.code);
+const answers = (variable: Variable) =>
+  variable.codes.filter(({ missing }) => missing === null).map((item) => item.code);
 
 function regroupOf(variable: Variable): fc.Arbitrary<Recipe> {
-  const all = variable.codes.map((one) => one.code);
+  const all = variable.codes.map((item) => item.code);
   const groups = fc
     .uniqueArray(code, { minLength: 1, maxLength: 3 })
     .chain((names) =>
@@ -93,7 +94,7 @@ function bandOf(variable: Variable): fc.Arbitrary<Recipe> {
     { is: 'range', code: b!, label: 'High', from: 2, to: 5 },
     { is: 'values', code: 'ten', label: 'Nine', values: [9] },
   ]);
-  const missing = variable.codes.filter((one) => one.missing !== null).map((one) => one.code);
+  const missing = variable.codes.filter((candidate) => candidate.missing !== null).map((item) => item.code);
   return fc.record({
     kind: fc.constant('band' as const),
     source: fc.constant(variable.id),
@@ -123,21 +124,21 @@ const categoriesOf = (variable: Variable): fc.Arbitrary<Recipe> =>
     exceptions: fc.constant([]),
   });
 
-const interlockOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
+const interlockOf = (variable: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.record({
     kind: fc.constant('interlock' as const),
-    sources: fc.constant([one.id, other.id]),
+    sources: fc.constant([variable.id, other.id]),
     between: fc.constant(' / '),
     empty: fc.boolean(),
   });
 
-const combineOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
+const combineOf = (variable: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.constantFrom('any' as const, 'all' as const, 'first-only' as const).map((how) => ({
     kind: 'combine',
-    sources: [one.id, other.id],
+    sources: [variable.id, other.id],
     how,
     atLeast: 1,
-    options: [...new Set([...answers(one), ...answers(other)])].map((option, k) => ({
+    options: [...new Set([...answers(variable), ...answers(other)])].map((option, k) => ({
       code: option,
       label: `Option ${k}`,
     })),
@@ -145,10 +146,10 @@ const combineOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
     base: 'any',
   }));
 
-const gatherOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
+const gatherOf = (first: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.constant({
     kind: 'gather',
-    items: [one, other].map((variable, k) => ({
+    items: [first, other].map((variable, k) => ({
       source: variable.id,
       label: `Item ${k}`,
       ticked: answers(variable)[0] ?? '1',
@@ -156,38 +157,45 @@ const gatherOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
     none: null,
   });
 
-const slotsOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
+const slotsOf = (variable: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.constant({
     kind: 'slots',
-    sources: [one.id, other.id],
-    options: [...new Set([...answers(one), ...answers(other)])].map((option, k) => ({
+    sources: [variable.id, other.id],
+    options: [...new Set([...answers(variable), ...answers(other)])].map((option, k) => ({
       code: option,
       label: `Option ${k}`,
     })),
     none: null,
   });
 
-const scoreOf = (one: Variable, other: Variable): fc.Arbitrary<Recipe> =>
+const scoreOf = (variable: Variable, other: Variable): fc.Arbitrary<Recipe> =>
   fc.constant({
     kind: 'score',
     of: 'sum',
-    items: [one, other].map(({ id }, k) => ({ source: id, reversed: false, weight: 1, as: `v${k}` })),
+    items: [variable, other].map(({ id }, k) => ({ source: id, reversed: false, weight: 1, as: `v${k}` })),
     atLeast: 1,
     scale: null,
     codes: [],
     expression: '',
   });
 
-function recipeOver(one: Variable, other: Variable): fc.Arbitrary<Recipe> {
-  const multiple = one.level === 'multiple' || other.level === 'multiple';
-  const single = one.level === 'multiple' ? [] : [bandOf(one), categoriesOf(one)];
-  const both = multiple ? [] : [gatherOf(one, other), slotsOf(one, other), scoreOf(one, other)];
-  const flags = answers(one).length > 0 ? [flagsOf(one)] : [];
-  return fc.oneof(regroupOf(one), ...flags, interlockOf(one, other), combineOf(one, other), ...single, ...both);
+function recipeOver(variable: Variable, other: Variable): fc.Arbitrary<Recipe> {
+  const multiple = variable.level === 'multiple' || other.level === 'multiple';
+  const single = variable.level === 'multiple' ? [] : [bandOf(variable), categoriesOf(variable)];
+  const both = multiple ? [] : [gatherOf(variable, other), slotsOf(variable, other), scoreOf(variable, other)];
+  const flags = answers(variable).length > 0 ? [flagsOf(variable)] : [];
+  return fc.oneof(
+    regroupOf(variable),
+    ...flags,
+    interlockOf(variable, other),
+    combineOf(variable, other),
+    ...single,
+    ...both,
+  );
 }
 
 function asColumn({ storage, width, codes, values, state }: DerivedColumn): Column {
-  const options = codes.map((one) => one.code);
+  const options = codes.map((item) => item.code);
   if (storage === 'sets') return { kind: 'sets', words: values as Uint32Array, width, state: state!, options };
   if (storage === 'number')
     return { kind: 'number', values: new Float64Array((values as Uint32Array).buffer), words: options };
@@ -196,7 +204,7 @@ function asColumn({ storage, width, codes, values, state }: DerivedColumn): Colu
 
 /** What every result must be, whatever made it. */
 function sound({ codes, column, proof }: Derived): void {
-  const names = codes.map((one) => one.code);
+  const names = codes.map((item) => item.code);
   expect(new Set(names).size, `codes ${names.join(' ')}`).toBe(names.length);
   expect(column).not.toBeNull();
   const again = byId(proof.findings, 'recomputed');
@@ -221,12 +229,12 @@ describe('workings on workings on workings', () => {
       fc.property(base(1), base(2), fc.infiniteStream(fc.integer({ min: 0, max: 2 ** 30 })), (first, second, seeds) => {
         columns.clear();
         const variables = [first, second].map(({ id, codes, values }): Variable => {
-          columns.set(id, { kind: 'coded', values: Uint8Array.from(values), codes: codes.map((one) => one.code) });
+          columns.set(id, { kind: 'coded', values: Uint8Array.from(values), codes: codes.map((item) => item.code) });
           return { id, column: id, title: `V${id}`, level: 'unordered', codes };
         });
         for (let step = 0; step < 3; step++) {
-          const [one, other] = [variables.at(-1)!, variables.at(-2)!];
-          const [recipe] = fc.sample(recipeOver(one, other), { numRuns: 1, seed: Number(seeds.next().value) });
+          const [variable, other] = [variables.at(-1)!, variables.at(-2)!];
+          const [recipe] = fc.sample(recipeOver(variable, other), { numRuns: 1, seed: Number(seeds.next().value) });
           if (!recipe) return;
           try {
             checkRecipe(recipe, []);

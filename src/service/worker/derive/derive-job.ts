@@ -27,7 +27,7 @@ function resultColumn({ storage, width, codes, values, state }: DerivedColumn): 
 }
 
 /** The proof with what comes out where the result is worked out again by another route. */
-function rechecked(job: DeriveJob, derived: Made): Made {
+function rechecked(job: DeriveJob, derived: DerivedVariable): DerivedVariable {
   const column = resultColumn(derived.column);
   const readable = job.sources.every(({ column: id }) => cachedColumn(job.file, id).kind !== 'text');
   if (!column || !readable) return derived;
@@ -42,17 +42,17 @@ function rechecked(job: DeriveJob, derived: Made): Made {
   return { ...derived, proof: { ...proof, findings, holds: proof.holds && finding.holds } };
 }
 
-type Made = Omit<Derived, 'column'> & { column: DerivedColumn };
+type DerivedVariable = Omit<Derived, 'column'> & { column: DerivedColumn };
 
 /** The respondents that are listed, by what the study calls them. */
-function called({ file, identifier }: DeriveJob, found: Contradictions): Contradictions {
-  if (!identifier || found.listed.length === 0) return found;
+function called({ file, identifier }: DeriveJob, contradictions: Contradictions): Contradictions {
+  if (!identifier || contradictions.listed.length === 0) return contradictions;
   const read = cellReader(studyFileAt(file), identifier.column);
-  const names = found.listed.map((place) => String(read(place - 1, place)[0] ?? place));
-  return { ...found, called: { by: identifier.title, names } };
+  const names = contradictions.listed.map((place) => String(read(place - 1, place)[0] ?? place));
+  return { ...contradictions, called: { by: identifier.title, names } };
 }
 
-function derive(job: DeriveJob): Made {
+function derive(job: DeriveJob): DerivedVariable {
   const { file, respondents, recipe } = job;
   const sources = job.sources.map((source): Source => {
     const column = cachedColumn(file, source.column);
@@ -61,7 +61,7 @@ function derive(job: DeriveJob): Made {
   const { values, ...made } = kindOf(recipe).derive(recipe, {
     sources,
     respondents,
-    called: (found) => called(job, found),
+    called: (contradictions) => called(job, contradictions),
   });
   return { ...made, ...kept(values, made.codes) };
 }

@@ -8,7 +8,7 @@ import { Button, Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
 import { matches } from '../../../kit/Picker.js';
 import { peekAt } from '../../peek/Peek.js';
-import { makeOf, suits } from '../kinds/registry.js';
+import { workingKindOf, suits } from '../kinds/registry.js';
 import { type EditorDraft, type Planned, withTargets } from './drafts.js';
 import { useProofs } from './use-proofs.js';
 import css from '../workings.module.css';
@@ -29,12 +29,12 @@ const NAMED = 3;
 export function ApplyPanel({ view, draft, change }: Props) {
   const [search, setSearch] = useState('');
   const { recipe, targets, place } = draft;
-  const make = makeOf(recipe);
+  const kind = workingKindOf(recipe);
   const ids = sourcesOf(recipe);
   const own = byId(view.variables, ids[place]);
-  const isNumber = make === 'band' || make === 'number' || make === 'categories';
+  const isNumber = kind === 'band' || kind === 'number' || kind === 'categories';
   const candidates = view.variables
-    .filter((one) => suits(make, one) && !ids.includes(one.id) && one.level === own?.level)
+    .filter((variable) => suits(kind, variable) && !ids.includes(variable.id) && variable.level === own?.level)
     .map((variable) => ({ variable, differences: own && !isNumber ? codeDifferences(own.codes, variable.codes) : [] }))
     .sort((a, b) => a.differences.length - b.differences.length);
   const shown = candidates.filter(({ variable }) =>
@@ -138,9 +138,9 @@ export function NamesPanel({ study, draft, change, planned, taken, shown, show }
     planned.map(({ recipe }) => recipe),
   );
   const twice = (name: string) =>
-    name !== '' && (taken.has(name) || planned.filter((one) => one.name === name).length > 1);
-  const proved = verdicts.filter((one) => one !== undefined).length;
-  const failing = verdicts.filter((one) => one?.holds === false).length;
+    name !== '' && (taken.has(name) || planned.filter((candidate) => candidate.name === name).length > 1);
+  const proved = verdicts.filter((verdict) => verdict !== undefined).length;
+  const failing = verdicts.filter((verdict) => verdict?.holds === false).length;
   return (
     <section className={css['section']} aria-label="Names of the results">
       <h2>

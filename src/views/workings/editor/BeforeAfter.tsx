@@ -20,7 +20,7 @@ const MOST = 14;
 /** The frequency table of what is made, beside that of what it is made of. */
 export function BeforeAfter({ source, detail, label, preview, respondents }: Props) {
   const { figures, codes, level } = preview;
-  const times = new Map(figures.codes.map((one) => [one.code, one.respondents]));
+  const times = new Map(figures.codes.map((code) => [code.code, code.respondents]));
   const without =
     level === 'multiple' ? 0 : codes.reduce((sum, code) => sum + (isAnswer(code) ? 0 : (times.get(code.code) ?? 0)), 0);
   const after = {

@@ -12,15 +12,15 @@ import { UsedBy } from './UsedBy.js';
 import type { Editor } from './use-editor.js';
 import type { EditorProps } from './WorkingEditor.js';
 
-type Props = Pick<EditorProps, 'view' | 'make' | 'working' | 'entry' | 'leave' | 'remove' | 'copy'> & {
+type Props = Pick<EditorProps, 'view' | 'kind' | 'working' | 'entry' | 'leave' | 'remove' | 'copy'> & {
   editor: Editor;
 };
 
 /** The proof of what is made, what stands on it, and how it is kept. */
-export function EditorAside({ view, make, working, entry, leave, remove, copy, editor }: Props) {
+export function EditorAside({ view, kind: kind, working, entry, leave, remove, copy, editor }: Props) {
   const { draft, put, forget, recipe, lack, wrong, planned, several, result, keeping, previewed, says } = editor;
   const { preview, fresh } = previewed;
-  const words = viewKind(make);
+  const words = viewKind(kind);
   const tooMany = planned.length > MOST_AT_ONCE;
   const labelled = several ? planned.every(({ label }) => label.trim() !== '') : draft.label.trim() !== '';
   return (

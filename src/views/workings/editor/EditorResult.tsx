@@ -5,13 +5,13 @@ import type { Editor } from './use-editor.js';
 import type { EditorProps } from './WorkingEditor.js';
 import css from '../workings.module.css';
 
-interface Props extends Pick<EditorProps, 'view' | 'make'> {
+interface Props extends Pick<EditorProps, 'view' | 'kind'> {
   editor: Editor;
   preview: WorkingPreview;
 }
 
 /** What a recipe makes: frequencies before and after, and old against new. */
-export function EditorResult({ view, make, editor, preview }: Props) {
+export function EditorResult({ view, kind: kind, editor, preview }: Props) {
   const { several, result, shownDetail } = editor;
   return (
     <>
@@ -30,10 +30,10 @@ export function EditorResult({ view, make, editor, preview }: Props) {
 
       <section className={css['section']}>
         <h2>
-          {make === 'gather' || make === 'slots' ? 'Columns against the question' : 'Old against new'}
+          {kind === 'gather' || kind === 'slots' ? 'Columns against the question' : 'Old against new'}
           <small>respondents</small>
         </h2>
-        <OldAgainstNew proof={preview.proof} totals={!['gather', 'slots', 'combine'].includes(make)} />
+        <OldAgainstNew proof={preview.proof} totals={!['gather', 'slots', 'combine'].includes(kind)} />
       </section>
     </>
   );

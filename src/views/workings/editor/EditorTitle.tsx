@@ -30,13 +30,13 @@ const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the ques
 /** The working as a sentence: what is made, by what, of which variable. */
 export function EditorTitle({
   view,
-  make,
+  kind: kind,
   entry,
   editor,
   children,
-}: Pick<EditorProps, 'view' | 'make' | 'entry'> & { editor: Editor; children?: ReactNode }) {
+}: Pick<EditorProps, 'view' | 'kind' | 'entry'> & { editor: Editor; children?: ReactNode }) {
   const { draft, put, recipe, source, chooseSource } = editor;
-  const words = viewKind(make);
+  const words = viewKind(kind);
   return (
     <h1 className={css['title']}>
       <input
@@ -49,7 +49,7 @@ export function EditorTitle({
       <i>{verbOf(recipe)}</i>
       {words.of === 'one' ? (
         <SourceSlot
-          variables={view.variables.filter((other) => suits(make, other))}
+          variables={view.variables.filter((other) => suits(kind, other))}
           chosen={source}
           what={words.sources}
           choose={chooseSource}

@@ -121,8 +121,8 @@ export function OrderedSources({
 }) {
   const moved = (at: number, by: number) => {
     const next = [...chosen];
-    const [one] = next.splice(at, 1);
-    if (one !== undefined) next.splice(at + by, 0, one);
+    const [id] = next.splice(at, 1);
+    if (id !== undefined) next.splice(at + by, 0, id);
     choose(next);
   };
   return (
@@ -157,7 +157,7 @@ export function OrderedSources({
                 type="button"
                 className={css['tool']}
                 aria-label={`Take out ${title}`}
-                onClick={() => choose(chosen.filter((one) => one !== id))}
+                onClick={() => choose(chosen.filter((source) => source !== id))}
               >
                 ×
               </button>

@@ -8,18 +8,18 @@ import { Marked, Marks, Note, Panel } from '../../../kit/Panel.js';
 
 /** What stands on a variable in a study: variables that workings make of it, however far, and saved tables of any. */
 export function usersOf(view: StudyView, variable: number): { variables: number[]; tables: StudyView['tables'] } {
-  const found = new Set<number>();
+  const users = new Set<number>();
   const follow = (id: number) => {
     for (const { recipe, variable: made } of view.workings) {
-      if (found.has(made) || !sourcesOf(recipe).includes(id)) continue;
-      found.add(made);
+      if (users.has(made) || !sourcesOf(recipe).includes(id)) continue;
+      users.add(made);
       follow(made);
     }
   };
   follow(variable);
-  const all = new Set([variable, ...found]);
+  const all = new Set([variable, ...users]);
   return {
-    variables: [...found],
+    variables: [...users],
     tables: view.tables.filter(({ sentence }) => variablesOf(sentenceOfBody(sentence)).some((id) => all.has(id))),
   };
 }

@@ -11,19 +11,19 @@ import { Button, Problem, Wait } from '../../../kit/kit.js';
 import { seenRevision } from '../../server/seen.js';
 import { useAnswer } from '../../server/use-answer.js';
 import { useDetail } from '../../shell/use-detail.js';
-import { type Make, startLabel, startRecipe, viewKind } from '../kinds/registry.js';
+import { type WorkingKind, startLabel, startRecipe, viewKind } from '../kinds/registry.js';
 import { ApplyPanel, NamesPanel } from './ApplyPanel.js';
 import type { EditorDraft } from './drafts.js';
 import { EditorAside } from './EditorAside.js';
 import { EditorResult } from './EditorResult.js';
 import { EditorTitle } from './EditorTitle.js';
-import { Meanwhile } from './Meanwhile.js';
+import { BothChanges } from './BothChanges.js';
 import { useEditor } from './use-editor.js';
 import css from '../workings.module.css';
 
 export interface EditorProps {
   view: StudyView;
-  make: Make;
+  kind: WorkingKind;
   /** Variables that a new working begins with. */
   of: number[];
   /** Numbers that are read have a decimal comma. */
@@ -42,37 +42,37 @@ export interface EditorProps {
 
 /** Makes or changes a working: its recipe, its proof beside it, what stands before and after. */
 export function WorkingEditor(props: EditorProps) {
-  const { view, make, of, working, like } = props;
+  const { view, kind: kind, of, working, like } = props;
   const model = working ?? like;
   const first = model ? (sourcesOf(model.recipe)[0] ?? 0) : (of[0] ?? 0);
-  const { detail, problem } = useDetail(view.study.id, viewKind(make).of === 'one' ? first : 0);
+  const { detail, problem } = useDetail(view.study.id, viewKind(kind).of === 'one' ? first : 0);
   if (problem) return <Problem {...problem} />;
-  if (first !== 0 && viewKind(make).of === 'one' && !detail) return <Wait>Counting…</Wait>;
+  if (first !== 0 && viewKind(kind).of === 'one' && !detail) return <Wait>Counting…</Wait>;
   const sources = of.flatMap((id) => byId(view.variables, id) ?? []);
   const codes = (detail?.codes ?? []).map(({ code, label, missing }) => ({ code, label, missing }));
   const made = byId(view.variables, model?.variable);
-  const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(make, sources);
+  const label = working ? (made?.label ?? '') : made ? `${titleOf(made)}, copied` : startLabel(kind, sources);
   const name = working ? (made?.name ?? '') : '';
   const recipe = model
     ? withSourceLabels(model.recipe, view.variables)
-    : startRecipe(make, sources, codes, props.comma);
+    : startRecipe(kind, sources, codes, props.comma);
   const source = byId(view.variables, first);
   const pattern = label === '' || !source ? '' : patternOf(label, titleOf(source), 'label');
   const initial: EditorDraft = {
     label,
     name,
     recipe,
-    each: make === 'flags',
+    each: kind === 'flags',
     targets: [],
     place: 0,
-    labels: make === 'flags' ? '{label}: {category}' : pattern,
-    names: make === 'flags' ? '{name}_{category}' : '{name}_2',
+    labels: kind === 'flags' ? '{label}: {category}' : pattern,
+    names: kind === 'flags' ? '{name}_{category}' : '{name}_2',
     standsIn: (working?.standsIn ?? null) !== null,
     since: seenRevision(view.study.id),
     edited: working?.edited ?? null,
   };
   if (working && props.entry !== undefined) return <OfEntry {...props} entry={props.entry} initial={initial} />;
-  const key = `working:${working ? working.id : `new ${make} ${like ? `like ${like.id}` : of.join(' ')}`}`;
+  const key = `working:${working ? working.id : `new ${kind} ${like ? `like ${like.id}` : of.join(' ')}`}`;
   return <Opened key={key} {...props} draftKey={key} initial={initial} />;
 }
 
@@ -92,18 +92,18 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
 }
 
 function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft }) {
-  const { view, make, working, entry, like, draftKey, initial } = props;
+  const { view, kind: kind, working, entry, like, draftKey, initial } = props;
   const study = view.study.id;
   const editor = useEditor(props, draftKey, initial);
   const { draft, put, forget, recipe, change, source, detail, lack, previewed, refused, setRefused } = editor;
   const { preview, problem, dismiss } = previewed;
   const [applying, setApplying] = useState(like !== null && draft.targets.length > 0);
-  const { Body } = viewKind(make);
+  const { Body } = viewKind(kind);
   return (
     <>
       <Middle>
-        <EditorTitle view={view} make={make} entry={entry} editor={editor}>
-          {working === null && lack === null && make !== 'gather' && make !== 'slots' && (
+        <EditorTitle view={view} kind={kind} entry={entry} editor={editor}>
+          {working === null && lack === null && kind !== 'gather' && kind !== 'slots' && (
             <Button aria-expanded={applying} onClick={() => setApplying(!applying)}>
               apply to more…
             </Button>
@@ -115,7 +115,7 @@ function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft })
           </p>
         )}
         {working && editor.meanwhile && (
-          <Meanwhile
+          <BothChanges
             line={sayRecipe(working.recipe, editor.says)}
             theirs={() => {
               forget();
@@ -157,7 +157,7 @@ function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft })
             show={editor.show}
           />
         )}
-        {preview && <EditorResult view={view} make={make} editor={editor} preview={preview} />}
+        {preview && <EditorResult view={view} kind={kind} editor={editor} preview={preview} />}
       </Middle>
       <EditorAside {...props} editor={editor} />
     </>

@@ -7,7 +7,7 @@ import { fillPattern, patternOf, withSource } from '../../../core/recode/apply.j
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { recipeShape, type Recipe } from '../../../core/recode/recipe-shape.js';
 import type { KeptShape } from '../../../core/kept-shape.js';
-import { makeOf, startLabel } from '../kinds/registry.js';
+import { workingKindOf, startLabel } from '../kinds/registry.js';
 
 /** What is typed in an editor. */
 export interface EditorDraft {
@@ -83,7 +83,7 @@ export function makesMany({ recipe, each, targets }: EditorDraft): boolean {
  */
 export function withTargets(draft: EditorDraft, targets: number[], own: RosterVariable | undefined): EditorDraft {
   if (draft.labels.trim() !== '' || !own) return { ...draft, targets };
-  const label = draft.label.trim() === '' ? startLabel(makeOf(draft.recipe), [own]) : draft.label;
+  const label = draft.label.trim() === '' ? startLabel(workingKindOf(draft.recipe), [own]) : draft.label;
   return { ...draft, targets, labels: label === '' ? '' : patternOf(label, titleOf(own), 'label') };
 }
 
@@ -97,7 +97,7 @@ export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable
   return [own, ...targets].flatMap((id, k) => {
     const source = find(id);
     const over = withSource(recipe, place, id);
-    const one = (made: Recipe, category: string | undefined): Planned => {
+    const plan = (made: Recipe, category: string | undefined): Planned => {
       const words = { label: source ? titleOf(source) : '', name: source?.name ?? '', n: k + 1, category };
       return {
         source,
@@ -107,9 +107,9 @@ export function plannedOf(draft: EditorDraft, variables: readonly RosterVariable
         ...standsIn,
       };
     };
-    if (over.kind !== 'flags' || !draft.each) return [one(over, undefined)];
+    if (over.kind !== 'flags' || !draft.each) return [plan(over, undefined)];
     return over.codes.map((code) =>
-      one({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code),
+      plan({ ...over, codes: [code] }, source?.codes.find((other) => other.code === code)?.label ?? code),
     );
   });
 }

@@ -9,7 +9,7 @@ import { ask } from '../../server/ask.js';
 import { problemText, type Trouble } from '../../server/problem.js';
 import { useDetail } from '../../shell/use-detail.js';
 import { useStudyDraft } from '../../shell/use-study-draft.js';
-import { lackOf, type Make, startLabel, startRecipe, viewKind } from '../kinds/registry.js';
+import { lackOf, type WorkingKind, startLabel, startRecipe, viewKind } from '../kinds/registry.js';
 import { useKeep } from '../use-keep.js';
 import { usePreview } from '../use-preview.js';
 import { EDITOR_DRAFT, type EditorDraft, makesMany, plannedOf } from './drafts.js';
@@ -18,7 +18,7 @@ import type { EditorProps } from './WorkingEditor.js';
 /**
  * The recipe on another variable. What begins with a list of codes begins anew, where nothing of it is in the new list.
  */
-function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: readonly Code[]): Recipe {
+function onSource(recipe: Recipe, kind: WorkingKind, variable: RosterVariable, codes: readonly Code[]): Recipe {
   const named =
     recipe.kind === 'flags'
       ? recipe.codes
@@ -26,11 +26,11 @@ function onSource(recipe: Recipe, make: Make, variable: RosterVariable, codes: r
         ? [...recipe.groups.flatMap(({ from }) => from), ...recipe.setAside]
         : null;
   const fits = named === null || named.some((code) => codes.some((other) => other.code === code));
-  return fits ? mapSources(recipe, () => variable.id) : startRecipe(make, [variable], codes);
+  return fits ? mapSources(recipe, () => variable.id) : startRecipe(kind, [variable], codes);
 }
 
 /** A working that is being made or changed: its draft, what it would make, and how it is kept. */
-export function useEditor({ view, make, working, done }: EditorProps, draftKey: string, initial: EditorDraft) {
+export function useEditor({ view, kind: make, working, done }: EditorProps, draftKey: string, initial: EditorDraft) {
   const study = view.study.id;
   const isOfOne = viewKind(make).of === 'one';
   const [draft, put, forget] = useStudyDraft(study, draftKey, initial, EDITOR_DRAFT);

@@ -15,11 +15,11 @@ export function SettleField({ settle = 'option', put }: { settle: Settle | undef
       <select
         className={kit['input']}
         value={settle}
-        onChange={(event) => put(SETTLES.find((one) => one === event.target.value) ?? 'option')}
+        onChange={(event) => put(SETTLES.find((choice) => choice === event.target.value) ?? 'option')}
       >
-        {SETTLES.map((one) => (
-          <option key={one} value={one}>
-            {WORDS[one]}
+        {SETTLES.map((choice) => (
+          <option key={choice} value={choice}>
+            {WORDS[choice]}
           </option>
         ))}
       </select>

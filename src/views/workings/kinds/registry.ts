@@ -29,34 +29,34 @@ const VIEWS = {
 } satisfies Record<KindId, unknown>;
 
 /** What can be made: a kind of working. */
-export type Make = KindId;
-export const MAKES = Object.keys(VIEWS) as Make[];
+export type WorkingKind = KindId;
+export const WORKING_KINDS = Object.keys(VIEWS) as WorkingKind[];
 
 /** The record of what is made. */
-export function viewKind(make: Make): ViewKind<Recipe> {
+export function viewKind(kind: WorkingKind): ViewKind<Recipe> {
   // Each record takes recipes of its own kind, which is the one asked for.
-  return VIEWS[make] as unknown as ViewKind<Recipe>;
+  return VIEWS[kind] as unknown as ViewKind<Recipe>;
 }
 
-export const makeOf = (recipe: Recipe): Make => kindIdOf(recipe);
+export const workingKindOf = (recipe: Recipe): WorkingKind => kindIdOf(recipe);
 
 /** The record of a recipe's kind. */
-export const viewKindOf = (recipe: Recipe): ViewKind<Recipe> => viewKind(makeOf(recipe));
+export const viewKindOf = (recipe: Recipe): ViewKind<Recipe> => viewKind(workingKindOf(recipe));
 
 /** Whether a variable can be a source of what is made. */
-export const suits = (make: Make, variable: RosterVariable): boolean => viewKind(make).suits(variable);
+export const suits = (kind: WorkingKind, variable: RosterVariable): boolean => viewKind(kind).suits(variable);
 
 /** Where an editor begins. */
 export const startRecipe = (
-  make: Make,
+  kind: WorkingKind,
   sources: readonly RosterVariable[],
   codes: readonly Code[],
   comma = false,
-): Recipe => viewKind(make).start({ sources, codes, comma });
+): Recipe => viewKind(kind).start({ sources, codes, comma });
 
 /** A label to begin with. */
-export const startLabel = (make: Make, sources: readonly RosterVariable[]): string =>
-  sources.length === 0 ? '' : viewKind(make).startLabel(sources);
+export const startLabel = (kind: WorkingKind, sources: readonly RosterVariable[]): string =>
+  sources.length === 0 ? '' : viewKind(kind).startLabel(sources);
 
 /** What a recipe still lacks, in words that say what to do; null: it is complete. */
 export const lackOf = (recipe: Recipe): string | null => viewKindOf(recipe).lack(recipe);

@@ -12,8 +12,8 @@ export const titledBy =
 
 /** Answers of several variables, each code once, with the first label that there is. */
 export function sharedOptions(variables: readonly RosterVariable[]): { code: string; label: string }[] {
-  const found = new Map<string, string>();
+  const labels = new Map<string, string>();
   for (const { codes } of variables)
-    for (const one of codes) if (isAnswer(one) && !found.has(one.code)) found.set(one.code, one.label);
-  return [...found].map(([code, label]) => ({ code, label }));
+    for (const code of codes) if (isAnswer(code) && !labels.has(code.code)) labels.set(code.code, code.label);
+  return [...labels].map(([code, label]) => ({ code, label }));
 }

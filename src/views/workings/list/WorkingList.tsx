@@ -3,7 +3,7 @@ import type { StudyView, Working } from '../../../api/types.js';
 import { titleById } from '../../../core/by-id.js';
 import { Field } from '../../../kit/kit.js';
 import kit from '../../../kit/kit.module.css';
-import { type Make, MAKES, viewKind } from '../kinds/registry.js';
+import { type WorkingKind, WORKING_KINDS, viewKind } from '../kinds/registry.js';
 import css from '../workings.module.css';
 import { entriesOf, findWorkings, type Order, type Show, SHOWS } from './find-workings.js';
 import { WorkingLine } from './WorkingLine.js';
@@ -20,7 +20,7 @@ interface Props {
   view: StudyView;
   chosen: number | null;
   choose: (variable: number) => void;
-  start: (make: Make) => void;
+  start: (workingKind: WorkingKind) => void;
   change: (working: number) => void;
   copy: (working: Working) => void;
 }
@@ -32,15 +32,15 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
   const [order, setOrder] = useState<Order>('newest');
   const entries = useMemo(() => entriesOf(view), [view]);
   const title = (id: number) => titleById(view.variables, id);
-  const found = findWorkings(entries, { show, search, order }, title);
+  const matching = findWorkings(entries, { show, search, order }, title);
   return (
     <>
       <h1 className={css['title']}>Workings</h1>
       <div className={list['makes']} role="group" aria-label="Make a new variable">
-        {MAKES.map((make) => (
-          <button key={make} type="button" className={list['make']} onClick={() => start(make)}>
-            <b>{viewKind(make).title}</b>
-            <span>{viewKind(make).says}</span>
+        {WORKING_KINDS.map((kind) => (
+          <button key={kind} type="button" className={list['make']} onClick={() => start(kind)}>
+            <b>{viewKind(kind).title}</b>
+            <span>{viewKind(kind).says}</span>
           </button>
         ))}
       </div>
@@ -87,7 +87,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
         </div>
       )}
       <ul className={css['list']} aria-label="Workings">
-        {found.map((entry) => (
+        {matching.map((entry) => (
           <WorkingLine
             key={entry.working.id}
             study={view.study.id}
@@ -99,7 +99,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             copy={copy}
           />
         ))}
-        {found.length === 0 && (
+        {matching.length === 0 && (
           <li className={css['hint']}>
             {entries.length === 0
               ? 'None yet. Choose above what to make; what you make stands in the roster beside the columns of ' +

@@ -40,30 +40,30 @@ const entries = [
   entry(2, 'Age in bands', { variables: 1 }, { holds: false }),
   entry(3, 'Beans'),
 ];
-const found = (how: Partial<Parameters<typeof findWorkings>[1]>) =>
+const matching = (how: Partial<Parameters<typeof findWorkings>[1]>) =>
   findWorkings(entries, { show: 'all', search: '', order: 'newest', ...how }, title).map(({ working }) => working.id);
 
 describe('workings are found', () => {
   it('by words in any order: of the label, the name, the kind, a source, the recipe, the day', () => {
-    expect(found({ search: 'three satisfaction' })).toEqual([1]);
-    expect(found({ search: 'MADE_2' })).toEqual([2]);
-    expect(found({ search: 'source 3' })).toEqual([3]);
-    expect(found({ search: 'regroup low 2026-11-02' })).toEqual([2]);
-    expect(found({ search: 'nothing like it' })).toEqual([]);
+    expect(matching({ search: 'three satisfaction' })).toEqual([1]);
+    expect(matching({ search: 'MADE_2' })).toEqual([2]);
+    expect(matching({ search: 'source 3' })).toEqual([3]);
+    expect(matching({ search: 'regroup low 2026-11-02' })).toEqual([2]);
+    expect(matching({ search: 'nothing like it' })).toEqual([]);
   });
 
   it('by what stands on them, by their proof, by their kind', () => {
-    expect(found({ show: 'used' })).toEqual([2, 1]);
-    expect(found({ show: 'unused' })).toEqual([3]);
-    expect(found({ show: 'failing' })).toEqual([2]);
-    expect(found({ show: 'regroup' })).toEqual([3, 2, 1]);
-    expect(found({ show: 'band' })).toEqual([]);
+    expect(matching({ show: 'used' })).toEqual([2, 1]);
+    expect(matching({ show: 'unused' })).toEqual([3]);
+    expect(matching({ show: 'failing' })).toEqual([2]);
+    expect(matching({ show: 'regroup' })).toEqual([3, 2, 1]);
+    expect(matching({ show: 'band' })).toEqual([]);
   });
 
   it('and put in order', () => {
-    expect(found({ order: 'newest' })).toEqual([3, 2, 1]);
-    expect(found({ order: 'edited' })).toEqual([1, 2, 3]);
-    expect(found({ order: 'label' })).toEqual([2, 3, 1]);
-    expect(found({ order: 'kind' })).toEqual([1, 2, 3]);
+    expect(matching({ order: 'newest' })).toEqual([3, 2, 1]);
+    expect(matching({ order: 'edited' })).toEqual([1, 2, 3]);
+    expect(matching({ order: 'label' })).toEqual([2, 3, 1]);
+    expect(matching({ order: 'kind' })).toEqual([1, 2, 3]);
   });
 });

@@ -4,10 +4,10 @@ import { keyOf } from '../../../core/recode/same.js';
 import { sayRecipe } from '../../../core/recode/say.js';
 import { sourcesOf } from '../../../core/recode/sources.js';
 import { usersOf } from '../editor/UsedBy.js';
-import { type Make, makeOf, MAKES, viewKind, viewKindOf } from '../kinds/registry.js';
+import { type WorkingKind, workingKindOf, WORKING_KINDS, viewKind, viewKindOf } from '../kinds/registry.js';
 
 export type Order = 'newest' | 'label' | 'kind' | 'edited';
-export type Show = 'all' | 'used' | 'unused' | 'failing' | 'same' | Make;
+export type Show = 'all' | 'used' | 'unused' | 'failing' | 'same' | WorkingKind;
 
 /** A working with all that is said of it. */
 export interface Entry {
@@ -57,9 +57,13 @@ export const SHOWS: readonly (readonly [Show, string, (entry: Entry) => boolean]
   ['unused', 'unused', (entry) => !isUsed(entry)],
   ['failing', 'proof does not hold', ({ working }) => !working.holds],
   ['same', 'do the same as another', ({ same }) => same.length > 0],
-  ...MAKES.map(
-    (make) =>
-      [make, viewKind(make).title.toLowerCase(), ({ working }: Entry) => makeOf(working.recipe) === make] as const,
+  ...WORKING_KINDS.map(
+    (kind) =>
+      [
+        kind,
+        viewKind(kind).title.toLowerCase(),
+        ({ working }: Entry) => workingKindOf(working.recipe) === kind,
+      ] as const,
   ),
 ];
 

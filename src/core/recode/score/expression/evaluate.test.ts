@@ -7,7 +7,7 @@ import { namesOf, parseExpression, renamed } from './parse.js';
 /** The value of an expression for one respondent, and why there is none. */
 function value(text: string, answers: Record<string, number> = {}): { value: number; why: number } {
   const why = new Uint8Array(1);
-  const columns = new Map(Object.entries(answers).map(([name, one]) => [name, Float64Array.of(one)]));
+  const columns = new Map(Object.entries(answers).map(([name, answer]) => [name, Float64Array.of(answer)]));
   return { value: evaluator(parseExpression(text), columns, why)(0), why: why[0]! };
 }
 

@@ -121,30 +121,30 @@ function operated(operation: Operation, left: Evaluator, right: Evaluator, why: 
 }
 
 function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array): Evaluator {
-  const [one, two, three] = parts as [Evaluator, Evaluator, Evaluator];
+  const [first, two, three] = parts as [Evaluator, Evaluator, Evaluator];
   /** Takes together what is answered; NaN where nothing is. */
   const over =
     (
       start: number,
       step: (sum: number, value: number) => number,
-      end: (sum: number, many: number) => number,
+      end: (sum: number, respondents: number) => number,
     ): Evaluator =>
     (row) => {
       let sum = start;
-      let many = 0;
+      let count = 0;
       for (const part of parts) {
         const value = part(row);
         if (Number.isNaN(value)) continue;
         sum = step(sum, value);
-        many++;
+        count++;
       }
-      return end(sum, many);
+      return end(sum, count);
     };
-  const some = (value: number, many: number) => (many === 0 ? NaN : value);
+  const some = (value: number, count: number) => (count === 0 ? NaN : value);
   const plain =
     (compute: (value: number) => number): Evaluator =>
     (row) => {
-      const value = one(row);
+      const value = first(row);
       return Number.isNaN(value) ? NaN : checked(compute(value), row, why);
     };
   switch (of) {
@@ -152,7 +152,7 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
       return over(
         0,
         (sum, value) => sum + value,
-        (sum, many) => sum / many,
+        (sum, count) => sum / count,
       );
     case 'sum':
       return over(0, (sum, value) => sum + value, some);
@@ -164,7 +164,7 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
       return over(
         0,
         (sum) => sum,
-        (_, many) => many,
+        (_, count) => count,
       );
     case 'first':
       return (row) => {
@@ -176,14 +176,14 @@ function called(of: FunctionName, parts: readonly Evaluator[], why: Uint8Array):
       };
     case 'if':
       return (row) => {
-        const condition = one(row);
+        const condition = first(row);
         return Number.isNaN(condition) ? NaN : condition !== 0 ? two(row) : three(row);
       };
     case 'round':
       return parts.length === 1
         ? plain(Math.round)
         : (row) => {
-            const value = one(row);
+            const value = first(row);
             const places = two(row);
             if (Number.isNaN(value) || Number.isNaN(places)) return NaN;
             const unit = 10 ** Math.round(places);

@@ -21,9 +21,9 @@ export function nearestNames(name: string, names: readonly string[]): string[] {
   const wanted = name.toLowerCase();
   const most = Math.max(1, Math.floor(wanted.length / 2));
   return [...new Set(names)]
-    .map((one) => ({ one, away: distance(wanted, one.toLowerCase()) }))
+    .map((candidate) => ({ candidate, away: distance(wanted, candidate.toLowerCase()) }))
     .filter(({ away }) => away <= most)
     .sort((a, b) => a.away - b.away)
     .slice(0, 3)
-    .map(({ one }) => one);
+    .map(({ candidate }) => candidate);
 }

@@ -165,10 +165,10 @@ export function parseExpression(text: string): Expression {
 
 /** Names in an expression, each once, with where it first stands. */
 export function namesOf(expression: Expression): Map<string, number> {
-  const found = new Map<string, number>();
+  const names = new Map<string, number>();
   const walk = (part: Expression): void => {
     if (part.is === 'name') {
-      if (!found.has(part.name)) found.set(part.name, part.at);
+      if (!names.has(part.name)) names.set(part.name, part.at);
     } else if (part.is === 'call') part.parts.forEach(walk);
     else if (part.is === 'operation') {
       walk(part.left);
@@ -176,7 +176,7 @@ export function namesOf(expression: Expression): Map<string, number> {
     } else if (part.is === 'negative' || part.is === 'not') walk(part.of);
   };
   walk(expression);
-  return found;
+  return names;
 }
 
 /** An expression with other names in the place of its own; all else stays as it was typed. */

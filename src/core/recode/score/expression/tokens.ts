@@ -20,7 +20,7 @@ export function faultAt(at: number, message: string, mend: string): Fault {
 
 /** Cuts an expression into numbers, names (bare, or in double quotes) and signs. @throws Fault naming the character */
 export function tokens(text: string): Token[] {
-  const found: Token[] = [];
+  const list: Token[] = [];
   let at = 0;
   while (at < text.length) {
     PATTERN.lastIndex = at;
@@ -35,12 +35,12 @@ export function tokens(text: string): Token[] {
           );
     }
     const [, number, quoted, name, sign] = match;
-    if (number !== undefined) found.push({ is: 'number', value: Number(number), at });
-    else if (quoted !== undefined) found.push({ is: 'name', name: quoted, at });
-    else if (name !== undefined) found.push({ is: 'name', name, at });
-    else if (sign !== undefined) found.push({ is: 'sign', sign: SAME[sign] ?? sign, at });
+    if (number !== undefined) list.push({ is: 'number', value: Number(number), at });
+    else if (quoted !== undefined) list.push({ is: 'name', name: quoted, at });
+    else if (name !== undefined) list.push({ is: 'name', name, at });
+    else if (sign !== undefined) list.push({ is: 'sign', sign: SAME[sign] ?? sign, at });
     at += match[0].length;
   }
-  found.push({ is: 'end', at: text.length });
-  return found;
+  list.push({ is: 'end', at: text.length });
+  return list;
 }

@@ -1,7 +1,7 @@
 import type { Distribution, WorkingPreview } from '../../../../api/types.js';
 import { pensFor, TONES } from '../../../../charts/pens.js';
 import { whole as said } from '../../../../core/figures.js';
-import { bandFinder, seamsOf } from '../../../../core/recode/band/compute.js';
+import { bandFinder, mismatchesOf } from '../../../../core/recode/band/compute.js';
 import { figure } from '../../../../core/recode/band/edges.js';
 import type { Band } from '../../../../core/recode/band/shape.js';
 import { type BandScale, FLOOR, HEIGHT, STRIP, TOP } from './band-scale.js';
@@ -19,17 +19,18 @@ const NARROWEST = 26;
 const pensOf = ({ bands }: Band) => pensFor(Math.max(1, bands.length));
 
 /** What is in no band, or in two, where it is. */
-export function Seams({ recipe, scale: { plot, drawn, clamp }, whole }: Props) {
-  const seams = seamsOf(recipe).filter(
-    (seam) => seam.is === 'overlap' || !whole || recipe.ends !== 'both' || (seam.to ?? 0) - (seam.from ?? 0) > 1,
+export function MismatchMarks({ recipe, scale: { plot, drawn, clamp }, whole }: Props) {
+  const mismatches = mismatchesOf(recipe).filter(
+    (mismatch) =>
+      mismatch.is === 'overlap' || !whole || recipe.ends !== 'both' || (mismatch.to ?? 0) - (mismatch.from ?? 0) > 1,
   );
   return (
     <>
-      {seams.map(({ is, from, to }, k) => {
+      {mismatches.map(({ is, from, to }, k) => {
         const left = from === null ? 0 : clamp(drawn(recipe.ends === 'both' && whole ? from + 1 : from));
         const right = to === null ? plot : clamp(drawn(to));
         return (
-          <g key={k} className={css['seam']}>
+          <g key={k} className={css['mismatch']}>
             <rect x={left} y={TOP - 8} width={Math.max(3, right - left)} height={FLOOR - TOP + 8} data-is={is} />
             <text x={(left + right) / 2} y={FLOOR - 6}>
               {is === 'gap' ? 'in no band' : 'in two bands'}

@@ -54,7 +54,7 @@ function Reached({
             choose={(next) =>
               change({
                 ...recipe,
-                taken: next === 'taken' ? [...recipe.taken, code] : recipe.taken.filter((one) => one !== code),
+                taken: next === 'taken' ? [...recipe.taken, code] : recipe.taken.filter((text) => text !== code),
               })
             }
           />
@@ -105,13 +105,13 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   const study = view.study.id;
   const id = recipe.source;
   const asked = id === 0 ? null : { study, variable: id };
-  const { answer: found, problem: unread } = useAnswer(DISTRIBUTION, asked);
-  const problem = refused ?? (found ? null : unread);
+  const { answer: distribution, problem: unread } = useAnswer(DISTRIBUTION, asked);
+  const problem = refused ?? (distribution ? null : unread);
   if (problem) return <Problem {...problem} />;
   if (id === 0) return <p className={css['hint']}>Choose a number at the top: its histogram is where it is cut.</p>;
-  if (!found) return <Wait>Counting…</Wait>;
-  const { whole } = found;
-  const grain = grainOf(found.from, found.to, whole);
+  if (!distribution) return <Wait>Counting…</Wait>;
+  const { whole } = distribution;
+  const grain = grainOf(distribution.from, distribution.to, whole);
   // Of whole numbers, "18 to 24" is how bands are said.
   const ends: BandEnds = recipe.bands.length > 0 ? recipe.ends : whole ? 'both' : 'lower';
   // Labels follow what is set apart from their bands, whichever edit does it.
@@ -126,14 +126,23 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
   };
   return (
     <>
-      <CutBar byWidth={(parts) => cut(edgesByWidth(found.from, found.to, parts, whole))} byShares={byShares} />
-      <BandChart distribution={found} recipe={current} grain={grain} change={change} preview={previewed.preview} />
+      <CutBar
+        byWidth={(parts) => cut(edgesByWidth(distribution.from, distribution.to, parts, whole))}
+        byShares={byShares}
+      />
+      <BandChart
+        distribution={distribution}
+        recipe={current}
+        grain={grain}
+        change={change}
+        preview={previewed.preview}
+      />
       <p className={css['hint']}>
-        {said(found.answers)} answers from {figure(found.from)} to {figure(found.to)}. Click where a band is to end;
-        drag an edge, or move it with the arrow keys; Delete takes it away. Heights are square roots, so that few can be
-        seen beside many.
+        {said(distribution.answers)} answers from {figure(distribution.from)} to {figure(distribution.to)}. Click where
+        a band is to end; drag an edge, or move it with the arrow keys; Delete takes it away. Heights are square roots,
+        so that few can be seen beside many.
       </p>
-      <Reached distribution={found} shown={recipe.bands} recipe={current} change={change} />
+      <Reached distribution={distribution} shown={recipe.bands} recipe={current} change={change} />
       <section className={css['section']}>
         <h2>
           Bands<small>{recipe.bands.length === 0 ? 'none yet' : 'in order; an end left empty is open'}</small>
@@ -143,12 +152,12 @@ export function BandBody({ view, recipe, change: put, previewed, source }: BodyP
             shown={recipe.bands}
             recipe={current}
             whole={whole}
-            answers={found.answers}
+            answers={distribution.answers}
             preview={previewed.preview}
             change={change}
           />
         )}
-        <BandActs distribution={found} recipe={current} step={grain.step} change={change} />
+        <BandActs distribution={distribution} recipe={current} step={grain.step} change={change} />
       </section>
       {source?.level !== 'number' && (
         <p className={css['warn']}>The variable is no number any more: its level was changed in the codebook.</p>

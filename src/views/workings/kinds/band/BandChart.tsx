@@ -2,7 +2,7 @@ import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Distribution, WorkingPreview } from '../../../../api/types.js';
 import { figure } from '../../../../core/recode/band/edges.js';
 import type { Band } from '../../../../core/recode/band/shape.js';
-import { BandNames, Bars, MissingStrip, Seams } from './BandBars.js';
+import { BandNames, Bars, MissingStrip, MismatchMarks } from './BandBars.js';
 import { cutAt, edgesOf, type Grain, moveEdge } from './band-edits.js';
 import { bandScale, barsOf, FLOOR, HEIGHT, TOP } from './band-scale.js';
 import { EdgeHandles } from './EdgeHandles.js';
@@ -73,7 +73,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
           height={FLOOR}
           onClick={() => pointed !== null && change(cutAt(recipe, pointed, whole))}
         />
-        <Seams recipe={recipe} scale={scale} whole={whole} />
+        <MismatchMarks recipe={recipe} scale={scale} whole={whole} />
         <Bars recipe={recipe} scale={scale} />
         <BandNames recipe={recipe} scale={scale} whole={whole} preview={preview} />
         <line x1="0" x2={plot} y1={FLOOR + 0.5} y2={FLOOR + 0.5} className={css['floor']} />

@@ -153,7 +153,7 @@ function ValuesInput({
   const parts = (typed: string) =>
     typed
       .split(/[,;\s]+/)
-      .filter((one) => one !== '')
+      .filter((candidate) => candidate !== '')
       .map(parseNumber);
   return (
     <input
@@ -163,8 +163,8 @@ function ValuesInput({
       value={text}
       onChange={(event) => {
         setText(event.target.value);
-        const found = parts(event.target.value);
-        if (!found.includes(null)) put(found.flatMap((one) => one ?? []));
+        const numbers = parts(event.target.value);
+        if (!numbers.includes(null)) put(numbers.flatMap((value) => value ?? []));
       }}
     />
   );

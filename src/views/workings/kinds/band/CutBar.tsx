@@ -8,12 +8,12 @@ import css from '../../workings.module.css';
 
 /** Shares that a text of percentages spells; null where one is none. */
 function sharesIn(text: string): number[] | null {
-  const found = text
+  const values = text
     .split(/[\s,;]+/)
-    .filter((one) => one !== '')
-    .map((one) => parseNumber(one.replace('%', '')));
-  const shares = found.flatMap((one) => (one !== null && one > 0 && one < 100 ? [one / 100] : []));
-  return shares.length === found.length && shares.length > 0 ? shares : null;
+    .filter((candidate) => candidate !== '')
+    .map((item) => parseNumber(item.replace('%', '')));
+  const shares = values.flatMap((share) => (share !== null && share > 0 && share < 100 ? [share / 100] : []));
+  return shares.length === values.length && shares.length > 0 ? shares : null;
 }
 
 interface Props {

@@ -36,8 +36,8 @@ export function EdgeHandles({ distribution, recipe, grain, scale, change, held, 
     <>
       {edgesOf(recipe, whole).map((edge, k) => {
         const px = clamp(drawn(edge.value));
-        const [lower, upper] = [edge.lower, edge.upper].map((one) =>
-          one === null ? 'nothing' : (recipe.bands[one]?.label ?? ''),
+        const [lower, upper] = [edge.lower, edge.upper].map((value) =>
+          value === null ? 'nothing' : (recipe.bands[value]?.label ?? ''),
         );
         return (
           <g

@@ -43,7 +43,7 @@ export function edgesOf({ bands, ends }: Band, whole: boolean): Edge[] {
     if (band.is !== 'range' || band.from === null) return;
     const { from } = band;
     const lower = bands.findIndex(
-      (one, k) => k !== upper && one.is === 'range' && one.to !== null && meets(one.to, from, ends, whole),
+      (code, k) => k !== upper && code.is === 'range' && code.to !== null && meets(code.to, from, ends, whole),
     );
     edges.push({ value: from, lower: lower < 0 ? null : lower, upper });
   });

@@ -18,16 +18,16 @@ export function withSources(
   before: readonly Option[],
   after: readonly Option[],
 ): Combine {
-  const known = new Map(recipe.options.map((option) => [option.code, option]));
+  const byCode = new Map(recipe.options.map((option) => [option.code, option]));
   const wasOut = new Set(
-    before.map(({ code }) => code).filter((code) => !known.has(code) && !recipe.none.includes(code)),
+    before.map(({ code }) => code).filter((code) => !byCode.has(code) && !recipe.none.includes(code)),
   );
   const isNone = ({ code, label }: Option) =>
-    !known.has(code) && (recipe.none.includes(code) || (!wasOut.has(code) && saysNone(label)));
+    !byCode.has(code) && (recipe.none.includes(code) || (!wasOut.has(code) && saysNone(label)));
   const none = after.filter(isNone).map(({ code }) => code);
   const options = after
     .filter(({ code }) => !wasOut.has(code) && !none.includes(code))
-    .map((option) => known.get(option.code) ?? option);
+    .map((option) => byCode.get(option.code) ?? option);
   const atLeast = Math.min(Math.max(1, recipe.atLeast), Math.max(2, sources.length));
   return { ...recipe, sources, options, none, atLeast };
 }

@@ -49,8 +49,10 @@ export function FlagsBody({ recipe, change, detail }: BodyProps<Flags>) {
                 change({
                   ...recipe,
                   codes: event.target.checked
-                    ? answers.map((one) => one.code).filter((one) => one === code || recipe.codes.includes(one))
-                    : recipe.codes.filter((one) => one !== code),
+                    ? answers
+                        .map((answer) => answer.code)
+                        .filter((text) => text === code || recipe.codes.includes(text))
+                    : recipe.codes.filter((text) => text !== code),
                 })
               }
             />

@@ -63,7 +63,10 @@ function TickedField({
 /** One multiple-response question over several yes/no columns, by naming the code that means ticked. */
 export function GatherBody({ view, recipe, change }: BodyProps<Gather>) {
   const candidates = useMemo(
-    () => view.variables.filter((one) => suitsGather(one) || recipe.items.some(({ source }) => source === one.id)),
+    () =>
+      view.variables.filter(
+        (variable) => suitsGather(variable) || recipe.items.some(({ source }) => source === variable.id),
+      ),
     [view, recipe],
   );
   const chosen = recipe.items.map(({ source }) => source);

@@ -16,9 +16,9 @@ export function codesIn(columns: readonly Pick<RosterVariable, 'codes'>[]): Shar
   const shared = new Map<string, SharedCode>();
   for (const { codes } of columns) {
     for (const { code, label } of codes.filter(isAnswer)) {
-      const known = shared.get(code) ?? { code, labels: [], columns: 0 };
-      const labels = known.labels.includes(label) ? known.labels : [...known.labels, label];
-      shared.set(code, { code, labels, columns: known.columns + 1 });
+      const entry = shared.get(code) ?? { code, labels: [], columns: 0 };
+      const labels = entry.labels.includes(label) ? entry.labels : [...entry.labels, label];
+      shared.set(code, { code, labels, columns: entry.columns + 1 });
     }
   }
   return [...shared.values()];

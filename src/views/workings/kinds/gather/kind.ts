@@ -16,12 +16,12 @@ function startGather(sources: readonly RosterVariable[]): Gather {
   const { common, rest } = liftCommon(titles);
   const labels = common === '' ? optionLabels(titles) : rest;
   const items = sources.map(({ id, codes, name }, k) => {
-    const found = ticksIn(codes.filter(isAnswer).map(({ code, label }) => ({ code, label })));
+    const ticks = ticksIn(codes.filter(isAnswer).map(({ code, label }) => ({ code, label })));
     return {
       source: id,
       label: labels[k] ?? name,
-      ticked: found?.ticked ?? '',
-      also: found && found.also.length > 0 ? found.also : undefined,
+      ticked: ticks?.ticked ?? '',
+      also: ticks && ticks.also.length > 0 ? ticks.also : undefined,
     };
   });
   const none = items.find((_, k) => saysNone(titles[k] ?? ''));

@@ -5,7 +5,7 @@ import type { Regroup } from '../../../../core/recode/regroup/shape.js';
 import { Bar, BarGroup } from '../../../../kit/Bar.js';
 import { Button, Wait } from '../../../../kit/kit.js';
 import { Segmented } from '../../../../kit/Segmented.js';
-import { Loom } from '../../Loom.js';
+import { RegroupDiagram } from '../../RegroupDiagram.js';
 import type { BodyProps } from '../body-props.js';
 import { changed, merged, placed, renamed, sent, withoutGroup, withRest } from './regroup-edits.js';
 import { RestFields } from './RestFields.js';
@@ -59,7 +59,7 @@ export function RegroupBody({ recipe, change, detail, source, previewed }: BodyP
           </BarGroup>
         )}
       </Bar>
-      <Loom
+      <RegroupDiagram
         source={codes}
         proof={proof}
         counts={counts}

@@ -51,9 +51,9 @@ export function RestFields({ recipe, isMultiple, put, withRest }: Props) {
             else put({ unnamed: groupIn(value) ?? UNNAMED.find((other) => other === value) });
           }}
         >
-          {UNNAMED.map((one) => (
-            <option key={one} value={one}>
-              {UNNAMED_WORDS[one]}
+          {UNNAMED.map((item) => (
+            <option key={item} value={item}>
+              {UNNAMED_WORDS[item]}
             </option>
           ))}
           <option value="new">go to a new group, “{REST_LABEL}”</option>
@@ -65,11 +65,11 @@ export function RestFields({ recipe, isMultiple, put, withRest }: Props) {
           <select
             className={kit['input']}
             value={recipe.missing ?? 'keep'}
-            onChange={(event) => put({ missing: MISSING_CODES.find((one) => one === event.target.value) })}
+            onChange={(event) => put({ missing: MISSING_CODES.find((code) => code === event.target.value) })}
           >
-            {MISSING_CODES.map((one) => (
-              <option key={one} value={one}>
-                {MISSING_CODE_WORDS[one]}
+            {MISSING_CODES.map((code) => (
+              <option key={code} value={code}>
+                {MISSING_CODE_WORDS[code]}
               </option>
             ))}
           </select>

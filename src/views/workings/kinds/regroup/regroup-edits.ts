@@ -1,7 +1,7 @@
 import type { Code } from '../../../../core/codebook/types.js';
 import { gestured, numbered } from '../../../../core/recode/regroup/gestures.js';
 import type { Group, Regroup } from '../../../../core/recode/regroup/shape.js';
-import type { Target } from '../../Loom.js';
+import type { Target } from '../../RegroupDiagram.js';
 
 /** What a new group is called that takes what no other names. */
 export const REST_LABEL = 'Everything else';

@@ -63,9 +63,9 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
   }, [expression, items, names]);
   /** The recipe with an item for each name that it mentions. */
   const put = (text: string) => {
-    let found = items;
+    let matching = items;
     try {
-      found = [...namesOf(parseExpression(text)).keys()].flatMap((name): ScoreItem[] => {
+      matching = [...namesOf(parseExpression(text)).keys()].flatMap((name): ScoreItem[] => {
         const kept = items.find(({ as }) => as === name);
         const variable = names.get(name);
         return kept ? [kept] : variable ? [itemOf(variable)] : [];
@@ -74,7 +74,7 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
       // What does not parse yet keeps the items that it had.
       if (!(error instanceof Fault)) throw error;
     }
-    change({ ...recipe, expression: text, items: found });
+    change({ ...recipe, expression: text, items: matching });
   };
   const insert = (text: string) => {
     const { current } = field;
@@ -114,7 +114,9 @@ export function ExpressionField({ view, recipe, change, problem }: Props) {
               {trouble.near.map((name) => (
                 <Button
                   key={name}
-                  onClick={() => put(renamed(expression, (one) => (one === trouble.unknown ? name : one)))}
+                  onClick={() =>
+                    put(renamed(expression, (identifier) => (identifier === trouble.unknown ? name : identifier)))
+                  }
                 >
                   {name}
                 </Button>

@@ -131,7 +131,7 @@ function CountedCodes({ variables, recipe, change }: Omit<Props, 'reliability'>)
             onChange={(event) =>
               change({
                 ...recipe,
-                codes: event.target.checked ? [...recipe.codes, code] : recipe.codes.filter((one) => one !== code),
+                codes: event.target.checked ? [...recipe.codes, code] : recipe.codes.filter((text) => text !== code),
               })
             }
           />

@@ -9,8 +9,8 @@ import { ScoreBody } from './ScoreBody.js';
 function expressionLack({ expression, items }: Score): string | null {
   if (expression.trim() === '') return 'Write an expression.';
   try {
-    const known = new Set(items.map(({ as }) => as));
-    const all = [...namesOf(parseExpression(expression)).keys()].every((name) => known.has(name));
+    const names = new Set(items.map(({ as }) => as));
+    const all = [...namesOf(parseExpression(expression)).keys()].every((name) => names.has(name));
     return all ? null : 'Mend the name in the expression that is none of a variable.';
   } catch (error) {
     if (error instanceof Fault) return 'Mend the expression.';

@@ -10,19 +10,19 @@ import css from '../../workings.module.css';
 
 /** Codes of the slots with a label; what is no answer in one of them is left out. */
 function codesOf(view: StudyView, sources: readonly number[]): { code: string; label: string }[] {
-  const found = new Map<string, string>();
+  const labels = new Map<string, string>();
   const missing = new Set<string>();
   for (const { codes, id } of view.variables) {
     if (!sources.includes(id)) continue;
-    for (const one of codes) {
-      if (one.missing !== null) missing.add(one.code);
-      const known = found.get(one.code);
-      if (known === undefined || known === one.code) found.set(one.code, one.label);
+    for (const code of codes) {
+      if (code.missing !== null) missing.add(code.code);
+      const label = labels.get(code.code);
+      if (label === undefined || label === code.code) labels.set(code.code, code.label);
     }
   }
-  const listed = [...found].filter(([code]) => !missing.has(code)).map(([code, label]) => ({ code, label }));
+  const listed = [...labels].filter(([code]) => !missing.has(code)).map(([code, label]) => ({ code, label }));
   const [first] = view.variables.filter(({ id }) => sources.includes(id));
-  const inFirst = listed.every(({ code }) => first?.codes.some((one) => one.code === code));
+  const inFirst = listed.every(({ code }) => first?.codes.some((candidate) => candidate.code === code));
   return inFirst ? listed : listed.sort((a, b) => compareCodes(a.code, b.code));
 }
 
@@ -36,7 +36,7 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
     [view],
   );
   const codes = codesOf(view, recipe.sources);
-  const option = (code: string) => recipe.options.find((one) => one.code === code);
+  const option = (code: string) => recipe.options.find((candidate) => candidate.code === code);
   const choose = (ids: number[]) => {
     const sources = candidates.map(({ id }) => id).filter((id) => ids.includes(id));
     const next = codesOf(view, sources);
@@ -44,19 +44,19 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
     const out = new Set(codes.map(({ code }) => code).filter((code) => !option(code) && code !== recipe.none));
     const options = next
       .filter(({ code }) => !out.has(code) && code !== recipe.none)
-      .map((one) => option(one.code) ?? one);
+      .map((code) => option(code.code) ?? code);
     change({ ...recipe, sources, options, none: next.some(({ code }) => code === recipe.none) ? recipe.none : null });
   };
   const set = (code: string, is: string) => {
-    const options = codes.flatMap((one) =>
-      one.code === code
+    const options = codes.flatMap((item) =>
+      item.code === code
         ? is === 'option' || is === 'exclusive'
-          ? [option(code) ?? one]
+          ? [option(code) ?? item]
           : []
-        : (option(one.code) ?? []),
+        : (option(item.code) ?? []),
     );
     const exclusive = [
-      ...(recipe.exclusive ?? []).filter((one) => one !== code),
+      ...(recipe.exclusive ?? []).filter((text) => text !== code),
       ...(is === 'exclusive' ? [code] : []),
     ];
     change({
@@ -101,8 +101,8 @@ export function SlotsBody({ view, recipe, change }: BodyProps<Slots>) {
                     onChange={(event) =>
                       change({
                         ...recipe,
-                        options: recipe.options.map((one) =>
-                          one.code === code ? { ...one, label: event.target.value } : one,
+                        options: recipe.options.map((item) =>
+                          item.code === code ? { ...item, label: event.target.value } : item,
                         ),
                       })
                     }

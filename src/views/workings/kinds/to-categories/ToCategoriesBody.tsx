@@ -22,9 +22,9 @@ export function ToCategoriesBody({ recipe, change, previewed, source }: BodyProp
   const decide = (text: string, next: SortedOut | null) =>
     change({
       ...recipe,
-      exceptions: [...recipe.exceptions.filter((one) => one.text !== text), ...(next ? [next] : [])],
+      exceptions: [...recipe.exceptions.filter((exception) => exception.text !== text), ...(next ? [next] : [])],
     });
-  const declared = (code: string) => source?.codes.find((one) => one.code === code)?.missing ?? null;
+  const declared = (code: string) => source?.codes.find((candidate) => candidate.code === code)?.missing ?? null;
   const labels = preview?.codes.filter(({ missing }) => missing === null).map(({ label }) => label) ?? [];
   return (
     <>
@@ -114,7 +114,7 @@ function Decision({ text, respondents, declared, decided, labels, decide }: Deci
         value={as !== null ? 'as' : decided?.is === 'missing' ? decided.missing : 'own'}
         onChange={(event) => {
           const { value } = event.target;
-          const reason = MISSING_REASONS.find((one) => one === value);
+          const reason = MISSING_REASONS.find((candidate) => candidate === value);
           setAs(value === 'as' ? '' : null);
           decide(reason ? { text, is: 'missing', missing: reason } : null);
         }}

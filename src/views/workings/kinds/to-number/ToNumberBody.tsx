@@ -18,10 +18,10 @@ export function ToNumberBody({ recipe, change, previewed, source: variable }: Bo
   const decide = (text: string, next: Exception | null) =>
     change({
       ...recipe,
-      exceptions: [...recipe.exceptions.filter((one) => one.text !== text), ...(next ? [next] : [])],
+      exceptions: [...recipe.exceptions.filter((exception) => exception.text !== text), ...(next ? [next] : [])],
     });
   const rows = preview?.proof.rows.filter(({ code }) => code !== '') ?? [];
-  const declaredIn = (code: string) => variable?.codes.find((one) => one.code === code)?.missing ?? null;
+  const declaredIn = (code: string) => variable?.codes.find((candidate) => candidate.code === code)?.missing ?? null;
   const isLeft = (code: string) => declaredIn(code) === null && !recipe.exceptions.some(({ text }) => text === code);
   // What was too much to be listed cannot be decided on by name.
   const left = rows.filter(({ code }) => isLeft(code) && code !== '(other text)');
@@ -115,7 +115,7 @@ function Decision({ text, respondents, decimal, declared, decided, decide }: Dec
         value={is}
         onChange={(event) => {
           const next = event.target.value;
-          const reason = MISSING_REASONS.find((one) => one === next);
+          const reason = MISSING_REASONS.find((candidate) => candidate === next);
           setAsNumber(next === 'number');
           if (reason) decide({ text, is: 'missing', missing: reason });
           else decide(null);

@@ -4,7 +4,7 @@ import { finderFor } from './find.js';
 import { inOrder, type RosterOrder, shows, showingOptions, type Showing } from './showing.js';
 
 /** What of the roster is in sight: found by what was typed, shown by one thing, in an order. */
-export function useFound(variables: readonly RosterVariable[], sick?: ReadonlySet<number>) {
+export function useMatching(variables: readonly RosterVariable[], withIssues?: ReadonlySet<number>) {
   const [search, setSearch] = useState('');
   const [wanted, show] = useState<Showing>('all');
   const [order, setOrder] = useState<RosterOrder>('file');
@@ -12,15 +12,15 @@ export function useFound(variables: readonly RosterVariable[], sick?: ReadonlySe
   // A group that is gone shows nothing any more.
   const showing = useMemo(
     () =>
-      showingOptions(variables, sick).some(({ options }) => options.some(({ value }) => value === wanted))
+      showingOptions(variables, withIssues).some(({ options }) => options.some(({ value }) => value === wanted))
         ? wanted
         : 'all',
-    [variables, sick, wanted],
+    [variables, withIssues, wanted],
   );
-  const found = useMemo(() => {
-    const kept = find(search).filter(shows(showing, sick));
-    // What was searched for stands by how well it was found.
+  const matching = useMemo(() => {
+    const kept = find(search).filter(shows(showing, withIssues));
+    // What was searched for stands by how well it fits.
     return search.trim() === '' ? inOrder(kept, order) : kept;
-  }, [find, search, showing, sick, order]);
-  return { search, setSearch, showing, show, order, setOrder, found };
+  }, [find, search, showing, withIssues, order]);
+  return { search, setSearch, showing, show, order, setOrder, matching };
 }

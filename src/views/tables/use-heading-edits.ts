@@ -16,7 +16,7 @@ import { studyNow } from '../shell/use-study.js';
 import type { KeptShape } from '../../core/kept-shape.js';
 import { useDraft } from '../shell/use-draft.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
-import type { Hands, Side } from './hands.js';
+import type { HeadingEdits, Side } from './heading-edits.js';
 import type { Draft } from './url.js';
 
 /** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
@@ -62,7 +62,7 @@ function begun(variable: RosterVariable, working: Working | undefined, axis: Tab
  * What gestures on the headings of a table do: they make a regroup of the variable there, and put it into the sentence;
  * further ones change it, as long as nothing else stands on it.
  */
-export function useHands({ study, view, draft, saved, change, axes, fail }: Wanted) {
+export function useHeadingEdits({ study, view, draft, saved, change, axes, fail }: Wanted) {
   const [made, setMade] = useDraft<MadeHere>(`hatch-count:${study}:made-in-tables`, {}, MADE_HERE);
   const [opened, setOpened] = useState<{ side: Side; code: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -70,10 +70,10 @@ export function useHands({ study, view, draft, saved, change, axes, fail }: Want
   // What was made here and undone gives its place back to what it was made of.
   useEffect(() => {
     if (!view) return;
-    const known = new Set(view.variables.map(({ id }) => id));
+    const ids = new Set(view.variables.map(({ id }) => id));
     const next = SIDES.reduce((so, side) => {
       const id = soleOn(so, side);
-      const before = id === null || known.has(id) ? undefined : made[id];
+      const before = id === null || ids.has(id) ? undefined : made[id];
       return before === undefined ? so : withSole(so, side, before);
     }, draft);
     if (next !== draft) change(next);
@@ -83,7 +83,7 @@ export function useHands({ study, view, draft, saved, change, axes, fail }: Want
     async (side: Side, axis: TableAxis, gesture: Gesture) => {
       const variable = byId(view?.variables, soleOn(draft, side));
       if (!view || !variable || busy) return;
-      const working = view.workings.find((one) => one.variable === variable.id);
+      const working = view.workings.find((candidate) => candidate.variable === variable.id);
       const here = working !== undefined && made[variable.id] !== undefined && !isUsed(view, variable.id, saved);
       const recipe = gestured(begun(variable, working, axis), gesture);
       setBusy(true);
@@ -112,11 +112,11 @@ export function useHands({ study, view, draft, saved, change, axes, fail }: Want
     [study, view, draft, saved, made, busy, setMade, change, fail],
   );
 
-  const handsOf = (side: Side): Hands | null => {
+  const editsOf = (side: Side): HeadingEdits | null => {
     const axis = axes[side];
     const variable = byId(view?.variables, soleOn(draft, side));
     if (!axis || !variable || axis.variable.id !== variable.id || !canRegroup(variable)) return null;
-    const working = view?.workings.find((one) => one.variable === variable.id);
+    const working = view?.workings.find((candidate) => candidate.variable === variable.id);
     const groups = working?.recipe.kind === 'regroup' ? new Set(working.recipe.groups.map(({ code }) => code)) : null;
     return {
       act: (gesture) => void act(side, axis, gesture),
@@ -136,5 +136,5 @@ export function useHands({ study, view, draft, saved, change, axes, fail }: Want
       ? [{ side, variable, before, back: () => change(withSole(draft, side, before.id)) }]
       : [];
   });
-  return { hands: { rows: handsOf('rows'), by: handsOf('by') }, standing };
+  return { headingEdits: { rows: editsOf('rows'), by: editsOf('by') }, standing };
 }

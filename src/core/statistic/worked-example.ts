@@ -1,5 +1,5 @@
 /** A statistic worked out by hand: the formula, and the same with this table's numbers in it, line by line. */
-export interface Sum {
+export interface WorkedExample {
   formula: string;
   steps: string[];
   /** What the last line comes to. */
@@ -24,6 +24,3 @@ export function terms(all: readonly string[], sign = ' + '): string {
   const between = all.length - SHOWN_FIRST - SHOWN_LAST;
   return [...all.slice(0, SHOWN_FIRST), `… (${between} more)`, ...all.slice(-SHOWN_LAST)].join(sign);
 }
-
-/** What is added up. */
-export const total = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);

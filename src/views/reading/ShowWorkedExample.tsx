@@ -1,12 +1,20 @@
 import { useState } from 'react';
-import type { Sum } from '../../core/statistic/sum.js';
+import type { WorkedExample } from '../../core/statistic/worked-example.js';
 import css from './reading.module.css';
 
 /** Works a statistic's sum out for its id; null where it has none to show. */
-export type SumFor = (id: string) => Sum | null;
+export type ExampleFor = (id: string) => WorkedExample | null;
 
 /** The formula with this table's numbers in it, worked out when it is asked for. */
-export function ShowSum({ id, name, sumFor }: { id: string; name: string; sumFor: SumFor }) {
+export function ShowWorkedExample({
+  id,
+  name,
+  exampleFor: sumFor,
+}: {
+  id: string;
+  name: string;
+  exampleFor: ExampleFor;
+}) {
   const [open, setOpen] = useState(false);
   const sum = open ? sumFor(id) : null;
   return (

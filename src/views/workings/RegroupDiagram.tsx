@@ -1,3 +1,4 @@
+import { total } from '../../core/numerics/total.js';
 import { plural } from '../../core/words.js';
 import { whole } from '../../core/figures.js';
 import type React from 'react';
@@ -15,7 +16,7 @@ const DRAG = 'application/x-hatch-code';
 /** Where a code of the source is sent. */
 export type Target = { to: 'group'; at: number } | { to: 'aside' } | { to: 'nowhere' } | { to: 'new' };
 
-export interface LoomProps {
+export interface RegroupDiagramProps {
   source: readonly Code[];
   /** Respondents by code of the source, and those who are blank. */
   counts: ReadonlyMap<string, number>;
@@ -96,7 +97,7 @@ function LowerRibbons({ drawn, codes, width, height }: RibbonProps) {
  * The recode as ribbons from old codes to new groups: the place to edit it, and its proof at once. Drag a code onto a
  * group, or choose where it goes; a code that goes nowhere dangles.
  */
-export function Loom(props: LoomProps) {
+export function RegroupDiagram(props: RegroupDiagramProps) {
   const { source, proof, groups, setAside, send } = props;
   const middle = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(200);
@@ -125,7 +126,7 @@ export function Loom(props: LoomProps) {
   const most = Math.max(blank, ...source.map(({ code }) => respondents(code)));
   const olds = answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) }));
   const targetHeights = targetHeightsFor(olds, groups.length, { most, rowHeight: ROW, least: ROW, all: upper });
-  const topOf = (at: number) => targetHeights.slice(0, at).reduce((sum, height) => sum + height, 0);
+  const topOf = (at: number) => total(targetHeights.slice(0, at));
   const drawn = ribbons({
     olds,
     targets: groups.length,
@@ -164,7 +165,7 @@ export function Loom(props: LoomProps) {
     />
   );
   return (
-    <div className={css['loom']} data-testid="loom">
+    <div className={css['diagram']} data-testid="regroup-diagram">
       <p className={css['colHead']}>
         {source.length} {props.answered === null ? 'codes, and blank' : 'options, and who did not answer'}
       </p>
@@ -275,7 +276,7 @@ function OldCode({ code, respondents, at, aside, groups, send }: OldCodeProps) {
   );
 }
 
-interface GroupBoxProps extends LoomProps {
+interface GroupBoxProps extends RegroupDiagramProps {
   group: Group;
   at: number;
   height: number;

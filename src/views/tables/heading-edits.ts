@@ -5,7 +5,7 @@ import type { Gesture } from '../../core/recode/regroup/gestures.js';
 export type Side = 'rows' | 'by';
 
 /** What the headings of one side can be taken in hand for. */
-export interface Hands {
+export interface HeadingEdits {
   act: (gesture: Gesture) => void;
   /** The heading whose tools are open. */
   open: string | null;
@@ -14,4 +14,4 @@ export interface Hands {
 }
 
 /** Null: the headings of that side are plain words. */
-export const HandsHere = createContext<Record<Side, Hands | null>>({ rows: null, by: null });
+export const HeadingEditsContext = createContext<Record<Side, HeadingEdits | null>>({ rows: null, by: null });

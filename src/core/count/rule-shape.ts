@@ -3,7 +3,7 @@ import { z } from 'zod';
 const codes = z.array(z.string().max(1000)).max(5000).readonly();
 
 /** What one condition of "only where" asks of a variable: the fields of each of its forms. */
-const TESTS = {
+const RULES = {
   anyOf: { is: z.literal('any-of'), codes },
   noneOf: { is: z.literal('none-of'), codes },
   atLeast: { is: z.literal('at-least'), least: z.int().min(1).max(500), codes },
@@ -15,18 +15,18 @@ const TESTS = {
 } as const;
 
 /** The same for whatever fields stand beside it: the variable that is asked. */
-export const testShape = <Beside extends z.ZodRawShape>(beside: Beside) =>
+export const ruleShape = <Beside extends z.ZodRawShape>(beside: Beside) =>
   z.discriminatedUnion('is', [
-    z.strictObject({ ...beside, ...TESTS.anyOf }),
-    z.strictObject({ ...beside, ...TESTS.noneOf }),
+    z.strictObject({ ...beside, ...RULES.anyOf }),
+    z.strictObject({ ...beside, ...RULES.noneOf }),
     z
-      .strictObject({ ...beside, ...TESTS.atLeast })
+      .strictObject({ ...beside, ...RULES.atLeast })
       .describe('Of a multiple-response question: mentions so many of these; of all options where none is named.'),
-    z.strictObject({ ...beside, ...TESTS.between }).describe('Both ends are inside; null: open.'),
+    z.strictObject({ ...beside, ...RULES.between }).describe('Both ends are inside; null: open.'),
   ]);
 
-type OfVariable = z.infer<ReturnType<typeof testShape<{ variable: z.ZodNumber }>>>;
+type OfVariable = z.infer<ReturnType<typeof ruleShape<{ variable: z.ZodNumber }>>>;
 type Alone<T> = T extends unknown ? Omit<T, 'variable'> : never;
 
 /** Any of the tests, without what is tested. */
-export type ConditionTest = Alone<OfVariable>;
+export type ConditionRule = Alone<OfVariable>;

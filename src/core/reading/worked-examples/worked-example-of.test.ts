@@ -4,9 +4,9 @@ import { assess } from '../../assess.js';
 import type { AssessRequest, TableRequest } from '../../assess/requests.js';
 import type { Assessment } from '../../assess/types.js';
 import { type MeasureId, type TestId, EVERY_MEASURE, EVERY_TEST } from '../../statistic/registry.js';
-import { hasSum, sumOf } from './sum-of.js';
+import { hasWorkedExample, workedExampleOf } from './worked-example-of.js';
 import type { Measure, Test } from '../../statistic/statistic.js';
-import { figure, terms } from '../../statistic/sum.js';
+import { figure, terms } from '../../statistic/worked-example.js';
 
 const tables = fc
   .tuple(fc.integer({ min: 2, max: 4 }), fc.integer({ min: 2, max: 4 }))
@@ -15,13 +15,13 @@ const tables = fc
   );
 
 /** Everything shown must come to what was computed, and have figures in it. */
-function checkSum(id: string, request: AssessRequest, { tests, measures }: Assessment): boolean {
+function checkExample(id: string, request: AssessRequest, { tests, measures }: Assessment): boolean {
   const [name = id, variant] = id.split(':');
   const test = tests[name as TestId];
-  const found = variant === undefined ? test : (test?.variants?.[variant as 'correlation'] ?? test);
-  const wanted = found ? (found.statistic ?? found.p) : measures[id as MeasureId]?.value;
+  const result = variant === undefined ? test : (test?.variants?.[variant as 'correlation'] ?? test);
+  const wanted = result ? (result.statistic ?? result.p) : measures[id as MeasureId]?.value;
   if (wanted === undefined) return false;
-  const sum = sumOf(id, request, tests);
+  const sum = workedExampleOf(id, request, tests);
   if (!sum) return false;
   expect(Math.abs(sum.result - wanted), id).toBeLessThan(1e-9 * Math.max(1, Math.abs(wanted)));
   expect(sum.steps.join(' '), id).toContain(figure(sum.result));
@@ -29,11 +29,11 @@ function checkSum(id: string, request: AssessRequest, { tests, measures }: Asses
   return true;
 }
 
-const idsWithSum = (records: readonly (Test | Measure)[]) =>
-  records.filter(({ sum }) => sum !== null).map(({ id }) => id);
+const idsWithExample = (records: readonly (Test | Measure)[]) =>
+  records.filter(({ workedExample: sum }) => sum !== null).map(({ id }) => id);
 /** Statistics of a table of counts, and of anything else, whose sum can be shown. */
-const OF_TABLES = idsWithSum([...EVERY_TEST, ...EVERY_MEASURE].filter(({ of }) => of === 'table'));
-const OF_OTHERS = idsWithSum([...EVERY_TEST, ...EVERY_MEASURE]).filter((id) => !OF_TABLES.includes(id));
+const OF_TABLES = idsWithExample([...EVERY_TEST, ...EVERY_MEASURE].filter(({ of }) => of === 'table'));
+const OF_OTHERS = idsWithExample([...EVERY_TEST, ...EVERY_MEASURE]).filter((id) => !OF_TABLES.includes(id));
 
 const weights = fc.double({ min: 0.2, max: 4, noNaN: true });
 
@@ -44,7 +44,7 @@ describe('the sum of a statistic', () => {
       fc.property(tables, fc.constantFrom('rows' as const, 'columns' as const), (counts, groups) => {
         const request: TableRequest = { counts, groups, exact: { method: 'none' } };
         const result = assess(request);
-        for (const id of OF_TABLES) if (checkSum(id, request, result)) shown.add(id);
+        for (const id of OF_TABLES) if (checkExample(id, request, result)) shown.add(id);
       }),
       { numRuns: 150 },
     );
@@ -63,8 +63,8 @@ describe('the sum of a statistic', () => {
           weights: { sums: each((w) => w), squares: each((w) => w * w) },
         };
         const result = assess(request);
-        expect(checkSum('rao-scott', request, result)).toBe(result.tests['rao-scott'] !== undefined);
-        for (const id of OF_TABLES) checkSum(id, request, result);
+        expect(checkExample('rao-scott', request, result)).toBe(result.tests['rao-scott'] !== undefined);
+        for (const id of OF_TABLES) checkExample(id, request, result);
       }),
       { numRuns: 60 },
     );
@@ -92,7 +92,7 @@ describe('the sum of a statistic', () => {
           );
           const request = { strata, groups, exact: { method: 'none' as const } };
           const result = assess(request);
-          for (const id of ids) if (checkSum(id, request, result)) shown.add(id);
+          for (const id of ids) if (checkExample(id, request, result)) shown.add(id);
         },
       ),
       { numRuns: 60 },
@@ -148,10 +148,10 @@ describe('the sum of a statistic', () => {
         },
       ],
     ];
-    for (const [id, request] of requests) expect(checkSum(id, request, assess(request)), id).toBe(true);
+    for (const [id, request] of requests) expect(checkExample(id, request, assess(request)), id).toBe(true);
     const elsewhere = ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'];
     expect([...new Set([...requests.map(([id]) => id), ...elsewhere])].sort()).toEqual([...OF_OTHERS].sort());
-    expect([...OF_TABLES, ...OF_OTHERS].every(hasSum)).toBe(true);
+    expect([...OF_TABLES, ...OF_OTHERS].every(hasWorkedExample)).toBe(true);
   });
 
   it("has this table's numbers in it", () => {
@@ -161,13 +161,13 @@ describe('the sum of a statistic', () => {
         [60, 20],
       ],
     };
-    expect(sumOf('odds-ratio', request)?.steps.at(-1)).toBe('OR = (40 × 20) / (80 × 60) = 0.1667');
-    expect(sumOf('risk-ratio', request)?.steps[0]).toBe(
+    expect(workedExampleOf('odds-ratio', request)?.steps.at(-1)).toBe('OR = (40 × 20) / (80 × 60) = 0.1667');
+    expect(workedExampleOf('risk-ratio', request)?.steps[0]).toBe(
       'shares of the two groups: 40 / 120 = 0.3333, and 60 / 80 = 0.7500',
     );
-    expect(sumOf('phi', request)?.steps[0]).toBe('ad − bc = 40 × 20 − 80 × 60 = −4,000');
-    expect(sumOf('pearson', request)?.steps[0]).toContain('120 × 100 / 200 = 60');
-    expect(sumOf('lambda:rows', request)?.steps[0]).toContain('60 + 80 = 140');
+    expect(workedExampleOf('phi', request)?.steps[0]).toBe('ad − bc = 40 × 20 − 80 × 60 = −4,000');
+    expect(workedExampleOf('pearson', request)?.steps[0]).toContain('120 × 100 / 200 = 60');
+    expect(workedExampleOf('lambda:rows', request)?.steps[0]).toContain('60 + 80 = 140');
   });
 
   it('takes groups from the axis that holds them', () => {
@@ -175,8 +175,8 @@ describe('the sum of a statistic', () => {
       [40, 80],
       [60, 20],
     ];
-    expect(sumOf('risk-difference', { counts, groups: 'columns' })?.result).toBeCloseTo(0.4 - 0.8, 12);
-    expect(sumOf('risk-difference', { counts })?.result).toBeCloseTo(40 / 120 - 60 / 80, 12);
+    expect(workedExampleOf('risk-difference', { counts, groups: 'columns' })?.result).toBeCloseTo(0.4 - 0.8, 12);
+    expect(workedExampleOf('risk-difference', { counts })?.result).toBeCloseTo(40 / 120 - 60 / 80, 12);
   });
 
   it('of an exact test says what is added up, or how many of the tables drawn', () => {
@@ -185,18 +185,18 @@ describe('the sum of a statistic', () => {
       [1, 2, 4],
     ];
     const exact = assess({ counts });
-    const [first, , last] = sumOf('fisher', { counts }, exact.tests)?.steps ?? [];
+    const [first, , last] = workedExampleOf('fisher', { counts }, exact.tests)?.steps ?? [];
     expect(first).toBe('P(observed) = 4! 7! 4! 3! 4! / (11! 3! 1! 0! 1! 2! 4!)');
     expect(last).toContain(`= ${figure(exact.tests.fisher?.p ?? 0)}`);
     const drawn = assess({ counts, exact: { method: 'monte-carlo', draws: 999 } });
-    expect(sumOf('pearson-exact', { counts }, drawn.tests)?.steps.at(-1)).toMatch(
+    expect(workedExampleOf('pearson-exact', { counts }, drawn.tests)?.steps.at(-1)).toMatch(
       /^of 999 tables drawn .* \/ \(1 \+ 999\) = /,
     );
   });
 
-  it('is not shown where it is no sum of a few lines', () => {
+  it('is not shown where it takes more than a few lines', () => {
     expect(
-      sumOf('fisher', {
+      workedExampleOf('fisher', {
         counts: [
           [1, 2, 3],
           [3, 2, 1],
@@ -204,7 +204,7 @@ describe('the sum of a statistic', () => {
       }),
     ).toBeNull();
     expect(
-      sumOf('stuart-maxwell', {
+      workedExampleOf('stuart-maxwell', {
         counts: [
           [1, 2, 3],
           [3, 2, 1],
@@ -212,7 +212,7 @@ describe('the sum of a statistic', () => {
       }),
     ).toBeNull();
     expect(
-      sumOf('no-such', {
+      workedExampleOf('no-such', {
         counts: [
           [1, 2],
           [3, 2],

@@ -20,8 +20,8 @@ describe('two who change one study', () => {
   it('change different fields without a word', async () => {
     const study = await take('Two');
     const { id } = find(study, 'site');
-    const [one, other] = [both(study), both(study)];
-    await editEntries(service, one, [{ variable: id, label: 'Site' }]);
+    const [first, other] = [both(study), both(study)];
+    await editEntries(service, first, [{ variable: id, label: 'Site' }]);
     await editEntries(service, other, [{ variable: id, note: 'which plot' }]);
     expect(find(study, 'site')).toMatchObject({ label: 'Site', note: 'which plot' });
   });
@@ -52,11 +52,11 @@ describe('two who change one study', () => {
       { variable: id, codes: [code('1', 'Mill'), code('2', 'Orchard'), code('3', 'Quarry')] },
     ]);
     const list = listCodeLists(study).find(({ users }) => users.includes(id))!;
-    const [one, other, third] = [both(study), both(study), both(study)];
+    const [first, other, third] = [both(study), both(study), both(study)];
     const draft = (...codes: ReturnType<typeof code>[]) => ({ name: list.name, codes, changeFor: 'all' as const });
     await changeCodeList(
       service,
-      one,
+      first,
       list.id,
       draft(code('1', 'Mill Row'), code('2', 'Orchard'), code('3', 'Quarry')),
     );

@@ -2,7 +2,7 @@ import type { CheckedSheet } from '../../core/paper/sheet.js';
 import { Button } from '../../kit/kit.js';
 import css from './paper.module.css';
 
-interface FindingsProps {
+interface SheetRemarksProps {
   checked: readonly CheckedSheet[];
   /** Names of the blocks, where there are several. */
   names: readonly string[];
@@ -11,18 +11,18 @@ interface FindingsProps {
 }
 
 /** What was found in the cells: what is wrong first, then the totals, then what was mended. */
-export function Findings({ checked, names, keepTotals, setKeep }: FindingsProps) {
+export function SheetRemarks({ checked, names, keepTotals, setKeep }: SheetRemarksProps) {
   const of = (kind: 'bad' | 'total' | 'mended') =>
-    checked.flatMap((one, b) =>
-      one.findings
-        .filter((found) => found.kind === kind)
+    checked.flatMap((sheet, b) =>
+      sheet.findings
+        .filter((finding) => finding.kind === kind)
         .map(({ text }) => (names.length > 1 ? `${names[b] ?? ''}: ${text}` : text)),
     );
   const mended = of('mended');
   const lacking = [
     ...new Set(
-      checked.flatMap(({ lacking: one }, b) =>
-        one === null ? [] : [names.length > 1 ? `${names[b] ?? ''}: ${one}` : one],
+      checked.flatMap(({ lacking: lack }, b) =>
+        lack === null ? [] : [names.length > 1 ? `${names[b] ?? ''}: ${lack}` : lack],
       ),
     ),
   ];

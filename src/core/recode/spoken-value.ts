@@ -3,7 +3,7 @@ import type { Column } from '../count/column.js';
 import type { Settle } from './settle.js';
 
 /** What one respondent has in a variable, as it would be read aloud. */
-export type Said =
+export type SpokenValue =
   | { is: 'answer'; labels: readonly string[] }
   | { is: 'missing'; reason: MissingReason }
   /** Of a question: mentioned these, or answered and mentioned none. */
@@ -11,21 +11,22 @@ export type Said =
   | { is: 'nothing' };
 
 /** A variable with its column: a source of a working, or its result. */
-export interface Held {
+export interface HeldVariable {
   column: Column;
   /** Every code of the variable, also those that only the data has. */
   codes: readonly Code[];
 }
 
 /** A value as it stands in the data: a code or a number's text; of a question the options mentioned. */
-export type Raw = string | readonly string[] | null;
+export type RawValue = string | readonly string[] | null;
 
-export const NOTHING: Said = { is: 'nothing' };
-export const answerOf = (...labels: string[]): Said => ({ is: 'answer', labels });
-export const missing = (reason: MissingReason): Said => ({ is: 'missing', reason });
-export const nameOf = (codes: readonly Code[], code: string) => codes.find((one) => one.code === code)?.label || code;
+export const NOTHING: SpokenValue = { is: 'nothing' };
+export const answerOf = (...labels: string[]): SpokenValue => ({ is: 'answer', labels });
+export const missing = (reason: MissingReason): SpokenValue => ({ is: 'missing', reason });
+export const nameOf = (codes: readonly Code[], code: string) =>
+  codes.find((candidate) => candidate.code === code)?.label || code;
 export const reasonOf = (codes: readonly Code[], code: string) =>
-  codes.find((one) => one.code === code)?.missing ?? null;
+  codes.find((candidate) => candidate.code === code)?.missing ?? null;
 
 /** A label as it is, or told apart from another one by its code. */
 export const ownLabels = (codes: readonly Code[], code: string) => [
@@ -34,7 +35,7 @@ export const ownLabels = (codes: readonly Code[], code: string) => [
 ];
 
 /** Codes of one respondent in a source, without those that are no answers; null where there is no answer at all. */
-export function answersIn({ codes }: Held, raw: Raw): readonly string[] | null {
+export function answersIn({ codes }: HeldVariable, raw: RawValue): readonly string[] | null {
   if (raw === null) return null;
   if (typeof raw !== 'string') return raw;
   return reasonOf(codes, raw) === null ? [raw] : null;
@@ -56,5 +57,5 @@ export function settled(
   return rule === 'exclusive' && none ? [] : exclusive.slice(0, 1);
 }
 
-export const mentionsOrNothing = (labels: readonly string[] | null): Said =>
+export const mentionsOrNothing = (labels: readonly string[] | null): SpokenValue =>
   labels === null ? NOTHING : { is: 'mentions', labels: new Set(labels) };

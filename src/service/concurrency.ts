@@ -74,7 +74,7 @@ export function mergeSeen(study: OpenStudy, delta: Delta | null, before: State):
   if (entries.length === 0) return delta;
   const derived = derivedLists(before.variable.values());
   const deltas = entries.flatMap(({ id }) => deltaOf(study.db, id) ?? []);
-  const theirs = new Set(deltas.flatMap((one) => [...touchedBy(one, derived)]));
+  const theirs = new Set(deltas.flatMap((item) => [...touchedBy(item, derived)]));
   const merged = listsIn(delta).filter(({ id }) => theirs.has(`list ${id} codes`) && !derived.has(id));
   const apart = touchedBy(delta, derived);
   for (const thing of merged) if (mergeList(study, thing, entries)) apart.delete(`list ${thing.id} codes`);

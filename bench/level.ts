@@ -23,8 +23,8 @@ function sample(together: number, next: () => number): Mentions {
     const square = Array.from({ length: OPTIONS }, () => new Array<number>(OPTIONS).fill(0));
     for (let k = 0; k < EACH; k++) {
       const mood = next();
-      const said = Array.from({ length: OPTIONS }, (_, j) => (next() < together ? mood : next()) < 0.2 + 0.1 * j);
-      said.forEach((a, i) => said.forEach((b, j) => (square[i]![j]! += a && b ? 1 : 0)));
+      const mentions = Array.from({ length: OPTIONS }, (_, j) => (next() < together ? mood : next()) < 0.2 + 0.1 * j);
+      mentions.forEach((a, i) => mentions.forEach((b, j) => (square[i]![j]! += a && b ? 1 : 0)));
     }
     return { n: EACH, weight: EACH, square: EACH, together: square, squares: square };
   });

@@ -103,9 +103,9 @@ describe('intake', () => {
       name: 'Plots',
       columns: [{ name: 'sat', label: 'Satisfaction', level: 'ordered' }],
     });
-    const made = await view(accepted.body.study);
-    expect(made.study).toMatchObject({ name: 'Plots', respondents: 6, fileName: 'plots.csv' });
-    expect(made.variables.find(({ name }) => name === 'sat')).toMatchObject({
+    const studyView = await view(accepted.body.study);
+    expect(studyView.study).toMatchObject({ name: 'Plots', respondents: 6, fileName: 'plots.csv' });
+    expect(studyView.variables.find(({ name }) => name === 'sat')).toMatchObject({
       label: 'Satisfaction',
       level: 'ordered',
       answers: 6,
@@ -146,9 +146,9 @@ describe('intake', () => {
   it('reads 1,500 columns', async () => {
     const names = Array.from({ length: 1500 }, (_, k) => `q${k}`);
     const rows = Array.from({ length: 20 }, (_, r) => names.map((__, k) => (r * k) % 5).join(','));
-    const made = await view(await study([names.join(','), ...rows].join('\n')));
-    expect(made.variables).toHaveLength(1500);
-    expect(made.variables[1499]?.answers).toBe(20);
+    const studyView = await view(await study([names.join(','), ...rows].join('\n')));
+    expect(studyView.variables).toHaveLength(1500);
+    expect(studyView.variables[1499]?.answers).toBe(20);
   });
 
   it('refuses an empty file', async () => {
@@ -267,12 +267,12 @@ describe('intake', () => {
         },
       ],
     });
-    const made = await view(accepted.body.study);
-    expect(made.variables.map(({ name }) => name)).not.toContain('id');
-    expect(made.variables.find(({ name }) => name === 'sat')?.level).toBe('ordered');
-    expect(made.variables.find(({ name }) => name === 'use')).toMatchObject({ missing: 7, answers: 53 });
-    expect(made.variables.find(({ name }) => name === 'grows')).toMatchObject({ made: 'gather', answers: 60 });
-    const why = made.variables.find(({ name }) => name === 'why');
+    const studyView = await view(accepted.body.study);
+    expect(studyView.variables.map(({ name }) => name)).not.toContain('id');
+    expect(studyView.variables.find(({ name }) => name === 'sat')?.level).toBe('ordered');
+    expect(studyView.variables.find(({ name }) => name === 'use')).toMatchObject({ missing: 7, answers: 53 });
+    expect(studyView.variables.find(({ name }) => name === 'grows')).toMatchObject({ made: 'gather', answers: 60 });
+    const why = studyView.variables.find(({ name }) => name === 'why');
     expect(why).toMatchObject({ made: 'slots', answers: 60, holds: true });
     expect(why?.codes.map(({ code }) => code)).toEqual(['1', '2', '3', '4']);
     const counted = await frequencies(accepted.body.study, 'why');
@@ -323,8 +323,8 @@ describe('intake', () => {
     expect((await awaitRead(server, without.body)).layout.is).toBe('delimited');
     await awaitRead(server, (await (await attach('c.xml', sss)).json()) as Intake);
     const accepted = await call<{ study: string }>(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Plots' });
-    const made = await view(accepted.body.study);
-    expect(made.variables.map(({ label }) => label)).toEqual([
+    const studyView = await view(accepted.body.study);
+    expect(studyView.variables.map(({ label }) => label)).toEqual([
       'Site',
       'Grows: Beans',
       'Grows: Kale',
@@ -540,8 +540,8 @@ describe('workings', () => {
     const kept = await keep({});
     expect(kept.status).toBe(201);
     expect(await frequencies(id, 'contentment')).toEqual({ blank: 0, '1': 3, '2': 2, '9': 1 });
-    const made = (await view(id)).variables.find(({ id: variable }) => variable === kept.body.variable);
-    expect(made).toMatchObject({
+    const studyView = (await view(id)).variables.find(({ id: variable }) => variable === kept.body.variable);
+    expect(studyView).toMatchObject({
       name: 'contentment',
       level: 'ordered',
       answers: 5,
@@ -1046,14 +1046,14 @@ describe('the demo study', () => {
     const csv = readFileSync(join(ROOT, 'demo', 'fernhill.csv'));
     const codebook: unknown = JSON.parse(readFileSync(join(ROOT, 'demo', 'fernhill-codebook.json'), 'utf8'));
     const id = await study(csv, { codebook }, 'fernhill.csv');
-    const made = await view(id);
-    expect(made.study.respondents).toBe(2412);
-    expect(made.variables.find(({ name }) => name === 'crops')).toMatchObject({
+    const studyView = await view(id);
+    expect(studyView.study.respondents).toBe(2412);
+    expect(studyView.variables.find(({ name }) => name === 'crops')).toMatchObject({
       level: 'multiple',
       made: 'gather',
       holds: true,
     });
-    expect(made.variables.find(({ name }) => name === 'plot_size')).toMatchObject({ level: 'number' });
+    expect(studyView.variables.find(({ name }) => name === 'plot_size')).toMatchObject({ level: 'number' });
     const hut = await frequencies(id, 'use_hut');
     expect(hut['7']).toBeGreaterThan(800);
   });

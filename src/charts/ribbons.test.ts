@@ -4,7 +4,7 @@ import { ribbons, targetHeightsFor } from './ribbons.js';
 
 describe('ribbons', () => {
   const laid = ribbons({
-    olds: [
+    oldCodes: [
       { value: 100, target: 0 },
       { value: 25, target: 0 },
       { value: 50, target: null },
@@ -28,12 +28,12 @@ describe('ribbons', () => {
     expect(laid[1]!.end.y + laid[1]!.end.thickness).toBeLessThanOrEqual(80);
   });
   it('have room in their targets, however many go to one, and what is over is shared', () => {
-    const olds = [100, 100, 100, 100, 4, 0].map((value, k) => ({ value, target: k < 4 ? 1 : k === 4 ? 0 : null }));
-    const heights = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 400 });
+    const oldCodes = [100, 100, 100, 100, 4, 0].map((value, k) => ({ value, target: k < 4 ? 1 : k === 4 ? 0 : null }));
+    const heights = targetHeightsFor(oldCodes, 3, { most: 100, rowHeight: 50, least: 50, all: 400 });
     expect(heights[1]).toBeGreaterThanOrEqual(4 * 44);
     expect(total(heights)).toBeCloseTo(400, 9);
     expect(heights[0]).toBe(heights[2]);
-    const tight = targetHeightsFor(olds, 3, { most: 100, rowHeight: 50, least: 50, all: 100 });
+    const tight = targetHeightsFor(oldCodes, 3, { most: 100, rowHeight: 50, least: 50, all: 100 });
     expect(tight).toEqual([50, 4 * 44, 50]);
   });
   it('dangle where a code goes nowhere, and can be seen where nobody is', () => {

@@ -1,3 +1,5 @@
+import { total } from '../core/numerics/total.js';
+
 /** What a row leaves free around the thickest ribbon, and the space between two in one target. */
 const GAP = 8;
 const BETWEEN = 2;
@@ -15,7 +17,7 @@ export interface Ribbon {
 
 export interface RibbonsSpec {
   /** Respondents of each old code, and the target of each (null: nowhere). */
-  olds: readonly { value: number; target: number | null }[];
+  oldCodes: readonly { value: number; target: number | null }[];
   /** How many targets there are. */
   targets: number;
   /** Top of each old code's row and of each target's, and the height of one row. */
@@ -36,16 +38,16 @@ function thicknessOf(value: number, most: number, rowHeight: number): number {
 
 /**
  * Heights of targets, so that the ribbons of each have room in it: what is over is shared equally.
- * @param olds of each ribbon its value and its target
+ * @param oldCodes of each ribbon its value and its target
  * @param least the height of a target that nothing goes to
  */
 export function targetHeightsFor(
-  olds: readonly { value: number; target: number | null }[],
+  oldCodes: readonly { value: number; target: number | null }[],
   targets: number,
   { most, rowHeight, least, all }: { most: number; rowHeight: number; least: number; all: number },
 ): number[] {
   const needed = Array.from({ length: targets }, (_, t) => {
-    const mine = olds.filter(({ target }) => target === t);
+    const mine = oldCodes.filter(({ target }) => target === t);
     return Math.max(
       least,
       mine.reduce((sum, { value }) => sum + thicknessOf(value, most, rowHeight) + BETWEEN, 0),
@@ -59,10 +61,11 @@ export function targetHeightsFor(
 export function ribbons(spec: RibbonsSpec): Ribbon[] {
   const thickness = (value: number) => thicknessOf(value, spec.most, spec.rowHeight);
   const filled = spec.targetTops.map((top, t) => {
-    const sum = spec.olds.reduce((total, old) => total + (old.target === t ? thickness(old.value) + BETWEEN : 0), 0);
-    return top + Math.max(0, ((spec.targetHeights[t] ?? 0) - sum) / 2);
+    const incoming = spec.oldCodes.filter(({ target }) => target === t);
+    const height = total(incoming.map(({ value }) => thickness(value) + BETWEEN));
+    return top + Math.max(0, ((spec.targetHeights[t] ?? 0) - height) / 2);
   });
-  return spec.olds.map((old, from) => {
+  return spec.oldCodes.map((old, from) => {
     const thick = thickness(old.value);
     const top = (spec.oldTops[from] ?? 0) + (spec.rowHeight - thick) / 2;
     const { left } = spec;

@@ -51,12 +51,12 @@ describe('an entry changed in the middle of the ledger', () => {
     });
     await editEntries(service, study, [{ variable, note: 'cut at the median' }]);
     const before = byId(allVariables(study.db), variable)!.codes;
-    const made = entry(study, 'Made Age in two');
-    expect(describeEntry(study, made.id).lines.map(({ title, by }) => [title, by])).toContainEqual([
+    const creation = entry(study, 'Made Age in two');
+    expect(describeEntry(study, creation.id).lines.map(({ title, by }) => [title, by])).toContainEqual([
       'Recipe of Age in two',
       'recipe',
     ]);
-    const amended = await amendEntry(service, study, made.id, {
+    const amended = await amendEntry(service, study, creation.id, {
       is: 'changed',
       things: [
         { of: 'working', id: working, recipe: band(30) },
@@ -159,8 +159,8 @@ describe('an entry changed in the middle of the ledger', () => {
       things: [{ of: 'list', id: list, codes: codes('Mill Row', 'Orchard', 'Quarry') }],
     });
     expect(find(study, 'site').codes.map(({ label }) => label)).toEqual(['Mill Row', 'Orchard', 'Quarry Side']);
-    const made = entry(study, 'Made Two sites');
-    const amended = await amendEntry(service, study, made.id, {
+    const creation = entry(study, 'Made Two sites');
+    const amended = await amendEntry(service, study, creation.id, {
       is: 'changed',
       things: [
         {
@@ -196,11 +196,11 @@ describe('an entry changed in the middle of the ledger', () => {
       'did not change “note”',
     );
     await refused(amendEntry(service, study, 999, { is: 'left-out' }), 'no entry 999');
-    const made = entry(study, 'Made Flag');
+    const creation = entry(study, 'Made Flag');
     const recipe: Recipe = { kind: 'flags', source: 99, codes: ['1'], yes: 'Yes', no: 'No' };
     const { workingId } = allVariables(study.db).find((variable) => variable.label === 'Flag')!;
     await refused(
-      amendEntry(service, study, made.id, { is: 'changed', things: [{ of: 'working', id: workingId!, recipe }] }),
+      amendEntry(service, study, creation.id, { is: 'changed', things: [{ of: 'working', id: workingId!, recipe }] }),
       'would not fit there',
     );
   });

@@ -106,8 +106,8 @@ function sayAnew({ db }: OpenStudy, words: string, delta: Delta, things: readonl
     }
     if (thing.of === 'variable' && delta.things.length === 1) {
       const { label, name, question, note, group, level } = thing;
-      const said = level === undefined ? (name ?? label ?? question ?? note ?? group) : LEVEL_WORDS[level];
-      if (said !== undefined) return `${words.split(':')[0] ?? words}: ${level === undefined ? `“${said}”` : said}`;
+      const text = level === undefined ? (name ?? label ?? question ?? note ?? group) : LEVEL_WORDS[level];
+      if (text !== undefined) return `${words.split(':')[0] ?? words}: ${level === undefined ? `“${text}”` : text}`;
     }
   }
   return words;

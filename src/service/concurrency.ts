@@ -17,13 +17,13 @@ function since({ db, seen }: OpenStudy): EntryRow[] {
 }
 
 function stale(entries: readonly EntryRow[]): Fault {
-  const said = entries
+  const text = entries
     .slice(-2)
     .map(({ words, undone, leftOut }) => `${undone ? 'undone: ' : leftOut ? 'left out: ' : ''}${words}`);
   const more = entries.length > 2 ? ` and ${entries.length - 2} more` : '';
   return new Fault(
     'stale',
-    `This was changed meanwhile, in another tab or by somebody else: ${said.join('; ')}${more}.`,
+    `This was changed meanwhile, in another tab or by somebody else: ${text.join('; ')}${more}.`,
     'Look at what it is now, then make your change again, or put yours in its place.',
     { field: 'if-match' },
   );
@@ -42,8 +42,8 @@ const listsIn = (delta: Delta | null) =>
 /** The codes that a list had before some entries changed it. */
 function codesBefore(db: OpenStudy['db'], list: number, entries: readonly EntryRow[]): Code[] | null {
   for (const { id } of entries) {
-    const thing = byId(listsIn(deltaOf(db, id)), list);
-    if (thing?.before?.codes) return thing.before.codes;
+    const difference = byId(listsIn(deltaOf(db, id)), list);
+    if (difference?.before?.codes) return difference.before.codes;
   }
   return null;
 }
@@ -77,7 +77,8 @@ export function mergeSeen(study: OpenStudy, delta: Delta | null, before: State):
   const theirs = new Set(deltas.flatMap((item) => [...touchedBy(item, derived)]));
   const merged = listsIn(delta).filter(({ id }) => theirs.has(`list ${id} codes`) && !derived.has(id));
   const apart = touchedBy(delta, derived);
-  for (const thing of merged) if (mergeList(study, thing, entries)) apart.delete(`list ${thing.id} codes`);
+  for (const difference of merged)
+    if (mergeList(study, difference, entries)) apart.delete(`list ${difference.id} codes`);
   if (touchSame(apart, theirs)) throw stale(entries);
   return merged.length > 0 ? differenceOf(before, readState(study.db)) : delta;
 }

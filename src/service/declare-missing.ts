@@ -169,10 +169,10 @@ export function declareMissing(
           const row = list === null ? undefined : names.get(list);
           if (row && usersOfList(db, row.id).length === variables.length) putCodeList(db, row, next);
           else {
-            const made = insertCodeList(db, row?.name ?? name, next);
+            const listId = insertCodeList(db, row?.name ?? name, next);
             useCodeList(
               db,
-              made,
+              listId,
               variables.map((variable) => variable.id),
             );
           }

@@ -115,13 +115,15 @@ function sayValue(field: string, value: unknown, names: Namer): string {
   }
 }
 
-function whose(thing: Difference, names: Namer): string {
-  const { id } = thing;
-  if (thing.of === 'variable') return names.titleOf(id);
-  if (thing.of === 'table') return `the table “${thing.after?.title ?? thing.before?.title ?? names.tableTitle(id)}”`;
-  if (thing.of === 'list') return `the code list ${thing.after?.name ?? thing.before?.name ?? names.listName(id)}`;
-  const made = names.variables.find(({ workingId }) => workingId === id);
-  return made ? titleOf(made) : 'a working';
+function whose(difference: Difference, names: Namer): string {
+  const { id } = difference;
+  if (difference.of === 'variable') return names.titleOf(id);
+  if (difference.of === 'table')
+    return `the table “${difference.after?.title ?? difference.before?.title ?? names.tableTitle(id)}”`;
+  if (difference.of === 'list')
+    return `the code list ${difference.after?.name ?? difference.before?.name ?? names.listName(id)}`;
+  const variable = names.variables.find(({ workingId }) => workingId === id);
+  return variable ? titleOf(variable) : 'a working';
 }
 
 /** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
@@ -132,18 +134,18 @@ function toldOf({ of, before, after }: Difference): string[] {
   return of === 'working' ? ['recipe'] : of === 'table' ? ['title', 'sentence'] : ['codes'];
 }
 
-function linesOf(thing: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {
-  const { of, id } = thing;
-  const [before, after] = [fieldsOf(thing.before), fieldsOf(thing.after)];
+function linesOf(difference: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {
+  const { of, id } = difference;
+  const [before, after] = [fieldsOf(difference.before), fieldsOf(difference.after)];
   // The codes of what a working makes follow its recipe.
   if (of === 'list' && derived.has(id)) return [];
-  return toldOf(thing).map((field) => {
+  return toldOf(difference).map((field) => {
     const value = after?.[field];
     return {
       of,
       id,
       field,
-      title: `${NAMES[field] ?? field} of ${whose(thing, names)}`,
+      title: `${NAMES[field] ?? field} of ${whose(difference, names)}`,
       before: before ? sayValue(field, before[field], names) : null,
       after: after ? sayValue(field, value, names) : null,
       by: after ? (BY[`${of} ${field}`] ?? null) : null,
@@ -183,7 +185,7 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
     return workingId != null && codeListId != null ? [codeListId] : [];
   });
   const derived = new Set([...made, ...derivedLists(variables)]);
-  const lines = things.flatMap((thing) => linesOf(thing, names, derived));
+  const lines = things.flatMap((difference) => linesOf(difference, names, derived));
   const moved: ChangeLine[] =
     order && lines.length === 0
       ? [

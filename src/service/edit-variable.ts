@@ -172,9 +172,9 @@ function sayEdits(variables: ReadonlyMap<number, VariableRow>, edits: readonly E
   );
   const names = edits.map(({ variable }) => variables.get(variable)!.name);
   const whose = names.length > 3 ? `${names.length} variables` : names.join(', ');
-  const said = `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
+  const words = `${[...fields].join(', ')} of ${whose}`.replace(/^./, (sign) => sign.toUpperCase());
   const [only] = edits;
-  return edits.length === 1 && fields.size === 1 && only ? said + sayValue(only) : said;
+  return edits.length === 1 && fields.size === 1 && only ? words + sayValue(only) : words;
 }
 
 /** What one field was changed to, where a few words say it. */
@@ -236,8 +236,8 @@ export function editEntries(
         for (const { list, codes, variables: mine, inPlace } of relisted) {
           if (inPlace && list !== null) replaceCodes(db, list, codes);
           else {
-            const made = insertCodeList(db, mine[0]!.name, codes);
-            for (const { id } of mine) listOf.set(id, made);
+            const listId = insertCodeList(db, mine[0]!.name, codes);
+            for (const { id } of mine) listOf.set(id, listId);
           }
         }
         for (const edit of edits) {

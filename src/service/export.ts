@@ -74,9 +74,16 @@ function codebookOf({ db }: OpenStudy): {
     return [{ variable, column: columnId }];
   });
   const workings = allWorkings(db).flatMap((working) => {
-    const made = variables.find(({ workingId }) => workingId === working.id);
-    if (!made) return [];
-    return [{ name: made.name, label: made.label, question: made.question, recipe: withNames(working.recipe, nameOf) }];
+    const variable = variables.find(({ workingId }) => workingId === working.id);
+    if (!variable) return [];
+    return [
+      {
+        name: variable.name,
+        label: variable.label,
+        question: variable.question,
+        recipe: withNames(working.recipe, nameOf),
+      },
+    ];
   });
   const codebook: CodebookFile = {
     name,

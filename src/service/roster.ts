@@ -194,9 +194,9 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
       ),
     })),
     workings: workings.flatMap((working) => {
-      const made = variables.find(({ workingId }) => workingId === working.id);
+      const variable = variables.find(({ workingId }) => workingId === working.id);
       // A working whose source no longer holds does not hold, whatever its own proof says.
-      return made ? [{ ...working, holds: holds(made.id), variable: made.id }] : [];
+      return variable ? [{ ...working, holds: holds(variable.id), variable: variable.id }] : [];
     }),
     tables: allTables(db),
     files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),

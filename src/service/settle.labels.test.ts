@@ -24,12 +24,12 @@ describe('labels given to columns after their question was made', () => {
       { code: '2', label: '2' },
       { code: '3', label: 'My third' },
     ];
-    const made = await keepWorking(service, study, {
+    const working = await keepWorking(service, study, {
       name: 'said',
       label: 'Said',
       recipe: { kind: 'slots', sources: [id('first'), id('second')], options, none: null },
     });
-    const labels = () => byId(viewStudy(study).variables, made.variable)!.codes.map(({ label }) => label);
+    const labels = () => byId(viewStudy(study).variables, working.variable)!.codes.map(({ label }) => label);
     expect(labels()).toEqual(['1', '2', 'My third']);
     const edits = ['first', 'second'].map((name) => ({ variable: id(name), codes: NAMES, codesFor: 'all' as const }));
     await editEntries(service, study, edits);
@@ -45,7 +45,7 @@ describe('labels given to columns after their question was made', () => {
       { source: id('g_beans'), label: 'g_beans', ticked: '1' },
       { source: id('g_peas'), label: 'Peas, any', ticked: '1' },
     ];
-    const made = await keepWorking(service, study, {
+    const working = await keepWorking(service, study, {
       name: 'grows',
       label: 'Grows',
       recipe: { kind: 'gather', items, none: null },
@@ -54,7 +54,7 @@ describe('labels given to columns after their question was made', () => {
       { variable: id('g_beans'), label: 'Beans' },
       { variable: id('g_peas'), label: 'Peas' },
     ]);
-    const { codes, holds } = byId(viewStudy(study).variables, made.variable)!;
+    const { codes, holds } = byId(viewStudy(study).variables, working.variable)!;
     expect(codes.map(({ label }) => label)).toEqual(['Beans', 'Peas, any']);
     expect(holds).toBe(true);
   });

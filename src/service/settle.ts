@@ -88,12 +88,12 @@ export interface Result extends Pick<Derived, 'level' | 'codes' | 'proof'> {
 }
 
 /** Puts a new result in the place of a working's old one. In a transaction. */
-export function replaceResult(db: Db, made: VariableRow, { level, codes, columnId }: Omit<Result, 'proof'>): void {
-  let list = made.codeListId;
-  if (list === null) list = insertCodeList(db, made.name, codes);
+export function replaceResult(db: Db, variable: VariableRow, { level, codes, columnId }: Omit<Result, 'proof'>): void {
+  let list = variable.codeListId;
+  if (list === null) list = insertCodeList(db, variable.name, codes);
   else replaceCodes(db, list, codes);
-  updateVariable(db, made.id, { ...made, level, columnId, codeListId: list });
-  removeColumn(db, made.columnId);
+  updateVariable(db, variable.id, { ...variable, level, columnId, codeListId: list });
+  removeColumn(db, variable.columnId);
   dropUnusedLists(db);
 }
 
@@ -165,19 +165,19 @@ async function settleOne(
   service: Service,
   study: OpenStudy,
   working: WorkingRow,
-  made: VariableRow,
+  variable: VariableRow,
   variables: readonly VariableRow[],
 ): Promise<Pick<Settled, 'result' | 'broken'>> {
   const { db } = study;
   const derived = await derivedOrWhyNot(service, study, working.recipe, variables);
   if (!(derived instanceof Fault)) {
     const { level, codes, proof } = derived;
-    return { result: { level, codes, proof, columnId: keepLoose(db, made.name, derived) }, broken: false };
+    return { result: { level, codes, proof, columnId: keepLoose(db, variable.name, derived) }, broken: false };
   }
   const { respondents } = studyRow(db);
-  const columnId = db.transaction(() => blankColumn(db, made.name, made.level, respondents)).immediate();
+  const columnId = db.transaction(() => blankColumn(db, variable.name, variable.level, respondents)).immediate();
   return {
-    result: { level: made.level, codes: [...made.codes], proof: brokenProof(respondents, derived), columnId },
+    result: { level: variable.level, codes: [...variable.codes], proof: brokenProof(respondents, derived), columnId },
     broken: true,
   };
 }
@@ -192,12 +192,12 @@ export async function planSettling(service: Service, study: OpenStudy, standing:
   const plan: Settled[] = [];
   for (const working of inOrder(standing.workings, variables)) {
     const at = variables.findIndex(({ workingId }) => workingId === working.id);
-    const made = variables[at];
-    if (!made) continue;
+    const variable = variables[at];
+    if (!variable) continue;
     const signature = signatureOf(working.recipe, variables);
     if (signature === working.signature) continue;
-    const { result, broken } = await settleOne(service, study, working, made, variables);
-    variables[at] = { ...made, level: result.level, codes: result.codes, columnId: result.columnId };
+    const { result, broken } = await settleOne(service, study, working, variable, variables);
+    variables[at] = { ...variable, level: result.level, codes: result.codes, columnId: result.columnId };
     plan.push({ working: working.id, recipe: working.recipe, edited: working.edited, signature, result, broken });
   }
   return plan;
@@ -206,13 +206,13 @@ export async function planSettling(service: Service, study: OpenStudy, standing:
 /** Puts what was computed in its place. In a transaction. */
 export function applySettled(db: Db, plan: readonly Settled[]): void {
   for (const { working, recipe, edited, signature, result, broken } of plan) {
-    const made = allVariables(db).find(({ workingId }) => workingId === working);
-    if (!made) throw new Error(`working ${working} has no variable`);
+    const variable = allVariables(db).find(({ workingId }) => workingId === working);
+    if (!variable) throw new Error(`working ${working} has no variable`);
     putWorking(db, working, { recipe, proof: result.proof, signature }, edited);
     if (broken) {
-      updateVariable(db, made.id, { ...made, columnId: result.columnId });
-      removeColumn(db, made.columnId);
-    } else replaceResult(db, made, result);
+      updateVariable(db, variable.id, { ...variable, columnId: result.columnId });
+      removeColumn(db, variable.columnId);
+    } else replaceResult(db, variable, result);
   }
 }
 

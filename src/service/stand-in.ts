@@ -62,13 +62,13 @@ export function takePlace(db: Db, working: number): void {
   const variables = allVariables(db);
   const workings = allWorkings(db);
   const own = byId(workings, working);
-  const made = variables.find(({ workingId }) => workingId === working);
-  if (!own || !made) throw new Error(`working ${working} makes nothing`);
+  const variable = variables.find(({ workingId }) => workingId === working);
+  if (!own || !variable) throw new Error(`working ${working} makes nothing`);
   const source = byId(variables, placeOf(own.recipe));
   if (!source) throw new Error(`working ${working} has no source`);
   const rival = workings.find(({ standsIn }) => standsIn?.source === source.id);
   if (rival && rival.id !== working) {
-    const title = titleOf(variables.find(({ workingId }) => workingId === rival.id) ?? made);
+    const title = titleOf(variables.find(({ workingId }) => workingId === rival.id) ?? variable);
     throw new Fault('conflict', `${title} stands in for ${titleOf(source)} already.`, 'Take that back first.', {
       field: 'standsIn',
       variable: source.name,
@@ -76,56 +76,60 @@ export function takePlace(db: Db, working: number): void {
   }
   const followers = workings.filter(
     ({ id, recipe }) =>
-      id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, made),
+      id !== working && sourcesOf(recipe).includes(source.id) && recipeFollows(recipe, source.id, source, variable),
   );
   const tables = allTables(db).filter(({ sentence }) =>
-    sentenceFollows(sentenceOfBody(sentence), source.id, source, made),
+    sentenceFollows(sentenceOfBody(sentence), source.id, source, variable),
   );
   const standsIn: StandsIn = {
     source: source.id,
-    name: made.name,
+    name: variable.name,
     aside: source.aside,
     workings: moveWorkings(
       db,
       followers.map(({ id }) => id),
       source.id,
-      made.id,
+      variable.id,
     ),
     tables: tables.map(({ id }) => id),
   };
-  moveTables(db, standsIn.tables, source.id, made.id);
+  moveTables(db, standsIn.tables, source.id, variable.id);
   renameVariables(db, [
     { id: source.id, name: freeName(`${source.name}_source`, namesOf(variables)) },
-    { id: made.id, name: source.name },
+    { id: variable.id, name: source.name },
   ]);
   markVariable(db, source.id, { ...source, aside: true });
-  markVariable(db, made.id, { ...made, group: made.group || source.group, starred: made.starred || source.starred });
+  markVariable(db, variable.id, {
+    ...variable,
+    group: variable.group || source.group,
+    starred: variable.starred || source.starred,
+  });
   setStandsIn(db, working, standsIn);
 }
 
 /** Gives a source its place back: its name, and what went over from it and still stands on the result. */
 export function giveBack(db: Db, working: number): void {
   const variables = allVariables(db);
-  const made = variables.find(({ workingId }) => workingId === working);
+  const variable = variables.find(({ workingId }) => workingId === working);
   const { standsIn } = byId(allWorkings(db), working) ?? {};
-  if (!made || !standsIn) return;
+  if (!variable || !standsIn) return;
   const source = byId(variables, standsIn.source);
   if (source) {
-    moveWorkings(db, standsIn.workings, made.id, source.id);
+    moveWorkings(db, standsIn.workings, variable.id, source.id);
     const back = allTables(db).filter(
       ({ id, sentence }) =>
-        standsIn.tables.includes(id) && sentenceFollows(sentenceOfBody(sentence), made.id, made, source),
+        standsIn.tables.includes(id) && sentenceFollows(sentenceOfBody(sentence), variable.id, variable, source),
     );
     moveTables(
       db,
       back.map(({ id }) => id),
-      made.id,
+      variable.id,
       source.id,
     );
-    const others = variables.filter(({ id }) => id !== made.id && id !== source.id);
+    const others = variables.filter(({ id }) => id !== variable.id && id !== source.id);
     renameVariables(db, [
-      { id: source.id, name: made.name },
-      { id: made.id, name: freeName(standsIn.name, namesOf(others)) },
+      { id: source.id, name: variable.name },
+      { id: variable.id, name: freeName(standsIn.name, namesOf(others)) },
     ]);
     markVariable(db, source.id, { ...source, aside: standsIn.aside });
   }

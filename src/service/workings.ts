@@ -200,12 +200,12 @@ export async function keepWorking(service: Service, study: OpenStudy, draft: Wor
 export const makingIn = (service: Service, study: string) => service.making.get(study) ?? null;
 
 function madeBy(study: OpenStudy, id: number): VariableRow {
-  const made = allVariables(study.db).find(({ workingId }) => workingId === id);
-  if (!made)
+  const variable = allVariables(study.db).find(({ workingId }) => workingId === id);
+  if (!variable)
     throw new Fault('not-found', `The study has no working ${id}.`, 'Choose one from the list of workings.', {
       field: 'working',
     });
-  return made;
+  return variable;
 }
 
 /** Refuses to change the source of what stands in for it. @throws Fault */
@@ -226,30 +226,30 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
   checkIn(allVariables(study.db), draft.recipe);
   return change(service, study, async () => {
     const { db } = study;
-    const made = madeBy(study, id);
+    const derived = madeBy(study, id);
     const variables = allVariables(db);
     const name =
       draft.name.trim() === ''
-        ? made.name
+        ? derived.name
         : checkedName(
             draft,
-            new Set(variables.filter(({ id: other }) => other !== made.id).map((variable) => variable.name)),
+            new Set(variables.filter(({ id: other }) => other !== derived.id).map((variable) => variable.name)),
           );
-    checkLoop(draft.recipe, made.id, variables, study);
+    checkLoop(draft.recipe, derived.id, variables, study);
     const standing = byId(allWorkings(db), id)?.standsIn ?? null;
     checkPlace(draft, standing);
     const result = await computed(service, study, draft.recipe, name, variables);
     await record(service, study, 'working', `Changed ${sayDraft({ ...draft, name }, variables)}`, () => {
       const signature = signatureOf(draft.recipe, variables);
       putWorking(db, id, { recipe: draft.recipe, proof: result.proof, signature }, new Date().toISOString());
-      if (name !== made.name) renameVariable(db, made.id, name);
-      replaceResult(db, { ...made, name, label: draft.label.trim() }, result);
+      if (name !== derived.name) renameVariable(db, derived.id, name);
+      replaceResult(db, { ...derived, name, label: draft.label.trim() }, result);
       if (draft.standsIn !== undefined && draft.standsIn !== (standing !== null)) {
         if (draft.standsIn) takePlace(db, id);
         else giveBack(db, id);
       }
     });
-    return { working: id, variable: made.id, proof: result.proof };
+    return { working: id, variable: derived.id, proof: result.proof };
   });
 }
 
@@ -257,20 +257,20 @@ export function editWorking(service: Service, study: OpenStudy, id: number, draf
 export function dropWorking(service: Service, study: OpenStudy, id: number): Promise<void> {
   return change(service, study, async () => {
     const { db } = study;
-    const made = madeBy(study, id);
-    await record(service, study, 'working', `Took out ${titleOf(made)}`, () => {
+    const variable = madeBy(study, id);
+    await record(service, study, 'working', `Took out ${titleOf(variable)}`, () => {
       // What went over to it from its source goes back.
       giveBack(db, id);
-      const { workings, tables } = usersOfVariable(db, made.id);
+      const { workings, tables } = usersOfVariable(db, variable.id);
       const users = [...workings.map(({ title }) => title), ...tables.map(({ title }) => `the table "${title}"`)];
       if (users.length > 0) {
-        throw new Fault('conflict', `${titleOf(made)} is used by ${users.join(', ')}.`, 'Take those out first.', {
-          variable: made.name,
+        throw new Fault('conflict', `${titleOf(variable)} is used by ${users.join(', ')}.`, 'Take those out first.', {
+          variable: variable.name,
         });
       }
-      removeVariable(db, made.id);
+      removeVariable(db, variable.id);
       removeWorking(db, id);
-      removeColumn(db, made.columnId);
+      removeColumn(db, variable.columnId);
       dropUnusedLists(db);
     });
   });

@@ -25,7 +25,7 @@ export interface Fitted {
 
 /** A thing of a change that fits, what of it no longer does, or why it does not. */
 type Verdict<P extends Part = Part> =
-  { thing: P extends Part ? DifferenceOf<P> : never; misfits?: string[] } | { misfit: string } | 'unneeded';
+  { difference: P extends Part ? DifferenceOf<P> : never; misfits?: string[] } | { misfit: string } | 'unneeded';
 
 /** What there is when the change is made: what there was, and what the change itself makes. */
 interface Scene {
@@ -46,11 +46,11 @@ export function derivedLists(variables: Iterable<Pick<VariableState, 'workingId'
 }
 
 function sceneOf(delta: Delta, now: State): Scene {
-  const made = new Set(delta.things.filter(({ before }) => before === null).map(({ of, id }) => `${of} ${id}`));
+  const created = new Set(delta.things.filter(({ before }) => before === null).map(({ of, id }) => `${of} ${id}`));
   const variables = new Map(thingsOf(delta, 'variable').map(({ id, before, after }) => [id, before ? null : after]));
   return {
     now,
-    has: (of, id) => now[of].has(id) || made.has(`${of} ${id}`),
+    has: (of, id) => now[of].has(id) || created.has(`${of} ${id}`),
     titleOf: (id) => {
       const variable = now.variable.get(id) ?? variables.get(id);
       return variable
@@ -75,65 +75,75 @@ function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number
     : sourcesOf(recipe).reduce<number[] | null>((circle, id) => circle ?? walk(id, []), null);
 }
 
-function workingFits(thing: DifferenceOf<'working'>, scene: Scene): Verdict<'working'> {
-  const recipe = thing.after?.recipe;
-  if (!recipe) return { thing };
+function workingFits(difference: DifferenceOf<'working'>, scene: Scene): Verdict<'working'> {
+  const recipe = difference.after?.recipe;
+  if (!recipe) return { difference: difference };
   const gone = sourcesOf(recipe).find((id) => !scene.has('variable', id));
   if (gone !== undefined) return { misfit: 'a variable that it is made of is not there' };
-  const own = [...scene.now.variable].find(([, { workingId }]) => workingId === thing.id)?.[0];
+  const own = [...scene.now.variable].find(([, { workingId }]) => workingId === difference.id)?.[0];
   const loop = loopOf(own, recipe, scene);
-  return loop ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` } : { thing };
+  return loop
+    ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` }
+    : { difference: difference };
 }
 
-function tableFits(thing: DifferenceOf<'table'>, scene: Scene): Verdict<'table'> {
-  const sentence = thing.after?.sentence;
+function tableFits(difference: DifferenceOf<'table'>, scene: Scene): Verdict<'table'> {
+  const sentence = difference.after?.sentence;
   const gone = sentence && variablesOf(sentenceOfBody(sentence)).some((id) => !scene.has('variable', id));
-  return gone ? { misfit: 'a variable of the table is not there' } : { thing };
+  return gone ? { misfit: 'a variable of the table is not there' } : { difference: difference };
 }
 
-function listFits(thing: DifferenceOf<'list'>, { now, derived }: Scene): Verdict<'list'> {
-  if (thing.before !== null && derived.has(thing.id)) return 'unneeded';
-  const list = now.list.get(thing.id);
-  const [was, mine] = [thing.before?.codes, thing.after?.codes];
-  if (!list || !was || !mine || !thing.after) return { thing };
+function listFits(difference: DifferenceOf<'list'>, { now, derived }: Scene): Verdict<'list'> {
+  if (difference.before !== null && derived.has(difference.id)) return 'unneeded';
+  const list = now.list.get(difference.id);
+  const [was, mine] = [difference.before?.codes, difference.after?.codes];
+  if (!list || !was || !mine || !difference.after) return { difference: difference };
   // A code that is not there any more is missed only by a change that touched it, and that change brings it with it.
   const { codes } = mergeCodes(was, list.codes, mine);
-  return { thing: { ...thing, before: { ...thing.before, codes: list.codes }, after: { ...thing.after, codes } } };
+  return {
+    difference: {
+      ...difference,
+      before: { ...difference.before, codes: list.codes },
+      after: { ...difference.after, codes },
+    },
+  };
 }
 
 function variableFits(
-  thing: DifferenceOf<'variable'>,
+  difference: DifferenceOf<'variable'>,
   scene: Scene,
   lacking: ReadonlySet<number>,
 ): Verdict<'variable'> {
-  const { after } = thing;
+  const { after } = difference;
   if (!after) {
-    const users = [...scene.now.working.values()].filter(({ recipe }) => sourcesOf(recipe).includes(thing.id)).length;
-    const tables = [...scene.now.table.values()].filter(({ sentence }) =>
-      variablesOf(sentenceOfBody(sentence)).includes(thing.id),
+    const users = [...scene.now.working.values()].filter(({ recipe }) =>
+      sourcesOf(recipe).includes(difference.id),
     ).length;
-    if (users + tables > 0) return { misfit: `${scene.titleOf(thing.id)} is in use now, so it stays` };
-    return { thing };
+    const tables = [...scene.now.table.values()].filter(({ sentence }) =>
+      variablesOf(sentenceOfBody(sentence)).includes(difference.id),
+    ).length;
+    if (users + tables > 0) return { misfit: `${scene.titleOf(difference.id)} is in use now, so it stays` };
+    return { difference: difference };
   }
   const { codeListId: list, ...rest } = after;
   if (after.workingId != null && lacking.has(after.workingId)) return 'unneeded';
-  if (typeof list !== 'number' || scene.has('list', list)) return { thing };
-  const misfits = [`the code list of ${scene.titleOf(thing.id)} is not there any more`];
-  return thing.before === null
-    ? { thing: { ...thing, after: { ...rest, codeListId: null } }, misfits }
-    : { thing: { ...thing, after: rest }, misfits };
+  if (typeof list !== 'number' || scene.has('list', list)) return { difference: difference };
+  const misfits = [`the code list of ${scene.titleOf(difference.id)} is not there any more`];
+  return difference.before === null
+    ? { difference: { ...difference, after: { ...rest, codeListId: null } }, misfits }
+    : { difference: { ...difference, after: rest }, misfits };
 }
 
-function verdictOf(thing: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {
-  switch (thing.of) {
+function verdictOf(difference: Difference, scene: Scene, lacking: ReadonlySet<number>): Verdict {
+  switch (difference.of) {
     case 'working':
-      return workingFits(thing, scene);
+      return workingFits(difference, scene);
     case 'table':
-      return tableFits(thing, scene);
+      return tableFits(difference, scene);
     case 'list':
-      return listFits(thing, scene);
+      return listFits(difference, scene);
     case 'variable':
-      return variableFits(thing, scene, lacking);
+      return variableFits(difference, scene, lacking);
   }
 }
 
@@ -168,15 +178,15 @@ export function fit(delta: Delta, now: State): Fitted {
   const misfits: string[] = [];
   const lacking = new Set<number>();
   const ordered = [...delta.things].sort((a, b) => Number(b.of === 'working') - Number(a.of === 'working'));
-  const fitting = ordered.flatMap((thing): Difference[] => {
-    const { of, id, before, after } = thing;
+  const fitting = ordered.flatMap((difference): Difference[] => {
+    const { of, id, before, after } = difference;
     const isThere = now[of].has(id);
     if (after === null && !isThere) return [];
     if (before !== null && after !== null && !isThere) {
       misfits.push(`${THINGS[of]} that it changed is not there`);
       return [];
     }
-    const verdict = verdictOf(thing, scene, lacking);
+    const verdict = verdictOf(difference, scene, lacking);
     if (verdict === 'unneeded') return [];
     if ('misfit' in verdict) {
       misfits.push(verdict.misfit);
@@ -184,12 +194,16 @@ export function fit(delta: Delta, now: State): Fitted {
       return [];
     }
     misfits.push(...(verdict.misfits ?? []));
-    return [verdict.thing];
+    return [verdict.difference];
   });
   // A new list that nothing uses, since what was to use it does not fit, is not needed.
   const used = new Set(thingsOf({ things: fitting }, 'variable').map(({ after }) => after?.codeListId));
   const things = fitting.filter(
-    (thing) => thing.of !== 'list' || thing.before !== null || thing.after?.kept === true || used.has(thing.id),
+    (difference) =>
+      difference.of !== 'list' ||
+      difference.before !== null ||
+      difference.after?.kept === true ||
+      used.has(difference.id),
   );
   const added = things.filter(({ of, before }) => of === 'variable' && before === null).map(({ id }) => id);
   const order = delta.order && orderOf(delta.order, now, added);
@@ -223,10 +237,12 @@ export type Amending = { [P in Part]: { of: P; id: number; fields: Partial<State
 export function amend(delta: Delta, changes: readonly Amending[]): Delta {
   return {
     ...delta,
-    things: delta.things.map((thing): Difference => {
-      const change = changes.find(({ of, id }) => of === thing.of && id === thing.id);
+    things: delta.things.map((difference): Difference => {
+      const change = changes.find(({ of, id }) => of === difference.of && id === difference.id);
       // The fields are those of a thing of the same kind.
-      return change && thing.after ? ({ ...thing, after: { ...thing.after, ...change.fields } } as Difference) : thing;
+      return change && difference.after
+        ? ({ ...difference, after: { ...difference.after, ...change.fields } } as Difference)
+        : difference;
     }),
   };
 }

@@ -20,9 +20,9 @@ describe('the file', () => {
   });
   it('of a newer version is refused, not damaged', () => {
     const newer = join(folder, 'newer.sqlite');
-    const made = createStudyFile(newer);
-    made.pragma(`user_version = ${MIGRATIONS.length + 1}`);
-    made.close();
+    const database = createStudyFile(newer);
+    database.pragma(`user_version = ${MIGRATIONS.length + 1}`);
+    database.close();
     expect(() => openStudyFile(newer)).toThrow('newer Hatch Count');
   });
   it('that is not there is not made by opening it', () => {
@@ -31,10 +31,10 @@ describe('the file', () => {
   });
   it('of the first version comes up to date with all that is in it', () => {
     const old = join(folder, 'old.sqlite');
-    const made = new Database(old);
-    made.exec(MIGRATIONS[0] as string);
-    made.pragma('user_version = 1');
-    made.exec(`
+    const database = new Database(old);
+    database.exec(MIGRATIONS[0] as string);
+    database.pragma('user_version = 1');
+    database.exec(`
       INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256, encoding, separator)
         VALUES ('s', 'S', '', 70000, '2026-01-01', 'f.csv', 'x', 'utf-8', ';');
       INSERT INTO data_column (id, origin, name, storage, width, blank)
@@ -47,10 +47,10 @@ describe('the file', () => {
         VALUES (1, 1, 'q', '', '', 'unordered', 1, NULL), (2, 2, 'r', '', '', 'unordered', 2, 1);
       INSERT INTO working_source VALUES (1, 1);
     `);
-    const insert = made.prepare("INSERT INTO chunk (column_id, part, number, bytes) VALUES (1, 'values', ?, ?)");
+    const insert = database.prepare("INSERT INTO chunk (column_id, part, number, bytes) VALUES (1, 'values', ?, ?)");
     insert.run(0, Buffer.alloc(65_536, 1));
     insert.run(1, Buffer.alloc(70_000 - 65_536, 1));
-    made.close();
+    database.close();
     const opened = openStudyFile(old);
     expect(opened.pragma('foreign_keys', { simple: true })).toBe(1);
     expect(allWorkings(opened).map(({ id, recipe }) => [id, recipe.kind])).toEqual([[1, 'regroup']]);

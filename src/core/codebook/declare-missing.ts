@@ -59,19 +59,19 @@ function isAmong(code: string, range: ColumnWithCodes['range']): boolean {
 }
 
 function why(
-  held: ColumnWithCodes,
+  column: ColumnWithCodes,
   code: string,
   listed: Code | undefined,
   to: MissingReason | null,
 ): LeftAlone | null {
-  if (held.derived) return 'derived';
+  if (column.derived) return 'derived';
   if ((listed?.missing ?? null) === to) return 'same';
   // To be an answer again is asked for by name; nothing stands against it.
   if (to === null) return null;
   if (listed && listed.missing !== null) return null;
   if (reasonInWords(listed?.label ?? code) !== null) return null;
   if (listed && listed.label.trim() !== '' && listed.label !== code) return 'labelled';
-  return isAmong(code, held.range) ? 'among' : null;
+  return isAmong(code, column.range) ? 'among' : null;
 }
 
 /**
@@ -84,18 +84,25 @@ export function planMissing(
   codes: readonly string[],
   to: MissingReason | null,
 ): MissingLine[] {
-  return variables.flatMap((held) => {
-    if (held.level === 'text' || held.level === 'multiple') return [];
+  return variables.flatMap((column) => {
+    if (column.level === 'text' || column.level === 'multiple') return [];
     return codes.flatMap((asked): MissingLine[] => {
-      const code = spelled(held, asked);
-      const listed = held.codes.find((candidate) => candidate.code === code);
-      const respondents = held.respondentsByCode.get(code) ?? 0;
+      const code = spelled(column, asked);
+      const listed = column.codes.find((candidate) => candidate.code === code);
+      const respondents = column.respondentsByCode.get(code) ?? 0;
       if (respondents === 0 && !listed) return [];
-      const leftAlone = why(held, code, listed, to);
+      const leftAlone = why(column, code, listed, to);
       // What is declared nowhere and asked to be an answer is one already, and no news.
       if (leftAlone === 'same' && to === null) return [];
       return [
-        { variable: held.id, code, label: listed?.label ?? code, respondents, now: listed?.missing ?? null, leftAlone },
+        {
+          variable: column.id,
+          code,
+          label: listed?.label ?? code,
+          respondents,
+          now: listed?.missing ?? null,
+          leftAlone,
+        },
       ];
     });
   });

@@ -97,7 +97,7 @@ function undeclared({
   if (derived || level === 'text' || level === 'multiple') return null;
   const listed = new Map(codes.map((code) => [code.code, code]));
   const given = new Map([...dataCodes, ...outliers].map(({ code, respondents }) => [code, respondents]));
-  const said = [...new Set([...listed.keys(), ...given.keys()])].flatMap((code) => {
+  const declared = [...new Set([...listed.keys(), ...given.keys()])].flatMap((code) => {
     const missing = reasonInWords(listed.get(code)?.label ?? code);
     return missing === null || (listed.get(code)?.missing ?? null) !== null ? [] : [{ code, missing }];
   });
@@ -105,19 +105,20 @@ function undeclared({
     const entry = listed.get(code);
     // A code that is labelled as an answer was looked at.
     return (
-      !said.some((candidate) => candidate.code === code) && (!entry || (isAnswer(entry) && entry.label === entry.code))
+      !declared.some((candidate) => candidate.code === code) &&
+      (!entry || (isAnswer(entry) && entry.label === entry.code))
     );
   });
-  const declare = [...said, ...left.map(({ code }) => ({ code, missing: 'other' as const }))];
+  const declare = [...declared, ...left.map(({ code }) => ({ code, missing: 'other' as const }))];
   if (declare.length === 0) return null;
-  const reason = ({ code, missing }: (typeof said)[number]) => {
+  const reason = ({ code, missing }: (typeof declared)[number]) => {
     const label = listed.get(code)?.label ?? code;
     return `${label === code ? code : `${code} ${label}`} (${MISSING_WORDS[missing]})`;
   };
   const respondents = declare.reduce((total, { code }) => total + (given.get(code) ?? 0), 0);
   const texts = [
-    ...(said.length > 0
-      ? [`${said.length === 1 ? 'Says' : 'Say'} that there is no answer: ${list(said.map(reason))}.`]
+    ...(declared.length > 0
+      ? [`${declared.length === 1 ? 'Says' : 'Say'} that there is no answer: ${list(declared.map(reason))}.`]
       : []),
     ...(left.length > 0
       ? [

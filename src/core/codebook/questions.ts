@@ -29,12 +29,12 @@ export const saysNone = (text: string): boolean => NONE.test(text);
 
 /** The code that means ticked in a yes/no column, or null where it is none. */
 export function tickOf(codes: readonly FoundCode[]): string | null {
-  const said = codes.filter(({ code }) => !NO_ANSWER.has(code)).map(({ code }) => code);
+  const answers = codes.filter(({ code }) => !NO_ANSWER.has(code)).map(({ code }) => code);
   const is = (words: readonly string[]) => (code: string) => words.includes(code.toLowerCase());
-  if (said.length === 1) return said[0] !== undefined && !is(UNTICKED)(said[0]) ? said[0] : null;
-  if (said.length !== 2) return null;
-  const ticked = said.find(is(TICKED));
-  const other = said.find((code) => code !== ticked);
+  if (answers.length === 1) return answers[0] !== undefined && !is(UNTICKED)(answers[0]) ? answers[0] : null;
+  if (answers.length !== 2) return null;
+  const ticked = answers.find(is(TICKED));
+  const other = answers.find((code) => code !== ticked);
   return ticked !== undefined && other !== undefined && is(UNTICKED)(other) ? ticked : null;
 }
 

@@ -53,7 +53,7 @@ function plain(label: string): string {
 }
 
 function reasonOf(words: string): MissingReason | null {
-  for (const [reason, said] of Object.entries(SAID)) if (said.test(words)) return reason as MissingReason;
+  for (const [reason, pattern] of Object.entries(SAID)) if (pattern.test(words)) return reason as MissingReason;
   return OTHER.test(words) ? 'other' : null;
 }
 

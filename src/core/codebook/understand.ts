@@ -100,14 +100,14 @@ function sampleOf({ different }: Facts): string {
 /** Codes that stand far from the rest, and words that say so, are asked about. */
 function noAnswers(facts: Facts, codes: readonly FoundCode[], guesses: Guess[]): void {
   const outliers = outlierCodes(facts);
-  const said = codes.filter(({ code }) => reasonInWords(code) !== null);
+  const worded = codes.filter(({ code }) => reasonInWords(code) !== null);
   const texts = [
     ...(outliers.length > 0
       ? [`${named(outliers)} ${outliers.length === 1 ? 'stands' : 'stand'} far from the rest: no answer?`]
       : []),
-    ...(said.length > 0 ? [`${named(said)} ${said.length === 1 ? 'says' : 'say'} that there is no answer.`] : []),
+    ...(worded.length > 0 ? [`${named(worded)} ${worded.length === 1 ? 'says' : 'say'} that there is no answer.`] : []),
   ];
-  if (texts.length > 0) guesses.push(guess('no-answer', texts.join(' '), [...outliers, ...said]));
+  if (texts.length > 0) guesses.push(guess('no-answer', texts.join(' '), [...outliers, ...worded]));
 }
 
 /** Whether whole numbers, each once, run through from 0 or 1, or are as long as identifiers are. */

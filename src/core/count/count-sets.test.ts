@@ -8,9 +8,9 @@ import { countSets, countsInBlocks } from './count-sets.js';
 function setsOf(people: readonly (readonly number[] | null)[], options: number): SetsColumn {
   const width = wordsFor(options);
   const words = new Uint32Array(people.length * width);
-  people.forEach((said, k) => said?.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
-  const state = Uint8Array.from(people, (said) =>
-    said === null ? SET_STATE['not-asked'] : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+  people.forEach((mentions, k) => mentions?.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
+  const state = Uint8Array.from(people, (mentions) =>
+    mentions === null ? SET_STATE['not-asked'] : mentions.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
   );
   return { kind: 'sets', words, width, state, options: Array.from({ length: options }, (_, j) => String(j)) };
 }
@@ -40,12 +40,13 @@ describe('a question counted in blocks', () => {
           const counts = countSets(request, power);
           const together = new Float64Array(6 * options * options);
           const states = new Float64Array(6 * 6);
-          people.forEach((said, k) => {
+          people.forEach((mentions, k) => {
             if (masked && k % 4 === 0) return;
             const group = (k % 3) * 2 + ((k >> 1) % 2);
             const w = weighted ? (1 + (k % 5)) ** power : 1;
             states[group * 6 + request.rows.state[k]!]! += w;
-            for (const a of said ?? []) for (const b of said ?? []) together[(group * options + a) * options + b]! += w;
+            for (const a of mentions ?? [])
+              for (const b of mentions ?? []) together[(group * options + a) * options + b]! += w;
           });
           expect(counts.together).toEqual(together);
           expect(counts.states).toEqual(states);

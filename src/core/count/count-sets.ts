@@ -53,11 +53,11 @@ function groupsOf(groups: readonly CodedColumn[], respondents: number): Int32Arr
 }
 
 /** The blocks of one respondent, out of the words from `from` on. */
-function unpack(words: Uint32Array, from: number, held: Int32Array): void {
-  for (let b = 0; b < held.length; from++) {
+function unpack(words: Uint32Array, from: number, bitsOfBlocks: Int32Array): void {
+  for (let b = 0; b < bitsOfBlocks.length; from++) {
     let word = words[from]!;
-    for (let inWord = 0; inWord < PER_WORD && b < held.length; inWord++, word >>>= BITS)
-      held[b++] = word & (VALUES - 1);
+    for (let inWord = 0; inWord < PER_WORD && b < bitsOfBlocks.length; inWord++, word >>>= BITS)
+      bitsOfBlocks[b++] = word & (VALUES - 1);
   }
 }
 
@@ -66,16 +66,16 @@ function stepEach(
   { rows: { words, width, state }, group, respondents, mask, blocks, size }: Plan,
   flat: Int32Array,
 ): void {
-  const held = new Int32Array(blocks);
+  const bitsOfBlocks = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
-    unpack(words, k * width, held);
+    unpack(words, k * width, bitsOfBlocks);
     let at = (group[k]! << (2 * BITS)) | 0;
-    if (blocks === 1) flat[at + held[0]!]!++;
+    if (blocks === 1) flat[at + bitsOfBlocks[0]!]!++;
     for (let p = 0; p < blocks - 1; p++) {
-      const row = held[p]! << BITS;
+      const row = bitsOfBlocks[p]! << BITS;
       for (let q = p + 1; q < blocks; q++) {
-        flat[at + (row | held[q]!)]!++;
+        flat[at + (row | bitsOfBlocks[q]!)]!++;
         at += size;
       }
     }
@@ -89,17 +89,17 @@ function stepWeighted(
   weight: Float64Array,
   power: 1 | 2,
 ): void {
-  const held = new Int32Array(blocks);
+  const bitsOfBlocks = new Int32Array(blocks);
   for (let k = 0; k < respondents; k++) {
     if (state[k] !== SET_STATE.mentioned || (mask !== null && mask[k] === 0)) continue;
-    unpack(words, k * width, held);
+    unpack(words, k * width, bitsOfBlocks);
     const w = power === 2 ? weight[k]! * weight[k]! : weight[k]!;
     let at = group[k]! << (2 * BITS);
-    if (blocks === 1) flat[at + held[0]!]! += w;
+    if (blocks === 1) flat[at + bitsOfBlocks[0]!]! += w;
     for (let p = 0; p < blocks - 1; p++) {
-      const row = held[p]! << BITS;
+      const row = bitsOfBlocks[p]! << BITS;
       for (let q = p + 1; q < blocks; q++) {
-        flat[at + (row | held[q]!)]! += w;
+        flat[at + (row | bitsOfBlocks[q]!)]! += w;
         at += size;
       }
     }

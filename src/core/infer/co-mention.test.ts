@@ -9,10 +9,10 @@ import { cochranQ } from './cochran-q.js';
 function asked(people: readonly (readonly number[])[], options: number, weights?: readonly number[]): Mentioned {
   const square = () => Array.from({ length: options }, () => new Array<number>(options).fill(0));
   const [together, squares] = [square(), square()];
-  people.forEach((said, k) => {
+  people.forEach((mentions, k) => {
     const w = weights?.[k] ?? 1;
-    for (const a of said) {
-      for (const b of said) {
+    for (const a of mentions) {
+      for (const b of mentions) {
         together[a]![b]! += w;
         squares[a]![b]! += w * w;
       }
@@ -42,7 +42,9 @@ const table = (
     [0, 0],
     [0, 0],
   ];
-  people.forEach((said, k) => (cells[said.includes(a) ? 0 : 1]![said.includes(b) ? 0 : 1]! += weights[k]! ** power));
+  people.forEach(
+    (mentions, k) => (cells[mentions.includes(a) ? 0 : 1]![mentions.includes(b) ? 0 : 1]! += weights[k]! ** power),
+  );
   return cells;
 };
 
@@ -98,7 +100,7 @@ describe('options mentioned together', () => {
   it('are as frequent as each other by Cochran’s Q of the answers themselves', () => {
     fc.assert(
       fc.property(crowd, (people) => {
-        const answers = people.map((said) => [0, 1, 2, 3].map((j) => (said.includes(j) ? 1 : 0)));
+        const answers = people.map((mentions) => [0, 1, 2, 3].map((j) => (mentions.includes(j) ? 1 : 0)));
         const theirs = cochranQ(
           answers,
           people.map(() => 1),

@@ -35,9 +35,9 @@ export function fitNames(codebook: CodebookFile, columns: readonly string[]): Fi
   const marks =
     codebook.marks && Object.fromEntries(Object.entries(codebook.marks).map(([name, mark]) => [nameOf(name), mark]));
   const variables = codebook.variables.map((variable) => ({ ...variable, name: nameOf(variable.name) }));
-  const said = [...renamed].map(([name, column]) => `${name} for ${column}`);
+  const words = [...renamed].map(([name, column]) => `${name} for ${column}`);
   return {
     codebook: { ...codebook, variables, ...(marks ? { marks } : {}) },
-    remarks: [`Taken for the same: ${andMore(said, NAMED)}.`],
+    remarks: [`Taken for the same: ${andMore(words, NAMED)}.`],
   };
 }

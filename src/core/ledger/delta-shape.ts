@@ -88,7 +88,7 @@ export interface Delta {
 
 /** The things of one kind that a change changed. */
 export function thingsOf<P extends Part>({ things }: Delta, part: P): DifferenceOf<P>[] {
-  const isOfPart = (thing: Difference): boolean => thing.of === part;
+  const isOfPart = (difference: Difference): boolean => difference.of === part;
   return things.filter(isOfPart) as DifferenceOf<P>[];
 }
 

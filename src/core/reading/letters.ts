@@ -22,8 +22,8 @@ export interface Letters {
 function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: number): Letters | null {
   const { columns, rows, columnBases } = table;
   if (!columns || !rows.multiple || columns.multiple) return null;
-  const held = columnBases.flatMap((base, j) => (base > 0 ? [j] : []));
-  if (held.length < 2) return null;
+  const kept = columnBases.flatMap((base, j) => (base > 0 ? [j] : []));
+  if (kept.length < 2) return null;
   const above = table.cells.map((row, i) => {
     const nobody = row.map(() => '');
     if (rows.categories[i]?.kind !== 'option') return nobody;
@@ -31,10 +31,10 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
     const { table: two, dropped } = reduceTable(counts, { weights });
     if (dropped.rows.length > 0) return nobody;
     const proportions = columnProportions(two, adjustment, confidence);
-    held.forEach((j, at) => (nobody[j] = (proportions?.above[0]?.[at] ?? []).map(columnLetter).join(' ')));
+    kept.forEach((j, at) => (nobody[j] = (proportions?.above[0]?.[at] ?? []).map(columnLetter).join(' ')));
     return nobody;
   });
-  return { columns: columnBases.map((base, j) => (base > 0 ? columnLetter(held.indexOf(j)) : null)), above };
+  return { columns: columnBases.map((base, j) => (base > 0 ? columnLetter(kept.indexOf(j)) : null)), above };
 }
 
 /** For each cell of the assessed table, the columns whose share is lower by more than chance, all by position. */
@@ -63,8 +63,8 @@ export function lettersOf(
   const pairs = pairsOf(arrange(table, places), assessment);
   if (!pairs) return null;
   const gone = assessment.dropped.columns.map((position) => places.columns[position]);
-  const held = table.columnBases.flatMap((_, j) => (gone.includes(j) ? [] : [j]));
-  const letter = (j: number) => columnLetter(held.indexOf(j));
+  const kept = table.columnBases.flatMap((_, j) => (gone.includes(j) ? [] : [j]));
+  const letter = (j: number) => columnLetter(kept.indexOf(j));
   const above = asShown(pairs, places).map((row) =>
     row.map((lower) =>
       lower
@@ -74,5 +74,5 @@ export function lettersOf(
         .join(' '),
     ),
   );
-  return { columns: table.columnBases.map((_, j) => (held.includes(j) ? letter(j) : null)), above };
+  return { columns: table.columnBases.map((_, j) => (kept.includes(j) ? letter(j) : null)), above };
 }

@@ -34,8 +34,8 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
   const coded = units.filter((unit) => unit.filter((code) => code !== null).length > 1).length;
   const alone = units.length - coded;
   const coders = units[0]?.length ?? 0;
-  const held = (end: number) => Math.min(1, Math.max(-1, end));
-  const span = `[${coefficient(held(lower))}, ${coefficient(held(upper))}]`;
+  const clamped = (end: number) => Math.min(1, Math.max(-1, end));
+  const span = `[${coefficient(clamped(lower))}, ${coefficient(clamped(upper))}]`;
   const verdict =
     lower >= RELIABLE
       ? 'Yes, the coding can be relied on.'
@@ -54,8 +54,8 @@ export function readCodings(request: CodingsRequest, confidence: number): Answer
           id: 'krippendorff-alpha',
           name: measureOf('krippendorff-alpha').name,
           value,
-          lower: held(lower),
-          upper: held(upper),
+          lower: clamped(lower),
+          upper: clamped(upper),
           range: [-1, 1],
           unit: 'coefficient',
           about: measureOf('krippendorff-alpha').about,

@@ -73,13 +73,13 @@ function testedOf(table: Table, row: number, { tests, measures }: OptionResult, 
 
 /** The size of one option's difference by group: Cramer's V of mentioned or not. */
 function lineOfOption(id: string, name: string, shown: ShownMeasure, measure: MeasureResult | undefined): ReadMeasure {
-  const held = (end: number | null) => (end === null ? null : Math.min(1, Math.max(0, end)));
+  const clamped = (end: number | null) => (end === null ? null : Math.min(1, Math.max(0, end)));
   return {
     id,
     name,
     value: shown.value,
-    lower: held(shown.lower),
-    upper: held(shown.upper),
+    lower: clamped(shown.lower),
+    upper: clamped(shown.upper),
     range: [0, 1],
     unit: 'coefficient',
     about: measureOf('cramers-v').about,

@@ -10,10 +10,10 @@ const code = (text: string, label: string, missing: Code['missing'] = null): Cod
 
 describe('a recipe for many variables', () => {
   it('tells where their codes differ', () => {
-    const made = [code('1', 'Agree'), code('2', 'Disagree'), code('9', 'Refused', 'refused')];
-    expect(codeDifferences(made, made)).toEqual([]);
+    const codes = [code('1', 'Agree'), code('2', 'Disagree'), code('9', 'Refused', 'refused')];
+    expect(codeDifferences(codes, codes)).toEqual([]);
     expect(
-      codeDifferences(made, [
+      codeDifferences(codes, [
         code('1', 'Disagree'),
         code('2', 'disagree '),
         code('9', 'Refused'),

@@ -32,11 +32,11 @@ const say = ({ label, code, missing }: Code) =>
  * How a variable's codes differ from those of the variable that a recipe was made for: codes that only one of them
  * has, that they call differently, or that are an answer in one and none in the other.
  */
-export function codeDifferences(made: readonly Code[], other: readonly Code[]): CodeDifference[] {
+export function codeDifferences(codes: readonly Code[], other: readonly Code[]): CodeDifference[] {
   const there = new Map(other.map((code) => [code.code, code]));
-  const here = new Set(made.map(({ code }) => code));
+  const here = new Set(codes.map(({ code }) => code));
   return [
-    ...made.flatMap((code): CodeDifference[] => {
+    ...codes.flatMap((code): CodeDifference[] => {
       const same = there.get(code.code);
       if (!same) return [{ code: code.code, says: `${say(code)} is not there` }];
       const alike =
@@ -70,9 +70,9 @@ export function fillPattern(pattern: string, words: PatternWords): string {
 /**
  * The pattern that makes a label out of its source's: "Satisfaction in three" of "Satisfaction" is "{label} in three".
  */
-export function patternOf(made: string, source: string, word: 'label' | 'name'): string {
-  const at = source === '' ? -1 : made.toLowerCase().indexOf(source.toLowerCase());
-  if (at >= 0) return `${made.slice(0, at)}{${word}}${made.slice(at + source.length)}`;
-  if (word === 'name') return made === '' ? '' : `{name}_${made}`;
-  return `{label}: ${made}`;
+export function patternOf(label: string, source: string, word: 'label' | 'name'): string {
+  const at = source === '' ? -1 : label.toLowerCase().indexOf(source.toLowerCase());
+  if (at >= 0) return `${label.slice(0, at)}{${word}}${label.slice(at + source.length)}`;
+  if (word === 'name') return label === '' ? '' : `{name}_${label}`;
+  return `{label}: ${label}`;
 }

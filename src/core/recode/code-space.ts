@@ -38,12 +38,12 @@ export function codeSpace(named: Iterable<string>): CodeSpace {
  */
 export function giveAll(
   space: CodeSpace,
-  olds: readonly { code: string; missing: boolean }[],
+  oldCodes: readonly { code: string; missing: boolean }[],
   named: ReadonlySet<string>,
 ): Map<string, string> {
   const given = new Map<string, string>();
   const free = (old: { code: string }) => !named.has(old.code);
-  for (const { code, missing } of [...olds.filter(free), ...olds.filter((old) => !free(old))])
+  for (const { code, missing } of [...oldCodes.filter(free), ...oldCodes.filter((old) => !free(old))])
     given.set(code, space.give(code, missing ? missingName : undefined));
   return given;
 }

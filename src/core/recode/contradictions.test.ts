@@ -9,12 +9,12 @@ const OPTIONS = 36;
 const EXCLUSIVE = [3, 35];
 
 /** Sets of what each respondent mentions, some of whom say "none of these" too. */
-function setsOf(people: readonly { said: readonly number[]; none: boolean }[]) {
+function setsOf(people: readonly { mentions: readonly number[]; none: boolean }[]) {
   const width = wordsFor(OPTIONS);
   const words = new Uint32Array(people.length * width);
-  people.forEach(({ said }, k) => said.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
-  const state = Uint8Array.from(people, ({ said, none }) =>
-    said.length > 0 ? SET_STATE.mentioned : none ? SET_STATE.none : SET_STATE.nothing,
+  people.forEach(({ mentions }, k) => mentions.forEach((j) => (words[k * width + (j >> 5)]! |= 1 << (j & 31))));
+  const state = Uint8Array.from(people, ({ mentions, none }) =>
+    mentions.length > 0 ? SET_STATE.mentioned : none ? SET_STATE.none : SET_STATE.nothing,
   );
   const saidNone = Uint8Array.from(people, ({ none }) => (none ? 1 : 0));
   const of = (k: number) =>
@@ -23,7 +23,7 @@ function setsOf(people: readonly { said: readonly number[]; none: boolean }[]) {
 }
 
 const person = fc.record({
-  said: fc.uniqueArray(fc.constantFrom(0, 1, 3, 20, 34, 35), { maxLength: 4 }),
+  mentions: fc.uniqueArray(fc.constantFrom(0, 1, 3, 20, 34, 35), { maxLength: 4 }),
   none: fc.boolean(),
 });
 const excludes = (j: number) => EXCLUSIVE.includes(j);
@@ -60,7 +60,7 @@ describe('an answer that excludes all others, given with another', () => {
   });
 
   it('is nothing to look for where no answer excludes another', () => {
-    const { sets } = setsOf([{ said: [0, 1], none: false }]);
+    const { sets } = setsOf([{ mentions: [0, 1], none: false }]);
     expect(settleContradictions(sets, null, [], 'aside')).toEqual({ respondents: 0, dropped: 0, listed: [] });
     expect(contradictionCheck([], { respondents: 0, dropped: 0, listed: [] })).toEqual([]);
   });

@@ -135,7 +135,7 @@ describe('a sentence', () => {
     ['Site, only where (Age 60 and over', 'not closed'],
     ['Site by Age band quickly', '“quickly” has no meaning here'],
     ['Crops grown, counting those who slept too', 'Who is counted too is not said'],
-  ])('refuses %j by name', (text, said) => {
+  ])('refuses %j by name', (text, words) => {
     expect(() => parseSentence(text, VARIABLES)).toThrow(
       expect.objectContaining({ message: expect.any(String) as string }),
     );
@@ -143,7 +143,7 @@ describe('a sentence', () => {
       parseSentence(text, VARIABLES);
     } catch (error) {
       const { message, mend } = error as { message: string; mend: string };
-      expect(`${message} ${mend}`).toContain(said);
+      expect(`${message} ${mend}`).toContain(words);
     }
   });
 });

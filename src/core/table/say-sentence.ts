@@ -56,8 +56,8 @@ function sayOutsideRule(rule: ConditionRule, variable: Coded): string {
   if (rule.is === 'between') return `not ${sayRule(rule, variable)}`;
   if (rule.is === 'at-least') return sayRule(rule, variable).replace(/^mentions at least/, 'mentions fewer than');
   const turned: ConditionRule = { ...rule, is: rule.is === 'any-of' ? 'none-of' : 'any-of' };
-  const said = sayRule(turned, variable);
-  return variable.level === 'multiple' ? said : said.replace(/^is not /, 'other than ').replace(/^is /, '');
+  const words = sayRule(turned, variable);
+  return variable.level === 'multiple' ? words : words.replace(/^is not /, 'other than ').replace(/^is /, '');
 }
 
 /** A piece of a sentence as it is read; with the variable that it names. */
@@ -92,8 +92,8 @@ function clauseParts(clause: Clause, variables: readonly Variable[], bracketed: 
   type Said = { parts: SentencePart[]; isJoin: boolean };
   const join =
     (by: string) =>
-    (said: readonly Said[]): Said => ({
-      parts: said.flatMap(({ parts, isJoin }, k) => [
+    (words: readonly Said[]): Said => ({
+      parts: words.flatMap(({ parts, isJoin }, k) => [
         ...(k === 0 ? [] : [word(` ${by} `)]),
         ...inBrackets(parts, isJoin),
       ]),

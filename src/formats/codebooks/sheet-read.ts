@@ -71,7 +71,9 @@ export async function readWorkbookCodebook(path: string, file: string): Promise<
   const [first, second] = read;
   if (!first) throw new Fault('unsupported', `No sheet of ${file} was understood as a codebook.`, HEADINGS, { file });
   const shape = second ? `sheets ${read.map(({ sheet }) => sheet).join(', ')}` : `sheet ${first.sheet}, ${first.shape}`;
-  const remarks = read.flatMap(({ sheet, remarks: said }) => said.map((text) => (second ? `${sheet}, ${text}` : text)));
+  const remarks = read.flatMap(({ sheet, remarks: words }) =>
+    words.map((text) => (second ? `${sheet}, ${text}` : text)),
+  );
   return { kind: `Workbook, ${shape}`, codebook: together(read), data: null, remarks };
 }
 

@@ -29,10 +29,10 @@ export function element(
 
 /** What a standard has no place for, where other programs pass over it. Nothing where there is nothing to say. */
 export function ownWords(words: Readonly<Record<string, unknown>>): string {
-  const said = Object.entries(words).filter(([, value]) => value !== undefined);
-  if (said.length === 0) return '';
+  const text = Object.entries(words).filter(([, value]) => value !== undefined);
+  if (text.length === 0) return '';
   // "?>" would end the instruction; JSON can spell it otherwise.
-  return `<?${OWN} ${JSON.stringify(Object.fromEntries(said)).replaceAll('?>', '?\\u003e').replace(IMPOSSIBLE, '')}?>`;
+  return `<?${OWN} ${JSON.stringify(Object.fromEntries(text)).replaceAll('?>', '?\\u003e').replace(IMPOSSIBLE, '')}?>`;
 }
 
 /** A text whose white space a reader would not keep; undefined where it would. */

@@ -151,8 +151,8 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
         label: label.trim() === '' ? name : label,
         recipe: withIds(recipe, idOf),
       });
-      const made = byId(allVariables(db), variable);
-      if (made) updateVariable(db, variable, { ...made, label, question });
+      const derived = byId(allVariables(db), variable);
+      if (derived) updateVariable(db, variable, { ...derived, label, question });
     }
     orderVariables(db, making.order);
     putMarks(db, making.marks);
@@ -245,7 +245,7 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
 /** Refuses, before anything lands, questions that name columns which are not taken in. */
 function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]): void {
   const taken = new Set(columns.map(({ name }) => name));
-  const made = new Set<string>();
+  const created = new Set<string>();
   for (const question of questions) {
     const names = [
       ...question.columns.map(({ name }) => name),
@@ -253,8 +253,8 @@ function checkQuestions({ columns }: Decided, questions: readonly FileMultiple[]
       ...(question.none === undefined || question.ticked === undefined ? [] : [question.none]),
     ];
     const unknown = names.find((name) => !taken.has(name));
-    const twice = taken.has(question.name) || made.has(question.name);
-    made.add(question.name);
+    const twice = taken.has(question.name) || created.has(question.name);
+    created.add(question.name);
     if (unknown === undefined && !twice) continue;
     throw new Fault(
       'invalid',

@@ -110,8 +110,8 @@ export function decide(
   const entryOf = new Map((codebook?.variables ?? []).map((entry) => [entry.name, entry]));
   const lists: Decided['lists'] = {};
   // What a working makes is made again, and not taken from the file.
-  const made = new Set(codebook?.workings?.map(({ name }) => name));
-  const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true || made.has(name));
+  const created = new Set(codebook?.workings?.map(({ name }) => name));
+  const leftOut = columns.filter(({ name }) => decisionOf.get(name)?.leaveOut === true || created.has(name));
   const taken = columns.filter((column) => !leftOut.includes(column));
   if (taken.length === 0)
     throw new Fault('invalid', 'Every column is left out.', 'Take at least one in.', { field: 'columns' });

@@ -250,7 +250,7 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
             ? understood.codes.map(({ code }): Code => ({ code, label: code, missing: null }))
             : null;
         const codes = isWave ? wave.codes : listed;
-        const made = insertVariable(db, {
+        const variableId = insertVariable(db, {
           name,
           label: isWave ? 'Wave' : '',
           question: '',
@@ -259,7 +259,7 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
           codeListId: codes && insertCodeList(db, name, codes),
           workingId: null,
         });
-        if (isWave) setWaveVariable(db, made);
+        if (isWave) setWaveVariable(db, variableId);
       });
       touchStudy(db);
     }).immediate();

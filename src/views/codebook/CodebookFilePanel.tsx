@@ -35,7 +35,7 @@ export function CodebookFilePanel({ plan, variables, edit, close }: Props) {
   const byId = new Map(variables.map((variable) => [variable.id, variable]));
   const [off, setOff] = useState<ReadonlySet<number>>(new Set());
   const on = edits.filter(({ variable }) => !off.has(variable));
-  const keep = () => void edit(on, `Codebook ${fileName}`.slice(0, 200)).then((made) => made && close());
+  const keep = () => void edit(on, `Codebook ${fileName}`.slice(0, 200)).then((done) => done && close());
   const turn = (variable: number) => {
     const next = new Set(off);
     if (!next.delete(variable)) next.add(variable);

@@ -76,7 +76,7 @@ export function ListUsers({ study, open, variables, editing, run }: Props) {
         <Button
           onClick={() => {
             void run(() => change('DELETE /studies/{study}/code-lists/{list}', { study, list: open.id })).then(
-              (made) => made && setDraft(null),
+              (done) => done && setDraft(null),
             );
           }}
         >

@@ -180,7 +180,7 @@ export function MissingPanel({
   const declaredIn = new Set(on.map(({ variable }) => variable)).size;
   const keep = () => {
     const declaring = { missing: reason, in: byCodeOf(on) };
-    void run(() => change('POST /studies/{study}/missing', { study, body: declaring })).then((made) => made && close());
+    void run(() => change('POST /studies/{study}/missing', { study, body: declaring })).then((done) => done && close());
   };
   const wordOf = reason === null ? 'answers' : `missing: ${MISSING_WORDS[reason]}`;
   return (

@@ -62,19 +62,19 @@ export function useCellEdits(
       leftAlone.length > 0
         ? `${leftAlone.length} left alone: ${leftAlone[0] ?? ''}${leftAlone.length > 1 ? ', …' : ''}.`
         : '';
-    const said = [note, more].filter((part) => part !== '').join(' ');
+    const words = [note, more].filter((part) => part !== '').join(' ');
     if (edits.length === 0) {
-      if (said !== '') setToast(said);
+      if (words !== '') setToast(words);
       return;
     }
     const others = alsoUsing(edits, variables);
     const turned = turnedBy(edits, variables);
     if (others.length > 0 || turned.length > 0) {
-      void ask({ edits, others, note: said, words: [], seen }, turned);
+      void ask({ edits, others, note: words, words: [], seen }, turned);
       return;
     }
     setWaiting(new Map(cells.map(({ variable, field, text }) => [`${variable.id} ${field}`, text])));
-    void keep(edits, said, seen);
+    void keep(edits, words, seen);
   };
   const pasted = (texts: Pasted) => {
     change(texts.cells, texts.note);

@@ -42,7 +42,7 @@ export function useCodebook(study: string) {
     (edits: readonly EntryEdit[], words?: string, note = '', seen?: number | null) =>
       run(
         (base = seen) => editEntries(study, edits, words, base),
-        (said) => (note === '' ? said : `${said}. ${note}`),
+        (text) => (note === '' ? text : `${text}. ${note}`),
       ),
     [run, study],
   );

@@ -35,7 +35,7 @@ export function useEntryDraft(study: string, variable: RosterVariable, run: (wor
   /** Keeps the draft, with what is decided beyond it. */
   const keepWith = (decided: EntryChange) => {
     const edit = { ...draft, ...decided, variable: variable.id };
-    void run((base = since) => editEntries(study, [edit], undefined, base)).then((made) => made && setDraft({}));
+    void run((base = since) => editEntries(study, [edit], undefined, base)).then((done) => done && setDraft({}));
   };
   return { draft, setDraft, keepWith, dirty: Object.keys(draft).length > 0 };
 }

@@ -60,9 +60,9 @@ export function useListDraft(
       setDraft({ ...draft, id: list, since: seenRevision(study) });
       return { words: `New code list ${name}` };
     };
-    void run(work).then((made) => {
-      if (made && changeFor !== 'all') setDraft(null);
-      else if (made && id !== null) setDraft({ ...draft, since: seenRevision(study) });
+    void run(work).then((done) => {
+      if (done && changeFor !== 'all') setDraft(null);
+      else if (done && id !== null) setDraft({ ...draft, since: seenRevision(study) });
       setSome(null);
     });
   };
@@ -76,7 +76,7 @@ export function useListDraft(
       codesFor: 'all' as const,
       shownOrder: codes.map(({ code }) => code),
     }));
-    void run((base = since) => editEntries(study, edits, undefined, base)).then((made) => made && setDraft(null));
+    void run((base = since) => editEntries(study, edits, undefined, base)).then((done) => done && setDraft(null));
   };
   return {
     draft,

@@ -9,13 +9,13 @@ export function Guesses({ column, draft, codebook, put, ...reading }: ColumnProp
   const { name, guesses } = column;
   const { missingOf, leftOut } = standing(column, draft, codebook);
   const probable = probablyMissing(column, codebook);
-  const said = sayProbable(column, probable, codebook);
-  if (guesses.length === 0 && said === '') return <ReadingChoice column={column} {...reading} />;
+  const words = sayProbable(column, probable, codebook);
+  if (guesses.length === 0 && words === '') return <ReadingChoice column={column} {...reading} />;
   const marked = probable.length > 0 && probable.every(({ code }) => missingOf(code) !== null);
   const asked = guesses.flatMap((guess) => (guess.is === 'no-answer' ? guess.codes : []));
   const isSettled = marked || (asked.length > 0 && asked.every(({ code }) => missingOf(code) !== null));
   const asAnswers = probable.map(({ code }) => ({ code, missing: null }));
-  const text = [...guesses.map((guess) => guess.text), said].filter((part) => part !== '').join(' ');
+  const text = [...guesses.map((guess) => guess.text), words].filter((part) => part !== '').join(' ');
   const useless = guesses.some(({ is }) => is === 'blank' || is === 'constant');
   return (
     <p className={css['guess']}>

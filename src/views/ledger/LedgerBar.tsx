@@ -27,7 +27,7 @@ export function LedgerBar({ study, current }: { study: string; current: boolean 
     document.addEventListener('keydown', pressed);
     return () => document.removeEventListener('keydown', pressed);
   }, []);
-  const said = trouble ? `${trouble.detail} ${trouble.mend}` : toast;
+  const words = trouble ? `${trouble.detail} ${trouble.mend}` : toast;
   return (
     <div className={css['bar']} role="group" aria-label="Ledger">
       <Button disabled={!last} onClick={undo} title={last ? `Undo: ${last.words}` : 'Nothing to undo'}>
@@ -40,7 +40,7 @@ export function LedgerBar({ study, current }: { study: string; current: boolean 
         Ledger{entries ? ` ${entries.length}` : ''}
       </a>
       <Toast
-        text={said}
+        text={words}
         done={() => {
           setToast(null);
           setTrouble(null);

@@ -145,9 +145,9 @@ function Replayed({ amended, close }: { amended: Amended & Pick<Amendment, 'is'>
         <>
           <p>No longer fits:</p>
           <ul>
-            {misfits.map(({ entry, words: said, why, whole }) => (
+            {misfits.map(({ entry, words: text, why, whole }) => (
               <li key={entry}>
-                <b>{said}</b> {whole ? 'is left out' : 'is done in part'}. {why}
+                <b>{text}</b> {whole ? 'is left out' : 'is done in part'}. {why}
               </li>
             ))}
           </ul>

@@ -15,10 +15,10 @@ const failure = async (work: Promise<unknown>): Promise<ProblemError> => {
 
 describe('asking', () => {
   it('sends a body as JSON, and gives what was answered', async () => {
-    const made = serverThat(() => ({ body: { each: [3], any: 3 } }));
+    const requests = serverThat(() => ({ body: { each: [3], any: 3 } }));
     const body = { in: [{ code: '9', variables: [1] }] };
     expect(await ask('POST /studies/{study}/missing/reach', { study: 'plots', body })).toEqual({ each: [3], any: 3 });
-    expect(made).toEqual([
+    expect(requests).toEqual([
       {
         method: 'POST',
         address: '/studies/plots/missing/reach',
@@ -42,12 +42,12 @@ describe('asking', () => {
 
 describe('a change', () => {
   it('stands on the revision that the page shows, on that of an editor, or on none', async () => {
-    const made = serverThat(({ method }) => ({ body: method === 'GET' ? {} : changed, revision: 5 }));
+    const requests = serverThat(({ method }) => ({ body: method === 'GET' ? {} : changed, revision: 5 }));
     await ask('GET /studies/{study}', { study: 'plots' });
     await change('PATCH /studies/{study}/codebook', edit);
     await change('PATCH /studies/{study}/codebook', edit, 3);
     await change('PATCH /studies/{study}/codebook', edit, null);
-    const sent = made.filter(({ method }) => method === 'PATCH').map(({ headers }) => headers['if-match']);
+    const sent = requests.filter(({ method }) => method === 'PATCH').map(({ headers }) => headers['if-match']);
     expect(sent).toEqual(['"5"', '"3"', undefined]);
   });
 
@@ -80,11 +80,11 @@ describe('a change', () => {
   });
 
   it('that is refused has the study looked at again, and says where somebody else changed the same', async () => {
-    const made = serverThat(({ method }) => (method === 'GET' ? { body: {} } : problem(412, 'It was changed.')));
+    const requests = serverThat(({ method }) => (method === 'GET' ? { body: {} } : problem(412, 'It was changed.')));
     const key = keptUnder('GET /studies/{study}', { study: 'plots' });
     fetched.setQueryData(key, 'before');
     expect((await failure(change('PATCH /studies/{study}/codebook', edit))).stale).toBe(true);
     expect(fetched.getQueryState(key)?.isInvalidated).toBe(true);
-    expect(made).toHaveLength(1);
+    expect(requests).toHaveLength(1);
   });
 });

@@ -13,7 +13,7 @@ type Answering = (request: RequestMade) => { status?: number; body?: unknown; re
 
 /** For tests: a server that answers as it is told, with a list of what it was asked. */
 export function serverThat(answers: Answering): RequestMade[] {
-  const made: RequestMade[] = [];
+  const requests: RequestMade[] = [];
   vi.stubGlobal('fetch', (address: string, { method = 'GET', headers = {}, body }: RequestInit) => {
     const request = {
       method,
@@ -21,7 +21,7 @@ export function serverThat(answers: Answering): RequestMade[] {
       headers: headers as Record<string, string>,
       body: typeof body === 'string' ? (JSON.parse(body) as unknown) : body,
     };
-    made.push(request);
+    requests.push(request);
     const { status = 200, body: answer, revision } = answers(request);
     const tag = revision === undefined ? {} : { etag: `"${revision}"` };
     const text = answer === undefined ? null : JSON.stringify(answer);
@@ -29,7 +29,7 @@ export function serverThat(answers: Answering): RequestMade[] {
       new Response(text, { status: answer === undefined && status === 200 ? 204 : status, headers: tag }),
     );
   });
-  return made;
+  return requests;
 }
 
 /** For tests: a problem as the server tells it. */

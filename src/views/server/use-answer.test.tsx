@@ -10,18 +10,18 @@ const LEDGER = 'GET /studies/{study}/ledger';
 
 describe('an answer', () => {
   it('is there once it has come, and asked for once by all who want it', async () => {
-    const made = serverThat(() => ({ body: [] }));
+    const requests = serverThat(() => ({ body: [] }));
     const useBoth = () => [useAnswer(LEDGER, { study: 'plots' }), useAnswer(LEDGER, { study: 'plots' })];
     const { result } = renderHook(useBoth);
     expect(result.current[0]).toMatchObject({ answer: null, problem: null, fresh: false, busy: true });
     await waitFor(() => expect(result.current[1]).toMatchObject({ answer: [], fresh: true, busy: false }));
-    expect(made).toHaveLength(1);
+    expect(requests).toHaveLength(1);
   });
 
   it('is not asked for where nothing is asked', () => {
-    const made = serverThat(() => ({ body: [] }));
+    const requests = serverThat(() => ({ body: [] }));
     expect(renderHook(() => useAnswer(LEDGER, null)).result.current).toMatchObject({ answer: null, busy: false });
-    expect(made).toEqual([]);
+    expect(requests).toEqual([]);
   });
 
   it('is a problem where it is refused', async () => {

@@ -28,7 +28,7 @@ interface VariableSlot {
   offer: string;
   /** What the list of variables is headed. */
   ask: string;
-  held: number | null;
+  variable: number | null;
   from: readonly RosterVariable[];
   put: (id: number) => void;
   remove?: (() => void) | undefined;
@@ -60,32 +60,32 @@ function placesOf({ draft, variables, change }: Props) {
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
   const find = (id: number | undefined) => byId(variables, id);
   const rowPlace = (at: number): VariableSlot => {
-    const held = draft.rows[at]?.variable ?? null;
-    const variable = find(held ?? undefined);
+    const variableId = draft.rows[at]?.variable ?? null;
+    const variable = find(variableId ?? undefined);
     const first = at === 0;
     return {
       open: { slot: 'rows', at },
       name: first ? 'Rows' : `Rows ${at + 1}`,
       offer: first ? 'Choose a variable' : '+ row',
       ask: 'What goes down?',
-      held,
+      variable: variableId,
       from: variable && !variable.countable ? [...tabular, variable] : tabular,
       put: (id) => change(withRow(draft, at, id)),
-      remove: draft.rows.length > 1 && held !== null ? () => change(withoutRow(draft, at)) : undefined,
+      remove: draft.rows.length > 1 && variableId !== null ? () => change(withoutRow(draft, at)) : undefined,
     };
   };
   const levelPlace = (nest: number, level: number): VariableSlot => {
-    const held = draft.by[nest]?.[level] ?? null;
+    const variable = draft.by[nest]?.[level] ?? null;
     const first = nest === 0 && level === 0;
     return {
       open: { slot: 'by', nest, level },
       name: level > 0 ? 'Split by' : first ? 'By' : `By ${nest + 1}`,
       offer: level > 0 ? '+ split by' : first ? '+ by' : '+ also by',
       ask: level > 0 ? 'What splits each of these?' : 'What goes across?',
-      held,
+      variable: variable,
       from: tabular,
       put: (id) => change(withLevel(draft, nest, level, id)),
-      remove: held === null ? undefined : () => change(withoutLevel(draft, nest, level)),
+      remove: variable === null ? undefined : () => change(withoutLevel(draft, nest, level)),
     };
   };
   const single = (
@@ -98,7 +98,7 @@ function placesOf({ draft, variables, change }: Props) {
     name: words.charAt(0).toUpperCase() + words.slice(1),
     offer: `+ ${words}`,
     ask,
-    held: draft[slot],
+    variable: draft[slot],
     from,
     put: (id) => change({ ...draft, [slot]: id }),
     remove: draft[slot] === null ? undefined : () => change({ ...draft, [slot]: null }),
@@ -124,7 +124,7 @@ export function SentenceLine(props: Props) {
   const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
   const slot = (place: VariableSlot) => {
-    const variable = find(place.held);
+    const variable = find(place.variable);
     const put = (id: number) => {
       place.put(id);
       close();
@@ -175,7 +175,7 @@ export function SentenceLine(props: Props) {
           ))}
         </span>
       ))}
-      {nests.length > 0 && within.held !== null && (
+      {nests.length > 0 && within.variable !== null && (
         <>
           <i> within </i>
           {slot(within)}
@@ -189,14 +189,14 @@ export function SentenceLine(props: Props) {
         change={(only) => change({ ...draft, only })}
         drop={startOn}
       />
-      {weight.held !== null && (
+      {weight.variable !== null && (
         <>
           <i> weighted by </i>
           {slot(weight)}
         </>
       )}{' '}
       {slot(places.anotherRow)} {slot(places.anotherNest)} {nests.length > 0 && slot(places.anotherLevel)}{' '}
-      {nests.length > 0 && within.held === null && slot(within)}{' '}
+      {nests.length > 0 && within.variable === null && slot(within)}{' '}
       <Slot
         name="Only where"
         text={draft.only.length === 0 ? '+ only where' : '+ and'}
@@ -213,7 +213,7 @@ export function SentenceLine(props: Props) {
           close={close}
         />
       </Slot>{' '}
-      {weight.held === null && slot(weight)}
+      {weight.variable === null && slot(weight)}
     </h1>
   );
 }

@@ -124,11 +124,11 @@ export function RegroupDiagram(props: RegroupDiagramProps) {
   const without = source.filter((code) => !answers.includes(code));
   const upper = Math.max(answers.length, Math.max(1, groups.length)) * ROW;
   const most = Math.max(blank, ...source.map(({ code }) => respondents(code)));
-  const olds = answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) }));
-  const targetHeights = targetHeightsFor(olds, groups.length, { most, rowHeight: ROW, least: ROW, all: upper });
+  const oldCodes = answers.map(({ code }) => ({ value: respondents(code), target: groupOf(code) }));
+  const targetHeights = targetHeightsFor(oldCodes, groups.length, { most, rowHeight: ROW, least: ROW, all: upper });
   const topOf = (at: number) => total(targetHeights.slice(0, at));
   const drawn = ribbons({
-    olds,
+    oldCodes: oldCodes,
     targets: groups.length,
     oldTops: answers.map((_, k) => k * ROW),
     targetTops: groups.map((_, k) => topOf(k)),
@@ -143,7 +143,7 @@ export function RegroupDiagram(props: RegroupDiagramProps) {
   const lost = props.answered === null ? (proof?.columns.at(-1)?.respondents ?? blank) : blank;
   const lower = without.length + 1;
   const lowerRibbons = ribbons({
-    olds: [...without.map(({ code }) => respondents(code)), blank].map((value) => ({ value, target: 0 })),
+    oldCodes: [...without.map(({ code }) => respondents(code)), blank].map((value) => ({ value, target: 0 })),
     targets: 1,
     oldTops: Array.from({ length: lower }, (_, k) => k * ROW),
     targetTops: [0],

@@ -26,11 +26,11 @@ export function usePreview(study: string, recipe: Recipe | null): Previewed {
   const asked = recipe && { study, body: recipe };
   const { answer, fresh, problem } = useAnswer('POST /studies/{study}/workings/preview', asked, { keep: true });
   const [dismissed, setDismissed] = useState<string | null>(null);
-  const said = problem && JSON.stringify([problem, recipe]);
+  const words = problem && JSON.stringify([problem, recipe]);
   return {
     preview: problem && !fresh ? null : answer,
     fresh,
-    problem: said === dismissed ? null : problem,
-    dismiss: () => setDismissed(said),
+    problem: words === dismissed ? null : problem,
+    dismiss: () => setDismissed(words),
   };
 }

@@ -50,7 +50,7 @@ export function lineOf(id: MeasureId, shown: ShownMeasure, lead: boolean, read: 
   const [least, most] = isRatio ? [0.1, 10] : isSize ? [0, 1] : (range ?? [0, 1]);
   // An interval is shown as far as the measure can go; past that it says nothing.
   const top = isSize ? Infinity : most;
-  const held = (end: number | null) => (end === null || isRatio ? end : Math.min(top, Math.max(least, end)));
+  const clamped = (end: number | null) => (end === null || isRatio ? end : Math.min(top, Math.max(least, end)));
   const measure = read.result.measures[id];
   return {
     id,
@@ -59,8 +59,8 @@ export function lineOf(id: MeasureId, shown: ShownMeasure, lead: boolean, read: 
     range: [least, most],
     unit: isRatio ? 'ratio' : 'coefficient',
     value: shown.value,
-    lower: held(shown.lower),
-    upper: held(shown.upper),
+    lower: clamped(shown.lower),
+    upper: clamped(shown.upper),
     note: noteOf(shown),
     detail: measure ? detailOf(measure) : null,
     lead,

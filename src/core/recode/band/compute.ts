@@ -72,7 +72,7 @@ export function mismatchesOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): Ban
 export type NumberOutcome = { is: 'band'; at: number } | { is: 'missing'; code: string } | { is: 'outside' };
 
 /** Says what becomes of each number of a variable. @param codes of the variable */
-export function fateOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberOutcome {
+export function outcomeOf(recipe: Band, codes: readonly Code[]): (value: number) => NumberOutcome {
   const missing = missingNumbers(recipe, codes);
   const find = bandFinder(recipe);
   // An outcome is the same thing for every number that has it.
@@ -132,11 +132,11 @@ export function band(
   title: string,
 ): { made: MadeVariable; values: Uint8Array | Uint16Array } {
   const source = withNumbers(column, title);
-  const made = banded(recipe, codes, true);
-  const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
-  const outside = made.codes.length;
+  const result = banded(recipe, codes, true);
+  const place = new Map(result.codes.map(({ code }, k) => [code, k + 1]));
+  const outside = result.codes.length;
   const find = bandFinder(recipe);
-  const keptPlace = (code: string): number | undefined => place.get(made.kept.get(code) ?? '');
+  const keptPlace = (code: string): number | undefined => place.get(result.kept.get(code) ?? '');
   const missing = new Map([...missingNumbers(recipe, codes)].map(([value, code]) => [value, keptPlace(code) ?? 0]));
   const placeOf = (value: number): number => {
     const code = missing.size > 0 ? missing.get(value) : undefined;
@@ -146,7 +146,7 @@ export function band(
   };
   const wordPlace = (word: string): number => keptPlace(word) ?? outside;
   const { length } = source.values;
-  const values = made.codes.length < 256 ? new Uint8Array(length) : new Uint16Array(length);
+  const values = result.codes.length < 256 ? new Uint8Array(length) : new Uint16Array(length);
   if (source.kind === 'coded') {
     const places = source.codes.map((code) => {
       const number = parseNumber(code);
@@ -163,5 +163,5 @@ export function band(
     }
   }
   // "In no band" is the last code: where nobody is there, it is none.
-  return { made: values.includes(outside) ? made : banded(recipe, codes, false), values };
+  return { made: values.includes(outside) ? result : banded(recipe, codes, false), values };
 }

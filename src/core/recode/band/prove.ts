@@ -4,7 +4,7 @@ import { parseNumber } from '../../codebook/number.js';
 import type { Weighted } from '../../codebook/summary.js';
 import { type Code, MISSING_WORDS } from '../../codebook/types.js';
 import { whole } from '../../figures.js';
-import { bandFinder, fateOf, type NumberOutcome, mismatchesOf } from './compute.js';
+import { bandFinder, outcomeOf, type NumberOutcome, mismatchesOf } from './compute.js';
 import { figure } from './edges.js';
 import type { ValueTally } from '../numbers.js';
 import type { Band } from './shape.js';
@@ -48,7 +48,7 @@ const MOST_ROWS = 400;
  * @param tally the variable's values with their respondents
  */
 export function proveBand(recipe: Band, codes: readonly Code[], tally: ValueTally): Proof {
-  const outcome = fateOf(recipe, codes);
+  const outcome = outcomeOf(recipe, codes);
   const find = bandFinder(recipe);
   const labels = new Map(codes.map(({ code, label }) => [code, label]));
   const reasons = new Map(codes.flatMap(({ code, missing }) => (missing === null ? [] : [[code, missing] as const])));

@@ -6,12 +6,12 @@ export function afterCombine(
   sources: readonly HeldVariable[],
   raws: readonly RawValue[],
 ): SpokenValue {
-  const said = raws.map((raw, s) => (sources[s] ? answersIn(sources[s], raw) : null));
-  const answered = said.filter((codes) => codes !== null);
+  const answers = raws.map((raw, s) => (sources[s] ? answersIn(sources[s], raw) : null));
+  const answered = answers.filter((codes) => codes !== null);
   if (answered.length === 0 || (base === 'all' && answered.length < sources.length)) return NOTHING;
   const isIn = (code: string) => {
-    const times = said.filter((codes) => codes?.includes(code)).length;
-    if (how === 'first-only') return said[0]?.includes(code) === true && times === 1;
+    const times = answers.filter((codes) => codes?.includes(code)).length;
+    if (how === 'first-only') return answers[0]?.includes(code) === true && times === 1;
     return times >= (how === 'all' ? sources.length : how === 'at-least' ? atLeast : 1);
   };
   return { is: 'mentions', labels: new Set(options.filter(({ code }) => isIn(code)).map(({ label }) => label.trim())) };

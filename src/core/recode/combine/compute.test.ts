@@ -80,7 +80,7 @@ describe('combine', () => {
     const combining = recipe({ options: CODES.filter(({ code }) => code !== '6'), none: ['6'] });
     const result = combine(combining, [single, asked([[6], [2], [3]])], 3);
     expect(sets(result)).toEqual([[], [1, 2], [3]]);
-    expect([result.none, result.said, result.contradicted, ...result.others]).toEqual([1, 2, 1, 0, 0]);
+    expect([result.none, result.mentions, result.contradicted, ...result.others]).toEqual([1, 2, 1, 0, 0]);
     expect(() => checkCombine({ ...combining, none: ['1'] })).toThrow('1 is an option and “none of these” at once');
   });
 

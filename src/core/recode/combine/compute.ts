@@ -30,7 +30,7 @@ export interface Combined {
   answered: number;
   none: number;
   /** Who said "none of these" in a source, and of them those who have a mention in the result. */
-  said: number;
+  mentions: number;
   contradicted: number;
   /** Respondents whose answers are codes that are no option here, by source. */
   others: number[];
@@ -142,7 +142,7 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
   const result = new Uint32Array(width);
   let answered = 0;
   let none = 0;
-  let said = 0;
+  let mentions = 0;
   let contradicted = 0;
   for (let k = 0; k < respondents; k++) {
     let in_ = 0;
@@ -171,11 +171,11 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
     if (has) countBits(result, mentioned);
     state[k] = has ? SET_STATE.mentioned : SET_STATE.none;
     if (!has) none++;
-    if (saidNone) said++;
+    if (saidNone) mentions++;
     if (saidNone && has) contradicted++;
   }
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, sources: tallies, mentioned, answered, none, said, contradicted, others };
+  return { column, sources: tallies, mentioned, answered, none, mentions: mentions, contradicted, others };
 }
 
 /** What variables call the same code, where they do not call it the same. */

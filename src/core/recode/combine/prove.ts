@@ -61,7 +61,7 @@ export function proveCombine(
         `${whole(result.none)} of ${whole(result.answered)} respondents who answered have no mention left: ` +
         'worked out from the result.' +
         (recipe.none.length > 0
-          ? ` ${whole(result.said)} said so in one of the variables; ${whole(result.contradicted)} of them have ` +
+          ? ` ${whole(result.mentions)} said so in one of the variables; ${whole(result.contradicted)} of them have ` +
             'a mention all the same.'
           : ''),
       codes: [],

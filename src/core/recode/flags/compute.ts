@@ -37,19 +37,19 @@ export function flag(
   codes: readonly Code[],
   column: CodedColumn | SetsColumn,
 ): { made: MadeVariable; values: Uint8Array | Uint16Array } {
-  const made = flagged(recipe, codes);
+  const result = flagged(recipe, codes);
   const wanted = new Set(recipe.codes);
   if (column.kind === 'coded') {
-    const place = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+    const place = new Map(result.codes.map(({ code }, k) => [code, k + 1]));
     const placeOf = (code: string) => {
-      const kept = made.kept.get(code);
+      const kept = result.kept.get(code);
       return kept === undefined ? (wanted.has(code) ? 1 : 2) : (place.get(kept) ?? 0);
     };
     const lookup = Uint16Array.from([0, ...column.codes.map(placeOf)]);
     const values =
-      made.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
+      result.codes.length < 256 ? new Uint8Array(column.values.length) : new Uint16Array(column.values.length);
     for (let k = 0; k < values.length; k++) values[k] = lookup[column.values[k]!]!;
-    return { made, values };
+    return { made: result, values };
   }
   const { words, width, state, options } = column;
   const mask = maskOf(
@@ -63,5 +63,5 @@ export function flag(
     for (let w = 0; w < width; w++) respondents |= words[k * width + w]! & mask[w]!;
     values[k] = respondents === 0 ? 2 : 1;
   }
-  return { made, values };
+  return { made: result, values };
 }

@@ -42,7 +42,7 @@ export function proveFlags(
   const stand = (state: number) => states?.[state] ?? 0;
   const answered = stand(SET_STATE.mentioned) + stand(SET_STATE.none) + stand(SET_STATE.nothing);
   const silent = stand(SET_STATE.blank) + stand(SET_STATE['no-answer']) + stand(SET_STATE['not-asked']);
-  const made = flagged(recipe, codes);
+  const result = flagged(recipe, codes);
   const unknown = recipe.codes.filter(
     (code) => !codes.some((candidate) => candidate.code === code && isAnswer(candidate)),
   );
@@ -91,12 +91,12 @@ export function proveFlags(
     { code: NO, label: recipe.no, missing: false, respondents: no },
     { code: '', label: 'No answer', missing: true, respondents: missing + blankAfter },
   ];
-  const rows = codes.map(({ code, label: said, missing: why }) => {
+  const rows = codes.map(({ code, label: words, missing: why }) => {
     const respondents = counts.get(code) ?? 0;
     const at = why !== null ? 2 : recipe.codes.includes(code) ? 0 : 1;
     return {
       code,
-      label: said,
+      label: words,
       missing: why !== null,
       respondents,
       went: [0, 1, 2].map((k) => (k === at ? respondents : 0)),
@@ -105,7 +105,7 @@ export function proveFlags(
   return {
     holds: findings.every((finding) => finding.holds),
     findings: findings.map((finding) =>
-      finding.id === 'revived' && made.kept.size === 0
+      finding.id === 'revived' && result.kept.size === 0
         ? { ...finding, text: 'The source has no missing codes.' }
         : finding,
     ),

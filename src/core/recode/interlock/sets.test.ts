@@ -11,10 +11,10 @@ const GROUPS = [code('1'), code('2'), { ...code('9'), missing: 'refused' as cons
 const OPTIONS = [code('a'), code('b'), code('c')];
 const recipe: Interlock = { kind: 'interlock', sources: [1, 2], between: ' · ', empty: true };
 
-function parts(groups: readonly number[], said: readonly (readonly number[])[]) {
+function parts(groups: readonly number[], mentions: readonly (readonly number[])[]) {
   const coded: CodedColumn = { kind: 'coded', values: Uint8Array.from(groups), codes: ['1', '2', '9'] };
-  const words = Uint32Array.from(said, (item) => item.reduce((bits, j) => bits | (1 << j), 0));
-  const state = Uint8Array.from(said, (item) => (item.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing));
+  const words = Uint32Array.from(mentions, (item) => item.reduce((bits, j) => bits | (1 << j), 0));
+  const state = Uint8Array.from(mentions, (item) => (item.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing));
   const sets: SetsColumn = { kind: 'sets', words, width: 1, state, options: ['a', 'b', 'c'] };
   return [
     { title: 'Group', column: coded, codes: GROUPS },
@@ -49,7 +49,7 @@ describe('a question within groups', () => {
           recipe,
           parts(
             people.map(([g]) => g),
-            people.map(([, said]) => said),
+            people.map(([, mentions]) => mentions),
           ),
           people.length,
         );
@@ -58,7 +58,7 @@ describe('a question within groups', () => {
             (sum, item, k) => sum + (item.code.endsWith(`.${option}`) ? result.mentioned[k]! : 0),
             0,
           );
-          expect(all).toBe(people.filter(([g, said]) => (g === 1 || g === 2) && said.includes(j)).length);
+          expect(all).toBe(people.filter(([g, mentions]) => (g === 1 || g === 2) && mentions.includes(j)).length);
         }
         expect(proveInterlockSets(result).holds).toBe(true);
       }),

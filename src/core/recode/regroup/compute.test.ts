@@ -10,16 +10,16 @@ import type { Regroup } from './shape.js';
 
 describe('regroup', () => {
   it('merges, and keeps missing codes missing with their reasons', () => {
-    const made = regroup(three, SATISFACTION);
-    expect(made.codes).toEqual([
+    const result = regroup(three, SATISFACTION);
+    expect(result.codes).toEqual([
       { code: '1', label: 'Satisfied', missing: null },
       { code: '2', label: 'Neither', missing: null },
       { code: '3', label: 'Dissatisfied', missing: null },
       { code: '8', label: "Don't know", missing: 'dont-know' },
       { code: '9', label: 'Refused', missing: 'refused' },
     ]);
-    expect(made.map.get('4')).toBe('3');
-    expect(made.map.get('9')).toBe('9');
+    expect(result.map.get('4')).toBe('3');
+    expect(result.map.get('9')).toBe('9');
   });
 
   it('does with unnamed answers, missing codes and blanks what is chosen', () => {
@@ -35,11 +35,11 @@ describe('regroup', () => {
     ).toEqual(['Satisfied', 'Neither', 'Fairly dissatisfied', 'Very dissatisfied']);
     expect(prove(own).holds).toBe(true);
     const together: Regroup = { ...three, missing: 'one', blank: { group: '2' } };
-    const made = regroup(together, SATISFACTION);
-    expect(made.codes.filter(({ missing }) => missing !== null)).toEqual([
+    const result = regroup(together, SATISFACTION);
+    expect(result.codes.filter(({ missing }) => missing !== null)).toEqual([
       { code: 'no-answer', label: 'No answer', missing: 'other' },
     ]);
-    expect([made.map.get('8'), made.map.get('9'), made.blank]).toEqual(['no-answer', 'no-answer', '2']);
+    expect([result.map.get('8'), result.map.get('9'), result.blank]).toEqual(['no-answer', 'no-answer', '2']);
     expect(prove(together).columns.map(({ respondents }) => respondents)).toEqual([1278, 317 + BLANK, 439, 96 + 187]);
     expect(prove(together).findings.find(({ title }) => title === 'Blanks')?.text).toBe(
       '18 blank become Neither, by choice.',
@@ -61,10 +61,10 @@ describe('regroup', () => {
       ...three,
       groups: SATISFACTION.slice(0, 5).map(({ code, label }, k) => ({ code: String(k + 5), label, from: [code] })),
     };
-    const made = regroup(nine, SATISFACTION);
-    expect(made.map.get('4')).toBe('8');
-    expect(made.map.get('8')).toBe('m8');
-    expect(new Set(made.codes.map(({ code }) => code)).size).toBe(made.codes.length);
+    const result = regroup(nine, SATISFACTION);
+    expect(result.map.get('4')).toBe('8');
+    expect(result.map.get('8')).toBe('m8');
+    expect(new Set(result.codes.map(({ code }) => code)).size).toBe(result.codes.length);
   });
 
   it('refuses no groups, a group without a label, two of one label', () => {

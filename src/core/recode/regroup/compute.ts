@@ -40,8 +40,8 @@ export function codeOutcomes(recipe: Regroup, source: readonly Code[]): { all: C
       (outcome === 'kept-missing' && (recipe.missing ?? 'keep') === 'keep')
     );
   });
-  const olds = keeps.map(({ code }) => ({ code, missing: how.get(code) !== 'own' }));
-  const given = giveAll(space, olds, named);
+  const oldCodes = keeps.map(({ code }) => ({ code, missing: how.get(code) !== 'own' }));
+  const given = giveAll(space, oldCodes, named);
   const once = new Map<string, string>();
   const special = (name: string) => {
     const code = once.get(name) ?? space.give(name);

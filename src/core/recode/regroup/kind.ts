@@ -35,15 +35,15 @@ function derive(recipe: Regroup, { sources, respondents }: DeriveInput): Derivat
   const column = codedOf(source);
   const codes = allCodesOf(source);
   const { blank, counts } = tally(column, respondents);
-  const made = regroup(recipe, codes);
-  const places = new Map(made.codes.map(({ code }, k) => [code, k + 1]));
+  const result = regroup(recipe, codes);
+  const places = new Map(result.codes.map(({ code }, k) => [code, k + 1]));
   const place = (code: string | null | undefined) => (code == null ? 0 : (places.get(code) ?? 0));
-  const lookup = Uint16Array.from([place(made.blank), ...column.codes.map((code) => place(made.map.get(code)))]);
-  const values = roomFor(made.codes, respondents);
+  const lookup = Uint16Array.from([place(result.blank), ...column.codes.map((code) => place(result.map.get(code)))]);
+  const values = roomFor(result.codes, respondents);
   for (let k = 0; k < respondents; k++) values[k] = lookup[column.values[k]!]!;
   return {
-    level: made.level,
-    codes: made.codes,
+    level: result.level,
+    codes: result.codes,
     proof: proveRegroup(recipe, codes, counts, blank),
     values: { is: 'codes', values },
   };

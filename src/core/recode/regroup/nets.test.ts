@@ -12,9 +12,9 @@ const OPTIONS = ['1', '2', '3', '4', '5'];
 const CODES = OPTIONS.map((code) => ({ code, label: `Option ${code}`, missing: null }));
 /** A question of five options; null: blank. */
 function sets(people: readonly (readonly number[] | null)[]): SetsColumn {
-  const words = Uint32Array.from(people, (said) => (said ?? []).reduce((bits, j) => bits | (1 << j), 0));
-  const state = Uint8Array.from(people, (said) =>
-    said === null ? SET_STATE.blank : said.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
+  const words = Uint32Array.from(people, (mentions) => (mentions ?? []).reduce((bits, j) => bits | (1 << j), 0));
+  const state = Uint8Array.from(people, (mentions) =>
+    mentions === null ? SET_STATE.blank : mentions.length > 0 ? SET_STATE.mentioned : SET_STATE.nothing,
   );
   return { kind: 'sets', words, width: 1, state, options: OPTIONS };
 }
@@ -55,11 +55,13 @@ describe('nets over the options of a question', () => {
         const recipe: Regroup = { ...nets, groups: [{ code: '1', label: 'Net', from }], setAside: [], unnamed: 'own' };
         const { mentioned, before } = regroupSets(recipe, CODES, column);
         const parts = from.map((code) => before[OPTIONS.indexOf(code)]!);
-        const base = people.filter((said) => said !== null).length;
+        const base = people.filter((mentions) => mentions !== null).length;
         expect(mentioned[0]).toBeLessThanOrEqual(base);
         expect(mentioned[0]).toBeLessThanOrEqual(total(parts));
         expect(mentioned[0]).toBeGreaterThanOrEqual(Math.max(...parts));
-        expect(mentioned[0]).toBe(people.filter((said) => said?.some((j) => from.includes(OPTIONS[j]!))).length);
+        expect(mentioned[0]).toBe(
+          people.filter((mentions) => mentions?.some((j) => from.includes(OPTIONS[j]!))).length,
+        );
         // A group for each option is the question itself.
         const each = regroupSets(
           { ...nets, groups: CODES.map(({ code, label }) => ({ code, label, from: [code] })), setAside: [] },

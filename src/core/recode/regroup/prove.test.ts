@@ -77,9 +77,9 @@ describe('the proof of a regroup', () => {
         expect(proof.columns.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2335);
         for (const row of proof.rows) expect(total(row.went)).toBe(row.respondents);
         const missing = SATISFACTION.filter(({ missing: reason }) => reason !== null).map(({ code }) => code);
-        const made = regroup(recipe, SATISFACTION);
+        const result = regroup(recipe, SATISFACTION);
         for (const code of missing.filter((text) => !parts.flat().includes(text))) {
-          expect(made.codes.find((candidate) => candidate.code === made.map.get(code))?.missing).not.toBeNull();
+          expect(result.codes.find((candidate) => candidate.code === result.map.get(code))?.missing).not.toBeNull();
         }
       }),
     );

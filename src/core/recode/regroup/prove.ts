@@ -23,11 +23,11 @@ export function proveRegroup(
 ): Proof {
   const recipe = withEverythingElse(told, source);
   const { all, blank: blankTo } = codeOutcomes(recipe, source);
-  const made = regroup(recipe, source);
+  const result = regroup(recipe, source);
   const respondentsOf = (outcome: CodeOutcome) => counts.get(outcome.old.code) ?? 0;
   const sum = (part: readonly CodeOutcome[]) => part.reduce((total, outcome) => total + respondentsOf(outcome), 0);
   const how = (...kinds: CodeOutcome['how'][]) => all.filter((outcome) => kinds.includes(outcome.how));
-  const olds = (part: readonly CodeOutcome[]) => part.map(({ old }) => old);
+  const oldCodes = (part: readonly CodeOutcome[]) => part.map(({ old }) => old);
 
   const leftOver = how('left-over');
   const madeBlank = recipe.missing === 'blank' ? how('kept-missing') : [];
@@ -53,7 +53,7 @@ export function proveRegroup(
     coveredFinding(all.length, leftOver.length, 'codes'),
     leftOverFinding(
       leftOver.map(({ old }) => old.code),
-      list(olds(leftOver)),
+      list(oldCodes(leftOver)),
       `${whole(sum(leftOver))} respondents would lose their answer`,
     ),
     {
@@ -74,7 +74,7 @@ export function proveRegroup(
       text:
         revived.length === 0
           ? 'No missing code became an answer.'
-          : `${list(olds(revived))} ` +
+          : `${list(oldCodes(revived))} ` +
             (revived.length === 1
               ? 'is a missing code and becomes an answer'
               : 'are missing codes and become answers') +
@@ -88,7 +88,7 @@ export function proveRegroup(
       text:
         setAside.length === 0
           ? 'No answer was set aside.'
-          : `${list(olds(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ` +
+          : `${list(oldCodes(setAside))} ${setAside.length === 1 ? 'was' : 'were'} set aside: ` +
             `${whole(sum(setAside))} respondents, by choice.`,
       codes: setAside.map(({ old }) => old.code),
     },
@@ -112,7 +112,7 @@ export function proveRegroup(
             holds: true,
             title: 'Reasons',
             text:
-              `${list(olds(madeBlank))} ${madeBlank.length === 1 ? 'becomes' : 'become'} blank: why ` +
+              `${list(oldCodes(madeBlank))} ${madeBlank.length === 1 ? 'becomes' : 'become'} blank: why ` +
               `${whole(sum(madeBlank))} respondents gave no answer is no longer told, by choice.`,
             codes: madeBlank.map(({ old }) => old.code),
           },
@@ -144,7 +144,7 @@ export function proveRegroup(
   ];
 
   const columns = [
-    ...made.codes.filter(isAnswer).map(({ code, label }) => ({ code, label, missing: false })),
+    ...result.codes.filter(isAnswer).map(({ code, label }) => ({ code, label, missing: false })),
     { code: '', label: 'No answer', missing: true },
   ].map((column) => ({
     ...column,
@@ -158,7 +158,7 @@ export function proveRegroup(
     went: columns.map((column) =>
       (
         column.missing
-          ? !made.codes.some((candidate) => candidate.code === to && isAnswer(candidate))
+          ? !result.codes.some((candidate) => candidate.code === to && isAnswer(candidate))
           : column.code === to
       )
         ? respondents
@@ -173,7 +173,7 @@ export function proveRegroup(
       ...all.map((outcome) =>
         rowOf(outcome.old.code, outcome.old.label, !isAnswer(outcome.old), respondentsOf(outcome), outcome.to),
       ),
-      rowOf('', 'Blank', true, blank, made.blank),
+      rowOf('', 'Blank', true, blank, result.blank),
     ],
     respondents: sum(all) + blank,
   };

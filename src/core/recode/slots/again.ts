@@ -22,6 +22,6 @@ export function afterSlots(
   if (!isAnswered) return NOTHING;
   const labels = (codes: readonly string[]) =>
     options.filter(({ code }) => codes.includes(code)).map(({ label }) => label.trim());
-  const said = labels(raws.filter((raw) => typeof raw === 'string'));
-  return mentionsOrNothing(settled(said, new Set(labels(exclusive)), none !== null && raws.includes(none), settle));
+  const answers = labels(raws.filter((raw) => typeof raw === 'string'));
+  return mentionsOrNothing(settled(answers, new Set(labels(exclusive)), none !== null && raws.includes(none), settle));
 }

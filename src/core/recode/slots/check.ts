@@ -15,13 +15,13 @@ export function checkSlots({ sources, options, none }: Slots): void {
   const codes = new Set<string>();
   const labels = new Set<string>();
   options.forEach(({ code, label }, k) => {
-    const said = label.trim().toLowerCase();
+    const words = label.trim().toLowerCase();
     const twice = codes.has(code)
       ? `The code ${code} stands for two options.`
-      : labels.has(said)
+      : labels.has(words)
         ? `Two options are called "${label.trim()}".`
         : null;
-    if (said === '' || twice !== null) {
+    if (words === '' || twice !== null) {
       const what = twice ?? `The option ${code} has no label.`;
       throw new Fault('invalid', what, 'Give each option a code and a label of its own.', {
         field: `options[${k}]`,
@@ -35,6 +35,6 @@ export function checkSlots({ sources, options, none }: Slots): void {
       });
     }
     codes.add(code);
-    labels.add(said);
+    labels.add(words);
   });
 }

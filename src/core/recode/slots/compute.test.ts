@@ -71,9 +71,9 @@ describe('slots', () => {
     const answer = fc.subarray(['1', '2', '3']);
     fc.assert(
       fc.property(fc.array(answer, { minLength: 1, maxLength: 30 }), (people) => {
-        const bySlot = [0, 1, 2].map((j) => slot(...people.map((said) => said[j] ?? '')));
+        const bySlot = [0, 1, 2].map((j) => slot(...people.map((mentions) => mentions[j] ?? '')));
         const ticks = recipe.options.map(({ code }) =>
-          slot(...people.map((said) => (said.length === 0 ? '' : said.includes(code) ? '1' : '2'))),
+          slot(...people.map((mentions) => (mentions.length === 0 ? '' : mentions.includes(code) ? '1' : '2'))),
         );
         const items = recipe.options.map(({ label }, k) => ({ source: k, label, ticked: '1' }));
         const ours = slots({ ...recipe, sources: [1, 2, 3] }, bySlot, people.length);

@@ -55,9 +55,9 @@ const noSummary = { summary: null as NumberSummary | null, histogram: null as Hi
 /** A column of codes, with its frequencies. @param values 0 is blank, k the code at k - 1 */
 function keptCodes(
   values: Uint8Array | Uint16Array,
-  made: readonly Code[],
+  newCodes: readonly Code[],
 ): { column: DerivedColumn; figures: DerivedFigures } {
-  const column: CodedColumn = { kind: 'coded', values, codes: made.map(({ code }) => code) };
+  const column: CodedColumn = { kind: 'coded', values, codes: newCodes.map(({ code }) => code) };
   const { blank, counts } = tally(column, values.length);
   const codes = column.codes.map((code) => ({ code, respondents: counts.get(code) ?? 0 }));
   return {

@@ -32,8 +32,8 @@ function rechecked(job: DeriveJob, derived: DerivedVariable): DerivedVariable {
   const readable = job.sources.every(({ column: id }) => cachedColumn(job.file, id).kind !== 'text');
   if (!column || !readable) return derived;
   const sources = job.sources.map((source) => {
-    const held = cachedColumn(job.file, source.column);
-    return { column: held, codes: allCodesOf({ ...source, column: held }) };
+    const columnCodes = cachedColumn(job.file, source.column);
+    return { column: columnCodes, codes: allCodesOf({ ...source, column: columnCodes }) };
   });
   const finding = recheck(job.recipe, sources, { column, codes: derived.codes }, job.respondents);
   if (!finding) return derived;

@@ -37,7 +37,7 @@ export function EditorAside({ view, kind: kind, working, entry, leave, remove, c
             view={view}
             working={working}
             recipes={several ? planned.map(({ recipe: own }) => own) : [recipe]}
-            made={preview}
+            preview={preview}
             on={draft.standsIn}
             put={(standsIn) => put({ ...draft, standsIn })}
           />

@@ -16,13 +16,13 @@ interface Props {
   working: Working | null;
   /** What is made, where it is several. */
   recipes: readonly Recipe[];
-  made: WorkingPreview | null;
+  preview: WorkingPreview | null;
   on: boolean;
   put: (on: boolean) => void;
 }
 
 /** Whether the result stands beside its source or in its place, and what would go over to it. */
-export function StandIn({ view, working, recipes, made, on, put }: Props) {
+export function StandIn({ view, working, recipes, preview: preview, on, put }: Props) {
   const [recipe] = recipes;
   const source = byId(view.variables, recipe ? sourcesOf(recipe)[0] : 0);
   if (!source || !recipe) return null;
@@ -44,7 +44,7 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
             It takes the name <b>{source.name}</b>; the source stays, out of the lists, as {source.name}_source
             {recipes.length > 1 && ', and so for each of them'}.
           </Note>
-          {made && <Followers view={view} source={source} made={made} own={working?.id ?? 0} />}
+          {preview && <Followers view={view} source={source} preview={preview} own={working?.id ?? 0} />}
         </>
       )}
       {standing !== null && (
@@ -63,12 +63,12 @@ export function StandIn({ view, working, recipes, made, on, put }: Props) {
 function Followers({
   view,
   source,
-  made,
+  preview: made,
   own,
 }: {
   view: StudyView;
   source: StudyView['variables'][number];
-  made: WorkingPreview;
+  preview: WorkingPreview;
   own: number;
 }) {
   const workings = view.workings.filter(({ id, recipe }) => id !== own && sourcesOf(recipe).includes(source.id));

@@ -114,7 +114,7 @@ function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft })
             As entry {entry} of the ledger made it. When you keep the change, what follows it in the ledger is replayed.
           </p>
         )}
-        {working && editor.meanwhile && (
+        {working && editor.changedElsewhere && (
           <BothChanges
             line={sayRecipe(working.recipe, editor.says)}
             theirs={() => {

@@ -96,7 +96,7 @@ export function useEditor({ view, kind: make, working, done }: EditorProps, draf
     refused,
     setRefused,
     /** Somebody else changed the working since it was opened. */
-    meanwhile: working !== null && !keeping.busy && draft.edited !== null && draft.edited !== working.edited,
+    changedElsewhere: working !== null && !keeping.busy && draft.edited !== null && draft.edited !== working.edited,
     says: {
       titleOf: (id: number) => titleById(view.variables, id),
       codesOf: (id: number) => (id === detail?.variable.id ? detail.codes : (byId(view.variables, id)?.codes ?? [])),

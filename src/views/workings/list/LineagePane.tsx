@@ -25,11 +25,11 @@ export function LineagePane({
   choose: (variable: number) => void;
 }) {
   const [wide, setWide] = useState<'all' | 'one'>('all');
-  const made = view.workings.map(({ variable, recipe }) => ({ variable, of: sourcesOf(recipe) }));
-  const all = lineageOf(made, null);
+  const workings = view.workings.map(({ variable, recipe }) => ({ variable, of: sourcesOf(recipe) }));
+  const all = lineageOf(workings, null);
   const around = chosen !== null && (wide === 'one' || all.rows.length > MOST);
   const { rows, links } = around
-    ? lineageOf(made, chosen)
+    ? lineageOf(workings, chosen)
     : { rows: all.rows.slice(0, MOST), links: all.links.filter(({ to }) => to < MOST) };
   const at = chosen === null ? -1 : rows.indexOf(chosen);
   const results = new Set(view.workings.map(({ variable }) => variable));

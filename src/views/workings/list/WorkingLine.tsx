@@ -35,9 +35,9 @@ function sayUse({ tables, variables }: Entry): string {
 
 /** A working in the list: what it makes of what, its recipe in a line, whether its proof holds, what stands on it. */
 export function WorkingLine({ study, entry, title, chosen, choose, change, copy }: Props) {
-  const { working, made, line, same } = entry;
+  const { working, variable: variable, line, same } = entry;
   const sources = sourcesOf(working.recipe);
-  const picture = bars(made);
+  const picture = bars(variable);
   return (
     <li className={list['entry']} data-chosen={chosen}>
       <div className={list['picture']}>{picture && <Svg markup={spark({ ...picture, width: 76, height: 40 })} />}</div>
@@ -47,10 +47,10 @@ export function WorkingLine({ study, entry, title, chosen, choose, change, copy 
             type="button"
             className={list['name']}
             aria-pressed={chosen}
-            onClick={() => choose(made.id)}
-            {...peekAt(made.id)}
+            onClick={() => choose(variable.id)}
+            {...peekAt(variable.id)}
           >
-            {titleOf(made)}
+            {titleOf(variable)}
           </button>{' '}
           <i>{verbOf(working.recipe)}</i>{' '}
           {sources.slice(0, NAMED).map((id, k) => (
@@ -70,13 +70,13 @@ export function WorkingLine({ study, entry, title, chosen, choose, change, copy 
         {same.length > 0 && <p className={list['failing']}>Does the same as {same.map(titleOf).join(', ')}.</p>}
       </div>
       <div className={list['actions']}>
-        <Button onClick={() => change(working.id)} aria-label={`Change ${titleOf(made)}`}>
+        <Button onClick={() => change(working.id)} aria-label={`Change ${titleOf(variable)}`}>
           Change
         </Button>
-        <Button onClick={() => copy(working)} aria-label={`Copy ${titleOf(made)}`}>
+        <Button onClick={() => copy(working)} aria-label={`Copy ${titleOf(variable)}`}>
           Copy
         </Button>
-        {made.countable && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(made.name)}`}>Table</a>}
+        {variable.countable && <a href={`/studies/${study}/tables?rows=${encodeURIComponent(variable.name)}`}>Table</a>}
       </div>
     </li>
   );

@@ -93,7 +93,7 @@ export function WorkingList({ view, chosen, choose, start, change, copy }: Props
             study={view.study.id}
             entry={entry}
             title={title}
-            chosen={chosen === entry.made.id}
+            chosen={chosen === entry.variable.id}
             choose={choose}
             change={change}
             copy={copy}

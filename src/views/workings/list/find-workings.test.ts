@@ -26,7 +26,7 @@ function entry(id: number, label: string, more: Partial<Entry> = {}, working: Pa
       standsIn: null,
       ...working,
     },
-    made: variable({ id: 100 + id, name: `made_${id}`, label }),
+    variable: variable({ id: 100 + id, name: `made_${id}`, label }),
     line: '1 to Low',
     tables: 0,
     variables: 0,

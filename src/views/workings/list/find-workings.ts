@@ -12,7 +12,7 @@ export type Show = 'all' | 'used' | 'unused' | 'failing' | 'same' | WorkingKind;
 /** A working with all that is said of it. */
 export interface Entry {
   working: Working;
-  made: RosterVariable;
+  variable: RosterVariable;
   line: string;
   /** How many tables and variables stand on it. */
   tables: number;
@@ -31,14 +31,14 @@ export function entriesOf(view: StudyView): Entry[] {
   for (const { recipe, variable } of view.workings)
     byKey.set(keyOf(recipe), [...(byKey.get(keyOf(recipe)) ?? []), variable]);
   return view.workings.flatMap((working) => {
-    const made = find.get(working.variable);
-    if (!made) return [];
-    const users = usersOf(view, made.id);
-    const twins = (byKey.get(keyOf(working.recipe)) ?? []).filter((id) => id !== made.id);
+    const variable = find.get(working.variable);
+    if (!variable) return [];
+    const users = usersOf(view, variable.id);
+    const twins = (byKey.get(keyOf(working.recipe)) ?? []).filter((id) => id !== variable.id);
     return [
       {
         working,
-        made,
+        variable,
         line: sayRecipe(working.recipe, names),
         tables: users.tables.length,
         variables: users.variables.length,
@@ -70,7 +70,7 @@ export const SHOWS: readonly (readonly [Show, string, (entry: Entry) => boolean]
 const COMPARE: Readonly<Record<Order, (a: Entry, b: Entry) => number>> = {
   newest: (a, b) => b.working.created.localeCompare(a.working.created) || b.working.id - a.working.id,
   edited: (a, b) => b.working.edited.localeCompare(a.working.edited) || b.working.id - a.working.id,
-  label: (a, b) => titleOf(a.made).localeCompare(titleOf(b.made), 'en'),
+  label: (a, b) => titleOf(a.variable).localeCompare(titleOf(b.variable), 'en'),
   kind: (a, b) => a.working.recipe.kind.localeCompare(b.working.recipe.kind) || a.working.id - b.working.id,
 };
 
@@ -85,10 +85,10 @@ export function findWorkings(
 ): Entry[] {
   const passes = SHOWS.find(([id]) => id === show)?.[2] ?? (() => true);
   const words = search.toLowerCase().split(/\s+/);
-  const textOf = ({ working, made, line }: Entry) => {
+  const textOf = ({ working, variable: variable, line }: Entry) => {
     const { recipe, created } = working;
     const sources = sourcesOf(recipe).map(title);
-    const parts = [made.name, titleOf(made), viewKindOf(recipe).title, recipe.kind, ...sources, line];
+    const parts = [variable.name, titleOf(variable), viewKindOf(recipe).title, recipe.kind, ...sources, line];
     return [...parts, created.slice(0, 10)].join(' ').toLowerCase();
   };
   return entries

@@ -27,7 +27,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(640);
   const [pointed, setPointed] = useState<number | null>(null);
-  const [held, setHeld] = useState<number | null>(null);
+  const [dragged, setHeld] = useState<number | null>(null);
   useEffect(() => {
     const { current } = box;
     if (!current) return;
@@ -42,11 +42,11 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
   const { plot, x, drawn, valueAt, clamp, ticks } = scale;
   const at = (event: PointerEvent): number => event.clientX - (box.current?.getBoundingClientRect().left ?? 0);
   const moved = (event: PointerEvent) => {
-    if (held === null) {
+    if (dragged === null) {
       setPointed(at(event) <= plot ? valueAt(at(event)) : null);
       return;
     }
-    const edge = edgesOf(recipe, whole)[held];
+    const edge = edgesOf(recipe, whole)[dragged];
     if (edge) change(moveEdge(recipe, edge, valueAt(clamp(at(event))), grain));
   };
   const hold = (edge: number, event: PointerEvent<SVGGElement>) => {
@@ -82,7 +82,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
             {figure(tick)}
           </text>
         ))}
-        {pointed !== null && held === null && (
+        {pointed !== null && dragged === null && (
           <g className={css['pointer']} pointerEvents="none">
             <line x1={drawn(pointed)} x2={drawn(pointed)} y1={TOP - 8} y2={FLOOR} />
             <text x={Math.max(RIM, Math.min(plot - RIM, drawn(pointed)))} y={FLOOR + 18}>
@@ -90,7 +90,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
             </text>
           </g>
         )}
-        <EdgeHandles {...{ distribution, recipe, grain, scale, change, held, hold }} />
+        <EdgeHandles {...{ distribution, recipe, grain, scale, change, dragged: dragged, hold }} />
         <MissingStrip missing={distribution.missing} recipe={recipe} scale={scale} />
       </svg>
     </div>

@@ -13,7 +13,7 @@ interface Props {
   scale: BandScale;
   change: (recipe: Band) => void;
   /** The edge that is dragged, by its place; null: none. */
-  held: number | null;
+  dragged: number | null;
   hold: (edge: number, event: PointerEvent<SVGGElement>) => void;
 }
 
@@ -22,7 +22,7 @@ const LONG_STEP = 10;
 const STEPS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 };
 
 /** The edges of the bands: dragged, moved with the arrows, taken away by Delete or a double click. */
-export function EdgeHandles({ distribution, recipe, grain, scale, change, held, hold }: Props) {
+export function EdgeHandles({ distribution, recipe, grain, scale, change, dragged: dragged, hold }: Props) {
   const { drawn, clamp } = scale;
   const { whole } = grain;
   const pressed = (event: KeyboardEvent, edge: Edge) => {
@@ -57,7 +57,7 @@ export function EdgeHandles({ distribution, recipe, grain, scale, change, held, 
             <rect x={px - 7} y={TOP - 8} width="14" height={FLOOR - TOP + 24} fill="transparent" />
             <line x1={px} x2={px} y1={TOP - 8} y2={FLOOR} />
             <path d={`M${px} ${FLOOR} l-6 9 v7 h12 v-7 z`} />
-            {held === k && (
+            {dragged === k && (
               <text x={px} y={TOP - 12}>
                 {figure(edge.value)}
               </text>

@@ -2,7 +2,7 @@ import { titleOf } from './codebook/types.js';
 
 /**
  * The one of a list that has an id; undefined where there is none.
- * @example byId(variables, 4)?.label
+ * @example byId([{ id: 4, label: 'Site' }], 4)?.label // 'Site'
  */
 export function byId<T extends { readonly id: number | string }>(
   list: Iterable<T> | undefined,

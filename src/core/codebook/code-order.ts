@@ -33,7 +33,12 @@ export function orderCodes(codes: readonly Code[], order: CodeOrder): Code[] {
   return [...sorted(codes.filter(isAnswer), order), ...codes.filter((code) => !isAnswer(code))];
 }
 
-/** Puts one code in the place of another, which makes room for it. */
+/**
+ * Puts one code in the place of another, which makes room for it.
+ * @example
+ * const codes = ['1', '2', '3'].map((code) => ({ code, label: code, missing: null }));
+ * moveCode(codes, 0, 2).map(({ code }) => code); // ['2', '3', '1']
+ */
 export function moveCode(codes: readonly Code[], from: number, to: number): Code[] {
   const moved = codes[from];
   if (!moved || to < 0 || to >= codes.length) return [...codes];

@@ -20,7 +20,10 @@ function dayNumber(year: number, month: number, day: number): number | null {
   return year * 10_000 + month * 100 + day;
 }
 
-/** The day that a text spells in a form, as a number that grows with time; null where it spells none. */
+/**
+ * The day that a text spells in a form, as a number that grows with time; null where it spells none.
+ * @example parseDate('27.11.2026', 'dmy') // 20261127
+ */
 export function parseDate(text: string, form: DateForm): number | null {
   const match = DATE.exec(text);
   if (!match) return null;

@@ -3,7 +3,9 @@ import type { CodebookFile, FileCode, FileVariable } from './codebook-file.js';
 /**
  * The codes that a codebook file gives a variable: its own, or those of the shared list that it names. None of either,
  * or a list that the file does not have: no codes.
- * @example fileCodes({ name: 'q1', codeList: 'agree' }, { codeLists: { agree: [{ code: '1', label: 'Agree' }] } })
+ * @example
+ * fileCodes({ name: 'q1', codeList: 'agree' }, { codeLists: { agree: [{ code: '1', label: 'Agree' }] } });
+ * // [{ code: '1', label: 'Agree' }]
  */
 export function fileCodes(
   { codes, codeList }: Pick<FileVariable, 'codes' | 'codeList'>,

@@ -14,6 +14,10 @@ const same = (a: Code | undefined, b: Code | undefined) =>
  * @param base as it was before both
  * @param theirs as the one has it
  * @param mine as the other has it, who comes later
+ * @example
+ * const base = [{ code: '1', label: 'Yes', missing: null }];
+ * const mine = [{ code: '1', label: 'Ja', missing: null }];
+ * mergeCodes(base, base, mine).codes; // [{ code: '1', label: 'Ja', missing: null }]
  */
 export function mergeCodes(base: readonly Code[], theirs: readonly Code[], mine: readonly Code[]): MergedCodes {
   const byCode = (codes: readonly Code[]) => new Map(codes.map((code) => [code.code, code]));

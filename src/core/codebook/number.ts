@@ -3,6 +3,7 @@ const NUMBER = /^[+-]?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i;
 /**
  * The number that a piece of text spells with a decimal point, or null. Leading zeros ("007"), which mark an
  * identifier, thousands separators and words are not numbers; nor are whole numbers too long to be kept exactly.
+ * @example parseNumber('-1.5') // -1.5
  */
 export function parseNumber(text: string): number | null {
   const trimmed = text.trim();
@@ -16,6 +17,7 @@ export function parseNumber(text: string): number | null {
  * The one canonical form of a code: of what spells a whole number that number ("9.0", "9." and "+9" are 9), of all else
  * the text itself: "01" is no number, and "1.10" need not be 1.1. Codes come out of the store in it, and whatever is
  * typed, sent or declared is brought to it, so that 9 and 9.0 are one code in a table, a band, a filter and a recode.
+ * @example ['9.0', '+9', '01'].map(canonicalCode) // ['9', '9', '01']
  */
 export function canonicalCode(text: string): string {
   const number = parseNumber(text);
@@ -32,7 +34,10 @@ export function canonicalCodes<T extends { code: string }>(codes: readonly T[]):
   return [...byCode.values()];
 }
 
-/** Codes in the order a person lists them: numbers by value, then text by the alphabet. */
+/**
+ * Codes in the order a person lists them: numbers by value, then text by the alphabet.
+ * @example ['10', '9', 'x'].sort(compareCodes) // ['9', '10', 'x']
+ */
 export function compareCodes(a: string, b: string): number {
   const x = parseNumber(a);
   const y = parseNumber(b);

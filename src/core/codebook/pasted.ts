@@ -1,6 +1,7 @@
 /**
  * The cells of a piece of a spreadsheet, as they come through the clipboard: tabs between columns, line ends between
  * rows, and quotes around a cell that has either in it. One line end behind the last row is no row.
+ * @example pastedCells('a\tb\nc\td') // [['a', 'b'], ['c', 'd']]
  */
 export function pastedCells(text: string): string[][] {
   const rows: string[][] = [];
@@ -50,7 +51,14 @@ function closes(text: string, from: number): boolean {
   return false;
 }
 
-/** Cells as a spreadsheet takes them from the clipboard. */
+/**
+ * Cells as a spreadsheet takes them from the clipboard.
+ * @example
+ * copiedCells([
+ *   ['a', 'b'],
+ *   ['c', 'd'],
+ * ]); // 'a\tb\nc\td'
+ */
 export function copiedCells(rows: readonly (readonly string[])[]): string {
   const quoted = (cell: string) => (/["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
   return rows.map((row) => row.map(quoted).join('\t')).join('\n');

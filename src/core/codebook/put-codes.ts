@@ -12,6 +12,9 @@ export interface CodeEdit {
  * A code list with some codes changed or added. Codes that are not named stay, in their places, and new ones stand
  * behind; where all are named, they stand in the order in which they are named.
  * @param onlyThese the list has the codes given and no others
+ * @example
+ * putCodes([{ code: '1', label: '1', missing: null }], [{ code: '1', label: 'Yes', missing: null }]);
+ * // [{ code: '1', label: 'Yes', missing: null }]
  */
 export function putCodes(codes: readonly Code[], edits: readonly CodeEdit[], onlyThese = false): Code[] {
   const byCode = new Map(codes.map((code) => [code.code, code]));

@@ -65,7 +65,10 @@ function runFrom(columns: readonly AskedColumn[], from: number, stemOf: (name: s
   return { stem, end };
 }
 
-/** What texts have in common at their beginning, up to a break between words; and what is left of each. */
+/**
+ * What texts have in common at their beginning, up to a break between words; and what is left of each.
+ * @example liftCommon(['You grow: beans', 'You grow: kale']) // { common: 'You grow', rest: ['beans', 'kale'] }
+ */
 export function liftCommon(texts: readonly string[]): { common: string; rest: string[] } {
   const [first = '', ...others] = texts;
   let length = first.length;

@@ -15,7 +15,10 @@ export interface Joins<C, T> {
 
 /**
  * Works a clause out from its conditions upwards.
- * @example foldClause(clause, { condition: () => 1, and: sum, or: sum, not: (part) => part }) // how many conditions
+ * @example
+ * const clause = { and: [{ of: 'a' }, { not: { of: 'b' } }] };
+ * // How many conditions it has.
+ * foldClause(clause, { condition: () => 1, and: total, or: total, not: (part) => part }); // 2
  */
 export function foldClause<C extends object, T>(clause: ClauseOf<C>, joins: Joins<C, T>): T {
   const fold = (part: ClauseOf<C>): T => {
@@ -27,7 +30,12 @@ export function foldClause<C extends object, T>(clause: ClauseOf<C>, joins: Join
   return fold(clause);
 }
 
-/** The same clause over other conditions. */
+/**
+ * The same clause over other conditions.
+ * @example
+ * mapClause({ and: [{ of: 1 }, { not: { of: 2 } }] }, ({ of }) => ({ of: of + 10 }));
+ * // { and: [{ of: 11 }, { not: { of: 12 } }] }
+ */
 export function mapClause<C extends object, D extends object>(
   clause: ClauseOf<C>,
   change: (condition: C) => D,
@@ -40,7 +48,10 @@ export function mapClause<C extends object, D extends object>(
   });
 }
 
-/** The conditions of a clause, in the order in which they are said. */
+/**
+ * The conditions of a clause, in the order in which they are said.
+ * @example conditionsIn({ and: [{ of: 1 }, { not: { of: 2 } }] }) // [{ of: 1 }, { of: 2 }]
+ */
 export function conditionsIn<C extends object>(clause: ClauseOf<C>): C[] {
   return foldClause<C, C[]>(clause, {
     condition: (condition) => [condition],
@@ -50,7 +61,10 @@ export function conditionsIn<C extends object>(clause: ClauseOf<C>): C[] {
   });
 }
 
-/** How deep a clause is: 1 for a condition alone. */
+/**
+ * How deep a clause is: 1 for a condition alone.
+ * @example depthOf({ and: [{ of: 1 }, { not: { of: 2 } }] }) // 3
+ */
 export function depthOf<C extends object>(clause: ClauseOf<C>): number {
   const deepest = (parts: readonly number[]) => 1 + Math.max(0, ...parts);
   return foldClause<C, number>(clause, {
@@ -64,6 +78,9 @@ export function depthOf<C extends object>(clause: ClauseOf<C>): number {
 /**
  * A verdict on a respondent, by a clause's conditions (Kleene's strong logic of three values): "and" is outside where
  * one part is, "or" is inside where one part is, and what is neither is unknown where a part is.
+ * @example
+ * // Of respondent 0: the first condition holds, of the second nothing is known.
+ * verdictOfClause({ and: [{ is: 1 }, { is: 2 }] }, ({ is }) => () => is)(0); // 2
  */
 export function verdictOfClause<C extends object>(
   clause: ClauseOf<C>,

@@ -15,12 +15,18 @@ export type Column =
 export type CodedColumn = Extract<Column, { kind: 'coded' }>;
 export type SetsColumn = Extract<Column, { kind: 'sets' }>;
 
-/** The lower half of each number's bits: in a NaN it says which, 0 for a blank, k for `words[k - 1]`. */
+/**
+ * The lower half of each number's bits: in a NaN it says which, 0 for a blank, k for `words[k - 1]`.
+ * @example wordAt(lowBits(Float64Array.of(NaN, 7)), 0) // 0
+ */
 export function lowBits(values: Float64Array): Uint32Array {
   return new Uint32Array(values.buffer, values.byteOffset, values.length * 2);
 }
 
-/** Which of a number column's words stands at `k`, from 1; 0: it is blank. Only where `values[k]` is NaN. */
+/**
+ * Which of a number column's words stands at `k`, from 1; 0: it is blank. Only where `values[k]` is NaN.
+ * @example wordAt(Uint32Array.of(2, 0x7ff80000), 0) // 2
+ */
 export function wordAt(low: Uint32Array, k: number): number {
   return low[2 * k]!;
 }

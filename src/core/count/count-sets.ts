@@ -26,7 +26,10 @@ export interface SetRequest {
   weight: Float64Array | null;
 }
 
-/** Whether a question with these groups is counted in blocks. */
+/**
+ * Whether a question with these groups is counted in blocks.
+ * @example countsInBlocks(20, 8) // true
+ */
 export function countsInBlocks(options: number, groups: number): boolean {
   const blocks = Math.ceil(options / BITS);
   return blocks <= MOST_BLOCKS && Math.max(1, (blocks * (blocks - 1)) / 2) * groups * VALUES * VALUES <= MOST_ENTRIES;
@@ -111,6 +114,16 @@ function stepWeighted(
  * every two such blocks a table of what stands in them both is counted, one step a respondent however many options they
  * mention; pairs of options are added up from these tables at the end.
  * @param power to which the weight is raised
+ * @example
+ * const crops = {
+ *   kind: 'sets',
+ *   words: Uint32Array.of(1, 3, 2, 0),
+ *   width: 1,
+ *   state: Uint8Array.of(1, 1, 1, 0),
+ *   options: ['beans', 'kale'],
+ * };
+ * const counted = countSets({ rows: crops, groups: [], respondents: 4, mask: null, weight: null });
+ * counted.together; // [2, 1, 1, 2]
  */
 export function countSets({ rows, groups, respondents, mask, weight }: SetRequest, power: 1 | 2 = 1): SetCounts {
   const { state, options } = rows;

@@ -23,7 +23,11 @@ export interface CountRequest extends Counted {
 /** More cells than this is a mistake in the request, not a table. */
 const MOST_CELLS = 4_000_000;
 
-/** A column that can be an axis, or a Fault that says why not. */
+/**
+ * A column that can be an axis, or a Fault that says why not.
+ * @example
+ * asCountable({ kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] }, 'Site').kind; // 'coded'
+ */
 export function asCountable(column: Column, name: string): Countable {
   if (column.kind === 'coded' || column.kind === 'sets') return column;
   throw new Fault(
@@ -39,7 +43,12 @@ export function asCountable(column: Column, name: string): Countable {
 /** On an axis of a question "blank" stands before the options, the other states behind them, by their numbers. */
 const behind = SET_STATES.filter((state) => state !== 'blank');
 
-/** The positions that a column's values take on an axis. */
+/**
+ * The positions that a column's values take on an axis.
+ * @example
+ * axisOf({ kind: 'coded', values: Uint8Array.of(1), codes: ['a'] }).slots;
+ * // [{ is: 'blank' }, { is: 'code', code: 'a' }]
+ */
 export function axisOf(column: Countable): CountAxis {
   if (column.kind === 'coded') {
     return { kind: 'single', slots: [{ is: 'blank' }, ...column.codes.map((code): Slot => ({ is: 'code', code }))] };
@@ -59,17 +68,31 @@ export interface Ready extends Omit<Counted, 'weight'> {
   weight: ReturnType<typeof usable> | null;
 }
 
-/** Looks at weights and filter once. */
+/**
+ * Looks at weights and filter once.
+ * @example readied({ respondents: 2, mask: null, filtered: [], weight: null }).weight // null
+ */
 export function readied({ weight, ...counted }: Counted): Ready {
   return { ...counted, weight: weight && usable(weight, counted.mask, counted.respondents) };
 }
 
-/** Counts respondents (and weights) over one or more columns in one pass. */
+/**
+ * Counts respondents (and weights) over one or more columns in one pass.
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * count({ axes: [site], respondents: 4, mask: null, filtered: [], weight: null }).respondents; // [1, 2, 1]
+ */
 export function count({ axes, ...counted }: CountRequest): CountArray {
   return countReady(axes, readied(counted));
 }
 
-/** Counts those who were looked at before. */
+/**
+ * Counts those who were looked at before.
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * const ready = readied({ respondents: 4, mask: Uint8Array.of(1, 1, 0, 1), filtered: [], weight: null });
+ * countReady([site], ready).respondents; // [1, 1, 1]
+ */
 export function countReady(
   columnsOfAxes: readonly Countable[],
   { respondents: length, mask, filtered, weight }: Ready,

@@ -20,6 +20,10 @@ const { outside: OUTSIDE, inside: INSIDE, unknown: UNKNOWN } = VERDICT;
 /**
  * Which respondents all clauses keep, and how many each leaves out. A respondent is told once, under the first clause
  * that leaves them out.
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * const condition = { column: site, name: 'Site', rule: { is: 'any-of', codes: ['a'] }, missing: [] };
+ * filter([condition], 4).mask; // [1, 0, 1, 0]
  */
 export function filter(
   clauses: readonly ClauseOf<FilterCondition>[],

@@ -8,6 +8,10 @@ const MOST_COMBINED = 65_536;
  * of a respondent who is at a of the first and at b of the second is a times the size of the second, plus b. Counts
  * over it lie in memory as counts over the columns themselves do, so each nest of a table is gone through once.
  * @returns null where there are too many combinations; the columns are counted as they are then
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 0), codes: ['a', 'b'] };
+ * const season = { kind: 'coded', values: Uint8Array.of(1, 0, 1), codes: ['x'] };
+ * nestColumns([site, season], 3).values; // [3, 4, 1]
  */
 export function nestColumns(columns: readonly CodedColumn[], respondents: number): CodedColumn | null {
   const [first, ...others] = columns;

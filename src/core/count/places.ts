@@ -10,6 +10,19 @@ function optionsIn({ codes }: CodedColumn, options: readonly string[]): Int16Arr
 /**
  * The question with no more of each respondent than the option mentioned first, in the order of the slots. Who mentions
  * nothing stands as in the question itself, and what the rule for contradictions took away is no mention.
+ * @example
+ * const slots = [
+ *   { kind: 'coded', values: Uint8Array.of(2, 1), codes: ['a', 'b'] },
+ *   { kind: 'coded', values: Uint8Array.of(1, 0), codes: ['a', 'b'] },
+ * ];
+ * const question = {
+ *   kind: 'sets',
+ *   words: Uint32Array.of(3, 1),
+ *   width: 1,
+ *   state: Uint8Array.of(1, 1),
+ *   options: ['a', 'b'],
+ * };
+ * firstMention(question, slots).words; // [2, 1]
  */
 export function firstMention(question: SetsColumn, slots: readonly CodedColumn[]): SetsColumn {
   const { width, state, options } = question;
@@ -39,6 +52,20 @@ interface Ranked {
  * The places at which options are mentioned, added up in each cell of the count array of the question by `by`: 1 for a
  * respondent's first mention, 2 for the second. Slots that are left empty, say an option again or hold what the rule
  * for contradictions took away have no place.
+ * @example
+ * const slots = [
+ *   { kind: 'coded', values: Uint8Array.of(2, 1), codes: ['a', 'b'] },
+ *   { kind: 'coded', values: Uint8Array.of(1, 0), codes: ['a', 'b'] },
+ * ];
+ * const question = {
+ *   kind: 'sets',
+ *   words: Uint32Array.of(3, 1),
+ *   width: 1,
+ *   state: Uint8Array.of(1, 1),
+ *   options: ['a', 'b'],
+ * };
+ * // Of option a: second for the first respondent, first for the second.
+ * rankSums({ question, slots, by: undefined, mask: null, weight: null }).slice(1, 3); // [3, 1]
  */
 export function rankSums({ question, slots, by, mask, weight }: Ranked): number[] {
   const { options, state } = question;

@@ -30,7 +30,13 @@ const cellsOf = (columns: readonly Countable[]) =>
 /** What stands behind the rows of a block: a nest, and what splits it once more. */
 const behind = (nest: readonly Countable[], within: Countable | null) => (within ? [...nest, within] : nest);
 
-/** What a plan costs, before it is counted: its blocks, their cells, and the respondents gone through for each. */
+/**
+ * What a plan costs, before it is counted: its blocks, their cells, and the respondents gone through for each.
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * const plan = { rows: [{ column: site, slots: null }], nests: [[]], within: null, respondents: 4 };
+ * costOf(plan); // { blocks: 1, cells: 3, respondents: 4 }
+ */
 export function costOf({ rows, nests, within, respondents }: CountPlan) {
   const widths = nests.map((nest) => cellsOf(behind(nest, within)));
   const cells = rows.reduce((sum, { column }) => {
@@ -127,6 +133,10 @@ function joined({ nests, within, respondents, weight }: CountPlan): Joint | null
  * Counts all blocks of a plan, row items by nests. Each nest is combined once, whatever the number of row items; and a
  * row item is read once for all nests where these have few combinations.
  * @throws Fault where it would be too large, before anything is counted
+ * @example
+ * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
+ * const plan = { rows: [{ column: site, slots: null }], nests: [[]], within: null };
+ * countPlan({ ...plan, respondents: 4, mask: null, filtered: [], weight: null })[0].respondents; // [1, 2, 1]
  */
 export function countPlan(plan: CountPlan): CountArray[] {
   const { rows, nests, within, respondents } = plan;

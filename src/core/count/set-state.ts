@@ -23,7 +23,10 @@ export const hasAnswered = (state: number): boolean =>
 export const answeredIn = (states: Uint8Array): number =>
   states.reduce((sum, state) => sum + (hasAnswered(state) ? 1 : 0), 0);
 
-/** How many respondents are in each state, by its number. */
+/**
+ * How many respondents are in each state, by its number.
+ * @example statesIn(Uint8Array.of(1, 1, 0, 3)) // [1, 2, 0, 1, 0, 0]
+ */
 export function statesIn(states: Uint8Array): number[] {
   const tally = SET_STATES.map(() => 0);
   for (const state of states) tally[state]!++;

@@ -7,6 +7,7 @@ const upwards = (p: readonly number[]) => p.map((_, k) => k).sort((a, b) => p[a]
 /**
  * Holm's step-down adjustment (Holm 1979): sorted upwards, the k-th of m is multiplied by m - k + 1, made monotone, and
  * held at 1. Returned in the order given.
+ * @example holm([0.01, 0.04, 0.03]) // [0.03, 0.06, 0.06]
  */
 export function holm(p: readonly number[]): number[] {
   const adjusted = new Array<number>(p.length).fill(0);
@@ -40,7 +41,10 @@ function benjaminiHochberg(p: readonly number[]): number[] {
   return adjusted;
 }
 
-/** Adjusts a family of p-values. */
+/**
+ * Adjusts a family of p-values.
+ * @example adjust([0.01, 0.04], 'bonferroni') // [0.02, 0.08]
+ */
 export function adjust(p: readonly number[], by: Adjustment): number[] {
   return { holm, bonferroni, 'benjamini-hochberg': benjaminiHochberg }[by](p);
 }

@@ -28,7 +28,16 @@ export interface Fitted {
   variance: number;
 }
 
-/** Fits a stratum with its own margins; each cell by itself, so that the smallest keeps its digits. */
+/**
+ * Fits a stratum with its own margins; each cell by itself, so that the smallest keeps its digits.
+ * @example
+ * fittedTo(1, {
+ *   n: [[20, 10], [10, 20]],
+ *   R: [30, 30],
+ *   C: [30, 30],
+ *   N: 60,
+ * }).cells[0]; // 15
+ */
 export function fittedTo(psi: number, { n, R, C }: Stratum): Fitted {
   const cell = (i: number, j: number) => firstCell(i === j ? psi : 1 / psi, R[i]!, R[1 - i]!, C[j]!, C[1 - j]!);
   const cells: Fitted['cells'] = [cell(0, 0), cell(0, 1), cell(1, 0), cell(1, 1)];

@@ -22,7 +22,12 @@ export interface Cells {
   adjustedP: number[][];
 }
 
-/** Expected counts, residuals and contributions of every cell. A residual without any spread is 0. */
+/**
+ * Expected counts, residuals and contributions of every cell. A residual without any spread is 0.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * cells(table).expected[0]; // [15, 15]
+ */
 export function cells(table: Crosstab, adjustment: Adjustment = 'holm'): Cells {
   const { n, R, C, N, survey } = table;
   const map = (value: (count: number, e: number, i: number, j: number) => number) =>

@@ -10,6 +10,15 @@ import type { Absent, TestResult } from './result.js';
  * of each question, R of each respondent, T all.
  * @param answers one line for each pattern of answers, 1 or 0 for each of k questions
  * @param times how many respondents gave each pattern
+ * @example
+ * cochranQ(
+ *   [
+ *     [1, 1, 0],
+ *     [1, 0, 0],
+ *     [0, 1, 0],
+ *   ],
+ *   [6, 4, 2],
+ * ).statistic; // 14
  */
 export function cochranQ(answers: readonly (readonly number[])[], times: readonly number[]): TestResult | Absent {
   const k = answers[0]?.length ?? 0;

@@ -156,6 +156,9 @@ function spanOf(values: readonly number[], own: number): Span {
  * @param cuts positions after which the groups of the own grouping end; every code for itself where not given
  * @returns null where the axis has fewer than three codes, or more than 18, or, with weights, more than can be gone
  * through
+ * @example
+ * const { table } = reduceTable([[12, 5], [8, 8], [4, 13]]);
+ * collapsing(table, 'rows', 0.95).groupings; // 3
  */
 export function collapsing(
   table: Crosstab,

@@ -39,6 +39,9 @@ function spreads(table: Crosstab): number[][] | null {
  * With weights the difference is held against its linearised standard error instead. A column that is a single
  * respondent is compared like any other.
  * @returns null where there are more pairs than anyone could read
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * columnProportions(table, 'holm', 0.95).pairs.length; // 2
  */
 export function columnProportions(
   table: Crosstab,
@@ -82,7 +85,10 @@ export function columnProportions(
   return { adjustment, above, pairs };
 }
 
-/** The letter of a column: A to Z, then AA, AB and so on. */
+/**
+ * The letter of a column: A to Z, then AA, AB and so on.
+ * @example [columnLetter(0), columnLetter(25), columnLetter(26)] // ['A', 'Z', 'AA']
+ */
 export function columnLetter(position: number): string {
   const letter = String.fromCharCode(65 + (position % 26));
   return position < 26 ? letter : columnLetter(Math.floor(position / 26) - 1) + letter;

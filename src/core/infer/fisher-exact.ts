@@ -12,6 +12,9 @@ import { type Absent, isAbsent, type TestResult } from './result.js';
  * Fisher's exact test for tables of any size (Freeman and Halton 1951): the probability of all tables with these
  * margins that are no likelier than the observed one, to a relative tolerance of 1e-7. 2 x 2 has its one-sided p as
  * well.
+ * @example
+ * const { table } = reduceTable([[3, 0, 1], [0, 3, 1]]);
+ * fisherExact(table).p; // 0.05714
  */
 export function fisherExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
   if (isTwoByTwo(table)) return fisher(table);

@@ -48,6 +48,9 @@ interface Enumeration {
 
 /**
  * What a first cell can be with these margins: how likely each is at independence (relative), and which was observed.
+ * @example
+ * const { table } = reduceTable([[3, 1], [1, 3]]);
+ * firstCells(table).weights.length; // 5
  */
 export function firstCells(table: Crosstab): { weights: readonly number[]; position: number } | Absent {
   const all = enumerate(table);
@@ -72,6 +75,9 @@ function enumerate(table: Crosstab): Enumeration | Absent {
 /**
  * Fisher's exact test of a 2 x 2 table (Fisher 1935). `p` is two-sided: all tables with these margins that are no
  * likelier than the observed one. `pLess` and `pGreater` are one-sided for the first cell.
+ * @example
+ * const { table } = reduceTable([[3, 1], [1, 3]]);
+ * fisher(table).p; // 0.4857
  */
 export function fisher(table: Crosstab): TestResult | Absent {
   const all = enumerate(table);
@@ -88,6 +94,9 @@ export function fisher(table: Crosstab): TestResult | Absent {
 
 /**
  * Pearson's X² of a 2 x 2 table with the p of all tables with these margins whose first cell is as far from its mean.
+ * @example
+ * const { table } = reduceTable([[3, 1], [1, 3]]);
+ * pearsonExactFour(table).p; // 0.4857
  */
 export function pearsonExactFour(table: Crosstab): TestResult | Absent {
   const all = enumerate(table);

@@ -9,7 +9,10 @@ import { probabilityUpTo } from './exact/network.js';
 import { oneWayNetwork } from './exact/table-network.js';
 import { type Absent, isAbsent, type TestResult } from './result.js';
 
-/** Counts against proportions (equal where none are given); proportions need not add up to 1. */
+/**
+ * Counts against proportions (equal where none are given); proportions need not add up to 1.
+ * @example oneWay([10, 20], [1, 2]).expected // [10, 20]
+ */
 export function oneWay(counts: readonly number[], proportions?: readonly number[]): OneWay {
   const N = total(counts);
   const shares = proportions ?? counts.map(() => 1);
@@ -36,7 +39,10 @@ function goodnessOfFit({ n, expected, N }: OneWay): TestResult | Absent {
   return { ...chiSquare(statistic, df), variants: { 'likelihood-ratio': chiSquare(Math.max(0, likelihood), df) } };
 }
 
-/** X² of one-way counts with the p of all counts of as many respondents that have an X² no smaller (multinomial). */
+/**
+ * X² of one-way counts with the p of all counts of as many respondents that have an X² no smaller (multinomial).
+ * @example goodnessExact(oneWay([1, 5])).p // 0.2188
+ */
 export function goodnessExact({ n, expected, N }: OneWay, options: ExactOptions = {}): TestResult | Absent {
   const why = whyNoExact(N, n.every(Number.isInteger), options, { absent: 'The exact test was not asked for.' });
   if (why) return why;

@@ -28,7 +28,12 @@ function cellDeviance(n: number, e: number): number {
   return e * sum;
 }
 
-/** Likelihood-ratio test of independence: G² = 2 sum n ln(n/e), 0 ln 0 = 0, df = (r - 1)(c - 1). */
+/**
+ * Likelihood-ratio test of independence: G² = 2 sum n ln(n/e), 0 ln 0 = 0, df = (r - 1)(c - 1).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * likelihoodRatio(table).statistic; // 6.796
+ */
 export function likelihoodRatio(table: Crosstab): TestResult {
   let sum = 0;
   eachCell(table, (n, i, j) => {

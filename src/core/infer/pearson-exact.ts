@@ -8,7 +8,12 @@ import { pearsonExactFour } from './fisher.js';
 import { pearsonStatistic } from './pearson.js';
 import type { Absent, TestResult } from './result.js';
 
-/** Pearson's X² with the p of all tables with these margins that have an X² no smaller. */
+/**
+ * Pearson's X² with the p of all tables with these margins that have an X² no smaller.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * pearsonExact(table).p; // 0.01938
+ */
 export function pearsonExact(table: Crosstab, options: ExactOptions = {}): TestResult | Absent {
   if (isTwoByTwo(table)) return pearsonExactFour(table);
   const why = whyNoExact(table.N, isWhole(table), options);

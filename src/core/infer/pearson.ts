@@ -18,11 +18,21 @@ export const pearsonStatistic = perTable((table): number => {
   return sum;
 });
 
+/**
+ * @example
+ * const { table } = reduceTable([[5, 6, 7], [8, 9, 1]]);
+ * degreesOfFreedom(table); // 2
+ */
 export function degreesOfFreedom(table: Crosstab): number {
   return (table.R.length - 1) * (table.C.length - 1);
 }
 
-/** Pearson's chi-square test of independence, df = (r - 1)(c - 1). */
+/**
+ * Pearson's chi-square test of independence, df = (r - 1)(c - 1).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * pearson(table).statistic; // 6.667
+ */
 export function pearson(table: Crosstab): TestResult {
   return chiSquare(pearsonStatistic(table), degreesOfFreedom(table));
 }

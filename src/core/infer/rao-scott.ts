@@ -48,7 +48,22 @@ function variance({ p, row, column, q, qRow, qColumn, qAll }: Shares, i: number,
   );
 }
 
-/** Standard errors of the residuals p_ij - p_i p_j of a weighted table, cell by cell. */
+/**
+ * Standard errors of the residuals p_ij - p_i p_j of a weighted table, cell by cell.
+ * @example
+ * const weights = {
+ *   sums: [[20, 10], [10, 20]],
+ *   squares: [[30, 15], [15, 30]],
+ * };
+ * const { table } = reduceTable(
+ *   [
+ *     [20, 10],
+ *     [10, 20],
+ *   ],
+ *   { weights },
+ * );
+ * residualErrors(table)[0][0]; // 0.03758
+ */
 export function residualErrors(table: Crosstab): number[][] {
   const shares = sharesOf(table);
   return table.n.map((row, i) => row.map((_, j) => Math.sqrt(Math.max(0, variance(shares, i, j)))));
@@ -70,6 +85,19 @@ export interface RaoScottParts {
  * traces are those of diag(q) K with K = G' E⁻¹ G over the expected shares e = a b. Multiplied out, with t = p/(a b) -
  * 2, K(uv, u'v') = d_uu' d_vv'/(a_u b_v) - d_uu'/a_u - d_vv'/b_v - t_uv - t_u'v' + c and c = sum (p - 2 a b)²/(a b) -
  * 2, and the sum of q q' K² falls into sums over cells, rows and columns: no pair of cells has to be looked at.
+ * @example
+ * const weights = {
+ *   sums: [[20, 10], [10, 20]],
+ *   squares: [[30, 15], [15, 30]],
+ * };
+ * const { table } = reduceTable(
+ *   [
+ *     [20, 10],
+ *     [10, 20],
+ *   ],
+ *   { weights },
+ * );
+ * raoScottParts(table).pearson; // 6.667
  */
 export function raoScottParts(table: Crosstab): RaoScottParts {
   const { R, C, N, survey } = table;
@@ -117,6 +145,19 @@ export function raoScottParts(table: Crosstab): RaoScottParts {
  * effects. Only their sum and the sum of their squares are needed. Both are traces, and the residuals add up to 0 in
  * every row and column, so that weighting each by n/(p_i p_j) over all cells gives the same as the inverse over r - 1
  * rows and c - 1 columns. The variant takes G² in place of X².
+ * @example
+ * const weights = {
+ *   sums: [[20, 10], [10, 20]],
+ *   squares: [[30, 15], [15, 30]],
+ * };
+ * const { table } = reduceTable(
+ *   [
+ *     [20, 10],
+ *     [10, 20],
+ *   ],
+ *   { weights },
+ * );
+ * raoScott(table).statistic; // 4.917
  */
 export function raoScott(table: Crosstab): TestResult | Absent {
   const { survey } = table;

@@ -6,7 +6,12 @@ import { figure, type WorkedExample } from '../statistic/worked-example.js';
 import { pLine } from './chi-square-lines.js';
 import type { Absent, TestResult } from './result.js';
 
-/** Continuity-corrected X² of a 2 x 2 table: N max(0, |ad - bc| - N/2)² / (R1 R2 C1 C2) (Yates 1934). */
+/**
+ * Continuity-corrected X² of a 2 x 2 table: N max(0, |ad - bc| - N/2)² / (R1 R2 C1 C2) (Yates 1934).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * yates(table).statistic; // 5.4
+ */
 export function yates(table: Crosstab): TestResult | Absent {
   if (!isTwoByTwo(table)) return { absent: "Yates's correction is for tables of 2 x 2." };
   if (!isWhole(table)) return { absent: "Yates's correction needs whole counts." };

@@ -22,6 +22,16 @@ function products(strata: readonly Stratum[]) {
 /**
  * The odds ratio common to 2 x 2 strata, sum(ad/N)/sum(bc/N) (Mantel and Haenszel 1959), with the variance of its
  * logarithm after Robins, Breslow and Greenland (1986).
+ * @example
+ * const strata = [
+ *   {
+ *     n: [[20, 10], [10, 20]],
+ *     R: [30, 30],
+ *     C: [30, 30],
+ *     N: 60,
+ *   },
+ * ];
+ * commonOddsRatio(strata, 0.95).value; // 4
  */
 export function commonOddsRatio(strata: readonly Stratum[], confidence: number): MeasureResult | Absent {
   const parts = products(strata);

@@ -18,7 +18,12 @@ export interface Unbiased {
   columns: number;
 }
 
-/** Bergsma's (2013) correction, with weights by the effective base; null where it would divide by nothing. */
+/**
+ * Bergsma's (2013) correction, with weights by the effective base; null where it would divide by nothing.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * unbiased(table); // { square: 0.09416, rows: 1.983, columns: 1.983 }
+ */
 export function unbiased(table: Crosstab): Unbiased | null {
   const N = table.survey?.effectiveBase ?? table.N;
   if (!(N > 1)) return null;

@@ -12,6 +12,9 @@ const cramersVForm: FormOfTable = (rows, columns) => rootOver(Math.min(rows, col
  * Cramer's V = sqrt(X²/(N (min(r, c) - 1))) (Cramer 1946). The interval inverts the noncentral chi-square
  * distribution of X², with weights on the scale of Rao and Scott; the lower end is 0 where no noncentrality fits
  * (Smithson 2003, chapter 4).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * cramersV(table, 0.95).value; // 0.3333
  */
 export function cramersV(table: Crosstab, confidence: number): MeasureResult {
   return ofPhiSquared(cramersVForm, table, confidence);

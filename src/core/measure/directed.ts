@@ -14,7 +14,7 @@ interface Shared<Stem extends string, Way extends Direction> extends Pick<Measur
   name: string;
   predicts: 'predicting' | 'of';
   compute: (table: Crosstab, direction: Way, confidence: number) => MeasureResult | Absent;
-  sum: (table: Crosstab, direction: Way) => WorkedExample;
+  workedExample: (table: Crosstab, direction: Way) => WorkedExample;
 }
 
 /** The words that say what is predicted, by the titles of the variables. */
@@ -26,12 +26,14 @@ const SAYS: Record<Direction, (predicts: string, rows: string, columns: string) 
 
 /**
  * Makes the records of a measure that predicts the rows, the columns, or each from the other.
- * @example directed({ stem: 'lambda', … })('columns', 'Share of wrong guesses …', 20 / 80) // lambda:columns
+ * @example
+ * directed({ stem: 'lambda', name: 'Lambda', predicts: 'predicting' })('columns', 'Share of wrong guesses.', 0.25).id;
+ * // 'lambda:columns'
  */
 export const directed =
   <const Stem extends string, Way extends Direction>(shared: Shared<Stem, Way>) =>
   <const W extends Way>(direction: W, about: string, value: number) => {
-    const { stem, name, predicts, symbol, levels, range, blind, compute, sum } = shared;
+    const { stem, name, predicts, symbol, levels, range, blind, compute, workedExample } = shared;
     const nameWith = (rows: string, columns: string) => `${name}, ${SAYS[direction](predicts, rows, columns)}`;
     return measure({
       id: `${stem}:${direction}`,
@@ -46,7 +48,7 @@ export const directed =
       atIndependence: 0,
       ...(blind && { blind }),
       compute: ({ table, confidence }) => compute(table, direction, confidence),
-      workedExample: ({ table }) => sum(table, direction),
+      workedExample: ({ table }) => workedExample(table, direction),
       example: { request: { counts: STEPS }, value },
     });
   };

@@ -28,7 +28,12 @@ export interface FourIntervals {
 /** An expected count under this, and the verdict on a 2 x 2 table of whole counts stands on Fisher's test. */
 const SMALL_EXPECTED = 5;
 
-/** Whether the verdict on a 2 x 2 table stands on Fisher's exact test. */
+/**
+ * Whether the verdict on a 2 x 2 table stands on Fisher's exact test.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * standsOnFisher(table); // false
+ */
 export function standsOnFisher(table: Crosstab): boolean {
   const { R, C, N } = table;
   return isWhole(table) && R.some((row) => C.some((column) => (row * column) / N < SMALL_EXPECTED));
@@ -115,6 +120,9 @@ function weighted(table: Crosstab, confidence: number): FourIntervals | null {
  * they invert it. Unweighted the score test; Fisher's exact test where the verdict stands on it and the score interval
  * tells another story; with weights the Rao-Scott test. `npm run coverage` simulates how often each holds the truth.
  * @returns null where a weighted table leaves no room for chance
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * fourIntervals(table, 0.95).phi; // { lower: 0.08114, upper: 0.5454 }
  */
 export function fourIntervals(table: Crosstab, confidence: number): FourIntervals | null {
   return table.survey ? weighted(table, confidence) : unweighted(table, confidence);

@@ -7,7 +7,12 @@ import { ordering, over } from './concordance.js';
 import { pairLines } from './pair-lines.js';
 import type { MeasureResult } from './result.js';
 
-/** Goodman and Kruskal's gamma = (P - Q)/(P + Q) (1954; standard errors 1963, and Brown and Benedetti 1977). */
+/**
+ * Goodman and Kruskal's gamma = (P - Q)/(P + Q) (1954; standard errors 1963, and Brown and Benedetti 1977).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * gamma(table, 0.95).value; // 0.6
+ */
 export function gamma(table: Crosstab, confidence: number): MeasureResult | Absent {
   const pairs = ordering(table);
   const { concordant, discordant, P, Q } = pairs;

@@ -66,7 +66,7 @@ const predicting = directed({
   levels: 'any',
   range: [0, 1],
   compute: goodmanKruskalTau,
-  sum: goodmanKruskalTauExample,
+  workedExample: goodmanKruskalTauExample,
 });
 
 /** Of a table, a record for each direction. */

@@ -6,7 +6,12 @@ import { ordering, over } from './concordance.js';
 import { pairLines, untied } from './pair-lines.js';
 import type { MeasureResult } from './result.js';
 
-/** Kendall's tau-b = (P - Q)/sqrt(Dr Dc), Dr and Dc the pairs not tied on rows and on columns (Kendall 1945). */
+/**
+ * Kendall's tau-b = (P - Q)/sqrt(Dr Dc), Dr and Dc the pairs not tied on rows and on columns (Kendall 1945).
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * kendallTauB(table, 0.95).value; // 0.3333
+ */
 export function kendallTauB(table: Crosstab, confidence: number): MeasureResult {
   const pairs = ordering(table);
   const { R, C, N } = table;

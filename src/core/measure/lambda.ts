@@ -59,6 +59,9 @@ function fromGuesses(table: Crosstab, guesses: readonly Guess[], confidence: num
  * Goodman and Kruskal's lambda (1954): the share of errors in guessing one variable's category that knowing the
  * other's saves. `columns` predicts the column from the row. Where two categories tie for the largest, lambda has no
  * derivative and no `ase` is given.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * lambda(table, 'columns', 0.95).value; // 0.3333
  */
 export function lambda(table: Crosstab, direction: Direction, confidence: number): MeasureResult {
   const columns = guessColumns(table);
@@ -121,7 +124,7 @@ const predicting = directed({
   range: [0, 1],
   blind: true,
   compute: lambda,
-  sum: lambdaExample,
+  workedExample: lambdaExample,
 });
 
 /** Of a table, a record for each direction. */

@@ -10,7 +10,12 @@ export interface Pairs {
   Q: number;
 }
 
-/** Counts concordant and discordant pairs from running sums, in one pass over the cells. */
+/**
+ * Counts concordant and discordant pairs from running sums, in one pass over the cells.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * countPairs(table); // { concordant: [[20, 0], [0, 20]], discordant: [[0, 10], [10, 0]], P: 800, Q: 200 }
+ */
 export function countPairs(table: Crosstab): Pairs {
   const { n, R, C } = table;
   const rows = R.length;

@@ -92,7 +92,9 @@ function scoreStatistic(n: Four, phi: number, rowShare: number, columnShare: num
  * phi stays under the chi-square limit of 1 degree of freedom (Rao's score test of a multinomial, the two margins
  * free). At phi 0 the statistic is Pearson's X² itself, so the interval holds 0 just where Pearson's test does not
  * reject.
- * @example phiScoreInterval of [[10, 5], [4, 12]] at .95 holds .417 and not 0
+ * @example
+ * const { table } = reduceTable([[10, 5], [4, 12]]);
+ * phiScoreInterval(table, 0.95); // { lower: 0.06715, upper: 0.6774 }
  */
 export function phiScoreInterval(table: Crosstab, confidence: number): { lower: number; upper: number } {
   const n = fourCells(table);

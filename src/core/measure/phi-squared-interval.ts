@@ -41,6 +41,9 @@ const intervals = perTable(() => new Map<number, PhiSquaredInterval>());
  * The interval of phi² by inverting the noncentral chi-square distribution of X² (Smithson 2003, chapter 4): the
  * noncentralities at which X² stands at the upper and the lower end of its distribution; 0 where there is none. With
  * equal tails the lower end is 0 while p is above (1 - confidence)/2.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * phiSquaredInterval(table, 0.95); // { lower: 0.006197, upper: 0.3438 }
  */
 export function phiSquaredInterval(table: Crosstab, confidence: number): PhiSquaredInterval | null {
   const scale = chiSquareScale(table);
@@ -56,7 +59,12 @@ export function phiSquaredInterval(table: Crosstab, confidence: number): PhiSqua
   return ends;
 }
 
-/** The lower end that gives the whole of 1 - confidence to itself: above 0 just where the test rejects. */
+/**
+ * The lower end that gives the whole of 1 - confidence to itself: above 0 just where the test rejects.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * oneSidedPhiSquared(table, 0.95); // 0.01457
+ */
 export function oneSidedPhiSquared(table: Crosstab, confidence: number): number {
   const scale = chiSquareScale(table);
   return scale ? noncentralityFor(scale.statistic, scale.df, confidence) * scale.unit : 0;

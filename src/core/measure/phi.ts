@@ -25,6 +25,9 @@ function slopeOfFour(table: Crosstab, value: number) {
  * Phi. On 2 x 2 it is signed, (ad - bc)/sqrt(R1 R2 C1 C2) (Yule 1912), its standard error under independence is
  * 1/sqrt(N), and its interval inverts the test that the verdict stands on; on larger tables it is sqrt(X²/N), which can
  * pass 1.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * phi(table, 0.95).value; // 0.3333
  */
 export function phi(table: Crosstab, confidence: number): MeasureResult {
   if (!isTwoByTwo(table)) return ofPhiSquared(phiForm, table, confidence);

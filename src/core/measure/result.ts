@@ -43,7 +43,10 @@ const AT_THE_EDGE =
   'The value stands at an edge of the measure, where its standard error comes out as 0 and says nothing of ' +
   'its precision.';
 
-/** Value and `ase` with the interval value +- z ase; without one at an edge, where `ase` is 0. */
+/**
+ * Value and `ase` with the interval value +- z ase; without one at an edge, where `ase` is 0.
+ * @example withInterval(0.3, 0.1, 0.95) // { value: 0.3, ase: 0.1, lower: 0.104, upper: 0.496 }
+ */
 export function withInterval(value: number, ase: number, confidence: number): MeasureResult {
   if (ase === 0) return { value, ase, noInterval: AT_THE_EDGE };
   const reach = criticalZ(confidence) * ase;

@@ -42,6 +42,9 @@ function scoreStatistic(groups: TwoGroups, difference: number): number {
  * The score interval of the difference of the first column's shares in the two rows (Mee 1984; Miettinen and Nurminen
  * 1985 without N/(N - 1)). At a difference of 0 the statistic is Pearson's X², so the interval holds 0 just where
  * Pearson's test does not reject.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * riskScoreInterval(table, 0.95); // { lower: 0.08114, upper: 0.5454 }
  */
 export function riskScoreInterval(table: Crosstab, confidence: number): { lower: number; upper: number } {
   const [a, , c] = fourCells(table);

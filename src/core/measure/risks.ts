@@ -1,7 +1,12 @@
 import { type Crosstab, fourCells } from '../crosstab.js';
 import { figure } from '../statistic/worked-example.js';
 
-/** Rows are the groups; the first column is what is at risk of happening. */
+/**
+ * Rows are the groups; the first column is what is at risk of happening.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * risksOf(table); // { first: 0.6667, second: 0.3333, r1: 30, r2: 30 }
+ */
 export function risksOf(table: Crosstab) {
   const [a, , c] = fourCells(table);
   const [r1, r2] = [table.R[0]!, table.R[1]!];

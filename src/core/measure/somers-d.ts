@@ -50,7 +50,7 @@ const predicting = directed({
   levels: 'ordered',
   range: [-1, 1],
   compute: somersD,
-  sum: somersDExample,
+  workedExample: somersDExample,
 });
 
 /** Of a table, a record for each direction. */

@@ -70,7 +70,7 @@ const predicting = directed({
   levels: 'any',
   range: [0, 1],
   compute: uncertainty,
-  sum: uncertaintyExample,
+  workedExample: uncertaintyExample,
 });
 
 /** Of a table, a record for each direction. */

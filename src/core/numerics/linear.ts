@@ -4,6 +4,14 @@ const PIVOT = 1e-12;
 /**
  * x'A⁻¹x for a symmetric positive definite A, by Cholesky's decomposition A = LL' and |L⁻¹x|².
  * @returns null where A has no inverse to working precision
+ * @example
+ * quadraticForm(
+ *   [
+ *     [2, 0],
+ *     [0, 4],
+ *   ],
+ *   [2, 4],
+ * ); // 6
  */
 export function quadraticForm(A: readonly (readonly number[])[], x: readonly number[]): number | null {
   const size = x.length;

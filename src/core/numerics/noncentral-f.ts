@@ -51,7 +51,10 @@ function noncentralFCumulative(x: number, df1: number, df2: number, lambda: numb
   return sum / weights;
 }
 
-/** The noncentrality at which P(F <= x) equals `probability`, or 0 where even lambda = 0 gives less. */
+/**
+ * The noncentrality at which P(F <= x) equals `probability`, or 0 where even lambda = 0 gives less.
+ * @example noncentralityOfF(4, 2, 57, 0.025) // 22.18
+ */
 export function noncentralityOfF(x: number, df1: number, df2: number, probability: number): number {
   return noncentralityWhere((lambda) => noncentralFCumulative(x, df1, df2, lambda), probability, Math.max(1, df1 * x));
 }

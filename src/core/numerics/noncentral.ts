@@ -25,7 +25,10 @@ function seriesLogPlusOneMinus(d: number): number {
   return sum;
 }
 
-/** ln of y^a (1 - y)^b/(a B(a, b)), what I(y; a, b) loses on the way to I(y; a + 1, b). */
+/**
+ * ln of y^a (1 - y)^b/(a B(a, b)), what I(y; a, b) loses on the way to I(y; a + 1, b).
+ * @example logBetaStep(1, 1, 0.5) // -1.386
+ */
 export function logBetaStep(a: number, b: number, y: number): number {
   return logGamma(a + b) - logGamma(a + 1) - logGamma(b) + a * Math.log(y) + b * Math.log1p(-y);
 }
@@ -72,6 +75,7 @@ function sankaran(x: number, df: number, lambda: number): number {
  * P(X <= x) for a noncentral chi-square variable: the Poisson(lambda/2) mixture of central chi-squares with
  * df + 2j degrees of freedom, summed outwards from the most likely j with one incomplete gamma and the recurrence
  * P(a + 1, x) = P(a, x) - x^a e^-x / gamma(a + 1).
+ * @example noncentralChiSquareCumulative(3.84, 1, 2) // 0.7069
  */
 export function noncentralChiSquareCumulative(x: number, df: number, lambda: number): number {
   if (x <= 0) return 0;
@@ -115,6 +119,7 @@ export function noncentralChiSquareCumulative(x: number, df: number, lambda: num
  * falls as lambda grows; bracketed from `start` on, then closed in by bisection and secant steps (regula falsi,
  * Illinois variant).
  * @param cumulative P(X <= x) of the noncentral distribution, by lambda
+ * @example noncentralityWhere((lambda) => Math.exp(-lambda), 0.5, 1) // 0.6931
  */
 export function noncentralityWhere(cumulative: (lambda: number) => number, probability: number, start: number): number {
   const excess = (lambda: number) => cumulative(lambda) - probability;
@@ -148,7 +153,10 @@ export function noncentralityWhere(cumulative: (lambda: number) => number, proba
   return (low + high) / 2;
 }
 
-/** The noncentrality at which P(X <= x) of chi-square equals `probability`, or 0 where even lambda = 0 gives less. */
+/**
+ * The noncentrality at which P(X <= x) of chi-square equals `probability`, or 0 where even lambda = 0 gives less.
+ * @example noncentralityFor(10, 2, 0.025) // 24.96
+ */
 export function noncentralityFor(x: number, df: number, probability: number): number {
   return noncentralityWhere((lambda) => noncentralChiSquareCumulative(x, df, lambda), probability, Math.max(x, 1));
 }

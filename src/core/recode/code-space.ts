@@ -17,7 +17,9 @@ const marked = (code: string) => `${code}'`;
  * One name space for all codes of a list, whatever they stand for: groups that somebody named, categories that keep
  * their own, missing codes, and what is no code of the source (left over, in no band, blank).
  * @param named codes that stand as they are
- * @example const space = codeSpace(['1']); space.give('1'), space.give("1'") // "1'", "1''"
+ * @example
+ * const space = codeSpace(['1']);
+ * [space.give('1'), space.give("1'")]; // ["1'", "1''"]
  */
 export function codeSpace(named: Iterable<string>): CodeSpace {
   const taken = new Set([...named].map(canonicalCode));

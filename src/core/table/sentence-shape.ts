@@ -186,7 +186,7 @@ export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): Se
 
 /**
  * A sentence about one variable as it is sent and kept.
- * @example bodyAbout(4, { by: 7 }) // variable 4 by variable 7
+ * @example bodyAbout(4, { by: 7 }) // { rows: 4, by: 7, within: null, only: [], weight: null }
  */
 export function bodyAbout(rows: number, more: Partial<SentenceBody> = {}): SentenceBody {
   return { rows, by: null, within: null, only: [], weight: null, ...more };

@@ -60,7 +60,7 @@ export const COUNTED: readonly Standing[] = ['none', 'nothing'];
 
 /**
  * A sentence about one variable, with what is added to it.
- * @example sentenceOf(4, { by: [[7]] }) // variable 4 by variable 7
+ * @example sentenceOf(4, { by: [[7]] }).rows // [{ variable: 4 }]
  */
 export function sentenceOf(rows: number, more: Partial<Sentence> = {}): Sentence {
   return { rows: [{ variable: rows }], by: [], within: null, only: [], weight: null, ...more };

@@ -76,6 +76,7 @@ function turned(codes: readonly WrittenCode[]): WrittenCode[] {
  * Codes with their labels out of one cell of a codebook: "1=Male, 2=Female, 9=Refused", `1 "Male" 2 "Female"`, a line
  * for each, "1: Male; 2: Female", "(1) Male (2) Female", "1. Male", "Male=1".
  * @returns null where it is not written so, as in "1 to 5" or "numeric"
+ * @example codesInText('1 = Yes; 2 = No') // [{ code: '1', label: 'Yes' }, { code: '2', label: 'No' }]
  */
 export function codesInText(text: string): WrittenCode[] | null {
   if (text.length > LONGEST) return null;

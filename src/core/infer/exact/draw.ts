@@ -5,6 +5,9 @@ import { logFactorial } from '../../numerics/distributions.js';
 /** A source of numbers from 0 up to 1, the same for the same seed. */
 export type Random = () => number;
 
+/**
+ * @example seeded(1)() === seeded(1)() // true
+ */
 export function seeded(seed: number): Random {
   const generator = xoroshiro128plus(seed);
   return () => uniformFloat64(generator);
@@ -73,7 +76,10 @@ function manyFromUrn(good: number, bad: number, m: number, random: Random): numb
   return good > bad ? m - k : k;
 }
 
-/** How many of `good` are among `sample` drawn from `good + bad` without putting back. */
+/**
+ * How many of `good` are among `sample` drawn from `good + bad` without putting back.
+ * @example hypergeometric(5, 0, 3, seeded(1)) // 3
+ */
 export function hypergeometric(good: number, bad: number, sample: number, random: Random): number {
   if (good === 0 || sample === 0) return 0;
   if (bad === 0) return sample;
@@ -88,6 +94,10 @@ export function hypergeometric(good: number, bad: number, sample: number, random
 /**
  * Draws a table with these margins, all ways of pairing respondents being alike, column by column.
  * @param out one number a cell, row-major; overwritten
+ * @example
+ * const out = new Float64Array(4);
+ * drawTable([3, 0], [1, 2], seeded(1), out);
+ * out; // [1, 2, 0, 0]
  */
 export function drawTable(R: readonly number[], C: readonly number[], random: Random, out: Float64Array): void {
   const columns = C.length;
@@ -139,7 +149,10 @@ export function tableDrawer(R: readonly number[], C: readonly number[]): (random
   };
 }
 
-/** Successes in n trials of probability p. */
+/**
+ * Successes in n trials of probability p.
+ * @example binomial(5, 1, seeded(1)) // 5
+ */
 export function binomial(n: number, p: number, random: Random): number {
   if (p >= 1) return n;
   if (p > 0.5) return n - binomial(n, 1 - p, random);
@@ -159,7 +172,13 @@ export function binomial(n: number, p: number, random: Random): number {
   );
 }
 
-/** Draws one-way counts of N respondents over categories with these shares. */
+/**
+ * Draws one-way counts of N respondents over categories with these shares.
+ * @example
+ * const out = new Float64Array(2);
+ * drawOneWay(8, [1, 0], seeded(1), out);
+ * out; // [8, 0]
+ */
 export function drawOneWay(N: number, shares: readonly number[], random: Random, out: Float64Array): void {
   let left = N;
   let rest = shares.reduce((a, b) => a + b, 0);

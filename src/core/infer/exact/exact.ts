@@ -109,7 +109,12 @@ export function whyNoExact(N: number, whole: boolean, options: ExactOptions, not
   return N > MOST_RESPONDENTS ? TOO_LARGE : null;
 }
 
-/** The table with its shorter side as rows, the smallest first, as the network wants it. */
+/**
+ * The table with its shorter side as rows, the smallest first, as the network wants it.
+ * @example
+ * const { table } = reduceTable([[5, 1, 2], [3, 3, 3]]);
+ * upright(table).R; // [8, 9]
+ */
 export function upright(table: Crosstab): Crosstab {
   const flat = table.R.length <= table.C.length ? table : transpose(table);
   const order = flat.R.map((_, i) => i).sort((a, b) => flat.R[a]! - flat.R[b]!);

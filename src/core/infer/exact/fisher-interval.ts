@@ -70,6 +70,9 @@ export interface FirstCellInterval {
  * margins. Where the test rejects independence the interval is taken on the side of the estimate, so that the two never
  * contradict each other.
  * @returns null where counts are not whole, or too large to be gone through
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * fisherInterval(table, 0.95); // { lower: 15.99, upper: 23.44 }
  */
 export function fisherInterval(table: Crosstab, confidence: number): FirstCellInterval | null {
   const first = firstCells(table);

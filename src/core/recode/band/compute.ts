@@ -11,7 +11,15 @@ export const OUTSIDE = 'outside';
 
 type Range = Extract<Cut, { is: 'range' }>;
 
-/** Which band takes a value: its place among the bands, -1 for none. Single values come before stretches. */
+/**
+ * Which band takes a value: its place among the bands, -1 for none. Single values come before stretches.
+ * @example
+ * const bands = [
+ *   { is: 'range', code: '1', label: 'Under 40', from: null, to: 40 },
+ *   { is: 'range', code: '2', label: '40 and over', from: 40, to: null },
+ * ];
+ * [39, 40].map(bandFinder({ bands, ends: 'lower' })); // [0, 1]
+ */
 export function bandFinder({ bands, ends }: Pick<Band, 'bands' | 'ends'>): (value: number) => number {
   const singles = new Map<number, number>();
   const ranges: { at: number; band: Range }[] = [];
@@ -46,7 +54,15 @@ export interface BandMismatch {
   between: [number | null, number | null];
 }
 
-/** Where the stretches of a recipe leave a part of the line out between them, or cover one twice. */
+/**
+ * Where the stretches of a recipe leave a part of the line out between them, or cover one twice.
+ * @example
+ * const bands = [
+ *   { is: 'range', code: '1', label: 'Young', from: 18, to: 40 },
+ *   { is: 'range', code: '2', label: 'Old', from: 45, to: 90 },
+ * ];
+ * mismatchesOf({ bands, ends: 'lower' }); // [{ is: 'gap', from: 40, to: 45, between: [0, 1] }]
+ */
 export function mismatchesOf({ bands, ends }: Pick<Band, 'bands' | 'ends'>): BandMismatch[] {
   const ranges = bands
     .flatMap((band, at) => (band.is === 'range' ? [{ at, from: band.from ?? -Infinity, to: band.to ?? Infinity }] : []))
@@ -124,6 +140,14 @@ export function banded(
  * Cuts a column into bands.
  * @param codes of the variable, also those that only the data has
  * @returns for each respondent 0 (blank) or the place, from 1, among `made.codes`
+ * @example
+ * const bands = [
+ *   { is: 'range', code: '1', label: 'Under 40', from: null, to: 40 },
+ *   { is: 'range', code: '2', label: '40 and over', from: 40, to: null },
+ * ];
+ * const recipe = { kind: 'band', source: 1, ends: 'lower', bands, taken: [] };
+ * const ages = { kind: 'number', values: Float64Array.of(18, 40, 75), words: [] };
+ * band(recipe, [], ages, 'Age').values; // [1, 2, 2]
  */
 export function band(
   recipe: Band,

@@ -8,7 +8,10 @@ import type { MadeVariable } from '../types.js';
 
 export const MOST_OPTIONS = 500;
 
-/** The level and codes that a combination makes. */
+/**
+ * The level and codes that a combination makes.
+ * @example combined({ options: [{ code: 'a', label: 'A' }] }).level // 'multiple'
+ */
 export function combined({ options }: Pick<Combine, 'options'>): MadeVariable {
   return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
 }
@@ -124,6 +127,19 @@ function joiner({ how, atLeast, sources }: Combine): (sets: readonly Uint32Array
  * Combines what is mentioned in several variables. "None of these" is worked out from the result: it is who answered
  * and has no mention left, whatever a source says of it.
  * @param sources in the order of the recipe, all of the same length
+ * @example
+ * const options = [
+ *   { code: 'a', label: 'A' },
+ *   { code: 'b', label: 'B' },
+ * ];
+ * const codes = options.map((option) => ({ ...option, missing: null }));
+ * const recipe = { kind: 'combine', sources: [1, 2], how: 'any', atLeast: 1, options, none: [], base: 'any' };
+ * const source = (title, ...values) => ({
+ *   title,
+ *   codes,
+ *   column: { kind: 'coded', values: Uint8Array.from(values), codes: ['a', 'b'] },
+ * });
+ * combine(recipe, [source('First', 1, 2, 0), source('Second', 2, 2, 0)], 3).mentioned; // [1, 2]
  */
 export function combine(recipe: Combine, sources: readonly CombineSource[], respondents: number): Combined {
   const count = recipe.options.length;
@@ -185,7 +201,12 @@ export interface Difference {
   labels: (string | null)[];
 }
 
-/** Codes that variables to be combined do not share, or call by different labels. */
+/**
+ * Codes that variables to be combined do not share, or call by different labels.
+ * @example
+ * differencesOf([[{ code: '1', label: 'Yes', missing: null }], [{ code: '1', label: 'No', missing: null }]]);
+ * // [{ code: '1', labels: ['Yes', 'No'] }]
+ */
 export function differencesOf(sources: readonly (readonly Code[])[]): Difference[] {
   const codes = [...new Set(sources.flatMap((source) => source.filter(isAnswer).map(({ code }) => code)))];
   return codes

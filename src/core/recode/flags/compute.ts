@@ -8,7 +8,15 @@ import type { MadeVariable } from '../types.js';
 
 export const [YES, NO] = ['1', '0'];
 
-/** What a flag makes of a variable's codes; what is no answer stays none, for its own reason. */
+/**
+ * What a flag makes of a variable's codes; what is no answer stays none, for its own reason.
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * flagged({ yes: 'In', no: 'Out' }, codes).codes.map(({ label }) => label); // ['In', 'Out']
+ */
 export function flagged(
   { yes, no }: Pick<Flags, 'yes' | 'no'>,
   codes: readonly Code[],
@@ -31,7 +39,17 @@ export function flagged(
   };
 }
 
-/** Flags who is in, or mentions, one of the categories. @returns the place of each respondent's code, 0 for blank */
+/**
+ * Flags who is in, or mentions, one of the categories. @returns the place of each respondent's code, 0 for blank
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const recipe = { kind: 'flags', source: 1, codes: ['2'], yes: 'In', no: 'Out' };
+ * const column = { kind: 'coded', values: Uint8Array.of(2, 1, 0), codes: ['1', '2'] };
+ * flag(recipe, codes, column).values; // [1, 2, 0]
+ */
 export function flag(
   recipe: Flags,
   codes: readonly Code[],

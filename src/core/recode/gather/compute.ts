@@ -9,7 +9,13 @@ import type { MadeVariable } from '../types.js';
 /** More options than this is a mistake in the selection. */
 export const MOST_OPTIONS = 500;
 
-/** The level and codes that a gather makes; options are coded 1, 2, ... in their order. */
+/**
+ * The level and codes that a gather makes; options are coded 1, 2, ... in their order.
+ * @example
+ * const item = (source, label) => ({ source, label, ticked: '1' });
+ * const recipe = { kind: 'gather', items: [item(1, 'Beans'), item(2, 'Kale')], none: null, settle: 'exclusive' };
+ * gathered(recipe).codes.map(({ code, label }) => [code, label]); // [['1', 'Beans'], ['2', 'Kale']]
+ */
 export function gathered(recipe: Gather): MadeVariable {
   return {
     level: 'multiple',
@@ -54,6 +60,12 @@ function verdicts(
  * blank, by what stands there; who ticked "none of these" and nothing else chose none; who answered but ticked nothing
  * is kept apart from all of these. Contradictions are counted, and settled by the recipe's rule.
  * @param sources a column for each item, then one for `none` where there is one, all of the same length
+ * @example
+ * const item = (source, label) => ({ source, label, ticked: '1' });
+ * const recipe = { kind: 'gather', items: [item(1, 'Beans'), item(2, 'Kale')], none: null, settle: 'exclusive' };
+ * const beans = { column: { kind: 'coded', values: Uint8Array.of(1, 1, 2), codes: ['1', '0'] }, missing: [] };
+ * const kale = { column: { kind: 'coded', values: Uint8Array.of(1, 2, 2), codes: ['1', '0'] }, missing: [] };
+ * gather(recipe, [beans, kale], 3).column.words; // [3, 1, 0]
  */
 export function gather(recipe: Gather, sources: readonly GatherSource[], respondents: number): GatherResult {
   const width = wordsFor(recipe.items.length);

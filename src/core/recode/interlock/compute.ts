@@ -41,6 +41,19 @@ const lacking = (part: number) => `no-${part + 1}`;
  * Makes one variable of the combinations of several. Who has no answer to a part has none to the whole, and the code
  * says to which part; who has nothing in any is blank.
  * @throws Fault where there would be too many combinations
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const source = (title, ...values) => ({
+ *   title,
+ *   codes,
+ *   column: { kind: 'coded', values: Uint8Array.from(values), codes: ['1', '2'] },
+ * });
+ * const recipe = { kind: 'interlock', sources: [1, 2], between: ', ', empty: false };
+ * interlock(recipe, [source('A', 1, 2, 1), source('B', 1, 1, 1)], 3).made.codes.map(({ label }) => label);
+ * // ['Yes, Yes', 'No, Yes']
  */
 export function interlock(recipe: Interlock, sources: readonly InterlockSource[], respondents: number): Interlocked {
   const answers = sources.map(({ codes }) => codes.filter(isAnswer));

@@ -27,7 +27,21 @@ function howOf(recipe: Regroup, old: Code): How {
   return recipe.unnamed === 'own' ? 'own' : 'left-over';
 }
 
-/** What becomes of each old code, and what a blank is called that is given a reason; no code is given twice. */
+/**
+ * What becomes of each old code, and what a blank is called that is given a reason; no code is given twice.
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const recipe = {
+ *   kind: 'regroup',
+ *   source: 1,
+ *   groups: [{ code: 'y', label: 'Yes', from: ['1'] }],
+ *   setAside: ['2'],
+ * };
+ * codeOutcomes(recipe, codes).all.map(({ old, how }) => [old.code, how]); // [['1', 'grouped'], ['2', 'set-aside']]
+ */
 export function codeOutcomes(recipe: Regroup, source: readonly Code[]): { all: CodeOutcome[]; blank: string | null } {
   const named = new Set(recipe.groups.map(({ code }) => code));
   const space = codeSpace(named);
@@ -66,6 +80,18 @@ export function codeOutcomes(recipe: Regroup, source: readonly Code[]): { all: C
  * What a regroup makes of a code list.
  * @param source every code of the source, also those that only the data has
  * @returns the new variable's level and codes, and for each old code the new one
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const recipe = {
+ *   kind: 'regroup',
+ *   source: 1,
+ *   groups: [{ code: 'x', label: 'Any', from: ['1', '2'] }],
+ *   setAside: [],
+ * };
+ * [...regroup(recipe, codes).map]; // [['1', 'x'], ['2', 'x']]
  */
 export function regroup(
   told: Regroup,

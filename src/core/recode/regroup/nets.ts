@@ -47,6 +47,25 @@ function groupsOf(
 /**
  * Nets over the options of a multiple-response question: who mentions any option of a group is in it, once. A
  * respondent left without a mention has chosen none of these.
+ * @example
+ * const codes = [
+ *   { code: 'beans', label: 'Beans', missing: null },
+ *   { code: 'kale', label: 'Kale', missing: null },
+ * ];
+ * const recipe = {
+ *   kind: 'regroup',
+ *   source: 1,
+ *   groups: [{ code: 'x', label: 'Any', from: ['beans', 'kale'] }],
+ *   setAside: [],
+ * };
+ * const crops = {
+ *   kind: 'sets',
+ *   words: Uint32Array.of(1, 3, 2, 0),
+ *   width: 1,
+ *   state: Uint8Array.of(1, 1, 1, 0),
+ *   options: ['beans', 'kale'],
+ * };
+ * regroupSets(recipe, codes, crops).mentioned; // [3]
  */
 export function regroupSets(told: Regroup, source: readonly Code[], column: SetsColumn): RegroupedSets {
   const recipe = withEverythingElse(told, source);

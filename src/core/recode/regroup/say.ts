@@ -28,7 +28,11 @@ function sayNoAnswers({ groups, missing = 'keep', blank }: Told, codes: readonly
 
 /**
  * A regroup in one line that reads aloud.
- * @example sayRegroup(recipe, codes) // '1 and 2 to Satisfied; 3 keeps a group; 9 and blank stay without an answer.'
+ * @example
+ * const codes = ['1', '2', '3'].map((code) => ({ code, label: code, missing: null }));
+ * const groups = [{ code: 's', label: 'Satisfied', from: ['1', '2'] }];
+ * sayRegroup({ kind: 'regroup', source: 1, groups, setAside: [], unnamed: 'own' }, codes);
+ * // '1 and 2 to Satisfied; 3 keeps a group; blank stays without an answer.'
  */
 export function sayRegroup(recipe: Told, source: readonly Code[]): string {
   const { groups, setAside, unnamed = 'left-over' } = recipe;

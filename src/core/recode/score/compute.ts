@@ -106,6 +106,23 @@ function takeItem(
 /**
  * Computes a score. Items that a respondent did not answer are left out of it, as long as enough are answered.
  * @param sources of the items, in their order
+ * @example
+ * const item = (source) => ({ source, reversed: false, weight: 1, as: '' });
+ * const recipe = {
+ *   kind: 'score',
+ *   of: 'mean',
+ *   items: [item(1), item(2)],
+ *   atLeast: 1,
+ *   scale: null,
+ *   codes: [],
+ *   expression: '',
+ * };
+ * const source = (...values) => ({
+ *   title: 'x',
+ *   codes: [],
+ *   column: { kind: 'number', values: Float64Array.from(values), words: [] },
+ * });
+ * score(recipe, [source(1, 4), source(3, NaN)], 2).values; // [2, 4]
  */
 export function score(recipe: Score, sources: readonly ScoreSource[], respondents: number): Scored {
   const items = sources.length;

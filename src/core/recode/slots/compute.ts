@@ -9,7 +9,10 @@ import type { Slots } from './shape.js';
 
 export const MOST_OPTIONS = 500;
 
-/** The level and codes that slots make: the codes of their list. */
+/**
+ * The level and codes that slots make: the codes of their list.
+ * @example slotted({ options: [{ code: 'a', label: 'A' }] }).codes // [{ code: 'a', label: 'A', missing: null }]
+ */
 export function slotted({ options }: Slots): MadeVariable {
   return { level: 'multiple', codes: options.map(({ code, label }) => ({ code, label: label.trim(), missing: null })) };
 }
@@ -47,6 +50,15 @@ function meanings(
  * Brings slots together. An option counts once for a respondent, in however many slots it stands. Who has nothing but
  * blanks and missing codes is blank; an answer that is no option leaves a respondent who answered but mentioned none.
  * @param sources the slots, all of the same length
+ * @example
+ * const options = [
+ *   { code: 'a', label: 'A' },
+ *   { code: 'b', label: 'B' },
+ * ];
+ * const recipe = { kind: 'slots', sources: [1, 2], options, settle: 'exclusive', none: null };
+ * const first = { column: { kind: 'coded', values: Uint8Array.of(1, 2), codes: ['a', 'b'] }, missing: [] };
+ * const second = { column: { kind: 'coded', values: Uint8Array.of(2, 2), codes: ['a', 'b'] }, missing: [] };
+ * slots(recipe, [first, second], 2).column.words; // [3, 2]
  */
 export function slots(recipe: Slots, sources: readonly GatherSource[], respondents: number): SlotsResult {
   const width = wordsFor(recipe.options.length);

@@ -30,6 +30,14 @@ const keyOf = (text: string, alike: boolean) =>
  * @param tally the values with their respondents
  * @param codes of the variable: their labels are kept, and what is no answer stays none
  * @throws Fault where there would be too many categories
+ * @example
+ * const recipe = { kind: 'categories', source: 1, alike: true, least: 1, exceptions: [] };
+ * const tally = new Map([
+ *   ['Kale', 3],
+ *   ['kale ', 1],
+ *   ['Beans', 2],
+ * ]);
+ * toCategories(recipe, tally, []).made.codes.map(({ label }) => label); // ['Beans', 'Kale']
  */
 export function toCategories(
   recipe: ToCategories,

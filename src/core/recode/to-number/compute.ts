@@ -41,6 +41,10 @@ const decided = (exception: Exception): Outcome =>
  * source declares missing stays so, unless it is decided on.
  * @param textOf the text of a respondent; null is blank
  * @param missing codes of the source that are no answers
+ * @example
+ * const recipe = { kind: 'number', source: 1, decimal: ',', exceptions: [] };
+ * const texts = ['12,5', '1.204', null];
+ * toNumber(recipe, (k) => texts[k], [], 3).values; // [12.5, 1204, NaN]
  */
 export function toNumber(
   recipe: ToNumber,

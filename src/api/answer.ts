@@ -13,7 +13,7 @@ const GONE = 499;
 
 const CHECKS_ANSWERS = process.env['HATCH_COUNT_CHECK_ANSWERS'] === 'yes';
 
-/** The revision that a request says it has seen. @throws Fault where it is none */
+/** The revision that a request says it has seen. @throws Fault where it is not a whole number */
 function seenIn(request: Request): number | null {
   const tag = request.headers.get('if-match');
   if (tag === null || tag === '*') return null;
@@ -29,7 +29,7 @@ function seenIn(request: Request): number | null {
   return Number(revision[1]);
 }
 
-/** A part of a path as the operation works with it. @throws Fault where it should be an id and is none */
+/** A part of a path as the operation works with it. @throws Fault where it should be an id and is not a number */
 function paramOf(name: string, given: string): string | number {
   if (!isIdPart(name)) return given;
   const id = Number(given);

@@ -22,5 +22,5 @@ const NameSchema = z
   .string()
   .regex(/^[A-Za-z0-9][A-Za-z0-9.-]{0,199}$/, 'The name of a draft is made of letters, digits, points and dashes.');
 
-/** The name of a draft in a path. @throws Fault where it is none */
+/** The name of a draft in a path. @throws Fault where it is not a valid name */
 export const draftName = (text: string): string => parseWith(NameSchema, text);

@@ -23,7 +23,7 @@ export type ReadOnly<T> = T extends (infer Item)[]
     ? { readonly [Key in keyof T]: ReadOnly<T[Key]> }
     : T;
 
-/** What an operation answers with: what its schema describes; a file as it is; or nothing, whatever its work gives. */
+/** What an operation answers with: what its schema describes; a file as it is; or nothing. */
 type AnswerOf<Answer> = Answer extends z.ZodType
   ? ReadOnly<z.input<Answer>>
   : Answer extends string

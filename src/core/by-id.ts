@@ -1,7 +1,7 @@
 import { titleOf } from './codebook/types.js';
 
 /**
- * The one of a list that has an id; undefined where there is none.
+ * The item of a list with this id; undefined where no item has it.
  * @example byId([{ id: 4, label: 'Site' }], 4)?.label // 'Site'
  */
 export function byId<T extends { readonly id: number | string }>(

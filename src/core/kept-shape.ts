@@ -18,7 +18,7 @@ const Envelope = z.strictObject({ version: z.int().min(0), draft: z.unknown() })
 export const sealed = <T>({ version }: KeptShape<T>, draft: T) => ({ version, draft });
 
 /**
- * A kept draft, brought up to date; null where it is none: of another shape, or of a newer program.
+ * A kept draft, brought up to date; null where it has another shape, or comes from a newer program.
  * @param kept with its version, or bare as it was kept before drafts had one (version 0)
  */
 export function opened<T>({ version, shape, migrate }: KeptShape<T>, kept: unknown): T | null {

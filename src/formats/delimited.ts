@@ -176,7 +176,7 @@ function rowParser({ separator, quote }: Delimited, end: string) {
 /** A file of lines that each open a quote and never close it would be read from each of them to its end. */
 const MOST_BROKEN_TO_THE_END = 200;
 
-/** After a quote astray, so much text is taken apart at a time: what is behind it may be in disorder too. */
+/** After a stray quote, text is parsed in pieces of this size: what follows may be broken too. */
 const STEP_AFTER_BROKEN = 2_048;
 
 /**

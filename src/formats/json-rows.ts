@@ -6,7 +6,7 @@ import { LONGEST_ROW, type Row, type RowSource } from './rows.js';
 import { type JsonRows, MOST_COLUMNS } from '../core/intake/layout.js';
 import { columnNames } from './names.js';
 
-/** An answer with more parts than this is no list of answers. */
+/** A list with more parts than this is not read as one answer for each part. */
 const MOST_PARTS = 100;
 const ROWS_AT_ONCE = 2000;
 

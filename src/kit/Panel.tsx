@@ -15,7 +15,7 @@ export function Panel({
   );
 }
 
-/** A matter of the pane that stands closed, one step behind the others. */
+/** A closed section of the pane; a click opens it. */
 export function PanelBehind({ title, children, ...rest }: HTMLAttributes<HTMLElement> & { title: string }) {
   return (
     <section aria-label={title} {...rest} className={css['panel']}>

@@ -84,7 +84,7 @@ export async function makeCodeList(service: Service, study: OpenStudy, draft: Co
 
 /**
  * Changes a list's name and codes: for all who use it, or for some, who then have a list of their own. A list that was
- * changed here is kept, whoever uses it.
+ * changed here is kept, also where no variable uses it.
  */
 export function changeCodeList(service: Service, study: OpenStudy, id: number, draft: CodeListDraft): Promise<Changed> {
   return changeCodebook(service, study, () => {

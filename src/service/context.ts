@@ -73,7 +73,7 @@ const INTAKE_JOBS: ReadonlySet<keyof Jobs> = new Set(['join', 'export', 'readIn'
 /** Short looks into files, which wait behind no reading. */
 const LOOKS: ReadonlySet<keyof Jobs> = new Set(['unpack', 'codebook', 'detect', 'preview']);
 
-/** What is looked for in whole columns when a study's health is asked for; counting never waits behind it. */
+/** The jobs that read whole columns for a study's health; they run apart, so that counting never waits for them. */
 const HEALTH_JOBS: ReadonlySet<keyof Jobs> = new Set(['outliers', 'twins', 'reach']);
 
 /** Removes what an intake left that was killed an hour ago or more. */

@@ -5,7 +5,7 @@ import type { OpenStudy, Service } from './context.js';
 import { findVariable } from './roster.js';
 import type { Distribution } from './worker/distribution-job.js';
 
-/** Shares as an address spells them. @throws Fault where one is none */
+/** Shares as an address spells them. @throws Fault where one is not a share */
 function sharesIn(text: string): number[] {
   const shares = text
     .split(',')

@@ -17,7 +17,7 @@ import type { ExportKind } from '../core/intake/export-kinds.js';
 
 const fileCode = ({ code, label, missing }: Code): FileCode => ({ code, label, ...(missing ? { missing } : {}) });
 
-/** Names for the code lists that variables share, each its own. */
+/** A different name for each code list that variables share. */
 function sharedLists(db: Db, variables: readonly VariableRow[]): Map<number, string> {
   const users = new Map<number, number>();
   for (const { codeListId: list } of variables) if (list !== null) users.set(list, (users.get(list) ?? 0) + 1);

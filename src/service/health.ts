@@ -15,7 +15,7 @@ import { soundness } from './roster.js';
 type Found = Pick<CheckedVariable, 'outliers' | 'twins' | 'numeric'>;
 const cache = new WeakMap<Service, Map<string, Promise<Found>>>();
 
-/** Up to this many different values are categories, whatever they spell. */
+/** Up to this many different values are taken as categories, also where they look like numbers. */
 const CATEGORIES_AT_MOST = 12;
 
 function lookAmong(codes: readonly ColumnCode[], level: Level): Found {

@@ -195,7 +195,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
     })),
     workings: workings.flatMap((working) => {
       const variable = variables.find(({ workingId }) => workingId === working.id);
-      // A working whose source no longer holds does not hold, whatever its own proof says.
+      // Where the proof of a source fails, so does every working made from it.
       return variable ? [{ ...working, holds: holds(variable.id), variable: variable.id }] : [];
     }),
     tables: allTables(db),
@@ -228,7 +228,7 @@ export function soundness(variables: readonly VariableRow[], workings: readonly 
   return holds;
 }
 
-/** A variable close up: every code with its respondents, the figures of a number, and what uses it. */
+/** The details of a variable: every code with its respondents, the figures of a number, and what uses it. */
 export interface VariableDetail {
   variable: VariableRow;
   codes: {

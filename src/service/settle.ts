@@ -149,7 +149,7 @@ export interface Settled {
   edited: string;
   signature: string;
   result: Result;
-  /** It could not be computed: nobody has a value, and its codes stay. */
+  /** It could not be computed: every respondent is blank, and its codes stay. */
   broken: boolean;
 }
 

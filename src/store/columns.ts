@@ -121,7 +121,7 @@ export function blankColumn(db: Db, name: string, level: Level, respondents: num
   const id = insertColumn(db, { origin: 'working', name, storage, width: 1, blank: respondents, histogram: null }, []);
   if (storage === 'number') {
     const halves = new Uint32Array(new Float64Array(respondents).fill(NaN).buffer);
-    // The lower half of a NaN says which word it stands for; 0 is none.
+    // The lower half of a NaN says which word it stands for; 0: it is blank.
     for (let k = 0; k < halves.length; k += 2) halves[k] = 0;
     writeArray(db, id, 'values', halves, 2);
   } else if (storage === 'sets') {

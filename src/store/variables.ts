@@ -9,7 +9,7 @@ const CodesShape = z.array(z.string());
 /** What an analyst says of a variable beyond its codebook entry. */
 export interface Marks {
   note: string;
-  /** Variables of one group stand together; '' is none. */
+  /** Variables of one group stand together; '' means no group. */
   group: string;
   starred: boolean;
   /** Out of the lists to choose from, until it is asked for. */

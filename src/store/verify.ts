@@ -5,7 +5,7 @@ import { MIGRATIONS } from './migrations/index.js';
 /** Bytes for one respondent in one word of a column, by how it is stored. */
 const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8, sets: 4 };
 
-/** Tables without which a file is no study of ours, whatever its version. */
+/** Tables that every version of a study file has; without them the file is not a study. */
 const TABLES = [
   'study',
   'data_column',

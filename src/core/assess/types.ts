@@ -15,7 +15,7 @@ export interface Caution {
 export interface Base {
   /** Respondents, or the sum of their weights. */
   N: number;
-  /** Respondents, whatever their weights. */
+  /** Respondents, unweighted. */
   respondents: number;
   /** Kish's effective base; the respondents where there are no weights. */
   effective: number;

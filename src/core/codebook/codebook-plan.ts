@@ -64,7 +64,7 @@ function codesOf(variable: FileVariable, file: CodebookFile): Code[] {
   return canonicalCodes(codes.map(({ code, label, missing }) => ({ code, label, missing: missing ?? null })));
 }
 
-/** What a file says of one variable that is different now, and not empty. */
+/** The fields of a variable that the file gives and that differ from the study. */
 function editOf(entry: Described, variable: FileVariable, file: CodebookFile, leftAlone: string[]): PlannedEdit {
   const edit: PlannedEdit = { variable: entry.id };
   const marks = file.marks?.[variable.name];

@@ -135,7 +135,7 @@ export function isMostlyNumbers({ filled, numbers, words }: Facts): boolean {
   return numbers >= MOSTLY_NUMBERS * answers;
 }
 
-/** A scale of whole numbers from 0 up to this many apart: what skips a number beyond its end is no step of it. */
+/** The widest scale of whole numbers: a code beyond a gap at its end is not a step of the scale. */
 const WIDEST_SCALE = 10;
 
 /**

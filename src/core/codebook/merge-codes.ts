@@ -2,7 +2,7 @@ import type { Code } from './types.js';
 
 export interface MergedCodes {
   codes: Code[];
-  /** Codes that both sides changed, each in its own way; mine stands. */
+  /** Codes that both sides changed differently; here with my change. */
   clashes: string[];
 }
 

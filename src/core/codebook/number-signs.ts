@@ -69,7 +69,7 @@ function signOf(cell: string): Sign | null {
   return /^\d+(,\d+)+$/.test(text) ? 'list' : null;
 }
 
-/** What the cells of a column show together: respondents by what their cell shows. */
+/** Respondents by what the cells of a column show for them. */
 export interface NumberSigns extends Record<Sign, number> {
   /** Of cells that are no plain numbers: respondents whose cell spells one by each decimal sign, dressed or not. */
   readable: Record<DecimalSign, number>;
@@ -113,7 +113,7 @@ export function takeSigns(signs: NumberSigns, cell: string, respondents: number,
   }
 }
 
-/** Decimals with a comma that a column shows for certain; pairs count where they cannot be lists of codes. */
+/** How many values of a column certainly have a decimal comma; "1,2" counts only where it cannot be a list of codes. */
 const commas = ({ comma, pair, list }: NumberSigns, pairsCount: boolean) =>
   list > 0 ? 0 : comma + (pairsCount ? pair : 0);
 

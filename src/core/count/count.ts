@@ -200,7 +200,7 @@ function countBlocks(
   };
 }
 
-/** The weights, with a mask that lets nobody in who has none above 0; `even` where all of them are the same. */
+/** The weights, with a mask that keeps only respondents whose weight is above 0; `even`: all weights are the same. */
 function usable(values: Float64Array, mask: Uint8Array | null, length: number) {
   const kept = new Uint8Array(length);
   let without = 0;

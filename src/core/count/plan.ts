@@ -60,7 +60,7 @@ function readyNest(nest: readonly Countable[], respondents: number): ReadyNest {
   return { columns: combined ? [combined] : nest, axes };
 }
 
-/** The place of mention on average is of groups that do not overlap. */
+/** The average place of mention is shown only for groups that do not overlap. */
 function groupsOf({ columns }: ReadyNest): CodedColumn | undefined {
   const [by, ...others] = columns;
   if (others.length > 0 || by?.kind === 'sets')

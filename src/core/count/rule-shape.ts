@@ -14,7 +14,7 @@ const RULES = {
   },
 } as const;
 
-/** The same for whatever fields stand beside it: the variable that is asked. */
+/** The same with other fields beside the rule, such as the variable that it is about. */
 export const ruleShape = <Beside extends z.ZodRawShape>(beside: Beside) =>
   z.discriminatedUnion('is', [
     z.strictObject({ ...beside, ...RULES.anyOf }),

@@ -59,7 +59,10 @@ export function firstCells(table: Crosstab): { weights: readonly number[]; posit
   return { weights: all.w, position: all.position };
 }
 
-/** The weights of a 2 x 2 table, where the observed one stands among them, and their sum; or why there are none. */
+/**
+ * The weights of a 2 x 2 table, where the observed one stands among them, and their sum; or the reason why they cannot
+ * be listed.
+ */
 function enumerate(table: Crosstab): Enumeration | Absent {
   if (!isTwoByTwo(table)) return { absent: 'It is worked out here for tables of 2 x 2.' };
   if (!isWhole(table)) return { absent: 'Exact tests need whole, unweighted counts.' };

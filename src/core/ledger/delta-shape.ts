@@ -92,5 +92,5 @@ export function thingsOf<P extends Part>({ things }: Delta, part: P): Difference
   return things.filter(isOfPart) as DifferenceOf<P>[];
 }
 
-/** The fields of a thing that a change gave it, by their names; null where it took the thing away. */
+/** The new values of the fields that a change set, by name; null where it removed the thing. */
 export const fieldsOf = (fields: Difference['after']): Readonly<Record<string, unknown>> | null => fields;

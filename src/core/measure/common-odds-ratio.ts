@@ -80,7 +80,7 @@ export function commonOddsRatioExample(strata: readonly Stratum[]): WorkedExampl
   };
 }
 
-/** Whether a stratum is of 2 x 2, whoever is in it. */
+/** Whether a stratum is a 2 x 2 table. */
 export const isFour = ({ R, C }: Stratum) => R.length === 2 && C.length === 2;
 export const NOT_FOUR: Absent = { absent: 'It is defined on strata of 2 x 2.' };
 

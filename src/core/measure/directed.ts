@@ -6,7 +6,7 @@ import type { Direction } from './direction.js';
 import type { MeasureResult } from './result.js';
 import type { Absent } from '../infer/result.js';
 
-/** What the records of a measure share, whatever it predicts. */
+/** What the records of a measure share in all directions. */
 interface Shared<Stem extends string, Way extends Direction> extends Pick<Measure, 'symbol' | 'levels' | 'range'> {
   stem: Stem;
   blind?: true;

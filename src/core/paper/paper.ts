@@ -30,7 +30,7 @@ export interface Paper {
 
 /** How a kind is laid out. */
 export interface Layout {
-  /** Names of the blocks; null where they are strata, named by whoever types. */
+  /** Names of the blocks; null where they are strata, whose names are typed. */
   blocks: readonly string[] | null;
   /** Names of the first columns, where they are given and not typed. */
   columns: readonly string[];

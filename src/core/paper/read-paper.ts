@@ -147,7 +147,7 @@ function oneWay(paper: Paper): PaperRead {
 function multiple(paper: Paper): PaperRead {
   const sheet = sheetOf(paper, 0);
   const labels = sheet.rows.slice(1);
-  // A total over options is no total of respondents, so no line is taken for one; a column can be.
+  // Options overlap, so a line is never a total of respondents; a column can be.
   const checked = checkSheet(sheet, true);
   const { counts } = checked;
   if (!counts) return { ...NOTHING, checked: [checked] };

@@ -14,7 +14,7 @@ export const missingName = (code: string) => `m${code}`;
 const marked = (code: string) => `${code}'`;
 
 /**
- * One name space for all codes of a list, whatever they stand for: groups that somebody named, categories that keep
+ * One name space for all codes of a list, of every kind: groups that somebody named, categories that keep
  * their own, missing codes, and what is no code of the source (left over, in no band, blank).
  * @param named codes that stand as they are
  * @example

@@ -29,7 +29,7 @@ export interface Kind<R extends RecipeOver<number>> {
   mapSources: (recipe: R, other: (source: number, place: number) => number) => R;
   /** Codes of a source that it names; null: it is about all of them. */
   named: (recipe: R, source: number) => readonly string[] | null;
-  /** It can stand on another number whatever codes that one has. */
+  /** It can use another number variable as its source, with any codes. */
   onAnyNumber: boolean;
   /** In one line that reads aloud. */
   say: (recipe: R, names: Names) => string;

@@ -39,7 +39,7 @@ export function allCodesOf({ codes, level, column }: Pick<Source, 'codes' | 'lev
   return [...codes];
 }
 
-/** Sources of one code each, with their codes that are not answers. */
+/** Single-answer sources, each with its missing codes. */
 export function withMissing(sources: readonly Source[]): GatherSource[] {
   return sources.map((source) => {
     const codes = allCodesOf(source);
@@ -62,7 +62,7 @@ export function tally(column: Countable, respondents: number): { blank: number; 
   return { blank: counted[0] ?? 0, counts: new Map(codes.map((code, k) => [code, counted[k + 1] ?? 0])) };
 }
 
-// Columns never change, and whoever holds one hands out the same: its values need counting once.
+// Columns never change, so the values of each are counted once.
 const tallies = new WeakMap<Column, ValueTally>();
 
 /** The different values of a column, counted once for as long as it is in memory. */

@@ -3,7 +3,7 @@ import type { NamedRecipe, Recipe, RecipeOver } from './recipe-shape.js';
 
 /** Variables that a recipe stands on, each as often as it is named. */
 export function sourcesOf<S>(recipe: RecipeOver<S>): S[] {
-  // A kind passes its sources on as they are, whatever they are called by; so does `mapSources`.
+  // A kind passes its sources on as they are, ids or names; so does `mapSources`.
   const own = recipe as unknown as Recipe;
   return [...kindOf(own).sources(own)] as unknown as S[];
 }

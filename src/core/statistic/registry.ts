@@ -105,7 +105,7 @@ export const TABLE_MEASURE_IDS = ids(TABLE_MEASURES);
 export const TEST_IDS = ids(TESTS);
 export const MEASURE_IDS = ids(MEASURES);
 
-/** The same for whoever asks of each what it says of itself; its subject must be the one that it is `of`. */
+/** The same list for callers that go over all records; each record must get the subject that its `of` names. */
 export const EVERY_TEST: readonly Test[] = TESTS.map((record) => record as Test);
 export const EVERY_MEASURE: readonly Measure[] = MEASURES.map((record) => record as Measure);
 

@@ -1,7 +1,7 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import { findVariable } from './find-variable.js';
 
-/** Words that begin the parts of a sentence, in whatever order they come. */
+/** Words that begin the parts of a sentence; parts come in any order. */
 const PARTS = ['by', 'within', 'only where', 'weighted by'] as const;
 export type Part = (typeof PARTS)[number];
 

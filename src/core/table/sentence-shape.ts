@@ -117,7 +117,7 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
 
 const id = z.int().min(1);
 
-/** A sentence as it is sent: what may be absent is none then. */
+/** A sentence as it is sent: an optional part that is absent is empty. */
 type SentenceSent = Omit<SentenceBody, 'within' | 'weight'> & {
   within?: number | null | undefined;
   weight?: number | null | undefined;

@@ -52,7 +52,7 @@ export interface LeftOut {
 export interface Totals {
   /** Rows by columns. */
   cells: number[][];
-  /** Of each row, whatever the column. */
+  /** Of each row, over all columns. */
   rowTotals: number[];
   /** Of each column, who has an answer on the rows. */
   columnBases: number[];

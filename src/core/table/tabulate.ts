@@ -24,7 +24,7 @@ interface Placed {
   columns: Positions | null;
   /** Cells of one row in the count array. */
   width: number;
-  /** Positions of the columns that hold everyone once, whoever is in the base. */
+  /** Positions of the columns that together hold every respondent once, in the base or not. */
   everyColumn: readonly number[];
 }
 

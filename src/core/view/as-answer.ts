@@ -13,7 +13,7 @@ export interface TableAnswer {
   rows: Category[];
   /** Null for a frequency table: each figure has one column then. */
   columns: Category[] | null;
-  /** Respondents in the table, by column, and by row whatever the column. */
+  /** Respondents in the table, by column, and by row over all columns. */
   base: number;
   columnBases: number[];
   rowTotals: number[];

@@ -50,14 +50,16 @@ function codesOf(variable: Element): FileCode[] {
     if (code === '') return [];
     const missing = MISSING_REASONS.find((reason): reason is MissingReason => reason === byCode[code]);
     const label = words(value) || code;
-    // A labelled value of a quantity that speaks of no answer is none.
+    // A labelled value of a quantity whose label says "no answer" is a missing code.
     const spoken = variable.attributes['type'] === 'quantity' && isNoAnswer(label) ? reasonFrom(label) : undefined;
     const reason = missing ?? spoken;
     return [{ code, label, ...(reason ? { missing: reason } : {}) }];
   });
 }
 
-/** What one variable of the codebook becomes: columns at their places, and perhaps a question over them. */
+/**
+ * The columns that one variable of the codebook becomes, with their places, and the question over them if there is one.
+ */
 interface Placed {
   variables: FileVariable[];
   fields: FixedWidth['fields'];

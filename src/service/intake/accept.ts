@@ -40,7 +40,7 @@ export interface Acceptance {
   name: string;
   subtitle?: string | undefined;
   columns?: ColumnDecision[] | undefined;
-  /** Multiple-response questions to build, beside those that the codebook names. */
+  /** Multiple-response questions to build in addition to those that the codebook names. */
   questions?: FileMultiple[] | undefined;
   /** In the place of the codebook that was sent with the file. */
   codebook?: CodebookFile | undefined;

@@ -55,7 +55,7 @@ async function readOf(service: Service, id: string): Promise<{ intake: IntakeRec
 /** A variable with the heading of its column, which a new name does not change. */
 type SourceVariable = VariableRow & { heading: string };
 
-/** Variables that stand for columns of a file; what workings make, and the waves, are none. */
+/** Variables that stand for columns of a file: not those that workings make, and not the wave. */
 function sourcesIn(study: OpenStudy): SourceVariable[] {
   const { waveVariable } = studyRow(study.db);
   const rows = allColumnRows(study.db);

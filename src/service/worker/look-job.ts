@@ -58,7 +58,7 @@ export interface StandsOut {
 
 const AT_ONCE = 16_384;
 
-/** Looks through a column that is not kept by codes. It is kept by no cache: it is looked at once. */
+/** Looks through a column that is not stored as codes. It is not cached, because it is read only once. */
 export function lookThrough({ file, column }: { file: string; column: number }): StandsOut {
   const db = readStudyFile(file);
   try {

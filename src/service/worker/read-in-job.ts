@@ -126,7 +126,7 @@ async function readInto(db: Db, { file, layout, isFound, plain, progress }: Read
       ...(noted === null ? [] : [{ is: 'written' as const, text: noted, codes: [] }]),
       ...understood.guesses,
     ];
-    // A column kept as numbers or text has no codes, whatever is in it, but for the words among numbers.
+    // A column kept as numbers or text has no codes, except the words among its numbers.
     const level = storage === 'text' ? 'text' : understood.level;
     return { ...understood, level, guesses, name, columnId: id, storage, filled: facts.filled, blank, numbers: shown };
   });

@@ -63,7 +63,7 @@ export function givenIn(column: Exclude<Column, { kind: 'text' }>): (k: number) 
   return (k) => (hasAnswered(state[k]!) ? options.filter((_, j) => hasOption(column, k, j)) : null);
 }
 
-/** The code of whatever is not asked for. */
+/** One code for all values that are not asked for. */
 const OTHER = '\u0000';
 
 /**

@@ -13,7 +13,10 @@ export interface UnpackJob {
   codebook: string;
 }
 
-/** Names of the files that were in an archive; null: it is none, or a workbook, which is one itself. */
+/**
+ * Names of the files that were in an archive; null: the file is no archive, or is a workbook (which is a zip archive
+ * itself).
+ */
 export type Unpacked = { data: string; codebook: string | null } | null;
 
 const MOST_DATA = 8 * 1024 ** 3;

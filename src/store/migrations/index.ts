@@ -8,7 +8,7 @@ import type { Database } from 'better-sqlite3';
 import { drafts } from './007-drafts.js';
 import { keptJson } from './008-kept-json.js';
 
-/** SQL, or what brings what is kept as JSON into the form that its shape has now. */
+/** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */

@@ -103,7 +103,7 @@ export interface Pasted {
 /** Fields that can be nothing. */
 const EMPTIED: ReadonlySet<CodebookField> = new Set(['label', 'codes', 'question', 'missing', 'group', 'note']);
 
-/** Pasted cells with a text apart from those without, which empty nothing by themselves. */
+/** Pasted cells that have a text; empty cells do not clear anything. */
 function withText(pasted: readonly CellEdit[], note: string): Pasted {
   const isBlank = ({ text }: CellEdit) => text.trim() === '';
   const empties = ({ variable, field }: CellEdit) =>
@@ -115,7 +115,7 @@ function withText(pasted: readonly CellEdit[], note: string): Pasted {
   };
 }
 
-/** Where pasted texts go: by the names beside them where they have such, else from the first cell on. */
+/** Where pasted texts go: to the variables whose names stand beside them, else from the first cell on. */
 export function pasteInto(
   rows: readonly (readonly string[])[],
   listed: readonly RosterVariable[],

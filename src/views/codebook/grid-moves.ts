@@ -42,7 +42,7 @@ function target({ row, column }: At, key: string, { rows, columns, page }: Size,
   }
 }
 
-/** Where a key leads; with `extend` the other end of what is selected stays. Null: the key is for something else. */
+/** The cell to which a key moves; with `extend` the selection grows. Null: the key does not move. */
 export function move(
   { at, anchor }: Selection,
   key: string,

@@ -4,7 +4,7 @@ import type { ColumnProps } from './ColumnGrid.js';
 import { ReadingChoice } from './ReadingChoice.js';
 import css from './intake.module.css';
 
-/** What to look at in a column, each with the one click that settles it. */
+/** Questions about a column, each with a button that answers it. */
 export function Guesses({ column, draft, codebook, put, ...reading }: ColumnProps) {
   const { name, guesses } = column;
   const { missingOf, leftOut } = standing(column, draft, codebook);

@@ -119,7 +119,7 @@ export function NoAnswerPanel({ columns, codebook, draft, put }: MissingProps) {
   );
 }
 
-/** Columns that look like one question, each taken on with one click. */
+/** Columns that look like one multiple-response question; one click builds it. */
 export function QuestionPanel({
   questions,
   draft,

@@ -31,7 +31,7 @@ function StudiesPage({ studies }: { studies: StudyRow[] }) {
   );
 }
 
-/** The files that the dialog offers; what is dropped is looked at, whatever its name. */
+/** The files that the dialog offers; a dropped file is read under any name. */
 const TAKES =
   '.xml,.sss,.zip,.csv,.tsv,.tab,.txt,.dat,.asc,.gz,.xlsx,.parquet,.json,.jsonl,.ndjson,text/csv,text/plain';
 

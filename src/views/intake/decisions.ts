@@ -93,7 +93,7 @@ export function markCodes(
 
 /**
  * Codes of a column that are probably no answer, each with its reason: those that were guessed, and those whose label
- * in the codebook says so. What the codebook declares is none of them.
+ * in the codebook says so. Codes that the codebook declares missing are not among them.
  */
 export function probablyMissing(
   column: Column,

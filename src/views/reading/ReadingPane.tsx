@@ -199,7 +199,7 @@ interface Props {
   exact?: Exact;
   workedExamples?: WorkedExamples | undefined;
   sizes?: SizeChoice;
-  /** What is chosen in an answer: what is predicted under the strength, expected shares where counts are compared. */
+  /** Controls inside an answer: which variable is predicted (strength), and expected shares (one-way counts). */
   choices?: Partial<Record<Answer['id'], ReactNode>>;
 }
 

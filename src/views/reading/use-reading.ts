@@ -46,7 +46,7 @@ type StratumShown = Stratum & Extras;
 /** Works a table out. */
 type Work = (table: Table) => Extras;
 
-/** What is worked out of tables for their cells: of each once, whoever asks, for as long as it is on screen. */
+/** Statistics for the cells of tables: worked out once for each table, and kept while it is on screen. */
 export function useWork(adjustment: Adjustment = 'holm'): Work {
   return useMemo(() => {
     const cache = new WeakMap<Table, Extras>();

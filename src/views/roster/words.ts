@@ -21,7 +21,7 @@ export function metaOf(variable: RosterVariable): string {
   );
 }
 
-/** The share without an answer, in words; null where it is none. */
+/** The share without an answer, in words; null where every respondent answered. */
 export function gapsOf(variable: RosterVariable): { text: string; much: boolean } | null {
   const without = variable.missing + variable.blank;
   const total = without + variable.answers;

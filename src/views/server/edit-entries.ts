@@ -1,7 +1,7 @@
 import type { Changed, EntryEdit } from '../../api/types.js';
 import { change } from './ask.js';
 
-/** On screen a code list is changed as a whole: what is not in it any more was taken out. */
+/** The screen sends a code list as a whole: a code that is absent was removed. */
 const whole = (edit: EntryEdit) => (edit.codes ? { ...edit, onlyThese: true } : edit);
 
 /**

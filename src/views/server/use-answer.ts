@@ -16,7 +16,7 @@ export interface Answered<T> {
 interface Options<K extends Exclude<Key, ChangeKey>> {
   /** The answer before stays until the next is there. */
   keep?: boolean;
-  /** Asked again so often, in milliseconds, as long as this is not false. */
+  /** Milliseconds after which the answer is fetched again; false: never. */
   every?: (answer: AnswerTo<K> | undefined) => number | false;
   /** Never asked again. */
   once?: boolean;

@@ -8,7 +8,7 @@ import { inkOf } from './ink.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
-/** Options of which every two are shown; of more a picture says nothing. */
+/** Up to so many options every pair is shown; a picture of more pairs cannot be read. */
 const MOST = 30;
 
 /**

@@ -10,7 +10,9 @@ const ASKED_ABOUT = /^(yes|true|agree|agrees|mentioned|ticked|selected|chosen|ja
 const ONE = /^1(\.0+)?$/;
 const ZERO = /^0(\.0+)?$/;
 
-/** Which of two categories one asks about: yes of yes and no, 1 of 1 and 0; else the first of them. Of more, null. */
+/**
+ * The category of two that a reader asks about: "yes" beside "no", 1 beside 0, else the first. Null for more than two.
+ */
 function askedAbout(categories: readonly { code: string; label: string }[]): 0 | 1 | null {
   const [first, second] = categories;
   if (!first || !second || categories.length !== 2) return null;

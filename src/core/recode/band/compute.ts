@@ -186,6 +186,6 @@ export function band(
       values[k] = Number.isNaN(value) ? words[wordAt(low, k)]! : placeOf(value);
     }
   }
-  // "In no band" is the last code: where nobody is there, it is none.
+  // "In no band" is the last code; it is left out where no respondent has it.
   return { made: values.includes(outside) ? result : banded(recipe, codes, false), values };
 }

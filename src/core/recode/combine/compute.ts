@@ -125,7 +125,7 @@ function joiner({ how, atLeast, sources }: Combine): (sets: readonly Uint32Array
 
 /**
  * Combines what is mentioned in several variables. "None of these" is worked out from the result: it is who answered
- * and has no mention left, whatever a source says of it.
+ * and has no mention left, even where a source says otherwise.
  * @param sources in the order of the recipe, all of the same length
  * @example
  * const options = [

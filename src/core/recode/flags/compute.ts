@@ -9,7 +9,7 @@ import type { MadeVariable } from '../types.js';
 export const [YES, NO] = ['1', '0'];
 
 /**
- * What a flag makes of a variable's codes; what is no answer stays none, for its own reason.
+ * What a flag makes of a variable's codes; a missing code stays missing, for its own reason.
  * @example
  * const codes = [
  *   { code: '1', label: 'Yes', missing: null },

@@ -19,7 +19,7 @@ export interface CodeOutcome {
 }
 type How = 'grouped' | 'own' | 'revived' | 'kept-missing' | 'set-aside' | 'left-over';
 
-/** What becomes of an old code, whatever it will be called. */
+/** What becomes of an old code; its new name is decided elsewhere. */
 function howOf(recipe: Regroup, old: Code): How {
   if (recipe.groups.some(({ from }) => from.includes(old.code))) return isAnswer(old) ? 'grouped' : 'revived';
   if (!isAnswer(old)) return 'kept-missing';
@@ -111,7 +111,7 @@ export function regroup(
   }
   if (blank !== null && recipe.blank && 'missing' in recipe.blank)
     codes.push({ code: blank, label: 'Blank', missing: recipe.blank.missing });
-  // Answers stand before what is none, wherever they came from.
+  // Answers stand before missing codes, wherever they came from.
   codes.sort((a, b) => Number(!isAnswer(a)) - Number(!isAnswer(b)));
   return { level: recipe.level, codes, blank, map: new Map(all.map(({ old, to }) => [old.code, to])) };
 }

@@ -65,7 +65,7 @@ function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'set
 
 /**
  * The recipe after a gesture. Groups are numbered in their new order; what blanks, and the codes that no group
- * names, go to goes along. A gesture on a heading that is none of the groups changes nothing.
+ * names, go to goes along. A gesture on a heading that is not a group changes nothing.
  */
 export function gestured(recipe: Regroup, gesture: Gesture): Regroup {
   const next = moved(recipe, gesture);

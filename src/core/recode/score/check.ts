@@ -8,7 +8,7 @@ import { MOST_ITEMS, usesScale } from './compute.js';
 
 /**
  * Checks what no data can mend: no items, an item twice, no scale to reverse on, an expression that does not parse or
- * names what is none of its items.
+ * uses a name that no item has.
  * @param names of variables that an unknown name could have meant
  */
 export function checkScore(recipe: Score, names: readonly string[] = []): void {

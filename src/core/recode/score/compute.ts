@@ -26,7 +26,7 @@ export interface Scored {
   values: Float64Array;
   /** Respondents by how many items they answered, and of those who have a score. */
   byAnswered: { respondents: Float64Array; scored: Float64Array };
-  /** Of those without a score: divided by zero; a root or a logarithm that is none. */
+  /** Of those without a score: divided by zero; a root or a logarithm outside its domain. */
   byZero: number;
   offDomain: number;
   /**

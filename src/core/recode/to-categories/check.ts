@@ -1,7 +1,7 @@
 import { Fault } from '../../fault.js';
 import type { ToCategories } from './shape.js';
 
-/** Checks what no data can mend: a text sorted out twice, or as nothing. @throws Fault */
+/** Checks errors that do not depend on the data: a text sorted out twice, or to nothing. @throws Fault */
 export function checkToCategories({ exceptions, least }: Pick<ToCategories, 'exceptions' | 'least'>): void {
   const seen = new Set<string>();
   exceptions.forEach((exception, k) => {

@@ -28,7 +28,7 @@ const keyOf = (text: string, alike: boolean) =>
 /**
  * Makes categories of the different values of a variable.
  * @param tally the values with their respondents
- * @param codes of the variable: their labels are kept, and what is no answer stays none
+ * @param codes of the variable: their labels are kept, and missing codes stay missing
  * @throws Fault where there would be too many categories
  * @example
  * const recipe = { kind: 'categories', source: 1, alike: true, least: 1, exceptions: [] };

@@ -7,7 +7,7 @@ const sortedOut = z.discriminatedUnion('is', [
   z.strictObject({ text: code, is: z.literal('missing'), missing }),
 ]);
 
-/** Text or a number to categories: each different value one, but those that are sorted out and those that are rare. */
+/** Text or a number to categories: one for each different value, except values that are sorted out and rare ones. */
 export const toCategoriesShape = <S>(source: z.ZodType<S>) =>
   z.strictObject({
     kind: z.literal('convert'),

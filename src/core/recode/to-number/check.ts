@@ -1,7 +1,10 @@
 import { Fault } from '../../fault.js';
 import type { ToNumber } from './shape.js';
 
-/** Checks what no data can mend: a text decided on twice, a number that is none. @throws Fault */
+/**
+ * Checks what no data can mend: a text decided on twice, a decision for a number that is not a number.
+ * @throws Fault
+ */
 export function checkToNumber({ exceptions }: Pick<ToNumber, 'exceptions'>): void {
   const seen = new Set<string>();
   exceptions.forEach((exception, k) => {

@@ -4,7 +4,7 @@ import type { Row } from '../../../formats/rows.js';
 import type { ColumnRow } from '../../../store/columns.js';
 import type { Db } from '../../../store/open.js';
 
-/** How a column is to be written: how its numbers are read, and whether it is text, whatever comes. */
+/** How a column is to be written: how its numbers are read, and whether it is text from the start. */
 export interface WrittenAs extends AskedReading {
   asText: boolean;
 }

@@ -24,7 +24,7 @@ interface ColumnTarget {
   waiting: Waiting;
 }
 
-/** A column begins as codes (`codedCells`), unless it is to be text whatever comes. */
+/** A column begins as codes (`codedCells`), unless it is to be text from the start. */
 export function columnWriter({ db, name, chunk, waiting }: ColumnTarget, as: WrittenAs): ColumnWriter {
   const id = insertColumn(db, { origin: 'source', name, storage: 'text', width: 1, blank: 0, histogram: null }, []);
   const writeChunk = chunkWriter(db);

@@ -103,7 +103,7 @@ function operated(operation: Operation, left: Evaluator, right: Evaluator, why: 
         return Number.isNaN(a) || Number.isNaN(b) ? NaN : checked(a ** b, row, why);
       };
     case 'and':
-      // A side that is false settles it, whatever the other may be.
+      // Where one side is false the result is false; the other side does not matter.
       return (row) => {
         const a = left(row);
         if (a === 0) return 0;

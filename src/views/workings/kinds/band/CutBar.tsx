@@ -6,7 +6,7 @@ import kit from '../../../../kit/kit.module.css';
 import { NumberInput } from '../../editor/NumberInput.js';
 import css from '../../workings.module.css';
 
-/** Shares that a text of percentages spells; null where one is none. */
+/** Shares that a text of percentages spells; null where a part is not a percentage. */
 function sharesIn(text: string): number[] | null {
   const values = text
     .split(/[\s,;]+/)

@@ -35,7 +35,7 @@ interface Trouble {
 }
 
 /**
- * Arithmetic as it is typed: where it makes no sense is said at once, and a name that is none gets the nearest ones.
+ * Arithmetic as it is typed: an error is shown at its place at once, and an unknown name with the nearest names.
  */
 export function ExpressionField({ view, recipe, change, problem }: Props) {
   const field = useRef<HTMLTextAreaElement>(null);

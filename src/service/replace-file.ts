@@ -18,6 +18,13 @@ export async function replaceFile(service: Service, study: OpenStudy, file: stri
   await rename(file, study.file);
   // Those who have seen a revision look through to the one that is kept open.
   const kept = service.studies.get(study.id) ?? study;
-  kept.db = openStudyFile(study.file);
+  try {
+    kept.db = openStudyFile(study.file);
+  } catch (error) {
+    // The old file has no name any more: what would be written to it now would be lost. The next request opens the new.
+    service.studies.delete(study.id);
+    db.close();
+    throw error;
+  }
   setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
 }

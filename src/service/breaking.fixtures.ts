@@ -1,0 +1,73 @@
+import { createHash } from 'node:crypto';
+import { readdirSync } from 'node:fs';
+import Database from 'better-sqlite3';
+import type { Db } from '../store/open.js';
+import { type Service, studiesFolder } from './context.js';
+import { fingerprint } from './fingerprint.js';
+
+/** A kind of step at which a change can break off: a statement that writes, to whatever file, or a job in a thread. */
+export type Step = 'statement' | 'job';
+
+export const STEPS: readonly Step[] = ['statement', 'job'];
+const BROKEN = 'injected';
+
+/** Lets the n-th step of a kind fail while some work is done. Returns whether it got so far. */
+async function breaksAt(service: Service, step: Step, n: number, work: () => Promise<unknown>): Promise<boolean> {
+  let left = n;
+  const fail = () => {
+    left -= 1;
+    if (left === 0) throw new Error(BROKEN);
+  };
+  const { run } = service;
+  const prototype = Database.prototype as { prepare: (sql: string) => unknown };
+  const { prepare } = prototype;
+  if (step === 'job')
+    service.run = (name, job, signal) => {
+      if (name !== 'forget') fail();
+      return run(name, job, signal);
+    };
+  else
+    prototype.prepare = function (this: unknown, sql: string) {
+      if (/^\s*(INSERT|UPDATE|DELETE)/i.test(sql)) fail();
+      return prepare.call(this, sql);
+    };
+  try {
+    await work();
+    return false;
+  } catch (error) {
+    if (error instanceof Error && error.message.includes(BROKEN)) return true;
+    throw error;
+  } finally {
+    service.run = run;
+    prototype.prepare = prepare;
+  }
+}
+
+/** Steps of a transaction are much alike: of later ones every fourth is enough. */
+const next = (n: number): number => (n < 6 ? n + 1 : n + 4);
+
+/**
+ * For tests: does some work again and again, broken off at its first step, its second, and so on, until it gets through.
+ * @param look what is to hold each time it broke off; it is told where
+ * @returns how often it broke off
+ */
+export async function breakEverywhere(
+  service: Service,
+  step: Step,
+  work: () => Promise<unknown>,
+  look: (where: string) => void,
+): Promise<number> {
+  let times = 0;
+  for (let n = 1; await breaksAt(service, step, n, work); n = next(n)) {
+    times += 1;
+    look(`${step} ${n}`);
+  }
+  return times;
+}
+
+/** For tests: files beside the studies that a change which broke off left behind. */
+export const leftBehind = (service: Service): string[] =>
+  readdirSync(studiesFolder(service)).filter((name) => !/\.sqlite(-wal|-shm)?$/.test(name));
+
+/** For tests: a study's fingerprint, short enough to be compared in a message. */
+export const stamp = (db: Db): string => createHash('sha256').update(fingerprint(db)).digest('hex').slice(0, 12);

@@ -118,6 +118,8 @@ export default tseslint.config(
       'import-x/no-duplicates': ['error', { 'prefer-inline': true }],
       'house/long-function': ['error', { max: 80, listed: LONG_FUNCTIONS }],
       'max-lines': ['error', { max: 450 }],
+      'no-useless-rename': 'error',
+      'object-shorthand': ['error', 'properties'],
       'max-len': ['error', { code: 120 }],
       'no-warning-comments': ['error', { terms: ['prettier-ignore'], location: 'anywhere' }],
     },

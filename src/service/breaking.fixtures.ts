@@ -47,7 +47,8 @@ async function breaksAt(service: Service, step: Step, n: number, work: () => Pro
 const next = (n: number): number => (n < 6 ? n + 1 : n + 4);
 
 /**
- * For tests: does some work again and again, broken off at its first step, its second, and so on, until it gets through.
+ * For tests: does some work again and again, broken off at its first step, its second, and so on, until it gets
+ * through.
  * @param look what is to hold each time it broke off; it is told where
  * @returns how often it broke off
  */

@@ -126,7 +126,7 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
       mapClause<Condition, ConditionRef>(clause, (condition) => {
         const variable = find(condition.variable, `only[${k}]`);
         const rule = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
-        return { ...refer(variable), rule: rule, missing: missingOf(variable) };
+        return { ...refer(variable), rule, missing: missingOf(variable) };
       }),
     ),
     weight: weight && { ...refer(weight), missing: missingOf(weight) },

@@ -77,27 +77,25 @@ function loopOf(own: number | undefined, recipe: Recipe, { now }: Scene): number
 
 function workingFits(difference: DifferenceOf<'working'>, scene: Scene): Verdict<'working'> {
   const recipe = difference.after?.recipe;
-  if (!recipe) return { difference: difference };
+  if (!recipe) return { difference };
   const gone = sourcesOf(recipe).find((id) => !scene.has('variable', id));
   if (gone !== undefined) return { misfit: 'a variable that it is made of is not there' };
   const own = [...scene.now.variable].find(([, { workingId }]) => workingId === difference.id)?.[0];
   const loop = loopOf(own, recipe, scene);
-  return loop
-    ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` }
-    : { difference: difference };
+  return loop ? { misfit: `it would go in a circle over ${loop.map(scene.titleOf).join(', ')}` } : { difference };
 }
 
 function tableFits(difference: DifferenceOf<'table'>, scene: Scene): Verdict<'table'> {
   const sentence = difference.after?.sentence;
   const gone = sentence && variablesOf(sentenceOfBody(sentence)).some((id) => !scene.has('variable', id));
-  return gone ? { misfit: 'a variable of the table is not there' } : { difference: difference };
+  return gone ? { misfit: 'a variable of the table is not there' } : { difference };
 }
 
 function listFits(difference: DifferenceOf<'list'>, { now, derived }: Scene): Verdict<'list'> {
   if (difference.before !== null && derived.has(difference.id)) return 'unneeded';
   const list = now.list.get(difference.id);
   const [was, mine] = [difference.before?.codes, difference.after?.codes];
-  if (!list || !was || !mine || !difference.after) return { difference: difference };
+  if (!list || !was || !mine || !difference.after) return { difference };
   // A code that is not there any more is missed only by a change that touched it, and that change brings it with it.
   const { codes } = mergeCodes(was, list.codes, mine);
   return {
@@ -123,11 +121,11 @@ function variableFits(
       variablesOf(sentenceOfBody(sentence)).includes(difference.id),
     ).length;
     if (users + tables > 0) return { misfit: `${scene.titleOf(difference.id)} is in use now, so it stays` };
-    return { difference: difference };
+    return { difference };
   }
   const { codeListId: list, ...rest } = after;
   if (after.workingId != null && lacking.has(after.workingId)) return 'unneeded';
-  if (typeof list !== 'number' || scene.has('list', list)) return { difference: difference };
+  if (typeof list !== 'number' || scene.has('list', list)) return { difference };
   const misfits = [`the code list of ${scene.titleOf(difference.id)} is not there any more`];
   return difference.before === null
     ? { difference: { ...difference, after: { ...rest, codeListId: null } }, misfits }

@@ -45,7 +45,7 @@ export function isSameCode(a: string, b: string): boolean {
 }
 
 /** A code as a variable spells it. */
-function spelled({ codes, respondentsByCode: respondentsByCode }: ColumnWithCodes, code: string): string {
+function spelled({ codes, respondentsByCode }: ColumnWithCodes, code: string): string {
   if (respondentsByCode.has(code) || codes.some((candidate) => candidate.code === code)) return code;
   return (
     [...respondentsByCode.keys(), ...codes.map((item) => item.code)].find((text) => isSameCode(text, code)) ?? code

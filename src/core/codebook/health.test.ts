@@ -73,11 +73,11 @@ describe('the health of a codebook', () => {
 
   it('names probable missing codes that nobody has decided', () => {
     const outliers = dataCodes(['99', 7]);
-    expect(findingsOf({ level: 'number', outliers: outliers })).toMatchObject([
+    expect(findingsOf({ level: 'number', outliers })).toMatchObject([
       { is: 'undeclared', codes: ['99'], respondents: 7 },
     ]);
-    expect(findingsOf({ level: 'number', outliers: outliers, codes: [code('99', '99', 'other')] })).toEqual([]);
-    expect(findingsOf({ level: 'number', outliers: outliers, codes: [code('99', 'Ninety-nine')] })).toEqual([]);
+    expect(findingsOf({ level: 'number', outliers, codes: [code('99', '99', 'other')] })).toEqual([]);
+    expect(findingsOf({ level: 'number', outliers, codes: [code('99', 'Ninety-nine')] })).toEqual([]);
   });
 
   it('names codes whose label says that there is no answer, each with its reason', () => {

@@ -69,7 +69,7 @@ const people = (n: number) => plural(n, 'respondent');
 const sum = (codes: readonly { respondents: number }[]) => codes.reduce((total, code) => total + code.respondents, 0);
 
 /** Codes in the data without a label, where others of the variable have one or the codes say nothing by themselves. */
-function unlabelled({ level, codes, dataCodes: dataCodes, derived }: CheckedVariable): OwnIssue | null {
+function unlabelled({ level, codes, dataCodes, derived }: CheckedVariable): OwnIssue | null {
   if (!isCategories(level) || derived) return null;
   const labels = new Map(codes.map(({ code, label }) => [code, label]));
   const bare = dataCodes.filter(({ code }) => {
@@ -87,13 +87,7 @@ function unlabelled({ level, codes, dataCodes: dataCodes, derived }: CheckedVari
 }
 
 /** Codes whose label says that there is no answer, and codes far from all others that nobody has looked at. */
-function undeclared({
-  level,
-  codes,
-  dataCodes: dataCodes,
-  outliers: outliers,
-  derived,
-}: CheckedVariable): OwnIssue | null {
+function undeclared({ level, codes, dataCodes, outliers, derived }: CheckedVariable): OwnIssue | null {
   if (derived || level === 'text' || level === 'multiple') return null;
   const listed = new Map(codes.map((code) => [code.code, code]));
   const given = new Map([...dataCodes, ...outliers].map(({ code, respondents }) => [code, respondents]));
@@ -147,7 +141,7 @@ function written({ numeric, filled, derived }: CheckedVariable): OwnIssue | null
 }
 
 /** Words among numbers of which nobody has said what they mean. */
-function words({ level, codes, dataCodes: dataCodes, derived }: CheckedVariable): OwnIssue | null {
+function words({ level, codes, dataCodes, derived }: CheckedVariable): OwnIssue | null {
   if (level !== 'number' || derived) return null;
   const labelled = new Set(codes.map(({ code }) => code));
   const left = dataCodes.filter(({ code }) => parseNumber(code) === null && !labelled.has(code));
@@ -193,7 +187,7 @@ function unusedLabels(checked: readonly CheckedVariable[]): CodebookIssue[] {
     else users.set(codeListId, [checkedVariable]);
   }
   return [...users.values()].flatMap((same): CodebookIssue[] => {
-    const used = new Set(same.flatMap(({ dataCodes: dataCodes }) => dataCodes.map(({ code }) => code)));
+    const used = new Set(same.flatMap(({ dataCodes }) => dataCodes.map(({ code }) => code)));
     const never = (same[0]?.codes ?? []).filter((code) => isAnswer(code) && !used.has(code.code));
     if (never.length === 0) return [];
     const whose = same.length === 1 ? '' : ` in any of the ${same.length} variables with this list`;

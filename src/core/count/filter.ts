@@ -49,7 +49,7 @@ export function filter(
 }
 
 function verdictOf(condition: FilterCondition): (k: number) => Verdict {
-  const { column, rule: rule, name } = condition;
+  const { column, rule, name } = condition;
   if (column.kind === 'coded' && rule.is !== 'at-least') {
     const verdicts: Verdict[] = [UNKNOWN, ...column.codes.map((code) => codeVerdict(code, condition))];
     const { values } = column;
@@ -96,7 +96,7 @@ function atLeast(column: SetsColumn, wanted: Uint32Array, least: number): (k: nu
   };
 }
 
-function codeVerdict(code: string, { rule: rule, missing }: FilterCondition): Verdict {
+function codeVerdict(code: string, { rule, missing }: FilterCondition): Verdict {
   if (rule.is === 'at-least') return UNKNOWN;
   if (missing.includes(code)) return UNKNOWN;
   if (rule.is === 'between') {

@@ -13,7 +13,7 @@ describe('columns compared two by two', () => {
     [40, 80, 78],
   ];
   it('say by letter which columns a share is above', () => {
-    const { columnProportions: columnProportions } = assessed(counts);
+    const { columnProportions } = assessed(counts);
     expect(columnProportions?.above).toEqual([
       [[1, 2], [], []],
       [[], [0], [0]],

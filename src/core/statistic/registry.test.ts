@@ -30,7 +30,7 @@ const tables = fc
 
 /** A request whose answer holds the example of a statistic, its table and its weights as they are. */
 const valueOf = ({ id, example: { request } }: Test | Measure): number | undefined => {
-  const { tests: tests, measures: values } = assess(request);
+  const { tests, measures: values } = assess(request);
   const test = tests[id as TestId];
   return test ? (test.statistic ?? test.p) : values[id as MeasureId]?.value;
 };
@@ -117,7 +117,7 @@ describe('every measure', () => {
   it('is the same function of X²/N, or of the odds ratio, that it says', () => {
     fc.assert(
       fc.property(tables, (counts) => {
-        const { measures: values, tests: tests } = assess({ counts, exact: { method: 'none' } });
+        const { measures: values, tests } = assess({ counts, exact: { method: 'none' } });
         const square = tests.pearson!.statistic! / total(counts.flat());
         for (const { id, ofPhiSquared, ofOddsRatio } of EVERY_MEASURE) {
           const value = values[id as MeasureId]?.value;

@@ -32,10 +32,10 @@ export interface CountJob {
 /** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
 export function countInStudy(job: CountJob): CountArray[] {
   const clauses = job.only.map((clause) =>
-    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule: rule, missing }) => ({
+    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule, missing }) => ({
       column: cachedColumn(job.file, column),
       name: title,
-      rule: rule,
+      rule,
       missing,
     })),
   );

@@ -115,7 +115,7 @@ async function readInto(db: Db, { file, layout, isFound, plain, progress }: Read
     ({ name }, k) => as[k]!.reading !== numbers.before(name).reading && showsSigns(written[k]!.facts.signs),
   );
   await writeAgain(pass, written, as, changed);
-  const read = written.map(({ id, storage, blank, facts, codes: codes }, k): ReadColumn => {
+  const read = written.map(({ id, storage, blank, facts, codes }, k): ReadColumn => {
     const { name, note } = columns[k]!;
     const { reading, asked } = as[k]!;
     const understood = understand(facts, codes, blank, asked && reading !== 'plain');

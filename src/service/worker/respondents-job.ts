@@ -91,7 +91,7 @@ function asCodes(file: string, id: number, respondents: number, rule: ConditionR
 
 /** Respondents one by one, with what they gave. */
 export function respondentsInStudy({ file, respondents, columns, only, from, count }: RespondentsJob): RespondentRows {
-  const conditions = only.map(({ column, title, rule: rule, missing }) => ({
+  const conditions = only.map(({ column, title, rule, missing }) => ({
     column: asCodes(file, column, respondents, rule),
     name: title,
     rule,

@@ -25,7 +25,7 @@ const HINTS: Partial<Record<CodebookField, string>> = {
 };
 
 /** One cell of the grid while it is typed in. Enter keeps it and goes down, Tab to the right, Escape leaves it. */
-export function CellEditor({ field, label, text: begun, levels, lists, isLong: isLong, typed, commit, cancel }: Props) {
+export function CellEditor({ field, label, text: begun, levels, lists, isLong, typed, commit, cancel }: Props) {
   const [text, setText] = useState(begun);
   const input = useRef<HTMLInputElement & HTMLSelectElement>(null);
   // What is committed by a key is not committed again when the field goes.

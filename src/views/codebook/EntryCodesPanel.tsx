@@ -100,7 +100,7 @@ function Sums({ variable, detail }: Pick<Props, 'variable' | 'detail'>) {
 export function EntryCodesPanel(props: Props) {
   const { variable, detail, entry, shown, wanted, want } = props;
   const { draft, setDraft } = entry;
-  const { codes, listed, isLong: isLong } = shown;
+  const { codes, listed, isLong } = shown;
   const level = draft.level ?? variable.level;
   const fromFile = variable.workingId === null;
   const isNumber = level === 'number';

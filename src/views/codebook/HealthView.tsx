@@ -128,7 +128,7 @@ interface MendProps extends Pick<Props, 'study' | 'go'> {
   run: Codebook['run'];
 }
 
-function Mend({ study, issue: issue, variable, run, go }: MendProps) {
+function Mend({ study, issue, variable, run, go }: MendProps) {
   const { is, codes } = issue;
   const { id, name, codeListId } = variable;
   if (is === 'unsound') {

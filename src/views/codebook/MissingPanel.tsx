@@ -134,16 +134,7 @@ function CodesAndReason({
 }
 
 /** Declares codes missing in many variables, or answers again: what will happen is shown first, line by line. */
-export function MissingPanel({
-  study,
-  variables,
-  listed: listed,
-  selected,
-  health,
-  run,
-  close,
-  codes: begun = [],
-}: Props) {
+export function MissingPanel({ study, variables, listed, selected, health, run, close, codes: begun = [] }: Props) {
   const [text, setText] = useState(begun.join(', '));
   const [reason, setReason] = useState<MissingReason | null>('refused');
   const [scope, setScope] = useState<Scope>(selected.length > 1 ? 'selected' : 'all');

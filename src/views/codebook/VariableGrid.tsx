@@ -41,7 +41,7 @@ export interface GridProps {
 
 /** The codebook as a grid: every field of every variable, to be changed in place, pasted, filled down. */
 export function VariableGrid(props: GridProps) {
-  const { study, listed: listed, lists, selection, select, change, star, peeks, waiting, handle, empty } = props;
+  const { study, listed, lists, selection, select, change, star, peeks, waiting, handle, empty } = props;
   const { typing, setTyping, keep, stop } = useTyping(study, listed);
   const rows = useRef<RowsHandle | null>(null);
   const range = rangeOf(selection);

@@ -44,19 +44,7 @@ interface BesideProps extends Pick<Props, 'study' | 'view' | 'codebook'> {
 
 /** What stands beside the grid: declaring codes missing, what is selected, or one variable close up. */
 function Beside(props: BesideProps) {
-  const {
-    study,
-    view,
-    codebook,
-    listed: listed,
-    selected,
-    variable,
-    missing,
-    setMissing,
-    closeUp,
-    change,
-    star,
-  } = props;
+  const { study, view, codebook, listed, selected, variable, missing, setMissing, closeUp, change, star } = props;
   const { variables } = view;
   const { lists, health, edit, run } = codebook;
   if (missing) {

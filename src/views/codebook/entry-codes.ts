@@ -48,11 +48,11 @@ export function entryCodes(
   const value = wanted.trim();
   const isNew = value !== '' && parseNumber(value) !== null && !given.some(({ code }) => code === value);
   const extra = isNew ? [{ code: value, label: value, missing: null }] : [];
-  return { codes, listed: [...(isLong ? worthListing(codes, value) : codes), ...extra], isLong: isLong };
+  return { codes, listed: [...(isLong ? worthListing(codes, value) : codes), ...extra], isLong };
 }
 
 /** The codes as they are kept in a draft, where those in sight were changed to `next`. */
-export function changedCodes(isNumber: boolean, { codes, isLong: isLong }: EntryCodes, next: readonly Code[]): Code[] {
+export function changedCodes(isNumber: boolean, { codes, isLong }: EntryCodes, next: readonly Code[]): Code[] {
   if (!isNumber) return [...next];
   const outOfSight = isLong ? codes.filter(({ code }) => !next.some((other) => other.code === code)) : [];
   return [...outOfSight, ...next].filter((code) => !isPlain(code));

@@ -31,7 +31,7 @@ describe('texts for cells', () => {
 
   it('leave alone what a working decides, and levels that cannot be', () => {
     const cells = [derived, age, all[0]!].map((variable) => ({
-      variable: variable,
+      variable,
       field: 'level' as const,
       text: 'categories',
     }));

@@ -20,22 +20,7 @@ interface Wanted extends Pick<
 
 /** What keys and the clipboard do in the grid. */
 export function useGridKeys(wanted: Wanted) {
-  const {
-    listed: listed,
-    all,
-    selection,
-    select,
-    change,
-    pasted,
-    star,
-    undo,
-    redo,
-    closeUp,
-    typing,
-    begin,
-    go,
-    page,
-  } = wanted;
+  const { listed, all, selection, select, change, pasted, star, undo, redo, closeUp, typing, begin, go, page } = wanted;
   const range = rangeOf(selection);
   const { at } = selection;
   const pressed = (event: KeyboardEvent<HTMLDivElement>) => {

@@ -28,7 +28,7 @@ const QUOTES: readonly (readonly [string, string])[] = [
 /** One part of a layout; where it was changed, what was found is said beneath. */
 function Part({
   label,
-  detected: detected,
+  detected,
   children,
 }: {
   label: string;
@@ -97,7 +97,7 @@ const HEADING = [
 
 function DelimitedParts({
   layout,
-  detected: detected,
+  detected,
   change,
 }: {
   layout: Delimited;
@@ -140,7 +140,7 @@ function DelimitedParts({
 
 function WorkbookParts({
   layout,
-  detected: detected,
+  detected,
   sheets,
   change,
 }: {

@@ -12,7 +12,7 @@ interface Props {
 }
 
 /** Which variables are shown, and in which order. */
-export function ShowSelect({ variables, withIssues: withIssues, showing, show, order, setOrder }: Props) {
+export function ShowSelect({ variables, withIssues, showing, show, order, setOrder }: Props) {
   return (
     <>
       <select aria-label="Show" value={showing} onChange={(event) => show(event.target.value)}>

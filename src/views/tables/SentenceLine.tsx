@@ -82,7 +82,7 @@ function placesOf({ draft, variables, change }: Props) {
       name: level > 0 ? 'Split by' : first ? 'By' : `By ${nest + 1}`,
       offer: level > 0 ? '+ split by' : first ? '+ by' : '+ also by',
       ask: level > 0 ? 'What splits each of these?' : 'What goes across?',
-      variable: variable,
+      variable,
       from: tabular,
       put: (id) => change(withLevel(draft, nest, level, id)),
       remove: variable === null ? undefined : () => change(withoutLevel(draft, nest, level)),

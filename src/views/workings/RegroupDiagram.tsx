@@ -128,7 +128,7 @@ export function RegroupDiagram(props: RegroupDiagramProps) {
   const targetHeights = targetHeightsFor(oldCodes, groups.length, { most, rowHeight: ROW, least: ROW, all: upper });
   const topOf = (at: number) => total(targetHeights.slice(0, at));
   const drawn = ribbons({
-    oldCodes: oldCodes,
+    oldCodes,
     targets: groups.length,
     oldTops: answers.map((_, k) => k * ROW),
     targetTops: groups.map((_, k) => topOf(k)),

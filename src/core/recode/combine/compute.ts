@@ -191,7 +191,7 @@ export function combine(recipe: Combine, sources: readonly CombineSource[], resp
     if (saidNone && has) contradicted++;
   }
   const column: SetsColumn = { kind: 'sets', words, width, state, options: recipe.options.map(({ code }) => code) };
-  return { column, sources: tallies, mentioned, answered, none, mentions: mentions, contradicted, others };
+  return { column, sources: tallies, mentioned, answered, none, mentions, contradicted, others };
 }
 
 /** What variables call the same code, where they do not call it the same. */

@@ -223,7 +223,7 @@ describe('workings on workings on workings', () => {
       codesOf.chain((codes) =>
         fc
           .array(fc.integer({ min: 0, max: codes.length }), { minLength: RESPONDENTS, maxLength: RESPONDENTS })
-          .map((values) => ({ id, codes: codes, values })),
+          .map((values) => ({ id, codes, values })),
       );
     fc.assert(
       fc.property(base(1), base(2), fc.infiniteStream(fc.integer({ min: 0, max: 2 ** 30 })), (first, second, seeds) => {

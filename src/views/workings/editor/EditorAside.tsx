@@ -17,7 +17,7 @@ type Props = Pick<EditorProps, 'view' | 'kind' | 'working' | 'entry' | 'leave' |
 };
 
 /** The proof of what is made, what stands on it, and how it is kept. */
-export function EditorAside({ view, kind: kind, working, entry, leave, remove, copy, editor }: Props) {
+export function EditorAside({ view, kind, working, entry, leave, remove, copy, editor }: Props) {
   const { draft, put, forget, recipe, lack, wrong, planned, several, result, keeping, previewed, says } = editor;
   const { preview, fresh } = previewed;
   const words = viewKind(kind);

@@ -11,7 +11,7 @@ interface Props extends Pick<EditorProps, 'view' | 'kind'> {
 }
 
 /** What a recipe makes: frequencies before and after, and old against new. */
-export function EditorResult({ view, kind: kind, editor, preview }: Props) {
+export function EditorResult({ view, kind, editor, preview }: Props) {
   const { several, result, shownDetail } = editor;
   return (
     <>

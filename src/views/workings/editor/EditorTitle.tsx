@@ -30,7 +30,7 @@ const LABEL_OF: Partial<Record<string, string>> = { question: 'Label of the ques
 /** The working as a sentence: what is made, by what, of which variable. */
 export function EditorTitle({
   view,
-  kind: kind,
+  kind,
   entry,
   editor,
   children,

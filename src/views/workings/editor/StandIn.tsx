@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** Whether the result stands beside its source or in its place, and what would go over to it. */
-export function StandIn({ view, working, recipes, preview: preview, on, put }: Props) {
+export function StandIn({ view, working, recipes, preview, on, put }: Props) {
   const [recipe] = recipes;
   const source = byId(view.variables, recipe ? sourcesOf(recipe)[0] : 0);
   if (!source || !recipe) return null;

@@ -42,7 +42,7 @@ export interface EditorProps {
 
 /** Makes or changes a working: its recipe, its proof beside it, what stands before and after. */
 export function WorkingEditor(props: EditorProps) {
-  const { view, kind: kind, of, working, like } = props;
+  const { view, kind, of, working, like } = props;
   const model = working ?? like;
   const first = model ? (sourcesOf(model.recipe)[0] ?? 0) : (of[0] ?? 0);
   const { detail, problem } = useDetail(view.study.id, viewKind(kind).of === 'one' ? first : 0);
@@ -92,7 +92,7 @@ function OfEntry(props: EditorProps & { entry: number; initial: EditorDraft }) {
 }
 
 function Opened(props: EditorProps & { draftKey: string; initial: EditorDraft }) {
-  const { view, kind: kind, working, entry, like, draftKey, initial } = props;
+  const { view, kind, working, entry, like, draftKey, initial } = props;
   const study = view.study.id;
   const editor = useEditor(props, draftKey, initial);
   const { draft, put, forget, recipe, change, source, detail, lack, previewed, refused, setRefused } = editor;

@@ -35,7 +35,7 @@ function sayUse({ tables, variables }: Entry): string {
 
 /** A working in the list: what it makes of what, its recipe in a line, whether its proof holds, what stands on it. */
 export function WorkingLine({ study, entry, title, chosen, choose, change, copy }: Props) {
-  const { working, variable: variable, line, same } = entry;
+  const { working, variable, line, same } = entry;
   const sources = sourcesOf(working.recipe);
   const picture = bars(variable);
   return (

@@ -85,7 +85,7 @@ export function findWorkings(
 ): Entry[] {
   const passes = SHOWS.find(([id]) => id === show)?.[2] ?? (() => true);
   const words = search.toLowerCase().split(/\s+/);
-  const textOf = ({ working, variable: variable, line }: Entry) => {
+  const textOf = ({ working, variable, line }: Entry) => {
     const { recipe, created } = working;
     const sources = sourcesOf(recipe).map(title);
     const parts = [variable.name, titleOf(variable), viewKindOf(recipe).title, recipe.kind, ...sources, line];

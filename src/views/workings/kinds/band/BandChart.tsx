@@ -90,7 +90,7 @@ export function BandChart({ distribution, recipe, grain, change, preview }: Prop
             </text>
           </g>
         )}
-        <EdgeHandles {...{ distribution, recipe, grain, scale, change, dragged: dragged, hold }} />
+        <EdgeHandles {...{ distribution, recipe, grain, scale, change, dragged, hold }} />
         <MissingStrip missing={distribution.missing} recipe={recipe} scale={scale} />
       </svg>
     </div>

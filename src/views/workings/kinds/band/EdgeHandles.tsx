@@ -22,7 +22,7 @@ const LONG_STEP = 10;
 const STEPS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 };
 
 /** The edges of the bands: dragged, moved with the arrows, taken away by Delete or a double click. */
-export function EdgeHandles({ distribution, recipe, grain, scale, change, dragged: dragged, hold }: Props) {
+export function EdgeHandles({ distribution, recipe, grain, scale, change, dragged, hold }: Props) {
   const { drawn, clamp } = scale;
   const { whole } = grain;
   const pressed = (event: KeyboardEvent, edge: Edge) => {

@@ -22,7 +22,13 @@ const start = async () => {
 describe('the ledger of a study', () => {
   it('says what would be undone and done again next', async () => {
     serverThat(() => ({
-      body: [entry(1), entry(2), entry(3, { leftOut: 'chosen' }), entry(4, { undone: true }), entry(5, { undone: true })],
+      body: [
+        entry(1),
+        entry(2),
+        entry(3, { leftOut: 'chosen' }),
+        entry(4, { undone: true }),
+        entry(5, { undone: true }),
+      ],
     }));
     const ledger = await start();
     expect([ledger.current.last?.id, ledger.current.next?.id]).toEqual([2, 4]);

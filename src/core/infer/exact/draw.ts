@@ -154,6 +154,8 @@ export function tableDrawer(R: readonly number[], C: readonly number[]): (random
  * @example binomial(5, 1, seeded(1)) // 5
  */
 export function binomial(n: number, p: number, random: Random): number {
+  // Without a chance the odds have no logarithm, and nothing would ever be drawn.
+  if (!(p > 0)) return 0;
   if (p >= 1) return n;
   if (p > 0.5) return n - binomial(n, 1 - p, random);
   if (n <= ONE_BY_ONE) {

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import Database from 'better-sqlite3';
-import type { Db } from '../store/open.js';
-import { type Service, studiesFolder } from './context.js';
+import { expect } from 'vitest';
+import { type Db, openStudyFile } from '../store/open.js';
+import { type OpenStudy, type Service, studiesFolder } from './context.js';
 import { fingerprint } from './fingerprint.js';
 
 /** A kind of step at which a change can break off: a statement that writes, to whatever file, or a job in a thread. */
@@ -56,7 +57,7 @@ export async function breakEverywhere(
   service: Service,
   step: Step,
   work: () => Promise<unknown>,
-  look: (where: string) => void,
+  look: (where: string) => unknown,
 ): Promise<number> {
   let times = 0;
   for (let n = 1; await breaksAt(service, step, n, work); n = next(n)) {
@@ -66,9 +67,20 @@ export async function breakEverywhere(
   return times;
 }
 
-/** For tests: files beside the studies that a change which broke off left behind. */
-export const leftBehind = (service: Service): string[] =>
+/** Files beside the studies that a change which broke off left behind. */
+const leftBehind = (service: Service): string[] =>
   readdirSync(studiesFolder(service)).filter((name) => !/\.sqlite(-wal|-shm)?$/.test(name));
 
 /** For tests: a study's fingerprint, short enough to be compared in a message. */
 export const stamp = (db: Db): string => createHash('sha256').update(fingerprint(db)).digest('hex').slice(0, 12);
+
+/** For tests: a study is the same for whoever opens its file anew, sound, and nothing is left beside it. Its stamp. */
+export function wholeStamp(service: Service, study: OpenStudy, where: string): string {
+  expect(leftBehind(service), where).toEqual([]);
+  const anew = openStudyFile(study.file);
+  const stampAnew = stamp(anew);
+  expect(stampAnew, where).toBe(stamp(study.db));
+  expect(anew.pragma('integrity_check', { simple: true }), where).toBe('ok');
+  anew.close();
+  return stampAnew;
+}

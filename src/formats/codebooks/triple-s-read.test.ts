@@ -125,11 +125,11 @@ describe('a question with several answers', () => {
   });
 
   it('that is spread over one field is no question, and a width follows from the place', () => {
-    const one = read(
+    const narrow = read(
       documentOf(variable('multiple', 'crops', '<spread subfields="1"/>' + CROPS, 'start="4" finish="6"'), ''),
     );
-    expect(one.codebook.multiple).toBeUndefined();
-    expect(one.data).toMatchObject({ fields: [{ start: 4, width: 3 }] });
+    expect(narrow.codebook.multiple).toBeUndefined();
+    expect(narrow.data).toMatchObject({ fields: [{ start: 4, width: 3 }] });
   });
 
   it('of one option is no question', () => {

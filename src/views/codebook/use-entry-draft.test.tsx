@@ -1,21 +1,13 @@
 // @vitest-environment happy-dom
 import { act, renderHook, waitFor } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { serverThat } from '../server/server.fixtures.js';
 import { variable } from './roster.fixtures.js';
 import type { Work } from './use-codebook.js';
 import { useEntryDraft } from './use-entry-draft.js';
+import { withoutDrafts } from '../shell/draft.fixtures.js';
 
-beforeEach(() => {
-  sessionStorage.clear();
-  localStorage.clear();
-  // The study is sent a draft when nothing is typed for a while; here it never comes to that.
-  vi.useFakeTimers({ shouldAdvanceTime: true });
-});
-afterEach(() => {
-  vi.clearAllTimers();
-  vi.useRealTimers();
-});
+withoutDrafts();
 
 const answers = () => serverThat(({ method }) => ({ body: method === 'GET' ? [] : { words: 'x' } }));
 const start = (run: (work: Work) => Promise<boolean> = (work) => work().then(() => true)) =>

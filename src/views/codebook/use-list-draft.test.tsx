@@ -1,25 +1,17 @@
 // @vitest-environment happy-dom
 import { act, renderHook, waitFor } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { CodeList } from '../../api/types.js';
 import { serverThat } from '../server/server.fixtures.js';
 import { agree, all, code } from './roster.fixtures.js';
 import type { Work } from './use-codebook.js';
 import { useListDraft } from './use-list-draft.js';
+import { withoutDrafts } from '../shell/draft.fixtures.js';
 
 const LIST: CodeList = { id: 7, name: 'agree', codes: agree, users: [1, 2], kept: true, derived: false };
 const RELABELLED = [code('1', 'Yes'), code('2', 'No'), code('9', 'Refused', 'refused')];
 
-beforeEach(() => {
-  sessionStorage.clear();
-  localStorage.clear();
-  // The study is sent a draft when nothing is typed for a while; here it never comes to that.
-  vi.useFakeTimers({ shouldAdvanceTime: true });
-});
-afterEach(() => {
-  vi.clearAllTimers();
-  vi.useRealTimers();
-});
+withoutDrafts();
 
 function start(succeeds = true) {
   const requests = serverThat(({ method }) => {

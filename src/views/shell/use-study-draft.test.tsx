@@ -1,10 +1,11 @@
 // @vitest-environment happy-dom
 import { act, renderHook, waitFor } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import type { KeptShape } from '../../core/kept-shape.js';
 import { serverThat } from '../server/server.fixtures.js';
 import { useStudyDraft } from './use-study-draft.js';
+import { withoutDrafts } from './draft.fixtures.js';
 
 const WORDS: KeptShape<string[]> = { version: 1, shape: z.array(z.string()) };
 const NONE: string[] = [];
@@ -16,12 +17,7 @@ const studyWith = (...drafts: { name: string; value: unknown }[]) =>
 const start = () => renderHook(() => useStudyDraft('plots', 'entry:4', NONE, WORDS));
 const quiet = () => act(() => vi.advanceTimersByTimeAsync(1000));
 
-beforeEach(() => {
-  sessionStorage.clear();
-  localStorage.clear();
-  vi.useFakeTimers({ shouldAdvanceTime: true });
-});
-afterEach(() => vi.useRealTimers());
+withoutDrafts();
 
 describe('a draft of a study', () => {
   it('is kept here at once, and in the study when nothing more is typed', async () => {

@@ -18,8 +18,7 @@ const KEPT = {
 const VIEW = { study: { id: 'plots' }, variables: [SITE, AGE], tables: [KEPT], workings: [] } as unknown as StudyView;
 
 const at = (address: string) => history.replaceState(null, '', address);
-const start = () =>
-  renderHook(({ view }) => useAsked('plots', view), { initialProps: { view: VIEW } });
+const start = () => renderHook(({ view }) => useAsked('plots', view), { initialProps: { view: VIEW } });
 
 beforeEach(() => at('/studies/plots/tables'));
 

@@ -20,6 +20,10 @@ const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
 /**
  * Joins nests whose columns together have few combinations, so that a row item is read once for all of them.
  * @returns null where that would not be faster
+ * @example
+ * const column = (...values) => ({ kind: 'coded', values: Uint8Array.from(values), codes: ['a', 'b'] });
+ * const [site, season] = [column(1, 2, 1, 2), column(1, 1, 2, 2)];
+ * jointOf([[site], [season]], 4); // null
  */
 export function jointOf(nests: readonly (readonly CodedColumn[])[], respondents: number): Joint | null {
   const columns = [...new Set(nests.flat())];

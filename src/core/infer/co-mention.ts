@@ -73,7 +73,13 @@ function weightedP(n: number, shares: readonly number[], q: readonly number[]): 
   return n > 1 && variance > 0 ? fSurvival((p11 - R * C) ** 2 / variance, 1, n - 1) : null;
 }
 
-/** Which options of one group of respondents go together, pair by pair, and whether some are mentioned more often. */
+/**
+ * Which options of one group of respondents go together, pair by pair, and whether some are mentioned more often.
+ * @example
+ * const together = [[6, 4], [4, 5]];
+ * const asked = { n: 10, weight: 10, square: 10, weighted: false, together, squares: together };
+ * coMentions(asked).pairs[0].expected; // 3
+ */
 export function coMentions(asked: Mentioned): CoMentions {
   const { n, weight, square, weighted, together, squares } = asked;
   const pairs = together.flatMap((line, a) =>

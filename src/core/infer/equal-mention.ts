@@ -41,6 +41,15 @@ function ratesOf({ groups, options, weighted }: Mentions) {
  * Whether every option is mentioned at the same rate in all groups: the sum of the options' own X², with the
  * second-order correction for respondents who are in several rows (Rao and Scott 1984; Bilder and Loughin 2004).
  * Options that nobody or everybody mentions are left out; `left` says which, by position.
+ * @example
+ * const group = (mentioned) => ({
+ *   n: 10,
+ *   weight: 10,
+ *   square: 10,
+ *   together: [[mentioned]],
+ *   squares: [[mentioned]],
+ * });
+ * equalMention({ options: 1, weighted: false, groups: [group(8), group(4)] }).result.p; // 0.0455
  */
 export function equalMention(mentions: Mentions): EqualMention {
   const groups = mentions.groups.filter(({ n }) => n > 0);

@@ -25,6 +25,9 @@ export const scoreMoments = perTable((table) => {
 /**
  * Of scores that are permuted at random, r has exactly the standard error 1/sqrt(N - 1) (Hotelling and Pabst 1936),
  * ties or none; its z² is Mantel's (1963) statistic of linear trend.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * testedByPermutation({ value: 0.3333 }, table).z; // 2.56
  */
 export function testedByPermutation(result: MeasureResult, { N, survey }: Crosstab): MeasureResult {
   return survey || !(N > 1) ? result : withTest(result, 1 / Math.sqrt(N - 1));

@@ -9,6 +9,9 @@ import type { Reliability } from '../recode/proof-shape.js';
  * keeps far-off values from swallowing their differences
  * @param labels of the items, in their order
  * @returns null for fewer than two items or respondents
+ * @example
+ * // Two items of three respondents: 1 1, 2 2 and 3 3.
+ * reliability(3, Float64Array.of(6, 6), Float64Array.of(14, 14, 14, 14), ['a', 'b'], [0, 0]).alpha; // 1
  */
 export function reliability(
   n: number,

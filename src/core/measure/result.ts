@@ -25,6 +25,9 @@ export type Slope = (i: number, j: number) => number;
 /**
  * The delta method: ase² = sum of n (df/dn)² for a measure that does not change when all counts are multiplied by the
  * same number. With weights n/(n-1) sum of w² (df/dW)², respondents as independent units.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * standardError(table, logOddsSlope(table)); // 0.5477
  */
 export function standardError(table: Crosstab, slope: Slope): number {
   const { survey } = table;
@@ -53,12 +56,20 @@ export function withInterval(value: number, ase: number, confidence: number): Me
   return { value, ase, lower: value - reach, upper: value + reach };
 }
 
-/** A measure with its `ase` by the delta method and the interval that it gives. */
+/**
+ * A measure with its `ase` by the delta method and the interval that it gives.
+ * @example
+ * const { table } = reduceTable([[20, 10], [10, 20]]);
+ * measured(table, Math.log(4), logOddsSlope(table), 0.95).lower; // 0.3128
+ */
 export function measured(table: Crosstab, value: number, slope: Slope, confidence: number): MeasureResult {
   return withInterval(value, standardError(table, slope), confidence);
 }
 
-/** Adds `z` = value over its standard error under independence, and its p. */
+/**
+ * Adds `z` = value over its standard error under independence, and its p.
+ * @example withTest({ value: 0.4 }, 0.2).p // 0.0455
+ */
 export function withTest(result: MeasureResult, standardErrorUnderIndependence: number): MeasureResult {
   if (!(standardErrorUnderIndependence > 0)) return result;
   const z = result.value / standardErrorUnderIndependence;

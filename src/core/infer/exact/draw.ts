@@ -123,6 +123,10 @@ const SHUFFLED_FOR_A_CELL = 20;
 /**
  * Draws tables with these margins, one a call. Where respondents are few for the number of cells they are shuffled over
  * the rows, each with its column; else the cells are drawn.
+ * @example
+ * const out = new Float64Array(4);
+ * tableDrawer([3, 0], [1, 2])(seeded(1), out);
+ * out; // [1, 2, 0, 0]
  */
 export function tableDrawer(R: readonly number[], C: readonly number[]): (random: Random, out: Float64Array) => void {
   const N = R.reduce((a, b) => a + b, 0);

@@ -108,7 +108,16 @@ function missingNumbers({ taken }: Pick<Band, 'taken'>, codes: readonly Code[]):
   );
 }
 
-/** What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band". */
+/**
+ * What a band makes of a variable's codes: the bands in order, the missing codes that stay, and "in no band".
+ * @example
+ * const bands = [
+ *   { is: 'range', code: '1', label: 'Under 40', from: null, to: 40 },
+ *   { is: 'range', code: '2', label: '40 and over', from: 40, to: null },
+ * ];
+ * const recipe = { kind: 'band', source: 1, ends: 'lower', bands, taken: [] };
+ * banded(recipe, [], false).codes.map(({ label }) => label); // ['Under 40', '40 and over']
+ */
 export function banded(
   recipe: Band,
   codes: readonly Code[],

@@ -37,6 +37,21 @@ function placesIn(column: CodedColumn, answers: readonly Code[]): Int32Array {
  * The combinations of a multiple-response question with variables of one answer: an option within each group. Who is in
  * a group and mentions nothing stays one who mentions nothing; who has no answer to a group has none to the whole.
  * @throws Fault where several questions are multiple, or there would be too many combinations
+ * @example
+ * const codes = [
+ *   { code: '1', label: 'Yes', missing: null },
+ *   { code: '2', label: 'No', missing: null },
+ * ];
+ * const site = { title: 'Site', codes, column: { kind: 'coded', values: Uint8Array.of(1, 2), codes: ['1', '2'] } };
+ * const sets = {
+ *   kind: 'sets',
+ *   words: Uint32Array.of(1, 3),
+ *   width: 1,
+ *   state: Uint8Array.of(1, 1),
+ *   options: ['1', '2'],
+ * };
+ * const recipe = { kind: 'interlock', sources: [1, 2], between: ', ', empty: false };
+ * interlockSets(recipe, [site, { title: 'Crops', codes, column: sets }], 2).mentioned; // [1, 1, 1]
  */
 export function interlockSets(recipe: Interlock, parts: readonly Part[], respondents: number): InterlockedSets {
   const answers = parts.map(({ codes }) => codes.filter(isAnswer));

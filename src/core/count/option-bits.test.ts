@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { eachOption, hasOption, maskOf, optionsOf, setOption, wordsFor } from './option-bits.js';
+import { eachOption, hasOption, maskOf, mentionsBy, optionsOf, setOption, wordsFor } from './option-bits.js';
 
 /** Options of some respondents, up to 70 of them, so that they lie in several words. */
 const sets = fc.array(fc.uniqueArray(fc.integer({ min: 0, max: 69 })), { minLength: 1, maxLength: 5 });
@@ -43,6 +43,17 @@ describe('options as bits', () => {
           expect(visited(bits, k, mask)).toEqual([...both].sort((a, b) => a - b));
           expect(optionsOf(bits, k, mask)).toBe(both.length);
         });
+      }),
+    );
+  });
+
+  it('are counted over all respondents', () => {
+    fc.assert(
+      fc.property(sets, (respondents) => {
+        const mentions = mentionsBy(bitsOf(respondents), 70);
+        expect(mentions).toEqual(
+          Array.from({ length: 70 }, (_, option) => respondents.filter((options) => options.includes(option)).length),
+        );
       }),
     );
   });

@@ -53,7 +53,7 @@ export function targetHeightsFor(
       mine.reduce((sum, { value }) => sum + thicknessOf(value, most, rowHeight) + BETWEEN, 0),
     );
   });
-  const over = Math.max(0, all - needed.reduce((sum, height) => sum + height, 0)) / Math.max(1, targets);
+  const over = Math.max(0, all - total(needed)) / Math.max(1, targets);
   return needed.map((height) => height + over);
 }
 

@@ -29,7 +29,7 @@ export async function takeCodebook(service: Service, called: string, file: strin
   const notes = [
     ...plan.remarks,
     ...plan.leftAlone,
-    ...plan.unknown.map((missingName) => `${missingName} is not in the study.`),
+    ...plan.unknown.map((unknownName) => `${unknownName} is not in the study.`),
   ];
   if (keep && plan.edits.length > 0) await editEntries(service, study, plan.edits, `Codebook ${name}`.slice(0, 200));
   return [...lines.map((parts) => parts.join('\t')), ...notes.map((note) => `# ${note}`), ''].join('\n');

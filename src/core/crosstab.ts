@@ -1,4 +1,5 @@
 import { Fault } from './fault.js';
+import { total } from './numerics/total.js';
 
 type Cells = readonly (readonly number[])[];
 
@@ -200,15 +201,10 @@ function same(a: number, b: number): boolean {
 
 /** Whether every respondent carries one and the same weight: then the table is an unweighted one. */
 function isEven(counts: Cells, { sums, squares }: Weights): boolean {
-  const total = sumOf(sums.flat());
-  const each = total / sumOf(counts.flat());
+  const each = total(sums.flat()) / total(counts.flat());
   return counts.every((row, i) =>
     row.every((count, j) => same(sums[i]?.[j] ?? 0, count * each) && same(squares[i]?.[j] ?? 0, count * each * each)),
   );
-}
-
-function sumOf(values: readonly number[]): number {
-  return values.reduce((a, b) => a + b, 0);
 }
 
 /** These rows and columns of the counts as a table, weighted where the weights differ. */
@@ -217,8 +213,8 @@ function taken(counts: Cells, options: TableOptions, rows: readonly number[], co
   const weighted = weights && !isEven(counts, weights) ? weights : null;
   const take = (cells: Cells) => rows.map((i) => columns.map((j) => cells[i]?.[j] ?? 0));
   const n = take(weighted?.sums ?? counts);
-  const R = n.map(sumOf);
-  const N = sumOf(R);
+  const R = n.map(total);
+  const N = total(R);
   const respondents = take(counts);
   const squares = weighted && take(weighted.squares);
   const scoresOf = (given: readonly number[] | undefined, positions: readonly number[]) =>
@@ -232,8 +228,8 @@ function taken(counts: Cells, options: TableOptions, rows: readonly number[], co
     survey: squares && {
       respondents,
       squares,
-      n: sumOf(respondents.flat()),
-      effectiveBase: N ** 2 / sumOf(squares.flat()),
+      n: total(respondents.flat()),
+      effectiveBase: N ** 2 / total(squares.flat()),
     },
   };
 }

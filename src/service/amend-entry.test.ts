@@ -16,11 +16,11 @@ import { keepWorking } from './workings.js';
 import { SHOWN, service, find, take, group, inTwo } from './amended.fixtures.js';
 
 const entry = (study: OpenStudy, words: string) => {
-  const match = listEntries(study).find((listEntry) => listEntry.words.startsWith(words));
+  const match = listEntries(study).find((candidate) => candidate.words.startsWith(words));
   if (!match)
     throw new Error(
       `no entry ${words} among ${listEntries(study)
-        .map((listEntry) => listEntry.words)
+        .map((candidate) => candidate.words)
         .join(' | ')}`,
     );
   return match;

@@ -74,10 +74,7 @@ function checkAmendment({ db }: OpenStudy, delta: Delta, things: readonly Amende
       const name = thing.name?.trim();
       if (name === '')
         throw new Fault('invalid', 'The variable would be without a name.', 'Write one.', { field: 'name' });
-      if (
-        name !== undefined &&
-        allVariables(db).some((allVariable) => allVariable.id !== id && allVariable.name === name)
-      ) {
+      if (name !== undefined && allVariables(db).some((candidate) => candidate.id !== id && candidate.name === name)) {
         throw new Fault('conflict', `The study already has a variable ${name}.`, 'Choose another name.', {
           field: 'name',
         });

@@ -97,7 +97,7 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
     const { changeFor = list.users.length > 1 ? null : 'all' } = draft;
     const name = checkDraft(
       draft,
-      allCodeLists(db).filter((allCodeList) => allCodeList.id !== id),
+      allCodeLists(db).filter((other) => other.id !== id),
     );
     const same = JSON.stringify(list.codes) === JSON.stringify(draft.codes);
     if (changeFor === null && !same) {
@@ -114,7 +114,7 @@ export function changeCodeList(service: Service, study: OpenStudy, id: number, d
         : `Code list ${name}, for all ${list.users.length} variables`;
       return { words, work: () => putCodeList(db, { id, name, kept: true }, draft.codes) };
     }
-    const stray = changeFor.find((value) => !list.users.includes(value));
+    const stray = changeFor.find((variable) => !list.users.includes(variable));
     if (stray !== undefined)
       throw new Fault('invalid', `Variable ${stray} does not use the code list.`, 'Leave it out.', {
         field: 'changeFor',

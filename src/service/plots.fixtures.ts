@@ -53,7 +53,7 @@ beforeEach(async () => {
 });
 
 export const variable = (name: string) => {
-  const match = allVariables(study.db).find((allVariable) => allVariable.name === name);
+  const match = allVariables(study.db).find((candidate) => candidate.name === name);
   if (!match) throw new Error(`no ${name}`);
   return match;
 };

@@ -151,8 +151,8 @@ function words({ level, codes, dataCodes, derived }: CheckedVariable): OwnIssue 
   return { is: 'words', codes: names, respondents: sum(left), text };
 }
 
-function own(checkedVariable: CheckedVariable): (OwnIssue | null)[] {
-  const { holds, twins, filled } = checkedVariable;
+function own(variable: CheckedVariable): (OwnIssue | null)[] {
+  const { holds, twins, filled } = variable;
   return [
     holds
       ? null
@@ -168,10 +168,10 @@ function own(checkedVariable: CheckedVariable): (OwnIssue | null)[] {
       respondents: twins.respondents,
       text: `${people(twins.respondents)} share an identifier with another: ${list(twins.values)}.`,
     },
-    undeclared(checkedVariable),
-    words(checkedVariable),
-    written(checkedVariable),
-    unlabelled(checkedVariable),
+    undeclared(variable),
+    words(variable),
+    written(variable),
+    unlabelled(variable),
     filled === 0 ? { is: 'blank', codes: [], respondents: 0, text: 'Nobody has a value.' } : null,
   ];
 }
@@ -179,12 +179,12 @@ function own(checkedVariable: CheckedVariable): (OwnIssue | null)[] {
 /** Labels of answers that no respondent of any variable with this list has given. */
 function unusedLabels(checked: readonly CheckedVariable[]): CodebookIssue[] {
   const users = new Map<number, CheckedVariable[]>();
-  for (const checkedVariable of checked) {
-    const { codeListId, level, derived, filled } = checkedVariable;
+  for (const variable of checked) {
+    const { codeListId, level, derived, filled } = variable;
     if (codeListId === null || derived || !isCategories(level) || filled === 0) continue;
-    const given = users.get(codeListId);
-    if (given) given.push(checkedVariable);
-    else users.set(codeListId, [checkedVariable]);
+    const sharing = users.get(codeListId);
+    if (sharing) sharing.push(variable);
+    else users.set(codeListId, [variable]);
   }
   return [...users.values()].flatMap((same): CodebookIssue[] => {
     const used = new Set(same.flatMap(({ dataCodes }) => dataCodes.map(({ code }) => code)));
@@ -208,10 +208,10 @@ function unusedLabels(checked: readonly CheckedVariable[]): CodebookIssue[] {
 
 /** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
 export function codebookIssues(checked: readonly CheckedVariable[]): CodebookIssue[] {
-  const findings = checked.flatMap((checkedVariable) =>
-    own(checkedVariable).flatMap((finding): CodebookIssue[] =>
-      finding ? [{ declare: [], decimal: null, ...finding, variable: checkedVariable.id }] : [],
+  const issues = checked.flatMap((variable) =>
+    own(variable).flatMap((issue): CodebookIssue[] =>
+      issue ? [{ declare: [], decimal: null, ...issue, variable: variable.id }] : [],
     ),
   );
-  return [...findings, ...unusedLabels(checked)].sort((a, b) => ISSUE_KINDS.indexOf(a.is) - ISSUE_KINDS.indexOf(b.is));
+  return [...issues, ...unusedLabels(checked)].sort((a, b) => ISSUE_KINDS.indexOf(a.is) - ISSUE_KINDS.indexOf(b.is));
 }

@@ -76,12 +76,11 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
   return z
     .array(clause)
     .max(MOST_CONDITIONS)
-    .refine((clauses) => clauses.every((clauseCalled) => depthOf<ConditionCalled<V>>(clauseCalled) <= DEEPEST), {
+    .refine((clauses) => clauses.every((called) => depthOf<ConditionCalled<V>>(called) <= DEEPEST), {
       message: `Conditions stand within each other at most ${DEEPEST} deep.`,
     })
     .refine(
-      (clauses) =>
-        clauses.flatMap((clauseCalled) => conditionsIn<ConditionCalled<V>>(clauseCalled)).length <= MOST_CONDITIONS,
+      (clauses) => clauses.flatMap((called) => conditionsIn<ConditionCalled<V>>(called)).length <= MOST_CONDITIONS,
       {
         message: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
       },

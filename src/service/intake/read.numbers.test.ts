@@ -30,7 +30,7 @@ const readAs = (intake: Intake, numbers: Record<string, NumberReading>) =>
 async function values(intake: Intake, name: string): Promise<unknown[]> {
   const id = await acceptIntake(service, intake.id, { name: `Study ${intake.id}` });
   const { db } = openStudy(service, id);
-  const variable = allVariables(db).find((allVariable) => allVariable.name === name);
+  const variable = allVariables(db).find((candidate) => candidate.name === name);
   return cellReader(db, variable?.columnId ?? 0)(0, intake.read?.respondents ?? 0);
 }
 

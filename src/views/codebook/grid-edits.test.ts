@@ -6,8 +6,7 @@ import { code, agree, derived, age, all } from './roster.fixtures.js';
 
 const list: CodeList = { id: 7, name: 'agree', kept: false, codes: agree, users: [1, 2], derived: false };
 
-const column = (is: (typeof GRID_COLUMNS)[number]['is']) =>
-  GRID_COLUMNS.findIndex((gridColumn) => gridColumn.is === is);
+const column = (is: (typeof GRID_COLUMNS)[number]['is']) => GRID_COLUMNS.findIndex((candidate) => candidate.is === is);
 
 const range = (top: number, bottom: number, left: number, right = left) => ({ top, bottom, left, right });
 

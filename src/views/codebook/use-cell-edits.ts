@@ -90,7 +90,7 @@ export function useCellEdits(
   const answer = (codesFor: 'all' | 'this' | null) => {
     if (asking && codesFor)
       void keep(
-        asking.edits.map((entryEdit) => (entryEdit.codes ? { ...entryEdit, codesFor } : entryEdit)),
+        asking.edits.map((change) => (change.codes ? { ...change, codesFor } : change)),
         asking.note,
         asking.seen,
       );

@@ -108,7 +108,7 @@ describe('a column that is written as it comes', () => {
               : column.storage === 'text'
                 ? text
                 : canonicalCode(text);
-          const expected = asCells(texts).map((asCell) => (asCell === null ? null : inForm(asCell)));
+          const expected = asCells(texts).map((cell) => (cell === null ? null : inForm(cell)));
           expect(values).toEqual(expected);
           expect(column.blank).toBe(expected.filter((candidate) => candidate === null).length);
         },

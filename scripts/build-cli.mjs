@@ -6,7 +6,7 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 
 await build({
   absWorkingDir: root,
-  entryPoints: { main: 'src/cli/main.ts', worker: 'src/service/worker.ts' },
+  entryPoints: { main: 'src/cli/main.ts', worker: 'src/service/worker/entry.ts' },
   outdir: 'dist/cli',
   bundle: true,
   packages: 'external',

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
 import { openStudy } from '../service/open-study.js';
+import { askedBy } from '../service/asking.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -58,9 +59,30 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
   return call;
 }
 
+/** What is said of a file that nobody fetches: that it can be. The file is not made for it. */
+function headOf(mediaType: string, call: Call): Response {
+  if ('study' in call.params) void call.study;
+  return new Response(null, { headers: { 'content-type': mediaType, 'cache-control': 'no-store' } });
+}
+
+/** A file, sent no faster than it is taken; nothing is left of one whose asker has gone. */
+async function passedOn(file: Response, { signal }: Request, drained: () => Promise<void>): Promise<Response> {
+  if (!file.body) return file;
+  if (signal.aborted) {
+    await file.body.cancel();
+    return new Response(null, { status: GONE });
+  }
+  const paced = new TransformStream<Uint8Array, Uint8Array>({
+    transform: async (chunk, controller) => {
+      await drained();
+      controller.enqueue(chunk);
+    },
+  });
+  return new Response(file.body.pipeThrough(paced), file);
+}
+
 /** The answer of an operation, with the revision that the study has now. */
 function reply(operation: Operation, result: unknown, revision: number | null): Response {
-  if (result instanceof Response) return result;
   const headers = {
     'cache-control': 'no-store',
     ...(revision === null ? {} : { etag: `"${revision}"` }),
@@ -108,13 +130,18 @@ function nothingThere(request: Request, route: Route | null): Response {
  * Answers a request: checks what it asks and sends by the schemas of the operation, has the work done, and answers
  * with JSON, with a file, or with a problem.
  */
-export async function answer(request: Request, route: Route | null, service: Service): Promise<Response> {
+export async function answer(request: Request, route: Route | null, locals: App.Locals): Promise<Response> {
+  const { service, asker, drained } = locals;
   const method = request.method === 'HEAD' ? 'GET' : request.method;
   const operation = route?.operations.get(method);
   if (!route || !operation) return nothingThere(request, route);
+  // A change is made to its end though whoever asked for it has gone.
+  const who = operation.changes ? { asker } : { asker, signal: request.signal };
   try {
     const call = await callOf(operation, route.params, request, service);
-    const result = await operation.work(call);
+    if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer, call);
+    const result = await askedBy(who, () => operation.work(call));
+    if (result instanceof Response) return await passedOn(result, request, drained);
     return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));
   } catch (error) {
     return responseTo(error, request, service);

@@ -1,11 +1,5 @@
 import { plainLetters } from '../core/plain-letters.js';
-
-/** A file that is sent piece by piece. */
-export interface FileSent {
-  fileName: string;
-  bytes: number;
-  stream: ReadableStream<Uint8Array>;
-}
+import type { PassingFile } from '../service/passing-file.js';
 
 const MEDIA: Record<string, string> = {
   zip: 'application/zip',
@@ -20,7 +14,7 @@ const saved = (fileName: string, mediaType: string) => ({
 });
 
 /** A file for the browser to save under its name. */
-export function fileResponse({ fileName, bytes, stream }: FileSent): Response {
+export function fileResponse({ fileName, bytes, stream }: PassingFile): Response {
   const media = MEDIA[fileName.slice(fileName.lastIndexOf('.') + 1)] ?? 'application/octet-stream';
   return new Response(stream, { headers: { ...saved(fileName, media), 'content-length': String(bytes) } });
 }

@@ -22,6 +22,9 @@ describe('problems', () => {
       stale: 412,
       'too-large': 413,
       unsupported: 422,
+      damaged: 422,
+      busy: 503,
+      store: 507,
     };
     for (const [kind, status] of Object.entries(statuses) as [FaultKind, number][]) {
       const problem = problemOf(new Fault(kind, 'What.', 'Do this.', { line: 3 }));

@@ -18,6 +18,9 @@ const KINDS: Record<FaultKind, { status: number; title: string }> = {
   stale: { status: 412, title: 'It was changed meanwhile' },
   'too-large': { status: 413, title: 'Too large' },
   unsupported: { status: 422, title: 'It does not suit' },
+  damaged: { status: 422, title: 'The study is damaged' },
+  busy: { status: 503, title: 'Too much at once' },
+  store: { status: 507, title: 'The store cannot be written' },
 };
 
 export function problemOf(fault: Fault): Problem {

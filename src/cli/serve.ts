@@ -1,22 +1,14 @@
-import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from 'node:http';
+import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Logger } from 'pino';
-import sirv from 'sirv';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
 import { listStudies } from '../service/open-study.js';
 import { settle } from '../service/settle.js';
-import { guard } from './guard.js';
-
-type Handler = (
-  request: IncomingMessage,
-  response: ServerResponse,
-  next: (error?: unknown) => void,
-  locals: object,
-) => void;
+import { type Handler, listener } from './listener.js';
 
 export interface ServeOptions {
   service: Service;
@@ -35,7 +27,19 @@ export interface Running {
 }
 
 /** How long open connections may take to end at a stop, in milliseconds. */
-const GRACE = 5000;
+const GRACE = 1500;
+
+/** How long a sender may send nothing in the middle of a request, in milliseconds. */
+const SILENCE = 60_000;
+
+/** Ends connections whose sender has stopped in the middle of a request; one that waits for its answer is let be. */
+function endSilentSenders(server: Server): void {
+  const requests = new WeakMap<object, IncomingMessage>();
+  server.on('request', (request) => requests.set(request.socket, request));
+  server.setTimeout(SILENCE, (socket) => {
+    if (requests.get(socket)?.complete !== true) socket.destroy();
+  });
+}
 
 async function astroHandler(dist: string): Promise<Handler> {
   const entry = join(dist, 'server', 'entry.mjs');
@@ -48,37 +52,11 @@ async function astroHandler(dist: string): Promise<Handler> {
 /** Serves the application. Listens on loopback unless told otherwise. */
 export async function serve({ service, dist, host, port, hosts, log }: ServeOptions): Promise<Running> {
   const handler = await astroHandler(dist);
-  const assets = sirv(join(dist, 'client'), { etag: true, immutable: true, maxAge: 31_536_000 });
-  const listener: RequestListener = (request, response) => {
-    const started = process.hrtime.bigint();
-    response.on('close', () => {
-      const ms = Number(process.hrtime.bigint() - started) / 1e6;
-      log.info(
-        {
-          method: request.method,
-          path: request.url?.split('?')[0],
-          status: response.statusCode,
-          ms: Math.round(ms * 10) / 10,
-        },
-        'request',
-      );
-    });
-    if (!guard(request, response, { hosts })) return;
-    const page = () =>
-      handler(
-        request,
-        response,
-        (error) => {
-          if (error) log.error({ err: error }, 'a page failed');
-          if (!response.headersSent) response.writeHead(error ? 500 : 404, { 'content-type': 'text/plain' });
-          response.end(error ? 'Hatch Count failed; see the log.' : 'There is nothing here.');
-        },
-        { service },
-      );
-    if (request.method === 'GET' || request.method === 'HEAD') assets(request, response, page);
-    else page();
-  };
-  const server = createServer({ requestTimeout: 0, headersTimeout: 30_000 }, listener);
+  const server = createServer(
+    { requestTimeout: 0, headersTimeout: 30_000 },
+    listener({ service, handler, dist, hosts, log }),
+  );
+  endSilentSenders(server);
   await new Promise<void>((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       reject(

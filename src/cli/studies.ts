@@ -76,7 +76,7 @@ export function addStudyCommands(
     .argument('[file]', 'where to; a name with the day where not given')
     .action((study: string, file: string | undefined, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        const { fileName, stream } = backUpStudy(service, open(service, study));
+        const { fileName, stream } = await backUpStudy(service, open(service, study));
         const path = file ?? fileName;
         if (existsSync(path))
           throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path });

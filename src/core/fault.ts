@@ -1,5 +1,18 @@
 /** What went wrong, as a kind that every interface can translate (an HTTP status, an exit code). */
-export const FAULT_KINDS = ['invalid', 'not-found', 'conflict', 'stale', 'too-large', 'unsupported'] as const;
+export const FAULT_KINDS = [
+  'invalid',
+  'not-found',
+  'conflict',
+  'stale',
+  'too-large',
+  'unsupported',
+  // A study's file is not as it was written.
+  'damaged',
+  // More is asked for than can be done now.
+  'busy',
+  // The store takes nothing: the disk is full, or the folder cannot be written.
+  'store',
+] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
 
 /** Where in the input it went wrong. Every part is optional; lines and columns count from 1. */

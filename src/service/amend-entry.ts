@@ -9,7 +9,7 @@ import { amend, type Amending, fit } from '../store/fit.js';
 import { allEntries, deltaOf, type EntryRow, setDelta, setLeftOut, setUndone, setWords } from '../store/ledger.js';
 import { type Delta, fieldsOf, thingsOf, type VariableState } from '../core/ledger/delta-shape.js';
 import { differenceOf, putSide, readState } from '../store/state.js';
-import { closeForMove, copyStudyFile, openStudyFile, removeStudyFile } from '../store/open.js';
+import { closeForMove, openStudyFile, removeStudyFile } from '../store/open.js';
 import { studyRow, touchStudy } from '../store/study.js';
 import type { SavedTableRow } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
@@ -195,18 +195,18 @@ export function amendEntry(service: Service, study: OpenStudy, id: number, amend
     );
     const file = `${study.file}.part-${randomBytes(6).toString('hex')}`;
     try {
-      copyStudyFile(study.file, file);
+      await service.run('copy', { from: study.file, to: file });
       const db = openStudyFile(file);
       const copy: OpenStudy = { id: '', file, db, queue: { last: Promise.resolve() }, seen: null };
       try {
         const amended = await amendCopy(service, copy, id, amendment);
-        await service.run('forget', { file });
+        await service.forget(file);
         closeForMove(db);
         await replaceFile(service, study, file);
         return amended;
       } finally {
         if (db.open) {
-          await service.run('forget', { file });
+          await service.forget(file);
           db.close();
         }
       }

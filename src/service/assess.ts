@@ -7,5 +7,5 @@ import type { Service } from './context.js';
  * @throws Fault for a request that cannot be taken
  */
 export function assessInThread(service: Service, request: AssessRequest, signal?: AbortSignal): Promise<Assessment> {
-  return service.run('assess', request, signal);
+  return service.run('assess', request, { signal });
 }

@@ -23,9 +23,9 @@ async function breaksAt(service: Service, step: Step, n: number, work: () => Pro
   const prototype = Database.prototype as { prepare: (sql: string) => unknown };
   const { prepare } = prototype;
   if (step === 'job')
-    service.run = (name, job, signal) => {
-      if (name !== 'forget') fail();
-      return run(name, job, signal);
+    service.run = (name, job, options) => {
+      fail();
+      return run(name, job, options);
     };
   else
     prototype.prepare = function (this: unknown, sql: string) {

@@ -31,7 +31,7 @@ describe('drafts', () => {
   it('come back with a backup, whatever the study is called then', async () => {
     const study = await studyOfRows(service, 'backed up', rows);
     await keepDraft(service, study, 'entry-1', { label: 'Half typed' });
-    const { stream, fileName } = backUpStudy(service, study);
+    const { stream, fileName } = await backUpStudy(service, study);
     const bytes = Buffer.from(await new Response(stream).arrayBuffer());
     await binStudy(service, study);
     const restored = await restoreStudy(service, fileName, Readable.from([bytes]));

@@ -1,9 +1,7 @@
 import { byId } from '../core/by-id.js';
 import { randomBytes } from 'node:crypto';
-import { createReadStream, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
 import type { CodebookFile, FileCode, FileMarks, FileVariable } from '../core/codebook/codebook-file.js';
 import type { Code } from '../core/codebook/types.js';
 import { withNames } from '../core/recode/sources.js';
@@ -13,6 +11,7 @@ import { allCodeLists, codesOfList } from '../store/code-lists.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import { allWorkings } from '../store/workings.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
+import { passingFile, type PassingFile } from './passing-file.js';
 import type { ExportKind } from '../core/intake/export-kinds.js';
 
 const fileCode = ({ code, label, missing }: Code): FileCode => ({ code, label, ...(missing ? { missing } : {}) });
@@ -98,18 +97,12 @@ function codebookOf({ db }: OpenStudy): {
   return { codebook, columns };
 }
 
-export interface Exported {
-  fileName: string;
-  bytes: number;
-  stream: ReadableStream<Uint8Array>;
-}
-
 /** Writes a study's data with its codebook, to be fetched once. */
-export function exportStudy(service: Service, study: OpenStudy, kind: ExportKind): Promise<Exported> {
+export function exportStudy(service: Service, study: OpenStudy, kind: ExportKind): Promise<PassingFile> {
   return mustEnd(service, write(service, study, kind));
 }
 
-async function write(service: Service, study: OpenStudy, kind: ExportKind): Promise<Exported> {
+async function write(service: Service, study: OpenStudy, kind: ExportKind): Promise<PassingFile> {
   const folder = join(service.folder, 'exports', randomBytes(9).toString('hex'));
   await mkdir(folder, { recursive: true });
   try {
@@ -122,11 +115,7 @@ async function write(service: Service, study: OpenStudy, kind: ExportKind): Prom
       respondents,
       ...codebookOf(study),
     });
-    const path = join(folder, fileName);
-    const bytes = statSync(path).size;
-    const read = createReadStream(path);
-    read.once('close', () => void rm(folder, { recursive: true, force: true }));
-    return { fileName, bytes, stream: Readable.toWeb(read) as ReadableStream<Uint8Array> };
+    return await passingFile(fileName, join(folder, fileName), folder);
   } catch (error) {
     await rm(folder, { recursive: true, force: true });
     throw error;

@@ -12,7 +12,7 @@ const LEAVE_OPEN_MS = 10_000;
  */
 export async function replaceFile(service: Service, study: OpenStudy, file: string): Promise<void> {
   await sync(file);
-  await service.run('forget', { file: study.file });
+  await service.forget(study.file);
   const { db } = study;
   detach(db);
   await rename(file, study.file);

@@ -57,7 +57,7 @@ export async function deriveFrom(
   const identifier = setKinds.includes(recipe.kind) ? identifierOf(study.db) : null;
   const named = withSourceLabels(recipe, variables);
   const job = { file: study.file, respondents, recipe: named, sources, identifier, proofOnly };
-  const derived = await service.run('derive', job);
+  const derived = await service.run(proofOnly ? 'preview' : 'derive', job);
   const empty = sources
     .filter(({ column }) => (columnRow(study.db, column) as { blank: number } | undefined)?.blank === respondents)
     .map(({ title }) => title);

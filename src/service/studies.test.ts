@@ -39,7 +39,7 @@ beforeAll(async () => {
 });
 
 async function backup(of: OpenStudy): Promise<Buffer> {
-  const { stream, bytes } = backUpStudy(service, of);
+  const { stream, bytes } = await backUpStudy(service, of);
   const parts: Buffer[] = [];
   for await (const part of Readable.fromWeb(stream as never)) parts.push(Buffer.from(part as Buffer));
   expect(Buffer.concat(parts)).toHaveLength(bytes);

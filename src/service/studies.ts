@@ -1,18 +1,18 @@
 import { randomBytes } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { createWriteStream, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import { type SizeWords, whyNoSizeWords } from '../core/reading/size-words.js';
-import { closeForMove, copyStudyFile, detach, openStudyFile, readStudyFile, removeStudyFile } from '../store/open.js';
+import { closeForMove, detach, openStudyFile, readStudyFile, removeStudyFile } from '../store/open.js';
 import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow } from '../store/study.js';
-import { verifyStudyFile } from '../store/verify.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 import { limited } from './intake/limited.js';
 import { land } from './land.js';
 import { newStudyId } from './new-study-id.js';
+import { passingFile, type PassingFile } from './passing-file.js';
 import { change, isStudyId, openStudy, studyFile } from './open-study.js';
 
 /** The largest backup that is taken. */
@@ -48,10 +48,15 @@ export function editStudy(service: Service, study: OpenStudy, edit: StudyEdit): 
 }
 
 /** Writes a whole copy of a study beside the studies. */
-function copyBeside(service: Service, study: OpenStudy): string {
+async function copyBeside(service: Service, study: OpenStudy): Promise<string> {
   const part = join(studiesFolder(service), `copy.part-${randomBytes(6).toString('hex')}`);
-  copyStudyFile(study.file, part);
-  return part;
+  try {
+    await service.run('copy', { from: study.file, to: part });
+    return part;
+  } catch (error) {
+    removeStudyFile(part);
+    throw error;
+  }
 }
 
 /** Makes a copy of a study, with everything in it. */
@@ -59,7 +64,7 @@ export function copyStudy(service: Service, study: OpenStudy, name?: string): Pr
   const work = async () => {
     const called = name?.trim() ?? `${studyRow(study.db).name}, copy`;
     const id = newStudyId(called);
-    const part = copyBeside(service, study);
+    const part = await copyBeside(service, study);
     const db = openStudyFile(part);
     try {
       setStudyId(db, id);
@@ -77,7 +82,7 @@ export function copyStudy(service: Service, study: OpenStudy, name?: string): Pr
 export function binStudy(service: Service, study: OpenStudy): Promise<void> {
   const work = async () => {
     mkdirSync(binFolder(service), { recursive: true });
-    await service.run('forget', { file: study.file });
+    await service.forget(study.file);
     const kept = service.studies.get(study.id);
     const { db } = kept ?? study;
     detach(db);
@@ -131,19 +136,10 @@ export async function unbinStudy(service: Service, id: string): Promise<StudyRow
 export const emptyFromBin = (service: Service, id: string): Promise<void> => rm(inBin(service, id));
 
 /** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */
-export function backUpStudy(
-  service: Service,
-  study: OpenStudy,
-): { fileName: string; bytes: number; stream: ReadableStream<Uint8Array> } {
-  const part = copyBeside(service, study);
-  const read = createReadStream(part);
-  read.once('close', () => void rm(part, { force: true }));
+export async function backUpStudy(service: Service, study: OpenStudy): Promise<PassingFile> {
+  const part = await copyBeside(service, study);
   const day = new Date().toISOString().slice(0, 10);
-  return {
-    fileName: `${study.id}-${day}.hatch-count.sqlite`,
-    bytes: statSync(part).size,
-    stream: Readable.toWeb(read) as ReadableStream<Uint8Array>,
-  };
+  return passingFile(`${study.id}-${day}.hatch-count.sqlite`, part);
 }
 
 /**
@@ -159,7 +155,7 @@ export function restoreStudy(service: Service, name: string, body: Readable): Pr
         limited(name, MOST_BYTES, () => undefined),
         createWriteStream(part),
       );
-      verifyStudyFile(part, name);
+      await service.run('verify', { path: part, file: name });
       const db = openStudyFile(part);
       let { id } = studyRow(db);
       const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));

@@ -98,7 +98,7 @@ export const STUDIES = [
     path: '/studies/{study}/backup',
     summary: 'A study as one file, to be restored',
     answer: 'application/vnd.sqlite3',
-    work: ({ service, study }) => fileResponse(backUpStudy(service, study)),
+    work: async ({ service, study }) => fileResponse(await backUpStudy(service, study)),
   }),
   operation({
     id: 'restoreStudy',

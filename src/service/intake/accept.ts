@@ -159,7 +159,7 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
     // Last of all: where something before was refused, the column can still be taken in.
     for (const { columnId } of making.decided.leftOut) removeColumn(db, columnId);
   } finally {
-    await service.run('forget', { file: part });
+    await service.forget(part);
     closeForMove(db);
   }
 }

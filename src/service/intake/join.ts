@@ -265,7 +265,7 @@ async function finish(service: Service, file: string, { columns, wave, joined, r
     }).immediate();
     await settle(service, study);
   } finally {
-    await service.run('forget', { file });
+    await service.forget(file);
     closeForMove(db);
   }
 }

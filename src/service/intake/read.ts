@@ -4,9 +4,8 @@ import { fitNames } from '../../core/intake/fit-names.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { RunningRead, Service } from '../context.js';
-import type { PlainFault } from '../worker.js';
-import { cancel, newProgress, progressOf } from '../worker/progress.js';
-import { CANCELLED } from '../worker/read-in-job.js';
+import { type PlainFault, plainFault } from '../jobs/crossing.js';
+import { CLOSED } from '../jobs/lane.js';
 import { folderOf, partFile, rawFile, readRecord, writeRecord } from './record.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
@@ -17,15 +16,10 @@ export interface Intake extends IntakeRecord {
   progress: { share: number; rows: number };
 }
 
-function plain(error: unknown): PlainFault {
-  if (!(error instanceof Fault)) throw error;
-  const { kind, message, mend, place } = error;
-  return { kind, message, mend, place };
-}
-
 /** Starts to read a file by its record's layout. What came of it is in the record when `done` ends. */
 function begin(service: Service, record: IntakeRecord): RunningRead {
-  const progress = newProgress();
+  const progress = { share: 0, rows: 0 };
+  const stop = new AbortController();
   const { id, layout } = record;
   const isFound = !('decimal' in layout) || ('decimal' in record.found && layout.decimal === record.found.decimal);
   const job = {
@@ -34,16 +28,17 @@ function begin(service: Service, record: IntakeRecord): RunningRead {
     isFound,
     plain: plainColumns(record.codebook?.codebook),
     into: partFile(service, id),
-    progress,
   };
+  const tell = (share: number, rows: number) => void Object.assign(progress, { share, rows });
   const work = async () => {
     try {
-      const read = await service.run('readIn', job);
-      if (read !== CANCELLED) await writeRecord(service, { ...(await readRecord(service, id)), read, fault: null });
+      const read = await service.run('readIn', job, { signal: stop.signal, tell });
+      await writeRecord(service, { ...(await readRecord(service, id)), read, fault: null });
     } catch (error) {
+      if (stop.signal.aborted || error === CLOSED) return;
       // Discarded meanwhile: there is nothing to keep.
       if (!existsSync(folderOf(service, id))) return;
-      await writeRecord(service, { ...(await readRecord(service, id)), read: null, fault: plain(error) });
+      await writeRecord(service, { ...(await readRecord(service, id)), read: null, fault: plainFault(error) });
     }
   };
   const done = work()
@@ -61,7 +56,7 @@ function begin(service: Service, record: IntakeRecord): RunningRead {
     .finally(() => {
       if (service.readings.get(id) === reading) service.readings.delete(id);
     });
-  const reading: RunningRead = { progress, done };
+  const reading: RunningRead = { progress, stop, done };
   service.readings.set(id, reading);
   return reading;
 }
@@ -70,13 +65,13 @@ function begin(service: Service, record: IntakeRecord): RunningRead {
 export async function stopReading(service: Service, id: string): Promise<void> {
   const reading = service.readings.get(id);
   if (!reading) return;
-  cancel(reading.progress);
+  reading.stop.abort();
   await reading.done;
 }
 
 function viewOf(service: Service, record: IntakeRecord): Intake {
   const reading = service.readings.get(record.id);
-  if (reading) return { ...record, read: null, state: 'reading', progress: progressOf(reading.progress) };
+  if (reading) return { ...record, read: null, state: 'reading', progress: { ...reading.progress } };
   const progress = { share: 1, rows: record.read?.respondents ?? 0 };
   return { ...record, state: record.read ? 'read' : 'failed', progress };
 }
@@ -113,9 +108,9 @@ export function fitted(record: IntakeRecord): IntakeRecord {
 export async function startReading(service: Service, record: IntakeRecord): Promise<void> {
   const fresh: IntakeRecord = { ...record, preview: null, read: null, fault: null };
   try {
-    fresh.preview = await service.run('preview', { file: rawFile(service, record), layout: record.layout });
+    fresh.preview = await service.run('previewFile', { file: rawFile(service, record), layout: record.layout });
   } catch (error) {
-    fresh.fault = plain(error);
+    fresh.fault = plainFault(error);
   }
   const started = fitted(fresh);
   await writeRecord(service, started);

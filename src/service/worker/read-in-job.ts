@@ -15,7 +15,7 @@ import { closeForMove, createStudyFile, type Db, removeStudyFile } from '../../s
 import { insertSourceFile, unreadWriter } from '../../store/source-files.js';
 import type { Waiting, WrittenAs, WrittenColumn } from './cells/cells.js';
 import { columnWriter } from './cells/column-writer.js';
-import { isCancelled, type Progress, tellProgress } from './progress.js';
+import type { Tell } from '../jobs/helper.js';
 
 export interface ReadInJob {
   file: RawFile;
@@ -26,11 +26,7 @@ export interface ReadInJob {
   plain: string[];
   /** Where the columns are written: a study's file that waits for its codebook. */
   into: string;
-  progress: Progress;
 }
-
-/** The reading was cancelled; it is no failure. */
-export const CANCELLED = 'cancelled';
 
 const UNREAD_SHOWN = 50;
 /** Bytes of numbers that wait in chunks under way, over all columns. */
@@ -66,7 +62,7 @@ function chunkFor(columns: number): number {
  * the rows.
  * @throws Fault naming the place that cannot be read
  */
-export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED> {
+export async function readIn(job: ReadInJob, tell: Tell): Promise<ReadIn> {
   removeStudyFile(job.into);
   const db = createStudyFile(job.into);
   try {
@@ -74,19 +70,18 @@ export async function readIn(job: ReadInJob): Promise<ReadIn | typeof CANCELLED>
     db.pragma('journal_mode = OFF');
     db.pragma('synchronous = OFF');
     db.exec('BEGIN');
-    const result = await readInto(db, job);
+    const result = await readInto(db, job, tell);
     db.exec('COMMIT');
     closeForMove(db);
     return result;
   } catch (error) {
     db.close();
     removeStudyFile(job.into);
-    if (error === CANCELLED) return CANCELLED;
     throw error;
   }
 }
 
-async function readInto(db: Db, { file, layout, isFound, plain, progress }: ReadInJob): Promise<ReadIn> {
+async function readInto(db: Db, { file, layout, isFound, plain }: ReadInJob, tell: Tell): Promise<ReadIn> {
   const kept = insertSourceFile(db, {
     name: file.name,
     sha256: '',
@@ -98,7 +93,7 @@ async function readInto(db: Db, { file, layout, isFound, plain, progress }: Read
   });
   const keepUnread = unreadWriter(db, kept);
   const unread: ReadIn['unread'] = { rows: 0, first: [] };
-  const pass = { file, layout, progress, db };
+  const pass = { file, layout, tell, db };
   const numbers = numberReader(layout, isFound, plain);
   const first = await writeColumns(pass, null, numbers.before, (row, why) => {
     keepUnread({ line: row.line, why, cells: row.cells });
@@ -185,7 +180,7 @@ async function writeAgain(
 interface Pass {
   file: RawFile;
   layout: Layout;
-  progress: Progress;
+  tell: Tell;
   db: Db;
 }
 
@@ -195,7 +190,7 @@ interface Pass {
  * @param as how a column is to be written, by its name and position
  */
 async function writeColumns(
-  { file, layout, progress, db }: Pass,
+  { file, layout, tell, db }: Pass,
   only: ReadonlySet<number> | null,
   as: (name: string, position: number) => WrittenAs,
   aside: (row: Row, why: string) => void,
@@ -212,7 +207,6 @@ async function writeColumns(
   const sample: string[][] = [];
   let respondents = 0;
   for await (const batch of source.batches) {
-    if (isCancelled(progress)) throw CANCELLED; // eslint-disable-line @typescript-eslint/only-throw-error
     const rows = batch.filter((row) => {
       const why = whyUnread(row, columns.length, layout);
       if (why !== null) aside(row, why);
@@ -231,7 +225,7 @@ async function writeColumns(
       for (const writer of writers) writer.flush();
       waiting.characters = 0;
     }
-    tellProgress(progress, source.share(), respondents);
+    tell(source.share(), respondents);
   }
   return { columns, written: writers.map((writer) => writer.finish()), sample, respondents, remarks: source.remarks() };
 }

@@ -13,5 +13,5 @@ const find = findOperation(OPERATIONS);
 export const ALL: APIRoute = ({ request, url, locals }) => {
   const path = url.pathname.slice(ROOT.length);
   if (path === '/openapi.json') return Response.json(openApiDocument(OPERATIONS, VERSION));
-  return answer(request, find(path), locals.service);
+  return answer(request, find(path), locals);
 };

@@ -1,0 +1,72 @@
+import type { Jobs } from '../worker/jobs.js';
+import type { Home } from './helper.js';
+
+/**
+ * Jobs of one lane wait for each other, and for nobody else: a table never stands behind an exact test, a file or an
+ * export.
+ */
+export const LANES = {
+  /** Tables of some size, and what is shown of a variable. */
+  count: { home: 'thread', most: 1 },
+  /** Tables that take long. */
+  heavy: { home: 'thread', most: 1 },
+  /** Workings that are kept, and what follows from a change. */
+  derive: { home: 'thread', most: 1 },
+  /** Workings that are looked at before they are kept. */
+  preview: { home: 'thread', most: 1 },
+  /** Tests, measures and readings. */
+  assess: { home: 'thread', most: 2 },
+  /** Whole columns read for a study's health. */
+  health: { home: 'thread', most: 1 },
+  /** Whole studies written: exports, copies, joined waves. */
+  write: { home: 'thread', most: 2 },
+  /** Files of strangers, read to their end. */
+  intake: { home: 'process', most: 2 },
+  /** Short looks into files of strangers, which wait behind no reading. */
+  look: { home: 'process', most: 2 },
+} as const satisfies Record<string, { home: Home; most: number }>;
+
+export type LaneName = keyof typeof LANES;
+
+/** How long a job may take, and how much. */
+export interface JobLimits {
+  lane: LaneName;
+  /** What is done, as a message calls it. */
+  words: string;
+  seconds: number;
+  /** The seconds are those without any headway, not those of the whole job. */
+  stalls?: boolean;
+  /** Megabytes of memory, of a job in a process of its own. */
+  memory: number;
+  /** Seconds for which a job goes on though whoever asked has gone: it is short, and what it has in memory is of use. */
+  grace?: number;
+}
+
+const HOUR = 3600;
+const shown = { lane: 'count', words: 'The variable', seconds: 60, memory: Infinity, grace: 5 } as const;
+
+/** Every job's lane and limits. */
+export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
+  count: { lane: 'count', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
+  countMuch: { lane: 'heavy', words: 'The table', seconds: 60, memory: Infinity, grace: 2 },
+  describe: shown,
+  distribution: shown,
+  look: shown,
+  means: shown,
+  respondents: shown,
+  derive: { lane: 'derive', words: 'The working', seconds: HOUR, memory: Infinity },
+  preview: { lane: 'preview', words: 'The working', seconds: 20, memory: Infinity, grace: 1 },
+  assess: { lane: 'assess', words: 'The statistics', seconds: 30, memory: Infinity },
+  outliers: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
+  twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
+  reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },
+  export: { lane: 'write', words: 'The export', seconds: HOUR, memory: Infinity },
+  copy: { lane: 'write', words: 'The copy', seconds: HOUR, memory: Infinity },
+  join: { lane: 'write', words: 'The joining', seconds: HOUR, memory: Infinity },
+  readIn: { lane: 'intake', words: 'The reading', seconds: 60, stalls: true, memory: 4096 },
+  verify: { lane: 'intake', words: 'The look through the backup', seconds: HOUR, memory: 1024 },
+  unpack: { lane: 'look', words: 'The unpacking', seconds: 600, memory: 1024 },
+  detect: { lane: 'look', words: 'The look at the file', seconds: 60, memory: 1536 },
+  previewFile: { lane: 'look', words: 'The look at the first rows', seconds: 60, memory: 1536 },
+  codebook: { lane: 'look', words: 'The codebook', seconds: 60, memory: 1024 },
+};

@@ -1,0 +1,47 @@
+import { whoAsks } from '../asking.js';
+import type { Jobs } from '../worker/jobs.js';
+import { type Envelope, unwrapped } from './crossing.js';
+import type { Tell } from './helper.js';
+import { lane, type Lane } from './lane.js';
+import { JOB_LIMITS, type LaneName, LANES } from './limits.js';
+
+export interface RunOptions {
+  /** Ends the job; without one, it ends when whoever asked has gone. */
+  signal?: AbortSignal | undefined;
+  tell?: Tell | undefined;
+}
+
+type JobName = Exclude<keyof Jobs, 'forget'>;
+
+/** Has jobs done, each in the lane and within the limits that it has. */
+export interface JobRunner {
+  run: <K extends JobName>(name: K, job: Jobs[K]['takes'], options?: RunOptions) => Promise<Jobs[K]['gives']>;
+  /** Has every thread let go of a file: it is about to be moved. */
+  forget: (file: string) => Promise<void>;
+  /** Ends all jobs, under way or waiting. */
+  close: () => Promise<void>;
+}
+
+/** @param worker the bundled entry of threads and processes, `dist/cli/worker.js` */
+export function jobRunner(worker: string): JobRunner {
+  const names = Object.keys(LANES) as LaneName[];
+  const lanes = Object.fromEntries(
+    names.map((name) => [name, lane(worker, LANES[name].home, LANES[name].most)]),
+  ) as Record<LaneName, Lane>;
+  return {
+    run: async (name, job, { signal, tell } = {}) => {
+      const limits = JOB_LIMITS[name];
+      const who = whoAsks();
+      const asked = { name, job, limits, asker: who.asker, signal: signal ?? who.signal, tell };
+      // The entry does the job that bears the name.
+      const answer = (await lanes[limits.lane].run(asked)) as Envelope<Jobs[typeof name]['gives']>;
+      return unwrapped(answer);
+    },
+    forget: async (file) => {
+      await Promise.all(Object.values(lanes).map(({ tellAll }) => tellAll('forget', { file })));
+    },
+    close: async () => {
+      await Promise.all(Object.values(lanes).map(({ close }) => close()));
+    },
+  };
+}

@@ -1,0 +1,94 @@
+import { assess } from '../../core/assess.js';
+import type { AssessRequest } from '../../core/assess/requests.js';
+import type { Assessment } from '../../core/assess/types.js';
+import type { Tell } from '../jobs/helper.js';
+import type { CountArray } from '../../core/count/types.js';
+import { forgetFile } from './column-cache.js';
+import { readCodebook } from '../../formats/codebooks/read-codebook.js';
+import type { ReadCodebook } from '../../formats/codebooks/sent.js';
+import { type Unpacked, unpack, type UnpackJob } from './unpack-job.js';
+import { exportStudy, type ExportJob } from './export-job.js';
+import { type Joined, type JoinJob, joinStudies } from './join-job.js';
+import { countInStudy, type CountJob } from './count-job.js';
+import { deriveInStudy } from './derive/derive-job.js';
+import { type Distribution, type DistributionJob, distributionInStudy } from './distribution-job.js';
+import type { Derived, DeriveJob } from './derive/types.js';
+import { describeInStudy, type Described, type DescribeJob } from './describe-job.js';
+import {
+  lookForValues,
+  lookThrough,
+  type LookJob,
+  type Looked,
+  meansByCode,
+  type MeansJob,
+  type StandsOut,
+} from './look-job.js';
+import { type Reach, reachInStudy, type ReachJob } from './reach-job.js';
+import { type RespondentRows, type RespondentsJob, respondentsInStudy } from './respondents-job.js';
+import { type Twins, twinsInColumn, type TwinsJob } from './twins-job.js';
+import { detectFile, previewFile, type PreviewJob } from './preview-job.js';
+import type { Preview } from '../../core/intake/intake-shape.js';
+import { readIn, type ReadInJob } from './read-in-job.js';
+import { verifyFile, type VerifyJob } from './verify-job.js';
+import { copyStudy, type CopyJob } from './copy-job.js';
+import type { ReadIn } from '../../core/intake/read-in-shape.js';
+import type { Detected } from '../../formats/open-rows.js';
+
+/** The jobs that are done in threads and processes, with what each takes and gives. */
+export interface Jobs {
+  count: { takes: CountJob; gives: CountArray[] };
+  countMuch: { takes: CountJob; gives: CountArray[] };
+  describe: { takes: DescribeJob; gives: Described };
+  derive: { takes: DeriveJob; gives: Derived };
+  preview: { takes: DeriveJob; gives: Derived };
+  distribution: { takes: DistributionJob; gives: Distribution };
+  look: { takes: LookJob; gives: Looked[] };
+  outliers: { takes: { file: string; column: number }; gives: StandsOut };
+  means: { takes: MeansJob; gives: [code: string, mean: number][] };
+  reach: { takes: ReachJob; gives: Reach };
+  respondents: { takes: RespondentsJob; gives: RespondentRows };
+  twins: { takes: TwinsJob; gives: Twins | null };
+  detect: { takes: { path: string; file: string }; gives: Detected };
+  previewFile: { takes: PreviewJob; gives: Preview };
+  unpack: { takes: UnpackJob; gives: Unpacked };
+  codebook: { takes: { path: string; file: string }; gives: ReadCodebook | { json: unknown } };
+  readIn: { takes: ReadInJob; gives: ReadIn };
+  forget: { takes: { file: string }; gives: null };
+  join: { takes: JoinJob; gives: Joined };
+  export: { takes: ExportJob; gives: string };
+  copy: { takes: CopyJob; gives: null };
+  verify: { takes: VerifyJob; gives: null };
+  assess: { takes: AssessRequest; gives: Assessment };
+}
+
+/** How each job is done. */
+export const JOBS: {
+  [Name in keyof Jobs]: (job: Jobs[Name]['takes'], tell: Tell) => Jobs[Name]['gives'] | Promise<Jobs[Name]['gives']>;
+} = {
+  count: countInStudy,
+  countMuch: countInStudy,
+  describe: describeInStudy,
+  derive: deriveInStudy,
+  preview: deriveInStudy,
+  distribution: distributionInStudy,
+  look: lookForValues,
+  outliers: lookThrough,
+  means: meansByCode,
+  reach: reachInStudy,
+  respondents: respondentsInStudy,
+  twins: twinsInColumn,
+  detect: detectFile,
+  previewFile,
+  unpack,
+  codebook: ({ path, file }) => readCodebook(path, file),
+  readIn,
+  forget: ({ file }) => {
+    forgetFile(file);
+    return null;
+  },
+  join: joinStudies,
+  export: exportStudy,
+  copy: copyStudy,
+  verify: verifyFile,
+  assess,
+};

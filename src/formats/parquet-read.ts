@@ -37,10 +37,22 @@ export async function parquetCodebook(path: string, file: string): Promise<unkno
   }
 }
 
+/** The names of a file's columns. @throws Fault where its description of itself is damaged */
+function columnsIn(metadata: FileMetaData, file: string): string[] {
+  try {
+    const names = parquetSchema(metadata).children.map(({ element }) => element.name);
+    // What is damaged is not of the shape that its type says.
+    if (names.every((name) => typeof name === 'string')) return names;
+  } catch {
+    // It is told below.
+  }
+  throw damaged(file, new Error('its columns have no names'));
+}
+
 /** Opens a Parquet file. @throws Fault where it is damaged or unpacks to too much at once */
 export async function openParquet(path: string, file: string): Promise<RowSource> {
   const metadata = await parquetHead(path, file);
-  const names = parquetSchema(metadata).children.map(({ element }) => element.name);
+  const names = columnsIn(metadata, file);
   if (names.length > MOST_COLUMNS) {
     throw new Fault(
       'too-large',

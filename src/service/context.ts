@@ -81,10 +81,11 @@ export function startService(options: ServiceOptions): Service {
   forgetParts(folder);
   // Whoever fetched these has them, or asks again.
   rmSync(join(folder, 'exports'), { recursive: true, force: true });
-  const jobs = jobRunner(options.worker);
+  const log = options.log ?? pino({ level: 'silent' });
+  const jobs = jobRunner(options.worker, log);
   const service: Service = {
     folder,
-    log: options.log ?? pino({ level: 'silent' }),
+    log,
     studies: new Map(),
     readings: new Map(),
     making: new Map(),

@@ -75,7 +75,7 @@ const tooMuch = ({ words, memory }: JobLimits, file: string | undefined) =>
   );
 
 /** The name of the file that a job reads, where it reads one of a stranger. */
-function fileIn(job: unknown): string | undefined {
+export function fileIn(job: unknown): string | undefined {
   if (typeof job !== 'object' || job === null || !('file' in job)) return undefined;
   const { file } = job;
   if (typeof file === 'string') return file.includes('/') || file.includes('\\') ? undefined : file;

@@ -1,8 +1,10 @@
+import type { Logger } from 'pino';
+import { Fault } from '../../core/fault.js';
 import { whoAsks } from '../asking.js';
 import type { Jobs } from '../worker/jobs.js';
 import { type Envelope, unwrapped } from './crossing.js';
 import type { Tell } from './helper.js';
-import { lane, type Lane } from './lane.js';
+import { fileIn, lane, type Lane } from './lane.js';
 import { JOB_LIMITS, type LaneName, LANES } from './limits.js';
 
 export interface RunOptions {
@@ -22,8 +24,21 @@ export interface JobRunner {
   close: () => Promise<void>;
 }
 
+/**
+ * Whatever goes wrong with a stranger's file is the file's: a library that reads it may fail in any way. The log has it
+ * all, in case it is ours.
+ */
+function unreadable(file: string | undefined): Fault {
+  return new Fault(
+    'invalid',
+    `${file ?? 'The file'} cannot be read: it is damaged, or written in a way that is not known here.`,
+    'Write or fetch it again.',
+    file === undefined ? {} : { file },
+  );
+}
+
 /** @param worker the bundled entry of threads and processes, `dist/cli/worker.js` */
-export function jobRunner(worker: string): JobRunner {
+export function jobRunner(worker: string, log: Logger): JobRunner {
   const names = Object.keys(LANES) as LaneName[];
   const lanes = Object.fromEntries(
     names.map((name) => [name, lane(worker, LANES[name].home, LANES[name].most)]),
@@ -34,8 +49,15 @@ export function jobRunner(worker: string): JobRunner {
       const who = whoAsks();
       const asked = { name, job, limits, asker: who.asker, signal: signal ?? who.signal, tell };
       // The entry does the job that bears the name.
-      const answer = (await lanes[limits.lane].run(asked)) as Envelope<Jobs[typeof name]['gives']>;
-      return unwrapped(answer);
+      try {
+        const answer = (await lanes[limits.lane].run(asked)) as Envelope<Jobs[typeof name]['gives']>;
+        return unwrapped(answer);
+      } catch (error) {
+        const isStranger = LANES[limits.lane].home === 'process';
+        if (!isStranger || error instanceof Fault || asked.signal?.aborted) throw error;
+        log.error({ err: error, job: name }, 'a file could not be read');
+        throw unreadable(fileIn(job));
+      }
     },
     forget: async (file) => {
       await Promise.all(Object.values(lanes).map(({ tellAll }) => tellAll('forget', { file })));

@@ -1,6 +1,7 @@
 import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
 import { benchIntake } from './intake.js';
+import { benchLinear } from './linear.js';
 import { benchMultiple } from './multiple.js';
 import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
@@ -10,6 +11,7 @@ import { benchWorkings } from './workings.js';
 export async function bench(): Promise<void> {
   benchStatistics();
   await benchIntake();
+  await benchLinear();
   await benchCounting();
   await benchCodebook();
   await benchWorkings();

@@ -6,7 +6,8 @@ import { askedBy } from '../service/asking.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
-import { defect, parseWith, problemOf, problemResponse } from './problem.js';
+import { parseWith } from '../core/parse-with.js';
+import { defect, problemOf, problemResponse } from './problem.js';
 import { readBody } from './read-body.js';
 
 /** What is logged for a request that its sender dropped. */

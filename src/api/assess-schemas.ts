@@ -6,7 +6,7 @@ import { DEFAULT_DRAWS, DEFAULT_SEED, DEFAULT_WORK, MOST_DRAWS, MOST_WORK } from
 import { METRICS } from '../core/statistic/subjects.js';
 import { VARIANT_WORDS } from '../core/reading/variant-words.js';
 import { MEASURES, TESTS, TEST_IDS, MEASURE_IDS } from '../core/statistic/registry.js';
-import { parseWith } from './problem.js';
+import { parseWith } from '../core/parse-with.js';
 
 const row = z.array(z.number()).max(100_000);
 const matrix = z.array(row).max(100_000);

@@ -1,5 +1,5 @@
 import { z } from './zod.js';
-import { parseWith } from './problem.js';
+import { parseWith } from '../core/parse-with.js';
 
 /** Characters of a draft, as JSON. */
 const LONGEST_DRAFT = 1_000_000;

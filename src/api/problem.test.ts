@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Fault, type FaultKind } from '../core/fault.js';
-import { defect, parseWith, problemOf, problemResponse } from './problem.js';
+import { parseWith } from '../core/parse-with.js';
+import { defect, problemOf, problemResponse } from './problem.js';
 import { parseAssess } from './assess-schemas.js';
 import { ConditionSchema, RecipeSchema, SentenceSchema, WorkingDraftSchema } from './schemas.js';
 

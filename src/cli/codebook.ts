@@ -1,6 +1,5 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { basename } from 'node:path';
-import { checkCodebook } from '../api/check-codebook.js';
 import { Fault } from '../core/fault.js';
 import { planCodebookFile } from '../service/codebook-file.js';
 import type { Service } from '../service/context.js';
@@ -18,7 +17,7 @@ export async function takeCodebook(service: Service, called: string, file: strin
   if (!existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
   const study = openStudy(service, studyId(service, called));
   const name = basename(file);
-  const plan = await planCodebookFile(service, study, name, createReadStream(file), checkCodebook);
+  const plan = await planCodebookFile(service, study, name, createReadStream(file));
   const names = new Map(viewStudy(study).variables.map((variable) => [variable.id, variable.name]));
   const lines = plan.lines.map(({ variable, field, before, after }) => [
     names.get(variable) ?? '',

@@ -1,6 +1,6 @@
 import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkCodebook } from '../api/check-codebook.js';
+import { checkedCodebook } from '../formats/codebooks/checked-codebook.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';
@@ -15,13 +15,9 @@ export const DEMO_STUDY = 'fernhill-allotments';
 /** Takes the demo study in, as a user would, unless it is there already. */
 export async function seedDemo(service: Service, demo: string): Promise<void> {
   if (existsSync(studyFile(service, DEMO_STUDY))) return;
-  const codebook = checkCodebook(JSON.parse(readFileSync(join(demo, 'fernhill-codebook.json'), 'utf8')));
-  const intake = await receiveFile(
-    service,
-    'fernhill.csv',
-    createReadStream(join(demo, 'fernhill.csv')),
-    checkCodebook,
-  );
+  const name = 'fernhill-codebook.json';
+  const codebook = checkedCodebook(JSON.parse(readFileSync(join(demo, name), 'utf8')), name);
+  const intake = await receiveFile(service, 'fernhill.csv', createReadStream(join(demo, 'fernhill.csv')));
   await acceptIntake(service, intake.id, {
     id: DEMO_STUDY,
     name: codebook.name ?? 'Fernhill Allotments',

@@ -1,5 +1,5 @@
 import { TableAskedSchema } from '../api/table-schemas.js';
-import { parseWith } from '../api/problem.js';
+import { parseWith } from '../core/parse-with.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/table-csv.js';

@@ -1,4 +1,4 @@
-import { createReadStream, statSync } from 'node:fs';
+import { createReadStream, type ReadStream, statSync } from 'node:fs';
 import { createGunzip } from 'node:zlib';
 import { Fault } from '../core/fault.js';
 
@@ -21,19 +21,28 @@ export interface ByteSource {
 }
 
 /**
- * Reads a file piece by piece, unpacked where it is packed. @throws Fault where it is damaged or unpacks to too much
+ * Reads a file piece by piece, unpacked where it is packed. The file is open while its pieces are read, and no longer.
+ * @throws Fault where it is damaged or unpacks to too much
  */
 export function openBytes(file: RawFile, most = MOST_UNPACKED): ByteSource {
-  const raw = createReadStream(file.path, { highWaterMark: STEP });
   const size = Math.max(1, statSync(file.path).size);
-  return { chunks: file.gzip ? unpacked(file, raw, most) : plain(raw), share: () => Math.min(1, raw.bytesRead / size) };
+  let raw: ReadStream | undefined;
+  async function* chunks(): AsyncGenerator<Buffer> {
+    raw = createReadStream(file.path, { highWaterMark: STEP });
+    try {
+      yield* file.gzip ? unpacked(file, raw, most) : plain(raw);
+    } finally {
+      raw.destroy();
+    }
+  }
+  return { chunks: chunks(), share: () => Math.min(1, (raw?.bytesRead ?? 0) / size) };
 }
 
 async function* plain(raw: AsyncIterable<unknown>): AsyncGenerator<Buffer> {
   for await (const chunk of raw) yield chunk as Buffer;
 }
 
-async function* unpacked({ name }: RawFile, raw: NodeJS.ReadableStream, most: number): AsyncGenerator<Buffer> {
+async function* unpacked({ name }: RawFile, raw: ReadStream, most: number): AsyncGenerator<Buffer> {
   const gunzip = createGunzip({ chunkSize: STEP });
   raw.on('error', (error: Error) => gunzip.destroy(error));
   let bytes = 0;
@@ -59,6 +68,8 @@ async function* unpacked({ name }: RawFile, raw: NodeJS.ReadableStream, most: nu
       'The file is damaged or was cut short: fetch it again.',
       { file: name },
     );
+  } finally {
+    gunzip.destroy();
   }
 }
 

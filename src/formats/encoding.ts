@@ -20,8 +20,9 @@ const OTHER_SCRIPT = 0.6;
  * The different words with letters beyond ASCII. A survey repeats a few answers over and over, which is no evidence.
  */
 function strangeWords(sample: Buffer): string[] {
-  const words = sample.toString('latin1').match(/[A-Za-z\u0080-\u00ff]*[\u0080-\u00ff][A-Za-z\u0080-\u00ff]*/g);
-  return [...new Set(words)];
+  // Whole words first: a pattern that asks for a strange letter in the middle tries each letter of a long word.
+  const words = sample.toString('latin1').match(/[A-Za-z\u0080-\u00ff]+/g) ?? [];
+  return [...new Set(words.filter((word) => /[\u0080-\u00ff]/.test(word)))];
 }
 
 /**

@@ -1,11 +1,15 @@
 /** Names for columns: trimmed; an empty one is numbered, a repeated one gets a number behind it. */
 export function columnNames(heading: readonly string[]): { name: string; note: string | null }[] {
   const taken = new Set<string>();
+  // How often a name was wanted, so that the search for a free one does not begin at 2 each time.
+  const wishes = new Map<string, number>();
   return heading.map((cell, k) => {
     const plain = cell.replace(/[\p{Cc}\s]+/gu, ' ').trim();
     const wanted = plain === '' ? `column_${k + 1}` : plain.slice(0, 200);
     let name = wanted;
-    for (let again = 2; taken.has(name); again++) name = `${wanted}_${again}`;
+    let again = wishes.get(wanted) ?? 2;
+    for (; taken.has(name); again++) name = `${wanted}_${again}`;
+    wishes.set(wanted, again);
     taken.add(name);
     if (plain === '') return { name, note: `Column ${k + 1} has no heading; it is called ${name}.` };
     if (name !== wanted)

@@ -1,3 +1,4 @@
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { open } from 'node:fs/promises';
 import { Fault } from '../core/fault.js';
 import { firstBytes, type RawFile } from './bytes.js';
@@ -15,8 +16,8 @@ export interface Detected {
   layout: Layout;
   /** Of a workbook: its sheets. */
   sheets: SheetChoice[];
-  /** A codebook in our own JSON that the file brings with it, unchecked. */
-  codebook?: unknown;
+  /** A codebook that the file brings with it. */
+  codebook?: CodebookFile | undefined;
 }
 
 const REFUSED: readonly (readonly [string, string, string])[] = [

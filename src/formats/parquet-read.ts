@@ -4,6 +4,8 @@ import { Fault } from '../core/fault.js';
 import { cellText } from './cell-text.js';
 import { type Row, type RowSource } from './rows.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
+import type { CodebookFile } from '../core/codebook/codebook-file.js';
+import { checkedCodebook } from './codebooks/checked-codebook.js';
 import { columnNames } from './names.js';
 import { CODEBOOK_KEY } from './parquet-write.js';
 
@@ -26,15 +28,18 @@ async function parquetHead(path: string, file: string): Promise<FileMetaData> {
   }
 }
 
-/** The codebook that a Parquet file of ours brings with it, unchecked; undefined where it has none. */
-export async function parquetCodebook(path: string, file: string): Promise<unknown> {
+/** The codebook that a Parquet file of ours brings with it, checked; undefined where it has none. */
+export async function parquetCodebook(path: string, file: string): Promise<CodebookFile | undefined> {
   const { key_value_metadata: words } = await parquetHead(path, file);
   const text = words?.find(({ key }) => key === CODEBOOK_KEY)?.value;
+  if (text === undefined) return undefined;
+  let json: unknown;
   try {
-    return text === undefined ? undefined : (JSON.parse(text) as unknown);
+    json = JSON.parse(text);
   } catch {
     return undefined;
   }
+  return checkedCodebook(json, file);
 }
 
 /** The names of a file's columns. @throws Fault where its description of itself is damaged */

@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { checkCodebook } from '../api/check-codebook.js';
 import { undoEntry } from './ledger.js';
 import { planCodebookFile } from './codebook-file.js';
 import { editEntries } from './edit-variable.js';
@@ -25,12 +24,12 @@ const CODEBOOK = [
   'age;Age;',
 ];
 const plan = (study: ReturnType<typeof openStudy>, lines: readonly string[]) =>
-  planCodebookFile(service, study, 'labels.csv', body(lines), checkCodebook);
+  planCodebookFile(service, study, 'labels.csv', body(lines));
 
 describe('a codebook that is a table', () => {
   it('comes beside the data, its names fitted to the columns', async () => {
-    const intake = await receiveFile(service, 'data.csv', body(DATA), checkCodebook);
-    const described = await attachCodebook(service, intake.id, 'labels.csv', body(CODEBOOK), checkCodebook);
+    const intake = await receiveFile(service, 'data.csv', body(DATA));
+    const described = await attachCodebook(service, intake.id, 'labels.csv', body(CODEBOOK));
     expect(described.codebook).toMatchObject({
       kind: 'CSV, a line a variable',
       remarks: ['Taken for the same: sex for Sex.'],
@@ -102,7 +101,7 @@ describe('code lists that an intake makes', () => {
   });
 
   it('are the list of the codebook where it is the same', async () => {
-    const intake = await receiveFile(service, 'data.csv', body(DATA), checkCodebook);
+    const intake = await receiveFile(service, 'data.csv', body(DATA));
     const codes = [
       { code: '1', label: 'Yes' },
       { code: '2', label: 'No' },

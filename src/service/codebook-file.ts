@@ -11,7 +11,7 @@ import { MOST_CODEBOOK_BYTES } from '../formats/codebooks/sent.js';
 import { allColumnRows } from '../store/columns.js';
 import { allVariables } from '../store/variables.js';
 import { intakesFolder, type OpenStudy, type Service } from './context.js';
-import { type CheckCodebook, readCodebookAt } from './intake/codebook.js';
+import { readCodebookAt } from './intake/codebook.js';
 import { limited } from './intake/limited.js';
 
 /** A codebook that was sent for a study: what it was found to be, and what it would change. */
@@ -32,14 +32,13 @@ export async function planCodebookFile(
   { db }: OpenStudy,
   fileName: string,
   body: Readable,
-  check: CheckCodebook,
 ): Promise<SentForStudy> {
   const folder = join(intakesFolder(service), `codebook-${randomBytes(9).toString('hex')}`);
   await mkdir(folder, { recursive: true });
   try {
     const path = join(folder, 'codebook');
     await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(path));
-    const { kind, remarks, codebook: sent } = await readCodebookAt(service, path, fileName, check);
+    const { kind, remarks, codebook: sent } = await readCodebookAt(service, path, fileName);
     const columns = allColumnRows(db);
     const variables = allVariables(db);
     const fitted = fitNames(

@@ -6,7 +6,7 @@ import { defaultFolder, startService } from './context.js';
 import { findIntake } from './intake/read.js';
 import { receiveFile } from './intake/receive.js';
 import { listStudies, studyOrNull } from './open-study.js';
-import { checked, faultOf, serviceForTests, studyOfRows, WORKER } from './test-study.js';
+import { faultOf, serviceForTests, studyOfRows, WORKER } from './test-study.js';
 
 const service = serviceForTests();
 
@@ -38,11 +38,11 @@ describe('the store folder', () => {
     const second = startService({ folder: service.folder, worker: WORKER });
     await second.close();
     expect(readdirSync(join(service.folder, 'studies')).some((name) => name.includes('.part-'))).toBe(false);
-    const intake = await receiveFile(service, '../..\\evil\n.csv', Readable.from(['a\n1\n']), checked);
+    const intake = await receiveFile(service, '../..\\evil\n.csv', Readable.from(['a\n1\n']));
     expect(intake.fileName).toBe('evil.csv');
     const weeks = new Date(Date.now() - 14 * 86_400_000);
     utimesSync(join(service.folder, 'intakes', intake.id), weeks, weeks);
-    await receiveFile(service, 'next.csv', Readable.from(['a\n1\n']), checked);
+    await receiveFile(service, 'next.csv', Readable.from(['a\n1\n']));
     expect((await faultOf(findIntake(service, intake.id))).kind).toBe('not-found');
   });
 });

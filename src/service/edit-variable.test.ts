@@ -1,7 +1,6 @@
 import { allVariables } from '../store/variables.js';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { startService } from './context.js';
 import { editEntries } from './edit-variable.js';
 import { studyHealth } from './health.js';
@@ -67,12 +66,7 @@ describe('entries of the codebook', () => {
 
   it('take the next wave by the heading, and identifiers may come again in it', async () => {
     await edit('hours', { name: 'weekly_hours', label: 'Hours' });
-    const intake = await receiveFile(
-      service,
-      'again.csv',
-      Readable.from([Buffer.from(csv())]),
-      (json) => json as CodebookFile,
-    );
+    const intake = await receiveFile(service, 'again.csv', Readable.from([Buffer.from(csv())]));
     await joinStudy(service, study, intake.id, { as: 'wave' });
     const { variables, study: row } = viewStudy(study);
     expect(row.respondents).toBe(180);

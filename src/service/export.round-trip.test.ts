@@ -1,3 +1,4 @@
+import { checkedCodebook } from '../formats/codebooks/checked-codebook.js';
 import { byId } from '../core/by-id.js';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -5,7 +6,6 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { checkCodebook } from '../api/check-codebook.js';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { EXPORT_KINDS, type ExportKind } from '../core/intake/export-kinds.js';
 import { cellReader } from '../store/cells.js';
@@ -37,7 +37,7 @@ afterAll(async () => {
 });
 
 async function take(name: string, bytes: Buffer, acceptance: { codebook?: CodebookFile } = {}): Promise<OpenStudy> {
-  const intake = await receiveFile(service, name, Readable.from([bytes]), checkCodebook);
+  const intake = await receiveFile(service, name, Readable.from([bytes]));
   expect(intake.fault).toBeNull();
   const title = acceptance.codebook?.name ?? intake.codebook?.codebook.name ?? name;
   const subtitle = acceptance.codebook?.subtitle ?? intake.codebook?.codebook.subtitle;
@@ -214,7 +214,10 @@ async function oddStudy(): Promise<OpenStudy> {
 
 describe('a study that goes out and comes in again', () => {
   it.each(EXPORT_KINDS)('is the same, as %s: the demo study', async (kind) => {
-    const codebook = checkCodebook(JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')));
+    const codebook = checkedCodebook(
+      JSON.parse(readFileSync(join(DEMO, 'fernhill-codebook.json'), 'utf8')),
+      'codebook',
+    );
     const study = await take('fernhill.csv', readFileSync(join(DEMO, 'fernhill.csv')), { codebook });
     expect(contentOf(await outAndIn(study, kind))).toEqual(contentOf(study));
   });

@@ -10,14 +10,14 @@ import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
 import { viewStudy } from './roster.js';
-import { checked, countedTable, serviceForTests } from './test-study.js';
+import { countedTable, serviceForTests } from './test-study.js';
 
 export const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
 
 export const service = serviceForTests();
 
 export async function take(name: string, csv: string, codebook?: CodebookFile): Promise<OpenStudy> {
-  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv)]), checked);
+  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv)]));
   return openStudy(service, await acceptIntake(service, intake.id, { name, codebook }));
 }
 

@@ -8,7 +8,7 @@ import { editEntries } from './edit-variable.js';
 import { acceptIntake } from './intake/accept.js';
 import { receiveFile } from './intake/receive.js';
 import { openStudy } from './open-study.js';
-import { checked, serviceForTests } from './test-study.js';
+import { serviceForTests } from './test-study.js';
 
 export const service = serviceForTests();
 
@@ -42,7 +42,7 @@ export function csv(): string {
 }
 
 async function take(name: string): Promise<OpenStudy> {
-  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv())]), checked);
+  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(csv())]));
   return openStudy(service, await acceptIntake(service, intake.id, { name, codebook }));
 }
 

@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { afterAll } from 'vitest';
-import type { CodebookFile } from '../core/codebook/codebook-file.js';
 import { Fault } from '../core/fault.js';
 import type { CountArray } from '../core/count/types.js';
 import { blocksOf } from '../core/table/sentence.js';
@@ -32,9 +31,6 @@ export function serviceForTests(): Service {
   return service;
 }
 
-/** For tests: takes a codebook as it is. */
-export const checked = (json: unknown) => json as CodebookFile;
-
 /** For tests: the fault with which some work ends. */
 export const faultOf = async (work: Promise<unknown>): Promise<Fault> => {
   const error: unknown = await work.then(
@@ -47,7 +43,7 @@ export const faultOf = async (work: Promise<unknown>): Promise<Fault> => {
 
 /** For tests: a study of a file in lines, by the same road as any other. */
 export async function studyOfRows(service: Service, name: string, lines: readonly string[]): Promise<OpenStudy> {
-  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(lines.join('\n'))]), checked);
+  const intake = await receiveFile(service, `${name}.csv`, Readable.from([Buffer.from(lines.join('\n'))]));
   return openStudy(service, await acceptIntake(service, intake.id, { name }));
 }
 

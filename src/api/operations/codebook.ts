@@ -4,7 +4,6 @@ import { declareMissing, planDeclaring, reachOf } from '../../service/declare-mi
 import { editEntries } from '../../service/edit-variable.js';
 import { studyHealth } from '../../service/health.js';
 import { codebookSent } from '../../service/intake/codebook-sent.js';
-import { checkCodebook } from '../check-codebook.js';
 import {
   ChangedSchema,
   CodebookPlanSchema,
@@ -44,7 +43,7 @@ export const CODEBOOK = [
     answer: CodebookPlanSchema,
     work: ({ service, study, query, request }) => {
       const { name, body } = codebookSent(query.file ?? null, request.body);
-      return planCodebookFile(service, study, name, body, checkCodebook);
+      return planCodebookFile(service, study, name, body);
     },
   }),
   operation({

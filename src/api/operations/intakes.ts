@@ -8,7 +8,6 @@ import { changeLayout, findIntake } from '../../service/intake/read.js';
 import { discardIntake, PATIENCE_MS, receiveFile } from '../../service/intake/receive.js';
 import { unreadOfIntake } from '../../service/intake/unread.js';
 import { waitingIntakes } from '../../service/intake/waiting.js';
-import { checkCodebook } from '../check-codebook.js';
 import { csvResponse } from '../file-response.js';
 import { AcceptSchema, ComparisonSchema, IntakeSchema, JoiningSchema, WaitingIntakeSchema } from '../intake-schemas.js';
 import { nameQuery } from '../name-query.js';
@@ -46,7 +45,7 @@ export const INTAKES = [
         const mend = 'Choose a file with a heading line and at least one respondent.';
         throw new Fault('invalid', `${name} is empty.`, mend, { file: name, line: 1 });
       }
-      return receiveFile(service, name, request.body, checkCodebook, PATIENCE_MS);
+      return receiveFile(service, name, request.body, PATIENCE_MS);
     },
   }),
   operation({
@@ -86,7 +85,7 @@ export const INTAKES = [
     answer: IntakeSchema,
     work: ({ service, params, query, request }) => {
       const { name, body } = codebookSent(query.file ?? null, request.body);
-      return attachCodebook(service, params.intake, name, body, checkCodebook, PATIENCE_MS);
+      return attachCodebook(service, params.intake, name, body, PATIENCE_MS);
     },
   }),
   operation({

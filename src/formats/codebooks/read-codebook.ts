@@ -1,6 +1,7 @@
 import { readFile, stat } from 'node:fs/promises';
 import { Fault } from '../../core/fault.js';
 import { decoding } from '../encoding.js';
+import { checkedCodebook } from './checked-codebook.js';
 import { readDdi } from './ddi-read.js';
 import { MOST_CODEBOOK_BYTES, type ReadCodebook } from './sent.js';
 import { readDelimitedCodebook, readWorkbookCodebook } from './sheet-read.js';
@@ -41,13 +42,24 @@ function decoded(bytes: Buffer, file: string): { text: string; declared: string 
 
 /**
  * Reads a codebook sent beside a data file: DDI-Codebook, Triple-S, a table in delimited text or a workbook, or a
- * codebook in our own JSON, which comes back unchecked.
+ * codebook in our own JSON. Whatever it is, what it says is checked.
  * @throws Fault where it is none of these
  */
-export async function readCodebook(path: string, file: string): Promise<ReadCodebook | { json: unknown }> {
+export async function readCodebook(path: string, file: string): Promise<ReadCodebook> {
+  const read = await readAny(path, file);
+  return { ...read, codebook: checkedCodebook(read.codebook, file) };
+}
+
+/** A codebook as it is read, before it is checked. */
+async function readAny(path: string, file: string): Promise<Omit<ReadCodebook, 'codebook'> & { codebook: unknown }> {
   const { size } = await stat(path);
   if (size > MOST_CODEBOOK_BYTES)
-    throw new Fault('too-large', `${file} is larger than 256 MiB.`, 'Choose a codebook, not data.', { file });
+    throw new Fault(
+      'too-large',
+      `${file} is larger than ${MOST_CODEBOOK_BYTES / 1024 ** 2} MiB.`,
+      'Choose a codebook, not data.',
+      { file },
+    );
   const bytes = await readFile(path);
   if (bytes.subarray(0, 4).toString('hex') === '504b0304') return readWorkbookCodebook(path, file);
   const first = bytes
@@ -60,7 +72,7 @@ export async function readCodebook(path: string, file: string): Promise<ReadCode
   const { text, declared } = decoded(bytes, file);
   if (/^\s*\{/.test(text)) {
     try {
-      return { json: JSON.parse(text) as unknown };
+      return { kind: 'JSON', codebook: JSON.parse(text) as unknown, data: null, remarks: [] };
     } catch (error) {
       throw new Fault(
         'invalid',

@@ -2,7 +2,7 @@ import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import type { FixedWidth, Pick } from '../../core/intake/layout.js';
 
 /** The largest codebook that is read, in bytes. */
-export const MOST_CODEBOOK_BYTES = 256 * 1024 ** 2;
+export const MOST_CODEBOOK_BYTES = 64 * 1024 ** 2;
 
 /** What a codebook says of how its data file is written. */
 export type DataLayout =

@@ -13,7 +13,10 @@ export interface Element {
   line: number;
 }
 
-const MOST_ELEMENTS = 3_000_000;
+/** Elements of a document. */
+const MOST_ELEMENTS = 1_000_000;
+/** Elements in one element: no list of a codebook is so long. */
+const MOST_INSIDE = 20_000;
 
 /** Reads a whole XML document. @throws Fault where it is not well-formed, declares entities, or is too large */
 export function readTree(text: string, file: string): Element {
@@ -23,9 +26,14 @@ export function readTree(text: string, file: string): Element {
   const reader = xmlReader(file, {
     open: (name, attributes, line) => {
       if (++elements > MOST_ELEMENTS)
-        throw new Fault('too-large', `${file} has more than three million elements.`, 'Split it.', { file, line });
+        throw new Fault('too-large', `${file} has more than a million elements.`, 'Split it.', { file, line });
       const element: Element = { name, attributes, children: [], text: '', instructions: {}, line };
-      open.at(-1)?.children.push(element);
+      const parent = open.at(-1)!;
+      if (parent.children.push(element) > MOST_INSIDE) {
+        const most = MOST_INSIDE.toLocaleString('en');
+        const what = `${file} has more than ${most} parts in one <${parent.name}>, at line ${line}.`;
+        throw new Fault('too-large', what, 'Split it, or take out what is no codebook.', { file, line });
+      }
       open.push(element);
     },
     text: (piece) => {

@@ -167,3 +167,17 @@ describe('the document', () => {
     expect(() => read(text)).toThrow(why);
   });
 });
+
+describe('a document that would be too much', () => {
+  it('is refused before it is, by the line', () => {
+    const wide = (k: number) =>
+      `<variable ident="${k}" type="multiple"><name>q${k}</name><position start="1" finish="900"/>` +
+      '<spread subfields="900"/><values/></variable>\n';
+    const text = documentOf(Array.from({ length: 200 }, (_, k) => wide(k)).join(''));
+    expect(() => read(text)).toThrow('describes more than 5,000 columns, from line 6 on');
+    const values = '<value code="1">a</value>'.repeat(20_001);
+    expect(() => read(documentOf(`<variable><values>${values}</values></variable>`))).toThrow(
+      'has more than 20,000 parts in one <values>',
+    );
+  });
+});

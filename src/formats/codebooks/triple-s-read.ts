@@ -1,7 +1,7 @@
 import type { FileCode, FileMultiple, FileVariable } from '../../core/codebook/codebook-file.js';
 import { type MissingReason, MISSING_REASONS } from '../../core/codebook/types.js';
 import { Fault } from '../../core/fault.js';
-import type { FixedWidth, Pick } from '../../core/intake/layout.js';
+import { type FixedWidth, MOST_COLUMNS, type Pick } from '../../core/intake/layout.js';
 import { beyondStandard, own, withExactLabels, wordsOr } from './own.js';
 import { isNoAnswer, reasonFrom } from './reasons.js';
 import type { ReadCodebook } from './sent.js';
@@ -173,6 +173,22 @@ function place(variable: Element, isFixed: boolean, file: string): Placed {
   };
 }
 
+/** What the variables of a record become. @throws Fault as soon as they would be more columns than a study can have */
+function placedIn(record: Element, isFixed: boolean, file: string): Placed[] {
+  let columns = 0;
+  return all(record, 'variable').map((variable) => {
+    const placed = place(variable, isFixed, file);
+    columns += placed.variables.length;
+    if (columns <= MOST_COLUMNS) return placed;
+    throw new Fault(
+      'too-large',
+      `${file} describes more than ${MOST_COLUMNS.toLocaleString('en')} columns, from line ${variable.line} on.`,
+      'Split it.',
+      { file, line: variable.line },
+    );
+  });
+}
+
 /** The encoding that a document says it was written in, for its data. */
 function encodingOf(declared: string | null): string | null {
   if (declared === null) return null;
@@ -195,7 +211,7 @@ export function readTripleS(root: Element, file: string, declared: string | null
     remarks.push('Only the first level of a hierarchical survey is read.');
   }
   const isFixed = record.attributes['format'] !== 'csv';
-  const placed = all(record, 'variable').map((variable) => place(variable, isFixed, file));
+  const placed = placedIn(record, isFixed, file);
   if (placed.length === 0)
     throw new Fault('invalid', `${file} describes no variables.`, 'Choose a codebook with variables.', {
       file,

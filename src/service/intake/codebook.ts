@@ -3,7 +3,6 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { CodebookFile } from '../../core/codebook/codebook-file.js';
 import { Fault } from '../../core/fault.js';
 import type { Layout } from '../../core/intake/layout.js';
 import { plainColumns } from '../../core/intake/plain-columns.js';
@@ -13,9 +12,6 @@ import { limited } from './limited.js';
 import { awaitIntake, fitted, inTurn, type Intake, startReading, stopReading } from './read.js';
 import { folderOf, readRecord, writeRecord } from './record.js';
 import type { IntakeRecord, SentCodebook } from '../../core/intake/intake-shape.js';
-
-/** Checks a codebook in JSON. @throws Fault where it is none */
-export type CheckCodebook = (json: unknown) => CodebookFile;
 
 export const codebookFile = (service: Service, id: string) => join(folderOf(service, id), 'codebook');
 
@@ -44,17 +40,13 @@ export async function readCodebookAt(
   service: Service,
   path: string,
   fileName: string,
-  check: CheckCodebook,
 ): Promise<SentCodebook & { data: DataLayout }> {
-  const read = await service.run('codebook', { path, file: fileName });
-  if ('json' in read) return { fileName, kind: 'JSON', codebook: check(read.json), data: null, remarks: [] };
-  // Whatever a file says is checked, in whichever standard it says it.
-  return { fileName, ...read, codebook: check(read.codebook) };
+  return { fileName, ...(await service.run('codebook', { path, file: fileName })) };
 }
 
 /** Reads the codebook that lies in an intake's folder. */
-export const readSent = (service: Service, id: string, fileName: string, check: CheckCodebook) =>
-  readCodebookAt(service, codebookFile(service, id), fileName, check);
+export const readSent = (service: Service, id: string, fileName: string) =>
+  readCodebookAt(service, codebookFile(service, id), fileName);
 
 /** A record with a codebook, or without; to be read again where the codebook says how. */
 export function withCodebook(record: IntakeRecord, sent: (SentCodebook & { data: DataLayout }) | null): IntakeRecord {
@@ -104,7 +96,6 @@ export function attachCodebook(
   id: string,
   fileName: string,
   body: Readable,
-  check: CheckCodebook,
   wait = Infinity,
 ): Promise<Intake> {
   return change(
@@ -112,7 +103,7 @@ export function attachCodebook(
     id,
     async (record) => {
       await pipeline(body, limited(fileName, MOST_CODEBOOK_BYTES), createWriteStream(codebookFile(service, id)));
-      return withCodebook(record, await readSent(service, id, fileName, check));
+      return withCodebook(record, await readSent(service, id, fileName));
     },
     wait,
   );

@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { checkCodebook } from '../../api/check-codebook.js';
 import { studyRow } from '../../store/study.js';
 import { allVariables } from '../../store/variables.js';
 import { breakEverywhere, stamp, type Step, wholeStamp } from '../breaking.fixtures.js';
@@ -28,8 +27,7 @@ async function waiting(name: string): Promise<{ id: string; receive: () => Promi
   });
   const more = Array.from({ length: 40 }, (_, k) => `${k + 101},${(k % 4) + 1},${(k % 5) + 1}`);
   const csv = ['id,site,mood', ...more].join('\n');
-  const receive = async () =>
-    (await receiveFile(service, 'more.csv', Readable.from([Buffer.from(csv)]), checkCodebook)).id;
+  const receive = async () => (await receiveFile(service, 'more.csv', Readable.from([Buffer.from(csv)]))).id;
   return { id: study.id, receive };
 }
 

@@ -3,7 +3,6 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { checkCodebook } from '../../api/check-codebook.js';
 import { bodyAbout } from '../../core/table/sentence-shape.js';
 import { cellReader } from '../../store/cells.js';
 import { allSourceFiles } from '../../store/source-files.js';
@@ -20,7 +19,7 @@ import { keepWorking } from '../workings.js';
 
 const service = serviceForTests();
 
-const receive = (csv: string) => receiveFile(service, 'x.csv', Readable.from([Buffer.from(csv)]), checkCodebook);
+const receive = (csv: string) => receiveFile(service, 'x.csv', Readable.from([Buffer.from(csv)]));
 
 const BEFORE = [
   'id,site,sat,w,remark',

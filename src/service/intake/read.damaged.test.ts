@@ -2,7 +2,7 @@ import { readdirSync, readlinkSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { describe, expect, it } from 'vitest';
-import { checked, faultOf, serviceForTests } from '../test-study.js';
+import { faultOf, serviceForTests } from '../test-study.js';
 import { discardIntake, receiveFile } from './receive.js';
 
 const service = serviceForTests();
@@ -32,7 +32,7 @@ const deletedFiles = () =>
 describe('damaged files', () => {
   it('are refused or told, one after the other, and the good one behind them is read', async () => {
     for (let back = 9; back < 140; back += 4) {
-      const sent = receiveFile(service, 'odd.parquet', Readable.from([damaged(back, 0xff)]), checked);
+      const sent = receiveFile(service, 'odd.parquet', Readable.from([damaged(back, 0xff)]));
       const intake = await sent.catch((error: unknown) => error);
       if (intake instanceof Error) expect((await faultOf(sent)).mend).not.toBe('');
       else {
@@ -41,7 +41,7 @@ describe('damaged files', () => {
         await discardIntake(service, id);
       }
     }
-    const good = await receiveFile(service, 'good.parquet', Readable.from([GOOD]), checked);
+    const good = await receiveFile(service, 'good.parquet', Readable.from([GOOD]));
     expect(good.read?.respondents).toBe(3);
     await discardIntake(service, good.id);
     expect(deletedFiles()).toEqual([]);

@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { checkCodebook } from '../../api/check-codebook.js';
 import type { NumberReading } from '../../core/codebook/number-signs.js';
 import { cellReader } from '../../store/cells.js';
 import { allVariables } from '../../store/variables.js';
@@ -14,7 +13,7 @@ import { receiveFile } from './receive.js';
 const service = serviceForTests();
 
 const receive = (lines: readonly string[], name = 'office.csv') =>
-  receiveFile(service, name, Readable.from([Buffer.from(lines.join('\n'))]), checkCodebook);
+  receiveFile(service, name, Readable.from([Buffer.from(lines.join('\n'))]));
 
 const times = (n: number, line: (k: number) => string) => Array.from({ length: n }, (_, k) => line(k));
 
@@ -134,7 +133,7 @@ describe('numbers as an office writes them', () => {
       ],
     };
     const body = Readable.from([Buffer.from(JSON.stringify(codebook))]);
-    const described = await attachCodebook(service, intake.id, 'codebook.json', body, checkCodebook);
+    const described = await attachCodebook(service, intake.id, 'codebook.json', body);
     expect(column(described, 'pair')?.codes.map(({ code }) => code)).toEqual(['1,000', '1,001', '1,002']);
     expect((await values(described, 'said')).slice(0, 2)).toEqual([english(income(0)), english(income(1))]);
   });

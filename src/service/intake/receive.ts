@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { intakesFolder, mustEnd, type Service } from '../context.js';
-import { type CheckCodebook, codebookFile, readSent, withCodebook } from './codebook.js';
+import { codebookFile, readSent, withCodebook } from './codebook.js';
 import { limited } from './limited.js';
 import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
 import { dataFile, folderOf, readRecord } from './record.js';
@@ -36,16 +36,13 @@ export function receiveFile(
   service: Service,
   name: string,
   body: ReadableStream<Uint8Array> | Readable,
-  check: CheckCodebook,
   patience = Infinity,
 ): Promise<Intake> {
   const stream = body instanceof Readable ? body : Readable.fromWeb(body as never);
-  return mustEnd(service, receive(service, plainName(name), stream, check)).then((id) =>
-    awaitIntake(service, id, patience),
-  );
+  return mustEnd(service, receive(service, plainName(name), stream)).then((id) => awaitIntake(service, id, patience));
 }
 
-async function receive(service: Service, sentAs: string, body: Readable, check: CheckCodebook): Promise<string> {
+async function receive(service: Service, sentAs: string, body: Readable): Promise<string> {
   await forgetOldIntakes(service);
   const id = randomBytes(9).toString('hex');
   const folder = folderOf(service, id);
@@ -79,10 +76,10 @@ async function receive(service: Service, sentAs: string, body: Readable, check: 
       codebookSaysHow: false,
     };
     const sent = unpacked?.codebook
-      ? await readSent(service, id, plainName(unpacked.codebook), check)
+      ? await readSent(service, id, plainName(unpacked.codebook))
       : brought === undefined
         ? null
-        : { fileName, kind: 'in the file', codebook: check(brought), data: null, remarks: [] };
+        : { fileName, kind: 'in the file', codebook: brought, data: null, remarks: [] };
     await startReading(service, withCodebook(record, sent));
     return id;
   } catch (error) {

@@ -51,7 +51,7 @@ export interface Jobs {
   detect: { takes: { path: string; file: string }; gives: Detected };
   previewFile: { takes: PreviewJob; gives: Preview };
   unpack: { takes: UnpackJob; gives: Unpacked };
-  codebook: { takes: { path: string; file: string }; gives: ReadCodebook | { json: unknown } };
+  codebook: { takes: { path: string; file: string }; gives: ReadCodebook };
   readIn: { takes: ReadInJob; gives: ReadIn };
   forget: { takes: { file: string }; gives: null };
   join: { takes: JoinJob; gives: Joined };

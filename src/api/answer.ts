@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
-import { openStudy } from '../service/open-study.js';
+import { openStudy, readyStudy } from '../service/open-study.js';
 import { askedBy } from '../service/asking.js';
+import { storeFault } from '../service/store-fault.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -60,6 +61,9 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
   return call;
 }
 
+/** Whether an operation works with a study that is in its path. */
+const isOfStudy = ({ path }: Operation) => path.includes('/{study}') && !path.startsWith('/bin/');
+
 /** What is said of a file that nobody fetches: that it can be. The file is not made for it. */
 function headOf(mediaType: string, call: Call): Response {
   if ('study' in call.params) void call.study;
@@ -98,7 +102,11 @@ function reply(operation: Operation, result: unknown, revision: number | null): 
 
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
 function responseTo(error: unknown, request: Request, service: Service): Response {
-  if (error instanceof Fault) return problemResponse(problemOf(error));
+  const fault = error instanceof Fault ? error : storeFault(error);
+  if (fault) {
+    if (fault !== error) service.log.error({ err: error, path: new URL(request.url).pathname }, fault.message);
+    return problemResponse(problemOf(fault));
+  }
   // Who asked has gone: there is nobody to answer, and nothing failed.
   if (request.signal.aborted) return new Response(null, { status: GONE });
   const reference = randomUUID();
@@ -141,6 +149,7 @@ export async function answer(request: Request, route: Route | null, locals: App.
   try {
     const call = await callOf(operation, route.params, request, service);
     if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer, call);
+    if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
     const result = await askedBy(who, () => operation.work(call));
     if (result instanceof Response) return await passedOn(result, request, drained);
     return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));

@@ -14,6 +14,7 @@ export const WaitingIntakeSchema = z
     bytes: z.int(),
     created: z.string(),
     respondents: z.int().nullable().describe('Null until it was read to its end.'),
+    until: z.string().nullable().describe('When it is removed if nobody decides; null: never.'),
   })
   .openapi('WaitingIntake');
 

@@ -1,3 +1,4 @@
+import { TROUBLES } from '../store/inspect.js';
 import { SET_STATES } from '../core/count/set-state.js';
 import { CodeShape, LEVELS } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
@@ -160,6 +161,16 @@ export const StudyEditSchema = z
   .openapi('StudyEdit');
 
 export const StudyCopySchema = z.strictObject({ name: text(200).trim().min(1).optional() }).openapi('StudyCopy');
+export const UnopenedSchema = z
+  .object({
+    file: z.string().describe('Its name in the store, with the ending.'),
+    bytes: z.int(),
+    kind: z.enum(TROUBLES),
+    message: z.string().describe('What is wrong with it.'),
+    mend: z.string(),
+  })
+  .openapi('Unopened');
+
 export const BinnedStudySchema = StudyRowSchema.extend({ binned: z.string() }).openapi('BinnedStudy');
 
 const VariableSchema = z.object({

@@ -4,7 +4,7 @@ import { Fault } from '../core/fault.js';
 import { planCodebookFile } from '../service/codebook-file.js';
 import type { Service } from '../service/context.js';
 import { editEntries } from '../service/edit-variable.js';
-import { openStudy } from '../service/open-study.js';
+import { readyStudy } from '../service/open-study.js';
 import { viewStudy } from '../service/roster.js';
 import { studyId } from './study-id.js';
 
@@ -15,7 +15,7 @@ import { studyId } from './study-id.js';
  */
 export async function takeCodebook(service: Service, called: string, file: string, keep: boolean): Promise<string> {
   if (!existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
-  const study = openStudy(service, studyId(service, called));
+  const study = await readyStudy(service, studyId(service, called));
   const name = basename(file);
   const plan = await planCodebookFile(service, study, name, createReadStream(file));
   const names = new Map(viewStudy(study).variables.map((variable) => [variable.id, variable.name]));

@@ -5,6 +5,7 @@ import sirv from 'sirv';
 import type { Service } from '../service/context.js';
 import { askerOf, nameAsker } from './asker.js';
 import { guard, refuse } from './guard.js';
+import { guardToken } from './token.js';
 import { type Requested, requested } from './requested.js';
 
 /** The framework's handler of pages and of the API. */
@@ -21,6 +22,8 @@ export interface ListenerOptions {
   /** The build, `dist`. */
   dist: string;
   hosts: readonly string[];
+  /** Asked for of every request; null: of none. */
+  token: string | null;
   log: Logger;
 }
 
@@ -70,11 +73,12 @@ function sayNothingThere(
 }
 
 /** Everything that is done with a request: guarded, logged, answered by the build's files, a page or the API. */
-export function listener({ service, handler, dist, hosts, log }: ListenerOptions): RequestListener {
+export function listener({ service, handler, dist, hosts, token, log }: ListenerOptions): RequestListener {
   const assets = sirv(join(dist, 'client'), { etag: true, immutable: true, maxAge: 31_536_000 });
   return (request, response) => {
     logRequest(request, response, log);
     if (!guard(request, response, { hosts })) return;
+    if (token !== null && !guardToken(request, response, token)) return;
     const failed = (error: unknown) => {
       if (error) log.error({ err: error }, 'a page failed');
       if (response.headersSent) return void response.destroy();

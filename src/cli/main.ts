@@ -1,15 +1,19 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Command, InvalidArgumentError } from 'commander';
+import { Command, InvalidArgumentError, Option } from 'commander';
 import pino from 'pino';
 import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
-import { defaultFolder, type Service, startService } from '../service/context.js';
+import { type ClaimedStore, claimStore } from '../service/claim-store.js';
+import { defaultFolder, type Service, startService, WAITING_DAYS } from '../service/context.js';
+import { storeFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
 import { sayTable } from './table.js';
+import { tokenOf } from './token.js';
+import { sayVerified } from './verify.js';
 import { openBrowser } from './open-browser.js';
 import { DEMO_STUDY, seedDemo } from './seed-demo.js';
 import { type Running, serve } from './serve.js';
@@ -29,11 +33,26 @@ function portNumber(text: string): number {
   return port;
 }
 
+function wholeNumber(text: string): number {
+  if (!/^\d{1,6}$/.test(text)) throw new InvalidArgumentError('give a whole number');
+  return Number(text);
+}
+
+/** @throws Fault where a setting of the environment is none */
+function checkSettings(env: NodeJS.ProcessEnv): void {
+  const cache = env['HATCH_COUNT_CACHE_BYTES'];
+  if (cache === undefined || cache === '' || /^[1-9]\d{0,14}$/.test(cache)) return;
+  const mend = 'Give a whole number of bytes, or leave it away.';
+  throw new Fault('invalid', `HATCH_COUNT_CACHE_BYTES is "${cache.slice(0, 40)}".`, mend);
+}
+
 interface ServeFlags {
   host: string;
   port: number;
   store: string;
   allowHost: string[];
+  keepWaiting: number;
+  token: boolean;
   logLevel: string;
 }
 
@@ -66,34 +85,100 @@ const withServeFlags = (command: Command) =>
     .option('--port <number>', 'port to listen on; 0 takes a free one', portNumber, 4114)
     .option('--store <folder>', 'where studies are kept', defaultFolder())
     .option('--allow-host <name...>', 'other names under which the server may be asked for', [])
-    .option('--log-level <level>', 'trace, debug, info, warn, error or silent', 'info');
+    .option(
+      '--keep-waiting <days>',
+      'days for which a file waits to be accepted; 0: for ever',
+      wholeNumber,
+      WAITING_DAYS,
+    )
+    .option('--token', 'ask for a token, which is in the address that is printed: for a machine that others use too')
+    .addOption(
+      new Option('--log-level <level>', 'what is logged')
+        .choices(['trace', 'debug', 'info', 'warn', 'error', 'silent'])
+        .default('info'),
+    );
+
+/** Starts a service on a store that this server has for itself. */
+function claimed(
+  { store: folder, keepWaiting }: ServeFlags,
+  log: pino.Logger,
+): { service: Service; store: ClaimedStore } {
+  checkSettings(process.env);
+  const store = claimStore(folder);
+  return { service: startService({ folder, worker, log, waitingDays: keepWaiting }), store };
+}
+
+const LOOPBACK = ['127.0.0.1', '::1', 'localhost'];
+
+function warnOfNetwork({ host, token }: ServeFlags): void {
+  if (LOOPBACK.includes(host) || host.startsWith('127.')) return;
+  const asks = token ? 'whoever has the token' : 'anybody who reaches it, without being asked for anything,';
+  process.stderr.write(
+    `hatch-count: listening on ${host}: ${asks} can read and change every study, and what is sent is not encrypted.\n`,
+  );
+}
+
+/** Serves, prints where, and stops when the system asks for it. */
+async function serveAt(
+  flags: ServeFlags,
+  log: pino.Logger,
+  { service, store }: ReturnType<typeof claimed>,
+  { path = '', otherPort = false }: { path?: string; otherPort?: boolean } = {},
+): Promise<string> {
+  const token = flags.token ? tokenOf(flags.store) : null;
+  const start = (port: number) =>
+    serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, token, log, host: flags.host, port });
+  const running = await start(flags.port).catch((error: unknown) => {
+    if (otherPort && error instanceof Fault && error.kind === 'conflict') return start(0);
+    throw error;
+  });
+  store.sayAddress(running.address);
+  const stop = async () => {
+    await running.stop();
+    store.release();
+  };
+  stopOnSignal({ ...running, stop }, log);
+  const address = `${running.address}${path}${token === null ? '' : `${path === '' ? '/' : ''}?token=${token}`}`;
+  warnOfNetwork(flags);
+  process.stdout.write(`Hatch Count is at ${address}\n`);
+  return address;
+}
 
 withServeFlags(program.command('serve').description('serve the application')).action(async (flags: ServeFlags) => {
   const log = logger(flags.logLevel);
-  const service = startService({ folder: flags.store, worker, log });
-  const running = await serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, log, ...flags });
-  stopOnSignal(running, log);
-  process.stdout.write(`Hatch Count is at ${running.address}\n`);
+  await serveAt(flags, log, claimed(flags, log));
 });
 
 withServeFlags(program.command('demo').description('serve the application with the demo study in it'))
   .option('--no-open', 'do not open a browser')
   .action(async (flags: ServeFlags & { open: boolean }) => {
     const log = logger(flags.logLevel);
-    const service = startService({ folder: flags.store, worker, log });
-    await seedDemo(service, join(root, 'demo'));
-    const start = (port: number) =>
-      serve({ service, dist: join(root, 'dist'), hosts: flags.allowHost, log, host: flags.host, port });
-    const running = await start(flags.port).catch((error: unknown) => {
-      // The demo may stand beside another server; any free port will do.
-      if (error instanceof Fault && error.kind === 'conflict') return start(0);
-      throw error;
-    });
-    stopOnSignal(running, log);
-    const address = `${running.address}/studies/${DEMO_STUDY}/tables`;
-    process.stdout.write(`Hatch Count is at ${address}\n`);
+    const claim = claimed(flags, log);
+    await seedDemo(claim.service, join(root, 'demo'));
+    // The demo may stand beside another server; any free port will do.
+    const address = await serveAt(flags, log, claim, { path: `/studies/${DEMO_STUDY}/tables`, otherPort: true });
     if (flags.open) openBrowser(address);
   });
+
+program
+  .command('token')
+  .description('the token of a store, for programs that ask a server which was started with --token')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .action(({ store }: { store: string }) => void process.stdout.write(`${tokenOf(store)}\n`));
+
+program
+  .command('verify')
+  .description(
+    'look a study, a backup or the whole store through to the last byte; the exit code says whether all is whole',
+  )
+  .argument('[what]', 'id or name of a study, or a backup; all of the store where not given')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .action((what: string | undefined, { store }: { store: string }) =>
+    within(store, async (service) => {
+      await sayVerified(service, what, (text) => void process.stdout.write(text));
+      return '';
+    }),
+  );
 
 program
   .command('seed')
@@ -156,8 +241,12 @@ program
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
   );
 
+// Studies are for the user who runs this alone, and so is what is written of them.
+process.umask(0o077);
+
 program.parseAsync().catch((error: unknown) => {
-  if (!(error instanceof Fault)) throw error;
-  process.stderr.write(`hatch-count: ${error.message} ${error.mend}\n`);
+  const fault = error instanceof Fault ? error : storeFault(error);
+  if (!fault) throw error;
+  process.stderr.write(`hatch-count: ${fault.message} ${fault.mend}\n`);
   process.exit(2);
 });

@@ -6,8 +6,6 @@ import { pathToFileURL } from 'node:url';
 import type { Logger } from 'pino';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
-import { listStudies } from '../service/open-study.js';
-import { settle } from '../service/settle.js';
 import { type Handler, listener } from './listener.js';
 
 export interface ServeOptions {
@@ -17,6 +15,8 @@ export interface ServeOptions {
   host: string;
   port: number;
   hosts: readonly string[];
+  /** Asked for of every request; null: of none. */
+  token: string | null;
   log: Logger;
 }
 
@@ -41,6 +41,19 @@ function endSilentSenders(server: Server): void {
   });
 }
 
+/** Why the server cannot listen where it is told to; null: for another reason. */
+function listenFault({ code = '' }: NodeJS.ErrnoException, host: string, port: number): Fault | null {
+  const otherPort = 'Stop what uses it, or start with --port and another number.';
+  if (code === 'EADDRINUSE') return new Fault('conflict', `Port ${port} is taken.`, otherPort, { field: 'port' });
+  if (code === 'EACCES') {
+    const mend = 'Start with --port and a number from 1024 up.';
+    return new Fault('invalid', `This user may not listen on port ${port}.`, mend, { field: 'port' });
+  }
+  if (!['ENOTFOUND', 'EAI_AGAIN', 'EADDRNOTAVAIL', 'EINVAL', 'EAFNOSUPPORT'].includes(code)) return null;
+  const mend = 'Start with --host and an address of this machine, such as 127.0.0.1.';
+  return new Fault('invalid', `${host} is no address of this machine.`, mend, { field: 'host' });
+}
+
 async function astroHandler(dist: string): Promise<Handler> {
   const entry = join(dist, 'server', 'entry.mjs');
   if (!existsSync(entry))
@@ -50,36 +63,17 @@ async function astroHandler(dist: string): Promise<Handler> {
 }
 
 /** Serves the application. Listens on loopback unless told otherwise. */
-export async function serve({ service, dist, host, port, hosts, log }: ServeOptions): Promise<Running> {
+export async function serve({ service, dist, host, port, hosts, token, log }: ServeOptions): Promise<Running> {
   const handler = await astroHandler(dist);
   const server = createServer(
     { requestTimeout: 0, headersTimeout: 30_000 },
-    listener({ service, handler, dist, hosts, log }),
+    listener({ service, handler, dist, hosts, token, log }),
   );
   endSilentSenders(server);
   await new Promise<void>((resolve, reject) => {
-    server.once('error', (error: NodeJS.ErrnoException) => {
-      reject(
-        error.code === 'EADDRINUSE'
-          ? new Fault(
-              'conflict',
-              `Port ${port} is taken.`,
-              'Stop what uses it, or start with --port and another number.',
-              { field: 'port' },
-            )
-          : error,
-      );
-    });
+    server.once('error', (error: NodeJS.ErrnoException) => reject(listenFault(error, host, port) ?? error));
     server.listen(port, host, resolve);
   });
-  // A process that ended between a change and what follows from it is made good here.
-  for (const { id } of listStudies(service)) {
-    const study = service.studies.get(id);
-    if (study)
-      study.queue.last = settle(service, study).catch((error: unknown) =>
-        log.error({ err: error, study: id }, 'a working could not be computed again'),
-      );
-  }
   const { port: bound } = server.address() as AddressInfo;
   const shown = host.includes(':') ? `[${host}]` : host;
   return {

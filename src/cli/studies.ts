@@ -5,7 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import type { Command } from 'commander';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
-import { listStudies, openStudy } from '../service/open-study.js';
+import { listStudies, readyStudy, unopenedFiles } from '../service/open-study.js';
 import { backUpStudy, binStudy, copyStudy, editStudy, listBin, restoreStudy, unbinStudy } from '../service/studies.js';
 import { studyId } from './study-id.js';
 
@@ -23,14 +23,17 @@ export function addStudyCommands(
   const command = (name: string, about: string) =>
     program.command(name).description(about).option('--store <folder>', 'where studies are kept', store);
   type Flags = { store: string };
-  const open = (service: Service, called: string) => openStudy(service, studyId(service, called));
+  const open = (service: Service, called: string) => readyStudy(service, studyId(service, called));
 
   command('studies', 'all studies, one a line: id, name, respondents, taken in').action(({ store: folder }: Flags) =>
     within(folder, (service) =>
       Promise.resolve(
-        listStudies(service)
-          .map(({ id, name, respondents, created }) => line([id, name, respondents, created]))
-          .join(''),
+        [
+          ...listStudies(service).map(({ id, name, respondents, created }) => line([id, name, respondents, created])),
+          ...unopenedFiles(service).map(
+            ({ file, message, mend }) => `# ${file} cannot be opened. ${message} ${mend}\n`,
+          ),
+        ].join(''),
       ),
     ),
   );
@@ -40,7 +43,7 @@ export function addStudyCommands(
     .argument('[subtitle]', 'what it is, in a few words')
     .action((study: string, name: string, subtitle: string | undefined, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        const row = await editStudy(service, open(service, study), { name, subtitle });
+        const row = await editStudy(service, await open(service, study), { name, subtitle });
         return line([row.id, row.name]);
       }),
     );
@@ -49,7 +52,7 @@ export function addStudyCommands(
     .argument('[name]', 'the name of the copy')
     .action((study: string, name: string | undefined, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        const row = await copyStudy(service, open(service, study), name);
+        const row = await copyStudy(service, await open(service, study), name);
         return line([row.id, row.name]);
       }),
     );
@@ -57,7 +60,7 @@ export function addStudyCommands(
     .argument('<study>', 'its id, or its name')
     .action((study: string, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        await binStudy(service, open(service, study));
+        await binStudy(service, await open(service, study));
         return '';
       }),
     );
@@ -76,7 +79,7 @@ export function addStudyCommands(
     .argument('[file]', 'where to; a name with the day where not given')
     .action((study: string, file: string | undefined, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        const { fileName, stream } = await backUpStudy(service, open(service, study));
+        const { fileName, stream } = await backUpStudy(service, await open(service, study));
         const path = file ?? fileName;
         if (existsSync(path))
           throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path });

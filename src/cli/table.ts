@@ -3,7 +3,7 @@ import { parseWith } from '../core/parse-with.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/table-csv.js';
-import { openStudy } from '../service/open-study.js';
+import { readyStudy } from '../service/open-study.js';
 import { answerTable, readSentence } from '../service/table-answer.js';
 
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */
@@ -13,7 +13,7 @@ export async function sayTable(
   sentence: string,
   { order, csv = false }: { order: string; csv?: boolean },
 ): Promise<string> {
-  const study = openStudy(service, studyId(service, called));
+  const study = await readyStudy(service, studyId(service, called));
   const asked = parseWith(TableAskedSchema, { sentence, order });
   if (!csv) return `${JSON.stringify(await answerTable(service, study, asked))}\n`;
   const { order: rowOrder } = asked;

@@ -1,11 +1,13 @@
-import { readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
 import { defaultFolder, startService } from './context.js';
 import { findIntake } from './intake/read.js';
 import { receiveFile } from './intake/receive.js';
-import { listStudies, studyOrNull } from './open-study.js';
+import { readRecord, writeRecord } from './intake/record.js';
+import { waitingIntakes } from './intake/waiting.js';
+import { listStudies, studyForPage, unopenedFiles } from './open-study.js';
 import { faultOf, serviceForTests, studyOfRows, WORKER } from './test-study.js';
 
 const service = serviceForTests();
@@ -23,26 +25,33 @@ describe('the store folder', () => {
     writeFileSync(join(service.folder, 'studies', 'broken.sqlite'), 'this is no database');
     const names = listStudies(service).map(({ name }) => name);
     expect([...names].sort()).toEqual(['Fernhill', 'Weir End']);
+    expect(unopenedFiles(service)).toMatchObject([{ file: 'broken.sqlite', kind: 'not-a-study' }]);
+    expect(await studyForPage(service, 'broken')).toEqual({ study: null, instead: '/studies' });
     rmSync(join(service.folder, 'studies', 'broken.sqlite'));
   });
 
-  it('knows no study outside itself', () => {
-    for (const id of ['../secret', 'UPPER', '', 'a'.repeat(80), 'none']) expect(studyOrNull(service, id)).toBeNull();
+  it('knows no study outside itself', async () => {
+    for (const id of ['../secret', 'UPPER', '', 'a'.repeat(80), 'none'])
+      expect(await studyForPage(service, id)).toEqual({ study: null, instead: null });
   });
 
-  it('forgets parts that a kill left, and intakes that nobody accepted, after a while', async () => {
-    const part = join(service.folder, 'studies', 'x.sqlite.part-0000');
-    writeFileSync(part, 'x');
-    const old = new Date(Date.now() - 2 * 3_600_000);
-    utimesSync(part, old, old);
-    const second = startService({ folder: service.folder, worker: WORKER });
-    await second.close();
-    expect(readdirSync(join(service.folder, 'studies')).some((name) => name.includes('.part-'))).toBe(false);
-    const intake = await receiveFile(service, '../..\\evil\n.csv', Readable.from(['a\n1\n']));
+  it('tells until when a file waits, removes it then and not before, and says so to who asks', async () => {
+    const short = startService({ folder: service.folder, worker: WORKER, waitingDays: 2 });
+    const intake = await receiveFile(short, '../..\\evil\n.csv', Readable.from(['a\n1\n']));
     expect(intake.fileName).toBe('evil.csv');
-    const weeks = new Date(Date.now() - 14 * 86_400_000);
-    utimesSync(join(service.folder, 'intakes', intake.id), weeks, weeks);
-    await receiveFile(service, 'next.csv', Readable.from(['a\n1\n']));
-    expect((await faultOf(findIntake(service, intake.id))).kind).toBe('not-found');
+    const [waiting] = await waitingIntakes(short);
+    expect(waiting?.until?.slice(0, 10)).toBe(new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10));
+    await receiveFile(short, 'next.csv', Readable.from(['a\n1\n']));
+    expect((await findIntake(short, intake.id)).fileName).toBe('evil.csv');
+    const record = await readRecord(short, intake.id);
+    await writeRecord(short, { ...record, created: new Date(Date.now() - 3 * 86_400_000).toISOString() });
+    await receiveFile(short, 'next.csv', Readable.from(['a\n1\n']));
+    const gone = await faultOf(findIntake(short, intake.id));
+    expect([gone.kind, gone.message]).toEqual([
+      'not-found',
+      expect.stringContaining('evil.csv had waited too long and was removed on'),
+    ]);
+    await short.close();
+    expect((await waitingIntakes(service)).every(({ until }) => until !== null)).toBe(true);
   });
 });

@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
@@ -12,7 +12,12 @@ export interface ServiceOptions {
   /** The bundled entry of threads and processes, `dist/cli/worker.js`. */
   worker: string;
   log?: Logger | undefined;
+  /** Days for which a file waits to be accepted or discarded; 0: for ever. */
+  waitingDays?: number | undefined;
 }
+
+/** A file that nobody decides on waits so many days, unless it is said otherwise. */
+export const WAITING_DAYS = 30;
 
 export interface OpenStudy {
   id: string;
@@ -37,8 +42,11 @@ export interface RunningRead {
 /** What every use case works with. One for a process. */
 export interface Service extends Pick<JobRunner, 'run' | 'forget'> {
   folder: string;
+  waitingDays: number;
   log: Logger;
   studies: Map<string, OpenStudy>;
+  /** Studies that are brought up to date, or were, by id. */
+  ready: Map<string, Promise<void>>;
   /** Files that are being read, by intake. */
   readings: Map<string, RunningRead>;
   /** Workings that are being made together, by study: how many are done, and of how many. */
@@ -62,31 +70,22 @@ export function defaultFolder(env: NodeJS.ProcessEnv = process.env): string {
 export const studiesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'studies');
 export const intakesFolder = (service: Pick<Service, 'folder'>) => join(service.folder, 'intakes');
 
-/** Removes what an intake left that was killed an hour ago or more. */
-function forgetParts(folder: string): void {
-  for (const name of readdirSync(studiesFolder({ folder }))) {
-    const path = join(studiesFolder({ folder }), name);
-    if (name.includes('.part-') && Date.now() - statSync(path).mtimeMs > 3_600_000) rmSync(path, { force: true });
-  }
-}
-
 /** How long work under way may go on when the service is to close; what is not done by then lands not at all. */
 const CLOSING_MS = 2500;
 
 /** Starts the service: its folders and what does its jobs. */
 export function startService(options: ServiceOptions): Service {
   const folder = options.folder ?? defaultFolder();
-  mkdirSync(studiesFolder({ folder }), { recursive: true });
-  mkdirSync(intakesFolder({ folder }), { recursive: true });
-  forgetParts(folder);
-  // Whoever fetched these has them, or asks again.
-  rmSync(join(folder, 'exports'), { recursive: true, force: true });
+  mkdirSync(studiesFolder({ folder }), { recursive: true, mode: 0o700 });
+  mkdirSync(intakesFolder({ folder }), { recursive: true, mode: 0o700 });
   const log = options.log ?? pino({ level: 'silent' });
   const jobs = jobRunner(options.worker, log);
   const service: Service = {
     folder,
+    waitingDays: options.waitingDays ?? WAITING_DAYS,
     log,
     studies: new Map(),
+    ready: new Map(),
     readings: new Map(),
     making: new Map(),
     revisionOf: (id) => {

@@ -1,8 +1,12 @@
-import { existsSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, lstatSync, readdirSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { Fault } from '../core/fault.js';
-import { openStudyFile } from '../store/open.js';
-import { type StudyRow, studyRow, touchStudy } from '../store/study.js';
+import { inspectStudyFile, type Trouble, troubleOf } from '../store/inspect.js';
+import { CURRENT_VERSION, openStudyFile, readStudyFile } from '../store/open.js';
+import { listedRow, setStudyId, type StudyRow, studyRow } from '../store/study.js';
+import { askedBy } from './asking.js';
+import { settle } from './settle.js';
+import { upgradeStudy } from './upgrade.js';
 import { tidy } from './tidy.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 
@@ -18,39 +22,120 @@ function asSeen(study: OpenStudy, seen: number | null): OpenStudy {
   return seen === null ? study : (Object.create(study, { seen: { value: seen } }) as OpenStudy);
 }
 
+const notThere = (id: string) =>
+  new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
+    field: 'study',
+  });
+
+/** What a study's file is. @throws Fault where there is none, or it cannot be opened */
+function inspected(id: string, file: string): { version: number } {
+  if (!isStudyId(id) || !existsSync(file)) throw notThere(id);
+  const found = inspectStudyFile(file);
+  if (found.is === 'study') return found;
+  const { message, mend } = found.trouble;
+  throw new Fault('damaged', `The study "${id}" cannot be opened. ${message}`, mend, { file: basename(file) });
+}
+
+function open(service: Service, id: string, file: string): OpenStudy {
+  const study: OpenStudy = { id, file, db: openStudyFile(file), queue: { last: Promise.resolve() }, seen: null };
+  // A file that was copied by hand is the study that its name says.
+  if (studyRow(study.db).id !== id) setStudyId(study.db, id);
+  service.studies.set(id, study);
+  return study;
+}
+
 /**
- * A study by its id, opened once and kept open.
+ * A study by its id, opened once and kept open. Its file is up to date: `readyStudy` sees to that first.
  * @param seen the revision that whoever asks has seen: a change to what was changed since is refused
- * @throws Fault where there is none
+ * @throws Fault where there is none, or it cannot be opened
  */
 export function openStudy(service: Service, id: string, seen: number | null = null): OpenStudy {
-  const open = service.studies.get(id);
-  if (open) return asSeen(open, seen);
   const file = studyFile(service, id);
-  if (!isStudyId(id) || !existsSync(file)) {
-    throw new Fault('not-found', `There is no study "${id.slice(0, 64)}".`, 'Choose one from the list of studies.', {
-      field: 'study',
-    });
-  }
-  const study: OpenStudy = { id, file, db: openStudyFile(file), queue: { last: Promise.resolve() }, seen: null };
-  service.studies.set(id, study);
+  const study = service.studies.get(id) ?? (inspected(id, file), open(service, id, file));
   return asSeen(study, seen);
 }
 
-/** All studies, the newest first. A file that cannot be opened is told in the log and passed over. */
-export function listStudies(service: Service): StudyRow[] {
-  return readdirSync(studiesFolder(service))
-    .filter((name) => name.endsWith('.sqlite'))
-    .flatMap((name) => {
-      try {
-        return [studyRow(openStudy(service, name.slice(0, -'.sqlite'.length)).db)];
-      } catch (error) {
-        service.log.error({ err: error, file: name }, 'a study cannot be opened');
-        return [];
-      }
-    })
-    .sort((a, b) => b.created.localeCompare(a.created));
+async function makeReady(service: Service, id: string): Promise<void> {
+  const file = studyFile(service, id);
+  if (!service.studies.has(id)) {
+    const { version } = inspected(id, file);
+    if (version < CURRENT_VERSION) await upgradeStudy(service, id, file, version);
+  }
+  const study = openStudy(service, id);
+  await inQueue(service, study, () => settle(service, study));
 }
+
+/**
+ * A study by its id, ready to be asked: its file is brought up to date, with the old one kept, and what was not
+ * computed when the last server ended is computed, before anything of it is told.
+ * @throws Fault where there is none, or it cannot be opened
+ */
+export async function readyStudy(service: Service, id: string, seen: number | null = null): Promise<OpenStudy> {
+  const making = service.ready.get(id) ?? askedBy({ asker: 'ourselves' }, () => makeReady(service, id));
+  service.ready.set(id, making);
+  try {
+    await making;
+  } catch (error) {
+    service.ready.delete(id);
+    throw error;
+  }
+  return openStudy(service, id, seen);
+}
+
+/** A file in the store that cannot be opened as a study. */
+export interface Unopened extends Trouble {
+  /** Its name, with the ending. */
+  file: string;
+  bytes: number;
+}
+
+const ENDING = '.sqlite';
+
+function unopenedAt(service: Service, file: string): Unopened | null {
+  const id = file.slice(0, -ENDING.length);
+  if (service.studies.has(id)) return null;
+  const path = join(studiesFolder(service), file);
+  const found = inspectStudyFile(path);
+  const trouble = found.is === 'trouble' ? found.trouble : isStudyId(id) ? null : troubleOf('name');
+  return trouble && { file, bytes: lstatSync(path).size, ...trouble };
+}
+
+/** Files of the store that are to be studies, by their names. */
+export const storeFiles = (service: Service) =>
+  readdirSync(studiesFolder(service)).filter((name) => name.endsWith(ENDING));
+
+/** How many files of studies the store has, whatever is in them. */
+export const countStudies = (service: Service): number => storeFiles(service).length;
+
+/** Files in the store that cannot be opened, with the reason. Nothing is written to them. */
+export const unopenedFiles = (service: Service): Unopened[] =>
+  storeFiles(service).flatMap((file) => unopenedAt(service, file) ?? []);
+
+/** What is said of a study in the list; it is not opened for it. */
+function listed(service: Service, file: string): StudyRow[] {
+  const id = file.slice(0, -ENDING.length);
+  const study = service.studies.get(id);
+  try {
+    if (study) return [studyRow(study.db)];
+    if (unopenedAt(service, file)) return [];
+    const db = readStudyFile(join(studiesFolder(service), file));
+    try {
+      return [{ ...listedRow(db), id }];
+    } finally {
+      db.close();
+    }
+  } catch (error) {
+    // It went while the list was made, or is damaged where nobody looked yet; another request says so.
+    service.log.warn({ err: error, file }, 'a study cannot be listed');
+    return [];
+  }
+}
+
+/** All studies, the newest first; those that cannot be opened are `unopenedFiles`. */
+export const listStudies = (service: Service): StudyRow[] =>
+  storeFiles(service)
+    .flatMap((file) => listed(service, file))
+    .sort((a, b) => b.created.localeCompare(a.created));
 
 /** Does some work on a study after all that was begun before, which may put another file in its place. */
 export function inQueue<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
@@ -59,15 +144,11 @@ export function inQueue<T>(service: Service, study: OpenStudy, work: () => Promi
   return mustEnd(service, next);
 }
 
-/** Makes a change to a study after those before it, and counts it in the study's revision. */
+/** Makes a change to a study after those before it. The change counts itself, in the transaction that makes it. */
 export function change<T>(service: Service, study: OpenStudy, work: () => Promise<T> | T): Promise<T> {
   return inQueue(service, study, async () => {
-    const { revision } = studyRow(study.db);
     try {
-      const result = await work();
-      // A change counts itself in its own transaction; what made none is counted here.
-      if (studyRow(study.db).revision === revision) touchStudy(study.db);
-      return result;
+      return await work();
     } catch (error) {
       tidy(study.db);
       throw error;
@@ -75,12 +156,16 @@ export function change<T>(service: Service, study: OpenStudy, work: () => Promis
   });
 }
 
-/** A study's entry in the list, or null where there is none of that id. */
-export function studyOrNull(service: Service, id: string): StudyRow | null {
+/** A study for its page; or where to go instead: null is the page that says that there is nothing. */
+export async function studyForPage(
+  service: Service,
+  id: string,
+): Promise<{ study: StudyRow } | { study: null; instead: string | null }> {
   try {
-    return studyRow(openStudy(service, id).db);
+    return { study: studyRow((await readyStudy(service, id)).db) };
   } catch (error) {
-    if (error instanceof Fault && error.kind === 'not-found') return null;
-    throw error;
+    if (!(error instanceof Fault)) throw error;
+    // The list says why a study cannot be opened, and what can be done.
+    return { study: null, instead: error.kind === 'not-found' ? null : '/studies' };
   }
 }

@@ -7,13 +7,24 @@ import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import { type SizeWords, whyNoSizeWords } from '../core/reading/size-words.js';
 import { closeForMove, detach, openStudyFile, readStudyFile, removeStudyFile } from '../store/open.js';
-import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow } from '../store/study.js';
+import { inspectStudyFile } from '../store/inspect.js';
+import { unseal } from '../store/seal.js';
+import {
+  listedRow,
+  nameStudy,
+  setSettings,
+  setStudyId,
+  settingsOf,
+  type StudyRow,
+  studyRow,
+  touchStudy,
+} from '../store/study.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 import { limited } from './intake/limited.js';
 import { land } from './land.js';
 import { newStudyId } from './new-study-id.js';
 import { passingFile, type PassingFile } from './passing-file.js';
-import { change, isStudyId, openStudy, studyFile } from './open-study.js';
+import { change, isStudyId, openStudy, readyStudy, studyFile } from './open-study.js';
 
 /** The largest backup that is taken. */
 const MOST_BYTES = 64 * 1024 ** 3;
@@ -42,16 +53,17 @@ export function editStudy(service: Service, study: OpenStudy, edit: StudyEdit): 
       if (edit.sizeWords !== undefined) {
         setSettings(db, { ...settingsOf(db), sizeWords: edit.sizeWords === null ? undefined : [...edit.sizeWords] });
       }
+      touchStudy(db);
     }).immediate();
     return studyRow(db);
   });
 }
 
 /** Writes a whole copy of a study beside the studies. */
-async function copyBeside(service: Service, study: OpenStudy): Promise<string> {
+async function copyBeside(service: Service, study: OpenStudy, sealed = false): Promise<string> {
   const part = join(studiesFolder(service), `copy.part-${randomBytes(6).toString('hex')}`);
   try {
-    await service.run('copy', { from: study.file, to: part });
+    await service.run('copy', { from: study.file, to: part, sealed });
     return part;
   } catch (error) {
     removeStudyFile(part);
@@ -88,6 +100,7 @@ export function binStudy(service: Service, study: OpenStudy): Promise<void> {
     detach(db);
     await rename(study.file, join(binFolder(service), `${study.id}.sqlite`));
     service.studies.delete(study.id);
+    service.ready.delete(study.id);
     // A request that is being answered may still read from it.
     setTimeout(() => db.close(), LEAVE_OPEN_MS).unref();
   };
@@ -97,16 +110,18 @@ export function binStudy(service: Service, study: OpenStudy): Promise<void> {
   return mustEnd(service, next);
 }
 
-/** Studies in the bin, the last binned first. */
+/** Studies in the bin, the last binned first. A file that is no study is passed over. */
 export function listBin(service: Service): (StudyRow & { binned: string })[] {
   if (!existsSync(binFolder(service))) return [];
   return readdirSync(binFolder(service))
-    .filter((name) => name.endsWith('.sqlite'))
-    .map((name) => {
+    .filter((name) => name.endsWith('.sqlite') && isStudyId(name.slice(0, -'.sqlite'.length)))
+    .flatMap((name) => {
       const path = join(binFolder(service), name);
+      if (inspectStudyFile(path).is === 'trouble') return [];
       const db = readStudyFile(path);
       try {
-        return { ...studyRow(db), binned: statSync(path).ctime.toISOString() };
+        const id = name.slice(0, -'.sqlite'.length);
+        return [{ ...listedRow(db), id, binned: statSync(path).ctime.toISOString() }];
       } finally {
         db.close();
       }
@@ -129,7 +144,7 @@ export async function unbinStudy(service: Service, id: string): Promise<StudyRow
   if (existsSync(studyFile(service, id)))
     throw new Fault('conflict', `There is a study "${id}" again.`, 'Bin that one first.', { field: 'study' });
   await rename(path, studyFile(service, id));
-  return studyRow(openStudy(service, id).db);
+  return studyRow((await readyStudy(service, id)).db);
 }
 
 /** Deletes a study in the bin for good. */
@@ -137,7 +152,7 @@ export const emptyFromBin = (service: Service, id: string): Promise<void> => rm(
 
 /** A study as one file, which `restoreStudy` takes: everything in it, the ledger and the binder too. */
 export async function backUpStudy(service: Service, study: OpenStudy): Promise<PassingFile> {
-  const part = await copyBeside(service, study);
+  const part = await copyBeside(service, study, true);
   const day = new Date().toISOString().slice(0, 10);
   return passingFile(`${study.id}-${day}.hatch-count.sqlite`, part);
 }
@@ -155,8 +170,9 @@ export function restoreStudy(service: Service, name: string, body: Readable): Pr
         limited(name, MOST_BYTES, () => undefined),
         createWriteStream(part),
       );
-      await service.run('verify', { path: part, file: name });
+      await service.run('checkBackup', { path: part, file: name });
       const db = openStudyFile(part);
+      unseal(db);
       let { id } = studyRow(db);
       const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));
       if (taken || !isStudyId(id)) {

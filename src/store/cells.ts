@@ -1,5 +1,6 @@
 import { lowBits, wordAt } from '../core/count/column.js';
 import { canonicalCode } from '../core/codebook/number.js';
+import { chunkFinder, damagedColumn } from './chunks.js';
 import { arrayOf, columnRow, rawCodes } from './columns.js';
 import type { Db } from './open.js';
 
@@ -46,9 +47,7 @@ function decoderFor(db: Db, id: number): Decoder {
 /** Reads a column's values a stretch at a time, with one chunk of it in memory. Not for multiple response. */
 export function cellReader(db: Db, id: number): CellReader {
   const decode = decoderFor(db, id);
-  const find = db.prepare(
-    "SELECT first, bytes FROM chunk WHERE column_id = ? AND part = 'values' AND first <= ? ORDER BY first DESC LIMIT 1",
-  );
+  const find = chunkFinder(db);
   let chunk: { first: number; length: number; cell: (k: number) => Cell } = {
     first: 0,
     length: 0,
@@ -58,10 +57,10 @@ export function cellReader(db: Db, id: number): CellReader {
     const cells: Cell[] = [];
     for (let k = from; k < to; k++) {
       if (k < chunk.first || k >= chunk.first + chunk.length) {
-        const row = find.get(id, k) as { first: number; bytes: Buffer } | undefined;
-        if (!row) throw new Error(`column ${id} has no respondent ${k + 1}`);
+        const row = find(id, k);
+        if (!row) throw damagedColumn(db, id, `respondent ${k + 1} has no value`);
         chunk = { first: row.first, ...decode(row.bytes) };
-        if (k >= chunk.first + chunk.length) throw new Error(`column ${id} ends before respondent ${k + 1}`);
+        if (k >= chunk.first + chunk.length) throw damagedColumn(db, id, `it ends before respondent ${k + 1}`);
       }
       cells.push(chunk.cell(k - chunk.first));
     }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { columnBytes, readColumn, removeColumn, writeArray, CHUNK } from './columns.js';
+import { setRespondents } from './study.js';
 import { studyOfTests } from './study.fixtures.js';
 
 const { db, column } = studyOfTests();
@@ -8,10 +9,12 @@ describe('columns', () => {
   it('come back from chunks as they went in', () => {
     const values = Uint8Array.from({ length: CHUNK * 2 + 7 }, (_, k) => k % 3);
     const id = column('many', 'coded8', ['a', 'b']);
+    setRespondents(db, values.length);
     writeArray(db, id, 'values', values, 1);
     expect(db.prepare('SELECT count(*) FROM chunk WHERE column_id = ?').pluck().get(id)).toBe(3);
     expect(readColumn(db, id)).toEqual({ kind: 'coded', values, codes: ['a', 'b'] });
     removeColumn(db, id);
+    setRespondents(db, 3);
     expect(db.prepare('SELECT count(*) FROM chunk WHERE column_id = ?').pluck().get(id)).toBe(0);
   });
   it('keep sets of more than 32 options, word by word', () => {
@@ -30,7 +33,7 @@ describe('columns', () => {
     writeArray(db, id, 'values', new Uint8Array(numbers.buffer), 8);
     expect(readColumn(db, id)).toEqual({ kind: 'number', values: numbers, words: [] });
     const wide = column('wide', 'coded16', ['x']);
-    writeArray(db, wide, 'values', Uint16Array.from([300, 0]), 1);
-    expect(readColumn(db, wide)).toEqual({ kind: 'coded', values: Uint16Array.from([300, 0]), codes: ['x'] });
+    writeArray(db, wide, 'values', Uint16Array.from([300, 0, 1]), 1);
+    expect(readColumn(db, wide)).toEqual({ kind: 'coded', values: Uint16Array.from([300, 0, 1]), codes: ['x'] });
   });
 });

@@ -2,6 +2,7 @@ import type { Level } from '../core/codebook/types.js';
 import type { Storage } from '../core/intake/read-in-shape.js';
 import { canonicalCode } from '../core/codebook/number.js';
 import type { Column } from '../core/count/column.js';
+import { chunkWriter, readBytes } from './chunks.js';
 import type { Db } from './open.js';
 
 /** Respondents in one chunk, where nothing speaks for fewer. */
@@ -33,34 +34,6 @@ export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: reado
   const id = Number(lastInsertRowid);
   insertCodes(db, id, codes);
   return id;
-}
-
-/** Writes one chunk: column, part, its first respondent (from 0), bytes. */
-export type ChunkWriter = (column: number, part: 'values' | 'state', first: number, bytes: Uint8Array) => void;
-
-/** Statement that writes chunks. */
-export function chunkWriter(db: Db): ChunkWriter {
-  const insert = db.prepare('INSERT INTO chunk (column_id, part, first, bytes) VALUES (?, ?, ?, ?)');
-  return (column, part, first, bytes) => void insert.run(column, part, first, bytes);
-}
-
-/** The chunks of a column one after the other, each with its first respondent. */
-export function* readChunks(
-  db: Db,
-  column: number,
-  part: 'values' | 'state' = 'values',
-): Generator<{ first: number; bytes: Buffer }> {
-  const firsts = db
-    .prepare('SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
-    .pluck()
-    .all(column, part);
-  const read = db.prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? AND first = ?').pluck();
-  for (const first of firsts as number[]) yield { first, bytes: read.get(column, part, first) as Buffer };
-}
-
-/** Takes a chunk away, so that another can be written in its place. */
-export function removeChunk(db: Db, column: number, first: number): void {
-  db.prepare("DELETE FROM chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
 }
 
 /** The bytes of a chunk as an array, wherever they lie. */
@@ -199,29 +172,18 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
   );
 }
 
-function readBytes(db: Db, column: number, part: 'values' | 'state'): ArrayBuffer {
-  const chunks = db
-    .prepare('SELECT bytes FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
-    .pluck()
-    .all(column, part) as Buffer[];
-  const bytes = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
-  let at = 0;
-  for (const chunk of chunks) {
-    bytes.set(chunk, at);
-    at += chunk.length;
-  }
-  return bytes.buffer;
-}
+/** Bytes of one respondent in a column of each storage; of sets: in one word. */
+const BYTES = { coded8: 1, coded16: 2, number: 8, sets: 4 } as const;
 
 /** Reads a column into memory; texts are not read, for nothing counts them. */
 export function readColumn(db: Db, id: number): Column {
   const { storage, width } = columnRow(db, id);
   if (storage === 'text') return { kind: 'text', values: [] };
-  const values = readBytes(db, id, 'values');
+  const values = readBytes(db, id, 'values', BYTES[storage] * (storage === 'sets' ? width : 1));
   const codes = columnCodes(db, id).map(({ code }) => code);
   if (storage === 'number') return { kind: 'number', values: new Float64Array(values), words: codes };
   if (storage === 'sets') {
-    const state = new Uint8Array(readBytes(db, id, 'state'));
+    const state = new Uint8Array(readBytes(db, id, 'state', 1));
     return { kind: 'sets', words: new Uint32Array(values), width, state, options: codes };
   }
   const raw = storage === 'coded8' ? new Uint8Array(values) : new Uint16Array(values);

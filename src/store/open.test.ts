@@ -59,7 +59,7 @@ describe('the file', () => {
       ['r', 1],
     ]);
     expect(cellReader(opened, 1)(65_530, 65_540)).toEqual(new Array(10).fill('a'));
-    expect(() => cellReader(opened, 1)(69_999, 70_001)).toThrow('ends before respondent 70001');
+    expect(() => cellReader(opened, 1)(69_999, 70_001)).toThrow('it ends before respondent 70001');
     expect(JSON.parse(allSourceFiles(opened)[0]?.layout ?? '')).toMatchObject({
       is: 'delimited',
       separator: ';',

@@ -6,6 +6,9 @@ import { MIGRATIONS } from './migrations/index.js';
 
 export type Db = Database.Database;
 
+/** The version of a file that is up to date. */
+export const CURRENT_VERSION = MIGRATIONS.length;
+
 function configure(db: Db): Db {
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');

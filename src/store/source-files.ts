@@ -16,6 +16,8 @@ export interface SourceFileRow {
   /** Rows that could not be read. */
   unread: number;
   takenIn: string;
+  /** The intake that brought it, where it was joined. */
+  intake: string | null;
 }
 
 export interface UnreadRow {
@@ -28,8 +30,8 @@ export function insertSourceFile(db: Db, file: Omit<SourceFileRow, 'id'>): numbe
   return Number(
     db
       .prepare(
-        `INSERT INTO source_file (name, sha256, bytes, layout, respondents, unread, taken_in)
-         VALUES (@name, @sha256, @bytes, @layout, @respondents, @unread, @takenIn)`,
+        `INSERT INTO source_file (name, sha256, bytes, layout, respondents, unread, taken_in, intake)
+         VALUES (@name, @sha256, @bytes, @layout, @respondents, @unread, @takenIn, @intake)`,
       )
       .run(file).lastInsertRowid,
   );
@@ -38,7 +40,7 @@ export function insertSourceFile(db: Db, file: Omit<SourceFileRow, 'id'>): numbe
 export function updateSourceFile(
   db: Db,
   id: number,
-  { respondents, unread, sha256, bytes, takenIn }: Omit<SourceFileRow, 'id' | 'name' | 'layout'>,
+  { respondents, unread, sha256, bytes, takenIn }: Omit<SourceFileRow, 'id' | 'name' | 'layout' | 'intake'>,
 ): void {
   db.prepare(
     'UPDATE source_file SET respondents = ?, unread = ?, sha256 = ?, bytes = ?, taken_in = ? WHERE id = ?',
@@ -49,7 +51,8 @@ export function updateSourceFile(
 export function allSourceFiles(db: Db): SourceFileRow[] {
   return db
     .prepare(
-      'SELECT id, name, sha256, bytes, layout, respondents, unread, taken_in AS takenIn FROM source_file ORDER BY id',
+      'SELECT id, name, sha256, bytes, layout, respondents, unread, taken_in AS takenIn, intake ' +
+        'FROM source_file ORDER BY id',
     )
     .all() as SourceFileRow[];
 }

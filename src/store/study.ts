@@ -33,6 +33,24 @@ export function studyRow(db: Db): StudyRow {
   return { ...row, settings: fromKept(row.settings, StudySettingsShape, 'its settings') };
 }
 
+/** A study's row out of a file that may be of an older version, which has not all of it. */
+export function listedRow(db: Db): StudyRow {
+  const row = db.prepare('SELECT * FROM study').get() as Record<string, string | number | null>;
+  const { id, name, subtitle, respondents, created, revision } = row as unknown as StudyRow;
+  return {
+    id,
+    name,
+    subtitle,
+    respondents,
+    created,
+    fileName: String(row['file_name']),
+    fileSha256: String(row['file_sha256']),
+    revision,
+    waveVariable: (row['wave_variable'] ?? null) as number | null,
+    settings: fromKept(String(row['settings'] ?? '{}'), StudySettingsShape, 'its settings'),
+  };
+}
+
 export const settingsOf = (db: Db): StudySettings => studyRow(db).settings;
 
 export function setSettings(db: Db, settings: StudySettings): void {

@@ -1,46 +1,129 @@
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
-import { MIGRATIONS } from './migrations/index.js';
+import { chunkFinder, readBytes } from './chunks.js';
+import { type ColumnRow, isCoded } from './columns.js';
+import { inspectStudyFile } from './inspect.js';
+import { CURRENT_VERSION, type Db } from './open.js';
+import { sealHolds } from './seal.js';
+
+/** What was found in a file that was looked through. */
+export interface Verified {
+  /** Nothing is wrong. */
+  whole: boolean;
+  /** What is wrong with the file as such, in sentences. */
+  wrong: string[];
+  /** Variables whose data is damaged, with what is wrong, and those that workings make of them. */
+  damaged: { variable: string; what: string }[];
+  /** Variables that are still right. */
+  right: number;
+  /** Of a backup: whether all in it is as it was made; null: the file is no backup. */
+  sealed: boolean | null;
+}
 
 /** Bytes for one respondent in one word of a column, by how it is stored. */
 const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8, sets: 4 };
 
-/** Tables that every version of a study file has; without them the file is not a study. */
-const TABLES = [
-  'study',
-  'data_column',
-  'column_code',
-  'chunk',
-  'code_list',
-  'code',
-  'working',
-  'variable',
-  'saved_table',
-];
+const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
-/** What is wrong with a file that is to be a study, in words; null where it is whole. */
-function wrongWith(db: Database.Database): string | null {
-  const version = db.pragma('user_version', { simple: true }) as number;
-  if (version > MIGRATIONS.length) return 'It was made by a newer Hatch Count.';
-  const tables = new Set(db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").pluck().all());
-  if (version < 1 || TABLES.some((name) => !tables.has(name))) return 'It is no study of Hatch Count.';
+/** Reads a column whole. @throws where a part of it is gone or is not as it was written */
+function readThrough(db: Db, { id, storage, width, blank }: ColumnRow, respondents: number): void {
+  const each = WIDTHS[storage];
+  if (each === undefined) {
+    const find = chunkFinder(db);
+    for (let at = 0; at < respondents;) {
+      const chunk = find(id, at);
+      const texts: unknown = chunk && JSON.parse(chunk.bytes.toString('utf8'));
+      if (!chunk || !Array.isArray(texts) || chunk.first + texts.length <= at)
+        throw new Error(`respondent ${at + 1} has no value`);
+      at = chunk.first + texts.length;
+    }
+    return;
+  }
+  readBytes(db, id, 'values', each * (storage === 'sets' ? width : 1));
+  if (storage === 'sets') readBytes(db, id, 'state', 1);
+  if (!isCoded(storage)) return;
+  const counted = db.prepare('SELECT coalesce(sum(respondents), 0) FROM column_code WHERE column_id = ?').pluck();
+  const filled = counted.get(id) as number;
+  if (filled !== respondents - blank)
+    throw new Error(`its codes have ${filled} respondents, not ${respondents - blank}`);
+}
+
+/** Variables that stand on damaged columns, directly or by workings. */
+function damagedIn(db: Db, columns: ReadonlyMap<number, string>): Verified['damaged'] {
+  const variables = db
+    .prepare('SELECT id, name, column_id AS columnId, working_id AS workingId FROM variable')
+    .all() as {
+    id: number;
+    name: string;
+    columnId: number;
+    workingId: number | null;
+  }[];
+  const found = new Map<number, Verified['damaged'][number]>();
+  for (const { id, name, columnId } of variables) {
+    const what = columns.get(columnId);
+    if (what !== undefined) found.set(id, { variable: name, what });
+  }
+  const sources = db.prepare('SELECT variable_id FROM working_source WHERE working_id = ?').pluck();
+  for (let before = -1; before !== found.size;) {
+    before = found.size;
+    for (const { id, name, workingId } of variables) {
+      if (workingId === null || found.has(id)) continue;
+      const source = (sources.all(workingId) as number[]).find((one) => found.has(one));
+      if (source !== undefined)
+        found.set(id, { variable: name, what: `it is made of ${found.get(source)!.variable}, which is damaged` });
+    }
+  }
+  return [...found.values()];
+}
+
+/** What is wrong with a file as such; empty where nothing is. */
+function wrongWith(db: Db, sealed: boolean | null): string[] {
+  const wrong: string[] = [];
   const check = db.pragma('integrity_check(1)', { simple: true });
-  if (check !== 'ok') return `It is damaged: ${String(check)}.`;
-  if ((db.pragma('foreign_key_check') as unknown[]).length > 0) return 'It is damaged: parts of it refer to nothing.';
-  const study = db.prepare('SELECT respondents FROM study').all() as { respondents: number }[];
-  const [only] = study;
-  if (!only || study.length > 1) return `It holds ${study.length} studies.`;
-  const columns = db
-    .prepare(
-      `SELECT c.name, c.storage, c.width, coalesce(sum(length(k.bytes)), 0) AS bytes FROM data_column c
-       LEFT JOIN chunk k ON k.column_id = c.id AND k.part = 'values' GROUP BY c.id`,
-    )
-    .all() as { name: string; storage: string; width: number; bytes: number }[];
-  const short = columns.find(({ storage, width, bytes }) => {
-    const each = WIDTHS[storage];
-    return each !== undefined && bytes !== each * (storage === 'sets' ? width : 1) * only.respondents;
-  });
-  return short ? `It is damaged: the column ${short.name} does not hold ${only.respondents} respondents.` : null;
+  if (check !== 'ok') wrong.push(`It is damaged: ${String(check).replace(/\s+/g, ' ')}.`);
+  if ((db.pragma('foreign_key_check') as unknown[]).length > 0)
+    wrong.push('It is damaged: parts of it refer to nothing.');
+  if (sealed === false) wrong.push('It is not as it was when it was backed up.');
+  return wrong;
+}
+
+function verifyOpen(db: Db, isCurrent: boolean): Verified {
+  const sealed = sealHolds(db);
+  const wrong = wrongWith(db, sealed);
+  const { respondents } = db.prepare('SELECT respondents FROM study').get() as { respondents: number };
+  const columns = db.prepare('SELECT * FROM data_column').all() as ColumnRow[];
+  const bad = new Map<number, string>();
+  // Chunks of older versions have no sums yet: they are made when the file is brought up to date.
+  for (const column of isCurrent ? columns : []) {
+    try {
+      readThrough(db, column, respondents);
+    } catch (error) {
+      bad.set(column.id, wordsOf(error).replace(/^The data of .*? is damaged: |\.$/g, ''));
+    }
+  }
+  const damaged = damagedIn(db, bad);
+  const variables = db.prepare('SELECT count(*) FROM variable').pluck().get() as number;
+  const right = variables - damaged.length;
+  const loose = bad.size > 0 && damaged.length === 0 ? ['A column that no variable uses is damaged.'] : [];
+  const all = [...wrong, ...loose];
+  return { whole: all.length === 0 && damaged.length === 0, wrong: all, damaged, right, sealed };
+}
+
+/** Looks a study's file through, to its last byte, and says what is damaged and what is still right. Writes nothing. */
+export function verifyFile(path: string): Verified {
+  const nothing = (what: string): Verified => ({ whole: false, wrong: [what], damaged: [], right: 0, sealed: null });
+  const found = inspectStudyFile(path);
+  if (found.is === 'trouble') return nothing(found.trouble.message);
+  try {
+    const db = new Database(path, { readonly: true, fileMustExist: true });
+    try {
+      return verifyOpen(db, found.version === CURRENT_VERSION);
+    } finally {
+      db.close();
+    }
+  } catch (error) {
+    return nothing(`It is damaged: ${wordsOf(error)}.`);
+  }
 }
 
 /**
@@ -48,22 +131,10 @@ function wrongWith(db: Database.Database): string | null {
  * is written to it.
  * @throws Fault naming the file and what is wrong with it
  */
-export function verifyStudyFile(path: string, name: string): void {
-  let db: Database.Database | null = null;
-  try {
-    db = new Database(path, { readonly: true, fileMustExist: true });
-    const wrong = wrongWith(db);
-    if (wrong !== null)
-      throw new Fault('invalid', `${name} cannot be restored. ${wrong}`, 'Choose another backup.', { file: name });
-  } catch (error) {
-    if (error instanceof Fault) throw error;
-    throw new Fault(
-      'invalid',
-      `${name} is no backup: it cannot be read.`,
-      'Choose a file that Hatch Count backed up.',
-      { file: name },
-    );
-  } finally {
-    db?.close();
-  }
+export function verifyBackup(path: string, name: string): void {
+  const { wrong, damaged } = verifyFile(path);
+  const [first] = damaged;
+  const what = wrong[0] ?? (first && `It is damaged: ${first.variable}, ${first.what}.`);
+  if (what === undefined) return;
+  throw new Fault('invalid', `${name} cannot be restored. ${what}`, 'Choose another backup.', { file: name });
 }

@@ -1,5 +1,5 @@
 import { assessInThread } from '../../service/assess.js';
-import { listStudies } from '../../service/open-study.js';
+import { countStudies } from '../../service/open-study.js';
 import { AssessmentSchema, AssessRequestSchema, parseAssess } from '../assess-schemas.js';
 import { operation } from '../operation.js';
 import { HealthSchema } from '../schemas.js';
@@ -13,7 +13,7 @@ export const STATISTICS = [
     path: '/health',
     summary: 'Whether the server is up',
     answer: HealthSchema,
-    work: ({ service }) => ({ status: 'ok' as const, version: VERSION, studies: listStudies(service).length }),
+    work: ({ service }) => ({ status: 'ok' as const, version: VERSION, studies: countStudies(service) }),
   }),
   operation({
     id: 'assess',

@@ -3,7 +3,8 @@ import { Fault } from '../../core/fault.js';
 import { exportStudy } from '../../service/export.js';
 import { plainName } from '../../service/intake/receive.js';
 import { unreadOfStudy } from '../../service/intake/unread.js';
-import { listStudies } from '../../service/open-study.js';
+import { listStudies, unopenedFiles } from '../../service/open-study.js';
+import { fetchUnopened, setAside } from '../../service/set-aside.js';
 import { viewWholeStudy } from '../../service/roster.js';
 import {
   backUpStudy,
@@ -25,6 +26,7 @@ import {
   StudyEditSchema,
   StudyRowSchema,
   StudyViewSchema,
+  UnopenedSchema,
 } from '../schemas.js';
 import { z } from '../zod.js';
 
@@ -117,6 +119,31 @@ export const STUDIES = [
       }
       return restoreStudy(service, name, Readable.fromWeb(request.body as never));
     },
+  }),
+  operation({
+    id: 'unopenedFiles',
+    method: 'get',
+    path: '/unopened',
+    summary: 'Files in the store that cannot be opened as studies, with the reason',
+    answer: z.array(UnopenedSchema),
+    work: ({ service }) => unopenedFiles(service),
+  }),
+  operation({
+    id: 'fetchUnopened',
+    method: 'get',
+    path: '/unopened/{name}',
+    summary: 'A file that cannot be opened, as it is',
+    answer: 'application/octet-stream',
+    work: ({ service, params }) => fileResponse(fetchUnopened(service, params.name)),
+  }),
+  operation({
+    id: 'setAside',
+    method: 'post',
+    path: '/unopened/{name}/set-aside',
+    summary: 'Move a file that cannot be opened out of the studies',
+    changes: true,
+    answer: z.object({ place: z.string().describe('Where it is now.') }),
+    work: async ({ service, params }) => ({ place: await setAside(service, params.name) }),
   }),
   operation({
     id: 'listBin',

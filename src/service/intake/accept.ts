@@ -31,6 +31,7 @@ import { land } from '../land.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../../core/intake/read-in-shape.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
+import { doneWith, noteDone } from './done.js';
 import { awaitIntake, inTurn } from './read.js';
 import { folderOf, partFile } from './record.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
@@ -60,7 +61,18 @@ export function acceptIntake(service: Service, id: string, acceptance: Acceptanc
   );
 }
 
+/** The study that an intake became; null: it became none yet. */
+async function acceptedAs(service: Service, id: string): Promise<string | null> {
+  const done = await doneWith(service, id);
+  if (done?.is !== 'accepted' || done.study === null || !existsSync(studyFile(service, done.study))) return null;
+  // The server may have ended before it was cleared away.
+  await rm(folderOf(service, id), { recursive: true, force: true });
+  return done.study;
+}
+
 async function accept(service: Service, id: string, acceptance: Acceptance): Promise<string> {
+  const before = await acceptedAs(service, id);
+  if (before !== null) return before;
   const intake = await awaitIntake(service, id);
   const { read, fault, codebook: sent } = intake;
   if (!read) {
@@ -96,6 +108,7 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
     name: acceptance.name.trim(),
     subtitle: subtitle.trim(),
   });
+  await noteDone(service, id, { is: 'accepted', fileName: intake.fileName, study });
   await land(part, place);
   await rm(folderOf(service, id), { recursive: true, force: true });
   service.log.info({ study, respondents: read.respondents, columns: decided.columns.length }, 'study taken in');

@@ -16,6 +16,8 @@ import { settle } from '../settle.js';
 import type { Joined, JoinedColumn } from '../worker/join-job.js';
 import type { ReadColumn, ReadIn } from '../../core/intake/read-in-shape.js';
 import { replaceFile } from '../replace-file.js';
+import { allSourceFiles } from '../../store/source-files.js';
+import { noteDone } from './done.js';
 import { awaitIntake, inTurn } from './read.js';
 import { folderOf, partFile } from './record.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
@@ -162,6 +164,11 @@ function levelAfter(level: Level, storage: ReadColumn['storage']): Level {
 }
 
 async function doJoin(service: Service, study: OpenStudy, id: string, joining: Joining): Promise<void> {
+  // It is in the study already: the answer was lost, or the server ended before it was cleared away.
+  if (allSourceFiles(study.db).some(({ intake }) => intake === id)) {
+    await rm(folderOf(service, id), { recursive: true, force: true });
+    return;
+  }
   const { intake, read } = await readOf(service, id);
   const { columns, wave } = planOf(study, read, joining);
   const { respondents: total } = studyRow(study.db);
@@ -189,6 +196,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
         respondents: read.respondents,
         unread: read.unread.rows,
         takenIn: new Date().toISOString(),
+        intake: id,
       },
     });
     const words =
@@ -196,6 +204,7 @@ async function doJoin(service: Service, study: OpenStudy, id: string, joining: J
       (wave ? `as the wave ${wave.codes.at(-1)?.label ?? ''}` : 'in the place of the data before') +
       `: ${whole(read.respondents)} respondents`;
     await finish(service, into, { columns, wave, joined, read, respondents: old + read.respondents, words });
+    await noteDone(service, id, { is: 'joined', fileName: intake.fileName, study: study.id });
     await replaceFile(service, study, into);
   } finally {
     removeStudyFile(into);

@@ -1,19 +1,18 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { createWriteStream, readdirSync, statSync } from 'node:fs';
+import { createWriteStream, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
-import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { intakesFolder, mustEnd, type Service } from '../context.js';
+import { mustEnd, type Service } from '../context.js';
 import { codebookFile, readSent, withCodebook } from './codebook.js';
 import { limited } from './limited.js';
 import { awaitIntake, type Intake, startReading, stopReading } from './read.js';
 import { dataFile, folderOf, readRecord } from './record.js';
+import { removeOldIntakes } from './waiting.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
 /** The largest file that is taken in. */
 const MOST_BYTES = 8 * 1024 ** 3;
-const FORGOTTEN_AFTER = 7 * 24 * 60 * 60 * 1000;
 /** A file that is read within this time is answered with what was understood of it. */
 export const PATIENCE_MS = 1500;
 
@@ -43,7 +42,7 @@ export function receiveFile(
 }
 
 async function receive(service: Service, sentAs: string, body: Readable): Promise<string> {
-  await forgetOldIntakes(service);
+  await removeOldIntakes(service);
   const id = randomBytes(9).toString('hex');
   const folder = folderOf(service, id);
   await mkdir(folder, { recursive: true });
@@ -85,15 +84,6 @@ async function receive(service: Service, sentAs: string, body: Readable): Promis
   } catch (error) {
     await rm(folder, { recursive: true, force: true });
     throw error;
-  }
-}
-
-/** Removes intakes that were never accepted, a week after they came. */
-async function forgetOldIntakes(service: Service): Promise<void> {
-  const root = intakesFolder(service);
-  for (const name of readdirSync(root)) {
-    const path = join(root, name);
-    if (Date.now() - statSync(path).mtimeMs > FORGOTTEN_AFTER) await rm(path, { recursive: true, force: true });
   }
 }
 

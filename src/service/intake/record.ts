@@ -5,6 +5,7 @@ import { readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Fault } from '../../core/fault.js';
 import { intakesFolder, type Service } from '../context.js';
+import { doneWith, sayDone } from './done.js';
 
 export const folderOf = (service: Service, id: string) => join(intakesFolder(service), id);
 export const dataFile = (service: Service, id: string) => join(folderOf(service, id), 'data');
@@ -21,7 +22,8 @@ export const rawFile = (service: Service, { id, fileName, gzip }: IntakeRecord) 
 export async function readRecord(service: Service, id: string): Promise<IntakeRecord> {
   const path = join(folderOf(service, id), 'intake.json');
   if (!/^[0-9a-f]{18}$/.test(id) || !existsSync(path)) {
-    throw new Fault('not-found', 'This intake is not there any more.', 'Drop the file on the page again.', {
+    const became = sayDone(await doneWith(service, id));
+    throw new Fault('not-found', `This intake is not there any more.${became}`, 'Drop the file on the page again.', {
       field: 'intake',
     });
   }

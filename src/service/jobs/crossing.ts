@@ -1,3 +1,4 @@
+import { storeFault } from '../store-fault.js';
 import { Fault, type FaultKind, type FaultPlace } from '../../core/fault.js';
 
 /** A Fault as it crosses from a thread or a process, where classes are lost. */
@@ -11,10 +12,11 @@ export interface PlainFault {
 /** What came of a job: what it gives, or what can be mended. */
 export type Envelope<T> = { ok: true; value: T } | { ok: false; fault: PlainFault };
 
-/** A Fault in plain parts. @throws anything else as it is */
+/** A Fault in plain parts, or what the system does not allow. @throws anything else as it is */
 export function plainFault(error: unknown): PlainFault {
-  if (!(error instanceof Fault)) throw error;
-  const { kind, message, mend, place } = error;
+  const fault = error instanceof Fault ? error : storeFault(error);
+  if (!fault) throw error;
+  const { kind, message, mend, place } = fault;
   return { kind, message, mend, place };
 }
 

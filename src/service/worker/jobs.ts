@@ -29,7 +29,9 @@ import { type Twins, twinsInColumn, type TwinsJob } from './twins-job.js';
 import { detectFile, previewFile, type PreviewJob } from './preview-job.js';
 import type { Preview } from '../../core/intake/intake-shape.js';
 import { readIn, type ReadInJob } from './read-in-job.js';
-import { verifyFile, type VerifyJob } from './verify-job.js';
+import { upgradeFile } from './upgrade-job.js';
+import type { Verified } from '../../store/verify.js';
+import { type BackupJob, checkBackup, verify } from './verify-job.js';
 import { copyStudy, type CopyJob } from './copy-job.js';
 import type { ReadIn } from '../../core/intake/read-in-shape.js';
 import type { Detected } from '../../formats/open-rows.js';
@@ -57,7 +59,9 @@ export interface Jobs {
   join: { takes: JoinJob; gives: Joined };
   export: { takes: ExportJob; gives: string };
   copy: { takes: CopyJob; gives: null };
-  verify: { takes: VerifyJob; gives: null };
+  upgrade: { takes: { file: string }; gives: null };
+  checkBackup: { takes: BackupJob; gives: null };
+  verify: { takes: { path: string }; gives: Verified };
   assess: { takes: AssessRequest; gives: Assessment };
 }
 
@@ -89,6 +93,8 @@ export const JOBS: {
   join: joinStudies,
   export: exportStudy,
   copy: copyStudy,
-  verify: verifyFile,
+  upgrade: upgradeFile,
+  checkBackup,
+  verify,
   assess,
 };

@@ -90,6 +90,7 @@ async function readInto(db: Db, { file, layout, isFound, plain }: ReadInJob, tel
     respondents: 0,
     unread: 0,
     takenIn: '',
+    intake: null,
   });
   const keepUnread = unreadWriter(db, kept);
   const unread: ReadIn['unread'] = { rows: 0, first: [] };

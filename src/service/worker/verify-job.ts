@@ -1,13 +1,16 @@
-import { verifyStudyFile } from '../../store/verify.js';
+import { verifyBackup, verifyFile, type Verified } from '../../store/verify.js';
 
-export interface VerifyJob {
+export interface BackupJob {
   path: string;
   /** Its name, for messages. */
   file: string;
 }
 
 /** Looks a stranger's file through that is to be taken for a study. @throws Fault with what is wrong with it */
-export function verifyFile({ path, file }: VerifyJob): null {
-  verifyStudyFile(path, file);
+export function checkBackup({ path, file }: BackupJob): null {
+  verifyBackup(path, file);
   return null;
 }
+
+/** Looks a study's file, or a backup, through to its last byte. */
+export const verify = ({ path }: { path: string }): Verified => verifyFile(path);

@@ -7,9 +7,20 @@ import { display } from './006-display.js';
 import type { Database } from 'better-sqlite3';
 import { drafts } from './007-drafts.js';
 import { keptJson } from './008-kept-json.js';
+import { sums } from './009-sums.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
 
 /** Every migration, in order. The number of one is its place; what has landed is never edited. */
-export const MIGRATIONS: readonly Migration[] = [first, intake, codebook, workings, ledger, display, drafts, keptJson];
+export const MIGRATIONS: readonly Migration[] = [
+  first,
+  intake,
+  codebook,
+  workings,
+  ledger,
+  display,
+  drafts,
+  keptJson,
+  sums,
+];

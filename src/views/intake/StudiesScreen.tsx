@@ -175,7 +175,7 @@ function Waiting() {
       <h2>Files that wait for your decisions</h2>
       {problem && <Problem {...problem} dismiss={() => setProblem(null)} />}
       <List>
-        {waiting.map(({ id, fileName, respondents, created }) => (
+        {waiting.map(({ id, fileName, respondents, created, until }) => (
           <ListItem
             key={id}
             acts={
@@ -190,6 +190,8 @@ function Waiting() {
             <p>
               {respondents === null ? 'Not read to its end' : `${whole(respondents)} respondents`}, sent{' '}
               {new Date(created).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              {until !== null &&
+                `; removed on ${new Date(until).toLocaleDateString('en-GB', { dateStyle: 'medium' })} if you do not decide`}
             </p>
           </ListItem>
         ))}

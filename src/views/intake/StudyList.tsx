@@ -7,6 +7,7 @@ import { useAnswer } from '../server/use-answer.js';
 import { List, ListItem } from '../../kit/List.js';
 import css from './intake.module.css';
 import { StudyLine } from './StudyLine.js';
+import { UnopenedList } from './UnopenedList.js';
 
 /** Studies in the bin, to be taken out again or deleted for good. */
 function Bin({
@@ -55,6 +56,7 @@ function Bin({
 export function StudyList({ studies: given }: { studies: StudyRow[] }) {
   const studies = useAnswer('GET /studies', {}, { keep: true }).answer ?? given;
   const { answer: bin, problem: unread } = useAnswer('GET /bin', {}, { keep: true });
+  const { answer: unopened } = useAnswer('GET /unopened', {}, { keep: true });
   const [refused, setProblem] = useState<{ detail: string; mend: string } | null>(null);
   const problem = refused ?? unread;
   const [busy, setBusy] = useState(false);
@@ -89,6 +91,7 @@ export function StudyList({ studies: given }: { studies: StudyRow[] }) {
         ))}
         {studies.length === 0 && <ListItem>No study yet. Drop a data file to begin.</ListItem>}
       </List>
+      {unopened && <UnopenedList files={unopened} run={run} />}
       {bin && bin.length > 0 && <Bin studies={bin} run={run} />}
       <p className={css['acts']}>
         <PlainButton onClick={() => input.current?.click()}>Restore a backup…</PlainButton>

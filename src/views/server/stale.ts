@@ -21,7 +21,7 @@ export const keptUnder = (key: Key, asked: object): QueryKey => [key, asked];
 const DRAFTS: Key = 'GET /studies/{study}/drafts';
 export const STUDY: Key = 'GET /studies/{study}';
 /** Lists that studies and files come into and go out of. */
-const LISTS: readonly Key[] = ['GET /studies', 'GET /bin', 'GET /intakes'];
+const LISTS: readonly Key[] = ['GET /studies', 'GET /bin', 'GET /intakes', 'GET /unopened'];
 
 const partsIn = ([, asked]: QueryKey): Asked => (typeof asked === 'object' && asked !== null ? (asked as Asked) : {});
 

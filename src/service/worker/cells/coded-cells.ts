@@ -1,7 +1,8 @@
 import { takeValue } from '../../../core/codebook/facts.js';
 import { fileNumber } from '../../../core/codebook/number-signs.js';
 import type { Row } from '../../../formats/rows.js';
-import { arrayOf, codesTogether, finishColumn, readChunks, removeChunk } from '../../../store/columns.js';
+import { readChunks, removeChunk } from '../../../store/chunks.js';
+import { arrayOf, codesTogether, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay } from './cells.js';
 import { codeTable } from './code-table.js';
 import { isNumber, numberCells, numberWords } from './number-cells.js';

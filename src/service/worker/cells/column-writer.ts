@@ -1,6 +1,7 @@
 import { noFacts } from '../../../core/codebook/facts.js';
 import type { Row } from '../../../formats/rows.js';
-import { chunkWriter, insertColumn } from '../../../store/columns.js';
+import { chunkWriter } from '../../../store/chunks.js';
+import { insertColumn } from '../../../store/columns.js';
 import type { Db } from '../../../store/open.js';
 import type { Cells, ColumnUnderWay, Waiting, WrittenAs, WrittenColumn } from './cells.js';
 import { codedCells } from './coded-cells.js';

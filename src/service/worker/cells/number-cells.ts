@@ -1,7 +1,8 @@
 import { detached } from '../../../core/codebook/detached.js';
 import { type Facts, isMostlyNumbers, MOST_EXCEPTIONS, takeValue } from '../../../core/codebook/facts.js';
 import type { Histogram } from '../../../core/codebook/summary-shape.js';
-import { arrayOf, finishColumn, readChunks } from '../../../store/columns.js';
+import { readChunks } from '../../../store/chunks.js';
+import { arrayOf, finishColumn } from '../../../store/columns.js';
 import type { Cells, ColumnUnderWay, WrittenAs } from './cells.js';
 
 const BINS = 12;

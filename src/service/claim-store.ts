@@ -1,8 +1,9 @@
-import { chmodSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
 import { intakesFolder, studiesFolder } from './context.js';
+import { makeFolder } from './make-folder.js';
 
 /** A store that a server has for itself. */
 export interface ClaimedStore {
@@ -38,7 +39,7 @@ function tidyStore(folder: string): void {
 /** The store is for nobody but the user who runs the server. */
 function closeToOthers(folder: string): void {
   for (const inside of [folder, studiesFolder({ folder }), intakesFolder({ folder })]) {
-    mkdirSync(inside, { recursive: true, mode: 0o700 });
+    makeFolder(inside);
     chmodSync(inside, 0o700);
   }
 }

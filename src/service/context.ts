@@ -1,9 +1,9 @@
-import { mkdirSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
+import { makeFolder } from './make-folder.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
 
 export interface ServiceOptions {
@@ -76,8 +76,8 @@ const CLOSING_MS = 2500;
 /** Starts the service: its folders and what does its jobs. */
 export function startService(options: ServiceOptions): Service {
   const folder = options.folder ?? defaultFolder();
-  mkdirSync(studiesFolder({ folder }), { recursive: true, mode: 0o700 });
-  mkdirSync(intakesFolder({ folder }), { recursive: true, mode: 0o700 });
+  makeFolder(studiesFolder({ folder }));
+  makeFolder(intakesFolder({ folder }));
   const log = options.log ?? pino({ level: 'silent' });
   const jobs = jobRunner(options.worker, log);
   const service: Service = {

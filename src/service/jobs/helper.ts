@@ -70,6 +70,7 @@ function startProcess(file: string, { heard, died }: Listener): Helper {
     hold,
     post: (posted) => void child.send(posted),
     end: () => {
+      hold(true);
       child.kill('SIGKILL');
       return gone;
     },
@@ -87,7 +88,10 @@ function startThread(file: string, { heard, died }: Listener): Helper {
   return {
     hold: (busy) => (busy ? thread.ref() : thread.unref()),
     post: (posted) => thread.postMessage(posted),
-    end: async () => void (await thread.terminate()),
+    end: async () => {
+      thread.ref();
+      await thread.terminate();
+    },
   };
 }
 

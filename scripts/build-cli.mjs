@@ -6,7 +6,7 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 
 await build({
   absWorkingDir: root,
-  entryPoints: { main: 'src/cli/main.ts', worker: 'src/service/worker/entry.ts' },
+  entryPoints: { main: 'src/cli/main.ts', worker: 'src/cli/worker.ts' },
   outdir: 'dist/cli',
   bundle: true,
   packages: 'external',

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
 import { openStudy, readyStudy } from '../service/open-study.js';
+import { JsonText } from '../service/json-text.js';
 import { askedBy } from '../service/asking.js';
 import { storeFault } from '../service/store-fault.js';
 import { mustFit } from './answer-fits.js';
@@ -9,7 +10,7 @@ import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
 import { parseWith } from '../core/parse-with.js';
 import { defect, problemOf, problemResponse } from './problem.js';
-import { readBody } from './read-body.js';
+import { MOST_LARGE, readBody, readBytes } from './read-body.js';
 
 /** What is logged for a request that its sender dropped. */
 const GONE = 499;
@@ -48,12 +49,14 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
   const { query, body, parse } = operation;
   const asked = Object.fromEntries(new URL(request.url).searchParams);
   const check = parse ?? (body && body !== 'file' ? (input: unknown) => parseWith(body, input) : null);
+  const large = operation.large === true ? await readBytes(request, MOST_LARGE) : null;
   const call: Call = {
     service,
     request,
     params: Object.fromEntries(Object.entries(params).map(([name, given]) => [name, paramOf(name, given)])),
     query: query && parseWith(query, asked),
-    body: check ? check(await readBody(request)) : undefined,
+    body: check && !large ? check(await readBody(request)) : undefined,
+    sent: large ?? new Uint8Array(),
     get study() {
       return openStudy(service, params['study'] ?? '', operation.changes ? seen : null);
     },
@@ -93,8 +96,9 @@ function reply(operation: Operation, result: unknown, revision: number | null): 
     ...(revision === null ? {} : { etag: `"${revision}"` }),
   };
   if (operation.answer === undefined) return new Response(null, { status: 204, headers });
-  if (CHECKS_ANSWERS && typeof operation.answer === 'object') mustFit(operation.answer, result, operation.id);
-  return new Response(JSON.stringify(result), {
+  if (CHECKS_ANSWERS && typeof operation.answer === 'object')
+    mustFit(operation.answer, result instanceof JsonText ? JSON.parse(result.text) : result, operation.id);
+  return new Response(result instanceof JsonText ? result.bytes : JSON.stringify(result), {
     status: operation.status ?? 200,
     headers: { ...headers, 'content-type': 'application/json' },
   });

@@ -1,3 +1,4 @@
+import type { JsonText } from '../service/json-text.js';
 import type { Service, OpenStudy } from '../service/context.js';
 import type { z } from './zod.js';
 
@@ -25,7 +26,7 @@ export type ReadOnly<T> = T extends (infer Item)[]
 
 /** What an operation answers with: what its schema describes; a file as it is; or nothing. */
 type AnswerOf<Answer> = Answer extends z.ZodType
-  ? ReadOnly<z.input<Answer>>
+  ? ReadOnly<z.input<Answer>> | JsonText
   : Answer extends string
     ? Response
     : unknown;
@@ -40,6 +41,8 @@ export interface Call<Path extends string = string, Body = unknown, Query = unkn
   /** The study in the path, open; where the operation changes it, as whoever asks has seen it. */
   readonly study: OpenStudy;
   body: Body;
+  /** Of a large body: its bytes, which nobody looked at yet. */
+  sent: Uint8Array;
   query: Query;
   request: Request;
 }
@@ -72,6 +75,8 @@ export interface Operation<
   readonly body?: Body;
   /** A parser that says better than the schema what is wrong with a body. */
   readonly parse?: (input: unknown) => Parsed;
+  /** The body may be large: it is not read here, and `sent` of the call has its bytes for a thread that does. */
+  readonly large?: boolean;
   /** The schema of a JSON answer; a media type: a file; absent: nothing is answered. */
   readonly answer?: Answer;
   /** Of an answer; 200, or 204 where nothing is answered. */

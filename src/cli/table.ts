@@ -15,7 +15,7 @@ export async function sayTable(
 ): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
   const asked = parseWith(TableAskedSchema, { sentence, order });
-  if (!csv) return `${JSON.stringify(await answerTable(service, study, asked))}\n`;
+  if (!csv) return `${(await answerTable(service, study, asked)).text}\n`;
   const { order: rowOrder } = asked;
   return tableAsCsv(service, study, readSentence(study, sentence), { percent: 'column', order: rowOrder });
 }

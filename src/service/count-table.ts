@@ -103,6 +103,29 @@ function weightOf(id: number, find: Find): VariableRow {
   });
 }
 
+/** Looks at a respondent, and cells, that a small table has at most: it takes some tenths of a second. */
+const MOST_LOOKS = 40_000_000;
+const MOST_CELLS = 200_000;
+
+/** The variables of each block. */
+function blocksOf({ rows, by, within }: Sentence, find: Find): VariableRow[][] {
+  const inside = within === null ? [] : [find(within, 'within')];
+  const nests = by.length === 0 ? [[]] : by;
+  return rows.flatMap(({ variable }) =>
+    nests.map((nest) => [find(variable, 'rows'), ...nest.map((id) => find(id, 'by')), ...inside]),
+  );
+}
+
+/** Whether a table takes long, so that small ones of others do not wait behind it. */
+function isMuch(respondents: number, blocks: readonly VariableRow[][], weighted: boolean): boolean {
+  const looks = blocks.reduce((sum, variables) => sum + respondents * (variables.length + (weighted ? 2 : 0)), 0);
+  const cells = blocks.reduce(
+    (sum, variables) => sum + variables.reduce((product, { codes }) => product * (codes.length + 2), 1),
+    0,
+  );
+  return looks > MOST_LOOKS || cells > MOST_CELLS;
+}
+
 /** Counts what a sentence asks for, in the counting thread: a count array for each block, row items by nests. */
 export async function countSentence(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray[]> {
   const variables = allVariables(study.db);
@@ -116,9 +139,11 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
   const within = withinOf(study, sentence, find);
   checkConditions(sentence.only, variables, ({ id }) => codesOf(study, find(id, 'only')));
   const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
-  return service.run('count', {
+  const { respondents } = studyRow(study.db);
+  const blocks = blocksOf(sentence, find);
+  return service.run(isMuch(respondents, blocks, weight !== null) ? 'countMuch' : 'count', {
     file: study.file,
-    respondents: studyRow(study.db).respondents,
+    respondents,
     rows,
     nests: nests.length === 0 ? [[]] : nests,
     within: within && refer(within),

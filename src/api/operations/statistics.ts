@@ -1,6 +1,6 @@
-import { assessInThread } from '../../service/assess.js';
+import { assessSent } from '../../service/assess.js';
 import { countStudies } from '../../service/open-study.js';
-import { AssessmentSchema, AssessRequestSchema, parseAssess } from '../assess-schemas.js';
+import { AssessmentSchema, AssessRequestSchema } from '../assess-schemas.js';
 import { operation } from '../operation.js';
 import { HealthSchema } from '../schemas.js';
 import { VERSION } from '../version.js';
@@ -21,8 +21,8 @@ export const STATISTICS = [
     path: '/assess',
     summary: 'Tests and measures of a table of counts',
     body: AssessRequestSchema,
-    parse: parseAssess,
+    large: true,
     answer: AssessmentSchema,
-    work: ({ service, body, request }) => assessInThread(service, body, request.signal),
+    work: ({ service, sent }) => assessSent(service, sent),
   }),
 ] as const;

@@ -1,6 +1,4 @@
-import { assess } from '../../core/assess.js';
-import type { AssessRequest } from '../../core/assess/requests.js';
-import type { Assessment } from '../../core/assess/types.js';
+import { type TableCsvJob, tableCsv, type TableJob, tableText } from './table-job.js';
 import type { Tell } from '../jobs/helper.js';
 import type { CountArray } from '../../core/count/types.js';
 import { forgetFile } from './column-cache.js';
@@ -62,13 +60,18 @@ export interface Jobs {
   upgrade: { takes: { file: string }; gives: null };
   checkBackup: { takes: BackupJob; gives: null };
   verify: { takes: { path: string }; gives: Verified };
-  assess: { takes: AssessRequest; gives: Assessment };
+  assessSent: { takes: Uint8Array; gives: Uint8Array<ArrayBuffer> };
+  table: { takes: TableJob; gives: Uint8Array<ArrayBuffer> };
+  tableCsv: { takes: TableCsvJob; gives: string };
 }
 
-/** How each job is done. */
-export const JOBS: {
+/** How jobs are done, by name. */
+export type DoneBy = {
   [Name in keyof Jobs]: (job: Jobs[Name]['takes'], tell: Tell) => Jobs[Name]['gives'] | Promise<Jobs[Name]['gives']>;
-} = {
+};
+
+/** How each job is done, but for those that the API reads: the entry adds them. */
+export const JOBS: Omit<DoneBy, 'assessSent'> = {
   count: countInStudy,
   countMuch: countInStudy,
   describe: describeInStudy,
@@ -96,5 +99,6 @@ export const JOBS: {
   upgrade: upgradeFile,
   checkBackup,
   verify,
-  assess,
+  table: tableText,
+  tableCsv,
 };

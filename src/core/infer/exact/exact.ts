@@ -57,8 +57,15 @@ export interface Question {
   draw: (random: Random) => boolean;
 }
 
-function sampled({ cells, draw }: Question, options: ExactOptions): TestResult {
+/** Cells of the largest table of which a sample is drawn unless it is asked for. */
+const MOST_CELLS = 20_000;
+
+function sampled({ cells, draw }: Question, options: ExactOptions): TestResult | Absent {
   const affordable = Math.floor(DEFAULT_CELLS / cells);
+  if (options.draws === undefined && cells > MOST_CELLS) {
+    const most = MOST_CELLS.toLocaleString('en');
+    return { absent: `Tables of more than ${most} cells are drawn only where it is said how many ("draws").` };
+  }
   const draws = options.draws ?? Math.max(FEWEST_DRAWS, Math.min(DEFAULT_DRAWS, affordable));
   const seed = options.seed ?? DEFAULT_SEED;
   const random = seeded(seed);

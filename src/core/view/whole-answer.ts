@@ -1,0 +1,95 @@
+import { assess } from '../assess.js';
+import type { Assessment } from '../assess/types.js';
+import { assessMentions } from '../assess/assess-multiple.js';
+import type { CountArray } from '../count/types.js';
+import type { Adjustment } from '../infer/adjust.js';
+import type { ExactOptions } from '../infer/exact/exact.js';
+import { mentionsOfTable } from '../reading/mentions.js';
+import type { ReadOptions } from '../reading/options.js';
+import { oneWayRequestOf } from '../reading/read-frequency.js';
+import { read, requestOf } from '../reading/read.js';
+import { readSplit } from '../reading/read-within.js';
+import { assessSplit } from '../reading/split/assess-split.js';
+import type { Answer } from '../reading/types.js';
+import { type BlockTables, blockTables } from '../table/block-tables.js';
+import type { RowOrder } from '../table/order.js';
+import { saySentence } from '../table/say-sentence.js';
+import type { Sentence } from '../table/sentence.js';
+import type { Percent } from '../table/share.js';
+import type { Table } from '../table/table.js';
+import { blockAnswer, type TableAnswer } from './as-answer.js';
+import { viewOfTable } from './table-view.js';
+import { extrasOf } from './whole-view.js';
+
+/** How a table is to be answered, beside its sentence. */
+export interface AnswerOptions {
+  order?: RowOrder | undefined;
+  last?: boolean | undefined;
+  confidence?: number | undefined;
+  predicted?: 'rows' | 'columns' | undefined;
+  percent?: Percent | undefined;
+  exact?: ExactOptions | undefined;
+  letters?: Adjustment | undefined;
+}
+
+/** What a sentence was counted to: a count array for each block, with the variables of the study. */
+export interface Counted {
+  sentence: Sentence;
+  counts: readonly CountArray[];
+  variables: Parameters<typeof blockTables>[2];
+}
+
+/** The table of a block, and where it is within a further variable, the table of each of its categories. */
+interface BlockAnswer extends TableAnswer {
+  within: { code: string; label: string; table: TableAnswer }[] | null;
+}
+
+/** A whole table, block by block, row items by nests; a table of one block is that block too. */
+export type WholeAnswer = { title: string; blocks: BlockAnswer[] } & Partial<BlockAnswer>;
+
+/** The statistics of one table, exact tests within their budget; null where nothing can be compared. */
+function assessed(table: Table, confidence: number, exact: ExactOptions | undefined): Assessment | null {
+  const request = requestOf(table, confidence) ?? oneWayRequestOf(table);
+  if (request) return assess({ ...request, ...(exact ? { exact } : {}) });
+  if (!table.rows.multiple || !table.columns || table.columns.multiple || table.base === 0) return null;
+  const options = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [table.cells[i] ?? []] : []));
+  return assessMentions(mentionsOfTable(table), options, { confidence });
+}
+
+/** A table with all that was found of it. */
+interface Found {
+  table: Table;
+  assessment: Assessment | null;
+  reading: Answer[];
+}
+
+function answerOf(title: string, { table, assessment, reading }: Found, letters: Adjustment | undefined): TableAnswer {
+  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null));
+  return blockAnswer(view, { item: 0, nest: 0 }, assessment, reading);
+}
+
+/** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
+export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
+  const { order, last, confidence = 0.95, predicted, percent, exact, letters } = asked;
+  const options: ReadOptions = { predicted, percent };
+  const alone = (title: string, table: Table): TableAnswer => {
+    const assessment = assessed(table, confidence, exact);
+    const reading = read(table, assessment?.cells ? assessment : null, confidence, options);
+    return answerOf(title, { table, assessment, reading }, letters);
+  };
+  const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
+    if (!split) return { ...alone(title, table), within: null };
+    const assessment = assessSplit(split, confidence);
+    const reading = readSplit(split, assessment, confidence, options);
+    const within = split.strata.map(({ code, label, table: own }) => ({
+      code,
+      label,
+      table: alone(`${title}: ${label}`, own),
+    }));
+    return { ...answerOf(title, { table, assessment: assessment.all, reading }, letters), within };
+  };
+  const blocks = blockTables(sentence, counts, variables, { order, last }).map(answered);
+  const [only, ...others] = blocks;
+  const title = saySentence(sentence, variables);
+  return only && others.length === 0 ? { ...only, title, blocks } : { title, blocks };
+}

@@ -1,0 +1,46 @@
+import { titleOf } from '../../core/codebook/types.js';
+import { assessmentOfTable } from '../../core/reading/read.js';
+import { blockTables } from '../../core/table/block-tables.js';
+import type { Display } from '../../core/table/order.js';
+import { saySentence } from '../../core/table/say-sentence.js';
+import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
+import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
+import { extrasOf, wholeView } from '../../core/view/whole-view.js';
+import { jsonBytes } from '../json-text.js';
+import { writeCsv } from '../../formats/csv-write.js';
+
+/** How sure verdicts in a file are. */
+const CONFIDENCE = 0.95;
+
+export interface TableJob {
+  counted: Counted;
+  options: AnswerOptions;
+}
+
+/** A whole table as JSON. */
+export const tableText = ({ counted, options }: TableJob) => jsonBytes(wholeAnswer(counted, options));
+
+export interface TableCsvJob {
+  counted: Counted;
+  asked: GridAsked & Display;
+}
+
+/** A table as CSV; one within a variable has the table of all first, and then each category's. */
+export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
+  const { order, last, ...grid } = asked;
+  const blocks = blockTables(sentence, counts, variables, { order, last });
+  const { view, strata } = wholeView(
+    saySentence(sentence, variables),
+    blocks,
+    Math.max(1, sentence.by.length),
+    (table) => extrasOf(table, assessmentOfTable(table, CONFIDENCE, grid.letters), grid.letters ?? null),
+  );
+  const within = blocks[0]?.split?.within.variable;
+  return writeCsv([
+    ...asGrid(view, grid),
+    ...strata.flatMap(({ label, view: own }) => [
+      [],
+      ...asGrid({ ...own, title: `${within ? titleOf(within) : ''}: ${label}` }, grid),
+    ]),
+  ]);
+}

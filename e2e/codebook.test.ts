@@ -2,16 +2,12 @@ import { By, Key, type WebElement } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { StudyView } from '../src/api/types.js';
 import { fill, find, named, says, type } from './browser.js';
+import { cell, GRID } from './grid.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
 const session = demoSession();
 const { open, sound } = session;
-const GRID = '[role=grid][aria-label=Codebook]';
-const COLUMNS = ['star', 'name', 'label', 'level', 'codes', 'picture', 'missing', 'question', 'group', 'note'];
-
-const cell = (name: string, column: string) =>
-  `${GRID} [data-row="${name}"] > [role=gridcell]:nth-child(${COLUMNS.indexOf(column) + 1})`;
 const textOf = async (name: string, column: string) => (await find(session.driver, cell(name, column))).getText();
 const study = async () => (await call<StudyView>(session.server, 'GET', DEMO)).body;
 const variable = async (name: string) => {

@@ -18,9 +18,17 @@ export interface Server {
   stop: () => Promise<number | null>;
 }
 
-/** Starts the application as a user does, on a free port. */
-export async function startServer(store: string, command: 'serve' | 'demo' = 'serve'): Promise<Server> {
-  const flags = ['--port', '0', '--store', store, '--log-level', 'warn', ...(command === 'demo' ? ['--no-open'] : [])];
+/** Starts the application as a user does, on a free port where none is wanted. */
+export async function startServer(store: string, command: 'serve' | 'demo' = 'serve', port = 0): Promise<Server> {
+  const flags = [
+    '--port',
+    String(port),
+    '--store',
+    store,
+    '--log-level',
+    'warn',
+    ...(command === 'demo' ? ['--no-open'] : []),
+  ];
   const child = spawn(process.execPath, [join(ROOT, 'bin', 'hatch-count.mjs'), command, ...flags], {
     stdio: ['ignore', 'pipe', 'inherit'],
     // Every answer is held to its schema.
@@ -39,7 +47,7 @@ export async function startServer(store: string, command: 'serve' | 'demo' = 'se
     store,
     process: child,
     stop: async () => {
-      if (child.exitCode !== null) return child.exitCode;
+      if (child.exitCode !== null || child.signalCode !== null) return child.exitCode;
       child.kill('SIGTERM');
       const [code] = (await once(child, 'exit')) as [number | null];
       return code;

@@ -1,7 +1,8 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { Fault } from '../core/fault.js';
 import type { Service } from '../service/context.js';
 import { openStudy, readyStudy } from '../service/open-study.js';
+import { once } from '../service/once.js';
 import { JsonText } from '../service/json-text.js';
 import { askedBy } from '../service/asking.js';
 import { storeFault } from '../service/store-fault.js';
@@ -66,6 +67,30 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
 
 /** Whether an operation works with a study that is in its path. */
 const isOfStudy = ({ path }: Operation) => path.includes('/{study}') && !path.startsWith('/bin/');
+
+/** The key under which a change is sent, quoted or not. @throws Fault where it is none */
+function keyIn(request: Request): string | null {
+  const given = request.headers.get('idempotency-key');
+  if (given === null) return null;
+  const key = /^"?([\w:.+/=-]{8,200})"?$/.exec(given.trim())?.[1];
+  if (key !== undefined) return key;
+  const mend = 'Send 8 to 200 letters, digits and signs such as "-", different for each change.';
+  throw new Fault('invalid', 'The Idempotency-Key is none.', mend, { field: 'idempotency-key' });
+}
+
+/** Does what an operation does; a change that is sent under a key is made once, however often it is sent. */
+async function done(operation: Operation, call: Call, params: Route['params']): Promise<unknown> {
+  const work = async () => operation.work(call);
+  const key = operation.changes ? keyIn(call.request) : null;
+  if (key === null) return work();
+  const { method, url } = call.request;
+  const { pathname, search } = new URL(url);
+  const sent = JSON.stringify([method, pathname + search, call.body ?? null]);
+  const fingerprint = createHash('sha256').update(sent).digest('hex');
+  // A study that goes takes along what it knows.
+  const isWhole = !isOfStudy(operation) || (operation.method === 'delete' && operation.path === '/studies/{study}');
+  return once(call.service, { key, fingerprint, study: isWhole ? null : (params['study'] ?? '') }, work);
+}
 
 /** What is said of a file that nobody fetches: that it can be. The file is not made for it. */
 function headOf(mediaType: string, call: Call): Response {
@@ -154,7 +179,7 @@ export async function answer(request: Request, route: Route | null, locals: App.
     const call = await callOf(operation, route.params, request, service);
     if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer, call);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
-    const result = await askedBy(who, () => operation.work(call));
+    const result = await askedBy(who, () => done(operation, call, route.params));
     if (result instanceof Response) return await passedOn(result, request, drained);
     return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));
   } catch (error) {

@@ -1,11 +1,20 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 
+/** What a change is known by to whoever asked for it, who may send it again. */
+export interface RequestKey {
+  key: string;
+  /** Of all that was sent. */
+  fingerprint: string;
+}
+
 /** On whose behalf something is done. */
 export interface Asking {
   /** Who asked, as far as they can be told apart: what can be done at once is shared between askers. */
   asker: string;
   /** Aborted when they have gone; absent where the work is to be done all the same. */
   signal?: AbortSignal | undefined;
+  /** Of a change that is made once, however often it is sent. */
+  request?: RequestKey | undefined;
 }
 
 /** Known to everything that is done for a request, without being handed on from function to function. */

@@ -53,6 +53,8 @@ export interface Service extends Pick<JobRunner, 'run' | 'forget'> {
   making: Map<string, { done: number; of: number }>;
   /** The revision of a study as it is now; null where it is not open. */
   revisionOf: (study: string) => number | null;
+  /** What is closed with the service. */
+  closing: (() => void)[];
   /** Work that must end before the process may. */
   pending: Set<Promise<unknown>>;
   close: () => Promise<void>;
@@ -92,6 +94,7 @@ export function startService(options: ServiceOptions): Service {
       const db = service.studies.get(id)?.db;
       return db ? studyRow(db).revision : null;
     },
+    closing: [],
     pending: new Set(),
     run: jobs.run,
     forget: jobs.forget,
@@ -109,6 +112,7 @@ export function startService(options: ServiceOptions): Service {
       // What still waits for a job fails with it, and changes nothing.
       await jobs.close();
       await allDone();
+      for (const close of service.closing) close();
       for (const { db } of service.studies.values()) db.close();
       service.studies.clear();
     },

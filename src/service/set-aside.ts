@@ -10,7 +10,7 @@ import type { PassingFile } from './passing-file.js';
 function findUnopened(service: Service, file: string): Unopened {
   const found = unopenedFiles(service).find((candidate) => candidate.file === file);
   if (found) return found;
-  const message = `There is no file "${file.slice(0, 100)}" in the store that cannot be opened.`;
+  const message = `The store has no unopened file "${file.slice(0, 100)}".`;
   throw new Fault('not-found', message, 'Choose one from the list of studies.', { file: file.slice(0, 100) });
 }
 

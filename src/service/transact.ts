@@ -1,4 +1,6 @@
 import { studyRow, touchStudy } from '../store/study.js';
+import { keepRequest } from '../store/requests.js';
+import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
 import { applySettled, planSettling, type Standing, standingOf } from './settle.js';
 
@@ -46,6 +48,8 @@ export async function transact<T>(
       const done = work();
       applySettled(db, plan);
       last(done);
+      const { request } = whoAsks();
+      if (request) keepRequest(db, request.key, { fingerprint: request.fingerprint, answer: null });
       if (studyRow(db).revision === revision) touchStudy(db);
       return done;
     })

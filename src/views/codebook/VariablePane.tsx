@@ -54,7 +54,14 @@ export function VariablePane({ study, variable, variables, lists, run, star }: P
   const [refused, setRefused] = useState<{ detail: string; mend: string } | null>(null);
   const problem = refused ?? unread;
   const [wanted, setWanted] = useState('');
-  if (!detail) return problem ? <Problem {...problem} /> : <Wait>Looking…</Wait>;
+  if (!detail) {
+    return (
+      <>
+        <h1>{titleOf(variable)}</h1>
+        {problem ? <Problem {...problem} /> : <Wait>Looking…</Wait>}
+      </>
+    );
+  }
 
   const { draft } = entry;
   const level = draft.level ?? variable.level;

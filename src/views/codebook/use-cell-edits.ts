@@ -1,7 +1,9 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { EntryEdit, RosterVariable } from '../../api/types.js';
 import { ask as askServer } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
+import { unsentCells } from '../server/unsent.js';
+import { useUnsent } from '../server/use-unsent.js';
 import { alsoUsing, type CellEdit, editsFor, type Pasted } from './grid-edits.js';
 import { alsoTurned, sayTurned, together, type Turned, turnedBy } from './missing-words.js';
 import type { Codebook } from './use-codebook.js';
@@ -105,7 +107,10 @@ export function useCellEdits(
     setEmpty([]);
     refocus();
   };
-  return { asking, answer, empty, emptyThem, leaveEmpty, waiting, change, pasted };
+  // What was typed and not sent stands in its cell, also after the page was loaded again.
+  const unsent = useUnsent();
+  const shown = useMemo(() => new Map([...unsentCells(unsent, study), ...waiting]), [unsent, study, waiting]);
+  return { asking, answer, empty, emptyThem, leaveEmpty, waiting: shown, change, pasted };
 }
 
 export type CellEdits = ReturnType<typeof useCellEdits>;

@@ -2,7 +2,7 @@
 const seen = new Map<string, number>();
 
 /** The revision that an answer says its study has. */
-const revisionIn = (response: Response) => Number(/\d+/.exec(response.headers.get('etag') ?? '')?.[0] ?? NaN);
+export const revisionIn = (response: Response) => Number(/\d+/.exec(response.headers.get('etag') ?? '')?.[0] ?? NaN);
 
 /** The revision of a study that this page shows. */
 export const seenRevision = (study: string): number | null => seen.get(study) ?? null;

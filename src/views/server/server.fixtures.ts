@@ -1,5 +1,6 @@
 import { afterEach, vi } from 'vitest';
 import { fetched } from './stale.js';
+import { allUnsent, forgetUnsent } from './unsent.js';
 
 /** A request that the page made. */
 export interface RequestMade {
@@ -23,10 +24,14 @@ export function serverThat(answers: Answering): RequestMade[] {
     };
     requests.push(request);
     const { status = 200, body: answer, revision } = answers(request);
+    const type = status < 400 ? 'application/json' : 'application/problem+json';
     const tag = revision === undefined ? {} : { etag: `"${revision}"` };
     const text = answer === undefined ? null : JSON.stringify(answer);
     return Promise.resolve(
-      new Response(text, { status: answer === undefined && status === 200 ? 204 : status, headers: tag }),
+      new Response(text, {
+        status: answer === undefined && status === 200 ? 204 : status,
+        headers: { 'content-type': type, ...tag },
+      }),
     );
   });
   return requests;
@@ -39,6 +44,7 @@ export const problem = (status: number, detail: string) => ({
 });
 
 afterEach(() => {
+  for (const { id } of typeof localStorage === 'undefined' ? [] : allUnsent()) forgetUnsent(id);
   fetched.clear();
   vi.unstubAllGlobals();
 });

@@ -1,0 +1,27 @@
+import type { Db } from './open.js';
+
+/** A change that was asked for under a key of the asker's. */
+export interface RequestRow {
+  /** Of what was asked: the same key for something else is a mistake. */
+  fingerprint: string;
+  /** What was answered, as JSON; null: it was done, and what was answered is not known. */
+  answer: string | null;
+}
+
+/** Requests are remembered for a week: nobody asks again after that. */
+const DAYS = 7;
+
+export function findRequest(db: Db, key: string): RequestRow | null {
+  return (
+    (db.prepare('SELECT fingerprint, answer FROM request WHERE key = ?').get(key) as RequestRow | undefined) ?? null
+  );
+}
+
+/** Writes a request down with what was answered, or, in the transaction that does it, without. */
+export function keepRequest(db: Db, key: string, { fingerprint, answer }: RequestRow): void {
+  db.prepare("DELETE FROM request WHERE made < datetime('now', ?)").run(`-${DAYS} days`);
+  db.prepare(
+    `INSERT INTO request (key, fingerprint, answer, made) VALUES (?, ?, ?, datetime('now'))
+     ON CONFLICT (key) DO UPDATE SET answer = excluded.answer`,
+  ).run(key, fingerprint, answer);
+}

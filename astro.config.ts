@@ -24,6 +24,6 @@ export default defineConfig({
   },
   vite: {
     build: { assetsInlineLimit: 0 },
-    ssr: { external: ['better-sqlite3', 'tinypool', 'pino'] },
+    ssr: { external: ['better-sqlite3', 'pino'] },
   },
 });

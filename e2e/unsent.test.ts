@@ -28,10 +28,7 @@ async function startAgain(): Promise<void> {
 /** Types a text into a cell of the codebook's grid. */
 async function typeInto(name: string, column: string, text: string): Promise<void> {
   await (await find(session.driver, cell(name, column))).click();
-  await session.driver
-    .actions()
-    .sendKeys(...text, Key.ENTER)
-    .perform();
+  await session.driver.actions().sendKeys(text, Key.ENTER).perform();
 }
 
 const shot = async (name: string) => {

@@ -80,7 +80,7 @@ function keyIn(request: Request): string | null {
 
 /** Does what an operation does; a change that is sent under a key is made once, however often it is sent. */
 async function done(operation: Operation, call: Call, params: Route['params']): Promise<unknown> {
-  const work = async () => operation.work(call);
+  const work = () => Promise.resolve(operation.work(call));
   const key = operation.changes ? keyIn(call.request) : null;
   if (key === null) return work();
   const { method, url } = call.request;
@@ -93,8 +93,7 @@ async function done(operation: Operation, call: Call, params: Route['params']): 
 }
 
 /** What is said of a file that nobody fetches: that it can be. The file is not made for it. */
-function headOf(mediaType: string, call: Call): Response {
-  if ('study' in call.params) void call.study;
+function headOf(mediaType: string): Response {
   return new Response(null, { headers: { 'content-type': mediaType, 'cache-control': 'no-store' } });
 }
 
@@ -177,8 +176,8 @@ export async function answer(request: Request, route: Route | null, locals: App.
   const who = operation.changes ? { asker } : { asker, signal: request.signal };
   try {
     const call = await callOf(operation, route.params, request, service);
-    if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer, call);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
+    if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer);
     const result = await askedBy(who, () => done(operation, call, route.params));
     if (result instanceof Response) return await passedOn(result, request, drained);
     return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));

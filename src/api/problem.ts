@@ -1,4 +1,4 @@
-import { Fault, type FaultKind, type FaultPlace } from '../core/fault.js';
+import { type Fault, type FaultKind, type FaultPlace } from '../core/fault.js';
 
 /** A problem as it is sent (RFC 9457), with where it is and how to mend it. */
 export interface Problem {

@@ -1,4 +1,4 @@
-import { TROUBLES } from '../store/inspect.js';
+import { TROUBLES } from '../core/study/trouble.js';
 import { SET_STATES } from '../core/count/set-state.js';
 import { CodeShape, LEVELS } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';

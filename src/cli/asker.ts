@@ -5,8 +5,9 @@ const COOKIE = 'hatch-count-asker';
 const SET = new RegExp(`(?:^|;\\s*)${COOKIE}=([0-9a-f]{16})(?:;|$)`);
 
 /**
- * Who makes a request, as far as the server can tell: a browser by a cookie that its first page is given, anything else
- * by its address and by what it calls itself. It opens nothing; what the server can do at once is shared between askers.
+ * Who makes a request, as far as the server can tell: a browser by a cookie that its first page is given, anything
+ * else by its address and by what it calls itself. It opens nothing; what the server can do at once is shared between
+ * askers.
  * @example askerOf(request) // 'browser 5f0c9a3e11d2b870'
  */
 export function askerOf({ headers, socket }: IncomingMessage): string {

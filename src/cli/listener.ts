@@ -81,7 +81,10 @@ export function listener({ service, handler, dist, hosts, token, log }: Listener
     if (token !== null && !guardToken(request, response, token)) return;
     const failed = (error: unknown) => {
       if (error) log.error({ err: error }, 'a page failed');
-      if (response.headersSent) return void response.destroy();
+      if (response.headersSent) {
+        response.destroy();
+        return;
+      }
       const status = error ? 500 : 404;
       const detail = error ? 'Hatch Count failed; the log says how.' : 'There is nothing here.';
       refuse(response, { status, title: error ? 'Hatch Count failed' : 'Not found', detail, mend: 'Try again.' });
@@ -93,7 +96,10 @@ export function listener({ service, handler, dist, hosts, token, log }: Listener
     const { method = '', url = '' } = request;
     const asked = requested(method, url);
     const answer = () => {
-      if (asked.is === 'refused') return sayNothingThere(request, response, asked, hand);
+      if (asked.is === 'refused') {
+        sayNothingThere(request, response, asked, hand);
+        return;
+      }
       if (asked.is === 'page') nameAsker(request, response);
       hand();
     };

@@ -1,6 +1,6 @@
 import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkedCodebook } from '../formats/codebooks/checked-codebook.js';
+import { checkedCodebook } from '../core/codebook/checked-codebook.js';
 import { bodyAbout } from '../core/table/sentence-shape.js';
 import type { Service } from '../service/context.js';
 import { acceptIntake } from '../service/intake/accept.js';

@@ -4,7 +4,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Command } from 'commander';
 import { Fault } from '../core/fault.js';
-import type { Service } from '../service/context.js';
+import type { OpenStudy, Service } from '../service/context.js';
 import { listStudies, readyStudy, unopenedFiles } from '../service/open-study.js';
 import { backUpStudy, binStudy, copyStudy, editStudy, listBin, restoreStudy, unbinStudy } from '../service/studies.js';
 import { studyId } from './study-id.js';
@@ -15,14 +15,9 @@ const line = (parts: readonly (string | number)[]) => `${parts.join('\t')}\n`;
  * Adds the commands for whole studies: list, rename, copy, delete, take out of the bin, back up, restore.
  * @param within runs work with the service of a store, and closes it
  */
-export function addStudyCommands(
-  program: Command,
-  within: (store: string, work: (service: Service) => Promise<string>) => Promise<void>,
-  store: string,
-): void {
+export function addStudyCommands(program: Command, within: Within, store: string): void {
   const command = (name: string, about: string) =>
     program.command(name).description(about).option('--store <folder>', 'where studies are kept', store);
-  type Flags = { store: string };
   const open = (service: Service, called: string) => readyStudy(service, studyId(service, called));
 
   command('studies', 'all studies, one a line: id, name, respondents, taken in').action(({ store: folder }: Flags) =>
@@ -74,6 +69,18 @@ export function addStudyCommands(
           .join('');
       }),
     );
+  addBackupCommands(command, within, open);
+}
+
+type Within = (store: string, work: (service: Service) => Promise<string>) => Promise<void>;
+type Flags = { store: string };
+
+/** A study to one file, and back. */
+function addBackupCommands(
+  command: (name: string, about: string) => Command,
+  within: Within,
+  open: (service: Service, called: string) => Promise<OpenStudy>,
+): void {
   command('backup', 'write a study to one file')
     .argument('<study>', 'its id, or its name')
     .argument('[file]', 'where to; a name with the day where not given')

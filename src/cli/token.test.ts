@@ -35,7 +35,7 @@ describe('a token', () => {
 
   it('is asked for, and what it is is not said', async () => {
     for (const headers of [{}, { authorization: 'Bearer nonsense' }, { cookie: 'hatch-count-token-1=x' }]) {
-      const response = await ask('/studies', headers as Record<string, string>);
+      const response = await ask('/studies', headers);
       expect(response.status).toBe(401);
       expect(await response.text()).not.toContain(token);
     }

@@ -4,7 +4,7 @@ import { Fault } from '../core/fault.js';
 import { plural } from '../core/words.js';
 import { type Service, studiesFolder } from '../service/context.js';
 import { storeFiles, studyFile } from '../service/open-study.js';
-import type { Verified } from '../store/verify.js';
+import type { Verified } from '../core/study/verified.js';
 import { studyId } from './study-id.js';
 
 /** What was found in one file, a line a thing. */

@@ -5,7 +5,7 @@ import { cellText } from './cell-text.js';
 import { type Row, type RowSource } from './rows.js';
 import { MOST_COLUMNS } from '../core/intake/layout.js';
 import type { CodebookFile } from '../core/codebook/codebook-file.js';
-import { checkedCodebook } from './codebooks/checked-codebook.js';
+import { checkedCodebook } from '../core/codebook/checked-codebook.js';
 import { columnNames } from './names.js';
 import { CODEBOOK_KEY } from './parquet-write.js';
 

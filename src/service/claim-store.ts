@@ -23,7 +23,7 @@ function whoHas(folder: string): string {
   }
 }
 
-/** Removes what a server left that was killed: parts of studies, exports under way, intakes that never came in whole. */
+/** Removes what a killed server left: parts of studies, exports under way, intakes that never came in whole. */
 function tidyStore(folder: string): void {
   for (const name of readdirSync(studiesFolder({ folder })))
     if (name.includes('.part-')) rmSync(join(studiesFolder({ folder }), name), { recursive: true, force: true });

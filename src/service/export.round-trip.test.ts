@@ -1,4 +1,4 @@
-import { checkedCodebook } from '../formats/codebooks/checked-codebook.js';
+import { checkedCodebook } from '../core/codebook/checked-codebook.js';
 import { byId } from '../core/by-id.js';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

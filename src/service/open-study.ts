@@ -1,7 +1,8 @@
 import { existsSync, lstatSync, readdirSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { Fault } from '../core/fault.js';
-import { inspectStudyFile, type Trouble, troubleOf } from '../store/inspect.js';
+import { type Trouble, troubleOf } from '../core/study/trouble.js';
+import { inspectStudyFile } from '../store/inspect.js';
 import { CURRENT_VERSION, openStudyFile, readStudyFile } from '../store/open.js';
 import { listedRow, setStudyId, type StudyRow, studyRow } from '../store/study.js';
 import { askedBy } from './asking.js';

@@ -20,8 +20,8 @@ function sentenceIn(asked: TableAsked, variables: readonly VariableRow[]): Sente
 }
 
 /**
- * Answers a whole table (`WholeAnswer`) as JSON: counts, percentages, bases, who is left out, tests, measures, cells and
- * the reading, of each block. It is worked out and written in a thread.
+ * Answers a whole table (`WholeAnswer`) as JSON: counts, percentages, bases, who is left out, tests, measures, cells
+ * and the reading, of each block. It is worked out and written in a thread.
  * @throws Fault naming a variable, a category or a condition that is not of the study
  */
 export async function answerTable(service: Service, study: OpenStudy, asked: TableAsked): Promise<JsonText> {

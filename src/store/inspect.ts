@@ -1,47 +1,14 @@
 import { lstatSync, openSync, readSync, closeSync, realpathSync } from 'node:fs';
 import { dirname, sep } from 'node:path';
 import Database from 'better-sqlite3';
+import { type Trouble, type TroubleKind, troubleOf } from '../core/study/trouble.js';
 import { MIGRATIONS } from './migrations/index.js';
-
-/** Why a file in the store cannot be opened as a study. */
-export const TROUBLES = ['empty', 'damaged', 'not-a-study', 'newer', 'no-permission', 'elsewhere', 'name'] as const;
-export type TroubleKind = (typeof TROUBLES)[number];
-
-export interface Trouble {
-  kind: TroubleKind;
-  /** What is wrong, and what can be done. */
-  message: string;
-  mend: string;
-}
 
 /** What a file in the store is: a study, of which version; or what is wrong with it. */
 export type Inspected = { is: 'study'; version: number } | { is: 'trouble'; trouble: Trouble };
 
-const RESTORE = 'Restore the study from a backup, and set this file aside.';
-
-const SAID: Record<TroubleKind, [message: string, mend: string]> = {
-  empty: ['It is empty.', RESTORE],
-  damaged: ['It is damaged.', RESTORE],
-  'not-a-study': ['It is no study of Hatch Count.', 'Set it aside: it belongs elsewhere.'],
-  newer: ['It was made by a newer Hatch Count.', 'Update Hatch Count to open it.'],
-  'no-permission': ['This user may not read it.', 'Give the user who runs Hatch Count the right to read and write it.'],
-  elsewhere: [
-    'It is a link to a place outside the store.',
-    'Copy the file itself into the store, or restore a backup.',
-  ],
-  name: [
-    'Its name is none that a study can have.',
-    'Name the file with small letters, digits and hyphens, or restore it as a backup.',
-  ],
-};
-
-export function troubleOf(kind: TroubleKind, detail?: string): Trouble {
-  const [message, mend] = SAID[kind];
-  return { kind, message: detail === undefined ? message : `${message.slice(0, -1)}: ${detail}.`, mend };
-}
-
 /** Tables that every version of a study's file has. */
-export const TABLES = [
+const TABLES = [
   'study',
   'data_column',
   'column_code',

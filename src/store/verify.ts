@@ -1,24 +1,11 @@
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
+import type { Verified } from '../core/study/verified.js';
 import { chunkFinder, readBytes } from './chunks.js';
 import { type ColumnRow, isCoded } from './columns.js';
 import { inspectStudyFile } from './inspect.js';
 import { CURRENT_VERSION, type Db } from './open.js';
 import { sealHolds } from './seal.js';
-
-/** What was found in a file that was looked through. */
-export interface Verified {
-  /** Nothing is wrong. */
-  whole: boolean;
-  /** What is wrong with the file as such, in sentences. */
-  wrong: string[];
-  /** Variables whose data is damaged, with what is wrong, and those that workings make of them. */
-  damaged: { variable: string; what: string }[];
-  /** Variables that are still right. */
-  right: number;
-  /** Of a backup: whether all in it is as it was made; null: the file is no backup. */
-  sealed: boolean | null;
-}
 
 /** Bytes for one respondent in one word of a column, by how it is stored. */
 const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8, sets: 4 };

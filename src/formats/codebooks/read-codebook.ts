@@ -1,7 +1,7 @@
 import { readFile, stat } from 'node:fs/promises';
 import { Fault } from '../../core/fault.js';
 import { decoding } from '../encoding.js';
-import { checkedCodebook } from './checked-codebook.js';
+import { checkedCodebook } from '../../core/codebook/checked-codebook.js';
 import { readDdi } from './ddi-read.js';
 import { MOST_CODEBOOK_BYTES, type ReadCodebook } from './sent.js';
 import { readDelimitedCodebook, readWorkbookCodebook } from './sheet-read.js';

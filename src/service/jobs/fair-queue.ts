@@ -1,14 +1,14 @@
 /** Things that wait to be done, each for somebody who asked for it. */
 export interface FairQueue<T> {
-  push(asker: string, item: T): void;
+  push: (asker: string, item: T) => void;
   /** Takes out what is to be done next; undefined: nothing waits. Whoever took it says when it is done. */
-  next(): { asker: string; item: T } | undefined;
+  next: () => { asker: string; item: T } | undefined;
   /** What was taken out for an asker is done. */
-  done(asker: string): void;
+  done: (asker: string) => void;
   /** Takes something out that is not wanted any more. @returns whether it was there */
-  remove(item: T): boolean;
+  remove: (item: T) => boolean;
   /** How many things wait, of everybody or of one asker. */
-  waiting(asker?: string): number;
+  waiting: (asker?: string) => number;
 }
 
 /** What waits and what is being done for one asker, and when they were last served. */

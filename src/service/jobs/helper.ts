@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process';
 import { Worker } from 'node:worker_threads';
 
-/** Where jobs are done: a thread shares the server's memory, a process has its own and can be killed whatever it does. */
+/** Where jobs are done: a thread is in the server's process, a process has memory and files of its own. */
 export type Home = 'thread' | 'process';
 
 /** Tells how far a job is: the share of it that is done, and rows so far. */
@@ -24,11 +24,11 @@ export type PostedBack =
 
 /** A thread or process that does jobs. */
 export interface Helper {
-  post(posted: Posted): void;
+  post: (posted: Posted) => void;
   /** Whether the server is to stay up for what it does. */
-  hold(busy: boolean): void;
+  hold: (busy: boolean) => void;
   /** Ends it at once, whatever it does. Resolves when it is gone, with all its files. */
-  end(): Promise<void>;
+  end: () => Promise<void>;
 }
 
 interface Listener {

@@ -38,7 +38,7 @@ export interface JobLimits {
   stalls?: boolean;
   /** Megabytes of memory, of a job in a process of its own. */
   memory: number;
-  /** Seconds for which a job goes on though whoever asked has gone: it is short, and what it has in memory is of use. */
+  /** Seconds for which a job goes on though its asker has gone: it is short, and what it has in memory is of use. */
   grace?: number;
 }
 

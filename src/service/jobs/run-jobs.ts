@@ -4,10 +4,11 @@ import { whoAsks } from '../asking.js';
 import type { Jobs } from '../worker/jobs.js';
 import { type Envelope, unwrapped } from './crossing.js';
 import type { Tell } from './helper.js';
-import { fileIn, lane, type Lane } from './lane.js';
+import { lane, type Lane } from './lane.js';
+import { fileIn } from './seat.js';
 import { JOB_LIMITS, type LaneName, LANES } from './limits.js';
 
-export interface RunOptions {
+interface RunOptions {
   /** Ends the job; without one, it ends when whoever asked has gone. */
   signal?: AbortSignal | undefined;
   tell?: Tell | undefined;

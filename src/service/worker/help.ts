@@ -49,8 +49,10 @@ function helpAsProcess(jobs: DoneBy, entry: string): void {
  * @param entry the file of the entry itself
  */
 export function help(jobs: DoneBy, entry: string): void {
-  if (isWatch()) return watchMemory();
-  if (isMainThread) return helpAsProcess(jobs, entry);
-  const take = taker(jobs, (message, move) => parentPort?.postMessage(message, move));
-  parentPort?.on('message', (posted: Posted) => void take(posted));
+  if (isWatch()) watchMemory();
+  else if (isMainThread) helpAsProcess(jobs, entry);
+  else {
+    const take = taker(jobs, (message, move) => parentPort?.postMessage(message, move));
+    parentPort?.on('message', (posted: Posted) => void take(posted));
+  }
 }

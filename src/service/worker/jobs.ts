@@ -28,7 +28,7 @@ import { detectFile, previewFile, type PreviewJob } from './preview-job.js';
 import type { Preview } from '../../core/intake/intake-shape.js';
 import { readIn, type ReadInJob } from './read-in-job.js';
 import { upgradeFile } from './upgrade-job.js';
-import type { Verified } from '../../store/verify.js';
+import type { Verified } from '../../core/study/verified.js';
 import { type BackupJob, checkBackup, verify } from './verify-job.js';
 import { copyStudy, type CopyJob } from './copy-job.js';
 import type { ReadIn } from '../../core/intake/read-in-shape.js';

@@ -1,4 +1,5 @@
-import { verifyBackup, verifyFile, type Verified } from '../../store/verify.js';
+import type { Verified } from '../../core/study/verified.js';
+import { verifyBackup, verifyFile } from '../../store/verify.js';
 
 export interface BackupJob {
   path: string;

@@ -2,7 +2,7 @@ import { crc32 } from 'node:zlib';
 import type { Database } from 'better-sqlite3';
 
 /** Marks a file as a study of ours, in its header: "HtCt". */
-export const APPLICATION_ID = 0x48744374;
+const APPLICATION_ID = 0x48744374;
 
 const SQL = `
 DROP TRIGGER source_is_immutable;

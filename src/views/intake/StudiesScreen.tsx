@@ -14,6 +14,8 @@ import { Page, PageTitle } from '../../kit/Page.js';
 import css from './intake.module.css';
 import { StudyList } from './StudyList.js';
 
+const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { dateStyle: 'medium' });
+
 /** All studies, and the place to drop a file for a new one. */
 function StudiesPage({ studies }: { studies: StudyRow[] }) {
   return (
@@ -190,8 +192,7 @@ function Waiting() {
             <p>
               {respondents === null ? 'Not read to its end' : `${whole(respondents)} respondents`}, sent{' '}
               {new Date(created).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-              {until !== null &&
-                `; removed on ${new Date(until).toLocaleDateString('en-GB', { dateStyle: 'medium' })} if you do not decide`}
+              {until !== null && `; removed on ${dayOf(until)} if you do not decide`}
             </p>
           </ListItem>
         ))}

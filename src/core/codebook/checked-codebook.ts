@@ -1,6 +1,6 @@
-import { type CodebookFile, CodebookFileShape } from '../../core/codebook/codebook-file.js';
-import { Fault } from '../../core/fault.js';
-import { parseWith } from '../../core/parse-with.js';
+import { type CodebookFile, CodebookFileShape } from './codebook-file.js';
+import { Fault } from '../fault.js';
+import { parseWith } from '../parse-with.js';
 
 /** Codes of all lists together that a codebook may have. */
 const MOST_CODES = 500_000;

@@ -1,11 +1,13 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
-import { defineConfig } from 'astro/config';
+import { defineConfig, passthroughImageService } from 'astro/config';
 
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
   integrations: [react()],
+  // No picture is worked on; the address under which the framework would do so is not given (src/cli/requested.ts).
+  image: { service: passthroughImageService() },
   devToolbar: { enabled: false },
   // Host and Origin are checked by our own server, for every path alike (src/cli/guard.ts).
   security: { checkOrigin: false },

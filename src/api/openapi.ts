@@ -10,7 +10,14 @@ const PROBLEM = {
 
 const BYTES = { 'application/octet-stream': { schema: { type: 'string' as const, format: 'binary' } } };
 
-const SEEN = z.object({
+const ONCE = z.object({
+  'idempotency-key': z
+    .string()
+    .optional()
+    .describe('A key of your own for this change: sent again under it, it is not made again but answered the same.'),
+});
+
+const SEEN = ONCE.extend({
   'if-match': z
     .string()
     .optional()
@@ -30,7 +37,7 @@ function requestOf({ path, query, body, changes }: Operation): NonNullable<Route
   return {
     ...(params ? { params } : {}),
     ...(query instanceof z.ZodObject ? { query } : {}),
-    ...(changes && path.startsWith('/studies/{study}/') ? { headers: SEEN } : {}),
+    ...(changes ? { headers: path.startsWith('/studies/{study}/') ? SEEN : ONCE } : {}),
     ...(body ? { body: { required: true, content: body === 'file' ? BYTES : json(body) } } : {}),
   };
 }

@@ -1,9 +1,6 @@
-type Cell = string | number | null;
+import { harmless } from '../core/harmless.js';
 
-/** Text that a spreadsheet would run as a formula is kept from it with a leading apostrophe. */
-function harmless(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
-}
+type Cell = string | number | null;
 
 function field(cell: Cell): string {
   if (cell === null) return '';

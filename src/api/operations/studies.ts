@@ -81,7 +81,7 @@ export const STUDIES = [
     id: 'exportStudy',
     method: 'get',
     path: '/studies/{study}/data',
-    summary: "A study's data with its codebook, from which the same study can be made again",
+    summary: "A study's data with its codebook and workings; the backup holds all of a study",
     query: z.object({ as: ExportKindSchema.optional() }),
     answer: 'application/octet-stream',
     work: async ({ service, study, query }) => fileResponse(await exportStudy(service, study, query.as ?? 'ddi')),

@@ -1,3 +1,5 @@
+import { asWritten, harmless } from '../harmless.js';
+
 /**
  * The cells of a piece of a spreadsheet, as they come through the clipboard: tabs between columns, line ends between
  * rows, and quotes around a cell that has either in it. One line end behind the last row is no row.
@@ -10,7 +12,7 @@ export function pastedCells(text: string): string[][] {
   let quoted = false;
   let started = false;
   const endCell = () => {
-    row.push(cell);
+    row.push(asWritten(cell));
     cell = '';
     started = false;
   };
@@ -52,7 +54,7 @@ function closes(text: string, from: number): boolean {
 }
 
 /**
- * Cells as a spreadsheet takes them from the clipboard.
+ * Cells as a spreadsheet takes them from the clipboard, none of which it runs as a formula.
  * @example
  * copiedCells([
  *   ['a', 'b'],
@@ -60,6 +62,9 @@ function closes(text: string, from: number): boolean {
  * ]); // 'a\tb\nc\td'
  */
 export function copiedCells(rows: readonly (readonly string[])[]): string {
-  const quoted = (cell: string) => (/["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
+  const quoted = (text: string) => {
+    const cell = harmless(text);
+    return /["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
+  };
   return rows.map((row) => row.map(quoted).join('\t')).join('\n');
 }

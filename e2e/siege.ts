@@ -1,10 +1,10 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { call, type Server, startServer, temporaryStore } from '../server.js';
-import { attackFrom, type Described, sendAttack } from './broken-requests.js';
-import { broken, SAMPLES, sendBroken } from './broken-files.js';
-import { chance } from './chance.js';
-import { clientsTogether } from './clients.js';
-import type { Verdict } from './verdict.js';
+import { call, type Server, startServer, temporaryStore } from './server.js';
+import { attackFrom, type Described, sendAttack } from './siege/broken-requests.js';
+import { broken, SAMPLES, sendBroken } from './siege/broken-files.js';
+import { chance } from './siege/chance.js';
+import { clientsTogether } from './siege/clients.js';
+import type { Verdict } from './siege/verdict.js';
 
 /** What was found so far of one kind of attack; kept, so that a siege that was broken off goes on. */
 interface Tally {

@@ -1,8 +1,8 @@
 /** Where a spreadsheet begins a cell: at the start, and behind what some country's spreadsheet takes for a separator. */
-const BEGINS = /(^|[;\t\r\n])(?='*[=+\-@\t\r])/g;
+const BEGINS = /(?<=^|[;\t\r\n])(?='*[=+\-@\t\r])/g;
 
 /** What `harmless` put in. */
-const PUT_IN = /(^|[;\t\r\n])'(?='*[=+\-@\t\r])/g;
+const PUT_IN = /(?<=^|[;\t\r\n])'(?='*[=+\-@\t\r])/g;
 
 /**
  * A text that no spreadsheet runs as a formula, whichever separator it takes: an apostrophe stands before what would be
@@ -11,11 +11,11 @@ const PUT_IN = /(^|[;\t\r\n])'(?='*[=+\-@\t\r])/g;
  * @example harmless('low;=1+1') // "low;'=1+1"
  * @example harmless('1 = 1') // '1 = 1'
  */
-export const harmless = (text: string): string => text.replace(BEGINS, "$1'");
+export const harmless = (text: string): string => text.replace(BEGINS, "'");
 
 /**
  * A text that `harmless` made, as it was written.
  * @example asWritten("'=1+1") // '=1+1'
  * @example asWritten("'tis") // "'tis"
  */
-export const asWritten = (text: string): string => text.replace(PUT_IN, '$1');
+export const asWritten = (text: string): string => text.replace(PUT_IN, '');

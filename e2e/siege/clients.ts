@@ -12,6 +12,8 @@ export interface Together {
   p50: number;
   p95: number;
   healthP99: number;
+  /** Of the server's own thread, as it says itself. */
+  delay: { p99: number; most: number };
   /** Of the server, in MiB. */
   memory: number | null;
   wrong: string[];
@@ -123,11 +125,13 @@ export async function clientsTogether(
 
   const all = Array.from({ length: clients }, (_, k) => (k % HOSTILE === 0 ? hostile(k, target) : analyst(k)));
   await Promise.all([...all, watcher()]);
+  const { body: up } = await call<{ delay: Together['delay'] }>(server, 'GET', '/health');
   return {
     tables: took.length,
     p50: quantile(took, 0.5),
     p95: quantile(took, 0.95),
     healthP99: quantile(health, 0.99),
+    delay: up.delay,
     memory: memoryOf(server.process.pid),
     wrong,
   };

@@ -272,5 +272,12 @@ export const ProblemSchema = z
   .openapi('Problem');
 
 export const HealthSchema = z
-  .object({ status: z.literal('ok'), version: z.string(), studies: z.int() })
+  .object({
+    status: z.literal('ok'),
+    version: z.string(),
+    studies: z.int(),
+    delay: z
+      .object({ p99: z.number(), most: z.number() })
+      .describe('Milliseconds for which the server was kept from answering, in the last minutes.'),
+  })
   .openapi('Health');

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import pino, { type Logger } from 'pino';
 import type { Db } from '../store/open.js';
 import { studyRow } from '../store/study.js';
+import { type LoopDelay, watchLoopDelay } from './loop-delay.js';
 import { makeFolder } from './make-folder.js';
 import { jobRunner, type JobRunner } from './jobs/run-jobs.js';
 
@@ -53,6 +54,8 @@ export interface Service extends Pick<JobRunner, 'run' | 'forget'> {
   making: Map<string, { done: number; of: number }>;
   /** The revision of a study as it is now; null where it is not open. */
   revisionOf: (study: string) => number | null;
+  /** How long the server was kept from answering. */
+  delay: () => LoopDelay;
   /** What is closed with the service. */
   closing: (() => void)[];
   /** Work that must end before the process may. */
@@ -81,6 +84,7 @@ export function startService(options: ServiceOptions): Service {
   makeFolder(studiesFolder({ folder }));
   makeFolder(intakesFolder({ folder }));
   const log = options.log ?? pino({ level: 'silent' });
+  const delay = watchLoopDelay();
   const jobs = jobRunner(options.worker, log);
   const service: Service = {
     folder,
@@ -94,7 +98,8 @@ export function startService(options: ServiceOptions): Service {
       const db = service.studies.get(id)?.db;
       return db ? studyRow(db).revision : null;
     },
-    closing: [],
+    delay: delay.now,
+    closing: [delay.stop],
     pending: new Set(),
     run: jobs.run,
     forget: jobs.forget,

@@ -13,7 +13,12 @@ export const STATISTICS = [
     path: '/health',
     summary: 'Whether the server is up',
     answer: HealthSchema,
-    work: ({ service }) => ({ status: 'ok' as const, version: VERSION, studies: countStudies(service) }),
+    work: ({ service }) => ({
+      status: 'ok' as const,
+      version: VERSION,
+      studies: countStudies(service),
+      delay: service.delay(),
+    }),
   }),
   operation({
     id: 'assess',

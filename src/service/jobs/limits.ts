@@ -1,30 +1,40 @@
 import type { Jobs } from '../worker/jobs.js';
 import type { Home } from './helper.js';
 
+interface LaneSettings {
+  home: Home;
+  /** Helpers at the same time. */
+  most: number;
+  /** Its jobs read what a stranger made: whatever goes wrong with it is the file's. */
+  strangers?: true;
+}
+
 /**
  * Jobs of one lane wait for each other, and for nobody else: a table never stands behind an exact test, a file or an
- * export.
+ * export. What may take long is done in processes, which are less urgent than the server and its small tables.
  */
 export const LANES = {
   /** Tables of some size, and what is shown of a variable. */
   count: { home: 'thread', most: 1 },
   /** Tables that take long. */
-  heavy: { home: 'thread', most: 1 },
+  heavy: { home: 'process', most: 1 },
   /** Workings that are kept, and what follows from a change. */
   derive: { home: 'thread', most: 1 },
   /** Workings that are looked at before they are kept. */
-  preview: { home: 'thread', most: 1 },
-  /** Tests, measures and readings. */
-  assess: { home: 'thread', most: 2 },
+  preview: { home: 'process', most: 1 },
+  /** What a table says: statistics, reading, letters. */
+  read: { home: 'thread', most: 1 },
+  /** Tests and measures of what is sent. */
+  assess: { home: 'process', most: 2 },
   /** Whole columns read for a study's health. */
-  health: { home: 'thread', most: 1 },
+  health: { home: 'process', most: 1 },
   /** Whole studies written: exports, copies, joined waves. */
-  write: { home: 'thread', most: 2 },
+  write: { home: 'process', most: 2 },
   /** Files of strangers, read to their end. */
-  intake: { home: 'process', most: 2 },
+  intake: { home: 'process', most: 2, strangers: true },
   /** Short looks into files of strangers, which wait behind no reading. */
-  look: { home: 'process', most: 2 },
-} as const satisfies Record<string, { home: Home; most: number }>;
+  look: { home: 'process', most: 2, strangers: true },
+} as const satisfies Record<string, LaneSettings>;
 
 export type LaneName = keyof typeof LANES;
 
@@ -57,8 +67,8 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   derive: { lane: 'derive', words: 'The working', seconds: HOUR, memory: Infinity },
   preview: { lane: 'preview', words: 'The working', seconds: 20, memory: Infinity, grace: 1 },
   assessSent: { lane: 'assess', words: 'The statistics', seconds: 30, memory: Infinity },
-  table: { lane: 'assess', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
-  tableCsv: { lane: 'assess', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
+  table: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
+  tableCsv: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
   outliers: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },

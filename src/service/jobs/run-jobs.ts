@@ -54,7 +54,7 @@ export function jobRunner(worker: string, log: Logger): JobRunner {
         const answer = (await lanes[limits.lane].run(asked)) as Envelope<Jobs[typeof name]['gives']>;
         return unwrapped(answer);
       } catch (error) {
-        const isStranger = LANES[limits.lane].home === 'process';
+        const isStranger = 'strangers' in LANES[limits.lane];
         if (!isStranger || error instanceof Fault || asked.signal?.aborted) throw error;
         log.error({ err: error, job: name }, 'a file could not be read');
         throw unreadable(fileIn(job));

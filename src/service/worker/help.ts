@@ -29,7 +29,7 @@ function taker(
 }
 
 /** Less urgent than the server, which answers while files are read. */
-const PRIORITY = 5;
+const PRIORITY = 10;
 
 function helpAsProcess(jobs: DoneBy, entry: string): void {
   const limit = new BigInt64Array(new SharedArrayBuffer(8));

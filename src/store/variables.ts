@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { codesByList } from './code-lists.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { untilChanged } from './unchanged.js';
 
 const CodesShape = z.array(z.string());
 
@@ -50,8 +51,7 @@ const COLUMNS =
   'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS ' +
   'workingId, note, in_group AS "group", starred, aside, shown_order AS shownOrder, made_at AS madeAt';
 
-/** All variables in the order of the roster. */
-export function allVariables(db: Db): VariableRow[] {
+const readVariables = untilChanged((db: Db): VariableRow[] => {
   const lists = codesByList(db);
   return (db.prepare(`SELECT ${COLUMNS} FROM variable ORDER BY position, id`).all() as Flat[]).map((row) => ({
     ...row,
@@ -60,7 +60,10 @@ export function allVariables(db: Db): VariableRow[] {
     shownOrder: fromKept(row.shownOrder, CodesShape, `the order of variable ${row.id}`),
     codes: row.codeListId === null ? [] : (lists.get(row.codeListId) ?? []),
   }));
-}
+});
+
+/** All variables in the order of the roster. The rows are shared by all who ask, and nobody changes them. */
+export const allVariables = (db: Db): VariableRow[] => [...readVariables(db)];
 
 /** Takes everything out of a study's file but its columns. */
 export function clearCodebook(db: Db): void {

@@ -1,4 +1,4 @@
-/** Where a spreadsheet begins a cell: at the start, and behind what some country's spreadsheet takes for a separator. */
+/** Where a spreadsheet begins a cell: at the start, and behind what it takes for a separator in some country. */
 const BEGINS = /(?<=^|[;\t\r\n])(?='*[=+\-@\t\r])/g;
 
 /** What `harmless` put in. */

@@ -87,7 +87,8 @@ export async function siege(files = '20000', requests = '20000', seconds = '300'
     process.stdout.write(
       `50 clients for ${seconds} s: ${found.tables} tables, median ${Math.round(found.p50)} ms, 95th percentile ` +
         `${Math.round(found.p95)} ms (500 wanted); health, 99th percentile ${Math.round(found.healthP99)} ms; ` +
-        `the server's own thread late by ${found.delay.p99} ms (99th percentile, 50 wanted), ${found.delay.most} at most; ` +
+        `the server's own thread late by ${found.delay.p99} ms (99th percentile, 50 wanted), ` +
+        `${found.delay.most} at most; ` +
         `${String(found.memory)} MiB; ${found.wrong.length} wrong\n`,
     );
     for (const what of found.wrong.slice(0, 20)) process.stdout.write(`  ${what}\n`);

@@ -251,9 +251,11 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
   const [row, ...below] = first.done ? [] : first.value;
   if (!row) {
     const mend = 'Choose a file with a heading line and at least one respondent.';
+    await rows.return(undefined);
     throw new Fault('invalid', `${file.name} is empty.`, mend, { file: file.name, line: 1 });
   }
   if (row.cells.length > MOST_COLUMNS) {
+    await rows.return(undefined);
     throw new Fault(
       'too-large',
       `${file.name} has ${row.cells.length.toLocaleString('en')} columns; ` +
@@ -266,9 +268,14 @@ export async function openDelimited(file: RawFile, layout: Delimited): Promise<R
   let rest = layout.heading ? below : [row, ...below];
   const picks = layout.picks;
   async function* batches(): AsyncGenerator<Row[]> {
-    if (rest.length > 0) yield prepared(rest);
-    rest = [];
-    for await (const batch of rows) yield prepared(batch);
+    try {
+      if (rest.length > 0) yield prepared(rest);
+      rest = [];
+      for await (const batch of rows) yield prepared(batch);
+    } finally {
+      // Who stops at the first rows leaves no file open.
+      await rows.return(undefined);
+    }
   }
   function prepared(batch: Row[]): Row[] {
     if (!picks) return batch;

@@ -1,3 +1,4 @@
+import { bidiShown } from '../bidi-shown.js';
 import { z } from 'zod';
 
 export const LEVELS = ['unordered', 'ordered', 'number', 'text', 'multiple'] as const;
@@ -33,7 +34,7 @@ export interface Variable {
 
 /** What a reader sees: the label, or the name where there is none. */
 export function titleOf(variable: Pick<Variable, 'name' | 'label'>): string {
-  return variable.label.trim() === '' ? variable.name : variable.label;
+  return bidiShown(variable.label.trim() === '' ? variable.name : variable.label);
 }
 
 export function isAnswer(code: Code): boolean {

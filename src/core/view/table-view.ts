@@ -1,3 +1,4 @@
+import { bidiShown } from '../bidi-shown.js';
 import { titleOf } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
@@ -16,8 +17,8 @@ const leavesOf = ({ variable, categories }: TableAxis): Leaf[] =>
   categories.map(({ kind, code, label, path = [{ variable: variable.id, code, label }] }) => ({
     is: kind,
     code,
-    label,
-    path,
+    label: bidiShown(label),
+    path: path.map((step) => ({ ...step, label: bidiShown(step.label) })),
   }));
 
 const allTogether = (label: string): Leaf => ({ is: 'total', code: '', label, path: [] });

@@ -3,6 +3,7 @@ import { createWriteStream, statSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { bidiShown } from '../../core/bidi-shown.js';
 import { mustEnd, type Service } from '../context.js';
 import { codebookFile, readSent, withCodebook } from './codebook.js';
 import { limited } from './limited.js';
@@ -19,7 +20,7 @@ export const PATIENCE_MS = 1500;
 /** A file name without folders and control characters, for messages and the record. */
 export function plainName(name: string): string {
   const last = name.split(/[\\/]/).at(-1) ?? '';
-  const clean = last
+  const clean = bidiShown(last)
     .replace(/\p{Cc}/gu, '')
     .trim()
     .slice(0, 200);

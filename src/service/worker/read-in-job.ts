@@ -185,6 +185,18 @@ interface Pass {
   db: Db;
 }
 
+/** The largest file that is written of a file that is read. */
+const MOST_WRITTEN = 64 * 1024 ** 3;
+
+/** @throws Fault where more comes out of a file than a study can be */
+function checkWritten(db: Db, file: string): void {
+  const pages = db.pragma('page_count', { simple: true }) as number;
+  const size = db.pragma('page_size', { simple: true }) as number;
+  if (pages * size <= MOST_WRITTEN) return;
+  const what = `${file} would become a study of more than ${MOST_WRITTEN / 1024 ** 3} GiB.`;
+  throw new Fault('too-large', what, 'Split the file, or leave columns out.', { file });
+}
+
 /**
  * One pass over the file.
  * @param only positions of the columns that are wanted; null: all
@@ -226,6 +238,7 @@ async function writeColumns(
       for (const writer of writers) writer.flush();
       waiting.characters = 0;
     }
+    checkWritten(db, file.name);
     tell(source.share(), respondents);
   }
   return { columns, written: writers.map((writer) => writer.finish()), sample, respondents, remarks: source.remarks() };

@@ -1,5 +1,6 @@
 import type { AnswerTo, AskedOf, ChangeKey, Key, ProblemBody } from '../../api/types.js';
 import { addressOf, type Asked } from './address.js';
+import { newKey } from './new-key.js';
 import { NoAnswer, ProblemError, problemText } from './problem.js';
 import { nowSeen, nowShown, revisionIn, seenRevision } from './seen.js';
 import { refresh, restIsStale, stale, STUDY } from './stale.js';
@@ -81,12 +82,6 @@ export async function ask<K extends Exclude<Key, ChangeKey>>(
     if (nowShown(study, response)) restIsStale(study);
   }
   return answer;
-}
-
-/** A key that no other change has. */
-function newKey(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  return [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
 /** Sends a change under its id, and takes over what came of it. @throws ProblemError where it is refused */

@@ -1,5 +1,6 @@
 import type { Intake, ProblemBody } from '../../api/types.js';
 import { addressOf } from './address.js';
+import { newKey } from './new-key.js';
 import { ProblemError } from './problem.js';
 
 /** Sends a file, telling how much of it has gone (0 to 1). */
@@ -12,6 +13,7 @@ export function sendFile(
     const { method, address } = addressOf('POST /intakes', { file });
     request.open(method, address);
     request.setRequestHeader('content-type', 'application/octet-stream');
+    request.setRequestHeader('idempotency-key', `"${newKey()}"`);
     request.upload.onprogress = ({ loaded, total }) => progress(total > 0 ? loaded / total : 0);
     request.onload = () => {
       try {

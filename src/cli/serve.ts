@@ -74,6 +74,7 @@ export async function serve({ service, dist, host, port, hosts, token, log }: Se
     server.once('error', (error: NodeJS.ErrnoException) => reject(listenFault(error, host, port) ?? error));
     server.listen(port, host, resolve);
   });
+  service.warm();
   const { port: bound } = server.address() as AddressInfo;
   const shown = host.includes(':') ? `[${host}]` : host;
   return {

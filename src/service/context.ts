@@ -41,7 +41,7 @@ export interface RunningRead {
 }
 
 /** What every use case works with. One for a process. */
-export interface Service extends Pick<JobRunner, 'run' | 'forget'> {
+export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
   folder: string;
   waitingDays: number;
   log: Logger;
@@ -103,6 +103,7 @@ export function startService(options: ServiceOptions): Service {
     pending: new Set(),
     run: jobs.run,
     forget: jobs.forget,
+    warm: jobs.warm,
     close: async () => {
       // A file that was not read to its end is read again when it is asked for.
       for (const { stop } of service.readings.values()) stop.abort();

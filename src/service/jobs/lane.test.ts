@@ -100,6 +100,13 @@ describe.each<Home>(['thread', 'process'])('a lane of helpers, each a %s', (home
 });
 
 describe('a lane', () => {
+  it('has helpers that are there before anybody asks', async () => {
+    const made = lane(HELPER, 'thread', 1, 1);
+    open.push(made);
+    made.warm();
+    expect(await made.run(asked('echo', 'warm'))).toBe('warm');
+  });
+
   it('is shared by those who ask, and refuses what is past measure', async () => {
     const { run } = laneOf('thread');
     const order: string[] = [];

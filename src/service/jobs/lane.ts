@@ -7,6 +7,8 @@ import { type JobAsked, openSeat, type Seat, type Waiting } from './seat.js';
 export interface Lane {
   /** @throws Fault where the job takes too long or too much, or too many wait; or what its signal says */
   run: (asked: JobAsked) => Promise<unknown>;
+  /** Starts the helpers that are always there. */
+  warm: () => void;
   /** Has every helper do something; one that is busy for longer than a moment is ended instead. */
   tellAll: (name: string, job: unknown) => Promise<void>;
   /** Ends every job and every helper. */
@@ -50,8 +52,9 @@ function promised(asked: JobAsked, stop: (waiting: Waiting, why: unknown) => voi
 /**
  * A lane of helpers.
  * @param most helpers at the same time; they start when they are needed
+ * @param least helpers that stay though nobody needs them
  */
-export function lane(file: string, home: Home, most: number): Lane {
+export function lane(file: string, home: Home, most: number, least = 0): Lane {
   const queue = fairQueue<Waiting>();
   const seats = new Set<Seat>();
   const ending = new Set<Promise<void>>();
@@ -59,6 +62,7 @@ export function lane(file: string, home: Home, most: number): Lane {
 
   function open(): Seat {
     const seat = openSeat(file, home, {
+      stays: () => seats.size <= least,
       free: (_, { asker }) => {
         queue.done(asker);
         serve();
@@ -112,6 +116,9 @@ export function lane(file: string, home: Home, most: number): Lane {
         queue.push(asked.asker, waiting);
         serve();
       });
+    },
+    warm: () => {
+      while (seats.size < least) open();
     },
     tellAll: async (name, job) => {
       await Promise.all([...seats].map((seat) => seat.post(name, job)));

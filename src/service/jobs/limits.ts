@@ -1,10 +1,12 @@
 import type { Jobs } from '../worker/jobs.js';
 import type { Home } from './helper.js';
 
-interface LaneSettings {
+export interface LaneSettings {
   home: Home;
   /** Helpers at the same time. */
   most: number;
+  /** Helpers that are always there, so that the first to ask does not wait for one. */
+  least?: number;
   /** Its jobs read what a stranger made: whatever goes wrong with it is the file's. */
   strangers?: true;
 }
@@ -15,7 +17,7 @@ interface LaneSettings {
  */
 export const LANES = {
   /** Tables of some size, and what is shown of a variable. */
-  count: { home: 'thread', most: 1 },
+  count: { home: 'thread', most: 1, least: 1 },
   /** Tables that take long. */
   heavy: { home: 'process', most: 1 },
   /** Workings that are kept, and what follows from a change. */
@@ -23,7 +25,7 @@ export const LANES = {
   /** Workings that are looked at before they are kept. */
   preview: { home: 'process', most: 1 },
   /** What a table says: statistics, reading, letters. */
-  read: { home: 'thread', most: 1 },
+  read: { home: 'thread', most: 1, least: 1 },
   /** Tests and measures of what is sent. */
   assess: { home: 'process', most: 2 },
   /** Whole columns read for a study's health. */

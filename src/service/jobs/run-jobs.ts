@@ -6,7 +6,7 @@ import { type Envelope, unwrapped } from './crossing.js';
 import type { Tell } from './helper.js';
 import { lane, type Lane } from './lane.js';
 import { fileIn } from './seat.js';
-import { JOB_LIMITS, type LaneName, LANES } from './limits.js';
+import { JOB_LIMITS, type LaneName, LANES, type LaneSettings } from './limits.js';
 
 interface RunOptions {
   /** Ends the job; without one, it ends when whoever asked has gone. */
@@ -19,6 +19,8 @@ type JobName = Exclude<keyof Jobs, 'forget'>;
 /** Has jobs done, each in the lane and within the limits that it has. */
 export interface JobRunner {
   run: <K extends JobName>(name: K, job: Jobs[K]['takes'], options?: RunOptions) => Promise<Jobs[K]['gives']>;
+  /** Starts the helpers that are always there. */
+  warm: () => void;
   /** Has every thread let go of a file: it is about to be moved. */
   forget: (file: string) => Promise<void>;
   /** Ends all jobs, under way or waiting. */
@@ -41,9 +43,12 @@ function unreadable(file: string | undefined): Fault {
 /** @param worker the bundled entry of threads and processes, `dist/cli/worker.js` */
 export function jobRunner(worker: string, log: Logger): JobRunner {
   const names = Object.keys(LANES) as LaneName[];
-  const lanes = Object.fromEntries(
-    names.map((name) => [name, lane(worker, LANES[name].home, LANES[name].most)]),
-  ) as Record<LaneName, Lane>;
+  const settings: Record<LaneName, LaneSettings> = LANES;
+  const made = names.map((name) => {
+    const { home, most, least } = settings[name];
+    return [name, lane(worker, home, most, least)] as const;
+  });
+  const lanes = Object.fromEntries(made) as Record<LaneName, Lane>;
   return {
     run: async (name, job, { signal, tell } = {}) => {
       const limits = JOB_LIMITS[name];
@@ -54,11 +59,14 @@ export function jobRunner(worker: string, log: Logger): JobRunner {
         const answer = (await lanes[limits.lane].run(asked)) as Envelope<Jobs[typeof name]['gives']>;
         return unwrapped(answer);
       } catch (error) {
-        const isStranger = 'strangers' in LANES[limits.lane];
+        const isStranger = settings[limits.lane].strangers === true;
         if (!isStranger || error instanceof Fault || asked.signal?.aborted) throw error;
         log.error({ err: error, job: name }, 'a file could not be read');
         throw unreadable(fileIn(job));
       }
+    },
+    warm: () => {
+      for (const { warm } of Object.values(lanes)) warm();
     },
     forget: async (file) => {
       await Promise.all(Object.values(lanes).map(({ tellAll }) => tellAll('forget', { file })));

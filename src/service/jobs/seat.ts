@@ -33,6 +33,8 @@ export interface Seat {
 }
 
 interface Events {
+  /** Whether it is kept though nobody needs it for long. */
+  stays: () => boolean;
   /** It can take the next job. */
   free: (seat: Seat, done: Waiting) => void;
   /** It is being ended, with the job that it did. */
@@ -75,7 +77,7 @@ export function fileIn(job: unknown): string | undefined {
 let numbers = 0;
 
 /** Starts a helper. */
-export function openSeat(file: string, home: Home, { free, ending }: Events): Seat {
+export function openSeat(file: string, home: Home, { stays, free, ending }: Events): Seat {
   let task: { id: number; waiting: Waiting } | null = null;
   let timer: NodeJS.Timeout | undefined;
   let ended: Promise<void> | null = null;
@@ -100,7 +102,9 @@ export function openSeat(file: string, home: Home, { free, ending }: Events): Se
     task = null;
     clearTimeout(timer);
     helper.hold(false);
-    timer = setTimeout(() => void seat.end(null), IDLE_MS).unref();
+    timer = setTimeout(() => {
+      if (!stays()) void seat.end(null);
+    }, IDLE_MS).unref();
     if ('answer' in message) waiting.resolve(message.answer);
     else waiting.reject(Object.assign(new Error(message.defect.message), { stack: message.defect.stack }));
     free(seat, waiting);

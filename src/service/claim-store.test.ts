@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -32,6 +32,14 @@ describe('a store', () => {
     claimStore(folder).release();
     for (const inside of ['', 'studies', 'intakes'])
       expect((statSync(join(folder, inside)).mode & 0o777).toString(8), inside).toBe('700');
+  });
+
+  it.skipIf(process.platform === 'win32')('leaves the rights of a folder that has other things in it', () => {
+    chmodSync(folder, 0o755);
+    writeFileSync(join(folder, 'thesis.txt'), '');
+    claimStore(folder).release();
+    expect(statSync(folder).mode & 0o777).toBe(0o755);
+    expect(statSync(join(folder, 'studies')).mode & 0o777).toBe(0o700);
   });
 
   it('is rid of what a killed server left, and of nothing else', () => {

@@ -36,12 +36,22 @@ function tidyStore(folder: string): void {
   rmSync(join(folder, 'exports'), { recursive: true, force: true });
 }
 
-/** The store is for nobody but the user who runs the server. */
+/** What a store has in it. */
+const OURS =
+  /^(studies|intakes|bin|exports|done|set-aside|before-upgrade|token|server\.json|in-use\.lock.*|requests\.sqlite.*)$/;
+
+/**
+ * The store is for nobody but the user who runs the server. A folder that has other things in it keeps its rights, and
+ * the folders in it are closed.
+ */
 function closeToOthers(folder: string): void {
-  for (const inside of [folder, studiesFolder({ folder }), intakesFolder({ folder })]) {
-    makeFolder(inside);
-    chmodSync(inside, 0o700);
+  for (const inside of [folder, studiesFolder({ folder }), intakesFolder({ folder })]) makeFolder(inside);
+  const isOurs = readdirSync(folder).every((name) => OURS.test(name));
+  for (const name of readdirSync(folder)) {
+    const inside = join(folder, name);
+    if (OURS.test(name) && statSync(inside).isDirectory()) chmodSync(inside, 0o700);
   }
+  if (isOurs) chmodSync(folder, 0o700);
 }
 
 /**

@@ -70,7 +70,7 @@ export async function siege(files = '20000', requests = '20000', seconds = '300'
   await underSiege(async (server) => {
     const tally = await attackTimes('broken files', Number(files), (seed) => {
       const luck = chance(seed);
-      return sendBroken(server, broken(luck.one(SAMPLES), luck));
+      return sendBroken(server, broken(luck.pick(SAMPLES), luck));
     });
     wrong += tally.wrong.length;
   });

@@ -36,6 +36,15 @@ const shot = async (name: string) => {
   if (folder) writeFileSync(`${folder}/${name}.png`, await session.driver.takeScreenshot(), 'base64');
 };
 
+/** Opens the codebook, and types into a cell of the first variable once the server is gone. */
+async function typeWithoutServer(column: string, text: string): Promise<void> {
+  await session.open(`${DEMO}/codebook`);
+  await says(session.driver, '[data-row="id"]', 'Plot holder number');
+  await kill();
+  await typeInto('id', column, text);
+  await says(session.driver, TRAY, '1 change is not sent.');
+}
+
 const trayIsGone = () =>
   session.driver.wait(async () => (await session.driver.findElements({ css: TRAY })).length === 0, 15_000);
 
@@ -60,11 +69,7 @@ describe('what is typed while the server is gone', () => {
   });
 
   it('outlives the page and the browser’s restart of it', async () => {
-    await session.open(`${DEMO}/codebook`);
-    await says(session.driver, '[data-row="id"]', 'Plot holder number');
-    await kill();
-    await typeInto('id', 'note', 'From the list');
-    await says(session.driver, TRAY, '1 change is not sent.');
+    await typeWithoutServer('note', 'From the list');
     await session.driver.get('about:blank');
     await startAgain();
     await session.open('/studies');
@@ -73,11 +78,7 @@ describe('what is typed while the server is gone', () => {
   });
 
   it('is decided on where the server does not take it as it is', async () => {
-    await session.open(`${DEMO}/codebook`);
-    await says(session.driver, '[data-row="id"]', 'Plot holder number');
-    await kill();
-    await typeInto('id', 'group', 'Mine');
-    await says(session.driver, TRAY, '1 change is not sent.');
+    await typeWithoutServer('group', 'Mine');
     // Meanwhile somebody else changes the same cell.
     await session.driver.executeScript('window.stop()');
     await session.driver.get('about:blank');

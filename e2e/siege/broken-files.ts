@@ -77,7 +77,7 @@ export const SAMPLES: readonly Sample[] = [
 ];
 
 /** A file that is broken in one of the ways in which files break: bytes changed, cut, put in, taken out, doubled. */
-export function broken({ name, bytes }: Sample, { upTo, one }: Chance): Sample {
+export function broken({ name, bytes }: Sample, { upTo, pick }: Chance): Sample {
   const out = Buffer.from(bytes);
   const at = upTo(out.length - 1);
   const way = upTo(6);
@@ -85,7 +85,7 @@ export function broken({ name, bytes }: Sample, { upTo, one }: Chance): Sample {
   if (way === 1) return { name, bytes: Buffer.concat([out.subarray(0, at), out.subarray(at + 1 + upTo(40))]) };
   if (way === 2) return { name, bytes: Buffer.concat([out.subarray(0, at), out.subarray(upTo(at))]) };
   if (way === 3) {
-    const inserted = one(['\0', '"', '\n', '\r', ',', '\u202e', '<', '&x;', ']', '\xff\xfe', '=1+1', '999999999999']);
+    const inserted = pick(['\0', '"', '\n', '\r', ',', '\u202e', '<', '&x;', ']', '\xff\xfe', '=1+1', '999999999999']);
     return { name, bytes: Buffer.concat([out.subarray(0, at), Buffer.from(inserted, 'latin1'), out.subarray(at)]) };
   }
   // Where a file describes itself, at its end, is where a change hurts most.
@@ -93,7 +93,7 @@ export function broken({ name, bytes }: Sample, { upTo, one }: Chance): Sample {
     const place = upTo(1) === 0 ? upTo(out.length - 1) : out.length - 1 - upTo(Math.min(2000, out.length - 1));
     out[place] = upTo(255);
   }
-  return { name: upTo(20) === 0 ? one(['a.xlsx', 'a', '../../a.csv', 'a.sav', '\u202egpj.csv']) : name, bytes: out };
+  return { name: upTo(20) === 0 ? pick(['a.xlsx', 'a', '../../a.csv', 'a.sav', '\u202egpj.csv']) : name, bytes: out };
 }
 
 /** Sends a file, waits until it was read or is told why not, and discards it. */

@@ -50,19 +50,19 @@ const DEEPEST = 6;
 
 /** A value as a schema describes it, here and there something else. */
 function valueOf(schema: Schema, all: Described['components']['schemas'], chance: Chance, depth = 0): unknown {
-  const { upTo, one } = chance;
-  if (upTo(11) === 0) return one(ODD);
+  const { upTo, pick } = chance;
+  if (upTo(11) === 0) return pick(ODD);
   if (schema.$ref) return valueOf(all[schema.$ref.split('/').at(-1)!] ?? {}, all, chance, depth);
   const choices = schema.anyOf ?? schema.oneOf;
-  if (choices) return valueOf(one(choices), all, chance, depth);
+  if (choices) return valueOf(pick(choices), all, chance, depth);
   if (schema.allOf) return Object.assign({}, ...schema.allOf.map((part) => valueOf(part, all, chance, depth)));
   if (schema.const !== undefined) return schema.const;
-  if (schema.enum) return one(schema.enum);
-  const type = Array.isArray(schema.type) ? one(schema.type) : schema.type;
-  if (type === 'integer') return one([1, 2, 3, 5, 8, 13, 40, 0, -1]);
-  if (type === 'number') return one([0, 1, 2.5, 30, -4]);
+  if (schema.enum) return pick(schema.enum);
+  const type = Array.isArray(schema.type) ? pick(schema.type) : schema.type;
+  if (type === 'integer') return pick([1, 2, 3, 5, 8, 13, 40, 0, -1]);
+  if (type === 'number') return pick([0, 1, 2.5, 30, -4]);
   if (type === 'boolean') return upTo(1) === 0;
-  if (type === 'string') return one(['1', '2', 'site', 'Satisfaction by Site', 'a', 'é', '2026-01-01', 'x + 1']);
+  if (type === 'string') return pick(['1', '2', 'site', 'Satisfaction by Site', 'a', 'é', '2026-01-01', 'x + 1']);
   if (type === 'array')
     return Array.from({ length: depth > DEEPEST ? 0 : upTo(3) }, () =>
       valueOf(schema.items ?? {}, all, chance, depth + 1),
@@ -94,34 +94,34 @@ const LEFT_OUT = [
 
 /** Something to ask for, made from the document: mostly well-formed, mostly wrong. */
 export function attackFrom({ paths, components }: Described, study: string, chance: Chance): Attack {
-  const { upTo, one } = chance;
+  const { upTo, pick } = chance;
   const all = Object.entries(paths).flatMap(([path, methods]) =>
     Object.keys(methods).map((method) => ({ path, method })),
   );
-  const { path, method } = one(all.filter(({ path: p, method: m }) => !LEFT_OUT.some((out) => out.test(`${m} ${p}`))));
+  const { path, method } = pick(all.filter(({ path: p, method: m }) => !LEFT_OUT.some((out) => out.test(`${m} ${p}`))));
   const part = (name: string) => {
     if (name === 'study' && upTo(9) > 0) return study;
     return encodeURIComponent(
-      one(['1', '2', '7', '40', '0', '-1', 'x', '..', '%', '\u0000', study, '9'.repeat(40), '__proto__']),
+      pick(['1', '2', '7', '40', '0', '-1', 'x', '..', '%', '\u0000', study, '9'.repeat(40), '__proto__']),
     );
   };
   const address = path.replace(/\{(\w+)\}/g, (_, name: string) => part(name));
   const query =
     upTo(5) === 0
-      ? `?${one(['as=x', 'file=%00', 'rows=1&rows=2', 'sentence={', 'shares=1,2', '%ff', 'a'.repeat(5000)])}`
+      ? `?${pick(['as=x', 'file=%00', 'rows=1&rows=2', 'sentence={', 'shares=1,2', '%ff', 'a'.repeat(5000)])}`
       : '';
   const schema = paths[path]![method]!.requestBody?.content['application/json']?.schema;
   const text = schema ? JSON.stringify(valueOf(schema, components.schemas, chance)) : null;
   const cut = text !== null && upTo(40) === 0 ? text.slice(0, upTo(text.length)) : text;
   const headers: Record<string, string> = {};
   if (cut !== null) headers['content-type'] = upTo(50) === 0 ? 'text/plain' : 'application/json';
-  if (upTo(20) === 0) headers['if-match'] = one(['"1"', '*', 'x', '"99999999999999999999"', '"-1"']);
-  if (upTo(20) === 0) headers['idempotency-key'] = one(['"abcdefgh"', 'x', '\u00e9'.repeat(10), 'a'.repeat(300)]);
+  if (upTo(20) === 0) headers['if-match'] = pick(['"1"', '*', 'x', '"99999999999999999999"', '"-1"']);
+  if (upTo(20) === 0) headers['idempotency-key'] = pick(['"abcdefgh"', 'x', '\u00e9'.repeat(10), 'a'.repeat(300)]);
   return {
-    method: upTo(60) === 0 ? one(['PUT', 'OPTIONS', 'TRACE', 'HEAD', 'PATCH']) : method.toUpperCase(),
+    method: upTo(60) === 0 ? pick(['PUT', 'OPTIONS', 'TRACE', 'HEAD', 'PATCH']) : method.toUpperCase(),
     path:
       upTo(80) === 0
-        ? one(['//x', '/%ff', '/api/v1/%00', '/_image?href=x', `/${'a'.repeat(20_000)}`])
+        ? pick(['//x', '/%ff', '/api/v1/%00', '/_image?href=x', `/${'a'.repeat(20_000)}`])
         : address + query,
     headers,
     body: cut,

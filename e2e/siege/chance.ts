@@ -5,11 +5,11 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 export interface Chance {
   /** A whole number from 0 to `most`. */
   upTo: (most: number) => number;
-  one: <T>(of: readonly T[]) => T;
+  pick: <T>(of: readonly T[]) => T;
 }
 
 export function chance(seed: number): Chance {
   const generator = xoroshiro128plus(seed);
   const upTo = (most: number) => uniformInt(generator, 0, Math.max(0, most));
-  return { upTo, one: (of) => of[upTo(of.length - 1)]! };
+  return { upTo, pick: (of) => of[upTo(of.length - 1)]! };
 }

@@ -65,7 +65,7 @@ async function hostile(k: number, { server, study, number, document, until }: Ta
         body: JSON.stringify(body),
         signal: away,
       }).then((response) => response.arrayBuffer());
-    const costly = luck.one([
+    const costly = luck.pick([
       () => post(`/studies/${study}/workings/preview`, recipe),
       () => post('/assess', { counts }),
       () =>
@@ -77,7 +77,7 @@ async function hostile(k: number, { server, study, number, document, until }: Ta
           ],
           exact: { work: 100_000_000 },
         }),
-      () => sendBroken(server, broken(luck.one(SAMPLES), luck)),
+      () => sendBroken(server, broken(luck.pick(SAMPLES), luck)),
       () => sendAttack(server, attackFrom(document, study, luck)),
     ]);
     await Promise.resolve(costly()).catch(() => undefined);
@@ -102,10 +102,10 @@ export async function clientsTogether(
   const wrong: string[] = [];
 
   async function analyst(k: number): Promise<void> {
-    const { one } = chance(k);
+    const { pick } = chance(k);
     while (performance.now() < until) {
       const started = performance.now();
-      const body = { rows: one(coded), by: one(coded), only: [] };
+      const body = { rows: pick(coded), by: pick(coded), only: [] };
       const { status } = await call(server, 'POST', `/studies/${study}/counts`, body, headers(k));
       took.push(performance.now() - started);
       // The same variable twice is refused, and that is right.

@@ -5,7 +5,7 @@ import { openStudy, readyStudy } from '../service/open-study.js';
 import { once } from '../service/once.js';
 import { JsonText } from '../service/json-text.js';
 import { askedBy } from '../service/asking.js';
-import { storeFault } from '../service/store-fault.js';
+import { knownFault } from '../service/store-fault.js';
 import { mustFit } from './answer-fits.js';
 import type { Route } from './find-operation.js';
 import { isIdPart, type Call, type Operation } from './operation.js';
@@ -130,7 +130,7 @@ function reply(operation: Operation, result: unknown, revision: number | null): 
 
 /** A response for any error: a fault as a problem, anything else as a defect under a reference that the log has too. */
 function responseTo(error: unknown, request: Request, service: Service): Response {
-  const fault = error instanceof Fault ? error : storeFault(error);
+  const fault = knownFault(error);
   if (fault) {
     if (fault !== error) service.log.error({ err: error, path: new URL(request.url).pathname }, fault.message);
     return problemResponse(problemOf(fault));

@@ -1,7 +1,7 @@
 import { JSONParser } from '@streamparser/json';
 import { setImmediate } from 'node:timers/promises';
 import { Fault } from '../core/fault.js';
-import { parseJson } from '../core/parse-json.js';
+import { notJson, parseJson } from '../core/parse-json.js';
 
 const MIB = 1024 * 1024;
 
@@ -38,7 +38,10 @@ export async function readBytes(request: Request, most: number): Promise<Uint8Ar
   return Buffer.concat(parts);
 }
 
-const [QUOTE, BACKSLASH, OPENING, CLOSING] = ['"', '\\', '[{', ']}'].map((signs) => Buffer.from(signs));
+const byteOf = (sign: string) => sign.charCodeAt(0);
+const [QUOTE, BACKSLASH] = ['"', '\\'].map(byteOf);
+const OPENING = new Set(['[', '{'].map(byteOf));
+const CLOSING = new Set([']', '}'].map(byteOf));
 
 /** Lists and objects in each other. */
 const DEEPEST = 200;
@@ -51,10 +54,10 @@ function depthWatch(): (piece: Uint8Array) => void {
   return (piece) => {
     for (const byte of piece) {
       if (escaped) escaped = false;
-      else if (inText && byte === BACKSLASH![0]) escaped = true;
-      else if (byte === QUOTE![0]) inText = !inText;
-      else if (!inText && OPENING!.includes(byte)) depth++;
-      else if (!inText && CLOSING!.includes(byte)) depth--;
+      else if (inText && byte === BACKSLASH) escaped = true;
+      else if (byte === QUOTE) inText = !inText;
+      else if (!inText && OPENING.has(byte)) depth++;
+      else if (!inText && CLOSING.has(byte)) depth--;
       if (depth > DEEPEST)
         throw new Fault('invalid', `The body is nested deeper than ${DEEPEST}.`, 'Look for a bracket too many.');
     }
@@ -79,8 +82,9 @@ async function parsePieces(bytes: Uint8Array): Promise<unknown> {
     if (!parser.isEnded) parser.end();
   } catch (error) {
     if (error instanceof Fault) throw error;
-    const what = error instanceof Error ? (error.message.split('\n')[0] ?? '').slice(0, 200) : '';
-    throw new Fault('invalid', `The body is not JSON: ${what}.`, 'Mend the JSON.');
+    // The first line says what is wrong, the others where the parser stood.
+    const [what = ''] = (error instanceof Error ? error.message : '').split('\n');
+    throw notJson(new Error(what.slice(0, 200)));
   }
   return root;
 }

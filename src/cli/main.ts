@@ -7,7 +7,7 @@ import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
 import { type ClaimedStore, claimStore } from '../service/claim-store.js';
 import { defaultFolder, type Service, startService, WAITING_DAYS } from '../service/context.js';
-import { storeFault } from '../service/store-fault.js';
+import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
@@ -245,7 +245,7 @@ program
 process.umask(0o077);
 
 program.parseAsync().catch((error: unknown) => {
-  const fault = error instanceof Fault ? error : storeFault(error);
+  const fault = knownFault(error);
   if (!fault) throw error;
   process.stderr.write(`hatch-count: ${fault.message} ${fault.mend}\n`);
   process.exit(2);

@@ -1,7 +1,7 @@
 import { chmodSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
+import { lockFile } from '../store/lock.js';
 import { intakesFolder, studiesFolder } from './context.js';
 import { makeFolder } from './make-folder.js';
 
@@ -61,14 +61,8 @@ function closeToOthers(folder: string): void {
  */
 export function claimStore(folder: string): ClaimedStore {
   closeToOthers(folder);
-  const lock = new Database(join(folder, 'in-use.lock'));
-  try {
-    lock.pragma('busy_timeout = 0');
-    lock.pragma('locking_mode = EXCLUSIVE');
-    lock.exec('BEGIN EXCLUSIVE');
-  } catch (error) {
-    lock.close();
-    if (!(error as NodeJS.ErrnoException).code?.startsWith('SQLITE_BUSY')) throw error;
+  const release = lockFile(join(folder, 'in-use.lock'));
+  if (!release) {
     throw new Fault(
       'conflict',
       `The store ${folder} is in use by ${whoHas(folder)}.`,
@@ -81,7 +75,7 @@ export function claimStore(folder: string): ClaimedStore {
     sayAddress: (address) => writeFileSync(whoFile(folder), JSON.stringify({ address, process: process.pid })),
     release: () => {
       rmSync(whoFile(folder), { force: true });
-      lock.close();
+      release();
     },
   };
 }

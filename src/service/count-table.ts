@@ -6,7 +6,7 @@ import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { codesWithFound } from '../core/table/positions.js';
-import type { Condition, RowItem, Sentence } from '../core/table/sentence.js';
+import { blocksOf, type Condition, type RowItem, type Sentence } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -108,13 +108,12 @@ const MOST_LOOKS = 40_000_000;
 const MOST_CELLS = 200_000;
 
 /** The variables of each block. */
-function blocksOf({ rows, by, within }: Sentence, find: Find): VariableRow[][] {
-  const inside = within === null ? [] : [find(within, 'within')];
-  const nests = by.length === 0 ? [[]] : by;
-  return rows.flatMap(({ variable }) =>
-    nests.map((nest) => [find(variable, 'rows'), ...nest.map((id) => find(id, 'by')), ...inside]),
-  );
-}
+const variablesOfBlocks = (sentence: Sentence, find: Find): VariableRow[][] =>
+  blocksOf(sentence).map(({ row, nest, within }) => [
+    find(row.variable, 'rows'),
+    ...nest.map((id) => find(id, 'by')),
+    ...(within === null ? [] : [find(within, 'within')]),
+  ]);
 
 /** Whether a table takes long, so that small ones of others do not wait behind it. */
 function isMuch(respondents: number, blocks: readonly VariableRow[][], weighted: boolean): boolean {
@@ -140,7 +139,7 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
   checkConditions(sentence.only, variables, ({ id }) => codesOf(study, find(id, 'only')));
   const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
   const { respondents } = studyRow(study.db);
-  const blocks = blocksOf(sentence, find);
+  const blocks = variablesOfBlocks(sentence, find);
   return service.run(isMuch(respondents, blocks, weight !== null) ? 'countMuch' : 'count', {
     file: study.file,
     respondents,

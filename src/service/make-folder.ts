@@ -3,7 +3,7 @@ import { dirname, resolve } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { storeFault } from './store-fault.js';
 
-const mendOf = 'Choose another folder with --store.';
+const MEND = 'Choose another folder with --store.';
 
 function make(folder: string): void {
   try {
@@ -12,7 +12,7 @@ function make(folder: string): void {
     // Another process was faster.
     if (existsSync(folder)) return;
     const { code = '' } = error as NodeJS.ErrnoException;
-    throw storeFault(error) ?? new Fault('store', `The folder ${folder} cannot be made (${code}).`, mendOf);
+    throw storeFault(error) ?? new Fault('store', `The folder ${folder} cannot be made (${code}).`, MEND);
   }
 }
 
@@ -22,7 +22,7 @@ export function makeFolder(path: string): void {
   let folder = resolve(path);
   for (; !existsSync(folder) && dirname(folder) !== folder; folder = dirname(folder)) missing.unshift(folder);
   if (existsSync(folder) && !statSync(folder).isDirectory())
-    throw new Fault('store', `${folder} is a file and no folder.`, mendOf, { file: folder });
+    throw new Fault('store', `${folder} is a file and no folder.`, MEND, { file: folder });
   // One after the other: the system's own way to make them all never ends on some special folders.
   missing.forEach(make);
 }

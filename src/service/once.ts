@@ -1,8 +1,7 @@
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
 import type { Db } from '../store/open.js';
-import { findRequest, keepRequest } from '../store/requests.js';
+import { findRequest, forgetOldRequests, keepRequest, openRequests } from '../store/requests.js';
 import { askedBy, type RequestKey, whoAsks } from './asking.js';
 import type { Service } from './context.js';
 import { openStudy } from './open-study.js';
@@ -21,11 +20,7 @@ const stores = new WeakMap<Service, Db>();
 function requestsOfStore(service: Service): Db {
   const open = stores.get(service);
   if (open?.open) return open;
-  const db = new Database(join(service.folder, 'requests.sqlite'));
-  db.exec(
-    `CREATE TABLE IF NOT EXISTS request (key TEXT PRIMARY KEY, fingerprint TEXT NOT NULL, answer TEXT,
-     made TEXT NOT NULL) STRICT, WITHOUT ROWID`,
-  );
+  const db = openRequests(join(service.folder, 'requests.sqlite'));
   stores.set(service, db);
   service.closing.push(() => db.close());
   return db;
@@ -65,7 +60,9 @@ export async function once<T>(service: Service, asked: AskedOnce, work: () => Pr
     const before = answeredBefore(service, asked);
     if (before) return before.answer as T;
     const result = await askedBy({ ...whoAsks(), request: { key, fingerprint } }, work);
-    keepRequest(dbFor(service, study), key, { fingerprint, answer: JSON.stringify(result ?? null) });
+    const db = dbFor(service, study);
+    keepRequest(db, key, { fingerprint, answer: JSON.stringify(result ?? null) });
+    forgetOldRequests(db);
     return result;
   };
   const same = running.get(place) as Promise<T> | undefined;

@@ -92,8 +92,24 @@ export interface Unopened extends Trouble {
 
 const ENDING = '.sqlite';
 
+/** The id of the study that a file is to be, by its name. */
+export const idOfFile = (file: string): string => file.slice(0, -ENDING.length);
+
+/** Files in a folder that are to be studies, by their names. */
+export const studyFilesIn = (folder: string): string[] => readdirSync(folder).filter((name) => name.endsWith(ENDING));
+
+/** What the list says of the study in a file, which is not opened for work. */
+export function rowIn(folder: string, file: string): StudyRow {
+  const db = readStudyFile(join(folder, file));
+  try {
+    return { ...listedRow(db), id: idOfFile(file) };
+  } finally {
+    db.close();
+  }
+}
+
 function unopenedAt(service: Service, file: string): Unopened | null {
-  const id = file.slice(0, -ENDING.length);
+  const id = idOfFile(file);
   if (service.studies.has(id)) return null;
   const path = join(studiesFolder(service), file);
   const found = inspectStudyFile(path);
@@ -102,8 +118,7 @@ function unopenedAt(service: Service, file: string): Unopened | null {
 }
 
 /** Files of the store that are to be studies, by their names. */
-export const storeFiles = (service: Service) =>
-  readdirSync(studiesFolder(service)).filter((name) => name.endsWith(ENDING));
+export const storeFiles = (service: Service) => studyFilesIn(studiesFolder(service));
 
 /** How many files of studies the store has, whatever is in them. */
 export const countStudies = (service: Service): number => storeFiles(service).length;
@@ -114,17 +129,10 @@ export const unopenedFiles = (service: Service): Unopened[] =>
 
 /** What is said of a study in the list; it is not opened for it. */
 function listed(service: Service, file: string): StudyRow[] {
-  const id = file.slice(0, -ENDING.length);
-  const study = service.studies.get(id);
+  const study = service.studies.get(idOfFile(file));
   try {
     if (study) return [studyRow(study.db)];
-    if (unopenedAt(service, file)) return [];
-    const db = readStudyFile(join(studiesFolder(service), file));
-    try {
-      return [{ ...listedRow(db), id }];
-    } finally {
-      db.close();
-    }
+    return unopenedAt(service, file) ? [] : [rowIn(studiesFolder(service), file)];
   } catch (error) {
     // It went while the list was made, or is damaged where nobody looked yet; another request says so.
     service.log.warn({ err: error, file }, 'a study cannot be listed');

@@ -52,3 +52,6 @@ export function storeFault(error: unknown): Fault | null {
     'Restore the study from a backup; "hatch-count verify" says what is still right.',
   );
 }
+
+/** What can be mended: a Fault, or what the system does not allow. Null: a defect of ours. */
+export const knownFault = (error: unknown): Fault | null => (error instanceof Fault ? error : storeFault(error));

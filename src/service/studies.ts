@@ -1,30 +1,21 @@
 import { randomBytes } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { createWriteStream, existsSync, mkdirSync, statSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import { type SizeWords, whyNoSizeWords } from '../core/reading/size-words.js';
-import { closeForMove, detach, openStudyFile, readStudyFile, removeStudyFile } from '../store/open.js';
+import { closeForMove, detach, openStudyFile, removeStudyFile } from '../store/open.js';
 import { inspectStudyFile } from '../store/inspect.js';
 import { unseal } from '../store/seal.js';
-import {
-  listedRow,
-  nameStudy,
-  setSettings,
-  setStudyId,
-  settingsOf,
-  type StudyRow,
-  studyRow,
-  touchStudy,
-} from '../store/study.js';
+import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow, touchStudy } from '../store/study.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
 import { limited } from './intake/limited.js';
 import { land } from './land.js';
 import { newStudyId } from './new-study-id.js';
 import { passingFile, type PassingFile } from './passing-file.js';
-import { change, isStudyId, openStudy, readyStudy, studyFile } from './open-study.js';
+import { change, idOfFile, isStudyId, openStudy, readyStudy, rowIn, studyFile, studyFilesIn } from './open-study.js';
 
 /** The largest backup that is taken. */
 const MOST_BYTES = 64 * 1024 ** 3;
@@ -113,19 +104,10 @@ export function binStudy(service: Service, study: OpenStudy): Promise<void> {
 /** Studies in the bin, the last binned first. A file that is no study is passed over. */
 export function listBin(service: Service): (StudyRow & { binned: string })[] {
   if (!existsSync(binFolder(service))) return [];
-  return readdirSync(binFolder(service))
-    .filter((name) => name.endsWith('.sqlite') && isStudyId(name.slice(0, -'.sqlite'.length)))
-    .flatMap((name) => {
-      const path = join(binFolder(service), name);
-      if (inspectStudyFile(path).is === 'trouble') return [];
-      const db = readStudyFile(path);
-      try {
-        const id = name.slice(0, -'.sqlite'.length);
-        return [{ ...listedRow(db), id, binned: statSync(path).ctime.toISOString() }];
-      } finally {
-        db.close();
-      }
-    })
+  const folder = binFolder(service);
+  return studyFilesIn(folder)
+    .filter((file) => isStudyId(idOfFile(file)) && inspectStudyFile(join(folder, file)).is === 'study')
+    .map((file) => ({ ...rowIn(folder, file), binned: statSync(join(folder, file)).ctime.toISOString() }))
     .sort((a, b) => b.binned.localeCompare(a.binned));
 }
 

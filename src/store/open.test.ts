@@ -1,5 +1,4 @@
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
 import { describe, expect, it } from 'vitest';
 import { cellReader } from './cells.js';
 import { MIGRATIONS } from './migrations/index.js';
@@ -8,7 +7,7 @@ import { allSourceFiles } from './source-files.js';
 import { studyRow, touchStudy } from './study.js';
 import { allVariables } from './variables.js';
 import { allWorkings } from './workings.js';
-import { studyOfTests } from './study.fixtures.js';
+import { firstVersionFile, studyOfTests } from './study.fixtures.js';
 
 const { folder, db } = studyOfTests();
 
@@ -31,20 +30,14 @@ describe('the file', () => {
   });
   it('of the first version comes up to date with all that is in it', () => {
     const old = join(folder, 'old.sqlite');
-    const database = new Database(old);
-    database.exec(MIGRATIONS[0] as string);
-    database.pragma('user_version = 1');
+    const database = firstVersionFile(old, 's', 70_000);
     database.exec(`
-      INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256, encoding, separator)
-        VALUES ('s', 'S', '', 70000, '2026-01-01', 'f.csv', 'x', 'utf-8', ';');
-      INSERT INTO data_column (id, origin, name, storage, width, blank)
-        VALUES (1, 'source', 'q', 'coded8', 1, 0), (2, 'working', 'r', 'coded8', 1, 0);
-      INSERT INTO column_code VALUES (1, 0, 'a', 70000);
+      INSERT INTO data_column (id, origin, name, storage, width, blank) VALUES (2, 'working', 'r', 'coded8', 1, 0);
       INSERT INTO working VALUES (1, 'regroup',
         '{"kind":"regroup","source":1,"level":"unordered","groups":[],"setAside":[]}',
         '{"holds":true,"findings":[],"columns":[],"rows":[],"respondents":0}', 1, 'x', 'c', 'e');
       INSERT INTO variable (id, position, name, label, question, level, column_id, working_id)
-        VALUES (1, 1, 'q', '', '', 'unordered', 1, NULL), (2, 2, 'r', '', '', 'unordered', 2, 1);
+        VALUES (2, 2, 'r', '', '', 'unordered', 2, 1);
       INSERT INTO working_source VALUES (1, 1);
     `);
     const insert = database.prepare("INSERT INTO chunk (column_id, part, number, bytes) VALUES (1, 'values', ?, ?)");

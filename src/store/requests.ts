@@ -1,3 +1,4 @@
+import Database from 'better-sqlite3';
 import type { Db } from './open.js';
 
 /** A change that was asked for under a key of the asker's. */
@@ -11,6 +12,16 @@ export interface RequestRow {
 /** Requests are remembered for a week: nobody asks again after that. */
 const DAYS = 7;
 
+/** Opens a file of its own for requests that are of no study, and makes it where there is none. */
+export function openRequests(path: string): Db {
+  const db = new Database(path);
+  db.exec(
+    `CREATE TABLE IF NOT EXISTS request (key TEXT PRIMARY KEY, fingerprint TEXT NOT NULL, answer TEXT,
+     made TEXT NOT NULL) STRICT, WITHOUT ROWID`,
+  );
+  return db;
+}
+
 export function findRequest(db: Db, key: string): RequestRow | null {
   return (
     (db.prepare('SELECT fingerprint, answer FROM request WHERE key = ?').get(key) as RequestRow | undefined) ?? null
@@ -19,9 +30,13 @@ export function findRequest(db: Db, key: string): RequestRow | null {
 
 /** Writes a request down with what was answered, or, in the transaction that does it, without. */
 export function keepRequest(db: Db, key: string, { fingerprint, answer }: RequestRow): void {
-  db.prepare("DELETE FROM request WHERE made < datetime('now', ?)").run(`-${DAYS} days`);
   db.prepare(
     `INSERT INTO request (key, fingerprint, answer, made) VALUES (?, ?, ?, datetime('now'))
      ON CONFLICT (key) DO UPDATE SET answer = excluded.answer`,
   ).run(key, fingerprint, answer);
+}
+
+/** Forgets requests that nobody sends again. */
+export function forgetOldRequests(db: Db): void {
+  db.prepare("DELETE FROM request WHERE made < datetime('now', ?)").run(`-${DAYS} days`);
 }

@@ -1,33 +1,25 @@
 import Database from 'better-sqlite3';
 import { Fault } from '../core/fault.js';
 import type { Verified } from '../core/study/verified.js';
-import { chunkFinder, readBytes } from './chunks.js';
-import { type ColumnRow, isCoded } from './columns.js';
+import { cellReader } from './cells.js';
+import { type ColumnRow, isCoded, readColumn } from './columns.js';
 import { inspectStudyFile } from './inspect.js';
 import { CURRENT_VERSION, type Db } from './open.js';
 import { sealHolds } from './seal.js';
 
-/** Bytes for one respondent in one word of a column, by how it is stored. */
-const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8, sets: 4 };
+/** Texts that are read at once. */
+const AT_ONCE = 16_384;
 
 const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Reads a column whole. @throws where a part of it is gone or is not as it was written */
-function readThrough(db: Db, { id, storage, width, blank }: ColumnRow, respondents: number): void {
-  const each = WIDTHS[storage];
-  if (each === undefined) {
-    const find = chunkFinder(db);
-    for (let at = 0; at < respondents;) {
-      const chunk = find(id, at);
-      const texts: unknown = chunk && JSON.parse(chunk.bytes.toString('utf8'));
-      if (!chunk || !Array.isArray(texts) || chunk.first + texts.length <= at)
-        throw new Error(`respondent ${at + 1} has no value`);
-      at = chunk.first + texts.length;
-    }
+function readThrough(db: Db, { id, storage, blank }: ColumnRow, respondents: number): void {
+  if (storage === 'text') {
+    const read = cellReader(db, id);
+    for (let from = 0; from < respondents; from += AT_ONCE) read(from, Math.min(respondents, from + AT_ONCE));
     return;
   }
-  readBytes(db, id, 'values', each * (storage === 'sets' ? width : 1));
-  if (storage === 'sets') readBytes(db, id, 'state', 1);
+  readColumn(db, id);
   if (!isCoded(storage)) return;
   const counted = db.prepare('SELECT coalesce(sum(respondents), 0) FROM column_code WHERE column_id = ?').pluck();
   const filled = counted.get(id) as number;
@@ -55,7 +47,7 @@ function damagedIn(db: Db, columns: ReadonlyMap<number, string>): Verified['dama
     before = found.size;
     for (const { id, name, workingId } of variables) {
       if (workingId === null || found.has(id)) continue;
-      const source = (sources.all(workingId) as number[]).find((one) => found.has(one));
+      const source = (sources.all(workingId) as number[]).find((variable) => found.has(variable));
       if (source !== undefined)
         found.set(id, { variable: name, what: `it is made of ${found.get(source)!.variable}, which is damaged` });
     }

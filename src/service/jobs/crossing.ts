@@ -1,4 +1,4 @@
-import { storeFault } from '../store-fault.js';
+import { knownFault } from '../store-fault.js';
 import { Fault, type FaultKind, type FaultPlace } from '../../core/fault.js';
 
 /** A Fault as it crosses from a thread or a process, where classes are lost. */
@@ -14,7 +14,7 @@ export type Envelope<T> = { ok: true; value: T } | { ok: false; fault: PlainFaul
 
 /** A Fault in plain parts, or what the system does not allow. @throws anything else as it is */
 export function plainFault(error: unknown): PlainFault {
-  const fault = error instanceof Fault ? error : storeFault(error);
+  const fault = knownFault(error);
   if (!fault) throw error;
   const { kind, message, mend, place } = fault;
   return { kind, message, mend, place };

@@ -21,8 +21,8 @@ const MOST_OF_ALL = 2048;
 
 export const CLOSED = new Fault('busy', 'The server is stopping.', 'Start it again, and ask again.');
 
-/** Why a signal ended a job. */
-const reasonOf = ({ reason }: AbortSignal) => (reason instanceof Error ? reason : new Error(String(reason)));
+/** What was thrown, or what a signal says, as an error. */
+const asError = (error: unknown) => (error instanceof Error ? error : new Error(String(error)));
 
 const tooMany = () =>
   new Fault('busy', 'More is being asked for than can be done.', 'Wait until some of it is done, and ask again.');
@@ -40,8 +40,7 @@ function promised(asked: JobAsked, stop: (waiting: Waiting, why: unknown) => voi
       },
       reject: (error) => {
         signal?.removeEventListener('abort', gone);
-        // As it was thrown: a fault, or what a signal says.
-        reject(error instanceof Error ? error : new Error(String(error)));
+        reject(asError(error));
       },
     };
     signal?.addEventListener('abort', gone, { once: true });
@@ -110,7 +109,7 @@ export function lane(file: string, home: Home, most: number, least = 0): Lane {
   return {
     run: (asked) => {
       if (closed) return Promise.reject(CLOSED);
-      if (asked.signal?.aborted) return Promise.reject(reasonOf(asked.signal));
+      if (asked.signal?.aborted) return Promise.reject(asError(asked.signal.reason));
       if (queue.waiting(asked.asker) >= MOST_OF_ONE || queue.waiting() >= MOST_OF_ALL) return Promise.reject(tooMany());
       return promised(asked, stop, (waiting) => {
         queue.push(asked.asker, waiting);

@@ -104,15 +104,16 @@ const canComeLater = (error: unknown) => error instanceof NoAnswer || (error ins
 const wasMade = (error: unknown) =>
   error instanceof ProblemError && error.status === 409 && error.place.field === 'idempotency-key';
 
-/** What was answered to changes that were sent again, for the page that still waits for it. */
-const answers = new Map<string, unknown>();
+/** What was answered to changes that stood behind others, for those on this page who wait for it. */
+const awaited = new Map<string, unknown>();
 let sending: Promise<void> | null = null;
 
 /** @returns whether the next one can be sent */
 async function sendNext(item: Unsent): Promise<boolean> {
   setOnItsWay(item.id);
   try {
-    answers.set(item.id, await sendChange(item));
+    const answer = await sendChange(item);
+    if (awaited.has(item.id)) awaited.set(item.id, answer);
   } catch (error) {
     if (!wasMade(error)) {
       keepWaiting(item.id, canComeLater(error) ? null : problemText(error));
@@ -142,9 +143,12 @@ async function sendKept(item: Unsent, study: string): Promise<unknown> {
   keepUnsent(item);
   if (isBehind) {
     keepWaiting(item.id);
+    awaited.set(item.id, undefined);
     await sendUnsent();
+    const answer = awaited.get(item.id);
+    awaited.delete(item.id);
     if (allUnsent().some(({ id }) => id === item.id)) throw new NoAnswer(UNSENT);
-    return answers.get(item.id);
+    return answer;
   }
   try {
     const answer = await sendChange(item);

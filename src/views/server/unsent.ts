@@ -107,11 +107,9 @@ export const hasWaiting = (study: string): boolean => waitingUnsent().some(({ as
  * @param revision that the study has after it
  */
 export function standOn(study: string, revision: number): void {
-  write(
-    read().map((item) =>
-      item.asked['study'] === study && item.revision === revision - 1 ? { ...item, revision } : item,
-    ),
-  );
+  const stands = (item: Unsent) => item.asked['study'] === study && item.revision === revision - 1;
+  const items = read();
+  if (items.some(stands)) write(items.map((item) => (stands(item) ? { ...item, revision } : item)));
 }
 
 const TEXT_FIELDS = ['name', 'label', 'question', 'group', 'note', 'level'];

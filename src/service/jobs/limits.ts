@@ -23,11 +23,11 @@ export const LANES = {
   /** Workings that are kept, and what follows from a change. */
   derive: { home: 'thread', most: 1 },
   /** Workings that are looked at before they are kept. */
-  preview: { home: 'process', most: 1 },
+  preview: { home: 'process', most: 1, least: 1 },
   /** What a table says: statistics, reading, letters. */
   read: { home: 'thread', most: 1, least: 1 },
   /** Tests and measures of what is sent. */
-  assess: { home: 'process', most: 2 },
+  assess: { home: 'process', most: 2, least: 1 },
   /** Whole columns read for a study's health. */
   health: { home: 'process', most: 1 },
   /** Whole studies written: exports, copies, joined waves. */

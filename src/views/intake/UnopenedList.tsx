@@ -18,33 +18,37 @@ export function UnopenedList({
   const setAside = (file: string) =>
     run(async () => setMoved((await change('POST /unopened/{name}/set-aside', { name: file })).place));
   return (
-    <section className={css['waiting']} aria-label="Cannot be opened">
-      {files.length > 0 && <h2>Cannot be opened</h2>}
-      <List>
-        {files.map(({ file, kind, message, mend }) => (
-          <ListItem
-            key={file}
-            acts={
-              <>
-                {kind !== 'no-permission' && kind !== 'elsewhere' && kind !== 'empty' && (
-                  <a href={fileAddress('GET /unopened/{name}', { name: file })} download={file}>
-                    Download it
-                  </a>
-                )}
-                <Button aria-label={`Set ${file} aside`} onClick={() => void setAside(file)}>
-                  Set aside
-                </Button>
-              </>
-            }
-          >
-            <h3>{file}</h3>
-            <p>
-              {message} {mend}
-            </p>
-          </ListItem>
-        ))}
-      </List>
+    <>
+      {files.length > 0 && (
+        <section className={css['waiting']} aria-label="Cannot be opened">
+          <h2>Cannot be opened</h2>
+          <List>
+            {files.map(({ file, kind, message, mend }) => (
+              <ListItem
+                key={file}
+                acts={
+                  <>
+                    {kind !== 'no-permission' && kind !== 'elsewhere' && kind !== 'empty' && (
+                      <a href={fileAddress('GET /unopened/{name}', { name: file })} download={file}>
+                        Download it
+                      </a>
+                    )}
+                    <Button aria-label={`Set ${file} aside`} onClick={() => void setAside(file)}>
+                      Set aside
+                    </Button>
+                  </>
+                }
+              >
+                <h3>{file}</h3>
+                <p>
+                  {message} {mend}
+                </p>
+              </ListItem>
+            ))}
+          </List>
+        </section>
+      )}
       <p role="status">{moved === null ? '' : `It is at ${moved} now.`}</p>
-    </section>
+    </>
   );
 }

@@ -1,12 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { call, type Server, startServer, temporaryStore } from './server.js';
-import { attackFrom, type Described, sendAttack } from './siege/broken-requests.js';
-import { broken, SAMPLES, sendBroken } from './siege/broken-files.js';
+import { type Server, startServer, temporaryStore } from './server.js';
+import { attackFrom, describedBy, sendAttack } from './siege/broken-requests.js';
+import { broken, sendBroken } from './siege/broken-files.js';
+import { CHANGES } from './siege/changes.js';
 import { chance } from './siege/chance.js';
 import { clientsTogether } from './siege/clients.js';
-import { DEMO } from './session.js';
+import { killChange, makeVictim, undisturbed } from './siege/kill-changes.js';
+import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
+import { samplesFor } from './siege/samples.js';
+import { DEMO_STUDY } from './siege/attacked.js';
 
-const STUDY = DEMO.split('/').at(-1)!;
 /** Each run besieges in another way; what it finds is told with the seed. */
 const SEED = Number(process.env['SIEGE_SEED'] ?? 0) || Math.floor(Math.random() * 1e9);
 
@@ -23,26 +26,53 @@ afterAll(async () => {
 describe(`a small siege (SIEGE_SEED=${SEED})`, () => {
   it('by broken files: each is read, or refused with what and where', async () => {
     const luck = chance(SEED);
-    for (let k = 0; k < 120; k++) {
-      const file = broken(SAMPLES[k % SAMPLES.length]!, luck);
+    const samples = await samplesFor(server);
+    for (let k = 0; k < 4 * samples.length; k++) {
+      const file = broken(samples[k % samples.length]!, luck);
       const { wrong } = await sendBroken(server, file);
-      expect(wrong, `file ${k}, ${file.name}`).toBeNull();
+      expect(wrong, `file ${k}, ${file.name}, to ${file.to}`).toBeNull();
     }
   });
 
   it('by broken requests: each is answered, or refused with what and where', async () => {
-    const { body } = await call<Described>(server, 'GET', '/openapi.json');
+    const document = await describedBy(server);
     const luck = chance(SEED + 1);
     for (let k = 0; k < 600; k++) {
-      const attack = attackFrom(body, STUDY, luck);
+      const attack = attackFrom(document, DEMO_STUDY, luck);
       const { wrong } = await sendAttack(server, attack);
       expect(wrong, `request ${k}: ${attack.body?.slice(0, 2000) ?? ''}`).toBeNull();
     }
   });
 
   it('by many clients, some of whom mean harm: the others have their tables', async () => {
-    const { tables, wrong } = await clientsTogether(server, STUDY, 15, 8);
+    const { tables, wrong } = await clientsTogether(server, DEMO_STUDY, 15, 8);
     expect(wrong).toEqual([]);
     expect(tables).toBeGreaterThan(100);
+  });
+});
+
+describe(`kills (SIEGE_SEED=${SEED})`, () => {
+  const besieged = temporaryStore();
+  afterAll(besieged.remove);
+
+  it('of some kinds of change: the store is as before or as after', async () => {
+    const luck = chance(SEED + 2);
+    const study = await makeVictim(besieged.store, 10_000);
+    for (let k = 0; k < 5; k++) {
+      const change = luck.pick(CHANGES);
+      const whole = await undisturbed(besieged.store, study, change);
+      const { wrong } = await killChange(whole, luck);
+      expect(wrong, change.name).toBeNull();
+    }
+  });
+
+  it('of intakes: whole studies only, and the file is read again', async () => {
+    const luck = chance(SEED + 3);
+    const file = tortureFile(20_000);
+    const { took } = await intakeOnce(besieged.store, file, null);
+    for (let k = 0; k < 3; k++) {
+      const { wrong } = await killIntake(besieged.store, file, took, luck);
+      expect(wrong, `kill ${k}`).toBeNull();
+    }
   });
 });

@@ -1,51 +1,25 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { call, type Server, startServer, temporaryStore } from './server.js';
-import { attackFrom, type Described, sendAttack } from './siege/broken-requests.js';
-import { broken, SAMPLES, sendBroken } from './siege/broken-files.js';
-import { chance } from './siege/chance.js';
+import { type Server, startServer, temporaryStore } from './server.js';
+import { DEMO_STUDY } from './siege/attacked.js';
+import { describedBy, attackFrom, sendAttack } from './siege/broken-requests.js';
+import { broken, sendBroken } from './siege/broken-files.js';
+import { CHANGES } from './siege/changes.js';
 import { clientsTogether } from './siege/clients.js';
-import type { Verdict } from './siege/verdict.js';
+import { killChange, makeVictim, undisturbed } from './siege/kill-changes.js';
+import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
+import { memoryOf } from './siege/memory.js';
+import { samplesFor } from './siege/samples.js';
+import { attackTimes, keepTally, readTallies, tallyOf } from './siege/tally.js';
+import { verdictTable } from './siege/verdict-table.js';
 
-/** What was found so far of one kind of attack; kept, so that a siege that was broken off goes on. */
-interface Tally {
-  done: number;
-  answers: Record<string, number>;
-  wrong: string[];
-}
-
-/** Where a siege keeps how far it is. */
-const PLACE = '.siege.json';
-const DEMO = 'fernhill-allotments';
+/** A server that holds more than so many MiB does not keep its memory bounded. */
+const MOST_MEMORY = 1024;
 /** Attacks after which the server's memory is looked at, and the tally is kept. */
 const STEP = 100;
+/** Of all kills, one in so many falls into an intake. */
+const INTAKES = 10;
+const CLIENTS = 50;
 
-const readAll = (): Record<string, Tally> =>
-  existsSync(PLACE) ? (JSON.parse(readFileSync(PLACE, 'utf8')) as Record<string, Tally>) : {};
-
-function say(kind: string, { done, answers, wrong }: Tally): void {
-  const counted = Object.entries(answers).sort(([, a], [, b]) => b - a);
-  process.stdout.write(
-    `${kind}: ${done} (${counted.map(([as, n]) => `${n} ${as}`).join(', ')}), ${wrong.length} wrong\n`,
-  );
-  for (const what of wrong.slice(0, 20)) process.stdout.write(`  ${what}\n`);
-}
-
-/** Makes attacks of one kind, from where the last siege broke off; the n-th is the same in every siege. */
-async function attackTimes(kind: string, times: number, attack: (seed: number) => Promise<Verdict>): Promise<Tally> {
-  const tallies = readAll();
-  const tally = tallies[kind] ?? { done: 0, answers: {}, wrong: [] };
-  while (tally.done < times) {
-    const { as, wrong } = await attack(tally.done);
-    tally.done++;
-    tally.answers[as] = (tally.answers[as] ?? 0) + 1;
-    if (wrong !== null) tally.wrong.push(`attack ${tally.done}: ${wrong}`);
-    if (tally.done % STEP === 0) writeFileSync(PLACE, JSON.stringify({ ...tallies, [kind]: tally }));
-  }
-  writeFileSync(PLACE, JSON.stringify({ ...tallies, [kind]: tally }));
-  say(kind, tally);
-  return tally;
-}
-
+/** Works on a server with the demo study, which must end well afterwards. */
 async function underSiege(work: (server: Server) => Promise<void>, checked = true): Promise<void> {
   const home = temporaryStore();
   const server = await startServer(home.store, 'demo', 0, checked);
@@ -59,39 +33,83 @@ async function underSiege(work: (server: Server) => Promise<void>, checked = tru
   }
 }
 
+async function killChanges(times: number): Promise<void> {
+  const home = temporaryStore();
+  const each = Math.ceil(times / CHANGES.length);
+  try {
+    const study = await makeVictim(home.store, 20_000);
+    for (const change of CHANGES) {
+      const kind = `kills: ${change.name}`;
+      if (tallyOf(kind).done >= each) continue;
+      const whole = await undisturbed(home.store, study, change);
+      await attackTimes(kind, each, (luck) => killChange(whole, luck));
+    }
+  } finally {
+    home.remove();
+  }
+}
+
+async function killIntakes(times: number): Promise<void> {
+  const home = temporaryStore();
+  const kind = 'kills: an intake';
+  try {
+    if (tallyOf(kind).done >= times) return;
+    const file = tortureFile(150_000);
+    const { took } = await intakeOnce(home.store, file, null);
+    await attackTimes(kind, times, (luck) => killIntake(home.store, file, took, luck));
+  } finally {
+    home.remove();
+  }
+}
+
+async function manyClients(seconds: number): Promise<void> {
+  const kind = `${CLIENTS} clients, seconds`;
+  if (tallyOf(kind).done >= seconds) return;
+  await underSiege(async (server) => {
+    const { tables, p50, p95, healthP99, delay, memory, wrong } = await clientsTogether(
+      server,
+      DEMO_STUDY,
+      CLIENTS,
+      seconds,
+    );
+    if (p95 > 500) wrong.push(`the 95th percentile of a table is ${Math.round(p95)} ms, over 500`);
+    if (delay.p99 > 50) wrong.push(`the server's own thread is late by ${delay.p99} ms, over 50`);
+    const answers = {
+      tables,
+      'ms for half of them': Math.round(p50),
+      'ms for 95%': Math.round(p95),
+      'ms for 99% of health': Math.round(healthP99),
+      'ms late in its own thread (99%)': delay.p99,
+    };
+    keepTally(kind, { done: seconds, answers, wrong, memory });
+  }, false);
+}
+
 /**
- * Broken files and broken requests, and many clients at once. Goes on where it was broken off.
+ * Kills the server, sends it broken files and broken requests, and has many clients ask at once. Goes on where it was
+ * broken off, and prints a table of what came of it.
+ * @param kills how many kills, over every kind of change and intakes
  * @param files how many broken files
  * @param requests how many broken requests
  * @param seconds for which 50 clients ask at once
  */
-export async function siege(files = '20000', requests = '20000', seconds = '300'): Promise<void> {
-  let wrong = 0;
+export async function siege(kills = '1000', files = '20000', requests = '20000', seconds = '300'): Promise<void> {
+  const intakes = Math.ceil(Number(kills) / INTAKES);
+  await killIntakes(intakes);
+  await killChanges(Number(kills) - intakes);
   await underSiege(async (server) => {
-    const tally = await attackTimes('broken files', Number(files), (seed) => {
-      const luck = chance(seed);
-      return sendBroken(server, broken(luck.pick(SAMPLES), luck));
-    });
-    wrong += tally.wrong.length;
+    const samples = await samplesFor(server);
+    const attack = (luck: Parameters<typeof broken>[1]) => sendBroken(server, broken(luck.pick(samples), luck));
+    await attackTimes('broken files', Number(files), attack, STEP, () => memoryOf(server.process.pid));
   });
   await underSiege(async (server) => {
-    const { body } = await call<Described>(server, 'GET', '/openapi.json');
-    const tally = await attackTimes('broken requests', Number(requests), (seed) =>
-      sendAttack(server, attackFrom(body, DEMO, chance(seed))),
-    );
-    wrong += tally.wrong.length;
+    const document = await describedBy(server);
+    const attack = (luck: Parameters<typeof broken>[1]) => sendAttack(server, attackFrom(document, DEMO_STUDY, luck));
+    await attackTimes('broken requests', Number(requests), attack, STEP, () => memoryOf(server.process.pid));
   });
-  await underSiege(async (server) => {
-    const found = await clientsTogether(server, DEMO, 50, Number(seconds));
-    wrong += found.wrong.length + (found.p95 > 500 ? 1 : 0) + (found.delay.p99 > 50 ? 1 : 0);
-    process.stdout.write(
-      `50 clients for ${seconds} s: ${found.tables} tables, median ${Math.round(found.p50)} ms, 95th percentile ` +
-        `${Math.round(found.p95)} ms (500 wanted); health, 99th percentile ${Math.round(found.healthP99)} ms; ` +
-        `the server's own thread late by ${found.delay.p99} ms (99th percentile, 50 wanted), ` +
-        `${found.delay.most} at most; ` +
-        `${String(found.memory)} MiB; ${found.wrong.length} wrong\n`,
-    );
-    for (const what of found.wrong.slice(0, 20)) process.stdout.write(`  ${what}\n`);
-  }, false);
-  if (wrong > 0) process.exitCode = 1;
+  await manyClients(Number(seconds));
+  const tallies = readTallies();
+  process.stdout.write(verdictTable(tallies));
+  const isWrong = Object.values(tallies).some(({ wrong, memory }) => wrong.length > 0 || memory > MOST_MEMORY);
+  if (isWrong) process.exitCode = 1;
 }

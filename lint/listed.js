@@ -13,7 +13,6 @@ export const LONG_FUNCTIONS = {
   'bench/counting.ts benchCounting': SCRIPT,
   'bench/workings.ts recipes': SCRIPT,
   'demo/respondents.ts respondents': CORE,
-  'e2e/torture.ts torture': SCRIPT,
   'src/core/reading/read-codings.ts readCodings': CORE,
   'src/core/reading/read-frequency.ts readFrequency': CORE,
   'src/core/reading/read-multiple.ts readMultiple': CORE,

@@ -33,6 +33,7 @@ const STEPS = [
     'lint',
     () =>
       tool('eslint', ['.', '--max-warnings', '0']) ||
+      run(process.execPath, ['scripts/check-styles.mjs']) ||
       tool('prettier', ['--check', '.', '--log-level', 'warn']) ||
       tool('knip', []),
   ],

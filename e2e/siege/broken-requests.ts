@@ -1,5 +1,5 @@
 import { request as httpRequest } from 'node:http';
-import type { Server } from '../server.js';
+import { call, type Server } from '../server.js';
 import type { Chance } from './chance.js';
 import { type Verdict, wrongWith } from './verdict.js';
 
@@ -20,6 +20,11 @@ interface Schema {
   anyOf?: Schema[];
   oneOf?: Schema[];
   allOf?: Schema[];
+}
+
+/** What a server says of its API. */
+export async function describedBy(server: Server): Promise<Described> {
+  return (await call<Described>(server, 'GET', '/openapi.json')).body;
 }
 
 /** Values that fit nothing, or too much. */

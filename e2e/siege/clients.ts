@@ -1,9 +1,10 @@
-import { readFileSync } from 'node:fs';
 import type { StudyView } from '../../src/api/types.js';
 import { call, type Server } from '../server.js';
-import { attackFrom, type Described, sendAttack } from './broken-requests.js';
-import { broken, SAMPLES, sendBroken } from './broken-files.js';
+import { attackFrom, type Described, describedBy, sendAttack } from './broken-requests.js';
+import { broken, sendBroken } from './broken-files.js';
 import { chance } from './chance.js';
+import { memoryOf } from './memory.js';
+import { type Sample, samplesFor } from './samples.js';
 
 /** What many clients at once found. */
 export interface Together {
@@ -15,7 +16,7 @@ export interface Together {
   /** Of the server's own thread, as it says itself. */
   delay: { p99: number; most: number };
   /** Of the server, in MiB. */
-  memory: number | null;
+  memory: number;
   wrong: string[];
 }
 
@@ -24,15 +25,6 @@ const HOSTILE = 5;
 
 const quantile = (values: readonly number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length * share)] ?? NaN;
-
-function memoryOf(pid: number | undefined): number | null {
-  try {
-    const match = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${String(pid)}/status`, 'utf8'));
-    return match?.[1] === undefined ? null : Math.round(Number(match[1]) / 1024);
-  } catch {
-    return null;
-  }
-}
 
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -45,12 +37,14 @@ interface Target {
   /** A number of the study, to reckon with. */
   number: number;
   document: Described;
+  /** Files to be broken. */
+  samples: readonly Sample[];
   /** When the siege ends. */
   until: number;
 }
 
 /** Asks for what costs most, again and again, and goes away in the middle of it. */
-async function hostile(k: number, { server, study, number, document, until }: Target): Promise<void> {
+async function hostile(k: number, { server, study, number, document, samples, until }: Target): Promise<void> {
   const luck = chance(k);
   const expression = `a${' + a'.repeat(2400)}`;
   const items = [{ source: number, reversed: false, weight: 1, as: 'a' }];
@@ -77,7 +71,7 @@ async function hostile(k: number, { server, study, number, document, until }: Ta
           ],
           exact: { work: 100_000_000 },
         }),
-      () => sendBroken(server, broken(luck.pick(SAMPLES), luck)),
+      () => sendBroken(server, broken(luck.pick(samples), luck)),
       () => sendAttack(server, attackFrom(document, study, luck)),
     ]);
     await Promise.resolve(costly()).catch(() => undefined);
@@ -91,12 +85,12 @@ export async function clientsTogether(
   clients: number,
   seconds: number,
 ): Promise<Together> {
+  const [document, samples] = [await describedBy(server), await samplesFor(server)];
   const until = performance.now() + seconds * 1000;
-  const { body: document } = await call<Described>(server, 'GET', '/openapi.json');
   const { variables } = (await call<StudyView>(server, 'GET', `/studies/${study}`)).body;
   const coded = variables.filter(({ level }) => level === 'ordered' || level === 'unordered').map(({ id }) => id);
   const number = variables.find(({ level }) => level === 'number')?.id ?? 0;
-  const target: Target = { server, study, number, document, until };
+  const target: Target = { server, study, number, document, samples, until };
   const took: number[] = [];
   const health: number[] = [];
   const wrong: string[] = [];

@@ -1,0 +1,147 @@
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import type { Intake, StudyRow } from '../../src/api/types.js';
+import { awaitRead, call, send, startServer } from '../server.js';
+import { type Chance, chance } from './chance.js';
+import type { Verdict } from './verdict.js';
+
+const COLUMNS = 30;
+const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8 };
+/** Accepting takes about this part of an intake. */
+const ACCEPTING_SHARE = 10;
+
+/** A file that is taken in and accepted, again and again. */
+export interface TortureFile {
+  csv: string;
+  respondents: number;
+}
+
+/** A file with columns of every kind. */
+export function tortureFile(respondents: number): TortureFile {
+  const { upTo } = chance(11);
+  const questions = COLUMNS - 4;
+  const lines = [['id', ...Array.from({ length: questions }, (_, k) => `q${k + 1}`), 'age', 'w', 'remark'].join(',')];
+  for (let k = 0; k < respondents; k++) {
+    const answers = Array.from({ length: questions }, () => (upTo(9) === 0 ? '' : upTo(5)));
+    lines.push([k + 1, ...answers, 16 + upTo(70), upTo(3000) / 1000, `remark ${upTo(1_000_000)}`].join(','));
+  }
+  return { csv: lines.join('\n'), respondents };
+}
+
+const intakesIn = (store: string) => {
+  const folder = join(store, 'intakes');
+  return existsSync(folder) ? readdirSync(folder).filter((id) => existsSync(join(folder, id, 'intake.json'))) : [];
+};
+
+/** What is wrong with a study's file; empty where it is whole. */
+function wrongWithStudy(path: string, respondents: number): string[] {
+  const db = new Database(path, { readonly: true });
+  try {
+    const wrong: string[] = [];
+    const check = db.pragma('integrity_check', { simple: true });
+    if (check !== 'ok') wrong.push(`integrity_check: ${String(check)}`);
+    const study = db.prepare('SELECT respondents FROM study').get() as { respondents: number } | undefined;
+    if (study?.respondents !== respondents) wrong.push(`${study?.respondents ?? 'no'} respondents`);
+    const variables = db.prepare('SELECT count(*) FROM variable').pluck().get() as number;
+    if (variables !== COLUMNS) wrong.push(`${variables} variables`);
+    const columns = db
+      .prepare(
+        'SELECT c.id, c.storage, sum(length(k.bytes)) AS bytes FROM data_column c LEFT JOIN chunk k ON ' +
+          'k.column_id = c.id GROUP BY c.id',
+      )
+      .all();
+    for (const { id, storage, bytes } of columns as { id: number; storage: string; bytes: number | null }[]) {
+      const width = WIDTHS[storage];
+      if (width !== undefined && bytes !== width * respondents) wrong.push(`column ${id} has ${bytes ?? 0} bytes`);
+    }
+    return wrong;
+  } finally {
+    db.close();
+  }
+}
+
+/** How far an intake was when it ended. */
+type Moment = 'sending' | 'reading' | 'accepting' | 'done';
+
+/**
+ * Takes a file in and accepts it.
+ * @param killAfter ms after which the server is killed; null: it is let be
+ * @param from what the ms are counted from
+ * @returns ms that it took, and how far it came
+ */
+export async function intakeOnce(
+  store: string,
+  { csv }: TortureFile,
+  killAfter: number | null,
+  from: 'sending' | 'accepting' = 'sending',
+): Promise<{ took: number; moment: Moment }> {
+  const server = await startServer(store);
+  const ended = new Promise((resolve) => server.process.once('exit', resolve));
+  let moment: Moment = 'sending';
+  const begun = performance.now();
+  let timer: NodeJS.Timeout | undefined;
+  const killFrom = (reached: Moment) => {
+    if (killAfter === null || from !== reached) return;
+    timer = setTimeout(() => {
+      // A file that has its record has come in whole, and is being read.
+      if (moment === 'sending' && intakesIn(store).length > 0) moment = 'reading';
+      server.process.kill('SIGKILL');
+    }, killAfter);
+  };
+  try {
+    killFrom('sending');
+    const { body } = await send<Intake>(server, 'torture.csv', csv, false);
+    moment = 'reading';
+    await awaitRead(server, body);
+    moment = 'accepting';
+    killFrom('accepting');
+    await call(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Torture' });
+    moment = 'done';
+  } catch (error) {
+    if (killAfter === null) throw error;
+  }
+  const took = performance.now() - begun;
+  clearTimeout(timer);
+  server.process.kill('SIGKILL');
+  await ended;
+  return { took, moment };
+}
+
+/** What is wrong with what a server makes of a store after a kill; a file that had come in is read again. */
+async function wrongAfter(store: string, respondents: number): Promise<string[]> {
+  const server = await startServer(store);
+  try {
+    const { status } = await call<StudyRow[]>(server, 'GET', '/studies');
+    const wrong = status === 200 ? [] : ['the studies cannot be listed'];
+    for (const id of intakesIn(store)) {
+      const intake = await awaitRead(server, (await call<Intake>(server, 'GET', `/intakes/${id}`)).body);
+      if (intake.read?.respondents !== respondents) wrong.push('the file was not read again');
+      const discarded = await call(server, 'DELETE', `/intakes/${id}`);
+      if (discarded.status !== 204) wrong.push('the file cannot be discarded');
+    }
+    return wrong;
+  } finally {
+    await server.stop();
+  }
+}
+
+/**
+ * Kills the server at a moment by chance of an intake. The store must hold whole studies only, the server must start on
+ * it, and a file that had come in must be there to be read again.
+ * @param whole ms of an intake that nobody kills
+ */
+export async function killIntake(store: string, file: TortureFile, whole: number, { upTo }: Chance): Promise<Verdict> {
+  // Accepting is short beside reading: a third of the kills fall into it.
+  const from = upTo(2) === 0 ? 'accepting' : 'sending';
+  const killAfter = ((upTo(1050) / 1000) * whole) / (from === 'accepting' ? ACCEPTING_SHARE : 1);
+  const { moment } = await intakeOnce(store, file, killAfter, from);
+  const studies = join(store, 'studies');
+  const paths = readdirSync(studies).filter((name) => name.endsWith('.sqlite'));
+  const wrong = [
+    ...paths.flatMap((name) => wrongWithStudy(join(studies, name), file.respondents)),
+    ...(await wrongAfter(store, file.respondents)),
+  ];
+  for (const name of paths) rmSync(join(studies, name));
+  return { as: `while ${moment}`, wrong: wrong.length > 0 ? wrong.join('; ') : null };
+}

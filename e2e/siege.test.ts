@@ -69,9 +69,9 @@ describe(`kills (SIEGE_SEED=${SEED})`, () => {
   it('of intakes: whole studies only, and the file is read again', async () => {
     const luck = chance(SEED + 3);
     const file = tortureFile(20_000);
-    const { took } = await intakeOnce(besieged.store, file, null);
+    const whole = await intakeOnce(besieged.store, file, null);
     for (let k = 0; k < 3; k++) {
-      const { wrong } = await killIntake(besieged.store, file, took, luck);
+      const { wrong } = await killIntake(besieged.store, file, whole, luck);
       expect(wrong, `kill ${k}`).toBeNull();
     }
   });

@@ -55,8 +55,8 @@ async function killIntakes(times: number): Promise<void> {
   try {
     if (tallyOf(kind).done >= times) return;
     const file = tortureFile(150_000);
-    const { took } = await intakeOnce(home.store, file, null);
-    await attackTimes(kind, times, (luck) => killIntake(home.store, file, took, luck));
+    const whole = await intakeOnce(home.store, file, null);
+    await attackTimes(kind, times, (luck) => killIntake(home.store, file, whole, luck));
   } finally {
     home.remove();
   }

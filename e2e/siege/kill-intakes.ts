@@ -8,9 +8,6 @@ import type { Verdict } from './verdict.js';
 
 const COLUMNS = 30;
 const WIDTHS: Record<string, number> = { coded8: 1, coded16: 2, number: 8 };
-/** Accepting takes about this part of an intake. */
-const ACCEPTING_SHARE = 10;
-
 /** A file that is taken in and accepted, again and again. */
 export interface TortureFile {
   csv: string;
@@ -64,48 +61,53 @@ function wrongWithStudy(path: string, respondents: number): string[] {
 /** How far an intake was when it ended. */
 type Moment = 'sending' | 'reading' | 'accepting' | 'done';
 
-/**
- * Takes a file in and accepts it.
- * @param killAfter ms after which the server is killed; null: it is let be
- * @param from what the ms are counted from
- * @returns ms that it took, and how far it came
- */
-export async function intakeOnce(
-  store: string,
-  { csv }: TortureFile,
-  killAfter: number | null,
-  from: 'sending' | 'accepting' = 'sending',
-): Promise<{ took: number; moment: Moment }> {
+/** When a server is killed: so many ms after something was begun. */
+interface Kill {
+  from: 'sending' | 'accepting';
+  ms: number;
+}
+
+/** How long an intake took, in ms, and how far it came. */
+interface IntakeTaken {
+  /** Sending and reading. */
+  sending: number;
+  accepting: number;
+  moment: Moment;
+}
+
+/** Takes a file in and accepts it. @param kill when the server is killed; null: it is let be */
+export async function intakeOnce(store: string, { csv }: TortureFile, kill: Kill | null): Promise<IntakeTaken> {
   const server = await startServer(store);
   const ended = new Promise((resolve) => server.process.once('exit', resolve));
-  let moment: Moment = 'sending';
-  const begun = performance.now();
+  const taken: IntakeTaken = { sending: 0, accepting: 0, moment: 'sending' };
   let timer: NodeJS.Timeout | undefined;
-  const killFrom = (reached: Moment) => {
-    if (killAfter === null || from !== reached) return;
+  const killFrom = (from: Kill['from']) => {
+    if (kill?.from !== from) return;
     timer = setTimeout(() => {
       // A file that has its record has come in whole, and is being read.
-      if (moment === 'sending' && intakesIn(store).length > 0) moment = 'reading';
+      if (taken.moment === 'sending' && intakesIn(store).length > 0) taken.moment = 'reading';
       server.process.kill('SIGKILL');
-    }, killAfter);
+    }, kill.ms);
   };
+  const begun = performance.now();
   try {
     killFrom('sending');
     const { body } = await send<Intake>(server, 'torture.csv', csv, false);
-    moment = 'reading';
+    taken.moment = 'reading';
     await awaitRead(server, body);
-    moment = 'accepting';
+    taken.sending = performance.now() - begun;
+    taken.moment = 'accepting';
     killFrom('accepting');
     await call(server, 'POST', `/intakes/${body.id}/accept`, { name: 'Torture' });
-    moment = 'done';
+    taken.accepting = performance.now() - begun - taken.sending;
+    taken.moment = 'done';
   } catch (error) {
-    if (killAfter === null) throw error;
+    if (kill === null) throw error;
   }
-  const took = performance.now() - begun;
   clearTimeout(timer);
   server.process.kill('SIGKILL');
   await ended;
-  return { took, moment };
+  return taken;
 }
 
 /** What is wrong with what a server makes of a store after a kill; a file that had come in is read again. */
@@ -129,13 +131,16 @@ async function wrongAfter(store: string, respondents: number): Promise<string[]>
 /**
  * Kills the server at a moment by chance of an intake. The store must hold whole studies only, the server must start on
  * it, and a file that had come in must be there to be read again.
- * @param whole ms of an intake that nobody kills
+ * @param whole an intake that nobody killed
  */
-export async function killIntake(store: string, file: TortureFile, whole: number, { upTo }: Chance): Promise<Verdict> {
-  // Accepting is short beside reading: a third of the kills fall into it.
+export async function killIntake(
+  store: string,
+  file: TortureFile,
+  whole: IntakeTaken,
+  { upTo }: Chance,
+): Promise<Verdict> {
   const from = upTo(2) === 0 ? 'accepting' : 'sending';
-  const killAfter = ((upTo(1050) / 1000) * whole) / (from === 'accepting' ? ACCEPTING_SHARE : 1);
-  const { moment } = await intakeOnce(store, file, killAfter, from);
+  const { moment } = await intakeOnce(store, file, { from, ms: (upTo(1000) / 1000) * whole[from] });
   const studies = join(store, 'studies');
   const paths = readdirSync(studies).filter((name) => name.endsWith('.sqlite'));
   const wrong = [

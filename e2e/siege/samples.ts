@@ -75,12 +75,12 @@ async function fetched({ address }: Server, path: string): Promise<Buffer> {
 }
 
 /** A codebook out of an export. */
-async function exportedCodebook(server: Server, kind: string, end: string): Promise<Buffer> {
+async function exportedCodebook(server: Server, kind: string): Promise<Buffer> {
   const path = join(server.store, `${kind}.zip`);
   writeFileSync(path, await fetched(server, `/data?as=${kind}`));
   const archive = await openArchive(path, `${kind}.zip`);
   try {
-    const name = archive.names.find((candidate) => candidate.endsWith(end)) ?? '';
+    const name = archive.names.find((candidate) => /\.(xml|sss)$/.test(candidate)) ?? '';
     return await buffer(await archive.read(name, 10_000_000));
   } finally {
     archive.close();
@@ -94,8 +94,8 @@ async function exportedCodebook(server: Server, kind: string, end: string): Prom
 export async function samplesFor(server: Server): Promise<Sample[]> {
   const codebooks: Omit<Sample, 'to'>[] = [
     { name: 'a.sss', bytes: TRIPLE_S },
-    { name: 'fernhill.sss', bytes: await exportedCodebook(server, 'triple-s', '.sss') },
-    { name: 'fernhill.xml', bytes: await exportedCodebook(server, 'ddi', '.xml') },
+    { name: 'fernhill.sss', bytes: await exportedCodebook(server, 'triple-s') },
+    { name: 'fernhill.xml', bytes: await exportedCodebook(server, 'ddi') },
     { name: 'codebook.csv', bytes: Buffer.from(CODEBOOK_CSV) },
     { name: 'codebook.xlsx', bytes: sheetOf(CODEBOOK_CSV.split('\n').map((row) => row.split(','))), pack: workbookOf },
     { name: 'fernhill-codebook.json', bytes: readFileSync(join(ROOT, 'demo', 'fernhill-codebook.json')) },

@@ -18,9 +18,7 @@ const PLACE = '.siege.json';
 export const readTallies = (): Record<string, Tally> =>
   existsSync(PLACE) ? (JSON.parse(readFileSync(PLACE, 'utf8')) as Record<string, Tally>) : {};
 
-const NOTHING: Tally = { done: 0, answers: {}, wrong: [], memory: 0 };
-
-export const tallyOf = (kind: string): Tally => ({ ...NOTHING, ...readTallies()[kind] });
+export const tallyOf = (kind: string): Tally => readTallies()[kind] ?? { done: 0, answers: {}, wrong: [], memory: 0 };
 
 export function keepTally(kind: string, tally: Tally): void {
   writeFileSync(PLACE, JSON.stringify({ ...readTallies(), [kind]: tally }, null, 1));

@@ -66,7 +66,7 @@ async function callOf(operation: Operation, params: Route['params'], request: Re
 }
 
 /** Whether an operation works with a study that is in its path. */
-const isOfStudy = ({ path }: Operation) => path.includes('/{study}') && !path.startsWith('/bin/');
+const isOfStudy = ({ path }: Operation) => path.includes('/{study}');
 
 /** The key under which a change is sent, quoted or not. @throws Fault where it is none */
 function keyIn(request: Request): string | null {

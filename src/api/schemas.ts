@@ -1,4 +1,5 @@
 import { TROUBLES } from '../core/study/trouble.js';
+import { VerifiedShape } from '../core/study/verified.js';
 import { SET_STATES } from '../core/count/set-state.js';
 import { CodeShape, LEVELS } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
@@ -170,6 +171,10 @@ export const UnopenedSchema = z
     mend: z.string(),
   })
   .openapi('Unopened');
+
+export const VerifiedFileSchema = VerifiedShape.extend({
+  file: z.string().describe('Its name, with the ending.'),
+}).openapi('VerifiedFile');
 
 export const BinnedStudySchema = StudyRowSchema.extend({ binned: z.string() }).openapi('BinnedStudy');
 

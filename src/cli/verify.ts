@@ -1,14 +1,14 @@
 import { existsSync } from 'node:fs';
-import { basename, join } from 'node:path';
+import { basename } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { plural } from '../core/words.js';
-import { type Service, studiesFolder } from '../service/context.js';
-import { storeFiles, studyFile } from '../service/open-study.js';
-import type { Verified } from '../core/study/verified.js';
+import type { Service } from '../service/context.js';
+import { storeFiles } from '../service/open-study.js';
+import { storeFileCalled, type VerifiedFile, verifyFileOf, verifyPath } from '../service/verify-files.js';
 import { studyId } from './study-id.js';
 
 /** What was found in one file, a line a thing. */
-function say(name: string, { whole, wrong, damaged, right, sealed }: Verified): string {
+function say({ file: name, whole, wrong, damaged, right, sealed }: VerifiedFile): string {
   const seal = sealed === true ? ', as it was backed up' : '';
   if (whole) return `${name}: whole, ${plural(right, 'variable')}${seal}\n`;
   return [
@@ -20,11 +20,15 @@ function say(name: string, { whole, wrong, damaged, right, sealed }: Verified): 
   ].join('\n');
 }
 
-/** The files that are meant: a backup by its path, a study by its id or name, or all of the store. */
-function filesOf(service: Service, called: string | undefined): string[] {
-  if (called === undefined) return storeFiles(service).map((name) => join(studiesFolder(service), name));
-  if (existsSync(called)) return [called];
-  return [studyFile(service, studyId(service, called))];
+/** What is meant, one after the other: a backup by its path, a study by its id or name, or all of the store. */
+async function* verifiedFiles(service: Service, called: string | undefined): AsyncGenerator<VerifiedFile> {
+  if (called === undefined) {
+    for (const file of storeFiles(service)) yield await verifyFileOf(service, file);
+  } else if (existsSync(called)) {
+    yield await verifyPath(service, basename(called), called);
+  } else {
+    yield await verifyFileOf(service, storeFileCalled(service, called) ?? studyId(service, called));
+  }
 }
 
 /**
@@ -37,10 +41,9 @@ export async function sayVerified(
   print: (text: string) => void,
 ): Promise<void> {
   let broken = 0;
-  for (const path of filesOf(service, called)) {
-    const verified = await service.run('verify', { path });
+  for await (const verified of verifiedFiles(service, called)) {
+    print(say(verified));
     if (!verified.whole) broken++;
-    print(say(basename(path), verified));
   }
   if (broken === 0) return;
   const what = `${plural(broken, 'file is', 'files are')} damaged.`;

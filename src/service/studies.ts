@@ -18,7 +18,7 @@ import { passingFile, type PassingFile } from './passing-file.js';
 import { change, idOfFile, isStudyId, openStudy, readyStudy, rowIn, studyFile, studyFilesIn } from './open-study.js';
 
 /** The largest backup that is taken. */
-const MOST_BYTES = 64 * 1024 ** 3;
+export const MOST_BACKUP_BYTES = 64 * 1024 ** 3;
 
 const LEAVE_OPEN_MS = 1000;
 
@@ -147,11 +147,7 @@ export function restoreStudy(service: Service, name: string, body: Readable): Pr
   const work = async () => {
     const part = join(studiesFolder(service), `restore.part-${randomBytes(6).toString('hex')}`);
     try {
-      await pipeline(
-        body,
-        limited(name, MOST_BYTES, () => undefined),
-        createWriteStream(part),
-      );
+      await pipeline(body, limited(name, MOST_BACKUP_BYTES), createWriteStream(part));
       await service.run('checkBackup', { path: part, file: name });
       const db = openStudyFile(part);
       unseal(db);

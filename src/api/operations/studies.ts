@@ -16,6 +16,7 @@ import {
   restoreStudy,
   unbinStudy,
 } from '../../service/studies.js';
+import { verifyFileOf, verifySent, verifyStore } from '../../service/verify-files.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
@@ -27,8 +28,16 @@ import {
   StudyRowSchema,
   StudyViewSchema,
   UnopenedSchema,
+  VerifiedFileSchema,
 } from '../schemas.js';
 import { z } from '../zod.js';
+
+/** A backup that is sent, under a name for messages. @throws Fault where it is empty */
+function backupSent(file: string | undefined, body: Request['body']): { name: string; body: Readable } {
+  const name = plainName(file ?? 'backup.sqlite');
+  if (body) return { name, body: Readable.fromWeb(body as never) };
+  throw new Fault('invalid', `${name} is empty.`, 'Choose a file that Hatch Count backed up.', { file: name });
+}
 
 /** Studies as wholes, and the bin. */
 export const STUDIES = [
@@ -113,11 +122,8 @@ export const STUDIES = [
     answer: StudyRowSchema,
     status: 201,
     work: ({ service, query, request }) => {
-      const name = plainName(query.file ?? 'backup.sqlite');
-      if (!request.body) {
-        throw new Fault('invalid', `${name} is empty.`, 'Choose a file that Hatch Count backed up.', { file: name });
-      }
-      return restoreStudy(service, name, Readable.fromWeb(request.body as never));
+      const { name, body } = backupSent(query.file, request.body);
+      return restoreStudy(service, name, body);
     },
   }),
   operation({
@@ -146,6 +152,35 @@ export const STUDIES = [
     work: async ({ service, params }) => ({ place: await setAside(service, params.name) }),
   }),
   operation({
+    id: 'verifyStore',
+    method: 'get',
+    path: '/verified',
+    summary: 'All files of the store, looked through to the last byte: what is damaged, and what is still right',
+    answer: z.array(VerifiedFileSchema),
+    work: ({ service }) => verifyStore(service),
+  }),
+  operation({
+    id: 'verifyFile',
+    method: 'get',
+    path: '/verified/{name}',
+    summary: "A study's file, by its id or name, looked through to the last byte",
+    answer: VerifiedFileSchema,
+    work: ({ service, params }) => verifyFileOf(service, params.name),
+  }),
+  operation({
+    id: 'verifyBackup',
+    method: 'post',
+    path: '/verified',
+    summary: 'Send a backup to have it looked through to the last byte; nothing of it is kept',
+    query: nameQuery('file'),
+    body: 'file',
+    answer: VerifiedFileSchema,
+    work: ({ service, query, request }) => {
+      const { name, body } = backupSent(query.file, request.body);
+      return verifySent(service, name, body);
+    },
+  }),
+  operation({
     id: 'listBin',
     method: 'get',
     path: '/bin',
@@ -156,19 +191,19 @@ export const STUDIES = [
   operation({
     id: 'unbinStudy',
     method: 'post',
-    path: '/bin/{study}',
+    path: '/bin/{binned}',
     summary: 'Take a study out of the bin',
     changes: true,
     answer: StudyRowSchema,
     status: 201,
-    work: ({ service, params }) => unbinStudy(service, params.study),
+    work: ({ service, params }) => unbinStudy(service, params.binned),
   }),
   operation({
     id: 'emptyFromBin',
     method: 'delete',
-    path: '/bin/{study}',
+    path: '/bin/{binned}',
     summary: 'Delete a study in the bin for good',
     changes: true,
-    work: ({ service, params }) => emptyFromBin(service, params.study),
+    work: ({ service, params }) => emptyFromBin(service, params.binned),
   }),
 ] as const;

@@ -28,13 +28,13 @@ function Bin({
               <>
                 <Button
                   aria-label={`Take ${name} out of the bin`}
-                  onClick={() => void run(() => change('POST /bin/{study}', { study: id }))}
+                  onClick={() => void run(() => change('POST /bin/{binned}', { binned: id }))}
                 >
                   Take out again
                 </Button>
                 <Button
                   aria-label={`Delete ${name} for good`}
-                  onClick={() => void run(() => change('DELETE /bin/{study}', { study: id }))}
+                  onClick={() => void run(() => change('DELETE /bin/{binned}', { binned: id }))}
                 >
                   Delete for good
                 </Button>

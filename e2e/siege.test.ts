@@ -5,7 +5,7 @@ import { broken, sendBroken } from './siege/broken-files.js';
 import { CHANGES } from './siege/changes.js';
 import { chance } from './siege/chance.js';
 import { clientsTogether } from './siege/clients.js';
-import { killChange, makeVictim, undisturbed } from './siege/kill-changes.js';
+import { killerOf } from './siege/kill-changes.js';
 import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
 import { samplesFor } from './siege/samples.js';
 import { DEMO_STUDY } from './siege/attacked.js';
@@ -57,13 +57,14 @@ describe(`kills (SIEGE_SEED=${SEED})`, () => {
 
   it('of some kinds of change: the store is as before or as after', async () => {
     const luck = chance(SEED + 2);
-    const study = await makeVictim(besieged.store, 10_000);
-    for (let k = 0; k < 5; k++) {
+    const killer = await killerOf(besieged.store, 10_000);
+    for (let k = 0; k < 6; k++) {
       const change = luck.pick(CHANGES);
-      const whole = await undisturbed(besieged.store, study, change);
-      const { wrong } = await killChange(whole, luck);
+      const whole = await killer.undisturbed(change);
+      const { wrong } = await killer.kill(change, whole, luck);
       expect(wrong, change.name).toBeNull();
     }
+    await killer.end();
   });
 
   it('of intakes: whole studies only, and the file is read again', async () => {

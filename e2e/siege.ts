@@ -2,9 +2,9 @@ import { type Server, startServer, temporaryStore } from './server.js';
 import { DEMO_STUDY } from './siege/attacked.js';
 import { describedBy, attackFrom, sendAttack } from './siege/broken-requests.js';
 import { broken, sendBroken } from './siege/broken-files.js';
-import { CHANGES } from './siege/changes.js';
+import { type Change, CHANGES } from './siege/changes.js';
 import { clientsTogether } from './siege/clients.js';
-import { killChange, makeVictim, undisturbed } from './siege/kill-changes.js';
+import { killerOf } from './siege/kill-changes.js';
 import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
 import { memoryOf } from './siege/memory.js';
 import { samplesFor } from './siege/samples.js';
@@ -34,17 +34,19 @@ async function underSiege(work: (server: Server) => Promise<void>, checked = tru
 }
 
 async function killChanges(times: number): Promise<void> {
-  const home = temporaryStore();
   const each = Math.ceil(times / CHANGES.length);
+  const kindOf = ({ name }: Change) => `kills: ${name}`;
+  const left = CHANGES.filter((change) => tallyOf(kindOf(change)).done < each);
+  if (left.length === 0) return;
+  const home = temporaryStore();
+  const killer = await killerOf(home.store, 20_000);
   try {
-    const study = await makeVictim(home.store, 20_000);
-    for (const change of CHANGES) {
-      const kind = `kills: ${change.name}`;
-      if (tallyOf(kind).done >= each) continue;
-      const whole = await undisturbed(home.store, study, change);
-      await attackTimes(kind, each, (luck) => killChange(whole, luck));
+    for (const change of left) {
+      const whole = await killer.undisturbed(change);
+      await attackTimes(kindOf(change), each, (luck) => killer.kill(change, whole, luck));
     }
   } finally {
+    await killer.end();
     home.remove();
   }
 }
@@ -54,7 +56,7 @@ async function killIntakes(times: number): Promise<void> {
   const kind = 'kills: an intake';
   try {
     if (tallyOf(kind).done >= times) return;
-    const file = tortureFile(150_000);
+    const file = tortureFile(50_000);
     const whole = await intakeOnce(home.store, file, null);
     await attackTimes(kind, times, (luck) => killIntake(home.store, file, whole, luck));
   } finally {

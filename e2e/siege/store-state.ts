@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Intake, StudyRow } from '../../src/api/types.js';
 import { fingerprint } from '../../src/service/fingerprint.js';
 import { openStudyFile } from '../../src/store/open.js';
-import { awaitRead, call, startServer } from '../server.js';
+import { awaitRead, call, type Server } from '../server.js';
 
 /** All that one study's file says. @throws where the file is damaged */
 function studyState(file: string): string {
@@ -34,31 +34,26 @@ function filesState(store: string, study: string): string[] {
   );
 }
 
-/** What the files that wait are understood as, which a server has to say. @throws where it does not start */
-async function waitingState(store: string): Promise<string[]> {
-  const server = await startServer(store);
-  try {
-    const { status } = await call<StudyRow[]>(server, 'GET', '/studies');
-    if (status !== 200) throw new Error('the studies cannot be listed');
-    const { body: waiting } = await call<{ id: string }[]>(server, 'GET', '/intakes');
-    const intakes = waiting.map(async ({ id }) => {
-      const intake = await call<Intake>(server, 'GET', `/intakes/${id}`);
-      const { fileName, layout, codebook, read } = await awaitRead(server, intake.body);
-      return `waits: ${JSON.stringify([fileName, layout, codebook?.fileName, read?.respondents])}`;
-    });
-    return await Promise.all(intakes);
-  } finally {
-    await server.stop();
-  }
+/** What the files that wait are understood as, which the server has to say. @throws where it lists no studies */
+async function waitingState(server: Server): Promise<string[]> {
+  const { status } = await call<StudyRow[]>(server, 'GET', '/studies');
+  if (status !== 200) throw new Error('the studies cannot be listed');
+  const { body: waiting } = await call<{ id: string }[]>(server, 'GET', '/intakes');
+  const intakes = waiting.map(async ({ id }) => {
+    const intake = await call<Intake>(server, 'GET', `/intakes/${id}`);
+    const { fileName, layout, codebook, read } = await awaitRead(server, intake.body);
+    return `waits: ${JSON.stringify([fileName, layout, codebook?.fileName, read?.respondents])}`;
+  });
+  return Promise.all(intakes);
 }
 
 /**
- * All that a store says once a server has started on it, in one text: two stores with the same text are the same to
- * whoever works with them.
+ * All that a store says, in one text: two stores with the same text are the same to whoever works with them.
+ * @param server one that works on it
  * @param study the id of the study that is told from all others
- * @throws where a study is damaged, or no server starts
+ * @throws where a study is damaged, or the server does not list them
  */
-export async function storeState(store: string, study: string): Promise<string> {
-  const waiting = await waitingState(store);
-  return [...filesState(store, study), ...waiting].sort().join('\n');
+export async function storeState(server: Server, study: string): Promise<string> {
+  const waiting = await waitingState(server);
+  return [...filesState(server.store, study), ...waiting].sort().join('\n');
 }

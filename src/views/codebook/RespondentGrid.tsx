@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
+import { bidiShown } from '../../core/bidi-shown.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { peekAt } from '../peek/Peek.js';
@@ -30,7 +31,7 @@ function useWords(variables: readonly RosterVariable[], labels: boolean) {
     return (column: number, given: Given): { text: string; missing: boolean } => {
       if (given === null) return { text: '', missing: true };
       const of = codeMaps[column];
-      const word = (code: string) => (labels ? of?.get(code)?.label : undefined) ?? code;
+      const word = (code: string) => bidiShown((labels ? of?.get(code)?.label : undefined) ?? code);
       if (Array.isArray(given)) return { text: given.map(word).join(', '), missing: false };
       const code = String(given);
       return { text: word(code), missing: of?.get(code)?.missing != null };

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
+import { bidiShown } from '../../core/bidi-shown.js';
 import { cellText } from '../../core/codebook/cell-text.js';
 import { LEVEL_WORDS } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
@@ -33,7 +34,8 @@ export function gridCells({
 }: Row): Record<(typeof GRID_COLUMNS)[number]['is'], ReactNode> {
   const { id, workingId, starred } = variable;
   const picture = bars(variable);
-  const text = (field: Parameters<typeof cellText>[1]) => waiting.get(`${id} ${field}`) ?? cellText(variable, field);
+  const text = (field: Parameters<typeof cellText>[1]) =>
+    bidiShown(waiting.get(`${id} ${field}`) ?? cellText(variable, field));
   return {
     star: (
       <span className={starred ? css['starOn'] : css['starOff']}>
@@ -51,7 +53,7 @@ export function gridCells({
     level: <span className={css['cell']}>{waiting.get(`${id} level`) ?? LEVEL_WORDS[variable.level]}</span>,
     codes: (
       <span className={css['cell']}>
-        {list !== null && workingId === null && <b className={css['listName']}>{list}</b>}
+        {list !== null && workingId === null && <b className={css['listName']}>{bidiShown(list)}</b>}
         {workingId !== null && <i className={css['soft']}>working </i>}
         {short(text('codes'))}
       </span>

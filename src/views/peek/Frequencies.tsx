@@ -1,3 +1,4 @@
+import { bidiShown } from '../../core/bidi-shown.js';
 import type { VariableDetail } from '../../api/types.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { MISSING_WORDS } from '../../core/codebook/types.js';
@@ -54,7 +55,7 @@ export function Frequencies({ detail, most }: { detail: Shown; most: number }) {
             <td>{code}</td>
             <td>
               <span className={css['bar']} style={{ width: `${inAll === 0 ? 0 : (100 * respondents) / inAll}%` }} />
-              <span className={css['word']}>{label}</span>
+              <span className={css['word']}>{bidiShown(label)}</span>
             </td>
             <td className={css['figure']}>{whole(respondents)}</td>
             <td className={css['figure']}>{percent(respondents, inAll)}</td>
@@ -79,7 +80,7 @@ export function Frequencies({ detail, most }: { detail: Shown; most: number }) {
             <td>{code}</td>
             <td>
               <span className={css['word']}>
-                {label === code ? '' : `${label} · `}
+                {label === code ? '' : `${bidiShown(label)} · `}
                 {why && MISSING_WORDS[why]}
               </span>
             </td>

@@ -1,3 +1,4 @@
+import { bidiShown } from '../../core/bidi-shown.js';
 import { total } from '../../core/numerics/total.js';
 import { plural } from '../../core/words.js';
 import { whole } from '../../core/figures.js';
@@ -242,8 +243,8 @@ function OldCode({ code, respondents, at, aside, groups, send }: OldCodeProps) {
       }}
     >
       <span className={css['code']}>{code.code}</span>
-      <span className={css['oldLabel']} title={code.label}>
-        {code.label === code.code ? '' : code.label}
+      <span className={css['oldLabel']} title={bidiShown(code.label)}>
+        {code.label === code.code ? '' : bidiShown(code.label)}
       </span>
       <span className={css['count']}>{whole(respondents)}</span>
       <select

@@ -1,5 +1,5 @@
-// Bundles the command line, whose packages stay where npm put them, and the helpers, with their packages: a helper of one
-// file starts in half the time, and many are started.
+// Bundles the command line, whose packages stay where npm put them, and the helpers, with their packages: a helper of
+// one file starts in half the time, and many are started.
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 

@@ -77,12 +77,12 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
     .array(clause)
     .max(MOST_CONDITIONS)
     .refine((clauses) => clauses.every((called) => depthOf<ConditionCalled<V>>(called) <= DEEPEST), {
-      message: `Conditions stand within each other at most ${DEEPEST} deep.`,
+      error: `Conditions stand within each other at most ${DEEPEST} deep.`,
     })
     .refine(
       (clauses) => clauses.flatMap((called) => conditionsIn<ConditionCalled<V>>(called)).length <= MOST_CONDITIONS,
       {
-        message: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
+        error: `A sentence has at most ${MOST_CONDITIONS} conditions.`,
       },
     )
     .describe('Clauses that all must hold: conditions, joined by and, or and not.');

@@ -256,7 +256,7 @@ describe('workings on workings on workings', () => {
           } catch (error) {
             // A recipe that is refused by name is one that nobody can keep.
             if (!(error instanceof Fault))
-              throw new Error(`${JSON.stringify(recipe)}: ${error instanceof Error ? error.message : ''}`);
+              throw new Error(JSON.stringify(recipe), { cause: error });
             return;
           }
         }

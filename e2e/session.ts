@@ -1,10 +1,11 @@
 import type { WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect } from 'vitest';
 import { accessibilityProblems, consoleErrors, startBrowser } from './browser.js';
+import { DEMO_STUDY } from './siege/attacked.js';
 import { type Server, startServer, temporaryStore } from './server.js';
 
 /** Pages of the demo study. */
-export const DEMO = '/studies/fernhill-allotments';
+export const DEMO = `/studies/${DEMO_STUDY}`;
 
 /** A server with the demo study and a browser before it, for all tests of a file. */
 export interface Session {

@@ -54,6 +54,15 @@ function closes(text: string, from: number): boolean {
 }
 
 /**
+ * A text as a cell that a spreadsheet takes from the clipboard: it is not run as a formula, and stays one cell.
+ * @example copiedCell('=1+1') // "'=1+1"
+ */
+export function copiedCell(text: string): string {
+  const cell = harmless(text);
+  return /["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
+}
+
+/**
  * Cells as a spreadsheet takes them from the clipboard, none of which it runs as a formula.
  * @example
  * copiedCells([
@@ -61,10 +70,5 @@ function closes(text: string, from: number): boolean {
  *   ['c', 'd'],
  * ]); // 'a\tb\nc\td'
  */
-export function copiedCells(rows: readonly (readonly string[])[]): string {
-  const quoted = (text: string) => {
-    const cell = harmless(text);
-    return /["\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
-  };
-  return rows.map((row) => row.map(quoted).join('\t')).join('\n');
-}
+export const copiedCells = (rows: readonly (readonly string[])[]): string =>
+  rows.map((row) => row.map(copiedCell).join('\t')).join('\n');

@@ -2,6 +2,7 @@ import { byId } from '../by-id.js';
 import type { Adjustment } from '../infer/adjust.js';
 import type { Percent } from '../table/share.js';
 import { isTitled } from './header-rows.js';
+import { leftOutLines } from './left-out-lines.js';
 import type { BlockView, Figure, FigureId, Leaf, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
@@ -116,21 +117,6 @@ function trimmed(line: GridCell[]): GridCell[] {
   return line.slice(0, end + 1);
 }
 
-/** Who is in the study and was left out; of several blocks, of which. */
-function leftOutOf({ blocks }: TableView): GridCell[][] {
-  const all = blocks.flat();
-  const of = (block: BlockView) => (all.length > 1 ? ` of ${block.title}` : '');
-  return [
-    ['Respondents in the study', all[0]?.total ?? 0],
-    ...all.flatMap((block) =>
-      block.leftOut.map(({ variable, reason, respondents }) => [
-        `Left out${of(block)}, ${variable}: ${reason}`,
-        respondents,
-      ]),
-    ),
-  ];
-}
-
 /**
  * A table as lines for a file: the sentence, a heading, a line for each category, the bases and who was left out.
  * Counts and percentages never share a column; percentages say what they are of.
@@ -148,5 +134,5 @@ export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
       ...feetOf(blocks, columns).map(trimmed),
     ];
   });
-  return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutOf(view)];
+  return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutLines(view)];
 }

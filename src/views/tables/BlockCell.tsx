@@ -1,27 +1,14 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { sayP } from '../../core/reading/words.js';
-import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
+import { mainFigureOf } from '../../core/view/figures-shown.js';
+import type { BlockView, FigureId } from '../../core/view/types.js';
 import { number, percentage } from './format.js';
 import { INK_WORDS, inkOf } from './ink.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
-const PERCENT_FIGURES: Record<Shown['percent'], FigureId> = {
-  column: 'column-percent',
-  row: 'row-percent',
-  total: 'total-percent',
-  mentions: 'mentions-percent',
-};
-
 const figureOf = ({ figures }: BlockView, id: FigureId) => byId(figures, id);
-
-/** The figure that stands first in the cells of a block: at which place an option is mentioned, or a percentage. */
-export function mainFigureOf(block: BlockView, { percent }: Shown): Figure | undefined {
-  return (
-    figureOf(block, 'average-place') ?? figureOf(block, PERCENT_FIGURES[percent]) ?? figureOf(block, 'column-percent')
-  );
-}
 
 function valueAt({ figures }: BlockView, id: FigureId, row: number, column: number): number | null {
   const value = byId(figures, id)?.cells[row]?.[column];

@@ -1,9 +1,10 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
+import { mainFigureOf } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
 import type { BlockView, Foot, ItemView, NestView, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
-import { BlockCell, mainFigureOf } from './BlockCell.js';
+import { BlockCell } from './BlockCell.js';
 import { number } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';

@@ -1,5 +1,6 @@
 import { byId } from '../../core/by-id.js';
 import { capital } from '../../core/reading/words.js';
+import { figuresOfFrequencies } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
 import { number, percentage } from './format.js';
 import { Heading } from './Heading.js';
@@ -21,17 +22,6 @@ function Bar({ value, most }: { value: number; most: number }) {
     </svg>
   );
 }
-
-/** The columns, in their order; where lines have no order, shares are not added up. */
-const COLUMNS: readonly FigureId[] = [
-  'n',
-  'weighted-n',
-  'column-percent',
-  'cumulative-percent',
-  'mentions',
-  'mentions-percent',
-  'average-place',
-];
 
 /** What stands under each column: the line of the table's foot, or the whole of which shares are. */
 const FEET: Partial<Record<FigureId, Foot['id'] | 100>> = {
@@ -59,9 +49,7 @@ interface Props {
  * own total; no column mixes the two.
  */
 export function FrequencyTable({ item, block, handled = true }: Props) {
-  const columns = COLUMNS.filter((id) => id !== 'cumulative-percent' || item.ordered).flatMap(
-    (id) => byId(block.figures, id) ?? [],
-  );
+  const columns = figuresOfFrequencies(block, item);
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
   const foot = (id: Foot['id']) => byId(block.feet, id);

@@ -13,9 +13,10 @@ import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { StratumChoice } from './StratumChoice.js';
 import { TablePane } from './TablePane.js';
 import { Toolbar } from './Toolbar.js';
+import { useCopyTable } from './use-copy-table.js';
 import type { useHeadingEdits } from './use-heading-edits.js';
 import type { useSaveTable } from './use-save-table.js';
-import type { Shows } from './use-table.js';
+import { type Shows, viewsShown } from './use-table.js';
 import type { Draft } from './url.js';
 
 interface Props {
@@ -68,6 +69,7 @@ export function TableMiddle(props: Props) {
   const { at, table, split, each, extras, problem } = shows;
   const any = table ?? split?.all ?? null;
   const study = view.study.id;
+  const copying = useCopyTable(viewsShown(shows), shown, { toast: saving.setToast, fail: saving.setTrouble });
   const itemVariable = byId(view.variables, draft.rows[at.item]?.variable);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   const has = (part: 'marks' | 'letters') =>
@@ -82,6 +84,7 @@ export function TableMiddle(props: Props) {
           tested={has('marks')}
           compared={has('letters')}
           multiple={any.mentions !== null}
+          copy={copying.byButton}
           swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
           csv={csvAddress(study, sentence, shown)}
           save={saving.save}
@@ -98,6 +101,7 @@ export function TableMiddle(props: Props) {
       {isPlain && itemVariable?.level === 'number' && <NumberFigures study={study} variable={itemVariable} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
+        copied={copying.byKey}
         shows={shows}
         shown={shown}
         title={title}

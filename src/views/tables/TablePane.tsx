@@ -1,3 +1,4 @@
+import type { ClipboardEvent } from 'react';
 import type { Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -11,7 +12,7 @@ import { CoMentionTable } from './CoMentionTable.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { StratumTable } from './StratumTable.js';
-import type { Shows } from './use-table.js';
+import { type Shows, viewsShown } from './use-table.js';
 import css from './table.module.css';
 
 /** A chart of more answers than these is no picture. */
@@ -87,17 +88,19 @@ interface Props {
   /** The title of the variable that tables are within. */
   within: string;
   read: (at: BlockAt) => void;
+  /** Somebody copies with the keyboard. */
+  copied: (event: ClipboardEvent) => void;
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read }: Props) {
+export function TablePane({ shows, shown, title, within, read, copied }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
   const main = (view ?? whole.view).blocks[at.item]?.[at.nest];
   const empty = blocks.length === 1 ? whyEmpty(view ? (table ?? block.table) : block.table) : null;
   return (
-    <div className={busy ? css['faded'] : undefined}>
+    <div className={busy ? css['faded'] : undefined} onCopy={copied}>
       {empty !== null ? (
         <Nothing why={empty} />
       ) : view ? (
@@ -111,9 +114,7 @@ export function TablePane({ shows, shown, title, within, read }: Props) {
       {main && (
         <BaseLine
           block={main}
-          hatch={(view ? [view] : whole.strata.map((stratum) => stratum.view)).some((stratum) =>
-            stratum.blocks.flat().some((other) => isHatched(other, shown)),
-          )}
+          hatch={viewsShown(shows).some((stratum) => stratum.blocks.flat().some((other) => isHatched(other, shown)))}
         />
       )}
       {table && empty === null && !table.columns && <CoMentionTable table={table} />}

@@ -13,6 +13,8 @@ interface Props {
   compared: boolean;
   multiple: boolean;
   swap: (() => void) | null;
+  /** Puts the table on the clipboard. */
+  copy: () => void;
   csv: string;
   save: () => void;
   saved: boolean;
@@ -27,8 +29,8 @@ export function Toolbar({
   tested,
   compared,
   multiple,
-
   swap,
+  copy,
   csv,
   save,
   saved,
@@ -44,6 +46,9 @@ export function Toolbar({
       </BarGroup>
       <BarGroup>
         {swap && <Button onClick={swap}>Swap</Button>}
+        <Button title="As a table, for a document or a spreadsheet" onClick={copy}>
+          Copy
+        </Button>
         <a href={csv} download>
           CSV
         </a>

@@ -44,6 +44,10 @@ export interface Shows extends Reading {
 /** The choice of all strata as one table. No code can be this. */
 export const TOGETHER = '\u0000together';
 
+/** The tables on the screen: one, or one for each stratum. */
+export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): readonly TableView[] =>
+  view ? [view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
+
 const NO_BLOCKS: readonly BlockTables[] = [];
 
 /** One of the strata of all blocks, or null where it is chosen among them and not there. */

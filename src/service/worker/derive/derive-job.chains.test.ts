@@ -255,8 +255,7 @@ describe('workings on workings on workings', () => {
             variables.push({ id, column: id, title: `V${id}`, level: derived.level, codes: derived.codes });
           } catch (error) {
             // A recipe that is refused by name is one that nobody can keep.
-            if (!(error instanceof Fault))
-              throw new Error(JSON.stringify(recipe), { cause: error });
+            if (!(error instanceof Fault)) throw new Error(JSON.stringify(recipe), { cause: error });
             return;
           }
         }

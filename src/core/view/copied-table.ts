@@ -1,0 +1,75 @@
+import { copiedCell } from '../codebook/pasted.js';
+import { harmless } from '../harmless.js';
+import type { LaidCell, LaidOut } from './laid-out.js';
+
+/** A table as the clipboard takes it. */
+export interface CopiedTable {
+  /** A real table, for a word processor. */
+  html: string;
+  /** Cells between tabs, for a spreadsheet. */
+  text: string;
+}
+
+const escaped = (text: string) =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+
+/**
+ * What a table looks like where it is pasted, in attributes: styles would be held against the page that copies, which
+ * allows none in its markup.
+ */
+const LOOK = {
+  table: 'border="1" cellspacing="0" cellpadding="3"',
+  columns: 'align="right" valign="bottom"',
+  line: 'align="left" valign="top"',
+  figure: 'align="right"',
+};
+
+function cellHtml({ text, heads, columns, lines }: LaidCell): string {
+  const spans = `${columns > 1 ? ` colspan="${columns}"` : ''}${lines > 1 ? ` rowspan="${lines}"` : ''}`;
+  if (heads === null) return `<td${spans} ${LOOK.figure}>${escaped(text)}</td>`;
+  const scope = heads === 'columns' ? (columns > 1 ? 'colgroup' : 'col') : 'row';
+  const look = heads === 'columns' ? LOOK.columns : LOOK.line;
+  // A spreadsheet runs formulas that come as HTML, too.
+  return `<th scope="${scope}"${spans} ${look}>${escaped(harmless(text))}</th>`;
+}
+
+const lineHtml = (cells: readonly LaidCell[]) => `<tr>${cells.map(cellHtml).join('')}</tr>`;
+
+function tableHtml({ title, head, body, notes }: LaidOut): string {
+  return [
+    `<p><b>${escaped(title)}</b></p>`,
+    `<table ${LOOK.table}><thead>${head.map(lineHtml).join('')}</thead>`,
+    `<tbody>${body.map(lineHtml).join('')}</tbody></table>`,
+    `<p>${notes.map(([text, value]) => `${escaped(text)}: ${value}`).join('<br>')}</p>`,
+  ].join('');
+}
+
+/** Figures stay numbers, those below zero too. */
+const cellText = ({ text, heads }: LaidCell) => (heads === null ? text : copiedCell(text));
+
+/** Cells that reach over several places, each in its first; the others are empty. */
+function gridOf(lines: readonly (readonly LaidCell[])[]): string[][] {
+  const grid: (string | undefined)[][] = lines.map(() => []);
+  lines.forEach((cells, line) => {
+    let column = 0;
+    for (const cell of cells) {
+      while (grid[line]![column] !== undefined) column++;
+      for (let down = 0; down < cell.lines; down++)
+        for (let right = 0; right < cell.columns; right++)
+          if (grid[line + down]) grid[line + down]![column + right] = down + right === 0 ? cellText(cell) : '';
+    }
+  });
+  return grid.map((cells) => Array.from(cells, (text) => text ?? ''));
+}
+
+function tableText({ title, head, body, notes }: LaidOut): string {
+  const under = notes.map(([text, value]) => [copiedCell(text), String(value)]);
+  const lines = [[copiedCell(title)], ...gridOf([...head, ...body]), ...under];
+  return lines.map((cells) => cells.join('\t')).join('\n');
+}
+
+/** Tables for the clipboard, one under the other, in HTML and between tabs; no text of them is run as a formula. */
+export const copiedTable = (tables: readonly LaidOut[]): CopiedTable => ({
+  html: tables.map(tableHtml).join(''),
+  text: tables.map(tableText).join('\n\n'),
+});

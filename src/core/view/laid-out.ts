@@ -1,0 +1,144 @@
+import { byId } from '../by-id.js';
+import type { Shown } from '../table/shown-shape.js';
+import { figuresInCells, figuresOfFrequencies } from './figures-shown.js';
+import { type HeaderCell, headerRows } from './header-rows.js';
+import { leftOutLines } from './left-out-lines.js';
+import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
+
+/** A cell of a table laid out in lines; it may reach over several columns and lines. */
+export interface LaidCell {
+  text: string;
+  /** What it heads: the columns under it, the line to its right; null: it is a figure. */
+  heads: 'columns' | 'line' | null;
+  columns: number;
+  lines: number;
+}
+
+/** A table laid out as it is shown, a cell for each figure: what a word processor or a spreadsheet can take. */
+export interface LaidOut {
+  title: string;
+  head: LaidCell[][];
+  body: LaidCell[][];
+  /** What stands under it, a text and a number a line. */
+  notes: [string, number][];
+}
+
+const figureCell = (text: string): LaidCell => ({ text, heads: null, columns: 1, lines: 1 });
+const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
+const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
+
+/** The smallest p that is written as a number. */
+const LEAST_P = 0.001;
+
+/** A figure in words, without signs between thousands: a spreadsheet reads it as the number it is. */
+function sayValue({ unit, decimals }: Pick<Figure, 'unit' | 'decimals'>, value: number | string | null): string {
+  if (typeof value !== 'number') return value ?? '';
+  return unit === 'p' && value < LEAST_P ? `<${LEAST_P}` : value.toFixed(decimals);
+}
+
+const sayFoot = ({ decimals }: Foot, value: number | null | undefined) => value?.toFixed(decimals) ?? '';
+
+/** The feet of the block that has most of them: all of a line have the same, or fewer. */
+const feetOf = (blocks: readonly BlockView[]) =>
+  blocks.reduce<readonly Foot[]>((most, { feet }) => (feet.length > most.length ? feet : most), []);
+
+/** Under which column of a frequency table a foot stands. */
+const FOOT_UNDER: Record<Foot['id'], FigureId> = {
+  base: 'n',
+  'weighted-base': 'weighted-n',
+  'effective-base': 'weighted-n',
+  mentions: 'mentions',
+  'mentions-per-respondent': 'mentions',
+};
+
+/** A frequency table: its figures are its columns. */
+function frequencyLines(item: ItemView, block: BlockView): Pick<LaidOut, 'head' | 'body'> {
+  const figures = figuresOfFrequencies(block, item);
+  return {
+    head: [[headOf(item.title), ...figures.map(({ label }) => headOf(label))]],
+    body: [
+      ...item.leaves.map(({ label }, row) => [
+        lineHead(label),
+        ...figures.map((figure) => figureCell(sayValue(figure, figure.cells[row]?.[0] ?? null))),
+      ]),
+      ...block.feet.map((foot) => [
+        lineHead(foot.label),
+        ...figures.map(({ id }) => figureCell(FOOT_UNDER[foot.id] === id ? sayFoot(foot, foot.values[0]) : '')),
+      ]),
+    ],
+  };
+}
+
+/** Figures of one item by their names, over all its blocks. */
+function figureNames(blocks: readonly BlockView[], shown: Shown): { id: FigureId; label: string }[] {
+  const names: { id: FigureId; label: string }[] = [];
+  for (const { id, label } of blocks.flatMap((block) => figuresInCells(block, shown)))
+    if (!names.some((name) => name.id === id)) names.push({ id, label });
+  return names;
+}
+
+/** The lines of one item: of each category a line for each figure. */
+function itemLines(view: TableView, at: number, names: readonly { id: FigureId; label: string }[]) {
+  const blocks = view.blocks[at]!;
+  const valuesOf = (id: FigureId, row: number) =>
+    blocks.flatMap((block, nest) => {
+      const figure = byId(block.figures, id);
+      return view.nests[nest]!.leaves.map((_, column) =>
+        figureCell(figure ? sayValue(figure, figure.cells[row]?.[column] ?? null) : ''),
+      );
+    });
+  const feet = feetOf(blocks).map((foot) => [
+    lineHead(foot.label, 2),
+    ...blocks.flatMap((block, nest) => {
+      const values = byId(block.feet, foot.id)?.values ?? [];
+      return view.nests[nest]!.leaves.map((_, column) => figureCell(sayFoot(foot, values[column])));
+    }),
+  ]);
+  const lines = view.items[at]!.leaves.flatMap((leaf, row) =>
+    names.map(({ id, label }, k) => [
+      ...(k === 0 ? [lineHead(leaf.label, 1, names.length)] : []),
+      lineHead(label),
+      ...valuesOf(id, row),
+    ]),
+  );
+  return [...lines, ...feet];
+}
+
+/** The text of a heading with the letter of its column, where that is shown. */
+function headingText({ label, leaf, nest }: HeaderCell, view: TableView, isLettered: boolean): string {
+  if (!leaf || !isLettered) return label;
+  const column = view.nests[nest]!.leaves.indexOf(leaf);
+  const letters = new Set(view.blocks.map((line) => line[nest]?.letters[column] ?? null));
+  const [letter = null] = letters;
+  return letters.size === 1 && letter !== null ? `${label} (${letter})` : label;
+}
+
+/** Groups across, answers down. */
+function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
+  const namesOf = view.blocks.map((blocks) => figureNames(blocks, shown));
+  const isLettered = namesOf.flat().some(({ id }) => id === 'letters');
+  const levels = headerRows(view.nests);
+  const isAlone = view.items.length === 1;
+  const head = levels.map((cells, level) => [
+    ...(level === 0 ? [headOf(isAlone ? view.items[0]!.title : '', 2, levels.length)] : []),
+    ...cells.map((cell) => headOf(headingText(cell, view, isLettered), cell.columns, cell.rows)),
+  ]);
+  const width = 2 + view.nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
+  const body = view.items.flatMap((item, at) => [
+    ...(isAlone ? [] : [[lineHead(item.title, width)]]),
+    ...itemLines(view, at, namesOf[at]!),
+  ]);
+  return { head, body };
+}
+
+/** Lays a table out as it is shown: what is on the screen is in it, and the same. */
+export function laidOut(view: TableView, shown: Shown): LaidOut[] {
+  const notes = leftOutLines(view);
+  if (view.nests.some(({ leaves }) => leaves.length > 1))
+    return [{ title: view.title, ...crossLines(view, shown), notes }];
+  return view.items.map((item, k) => ({
+    title: view.items.length > 1 ? view.blocks[k]![0]!.title : view.title,
+    ...frequencyLines(item, view.blocks[k]![0]!),
+    notes: leftOutLines({ ...view, blocks: [view.blocks[k]!] }),
+  }));
+}

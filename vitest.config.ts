@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
     globalSetup: ['./scripts/test-setup.ts'],
+    setupFiles: ['./scripts/test-views.ts'],
     testTimeout: 30_000,
   },
 });

@@ -865,7 +865,7 @@ describe('the contract', () => {
         method === 'get' || method === 'delete' ? undefined : {},
       );
       expect(there.status === 404 && there.body.detail.startsWith('There is no '), `${method} ${path}`).toBe(
-        path.includes('{study}') && there.body.detail.startsWith('There is no study'),
+        /\{(study|binned)\}/.test(path) && there.body.detail.startsWith('There is no study'),
       );
     }
   });

@@ -8,6 +8,7 @@ import { OPERATIONS } from '../src/api/operations/registry.js';
 import type { Assessment } from '../src/core/assess/types.js';
 import { TABLE_MEASURE_IDS, TABLE_TEST_IDS } from '../src/core/statistic/registry.js';
 import type {
+  AnswerTo,
   Counts,
   Intake,
   KeptTable,
@@ -868,6 +869,18 @@ describe('the contract', () => {
         /\{(study|binned)\}/.test(path) && there.body.detail.startsWith('There is no study'),
       );
     }
+  });
+  it('looks files through: the store, a study, a backup that is sent', async () => {
+    const files = (await call<AnswerTo<'GET /verified'>>(server, 'GET', '/verified')).body;
+    expect(files.length).toBeGreaterThan(0);
+    expect(files.every(({ whole, damaged }) => whole && damaged.length === 0)).toBe(true);
+    const study = files[0]!.file.replace('.sqlite', '');
+    expect((await call<AnswerTo<'GET /verified/{name}'>>(server, 'GET', `/verified/${study}`)).body).toEqual(files[0]);
+    const backup = await fetch(`${server.address}/api/v1/studies/${study}/backup`);
+    const address = `${server.address}/api/v1/verified?file=b.sqlite`;
+    const sent = await fetch(address, { method: 'POST', body: await backup.arrayBuffer() });
+    expect(await sent.json()).toMatchObject({ file: 'b.sqlite', whole: true, sealed: true });
+    expect((await call(server, 'GET', '/verified/no-such')).status).toBe(404);
   });
   it('answers anything else under /api/v1 with a problem', async () => {
     const { status, type, body } = await call<ProblemBody>(server, 'GET', '/nothing/here');

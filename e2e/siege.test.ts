@@ -52,12 +52,15 @@ describe(`a small siege (SIEGE_SEED=${SEED})`, () => {
 });
 
 describe(`kills (SIEGE_SEED=${SEED})`, () => {
-  const besieged = temporaryStore();
-  afterAll(besieged.remove);
+  const [ofChanges, ofIntakes] = [temporaryStore(), temporaryStore()];
+  afterAll(() => {
+    ofChanges.remove();
+    ofIntakes.remove();
+  });
 
   it('of some kinds of change: the store is as before or as after', async () => {
     const luck = chance(SEED + 2);
-    const killer = await killerOf(besieged.store, 10_000);
+    const killer = await killerOf(ofChanges.store, 10_000);
     for (let k = 0; k < 4; k++) {
       const change = luck.pick(CHANGES);
       const whole = await killer.undisturbed(change);
@@ -70,9 +73,9 @@ describe(`kills (SIEGE_SEED=${SEED})`, () => {
   it('of intakes: whole studies only, and the file is read again', async () => {
     const luck = chance(SEED + 3);
     const file = tortureFile(20_000);
-    const whole = await intakeOnce(besieged.store, file, null);
+    const whole = await intakeOnce(ofIntakes.store, file, null);
     for (let k = 0; k < 3; k++) {
-      const { wrong } = await killIntake(besieged.store, file, whole, luck);
+      const { wrong } = await killIntake(ofIntakes.store, file, whole, luck);
       expect(wrong, `kill ${k}`).toBeNull();
     }
   });

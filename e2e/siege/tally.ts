@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { chance, type Chance } from './chance.js';
 import type { Verdict } from './verdict.js';
 
@@ -20,8 +20,10 @@ export const readTallies = (): Record<string, Tally> =>
 
 export const tallyOf = (kind: string): Tally => readTallies()[kind] ?? { done: 0, answers: {}, wrong: [], memory: 0 };
 
+/** Keeps a tally, whole or not at all: a siege may be broken off at any moment. */
 export function keepTally(kind: string, tally: Tally): void {
-  writeFileSync(PLACE, JSON.stringify({ ...readTallies(), [kind]: tally }, null, 1));
+  writeFileSync(`${PLACE}.part`, JSON.stringify({ ...readTallies(), [kind]: tally }, null, 1));
+  renameSync(`${PLACE}.part`, PLACE);
 }
 
 /**

@@ -88,7 +88,10 @@ export async function clientsTogether(
   const [document, samples] = [await describedBy(server), await samplesFor(server)];
   const until = performance.now() + seconds * 1000;
   const { variables } = (await call<StudyView>(server, 'GET', `/studies/${study}`)).body;
-  const coded = variables.filter(({ level }) => level === 'ordered' || level === 'unordered').map(({ id }) => id);
+  // Those of the file: workings may be taken out by who means harm, and then are not there for others either.
+  const coded = variables.flatMap(({ id, level, workingId }) =>
+    workingId === null && (level === 'ordered' || level === 'unordered') ? [id] : [],
+  );
   const number = variables.find(({ level }) => level === 'number')?.id ?? 0;
   const target: Target = { server, study, number, document, samples, until };
   const took: number[] = [];

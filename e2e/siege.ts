@@ -2,6 +2,7 @@ import { type Server, startServer, temporaryStore } from './server.js';
 import { DEMO_STUDY } from './siege/attacked.js';
 import { describedBy, attackFrom, sendAttack } from './siege/broken-requests.js';
 import { broken, sendBroken } from './siege/broken-files.js';
+import type { Chance } from './siege/chance.js';
 import { type Change, CHANGES } from './siege/changes.js';
 import { clientsTogether } from './siege/clients.js';
 import { killerOf } from './siege/kill-changes.js';
@@ -101,12 +102,12 @@ export async function siege(kills = '1000', files = '20000', requests = '20000',
   await killChanges(Number(kills) - intakes);
   await underSiege(async (server) => {
     const samples = await samplesFor(server);
-    const attack = (luck: Parameters<typeof broken>[1]) => sendBroken(server, broken(luck.pick(samples), luck));
+    const attack = (luck: Chance) => sendBroken(server, broken(luck.pick(samples), luck));
     await attackTimes('broken files', Number(files), attack, STEP, () => memoryOf(server.process.pid));
   });
   await underSiege(async (server) => {
     const document = await describedBy(server);
-    const attack = (luck: Parameters<typeof broken>[1]) => sendAttack(server, attackFrom(document, DEMO_STUDY, luck));
+    const attack = (luck: Chance) => sendAttack(server, attackFrom(document, DEMO_STUDY, luck));
     await attackTimes('broken requests', Number(requests), attack, STEP, () => memoryOf(server.process.pid));
   });
   await manyClients(Number(seconds));

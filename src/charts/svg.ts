@@ -1,7 +1,6 @@
-type Attributes = Readonly<Record<string, string | number | undefined>>;
+import { markupText } from '../core/markup-text.js';
 
-const escape = (text: string) =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+type Attributes = Readonly<Record<string, string | number | undefined>>;
 
 /** One SVG element as text; text content must have gone through `label`. */
 export function element(tag: string, attributes: Attributes, ...children: readonly string[]): string {
@@ -9,7 +8,7 @@ export function element(tag: string, attributes: Attributes, ...children: readon
     .filter(([, value]) => value !== undefined)
     .map(
       ([name, value]) =>
-        ` ${name}="${escape(typeof value === 'number' ? String(Math.round(value * 100) / 100) : String(value))}"`,
+        ` ${name}="${markupText(typeof value === 'number' ? String(Math.round(value * 100) / 100) : String(value))}"`,
     )
     .join('');
   return children.length === 0 ? `<${tag}${written}/>` : `<${tag}${written}>${children.join('')}</${tag}>`;
@@ -17,5 +16,5 @@ export function element(tag: string, attributes: Attributes, ...children: readon
 
 /** Text for inside an element. */
 export function label(text: string): string {
-  return escape(text);
+  return markupText(text);
 }

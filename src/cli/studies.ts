@@ -99,7 +99,7 @@ function addBackupCommands(
     .action((file: string, { store: folder }: Flags) =>
       within(folder, async (service) => {
         if (!existsSync(file)) throw new Fault('not-found', `There is no file ${file}.`, 'Check the path.', { file });
-        const row = await restoreStudy(service, basename(file), createReadStream(file));
+        const row = await restoreStudy(service, { name: basename(file), body: createReadStream(file) });
         return line([row.id, row.name]);
       }),
     );

@@ -3,8 +3,7 @@ import { basename } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { plural } from '../core/words.js';
 import type { Service } from '../service/context.js';
-import { storeFiles } from '../service/open-study.js';
-import { storeFileCalled, type VerifiedFile, verifyFileOf, verifyPath } from '../service/verify-files.js';
+import { storeFileCalled, type VerifiedFile, verifyFileOf, verifyPath, verifyStore } from '../service/verify-files.js';
 import { studyId } from './study-id.js';
 
 /** What was found in one file, a line a thing. */
@@ -23,7 +22,7 @@ function say({ file: name, whole, wrong, damaged, right, sealed }: VerifiedFile)
 /** What is meant, one after the other: a backup by its path, a study by its id or name, or all of the store. */
 async function* verifiedFiles(service: Service, called: string | undefined): AsyncGenerator<VerifiedFile> {
   if (called === undefined) {
-    for (const file of storeFiles(service)) yield await verifyFileOf(service, file);
+    yield* verifyStore(service);
   } else if (existsSync(called)) {
     yield await verifyPath(service, basename(called), called);
   } else {

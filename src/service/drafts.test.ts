@@ -34,7 +34,7 @@ describe('drafts', () => {
     const { stream, fileName } = await backUpStudy(service, study);
     const bytes = Buffer.from(await new Response(stream).arrayBuffer());
     await binStudy(service, study);
-    const restored = await restoreStudy(service, fileName, Readable.from([bytes]));
+    const restored = await restoreStudy(service, { name: fileName, body: Readable.from([bytes]) });
     expect(restored.id).not.toBe(study.id);
     expect(named(openStudy(service, restored.id))).toEqual({ 'entry-1': { label: 'Half typed' } });
   });

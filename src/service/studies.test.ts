@@ -46,7 +46,7 @@ async function backup(of: OpenStudy): Promise<Buffer> {
   return Buffer.concat(parts);
 }
 const restore = (bytes: Buffer | string, name = 'backup.sqlite') =>
-  restoreStudy(service, name, Readable.from([Buffer.from(bytes)]));
+  restoreStudy(service, { name, body: Readable.from([Buffer.from(bytes)]) });
 
 describe('a whole study', () => {
   it('is named and described, and has its own words for size', async () => {

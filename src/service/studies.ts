@@ -1,9 +1,7 @@
 import { randomBytes } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import { type SizeWords, whyNoSizeWords } from '../core/reading/size-words.js';
 import { closeForMove, detach, openStudyFile, removeStudyFile } from '../store/open.js';
@@ -11,14 +9,11 @@ import { inspectStudyFile } from '../store/inspect.js';
 import { unseal } from '../store/seal.js';
 import { nameStudy, setSettings, setStudyId, settingsOf, type StudyRow, studyRow, touchStudy } from '../store/study.js';
 import { mustEnd, type OpenStudy, type Service, studiesFolder } from './context.js';
-import { limited } from './intake/limited.js';
 import { land } from './land.js';
 import { newStudyId } from './new-study-id.js';
 import { passingFile, type PassingFile } from './passing-file.js';
 import { change, idOfFile, isStudyId, openStudy, readyStudy, rowIn, studyFile, studyFilesIn } from './open-study.js';
-
-/** The largest backup that is taken. */
-export const MOST_BACKUP_BYTES = 64 * 1024 ** 3;
+import { type SentBackup, withSentBackup } from './sent-backup.js';
 
 const LEAVE_OPEN_MS = 1000;
 
@@ -143,26 +138,19 @@ export async function backUpStudy(service: Service, study: OpenStudy): Promise<P
  * Restores a study from a backup. It is looked through first; where a study of its id is there, it gets another.
  * @throws Fault where the file is no whole study
  */
-export function restoreStudy(service: Service, name: string, body: Readable): Promise<StudyRow> {
-  const work = async () => {
-    const part = join(studiesFolder(service), `restore.part-${randomBytes(6).toString('hex')}`);
-    try {
-      await pipeline(body, limited(name, MOST_BACKUP_BYTES), createWriteStream(part));
-      await service.run('checkBackup', { path: part, file: name });
-      const db = openStudyFile(part);
-      unseal(db);
-      let { id } = studyRow(db);
-      const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));
-      if (taken || !isStudyId(id)) {
-        id = newStudyId(studyRow(db).name);
-        setStudyId(db, id);
-      }
-      closeForMove(db);
-      await land(part, studyFile(service, id));
-      return studyRow(openStudy(service, id).db);
-    } finally {
-      removeStudyFile(part);
+export function restoreStudy(service: Service, sent: SentBackup): Promise<StudyRow> {
+  return withSentBackup(service, sent, async (part) => {
+    await service.run('checkBackup', { path: part, file: sent.name });
+    const db = openStudyFile(part);
+    unseal(db);
+    let { id } = studyRow(db);
+    const taken = existsSync(studyFile(service, id)) || existsSync(join(binFolder(service), `${id}.sqlite`));
+    if (taken || !isStudyId(id)) {
+      id = newStudyId(studyRow(db).name);
+      setStudyId(db, id);
     }
-  };
-  return mustEnd(service, work());
+    closeForMove(db);
+    await land(part, studyFile(service, id));
+    return studyRow(openStudy(service, id).db);
+  });
 }

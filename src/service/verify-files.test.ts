@@ -10,6 +10,8 @@ import { verifyFileOf, verifySent, verifyStore } from './verify-files.js';
 const service = serviceForTests();
 const studies = join(service.folder, 'studies');
 
+const sent = (bytes: Buffer) => ({ name: 'kept.sqlite', body: Readable.from([bytes]) });
+
 describe('files that are looked through', () => {
   it('are those of the store, and what is damaged in one touches no other', async () => {
     const whole = await studyOfRows(service, 'Whole', ['site,crop', '1,2', '2,1', '2,2']);
@@ -18,7 +20,8 @@ describe('files that are looked through', () => {
     db.prepare("DELETE FROM chunk WHERE column_id = (SELECT column_id FROM variable WHERE name = 'crop')").run();
     db.close();
     writeFileSync(join(studies, 'notes.sqlite'), 'no study');
-    const verified = await verifyStore(service);
+    const verified = [];
+    for await (const file of verifyStore(service)) verified.push(file);
     const shown = Object.fromEntries(verified.map((file) => [file.file, [file.whole, file.right]]));
     expect(shown).toEqual({
       [`${whole.id}.sqlite`]: [true, 2],
@@ -38,12 +41,12 @@ describe('files that are looked through', () => {
     const { stream } = await backUpStudy(service, study);
     const backup = Buffer.from(await new Response(stream).arrayBuffer());
     const before = readdirSync(studies);
-    const verified = await verifySent(service, 'kept.sqlite', Readable.from([backup]));
+    const verified = await verifySent(service, sent(backup));
     expect(verified).toMatchObject({ file: 'kept.sqlite', whole: true, sealed: true });
     const flipped = Buffer.from(backup);
     const place = flipped.indexOf('Kept');
     flipped.write('Kelt', place);
-    expect(await verifySent(service, 'kept.sqlite', Readable.from([flipped]))).toMatchObject({ whole: false });
+    expect(await verifySent(service, sent(flipped))).toMatchObject({ whole: false });
     expect(readdirSync(studies)).toEqual(before);
   });
 });

@@ -1,14 +1,9 @@
-import { randomBytes } from 'node:crypto';
-import { createWriteStream, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { Fault } from '../core/fault.js';
 import type { Verified } from '../core/study/verified.js';
-import { mustEnd, type Service, studiesFolder } from './context.js';
-import { limited } from './intake/limited.js';
+import { type Service, studiesFolder } from './context.js';
 import { storeFiles } from './open-study.js';
-import { MOST_BACKUP_BYTES } from './studies.js';
+import { type SentBackup, withSentBackup } from './sent-backup.js';
 
 /** What was found in a file of the store, or in one that was sent. */
 export interface VerifiedFile extends Verified {
@@ -38,22 +33,10 @@ export async function verifyFileOf(service: Service, called: string): Promise<Ve
 }
 
 /** Looks every file of the store through, one after the other. */
-export async function verifyStore(service: Service): Promise<VerifiedFile[]> {
-  const verified: VerifiedFile[] = [];
-  for (const file of storeFiles(service)) verified.push(await verifyFileOf(service, file));
-  return verified;
+export async function* verifyStore(service: Service): AsyncGenerator<VerifiedFile> {
+  for (const file of storeFiles(service)) yield await verifyPath(service, file, join(studiesFolder(service), file));
 }
 
 /** Looks a backup through that is sent; nothing of it is kept. @throws Fault where it is larger than any */
-export function verifySent(service: Service, file: string, body: Readable): Promise<VerifiedFile> {
-  const path = join(studiesFolder(service), `verify.part-${randomBytes(6).toString('hex')}`);
-  const work = async () => {
-    try {
-      await pipeline(body, limited(file, MOST_BACKUP_BYTES), createWriteStream(path));
-      return await verifyPath(service, file, path);
-    } finally {
-      rmSync(path, { force: true });
-    }
-  };
-  return mustEnd(service, work());
-}
+export const verifySent = (service: Service, sent: SentBackup): Promise<VerifiedFile> =>
+  withSentBackup(service, sent, (path) => verifyPath(service, sent.name, path));

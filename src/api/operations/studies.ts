@@ -5,6 +5,7 @@ import { plainName } from '../../service/intake/receive.js';
 import { unreadOfStudy } from '../../service/intake/unread.js';
 import { listStudies, unopenedFiles } from '../../service/open-study.js';
 import { fetchUnopened, setAside } from '../../service/set-aside.js';
+import type { SentBackup } from '../../service/sent-backup.js';
 import { viewWholeStudy } from '../../service/roster.js';
 import {
   backUpStudy,
@@ -16,7 +17,7 @@ import {
   restoreStudy,
   unbinStudy,
 } from '../../service/studies.js';
-import { verifyFileOf, verifySent, verifyStore } from '../../service/verify-files.js';
+import { type VerifiedFile, verifyFileOf, verifySent, verifyStore } from '../../service/verify-files.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
@@ -33,7 +34,7 @@ import {
 import { z } from '../zod.js';
 
 /** A backup that is sent, under a name for messages. @throws Fault where it is empty */
-function backupSent(file: string | undefined, body: Request['body']): { name: string; body: Readable } {
+function backupSent(file: string | undefined, body: Request['body']): SentBackup {
   const name = plainName(file ?? 'backup.sqlite');
   if (body) return { name, body: Readable.fromWeb(body as never) };
   throw new Fault('invalid', `${name} is empty.`, 'Choose a file that Hatch Count backed up.', { file: name });
@@ -121,10 +122,7 @@ export const STUDIES = [
     body: 'file',
     answer: StudyRowSchema,
     status: 201,
-    work: ({ service, query, request }) => {
-      const { name, body } = backupSent(query.file, request.body);
-      return restoreStudy(service, name, body);
-    },
+    work: ({ service, query, request }) => restoreStudy(service, backupSent(query.file, request.body)),
   }),
   operation({
     id: 'unopenedFiles',
@@ -157,7 +155,11 @@ export const STUDIES = [
     path: '/verified',
     summary: 'All files of the store, looked through to the last byte: what is damaged, and what is still right',
     answer: z.array(VerifiedFileSchema),
-    work: ({ service }) => verifyStore(service),
+    work: async ({ service }) => {
+      const files: VerifiedFile[] = [];
+      for await (const file of verifyStore(service)) files.push(file);
+      return files;
+    },
   }),
   operation({
     id: 'verifyFile',
@@ -175,10 +177,7 @@ export const STUDIES = [
     query: nameQuery('file'),
     body: 'file',
     answer: VerifiedFileSchema,
-    work: ({ service, query, request }) => {
-      const { name, body } = backupSent(query.file, request.body);
-      return verifySent(service, name, body);
-    },
+    work: ({ service, query, request }) => verifySent(service, backupSent(query.file, request.body)),
   }),
   operation({
     id: 'listBin',

@@ -3,6 +3,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import type { Percent } from '../table/share.js';
 import { isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
+import { feetOf } from './shared-lines.js';
 import type { BlockView, Figure, FigureId, Leaf, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
@@ -96,9 +97,8 @@ function headingsOf(view: TableView, columns: readonly FileColumn[][]): GridCell
 }
 
 /** The lines under the rows of an item; their figures stand in the columns of the counts. */
-function feetOf(blocks: readonly BlockView[], columns: readonly FileColumn[][]): GridCell[][] {
-  const feet = blocks.reduce<BlockView['feet']>((most, { feet: own }) => (own.length > most.length ? own : most), []);
-  return feet.map(({ id, label }) => [
+function footLines(blocks: readonly BlockView[], columns: readonly FileColumn[][]): GridCell[][] {
+  return feetOf(blocks).map(({ id, label }) => [
     label,
     ...columns.flatMap((under, nest) => {
       const values = byId(blocks[nest]?.feet, id)?.values ?? [];
@@ -131,7 +131,7 @@ export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
         leaf.label,
         ...columns.flatMap((under, nest) => under.map((column) => valueOf(blocks[nest]!, column, row))),
       ]),
-      ...feetOf(blocks, columns).map(trimmed),
+      ...footLines(blocks, columns).map(trimmed),
     ];
   });
   return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutLines(view)];

@@ -1,5 +1,6 @@
 import { copiedCell } from '../codebook/pasted.js';
 import { harmless } from '../harmless.js';
+import { markupText } from '../markup-text.js';
 import type { LaidCell, LaidOut } from './laid-out.js';
 
 /** A table as the clipboard takes it. */
@@ -9,9 +10,6 @@ export interface CopiedTable {
   /** Cells between tabs, for a spreadsheet. */
   text: string;
 }
-
-const escaped = (text: string) =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
 /**
  * What a table looks like where it is pasted, in attributes: styles would be held against the page that copies, which
@@ -26,21 +24,21 @@ const LOOK = {
 
 function cellHtml({ text, heads, columns, lines }: LaidCell): string {
   const spans = `${columns > 1 ? ` colspan="${columns}"` : ''}${lines > 1 ? ` rowspan="${lines}"` : ''}`;
-  if (heads === null) return `<td${spans} ${LOOK.figure}>${escaped(text)}</td>`;
+  if (heads === null) return `<td${spans} ${LOOK.figure}>${markupText(text)}</td>`;
   const scope = heads === 'columns' ? (columns > 1 ? 'colgroup' : 'col') : 'row';
   const look = heads === 'columns' ? LOOK.columns : LOOK.line;
   // A spreadsheet runs formulas that come as HTML, too.
-  return `<th scope="${scope}"${spans} ${look}>${escaped(harmless(text))}</th>`;
+  return `<th scope="${scope}"${spans} ${look}>${markupText(harmless(text))}</th>`;
 }
 
 const lineHtml = (cells: readonly LaidCell[]) => `<tr>${cells.map(cellHtml).join('')}</tr>`;
 
 function tableHtml({ title, head, body, notes }: LaidOut): string {
   return [
-    `<p><b>${escaped(title)}</b></p>`,
+    `<p><b>${markupText(title)}</b></p>`,
     `<table ${LOOK.table}><thead>${head.map(lineHtml).join('')}</thead>`,
     `<tbody>${body.map(lineHtml).join('')}</tbody></table>`,
-    `<p>${notes.map(([text, value]) => `${escaped(text)}: ${value}`).join('<br>')}</p>`,
+    `<p>${notes.map(([text, value]) => `${markupText(text)}: ${value}`).join('<br>')}</p>`,
   ].join('');
 }
 

@@ -14,6 +14,9 @@ export interface HeaderCell {
 /** How many lines the heading of a nest has, its title aside. */
 const depthOf = ({ leaves }: NestView) => Math.max(1, ...leaves.map(({ path }) => path.length));
 
+/** Whether groups stand across; else all columns are those of frequency tables. */
+export const isCross = (nests: readonly NestView[]) => nests.some(({ leaves }) => leaves.length > 1);
+
 /**
  * Whether the titles of the nests stand over their columns: where there are several, or one has more than one level.
  */

@@ -1,8 +1,9 @@
 import { byId } from '../by-id.js';
 import type { Shown } from '../table/shown-shape.js';
 import { figuresInCells, figuresOfFrequencies } from './figures-shown.js';
-import { type HeaderCell, headerRows } from './header-rows.js';
+import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
+import { feetOf, letterOf } from './shared-lines.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
 /** A cell of a table laid out in lines; it may reach over several columns and lines. */
@@ -37,10 +38,6 @@ function sayValue({ unit, decimals }: Pick<Figure, 'unit' | 'decimals'>, value: 
 }
 
 const sayFoot = ({ decimals }: Foot, value: number | null | undefined) => value?.toFixed(decimals) ?? '';
-
-/** The feet of the block that has most of them: all of a line have the same, or fewer. */
-const feetOf = (blocks: readonly BlockView[]) =>
-  blocks.reduce<readonly Foot[]>((most, { feet }) => (feet.length > most.length ? feet : most), []);
 
 /** Under which column of a frequency table a foot stands. */
 const FOOT_UNDER: Record<Foot['id'], FigureId> = {
@@ -108,9 +105,8 @@ function itemLines(view: TableView, at: number, names: readonly { id: FigureId; 
 function headingText({ label, leaf, nest }: HeaderCell, view: TableView, isLettered: boolean): string {
   if (!leaf || !isLettered) return label;
   const column = view.nests[nest]!.leaves.indexOf(leaf);
-  const letters = new Set(view.blocks.map((line) => line[nest]?.letters[column] ?? null));
-  const [letter = null] = letters;
-  return letters.size === 1 && letter !== null ? `${label} (${letter})` : label;
+  const letter = letterOf(view, nest, column);
+  return letter !== null ? `${label} (${letter})` : label;
 }
 
 /** Groups across, answers down. */
@@ -133,9 +129,7 @@ function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body
 
 /** Lays a table out as it is shown: what is on the screen is in it, and the same. */
 export function laidOut(view: TableView, shown: Shown): LaidOut[] {
-  const notes = leftOutLines(view);
-  if (view.nests.some(({ leaves }) => leaves.length > 1))
-    return [{ title: view.title, ...crossLines(view, shown), notes }];
+  if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, shown), notes: leftOutLines(view) }];
   return view.items.map((item, k) => ({
     title: view.items.length > 1 ? view.blocks[k]![0]!.title : view.title,
     ...frequencyLines(item, view.blocks[k]![0]!),

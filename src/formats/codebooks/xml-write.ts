@@ -1,18 +1,11 @@
+import { markupText } from '../../core/markup-text.js';
 import { OWN } from './own.js';
 
 /** Characters that XML 1.0 has no place for. */
 // eslint-disable-next-line no-control-regex
 const IMPOSSIBLE = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g;
 
-function escaped(text: string): string {
-  return text
-    .replace(IMPOSSIBLE, '')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;')
-    .replaceAll('\r', '&#13;');
-}
+const escaped = (text: string) => markupText(text.replace(IMPOSSIBLE, '')).replaceAll('\r', '&#13;');
 
 /** An element; attributes that are undefined are left out, text is escaped, elements are given ready. */
 export function element(

@@ -2,7 +2,8 @@ import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { mainFigureOf } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
-import type { BlockView, Foot, ItemView, NestView, TableView } from '../../core/view/types.js';
+import { feetOf, letterOf } from '../../core/view/shared-lines.js';
+import type { BlockView, ItemView, NestView, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
 import { BlockCell } from './BlockCell.js';
 import { number } from './format.js';
@@ -68,17 +69,9 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
   );
 }
 
-/** The letter of a column, where all blocks under each other give it the same. */
-function letterOf(view: TableView, nest: number, column: number): string | null {
-  const letters = new Set(view.blocks.map((line) => line[nest]?.letters[column] ?? null));
-  const [letter = null] = letters;
-  return letters.size === 1 ? letter : null;
-}
-
 /** Lines under an item on how many its figures stand. */
 function FootLines({ blocks, nests }: { blocks: readonly BlockView[]; nests: readonly NestView[] }) {
-  const feet = blocks.reduce<readonly Foot[]>((most, { feet: own }) => (own.length > most.length ? own : most), []);
-  return feet.map(({ id, label, about, decimals }) => (
+  return feetOf(blocks).map(({ id, label, about, decimals }) => (
     <tr key={id} className={css['foot']}>
       <th scope="row" className={css['name']} title={about ?? undefined}>
         {label}

@@ -4,6 +4,7 @@ import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { share, whyEmpty } from '../../core/table/share.js';
 import type { Table } from '../../core/table/table.js';
+import { isCross } from '../../core/view/header-rows.js';
 import type { BlockView, TableView } from '../../core/view/types.js';
 import { Svg } from '../../kit/Svg.js';
 import { NamedText } from '../peek/NamedText.js';
@@ -63,7 +64,7 @@ function WholeTable({
   read: ((at: BlockAt) => void) | undefined;
 }) {
   const { items, nests, blocks } = view;
-  if (nests.some(({ leaves }) => leaves.length > 1)) return <CrossTable view={view} shown={shown} read={read} />;
+  if (isCross(nests)) return <CrossTable view={view} shown={shown} read={read} />;
   return items.map((item, k) => (
     <section
       key={item.variable}

@@ -469,7 +469,7 @@ describe('tables', () => {
   });
 
   it('saves, changes and removes a table', async () => {
-    const shown = { percent: 'row', counts: true, hatch: false, expected: true };
+    const shown = { figures: [{ figure: 'row-percent' }, { figure: 'expected', decimals: 2 }], hatch: false };
     const sentence = { rows: await idOf(id, 'sat'), by: await idOf(id, 'site'), only: [] };
     const saved = await call<KeptTable>(server, 'POST', `/studies/${id}/tables`, {
       title: 'Satisfaction by site',
@@ -964,7 +964,7 @@ describe('the store', () => {
   it('finds everything as it was after a restart', async () => {
     const id = await study(CSV);
     const site = await idOf(id, 'site');
-    const shown = { percent: 'column', counts: true, hatch: true, expected: false };
+    const shown = { hatch: true };
     await call(server, 'POST', `/studies/${id}/tables`, {
       title: 'Site',
       sentence: { rows: site, by: null, only: [] },

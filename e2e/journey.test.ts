@@ -53,16 +53,35 @@ describe('a table', () => {
     await sound();
   });
 
+  const cell = async () => (await session.driver.findElements(By.css('tbody td')))[1]!.getText();
+
   it('shows row, column or total percentages, and expected counts', async () => {
-    const cell = async () => (await session.driver.findElements(By.css('tbody td')))[1]!.getText();
     const column = await cell();
     await (await named(session.driver, 'row %')).click();
     expect(await cell()).not.toBe(column);
-    await (await named(session.driver, 'expected')).click();
-    await says(session.driver, 'tbody', 'exp ');
-    await (await named(session.driver, 'total %')).click();
     await (await named(session.driver, 'column %')).click();
+    await (await named(session.driver, 'Figures…')).click();
+    await (await named(session.driver, '+ expected')).click();
+    await (await named(session.driver, '+ total %')).click();
+    await says(session.driver, 'thead', 'column %\nn\nexpected\ntotal %');
     expect((await cell()).startsWith(column)).toBe(true);
+  });
+
+  it('shows figures in the order and with the decimals that are chosen, and keeps them in the address', async () => {
+    await (await named(session.driver, 'total % up')).click();
+    await (await named(session.driver, 'Without n')).click();
+    await (await named(session.driver, 'column %: fewer decimals')).click();
+    await (await named(session.driver, '% signs')).click();
+    await says(session.driver, 'thead', 'column %\ntotal %\nexpected');
+    expect(await cell()).toMatch(/^\d\d%\n\d\.\d%\n\d+\.\d$/);
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
+    expect(await session.driver.getCurrentUrl()).toContain('figures=column-percent%3A0%2Ctotal-percent%2Cexpected');
+    await session.driver.navigate().refresh();
+    await says(session.driver, 'thead', 'column %\ntotal %\nexpected');
+    await (await named(session.driver, 'Figures…')).click();
+    await (await named(session.driver, 'As usual')).click();
+    await press(session.driver, Key.ESCAPE);
+    await says(session.driver, 'thead', 'column %\nn');
   });
 
   it('keeps who fits "only where", and says who was left out', async () => {

@@ -184,7 +184,8 @@ describe('a question with several answers', () => {
     const net = made.variables.find(({ name }) => name === 'crops_grown_regrouped')!;
     expect(net).toMatchObject({ level: 'multiple', holds: true });
     expect(net.picture.is === 'bars' && net.picture.bars[0]).toBeLessThan(1458 + 1429);
-    await (await named(session.driver, 'mentions %')).click();
+    await (await named(session.driver, 'Figures…')).click();
+    await (await named(session.driver, '+ mentions %')).click();
     await says(session.driver, 'thead', '% of mentions');
     await sound();
   });

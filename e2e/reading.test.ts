@@ -60,6 +60,7 @@ describe('a table on paper', () => {
     await says(session.driver, READING, 'N = 286');
     await (await named(session.driver, 'letters')).click();
     await says(session.driver, 'table tbody tr:first-child td:nth-of-type(2)', 'B C');
+    await (await named(session.driver, 'Figures…')).click();
     await (await find(session.driver, 'select[aria-label="How the comparisons are adjusted"]')).sendKeys('Bonferroni');
     await says(session.driver, 'table thead', 'A');
     expect(await accessibilityProblems(session.driver)).toEqual([]);

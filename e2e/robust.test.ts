@@ -74,7 +74,7 @@ describe('two at once', () => {
     const path = `/studies/${accepted.study}`;
     const [site] = (await call<StudyView>(server, 'GET', path)).body.variables;
     const sentence = { rows: site?.id ?? 0, by: null, only: [] };
-    const shown = { percent: 'column', counts: true, hatch: true, expected: false };
+    const shown = { hatch: true };
     const recipe = {
       kind: 'regroup',
       source: site?.id,

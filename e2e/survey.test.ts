@@ -152,7 +152,7 @@ describe('from outside', () => {
   it('a sentence from before there were weights is still one', async () => {
     const sentence = { rows: await idOf('satisfaction'), by: null, only: [] };
     expect((await ask(sentence)).status).toBe(200);
-    const shown = { percent: 'column', counts: true, hatch: true, expected: false };
+    const shown = { hatch: true };
     const { body } = await call<KeptTable>(session.server, 'POST', '/studies/fernhill-allotments/tables', {
       title: 'Old',
       sentence,

@@ -50,7 +50,7 @@ const codes = [
   { code: '3', label: 'West', missing: 'refused' },
 ];
 
-const SHOWN = { percent: 'column', counts: true, hatch: true, expected: false };
+const SHOWN = { hatch: true };
 const table = (rows: number, title: string) => ({
   title,
   sentence: { rows, by: null, within: null, only: [], weight: null },

@@ -1,5 +1,6 @@
 import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
+import { CHOICES, readFigures } from '../core/table/figure-choice.js';
 import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
 import { PERCENTS } from '../core/table/share.js';
@@ -32,6 +33,7 @@ export const TableAskedSchema = z
       weight: parts.weight,
       counted: parts.counted,
       mention: parts.mention,
+      figures: parts.figures,
       ...how,
     }),
     z.strictObject({
@@ -40,6 +42,21 @@ export const TableAskedSchema = z
     }),
   ])
   .openapi('TableAsked');
+
+/** Chosen figures as one word. */
+export const FiguresWordSchema = z
+  .string()
+  .transform((text, check) => {
+    const figures = readFigures(text);
+    if (figures) return figures;
+    const message = `Figures are named one after the other, with commas, and their decimals: "row-percent:0,count"`;
+    check.addIssue({ code: 'custom', message: `${message}. There are ${CHOICES.join(', ')}` });
+    return z.NEVER;
+  })
+  .describe(
+    'Which figures stand beside counts, in their order: "row-percent,letters"; column percentages where absent. ' +
+      `There are ${CHOICES.join(', ')}.`,
+  );
 
 const yesNo = z.enum(['true', 'false']).transform((word) => word === 'true');
 
@@ -54,14 +71,12 @@ const json = z.string().transform((text, check): unknown => {
 });
 
 /** A table as CSV, as its address asks for it. */
-export const TableCsvSchema = z.object({
+export const TableCsvSchema = z.strictObject({
   sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
-  percent: z.enum(PERCENTS).default('column'),
+  figures: FiguresWordSchema.optional(),
   order: z.enum(ROW_ORDERS).default('list').describe('How the rows stand.'),
   last: yesNo.default(false).describe("Other, none and don't know stand behind the rest."),
-  expected: yesNo.default(false),
-  residuals: yesNo.default(false).describe('Adjusted residuals with their adjusted p.'),
-  letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
+  adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
 });
 
 const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });

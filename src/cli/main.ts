@@ -237,7 +237,8 @@ program
   .option('--store <folder>', 'where studies are kept', defaultFolder())
   .option('--order <order>', 'how the rows stand: list or frequency', 'list')
   .option('--csv', 'the table as CSV')
-  .action((study: string, sentence: string, flags: { store: string; order: string; csv?: boolean }) =>
+  .option('--figures <list>', 'with --csv: what stands beside counts, such as "row-percent,letters"')
+  .action((study: string, sentence: string, flags: { store: string; order: string; csv?: boolean; figures?: string }) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
   );
 

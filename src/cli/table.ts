@@ -1,4 +1,4 @@
-import { TableAskedSchema } from '../api/table-schemas.js';
+import { FiguresWordSchema, TableAskedSchema } from '../api/table-schemas.js';
 import { parseWith } from '../core/parse-with.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
@@ -11,11 +11,11 @@ export async function sayTable(
   service: Service,
   called: string,
   sentence: string,
-  { order, csv = false }: { order: string; csv?: boolean },
+  { order, figures, csv = false }: { order: string; figures?: string | undefined; csv?: boolean },
 ): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
   const asked = parseWith(TableAskedSchema, { sentence, order });
   if (!csv) return `${(await answerTable(service, study, asked)).text}\n`;
-  const { order: rowOrder } = asked;
-  return tableAsCsv(service, study, readSentence(study, sentence), { percent: 'column', order: rowOrder });
+  const chosen = figures === undefined ? undefined : parseWith(FiguresWordSchema, figures);
+  return tableAsCsv(service, study, readSentence(study, sentence), { figures: chosen, order: asked.order });
 }

@@ -3,7 +3,7 @@ import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy } from './context.js';
 import { serviceForTests, studyOfRows } from './test-study.js';
 
-export const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
+export const SHOWN = { hatch: true };
 
 export const service = serviceForTests();
 

@@ -27,7 +27,7 @@ import { dropWorking, editWorking, keepWorking, keepWorkings } from './workings.
 
 const WORKER = fileURLToPath(new URL('../../dist/cli/worker.js', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'hatch-ledger-'));
-const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
+const SHOWN = { hatch: true };
 let service: Service;
 
 beforeAll(() => {

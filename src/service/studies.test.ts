@@ -34,7 +34,7 @@ beforeAll(async () => {
   await saveTable(service, study, null, {
     title: 'Kept',
     sentence: bodyAbout(site!.id),
-    shown: { percent: 'row', counts: true, hatch: true, expected: false },
+    shown: { figures: [{ figure: 'row-percent' as const }, { figure: 'count' as const }], hatch: true },
   });
 });
 

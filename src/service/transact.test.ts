@@ -14,7 +14,7 @@ import { dropWorking, editWorking, keepWorking, keepWorkings } from './workings.
 
 const service = serviceForTests();
 
-const SHOWN = { percent: 'column' as const, counts: true, hatch: true, expected: false };
+const SHOWN = { hatch: true };
 
 const idOf = ({ db }: OpenStudy, name: string) => allVariables(db).find((variable) => variable.name === name)!.id;
 

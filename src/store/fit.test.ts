@@ -43,7 +43,7 @@ const now: State = {
       {
         title: 'Flag',
         sentence: bodyAbout(3),
-        shown: { percent: 'column', counts: true, hatch: true, expected: false },
+        shown: { hatch: true },
         created: '',
         edited: '',
       },

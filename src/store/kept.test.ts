@@ -6,14 +6,14 @@ import { fromKept } from './kept.js';
 describe('what stands as JSON in a study', () => {
   it('is given as its shape says', () => {
     expect(fromKept('["1","2"]', z.array(z.string()), 'codes')).toEqual(['1', '2']);
-    const shown = { percent: 'column', counts: true, hatch: false, expected: false };
+    const shown = { hatch: false };
     expect(fromKept(JSON.stringify(shown), ShownShape, 'what table 1 shows')).toEqual(shown);
   });
 
   it('is refused where it is something else, with what it is and where', () => {
-    const broken = '{"percent":"column","counts":"yes","hatch":true,"expected":true}';
+    const broken = '{"hatch":"yes"}';
     expect(() => fromKept(broken, ShownShape, 'what table 4 shows')).toThrow(
-      /holds what table 4 shows in a form that is not known \(counts: /,
+      /holds what table 4 shows in a form that is not known \(hatch: /,
     );
   });
 

@@ -13,7 +13,7 @@ describe('workings and tables', () => {
     const proof = { holds: false, findings: [], columns: [], rows: [], respondents: 3 };
     const working = putWorking(db, null, { recipe, proof, signature: 'a' }, '2026-01-01');
     variable('made', column('made', 'coded8'), null, working);
-    const shown = { percent: 'column' as const, counts: true, hatch: true, expected: false };
+    const shown = { hatch: true };
     const table = putTable(db, null, 'A table', bodyAbout(source), shown, '2026-01-01');
     expect(usersOfVariable(db, source)).toEqual({
       workings: [{ variable: expect.any(Number) as number, title: 'made' }],

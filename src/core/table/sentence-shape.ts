@@ -2,6 +2,7 @@ import { type ConditionRule, ruleShape } from '../count/rule-shape.js';
 import { z } from 'zod';
 import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
+import { type FigureChoice, FigureChoicesShape } from './figure-choice.js';
 import { type Condition, type Mention, MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 
 const MOST_ITEMS = 400;
@@ -14,21 +15,26 @@ const DEEPEST = 6;
 export type ConditionCalled<V> = { variable: V } & ConditionRule;
 export type ClauseCalled<V> = ClauseOf<ConditionCalled<V>>;
 
+/** What can be wanted of a row item. */
+interface Wanted {
+  counted?: readonly Standing[] | undefined;
+  mention?: Mention | undefined;
+  figures?: readonly FigureChoice[] | undefined;
+}
+
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
-type ItemCalled<V> = V | { variable: V; counted?: readonly Standing[] | undefined; mention?: Mention | undefined };
+type ItemCalled<V> = V | ({ variable: V } & Wanted);
 
 /**
- * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted` and `mention`
- * are those of a single row item.
+ * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention` and
+ * `figures` are those of a single row item.
  */
-export interface PartsCalled<V> {
+export interface PartsCalled<V> extends Wanted {
   rows: V | readonly ItemCalled<V>[];
   by: V | readonly (V | readonly V[])[] | null;
   within: V | null;
   only: readonly ClauseCalled<V>[];
   weight: V | null;
-  counted?: readonly Standing[] | undefined;
-  mention?: Mention | undefined;
 }
 
 /** A sentence as it is sent and kept, its variables by id. */
@@ -70,6 +76,10 @@ const mention = z
   .optional()
   .describe('Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.');
 
+const figures = FigureChoicesShape.optional().describe(
+  'What the cells of a row item show, where that is another than the rest of the table shows.',
+);
+
 /** A list of clauses of a bearable size. */
 function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
   const clause = clauseShape(variable, name);
@@ -93,7 +103,7 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
  * @param name what the schemas of its parts are called in the API's document ("" or "Called")
  */
 export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
-  const item = z.union([variable, z.strictObject({ variable, counted, mention })]);
+  const item = z.union([variable, z.strictObject({ variable, counted, mention, figures })]);
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
     rows: z
@@ -111,6 +121,7 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
     counted,
     mention,
+    figures,
   };
 }
 
@@ -128,14 +139,15 @@ export const SentenceShape: z.ZodType<SentenceBody, SentenceSent> = z
   .meta({ id: 'Sentence' });
 
 /** What is wanted of a row item, without what is not said. */
-const wanted = (of: readonly Standing[] | undefined, as: Mention | undefined) => ({
+const wanted = ({ counted: of, mention: as, figures: shown }: Wanted): Wanted => ({
   ...(of ? { counted: of } : {}),
   ...(as ? { mention: as } : {}),
+  ...(shown ? { figures: shown } : {}),
 });
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, counted: of, mention: as }: PartsCalled<V>,
+  { rows, by, within, only, weight, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
@@ -144,8 +156,8 @@ export function sentenceOfParts<V extends number | string>(
   return {
     rows: items.map((item, k): RowItem => {
       const field = place(rows, 'rows', k);
-      if (typeof item !== 'object') return { variable: find(item, field), ...wanted(of, as) };
-      return { variable: find(item.variable, field), ...wanted(item.counted ?? of, item.mention ?? as) };
+      if (typeof item !== 'object') return { variable: find(item, field), ...wanted(alone) };
+      return { variable: find(item.variable, field), ...wanted({ ...wanted(alone), ...wanted(item) }) };
     }),
     by: nests.map((nest, k): Nest => {
       const field = place(by, 'by', k);
@@ -168,9 +180,11 @@ export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(
 /** A sentence as it is sent and kept: what stands alone is no list. */
 export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): SentenceBody {
   const [first, ...others] = rows;
-  const items = rows.map(({ variable, counted: of, mention: as }) =>
-    of || as ? { variable, ...wanted(of, as) } : variable,
-  );
+  const items = rows.map((item) => {
+    const { variable } = item;
+    const more = wanted(item);
+    return Object.keys(more).length > 0 ? { variable, ...more } : variable;
+  });
   const nests = by.map((nest) => (nest.length === 1 ? nest[0]! : [...nest]));
   const [nest, ...further] = nests;
   return {
@@ -179,7 +193,7 @@ export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): Se
     within,
     only,
     weight,
-    ...(first && others.length === 0 ? wanted(first.counted, first.mention) : {}),
+    ...(first && others.length === 0 ? wanted(first) : {}),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { ConditionRule } from '../count/rule-shape.js';
 import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Standing } from '../count/set-state.js';
+import type { FigureChoice } from './figure-choice.js';
 
 /** One condition of "only where". */
 export type Condition = { variable: number } & ConditionRule;
@@ -24,6 +25,8 @@ export interface RowItem {
   counted?: readonly Standing[] | undefined;
   /** Of slots in order: any mention, where it is not said; the first one; or at which place on average. */
   mention?: Mention | undefined;
+  /** What its cells show, where that is another than the rest of the table shows. */
+  figures?: readonly FigureChoice[] | undefined;
 }
 
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */

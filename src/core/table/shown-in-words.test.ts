@@ -3,8 +3,9 @@ import { shownInWords } from './shown-in-words.js';
 
 describe('what of a table is shown', () => {
   it('is said part by part', () => {
-    expect(shownInWords({ percent: 'row', counts: true, hatch: false, expected: false, letters: 'holm' })).toBe(
-      'percent: row, counts, no hatch, no expected, letters: holm',
+    const figures = [{ figure: 'row-percent', decimals: 0 }, { figure: 'count' }] as const;
+    expect(shownInWords({ figures: [...figures], hatch: false, signs: true, adjustment: 'holm' })).toBe(
+      'figures: row-percent:0,count, no hatch, signs, adjustment: holm',
     );
   });
 

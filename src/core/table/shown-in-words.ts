@@ -1,3 +1,4 @@
+import { sayFigures } from './figure-choice.js';
 import type { Shown } from './shown-shape.js';
 
 const sayShares = (shares: NonNullable<Shown['shares']>) =>
@@ -7,14 +8,16 @@ const sayShares = (shares: NonNullable<Shown['shares']>) =>
 
 /**
  * What of a table is shown, in words.
- * @example shownInWords({ percent: 'row', counts: true, hatch: false }) // 'percent: row, counts, no hatch'
+ * @example shownInWords({ figures: [{ figure: 'row-percent' }], hatch: false }) // 'figures: row-percent, no hatch'
  */
-export function shownInWords(shown: Partial<Shown>): string {
-  const say = (what: string, value: NonNullable<Shown[keyof Shown]>) => {
+export function shownInWords({ figures, shares, ...others }: Partial<Shown>): string {
+  const say = (what: string, value: string | boolean) => {
     if (typeof value === 'boolean') return value ? what : `no ${what}`;
-    return `${what}: ${typeof value === 'object' ? sayShares(value) : value}`;
+    return `${what}: ${value}`;
   };
-  return Object.entries(shown)
-    .flatMap(([what, value]) => (value === undefined ? [] : say(what, value)))
-    .join(', ');
+  return [
+    ...(figures ? [say('figures', sayFigures(figures))] : []),
+    ...Object.entries(others).flatMap(([what, value]) => (value === undefined ? [] : say(what, value))),
+    ...(shares ? [say('shares', sayShares(shares))] : []),
+  ].join(', ');
 }

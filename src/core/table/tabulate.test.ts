@@ -80,9 +80,9 @@ describe('a weighted table', () => {
       letters: null,
       assessment: null,
     });
-    const lines = asGrid(view, { percent: 'column' });
-    expect(lines[1]).toEqual(['Answer', 'weighted n', '%']);
-    expect(lines[2]).toEqual(['Answer 1', 3, 75]);
+    const lines = asGrid(view, {});
+    expect(lines[1]).toEqual(['Answer', 'respondents', 'weighted n', '%', '% so far']);
+    expect(lines[2]).toEqual(['Answer 1', 1, 3, 75, 75]);
     expect(lines.slice(5, 8)).toEqual([
       ['Base, unweighted', 2],
       ['Weighted base', 4],

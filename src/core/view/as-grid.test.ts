@@ -130,7 +130,7 @@ describe('a table of several blocks', () => {
     ]);
   });
   it('goes into a file with a line for each level, letters, and each item over its bases', () => {
-    const lines = asGrid(view, { percent: 'column', letters: 'holm' });
+    const lines = asGrid(view, { figures: [{ figure: 'column-percent' }, { figure: 'letters' }] });
     expect(lines[1]!.slice(1, 4)).toEqual(['Site', 'Site', 'Site']);
     expect(lines[1]!.at(-1)).toBe('Season split by Shares');
     const at = (heading: string, over: string) =>
@@ -160,17 +160,16 @@ describe('a table of one block in a file', () => {
     ).view;
   };
   it('never mixes counts and percentages, nor mentions and respondents', () => {
-    const lines = asGrid(gridOf({ rows: [{ variable: 2 }], by: [] }, [[]], CROPS_COLUMN), { percent: 'column' });
-    expect(lines[1]).toEqual(['Crops', 'respondents', '% of respondents', '% of mentions']);
-    expect(lines[2]).toEqual(['Beans', 26, 66.6667, 50]);
+    const lines = asGrid(gridOf({ rows: [{ variable: 2 }], by: [] }, [[]], CROPS_COLUMN), {});
+    expect(lines[1]).toEqual(['Crops', 'respondents', '% of respondents', 'mentions', '% of mentions']);
+    expect(lines[2]).toEqual(['Beans', 26, 66.6667, 26, 50]);
     expect(lines).toContainEqual(['All who answered', 39]);
     expect(lines).toContainEqual(['Mentions', 52]);
     expect(lines).toContainEqual(['Left out, Crops: blank', 1]);
   });
   it('names the group and the base of each column of a cross table', () => {
     const lines = asGrid(gridOf({ rows: [{ variable: 1 }], by: [[3]] }, [[COLUMNS.site]], COLUMNS.mood), {
-      percent: 'row',
-      expected: true,
+      figures: [{ figure: 'row-percent' }, { figure: 'expected' }],
     });
     expect(lines[1]).toEqual([
       'Mood',

@@ -1,49 +1,26 @@
 import { byId } from '../by-id.js';
-import type { Adjustment } from '../infer/adjust.js';
-import type { Percent } from '../table/share.js';
-import { isTitled } from './header-rows.js';
+import type { FigureChoice } from '../table/figure-choice.js';
+import type { Shown } from '../table/shown-shape.js';
+import { columnChoices, figuresChosen, isChosen } from './figures-shown.js';
+import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
-import { feetOf } from './shared-lines.js';
-import type { BlockView, Figure, FigureId, Leaf, TableView } from './types.js';
+import { feetOf, letterOf } from './shared-lines.js';
+import type { BlockView, Figure, FigureId, ItemView, Leaf, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
 export type GridCell = string | number | null;
 
-/** Which figures a file has beside counts. */
-export interface GridAsked {
-  percent: Percent;
-  expected?: boolean | undefined;
-  residuals?: boolean | undefined;
-  letters?: Adjustment | undefined;
-}
+/** Which figures a file has beside counts; column percentages where nothing is said. */
+export type GridAsked = Pick<Shown, 'figures'>;
 
-const PERCENT_FIGURES: Record<Percent, FigureId> = {
-  column: 'column-percent',
-  row: 'row-percent',
-  total: 'total-percent',
-  // Of a multiple-response question the shares of mentions stand beside those of respondents anyway.
-  mentions: 'column-percent',
-};
+const COUNT: FigureChoice = { figure: 'count' };
+const USUAL: readonly FigureChoice[] = [{ figure: 'column-percent' }];
+/** What stands behind what was chosen, where there is one. */
+const BEHIND: readonly FigureChoice[] = [{ figure: 'mentions-percent' }, { figure: 'average-place' }];
 
 /** Sums of weights, percentages and places to four decimals; what is tested as exact as it is. */
-const ROUNDED: readonly Figure['unit'][] = ['count', 'percent', 'place'];
+const ROUNDED: readonly Figure['unit'][] = ['count', 'percent', 'points', 'index', 'place'];
 const rounded = (value: number) => Math.round(value * 1e4) / 1e4;
-
-function figuresIn(block: BlockView, { percent, expected, residuals, letters }: GridAsked): FigureId[] {
-  const has = (id: FigureId) => block.figures.some((figure) => figure.id === id);
-  const share = PERCENT_FIGURES[percent];
-  const wanted: (FigureId | false)[] = [
-    has('weighted-n') ? 'weighted-n' : 'n',
-    has(share) ? share : 'column-percent',
-    'mentions-percent',
-    'average-place',
-    Boolean(expected) && 'expected',
-    Boolean(residuals) && 'adjusted-residual',
-    Boolean(residuals) && 'adjusted-p',
-    Boolean(letters) && 'letters',
-  ];
-  return wanted.filter((id): id is FigureId => id !== false && has(id));
-}
 
 /** Figures that have none for all together. */
 const isOfCells = ({ cells }: Figure) => cells.every(([all]) => all === null);
@@ -56,10 +33,25 @@ interface FileColumn {
   at: number;
 }
 
+/** The figures of an item in a file: counts, on which all rests, are always among them. */
+function choicesIn({ nests }: TableView, item: ItemView, asked: GridAsked): readonly FigureChoice[] {
+  if (!isCross(nests)) {
+    const columns = columnChoices(asked, item);
+    return isChosen(columns, 'count') ? columns : [COUNT, ...columns];
+  }
+  return [COUNT, ...(item.figures ?? asked.figures ?? USUAL), ...BEHIND];
+}
+
 /** What stands in the columns under one nest, over all items; a figure that one of them has not is blank there. */
 function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColumn[] {
   const blocks = view.blocks.map((line) => line[nest]!);
-  const ids = [...new Set(blocks.flatMap((block) => figuresIn(block, asked)))];
+  const ids = [
+    ...new Set(
+      blocks.flatMap((block, item) =>
+        figuresChosen(block, choicesIn(view, view.items[item]!, asked)).map(({ id }) => id),
+      ),
+    ),
+  ];
   const leaves = view.nests[nest]!.leaves.map((leaf, at) => ({ leaf, at }));
   const placed = [...leaves.slice(1), ...leaves.slice(0, 1)];
   return ids.flatMap((figure) => {
@@ -81,11 +73,12 @@ function headingsOf(view: TableView, columns: readonly FileColumn[][]): GridCell
   const [item, ...others] = view.items;
   const corner = item && others.length === 0 ? item.title : '';
   const depth = Math.max(1, ...columns.flat().map(({ leaf }) => leaf.path.length));
-  const letterOf = (nest: number, at: number) => view.blocks[0]?.[nest]?.letters[at] ?? null;
+  const isLettered = columns.flat().some(({ figure }) => figure === 'letters');
+  const letterAt = (nest: number, at: number) => (isLettered ? letterOf(view, nest, at) : null);
   const last = columns.flatMap((under, nest) =>
     under.map(({ leaf, label, at }) => {
       const own = leaf.path.at(-1)?.label ?? leaf.label;
-      const letter = letterOf(nest, at);
+      const letter = letterAt(nest, at);
       return own === '' ? label : `${own}${letter === null ? '' : ` (${letter})`}: ${label}`;
     }),
   );

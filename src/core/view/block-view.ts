@@ -1,4 +1,3 @@
-import { total } from '../numerics/total.js';
 import type { Assessment } from '../assess/types.js';
 import type { Letters } from '../reading/letters.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
@@ -7,6 +6,7 @@ import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
 import type { Table, Totals } from '../table/table.js';
+import { cellsOf, comparedFigures } from './compared-figures.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
 /** What is worked out of a table beside its counts; null where nothing can be compared. */
@@ -16,17 +16,16 @@ export interface Extras {
   /** Column proportions compared two by two. */
   letters: Letters | null;
   assessment: Assessment | null;
+  /** Of limits; .95 where it is not said. */
+  confidence?: number | undefined;
 }
+
+const CONFIDENCE = 0.95;
 
 type Cell = number | string | null;
 
 /** The columns of a block: all together, then each category. */
 const columnsOf = ({ columns }: Table): (number | null)[] => [null, ...(columns?.categories.map((_, j) => j) ?? [])];
-
-/** One figure of each cell; `j` null is the column of all. */
-function cellsOf(table: Table, figure: (i: number, j: number | null) => Cell): Cell[][] {
-  return table.rows.categories.map((_, i) => columnsOf(table).map((j) => figure(i, j)));
-}
 
 const named = (id: FigureId, label: string, unit: Unit, decimals: number, cells: Cell[][]): Figure => ({
   id,
@@ -53,7 +52,7 @@ function countsOf(table: Table): Figure[] {
   ];
 }
 
-/** Percentages, each with what it is of; cumulative ones where lines do not overlap. */
+/** Percentages, each with what it is of. */
 function percentagesOf(table: Table): Figure[] {
   const { columns, mentions } = table;
   const of = (percent: Percent) =>
@@ -62,21 +61,10 @@ function percentagesOf(table: Table): Figure[] {
       return part === null ? null : 100 * part;
     });
   const percent = (id: FigureId, label: string, cells: Cell[][]) => named(id, label, 'percent', 1, cells);
-  const sums = figuresOf(table);
-  const running = sums.rowTotals.map((_, i) => total(sums.rowTotals.slice(0, i + 1)));
   return [
     percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
     ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),
     ...(mentions ? [percent('mentions-percent', '% of mentions', of('mentions'))] : []),
-    ...(!columns && !mentions && sums.base > 0
-      ? [
-          percent(
-            'cumulative-percent',
-            '% so far',
-            running.map((sum) => [(100 * sum) / sums.base]),
-          ),
-        ]
-      : []),
   ];
 }
 
@@ -201,7 +189,13 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
   const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
   return {
     title,
-    figures: [...countsOf(table), ...percentagesOf(table), ...placesOf(table), ...testedOf(table, extras)],
+    figures: [
+      ...countsOf(table),
+      ...percentagesOf(table),
+      ...comparedFigures(table, extras.confidence ?? CONFIDENCE),
+      ...placesOf(table),
+      ...testedOf(table, extras),
+    ],
     feet: feetOf(table),
     base: table.base,
     bases,

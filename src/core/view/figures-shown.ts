@@ -1,53 +1,87 @@
 import { byId } from '../by-id.js';
+import { type Choice, type FigureChoice, figuresOfChoice } from '../table/figure-choice.js';
 import type { Percent } from '../table/share.js';
-import type { Shown } from '../table/shown-shape.js';
 import type { BlockView, Figure, FigureId, ItemView } from './types.js';
 
-const PERCENT_FIGURES: Record<Percent, FigureId> = {
-  column: 'column-percent',
-  row: 'row-percent',
-  total: 'total-percent',
-  mentions: 'mentions-percent',
-};
-
-const figuresBy = ({ figures }: BlockView, ids: readonly FigureId[]): Figure[] =>
-  ids.flatMap((id) => byId(figures, id) ?? []);
-
-/** The figure that stands first in the cells of a block: at which place an option is mentioned, or a percentage. */
-export function mainFigureOf(block: BlockView, { percent }: Pick<Shown, 'percent'>): Figure | undefined {
-  return figuresBy(block, ['average-place', PERCENT_FIGURES[percent], 'column-percent'])[0];
-}
-
-/** The figures in a cell of a cross table, the first on top. */
-export function figuresInCells(block: BlockView, shown: Shown): Figure[] {
-  const main = mainFigureOf(block, shown);
-  const [count] = figuresBy(block, ['weighted-n', 'n']);
-  const isCompared = shown.letters !== undefined && shown.percent === 'column';
-  return [
-    ...(main ? [main] : []),
-    ...(shown.counts && count ? [count] : []),
-    ...figuresBy(block, [
-      ...(isCompared ? (['letters'] as const) : []),
-      ...(shown.expected ? (['expected'] as const) : []),
-      ...(shown.residuals === true ? (['adjusted-residual', 'adjusted-p'] as const) : []),
-    ]),
-  ];
-}
-
-/** The columns of a frequency table, in their order; where lines have no order, shares are not added up. */
-const FREQUENCY_COLUMNS: readonly FigureId[] = [
-  'n',
-  'weighted-n',
-  'column-percent',
-  'cumulative-percent',
-  'mentions',
-  'mentions-percent',
-  'average-place',
+/** What cells show where nothing was chosen. */
+const USUAL: readonly FigureChoice[] = [{ figure: 'column-percent' }, { figure: 'count' }];
+/** The columns of a frequency table where nothing was chosen. */
+const USUAL_COLUMNS: readonly FigureChoice[] = [
+  { figure: 'respondents' },
+  { figure: 'count' },
+  { figure: 'column-percent' },
+  { figure: 'cumulative-percent' },
+  { figure: 'mentions' },
+  { figure: 'mentions-percent' },
+  { figure: 'average-place' },
 ];
 
-/** The figures that are the columns of a frequency table. */
-export const figuresOfFrequencies = (block: BlockView, { ordered }: Pick<ItemView, 'ordered'>): Figure[] =>
-  figuresBy(
-    block,
-    FREQUENCY_COLUMNS.filter((id) => id !== 'cumulative-percent' || ordered),
-  );
+/** The figures that were chosen, for the table or for an item. */
+interface Chosen {
+  figures?: readonly FigureChoice[] | undefined;
+}
+
+/**
+ * What the cells of a cross table show: what was chosen for the item, or for the table, or what is usual.
+ * @example choicesOf({}) // [{ figure: 'column-percent' }, { figure: 'count' }]
+ */
+export const choicesOf = (shown: Chosen, item: Chosen = {}): readonly FigureChoice[] =>
+  item.figures ?? shown.figures ?? USUAL;
+
+/** The columns of a frequency table; where lines have no order, shares are added up only if that was chosen. */
+export function columnChoices(shown: Chosen, item: Chosen & Pick<ItemView, 'ordered'>): readonly FigureChoice[] {
+  const chosen = item.figures ?? shown.figures;
+  return chosen ?? USUAL_COLUMNS.filter(({ figure }) => figure !== 'cumulative-percent' || item.ordered);
+}
+
+export const isChosen = (choices: readonly FigureChoice[], choice: Choice): boolean =>
+  choices.some(({ figure }) => figure === choice);
+
+const PERCENTAGES: Partial<Record<Choice, Percent>> = {
+  'column-percent': 'column',
+  'row-percent': 'row',
+  'total-percent': 'total',
+  'mentions-percent': 'mentions',
+};
+
+/** Of which percentages a reading speaks: of those that stand first in the cells. */
+export function percentOf(choices: readonly FigureChoice[]): Percent {
+  for (const { figure } of choices) {
+    const percent = PERCENTAGES[figure];
+    if (percent) return percent;
+  }
+  return 'column';
+}
+
+/** The figures of a block that a choice shows, with the decimals that were chosen. */
+function figuresFor(block: BlockView, { figure, decimals }: FigureChoice): Figure[] {
+  for (const ids of figuresOfChoice(figure)) {
+    const figures = ids.flatMap((id) => byId(block.figures, id) ?? []);
+    if (figures.length > 0) return figures.map((own) => (decimals === undefined ? own : { ...own, decimals }));
+  }
+  return [];
+}
+
+/** Letters compare column percentages, and stand beside no others. */
+const canStand = ({ figure }: FigureChoice, choices: readonly FigureChoice[]) =>
+  figure !== 'letters' || isChosen(choices, 'column-percent');
+
+/**
+ * The figures of a block that are shown, in their order, each once. Where options are counted by their place, that
+ * stands first; what the block does not have is passed over. Column percentages stand in for others that were chosen, as those
+ * of mentions where options do not overlap, and where the block has nothing of what was chosen.
+ */
+export function figuresChosen(block: BlockView, choices: readonly FigureChoice[]): Figure[] {
+  const own = choices.filter((choice) => canStand(choice, choices)).flatMap((choice) => figuresFor(block, choice));
+  const isWithout = choices.some(({ figure }) => PERCENTAGES[figure]) && !own.some(({ unit }) => unit === 'percent');
+  const first: FigureId[] = [
+    ...(isChosen(choices, 'average-place') ? [] : (['average-place'] as const)),
+    ...(isWithout || own.length === 0 ? (['column-percent'] as const) : []),
+  ];
+  const figures = [...first.flatMap((id) => byId(block.figures, id) ?? []), ...own];
+  return figures.filter(({ id }, k) => figures.findIndex((figure) => figure.id === id) === k);
+}
+
+/** Whether letters are shown in some cells of a block. */
+export const showsLetters = (block: BlockView, choices: readonly FigureChoice[]): boolean =>
+  figuresChosen(block, choices).some(({ id }) => id === 'letters');

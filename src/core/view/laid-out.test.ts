@@ -6,7 +6,8 @@ import { extrasOf } from './whole-view.js';
 import { axis, tableOf } from '../reading/axes.fixtures.js';
 import { assessmentOfTable } from '../reading/read.js';
 
-const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
+const SHOWN: Shown = { hatch: true };
+const SHARES = { figure: 'column-percent' } as const;
 const block = (title: string): ViewedBlock => {
   const [mood, site] = [axis('Mood', 'ordered', ['Good', 'Bad']), axis('Site', 'unordered', ['North', 'South'])];
   const counts = [
@@ -36,7 +37,10 @@ describe('a table laid out', () => {
 
   it('names the columns by their letters where they are compared', () => {
     const { title, table, extras } = block('Mood by Site');
-    const [laid] = laidOut(viewOfTable(title, table, extras), { ...SHOWN, counts: false, letters: 'holm' });
+    const [laid] = laidOut(viewOfTable(title, table, extras), {
+      ...SHOWN,
+      figures: [SHARES, { figure: 'letters' }],
+    });
     expect(texts(laid!.head)).toEqual([['Mood', 'All', 'North (A)', 'South (B)']]);
     expect(texts(laid!.body).slice(0, 2)).toEqual([
       ['Good', 'column %', '40.0', '75.0', '16.7'],
@@ -46,7 +50,7 @@ describe('a table laid out', () => {
 
   it('has all nests side by side under their titles, and all items one under the other', () => {
     const all = [block('a'), block('b'), block('c'), block('d')];
-    const [laid] = laidOut(tableView('Four', all, 2), { ...SHOWN, counts: false });
+    const [laid] = laidOut(tableView('Four', all, 2), { ...SHOWN, figures: [SHARES] });
     expect(texts(laid!.head)[0]).toEqual(['', 'Site', 'Site']);
     expect(laid!.head[0]![1]).toMatchObject({ columns: 3, heads: 'columns' });
     const widths = laid!.body.map((cells) => cells.reduce((sum, { columns }) => sum + columns, 0));

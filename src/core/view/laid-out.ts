@@ -1,6 +1,7 @@
 import { byId } from '../by-id.js';
 import type { Shown } from '../table/shown-shape.js';
-import { figuresInCells, figuresOfFrequencies } from './figures-shown.js';
+import { choicesOf, columnChoices, figuresChosen } from './figures-shown.js';
+import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { feetOf, letterOf } from './shared-lines.js';
@@ -28,15 +29,6 @@ const figureCell = (text: string): LaidCell => ({ text, heads: null, columns: 1,
 const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
 const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
 
-/** The smallest p that is written as a number. */
-const LEAST_P = 0.001;
-
-/** A figure in words, without signs between thousands: a spreadsheet reads it as the number it is. */
-function sayValue({ unit, decimals }: Pick<Figure, 'unit' | 'decimals'>, value: number | string | null): string {
-  if (typeof value !== 'number') return value ?? '';
-  return unit === 'p' && value < LEAST_P ? `<${LEAST_P}` : value.toFixed(decimals);
-}
-
 const sayFoot = ({ decimals }: Foot, value: number | null | undefined) => value?.toFixed(decimals) ?? '';
 
 /** Under which column of a frequency table a foot stands. */
@@ -49,14 +41,14 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
 };
 
 /** A frequency table: its figures are its columns. */
-function frequencyLines(item: ItemView, block: BlockView): Pick<LaidOut, 'head' | 'body'> {
-  const figures = figuresOfFrequencies(block, item);
+function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
+  const figures = figuresChosen(block, columnChoices(shown, item));
   return {
     head: [[headOf(item.title), ...figures.map(({ label }) => headOf(label))]],
     body: [
       ...item.leaves.map(({ label }, row) => [
         lineHead(label),
-        ...figures.map((figure) => figureCell(sayValue(figure, figure.cells[row]?.[0] ?? null))),
+        ...figures.map((figure) => figureCell(plainFigure(figure, figure.cells[row]?.[0] ?? null, shown))),
       ]),
       ...block.feet.map((foot) => [
         lineHead(foot.label),
@@ -66,22 +58,26 @@ function frequencyLines(item: ItemView, block: BlockView): Pick<LaidOut, 'head' 
   };
 }
 
+/** A figure by its name, with the decimals in which it is shown. */
+type NamedFigure = Pick<Figure, 'id' | 'label' | 'decimals'>;
+
 /** Figures of one item by their names, over all its blocks. */
-function figureNames(blocks: readonly BlockView[], shown: Shown): { id: FigureId; label: string }[] {
-  const names: { id: FigureId; label: string }[] = [];
-  for (const { id, label } of blocks.flatMap((block) => figuresInCells(block, shown)))
-    if (!names.some((name) => name.id === id)) names.push({ id, label });
+function figureNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): NamedFigure[] {
+  const names: NamedFigure[] = [];
+  const choices = choicesOf(shown, item);
+  for (const { id, label, decimals } of blocks.flatMap((block) => figuresChosen(block, choices)))
+    if (!names.some((name) => name.id === id)) names.push({ id, label, decimals });
   return names;
 }
 
 /** The lines of one item: of each category a line for each figure. */
-function itemLines(view: TableView, at: number, names: readonly { id: FigureId; label: string }[]) {
+function itemLines(view: TableView, at: number, names: readonly NamedFigure[], shown: Shown) {
   const blocks = view.blocks[at]!;
-  const valuesOf = (id: FigureId, row: number) =>
+  const valuesOf = ({ id, decimals }: NamedFigure, row: number) =>
     blocks.flatMap((block, nest) => {
       const figure = byId(block.figures, id);
       return view.nests[nest]!.leaves.map((_, column) =>
-        figureCell(figure ? sayValue(figure, figure.cells[row]?.[column] ?? null) : ''),
+        figureCell(figure ? plainFigure({ ...figure, decimals }, figure.cells[row]?.[column] ?? null, shown) : ''),
       );
     });
   const feet = feetOf(blocks).map((foot) => [
@@ -92,10 +88,10 @@ function itemLines(view: TableView, at: number, names: readonly { id: FigureId; 
     }),
   ]);
   const lines = view.items[at]!.leaves.flatMap((leaf, row) =>
-    names.map(({ id, label }, k) => [
+    names.map((name, k) => [
       ...(k === 0 ? [lineHead(leaf.label, 1, names.length)] : []),
-      lineHead(label),
-      ...valuesOf(id, row),
+      lineHead(name.label),
+      ...valuesOf(name, row),
     ]),
   );
   return [...lines, ...feet];
@@ -111,7 +107,7 @@ function headingText({ label, leaf, nest }: HeaderCell, view: TableView, isLette
 
 /** Groups across, answers down. */
 function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
-  const namesOf = view.blocks.map((blocks) => figureNames(blocks, shown));
+  const namesOf = view.blocks.map((blocks, at) => figureNames(view.items[at]!, blocks, shown));
   const isLettered = namesOf.flat().some(({ id }) => id === 'letters');
   const levels = headerRows(view.nests);
   const isAlone = view.items.length === 1;
@@ -122,7 +118,7 @@ function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body
   const width = 2 + view.nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
   const body = view.items.flatMap((item, at) => [
     ...(isAlone ? [] : [[lineHead(item.title, width)]]),
-    ...itemLines(view, at, namesOf[at]!),
+    ...itemLines(view, at, namesOf[at]!, shown),
   ]);
   return { head, body };
 }
@@ -132,7 +128,7 @@ export function laidOut(view: TableView, shown: Shown): LaidOut[] {
   if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, shown), notes: leftOutLines(view) }];
   return view.items.map((item, k) => ({
     title: view.items.length > 1 ? view.blocks[k]![0]!.title : view.title,
-    ...frequencyLines(item, view.blocks[k]![0]!),
+    ...frequencyLines(item, view.blocks[k]![0]!, shown),
     notes: leftOutLines({ ...view, blocks: [view.blocks[k]!] }),
   }));
 }

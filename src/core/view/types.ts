@@ -1,28 +1,13 @@
+import type { FigureChoice, FigureId } from '../table/figure-choice.js';
 import type { Category, LeftOut, Step } from '../table/table.js';
 
-/** Figures of a cell, by which a renderer asks for them. */
-export type FigureId =
-  | 'n'
-  | 'weighted-n'
-  | 'column-percent'
-  | 'row-percent'
-  | 'total-percent'
-  | 'cumulative-percent'
-  | 'mentions'
-  | 'mentions-percent'
-  | 'average-place'
-  | 'expected'
-  | 'residual'
-  | 'contribution'
-  | 'adjusted-residual'
-  | 'adjusted-p'
-  | 'letters';
+export type { FigureId };
 
 /**
- * What a figure counts in: respondents or their weights, these as independence gives them, percent from 0 to 100, a
- * place, a residual, a probability, a text.
+ * What a figure counts in: respondents or their weights, these as independence gives them, percent from 0 to 100,
+ * points between two percentages, a share of 100 that is the same, a place, a residual, a probability, a text.
  */
-export type Unit = 'count' | 'expected' | 'percent' | 'place' | 'residual' | 'p' | 'text';
+export type Unit = 'count' | 'expected' | 'percent' | 'points' | 'index' | 'place' | 'residual' | 'p' | 'text';
 
 /** One figure of every cell of a block, at full precision; null where a cell has none. */
 export interface Figure {
@@ -87,6 +72,8 @@ export interface ItemView {
   /** A question whose options overlap: its lines are options. */
   multiple: boolean;
   leaves: Leaf[];
+  /** The figures of its cells that were chosen for it alone. */
+  figures?: readonly FigureChoice[] | undefined;
 }
 
 /** What stands across: the columns of one nest, all together first. */

@@ -63,8 +63,12 @@ interface Found {
   reading: Answer[];
 }
 
-function answerOf(title: string, { table, assessment, reading }: Found, letters: Adjustment | undefined): TableAnswer {
-  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null));
+function answerOf(
+  title: string,
+  { table, assessment, reading }: Found,
+  { letters, confidence }: Pick<AnswerOptions, 'letters' | 'confidence'>,
+): TableAnswer {
+  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null, confidence));
   return blockAnswer(view, { item: 0, nest: 0 }, assessment, reading);
 }
 
@@ -75,7 +79,7 @@ export function wholeAnswer({ sentence, counts, variables }: Counted, asked: Ans
   const alone = (title: string, table: Table): TableAnswer => {
     const assessment = assessed(table, confidence, exact);
     const reading = read(table, assessment?.cells ? assessment : null, confidence, options);
-    return answerOf(title, { table, assessment, reading }, letters);
+    return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
   const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
     if (!split) return { ...alone(title, table), within: null };
@@ -86,7 +90,7 @@ export function wholeAnswer({ sentence, counts, variables }: Counted, asked: Ans
       label,
       table: alone(`${title}: ${label}`, own),
     }));
-    return { ...answerOf(title, { table, assessment: assessment.all, reading }, letters), within };
+    return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };
   const blocks = blockTables(sentence, counts, variables, { order, last }).map(answered);
   const [only, ...others] = blocks;

@@ -3,6 +3,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import { lettersOf } from '../reading/letters.js';
 import { marksOf } from '../reading/marks.js';
 import type { BlockTables } from '../table/block-tables.js';
+import type { RowItem } from '../table/sentence.js';
 import type { Table } from '../table/table.js';
 import type { Extras } from './block-view.js';
 import { tableView, type ViewedBlock } from './table-view.js';
@@ -18,12 +19,19 @@ export interface WholeView {
  * What is worked out of a table for its cells.
  * @param assessment of the table
  * @param adjustment null where columns are not compared two by two
+ * @param confidence of letters and limits; .95 where it is not said
  */
-export function extrasOf(table: Table, assessment: Assessment | null, adjustment: Adjustment | null = null): Extras {
+export function extrasOf(
+  table: Table,
+  assessment: Assessment | null,
+  adjustment: Adjustment | null = null,
+  confidence?: number,
+): Extras {
   return {
     assessment,
     marks: marksOf(table, assessment),
-    letters: adjustment && lettersOf(table, assessment, adjustment),
+    letters: adjustment && lettersOf(table, assessment, adjustment, confidence),
+    confidence,
   };
 }
 
@@ -56,4 +64,18 @@ export function wholeView(
       ),
     })),
   };
+}
+
+/** A view in which each item shows the figures that were chosen for it alone. */
+export function withFigures(whole: WholeView, rows: readonly RowItem[]): WholeView {
+  const chosen = (view: TableView): TableView => ({
+    ...view,
+    items: view.items.map((item, k) => {
+      const row = rows[k];
+      return { ...item, figures: row?.variable === item.variable ? row.figures : undefined };
+    }),
+  });
+  if (rows.every(({ figures }) => figures === undefined)) return whole;
+  const strata = whole.strata.map((stratum) => ({ ...stratum, view: chosen(stratum.view) }));
+  return { view: chosen(whole.view), strata };
 }

@@ -2,10 +2,11 @@ import { titleOf } from '../../core/codebook/types.js';
 import { assessmentOfTable } from '../../core/reading/read.js';
 import { blockTables } from '../../core/table/block-tables.js';
 import type { Display } from '../../core/table/order.js';
+import type { Shown } from '../../core/table/shown-shape.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
 import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
-import { extrasOf, wholeView } from '../../core/view/whole-view.js';
+import { extrasOf, wholeView, withFigures } from '../../core/view/whole-view.js';
 import { jsonBytes } from '../json-text.js';
 import { writeCsv } from '../../formats/csv-write.js';
 
@@ -22,19 +23,17 @@ export const tableText = ({ counted, options }: TableJob) => jsonBytes(wholeAnsw
 
 export interface TableCsvJob {
   counted: Counted;
-  asked: GridAsked & Display;
+  asked: GridAsked & Display & Pick<Shown, 'adjustment'>;
 }
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */
 export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
-  const { order, last, ...grid } = asked;
+  const { order, last, adjustment, ...grid } = asked;
   const blocks = blockTables(sentence, counts, variables, { order, last });
-  const { view, strata } = wholeView(
-    saySentence(sentence, variables),
-    blocks,
-    Math.max(1, sentence.by.length),
-    (table) => extrasOf(table, assessmentOfTable(table, CONFIDENCE, grid.letters), grid.letters ?? null),
+  const whole = wholeView(saySentence(sentence, variables), blocks, Math.max(1, sentence.by.length), (table) =>
+    extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment ?? 'holm'),
   );
+  const { view, strata } = withFigures(whole, sentence.rows);
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([
     ...asGrid(view, grid),

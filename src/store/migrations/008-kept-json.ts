@@ -1,7 +1,5 @@
 import type { Database } from 'better-sqlite3';
-
-/** JSON as it was kept; of what form, is what this migration looks at. */
-type Json = Record<string, unknown>;
+import { type Json, rewriteJson } from './rewrite-json.js';
 
 /** A variable without an order of its own to be shown in: before version 6 nobody could give it one. */
 function withShownOrder(variable: Json): Json {
@@ -35,14 +33,6 @@ function upToDate(delta: { things: { of: string; before: Json | null; after: Jso
 
 /** Recipes and entries of the ledger that were kept before a part of them was known are given that part. */
 export function keptJson(db: Database): void {
-  const rewrite = (table: string, column: string, change: (json: never) => unknown) => {
-    const rows = db.prepare(`SELECT id, ${column} AS json FROM ${table} WHERE ${column} IS NOT NULL`).all();
-    const put = db.prepare(`UPDATE ${table} SET ${column} = ? WHERE id = ?`);
-    for (const { id, json } of rows as { id: number; json: string }[]) {
-      const now = JSON.stringify(change(JSON.parse(json) as never));
-      if (now !== json) put.run(now, id);
-    }
-  };
-  rewrite('working', 'recipe', withKind);
-  rewrite('ledger_entry', 'delta', upToDate);
+  rewriteJson(db, 'working', 'recipe', withKind);
+  rewriteJson(db, 'ledger_entry', 'delta', upToDate);
 }

@@ -8,6 +8,7 @@ import type { Database } from 'better-sqlite3';
 import { drafts } from './007-drafts.js';
 import { keptJson } from './008-kept-json.js';
 import { sums } from './009-sums.js';
+import { figures } from './010-figures.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -23,4 +24,5 @@ export const MIGRATIONS: readonly Migration[] = [
   drafts,
   keptJson,
   sums,
+  figures,
 ];

@@ -42,7 +42,7 @@ function PaperPage() {
   const [pasting, setPasting] = useState(false);
   const read = useMemo(() => readPaper(paper), [paper]);
   const { table, split, lines, proportions, checked } = read;
-  const work = useWork(shown.letters);
+  const work = useWork(shown.adjustment);
   const { extras, answers, workedExamples, exact } = useReading(table, work, undefined, { proportions });
   const each = useSplitReading(split, work);
   const byLines = useMemo(() => {
@@ -57,6 +57,7 @@ function PaperPage() {
   const block = Math.min(chosen, names.length - 1);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
   const view = table && viewOfTable(table.columns ? title : paper.sides.rows.title || 'Counts', table, extras);
+  const strataViews = (each?.strata ?? []).map((code) => viewOfTable(`${title}, ${code.label}`, code.table, code));
   const untouched = isUntouched(paper);
   const shows = byLines ?? each ?? (answers.length > 0 ? { answers, workedExamples } : null);
   const has = (part: 'marks' | 'letters') =>
@@ -84,6 +85,7 @@ function PaperPage() {
               <CellChoices
                 shown={shown}
                 setShown={setShown}
+                views={view ? [view] : strataViews}
                 tested={has('marks')}
                 compared={has('letters')}
                 multiple={table?.mentions !== null && table !== null}
@@ -96,18 +98,12 @@ function PaperPage() {
             {table.columns ? (
               <CrossTable view={view} shown={shown} />
             ) : (
-              <FrequencyTable item={view.items[0]!} block={view.blocks[0]![0]!} />
+              <FrequencyTable item={view.items[0]!} block={view.blocks[0]![0]!} shown={shown} />
             )}
           </>
         )}
-        {each?.strata.map((code) => (
-          <StratumTable
-            key={code.code}
-            label={code.label}
-            view={viewOfTable(`${title}, ${code.label}`, code.table, code)}
-            shown={shown}
-            within={paper.within}
-          />
+        {each?.strata.map((code, k) => (
+          <StratumTable key={code.code} label={code.label} view={strataViews[k]!} shown={shown} within={paper.within} />
         ))}
       </Middle>
       <Aside label="Reading">

@@ -1,31 +1,44 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
-import { sayP } from '../../core/reading/words.js';
-import { mainFigureOf } from '../../core/view/figures-shown.js';
-import type { BlockView, FigureId } from '../../core/view/types.js';
-import { number, percentage } from './format.js';
+import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
+import { figureText } from './format.js';
 import { INK_WORDS, inkOf } from './ink.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
-
-const figureOf = ({ figures }: BlockView, id: FigureId) => byId(figures, id);
 
 function valueAt({ figures }: BlockView, id: FigureId, row: number, column: number): number | null {
   const value = byId(figures, id)?.cells[row]?.[column];
   return typeof value === 'number' ? value : null;
 }
 
-const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
+/** Figures that stand on one line with the one before them. */
+const BESIDE: readonly FigureId[] = ['upper-limit', 'adjusted-p'];
 
-function mainOf(block: BlockView, shown: Shown, row: number, column: number): string {
-  const figure = mainFigureOf(block, shown);
-  const value = figure?.cells[row]?.[column];
-  if (!figure || typeof value !== 'number') return figure?.unit === 'percent' ? percentage(null) : '';
-  return figure.unit === 'percent' ? percentage(value) : value.toFixed(figure.decimals);
+interface LineProps {
+  figure: Figure;
+  /** The figure that stands on its line. */
+  beside: Figure | undefined;
+  row: number;
+  column: number;
+  shown: Shown;
+}
+
+/** One line of a cell; what it is stands over the table, in the same order, and beside the pointer. */
+function Line({ figure, beside, row, column, shown }: LineProps) {
+  const text = (of: Figure) => figureText(of, of.cells[row]?.[column] ?? null, shown);
+  const [own, other] = [text(figure), beside ? text(beside) : ''];
+  const between = figure.id === 'lower-limit' ? '–' : ' ';
+  return (
+    <span className={css['n']} title={figure.label}>
+      {own === '' ? '\u00a0' : other === '' ? own : `${own}${between}${other}`}
+    </span>
+  );
 }
 
 interface Props {
   block: BlockView;
+  /** What it shows, from the top. */
+  figures: readonly Figure[];
   row: number;
   column: number;
   isTotal: boolean;
@@ -34,46 +47,42 @@ interface Props {
   read: (() => void) | undefined;
 }
 
-/** A cell of a cross table: its percentage, its count, and what else was asked for, hatched where it departs. */
-export function BlockCell({ block, row, column, isTotal, shown, read }: Props) {
-  const at = (id: FigureId) => valueAt(block, id, row, column);
-  const count = at('weighted-n') ?? at('n');
-  const counted = shown.counts && <span className={css['n']}>{number(count, 0)}</span>;
-  const main = <span className={css['main']}>{mainOf(block, shown, row, column)}</span>;
+/** A cell of a cross table: its figures one under the other, letters under them all, hatched where it departs. */
+export function BlockCell({ block, figures, row, column, isTotal, shown, read }: Props) {
+  const [main, ...others] = figures.filter(({ id }) => id !== 'letters');
+  const above = String(byId(figures, 'letters')?.cells[row]?.[column] ?? '');
+  const lines = others.flatMap((figure, k) => {
+    if (BESIDE.includes(figure.id)) return [];
+    const next = others[k + 1];
+    const beside = next && BESIDE.includes(next.id) ? next : undefined;
+    return [<Line key={figure.id} {...{ figure, beside, row, column, shown }} />];
+  });
+  const written = (
+    <>
+      <span className={css['main']}>{main && figureText(main, main.cells[row]?.[column] ?? null, shown)}</span>
+      {lines}
+      {above !== '' && (
+        <span className={css['letter']} title={`Higher than in ${above}`}>
+          <span className="sr-only">higher than in </span>
+          {above}
+        </span>
+      )}
+    </>
+  );
   if (isTotal) {
     return (
       <td className={css['all']} onClick={read}>
-        {main}
-        {counted}
+        {written}
       </td>
     );
   }
-  const [residual, p, expected] = [at('adjusted-residual'), at('adjusted-p'), at('expected')];
+  const [residual, p] = [valueAt(block, 'adjusted-residual', row, column), valueAt(block, 'adjusted-p', row, column)];
   const ink = shown.hatch && residual !== null && p !== null ? inkOf(residual, p) : null;
-  const compared = shown.letters !== undefined && shown.percent === 'column';
-  const above = compared ? String(figureOf(block, 'letters')?.cells[row]?.[column] ?? '') : '';
   return (
     <td title={ink ? INK_WORDS[ink] : undefined} onClick={read}>
       <span className={css['cell']}>
         <Hatch ink={ink}>{ink && <span className="sr-only">{INK_WORDS[ink]}</span>}</Hatch>
-        <span>
-          {main}
-          {counted}
-          {above !== '' && (
-            <span className={css['letter']} title={`Higher than in ${above}`}>
-              <span className="sr-only">higher than in </span>
-              {above}
-            </span>
-          )}
-          {shown.expected && expected !== null && <span className={css['n']}>exp {expected.toFixed(1)}</span>}
-          {shown.residuals && residual !== null && p !== null && (
-            <span className={css['n']}>
-              res {signed(residual)}
-              <br />
-              {sayP(p)}
-            </span>
-          )}
-        </span>
+        <span>{written}</span>
       </span>
     </td>
   );

@@ -1,98 +1,79 @@
 import type { Shown } from '../../api/types.js';
-import type { Adjustment } from '../../core/infer/adjust.js';
+import { choicesOf, isChosen } from '../../core/view/figures-shown.js';
+import type { TableView } from '../../core/view/types.js';
 import { Toggle } from '../../kit/kit.js';
 import { Segmented } from '../../kit/Segmented.js';
-import css from './table.module.css';
-
-const ADJUSTED: readonly (readonly [Adjustment, string, string])[] = [
-  ['holm', 'Holm', 'Holds the chance of any false letter; never weaker than Bonferroni.'],
-  ['bonferroni', 'Bonferroni', 'Every p times the number of comparisons: the most careful.'],
-  [
-    'benjamini-hochberg',
-    'Benjamini-Hochberg',
-    'Holds the share of false letters among those shown: the most generous.',
-  ],
-];
+import { hasLetters, mainPercentage, toggled, withPercentage } from './figure-edits.js';
+import { FigureMenu, type FigureScope } from './FigureMenu.js';
+import { choicesFor, FIGURE_WORDS, usualDecimals } from './figure-words.js';
 
 interface Props {
   shown: Shown;
   setShown: (shown: Shown) => void;
-  /** Residuals exist, so cells can be hatched and expected counts shown. */
+  /** The tables on the screen. */
+  views: readonly TableView[];
+  /** Residuals exist, so cells can be hatched. */
   tested: boolean;
   /** Columns can be compared two by two. */
   compared: boolean;
   multiple: boolean;
+  /** The items of the rows, each of which can show figures of its own. */
+  items?: readonly FigureScope[];
 }
 
-/** What the cells of a cross table show. */
-export function CellChoices({ shown, setShown, tested, compared, multiple }: Props) {
-  const { letters } = shown;
-  const lettersShown = letters !== undefined && shown.percent === 'column';
-  const ofColumn = multiple ? 'respondents %' : 'column %';
+/** What the cells of a cross table show: the most used in sight, all others one step behind. */
+export function CellChoices({ shown, setShown, views, tested, compared, multiple, items = [] }: Props) {
+  const choices = choicesOf(shown);
+  const choose = (figures: typeof choices | null) =>
+    setShown({ ...shown, figures: figures ? [...figures] : undefined });
+  const lettersShown = hasLetters(choices);
+  const percentage = mainPercentage(choices);
+  const isOther = percentage === 'total-percent' || percentage === 'mentions-percent';
+  const whole: FigureScope = { name: 'the whole table', choices, choose, own: shown.figures !== undefined };
   return (
     <>
-      <span>Cells</span>
       <Segmented
         label="Percentages"
-        value={shown.percent}
+        value={percentage ?? 'none'}
         of={[
-          ['column', multiple ? 'respondents %' : 'column %'],
-          ['row', 'row %'],
-          ['total', 'total %'],
-          ...(multiple ? [['mentions', 'mentions %'] as const] : []),
+          ['column-percent', multiple ? 'respondents %' : 'column %'],
+          ['row-percent', 'row %'],
+          ...(isOther ? [[percentage, FIGURE_WORDS[percentage].name] as const] : []),
         ]}
-        choose={(percent) => setShown({ ...shown, percent })}
+        choose={(chosen) => chosen !== 'none' && choose(withPercentage(choices, chosen))}
       />
-      <Toggle on={shown.counts} onClick={() => setShown({ ...shown, counts: !shown.counts })}>
+      <Toggle on={isChosen(choices, 'count')} onClick={() => choose(toggled(choices, 'count'))}>
         n
       </Toggle>
-      {tested && (
-        <>
-          <Toggle on={shown.expected} onClick={() => setShown({ ...shown, expected: !shown.expected })}>
-            expected
-          </Toggle>
-          <Toggle on={shown.hatch} onClick={() => setShown({ ...shown, hatch: !shown.hatch })}>
-            hatch
-          </Toggle>
-          <Toggle
-            on={shown.residuals === true}
-            title="Adjusted residuals, with p adjusted over all cells of the table"
-            onClick={() => setShown({ ...shown, residuals: shown.residuals !== true })}
-          >
-            residuals
-          </Toggle>
-        </>
-      )}
       {compared && (
         <Toggle
           on={lettersShown}
           title={
             'Columns compared two by two in each row: a letter names a column whose share is lower by more than ' +
             'chance' +
-            (shown.percent === 'column' ? '' : `. Letters compare ${ofColumn}, so the figures switch to them`)
+            (percentage === 'column-percent' ? '' : '. Letters compare column %, so the figures switch to them')
           }
-          onClick={() =>
-            setShown({ ...shown, percent: 'column', letters: lettersShown ? undefined : (letters ?? 'holm') })
-          }
+          onClick={() => choose(toggled(choices, 'letters'))}
         >
           letters
         </Toggle>
       )}
-      {compared && lettersShown && (
-        <select
-          className={css['adjust']}
-          aria-label="How the comparisons are adjusted"
-          title={ADJUSTED.find(([id]) => id === letters)?.[2]}
-          value={letters}
-          onChange={({ target }) => setShown({ ...shown, letters: target.value as Adjustment })}
+      {tested && (
+        <Toggle
+          on={shown.hatch}
+          title="Cells with more or fewer than independence gives are hatched"
+          onClick={() => setShown({ ...shown, hatch: !shown.hatch })}
         >
-          {ADJUSTED.map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+          hatch
+        </Toggle>
       )}
+      <FigureMenu
+        shown={shown}
+        setShown={setShown}
+        scopes={[whole, ...items]}
+        offered={choicesFor(views)}
+        usual={(choice) => usualDecimals(views, choice)}
+      />
     </>
   );
 }

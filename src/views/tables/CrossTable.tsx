@@ -1,6 +1,6 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
-import { mainFigureOf } from '../../core/view/figures-shown.js';
+import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
 import { feetOf, letterOf } from '../../core/view/shared-lines.js';
 import type { BlockView, ItemView, NestView, TableView } from '../../core/view/types.js';
@@ -26,22 +26,27 @@ interface Props {
 /** More lines than these scroll under their heading. */
 const TALL = 16;
 
-/** What the figures of the cells are, over the lines. */
-function Corner({ view, shown }: Pick<Props, 'view' | 'shown'>) {
-  const blocks = view.blocks.flat();
-  const main = [...new Set(blocks.flatMap((block) => mainFigureOf(block, shown)?.label ?? []))].join(' / ');
-  const weighted = blocks.some(({ weightedBy }) => weightedBy !== null);
-  return (
-    <>
-      {main}
-      {shown.counts && (
-        <>
-          <br />
-          {weighted ? 'weighted n' : 'n'}
-        </>
-      )}
-    </>
-  );
+/** What stands on each line of the cells of an item, from the top. */
+function lineNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): string[] {
+  const figures = blocks.flatMap((block) => figuresChosen(block, choicesOf(shown, item)));
+  const lines = figures.filter(({ id }) => id !== 'letters' && id !== 'adjusted-p' && id !== 'upper-limit');
+  return [
+    ...new Set(lines.map(({ id, label }) => (id === 'lower-limit' ? label.replace('lower limit', 'limits') : label))),
+  ];
+}
+
+/** What the figures of the cells are, over the lines, where they are the same in all items. */
+function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'>) {
+  const names = items.map((item, at) => lineNames(item, blocks[at] ?? [], shown));
+  const longest = Math.max(...names.map(({ length }) => length));
+  return Array.from({ length: longest }, (_, line) => {
+    const here = new Set(names.flatMap((lines) => lines[line] ?? []));
+    return (
+      <span key={line} className={css['line']}>
+        {[...here].join(' / ')}
+      </span>
+    );
+  });
 }
 
 function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
@@ -96,6 +101,7 @@ interface LinesProps extends Props {
 /** The lines of one item: a cell for each column of each nest. */
 function Lines({ view, shown, read, item, at }: LinesProps) {
   const blocks = view.blocks[at] ?? [];
+  const figures = blocks.map((block) => figuresChosen(block, choicesOf(shown, item)));
   return item.leaves.map((leaf, row) => (
     <tr key={leaf.code}>
       <th scope="row" className={css['name']}>
@@ -106,6 +112,7 @@ function Lines({ view, shown, read, item, at }: LinesProps) {
           <BlockCell
             key={`${nest} ${code}`}
             block={block}
+            figures={figures[nest] ?? []}
             row={row}
             column={column}
             isTotal={is === 'total'}
@@ -118,10 +125,8 @@ function Lines({ view, shown, read, item, at }: LinesProps) {
   ));
 }
 
-const compares = ({ blocks }: TableView, shown: Shown) =>
-  shown.letters !== undefined &&
-  shown.percent === 'column' &&
-  blocks.flat().some(({ figures }) => figures.some(({ id }) => id === 'letters'));
+const compares = ({ items, blocks }: TableView, shown: Shown) =>
+  items.some((item, at) => blocks[at]?.some((block) => showsLetters(block, choicesOf(shown, item))));
 
 const namesOf = (parts: readonly { title: string }[]) => parts.map(({ title }) => title).join(', ');
 

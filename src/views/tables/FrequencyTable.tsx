@@ -1,8 +1,9 @@
+import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { capital } from '../../core/reading/words.js';
-import { figuresOfFrequencies } from '../../core/view/figures-shown.js';
+import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
-import { number, percentage } from './format.js';
+import { figureText, number } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
 
@@ -32,14 +33,15 @@ const FEET: Partial<Record<FigureId, Foot['id'] | 100>> = {
   'mentions-percent': 100,
 };
 
-function said({ unit, decimals }: Figure, value: number | string | null | undefined): string {
-  if (typeof value !== 'number') return '·';
-  return unit === 'percent' ? percentage(value) : number(value, decimals);
+function said(figure: Figure, row: number, shown: Shown): string {
+  const value = figure.cells[row]?.[0];
+  return typeof value === 'number' ? figureText(figure, value, shown) : '·';
 }
 
 interface Props {
   item: ItemView;
   block: BlockView;
+  shown: Shown;
   /** Its headings can be taken in hand. */
   handled?: boolean;
 }
@@ -48,15 +50,15 @@ interface Props {
  * A frequency table. A multiple-response question has two pairs of columns, respondents and mentions, each over its
  * own total; no column mixes the two.
  */
-export function FrequencyTable({ item, block, handled = true }: Props) {
-  const columns = figuresOfFrequencies(block, item);
+export function FrequencyTable({ item, block, shown, handled = true }: Props) {
+  const columns = figuresChosen(block, columnChoices(shown, item));
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
   const foot = (id: Foot['id']) => byId(block.feet, id);
-  const underneath = (id: FigureId) => {
-    const under = FEET[id];
+  const underneath = (figure: Figure) => {
+    const under = FEET[figure.id];
     if (under === undefined) return '';
-    return under === 100 ? percentage(100) : number(foot(under)?.values[0] ?? null, 0);
+    return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
   };
   const per = foot('mentions-per-respondent');
   return (
@@ -84,11 +86,7 @@ export function FrequencyTable({ item, block, handled = true }: Props) {
               </th>
               {columns.map((figure) => (
                 <td key={figure.id} className={figure.id === 'cumulative-percent' ? css['quiet'] : undefined}>
-                  {figure.id === 'column-percent' ? (
-                    <b>{said(figure, figure.cells[row]?.[0])}</b>
-                  ) : (
-                    said(figure, figure.cells[row]?.[0])
-                  )}
+                  {figure.id === 'column-percent' ? <b>{said(figure, row, shown)}</b> : said(figure, row, shown)}
                 </td>
               ))}
               <td className={css['bar']} aria-hidden="true">
@@ -102,8 +100,8 @@ export function FrequencyTable({ item, block, handled = true }: Props) {
             <th scope="row" className={css['name']}>
               {foot('base')?.label}
             </th>
-            {columns.map(({ id }) => (
-              <td key={id}>{underneath(id)}</td>
+            {columns.map((figure) => (
+              <td key={figure.id}>{underneath(figure)}</td>
             ))}
             <td className={css['bar']} />
           </tr>

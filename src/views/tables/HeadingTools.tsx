@@ -1,81 +1,20 @@
-import type { Shown } from '../../api/types.js';
 import { useContext, useEffect, useRef, useState } from 'react';
 import { Button, Field, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { AsideStrip } from './Heading.js';
 import { type HeadingEdits, HeadingEditsContext, type Side } from './heading-edits.js';
 import css from './table.module.css';
 
-interface Props {
-  shown: Shown;
-  setShown: (shown: Shown) => void;
-  /** The rows can stand in another order than their own. */
-  ordered: boolean;
-}
-
-const ORDERS = [
-  ['list', false, 'as listed'],
-  ['list', true, 'as listed, other last'],
-  ['frequency', false, 'most frequent first'],
-  ['frequency', true, 'most frequent first, other last'],
-] as const;
-
-/** How the rows stand; ties stay in the order of the list. */
-function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
-  const at = ORDERS.findIndex(([order, last]) => order === (shown.order ?? 'list') && last === (shown.last ?? false));
-  return (
-    <label className={css['order']}>
-      Rows
-      <select
-        value={at}
-        title="By respondents, which is by mentions too; ties stay in the order of the list"
-        onChange={(event) => {
-          const [order, last] = ORDERS[Number(event.target.value)] ?? ORDERS[0];
-          setShown({ ...shown, order: order === 'list' ? undefined : order, last: last || undefined });
-        }}
-      >
-        {ORDERS.map(([, , words], k) => (
-          <option key={words} value={k}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-/** The tools of the heading that is open, in a line over the table; and what can be done by dragging, while none is. */
-export function HeadingTools({ shown, setShown, ordered }: Props) {
+/** The tools of the heading that is open, in a line over the table. */
+export function HeadingTools() {
   const { rows, by } = useContext(HeadingEditsContext);
-  const sides = (
-    [
-      ['rows', rows],
-      ['by', by],
-    ] as const
-  ).flatMap(([side, headingEdits]) => (headingEdits ? [{ side, headingEdits }] : []));
-  if (sides.length === 0 && !ordered) return null;
-  const opened = sides.find(({ headingEdits }) => headingEdits.open !== null);
-  if (opened) {
-    const { side, headingEdits } = opened;
-    return (
-      <Tools
-        key={`${side} ${headingEdits.open ?? ''}`}
-        side={side}
-        headingEdits={headingEdits}
-        code={headingEdits.open ?? ''}
-      />
-    );
-  }
-  return (
-    <p className={css['gestures']}>
-      {ordered && <OrderSelect shown={shown} setShown={setShown} />}
-      {sides.length > 0 && (
-        <>
-          <span>Drag headings to merge or move them; click one for more.</span>
-          <AsideStrip />
-        </>
-      )}
-    </p>
+  const sides = [
+    ['rows', rows],
+    ['by', by],
+  ] as const;
+  return sides.map(([side, headingEdits]) =>
+    headingEdits && headingEdits.open !== null ? (
+      <Tools key={`${side} ${headingEdits.open}`} side={side} headingEdits={headingEdits} code={headingEdits.open} />
+    ) : null,
   );
 }
 

@@ -2,15 +2,20 @@ import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
+import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
+import { isCross } from '../../core/view/header-rows.js';
+import type { TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
 import { soleOn } from './draft.js';
 import { csvAddress } from './csv-address.js';
 import type { BlockAt } from './CrossTable.js';
+import type { FigureScope } from './FigureMenu.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
 import { NumberFigures } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { StratumChoice } from './StratumChoice.js';
+import { TableGestures } from './TableGestures.js';
 import { TablePane } from './TablePane.js';
 import { Toolbar } from './Toolbar.js';
 import { useCopyTable } from './use-copy-table.js';
@@ -63,6 +68,27 @@ function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft'
   );
 }
 
+/** The items of the rows, where there are several: each can show figures of its own. */
+function itemScopes(
+  draft: Draft,
+  change: Props['change'],
+  shown: Shown,
+  views: readonly TableView[],
+): readonly FigureScope[] {
+  const items = views[0]?.items ?? [];
+  if (items.length < 2) return [];
+  return items.map((item, k) => ({
+    name: item.title,
+    choices: isCross(views[0]!.nests) ? choicesOf(shown, item) : columnChoices(shown, item),
+    own: item.figures !== undefined,
+    choose: (figures) =>
+      change({
+        ...draft,
+        rows: draft.rows.map((row, at) => (at === k ? { ...row, figures: figures ?? undefined } : row)),
+      }),
+  }));
+}
+
 /** The table of a sentence with all that acts on it. */
 export function TableMiddle(props: Props) {
   const { view, draft, sentence, title, shows, shown, show, change, saved, saving, swap, standing } = props;
@@ -71,6 +97,8 @@ export function TableMiddle(props: Props) {
   const study = view.study.id;
   const copying = useCopyTable(viewsShown(shows), shown, { toast: saving.setToast, fail: saving.setTrouble });
   const itemVariable = byId(view.variables, draft.rows[at.item]?.variable);
+  const views = viewsShown(shows);
+  const items = itemScopes(draft, change, shown, views);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   const has = (part: 'marks' | 'letters') =>
     extras[part] !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
@@ -80,7 +108,8 @@ export function TableMiddle(props: Props) {
         <Toolbar
           shown={shown}
           setShown={show}
-          cross={any.columns !== null}
+          views={views}
+          items={items}
           tested={has('marks')}
           compared={has('letters')}
           multiple={any.mentions !== null}
@@ -96,12 +125,13 @@ export function TableMiddle(props: Props) {
         <MadeHere key={made.side} study={study} made={made} />
       ))}
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
-      {any && <HeadingTools shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />}
+      <HeadingTools />
       {problem && <Problem {...problem} />}
       {isPlain && itemVariable?.level === 'number' && <NumberFigures study={study} variable={itemVariable} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}
+        gestures={any && <TableGestures shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />}
         shows={shows}
         shown={shown}
         title={title}

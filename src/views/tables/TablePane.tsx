@@ -1,4 +1,4 @@
-import type { ClipboardEvent } from 'react';
+import type { ClipboardEvent, ReactNode } from 'react';
 import type { Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -77,7 +77,7 @@ function WholeTable({
           <NamedText>{item.title}</NamedText>
         </h2>
       )}
-      <FrequencyTable item={item} block={blocks[k]![0]!} handled={items.length === 1} />
+      <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} handled={items.length === 1} />
     </section>
   ));
 }
@@ -91,10 +91,12 @@ interface Props {
   read: (at: BlockAt) => void;
   /** Somebody copies with the keyboard. */
   copied: (event: ClipboardEvent) => void;
+  /** What can be done to it by hand, under it. */
+  gestures: ReactNode;
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read, copied }: Props) {
+export function TablePane({ shows, shown, title, within, read, copied, gestures }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
@@ -118,6 +120,7 @@ export function TablePane({ shows, shown, title, within, read, copied }: Props) 
           hatch={viewsShown(shows).some((stratum) => stratum.blocks.flat().some((other) => isHatched(other, shown)))}
         />
       )}
+      {empty === null && gestures}
       {table && empty === null && !table.columns && <CoMentionTable table={table} />}
       {table && empty === null && <StackedChart table={table} title={blocks.length > 1 ? block.title : title} />}
     </div>

@@ -1,17 +1,25 @@
 import type { Shown } from '../../api/types.js';
+import { columnChoices } from '../../core/view/figures-shown.js';
+import { isCross } from '../../core/view/header-rows.js';
+import type { TableView } from '../../core/view/types.js';
+import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button } from '../../kit/kit.js';
 import { CellChoices } from './CellChoices.js';
-import { Bar, BarGroup } from '../../kit/Bar.js';
+import { FigureMenu, type FigureScope } from './FigureMenu.js';
+import { choicesFor, usualDecimals } from './figure-words.js';
 
 interface Props {
   shown: Shown;
   setShown: (shown: Shown) => void;
-  cross: boolean;
-  /** Residuals exist, so cells can be hatched and expected counts shown. */
+  /** The tables on the screen. */
+  views: readonly TableView[];
+  /** Residuals exist, so cells can be hatched. */
   tested: boolean;
   /** Columns can be compared two by two. */
   compared: boolean;
   multiple: boolean;
+  /** The items of the rows, each of which can show figures of its own. */
+  items: readonly FigureScope[];
   swap: (() => void) | null;
   /** Puts the table on the clipboard. */
   copy: () => void;
@@ -21,28 +29,42 @@ interface Props {
   asNew: () => void;
 }
 
-/** What the cells show, and what can be done with the table. */
-export function Toolbar({
-  shown,
-  setShown,
-  cross,
-  tested,
-  compared,
-  multiple,
-  swap,
-  copy,
-  csv,
-  save,
-  saved,
-  asNew,
-}: Props) {
+/** The columns of frequency tables. */
+function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'setShown' | 'views' | 'items'>) {
+  const { ordered } = views[0]!.items[0]!;
+  const offered = choicesFor(views);
+  const choices = columnChoices(shown, { ordered });
+  const whole: FigureScope = {
+    name: 'the whole table',
+    choices: shown.figures ? choices : choices.filter(({ figure }) => offered.includes(figure)),
+    choose: (figures) => setShown({ ...shown, figures: figures ? [...figures] : undefined }),
+    own: shown.figures !== undefined,
+  };
+  return (
+    <FigureMenu
+      columns
+      shown={shown}
+      setShown={setShown}
+      scopes={[whole, ...items]}
+      offered={offered}
+      usual={(choice) => usualDecimals(views, choice)}
+    />
+  );
+}
+
+/** What the cells show, and what can be done with the table: one line over it. */
+export function Toolbar(props: Props) {
+  const { shown, setShown, views, tested, compared, multiple, items, swap, copy, csv, save, saved, asNew } = props;
+  const [first] = views;
+  if (!first) return null;
   return (
     <Bar label="Table">
       <BarGroup>
-        {cross && (
-          <CellChoices shown={shown} setShown={setShown} tested={tested} compared={compared} multiple={multiple} />
+        {isCross(first.nests) ? (
+          <CellChoices {...{ shown, setShown, views, tested, compared, multiple, items }} />
+        ) : (
+          <ColumnMenu {...{ shown, setShown, views, items }} />
         )}
-        {!cross && <span>Frequency table</span>}
       </BarGroup>
       <BarGroup>
         {swap && <Button onClick={swap}>Swap</Button>}
@@ -53,7 +75,9 @@ export function Toolbar({
           CSV
         </a>
         {saved && <Button onClick={asNew}>Copy as new</Button>}
-        <Button onClick={save}>{saved ? 'Keep the change' : 'Keep in binder'}</Button>
+        <Button title={saved ? 'In the binder' : 'In the binder, to come back to'} onClick={save}>
+          {saved ? 'Keep the change' : 'Keep in binder'}
+        </Button>
       </BarGroup>
     </Bar>
   );

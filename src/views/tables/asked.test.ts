@@ -6,7 +6,7 @@ const opened = askedAfter(NOTHING_ASKED, {
   is: 'opened',
   draft: rows(1),
   saved: 7,
-  shown: { ...NOTHING_ASKED.shown, predicted: 'columns', shares: { '1': 50, '2': 50 }, percent: 'row' },
+  shown: { ...NOTHING_ASKED.shown, predicted: 'columns', shares: { '1': 50, '2': 50 }, hatch: false },
   since: 12,
 });
 
@@ -19,7 +19,7 @@ describe('what the Tables screen asks for', () => {
     const split = askedAfter(opened, { is: 'draft', draft: { ...rows(1), by: [[2]] } });
     expect(split.shown).toBe(opened.shown);
     const other = askedAfter(opened, { is: 'draft', draft: rows(3) });
-    expect(other.shown).toMatchObject({ percent: 'row', predicted: undefined, shares: undefined });
+    expect(other.shown).toMatchObject({ hatch: false, predicted: undefined, shares: undefined });
     expect(other.saved).toBe(7);
   });
 

@@ -4,7 +4,7 @@ import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 
 /**
  * All that the counts of a sentence depend on: the sentence, and the columns, levels and missing codes of the variables
- * it names. What else changes in a study (a label, a table kept) asks for no new count.
+ * it names. What else changes in a study (a label, a table kept), and what cells show, asks for no new count.
  */
 export function countKey(view: StudyView | null, sentence: Sentence | null): string {
   if (!view || !sentence) return '';
@@ -14,5 +14,6 @@ export function countKey(view: StudyView | null, sentence: Sentence | null): str
       variable && [id, variable.columnId, variable.level, variable.codes.map(({ code, missing }) => [code, missing])]
     );
   });
-  return JSON.stringify([view.study.id, sentence, stand]);
+  const counted = { ...sentence, rows: sentence.rows.map((item) => ({ ...item, figures: undefined })) };
+  return JSON.stringify([view.study.id, counted, stand]);
 }

@@ -1,4 +1,7 @@
+import type { Shown } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
+import type { Figure } from '../../core/view/types.js';
+
 /** A percentage from 0 to 100 with one decimal, as tables print it; a dot for nothing. */
 export function percentage(value: number | null): string {
   return value === null ? '·' : value.toFixed(1);
@@ -8,6 +11,24 @@ export function percentage(value: number | null): string {
 export function number(value: number | null, decimals: number): string {
   if (value === null) return '';
   return decimals === 0 ? whole(value) : value.toFixed(decimals);
+}
+
+const LEAST_P = 0.001;
+/** Figures that are more or less than nothing carry their sign. */
+const SIGNED: readonly Figure['unit'][] = ['points', 'residual'];
+
+/** A figure as the cells of a table print it: a dot for a percentage of nobody, nothing where there is none. */
+export function figureText(
+  { unit, decimals, id }: Figure,
+  value: number | string | null,
+  { signs }: Pick<Shown, 'signs'>,
+): string {
+  if (typeof value !== 'number') return value ?? (unit === 'percent' && id !== 'upper-limit' ? '·' : '');
+  if (unit === 'p') return value < LEAST_P ? 'p < .001' : `p ${value.toFixed(decimals).replace(/^0/, '')}`;
+  const size = decimals === 0 ? whole(Math.abs(value)) : Math.abs(value).toFixed(decimals);
+  const isZero = Number(value.toFixed(decimals)) === 0;
+  const sign = isZero ? '' : value < 0 ? '−' : SIGNED.includes(unit) && id !== 'contribution' ? '+' : '';
+  return `${sign}${size}${unit === 'percent' && signs === true ? '%' : ''}`;
 }
 
 /** One decimal, as tables print percentages; a dot for nothing. */

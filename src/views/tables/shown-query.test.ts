@@ -1,31 +1,52 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
-import { PERCENTS } from '../../core/table/share.js';
+import { CHOICES, type FigureChoice } from '../../core/table/figure-choice.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
+const figures = fc
+  .uniqueArray(
+    fc.record({ figure: fc.constantFrom(...CHOICES), decimals: fc.option(fc.integer({ min: 0, max: 6 })) }),
+    {
+      selector: ({ figure }) => figure,
+      minLength: 1,
+    },
+  )
+  .map((list) => list.map(({ figure, decimals }) => (decimals === null ? { figure } : { figure, decimals })));
+
 it('keeps what is shown in the address, and nothing where it is as usual', () => {
-  expect(sayShown(SHOWN)).toBe('');
-  expect(readShown('')).toEqual(SHOWN);
-  expect(sayShown({ ...SHOWN, percent: 'row', counts: false, letters: 'holm' })).toBe('row,no-counts,letters-holm');
+  expect(sayShown(SHOWN)).toEqual({ show: '', figures: '' });
+  expect(readShown({ show: '', figures: '' })).toEqual(SHOWN);
+  const rows: FigureChoice[] = [{ figure: 'row-percent', decimals: 0 }];
+  expect(sayShown({ hatch: false, figures: rows })).toEqual({ show: 'no-hatch', figures: 'row-percent:0' });
   const shown = fc.record(
     {
-      percent: fc.constantFrom(...PERCENTS),
-      counts: fc.boolean(),
+      figures,
       hatch: fc.boolean(),
-      expected: fc.boolean(),
-      residuals: fc.constant(true),
+      signs: fc.constant(true),
       last: fc.constant(true),
       order: fc.constant('frequency' as const),
-      letters: fc.constantFrom(...ADJUSTMENTS),
+      adjustment: fc.constantFrom(...ADJUSTMENTS),
       predicted: fc.constant('columns' as const),
     },
-    { requiredKeys: ['percent', 'counts', 'hatch', 'expected'] },
+    { requiredKeys: ['hatch'] },
   );
   fc.assert(
     fc.property(shown, (wanted) => {
       expect(readShown(sayShown(wanted))).toEqual({ ...wanted });
     }),
   );
-  expect(readShown('something,row')).toEqual({ ...SHOWN, percent: 'row' });
+  expect(readShown({ show: 'something,no-hatch', figures: 'something' })).toEqual({ hatch: false });
+});
+
+it('reads addresses of before figures had a list of their own', () => {
+  const of = (show: string) => readShown({ show, figures: '' });
+  const list = (...names: FigureChoice['figure'][]) => names.map((figure) => ({ figure }));
+  expect(of('column')).toEqual(SHOWN);
+  expect(of('row')).toEqual({ ...SHOWN, figures: list('row-percent', 'count') });
+  expect(of('letters-bonferroni,expected,residuals,no-counts')).toEqual({
+    ...SHOWN,
+    figures: list('column-percent', 'letters', 'expected', 'adjusted-residual'),
+    adjustment: 'bonferroni',
+  });
 });

@@ -1,44 +1,66 @@
 import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
+import { type FigureChoice, readFigures, sayFigures } from '../../core/table/figure-choice.js';
 import { ROW_ORDERS } from '../../core/table/order.js';
 import { PERCENTS } from '../../core/table/share.js';
 
 /** What a table shows where nothing is said. */
-export const SHOWN: Shown = { percent: 'column', counts: true, hatch: true, expected: false };
+export const SHOWN: Shown = { hatch: true };
 
-const FLAGS = ['counts', 'hatch', 'expected', 'residuals', 'last'] as const;
+const FLAGS = ['hatch', 'signs', 'last'] as const;
 
-/**
- * What is shown otherwise than usual, as one word for the address: "row,no-counts,letters-holm"; empty where nothing
- * is.
- */
-export function sayShown(shown: Shown): string {
+/** What is shown otherwise than usual, for the address. */
+interface ShownQuery {
+  /** Words with commas: "no-hatch,by-frequency"; empty where nothing is. */
+  show: string;
+  /** The figures of the cells: "row-percent:0,count"; empty where they are the usual ones. */
+  figures: string;
+}
+
+/** What is shown, for the address. @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '' } */
+export function sayShown(shown: Shown): ShownQuery {
   const flags = FLAGS.flatMap((flag) => {
     const on = shown[flag] ?? false;
     return on === (SHOWN[flag] ?? false) ? [] : [on ? flag : `no-${flag}`];
   });
-  return [
-    ...(shown.percent === SHOWN.percent ? [] : [shown.percent]),
+  const show = [
     ...flags,
     ...(shown.order === undefined || shown.order === 'list' ? [] : [`by-${shown.order}`]),
-    ...(shown.letters === undefined ? [] : [`letters-${shown.letters}`]),
+    ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
   ].join(',');
+  return { show, figures: shown.figures ? sayFigures(shown.figures) : '' };
+}
+
+/** Figures out of an address of before they had a list of their own: "row,no-counts,expected"; null: the usual ones. */
+function figuresOfWords(words: ReadonlySet<string>): FigureChoice[] | null {
+  const percent = PERCENTS.find((candidate) => words.has(candidate)) ?? 'column';
+  const isCompared = percent === 'column' && ADJUSTMENTS.some((adjustment) => words.has(`letters-${adjustment}`));
+  const figures: FigureChoice[] = [
+    { figure: `${percent}-percent` },
+    ...(words.has('no-counts') ? [] : ([{ figure: 'count' }] as const)),
+    ...(isCompared ? ([{ figure: 'letters' }] as const) : []),
+    ...(words.has('expected') ? ([{ figure: 'expected' }] as const) : []),
+    ...(words.has('residuals') ? ([{ figure: 'adjusted-residual' }] as const) : []),
+  ];
+  return sayFigures(figures) === 'column-percent,count' ? null : figures;
 }
 
 /** Reads it back; a word that is not known is passed over. */
-export function readShown(text: string): Shown {
-  const words = new Set(text.split(','));
-  const among = <T extends string>(all: readonly T[], prefix = '') =>
-    all.find((candidate) => words.has(prefix + candidate));
-  const shown: Shown = { ...SHOWN, percent: among(PERCENTS) ?? SHOWN.percent };
+export function readShown({ show, figures }: ShownQuery): Shown {
+  const words = new Set(show.split(','));
+  const among = <T extends string>(all: readonly T[], ...prefixes: readonly string[]) =>
+    all.find((candidate) => prefixes.some((prefix) => words.has(prefix + candidate)));
+  const shown: Shown = { ...SHOWN };
+  const chosen = figures === '' ? figuresOfWords(words) : readFigures(figures);
+  if (chosen) shown.figures = chosen;
   for (const flag of FLAGS) {
     if (words.has(flag)) shown[flag] = true;
     if (words.has(`no-${flag}`)) shown[flag] = false;
   }
-  const [order, letters] = [among(ROW_ORDERS, 'by-'), among(ADJUSTMENTS, 'letters-')];
+  const [order, adjustment] = [among(ROW_ORDERS, 'by-'), among(ADJUSTMENTS, 'adjusted-', 'letters-')];
   if (order) shown.order = order;
-  if (letters) shown.letters = letters;
+  if (adjustment) shown.adjustment = adjustment;
   if (words.has('predict-columns')) shown.predicted = 'columns';
   return shown;
 }

@@ -7,9 +7,11 @@ import { variable, AGE } from '../roster/variable.fixtures.js';
 describe('the address of a table', () => {
   it('keeps what is shown, of a kept table also what is usual', () => {
     expect(toQuery(EMPTY, [], null)).toBe('');
-    expect(toQuery(EMPTY, [], null, { ...SHOWN, percent: 'row' })).toBe('?show=row');
-    expect(toQuery(EMPTY, [], 7)).toBe('?table=7&show=column');
-    expect(fromQuery('?table=7&show=column', [])).toEqual({ draft: { ...EMPTY, only: [] }, table: 7, shown: SHOWN });
+    expect(toQuery(EMPTY, [], null, { hatch: false, figures: [{ figure: 'index', decimals: 1 }] })).toBe(
+      '?show=no-hatch&figures=index%3A1',
+    );
+    expect(toQuery(EMPTY, [], 7)).toBe('?table=7&show=usual');
+    expect(fromQuery('?table=7&show=usual', [])).toEqual({ draft: { ...EMPTY, only: [] }, table: 7, shown: SHOWN });
   });
 });
 
@@ -20,7 +22,7 @@ const BOTH = [SITE, AGE];
 describe('the sentence in the address', () => {
   it('comes back as it was, by names', () => {
     const draft: Draft = {
-      rows: [{ variable: 1 }, { variable: 2, counted: ['none'], mention: 'first' }],
+      rows: [{ variable: 1 }, { variable: 2, counted: ['none'], mention: 'first', figures: [{ figure: 'limits' }] }],
       by: [[2], [1, 2]],
       within: 1,
       weight: 2,
@@ -36,7 +38,7 @@ describe('the sentence in the address', () => {
     };
     const query = toQuery(draft, BOTH, 7);
     expect(query).toContain(
-      'rows=site&rows=age&counted.2=none&mention.2=first&by=age&by=site%3Eage&within=site&weight=age',
+      'rows=site&rows=age&counted.2=none&mention.2=first&cells.2=limits&by=age&by=site%3Eage&within=site&weight=age',
     );
     expect(fromQuery(query, BOTH)).toMatchObject({ draft, table: 7 });
     expect(toQuery(EMPTY, BOTH, null)).toBe('');

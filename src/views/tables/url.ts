@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { RosterVariable, Shown } from '../../api/types.js';
 import { conditionsIn, mapClause } from '../../core/count/clause.js';
 import { STANDINGS } from '../../core/count/set-state.js';
+import { readFigures, sayFigures } from '../../core/table/figure-choice.js';
 import {
   type Clause,
   type Condition,
@@ -35,12 +36,13 @@ export function toQuery(
 ): string {
   const name = (id: number | null) => byId(variables, id)?.name;
   const query = new URLSearchParams();
-  draft.rows.forEach(({ variable, counted, mention }, k) => {
+  draft.rows.forEach(({ variable, counted, mention, figures }, k) => {
     const called = name(variable);
     if (called === undefined) return;
     query.append('rows', called);
     if (counted !== undefined) query.set(ofItem('counted', k), counted.join(' '));
     if (mention !== undefined) query.set(ofItem('mention', k), mention);
+    if (figures !== undefined) query.set(ofItem('cells', k), sayFigures(figures));
   });
   for (const nest of draft.by) {
     const names = nest.flatMap((id) => name(id) ?? []);
@@ -60,9 +62,10 @@ export function toQuery(
     query.set('only', JSON.stringify(called));
   }
   if (table !== null) query.set('table', String(table));
-  const how = sayShown(shown);
+  const { show, figures } = sayShown(shown);
   // A kept table may show otherwise than usual: what is usual is said of it too.
-  if (how !== '' || table !== null) query.set('show', how || shown.percent);
+  if (show !== '' || table !== null) query.set('show', show || 'usual');
+  if (figures !== '') query.set('figures', figures);
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }
@@ -100,7 +103,14 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
     const wanted = query.get(ofItem('counted', k));
     const mention = MENTIONS.find((candidate) => candidate === query.get(ofItem('mention', k)));
     const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
-    return variable === null ? [] : [{ variable, ...(counted ? { counted } : {}), ...(mention ? { mention } : {}) }];
+    const figures = readFigures(query.get(ofItem('cells', k)) ?? '');
+    if (variable === null) return [];
+    const wishes = {
+      ...(counted ? { counted } : {}),
+      ...(mention ? { mention } : {}),
+      ...(figures ? { figures } : {}),
+    };
+    return [{ variable, ...wishes }];
   });
 }
 
@@ -132,6 +142,6 @@ export function fromQuery(
       only: onlyFrom(query.get('only'), idOf),
     },
     table: Number.isInteger(table) ? table : null,
-    shown: readShown(query.get('show') ?? ''),
+    shown: readShown({ show: query.get('show') ?? '', figures: query.get('figures') ?? '' }),
   };
 }

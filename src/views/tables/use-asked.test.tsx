@@ -4,6 +4,8 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { KeptTable, StudyView } from '../../api/types.js';
 import { variable } from '../roster/variable.fixtures.js';
 import { SHOWN } from './shown-query.js';
+
+const ROWS = [{ figure: 'row-percent' as const }];
 import { EMPTY } from './url.js';
 import { useAsked } from './use-asked.js';
 
@@ -13,7 +15,7 @@ const KEPT = {
   id: 7,
   title: 'Age by Site',
   sentence: { rows: 2, by: 1, within: null, only: [], weight: null },
-  shown: { ...SHOWN, percent: 'row' },
+  shown: { ...SHOWN, figures: ROWS },
 } as unknown as KeptTable;
 const VIEW = { study: { id: 'plots' }, variables: [SITE, AGE], tables: [KEPT], workings: [] } as unknown as StudyView;
 
@@ -42,11 +44,11 @@ describe('what the address asks for', () => {
     const { result } = start();
     expect(result.current).toMatchObject({
       saved: 7,
-      shown: { percent: 'row' },
+      shown: { figures: ROWS },
       draft: { rows: [{ variable: 2 }], by: [[1]] },
     });
-    at('/studies/plots/tables?table=7&show=column');
-    expect(start().result.current.shown.percent).toBe('column');
+    at('/studies/plots/tables?table=7&show=usual');
+    expect(start().result.current.shown.figures).toBeUndefined();
   });
 });
 
@@ -65,9 +67,9 @@ describe('what is asked for', () => {
   it('keeps what is shown in the address', () => {
     const { result } = start();
     act(() => result.current.change({ ...EMPTY, rows: [{ variable: 2 }] }));
-    act(() => result.current.show({ ...SHOWN, percent: 'row' }));
-    expect(location.search).toBe('?rows=age&show=row');
-    expect(result.current.shown.percent).toBe('row');
+    act(() => result.current.show({ ...SHOWN, figures: ROWS }));
+    expect(location.search).toBe('?rows=age&figures=row-percent');
+    expect(result.current.shown.figures).toEqual(ROWS);
   });
 
   it('is a kept table once it was kept, and a new one from where that is wanted', () => {

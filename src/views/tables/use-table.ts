@@ -7,7 +7,8 @@ import { type Sentence, sentenceOfBlock, variablesOf } from '../../core/table/se
 import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
 import type { TableView } from '../../core/view/types.js';
-import { type WholeView, wholeView } from '../../core/view/whole-view.js';
+import { choicesOf, percentOf } from '../../core/view/figures-shown.js';
+import { type WholeView, wholeView, withFigures } from '../../core/view/whole-view.js';
 import {
   CONFIDENCE,
   type Reading,
@@ -49,6 +50,7 @@ export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): read
   view ? [view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
 
 const NO_BLOCKS: readonly BlockTables[] = [];
+const NO_ROWS: Sentence['rows'] = [];
 
 /** One of the strata of all blocks, or null where it is chosen among them and not there. */
 function viewOfStratum(whole: WholeView | null, stratum: string | null): TableView | null {
@@ -66,11 +68,12 @@ function viewOfStratum(whole: WholeView | null, stratum: string | null): TableVi
 export function useTable(
   view: StudyView | null,
   sentence: Sentence | null,
-  { letters: adjustment, order, last, predicted, percent, shares }: SavedTable['shown'],
+  shown: SavedTable['shown'],
   stratum: string | null,
   wanted: BlockAt,
   sizes?: SizeWords,
 ): Shows {
+  const { adjustment, order, last, predicted, shares } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
@@ -80,14 +83,16 @@ export function useTable(
   }, [counted, view, order, last]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   const work = useWork(adjustment);
+  const rows = sentence?.rows ?? NO_ROWS;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const title = saySentence(counted.sentence, view?.variables ?? []);
-    return wholeView(title, blocks, across, work);
-  }, [counted, view, blocks, across, work]);
+    return withFigures(wholeView(title, blocks, across, work), rows);
+  }, [counted, view, blocks, across, work, rows]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
+  const percent = percentOf(choicesOf(shown, rows[at.item]));
   const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
   const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
   const proportions = useMemo(

@@ -57,7 +57,10 @@ describe('figures that follow from percentages', () => {
         any.cells.forEach((line, i) =>
           line.forEach((_, j) => {
             const [own, whole] = [share(any, 'column', i, j), share(any, 'column', i, null)];
-            if (own === null || !whole) return expect(index[i]![j + 1]).toBeNull();
+            if (own === null || !whole) {
+              expect(index[i]![j + 1]).toBeNull();
+              return;
+            }
             expect((Number(index[i]![j + 1]) * whole) / 100).toBeCloseTo(own, 9);
             expect(Number(difference[i]![j + 1]) / 100 + whole).toBeCloseTo(own, 9);
           }),

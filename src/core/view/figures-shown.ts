@@ -68,8 +68,8 @@ const canStand = ({ figure }: FigureChoice, choices: readonly FigureChoice[]) =>
 
 /**
  * The figures of a block that are shown, in their order, each once. Where options are counted by their place, that
- * stands first; what the block does not have is passed over. Column percentages stand in for others that were chosen, as those
- * of mentions where options do not overlap, and where the block has nothing of what was chosen.
+ * stands first; what the block does not have is passed over. Column percentages stand in for others that were chosen,
+ * as those of mentions where options do not overlap, and where the block has nothing of what was chosen.
  */
 export function figuresChosen(block: BlockView, choices: readonly FigureChoice[]): Figure[] {
   const own = choices.filter((choice) => canStand(choice, choices)).flatMap((choice) => figuresFor(block, choice));

@@ -50,29 +50,61 @@ export const VariableEditSchema = VariableEditShape;
 
 const counted = z.array(z.number());
 
+/** The numbers of one group. */
+const groupNumbers = z
+  .object({
+    n: z.int(),
+    weight: z.number().describe('What respondents count as together.'),
+    weightSquares: z.number(),
+    mean: z.number(),
+    squares: z.number().describe('Σw(x - mean)².'),
+    errorSquares: z.number().describe('Σw²(x - mean)².'),
+    minimum: z.number(),
+    lowerQuartile: z.number(),
+    median: z.number(),
+    upperQuartile: z.number(),
+    maximum: z.number(),
+  })
+  .nullable()
+  .describe('Null where nobody is.');
+
+const plainCounts = {
+  axes: z.array(
+    z.object({
+      kind: z.enum(['single', 'multiple']),
+      slots: z.array(
+        z.discriminatedUnion('is', [
+          z.object({ is: z.literal('code'), code: z.string() }),
+          z.object({ is: z.enum(SET_STATES) }),
+        ]),
+      ),
+    }),
+  ),
+  respondents: counted.describe('Row-major over the axes.'),
+  weights: z.object({ sums: counted, squares: counted }).nullable(),
+  ranks: z.array(z.number()).optional().describe('Places of the mentions in each cell, added up.'),
+  together: z
+    .object({ sums: counted, squares: counted.nullable() })
+    .nullable()
+    .describe('Multiple by single: for each group, options by options, who mentioned both. Null for other axes.'),
+  total: z.int(),
+  filtered: z.array(z.object({ outside: z.int(), unknown: z.int() })),
+  withoutWeight: z.int(),
+};
+
 const CountArraySchema = z
   .object({
-    axes: z.array(
-      z.object({
-        kind: z.enum(['single', 'multiple']),
-        slots: z.array(
-          z.discriminatedUnion('is', [
-            z.object({ is: z.literal('code'), code: z.string() }),
-            z.object({ is: z.enum(SET_STATES) }),
-          ]),
-        ),
-      }),
-    ),
-    respondents: counted.describe('Row-major over the axes.'),
-    weights: z.object({ sums: counted, squares: counted }).nullable(),
-    ranks: z.array(z.number()).optional().describe('Places of the mentions in each cell, added up.'),
-    together: z
-      .object({ sums: counted, squares: counted.nullable() })
-      .nullable()
-      .describe('Multiple by single: for each group, options by options, who mentioned both. Null for other axes.'),
-    total: z.int(),
-    filtered: z.array(z.object({ outside: z.int(), unknown: z.int() })),
-    withoutWeight: z.int(),
+    ...plainCounts,
+    numbers: z
+      .array(z.object({ all: groupNumbers, groups: z.array(groupNumbers) }))
+      .optional()
+      .describe(
+        'Of a number that is described: of everybody, and where the table is within a variable of each position of it.',
+      ),
+    listed: z
+      .object(plainCounts)
+      .optional()
+      .describe('Of a number that is described, and has few enough values: counted value by value.'),
   })
   .openapi('CountArray');
 

@@ -33,6 +33,7 @@ export const TableAskedSchema = z
       weight: parts.weight,
       counted: parts.counted,
       mention: parts.mention,
+      as: parts.as,
       figures: parts.figures,
       ...how,
     }),

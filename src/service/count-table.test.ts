@@ -44,7 +44,7 @@ describe('counting', () => {
   });
 
   it('names the variable that has no categories', async () => {
-    const fault = await faultOf(countsOf(service, study, bodyAbout(variable('id').id)));
+    const fault = await faultOf(countsOf(service, study, bodyAbout(variable('id').id, { as: 'values' })));
     expect(fault).toMatchObject({ kind: 'unsupported', place: { variable: 'Plot holder number' } });
   });
 });

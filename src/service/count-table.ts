@@ -6,7 +6,7 @@ import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { codesWithFound } from '../core/table/positions.js';
-import { blocksOf, type Condition, type RowItem, type Sentence } from '../core/table/sentence.js';
+import { blocksOf, type Condition, isDescribed, type RowItem, type Sentence } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -132,9 +132,11 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
   const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
   const rows = sentence.rows.map((item) => {
     const variable = find(item.variable, 'rows');
-    return { ...refer(variable), slots: slotsOf(study, item, variable, sentence.within) };
+    const described = isDescribed(item, variable) ? { missing: missingOf(variable) } : null;
+    return { ...refer(variable), slots: slotsOf(study, item, variable, sentence.within), described };
   });
-  const nests = sentence.by.map((nest) => nest.map((id) => refer(find(id, 'by'))));
+  const grouping = (variable: VariableRow) => ({ ...refer(variable), missing: missingOf(variable) });
+  const nests = sentence.by.map((nest) => nest.map((id) => grouping(find(id, 'by'))));
   const within = withinOf(study, sentence, find);
   checkConditions(sentence.only, variables, ({ id }) => codesOf(study, find(id, 'only')));
   const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
@@ -145,7 +147,7 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
     respondents,
     rows,
     nests: nests.length === 0 ? [[]] : nests,
-    within: within && refer(within),
+    within: within && grouping(within),
     only: sentence.only.map((clause, k) =>
       mapClause<Condition, ConditionRef>(clause, (condition) => {
         const variable = find(condition.variable, `only[${k}]`);
@@ -153,6 +155,6 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
         return { ...refer(variable), rule, missing: missingOf(variable) };
       }),
     ),
-    weight: weight && { ...refer(weight), missing: missingOf(weight) },
+    weight: weight && grouping(weight),
   });
 }

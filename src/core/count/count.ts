@@ -299,7 +299,7 @@ function countPair(
 }
 
 /** Visits the cells that each respondent inside the mask is in; in a multiple axis that can be several. */
-function eachCell(
+export function eachCell(
   columns: readonly Countable[],
   axes: readonly CountAxis[],
   mask: Uint8Array | null,

@@ -3,13 +3,19 @@ import type { CodedColumn } from './column.js';
 import { axisOf, type Countable, type Counted, countReady, readied, type Ready } from './count.js';
 import { type Joint, jointOf } from './joint.js';
 import { nestColumns } from './nest.js';
+import type { NumberColumn } from './number-column.js';
+import { numberGroups } from './number-groups.js';
 import { firstMention, rankSums } from './places.js';
 import type { CountArray, CountAxis } from './types.js';
 
-/** A row item: its column, and of a question from slots which mention is counted. */
+/**
+ * A row item: its column, and of a question from slots which mention is counted; or numbers, to be described, and as they
+ * are listed where they are codes.
+ */
 interface CountedItem {
   column: Countable;
   slots: { as: 'first' | 'rank'; columns: readonly CodedColumn[] } | null;
+  numbers?: { column: NumberColumn; listed: CodedColumn | null } | undefined;
 }
 
 /** All that is counted for one table or for many: each row item by each nest, of the same respondents. */
@@ -19,6 +25,8 @@ export interface CountPlan extends Counted {
   nests: readonly (readonly Countable[])[];
   /** Splits each block once more. */
   within: Countable | null;
+  /** Of a column that stands across, or splits: which positions of its axis are answers. Of numbers alone it matters. */
+  answersOf?: ((column: Countable) => readonly boolean[]) | undefined;
 }
 
 /** More cells than this, over all blocks, are more than a browser holds. */
@@ -49,6 +57,8 @@ export function costOf({ rows, nests, within, respondents }: CountPlan) {
 /** A nest made ready: what is counted, and the axes that the counts are over. */
 interface ReadyNest {
   columns: readonly Countable[];
+  /** Each column by itself. */
+  grouped: readonly Countable[];
   axes: readonly CountAxis[];
 }
 
@@ -57,7 +67,7 @@ const isCoded = (column: Countable): column is CodedColumn => column.kind === 'c
 function readyNest(nest: readonly Countable[], respondents: number): ReadyNest {
   const axes = nest.map(axisOf);
   const combined = nest.length > 1 && nest.every(isCoded) ? nestColumns(nest, respondents) : null;
-  return { columns: combined ? [combined] : nest, axes };
+  return { columns: combined ? [combined] : nest, grouped: nest, axes };
 }
 
 /** The average place of mention is shown only for groups that do not overlap. */
@@ -118,6 +128,34 @@ function countJoint(
   }));
 }
 
+const everyAnswer = (column: Countable): boolean[] =>
+  axisOf(column).slots.map(({ is }) => is === (column.kind === 'sets' ? 'mentioned' : 'code'));
+
+/** More cells than these are not listed value by value beside what describes a number. */
+const MOST_LISTED = 200_000;
+
+/** The numbers of an item described in the groups of a nest; where they are few, also counted value by value. */
+function described(
+  { column, listed }: NonNullable<CountedItem['numbers']>,
+  nest: ReadyNest,
+  { within, answersOf = everyAnswer }: CountPlan,
+  ready: Ready,
+): Pick<CountArray, 'numbers' | 'listed'> {
+  const { respondents, mask, weight } = ready;
+  const grouping = (group: Countable) => ({ column: group, answers: answersOf(group) });
+  const numbers = numberGroups({
+    numbers: column,
+    nest: nest.grouped.map(grouping),
+    within: within && grouping(within),
+    respondents,
+    mask: weight?.mask ?? mask,
+    // One and the same weight for all is none.
+    weight: weight?.even === null ? weight.values : null,
+  });
+  const isShort = listed && (listed.codes.length + 1) * cellsOf(behind(nest.grouped, within)) <= MOST_LISTED;
+  return { numbers, ...(isShort ? { listed: countBlock({ column: listed, slots: null }, nest, within, ready) } : {}) };
+}
+
 /** The nests of a plan joined, where all of them are coded and nobody counts as more or less than one. */
 function joined({ nests, within, respondents, weight }: CountPlan): Joint | null {
   const columns = nests.map((nest) => behind(nest, within));
@@ -153,7 +191,13 @@ export function countPlan(plan: CountPlan): CountArray[] {
   const axes = nests.map((nest) => behind(nest, within).map(axisOf));
   const readyNests = nests.map((nest) => readyNest(nest, respondents));
   return rows.flatMap((item) => {
-    if (joint && isCoded(item.column) && !item.slots) return countJoint(item.column, joint, axes, ready);
-    return readyNests.map((nest) => countBlock(item, nest, within, ready));
+    const counted =
+      joint && isCoded(item.column) && !item.slots
+        ? countJoint(item.column, joint, axes, ready)
+        : readyNests.map((nest) => countBlock(item, nest, within, ready));
+    const { numbers } = item;
+    return numbers
+      ? counted.map((counts, k) => ({ ...counts, ...described(numbers, readyNests[k]!, plan, ready) }))
+      : counted;
   });
 }

@@ -19,11 +19,37 @@ export interface FilterTally {
   unknown: number;
 }
 
+/** The numbers of one group: all that is shown of them. */
+export interface GroupNumbers {
+  /** Respondents with a number. */
+  n: number;
+  /** What they count as together, and the squares of that; both n without a weight. */
+  weight: number;
+  weightSquares: number;
+  mean: number;
+  /** Σw(x - mean)², and Σw²(x - mean)². */
+  squares: number;
+  errorSquares: number;
+  minimum: number;
+  lowerQuartile: number;
+  median: number;
+  upperQuartile: number;
+  maximum: number;
+}
+
+/** Numbers in groups. */
+export interface NumberCounts {
+  /** Of the base: all in it; null where nobody is. */
+  all: GroupNumbers | null;
+  /** By position over the axes of what stands across; null where nobody is. */
+  groups: readonly (GroupNumbers | null)[];
+}
+
 /**
  * All that a table is made of: a dense array over one to three axes, row-major. Missing codes and blanks have positions
  * of their own, so what is an answer can be decided after counting.
  */
-export interface CountArray {
+export interface PlainCounts {
   axes: readonly CountAxis[];
   /** Unweighted respondents. */
   respondents: readonly number[];
@@ -45,4 +71,15 @@ export interface CountArray {
   filtered: readonly FilterTally[];
   /** Respondents inside the filter whose weight is blank or not above 0. */
   withoutWeight: number;
+}
+
+/** The counts of a block; of a number, with its figures. */
+export interface CountArray extends PlainCounts {
+  /**
+   * Of a number in the rows that is not listed value by value, described: of everybody, and where a further variable
+   * splits the table of each of its positions. The first axis tells who has a number then, and who has none and why.
+   */
+  numbers?: readonly NumberCounts[] | undefined;
+  /** Of a number that is described, and has few enough values: the same counts with each value on the first axis. */
+  listed?: PlainCounts | undefined;
 }

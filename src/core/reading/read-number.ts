@@ -4,6 +4,7 @@ import type { NumberSummary } from '../codebook/summary-shape.js';
 import { summarize } from '../codebook/summary.js';
 import { titleOf } from '../codebook/types.js';
 import { criticalZ } from '../numerics/distributions.js';
+import { varianceOf } from '../table/group-figures.js';
 import type { Table } from '../table/table.js';
 import { effectiveBase, figuresOf } from '../table/share.js';
 import { leftOutCheck, weightCheck } from './cross/trust.js';
@@ -23,8 +24,13 @@ function figure(value: number): string {
     : value.toLocaleString('en', { maximumFractionDigits: 1, minimumFractionDigits: 1 });
 }
 
-/** What a frequency table of a number says: what is typical, how it spreads, and the sentence. */
-export function readNumber(table: Table, confidence: number): Answer[] {
+/** The numbers of a table in figures: as they were described, or out of the values that are listed. */
+function summaryOf(table: Table): NumberSummary | null {
+  if (table.numbers) {
+    const { all } = table.numbers;
+    const variance = all && varianceOf(all);
+    return all && { ...all, sd: variance === null ? null : Math.sqrt(variance) };
+  }
   const figures = figuresOf(table);
   // Weights are brought to an average of 1, so that they add up to the respondents.
   const each = figures.base > 0 ? table.base / figures.base : 1;
@@ -35,7 +41,12 @@ export function readNumber(table: Table, confidence: number): Answer[] {
       const value = parseNumber(code);
       return value === null ? [] : [[value, times]];
     });
-  const summary = summarize(values.filter(([, times]) => times > 0));
+  return summarize(values.filter(([, times]) => times > 0));
+}
+
+/** What a frequency table of a number says: what is typical, how it spreads, and the sentence. */
+export function readNumber(table: Table, confidence: number): Answer[] {
+  const summary = summaryOf(table);
   if (!summary) return [];
   const title = titleOf(table.rows.variable);
   return [

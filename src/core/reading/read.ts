@@ -3,7 +3,7 @@ import type { AxisLevel, TableRequest } from '../assess/requests.js';
 import { assess } from '../assess.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
-import type { Level } from '../codebook/types.js';
+import { type Level, titleOf } from '../codebook/types.js';
 import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
 import type { Table, TableAxis } from '../table/table.js';
@@ -30,6 +30,7 @@ function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
 export function requestOf(shown: Table, confidence: number): TableRequest | null {
   const table = inScaleOrder(shown);
   if (table.columns === null || table.rows.multiple || table.columns.multiple || table.base === 0) return null;
+  if (table.numbers) return null;
   return {
     counts: table.cells,
     weights: table.weighted ? { sums: table.weighted.sums.cells, squares: table.weighted.squares.cells } : undefined,
@@ -55,6 +56,13 @@ export function assessmentOfTable(
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
 
+/** What is said of numbers in groups that are too many to be compared value by value. */
+const notListed = ({ rows }: Table): Answer =>
+  answer('association', QUESTIONS.association, {
+    verdict: 'Not tested.',
+    notes: [`${titleOf(rows.variable)} has too many different numbers. Cut it into bands, and these are tested.`],
+  });
+
 /** The answers beside a table, the ones that suit it; the same however its rows and columns are shown. */
 export function read(
   shown: Table,
@@ -67,7 +75,10 @@ export function read(
   const { proportions } = options;
   const expected = proportions && rowsInScaleOrder(shown, proportions);
   if (table.columns === null)
-    return isManyNumbers(table) ? readNumber(table, confidence) : readFrequency(table, confidence, expected);
+    return table.numbers || isManyNumbers(table)
+      ? readNumber(table, confidence)
+      : readFrequency(table, confidence, expected);
+  if (table.numbers) return [notListed(table)];
   if (assessment) return readCross(table, assessment, confidence, options);
   if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence, options);
   return [

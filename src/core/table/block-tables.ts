@@ -15,26 +15,32 @@ export interface BlockTables {
   /** The table of all. */
   table: Table;
   split: Split | null;
+  /** Of a number that is described, the same with its values one by one, which is read; null where they are too many. */
+  listed: { table: Table; split: Split | null } | null;
 }
 
 /**
  * The tables of a sentence, block by block, as they are shown.
- * @param counts of each block, in the order of `blocksOf`
+ * @param allCounts of each block, in the order of `blocksOf`
  */
 export function blockTables(
   sentence: Sentence,
-  counts: readonly CountArray[],
+  allCounts: readonly CountArray[],
   variables: readonly Variable[],
   display: Display = {},
 ): BlockTables[] {
   return blocksOf(sentence).map((block, k) => {
     const title = saySentence(sentenceOfBlock(block), variables);
-    const counted = counts[k];
+    const counted = allCounts[k];
     if (!counted) throw new Error(`block ${k} was not counted`);
-    if (block.within === null) {
-      return { block, title, table: asDisplayed(tabulate(block, counted, variables), display), split: null };
-    }
-    const strata = splitAsDisplayed(split(block, counted, variables), display);
-    return { block, title, table: strata.all, split: strata };
+    const tablesOf = (counts: CountArray) => {
+      if (block.within === null) {
+        return { table: asDisplayed(tabulate(block, counts, variables), display), split: null };
+      }
+      const strata = splitAsDisplayed(split(block, counts, variables), display);
+      return { table: strata.all, split: strata };
+    };
+    const listed = counted.listed && block.nest.length > 0 ? tablesOf(counted.listed) : null;
+    return { block, title, ...tablesOf(counted), listed };
   });
 }

@@ -21,8 +21,32 @@ export const FIGURE_IDS = [
   'adjusted-residual',
   'adjusted-p',
   'contribution',
+  'mean',
+  'sd',
+  'standard-error',
+  'mean-lower',
+  'mean-upper',
+  'median',
+  'lower-quartile',
+  'upper-quartile',
+  'minimum',
+  'maximum',
+  'sum',
 ] as const;
 export type FigureId = (typeof FIGURE_IDS)[number];
+
+/** What can be chosen of a number that is described in groups. */
+export const NUMBER_CHOICES = [
+  'mean',
+  'sd',
+  'standard-error',
+  'mean-limits',
+  'median',
+  'quartiles',
+  'minimum',
+  'maximum',
+  'sum',
+] as const;
 
 /** What can be chosen for the cells, in the order in which it is offered: a figure, or two that belong together. */
 export const CHOICES = [
@@ -43,6 +67,7 @@ export const CHOICES = [
   'residual',
   'adjusted-residual',
   'contribution',
+  ...NUMBER_CHOICES,
 ] as const;
 export type Choice = (typeof CHOICES)[number];
 
@@ -52,6 +77,8 @@ const FIGURES_OF: Partial<Record<Choice, readonly (readonly FigureId[])[]>> = {
   respondents: [['n']],
   limits: [['lower-limit', 'upper-limit']],
   'adjusted-residual': [['adjusted-residual', 'adjusted-p']],
+  'mean-limits': [['mean-lower', 'mean-upper']],
+  quartiles: [['lower-quartile', 'upper-quartile']],
 };
 
 /** What a choice shows, best first. @example figuresOfChoice('count') // [['weighted-n'], ['n']] */

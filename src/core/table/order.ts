@@ -95,6 +95,7 @@ export function arrange<T extends Table>(table: T, { rows, columns }: Places): T
       squares: totals(table.weighted.squares),
     },
     together: table.together && take(table.together, columns).map(pairsOf),
+    numbers: table.numbers && { ...table.numbers, columns: take(table.numbers.columns, columns) },
     places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
 }

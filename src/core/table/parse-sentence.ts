@@ -2,7 +2,7 @@ import type { Variable } from '../codebook/types.js';
 import { STANDINGS, type Standing } from '../count/set-state.js';
 import { Fault } from '../fault.js';
 import { takeOnly } from './parse-clause.js';
-import { COUNTED_WORDS, MENTION_WORDS } from './say-sentence.js';
+import { COUNTED_WORDS, MENTION_WORDS, VALUES_WORDS } from './say-sentence.js';
 import { MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 import { type Part, SentenceCursor } from './sentence-cursor.js';
 
@@ -32,6 +32,7 @@ function takeCounted(cursor: SentenceCursor): readonly Standing[] | null {
 
 /** What is wanted of a row item, where it is said here; null where it is not. */
 function takeWanted(cursor: SentenceCursor): Wanted | null {
+  if (cursor.takeWord([VALUES_WORDS])) return { as: 'values' };
   const mention = MENTIONS.find((candidate) => cursor.takeWord([MENTION_WORDS[candidate] || `${candidate} mention`]));
   if (mention !== undefined) return mention === 'any' ? {} : { mention };
   const counted = takeCounted(cursor);

@@ -1,6 +1,7 @@
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import { type Code, isAnswer, MISSING_WORDS, titleOf, type Variable } from '../codebook/types.js';
 import type { CountAxis, Slot } from '../count/types.js';
+import { NUMBER } from '../count/number-column.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { COUNTED } from './sentence.js';
 import { type Category, STANDING_WORDS, type TableAxis } from './table.js';
@@ -146,6 +147,25 @@ export function positions(
 ): Positions {
   const isQuestion = axis.kind === 'multiple' || slotAt(axis, 'mentioned') >= 0;
   return isQuestion ? positionsOfQuestion(axis, variable, used, counted) : positionsOfCodes(axis, variable);
+}
+
+/** A number that is described: one line for all who have one, and why the others have none. */
+export function positionsOfNumber(axis: CountAxis, variable: Variable): Positions {
+  const codes = axis.slots.flatMap((slot) => (slot.is === 'code' && slot.code !== NUMBER ? [slot.code] : []));
+  const labels = new Map(codesWithFound(variable, codes).map((code) => [code.code, code]));
+  const at = axis.slots.findIndex((slot) => slot.is === 'code' && slot.code === NUMBER);
+  const missing = codes.map((code): Out => {
+    const position = axis.slots.findIndex((slot) => slot.is === 'code' && slot.code === code);
+    const reason = missingText(labels.get(code) ?? { code, label: code, missing: 'other' });
+    return { positions: [position], why: 'missing', reason, variable: titleOf(variable) };
+  });
+  const title = titleOf(variable);
+  return {
+    axis: { variable, categories: [{ code: NUMBER, label: title, kind: 'number' }], multiple: false },
+    of: [at],
+    base: [at],
+    out: [...missing, blankOut(axis, variable)],
+  };
 }
 
 /** All places of an outer axis with all of an inner one, as places of the two together; nowhere stays nowhere. */

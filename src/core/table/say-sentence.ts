@@ -6,6 +6,9 @@ import { type Standing, STANDINGS } from '../count/set-state.js';
 import { and, or } from '../words.js';
 import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
 
+/** How a number is asked for that is listed, in words. */
+export const VALUES_WORDS = 'each value';
+
 /** How mentions are asked for, in words; empty where it is as usual. */
 export const MENTION_WORDS: Record<Mention, string> = {
   any: '',
@@ -136,9 +139,9 @@ export function sayOutside(clause: Clause, variables: readonly Variable[]): { of
 }
 
 /** What is wanted of a row item beside its categories. */
-function wantedOf({ variable, counted, mention = 'any' }: RowItem, variables: readonly Variable[]) {
+function wantedOf({ variable, counted, mention = 'any', as }: RowItem, variables: readonly Variable[]) {
   const isMultiple = byId(variables, variable)?.level === 'multiple';
-  return { mention: MENTION_WORDS[mention], counted: isMultiple ? sayCounted(counted) : '' };
+  return { mention: as ? VALUES_WORDS : MENTION_WORDS[mention], counted: isMultiple ? sayCounted(counted) : '' };
 }
 
 /** The sentence piece by piece, so that each noun can be told from the words between. */

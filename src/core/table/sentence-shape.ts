@@ -19,6 +19,7 @@ export type ClauseCalled<V> = ClauseOf<ConditionCalled<V>>;
 interface Wanted {
   counted?: readonly Standing[] | undefined;
   mention?: Mention | undefined;
+  as?: 'values' | undefined;
   figures?: readonly FigureChoice[] | undefined;
 }
 
@@ -26,8 +27,8 @@ interface Wanted {
 type ItemCalled<V> = V | ({ variable: V } & Wanted);
 
 /**
- * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention` and
- * `figures` are those of a single row item.
+ * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention`, `as`
+ * and `figures` are those of a single row item.
  */
 export interface PartsCalled<V> extends Wanted {
   rows: V | readonly ItemCalled<V>[];
@@ -76,6 +77,10 @@ const mention = z
   .optional()
   .describe('Of a question gathered from slots, in the rows: any mention, the first, or at which place on average.');
 
+const as = z
+  .enum(['values'])
+  .optional()
+  .describe('Of a number in the rows: listed value by value; described in figures, where absent.');
 const figures = FigureChoicesShape.optional().describe(
   'What the cells of a row item show, where that is another than the rest of the table shows.',
 );
@@ -103,7 +108,7 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
  * @param name what the schemas of its parts are called in the API's document ("" or "Called")
  */
 export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
-  const item = z.union([variable, z.strictObject({ variable, counted, mention, figures })]);
+  const item = z.union([variable, z.strictObject({ variable, counted, mention, as, figures })]);
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
     rows: z
@@ -121,6 +126,7 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
     counted,
     mention,
+    as,
     figures,
   };
 }
@@ -139,9 +145,10 @@ export const SentenceShape: z.ZodType<SentenceBody, SentenceSent> = z
   .meta({ id: 'Sentence' });
 
 /** What is wanted of a row item, without what is not said. */
-const wanted = ({ counted: of, mention: as, figures: shown }: Wanted): Wanted => ({
+const wanted = ({ counted: of, mention: mentioned, as: listed, figures: shown }: Wanted): Wanted => ({
   ...(of ? { counted: of } : {}),
-  ...(as ? { mention: as } : {}),
+  ...(mentioned ? { mention: mentioned } : {}),
+  ...(listed ? { as: listed } : {}),
   ...(shown ? { figures: shown } : {}),
 });
 

@@ -1,3 +1,4 @@
+import type { Variable } from '../codebook/types.js';
 import type { ConditionRule } from '../count/rule-shape.js';
 import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Standing } from '../count/set-state.js';
@@ -25,6 +26,8 @@ export interface RowItem {
   counted?: readonly Standing[] | undefined;
   /** Of slots in order: any mention, where it is not said; the first one; or at which place on average. */
   mention?: Mention | undefined;
+  /** Of a number: listed value by value; described in figures, where it is not said. */
+  as?: 'values' | undefined;
   /** What its cells show, where that is another than the rest of the table shows. */
   figures?: readonly FigureChoice[] | undefined;
 }
@@ -57,6 +60,10 @@ export interface Block extends Frame {
   /** Empty for a frequency table. */
   nest: Nest;
 }
+
+/** Whether a number is described in figures, and not listed value by value. */
+export const isDescribed = ({ as }: RowItem, { level }: Pick<Variable, 'level'>): boolean =>
+  level === 'number' && as !== 'values';
 
 /** Who counts in the base of a multiple-response question where nothing else is said. */
 export const COUNTED: readonly Standing[] = ['none', 'nothing'];

@@ -22,8 +22,12 @@ export interface Split {
   strata: Stratum[];
 }
 
-/** The counts over all axes but the last of those at some positions of it. */
-function slice(counts: CountArray, chosen: readonly number[]): CountArray {
+/**
+ * The counts over all axes but the last of those at some positions of it.
+ * @param stratum which of the numbers that were described are of these: 0 of everybody, then one for each position;
+ *   -1 none
+ */
+function slice(counts: CountArray, chosen: readonly number[], stratum: number): CountArray {
   const depth = counts.axes.at(-1)?.slots.length ?? 1;
   const add = (values: readonly number[], block = 1) => {
     const flat = new Array<number>(values.length / depth).fill(0);
@@ -40,6 +44,7 @@ function slice(counts: CountArray, chosen: readonly number[]): CountArray {
   return {
     ...counts,
     axes: counts.axes.slice(0, -1),
+    numbers: counts.numbers?.slice(stratum, stratum + 1),
     respondents: add(counts.respondents),
     weights: weights && { sums: add(weights.sums), squares: add(weights.squares) },
     together: together && { sums: pairs(together.sums), squares: together.squares && pairs(together.squares) },
@@ -56,10 +61,11 @@ export function split(block: Block, counts: CountArray, variables: readonly Vari
   if (!axis || block.within === null) throw new Error('a table is split by a further axis');
   const variable = named(variables, block.within);
   const { axis: within, of, base, out } = positions(axis, variable, () => false);
-  const counted = (chosen: readonly number[]) =>
+  const counted = (chosen: readonly number[], stratum = 0) =>
     slice(
       counts,
       chosen.filter((k) => k >= 0),
+      stratum,
     );
   const every = tabulate(block, counted(everyoneOn(axis)), variables);
   const lost = out.map(({ positions: outside, why, reason }): LeftOut => ({
@@ -77,7 +83,7 @@ export function split(block: Block, counts: CountArray, variables: readonly Vari
     strata: within.categories.map(({ code, label }, k) => {
       const table = tabulate(
         { ...block, only: [] },
-        { ...counted([of[k]!]), filtered: [], withoutWeight: 0 },
+        { ...counted([of[k]!], of[k]! < 0 ? -1 : of[k]! + 1), filtered: [], withoutWeight: 0 },
         variables,
       );
       const silent = table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0);

@@ -1,11 +1,12 @@
 import type { Variable } from '../codebook/types.js';
+import type { GroupNumbers } from '../count/types.js';
 import type { Standing } from '../count/set-state.js';
 
-/** A line of a table: an answer category, a multiple-response option, or who mentioned none. */
+/** A line of a table: an answer category, a multiple-response option, who mentioned none, or all who have a number. */
 export interface Category {
   code: string;
   label: string;
-  kind: 'answer' | 'option' | Standing;
+  kind: 'answer' | 'option' | 'number' | Standing;
   /** Of a nest: the category of each of its variables that this one is of, the outermost first. */
   path?: readonly Step[] | undefined;
 }
@@ -68,6 +69,12 @@ export interface Together {
   squares: number[][];
 }
 
+/** The numbers of a table, in groups. */
+export interface TableNumbers {
+  all: GroupNumbers | null;
+  columns: readonly (GroupNumbers | null)[];
+}
+
 /** A table of respondents; with a weight, also of what they count as. */
 export interface Table extends Totals {
   rows: TableAxis;
@@ -83,6 +90,11 @@ export interface Table extends Totals {
   leftOut: LeftOut[] | null;
   /** Of slots in order: at which place on average an option is mentioned, by column and in all; NaN: by nobody. */
   places?: { cells: number[][]; all: number[] } | undefined;
+  /**
+   * Of a number in the rows that is described: its one row is of all who have a number. By column and in all, null where
+   * nobody is.
+   */
+  numbers?: TableNumbers | undefined;
   /**
    * Of a multiple-response question in the rows: who mentioned something, and how all others stand to it, those who are
    * not in the base too. Absent where it is not known, or the rows are not multiple.

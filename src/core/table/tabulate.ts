@@ -2,10 +2,10 @@ import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { CountArray, CountAxis } from '../count/types.js';
 import { STANDINGS } from '../count/set-state.js';
-import { everyoneOn, type Positions, positions, positionsOfNest, slotAt } from './positions.js';
+import { everyoneOn, type Positions, positions, positionsOfNest, positionsOfNumber, slotAt } from './positions.js';
 import { sayOutside } from './say-sentence.js';
 import { type Block, COUNTED } from './sentence.js';
-import type { LeftOut, StudyTable, Table, Together, Totals } from './table.js';
+import type { LeftOut, StudyTable, Table, TableNumbers, Together, Totals } from './table.js';
 
 /** A variable that a sentence names. */
 export function named(variables: readonly Variable[], id: number): Variable {
@@ -53,7 +53,10 @@ function place({ row, nest }: Block, counts: CountArray, variables: readonly Var
     ALONE,
   );
   const counted = row.counted ?? COUNTED;
-  const rows = positions(rowAxis, named(variables, row.variable), (i) => add([i], everyColumn) > 0, counted);
+  const variable = named(variables, row.variable);
+  const rows = counts.numbers
+    ? positionsOfNumber(rowAxis, variable)
+    : positions(rowAxis, variable, (i) => add([i], everyColumn) > 0, counted);
   const columns = positionsOfNest(
     nestAxes,
     nest.map((id) => named(variables, id)),
@@ -105,6 +108,14 @@ function placesOf({ ranks, weights, respondents }: CountArray, { rows, columns, 
     cells: rows.of.map((i) => (columns?.of ?? ALONE).map((j) => mean(i, [j]))),
     all: rows.of.map((i) => mean(i, columns?.base ?? ALONE)),
   };
+}
+
+/** The numbers of all, and of each column. */
+function numbersOf({ numbers }: CountArray, { columns }: Placed): TableNumbers | undefined {
+  const [described] = numbers ?? [];
+  if (!described) return undefined;
+  const { all, groups } = described;
+  return { all, columns: (columns?.of ?? ALONE).map((j) => groups[j] ?? null) };
 }
 
 /** Who is left out, first by the clauses and the weight, then by the rows, then by what stands across. */
@@ -164,6 +175,7 @@ export function tabulate(block: Block, counts: CountArray, variables: readonly V
           }
         : null,
     places: placesOf(counts, placed),
+    numbers: numbersOf(counts, placed),
     standings: standingsOf(block, counts, placed),
     together: togetherOf(counts, placed),
     total: counts.total,

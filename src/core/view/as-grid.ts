@@ -1,7 +1,7 @@
 import { byId } from '../by-id.js';
 import type { FigureChoice } from '../table/figure-choice.js';
 import type { Shown } from '../table/shown-shape.js';
-import { columnChoices, figuresChosen, isChosen } from './figures-shown.js';
+import { choicesOf, columnChoices, figuresChosen, isChosen } from './figures-shown.js';
 import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { feetOf, letterOf } from './shared-lines.js';
@@ -19,7 +19,7 @@ const USUAL: readonly FigureChoice[] = [{ figure: 'column-percent' }];
 const BEHIND: readonly FigureChoice[] = [{ figure: 'mentions-percent' }, { figure: 'average-place' }];
 
 /** Sums of weights, percentages and places to four decimals; what is tested as exact as it is. */
-const ROUNDED: readonly Figure['unit'][] = ['count', 'percent', 'points', 'index', 'place'];
+const ROUNDED: readonly Figure['unit'][] = ['count', 'percent', 'points', 'index', 'place', 'value'];
 const rounded = (value: number) => Math.round(value * 1e4) / 1e4;
 
 /** Figures that have none for all together. */
@@ -39,6 +39,7 @@ function choicesIn({ nests }: TableView, item: ItemView, asked: GridAsked): read
     const columns = columnChoices(asked, item);
     return isChosen(columns, 'count') ? columns : [COUNT, ...columns];
   }
+  if (item.number) return [COUNT, ...choicesOf(asked, item)];
   return [COUNT, ...(item.figures ?? asked.figures ?? USUAL), ...BEHIND];
 }
 

@@ -7,6 +7,7 @@ import { scalePlacesOf } from '../table/scale-order.js';
 import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
 import type { Table, Totals } from '../table/table.js';
 import { cellsOf, comparedFigures } from './compared-figures.js';
+import { numberFigures } from './number-figures.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
 /** What is worked out of a table beside its counts; null where nothing can be compared. */
@@ -189,13 +190,15 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
   const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
   return {
     title,
-    figures: [
-      ...countsOf(table),
-      ...percentagesOf(table),
-      ...comparedFigures(table, extras.confidence ?? CONFIDENCE),
-      ...placesOf(table),
-      ...testedOf(table, extras),
-    ],
+    figures: table.numbers
+      ? [...countsOf(table), ...numberFigures(table, table.numbers, extras.confidence ?? CONFIDENCE)]
+      : [
+          ...countsOf(table),
+          ...percentagesOf(table),
+          ...comparedFigures(table, extras.confidence ?? CONFIDENCE),
+          ...placesOf(table),
+          ...testedOf(table, extras),
+        ],
     feet: feetOf(table),
     base: table.base,
     bases,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { axis, tableOf } from '../reading/axes.fixtures.js';
 import { assessmentOfTable } from '../reading/read.js';
-import { type Choice, CHOICES, type FigureChoice } from '../table/figure-choice.js';
+import { type Choice, CHOICES, type FigureChoice, NUMBER_CHOICES } from '../table/figure-choice.js';
 import { blockView } from './block-view.js';
 import { choicesOf, columnChoices, figuresChosen, percentOf, showsLetters } from './figures-shown.js';
 import { extrasOf } from './whole-view.js';
@@ -32,9 +32,9 @@ describe('the figures of cells', () => {
     ]);
     const [index] = figuresChosen(cross, [{ figure: 'index', decimals: 3 }]);
     expect(index).toMatchObject({ id: 'index', decimals: 3 });
-    // A table of groups has all that can be chosen, but what is of options, and a second count.
-    const overlapping: Choice[] = ['mentions', 'mentions-percent', 'average-place', 'respondents'];
-    for (const choice of CHOICES.filter((id) => !overlapping.includes(id)))
+    // A table of groups has all that can be chosen, but what is of options or of numbers, and a second count.
+    const others: Choice[] = ['mentions', 'mentions-percent', 'average-place', 'respondents', ...NUMBER_CHOICES];
+    for (const choice of CHOICES.filter((id) => !others.includes(id)))
       expect(ids(list('column-percent', choice)).length, choice).toBeGreaterThanOrEqual(
         choice === 'column-percent' ? 1 : 2,
       );

@@ -1,7 +1,15 @@
 import { byId } from '../by-id.js';
-import { type Choice, type FigureChoice, figuresOfChoice } from '../table/figure-choice.js';
+import { type Choice, type FigureChoice, figuresOfChoice, NUMBER_CHOICES } from '../table/figure-choice.js';
 import type { Percent } from '../table/share.js';
 import type { BlockView, Figure, FigureId, ItemView } from './types.js';
+
+/** The figures that were chosen, for the table or for an item. */
+interface Chosen {
+  figures?: readonly FigureChoice[] | undefined;
+}
+
+/** What figures are chosen for. */
+type Item = Chosen & { number?: boolean | undefined };
 
 /** What cells show where nothing was chosen. */
 const USUAL: readonly FigureChoice[] = [{ figure: 'column-percent' }, { figure: 'count' }];
@@ -16,20 +24,40 @@ const USUAL_COLUMNS: readonly FigureChoice[] = [
   { figure: 'average-place' },
 ];
 
-/** The figures that were chosen, for the table or for an item. */
-interface Chosen {
-  figures?: readonly FigureChoice[] | undefined;
+/** What is shown of a number in groups where nothing was chosen, and of one that stands alone. */
+const USUAL_NUMBER: readonly FigureChoice[] = [{ figure: 'mean' }, { figure: 'sd' }, { figure: 'median' }];
+const USUAL_NUMBER_ALONE: readonly FigureChoice[] = [
+  { figure: 'respondents' },
+  { figure: 'count' },
+  { figure: 'mean' },
+  { figure: 'mean-limits' },
+  { figure: 'sd' },
+  { figure: 'median' },
+  { figure: 'quartiles' },
+  { figure: 'minimum' },
+  { figure: 'maximum' },
+];
+
+/** Of numbers, what a whole table shows is chosen where it says something of numbers at all. */
+function numberChoices(chosen: readonly FigureChoice[] | undefined, usual: readonly FigureChoice[]) {
+  const isOfNumber = ({ figure }: FigureChoice) => NUMBER_CHOICES.some((choice) => choice === figure);
+  return chosen?.some(isOfNumber) === true
+    ? chosen.filter((choice) => isOfNumber(choice) || choice.figure === 'count' || choice.figure === 'respondents')
+    : usual;
 }
 
 /**
  * What the cells of a cross table show: what was chosen for the item, or for the table, or what is usual.
  * @example choicesOf({}) // [{ figure: 'column-percent' }, { figure: 'count' }]
  */
-export const choicesOf = (shown: Chosen, item: Chosen = {}): readonly FigureChoice[] =>
-  item.figures ?? shown.figures ?? USUAL;
+export function choicesOf(shown: Chosen, item: Item = {}): readonly FigureChoice[] {
+  if (item.figures) return item.figures;
+  return item.number === true ? numberChoices(shown.figures, USUAL_NUMBER) : (shown.figures ?? USUAL);
+}
 
 /** The columns of a frequency table; where lines have no order, shares are added up only if that was chosen. */
-export function columnChoices(shown: Chosen, item: Chosen & Pick<ItemView, 'ordered'>): readonly FigureChoice[] {
+export function columnChoices(shown: Chosen, item: Item & Pick<ItemView, 'ordered'>): readonly FigureChoice[] {
+  if (item.number === true && !item.figures) return numberChoices(shown.figures, USUAL_NUMBER_ALONE);
   const chosen = item.figures ?? shown.figures;
   return chosen ?? USUAL_COLUMNS.filter(({ figure }) => figure !== 'cumulative-percent' || item.ordered);
 }

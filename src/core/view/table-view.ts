@@ -73,6 +73,7 @@ export function tableView(title: string, blocks: readonly ViewedBlock[], across:
       variable: rows.variable.id,
       ordered: isOrdered(rows),
       multiple: rows.multiple,
+      number: line[0]!.table.numbers !== undefined,
       leaves: sharedLeaves(line.map(({ table }) => rowLeaves(table))),
     };
   });

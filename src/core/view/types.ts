@@ -5,9 +5,11 @@ export type { FigureId };
 
 /**
  * What a figure counts in: respondents or their weights, these as independence gives them, percent from 0 to 100,
- * points between two percentages, a share of 100 that is the same, a place, a residual, a probability, a text.
+ * points between two percentages, a share of 100 that is the same, a place, a residual, a probability, a text, what a
+ * number variable is counted in.
  */
-export type Unit = 'count' | 'expected' | 'percent' | 'points' | 'index' | 'place' | 'residual' | 'p' | 'text';
+export type Unit =
+  'count' | 'expected' | 'percent' | 'points' | 'index' | 'place' | 'residual' | 'p' | 'text' | 'value';
 
 /** One figure of every cell of a block, at full precision; null where a cell has none. */
 export interface Figure {
@@ -72,6 +74,8 @@ export interface ItemView {
   /** A question whose options overlap: its lines are options. */
   multiple: boolean;
   leaves: Leaf[];
+  /** A number that is described: it has one line, and each of its figures says something else of it. */
+  number: boolean;
   /** The figures of its cells that were chosen for it alone. */
   figures?: readonly FigureChoice[] | undefined;
 }

@@ -68,27 +68,31 @@ function answerOf(
   { table, assessment, reading }: Found,
   { letters, confidence }: Pick<AnswerOptions, 'letters' | 'confidence'>,
 ): TableAnswer {
-  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null, confidence));
-  return blockAnswer(view, { item: 0, nest: 0 }, assessment, reading);
+  // Cells are those of values that are not shown where a number is described.
+  const ofCells = table.numbers ? null : assessment;
+  const view = viewOfTable(title, table, extrasOf(table, ofCells, letters ?? null, confidence));
+  const said = assessment && table.numbers ? { ...assessment, cells: null } : assessment;
+  return blockAnswer(view, { item: 0, nest: 0 }, said, reading);
 }
 
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
 export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
   const { order, last, confidence = 0.95, predicted, percent, exact, letters } = asked;
   const options: ReadOptions = { predicted, percent };
-  const alone = (title: string, table: Table): TableAnswer => {
-    const assessment = assessed(table, confidence, exact);
-    const reading = read(table, assessment?.cells ? assessment : null, confidence, options);
+  const alone = (title: string, table: Table, listed: Table = table): TableAnswer => {
+    const assessment = assessed(listed, confidence, exact);
+    const reading = read(listed, assessment?.cells ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
-  const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
-    if (!split) return { ...alone(title, table), within: null };
-    const assessment = assessSplit(split, confidence);
-    const reading = readSplit(split, assessment, confidence, options);
-    const within = split.strata.map(({ code, label, table: own }) => ({
+  const answered = ({ title, table, split, listed }: BlockTables): BlockAnswer => {
+    if (!split) return { ...alone(title, table, listed?.table), within: null };
+    const ofRead = listed?.split ?? split;
+    const assessment = assessSplit(ofRead, confidence);
+    const reading = readSplit(ofRead, assessment, confidence, options);
+    const within = split.strata.map(({ code, label, table: own }, k) => ({
       code,
       label,
-      table: alone(`${title}: ${label}`, own),
+      table: alone(`${title}: ${label}`, own, ofRead.strata[k]?.table),
     }));
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };

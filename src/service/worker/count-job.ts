@@ -2,11 +2,13 @@ import type { ConditionRule } from '../../core/count/rule-shape.js';
 import { parseNumber } from '../../core/codebook/number.js';
 import { type ClauseOf, mapClause } from '../../core/count/clause.js';
 import type { CodedColumn } from '../../core/count/column.js';
-import { asCountable } from '../../core/count/count.js';
+import { asCountable, axisOf, type Countable } from '../../core/count/count.js';
 import { filter, type FilterCondition } from '../../core/count/filter.js';
+import { numberColumn } from '../../core/count/number-column.js';
 import { countPlan } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
+import { COUNTED } from '../../core/table/sentence.js';
 import { cachedColumn } from './column-cache.js';
 
 /** A column by its id, with the variable's title for messages. */
@@ -15,18 +17,30 @@ export interface ColumnRef {
   title: string;
 }
 
+/** A column that sorts respondents into groups, with its codes that are no answer. */
+export type GroupingRef = ColumnRef & { missing: string[] };
+
+/**
+ * A row item; of a question the slots in the order of mention, where its options are counted by their place; of a number
+ * that is described and not listed, the codes that are no answer.
+ */
+export interface RowRef extends ColumnRef {
+  slots: { as: 'first' | 'rank'; columns: number[] } | null;
+  described: { missing: string[] } | null;
+}
+
 export type ConditionRef = ColumnRef & { rule: ConditionRule; missing: string[] };
 
 export interface CountJob {
   file: string;
   respondents: number;
-  /** Row items; of a question the slots in the order of mention, where its options are counted by their place. */
-  rows: (ColumnRef & { slots: { as: 'first' | 'rank'; columns: number[] } | null })[];
+  /** Row items. */
+  rows: RowRef[];
   /** The columns of each nest, the outermost first. */
-  nests: ColumnRef[][];
-  within: ColumnRef | null;
+  nests: GroupingRef[][];
+  within: GroupingRef | null;
   only: ClauseOf<ConditionRef>[];
-  weight: (ColumnRef & { missing: string[] }) | null;
+  weight: GroupingRef | null;
 }
 
 /** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
@@ -41,6 +55,12 @@ export function countInStudy(job: CountJob): CountArray[] {
   );
   const { mask, tallies } = filter(clauses, job.respondents);
   const countable = ({ column, title }: ColumnRef) => asCountable(cachedColumn(job.file, column), title);
+  const answers = new Map<Countable, readonly boolean[]>();
+  const grouping = (ref: GroupingRef) => {
+    const column = countable(ref);
+    answers.set(column, answersOf(column, ref.missing));
+    return column;
+  };
   const coded = (column: number): CodedColumn[] => {
     const cached = cachedColumn(job.file, column);
     return cached.kind === 'coded' ? [cached] : [];
@@ -50,13 +70,26 @@ export function countInStudy(job: CountJob): CountArray[] {
     mask,
     filtered: tallies,
     weight: job.weight ? weightsOf(job.file, job.weight) : null,
-    rows: job.rows.map(({ slots, ...row }) => ({
-      column: countable(row),
-      slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) },
-    })),
-    nests: job.nests.map((nest) => nest.map(countable)),
-    within: job.within && countable(job.within),
+    rows: job.rows.map(({ slots, described, ...row }) => {
+      if (described) {
+        const cached = cachedColumn(job.file, row.column);
+        const column = numberColumn(cached, row.title, described.missing);
+        const listed = cached.kind === 'coded' ? cached : null;
+        return { column: column.answered, slots: null, numbers: { column, listed } };
+      }
+      return { column: countable(row), slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
+    }),
+    nests: job.nests.map((nest) => nest.map(grouping)),
+    within: job.within && grouping(job.within),
+    answersOf: (column) => answers.get(column) ?? [],
   });
+}
+
+/** Of a question who is in its base, of codes those that are answers. */
+function answersOf(column: Countable, missing: readonly string[]): boolean[] {
+  if (column.kind === 'sets')
+    return axisOf(column).slots.map(({ is }) => is === 'mentioned' || COUNTED.some((standing) => standing === is));
+  return axisOf(column).slots.map((slot) => slot.is === 'code' && !missing.includes(slot.code));
 }
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */

@@ -1,6 +1,7 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
+import { type FigureLine, figureLines } from './figure-lines.js';
 import { figureText } from './format.js';
 import { INK_WORDS, inkOf } from './ink.js';
 import { Hatch } from '../../kit/Hatch.js';
@@ -11,28 +12,11 @@ function valueAt({ figures }: BlockView, id: FigureId, row: number, column: numb
   return typeof value === 'number' ? value : null;
 }
 
-/** Figures that stand on one line with the one before them. */
-const BESIDE: readonly FigureId[] = ['upper-limit', 'adjusted-p'];
-
-interface LineProps {
-  figure: Figure;
-  /** The figure that stands on its line. */
-  beside: Figure | undefined;
-  row: number;
-  column: number;
-  shown: Shown;
-}
-
-/** One line of a cell; what it is stands over the table, in the same order, and beside the pointer. */
-function Line({ figure, beside, row, column, shown }: LineProps) {
+/** What stands on one line of a cell. */
+export function lineText({ figure, beside }: FigureLine, row: number, column: number, shown: Shown): string {
   const text = (of: Figure) => figureText(of, of.cells[row]?.[column] ?? null, shown);
-  const [own, other] = [text(figure), beside ? text(beside) : ''];
-  const between = figure.id === 'lower-limit' ? '–' : ' ';
-  return (
-    <span className={css['n']} title={figure.label}>
-      {own === '' ? '\u00a0' : other === '' ? own : `${own}${between}${other}`}
-    </span>
-  );
+  const [own, other] = [text(figure), beside ? text(beside.figure) : ''];
+  return other === '' ? own : `${own}${beside?.between ?? ''}${other}`;
 }
 
 interface Props {
@@ -49,18 +33,17 @@ interface Props {
 
 /** A cell of a cross table: its figures one under the other, letters under them all, hatched where it departs. */
 export function BlockCell({ block, figures, row, column, isTotal, shown, read }: Props) {
-  const [main, ...others] = figures.filter(({ id }) => id !== 'letters');
+  const [main, ...others] = figureLines(figures);
   const above = String(byId(figures, 'letters')?.cells[row]?.[column] ?? '');
-  const lines = others.flatMap((figure, k) => {
-    if (BESIDE.includes(figure.id)) return [];
-    const next = others[k + 1];
-    const beside = next && BESIDE.includes(next.id) ? next : undefined;
-    return [<Line key={figure.id} {...{ figure, beside, row, column, shown }} />];
-  });
+  const text = (line: FigureLine) => lineText(line, row, column, shown);
   const written = (
     <>
-      <span className={css['main']}>{main && figureText(main, main.cells[row]?.[column] ?? null, shown)}</span>
-      {lines}
+      <span className={css['main']}>{main && text(main)}</span>
+      {others.map((line) => (
+        <span key={line.figure.id} className={css['n']} title={line.label}>
+          {text(line) || '\u00a0'}
+        </span>
+      ))}
       {above !== '' && (
         <span className={css['letter']} title={`Higher than in ${above}`}>
           <span className="sr-only">higher than in </span>

@@ -23,7 +23,9 @@ interface Props {
 
 /** What the cells of a cross table show: the most used in sight, all others one step behind. */
 export function CellChoices({ shown, setShown, views, tested, compared, multiple, items = [] }: Props) {
-  const choices = choicesOf(shown);
+  const all = views.flatMap((view) => view.items);
+  const isOfNumbers = all.every(({ number }) => number);
+  const choices = choicesOf(shown, { number: isOfNumbers });
   const choose = (figures: typeof choices | null) =>
     setShown({ ...shown, figures: figures ? [...figures] : undefined });
   const lettersShown = hasLetters(choices);
@@ -32,16 +34,18 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
   const whole: FigureScope = { name: 'the whole table', choices, choose, own: shown.figures !== undefined };
   return (
     <>
-      <Segmented
-        label="Percentages"
-        value={percentage ?? 'none'}
-        of={[
-          ['column-percent', multiple ? 'respondents %' : 'column %'],
-          ['row-percent', 'row %'],
-          ...(isOther ? [[percentage, FIGURE_WORDS[percentage].name] as const] : []),
-        ]}
-        choose={(chosen) => chosen !== 'none' && choose(withPercentage(choices, chosen))}
-      />
+      {!isOfNumbers && (
+        <Segmented
+          label="Percentages"
+          value={percentage ?? 'none'}
+          of={[
+            ['column-percent', multiple ? 'respondents %' : 'column %'],
+            ['row-percent', 'row %'],
+            ...(isOther ? [[percentage, FIGURE_WORDS[percentage].name] as const] : []),
+          ]}
+          choose={(chosen) => chosen !== 'none' && choose(withPercentage(choices, chosen))}
+        />
+      )}
       <Toggle on={isChosen(choices, 'count')} onClick={() => choose(toggled(choices, 'count'))}>
         n
       </Toggle>

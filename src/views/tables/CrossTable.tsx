@@ -1,11 +1,13 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
+import { capital } from '../../core/reading/words.js';
 import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
 import { feetOf, letterOf } from '../../core/view/shared-lines.js';
 import type { BlockView, ItemView, NestView, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
-import { BlockCell } from './BlockCell.js';
+import { BlockCell, lineText } from './BlockCell.js';
+import { figureLines } from './figure-lines.js';
 import { number } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
@@ -26,16 +28,14 @@ interface Props {
 /** More lines than these scroll under their heading. */
 const TALL = 16;
 
-/** What stands on each line of the cells of an item, from the top. */
+/** What stands on each line of the cells of an item, from the top; of a number each line says so itself. */
 function lineNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): string[] {
-  const figures = blocks.flatMap((block) => figuresChosen(block, choicesOf(shown, item)));
-  const lines = figures.filter(({ id }) => id !== 'letters' && id !== 'adjusted-p' && id !== 'upper-limit');
-  return [
-    ...new Set(lines.map(({ id, label }) => (id === 'lower-limit' ? label.replace('lower limit', 'limits') : label))),
-  ];
+  if (item.number) return [];
+  const lines = blocks.flatMap((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
+  return [...new Set(lines.map(({ label }) => label))];
 }
 
-/** What the figures of the cells are, over the lines, where they are the same in all items. */
+/** What the figures of the cells are, over the lines. */
 function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'>) {
   const names = items.map((item, at) => lineNames(item, blocks[at] ?? [], shown));
   const longest = Math.max(...names.map(({ length }) => length));
@@ -98,8 +98,33 @@ interface LinesProps extends Props {
   at: number;
 }
 
+/** A number described: a line for each of its figures. */
+function NumberLines({ view, shown, read, item, at }: LinesProps) {
+  const blocks = view.blocks[at] ?? [];
+  const lines = blocks.map((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
+  return lines[0]?.map(({ label, figure }, k) => (
+    <tr key={figure.id}>
+      <th scope="row" className={css['name']}>
+        {capital(label)}
+      </th>
+      {lines.map((own, nest) =>
+        view.nests[nest]?.leaves.map(({ is, code }, column) => (
+          <td
+            key={`${nest} ${code}`}
+            className={is === 'total' ? css['all'] : undefined}
+            onClick={read && (() => read({ item: at, nest }))}
+          >
+            {own[k] && <span className={k === 0 ? css['main'] : undefined}>{lineText(own[k], 0, column, shown)}</span>}
+          </td>
+        )),
+      )}
+    </tr>
+  ));
+}
+
 /** The lines of one item: a cell for each column of each nest. */
 function Lines({ view, shown, read, item, at }: LinesProps) {
+  if (item.number) return <NumberLines {...{ view, shown, read, item, at }} />;
   const blocks = view.blocks[at] ?? [];
   const figures = blocks.map((block) => figuresChosen(block, choicesOf(shown, item)));
   return item.leaves.map((leaf, row) => (

@@ -51,17 +51,9 @@ export function Histogram({
   );
 }
 
-/** The figures of a number variable, over all respondents with an answer. */
-export function NumberFigures({ study, variable }: { study: string; variable: RosterVariable }) {
+/** A picture of a number that stands alone, over all respondents with an answer. */
+export function NumberPicture({ study, variable }: { study: string; variable: RosterVariable }) {
   const { detail } = useDetail(study, variable.id);
-  if (!detail?.summary) return null;
-  return (
-    <>
-      <Figures summary={detail.summary} />
-      {detail.histogram && <Histogram histogram={detail.histogram} width={672} height={120} />}
-      {!variable.countable && (
-        <p className={css['below']}>It has too many different numbers to list them one by one.</p>
-      )}
-    </>
-  );
+  if (!detail?.histogram) return null;
+  return <Histogram histogram={detail.histogram} width={672} height={120} />;
 }

@@ -58,6 +58,7 @@ function optionsOf(from: readonly RosterVariable[]) {
 /** The variables that the slots of a sentence offer, and its slots. */
 function placesOf({ draft, variables, change }: Props) {
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
+  const lines = variables.filter(({ countable, level }) => (countable || level === 'number') && level !== 'text');
   const find = (id: number | undefined) => byId(variables, id);
   const rowPlace = (at: number): VariableSlot => {
     const variableId = draft.rows[at]?.variable ?? null;
@@ -69,7 +70,7 @@ function placesOf({ draft, variables, change }: Props) {
       offer: first ? 'Choose a variable' : '+ row',
       ask: 'What goes down?',
       variable: variableId,
-      from: variable && !variable.countable ? [...tabular, variable] : tabular,
+      from: variable && !lines.includes(variable) ? [...lines, variable] : lines,
       put: (id) => change(withRow(draft, at, id)),
       remove: draft.rows.length > 1 && variableId !== null ? () => change(withoutRow(draft, at)) : undefined,
     };

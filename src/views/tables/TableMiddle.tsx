@@ -4,7 +4,7 @@ import { titleOf } from '../../core/codebook/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
-import type { TableView } from '../../core/view/types.js';
+import type { FigureId, TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
 import { soleOn } from './draft.js';
 import { csvAddress } from './csv-address.js';
@@ -12,7 +12,8 @@ import type { BlockAt } from './CrossTable.js';
 import type { FigureScope } from './FigureMenu.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
-import { NumberFigures } from './NumberFigures.js';
+import { NumberChoice } from './NumberChoice.js';
+import { NumberPicture } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { StratumChoice } from './StratumChoice.js';
 import { TableGestures } from './TableGestures.js';
@@ -61,6 +62,14 @@ function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft'
           choose={(mention) => changeItem({ mention: mention === 'any' ? undefined : mention })}
         />
       )}
+      {variable?.level === 'number' && item && (
+        <NumberChoice
+          study={view.study.id}
+          variable={variable}
+          listed={item.as === 'values'}
+          list={(listed) => changeItem({ as: listed ? 'values' : undefined })}
+        />
+      )}
       {any?.rows.multiple && (
         <StandingsLine table={any} counted={item?.counted} change={(counted) => changeItem({ counted })} />
       )}
@@ -92,16 +101,15 @@ function itemScopes(
 /** The table of a sentence with all that acts on it. */
 export function TableMiddle(props: Props) {
   const { view, draft, sentence, title, shows, shown, show, change, saved, saving, swap, standing } = props;
-  const { at, table, split, each, extras, problem } = shows;
+  const { table, split, problem } = shows;
   const any = table ?? split?.all ?? null;
   const study = view.study.id;
   const copying = useCopyTable(viewsShown(shows), shown, { toast: saving.setToast, fail: saving.setTrouble });
-  const itemVariable = byId(view.variables, draft.rows[at.item]?.variable);
   const views = viewsShown(shows);
   const items = itemScopes(draft, change, shown, views);
+  const has = (id: FigureId) => views.some(({ blocks }) => blocks.flat().some(({ figures }) => byId(figures, id)));
+  const alone = byId(view.variables, draft.rows.length === 1 ? draft.rows[0]?.variable : undefined);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
-  const has = (part: 'marks' | 'letters') =>
-    extras[part] !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
   return (
     <>
       {any && (
@@ -110,7 +118,7 @@ export function TableMiddle(props: Props) {
           setShown={show}
           views={views}
           items={items}
-          tested={has('marks')}
+          tested={has('adjusted-residual')}
           compared={has('letters')}
           multiple={any.mentions !== null}
           copy={copying.byButton}
@@ -127,17 +135,17 @@ export function TableMiddle(props: Props) {
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
       <HeadingTools />
       {problem && <Problem {...problem} />}
-      {isPlain && itemVariable?.level === 'number' && <NumberFigures study={study} variable={itemVariable} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}
-        gestures={any && <TableGestures shown={shown} setShown={show} ordered={any.rows.variable.level !== 'number'} />}
+        gestures={any && <TableGestures shown={shown} setShown={show} ordered={any.numbers === undefined} />}
         shows={shows}
         shown={shown}
         title={title}
         within={split ? titleOf(split.within.variable) : ''}
         read={props.read}
       />
+      {isPlain && any && alone?.level === 'number' && <NumberPicture study={study} variable={alone} />}
     </>
   );
 }

@@ -12,6 +12,7 @@ import { BaseLine } from './BaseLine.js';
 import { CoMentionTable } from './CoMentionTable.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
+import { NumberTable } from './NumberTable.js';
 import { StratumTable } from './StratumTable.js';
 import { type Shows, viewsShown } from './use-table.js';
 import css from './table.module.css';
@@ -31,7 +32,8 @@ function Nothing({ why }: { why: string }) {
 /** The shares of each column as a bar, where each respondent is in one row and one column. */
 function StackedChart({ table, title }: { table: Table; title: string }) {
   const { rows, columns } = table;
-  if (!columns || rows.multiple || columns.multiple || rows.categories.length > MOST_CHARTED) return null;
+  if (!columns || rows.multiple || columns.multiple || table.numbers) return null;
+  if (rows.categories.length > MOST_CHARTED) return null;
   return (
     <figure className={css['chart']}>
       <h2>
@@ -77,7 +79,11 @@ function WholeTable({
           <NamedText>{item.title}</NamedText>
         </h2>
       )}
-      <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} handled={items.length === 1} />
+      {item.number ? (
+        <NumberTable item={item} block={blocks[k]![0]!} shown={shown} />
+      ) : (
+        <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} handled={items.length === 1} />
+      )}
     </section>
   ));
 }

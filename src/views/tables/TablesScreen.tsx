@@ -3,7 +3,7 @@ import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
 import { saySentence } from '../../core/table/say-sentence.js';
-import { variablesOf } from '../../core/table/sentence.js';
+import { isDescribed, variablesOf } from '../../core/table/sentence.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
 import { Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
@@ -52,7 +52,7 @@ function TablesPage({ study }: { study: string }) {
     variablesOf(asked).every((id) => view.variables.some((variable) => variable.id === id));
   const sentence = isThere ? asked : null;
   const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
-  const countable = rowsOf.every((variable) => variable.countable);
+  const countable = rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable));
   // The code of a stratum is one of this variable, and says nothing of another.
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;
@@ -67,7 +67,8 @@ function TablesPage({ study }: { study: string }) {
     draft,
     saved,
     change,
-    axes: { rows: any?.rows ?? null, by: any?.columns ?? null },
+    // The headings of a number's figures are no categories of it.
+    axes: { rows: any?.numbers ? null : (any?.rows ?? null), by: any?.columns ?? null },
     fail: saving.setTrouble,
   });
   const swap = () => {

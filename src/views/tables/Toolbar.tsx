@@ -31,9 +31,9 @@ interface Props {
 
 /** The columns of frequency tables. */
 function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'setShown' | 'views' | 'items'>) {
-  const { ordered } = views[0]!.items[0]!;
+  const { ordered, number } = views[0]!.items[0]!;
   const offered = choicesFor(views);
-  const choices = columnChoices(shown, { ordered });
+  const choices = columnChoices(shown, { ordered, number });
   const whole: FigureScope = {
     name: 'the whole table',
     choices: shown.figures ? choices : choices.filter(({ figure }) => offered.includes(figure)),

@@ -1,4 +1,4 @@
-import { type Choice, CHOICES, figuresOfChoice } from '../../core/table/figure-choice.js';
+import { type Choice, CHOICES, figuresOfChoice, NUMBER_CHOICES } from '../../core/table/figure-choice.js';
 import { byId } from '../../core/by-id.js';
 import type { TableView } from '../../core/view/types.js';
 
@@ -30,6 +30,18 @@ export const FIGURE_WORDS: Record<Choice, Words> = {
     about: 'The residual in standard errors, with p adjusted over all cells of the table.',
   },
   contribution: { name: 'share of χ²', about: 'The part of χ² that the cell makes up, from 0 to 1.' },
+  mean: { name: 'mean', about: 'The average.' },
+  sd: { name: 'standard deviation', about: 'How far numbers are from their mean, as a rule; with n − 1.' },
+  'standard-error': {
+    name: 'standard error',
+    about: 'How far the mean can be off by chance; with a weight, linearised.',
+  },
+  'mean-limits': { name: 'limits of the mean', about: "95% limits, by Student's t." },
+  median: { name: 'median', about: 'Half of the numbers are below it.' },
+  quartiles: { name: 'quartiles', about: 'A quarter of the numbers is below the first, and above the second.' },
+  minimum: { name: 'minimum', about: 'The least number.' },
+  maximum: { name: 'maximum', about: 'The largest number.' },
+  sum: { name: 'sum', about: 'All numbers added up.' },
 };
 
 /** Figures as they are offered, those together that answer the same kind of question. */
@@ -41,6 +53,7 @@ export const FIGURE_GROUPS: readonly (readonly [string, readonly Choice[]])[] = 
   ['Counts', ['count', 'respondents', 'mentions', 'average-place']],
   ['Against all', ['index', 'difference', 'letters']],
   ['Against chance', ['expected', 'residual', 'adjusted-residual', 'contribution']],
+  ['Of numbers', NUMBER_CHOICES],
 ];
 
 /** What can be chosen of a table: what one of its blocks has; unweighted counts where there are others beside. */

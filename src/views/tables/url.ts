@@ -36,12 +36,13 @@ export function toQuery(
 ): string {
   const name = (id: number | null) => byId(variables, id)?.name;
   const query = new URLSearchParams();
-  draft.rows.forEach(({ variable, counted, mention, figures }, k) => {
+  draft.rows.forEach(({ variable, counted, mention, as, figures }, k) => {
     const called = name(variable);
     if (called === undefined) return;
     query.append('rows', called);
     if (counted !== undefined) query.set(ofItem('counted', k), counted.join(' '));
     if (mention !== undefined) query.set(ofItem('mention', k), mention);
+    if (as !== undefined) query.set(ofItem('as', k), as);
     if (figures !== undefined) query.set(ofItem('cells', k), sayFigures(figures));
   });
   for (const nest of draft.by) {
@@ -105,7 +106,9 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
     const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
     const figures = readFigures(query.get(ofItem('cells', k)) ?? '');
     if (variable === null) return [];
+    const as = query.get(ofItem('as', k)) === 'values' ? ({ as: 'values' } as const) : {};
     const wishes = {
+      ...as,
       ...(counted ? { counted } : {}),
       ...(mention ? { mention } : {}),
       ...(figures ? { figures } : {}),

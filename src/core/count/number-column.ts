@@ -1,0 +1,95 @@
+import { parseNumber } from '../codebook/number.js';
+import { Fault } from '../fault.js';
+import { type CodedColumn, type Column, lowBits, wordAt } from './column.js';
+
+/** A column of numbers, ready to be described in groups. */
+export interface NumberColumn {
+  /** Each number that somebody has, upwards. */
+  distinct: Float64Array;
+  /** For each respondent the place of their number in `distinct`; -1: they have none. */
+  place: Int32Array;
+  /** Whether a respondent has a number, and if not why: NUMBER first, then each code that is no answer. */
+  answered: CodedColumn;
+}
+
+/** The code under which all who have a number are counted. No number is written so. */
+export const NUMBER = 'number';
+
+/** Each number once, upwards, and for each value its place among them; -1 for what is not a number. */
+function placesOf(values: Float64Array): Pick<NumberColumn, 'distinct' | 'place'> {
+  const sorted = values.filter((value) => !Number.isNaN(value)).sort();
+  let length = 0;
+  for (let k = 0; k < sorted.length; k++) if (k === 0 || sorted[k] !== sorted[k - 1]) sorted[length++] = sorted[k]!;
+  const distinct = sorted.slice(0, length);
+  const place = new Int32Array(values.length);
+  for (let k = 0; k < values.length; k++) {
+    const value = values[k]!;
+    let [low, high] = [0, Number.isNaN(value) ? -1 : length];
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if (distinct[middle]! < value) low = middle + 1;
+      else high = middle;
+    }
+    place[k] = high < 0 ? -1 : low;
+  }
+  return { distinct, place };
+}
+
+// A column's values never change, and one is asked for again and again.
+const known = new WeakMap<object, Pick<NumberColumn, 'distinct' | 'place'>>();
+
+function knownPlaces(of: object, values: () => Float64Array) {
+  const places = known.get(of) ?? placesOf(values());
+  known.set(of, places);
+  return places;
+}
+
+const narrow = (length: number, codes: number) => (codes < 256 ? new Uint8Array(length) : new Uint16Array(length));
+
+/**
+ * A column as numbers. What is no number, and numbers that are codes of no answer, are told apart in `answered`.
+ * @param missing codes that are no answer
+ * @throws Fault where it holds no numbers at all: free text, or several answers each
+ * @example
+ * const age = { kind: 'coded', values: Uint8Array.of(2, 1, 0, 3), codes: ['41', '17', '99'] };
+ * numberColumn(age, 'Age', ['99']).place; // Int32Array.of(0, 1, -1, -1)
+ */
+export function numberColumn(column: Column, title: string, missing: readonly string[]): NumberColumn {
+  if (column.kind === 'coded') return ofCodes(column, missing);
+  if (column.kind === 'number') return ofNumbers(column, missing);
+  throw new Fault('unsupported', `${title} holds no numbers.`, 'Choose a variable with categories.', {
+    variable: title,
+  });
+}
+
+function ofCodes(column: CodedColumn, missing: readonly string[]): NumberColumn {
+  const { values, codes } = column;
+  const numbers = [NaN, ...codes.map((code) => (missing.includes(code) ? NaN : (parseNumber(code) ?? NaN)))];
+  const distinct = Float64Array.from([...new Set(numbers.filter((number) => !Number.isNaN(number)))]).sort();
+  const places = Int32Array.from(numbers, (number) => (Number.isNaN(number) ? -1 : distinct.indexOf(number)));
+  const gone = codes.filter((_, k) => places[k + 1] === -1);
+  const folded = [0, ...codes.map((code, k) => (places[k + 1] === -1 ? gone.indexOf(code) + 2 : 1))];
+  const place = new Int32Array(values.length);
+  const answered = narrow(values.length, gone.length + 2);
+  for (let k = 0; k < values.length; k++) {
+    place[k] = places[values[k]!]!;
+    answered[k] = folded[values[k]!]!;
+  }
+  return { distinct, place, answered: { kind: 'coded', values: answered, codes: [NUMBER, ...gone] } };
+}
+
+function ofNumbers(column: Extract<Column, { kind: 'number' }>, missing: readonly string[]): NumberColumn {
+  const { values, words } = column;
+  const { distinct, place: all } = knownPlaces(values, () => values);
+  const gone = missing.filter((code) => parseNumber(code) !== null);
+  const codeAt = new Map(gone.map((code, k) => [distinct.indexOf(parseNumber(code)!), k + 2]));
+  codeAt.delete(-1);
+  const place = codeAt.size === 0 ? all : all.map((at) => (codeAt.has(at) ? -1 : at));
+  const answered = narrow(values.length, gone.length + words.length + 2);
+  const low = lowBits(values);
+  for (let k = 0; k < values.length; k++) {
+    const word = all[k] === -1 ? wordAt(low, k) : 0;
+    answered[k] = all[k] === -1 ? (word === 0 ? 0 : gone.length + 1 + word) : (codeAt.get(all[k]!) ?? 1);
+  }
+  return { distinct, place, answered: { kind: 'coded', values: answered, codes: [NUMBER, ...gone, ...words] } };
+}

@@ -1,0 +1,170 @@
+import type { Countable, Counted } from './count.js';
+import { axisOf, eachCell } from './count.js';
+import type { NumberColumn } from './number-column.js';
+import type { GroupNumbers, NumberCounts } from './types.js';
+
+/** A column that sorts respondents into groups, and which of its positions are answers. */
+export interface Grouping {
+  column: Countable;
+  answers: readonly boolean[];
+}
+
+interface Asked extends Omit<Counted, 'filtered'> {
+  numbers: Pick<NumberColumn, 'distinct' | 'place'>;
+  nest: readonly Grouping[];
+  within: Grouping | null;
+}
+
+/** Numbers of one group, upwards: places in `distinct`, and what each counts as. */
+interface Entries {
+  distinct: Float64Array;
+  places: Int32Array;
+  weights: Float64Array | null;
+}
+
+/**
+ * The value at a position among the values of a group, each as often as it counts, counted from 0.
+ * @param each what weights are multiplied by to be 1 on average
+ */
+function valueAt({ distinct, places, weights }: Entries, position: number, each: number): number {
+  if (!weights) return distinct[places[position]!]!;
+  let passed = 0;
+  for (let k = 0; k < places.length; k++) {
+    passed += each * weights[k]!;
+    if (position < passed) return distinct[places[k]!]!;
+  }
+  return distinct[places.at(-1)!]!;
+}
+
+/** A quantile by linear interpolation between order statistics (type 7 of Hyndman and Fan 1996). */
+function quantile(entries: Entries, q: number, each: number): number {
+  const h = (entries.places.length - 1) * q;
+  const low = valueAt(entries, Math.floor(h), each);
+  return low + (h - Math.floor(h)) * (valueAt(entries, Math.ceil(h), each) - low);
+}
+
+/** The mean, with what rounding took from it put back, and the sums of squares about it. */
+function about(length: number, value: (k: number) => number, weight: (k: number) => number) {
+  let [sum, whole] = [0, 0];
+  for (let k = 0; k < length; k++) {
+    sum += weight(k) * value(k);
+    whole += weight(k);
+  }
+  let mean = sum / whole;
+  let rest = 0;
+  for (let k = 0; k < length; k++) rest += weight(k) * (value(k) - mean);
+  mean += rest / whole;
+  let [squares, errorSquares, weightSquares] = [0, 0, 0];
+  for (let k = 0; k < length; k++) {
+    const [w, from] = [weight(k), value(k) - mean];
+    squares += w * from * from;
+    errorSquares += w * w * from * from;
+    weightSquares += w * w;
+  }
+  return { mean, squares, errorSquares, weight: whole, weightSquares };
+}
+
+function describe(entries: Entries): GroupNumbers | null {
+  const { distinct, places, weights } = entries;
+  const n = places.length;
+  if (n === 0) return null;
+  const value = (k: number) => distinct[places[k]!]!;
+  const one = () => 1;
+  const moments = about(n, value, weights ? (k) => weights[k]! : one);
+  const each = n / moments.weight;
+  const median = quantile(entries, 0.5, each);
+  return {
+    n,
+    ...moments,
+    minimum: value(0),
+    lowerQuartile: quantile(entries, 0.25, each),
+    median,
+    upperQuartile: quantile(entries, 0.75, each),
+    maximum: value(n - 1),
+  };
+}
+
+/** Numbers sorted upwards, each with what it counts as. */
+function sorted(places: Int32Array, weights: Float64Array | null): Pick<Entries, 'places' | 'weights'> {
+  if (!weights) return { places: places.sort(), weights };
+  // A key holds the place and where it stood: both come back out of it exactly.
+  const length = places.length;
+  const keys = Float64Array.from(places, (place, k) => place * length + k).sort();
+  return {
+    places: Int32Array.from(keys, (key) => Math.floor(key / length)),
+    weights: Float64Array.from(keys, (key) => weights[key % length]!),
+  };
+}
+
+/** Cells of a nest, row-major, of which each respondent of its base is in one. */
+function baseOf(nest: readonly Grouping[]): boolean[] {
+  return nest.reduce<boolean[]>(
+    (base, { answers }) => base.flatMap((isAbove) => answers.map((isAnswer) => isAbove && isAnswer)),
+    [true],
+  );
+}
+
+/** Which groups a respondent in a cell is in: of each stratum the whole is its first group, cells stand behind it. */
+function groupsOf(nest: readonly Grouping[], within: Grouping | null) {
+  const base = baseOf(nest);
+  const width = base.length + 1;
+  const depth = within ? within.answers.length : 1;
+  const each = (cell: number, put: (group: number) => void) => {
+    const [at, slot] = [Math.floor(cell / depth), cell % depth];
+    const strata = within ? [...(within.answers[slot] === true ? [0] : []), slot + 1] : [0];
+    for (const stratum of strata) {
+      put(stratum * width + 1 + at);
+      if (base[at] === true) put(stratum * width);
+    }
+  };
+  const strata = within ? depth + 1 : 1;
+  const lists = Array.from({ length: base.length * depth }, (_, cell) => {
+    const list: number[] = [];
+    each(cell, (group) => list.push(group));
+    return list;
+  });
+  return { width, strata, lists };
+}
+
+/**
+ * The numbers of respondents described in groups: of each cell of a nest, and of all in its base; within a further
+ * variable first of everybody with an answer to it, and then of each of its positions.
+ * @example
+ * const age = { kind: 'coded', values: Uint8Array.of(2, 1, 0), codes: ['41', '17'] };
+ * const numbers = numberColumn(age, 'Age', []);
+ * numberGroups({ numbers, nest: [], within: null, respondents: 3, mask: null, weight: null })[0].all.mean; // 29
+ */
+export function numberGroups({ numbers, nest, within, respondents, mask, weight }: Asked): NumberCounts[] {
+  const { distinct, place } = numbers;
+  const { width, strata, lists } = groupsOf(nest, within);
+  const columns = [...nest, ...(within ? [within] : [])].map(({ column }) => column);
+  const everyone = (visit: (cell: number, respondent: number) => void) => {
+    const counted = (cell: number, k: number) => {
+      if (place[k] !== -1) visit(cell, k);
+    };
+    eachCell(columns, columns.map(axisOf), mask, respondents, counted);
+  };
+  const ends = new Int32Array(width * strata + 1);
+  everyone((cell) => {
+    for (const group of lists[cell]!) ends[group + 1]!++;
+  });
+  for (let group = 0; group < width * strata; group++) ends[group + 1]! += ends[group]!;
+  const filled = ends.slice();
+  const places = new Int32Array(ends.at(-1)!);
+  const weights = weight && new Float64Array(places.length);
+  everyone((cell, k) => {
+    for (const group of lists[cell]!) {
+      const at = filled[group]!++;
+      places[at] = place[k]!;
+      if (weights) weights[at] = weight[k]!;
+    }
+  });
+  return Array.from({ length: strata }, (_, stratum): NumberCounts => {
+    const part = <T extends Int32Array | Float64Array>(values: T, group: number) =>
+      values.subarray(ends[stratum * width + group], ends[stratum * width + group + 1]) as T;
+    const described = Array.from({ length: width }, (__, group) =>
+      describe({ distinct, ...sorted(part(places, group), weights && part(weights, group)) }),
+    );
+    return { all: described[0] ?? null, groups: described.slice(1) };
+  });
+}

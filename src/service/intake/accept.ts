@@ -31,7 +31,8 @@ import { land } from '../land.js';
 import { keepWorking } from '../workings.js';
 import type { ReadIn } from '../../core/intake/read-in-shape.js';
 import { type ColumnDecision, type Decided, decide } from './decide.js';
-import { doneWith, noteDone } from './done.js';
+import { doneInStudy } from './done-in-study.js';
+import { noteDone } from './done.js';
 import { awaitIntake, inTurn } from './read.js';
 import { folderOf, partFile } from './record.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
@@ -61,17 +62,8 @@ export function acceptIntake(service: Service, id: string, acceptance: Acceptanc
   );
 }
 
-/** The study that an intake became; null: it became none yet. */
-async function acceptedAs(service: Service, id: string): Promise<string | null> {
-  const done = await doneWith(service, id);
-  if (done?.is !== 'accepted' || done.study === null || !existsSync(studyFile(service, done.study))) return null;
-  // The server may have ended before it was cleared away.
-  await rm(folderOf(service, id), { recursive: true, force: true });
-  return done.study;
-}
-
 async function accept(service: Service, id: string, acceptance: Acceptance): Promise<string> {
-  const before = await acceptedAs(service, id);
+  const before = await doneInStudy(service, id);
   if (before !== null) return before;
   const intake = await awaitIntake(service, id);
   const { read, fault, codebook: sent } = intake;

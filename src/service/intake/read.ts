@@ -6,6 +6,7 @@ import { plainColumns } from '../../core/intake/plain-columns.js';
 import type { RunningRead, Service } from '../context.js';
 import { type PlainFault, plainFault } from '../jobs/crossing.js';
 import { CLOSED } from '../jobs/lane.js';
+import { doneInStudy } from './done-in-study.js';
 import { folderOf, partFile, rawFile, readRecord, writeRecord } from './record.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
 
@@ -78,6 +79,7 @@ function viewOf(service: Service, record: IntakeRecord): Intake {
 
 /** An intake as it stands. One that was left half-read, by a server that ended, is read again. */
 export async function findIntake(service: Service, id: string): Promise<Intake> {
+  await doneInStudy(service, id);
   const record = await readRecord(service, id);
   if (!record.read && !record.fault && !service.readings.has(id)) begin(service, record);
   return viewOf(service, record);

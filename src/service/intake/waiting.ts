@@ -1,6 +1,7 @@
 import { readdir, rm } from 'node:fs/promises';
 import { intakesFolder, type Service } from '../context.js';
 import type { IntakeRecord } from '../../core/intake/intake-shape.js';
+import { doneInStudy } from './done-in-study.js';
 import { noteDone } from './done.js';
 import { stopReading } from './read.js';
 import { folderOf, readRecord } from './record.js';
@@ -20,12 +21,16 @@ function untilOf({ waitingDays }: Service, created: string): Date | null {
   return waitingDays === 0 ? null : new Date(new Date(created).getTime() + waitingDays * DAY_MS);
 }
 
+/** A file that waits; null where it is in a study already. */
+const recordOf = async (service: Service, id: string) =>
+  (await doneInStudy(service, id)) === null ? readRecord(service, id) : null;
+
 /** Files that wait, the newest first. */
 export async function waitingIntakes(service: Service): Promise<WaitingIntake[]> {
   const names = await readdir(intakesFolder(service));
   const intakes = await Promise.all(
     // One that is being accepted or discarded at this moment is gone.
-    names.map((name) => readRecord(service, name).catch(() => null)),
+    names.map((name) => recordOf(service, name).catch(() => null)),
   );
   return intakes
     .flatMap((record) => {

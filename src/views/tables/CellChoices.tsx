@@ -46,9 +46,11 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
           choose={(chosen) => chosen !== 'none' && choose(withPercentage(choices, chosen))}
         />
       )}
-      <Toggle on={isChosen(choices, 'count')} onClick={() => choose(toggled(choices, 'count'))}>
-        n
-      </Toggle>
+      {!isOfNumbers && (
+        <Toggle on={isChosen(choices, 'count')} onClick={() => choose(toggled(choices, 'count'))}>
+          n
+        </Toggle>
+      )}
       {compared && (
         <Toggle
           on={lettersShown}

@@ -39,6 +39,7 @@ function lineNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): 
 function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'>) {
   const names = items.map((item, at) => lineNames(item, blocks[at] ?? [], shown));
   const longest = Math.max(...names.map(({ length }) => length));
+  if (longest === 0) return 'Figure';
   return Array.from({ length: longest }, (_, line) => {
     const here = new Set(names.flatMap((lines) => lines[line] ?? []));
     return (
@@ -104,7 +105,7 @@ function NumberLines({ view, shown, read, item, at }: LinesProps) {
   const lines = blocks.map((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
   return lines[0]?.map(({ label, figure }, k) => (
     <tr key={figure.id}>
-      <th scope="row" className={css['name']}>
+      <th scope="row" className={`${css['name'] ?? ''} ${css['figureName'] ?? ''}`}>
         {capital(label)}
       </th>
       {lines.map((own, nest) =>

@@ -25,7 +25,8 @@ export function figureText(
 ): string {
   if (typeof value !== 'number') return value ?? (unit === 'percent' && id !== 'upper-limit' ? '·' : '');
   if (unit === 'p') return value < LEAST_P ? 'p < .001' : `p ${value.toFixed(decimals).replace(/^0/, '')}`;
-  const size = decimals === 0 ? whole(Math.abs(value)) : Math.abs(value).toFixed(decimals);
+  const places = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
+  const size = Math.abs(value).toLocaleString('en', places);
   const isZero = Number(value.toFixed(decimals)) === 0;
   const sign = isZero ? '' : value < 0 ? '−' : SIGNED.includes(unit) && id !== 'contribution' ? '+' : '';
   return `${sign}${size}${unit === 'percent' && signs === true ? '%' : ''}`;

@@ -21,7 +21,11 @@ function respondents(): Record<string, string>[] {
   const text = readFileSync(join(ROOT, 'demo', 'fernhill.csv'), 'utf8');
   const [heading = '', ...lines] = text.split(/\r?\n/).filter((line) => /^(id|\d+),/.test(line));
   const names = heading.split(',');
-  return lines.map((line) => Object.fromEntries(line.split(',').map((value, k) => [names[k] ?? '', value])));
+  // Remarks before the last column may hold commas.
+  return lines.map((line) => ({
+    ...Object.fromEntries(line.split(',').map((value, k) => [names[k] ?? '', value])),
+    w: line.slice(line.lastIndexOf(',') + 1),
+  }));
 }
 
 /** Numbers described from the file alone: what is shown must be the same. */

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import Papa from 'papaparse';
 import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { accessibilityProblems, find, named, says } from './browser.js';
@@ -19,13 +20,7 @@ interface WholeTable {
 /** The demo's respondents, as its file has them. */
 function respondents(): Record<string, string>[] {
   const text = readFileSync(join(ROOT, 'demo', 'fernhill.csv'), 'utf8');
-  const [heading = '', ...lines] = text.split(/\r?\n/).filter((line) => /^(id|\d+),/.test(line));
-  const names = heading.split(',');
-  // Remarks before the last column may hold commas.
-  return lines.map((line) => ({
-    ...Object.fromEntries(line.split(',').map((value, k) => [names[k] ?? '', value])),
-    w: line.slice(line.lastIndexOf(',') + 1),
-  }));
+  return Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true }).data;
 }
 
 /** Numbers described from the file alone: what is shown must be the same. */

@@ -442,11 +442,11 @@ describe('tables', () => {
     expect(type).toContain('text/csv');
     expect(body.split('\r\n')).toEqual([
       expect.stringContaining('Crops'),
-      'Crops,respondents,% of respondents,% of mentions',
-      'Beans,2,40,50',
-      'Onions,2,40,50',
-      'None of these,1,20,',
-      'Ticked nothing,1,20,',
+      'Crops,respondents,% of respondents,mentions,% of mentions',
+      'Beans,2,40,2,50',
+      'Onions,2,40,2,50',
+      'None of these,1,20,,',
+      'Ticked nothing,1,20,,',
       'All who answered,5',
       'Mentions,4',
       'Mentions per respondent,0.8',
@@ -700,11 +700,10 @@ describe('codebook', () => {
     const { body } = await call<VariableDetail>(server, 'GET', `/studies/${id}/variables/${await idOf(id, 'w')}`);
     expect(body.summary).toMatchObject({ n: 3000, minimum: 0, maximum: 2999 / 7 });
     expect(body.blank).toBe(1);
-    const refused = await call<ProblemBody>(server, 'POST', `/studies/${id}/counts`, {
-      rows: await idOf(id, 'w'),
-      by: null,
-      only: [],
-    });
+    const sentence = { rows: await idOf(id, 'w'), by: null, only: [] };
+    const described = await call<Counts>(server, 'POST', `/studies/${id}/counts`, sentence);
+    expect(described.body.numbers?.[0]?.all).toMatchObject({ n: 3000, maximum: 2999 / 7 });
+    const refused = await call<ProblemBody>(server, 'POST', `/studies/${id}/counts`, { ...sentence, as: 'values' });
     expect(refused.status).toBe(422);
     expect(refused.body.detail).toContain('too many different numbers');
   });

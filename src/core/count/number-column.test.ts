@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Column } from './column.js';
-import { lowBits } from './column.js';
+import { type Column, lowBits } from './column.js';
 import { NUMBER, numberColumn } from './number-column.js';
 
 /** Numbers with words among them, as they are kept: which word is told in the bits of a NaN. */

@@ -1,10 +1,9 @@
-import type { Countable, Counted } from './count.js';
-import { axisOf, eachCell } from './count.js';
+import { axisOf, type Countable, type Counted, eachCell } from './count.js';
 import type { NumberColumn } from './number-column.js';
 import type { GroupNumbers, NumberCounts } from './types.js';
 
 /** A column that sorts respondents into groups, and which of its positions are answers. */
-export interface Grouping {
+interface Grouping {
   column: Countable;
   answers: readonly boolean[];
 }
@@ -84,17 +83,35 @@ function describe(entries: Entries): GroupNumbers | null {
   };
 }
 
-/** Numbers sorted upwards, each with what it counts as. */
-function sorted(places: Int32Array, weights: Float64Array | null): Pick<Entries, 'places' | 'weights'> {
+type Sorted = Pick<Entries, 'places' | 'weights'>;
+
+/** Sorts by comparing: for few numbers out of many different ones. */
+function byComparing(places: Int32Array, weights: Float64Array | null): Sorted {
   if (!weights) return { places: places.sort(), weights };
-  // A key holds the place and where it stood: both come back out of it exactly.
-  const length = places.length;
-  const keys = Float64Array.from(places, (place, k) => place * length + k).sort();
+  const order = Array.from(places.keys()).sort((a, b) => places[a]! - places[b]!);
   return {
-    places: Int32Array.from(keys, (key) => Math.floor(key / length)),
-    weights: Float64Array.from(keys, (key) => weights[key % length]!),
+    places: Int32Array.from(order, (k) => places[k]!),
+    weights: Float64Array.from(order, (k) => weights[k]!),
   };
 }
+
+/** Sorts by counting how often each place occurs: one pass over the numbers, and one over the places. */
+function byCounting(places: Int32Array, weights: Float64Array | null, distinct: number): Sorted {
+  const starts = new Int32Array(distinct + 1);
+  for (let k = 0; k < places.length; k++) starts[places[k]! + 1]!++;
+  for (let place = 0; place < distinct; place++) starts[place + 1]! += starts[place]!;
+  const sorted = { places: new Int32Array(places.length), weights: weights && new Float64Array(places.length) };
+  for (let k = 0; k < places.length; k++) {
+    const at = starts[places[k]!]!++;
+    sorted.places[at] = places[k]!;
+    if (sorted.weights) sorted.weights[at] = weights![k]!;
+  }
+  return sorted;
+}
+
+/** Numbers upwards, each with what it counts as. */
+const sorted = (places: Int32Array, weights: Float64Array | null, distinct: number): Sorted =>
+  distinct > 2 * places.length ? byComparing(places, weights) : byCounting(places, weights, distinct);
 
 /** Cells of a nest, row-major, of which each respondent of its base is in one. */
 function baseOf(nest: readonly Grouping[]): boolean[] {
@@ -163,7 +180,7 @@ export function numberGroups({ numbers, nest, within, respondents, mask, weight 
     const part = <T extends Int32Array | Float64Array>(values: T, group: number) =>
       values.subarray(ends[stratum * width + group], ends[stratum * width + group + 1]) as T;
     const described = Array.from({ length: width }, (__, group) =>
-      describe({ distinct, ...sorted(part(places, group), weights && part(weights, group)) }),
+      describe({ distinct, ...sorted(part(places, group), weights && part(weights, group), distinct.length) }),
     );
     return { all: described[0] ?? null, groups: described.slice(1) };
   });

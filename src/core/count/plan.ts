@@ -9,8 +9,8 @@ import { firstMention, rankSums } from './places.js';
 import type { CountArray, CountAxis } from './types.js';
 
 /**
- * A row item: its column, and of a question from slots which mention is counted; or numbers, to be described, and as they
- * are listed where they are codes.
+ * A row item: its column, and of a question from slots which mention is counted; or numbers, to be described, and as
+ * they are listed where they are codes.
  */
 interface CountedItem {
   column: Countable;
@@ -25,7 +25,7 @@ export interface CountPlan extends Counted {
   nests: readonly (readonly Countable[])[];
   /** Splits each block once more. */
   within: Countable | null;
-  /** Of a column that stands across, or splits: which positions of its axis are answers. Of numbers alone it matters. */
+  /** Of a column that stands across, or splits: which positions of its axis are answers. It matters to numbers. */
   answersOf?: ((column: Countable) => readonly boolean[]) | undefined;
 }
 

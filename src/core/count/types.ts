@@ -49,7 +49,7 @@ export interface NumberCounts {
  * All that a table is made of: a dense array over one to three axes, row-major. Missing codes and blanks have positions
  * of their own, so what is an answer can be decided after counting.
  */
-export interface PlainCounts {
+interface PlainCounts {
   axes: readonly CountAxis[];
   /** Unweighted respondents. */
   respondents: readonly number[];

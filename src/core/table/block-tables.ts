@@ -15,7 +15,7 @@ export interface BlockTables {
   /** The table of all. */
   table: Table;
   split: Split | null;
-  /** Of a number that is described, the same with its values one by one, which is read; null where they are too many. */
+  /** Of a number that is described, the same with its values one by one, which is read; null where there is none. */
   listed: { table: Table; split: Split | null } | null;
 }
 

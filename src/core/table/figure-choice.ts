@@ -1,39 +1,37 @@
 import { z } from 'zod';
 
 /** Figures of a cell, by which a renderer asks for them. */
-export const FIGURE_IDS = [
-  'n',
-  'weighted-n',
-  'column-percent',
-  'row-percent',
-  'total-percent',
-  'cumulative-percent',
-  'lower-limit',
-  'upper-limit',
-  'mentions',
-  'mentions-percent',
-  'average-place',
-  'index',
-  'difference',
-  'letters',
-  'expected',
-  'residual',
-  'adjusted-residual',
-  'adjusted-p',
-  'contribution',
-  'mean',
-  'sd',
-  'standard-error',
-  'mean-lower',
-  'mean-upper',
-  'median',
-  'lower-quartile',
-  'upper-quartile',
-  'minimum',
-  'maximum',
-  'sum',
-] as const;
-export type FigureId = (typeof FIGURE_IDS)[number];
+export type FigureId =
+  | 'n'
+  | 'weighted-n'
+  | 'column-percent'
+  | 'row-percent'
+  | 'total-percent'
+  | 'cumulative-percent'
+  | 'lower-limit'
+  | 'upper-limit'
+  | 'mentions'
+  | 'mentions-percent'
+  | 'average-place'
+  | 'index'
+  | 'difference'
+  | 'letters'
+  | 'expected'
+  | 'residual'
+  | 'adjusted-residual'
+  | 'adjusted-p'
+  | 'contribution'
+  | 'mean'
+  | 'sd'
+  | 'standard-error'
+  | 'mean-lower'
+  | 'mean-upper'
+  | 'median'
+  | 'lower-quartile'
+  | 'upper-quartile'
+  | 'minimum'
+  | 'maximum'
+  | 'sum';
 
 /** What can be chosen of a number that is described in groups. */
 export const NUMBER_CHOICES = [
@@ -88,7 +86,7 @@ export const figuresOfChoice = (choice: Choice): readonly (readonly FigureId[])[
 export const MOST_DECIMALS = 6;
 
 /** A figure that was chosen for the cells, with its own decimals where these are not the usual ones. */
-export const FigureChoiceShape = z
+const FigureChoiceShape = z
   .strictObject({
     figure: z
       .enum(CHOICES)

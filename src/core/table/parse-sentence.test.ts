@@ -100,6 +100,14 @@ describe('a sentence', () => {
       only: [{ variable: 3, is: 'between', from: 60, to: null }],
     });
   });
+  it('takes a number that is to be listed', () => {
+    const listed = { rows: [{ variable: 3, as: 'values' }], by: [[2]] };
+    expect(parseSentence('Age, each value, by Site', VARIABLES)).toMatchObject(listed);
+    expect(parseSentence('Site and Age (each value)', VARIABLES).rows).toEqual([
+      { variable: 2 },
+      { variable: 3, as: 'values' },
+    ]);
+  });
   it('takes a list with commas, nests, and what is wanted of an item', () => {
     expect(
       parseSentence('Site, Age band and Crops grown (first mention) by Site and Age band split by Site', VARIABLES),

@@ -88,6 +88,7 @@ describe('a sentence', () => {
     ],
     [say(1, { only: [{ or: [site('1'), age(60)] }] }), 'Site, only where Site is Mill Row or Age 60 and over'],
     [say(3, { rows: [{ variable: 3, mention: 'first' }], by: [[1]] }), 'Crops, first mention, by Site'],
+    [say(2, { rows: [{ variable: 2, as: 'values' }], by: [[1]] }), 'Age, each value, by Site'],
     [say(3, { rows: [{ variable: 3, counted: [] }] }), 'Crops, of those who mentioned something'],
     [
       say(3, { rows: [{ variable: 3, mention: 'rank', counted: [] }, { variable: 1 }] }),

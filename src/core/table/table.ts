@@ -91,8 +91,8 @@ export interface Table extends Totals {
   /** Of slots in order: at which place on average an option is mentioned, by column and in all; NaN: by nobody. */
   places?: { cells: number[][]; all: number[] } | undefined;
   /**
-   * Of a number in the rows that is described: its one row is of all who have a number. By column and in all, null where
-   * nobody is.
+   * Of a number in the rows that is described: its one row is of all who have a number. By column and in all, null
+   * where nobody is.
    */
   numbers?: TableNumbers | undefined;
   /**

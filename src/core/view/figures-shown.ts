@@ -1,7 +1,7 @@
 import { byId } from '../by-id.js';
 import { type Choice, type FigureChoice, figuresOfChoice, NUMBER_CHOICES } from '../table/figure-choice.js';
 import type { Percent } from '../table/share.js';
-import type { BlockView, Figure, FigureId, ItemView } from './types.js';
+import type { BlockView, Figure, ItemView } from './types.js';
 
 /** The figures that were chosen, for the table or for an item. */
 interface Chosen {
@@ -100,13 +100,16 @@ const canStand = ({ figure }: FigureChoice, choices: readonly FigureChoice[]) =>
  * as those of mentions where options do not overlap, and where the block has nothing of what was chosen.
  */
 export function figuresChosen(block: BlockView, choices: readonly FigureChoice[]): Figure[] {
-  const own = choices.filter((choice) => canStand(choice, choices)).flatMap((choice) => figuresFor(block, choice));
-  const isWithout = choices.some(({ figure }) => PERCENTAGES[figure]) && !own.some(({ unit }) => unit === 'percent');
-  const first: FigureId[] = [
-    ...(isChosen(choices, 'average-place') ? [] : (['average-place'] as const)),
-    ...(isWithout || own.length === 0 ? (['column-percent'] as const) : []),
+  const shown = choices.filter((choice) => canStand(choice, choices));
+  const isThere = shown.some((choice) => PERCENTAGES[choice.figure] && figuresFor(block, choice).length > 0);
+  const own = shown.flatMap((choice) => {
+    const isMissed = !isThere && PERCENTAGES[choice.figure] !== undefined;
+    return figuresFor(block, isMissed ? { ...choice, figure: 'column-percent' } : choice);
+  });
+  const figures = [
+    ...(isChosen(choices, 'average-place') ? [] : figuresFor(block, { figure: 'average-place' })),
+    ...(own.length > 0 ? own : figuresFor(block, { figure: 'column-percent' })),
   ];
-  const figures = [...first.flatMap((id) => byId(block.figures, id) ?? []), ...own];
   return figures.filter(({ id }, k) => figures.findIndex((figure) => figure.id === id) === k);
 }
 

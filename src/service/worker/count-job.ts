@@ -18,13 +18,13 @@ export interface ColumnRef {
 }
 
 /** A column that sorts respondents into groups, with its codes that are no answer. */
-export type GroupingRef = ColumnRef & { missing: string[] };
+type GroupingRef = ColumnRef & { missing: string[] };
 
 /**
- * A row item; of a question the slots in the order of mention, where its options are counted by their place; of a number
- * that is described and not listed, the codes that are no answer.
+ * A row item; of a question the slots in the order of mention, where its options are counted by their place; of a
+ * number that is described and not listed, the codes that are no answer.
  */
-export interface RowRef extends ColumnRef {
+interface RowRef extends ColumnRef {
   slots: { as: 'first' | 'rank'; columns: number[] } | null;
   described: { missing: string[] } | null;
 }

@@ -2,11 +2,6 @@ import type { Shown } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import type { Figure } from '../../core/view/types.js';
 
-/** A percentage from 0 to 100 with one decimal, as tables print it; a dot for nothing. */
-export function percentage(value: number | null): string {
-  return value === null ? '·' : value.toFixed(1);
-}
-
 /** A count or a ratio with so many decimals, thousands apart; empty for nothing. */
 export function number(value: number | null, decimals: number): string {
   if (value === null) return '';

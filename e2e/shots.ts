@@ -34,6 +34,11 @@ async function sent(server: Server, csv: string): Promise<string> {
 /** One picture of each main view, made from the demo data. */
 const SHOTS: readonly Shot[] = [
   { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
+  {
+    name: 'tables-numbers',
+    path: `${DEMO}/tables?rows=age&rows=satisfaction&by=site&by=season&figures=column-percent:0,letters`,
+    ready: '[data-answer=say]',
+  },
   { name: 'tables-weighted', path: `${DEMO}/tables?rows=satisfaction&by=site&weight=w`, ready: '[data-answer=say]' },
   { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
   { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },

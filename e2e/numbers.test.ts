@@ -14,6 +14,7 @@ const REFUSED = '999';
 
 /** What is asked of a table here. */
 interface WholeTable {
+  all: Record<string, (number | null)[]>;
   within: { table: { figures: Record<string, (number | null)[][]> } }[] | null;
 }
 
@@ -108,6 +109,13 @@ describe('a number in the rows, asked for by others', () => {
     expect(spring?.figures['mean']?.[0]?.[1]).toBeCloseTo(mean, 9);
     const error = Math.sqrt(((at.length / (at.length - 1)) * squares) / weight ** 2);
     expect(spring?.figures['standard-error']?.[0]?.[1]).toBeCloseTo(error, 9);
+  });
+
+  it('has its figures of all groups together too', async () => {
+    const { body } = await call<WholeTable>(session.server, 'POST', `${API}/table`, { rows: 'age', by: 'site' });
+    const { mean, median, n } = described(agesAt(null));
+    expect(body.all['mean']).toEqual([expect.closeTo(mean, 9)]);
+    expect([body.all['median'], body.all['n']]).toEqual([[median], [n]]);
   });
 
   it('is in a file with the figures that are named', async () => {

@@ -165,6 +165,10 @@ const TableAnswerSchema = z
     figures: z
       .record(z.string(), z.array(z.array(z.number().nullable())))
       .describe('By id, row by row as the table stands; percentages from 0 to 100; null where a cell has none.'),
+    all: z
+      .record(z.string(), z.array(z.number().nullable()))
+      .nullable()
+      .describe('The same of all columns together, a value for each row; null for a frequency table.'),
     letters: z
       .object({ columns: z.array(z.string().nullable()), cells: z.array(z.array(z.string())) })
       .nullable()

@@ -31,6 +31,8 @@ export interface TableAnswer {
   leftOut: LeftOut[];
   /** By id; percentages from 0 to 100. */
   figures: Record<string, Figure>;
+  /** The same of all columns together, a value for each row, where there are groups across. */
+  all: Record<string, (number | null)[]> | null;
   /** Columns compared two by two, where that was asked for: the letter of each, and those above which a cell stands. */
   letters: { columns: (string | null)[]; cells: string[][] } | null;
   tests: Assessment['tests'];
@@ -85,6 +87,8 @@ export function blockAnswer(
     footOf(block, id),
   );
   const base = footOf(block, 'base');
+  const numbers = block.figures.filter(({ unit }) => unit !== 'text');
+  const ofAll = numbers.map(({ id, cells }) => [id, cells.map(([all]) => numberOrNull(all))] as const);
   return {
     title: block.title,
     rows: items[at.item]!.leaves.flatMap(categoryOf),
@@ -107,10 +111,12 @@ export function blockAnswer(
     total: block.total,
     leftOut: block.leftOut,
     figures: Object.fromEntries(
-      block.figures
-        .filter(({ unit }) => unit !== 'text')
-        .map(({ id, cells }) => [id, cells.map((line) => ownColumns(line).map(numberOrNull))]),
+      numbers.map(({ id, cells }) => [id, cells.map((line) => ownColumns(line).map(numberOrNull))]),
     ),
+    all:
+      columns.length === 0
+        ? null
+        : Object.fromEntries(ofAll.filter(([, values]) => values.some((value) => value !== null))),
     letters: lettersIn(block),
     tests: assessment?.tests ?? {},
     measures: assessment?.measures ?? {},

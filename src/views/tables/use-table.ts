@@ -113,7 +113,8 @@ export function useTable(
   );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
-  const reading = useReading(tableRead, work, own, { proportions, sizes, predicted, percent });
+  const inexact = tableRead !== table;
+  const reading = useReading(tableRead, work, own, { proportions, sizes, predicted, percent, inexact });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

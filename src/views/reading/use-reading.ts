@@ -106,7 +106,8 @@ export function useReading(
   // Two by two is exact already.
   const larger =
     assessment?.cells && assessment.base.rows + assessment.base.columns > 4 && !assessment.tests['rao-scott'];
-  const exact = useExact(larger && !inexact ? request : null, assessment !== null && chiSquareDoubtful({ result: assessment }));
+  const isDoubtful = assessment !== null && chiSquareDoubtful({ result: assessment });
+  const exact = useExact(larger && !inexact ? request : null, isDoubtful);
   const whole = useMemo(
     () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),
     [assessment, exact.tests, own],

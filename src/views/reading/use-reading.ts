@@ -92,13 +92,12 @@ const NONE: Assessment['collapsing'] = [];
  * @param table null while there is none
  * @param own collapsing checks of axes that were regrouped
  * @param options what the reader chose; nothing of it changes a statistic
- * @param options.inexact no exact tests: of a number's values one by one they would take long and say little
  */
 export function useReading(
   table: Table | null,
   work: Work,
   own = NONE,
-  { proportions, sizes, predicted, percent, inexact = false }: ReadOptions & { inexact?: boolean } = {},
+  { proportions, sizes, predicted, percent }: ReadOptions = {},
 ): Reading {
   const extras = table && work(table);
   const assessment = extras?.assessment ?? null;
@@ -106,8 +105,7 @@ export function useReading(
   // Two by two is exact already.
   const larger =
     assessment?.cells && assessment.base.rows + assessment.base.columns > 4 && !assessment.tests['rao-scott'];
-  const isDoubtful = assessment !== null && chiSquareDoubtful({ result: assessment });
-  const exact = useExact(larger && !inexact ? request : null, isDoubtful);
+  const exact = useExact(larger ? request : null, assessment !== null && chiSquareDoubtful({ result: assessment }));
   const whole = useMemo(
     () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),
     [assessment, exact.tests, own],

@@ -106,7 +106,7 @@ function NumberLines({ view, shown, read, item, at }: LinesProps) {
   return lines[0]?.map(({ label, figure }, k) => (
     <tr key={figure.id}>
       <th scope="row" className={`${css['name'] ?? ''} ${css['figureName'] ?? ''}`}>
-        {capital(label)}
+        {label === 'n' ? label : capital(label)}
       </th>
       {lines.map((own, nest) =>
         view.nests[nest]?.leaves.map(({ is, code }, column) => (

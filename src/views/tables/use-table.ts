@@ -113,8 +113,7 @@ export function useTable(
   );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
-  const inexact = tableRead !== table;
-  const reading = useReading(tableRead, work, own, { proportions, sizes, predicted, percent, inexact });
+  const reading = useReading(tableRead, work, own, { proportions, sizes, predicted, percent });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

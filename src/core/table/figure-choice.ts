@@ -119,7 +119,7 @@ export const sayFigures = (figures: readonly FigureChoice[]): string =>
     .map(({ figure, decimals }) => (decimals === undefined ? figure : `${figure}${DECIMALS}${decimals}`))
     .join(NEXT);
 
-/** Reads them back; null where that is not what the text says. @example readFigures('row-percent:0,count') */
+/** Reads them back; null where that is not what the text says. @example readFigures('age') // null */
 export function readFigures(text: string): FigureChoice[] | null {
   const figures = text.split(NEXT).map((word) => {
     const [figure, decimals] = word.trim().split(DECIMALS);

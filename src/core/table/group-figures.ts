@@ -3,7 +3,7 @@ import type { GroupNumbers } from '../count/types.js';
 
 /**
  * The variance of the numbers of a group, with n - 1; null of one number. Weights are brought to an average of 1.
- * @example varianceOf(group) // 4 where squares are 12, and 4 respondents each count as one
+ * @example varianceOf({ n: 4, weight: 4, squares: 12 }) // 4
  */
 export function varianceOf({ n, weight, squares }: GroupNumbers): number | null {
   return n > 1 ? ((n / weight) * squares) / (n - 1) : null;

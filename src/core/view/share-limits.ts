@@ -12,7 +12,9 @@ const partAndBase = ({ cells, rowTotals, columnBases, base }: Totals, i: number,
  * linearisation, p(1-p)/v (Korn and Graubard 1998), v = n/(n-1) · [(1-p)² Σw² of the cell + p² Σw² of the rest]/W²;
  * and of the effective base, W²/Σw², where the share is 0 or 1.
  * @param j null: all columns together
- * @example shareLimits(table, 0, null, 0.95) // { lower: 0.2993, upper: 0.7007 } where 10 of 20 are in the first row
+ * @example
+ * const table = { base: 20, rowTotals: [10, 10], cells: [[10], [10]], columnBases: [20], weighted: null };
+ * shareLimits(table, 0, null, 0.95); // { lower: 0.2993, upper: 0.7007 }
  */
 export function shareLimits(table: Table, i: number, j: number | null, confidence: number) {
   const [count, respondents] = partAndBase(table, i, j);

@@ -39,7 +39,6 @@ const SHOTS: readonly Shot[] = [
     path: `${DEMO}/tables?rows=age&rows=satisfaction&by=site&by=season&figures=column-percent:0,letters`,
     ready: '[data-answer=say]',
   },
-  { name: 'tables-weighted', path: `${DEMO}/tables?rows=satisfaction&by=site&weight=w`, ready: '[data-answer=say]' },
   { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
   { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },

@@ -6,7 +6,7 @@ import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
 import type { Table, Totals } from '../table/table.js';
-import { cellsOf, comparedFigures } from './compared-figures.js';
+import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
 import { numberFigures } from './number-figures.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
@@ -24,9 +24,6 @@ export interface Extras {
 const CONFIDENCE = 0.95;
 
 type Cell = number | string | null;
-
-/** The columns of a block: all together, then each category. */
-const columnsOf = ({ columns }: Table): (number | null)[] => [null, ...(columns?.categories.map((_, j) => j) ?? [])];
 
 const named = (id: FigureId, label: string, unit: Unit, decimals: number, cells: Cell[][]): Figure => ({
   id,

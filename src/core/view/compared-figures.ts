@@ -6,7 +6,10 @@ import type { Figure } from './types.js';
 type Cells = Figure['cells'];
 
 /** The columns of a block: all together, then each category. */
-const columnsOf = ({ columns }: Table): (number | null)[] => [null, ...(columns?.categories.map((_, j) => j) ?? [])];
+export const columnsOf = ({ columns }: Table): (number | null)[] => [
+  null,
+  ...(columns?.categories.map((_, j) => j) ?? []),
+];
 
 /** One figure of each cell; `j` null is the column of all. */
 export function cellsOf(table: Table, figure: (i: number, j: number | null) => number | null): Cells {

@@ -72,13 +72,14 @@ const PERCENTAGES: Partial<Record<Choice, Percent>> = {
   'mentions-percent': 'mentions',
 };
 
+/** The percentage that stands first; null where none is shown. */
+export const mainPercentage = (choices: readonly FigureChoice[]): Choice | null =>
+  choices.find(({ figure }) => PERCENTAGES[figure])?.figure ?? null;
+
 /** Of which percentages a reading speaks: of those that stand first in the cells. */
 export function percentOf(choices: readonly FigureChoice[]): Percent {
-  for (const { figure } of choices) {
-    const percent = PERCENTAGES[figure];
-    if (percent) return percent;
-  }
-  return 'column';
+  const main = mainPercentage(choices);
+  return (main && PERCENTAGES[main]) ?? 'column';
 }
 
 /** The figures of a block that a choice shows, with the decimals that were chosen. */

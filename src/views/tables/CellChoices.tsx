@@ -1,10 +1,11 @@
 import type { Shown } from '../../api/types.js';
-import { choicesOf, isChosen } from '../../core/view/figures-shown.js';
+import { choicesOf, isChosen, mainPercentage } from '../../core/view/figures-shown.js';
 import type { TableView } from '../../core/view/types.js';
 import { Toggle } from '../../kit/kit.js';
 import { Segmented } from '../../kit/Segmented.js';
-import { hasLetters, mainPercentage, toggled, withPercentage } from './figure-edits.js';
-import { FigureMenu, type FigureScope } from './FigureMenu.js';
+import { hasLetters, toggled, withPercentage } from './figure-edits.js';
+import { FigureMenu } from './FigureMenu.js';
+import { type FigureScope, wholeTable } from './figure-scope.js';
 import { choicesFor, FIGURE_WORDS, usualDecimals } from './figure-words.js';
 
 interface Props {
@@ -26,12 +27,11 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
   const all = views.flatMap((view) => view.items);
   const isOfNumbers = all.every(({ number }) => number);
   const choices = choicesOf(shown, { number: isOfNumbers });
-  const choose = (figures: typeof choices | null) =>
-    setShown({ ...shown, figures: figures ? [...figures] : undefined });
+  const whole = wholeTable(choices, shown, setShown);
+  const { choose } = whole;
   const lettersShown = hasLetters(choices);
   const percentage = mainPercentage(choices);
   const isOther = percentage === 'total-percent' || percentage === 'mentions-percent';
-  const whole: FigureScope = { name: 'the whole table', choices, choose, own: shown.figures !== undefined };
   return (
     <>
       {!isOfNumbers && (

@@ -1,12 +1,13 @@
 import { useRef, useState } from 'react';
 import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS, type Adjustment } from '../../core/infer/adjust.js';
-import type { Choice, FigureChoice } from '../../core/table/figure-choice.js';
+import { type Choice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
 import { isChosen } from '../../core/view/figures-shown.js';
 import { Button, InlineButton, Toggle } from '../../kit/kit.js';
 import { Popover } from '../../kit/Popover.js';
 import { moved, toggled, withDecimals } from './figure-edits.js';
 import { FIGURE_GROUPS, FIGURE_WORDS } from './figure-words.js';
+import type { FigureScope } from './figure-scope.js';
 import css from './figures.module.css';
 
 const ADJUSTED: Record<Adjustment, readonly [string, string]> = {
@@ -17,16 +18,6 @@ const ADJUSTED: Record<Adjustment, readonly [string, string]> = {
     'Holds the share of false letters among those shown: the most generous.',
   ],
 };
-
-/** What figures are chosen for: the whole table, or one item of its rows. */
-export interface FigureScope {
-  name: string;
-  choices: readonly FigureChoice[];
-  /** Null: as the whole table, or as usual. */
-  choose: (choices: FigureChoice[] | null) => void;
-  /** They are its own, and not those of the whole table or the usual ones. */
-  own: boolean;
-}
 
 interface Props {
   shown: Shown;
@@ -97,7 +88,11 @@ function ChosenLine({ scope: { choices, choose }, at, there, usual, shown, setSh
             −
           </Button>
           <span aria-label={`${name}: decimals`}>{(0).toFixed(written)}</span>
-          <Button aria-label={`${name}: more decimals`} disabled={written === 6} onClick={() => write(written + 1)}>
+          <Button
+            aria-label={`${name}: more decimals`}
+            disabled={written === MOST_DECIMALS}
+            onClick={() => write(written + 1)}
+          >
             +
           </Button>
         </span>

@@ -9,7 +9,7 @@ import { Problem } from '../../kit/kit.js';
 import { soleOn } from './draft.js';
 import { csvAddress } from './csv-address.js';
 import type { BlockAt } from './CrossTable.js';
-import type { FigureScope } from './FigureMenu.js';
+import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
 import { NumberChoice } from './NumberChoice.js';

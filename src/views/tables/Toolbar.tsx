@@ -5,7 +5,8 @@ import type { TableView } from '../../core/view/types.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button } from '../../kit/kit.js';
 import { CellChoices } from './CellChoices.js';
-import { FigureMenu, type FigureScope } from './FigureMenu.js';
+import { FigureMenu } from './FigureMenu.js';
+import { type FigureScope, wholeTable } from './figure-scope.js';
 import { choicesFor, usualDecimals } from './figure-words.js';
 
 interface Props {
@@ -34,12 +35,8 @@ function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'se
   const { ordered, number } = views[0]!.items[0]!;
   const offered = choicesFor(views);
   const choices = columnChoices(shown, { ordered, number });
-  const whole: FigureScope = {
-    name: 'the whole table',
-    choices: shown.figures ? choices : choices.filter(({ figure }) => offered.includes(figure)),
-    choose: (figures) => setShown({ ...shown, figures: figures ? [...figures] : undefined }),
-    own: shown.figures !== undefined,
-  };
+  const listed = shown.figures ? choices : choices.filter(({ figure }) => offered.includes(figure));
+  const whole = wholeTable(listed, shown, setShown);
   return (
     <FigureMenu
       columns

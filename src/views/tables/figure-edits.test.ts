@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Choice, FigureChoice } from '../../core/table/figure-choice.js';
-import { hasLetters, mainPercentage, moved, toggled, withDecimals, withPercentage } from './figure-edits.js';
+import { mainPercentage } from '../../core/view/figures-shown.js';
+import { hasLetters, moved, toggled, withDecimals, withPercentage } from './figure-edits.js';
 
 const list = (...figures: Choice[]): FigureChoice[] => figures.map((figure) => ({ figure }));
 

@@ -1,14 +1,7 @@
 import { type Choice, type FigureChoice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
-import { isChosen } from '../../core/view/figures-shown.js';
+import { isChosen, mainPercentage } from '../../core/view/figures-shown.js';
 
 type Choices = readonly FigureChoice[];
-
-/** Of these the first in the list stands on top of a cell, and the bar over the table changes it. */
-const PERCENTAGES: readonly Choice[] = ['column-percent', 'row-percent', 'total-percent', 'mentions-percent'];
-
-/** The percentage that stands first; null where none is shown. */
-export const mainPercentage = (choices: Choices): Choice | null =>
-  choices.find(({ figure }) => PERCENTAGES.includes(figure))?.figure ?? null;
 
 /** The figures with another percentage in the place of the first one. */
 export function withPercentage(choices: Choices, figure: Choice): FigureChoice[] {

@@ -10,6 +10,7 @@ import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
 import { memoryOf } from './siege/memory.js';
 import { samplesFor } from './siege/samples.js';
 import { attackTimes, keepTally, readTallies, tallyOf } from './siege/tally.js';
+import { workWide } from './siege/wide-study.js';
 import { verdictTable } from './siege/verdict-table.js';
 
 /** A server that holds more than so many MiB does not keep its memory bounded. */
@@ -19,6 +20,7 @@ const STEP = 100;
 /** Of all kills, one in so many falls into an intake. */
 const INTAKES = 10;
 const CLIENTS = 50;
+const WIDE_COLUMNS = 1500;
 
 /** Works on a server with the demo study, which must end well afterwards. */
 async function underSiege(work: (server: Server) => Promise<void>, checked = true): Promise<void> {
@@ -88,6 +90,23 @@ async function manyClients(seconds: number): Promise<void> {
   }, false);
 }
 
+async function wideStudy(times: number): Promise<void> {
+  const kind = `${WIDE_COLUMNS} columns, rounds`;
+  if (tallyOf(kind).done >= times) return;
+  await underSiege(async (server) => {
+    const { asked, health, wrong } = await workWide(server, WIDE_COLUMNS, times);
+    const p99 = health[Math.floor(health.length * 0.99)] ?? NaN;
+    if (p99 > 50) wrong.push(`99% of health are answered within ${Math.round(p99)} ms, over 50`);
+    const answers = {
+      asked,
+      'ms for half of health': Math.round(health[health.length >> 1] ?? NaN),
+      'ms for 99% of health': Math.round(p99),
+      'ms for the slowest': Math.round(health.at(-1) ?? NaN),
+    };
+    keepTally(kind, { done: times, answers, wrong, memory: memoryOf(server.process.pid) });
+  }, false);
+}
+
 /**
  * Kills the server, sends it broken files and broken requests, and has many clients ask at once. Goes on where it was
  * broken off, and prints a table of what came of it.
@@ -95,8 +114,15 @@ async function manyClients(seconds: number): Promise<void> {
  * @param files how many broken files
  * @param requests how many broken requests
  * @param seconds for which 50 clients ask at once
+ * @param rounds in which a study of 1,500 columns is worked with
  */
-export async function siege(kills = '1000', files = '20000', requests = '20000', seconds = '300'): Promise<void> {
+export async function siege(
+  kills = '1000',
+  files = '20000',
+  requests = '20000',
+  seconds = '300',
+  rounds = '20',
+): Promise<void> {
   const intakes = Math.ceil(Number(kills) / INTAKES);
   await killIntakes(intakes);
   await killChanges(Number(kills) - intakes);
@@ -111,6 +137,7 @@ export async function siege(kills = '1000', files = '20000', requests = '20000',
     await attackTimes('broken requests', Number(requests), attack, STEP, () => memoryOf(server.process.pid));
   });
   await manyClients(Number(seconds));
+  await wideStudy(Number(rounds));
   const tallies = readTallies();
   process.stdout.write(verdictTable(tallies));
   const isWrong = Object.values(tallies).some(({ wrong, memory }) => wrong.length > 0 || memory > MOST_MEMORY);

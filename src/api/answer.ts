@@ -178,9 +178,12 @@ export async function answer(request: Request, route: Route | null, locals: App.
     const call = await callOf(operation, route.params, request, service);
     if (isOfStudy(operation)) await readyStudy(service, route.params['study'] ?? '');
     if (request.method === 'HEAD' && typeof operation.answer === 'string') return headOf(operation.answer);
+    const revision = () => service.revisionOf(route.params['study'] ?? '');
+    const before = revision();
     const result = await askedBy(who, () => done(operation, call, route.params));
     if (result instanceof Response) return await passedOn(result, request, drained);
-    return reply(operation, result, service.revisionOf(route.params['study'] ?? ''));
+    // What is read may be older than a change that lands while it is made ready, and must not be told as newer.
+    return reply(operation, result, operation.changes ? revision() : before);
   } catch (error) {
     return responseTo(error, request, service);
   }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readdirSync } from 'node:fs';
-import Database from 'better-sqlite3';
+import Database, { type Statement } from 'better-sqlite3';
 import { expect } from 'vitest';
 import { type Db, openStudyFile } from '../store/open.js';
 import { type OpenStudy, type Service, studiesFolder } from './context.js';
@@ -12,6 +12,22 @@ export type Step = 'statement' | 'job';
 export const STEPS: readonly Step[] = ['statement', 'job'];
 const BROKEN = 'injected';
 
+/** Ways in which a statement is run. */
+const WAYS = ['run', 'get', 'all'] as const;
+
+type Run = (this: Statement, ...given: unknown[]) => unknown;
+
+/** What all statements have in common; they are prepared once, and run many times. */
+function commonToStatements(): Record<(typeof WAYS)[number], Run> {
+  const db = new Database(':memory:');
+  const common = Object.getPrototypeOf(db.prepare('SELECT 1')) as Record<(typeof WAYS)[number], Run>;
+  db.close();
+  return common;
+}
+
+const statements = commonToStatements();
+const ways = { run: statements.run, get: statements.get, all: statements.all };
+
 /** Lets the n-th step of a kind fail while some work is done. Returns whether it got so far. */
 async function breaksAt(service: Service, step: Step, n: number, work: () => Promise<unknown>): Promise<boolean> {
   let left = n;
@@ -20,18 +36,17 @@ async function breaksAt(service: Service, step: Step, n: number, work: () => Pro
     if (left === 0) throw new Error(BROKEN);
   };
   const { run } = service;
-  const prototype = Database.prototype as { prepare: (sql: string) => unknown };
-  const { prepare } = prototype;
   if (step === 'job')
     service.run = (name, job, options) => {
       fail();
       return run(name, job, options);
     };
   else
-    prototype.prepare = function (this: unknown, sql: string) {
-      if (/^\s*(INSERT|UPDATE|DELETE)/i.test(sql)) fail();
-      return prepare.call(this, sql);
-    };
+    for (const way of WAYS)
+      statements[way] = function (this: Statement, ...given: unknown[]) {
+        if (/^\s*(INSERT|UPDATE|DELETE)/i.test(this.source)) fail();
+        return ways[way].apply(this, given);
+      };
   try {
     await work();
     return false;
@@ -40,12 +55,12 @@ async function breaksAt(service: Service, step: Step, n: number, work: () => Pro
     throw error;
   } finally {
     service.run = run;
-    prototype.prepare = prepare;
+    Object.assign(statements, ways);
   }
 }
 
-/** Steps of a transaction are much alike: of later ones every fourth is enough. */
-const next = (n: number): number => (n < 6 ? n + 1 : n + 4);
+/** Steps of a transaction are much alike: of later ones every fourth is enough, and of many fewer still. */
+const next = (n: number): number => (n < 6 ? n + 1 : n + Math.max(4, Math.floor(n / 4)));
 
 /**
  * For tests: does some work again and again, broken off at its first step, its second, and so on, until it gets

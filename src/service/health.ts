@@ -1,8 +1,9 @@
 import { byId } from '../core/by-id.js';
 import { factsAmong, outlierCodes } from '../core/codebook/facts.js';
-import { type CodebookIssue, codebookIssues, type CheckedVariable } from '../core/codebook/health.js';
+import { type CodebookIssue, codebookIssues, type CheckedVariable, variableIssues } from '../core/codebook/health.js';
 import { numericOf } from '../core/codebook/numeric.js';
 import type { Level } from '../core/codebook/types.js';
+import { inTurns } from './in-turns.js';
 import { allColumnCodes, allColumnRows, type ColumnCode, type ColumnRow, isCoded } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -85,5 +86,6 @@ export async function studyHealth(service: Service, study: OpenStudy): Promise<C
         };
       }),
   );
-  return codebookIssues(checked);
+  const issues = await inTurns(checked, variableIssues);
+  return codebookIssues(checked, issues.flat());
 }

@@ -32,6 +32,7 @@ import {
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
 import type { OpenStudy, Service } from './context.js';
+import { letOthers } from './in-turns.js';
 import type { Described } from './worker/describe-job.js';
 
 /** The small picture of a variable: a bar for each answer, or a histogram. */
@@ -155,6 +156,9 @@ function describeColumn(
 
 /** The study with the missing shares of numbers that have codes among them. */
 export async function viewWholeStudy(service: Service, study: OpenStudy): Promise<StudyView> {
+  // The codes of thousands of columns take some time to read; they are kept for all that follows.
+  allColumnCodes(study.db);
+  await letOthers();
   const columns = allColumnRows(study.db);
   const coded = allVariables(study.db).filter(
     ({ level, columnId, codes }) =>
@@ -167,7 +171,9 @@ export async function viewWholeStudy(service: Service, study: OpenStudy): Promis
       async ({ columnId, codes }) => [columnId, await describeColumn(service, study, columnId, codes)] as const,
     ),
   );
-  return viewStudy(study, new Map(counted));
+  const view = viewStudy(study, new Map(counted));
+  await letOthers();
+  return view;
 }
 
 /** The whole study as the screens need it: variables with their pictures, workings, saved tables. */
@@ -181,18 +187,18 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
   const holds = soundness(variables, workings);
   return {
     study: row,
-    variables: variables.map((variable) => ({
-      ...variable,
-      made: byId(workings, variable.workingId)?.recipe.kind ?? null,
-      holds: holds(variable.id),
-      ...describe(
+    variables: variables.map((variable) => {
+      const made = byId(workings, variable.workingId)?.recipe.kind ?? null;
+      const figures = describe(
         variable,
         columnOf(columns, variable),
         codes.get(variable.columnId) ?? [],
         row.respondents,
         numbers.get(variable.columnId),
-      ),
-    })),
+      );
+      // Records of so many fields are made five times as fast this way as by spreading, for each of thousands.
+      return Object.assign({}, variable, { made, holds: holds(variable.id) }, figures);
+    }),
     workings: workings.flatMap((working) => {
       const variable = variables.find(({ workingId }) => workingId === working.id);
       // Where the proof of a source fails, so does every working made from it.

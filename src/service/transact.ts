@@ -1,7 +1,9 @@
 import { studyRow, touchStudy } from '../store/study.js';
+import { inOnePiece } from '../store/unchanged.js';
 import { keepRequest } from '../store/requests.js';
 import { whoAsks } from './asking.js';
 import type { OpenStudy, Service } from './context.js';
+import { letOthers } from './in-turns.js';
 import { applySettled, planSettling, type Standing, standingOf } from './settle.js';
 
 /** Thrown to take a rehearsal back. */
@@ -11,11 +13,11 @@ const REHEARSED = new Error('a rehearsal is taken back');
 function rehearse({ db }: OpenStudy, work: () => unknown): Standing {
   const seen: Standing[] = [];
   try {
-    db.transaction(() => {
+    inOnePiece(db, () => {
       work();
       seen.push(standingOf(db));
       throw REHEARSED;
-    }).immediate();
+    });
   } catch (error) {
     if (error !== REHEARSED) throw error;
   }
@@ -43,15 +45,14 @@ export async function transact<T>(
   const { revision } = studyRow(db);
   const standing = rehearse(study, work);
   const plan = await planSettling(service, study, standing);
-  return db
-    .transaction(() => {
-      const done = work();
-      applySettled(db, plan);
-      last(done);
-      const { request } = whoAsks();
-      if (request) keepRequest(db, request.key, { fingerprint: request.fingerprint, answer: null });
-      if (studyRow(db).revision === revision) touchStudy(db);
-      return done;
-    })
-    .immediate();
+  await letOthers();
+  return inOnePiece(db, () => {
+    const done = work();
+    applySettled(db, plan);
+    last(done);
+    const { request } = whoAsks();
+    if (request) keepRequest(db, request.key, { fingerprint: request.fingerprint, answer: null });
+    if (studyRow(db).revision === revision) touchStudy(db);
+    return done;
+  });
 }

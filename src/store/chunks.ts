@@ -1,6 +1,7 @@
 import { crc32 } from 'node:zlib';
 import { Fault } from '../core/fault.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 export type Part = 'values' | 'state';
 
@@ -9,18 +10,17 @@ export type ChunkWriter = (column: number, part: Part, first: number, bytes: Uin
 
 /** Statement that writes chunks, each with the sum of its bytes. */
 export function chunkWriter(db: Db): ChunkWriter {
-  const insert = db.prepare('INSERT INTO chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
+  const insert = prepared(db, 'INSERT INTO chunk (column_id, part, first, bytes, sum) VALUES (?, ?, ?, ?, ?)');
   return (column, part, first, bytes) => void insert.run(column, part, first, bytes, crc32(bytes));
 }
 
 /** A column of which not all is there, or not as it was written. */
 export function damagedColumn(db: Db, column: number, what: string): Fault {
-  const row = db
-    .prepare(
-      `SELECT coalesce(v.name, c.name) AS name FROM data_column c LEFT JOIN variable v ON v.column_id = c.id
+  const row = prepared(
+    db,
+    `SELECT coalesce(v.name, c.name) AS name FROM data_column c LEFT JOIN variable v ON v.column_id = c.id
        WHERE c.id = ?`,
-    )
-    .get(column) as { name: string } | undefined;
+  ).get(column) as { name: string } | undefined;
   const name = row?.name ?? `column ${column}`;
   return new Fault(
     'damaged',
@@ -47,11 +47,10 @@ interface ChunkRow {
  * @throws Fault where one is not as it was written
  */
 export function* readChunks(db: Db, column: number, part: Part = 'values'): Generator<Omit<ChunkRow, 'sum'>> {
-  const firsts = db
-    .prepare('SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
+  const firsts = prepared(db, 'SELECT first FROM chunk WHERE column_id = ? AND part = ? ORDER BY first')
     .pluck()
     .all(column, part);
-  const read = db.prepare('SELECT first, bytes, sum FROM chunk WHERE column_id = ? AND part = ? AND first = ?');
+  const read = prepared(db, 'SELECT first, bytes, sum FROM chunk WHERE column_id = ? AND part = ? AND first = ?');
   for (const first of firsts as number[]) {
     const { bytes, sum } = read.get(column, part, first) as ChunkRow;
     yield { first, bytes: checkSum(db, column, first, bytes, sum) };
@@ -64,7 +63,7 @@ export function* readChunks(db: Db, column: number, part: Part = 'values'): Gene
  * @throws Fault where a chunk is gone or is not as it was written
  */
 export function readBytes(db: Db, column: number, part: Part, each: number): ArrayBuffer {
-  const respondents = (db.prepare('SELECT respondents FROM study').pluck().get() ?? 0) as number;
+  const respondents = (prepared(db, 'SELECT respondents FROM study').pluck().get() ?? 0) as number;
   const bytes = new Uint8Array(respondents * each);
   let at = 0;
   for (const chunk of readChunks(db, column, part)) {
@@ -79,7 +78,8 @@ export function readBytes(db: Db, column: number, part: Part, each: number): Arr
 
 /** Statement that reads the chunk in which a respondent stands; undefined where there is none. */
 export function chunkFinder(db: Db): (column: number, respondent: number) => Omit<ChunkRow, 'sum'> | undefined {
-  const find = db.prepare(
+  const find = prepared(
+    db,
     `SELECT first, bytes, sum FROM chunk WHERE column_id = ? AND part = 'values' AND first <= ?
      ORDER BY first DESC LIMIT 1`,
   );
@@ -91,5 +91,5 @@ export function chunkFinder(db: Db): (column: number, respondent: number) => Omi
 
 /** Takes a chunk away, so that another can be written in its place. */
 export function removeChunk(db: Db, column: number, first: number): void {
-  db.prepare("DELETE FROM chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
+  prepared(db, "DELETE FROM chunk WHERE column_id = ? AND part = 'values' AND first = ?").run(column, first);
 }

@@ -1,6 +1,7 @@
 import { canonicalCode, canonicalCodes } from '../core/codebook/number.js';
 import type { Code, MissingReason } from '../core/codebook/types.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 /** A code list, whether or not a variable uses it. */
 export interface CodeListRow {
@@ -12,9 +13,10 @@ export interface CodeListRow {
 
 /** The codes of every list, by list. */
 export function codesByList(db: Db): Map<number, Code[]> {
-  const rows = db
-    .prepare('SELECT list_id AS list, code, label, missing FROM code ORDER BY list_id, position')
-    .all() as { list: number; code: string; label: string; missing: MissingReason | null }[];
+  const rows = prepared(
+    db,
+    'SELECT list_id AS list, code, label, missing FROM code ORDER BY list_id, position',
+  ).all() as { list: number; code: string; label: string; missing: MissingReason | null }[];
   const lists = new Map<number, Code[]>();
   for (const { list, code, label, missing } of rows) {
     const codes = lists.get(list);
@@ -25,33 +27,33 @@ export function codesByList(db: Db): Map<number, Code[]> {
 }
 
 export function codesOfList(db: Db, list: number): Code[] {
-  const rows = db.prepare('SELECT code, label, missing FROM code WHERE list_id = ? ORDER BY position').all(list);
+  const rows = prepared(db, 'SELECT code, label, missing FROM code WHERE list_id = ? ORDER BY position').all(list);
   return canonicalCodes(rows as Code[]);
 }
 
 /** All code lists, the oldest first. */
 export function allCodeLists(db: Db): CodeListRow[] {
-  const rows = db.prepare('SELECT id, name, kept FROM code_list ORDER BY id').all() as (Omit<CodeListRow, 'kept'> & {
+  const rows = prepared(db, 'SELECT id, name, kept FROM code_list ORDER BY id').all() as (Omit<CodeListRow, 'kept'> & {
     kept: 0 | 1;
   })[];
   return rows.map((row) => ({ ...row, kept: row.kept === 1 }));
 }
 
 export function codeListRow(db: Db, id: number): CodeListRow | null {
-  const row = db.prepare('SELECT id, name, kept FROM code_list WHERE id = ?').get(id) as
+  const row = prepared(db, 'SELECT id, name, kept FROM code_list WHERE id = ?').get(id) as
     (Omit<CodeListRow, 'kept'> & { kept: 0 | 1 }) | undefined;
   return row ? { ...row, kept: row.kept === 1 } : null;
 }
 
 function insertCodes(db: Db, list: number, codes: readonly Code[]): void {
-  const insert = db.prepare('INSERT INTO code (list_id, position, code, label, missing) VALUES (?, ?, ?, ?, ?)');
+  const insert = prepared(db, 'INSERT INTO code (list_id, position, code, label, missing) VALUES (?, ?, ?, ?, ?)');
   codes.forEach(({ code, label, missing }, position) =>
     insert.run(list, position, canonicalCode(code), label, missing),
   );
 }
 
 export function insertCodeList(db: Db, name: string, codes: readonly Code[], kept = false): number {
-  const { lastInsertRowid } = db.prepare('INSERT INTO code_list (name, kept) VALUES (?, ?)').run(name, kept ? 1 : 0);
+  const { lastInsertRowid } = prepared(db, 'INSERT INTO code_list (name, kept) VALUES (?, ?)').run(name, kept ? 1 : 0);
   const id = Number(lastInsertRowid);
   insertCodes(db, id, codes);
   return id;
@@ -59,13 +61,14 @@ export function insertCodeList(db: Db, name: string, codes: readonly Code[], kep
 
 /** Gives a code list other codes; every variable that uses it follows. */
 export function replaceCodes(db: Db, list: number, codes: readonly Code[]): void {
-  db.prepare('DELETE FROM code WHERE list_id = ?').run(list);
+  prepared(db, 'DELETE FROM code WHERE list_id = ?').run(list);
   insertCodes(db, list, codes);
 }
 
 /** Puts a code list as it is said to be, made again under its id where it is gone. */
 export function putCodeList(db: Db, { id, name, kept }: CodeListRow, codes: readonly Code[]): void {
-  db.prepare(
+  prepared(
+    db,
     'INSERT INTO code_list (id, name, kept) VALUES (@id, @name, @kept) ON CONFLICT (id) DO UPDATE SET name = ' +
       '@name, kept = @kept',
   ).run({ id, name, kept: kept ? 1 : 0 });
@@ -74,12 +77,13 @@ export function putCodeList(db: Db, { id, name, kept }: CodeListRow, codes: read
 
 /** Takes a code list away that no variable uses. */
 export function removeCodeList(db: Db, id: number): void {
-  db.prepare('DELETE FROM code_list WHERE id = ?').run(id);
+  prepared(db, 'DELETE FROM code_list WHERE id = ?').run(id);
 }
 
 /** Removes code lists that no variable uses, but those that are kept. */
 export function dropUnusedLists(db: Db): void {
-  db.prepare(
+  prepared(
+    db,
     'DELETE FROM code_list WHERE kept = 0 AND id NOT IN (SELECT code_list_id FROM variable WHERE code_list_id ' +
       'IS NOT NULL)',
   ).run();
@@ -87,8 +91,7 @@ export function dropUnusedLists(db: Db): void {
 
 /** Variables that use a code list. */
 export function usersOfList(db: Db, list: number): number[] {
-  return db
-    .prepare('SELECT id FROM variable WHERE code_list_id = ? ORDER BY position, id')
+  return prepared(db, 'SELECT id FROM variable WHERE code_list_id = ? ORDER BY position, id')
     .pluck()
     .all(list) as number[];
 }

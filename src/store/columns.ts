@@ -4,6 +4,8 @@ import { canonicalCode } from '../core/codebook/number.js';
 import type { Column } from '../core/count/column.js';
 import { chunkWriter, readBytes } from './chunks.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
+import { columnsChange, untilColumnsChange } from './unchanged.js';
 
 /** Respondents in one chunk, where nothing speaks for fewer. */
 export const CHUNK = 65_536;
@@ -25,12 +27,12 @@ export interface ColumnCode {
 }
 
 export function insertColumn(db: Db, column: Omit<ColumnRow, 'id'>, codes: readonly ColumnCode[]): number {
-  const { lastInsertRowid } = db
-    .prepare(
-      'INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, ' +
-        '@storage, @width, @blank, @histogram)',
-    )
-    .run(column);
+  columnsChange(db);
+  const { lastInsertRowid } = prepared(
+    db,
+    'INSERT INTO data_column (origin, name, storage, width, blank, histogram) VALUES (@origin, @name, ' +
+      '@storage, @width, @blank, @histogram)',
+  ).run(column);
   const id = Number(lastInsertRowid);
   insertCodes(db, id, codes);
   return id;
@@ -48,18 +50,19 @@ export function finishColumn(
   { storage, blank, histogram }: Pick<ColumnRow, 'storage' | 'blank' | 'histogram'>,
   codes: readonly ColumnCode[],
 ): void {
-  db.prepare('UPDATE data_column SET storage = ?, blank = ?, histogram = ? WHERE id = ?').run(
+  columnsChange(db);
+  prepared(db, 'UPDATE data_column SET storage = ?, blank = ?, histogram = ? WHERE id = ?').run(
     storage,
     blank,
     histogram,
     id,
   );
-  db.prepare('DELETE FROM column_code WHERE column_id = ?').run(id);
+  prepared(db, 'DELETE FROM column_code WHERE column_id = ?').run(id);
   insertCodes(db, id, codes);
 }
 
 function insertCodes(db: Db, id: number, codes: readonly ColumnCode[]): void {
-  const insert = db.prepare('INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
+  const insert = prepared(db, 'INSERT INTO column_code (column_id, position, code, respondents) VALUES (?, ?, ?, ?)');
   codes.forEach(({ code, respondents }, position) => insert.run(id, position, code, respondents));
 }
 
@@ -105,31 +108,33 @@ export function blankColumn(db: Db, name: string, level: Level, respondents: num
 }
 
 export function removeColumn(db: Db, id: number): void {
-  db.prepare('DELETE FROM data_column WHERE id = ?').run(id);
+  columnsChange(db);
+  prepared(db, 'DELETE FROM data_column WHERE id = ?').run(id);
 }
 
 /** Takes away columns of workings that no variable has: what was computed for a change that did not land. */
 export function dropLooseColumns(db: Db): void {
-  db.prepare("DELETE FROM data_column WHERE origin = 'working' AND id NOT IN (SELECT column_id FROM variable)").run();
+  columnsChange(db);
+  prepared(db, "DELETE FROM data_column WHERE origin = 'working' AND id NOT IN (SELECT column_id FROM variable)").run();
 }
 
 export function columnRow(db: Db, id: number): ColumnRow {
-  return db
-    .prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?')
-    .get(id) as ColumnRow;
+  return prepared(db, 'SELECT id, origin, name, storage, width, blank, histogram FROM data_column WHERE id = ?').get(
+    id,
+  ) as ColumnRow;
 }
 
 /** Every column at once, by id. */
-export function allColumnRows(db: Db): Map<number, ColumnRow> {
-  const rows = db.prepare('SELECT id, origin, name, storage, width, blank, histogram FROM data_column').all();
+export const allColumnRows = untilColumnsChange((db: Db): ReadonlyMap<number, ColumnRow> => {
+  const rows = prepared(db, 'SELECT id, origin, name, storage, width, blank, histogram FROM data_column').all();
   return new Map((rows as ColumnRow[]).map((row) => [row.id, row]));
-}
+});
 
 /** The codes of a column as they were taken in, value k + 1 at k. */
 export function rawCodes(db: Db, id: number): ColumnCode[] {
-  return db
-    .prepare('SELECT code, respondents FROM column_code WHERE column_id = ? ORDER BY position')
-    .all(id) as ColumnCode[];
+  return prepared(db, 'SELECT code, respondents FROM column_code WHERE column_id = ? ORDER BY position').all(
+    id,
+  ) as ColumnCode[];
 }
 
 /** Codes that are the same in their canonical form as one, with their respondents together. */
@@ -153,16 +158,16 @@ export function columnCodes(db: Db, id: number): ColumnCode[] {
 }
 
 /** Codes and respondents of every column at once, by column. */
-export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
+export const allColumnCodes = untilColumnsChange((db: Db): ReadonlyMap<number, readonly ColumnCode[]> => {
   const byColumn = new Map<number, { storage: Storage; codes: ColumnCode[] }>();
-  const rows = db
-    .prepare(
-      `SELECT column_id AS id, storage, code, respondents
-       FROM column_code JOIN data_column ON data_column.id = column_id
-       ORDER BY column_id, position`,
-    )
-    .all() as (ColumnCode & { id: number; storage: Storage })[];
-  for (const { id, storage, code, respondents } of rows) {
+  const rows = prepared(
+    db,
+    `SELECT column_id, storage, code, respondents FROM column_code JOIN data_column ON data_column.id = column_id
+     ORDER BY column_id, position`,
+  )
+    .raw()
+    .all() as [id: number, storage: Storage, code: string, respondents: number][];
+  for (const [id, storage, code, respondents] of rows) {
     const entry = byColumn.get(id);
     if (entry) entry.codes.push({ code, respondents });
     else byColumn.set(id, { storage, codes: [{ code, respondents }] });
@@ -170,7 +175,7 @@ export function allColumnCodes(db: Db): Map<number, ColumnCode[]> {
   return new Map(
     [...byColumn].map(([id, { storage, codes }]) => [id, isCoded(storage) ? codesTogether(codes) : codes]),
   );
-}
+});
 
 /** Bytes of one respondent in a column of each storage; of sets: in one word. */
 const BYTES = { coded8: 1, coded16: 2, number: 8, sets: 4 } as const;

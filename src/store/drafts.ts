@@ -1,4 +1,5 @@
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 /** What somebody typed on a screen and did not keep yet. */
 export interface DraftRow {
@@ -10,7 +11,7 @@ export interface DraftRow {
 
 /** All drafts of a study, the newest first. */
 export function allDrafts(db: Db): DraftRow[] {
-  const rows = db.prepare('SELECT name, value, edited FROM draft ORDER BY edited DESC, name').all();
+  const rows = prepared(db, 'SELECT name, value, edited FROM draft ORDER BY edited DESC, name').all();
   return (rows as { name: string; value: string; edited: string }[]).map((row) => ({
     ...row,
     value: JSON.parse(row.value) as unknown,
@@ -20,17 +21,17 @@ export function allDrafts(db: Db): DraftRow[] {
 /** Keeps a draft in the place of the one of its name; of more than `most` the oldest go. */
 export function putDraft(db: Db, name: string, value: unknown, most: number): void {
   db.transaction(() => {
-    db.prepare('INSERT OR REPLACE INTO draft (name, value, edited) VALUES (?, ?, ?)').run(
+    prepared(db, 'INSERT OR REPLACE INTO draft (name, value, edited) VALUES (?, ?, ?)').run(
       name,
       JSON.stringify(value ?? null),
       new Date().toISOString(),
     );
-    db.prepare('DELETE FROM draft WHERE name NOT IN (SELECT name FROM draft ORDER BY edited DESC, name LIMIT ?)').run(
+    prepared(db, 'DELETE FROM draft WHERE name NOT IN (SELECT name FROM draft ORDER BY edited DESC, name LIMIT ?)').run(
       most,
     );
   }).immediate();
 }
 
 export function removeDraft(db: Db, name: string): void {
-  db.prepare('DELETE FROM draft WHERE name = ?').run(name);
+  prepared(db, 'DELETE FROM draft WHERE name = ?').run(name);
 }

@@ -1,5 +1,6 @@
 import type { EntryKind } from '../core/ledger/entry-kinds.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 import { type Delta, DeltaShape } from '../core/ledger/delta-shape.js';
 import { fromKept } from './kept.js';
 
@@ -26,50 +27,55 @@ const NEXT = '(SELECT revision + 1 FROM study)';
 
 /** Writes an entry down. What was undone before it can no longer be done again. @param delta null: for good */
 export function insertEntry(db: Db, kind: EntryKind, words: string, delta: Delta | null): number {
-  db.prepare('DELETE FROM ledger_entry WHERE undone = 1').run();
-  const { lastInsertRowid } = db
-    .prepare(`INSERT INTO ledger_entry (made_at, kind, words, delta, revision) VALUES (?, ?, ?, ?, ${NEXT})`)
-    .run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta));
+  prepared(db, 'DELETE FROM ledger_entry WHERE undone = 1').run();
+  const { lastInsertRowid } = prepared(
+    db,
+    `INSERT INTO ledger_entry (made_at, kind, words, delta, revision) VALUES (?, ?, ?, ?, ${NEXT})`,
+  ).run(new Date().toISOString(), kind, words, delta && JSON.stringify(delta));
   return Number(lastInsertRowid);
 }
 
 /** Says anew what an entry changed, with what followed from it. */
 export function setDelta(db: Db, id: number, delta: Delta): void {
-  db.prepare('UPDATE ledger_entry SET delta = ? WHERE id = ?').run(JSON.stringify(delta), id);
+  prepared(db, 'UPDATE ledger_entry SET delta = ? WHERE id = ?').run(JSON.stringify(delta), id);
 }
 
 /** All entries, the oldest first. */
 export function allEntries(db: Db): EntryRow[] {
-  const rows = db
-    .prepare(
-      'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, ' +
-        'note, revision FROM ledger_entry ORDER BY id',
-    )
-    .all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
+  const rows = prepared(
+    db,
+    'SELECT id, made_at AS madeAt, kind, words, undone, delta IS NOT NULL AS undoable, left_out AS leftOut, ' +
+      'note, revision FROM ledger_entry ORDER BY id',
+  ).all() as (Omit<EntryRow, 'undone' | 'undoable'> & { undone: 0 | 1; undoable: 0 | 1 })[];
   return rows.map((row) => ({ ...row, undone: row.undone === 1, undoable: row.undoable === 1 }));
 }
 
 export function deltaOf(db: Db, id: number): Delta | null {
-  const delta = db.prepare('SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as string | null | undefined;
+  const delta = prepared(db, 'SELECT delta FROM ledger_entry WHERE id = ?').pluck().get(id) as
+    string | null | undefined;
   return delta == null ? null : fromKept(delta, DeltaShape, `entry ${id} of the ledger`);
 }
 
 export function setUndone(db: Db, id: number, undone: boolean): void {
-  db.prepare(`UPDATE ledger_entry SET undone = ?, revision = ${NEXT} WHERE id = ?`).run(undone ? 1 : 0, id);
+  prepared(db, `UPDATE ledger_entry SET undone = ?, revision = ${NEXT} WHERE id = ?`).run(undone ? 1 : 0, id);
 }
 
 /** Leaves an entry out of the study, or takes it in again; with what is to be said of it. */
 export function setLeftOut(db: Db, id: number, leftOut: EntryRow['leftOut'], note: string): void {
-  db.prepare(`UPDATE ledger_entry SET left_out = ?, note = ?, revision = ${NEXT} WHERE id = ?`).run(leftOut, note, id);
+  prepared(db, `UPDATE ledger_entry SET left_out = ?, note = ?, revision = ${NEXT} WHERE id = ?`).run(
+    leftOut,
+    note,
+    id,
+  );
 }
 
 export function setWords(db: Db, id: number, words: string): void {
-  db.prepare('UPDATE ledger_entry SET words = ? WHERE id = ?').run(words, id);
+  prepared(db, 'UPDATE ledger_entry SET words = ? WHERE id = ?').run(words, id);
 }
 
 /** What would be undone and done again next, in words, and how many entries there are. */
 export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; entries: number } {
-  const words = (sql: string) => (db.prepare(sql).pluck().get() as string | null | undefined) ?? null;
+  const words = (sql: string) => (prepared(db, sql).pluck().get() as string | null | undefined) ?? null;
   return {
     // The last entry that stands: where it is for good, nothing before it can be taken back either.
     undo: words(
@@ -77,6 +83,6 @@ export function ledgerEnds(db: Db): { undo: string | null; redo: string | null; 
         'left_out IS NULL ORDER BY id DESC LIMIT 1',
     ),
     redo: words('SELECT words FROM ledger_entry WHERE undone = 1 AND left_out IS NULL ORDER BY id LIMIT 1'),
-    entries: db.prepare('SELECT count(*) FROM ledger_entry').pluck().get() as number,
+    entries: prepared(db, 'SELECT count(*) FROM ledger_entry').pluck().get() as number,
   };
 }

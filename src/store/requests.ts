@@ -1,5 +1,6 @@
 import Database from 'better-sqlite3';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 /** A change that was asked for under a key of the asker's. */
 export interface RequestRow {
@@ -24,13 +25,14 @@ export function openRequests(path: string): Db {
 
 export function findRequest(db: Db, key: string): RequestRow | null {
   return (
-    (db.prepare('SELECT fingerprint, answer FROM request WHERE key = ?').get(key) as RequestRow | undefined) ?? null
+    (prepared(db, 'SELECT fingerprint, answer FROM request WHERE key = ?').get(key) as RequestRow | undefined) ?? null
   );
 }
 
 /** Writes a request down with what was answered, or, in the transaction that does it, without. */
 export function keepRequest(db: Db, key: string, { fingerprint, answer }: RequestRow): void {
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO request (key, fingerprint, answer, made) VALUES (?, ?, ?, datetime('now'))
      ON CONFLICT (key) DO UPDATE SET answer = excluded.answer`,
   ).run(key, fingerprint, answer);
@@ -38,5 +40,5 @@ export function keepRequest(db: Db, key: string, { fingerprint, answer }: Reques
 
 /** Forgets requests that nobody sends again. */
 export function forgetOldRequests(db: Db): void {
-  db.prepare("DELETE FROM request WHERE made < datetime('now', ?)").run(`-${DAYS} days`);
+  prepared(db, "DELETE FROM request WHERE made < datetime('now', ?)").run(`-${DAYS} days`);
 }

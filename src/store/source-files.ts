@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 const CellsShape = z.array(z.string());
 
@@ -28,12 +29,11 @@ export interface UnreadRow {
 
 export function insertSourceFile(db: Db, file: Omit<SourceFileRow, 'id'>): number {
   return Number(
-    db
-      .prepare(
-        `INSERT INTO source_file (name, sha256, bytes, layout, respondents, unread, taken_in, intake)
+    prepared(
+      db,
+      `INSERT INTO source_file (name, sha256, bytes, layout, respondents, unread, taken_in, intake)
          VALUES (@name, @sha256, @bytes, @layout, @respondents, @unread, @takenIn, @intake)`,
-      )
-      .run(file).lastInsertRowid,
+    ).run(file).lastInsertRowid,
   );
 }
 
@@ -42,24 +42,24 @@ export function updateSourceFile(
   id: number,
   { respondents, unread, sha256, bytes, takenIn }: Omit<SourceFileRow, 'id' | 'name' | 'layout' | 'intake'>,
 ): void {
-  db.prepare(
+  prepared(
+    db,
     'UPDATE source_file SET respondents = ?, unread = ?, sha256 = ?, bytes = ?, taken_in = ? WHERE id = ?',
   ).run(respondents, unread, sha256, bytes, takenIn, id);
 }
 
 /** Files taken in, in their order. */
 export function allSourceFiles(db: Db): SourceFileRow[] {
-  return db
-    .prepare(
-      'SELECT id, name, sha256, bytes, layout, respondents, unread, taken_in AS takenIn, intake ' +
-        'FROM source_file ORDER BY id',
-    )
-    .all() as SourceFileRow[];
+  return prepared(
+    db,
+    'SELECT id, name, sha256, bytes, layout, respondents, unread, taken_in AS takenIn, intake ' +
+      'FROM source_file ORDER BY id',
+  ).all() as SourceFileRow[];
 }
 
 /** Statement that keeps a row that could not be read. */
 export function unreadWriter(db: Db, file: number): (row: UnreadRow) => void {
-  const insert = db.prepare('INSERT INTO unread_row (file_id, line, why, cells) VALUES (?, ?, ?, ?)');
+  const insert = prepared(db, 'INSERT INTO unread_row (file_id, line, why, cells) VALUES (?, ?, ?, ?)');
   return ({ line, why, cells }) => void insert.run(file, line, why, JSON.stringify(cells));
 }
 
@@ -74,7 +74,7 @@ export function copyUnread(from: Db, to: Db, file: number): void {
 
 /** Rows of a study that could not be read, a few thousand at a time at most. */
 export function unreadRows(db: Db, from: number, most: number): UnreadRow[] {
-  const rows = db.prepare('SELECT line, why, cells FROM unread_row ORDER BY id LIMIT ? OFFSET ?').all(most, from);
+  const rows = prepared(db, 'SELECT line, why, cells FROM unread_row ORDER BY id LIMIT ? OFFSET ?').all(most, from);
   return (rows as { line: number; why: string; cells: string }[]).map(({ line, why, cells }) => ({
     line,
     why,

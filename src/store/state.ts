@@ -11,8 +11,10 @@ import {
 import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 import { allTables, removeTable, restoreTable } from './tables.js';
-import { allVariables, removeVariable, restoreVariable, type VariableRow } from './variables.js';
+import { allVariables, removeVariable, renameVariable, restoreVariable, type VariableRow } from './variables.js';
+import { untilChanged } from './unchanged.js';
 import { allWorkings, removeWorking, restoreWorking } from './workings.js';
 
 /** Everything in a study that can be changed, each thing by its id. */
@@ -42,8 +44,8 @@ function stateOf({
   return { name, label, question, level, codeListId, workingId, madeAt, note, group, starred, aside, shownOrder };
 }
 
-/** Everything in a study that can be changed, as it stands. */
-export function readState(db: Db): State {
+/** Everything in a study that can be changed, as it stands. It is shared by all who ask, and nobody changes it. */
+export const readState = untilChanged((db: Db): State => {
   const variables = allVariables(db);
   const codes = codesByList(db);
   const without = <T extends { id: number }>({ id, ...rest }: T): [number, Omit<T, 'id'>] => [id, rest];
@@ -56,9 +58,12 @@ export function readState(db: Db): State {
     variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
     table: new Map(allTables(db).map(without)),
   };
-}
+});
 
 const text = (value: unknown) => JSON.stringify(value);
+
+/** Most fields are plain words; only lists and recipes have to be written out to be compared. */
+const differs = (a: unknown, b: unknown) => a !== b && (typeof a !== 'object' || text(a) !== text(b));
 
 /** What differs between the things of one kind, field by field. */
 function differencesOf<P extends Part>(
@@ -69,7 +74,7 @@ function differencesOf<P extends Part>(
   return [...new Set([...old.keys(), ...now.keys()])].flatMap((id): DifferenceOf<P>[] => {
     const [a, b] = [old.get(id), now.get(id)];
     if (!a || !b) return [{ of, id, before: a ?? null, after: b ?? null }];
-    const fields = (Object.keys(b) as (keyof StateOf<P>)[]).filter((field) => text(a[field]) !== text(b[field]));
+    const fields = (Object.keys(b) as (keyof StateOf<P>)[]).filter((field) => differs(a[field], b[field]));
     const pick = (from: StateOf<P>) =>
       Object.fromEntries(fields.map((field) => [field, from[field]])) as Partial<StateOf<P>>;
     return fields.length > 0 ? [{ of, id, before: pick(a), after: pick(b) }] : [];
@@ -118,7 +123,7 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
   }
   for (const { id, to } of workings) if (!to) removeWorking(db, id);
   for (const { id, to } of lists) if (!to) removeCodeList(db, id);
-  const move = db.prepare('UPDATE variable SET position = ? WHERE id = ?');
+  const move = prepared(db, 'UPDATE variable SET position = ? WHERE id = ?');
   delta.order?.[side].forEach((id, k) => move.run(k + 1, id));
 }
 
@@ -134,13 +139,15 @@ function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents
   const coming = new Set(wanted.map(({ id }) => id));
   const taken = new Set([...variables.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
   // Names change for each other's: first to what nobody can type.
-  for (const { id, old } of kept)
-    if (old) db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(`\u0000${id}`, id);
+  const renamed = kept.flatMap(({ id, to, old }) => (old && old.name !== to.name ? [{ id, name: `\u0000${id}` }] : []));
+  for (const { id, name } of renamed) renameVariable(db, id, name);
   for (const { id, to, old } of kept) {
     // A name that something else has by now, and a level that another wave's column cannot have, stay as they are.
     const name = taken.has(to.name) ? (old?.name ?? `${to.name}_${id}`) : to.name;
     const columnId = old?.columnId ?? blankColumn(db, name, to.level, respondents);
-    const fits = to.workingId !== null || levelsFor(columnRow(db, columnId).storage).includes(to.level);
-    restoreVariable(db, { ...to, id, name, columnId, level: fits ? to.level : (old?.level ?? to.level) });
+    const fits =
+      to.workingId !== null || to.level === old?.level || levelsFor(columnRow(db, columnId).storage).includes(to.level);
+    const level = fits ? to.level : (old?.level ?? to.level);
+    restoreVariable(db, Object.assign({}, to, { id, name, columnId, level }), old);
   }
 }

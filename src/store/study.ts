@@ -1,6 +1,7 @@
 import { type StudySettings, StudySettingsShape } from '../core/study/settings-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 export interface StudyRow {
   id: string;
@@ -22,20 +23,21 @@ const COLUMNS =
   'wave_variable AS waveVariable, settings';
 
 export function insertStudy(db: Db, study: Omit<StudyRow, 'revision' | 'waveVariable' | 'settings'>): void {
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO study (id, name, subtitle, respondents, created, file_name, file_sha256)
      VALUES (@id, @name, @subtitle, @respondents, @created, @fileName, @fileSha256)`,
   ).run(study);
 }
 
 export function studyRow(db: Db): StudyRow {
-  const row = db.prepare(`SELECT ${COLUMNS} FROM study`).get() as Omit<StudyRow, 'settings'> & { settings: string };
+  const row = prepared(db, `SELECT ${COLUMNS} FROM study`).get() as Omit<StudyRow, 'settings'> & { settings: string };
   return { ...row, settings: fromKept(row.settings, StudySettingsShape, 'its settings') };
 }
 
 /** A study's row out of a file that may be of an older version, which has not all of it. */
 export function listedRow(db: Db): StudyRow {
-  const row = db.prepare('SELECT * FROM study').get() as Record<string, string | number | null>;
+  const row = prepared(db, 'SELECT * FROM study').get() as Record<string, string | number | null>;
   const { id, name, subtitle, respondents, created, revision } = row as unknown as StudyRow;
   return {
     id,
@@ -54,25 +56,25 @@ export function listedRow(db: Db): StudyRow {
 export const settingsOf = (db: Db): StudySettings => studyRow(db).settings;
 
 export function setSettings(db: Db, settings: StudySettings): void {
-  db.prepare('UPDATE study SET settings = ?').run(JSON.stringify(settings));
+  prepared(db, 'UPDATE study SET settings = ?').run(JSON.stringify(settings));
 }
 
 export function setStudyId(db: Db, id: string): void {
-  db.prepare('UPDATE study SET id = ?').run(id);
+  prepared(db, 'UPDATE study SET id = ?').run(id);
 }
 
 export function nameStudy(db: Db, name: string, subtitle: string): void {
-  db.prepare('UPDATE study SET name = ?, subtitle = ?').run(name, subtitle);
+  prepared(db, 'UPDATE study SET name = ?, subtitle = ?').run(name, subtitle);
 }
 
 export function setRespondents(db: Db, respondents: number): void {
-  db.prepare('UPDATE study SET respondents = ?').run(respondents);
+  prepared(db, 'UPDATE study SET respondents = ?').run(respondents);
 }
 
 export function setWaveVariable(db: Db, variable: number): void {
-  db.prepare('UPDATE study SET wave_variable = ?').run(variable);
+  prepared(db, 'UPDATE study SET wave_variable = ?').run(variable);
 }
 
 export function touchStudy(db: Db): void {
-  db.prepare('UPDATE study SET revision = revision + 1').run();
+  prepared(db, 'UPDATE study SET revision = revision + 1').run();
 }

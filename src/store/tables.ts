@@ -3,6 +3,7 @@ import { type SentenceBody, sentenceOfBody, SentenceShape } from '../core/table/
 import { type Shown, ShownShape } from '../core/table/shown-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 export interface SavedTableRow {
   id: number;
@@ -24,7 +25,7 @@ interface Flat {
 
 export function allTables(db: Db): SavedTableRow[] {
   return (
-    db.prepare('SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
+    prepared(db, 'SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
   ).map((row) => ({
     ...row,
     sentence: fromKept(row.sentence, SentenceShape, `the sentence of table ${row.id}`),
@@ -43,18 +44,18 @@ export function putTable(
 ): number {
   const row = { id, title, sentence: JSON.stringify(sentence), shown: JSON.stringify(shown), now };
   const key = Number(
-    db
-      .prepare(
-        `INSERT INTO saved_table (id, title, sentence, shown, created, edited)
+    prepared(
+      db,
+      `INSERT INTO saved_table (id, title, sentence, shown, created, edited)
          VALUES (@id, @title, @sentence, @shown, @now, @now)
          ON CONFLICT (id) DO UPDATE SET title = @title, sentence = @sentence, shown = @shown, edited = @now
          RETURNING id`,
-      )
+    )
       .pluck()
       .get(row),
   );
-  db.prepare('DELETE FROM saved_table_variable WHERE table_id = ?').run(key);
-  const insert = db.prepare('INSERT INTO saved_table_variable (table_id, variable_id) VALUES (?, ?)');
+  prepared(db, 'DELETE FROM saved_table_variable WHERE table_id = ?').run(key);
+  const insert = prepared(db, 'INSERT INTO saved_table_variable (table_id, variable_id) VALUES (?, ?)');
   for (const variable of new Set(variablesOf(sentenceOfBody(sentence)))) insert.run(key, variable);
   return key;
 }
@@ -62,9 +63,9 @@ export function putTable(
 /** Puts a table as it is said to be, made again under its id where it is gone. */
 export function restoreTable(db: Db, { id, title, sentence, shown, created, edited }: SavedTableRow): void {
   putTable(db, id, title, sentence, shown, edited);
-  db.prepare('UPDATE saved_table SET created = ? WHERE id = ?').run(created, id);
+  prepared(db, 'UPDATE saved_table SET created = ? WHERE id = ?').run(created, id);
 }
 
 export function removeTable(db: Db, id: number): void {
-  db.prepare('DELETE FROM saved_table WHERE id = ?').run(id);
+  prepared(db, 'DELETE FROM saved_table WHERE id = ?').run(id);
 }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { openStudyFile } from './open.js';
 import { nameStudy, studyRow } from './study.js';
 import { studyOfTests } from './study.fixtures.js';
-import { untilChanged } from './unchanged.js';
+import { insertColumn, removeColumn } from './columns.js';
+import { inOnePiece, untilChanged, untilColumnsChange } from './unchanged.js';
 
 const { db, path } = studyOfTests();
 
@@ -36,5 +37,61 @@ describe('what is read from a file', () => {
       })();
     expect(rollback).toThrow('taken back');
     expect(nameOf(db)).toBe('There');
+  });
+});
+
+describe('work in one piece', () => {
+  it('reads once between its changes', () => {
+    const before = times;
+    inOnePiece(db, () => {
+      expect([nameOf(db), nameOf(db)]).toEqual(['There', 'There']);
+      nameStudy(db, 'Then', '');
+      expect([nameOf(db), nameOf(db)]).toEqual(['Then', 'Then']);
+    });
+    expect(times - before).toBe(2);
+    expect(nameOf(db)).toBe('Then');
+  });
+
+  it('leaves nothing of what is taken back, neither outside nor in the next piece', () => {
+    const rehearsal = () =>
+      inOnePiece(db, () => {
+        nameStudy(db, 'Rehearsed', '');
+        expect(nameOf(db)).toBe('Rehearsed');
+        throw new Error('taken back');
+      });
+    expect(rehearsal).toThrow('taken back');
+    expect(inOnePiece(db, () => nameOf(db))).toBe('Then');
+    expect(rehearsal).toThrow('taken back');
+    expect(nameOf(db)).toBe('Then');
+  });
+});
+
+describe('what is read of columns', () => {
+  const countOf = untilColumnsChange((of) => {
+    times++;
+    return of.prepare('SELECT count(*) FROM data_column').pluck().get() as number;
+  });
+  const column = { origin: 'working', name: 'w', storage: 'coded8', width: 1, blank: 0, histogram: null } as const;
+
+  it('stays through changes that touch none', () => {
+    expect(countOf(db)).toBe(0);
+    const before = times;
+    nameStudy(db, 'Again', '');
+    expect(countOf(db)).toBe(0);
+    expect(times).toBe(before);
+  });
+
+  it('is read anew when one is made or taken away, and after that was taken back', () => {
+    const id = insertColumn(db, column, []);
+    expect(countOf(db)).toBe(1);
+    const rehearsal = db.transaction(() => {
+      removeColumn(db, id);
+      expect(countOf(db)).toBe(0);
+      throw new Error('taken back');
+    });
+    expect(() => rehearsal()).toThrow('taken back');
+    expect(countOf(db)).toBe(1);
+    removeColumn(db, id);
+    expect(countOf(db)).toBe(0);
   });
 });

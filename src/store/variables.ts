@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { codesByList } from './code-lists.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
-import { untilChanged } from './unchanged.js';
+import { prepared } from './prepared.js';
+import { columnsChange, untilChanged } from './unchanged.js';
 
 const CodesShape = z.array(z.string());
 
@@ -30,36 +31,69 @@ export interface VariableRow extends Variable, Marks {
   madeAt: string;
 }
 
-interface Flat {
-  id: number;
-  name: string;
-  label: string;
-  question: string;
-  level: Level;
-  columnId: number;
-  codeListId: number | null;
-  workingId: number | null;
-  note: string;
-  group: string;
-  starred: 0 | 1;
-  aside: 0 | 1;
-  shownOrder: string;
-  madeAt: string;
-}
+/** A row as it stands in the file, in the order of `COLUMNS`. */
+type Flat = [
+  id: number,
+  name: string,
+  label: string,
+  question: string,
+  level: Level,
+  columnId: number,
+  codeListId: number | null,
+  workingId: number | null,
+  note: string,
+  group: string,
+  starred: 0 | 1,
+  aside: 0 | 1,
+  shownOrder: string,
+  madeAt: string,
+];
 
 const COLUMNS =
-  'id, name, label, question, level, column_id AS columnId, code_list_id AS codeListId, working_id AS ' +
-  'workingId, note, in_group AS "group", starred, aside, shown_order AS shownOrder, made_at AS madeAt';
+  'id, name, label, question, level, column_id, code_list_id, working_id, note, in_group, starred, aside, ' +
+  'shown_order, made_at';
+
+function rowOf(flat: Flat, lists: ReadonlyMap<number, Code[]>): VariableRow {
+  const [
+    id,
+    name,
+    label,
+    question,
+    level,
+    columnId,
+    codeListId,
+    workingId,
+    note,
+    group,
+    starred,
+    aside,
+    order,
+    madeAt,
+  ] = flat;
+  return {
+    id,
+    name,
+    label,
+    question,
+    level,
+    columnId,
+    codeListId,
+    workingId,
+    note,
+    group,
+    starred: starred === 1,
+    aside: aside === 1,
+    shownOrder: order === '[]' ? [] : fromKept(order, CodesShape, `the order of variable ${id}`),
+    madeAt,
+    codes: codeListId === null ? [] : (lists.get(codeListId) ?? []),
+  };
+}
 
 const readVariables = untilChanged((db: Db): VariableRow[] => {
   const lists = codesByList(db);
-  return (db.prepare(`SELECT ${COLUMNS} FROM variable ORDER BY position, id`).all() as Flat[]).map((row) => ({
-    ...row,
-    starred: row.starred === 1,
-    aside: row.aside === 1,
-    shownOrder: fromKept(row.shownOrder, CodesShape, `the order of variable ${row.id}`),
-    codes: row.codeListId === null ? [] : (lists.get(row.codeListId) ?? []),
-  }));
+  // Rows as lists: a study of thousands of variables is read in half the time.
+  const rows = prepared(db, `SELECT ${COLUMNS} FROM variable ORDER BY position, id`).raw().all() as Flat[];
+  return rows.map((row) => rowOf(row, lists));
 });
 
 /** All variables in the order of the roster. The rows are shared by all who ask, and nobody changes them. */
@@ -67,6 +101,7 @@ export const allVariables = (db: Db): VariableRow[] => [...readVariables(db)];
 
 /** Takes everything out of a study's file but its columns. */
 export function clearCodebook(db: Db): void {
+  columnsChange(db);
   db.exec(`
     DELETE FROM ledger_entry;
     DELETE FROM saved_table;
@@ -89,22 +124,31 @@ export interface NewVariable {
   workingId: number | null;
 }
 
-/** Puts a variable at the end of the roster, or right behind another one. */
+/** A place in the roster behind all. */
+const placeBehindAll = (db: Db): number =>
+  (prepared(db, 'SELECT coalesce(max(position), 0) FROM variable').pluck().get() as number) + 1;
+
+function insertAt(db: Db, position: number, variable: NewVariable): number {
+  const { lastInsertRowid } = prepared(
+    db,
+    `INSERT INTO variable (position, name, label, question, level, column_id, code_list_id, working_id, made_at)
+     VALUES (@position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
+  ).run({ ...variable, position, madeAt: new Date().toISOString() });
+  return Number(lastInsertRowid);
+}
+
+/** Puts a variable at the end of the roster, or right behind another one. Returns its id. */
 export function insertVariable(db: Db, variable: NewVariable, behind: number | null = null): number {
-  const last = db.prepare('SELECT coalesce(max(position), 0) FROM variable').pluck().get() as number;
-  const position =
-    behind === null
-      ? last + 1
-      : (db.prepare('SELECT position FROM variable WHERE id = ?').pluck().get(behind) as number) + 1;
-  if (behind !== null) db.prepare('UPDATE variable SET position = position + 1 WHERE position >= ?').run(position);
-  return Number(
-    db
-      .prepare(
-        `INSERT INTO variable (position, name, label, question, level, column_id, code_list_id, working_id, made_at)
-         VALUES (@position, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @madeAt)`,
-      )
-      .run({ ...variable, position, madeAt: new Date().toISOString() }).lastInsertRowid,
-  );
+  if (behind === null) return insertAt(db, placeBehindAll(db), variable);
+  const position = (prepared(db, 'SELECT position FROM variable WHERE id = ?').pluck().get(behind) as number) + 1;
+  prepared(db, 'UPDATE variable SET position = position + 1 WHERE position >= ?').run(position);
+  return insertAt(db, position, variable);
+}
+
+/** Puts many variables at the end of the roster: its end is looked for once. */
+export function insertVariables(db: Db, variables: readonly NewVariable[]): void {
+  const first = placeBehindAll(db);
+  variables.forEach((variable, k) => insertAt(db, first + k, variable));
 }
 
 export function updateVariable(
@@ -118,20 +162,21 @@ export function updateVariable(
     codeListId,
   }: Pick<VariableRow, 'label' | 'question' | 'level' | 'columnId' | 'codeListId'>,
 ): void {
-  db.prepare(
+  prepared(
+    db,
     'UPDATE variable SET label = ?, question = ?, level = ?, column_id = ?, code_list_id = ? WHERE id = ?',
   ).run(label, question, level, columnId, codeListId, id);
 }
 
 /** Gives variables a code list to use. */
 export function useCodeList(db: Db, list: number, variables: readonly number[]): void {
-  const give = db.prepare('UPDATE variable SET code_list_id = ? WHERE id = ?');
+  const give = prepared(db, 'UPDATE variable SET code_list_id = ? WHERE id = ?');
   for (const id of variables) give.run(list, id);
 }
 
 /** Changes what is said of a variable beyond its entry. */
 export function markVariable(db: Db, id: number, { note, group, starred, aside, shownOrder }: Marks): void {
-  db.prepare('UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ?, shown_order = ? WHERE id = ?').run(
+  prepared(db, 'UPDATE variable SET note = ?, in_group = ?, starred = ?, aside = ?, shown_order = ? WHERE id = ?').run(
     note,
     group,
     starred ? 1 : 0,
@@ -146,13 +191,13 @@ export function orderVariables(db: Db, names: readonly string[]): void {
   if (names.length === 0) return;
   const place = new Map(names.map((name, position) => [name, position]));
   const at = ({ name }: VariableRow) => place.get(name) ?? names.length;
-  const move = db.prepare('UPDATE variable SET position = ? WHERE id = ?');
+  const move = prepared(db, 'UPDATE variable SET position = ? WHERE id = ?');
   const ordered = allVariables(db).sort((a, b) => at(a) - at(b));
   db.transaction(() => ordered.forEach(({ id }, position) => move.run(position + 1, id)))();
 }
 
 export function renameVariable(db: Db, id: number, name: string): void {
-  db.prepare('UPDATE variable SET name = ? WHERE id = ?').run(name, id);
+  prepared(db, 'UPDATE variable SET name = ? WHERE id = ?').run(name, id);
 }
 
 /** Gives variables other names at once, so that two can change theirs for each other's. */
@@ -162,24 +207,37 @@ export function renameVariables(db: Db, names: readonly { id: number; name: stri
   for (const { id, name } of names) renameVariable(db, id, name);
 }
 
-/** Puts a variable as it is said to be, made again under its id where it is gone; its place in the roster stays. */
-export function restoreVariable(db: Db, variable: NewVariable & Marks & { id: number; madeAt: string }): void {
-  db.prepare(
-    `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note,
-       in_group, starred, aside, shown_order, made_at)
-     VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note,
-       @group, @starred, @aside, @shownOrder, @madeAt)
-     ON CONFLICT (id) DO UPDATE SET name = @name, label = @label, question = @question, level = @level,
-       code_list_id = @codeListId, working_id = @workingId, note = @note, in_group = @group, starred = @starred,
-       aside = @aside, shown_order = @shownOrder, made_at = @madeAt`,
-  ).run({
-    ...variable,
+const SAID =
+  'label = @label, question = @question, level = @level, code_list_id = @codeListId, note = @note, ' +
+  'in_group = @group, starred = @starred, aside = @aside, shown_order = @shownOrder';
+
+/**
+ * Puts a variable as it is said to be, made again under its id where it is gone; its place in the roster stays.
+ * @param old the variable as it stands, where it is there
+ */
+export function restoreVariable(
+  db: Db,
+  variable: NewVariable & Marks & { id: number; madeAt: string },
+  old?: VariableRow,
+): void {
+  const { name, workingId, madeAt } = variable;
+  // Most changes leave the name and where it came from, which are looked up by: the rest is written much faster.
+  const saidAlone = old?.name === name && old.workingId === workingId && old.madeAt === madeAt;
+  const sql = saidAlone
+    ? `UPDATE variable SET ${SAID} WHERE id = @id`
+    : `INSERT INTO variable (id, position, name, label, question, level, column_id, code_list_id, working_id, note,
+         in_group, starred, aside, shown_order, made_at)
+       VALUES (@id, 0, @name, @label, @question, @level, @columnId, @codeListId, @workingId, @note,
+         @group, @starred, @aside, @shownOrder, @madeAt)
+       ON CONFLICT (id) DO UPDATE SET name = @name, working_id = @workingId, made_at = @madeAt, ${SAID}`;
+  const flat = {
     starred: variable.starred ? 1 : 0,
     aside: variable.aside ? 1 : 0,
     shownOrder: JSON.stringify(variable.shownOrder),
-  });
+  };
+  prepared(db, sql).run(Object.assign({}, variable, flat));
 }
 
 export function removeVariable(db: Db, id: number): void {
-  db.prepare('DELETE FROM variable WHERE id = ?').run(id);
+  prepared(db, 'DELETE FROM variable WHERE id = ?').run(id);
 }

@@ -4,6 +4,7 @@ import { type Proof, ProofShape } from '../core/recode/proof-shape.js';
 import { type StandsIn, StandsInShape } from '../core/recode/stands-in-shape.js';
 import { fromKept } from './kept.js';
 import type { Db } from './open.js';
+import { prepared } from './prepared.js';
 
 export interface WorkingRow {
   id: number;
@@ -29,9 +30,10 @@ interface Flat extends Omit<WorkingRow, 'recipe' | 'holds' | 'standsIn'> {
 
 /** All workings, without their proofs, which are longer than all the rest. */
 export function allWorkings(db: Db): WorkingRow[] {
-  const rows = db
-    .prepare('SELECT id, recipe, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id')
-    .all() as Flat[];
+  const rows = prepared(
+    db,
+    'SELECT id, recipe, holds, signature, created, edited, stands_in AS standsIn FROM working ORDER BY id',
+  ).all() as Flat[];
   return rows.map((row) => ({
     ...row,
     recipe: fromKept(row.recipe, RecipeShape, `the recipe of working ${row.id}`),
@@ -43,7 +45,7 @@ export function allWorkings(db: Db): WorkingRow[] {
 
 /** All workings with their proofs. */
 export function provedWorkings(db: Db): ProvedWorking[] {
-  const proofs = new Map(db.prepare('SELECT id, proof FROM working').raw().all() as [number, string][]);
+  const proofs = new Map(prepared(db, 'SELECT id, proof FROM working').raw().all() as [number, string][]);
   return allWorkings(db).map((working) => ({
     ...working,
     proof: fromKept(proofs.get(working.id)!, ProofShape, `the proof of working ${working.id}`),
@@ -67,19 +69,19 @@ export function putWorking(
     now,
   };
   const key = Number(
-    db
-      .prepare(
-        `INSERT INTO working (id, kind, recipe, proof, holds, signature, created, edited)
+    prepared(
+      db,
+      `INSERT INTO working (id, kind, recipe, proof, holds, signature, created, edited)
          VALUES (@id, @kind, @recipe, @proof, @holds, @signature, @now, @now)
          ON CONFLICT (id) DO UPDATE SET kind = @kind, recipe = @recipe, proof = @proof, holds = @holds,
            signature = @signature, edited = @now
          RETURNING id`,
-      )
+    )
       .pluck()
       .get(row),
   );
-  db.prepare('DELETE FROM working_source WHERE working_id = ?').run(key);
-  const insert = db.prepare('INSERT INTO working_source (working_id, variable_id) VALUES (?, ?)');
+  prepared(db, 'DELETE FROM working_source WHERE working_id = ?').run(key);
+  const insert = prepared(db, 'INSERT INTO working_source (working_id, variable_id) VALUES (?, ?)');
   for (const source of new Set(sourcesOf(recipe))) insert.run(key, source);
   return key;
 }
@@ -94,17 +96,17 @@ export function restoreWorking(
   { recipe, created, edited, standsIn }: Pick<WorkingRow, 'recipe' | 'created' | 'edited' | 'standsIn'>,
 ): void {
   putWorking(db, id, { recipe, proof: UNPROVED, signature: '' }, edited);
-  db.prepare('UPDATE working SET created = ? WHERE id = ?').run(created, id);
+  prepared(db, 'UPDATE working SET created = ? WHERE id = ?').run(created, id);
   setStandsIn(db, id, standsIn);
 }
 
 /** Says what a working stands in for; null: for nothing. */
 export function setStandsIn(db: Db, id: number, standsIn: StandsIn | null): void {
-  db.prepare('UPDATE working SET stands_in = ? WHERE id = ?').run(standsIn && JSON.stringify(standsIn), id);
+  prepared(db, 'UPDATE working SET stands_in = ? WHERE id = ?').run(standsIn && JSON.stringify(standsIn), id);
 }
 
 export function removeWorking(db: Db, id: number): void {
-  db.prepare('DELETE FROM working WHERE id = ?').run(id);
+  prepared(db, 'DELETE FROM working WHERE id = ?').run(id);
 }
 
 /** What stands on a variable. */
@@ -117,17 +119,15 @@ export interface UsedBy {
 /** What stands on a variable: workings' results, and saved tables. */
 export function usersOfVariable(db: Db, id: number): UsedBy {
   return {
-    workings: db
-      .prepare(
-        `SELECT v.id AS variable, CASE WHEN v.label = '' THEN v.name ELSE v.label END AS title
+    workings: prepared(
+      db,
+      `SELECT v.id AS variable, CASE WHEN v.label = '' THEN v.name ELSE v.label END AS title
          FROM working_source s JOIN variable v ON v.working_id = s.working_id WHERE s.variable_id = ? ORDER BY v.id`,
-      )
-      .all(id) as UsedBy['workings'],
-    tables: db
-      .prepare(
-        'SELECT t.id AS "table", title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id ' +
-          'WHERE variable_id = ? ORDER BY t.id',
-      )
-      .all(id) as UsedBy['tables'],
+    ).all(id) as UsedBy['workings'],
+    tables: prepared(
+      db,
+      'SELECT t.id AS "table", title FROM saved_table_variable u JOIN saved_table t ON t.id = u.table_id ' +
+        'WHERE variable_id = ? ORDER BY t.id',
+    ).all(id) as UsedBy['tables'],
   };
 }

@@ -206,12 +206,19 @@ function unusedLabels(checked: readonly CheckedVariable[]): CodebookIssue[] {
   });
 }
 
-/** All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables. */
-export function codebookIssues(checked: readonly CheckedVariable[]): CodebookIssue[] {
-  const issues = checked.flatMap((variable) =>
-    own(variable).flatMap((issue): CodebookIssue[] =>
-      issue ? [{ declare: [], decimal: null, ...issue, variable: variable.id }] : [],
-    ),
+/** What is wrong with one variable. */
+export const variableIssues = (variable: CheckedVariable): CodebookIssue[] =>
+  own(variable).flatMap((issue): CodebookIssue[] =>
+    issue ? [{ declare: [], decimal: null, ...issue, variable: variable.id }] : [],
   );
+
+/**
+ * All that is wrong with a study's codebook, what does most harm first, and then in the order of the variables.
+ * @param issues what is wrong with each variable, where that was found before
+ */
+export function codebookIssues(
+  checked: readonly CheckedVariable[],
+  issues: readonly CodebookIssue[] = checked.flatMap(variableIssues),
+): CodebookIssue[] {
   return [...issues, ...unusedLabels(checked)].sort((a, b) => ISSUE_KINDS.indexOf(a.is) - ISSUE_KINDS.indexOf(b.is));
 }

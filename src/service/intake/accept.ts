@@ -18,12 +18,13 @@ import { insertCodeList } from '../../store/code-lists.js';
 import {
   allVariables,
   clearCodebook,
-  insertVariable,
+  insertVariables,
   markVariable,
   orderVariables,
   updateVariable,
   type VariableRow,
 } from '../../store/variables.js';
+import { letOthers } from '../in-turns.js';
 import { mustEnd, type OpenStudy, type Service } from '../context.js';
 import { newStudyId } from '../new-study-id.js';
 import { studyFile } from '../open-study.js';
@@ -83,6 +84,7 @@ async function accept(service: Service, id: string, acceptance: Acceptance): Pro
   const workings = codebook?.workings ?? [];
   checkQuestions(decided, questions);
   checkWorkings(decided, questions, workings);
+  await letOthers();
   const study = acceptance.id ?? newStudyId(acceptance.name);
   const place = studyFile(service, study);
   if (existsSync(place))
@@ -126,6 +128,7 @@ async function writeCodebook(service: Service, part: string, making: Making): Pr
   const study: OpenStudy = { id: '', file: part, db, queue: { last: Promise.resolve() }, seen: null };
   try {
     db.transaction(() => putCodebook(db, making)).immediate();
+    await letOthers();
     const variables = allVariables(db);
     const find = (name: string) => variables.find((variable) => variable.name === name)?.id ?? -1;
     for (const { name, label, columns, ticked, none } of making.questions) {
@@ -242,9 +245,11 @@ function putCodebook(db: Db, { intake, read, decided, study, name, subtitle }: M
   );
   for (const name of decided.kept)
     if (!lists.has(`list:${name}`)) insertCodeList(db, name, canonicalCodes(decided.unused[name] ?? []), true);
-  for (const { list, ...variable } of decided.columns) {
-    insertVariable(db, { ...variable, codeListId: list === null ? null : (lists.get(list) ?? null), workingId: null });
-  }
+  const listOf = (key: string | null) => (key === null ? null : (lists.get(key) ?? null));
+  insertVariables(
+    db,
+    decided.columns.map(({ list, ...variable }) => ({ ...variable, codeListId: listOf(list), workingId: null })),
+  );
 }
 
 /** Refuses, before anything lands, questions that name columns which are not taken in. */

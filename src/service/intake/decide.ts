@@ -164,17 +164,17 @@ export function decide(
  */
 function shareIdentical(lists: Decided['lists'], columns: DecidedColumn[]): void {
   const keyOf = new Map<string, string>();
+  const instead = new Map<string, string>();
   const isOwn = (key: string) => key.startsWith('column:');
   const named = Object.entries(lists).sort(([a], [b]) => Number(isOwn(a)) - Number(isOwn(b)));
   for (const [key, { codes }] of named) {
     const text = JSON.stringify(codes.map(({ code, label, missing }) => [code, label, missing]));
     const same = keyOf.get(text);
     if (same === undefined) keyOf.set(text, key);
-    else if (isOwn(key)) {
-      for (const column of columns) if (column.list === key) column.list = same;
-      Reflect.deleteProperty(lists, key);
-    }
+    else if (isOwn(key)) instead.set(key, same);
   }
+  for (const column of columns) if (column.list !== null) column.list = instead.get(column.list) ?? column.list;
+  for (const key of instead.keys()) Reflect.deleteProperty(lists, key);
 }
 
 function checkTwice(list: string, codes: readonly Code[]): void {

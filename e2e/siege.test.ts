@@ -8,6 +8,7 @@ import { clientsTogether } from './siege/clients.js';
 import { killerOf } from './siege/kill-changes.js';
 import { intakeOnce, killIntake, tortureFile } from './siege/kill-intakes.js';
 import { samplesFor } from './siege/samples.js';
+import { workWide } from './siege/wide-study.js';
 import { DEMO_STUDY } from './siege/attacked.js';
 
 /** Each run besieges in another way; what it finds is told with the seed. */
@@ -32,6 +33,12 @@ describe(`a small siege (SIEGE_SEED=${SEED})`, () => {
       const { wrong } = await sendBroken(server, file);
       expect(wrong, `file ${k}, ${file.name}, to ${file.to}`).toBeNull();
     }
+  });
+
+  it('by a study of many columns, all of which is asked for and changed', async () => {
+    const { asked, wrong } = await workWide(server, 400, 2);
+    expect(wrong).toEqual([]);
+    expect(asked).toBe(17);
   });
 
   it('by broken requests: each is answered, or refused with what and where', async () => {

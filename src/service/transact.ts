@@ -43,10 +43,12 @@ export async function transact<T>(
 ): Promise<T> {
   const { db } = study;
   const { revision } = studyRow(db);
+  // A change of thousands of entries takes some time: others are answered between its steps.
+  await letOthers();
   const standing = rehearse(study, work);
   const plan = await planSettling(service, study, standing);
   await letOthers();
-  return inOnePiece(db, () => {
+  const result = inOnePiece(db, () => {
     const done = work();
     applySettled(db, plan);
     last(done);
@@ -55,4 +57,6 @@ export async function transact<T>(
     if (studyRow(db).revision === revision) touchStudy(db);
     return done;
   });
+  await letOthers();
+  return result;
 }

@@ -110,7 +110,7 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
   const wanted = <P extends Part>(of: P, states: ReadonlyMap<number, StateOf<P>>): Wanted<P>[] =>
     thingsOf(delta, of).map(({ id, [side]: fields }) => {
       // What is gone has all its fields in the change that brings it back.
-      const to = fields && ({ ...states.get(id), ...fields } as StateOf<P>);
+      const to = fields && (Object.assign({}, states.get(id), fields) as StateOf<P>);
       return { id, to };
     });
   const [lists, workings] = [wanted('list', now.list), wanted('working', now.working)];
@@ -135,16 +135,20 @@ function putVariables(db: Db, wanted: readonly Wanted<'variable'>[], respondents
     removeVariable(db, id);
     if (old.workingId !== null) removeColumn(db, old.columnId);
   }
-  const kept = wanted.flatMap(({ id, to }) => (to ? [{ id, to, old: variables.get(id) }] : []));
   const coming = new Set(wanted.map(({ id }) => id));
   const taken = new Set([...variables.values()].filter(({ id }) => !coming.has(id)).map(({ name }) => name));
+  // A name that something else has by now stays as it is.
+  const nameOf = (id: number, name: string, old: VariableRow | undefined) =>
+    taken.has(name) ? (old?.name ?? `${name}_${id}`) : name;
+  const kept = wanted.flatMap(({ id, to }) => {
+    const old = variables.get(id);
+    return to ? [{ id, to, old, name: nameOf(id, to.name, old) }] : [];
+  });
   // Names change for each other's: first to what nobody can type.
-  const renamed = kept.flatMap(({ id, to, old }) => (old && old.name !== to.name ? [{ id, name: `\u0000${id}` }] : []));
-  for (const { id, name } of renamed) renameVariable(db, id, name);
-  for (const { id, to, old } of kept) {
-    // A name that something else has by now, and a level that another wave's column cannot have, stay as they are.
-    const name = taken.has(to.name) ? (old?.name ?? `${to.name}_${id}`) : to.name;
+  for (const { id, old, name } of kept) if (old && old.name !== name) renameVariable(db, id, `\u0000${id}`);
+  for (const { id, to, old, name } of kept) {
     const columnId = old?.columnId ?? blankColumn(db, name, to.level, respondents);
+    // So does a level that another wave's column cannot have.
     const fits =
       to.workingId !== null || to.level === old?.level || levelsFor(columnRow(db, columnId).storage).includes(to.level);
     const level = fits ? to.level : (old?.level ?? to.level);

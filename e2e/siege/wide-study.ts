@@ -16,7 +16,7 @@ const PAUSE_MS = 100;
 const WHOLE_CODEBOOK = 5;
 
 /** A file of many columns, whose codes differ in number. */
-export function wideFile(columns: number, rows: number): string {
+function wideFile(columns: number, rows: number): string {
   const names = Array.from({ length: columns }, (_, k) => `v${k}`);
   const row = (r: number) => names.map((_, k) => 1 + ((r * 7 + k * 3 + r * k) % (2 + (k % 9))));
   return [names, ...Array.from({ length: rows }, (_, r) => row(r))].map((cells) => cells.join(',')).join('\n');

@@ -3,7 +3,7 @@ const TURN_MS = 8;
 
 const nextImmediate = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
-/** Lets the server answer others before it goes on: what has come in is looked at between one immediate and the next. */
+/** Lets the server answer others before it goes on: what has come in is looked at between two immediates. */
 export async function letOthers(): Promise<void> {
   await nextImmediate();
   await nextImmediate();

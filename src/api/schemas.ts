@@ -59,6 +59,8 @@ const groupNumbers = z
     mean: z.number(),
     squares: z.number().describe('Σw(x - mean)².'),
     errorSquares: z.number().describe('Σw²(x - mean)².'),
+    fromMedian: z.number().describe('Σw|x - median|.'),
+    rankSum: z.number().nullable().describe('Of midranks among all in the base; null with a weight.'),
     minimum: z.number(),
     lowerQuartile: z.number(),
     median: z.number(),
@@ -96,7 +98,7 @@ const CountArraySchema = z
   .object({
     ...plainCounts,
     numbers: z
-      .array(z.object({ all: groupNumbers, groups: z.array(groupNumbers) }))
+      .array(z.object({ all: groupNumbers, ties: z.number().nullable(), groups: z.array(groupNumbers) }))
       .optional()
       .describe(
         'Of a number that is described: of everybody, and where the table is within a variable of each position of it.',

@@ -43,7 +43,17 @@ function quantileOf(all: readonly Person[], q: number): number {
   return at(Math.floor(h)) + (h % 1) * (at(Math.ceil(h)) - at(Math.floor(h)));
 }
 
-function expectDescribed(group: GroupNumbers | null | undefined, all: readonly Person[]): void {
+/** The midrank of a number among those of a base: half of those that share it stand before it. */
+const midrank = (value: number, base: readonly Person[]) =>
+  base.filter((person) => person.value! < value).length +
+  (base.filter((person) => person.value === value).length + 1) / 2;
+
+/** @param base the respondents among whom ranks are given; null: none are */
+function expectDescribed(
+  group: GroupNumbers | null | undefined,
+  all: readonly Person[],
+  base: readonly Person[] | null,
+): void {
   if (all.length === 0) {
     expect(group).toBeNull();
     return;
@@ -59,6 +69,8 @@ function expectDescribed(group: GroupNumbers | null | undefined, all: readonly P
     mean: near(mean),
     squares: near(sum((person) => person.weight * (person.value! - mean) ** 2)),
     errorSquares: near(sum((person) => (person.weight * (person.value! - mean)) ** 2)),
+    fromMedian: near(sum((person) => person.weight * Math.abs(person.value! - quantileOf(all, 0.5)))),
+    rankSum: base && near(sum((person) => midrank(person.value!, base))),
     minimum: Math.min(...all.map(({ value }) => value!)),
     maximum: Math.max(...all.map(({ value }) => value!)),
     lowerQuartile: near(quantileOf(all, 0.25)),
@@ -97,16 +109,18 @@ describe('numbers in groups', () => {
         expect(described).toHaveLength(4);
         described.forEach((part, stratum) => {
           const here = counted.filter((person) => (stratum === 0 ? person.season > 0 : person.season === stratum - 1));
-          expectDescribed(
-            part.all,
-            here.filter((person) => person.site === 1 || person.site === 2),
+          const inBase = here.filter((person) => person.site === 1 || person.site === 2);
+          const base = isWeighted ? null : inBase;
+          expectDescribed(part.all, inBase, base);
+          part.groups.forEach((group, at) => {
+            const own = here.filter((person) => person.site === at);
+            expectDescribed(group, own, at === 1 || at === 2 ? base : null);
+          });
+          const shared = [...new Set(inBase.map(({ value }) => value))].map(
+            (value) => inBase.filter((person) => person.value === value).length,
           );
-          part.groups.forEach((group, at) =>
-            expectDescribed(
-              group,
-              here.filter((person) => person.site === at),
-            ),
-          );
+          const ties = shared.reduce((sum, t) => sum + t ** 3 - t, 0);
+          expect(part.ties).toBe(isWeighted ? null : ties);
         });
       }),
     );

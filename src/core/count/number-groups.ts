@@ -63,18 +63,46 @@ function about(length: number, value: (k: number) => number, weight: (k: number)
   return { mean, squares, errorSquares, weight: whole, weightSquares };
 }
 
-function describe(entries: Entries): GroupNumbers | null {
+/** The midranks of the numbers of a base, by their place in `distinct`. */
+interface Ranks {
+  midranks: Float64Array;
+  /** Σ(t³ - t) over numbers that t respondents share. */
+  ties: number;
+}
+
+/** The midranks of sorted places: those who share a number share the mean of their ranks. */
+function ranksOf(places: Int32Array, distinct: number): Ranks {
+  const midranks = new Float64Array(distinct);
+  let ties = 0;
+  for (let from = 0; from < places.length;) {
+    let to = from + 1;
+    while (to < places.length && places[to] === places[from]) to++;
+    midranks[places[from]!] = (from + 1 + to) / 2;
+    ties += (to - from) ** 3 - (to - from);
+    from = to;
+  }
+  return { midranks, ties };
+}
+
+function describe(entries: Entries, ranks: Ranks | null): GroupNumbers | null {
   const { distinct, places, weights } = entries;
   const n = places.length;
   if (n === 0) return null;
   const value = (k: number) => distinct[places[k]!]!;
-  const one = () => 1;
-  const moments = about(n, value, weights ? (k) => weights[k]! : one);
+  const weightAt = weights ? (k: number) => weights[k]! : () => 1;
+  const moments = about(n, value, weightAt);
   const each = n / moments.weight;
   const median = quantile(entries, 0.5, each);
+  let [fromMedian, rankSum] = [0, 0];
+  for (let k = 0; k < n; k++) {
+    fromMedian += weightAt(k) * Math.abs(value(k) - median);
+    if (ranks) rankSum += ranks.midranks[places[k]!]!;
+  }
   return {
     n,
     ...moments,
+    fromMedian,
+    rankSum: ranks && rankSum,
     minimum: value(0),
     lowerQuartile: quantile(entries, 0.25, each),
     median,
@@ -140,7 +168,7 @@ function groupsOf(nest: readonly Grouping[], within: Grouping | null) {
     each(cell, (group) => list.push(group));
     return list;
   });
-  return { width, strata, lists };
+  return { base, width, strata, lists };
 }
 
 /**
@@ -153,7 +181,7 @@ function groupsOf(nest: readonly Grouping[], within: Grouping | null) {
  */
 export function numberGroups({ numbers, nest, within, respondents, mask, weight }: Asked): NumberCounts[] {
   const { distinct, place } = numbers;
-  const { width, strata, lists } = groupsOf(nest, within);
+  const { base, width, strata, lists } = groupsOf(nest, within);
   const columns = [...nest, ...(within ? [within] : [])].map(({ column }) => column);
   const everyone = (visit: (cell: number, respondent: number) => void) => {
     const counted = (cell: number, k: number) => {
@@ -179,9 +207,15 @@ export function numberGroups({ numbers, nest, within, respondents, mask, weight 
   return Array.from({ length: strata }, (_, stratum): NumberCounts => {
     const part = <T extends Int32Array | Float64Array>(values: T, group: number) =>
       values.subarray(ends[stratum * width + group], ends[stratum * width + group + 1]) as T;
-    const described = Array.from({ length: width }, (__, group) =>
-      describe({ distinct, ...sorted(part(places, group), weights && part(weights, group), distinct.length) }),
+    const entries = Array.from({ length: width }, (__, group): Entries => {
+      const own = sorted(part(places, group), weights && part(weights, group), distinct.length);
+      return { distinct, ...own };
+    });
+    const ranks = weights ? null : ranksOf(entries[0]!.places, distinct.length);
+    // Who is outside the base has no rank in it.
+    const [all = null, ...groups] = entries.map((group, k) =>
+      describe(group, k === 0 || base[k - 1] === true ? ranks : null),
     );
-    return { all: described[0] ?? null, groups: described.slice(1) };
+    return { all, ties: ranks && ranks.ties, groups };
   });
 }

@@ -30,6 +30,10 @@ export interface GroupNumbers {
   /** Σw(x - mean)², and Σw²(x - mean)². */
   squares: number;
   errorSquares: number;
+  /** Σw|x - median|. */
+  fromMedian: number;
+  /** The sum of their midranks among all in the base; null with a weight, and outside the base. */
+  rankSum: number | null;
   minimum: number;
   lowerQuartile: number;
   median: number;
@@ -41,6 +45,8 @@ export interface GroupNumbers {
 export interface NumberCounts {
   /** Of the base: all in it; null where nobody is. */
   all: GroupNumbers | null;
+  /** Σ(t³ - t) over the numbers of the base that t respondents share; null with a weight. */
+  ties: number | null;
   /** By position over the axes of what stands across; null where nobody is. */
   groups: readonly (GroupNumbers | null)[];
 }

@@ -33,8 +33,11 @@ export function logBetaStep(a: number, b: number, y: number): number {
   return logGamma(a + b) - logGamma(a + 1) - logGamma(b) + a * Math.log(y) + b * Math.log1p(-y);
 }
 
-/** ln gamma(a), a above 0, by the Stirling series. */
-function logGamma(a: number): number {
+/**
+ * ln gamma(a), a above 0, by the Stirling series.
+ * @example logGamma(0.5) // 0.5724
+ */
+export function logGamma(a: number): number {
   if (a < 16) return logGammaPlusOne(a) - Math.log(a);
   const stirling = (1 / 12 - (1 / 360 - (1 / 1260 - 1 / 1680 / a ** 2) / a ** 2) / a ** 2) / a;
   return (a - 0.5) * Math.log(a) - a + 0.5 * Math.log(2 * Math.PI) + stirling;

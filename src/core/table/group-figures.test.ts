@@ -7,7 +7,7 @@ function groupOf(values: readonly number[], weights: readonly number[] = values.
   const sum = (of: (k: number) => number) => values.reduce((so, _, k) => so + of(k), 0);
   const weight = sum((k) => weights[k]!);
   const mean = sum((k) => weights[k]! * values[k]!) / weight;
-  const least = { minimum: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, maximum: 0 };
+  const least = { minimum: 0, lowerQuartile: 0, median: 0, upperQuartile: 0, maximum: 0, fromMedian: 0, rankSum: null };
   return {
     ...least,
     n: values.length,

@@ -72,6 +72,8 @@ export interface Together {
 /** The numbers of a table, in groups. */
 export interface TableNumbers {
   all: GroupNumbers | null;
+  /** Σ(t³ - t) over the numbers of the base that t respondents share; null with a weight. */
+  ties: number | null;
   columns: readonly (GroupNumbers | null)[];
 }
 

@@ -114,8 +114,8 @@ function placesOf({ ranks, weights, respondents }: CountArray, { rows, columns, 
 function numbersOf({ numbers }: CountArray, { columns }: Placed): TableNumbers | undefined {
   const [described] = numbers ?? [];
   if (!described) return undefined;
-  const { all, groups } = described;
-  return { all, columns: (columns?.of ?? ALONE).map((j) => groups[j] ?? null) };
+  const { all, ties, groups } = described;
+  return { all, ties, columns: (columns?.of ?? ALONE).map((j) => groups[j] ?? null) };
 }
 
 /** Who is left out, first by the clauses and the weight, then by the rows, then by what stands across. */

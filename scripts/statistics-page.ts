@@ -31,6 +31,7 @@ const MADE_FROM = {
   related: 'related yes/no answers',
   codings: 'codings by several coders',
   multiple: 'a multiple-response question by groups',
+  numbers: 'numbers in groups',
 };
 
 /** A worked example as it would be sent to `POST /api/v1/assess`; of many respondents, their number alone. */

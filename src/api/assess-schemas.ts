@@ -165,6 +165,19 @@ const MultipleRequestSchema = z
   })
   .openapi('MultipleRequest');
 
+const NumbersRequestSchema = z
+  .strictObject({
+    numbers: z
+      .strictObject({
+        groups: z.array(row).min(1).max(10_000).describe('For each group the numbers of its respondents.'),
+        weights: z.array(row).optional().describe('For each number a weight above 0.'),
+      })
+      .describe('Numbers of respondents in groups that do not overlap.'),
+    adjustment,
+    ...common,
+  })
+  .openapi('NumbersRequest');
+
 export const AssessRequestSchema = z
   .union([
     TableRequestSchema,
@@ -173,6 +186,7 @@ export const AssessRequestSchema = z
     RelatedRequestSchema,
     CodingsRequestSchema,
     MultipleRequestSchema,
+    NumbersRequestSchema,
   ])
   .openapi('AssessRequest');
 
@@ -182,11 +196,12 @@ const BY_KEY = {
   related: RelatedRequestSchema,
   codings: CodingsRequestSchema,
   multiple: MultipleRequestSchema,
+  numbers: NumbersRequestSchema,
   counts: TableRequestSchema,
 };
 
 /**
- * Takes a request for what it says it is, so that what is wrong with it is told of that kind and not of all six.
+ * Takes a request for what it says it is, so that what is wrong with it is told of that kind and not of all seven.
  * @throws Fault naming the field or the cell
  */
 export function parseAssess(input: unknown): AssessRequest {
@@ -316,6 +331,29 @@ export const AssessmentSchema = z
       })
       .nullable()
       .describe('Column proportions two by two; null where there are more than 200,000 pairs.'),
+    means: z
+      .object({
+        adjustment: z.enum(ADJUSTMENTS).describe('How p was adjusted.'),
+        above: z
+          .array(z.array(z.int()))
+          .describe('For each group, those (from 0) whose mean is lower by more than chance.'),
+        pairs: z
+          .array(
+            z.object({
+              groups: z.array(z.int()).length(2).describe('The two groups, from 0.'),
+              difference: z.number().describe('Mean of the first less that of the second.'),
+              error: z.number().describe('Its standard error.'),
+              df: z.number().describe("Welch's degrees of freedom; with weights N - k."),
+              lower: z.number().describe('Lower end of its interval, not adjusted.'),
+              upper: z.number().describe('Upper end of it.'),
+              p: z.number().describe("Two-sided p of Welch's t."),
+              adjustedP: z.number().describe('Adjusted over all pairs.'),
+            }),
+          )
+          .describe('Every pair of groups that each have a spread.'),
+      })
+      .nullable()
+      .describe('Of numbers in groups, their means two by two; null where there are more than 100 groups.'),
     collapsing: z
       .array(
         z.object({

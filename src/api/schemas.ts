@@ -103,10 +103,6 @@ const CountArraySchema = z
       .describe(
         'Of a number that is described: of everybody, and where the table is within a variable of each position of it.',
       ),
-    listed: z
-      .object(plainCounts)
-      .optional()
-      .describe('Of a number that is described, and has few enough values: counted value by value.'),
   })
   .openapi('CountArray');
 

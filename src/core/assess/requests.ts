@@ -59,5 +59,11 @@ export interface MultipleRequest extends Common {
   adjustment?: Adjustment | undefined;
 }
 
+/** Numbers of respondents in groups that do not overlap, each counting as a weight where there are any. */
+export interface NumbersRequest extends Common {
+  numbers: { groups: readonly (readonly number[])[]; weights?: readonly (readonly number[])[] | undefined };
+  adjustment?: Adjustment | undefined;
+}
+
 export type AssessRequest =
-  TableRequest | StrataRequest | OneWayRequest | RelatedRequest | CodingsRequest | MultipleRequest;
+  TableRequest | StrataRequest | OneWayRequest | RelatedRequest | CodingsRequest | MultipleRequest | NumbersRequest;

@@ -1,6 +1,7 @@
 import { codingsSubject } from './assess-codings.js';
 import { relatedSubject } from './assess-related.js';
 import { oneWaySubject } from './assess-one-way.js';
+import { numbersSubject } from './assess-numbers.js';
 import { reduceTable } from '../crosstab.js';
 import type { Subjects } from '../statistic/subjects.js';
 import { tableSubject } from '../statistic/table-subject.js';
@@ -21,6 +22,7 @@ const MAKERS: Makers = {
   'one-way': (request) => ('oneWay' in request ? oneWaySubject(request) : null),
   related: (request) => ('related' in request ? relatedSubject(request) : null),
   codings: (request) => ('codings' in request ? codingsSubject(request) : null),
+  numbers: (request) => ('numbers' in request ? numbersSubject(request) : null),
   multiple: (request) => ('multiple' in request ? mentionsOf(request.multiple) : null),
 };
 

@@ -2,6 +2,7 @@ import type { Dropped } from '../crosstab.js';
 import type { Cells } from '../infer/cells.js';
 import type { Collapsing } from '../infer/collapsing.js';
 import type { ColumnProportions } from '../infer/column-proportions.js';
+import type { MeanPairs } from '../infer/mean-pairs.js';
 import type { TestResult } from '../infer/result.js';
 import type { MeasureResult } from '../measure/result.js';
 import type { MeasureId, TestId } from '../statistic/registry.js';
@@ -46,6 +47,8 @@ export interface Assessment {
   /** In the shape of the table without its empty rows and columns; absent where there is no table left. */
   cells: Cells | null;
   columnProportions: ColumnProportions | null;
+  /** Of numbers in groups, their means two by two. */
+  means: MeanPairs | null;
   /** For each ordered axis of three codes or more. */
   collapsing: Collapsing[];
   /** Of a multiple-response question, one for each option that can be tested. */
@@ -64,6 +67,7 @@ export function emptyAssessment(base: Partial<Base> = {}): Assessment {
     measures: {},
     cells: null,
     columnProportions: null,
+    means: null,
     collapsing: [],
     options: [],
     dropped: { rows: [], columns: [] },

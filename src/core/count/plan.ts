@@ -6,16 +6,13 @@ import { nestColumns } from './nest.js';
 import type { NumberColumn } from './number-column.js';
 import { numberGroups } from './number-groups.js';
 import { firstMention, rankSums } from './places.js';
-import type { CountArray, CountAxis } from './types.js';
+import type { CountArray, CountAxis, NumberCounts } from './types.js';
 
-/**
- * A row item: its column, and of a question from slots which mention is counted; or numbers, to be described, and as
- * they are listed where they are codes.
- */
+/** A row item: its column, and of a question from slots which mention is counted; or numbers, to be described. */
 interface CountedItem {
   column: Countable;
   slots: { as: 'first' | 'rank'; columns: readonly CodedColumn[] } | null;
-  numbers?: { column: NumberColumn; listed: CodedColumn | null } | undefined;
+  numbers?: NumberColumn | undefined;
 }
 
 /** All that is counted for one table or for many: each row item by each nest, of the same respondents. */
@@ -131,19 +128,15 @@ function countJoint(
 const everyAnswer = (column: Countable): boolean[] =>
   axisOf(column).slots.map(({ is }) => is === (column.kind === 'sets' ? 'mentioned' : 'code'));
 
-/** More cells than these are not listed value by value beside what describes a number. */
-const MOST_LISTED = 200_000;
-
-/** The numbers of an item described in the groups of a nest; where they are few, also counted value by value. */
+/** The numbers of an item described in the groups of a nest. */
 function described(
-  { column, listed }: NonNullable<CountedItem['numbers']>,
+  column: NumberColumn,
   nest: ReadyNest,
   { within, answersOf = everyAnswer }: CountPlan,
-  ready: Ready,
-): Pick<CountArray, 'numbers' | 'listed'> {
-  const { respondents, mask, weight } = ready;
+  { respondents, mask, weight }: Ready,
+): NumberCounts[] {
   const grouping = (group: Countable) => ({ column: group, answers: answersOf(group) });
-  const numbers = numberGroups({
+  return numberGroups({
     numbers: column,
     nest: nest.grouped.map(grouping),
     within: within && grouping(within),
@@ -152,8 +145,6 @@ function described(
     // One and the same weight for all is none.
     weight: weight?.even === null ? weight.values : null,
   });
-  const isShort = listed && (listed.codes.length + 1) * cellsOf(behind(nest.grouped, within)) <= MOST_LISTED;
-  return { numbers, ...(isShort ? { listed: countBlock({ column: listed, slots: null }, nest, within, ready) } : {}) };
 }
 
 /** The nests of a plan joined, where all of them are coded and nobody counts as more or less than one. */
@@ -197,7 +188,7 @@ export function countPlan(plan: CountPlan): CountArray[] {
         : readyNests.map((nest) => countBlock(item, nest, within, ready));
     const { numbers } = item;
     return numbers
-      ? counted.map((counts, k) => ({ ...counts, ...described(numbers, readyNests[k]!, plan, ready) }))
+      ? counted.map((counts, k) => ({ ...counts, numbers: described(numbers, readyNests[k]!, plan, ready) }))
       : counted;
   });
 }

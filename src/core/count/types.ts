@@ -86,6 +86,4 @@ export interface CountArray extends PlainCounts {
    * splits the table of each of its positions. The first axis tells who has a number then, and who has none and why.
    */
   numbers?: readonly NumberCounts[] | undefined;
-  /** Of a number that is described, and has few enough values: the same counts with each value on the first axis. */
-  listed?: PlainCounts | undefined;
 }

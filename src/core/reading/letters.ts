@@ -5,7 +5,7 @@ import { columnLetter, columnProportions } from '../infer/column-proportions.js'
 import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { asShown, inTable, optionOf } from './marks.js';
-import type { Table } from '../table/table.js';
+import type { Table, TableNumbers } from '../table/table.js';
 
 /** Column proportions compared two by two, as letters in the table's own shape. */
 export interface Letters {
@@ -37,6 +37,20 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
   return { columns: columnBases.map((base, j) => (base > 0 ? columnLetter(kept.indexOf(j)) : null)), above };
 }
 
+/** Groups whose means are compared two by two, in the order in which they are shown. */
+function lettersOfMeans(table: Table, { columns }: TableNumbers, assessment: Assessment | null): Letters | null {
+  if (!assessment?.means) return null;
+  const compared = scalePlacesOf(table).columns.filter((j) => columns[j] !== null);
+  const kept = columns.flatMap((group, j) => (group ? [j] : []));
+  const letter = (j: number) => columnLetter(kept.indexOf(j));
+  const above = columns.map(() => '');
+  assessment.means.above.forEach((lower, k) => {
+    const shown = lower.map((other) => compared[other] ?? 0).sort((a, b) => a - b);
+    above[compared[k] ?? 0] = shown.map(letter).join(' ');
+  });
+  return { columns: columns.map((group, j) => (group ? letter(j) : null)), above: [above] };
+}
+
 /** For each cell of the assessed table, the columns whose share is lower by more than chance, all by position. */
 function pairsOf(table: Table, { columnProportions, dropped }: Assessment): number[][][] | null {
   if (!columnProportions) return null;
@@ -58,6 +72,7 @@ export function lettersOf(
   confidence = 0.95,
 ): Letters | null {
   if (table.rows.multiple) return lettersOfOptions(table, adjustment, confidence);
+  if (table.numbers) return lettersOfMeans(table, table.numbers, assessment);
   if (!assessment || !table.columns) return null;
   const places = scalePlacesOf(table);
   const pairs = pairsOf(arrange(table, places), assessment);

@@ -8,7 +8,7 @@ import { varianceOf } from '../table/group-figures.js';
 import type { Table } from '../table/table.js';
 import { effectiveBase, figuresOf } from '../table/share.js';
 import { leftOutCheck, weightCheck } from './cross/trust.js';
-import { answer, type Answer, QUESTIONS } from './types.js';
+import { answer, type Answer, type Check, QUESTIONS } from './types.js';
 
 /** A number with more values than this is read by its quartiles, not value by value. */
 const VALUES_AT_MOST = 12;
@@ -57,7 +57,7 @@ export function readNumber(table: Table, confidence: number): Answer[] {
         meanNote(summary, effectiveBase(table), confidence),
       ],
     }),
-    answer('trust', QUESTIONS.trust, { checks: [skew(summary), ...weightCheck(table), ...leftOutCheck(table)] }),
+    answer('trust', QUESTIONS.trust, { checks: [skewCheck(summary), ...weightCheck(table), ...leftOutCheck(table)] }),
     answer('say', QUESTIONS.say, {
       sentence:
         `${title}: median ${figure(summary.median)} (quartiles ${figure(summary.lowerQuartile)} and ` +
@@ -79,7 +79,7 @@ function meanNote({ mean, sd }: NumberSummary, n: number, confidence: number): s
 }
 
 /** Mean and median a fifth of a standard deviation apart: the mean is drawn by a long tail. */
-function skew({ mean, median, sd }: NumberSummary) {
+export function skewCheck({ mean, median, sd }: Pick<NumberSummary, 'mean' | 'median' | 'sd'>): Check {
   const apart = sd === null || sd === 0 ? 0 : Math.abs(mean - median) / sd;
   return apart > 0.2
     ? {

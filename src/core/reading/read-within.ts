@@ -1,5 +1,6 @@
 import { titleOf } from '../codebook/types.js';
 import type { Split } from '../table/split.js';
+import { readNumbersWithin } from './numbers/read-numbers-within.js';
 import type { ReadOptions } from './options.js';
 import type { SplitAssessment } from './split/assess-split.js';
 import { readOptionsWithin } from './split/read-options-within.js';
@@ -14,6 +15,8 @@ export function readSplit(
   options: ReadOptions = {},
 ): Answer[] {
   if (split.all.base === 0 || !split.all.columns) return [];
+  if (split.all.numbers && !split.all.columns.multiple)
+    return readNumbersWithin(split, assessment, confidence, options);
   if (!split.all.rows.multiple && !split.all.columns.multiple)
     return readStrata(split, assessment, confidence, options);
   if (assessment.options.length > 0) return readOptionsWithin(split, assessment, confidence);

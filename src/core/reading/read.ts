@@ -1,15 +1,17 @@
 import type { Assessment } from '../assess/types.js';
 import type { AxisLevel, TableRequest } from '../assess/requests.js';
 import { assess } from '../assess.js';
+import { assessGroups } from '../assess/assess-numbers.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
-import { type Level, titleOf } from '../codebook/types.js';
+import type { Level } from '../codebook/types.js';
 import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
-import type { Table, TableAxis } from '../table/table.js';
+import type { Table, TableAxis, TableNumbers } from '../table/table.js';
 import { readCross } from './read-cross.js';
 import { readFrequency } from './read-frequency.js';
 import { isManyNumbers, readNumber } from './read-number.js';
+import { readNumbers } from './numbers/read-numbers.js';
 import { readMultiple } from './read-multiple.js';
 import { answer, type Answer, QUESTIONS } from './types.js';
 
@@ -43,6 +45,12 @@ export function requestOf(shown: Table, confidence: number): TableRequest | null
   };
 }
 
+/** The numbers that stand in groups that do not overlap, the groups in scale order; null where there are none. */
+export function numbersOf(shown: Table): TableNumbers | null {
+  const { columns, numbers } = inScaleOrder(shown);
+  return columns && !columns.multiple && numbers ? numbers : null;
+}
+
 /**
  * The statistics of a cross table at once; exact tests of more than 2 x 2 take longer and are asked for apart. Null
  * where there is nothing to assess.
@@ -52,16 +60,11 @@ export function assessmentOfTable(
   confidence: number,
   adjustment: Adjustment = 'holm',
 ): Assessment | null {
+  const numbers = numbersOf(table);
+  if (numbers) return assessGroups(numbers, confidence, adjustment);
   const request = requestOf(table, confidence);
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
-
-/** What is said of numbers in groups that are too many to be compared value by value. */
-const notListed = ({ rows }: Table): Answer =>
-  answer('association', QUESTIONS.association, {
-    verdict: 'Not tested.',
-    notes: [`${titleOf(rows.variable)} has too many different numbers. Cut it into bands, and these are tested.`],
-  });
 
 /** The answers beside a table, the ones that suit it; the same however its rows and columns are shown. */
 export function read(
@@ -78,7 +81,7 @@ export function read(
     return table.numbers || isManyNumbers(table)
       ? readNumber(table, confidence)
       : readFrequency(table, confidence, expected);
-  if (table.numbers) return [notListed(table)];
+  if (assessment && table.numbers) return readNumbers(table, assessment, confidence, options.sizes);
   if (assessment) return readCross(table, assessment, confidence, options);
   if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence, options);
   return [

@@ -1,3 +1,14 @@
+import { anovaTest } from '../infer/anova.js';
+import { designFTest } from '../infer/design-f.js';
+import { leveneTest } from '../infer/levene.js';
+import { mannWhitneyTest } from '../infer/mann-whitney.js';
+import { studentTTest } from '../infer/student-t.js';
+import { welchAnovaTest } from '../infer/welch-anova.js';
+import { welchTTest } from '../infer/welch-t.js';
+import { epsilonSquaredMeasure, etaSquaredMeasure, omegaSquaredMeasure } from '../measure/explained.js';
+import { hedgesGMeasure } from '../measure/hedges-g.js';
+import { meanDifferenceMeasure } from '../measure/mean-difference.js';
+import { rankBiserialMeasure } from '../measure/rank-biserial.js';
 import { bowkerTest } from '../infer/bowker.js';
 import { breslowDayTest } from '../infer/breslow-day.js';
 import { cochranArmitageTest } from '../infer/cochran-armitage.js';
@@ -58,6 +69,17 @@ export const TABLE_TESTS = [
   stuartMaxwellTest,
 ] as const;
 
+/** Tests of numbers in groups; on ranks `kruskal-wallis` as well, whose record is of a table. */
+export const NUMBER_TESTS = [
+  welchAnovaTest,
+  anovaTest,
+  welchTTest,
+  studentTTest,
+  mannWhitneyTest,
+  leveneTest,
+  designFTest,
+] as const;
+
 /** Every test: over strata, of one-way counts, of related answers and of multiple response as well. */
 export const TESTS = [
   ...TABLE_TESTS,
@@ -66,6 +88,7 @@ export const TESTS = [
   goodnessOfFitTest,
   cochranQTest,
   equalMentionTest,
+  ...NUMBER_TESTS,
 ] as const;
 
 /** Measures of one table of counts, in the order in which answers give them; after a colon, what is predicted. */
@@ -93,8 +116,23 @@ export const TABLE_MEASURES = [
   ...kappaMeasures,
 ] as const;
 
-/** Every measure: over strata, and of codings, as well. */
-export const MEASURES = [...TABLE_MEASURES, commonOddsRatioMeasure, krippendorffAlphaMeasure] as const;
+/** Measures of numbers in groups. */
+export const NUMBER_MEASURES = [
+  etaSquaredMeasure,
+  omegaSquaredMeasure,
+  epsilonSquaredMeasure,
+  meanDifferenceMeasure,
+  hedgesGMeasure,
+  rankBiserialMeasure,
+] as const;
+
+/** Every measure: over strata, of codings and of numbers in groups as well. */
+export const MEASURES = [
+  ...TABLE_MEASURES,
+  commonOddsRatioMeasure,
+  krippendorffAlphaMeasure,
+  ...NUMBER_MEASURES,
+] as const;
 
 export type TestId = (typeof TESTS)[number]['id'];
 export type MeasureId = (typeof MEASURES)[number]['id'];

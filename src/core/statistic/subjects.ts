@@ -1,3 +1,4 @@
+import type { GroupNumbers } from '../count/types.js';
 import type { Crosstab } from '../crosstab.js';
 import type { Absent } from '../infer/result.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
@@ -58,6 +59,17 @@ interface CodingsSubject {
   confidence: number;
 }
 
+/** Numbers of respondents in groups that do not overlap, each with somebody in it. */
+export interface NumbersSubject {
+  groups: readonly GroupNumbers[];
+  /** Of all groups together. */
+  all: GroupNumbers;
+  /** Σ(t³ - t) over the numbers that t respondents share; null with a weight. */
+  ties: number | null;
+  /** Of every interval. */
+  confidence: number;
+}
+
 /** What a statistic can be worked out from. */
 export interface Subjects {
   table: TableSubject;
@@ -66,6 +78,7 @@ export interface Subjects {
   related: RelatedSubject;
   codings: CodingsSubject;
   multiple: Mentions;
+  numbers: NumbersSubject;
 }
 
 const NOT_SQUARE: Absent = { absent: 'It is for square tables, with the same categories both ways.' };

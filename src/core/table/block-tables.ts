@@ -15,8 +15,6 @@ export interface BlockTables {
   /** The table of all. */
   table: Table;
   split: Split | null;
-  /** Of a number that is described, the same with its values one by one, which is read; null where there is none. */
-  listed: { table: Table; split: Split | null } | null;
 }
 
 /**
@@ -33,14 +31,9 @@ export function blockTables(
     const title = saySentence(sentenceOfBlock(block), variables);
     const counted = allCounts[k];
     if (!counted) throw new Error(`block ${k} was not counted`);
-    const tablesOf = (counts: CountArray) => {
-      if (block.within === null) {
-        return { table: asDisplayed(tabulate(block, counts, variables), display), split: null };
-      }
-      const strata = splitAsDisplayed(split(block, counts, variables), display);
-      return { table: strata.all, split: strata };
-    };
-    const listed = counted.listed && block.nest.length > 0 ? tablesOf(counted.listed) : null;
-    return { block, title, ...tablesOf(counted), listed };
+    if (block.within === null)
+      return { block, title, table: asDisplayed(tabulate(block, counted, variables), display), split: null };
+    const strata = splitAsDisplayed(split(block, counted, variables), display);
+    return { block, title, table: strata.all, split: strata };
   });
 }

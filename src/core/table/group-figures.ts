@@ -25,3 +25,14 @@ export function limitsOfMean(group: GroupNumbers, confidence: number): { lower: 
   const reach = Math.sqrt(fCritical(1 - confidence, 1, group.n - 1) * variance);
   return { lower: group.mean - reach, upper: group.mean + reach };
 }
+
+/**
+ * So many decimals tell numbers apart that spread so: a hundredth of their standard deviation, or less.
+ * @example decimalsOf({ n: 4, weight: 4, squares: 12 }) // 2
+ */
+export function decimalsOf(all: GroupNumbers | null): number {
+  const variance = all && varianceOf(all);
+  return variance === null || variance === 0
+    ? 1
+    : Math.min(6, Math.max(1, 2 - Math.floor(Math.log10(Math.sqrt(variance)))));
+}

@@ -90,6 +90,13 @@ function residualsOf(table: Table, { cells, dropped }: Assessment): Figure[] {
   ];
 }
 
+/** The columns above which each stands. */
+function lettersIn({ letters }: Pick<Extras, 'letters'>): Figure[] {
+  if (!letters) return [];
+  const cells = letters.above.map((line) => [null, ...line]);
+  return [named('letters', 'higher than', 'text', 0, cells)];
+}
+
 /** What cells say beside their counts: what independence gives, and how far they are from it. */
 function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[] {
   const of = (take: (mark: Mark) => number) =>
@@ -125,17 +132,7 @@ function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[
           ),
         ]
       : []),
-    ...(letters
-      ? [
-          named(
-            'letters',
-            'higher than',
-            'text',
-            0,
-            letters.above.map((line) => [null, ...line]),
-          ),
-        ]
-      : []),
+    ...lettersIn({ letters }),
   ];
 }
 
@@ -188,7 +185,11 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
   return {
     title,
     figures: table.numbers
-      ? [...countsOf(table), ...numberFigures(table, table.numbers, extras.confidence ?? CONFIDENCE)]
+      ? [
+          ...countsOf(table),
+          ...numberFigures(table, table.numbers, extras.confidence ?? CONFIDENCE),
+          ...lettersIn(extras),
+        ]
       : [
           ...countsOf(table),
           ...percentagesOf(table),

@@ -38,11 +38,14 @@ const USUAL_NUMBER_ALONE: readonly FigureChoice[] = [
   { figure: 'maximum' },
 ];
 
+/** What stands beside figures of numbers as well. */
+const BESIDE_NUMBERS: readonly Choice[] = ['count', 'respondents', 'letters'];
+
 /** Of numbers, what a whole table shows is chosen where it says something of numbers at all. */
 function numberChoices(chosen: readonly FigureChoice[] | undefined, usual: readonly FigureChoice[]) {
   const isOfNumber = ({ figure }: FigureChoice) => NUMBER_CHOICES.some((choice) => choice === figure);
   return chosen?.some(isOfNumber) === true
-    ? chosen.filter((choice) => isOfNumber(choice) || choice.figure === 'count' || choice.figure === 'respondents')
+    ? chosen.filter((choice) => isOfNumber(choice) || BESIDE_NUMBERS.includes(choice.figure))
     : usual;
 }
 
@@ -91,9 +94,9 @@ function figuresFor(block: BlockView, { figure, decimals }: FigureChoice): Figur
   return [];
 }
 
-/** Letters compare column percentages, and stand beside no others. */
+/** Letters compare column percentages, or means, and stand beside no others. */
 const canStand = ({ figure }: FigureChoice, choices: readonly FigureChoice[]) =>
-  figure !== 'letters' || isChosen(choices, 'column-percent');
+  figure !== 'letters' || isChosen(choices, 'column-percent') || isChosen(choices, 'mean');
 
 /**
  * The figures of a block that are shown, in their order, each once. Where options are counted by their place, that

@@ -34,7 +34,7 @@ const site = { kind: 'coded', values: Uint8Array.of(1, 1, 1, 1, 1, 1, 2), codes:
 function view(by: boolean) {
   const column = numberColumn(age, 'Age', ['99']);
   const counts = countPlan({
-    rows: [{ column: column.answered, slots: null, numbers: { column, listed: age } }],
+    rows: [{ column: column.answered, slots: null, numbers: column }],
     nests: [by ? [site] : []],
     within: null,
     respondents: 7,

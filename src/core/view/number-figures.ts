@@ -1,17 +1,11 @@
 import type { GroupNumbers } from '../count/types.js';
 import type { FigureId } from '../table/figure-choice.js';
-import { limitsOfMean, varianceOf, varianceOfMean } from '../table/group-figures.js';
+import { decimalsOf, limitsOfMean, varianceOf, varianceOfMean } from '../table/group-figures.js';
 import { figuresOf } from '../table/share.js';
 import type { Table, TableNumbers } from '../table/table.js';
 import type { Figure } from './types.js';
 
 const rootOf = (value: number | null) => (value === null ? null : Math.sqrt(value));
-
-/** So many decimals tell numbers apart that spread so: a hundredth of their standard deviation, or less. */
-function decimalsOf({ all }: TableNumbers): number {
-  const sd = all && rootOf(varianceOf(all));
-  return sd === null || sd === 0 ? 1 : Math.min(6, Math.max(1, 2 - Math.floor(Math.log10(sd))));
-}
 
 /** Of numbers that are all whole, the least and the most are whole too, and a quantile has a half or a quarter. */
 const isWhole = ({ all }: TableNumbers) =>
@@ -26,7 +20,7 @@ export function numberFigures(table: Table, numbers: TableNumbers, confidence: n
   const groups = [numbers.all, ...(table.columns ? numbers.columns : [])];
   const { base, columnBases } = figuresOf(table);
   const weights = [base, ...(table.columns ? columnBases : [])];
-  const decimals = decimalsOf(numbers);
+  const decimals = decimalsOf(numbers.all);
   const least = isWhole(numbers) ? 0 : decimals;
   const figure = (
     id: FigureId,

@@ -7,7 +7,7 @@ import type { ExactOptions } from '../infer/exact/exact.js';
 import { mentionsOfTable } from '../reading/mentions.js';
 import type { ReadOptions } from '../reading/options.js';
 import { oneWayRequestOf } from '../reading/read-frequency.js';
-import { read, requestOf } from '../reading/read.js';
+import { assessmentOfTable, read, requestOf } from '../reading/read.js';
 import { readSplit } from '../reading/read-within.js';
 import { assessSplit } from '../reading/split/assess-split.js';
 import type { Answer } from '../reading/types.js';
@@ -49,6 +49,7 @@ export type WholeAnswer = { title: string; blocks: BlockAnswer[] } & Partial<Blo
 
 /** The statistics of one table, exact tests within their budget; null where nothing can be compared. */
 function assessed(table: Table, confidence: number, exact: ExactOptions | undefined): Assessment | null {
+  if (table.numbers) return assessmentOfTable(table, confidence);
   const request = requestOf(table, confidence) ?? oneWayRequestOf(table);
   if (request) return assess({ ...request, ...(exact ? { exact } : {}) });
   if (!table.rows.multiple || !table.columns || table.columns.multiple || table.base === 0) return null;
@@ -68,31 +69,27 @@ function answerOf(
   { table, assessment, reading }: Found,
   { letters, confidence }: Pick<AnswerOptions, 'letters' | 'confidence'>,
 ): TableAnswer {
-  // Cells are those of values that are not shown where a number is described.
-  const ofCells = table.numbers ? null : assessment;
-  const view = viewOfTable(title, table, extrasOf(table, ofCells, letters ?? null, confidence));
-  const said = assessment && table.numbers ? { ...assessment, cells: null } : assessment;
-  return blockAnswer(view, { item: 0, nest: 0 }, said, reading);
+  const view = viewOfTable(title, table, extrasOf(table, assessment, letters ?? null, confidence));
+  return blockAnswer(view, { item: 0, nest: 0 }, assessment, reading);
 }
 
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
 export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
   const { order, last, confidence = 0.95, predicted, percent, exact, letters } = asked;
   const options: ReadOptions = { predicted, percent };
-  const alone = (title: string, table: Table, listed: Table = table): TableAnswer => {
-    const assessment = assessed(listed, confidence, exact);
-    const reading = read(listed, assessment?.cells ? assessment : null, confidence, options);
+  const alone = (title: string, table: Table): TableAnswer => {
+    const assessment = assessed(table, confidence, exact);
+    const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
-  const answered = ({ title, table, split, listed }: BlockTables): BlockAnswer => {
-    if (!split) return { ...alone(title, table, listed?.table), within: null };
-    const ofRead = listed?.split ?? split;
-    const assessment = assessSplit(ofRead, confidence);
-    const reading = readSplit(ofRead, assessment, confidence, options);
-    const within = split.strata.map(({ code, label, table: own }, k) => ({
+  const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
+    if (!split) return { ...alone(title, table), within: null };
+    const assessment = assessSplit(split, confidence);
+    const reading = readSplit(split, assessment, confidence, options);
+    const within = split.strata.map(({ code, label, table: own }) => ({
       code,
       label,
-      table: alone(`${title}: ${label}`, own, ofRead.strata[k]?.table),
+      table: alone(`${title}: ${label}`, own),
     }));
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };

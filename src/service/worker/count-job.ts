@@ -74,8 +74,7 @@ export function countInStudy(job: CountJob): CountArray[] {
       if (described) {
         const cached = cachedColumn(job.file, row.column);
         const column = numberColumn(cached, row.title, described.missing);
-        const listed = cached.kind === 'coded' ? cached : null;
-        return { column: column.answered, slots: null, numbers: { column, listed } };
+        return { column: column.answered, slots: null, numbers: column };
       }
       return { column: countable(row), slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
     }),

@@ -92,8 +92,6 @@ export function useTable(
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
-  // A number that is described is read by its values.
-  const ofRead = block?.listed ?? block;
   const percent = percentOf(choicesOf(shown, rows[at.item]));
   const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
   const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
@@ -101,19 +99,14 @@ export function useTable(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
   );
-  const tableRead = !split
-    ? (ofRead?.table ?? null)
-    : stratum === TOGETHER
-      ? (ofRead?.split?.all ?? null)
-      : (ofRead?.split?.strata.find(({ code }) => code === stratum)?.table ?? null);
-  const each = useSplitReading(tableRead ? null : (ofRead?.split ?? null), work, { sizes, predicted, percent });
+  const each = useSplitReading(table ? null : split, work, { sizes, predicted, percent });
   const ownSentence = useMemo(
     () => (block && block.block.within === null ? sentenceOfBlock(block.block) : null),
     [block],
   );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
   const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
-  const reading = useReading(tableRead, work, own, { proportions, sizes, predicted, percent });
+  const reading = useReading(table, work, own, { proportions, sizes, predicted, percent });
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

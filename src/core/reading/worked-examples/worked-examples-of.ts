@@ -6,7 +6,11 @@ import { inScaleOrder, rowsInScaleOrder } from '../../table/scale-order.js';
 import type { Table } from '../../table/table.js';
 import { optionOf } from '../marks.js';
 import { mentionsOfTable } from '../mentions.js';
-import { requestOf } from '../read.js';
+import { numbersSubjectOf } from '../../assess/assess-numbers.js';
+import { type MeasureId, NUMBER_MEASURES, NUMBER_TESTS, type TestId } from '../../statistic/registry.js';
+import type { Measure, Test } from '../../statistic/statistic.js';
+import type { NumbersSubject } from '../../statistic/subjects.js';
+import { numbersOf, requestOf } from '../read.js';
 import { oneWayRequestOf } from '../read-frequency.js';
 import type { SplitAssessment } from '../split/assess-split.js';
 import { hasWorkedExample, workedExampleOf } from './worked-example-of.js';
@@ -36,6 +40,24 @@ function workedExamplesOfOptions(table: Table): WorkedExamples {
   };
 }
 
+const OF_NUMBERS: { tests: readonly Test<TestId, 'numbers'>[]; measures: readonly Measure<MeasureId, 'numbers'>[] } = {
+  tests: NUMBER_TESTS,
+  measures: NUMBER_MEASURES,
+};
+
+/** The worked examples of numbers in groups. */
+function workedExamplesOfNumbers(subject: NumbersSubject, assessment: Assessment | null): WorkedExamples {
+  const of = (id: string): WorkedExample | null => {
+    const test = OF_NUMBERS.tests.find((record) => record.id === id);
+    const tested = test && assessment?.tests[test.id];
+    if (tested) return test.workedExample?.(subject, tested) ?? null;
+    const measure = OF_NUMBERS.measures.find((record) => record.id === id);
+    const measured = measure && assessment?.measures[measure.id];
+    return measured ? (measure.workedExample?.(subject, measured) ?? null) : null;
+  };
+  return { has: (id) => of(id) !== null, of };
+}
+
 /** How the statistics of a table on screen come about; null where it has none. */
 export function workedExamplesOfTable(
   shown: Table,
@@ -47,6 +69,9 @@ export function workedExamplesOfTable(
   const expected = proportions && rowsInScaleOrder(shown, proportions);
   const oneWay = oneWayRequestOf(table, expected);
   if (oneWay) return { has: hasWorkedExample, of: (id) => workedExampleOf(id, oneWay) };
+  const numbers = numbersOf(table);
+  const subject = numbers && numbersSubjectOf(numbers, confidence);
+  if (subject) return workedExamplesOfNumbers(subject, assessment);
   const request = requestOf(table, confidence);
   if (request) return { has: hasWorkedExample, of: (id) => workedExampleOf(id, request, assessment?.tests) };
   return table.rows.multiple && table.columns && !table.columns.multiple ? workedExamplesOfOptions(table) : null;

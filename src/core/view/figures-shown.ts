@@ -95,8 +95,11 @@ function figuresFor(block: BlockView, { figure, decimals }: FigureChoice): Figur
 }
 
 /** Letters compare column percentages, or means, and stand beside no others. */
+export const lettersCanStand = (choices: readonly FigureChoice[]): boolean =>
+  isChosen(choices, 'column-percent') || isChosen(choices, 'mean');
+
 const canStand = ({ figure }: FigureChoice, choices: readonly FigureChoice[]) =>
-  figure !== 'letters' || isChosen(choices, 'column-percent') || isChosen(choices, 'mean');
+  figure !== 'letters' || lettersCanStand(choices);
 
 /**
  * The figures of a block that are shown, in their order, each once. Where options are counted by their place, that

@@ -55,9 +55,11 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
         <Toggle
           on={lettersShown}
           title={
-            'Columns compared two by two in each row: a letter names a column whose share is lower by more than ' +
-            'chance' +
-            (percentage === 'column-percent' ? '' : '. Letters compare column %, so the figures switch to them')
+            isOfNumbers
+              ? 'Means compared two by two: a letter names a column whose mean is lower by more than chance'
+              : 'Columns compared two by two in each row: a letter names a column whose share is lower by more than ' +
+                'chance' +
+                (percentage === 'column-percent' ? '' : '. Letters compare column %, so the figures switch to them')
           }
           onClick={() => choose(toggled(choices, 'letters'))}
         >

@@ -154,6 +154,13 @@ function Lines({ view, shown, read, item, at }: LinesProps) {
 const compares = ({ items, blocks }: TableView, shown: Shown) =>
   items.some((item, at) => blocks[at]?.some((block) => showsLetters(block, choicesOf(shown, item))));
 
+/** What letters compare: shares, means, or both where items of both kinds stand together. */
+function comparedIn(items: readonly Pick<ItemView, 'number'>[]): string {
+  const [ofNumbers, ofOthers] = [items.some(({ number }) => number), items.some(({ number }) => !number)];
+  if (!ofNumbers) return 'share of that row';
+  return ofOthers ? 'share of that row, or mean,' : 'mean';
+}
+
 const namesOf = (parts: readonly { title: string }[]) => parts.map(({ title }) => title).join(', ');
 
 /** A cross table: groups across, answers down, the base of each percentage named; several of them in one frame. */
@@ -221,8 +228,8 @@ export function CrossTable({ view, shown, read }: Props) {
       </table>
       {lettered && (
         <p className={css['letterNote']}>
-          A letter under a figure names a column whose share of that row is lower, by more than chance: columns compared
-          two by two, p adjusted over all pairs in the row.
+          A letter under a figure names a column whose {comparedIn(items)} is lower, by more than chance: columns
+          compared two by two, p adjusted over all pairs in the row.
         </p>
       )}
       <span className="sr-only">

@@ -25,7 +25,7 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read }: 
   const { blocks, at, table, split, answers, exact, workedExamples } = shows;
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
-  const predicted = any?.columns && !any.rows.multiple && !any.columns.multiple && (
+  const predicted = any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
     <PredictedChoice rows={any.rows.variable} columns={any.columns.variable} shown={shown} setShown={show} />
   );
   // Options overlap: no shares add up to all of them.

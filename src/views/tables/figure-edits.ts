@@ -1,5 +1,5 @@
-import { type Choice, type FigureChoice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
-import { isChosen, mainPercentage } from '../../core/view/figures-shown.js';
+import { type Choice, type FigureChoice, MOST_DECIMALS, NUMBER_CHOICES } from '../../core/table/figure-choice.js';
+import { isChosen, lettersCanStand, mainPercentage } from '../../core/view/figures-shown.js';
 
 type Choices = readonly FigureChoice[];
 
@@ -11,15 +11,19 @@ export function withPercentage(choices: Choices, figure: Choice): FigureChoice[]
   return others.map((choice) => (choice.figure === main ? { ...choice, figure } : choice));
 }
 
-/** Letters compare column percentages: where they are shown, these are too. */
-const withLetters = (choices: Choices): FigureChoice[] => [
-  ...(isChosen(choices, 'column-percent') ? choices : withPercentage(choices, 'column-percent')),
-  { figure: 'letters' },
-];
+const isOfNumbers = ({ figure }: FigureChoice) => NUMBER_CHOICES.some((choice) => choice === figure);
+
+/** Letters compare column percentages, or means: where they are shown, these are too. */
+function withLetters(choices: Choices): FigureChoice[] {
+  if (lettersCanStand(choices)) return [...choices, { figure: 'letters' }];
+  const compared = choices.some(isOfNumbers)
+    ? [{ figure: 'mean' } as const, ...choices]
+    : withPercentage(choices, 'column-percent');
+  return [...compared, { figure: 'letters' }];
+}
 
 /** Letters that are chosen, and shown too. */
-export const hasLetters = (choices: Choices): boolean =>
-  isChosen(choices, 'letters') && isChosen(choices, 'column-percent');
+export const hasLetters = (choices: Choices): boolean => isChosen(choices, 'letters') && lettersCanStand(choices);
 
 /** With a figure at the end where it was not shown, without it where it was; the last one stays. */
 export function toggled(choices: Choices, figure: Choice): FigureChoice[] {

@@ -131,7 +131,7 @@ function strength({ result, title, by, confidence }: ReadNumbers, lead: NumberLe
 const sd = (variance: number | null) => (variance === null ? 0 : Math.sqrt(variance));
 
 /** Which groups stand above which, by the comparisons two by two. */
-function where({ result: { means }, groups, figure }: ReadNumbers): Answer {
+function where({ table, result: { means }, groups, figure }: ReadNumbers): Answer {
   const byMean = [...groups].sort((a, b) => b.numbers.mean - a.numbers.mean);
   const [highest, lowest] = [byMean[0], byMean.at(-1)];
   const cells = (means?.above ?? []).flatMap((lower, k): ReadCell[] => {
@@ -144,7 +144,8 @@ function where({ result: { means }, groups, figure }: ReadNumbers): Answer {
   const pairs = means?.pairs.length ?? 0;
   const how =
     pairs > 1
-      ? ` Means two by two by Welch's t, p adjusted over all ${whole(pairs)} pairs (${ADJUSTED[means!.adjustment]}).`
+      ? ` Means two by two by ${table.numbers?.ties === null ? 'their weighted standard errors' : "Welch's t"}, p adjusted ` +
+        `over all ${whole(pairs)} pairs (${ADJUSTED[means!.adjustment]}).`
       : '';
   return answer('where', QUESTIONS.where, {
     verdict:

@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { assess } from '../../assess.js';
 import type { AssessRequest, TableRequest } from '../../assess/requests.js';
 import type { Assessment } from '../../assess/types.js';
-import { type MeasureId, type TestId, EVERY_MEASURE, EVERY_TEST } from '../../statistic/registry.js';
+import {
+  EVERY_MEASURE,
+  EVERY_TEST,
+  type MeasureId,
+  NUMBER_MEASURES,
+  NUMBER_TESTS,
+  type TestId,
+} from '../../statistic/registry.js';
 import { hasWorkedExample, workedExampleOf } from './worked-example-of.js';
 import type { Measure, Test } from '../../statistic/statistic.js';
 import { figure, terms } from '../../statistic/worked-example.js';
@@ -149,7 +156,9 @@ describe('the sum of a statistic', () => {
       ],
     ];
     for (const [id, request] of requests) expect(checkExample(id, request, assess(request)), id).toBe(true);
-    const elsewhere = ['mantel-haenszel', 'breslow-day', 'common-odds-ratio'];
+    // Each of numbers is held to its example in registry.test.ts.
+    const ofNumbers = [...NUMBER_TESTS, ...NUMBER_MEASURES].map(({ id }) => id);
+    const elsewhere = ['mantel-haenszel', 'breslow-day', 'common-odds-ratio', ...ofNumbers];
     expect([...new Set([...requests.map(([id]) => id), ...elsewhere])].sort()).toEqual([...OF_OTHERS].sort());
     expect([...OF_TABLES, ...OF_OTHERS].every(hasWorkedExample)).toBe(true);
   });

@@ -18,6 +18,13 @@ interface WholeTable {
   within: { table: { figures: Record<string, (number | null)[][]> } }[] | null;
 }
 
+/** What comes of numbers in groups. */
+interface Assessed {
+  tests: Record<string, { statistic?: number; p: number }>;
+  measures: Record<string, { value: number }>;
+  means: { pairs: unknown[] };
+}
+
 /** The demo's respondents, as its file has them. */
 function respondents(): Record<string, string>[] {
   const text = readFileSync(join(ROOT, 'demo', 'fernhill.csv'), 'utf8');
@@ -38,6 +45,18 @@ function described(values: readonly number[]) {
   return { n, mean, sd, median: quantile(0.5), lower: quantile(0.25), upper: quantile(0.75), least: sorted[0]! };
 }
 
+/** Welch's F of groups (1951), from the file alone. */
+function welchOf(groups: readonly (readonly number[])[]): number {
+  const all = groups.map((values) => ({ ...described(values), weight: values.length / described(values).sd ** 2 }));
+  const [k, whole] = [groups.length, all.reduce((sum, { weight }) => sum + weight, 0)];
+  const centre = all.reduce((sum, { weight, mean }) => sum + weight * mean, 0) / whole;
+  const between = all.reduce((sum, { weight, mean }) => sum + weight * (mean - centre) ** 2, 0) / (k - 1);
+  const loss = all.reduce((sum, { weight, n }) => sum + (1 - weight / whole) ** 2 / (n - 1), 0);
+  return between / (1 + (2 * (k - 2) * loss) / (k ** 2 - 1));
+}
+
+const SITES = ['1', '2', '3', '4', '5', '6'];
+
 const hasAge = ({ age }: Record<string, string>) => age !== '' && age !== REFUSED;
 const agesAt = (site: string | null) =>
   respondents()
@@ -52,12 +71,14 @@ describe('a number in the rows', () => {
       const cells = await session.driver.findElements(By.xpath(`//tbody/tr[th[normalize-space()='${name}']]/td`));
       return Promise.all(cells.map((cell) => cell.getText()));
     };
-    const groups = [null, '1', '2', '3', '4', '5', '6'].map((site) => described(agesAt(site)));
+    const groups = [null, ...SITES].map((site) => described(agesAt(site)));
     expect(await line('Mean')).toEqual(groups.map(({ mean }) => mean.toFixed(1)));
     expect(await line('Standard deviation')).toEqual(groups.map(({ sd }) => sd.toFixed(1)));
     expect(await line('Median')).toEqual(groups.map(({ median }) => median.toFixed(0)));
     await says(session.driver, 'tfoot', `Base ${groups.map(({ n }) => n.toLocaleString('en')).join(' ')}`);
     await says(session.driver, '[data-testid=base]', '32 Refused');
+    await says(session.driver, '[data-answer=association]', `F(5, `);
+    await says(session.driver, '[data-answer=association]', `= ${welchOf(SITES.map(agesAt)).toFixed(2)}, p = `);
     await says(session.driver, '[data-answer=association]', 'H(5)');
     expect(await accessibilityProblems(session.driver)).toEqual([]);
     await session.sound();
@@ -85,7 +106,7 @@ describe('a number in the rows', () => {
   it('that has too many values for a list is described all the same', async () => {
     await session.open(`${DEMO}/tables?rows=id&by=crops`);
     await says(session.driver, 'tbody', '11,205.0');
-    await says(session.driver, '[data-answer=association]', 'too many different numbers');
+    await says(session.driver, '[data-answer=association]', 'Respondents can be in several columns');
     await session.sound();
   });
 });
@@ -109,6 +130,19 @@ describe('a number in the rows, asked for by others', () => {
     expect(spring?.figures['mean']?.[0]?.[1]).toBeCloseTo(mean, 9);
     const error = Math.sqrt(((at.length / (at.length - 1)) * squares) / weight ** 2);
     expect(spring?.figures['standard-error']?.[0]?.[1]).toBeCloseTo(error, 9);
+  });
+
+  it('is tested over HTTP as it is on screen, and as its numbers are when they are sent', async () => {
+    const { body } = await call<Assessed>(session.server, 'POST', `${API}/table`, { rows: 'age', by: 'site' });
+    expect(body.tests['welch-anova']?.statistic).toBeCloseTo(welchOf(SITES.map(agesAt)), 9);
+    expect(Object.keys(body.measures)).toEqual(['eta-squared', 'omega-squared', 'epsilon-squared']);
+    const numbers = { groups: SITES.map(agesAt) };
+    const sent = await call<Assessed>(session.server, 'POST', '/assess', { numbers });
+    for (const [id, { statistic, p }] of Object.entries(sent.body.tests)) {
+      expect(body.tests[id]?.statistic, id).toBeCloseTo(statistic!, 8);
+      expect(body.tests[id]?.p, id).toBeCloseTo(p, 8);
+    }
+    expect(sent.body.means.pairs).toHaveLength(15);
   });
 
   it('has its figures of all groups together too', async () => {

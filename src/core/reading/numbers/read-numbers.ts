@@ -213,9 +213,9 @@ function say(read: ReadNumbers, lead: NumberLead): Answer {
   const [high = 0, low = 0] = [order[0], order.at(-1)];
   const figures = [
     sayTest(lead.id, lead.test),
-    ...leadMeasures(result).flatMap((id) =>
-      sayMeasure(id, result, id === 'mean-difference' ? figure : (value) => coefficient(value)),
-    ),
+    ...leadMeasures(result)
+      .slice(0, groups.length === 2 ? 2 : 1)
+      .flatMap((id) => sayMeasure(id, result, id === 'mean-difference' ? figure : (value) => coefficient(value))),
     `N = ${whole(table.base)}${table.weighted ? ', weighted' : ''}`,
   ].join(', ');
   const two = groups.length === 2;

@@ -169,6 +169,15 @@ const TableAnswerSchema = z
       .record(z.string(), z.array(z.number().nullable()))
       .nullable()
       .describe('The same of all columns together, a value for each row; null for a frequency table.'),
+    scale: z
+      .record(
+        z.string(),
+        z.object({ label: z.string(), all: z.number().nullable(), columns: z.array(z.number().nullable()).nullable() }),
+      )
+      .describe(
+        'Of a scale in the rows, by id: top-two, bottom-two (percent), net-difference (points), scale-mean and ' +
+          'scale-sd, whose scores are 1, 2, 3 and so on. Null columns for a frequency table.',
+      ),
     letters: z
       .object({ columns: z.array(z.string().nullable()), cells: z.array(z.array(z.string())) })
       .nullable()
@@ -178,6 +187,7 @@ const TableAnswerSchema = z
     tests: AssessmentSchema.shape.tests,
     measures: AssessmentSchema.shape.measures,
     cells: AssessmentSchema.shape.cells,
+    means: AssessmentSchema.shape.means,
     cautions: AssessmentSchema.shape.cautions,
     absent: AssessmentSchema.shape.absent,
     reading: z.array(ReadingAnswerSchema),

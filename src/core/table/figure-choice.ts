@@ -46,6 +46,10 @@ export const NUMBER_CHOICES = [
   'sum',
 ] as const;
 
+/** What can be chosen of a scale: lines under its categories. */
+export const SCALE_CHOICES = ['top-two', 'bottom-two', 'net-difference', 'scale-mean', 'scale-sd'] as const;
+export type ScaleChoice = (typeof SCALE_CHOICES)[number];
+
 /** What can be chosen for the cells, in the order in which it is offered: a figure, or two that belong together. */
 export const CHOICES = [
   'column-percent',
@@ -66,6 +70,7 @@ export const CHOICES = [
   'adjusted-residual',
   'contribution',
   ...NUMBER_CHOICES,
+  ...SCALE_CHOICES,
 ] as const;
 export type Choice = (typeof CHOICES)[number];
 
@@ -91,7 +96,8 @@ const FigureChoiceShape = z
     figure: z
       .enum(CHOICES)
       .describe(
-        '"count" is weighted where there is a weight, "respondents" never; "limits" are those of column percentages.',
+        '"count" is weighted where there is a weight, "respondents" never; "limits" are those of column percentages; ' +
+          'what is of a scale stands under its categories, not in the cells.',
       ),
     decimals: z.int().min(0).max(MOST_DECIMALS).optional().describe('After the point; as usual, where absent.'),
   })

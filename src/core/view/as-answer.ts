@@ -33,12 +33,15 @@ export interface TableAnswer {
   figures: Record<string, Figure>;
   /** The same of all columns together, a value for each row, where there are groups across. */
   all: Record<string, (number | null)[]> | null;
+  /** Of a scale in the rows, by id: what it comes to, of all and in each column. */
+  scale: Record<string, { label: string; all: number | null; columns: (number | null)[] | null }>;
   /** Columns compared two by two, where that was asked for: the letter of each, and those above which a cell stands. */
   letters: { columns: (string | null)[]; cells: string[][] } | null;
   tests: Assessment['tests'];
   measures: Assessment['measures'];
   /** In scale order, without empty rows and columns, as `assess` gives them; null where nothing is compared. */
   cells: Assessment['cells'];
+  means: Assessment['means'];
   cautions: Assessment['cautions'];
   absent: Assessment['absent'];
   reading: Answer[];
@@ -117,10 +120,17 @@ export function blockAnswer(
       columns.length === 0
         ? null
         : Object.fromEntries(ofAll.filter(([, values]) => values.some((value) => value !== null))),
+    scale: Object.fromEntries(
+      block.scale.map(({ id, label, values: [all = null, ...each] }) => [
+        id,
+        { label, all, columns: columns.length === 0 ? null : each },
+      ]),
+    ),
     letters: lettersIn(block),
     tests: assessment?.tests ?? {},
     measures: assessment?.measures ?? {},
     cells: assessment?.cells ?? null,
+    means: assessment?.means ?? null,
     cautions: assessment?.cautions ?? [],
     absent: assessment?.absent ?? [],
     reading,

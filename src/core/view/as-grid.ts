@@ -4,7 +4,7 @@ import type { Shown } from '../table/shown-shape.js';
 import { choicesOf, columnChoices, figuresChosen, isChosen } from './figures-shown.js';
 import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
-import { feetOf, letterOf } from './shared-lines.js';
+import { feetOf, footValues, letterOf } from './shared-lines.js';
 import type { BlockView, Figure, FigureId, ItemView, Leaf, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
@@ -90,15 +90,21 @@ function headingsOf(view: TableView, columns: readonly FileColumn[][]): GridCell
   return [...[...titles, ...above].map((line) => ['', ...line]), [corner, ...last]];
 }
 
-/** The lines under the rows of an item; their figures stand in the columns of the counts. */
-function footLines(blocks: readonly BlockView[], columns: readonly FileColumn[][]): GridCell[][] {
-  return feetOf(blocks).map(({ id, label }) => [
+/** The lines under the rows of an item; bases stand in the columns of the counts, what a scale comes to in shares. */
+function footLines(
+  blocks: readonly BlockView[],
+  columns: readonly FileColumn[][],
+  choices: readonly FigureChoice[],
+): GridCell[][] {
+  return feetOf(blocks, choices).map(({ id, label, unit }) => [
     label,
     ...columns.flatMap((under, nest) => {
-      const values = byId(blocks[nest]?.feet, id)?.values ?? [];
-      const first = under[0]?.figure;
+      const values = footValues(blocks[nest], id);
+      // Shares and means never stand in a column of counts.
+      const ofShares = under.find(({ figure }) => figure === 'column-percent') ?? under[0];
+      const place = unit === 'count' ? under[0] : ofShares;
       return under.map(({ figure, at }): GridCell => {
-        const value = figure === first ? (values[at] ?? null) : null;
+        const value = figure === place?.figure ? (values[at] ?? null) : null;
         return value === null ? null : rounded(value);
       });
     }),
@@ -125,7 +131,7 @@ export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
         leaf.label,
         ...columns.flatMap((under, nest) => under.map((column) => valueOf(blocks[nest]!, column, row))),
       ]),
-      ...footLines(blocks, columns).map(trimmed),
+      ...footLines(blocks, columns, choicesIn(view, item, asked)).map(trimmed),
     ];
   });
   return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutLines(view)];

@@ -8,6 +8,7 @@ import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../
 import type { Table, Totals } from '../table/table.js';
 import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
 import { numberFigures } from './number-figures.js';
+import { scaleLines } from './scale-lines.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
 /** What is worked out of a table beside its counts; null where nothing can be compared. */
@@ -149,6 +150,7 @@ function feetOf(table: Table): Foot[] {
     label,
     about,
     decimals,
+    unit: 'count' as const,
     values,
   });
   return [
@@ -198,6 +200,7 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
           ...testedOf(table, extras),
         ],
     feet: feetOf(table),
+    scale: scaleLines(table),
     base: table.base,
     bases,
     small: bases.map((base) => base < SMALL_BASE),

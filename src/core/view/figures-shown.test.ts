@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { axis, tableOf } from '../reading/axes.fixtures.js';
 import { assessmentOfTable } from '../reading/read.js';
-import { type Choice, CHOICES, type FigureChoice, NUMBER_CHOICES } from '../table/figure-choice.js';
+import { type Choice, CHOICES, type FigureChoice, NUMBER_CHOICES, SCALE_CHOICES } from '../table/figure-choice.js';
 import { blockView } from './block-view.js';
 import { choicesOf, columnChoices, figuresChosen, percentOf, showsLetters } from './figures-shown.js';
 import { extrasOf } from './whole-view.js';
@@ -32,8 +32,15 @@ describe('the figures of cells', () => {
     ]);
     const [index] = figuresChosen(cross, [{ figure: 'index', decimals: 3 }]);
     expect(index).toMatchObject({ id: 'index', decimals: 3 });
-    // A table of groups has all that can be chosen, but what is of options or of numbers, and a second count.
-    const others: Choice[] = ['mentions', 'mentions-percent', 'average-place', 'respondents', ...NUMBER_CHOICES];
+    // A table of groups has all that can be chosen, but what is of options, of numbers or under a scale, and a second count.
+    const others: Choice[] = [
+      'mentions',
+      'mentions-percent',
+      'average-place',
+      'respondents',
+      ...NUMBER_CHOICES,
+      ...SCALE_CHOICES,
+    ];
     for (const choice of CHOICES.filter((id) => !others.includes(id)))
       expect(ids(list('column-percent', choice)).length, choice).toBeGreaterThanOrEqual(
         choice === 'column-percent' ? 1 : 2,

@@ -4,7 +4,7 @@ import { choicesOf, columnChoices, figuresChosen } from './figures-shown.js';
 import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
-import { feetOf, letterOf } from './shared-lines.js';
+import { feetOf, footValues, letterOf } from './shared-lines.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
 /** A cell of a table laid out in lines; it may reach over several columns and lines. */
@@ -29,7 +29,10 @@ const figureCell = (text: string): LaidCell => ({ text, heads: null, columns: 1,
 const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
 const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
 
-const sayFoot = ({ decimals }: Foot, value: number | null | undefined) => value?.toFixed(decimals) ?? '';
+function sayFoot({ decimals, unit }: Foot, value: number | null | undefined, { signs }: Shown): string {
+  if (value === null || value === undefined) return '';
+  return `${value.toFixed(decimals)}${unit === 'percent' && signs === true ? '%' : ''}`;
+}
 
 /** Under which column of a frequency table a foot stands. */
 const FOOT_UNDER: Record<Foot['id'], FigureId> = {
@@ -38,11 +41,17 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
   'effective-base': 'weighted-n',
   mentions: 'mentions',
   'mentions-per-respondent': 'mentions',
+  'top-two': 'column-percent',
+  'bottom-two': 'column-percent',
+  'net-difference': 'column-percent',
+  'scale-mean': 'column-percent',
+  'scale-sd': 'column-percent',
 };
 
 /** A frequency table: its figures are its columns. */
 function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
-  const figures = figuresChosen(block, columnChoices(shown, item));
+  const choices = columnChoices(shown, item);
+  const figures = figuresChosen(block, choices);
   return {
     head: [[headOf(item.title), ...figures.map(({ label }) => headOf(label))]],
     body: [
@@ -50,9 +59,9 @@ function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<La
         lineHead(label),
         ...figures.map((figure) => figureCell(plainFigure(figure, figure.cells[row]?.[0] ?? null, shown))),
       ]),
-      ...block.feet.map((foot) => [
+      ...feetOf([block], choices).map((foot) => [
         lineHead(foot.label),
-        ...figures.map(({ id }) => figureCell(FOOT_UNDER[foot.id] === id ? sayFoot(foot, foot.values[0]) : '')),
+        ...figures.map(({ id }) => figureCell(FOOT_UNDER[foot.id] === id ? sayFoot(foot, foot.values[0], shown) : '')),
       ]),
     ],
   };
@@ -80,11 +89,11 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
         figureCell(figure ? plainFigure({ ...figure, decimals }, figure.cells[row]?.[column] ?? null, shown) : ''),
       );
     });
-  const feet = feetOf(blocks).map((foot) => [
+  const feet = feetOf(blocks, choicesOf(shown, view.items[at]!)).map((foot) => [
     lineHead(foot.label, 2),
     ...blocks.flatMap((block, nest) => {
-      const values = byId(block.feet, foot.id)?.values ?? [];
-      return view.nests[nest]!.leaves.map((_, column) => figureCell(sayFoot(foot, values[column])));
+      const values = footValues(block, foot.id);
+      return view.nests[nest]!.leaves.map((_, column) => figureCell(sayFoot(foot, values[column], shown)));
     }),
   ]);
   const lines = view.items[at]!.leaves.flatMap((leaf, row) =>

@@ -1,8 +1,26 @@
+import { byId } from '../by-id.js';
+import type { FigureChoice } from '../table/figure-choice.js';
 import type { BlockView, Foot, TableView } from './types.js';
 
-/** The lines under an item: of all its blocks those of the one that has most, the others have the same or fewer. */
-export const feetOf = (blocks: readonly BlockView[]): readonly Foot[] =>
-  blocks.reduce<readonly Foot[]>((most, { feet }) => (feet.length > most.length ? feet : most), []);
+const most = (lists: readonly (readonly Foot[])[]): readonly Foot[] =>
+  lists.reduce<readonly Foot[]>((longest, list) => (list.length > longest.length ? list : longest), []);
+
+/**
+ * The lines under an item: those of its scale that are chosen, in their order, with their decimals, and its bases. Of
+ * all its blocks those of the one that has most, the others have the same or fewer.
+ */
+export function feetOf(blocks: readonly BlockView[], choices: readonly FigureChoice[]): readonly Foot[] {
+  const scale = most(blocks.map((block) => block.scale));
+  const chosen = choices.flatMap(({ figure, decimals }) => {
+    const line = scale.find(({ id }) => id === figure);
+    return line ? [decimals === undefined ? line : { ...line, decimals }] : [];
+  });
+  return [...chosen, ...most(blocks.map(({ feet }) => feet))];
+}
+
+/** What stands in a line under a block, by column; nothing where the block has no such line. */
+export const footValues = (block: BlockView | undefined, id: Foot['id']): readonly (number | null)[] =>
+  (byId(block?.scale, id) ?? byId(block?.feet, id))?.values ?? [];
 
 /** The letter of a column, where all blocks under each other that compare columns give it the same. */
 export function letterOf({ blocks }: TableView, nest: number, column: number): string | null {

@@ -43,6 +43,7 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
     ...block,
     figures: block.figures.map((figure) => ({ ...figure, cells: rows.map((i) => over(figure.cells[i] ?? [], null)) })),
     feet: block.feet.map((foot) => ({ ...foot, values: over(foot.values, null) })),
+    scale: block.scale.map((line) => ({ ...line, values: over(line.values, null) })),
     bases: over(block.bases, null),
     small: over(block.small, false),
     letters: over(block.letters, null),

@@ -1,4 +1,4 @@
-import type { FigureChoice, FigureId } from '../table/figure-choice.js';
+import type { FigureChoice, FigureId, ScaleChoice } from '../table/figure-choice.js';
 import type { Category, LeftOut, Step } from '../table/table.js';
 
 export type { FigureId };
@@ -33,13 +33,14 @@ export interface Leaf {
   path: readonly Step[];
 }
 
-/** A line under the rows of an item: on how many its figures stand. */
+/** A line under the rows of an item: on how many its figures stand, or what a scale comes to. */
 export interface Foot {
-  id: 'base' | 'weighted-base' | 'effective-base' | 'mentions' | 'mentions-per-respondent';
+  id: 'base' | 'weighted-base' | 'effective-base' | 'mentions' | 'mentions-per-respondent' | ScaleChoice;
   label: string;
   /** What it is, where that needs a word. */
   about: string | null;
   decimals: number;
+  unit: 'count' | 'percent' | 'points' | 'value';
   /** By column, the total first; null where nobody is. */
   values: (number | null)[];
 }
@@ -50,6 +51,8 @@ export interface BlockView {
   title: string;
   figures: Figure[];
   feet: Foot[];
+  /** Of a scale, lines of which some are chosen. */
+  scale: Foot[];
   /** Respondents in the block; by column, the total first. */
   base: number;
   bases: (number | null)[];

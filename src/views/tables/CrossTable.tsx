@@ -1,14 +1,13 @@
-import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { capital } from '../../core/reading/words.js';
 import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
-import { feetOf, letterOf } from '../../core/view/shared-lines.js';
+import { feetOf, footValues, letterOf } from '../../core/view/shared-lines.js';
 import type { BlockView, ItemView, NestView, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
 import { BlockCell, lineText } from './BlockCell.js';
 import { figureLines } from './figure-lines.js';
-import { number } from './format.js';
+import { footText } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
 
@@ -75,23 +74,33 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
   );
 }
 
-/** Lines under an item on how many its figures stand. */
-function FootLines({ blocks, nests }: { blocks: readonly BlockView[]; nests: readonly NestView[] }) {
-  return feetOf(blocks).map(({ id, label, about, decimals }) => (
-    <tr key={id} className={css['foot']}>
-      <th scope="row" className={css['name']} title={about ?? undefined}>
-        {label}
-      </th>
-      {blocks.map((block, k) => {
-        const values = byId(block.feet, id)?.values ?? [];
-        return nests[k]?.leaves.map(({ is, code }, j) => (
-          <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
-            {number(values[j] ?? null, decimals)}
-          </td>
-        ));
-      })}
-    </tr>
-  ));
+interface FootProps {
+  blocks: readonly BlockView[];
+  nests: readonly NestView[];
+  item: ItemView;
+  shown: Shown;
+}
+
+/** Lines under an item: what a scale comes to, and on how many its figures stand. */
+function FootLines({ blocks, nests, item, shown }: FootProps) {
+  return feetOf(blocks, choicesOf(shown, item)).map((foot) => {
+    const { id, label, about, unit } = foot;
+    return (
+      <tr key={id} className={`${css['foot'] ?? ''} ${unit === 'count' ? '' : (css['ofScale'] ?? '')}`}>
+        <th scope="row" className={css['name']} title={about ?? undefined}>
+          {label}
+        </th>
+        {blocks.map((block, k) => {
+          const values = footValues(block, id);
+          return nests[k]?.leaves.map(({ is, code }, j) => (
+            <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
+              {footText(foot, values[j] ?? null, shown)}
+            </td>
+          ));
+        })}
+      </tr>
+    );
+  });
 }
 
 interface LinesProps extends Props {
@@ -209,7 +218,7 @@ export function CrossTable({ view, shown, read }: Props) {
               <Lines view={view} shown={shown} read={read} item={only} at={0} />
             </tbody>
             <tfoot>
-              <FootLines blocks={blocks[0] ?? []} nests={nests} />
+              <FootLines blocks={blocks[0] ?? []} nests={nests} item={only} shown={shown} />
             </tfoot>
           </>
         ) : (
@@ -221,7 +230,7 @@ export function CrossTable({ view, shown, read }: Props) {
                 </th>
               </tr>
               <Lines view={view} shown={shown} read={read} item={item} at={at} />
-              <FootLines blocks={blocks[at] ?? []} nests={nests} />
+              <FootLines blocks={blocks[at] ?? []} nests={nests} item={item} shown={shown} />
             </tbody>
           ))
         )}

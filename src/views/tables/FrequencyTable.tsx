@@ -3,7 +3,8 @@ import { byId } from '../../core/by-id.js';
 import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
-import { figureText, number } from './format.js';
+import { feetOf } from '../../core/view/shared-lines.js';
+import { figureText, footText, number } from './format.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
 
@@ -51,7 +52,10 @@ interface Props {
  * own total; no column mixes the two.
  */
 export function FrequencyTable({ item, block, shown, handled = true }: Props) {
-  const columns = figuresChosen(block, columnChoices(shown, item));
+  const choices = columnChoices(shown, item);
+  const columns = figuresChosen(block, choices);
+  const scale = feetOf([block], choices).filter(({ id }) => byId(block.scale, id));
+  const under = columns.find(({ id }) => id === 'column-percent') ?? columns[0];
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
   const foot = (id: Foot['id']) => byId(block.feet, id);
@@ -96,6 +100,17 @@ export function FrequencyTable({ item, block, shown, handled = true }: Props) {
           ))}
         </tbody>
         <tfoot>
+          {scale.map((line) => (
+            <tr key={line.id} className={`${css['foot'] ?? ''} ${css['ofScale'] ?? ''}`}>
+              <th scope="row" className={css['name']} title={line.about ?? undefined}>
+                {line.label}
+              </th>
+              {columns.map((figure) => (
+                <td key={figure.id}>{figure === under ? footText(line, line.values[0] ?? null, shown) : ''}</td>
+              ))}
+              <td className={css['bar']} />
+            </tr>
+          ))}
           <tr className={css['foot']}>
             <th scope="row" className={css['name']}>
               {foot('base')?.label}

@@ -19,7 +19,7 @@ describe('figures to choose from', () => {
   it('are those that the table has', () => {
     expect(choicesFor(views)).toEqual([
       ...['column-percent', 'row-percent', 'total-percent', 'cumulative-percent', 'count'],
-      ...['index', 'difference', 'limits'],
+      ...['index', 'difference', 'limits', 'scale-mean', 'scale-sd'],
     ]);
   });
 

@@ -1,4 +1,10 @@
-import { type Choice, CHOICES, figuresOfChoice, NUMBER_CHOICES } from '../../core/table/figure-choice.js';
+import {
+  type Choice,
+  CHOICES,
+  figuresOfChoice,
+  NUMBER_CHOICES,
+  SCALE_CHOICES,
+} from '../../core/table/figure-choice.js';
 import { byId } from '../../core/by-id.js';
 import type { TableView } from '../../core/view/types.js';
 
@@ -42,6 +48,11 @@ export const FIGURE_WORDS: Record<Choice, Words> = {
   minimum: { name: 'minimum', about: 'The least number.' },
   maximum: { name: 'maximum', about: 'The largest number.' },
   sum: { name: 'sum', about: 'All numbers added up.' },
+  'top-two': { name: 'top two', about: 'The share of the two categories at the top of the scale together.' },
+  'bottom-two': { name: 'bottom two', about: 'The share of the two at the bottom together.' },
+  'net-difference': { name: 'top less bottom', about: 'Points by which the top two are over the bottom two.' },
+  'scale-mean': { name: 'mean score', about: 'The average, with 1, 2, 3 and so on for the categories in order.' },
+  'scale-sd': { name: 'sd of scores', about: 'How far scores are from their mean, as a rule; with n − 1.' },
 };
 
 /** Figures as they are offered, those together that answer the same kind of question. */
@@ -54,6 +65,7 @@ export const FIGURE_GROUPS: readonly (readonly [string, readonly Choice[]])[] = 
   ['Against all', ['index', 'difference', 'letters']],
   ['Against chance', ['expected', 'residual', 'adjusted-residual', 'contribution']],
   ['Of numbers', NUMBER_CHOICES],
+  ['Under a scale', SCALE_CHOICES],
 ];
 
 /** What can be chosen of a table: what one of its blocks has; unweighted counts where there are others beside. */
@@ -63,16 +75,21 @@ export function choicesFor(views: readonly TableView[]): Choice[] {
   return CHOICES.filter((choice) => {
     if (choice === 'respondents' && !isWeighted) return false;
     const ids = figuresOfChoice(choice).flat();
-    return blocks.some(({ figures }) => ids.some((id) => byId(figures, id)));
+    return blocks.some(
+      ({ figures, scale }) => ids.some((id) => byId(figures, id)) || scale.some(({ id }) => id === choice),
+    );
   });
 }
 
 /** How many decimals a figure has where nobody chose them; null where it has none to choose. */
 export function usualDecimals(views: readonly TableView[], choice: Choice): number | null {
-  for (const { figures } of views.flatMap((view) => view.blocks.flat()))
+  for (const { figures, scale } of views.flatMap((view) => view.blocks.flat())) {
+    const line = scale.find(({ id }) => id === choice);
+    if (line) return line.decimals;
     for (const id of figuresOfChoice(choice).flat()) {
       const figure = byId(figures, id);
       if (figure) return figure.unit === 'text' ? null : figure.decimals;
     }
+  }
   return null;
 }

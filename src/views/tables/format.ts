@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
-import type { Figure } from '../../core/view/types.js';
+import type { Figure, Foot } from '../../core/view/types.js';
 
 /** A count or a ratio with so many decimals, thousands apart; empty for nothing. */
 export function number(value: number | null, decimals: number): string {
@@ -25,6 +25,14 @@ export function figureText(
   const isZero = Number(value.toFixed(decimals)) === 0;
   const sign = isZero ? '' : value < 0 ? '−' : SIGNED.includes(unit) && id !== 'contribution' ? '+' : '';
   return `${sign}${size}${unit === 'percent' && signs === true ? '%' : ''}`;
+}
+
+/** A line under an item: a base, or what a scale comes to. */
+export function footText({ unit, decimals }: Foot, value: number | null, { signs }: Pick<Shown, 'signs'>): string {
+  if (unit === 'count') return number(value, decimals);
+  if (value === null) return '·';
+  const sign = Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : unit === 'points' ? '+' : '';
+  return `${sign}${Math.abs(value).toFixed(decimals)}${unit === 'percent' && signs === true ? '%' : ''}`;
 }
 
 /** One decimal, as tables print percentages; a dot for nothing. */

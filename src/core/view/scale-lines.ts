@@ -1,0 +1,86 @@
+import { topFirst } from '../codebook/top-first.js';
+import type { ScaleChoice } from '../table/figure-choice.js';
+import { scalePlacesOf } from '../table/scale-order.js';
+import { figuresOf } from '../table/share.js';
+import type { Table } from '../table/table.js';
+import type { Foot } from './types.js';
+
+/** From so many categories on the two at one end are not most of a scale. */
+const LEAST_FOR_TWO = 4;
+
+const TOP = 'The top is where labels say more or better; where they do not tell, the end of the list.';
+
+/** How many are in each category of a scale, the lowest first, in one column. */
+interface Column {
+  counts: number[];
+  base: number;
+  /** Respondents, unweighted. */
+  n: number;
+}
+
+const share = (counts: readonly number[], base: number) =>
+  base > 0 ? (100 * counts.reduce((sum, count) => sum + count, 0)) / base : null;
+
+/** Scores 1, 2, 3 and so on, the lowest category first. */
+function meanOf({ counts, base }: Column): number | null {
+  return base > 0 ? counts.reduce((sum, count, k) => sum + count * (k + 1), 0) / base : null;
+}
+
+/** With n - 1; weights are brought to an average of 1. */
+function sdOf(column: Column): number | null {
+  const { counts, base, n } = column;
+  const mean = meanOf(column);
+  if (mean === null || n < 2) return null;
+  const squares = counts.reduce((sum, count, k) => sum + count * (k + 1 - mean) ** 2, 0);
+  return Math.sqrt(((squares / base) * n) / (n - 1));
+}
+
+/**
+ * What an ordered variable comes to under its categories, by column, the total first: the share of the two at the top
+ * and at the bottom of the scale, the one less the other, and the mean and standard deviation of the scores.
+ */
+export function scaleLines(table: Table): Foot[] {
+  const { rows } = table;
+  if (rows.variable.level !== 'ordered' || rows.multiple || table.numbers) return [];
+  const places = scalePlacesOf(table).rows.filter((i) => rows.categories[i]?.kind === 'answer');
+  if (places.length < 2) return [];
+  const { cells, rowTotals, base, columnBases } = figuresOf(table);
+  const columns: Column[] = [
+    { counts: places.map((i) => rowTotals[i] ?? 0), base, n: table.base },
+    ...(table.columns ? columnBases : []).map((own, j) => ({
+      counts: places.map((i) => cells[i]?.[j] ?? 0),
+      base: own,
+      n: table.columnBases[j] ?? 0,
+    })),
+  ];
+  const line = (
+    id: ScaleChoice,
+    label: string,
+    unit: Foot['unit'],
+    about: string | null,
+    of: (column: Column) => number | null,
+  ): Foot => ({ id, label, about, unit, decimals: unit === 'value' ? 2 : 1, values: columns.map(of) });
+  const labels = places.map((i) => rows.categories[i]!.label);
+  const firstTwo = <T>(list: readonly T[]): readonly T[] => list.slice(0, 2);
+  const lastTwo = <T>(list: readonly T[]): readonly T[] => list.slice(-2);
+  const [topTwo, bottomTwo] = topFirst(labels) ? [firstTwo, lastTwo] : [lastTwo, firstTwo];
+  const top = ({ counts, base: own }: Column) => share(topTwo(counts), own);
+  const bottom = ({ counts, base: own }: Column) => share(bottomTwo(counts), own);
+  const score = `Scores 1 to ${places.length}, from ${labels[0]!} to ${labels.at(-1)!}.`;
+  const ends =
+    places.length < LEAST_FOR_TWO
+      ? []
+      : [
+          line('top-two', `Top two: ${topTwo(labels).join(', ')}`, 'percent', TOP, top),
+          line('bottom-two', `Bottom two: ${bottomTwo(labels).join(', ')}`, 'percent', TOP, bottom),
+          line('net-difference', 'Top two less bottom two', 'points', 'In percentage points.', (column) => {
+            const [high, low] = [top(column), bottom(column)];
+            return high === null || low === null ? null : high - low;
+          }),
+        ];
+  return [
+    ...ends,
+    line('scale-mean', `Mean score, 1 to ${places.length}`, 'value', score, meanOf),
+    line('scale-sd', 'SD of scores', 'value', score, sdOf),
+  ];
+}

@@ -51,6 +51,10 @@ describe('noncentral t', () => {
     );
   });
 
+  it('is that of 0 next to 0', () => {
+    for (const t of [0, 5e-324, 2.7e-162, -1e-120]) expect(noncentralTCumulative(t, 2, 1.5)).toBeCloseTo(0.0668072, 7);
+  });
+
   it('goes over to its approximation without a step', () => {
     const [below, above] = [1414, 1414.5].map((delta) => noncentralTCumulative(1413, 1e6, delta));
     expect(Math.abs(below! - above!)).toBeLessThan(0.2);

@@ -5,6 +5,9 @@ import { logBetaStep, logGamma } from './noncentral.js';
 
 const NEGLIGIBLE = 1e-17;
 
+/** Between 0 and a t whose square is less than this nothing lies that could be told. */
+const NO_MORE_THAN_NOTHING = 1e-200;
+
 /** Above this delta²/2 the sum has too many terms, and the approximation errs by less than is shown. */
 const TERMS_UP_TO = 1e6;
 
@@ -43,7 +46,7 @@ export function noncentralTCumulative(t: number, df: number, delta: number): num
   if (half > TERMS_UP_TO) return normalUpper((delta - t) / Math.sqrt(1 + t ** 2 / (2 * df)));
   const below = normalUpper(delta);
   const y = t ** 2 / (t ** 2 + df);
-  if (y === 0) return below;
+  if (y < NO_MORE_THAN_NOTHING) return below;
   if (half === 0) return below + betainc(y, 0.5, df / 2, true, false) / 2;
   const even = mixture(half, y, 0.5, df / 2);
   const odd = (delta / Math.SQRT2) * mixture(half, y, 1, df / 2);

@@ -5,9 +5,9 @@ import type { Table } from '../table/table.js';
 import { assessmentOfTable, read } from './read.js';
 import type { Answer } from './types.js';
 
-export function variable(label: string, level: Level, labels: string[]): Variable {
+export function variable(label: string, level: Level, labels: string[], id = 1): Variable {
   return {
-    id: 1,
+    id,
     name: label.toLowerCase(),
     label,
     question: '',
@@ -24,8 +24,8 @@ export interface Side {
 
 /** A cross table of these counts, nobody left out. */
 export function cross(rows: Side, columns: Side, cells: number[][], bases?: number[]): Table {
-  const side = ({ label, level = 'unordered', labels }: Side) => ({
-    variable: variable(label, level, labels),
+  const side = ({ label, level = 'unordered', labels }: Side, id: number) => ({
+    variable: variable(label, level, labels, id),
     categories: labels.map((text, k) => ({
       code: String(k + 1),
       label: text,
@@ -38,8 +38,8 @@ export function cross(rows: Side, columns: Side, cells: number[][], bases?: numb
   const columnBases = bases ?? columnSums;
   const base = total(columnBases);
   return {
-    rows: side(rows),
-    columns: side(columns),
+    rows: side(rows, 1),
+    columns: side(columns, 2),
     cells,
     rowTotals,
     columnBases,

@@ -118,6 +118,17 @@ describe('the reading of a cross table', () => {
     expect(part(small, 'trust').checks.some(({ text }) => text.startsWith('Base under 30'))).toBe(true);
   });
 
+  it('of a variable by itself says so, and what to do', () => {
+    const table = cross({ label: 'Mood', labels: ['low', 'high'] }, { label: 'Mood', labels: ['low', 'high'] }, [
+      [40, 0],
+      [0, 60],
+    ]);
+    const [only, ...others] = readIt({ ...table, columns: { ...table.columns!, variable: table.rows.variable } });
+    expect(others).toEqual([]);
+    expect(only).toMatchObject({ verdict: 'Nothing to test.' });
+    expect(only?.notes[0]).toContain('This is Mood by itself');
+  });
+
   it('has nothing to test with a single group, and says why', () => {
     const answers = readIt(cross(HAPPY, { label: 'Site', labels: ['Mill Row'] }, [[3], [1], [2]]));
     expect(answers).toHaveLength(1);

@@ -4,7 +4,7 @@ import { assess } from '../assess.js';
 import { assessGroups } from '../assess/assess-numbers.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
-import type { Level } from '../codebook/types.js';
+import { type Level, titleOf } from '../codebook/types.js';
 import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
 import type { Table, TableAxis, TableNumbers } from '../table/table.js';
@@ -66,6 +66,19 @@ export function assessmentOfTable(
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
 }
 
+/** Whether the same variable stands down and across. */
+const isByItself = ({ rows, columns }: Table) =>
+  rows.variable.id === columns?.variable.id && columns.categories.every(({ path = [] }) => path.length <= 1);
+
+const byItself = ({ rows }: Table): Answer =>
+  answer('association', QUESTIONS.association, {
+    verdict: 'Nothing to test.',
+    notes: [
+      `This is ${titleOf(rows.variable)} by itself: whoever is in a row is in its own column. Put another variable ` +
+        'into the rows or across.',
+    ],
+  });
+
 /** The answers beside a table, the ones that suit it; the same however its rows and columns are shown. */
 export function read(
   shown: Table,
@@ -81,6 +94,7 @@ export function read(
     return table.numbers || isManyNumbers(table)
       ? readNumber(table, confidence)
       : readFrequency(table, confidence, expected);
+  if (isByItself(table)) return [byItself(table)];
   if (assessment && table.numbers) return readNumbers(table, assessment, confidence, options.sizes);
   if (assessment) return readCross(table, assessment, confidence, options);
   if (table.rows.multiple && !table.columns.multiple) return readMultiple(table, confidence, options);

@@ -181,69 +181,71 @@ export function CrossTable({ view, shown, read }: Props) {
   const isTall = blocks.flat().length > 1 || items.some(({ leaves }) => leaves.length > TALL);
   const [only, ...others] = items;
   return (
-    <div
-      className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''}`}
-      tabIndex={0}
-      role="region"
-      aria-label={`Table: ${title}`}
-    >
-      <table className={css['table']}>
-        <caption className="sr-only">{title}</caption>
-        <thead>
-          {headings.map((cells, level) => (
-            <tr key={level}>
-              {level === 0 && (
-                <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
-                  <Corner view={view} shown={shown} />
-                </th>
-              )}
-              {cells.map((cell, k) => {
-                const column = cell.leaf
-                  ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
-                  : 0;
-                return (
-                  <ColumnHeading
-                    key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
-                    cell={cell}
-                    letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
-                  />
-                );
-              })}
-            </tr>
-          ))}
-        </thead>
-        {only && others.length === 0 ? (
-          <>
-            <tbody>
-              <Lines view={view} shown={shown} read={read} item={only} at={0} />
-            </tbody>
-            <tfoot>
-              <FootLines blocks={blocks[0] ?? []} nests={nests} item={only} shown={shown} />
-            </tfoot>
-          </>
-        ) : (
-          items.map((item, at) => (
-            <tbody key={item.variable}>
-              <tr>
-                <th scope="rowgroup" colSpan={width} className={css['item']}>
-                  <span {...peekAt(item.variable)}>{item.title}</span>
-                </th>
+    <>
+      <div
+        className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''}`}
+        tabIndex={0}
+        role="region"
+        aria-label={`Table: ${title}`}
+      >
+        <table className={css['table']}>
+          <caption className="sr-only">{title}</caption>
+          <thead>
+            {headings.map((cells, level) => (
+              <tr key={level}>
+                {level === 0 && (
+                  <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+                    <Corner view={view} shown={shown} />
+                  </th>
+                )}
+                {cells.map((cell, k) => {
+                  const column = cell.leaf
+                    ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
+                    : 0;
+                  return (
+                    <ColumnHeading
+                      key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
+                      cell={cell}
+                      letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
+                    />
+                  );
+                })}
               </tr>
-              <Lines view={view} shown={shown} read={read} item={item} at={at} />
-              <FootLines blocks={blocks[at] ?? []} nests={nests} item={item} shown={shown} />
-            </tbody>
-          ))
-        )}
-      </table>
+            ))}
+          </thead>
+          {only && others.length === 0 ? (
+            <>
+              <tbody>
+                <Lines view={view} shown={shown} read={read} item={only} at={0} />
+              </tbody>
+              <tfoot>
+                <FootLines blocks={blocks[0] ?? []} nests={nests} item={only} shown={shown} />
+              </tfoot>
+            </>
+          ) : (
+            items.map((item, at) => (
+              <tbody key={item.variable}>
+                <tr>
+                  <th scope="rowgroup" colSpan={width} className={css['item']}>
+                    <span {...peekAt(item.variable)}>{item.title}</span>
+                  </th>
+                </tr>
+                <Lines view={view} shown={shown} read={read} item={item} at={at} />
+                <FootLines blocks={blocks[at] ?? []} nests={nests} item={item} shown={shown} />
+              </tbody>
+            ))
+          )}
+        </table>
+        <span className="sr-only">
+          {namesOf(items)} goes down, {namesOf(nests)} goes across.
+        </span>
+      </div>
       {lettered && (
         <p className={css['letterNote']}>
           A letter under a figure names a column whose {comparedIn(items)} is lower, by more than chance: columns
           compared two by two, p adjusted over all pairs in the row.
         </p>
       )}
-      <span className="sr-only">
-        {namesOf(items)} goes down, {namesOf(nests)} goes across.
-      </span>
-    </div>
+    </>
   );
 }

@@ -12,6 +12,7 @@ import type { BlockAt } from './CrossTable.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
+import { NumberAcross } from './NumberAcross.js';
 import { NumberChoice } from './NumberChoice.js';
 import { NumberPicture } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
@@ -133,6 +134,7 @@ export function TableMiddle(props: Props) {
         <MadeHere key={made.side} study={study} made={made} />
       ))}
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
+      {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
       <HeadingTools />
       {problem && <Problem {...problem} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}

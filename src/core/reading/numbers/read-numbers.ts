@@ -155,7 +155,7 @@ function where({ table, result: { means }, groups, figure }: ReadNumbers): Answe
         : null,
     cells,
     notes: [
-      ...(means && cells.length === 0 ? [`No two groups differ by more than chance.${how}`] : []),
+      ...(pairs > 0 && cells.length === 0 ? [`No two groups differ by more than chance.${how}`] : []),
       ...(cells.length > 0 && how !== '' ? [how.trim()] : []),
     ],
   });

@@ -5,6 +5,7 @@ export type FigureId =
   | 'n'
   | 'weighted-n'
   | 'column-percent'
+  | 'all-percent'
   | 'row-percent'
   | 'total-percent'
   | 'cumulative-percent'
@@ -53,6 +54,7 @@ export type ScaleChoice = (typeof SCALE_CHOICES)[number];
 /** What can be chosen for the cells, in the order in which it is offered: a figure, or two that belong together. */
 export const CHOICES = [
   'column-percent',
+  'all-percent',
   'row-percent',
   'total-percent',
   'mentions-percent',

@@ -8,6 +8,7 @@ import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../
 import type { Table, Totals } from '../table/table.js';
 import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
 import { numberFigures } from './number-figures.js';
+import { askedIn } from './without-answer.js';
 import { scaleLines } from './scale-lines.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
@@ -53,7 +54,9 @@ function countsOf(table: Table): Figure[] {
 
 /** Percentages, each with what it is of. */
 function percentagesOf(table: Table): Figure[] {
-  const { columns, mentions } = table;
+  const { columns, mentions, weighted, leftOut, base } = table;
+  const asked = askedIn({ base, leftOut: leftOut ?? [] });
+  const ofAsked = cellsOf(table, (i) => (asked > 0 ? (100 * (table.rowTotals[i] ?? 0)) / asked : null));
   const of = (percent: Percent) =>
     cellsOf(table, (i, j) => {
       const part = percent === 'mentions' ? mentionShare(table, i, j) : share(table, percent, i, j);
@@ -63,6 +66,8 @@ function percentagesOf(table: Table): Figure[] {
   return [
     percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
     ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),
+    // What those count as who gave no answer is not known.
+    ...(columns || weighted ? [] : [percent('all-percent', '% of all', ofAsked)]),
     ...(mentions ? [percent('mentions-percent', '% of mentions', of('mentions'))] : []),
   ];
 }

@@ -5,6 +5,7 @@ import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { feetOf, footValues, letterOf } from './shared-lines.js';
+import { withoutAnswer } from './without-answer.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
 /** A cell of a table laid out in lines; it may reach over several columns and lines. */
@@ -48,6 +49,19 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
   'scale-sd': 'column-percent',
 };
 
+/** Where percentages of all are shown, a line for each kind of no answer. */
+function silentLines(figures: readonly Figure[], block: BlockView, shown: Shown): LaidCell[][] {
+  const ofAll = byId(figures, 'all-percent');
+  if (!ofAll) return [];
+  return withoutAnswer(block).map(({ label, respondents, share }) => [
+    lineHead(label),
+    ...figures.map((figure) => {
+      if (figure.id === 'n') return figureCell(plainFigure(figure, respondents, shown));
+      return figureCell(figure === ofAll ? plainFigure(figure, share, shown) : '');
+    }),
+  ]);
+}
+
 /** A frequency table: its figures are its columns. */
 function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
   const choices = columnChoices(shown, item);
@@ -63,6 +77,7 @@ function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<La
         lineHead(foot.label),
         ...figures.map(({ id }) => figureCell(FOOT_UNDER[foot.id] === id ? sayFoot(foot, foot.values[0], shown) : '')),
       ]),
+      ...silentLines(figures, block, shown),
     ],
   };
 }

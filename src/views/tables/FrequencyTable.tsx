@@ -3,6 +3,7 @@ import { byId } from '../../core/by-id.js';
 import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
+import { askedIn, type WithoutAnswer, withoutAnswer } from '../../core/view/without-answer.js';
 import { feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
 import { Heading } from './Heading.js';
@@ -39,6 +40,12 @@ function said(figure: Figure, row: number, shown: Shown): string {
   return typeof value === 'number' ? figureText(figure, value, shown) : '·';
 }
 
+/** What stands in a column for those who gave no answer. */
+function silent(figure: Figure, { respondents, share }: WithoutAnswer, shown: Shown): string {
+  if (figure.id === 'n') return figureText(figure, respondents, shown);
+  return figure.id === 'all-percent' ? figureText(figure, share, shown) : '';
+}
+
 interface Props {
   item: ItemView;
   block: BlockView;
@@ -60,6 +67,7 @@ export function FrequencyTable({ item, block, shown, handled = true }: Props) {
   const most = Math.max(0, ...parts);
   const foot = (id: Foot['id']) => byId(block.feet, id);
   const underneath = (figure: Figure) => {
+    if (figure.id === 'all-percent') return figureText(figure, (100 * block.base) / askedIn(block), shown);
     const under = FEET[figure.id];
     if (under === undefined) return '';
     return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
@@ -120,6 +128,18 @@ export function FrequencyTable({ item, block, shown, handled = true }: Props) {
             ))}
             <td className={css['bar']} />
           </tr>
+          {byId(columns, 'all-percent') &&
+            withoutAnswer(block).map((line) => (
+              <tr key={line.label} className={`${css['foot'] ?? ''} ${css['ofScale'] ?? ''}`}>
+                <th scope="row" className={css['name']}>
+                  {line.label}
+                </th>
+                {columns.map((figure) => (
+                  <td key={figure.id}>{silent(figure, line, shown)}</td>
+                ))}
+                <td className={css['bar']} />
+              </tr>
+            ))}
           {per && (
             <tr className={css['foot']}>
               <th scope="row" className={css['name']}>

@@ -17,6 +17,10 @@ interface Words {
 /** What each figure is called where it is chosen. */
 export const FIGURE_WORDS: Record<Choice, Words> = {
   'column-percent': { name: 'column %', about: 'Of all in the column who answered.' },
+  'all-percent': {
+    name: '% of all',
+    about: 'Of all who were asked, with a row for each kind of no answer; of a frequency table.',
+  },
   'row-percent': { name: 'row %', about: 'Of all in the row, over the columns.' },
   'total-percent': { name: 'total %', about: 'Of all in the table.' },
   'mentions-percent': { name: 'mentions %', about: 'Of all mentions in the column.' },
@@ -59,7 +63,15 @@ export const FIGURE_WORDS: Record<Choice, Words> = {
 export const FIGURE_GROUPS: readonly (readonly [string, readonly Choice[]])[] = [
   [
     'Percentages',
-    ['column-percent', 'row-percent', 'total-percent', 'mentions-percent', 'cumulative-percent', 'limits'],
+    [
+      'column-percent',
+      'all-percent',
+      'row-percent',
+      'total-percent',
+      'mentions-percent',
+      'cumulative-percent',
+      'limits',
+    ],
   ],
   ['Counts', ['count', 'respondents', 'mentions', 'average-place']],
   ['Against all', ['index', 'difference', 'letters']],

@@ -98,3 +98,49 @@ describe('a number across', () => {
     await session.sound();
   });
 });
+
+describe('the order of rows', () => {
+  const headings = async () => {
+    const cells = await session.driver.findElements(By.css('tbody th[scope=row]'));
+    return Promise.all(cells.map((cell) => cell.getText()));
+  };
+  /** Categories by their share at a site, the largest first. */
+  const atSite = (site: string) => {
+    const share = (code: string) => scored(site).filter(({ satisfaction }) => satisfaction === code).length;
+    return ['1', '2', '3', '4', '5'].sort((a, b) => share(b) - share(a));
+  };
+
+  it('is that of a column which is chosen, from its heading or from the list, and stands in the address', async () => {
+    await session.open(`${TABLES}?rows=satisfaction&by=site`);
+    await says(session.driver, 'tbody', 'Very satisfied');
+    const listed = await headings();
+    const label = (code: string) => listed[Number(code) - 1];
+    await (await named(session.driver, 'Quarry Side')).click();
+    await (await named(session.driver, 'Sort rows by it')).click();
+    expect(await headings()).toEqual(atSite('3').map(label));
+    expect(await session.driver.getCurrentUrl()).toContain('sort=3');
+    await session.driver.navigate().refresh();
+    await says(session.driver, 'tbody', 'Very satisfied');
+    expect(await headings()).toEqual(atSite('3').map(label));
+    const select = await session.driver.findElement(By.xpath("//label[contains(., 'Rows')]/select"));
+    await select.sendKeys('Weir End');
+    expect(await headings()).toEqual(atSite('6').map(label));
+    await select.sendKeys('as listed');
+    expect(await headings()).toEqual(listed);
+    await session.sound();
+  });
+
+  it('leaves out what is empty where that is asked for', async () => {
+    await session.open(`${TABLES}?rows=satisfaction&by=site&show=full`);
+    await says(session.driver, 'tbody', 'Very satisfied');
+    const { body } = await call<{ rows: unknown[] }>(session.server, 'POST', `${DEMO}/table`, {
+      rows: 'satisfaction',
+      by: 'site',
+      full: true,
+      sort: '3',
+    });
+    expect(body.rows).toHaveLength(5);
+    const box = await session.driver.findElement(By.xpath("//label[contains(., 'hide empty')]/input"));
+    expect(await box.isSelected()).toBe(true);
+  });
+});

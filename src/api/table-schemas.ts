@@ -15,6 +15,8 @@ const parts = partsShape<number | string>(called, 'Called');
 const how = {
   order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; it changes no statistic.'),
   last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
+  sort: z.string().optional().describe('The code of a column by whose shares the rows are sorted, the largest first.'),
+  full: z.boolean().optional().describe('Rows and columns that nobody is in are left out of the answer.'),
   confidence: z.number().gt(0).lt(1).optional().describe('Of every interval and verdict; .95 where absent.'),
   predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted from the other.'),
   percent: z.enum(PERCENTS).optional().describe('Which percentages the sentences of the reading give.'),
@@ -77,6 +79,8 @@ export const TableCsvSchema = z.strictObject({
   figures: FiguresWordSchema.optional(),
   order: z.enum(ROW_ORDERS).default('list').describe('How the rows stand.'),
   last: yesNo.default(false).describe("Other, none and don't know stand behind the rest."),
+  sort: z.string().optional().describe('The code of a column by whose shares the rows are sorted, the largest first.'),
+  full: yesNo.default(false).describe('Rows and columns that nobody is in are left out.'),
   adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
 });
 

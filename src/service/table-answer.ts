@@ -1,4 +1,5 @@
 import { findVariable } from '../core/table/find-variable.js';
+import { displayOf } from '../core/table/order.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { type PartsCalled, sentenceOfParts } from '../core/table/sentence-shape.js';
@@ -28,7 +29,7 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
   const counts = await countSentence(service, study, sentence);
-  const { order, last, confidence, predicted, percent, exact, letters } = asked;
-  const options = { order, last, confidence, predicted, percent, exact, letters };
+  const { confidence, predicted, percent, exact, letters } = asked;
+  const options = { ...displayOf(asked), confidence, predicted, percent, exact, letters };
   return new JsonText(await service.run('table', { counted: { sentence, counts, variables }, options }));
 }

@@ -1,11 +1,25 @@
 import { plainLetters } from '../plain-letters.js';
 
-/** Words by which the label of a category says less, worse, or no. */
-const LOW =
-  /\b(not?|never|none|nothing|nobody|neither|dis\w+|un(satisf|happ|lik|import|help|fair|safe|eas|true|able)\w*|im(possible|probable)|poor\w*|bad\w*|worse\w*|worst|low\w*|little|less|least|hard\w*|difficult|rare\w*|seldom|weak\w*|false|wrong|inadequate)\b/;
+/** How words begin by which the label of a category says less, worse, or no. */
+const LOW_BEGINS = [
+  ...['dis', 'poor', 'bad', 'worse', 'low', 'hard', 'rare', 'weak', 'impossible', 'improbable'],
+  ...['unsatisf', 'unhapp', 'unlik', 'unimport', 'unhelp', 'unfair', 'unsafe', 'uneas', 'unable', 'untrue'],
+];
+/** Whole words that do. */
+const LOW_WORDS = [
+  ...['no', 'not', 'never', 'none', 'nothing', 'nobody', 'neither', 'worst', 'little', 'less', 'least'],
+  ...['difficult', 'seldom', 'false', 'wrong', 'inadequate'],
+];
+
+const isLow = (word: string) => LOW_WORDS.includes(word) || LOW_BEGINS.some((beginning) => word.startsWith(beginning));
 
 const lowIn = (labels: readonly string[]) =>
-  labels.filter((label) => LOW.test(plainLetters(label).toLowerCase())).length;
+  labels.filter((label) =>
+    plainLetters(label)
+      .toLowerCase()
+      .split(/[^a-z]+/)
+      .some(isLow),
+  ).length;
 
 /**
  * Whether a scale is listed from its top: by its labels, of which those at one end say less, worse, or no. Where they

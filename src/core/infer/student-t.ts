@@ -26,7 +26,8 @@ function studentTExample({ groups: [a, b] }: NumbersSubject): WorkedExample | nu
   return {
     formula: 't = (m₁ − m₂) / √(s²/n₁ + s²/n₂), s² of both groups together',
     steps: [
-      `s² = (${figure(a.squares)} + ${figure(b.squares)}) / (${figure(a.n)} + ${figure(b.n)} − 2) = ${figure(variance)}`,
+      `s² = (${figure(a.squares)} + ${figure(b.squares)}) / (${figure(a.n)} + ${figure(b.n)} − 2) = ` +
+        figure(variance),
       `t = (${figure(a.mean)} − ${figure(b.mean)}) / ${figure(error)} = ${figure(result)}`,
       `degrees of freedom: ${figure(df)}`,
     ],

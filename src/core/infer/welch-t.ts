@@ -26,8 +26,8 @@ function welchTExample({ groups: [a, b] }: NumbersSubject): WorkedExample | null
     steps: [
       `s²/n of the groups: ${figure(u)} and ${figure(v)}`,
       `t = (${figure(a.mean)} − ${figure(b.mean)}) / √${figure(u + v)} = ${figure(result)}`,
-      `degrees of freedom: ${figure(u + v)}² / (${figure(u)}²/${figure(a.n - 1)} + ${figure(v)}²/${figure(b.n - 1)}) = ` +
-        figure(df),
+      `degrees of freedom: ${figure(u + v)}² / ` +
+        `(${figure(u)}²/${figure(a.n - 1)} + ${figure(v)}²/${figure(b.n - 1)}) = ${figure(df)}`,
     ],
     result,
   };

@@ -65,8 +65,8 @@ function exampleOf(
   const example: WorkedExample = {
     formula,
     steps: [
-      `mean squares: between the groups ${figure(squares.between)} / ${figure(squares.df1)} = ${figure(b)}, within them ` +
-        `${figure(squares.within)} / ${figure(squares.df2)} = ${figure(w)}`,
+      `mean squares: between the groups ${figure(squares.between)} / ${figure(squares.df1)} = ${figure(b)}, ` +
+        `within them ${figure(squares.within)} / ${figure(squares.df2)} = ${figure(w)}`,
       `${step} = ${figure(result)}`,
     ],
     result,

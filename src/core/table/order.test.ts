@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
+import { axis, tableOf } from '../reading/axes.fixtures.js';
+import { assessmentOfTable } from '../reading/read.js';
 import { asDisplayed } from './order.js';
 import { type sayCounted, saySentence } from './say-sentence.js';
 import { blocksOf, sentenceOf } from './sentence.js';
@@ -132,5 +134,46 @@ describe('who counts in the base', () => {
     expect(say([])).toBe('Crops, of those who mentioned something');
     expect(say(['none', 'nothing', 'no-answer', 'not-asked', 'blank'])).toBe('Crops, of all respondents');
     expect(say(['none', 'not-asked'])).toBe('Crops, counting those who chose none of these or were not asked too');
+  });
+});
+
+describe('rows sorted by a column, and without what is empty', () => {
+  const cross = tableOf(axis('Mood', 'unordered', ['a', 'b', 'c', 'd']), axis('Site', 'unordered', ['n', 's', 'x']), [
+    [1, 9, 0],
+    [5, 1, 0],
+    [0, 0, 0],
+    [5, 3, 0],
+  ]);
+  const codes = (table: typeof cross) => table.rows.categories.map(({ code }) => code).join('');
+
+  it('has the largest share in that column first, ties as they stood, whatever else is chosen', () => {
+    expect(codes(asDisplayed(cross, { sort: 'n' }))).toBe('bdac');
+    expect(codes(asDisplayed(cross, { sort: 's', order: 'frequency' }))).toBe('adbc');
+    expect(codes(asDisplayed(cross, { sort: 'gone', order: 'frequency' }))).toBe('adbc');
+    expect(asDisplayed(cross, { sort: 'n' }).cells[0]).toEqual([5, 1, 0]);
+  });
+
+  it('leaves out rows and columns that nobody is in, and no statistic changes', () => {
+    const full = asDisplayed(cross, { full: true });
+    expect(codes(full)).toBe('abd');
+    expect(full.columns?.categories.map(({ code }) => code)).toEqual(['n', 's']);
+    expect([full.base, full.columnBases, full.cells]).toEqual([
+      24,
+      [11, 13],
+      [
+        [1, 9],
+        [5, 1],
+        [5, 3],
+      ],
+    ]);
+    const [of, without] = [cross, full].map((table) => assessmentOfTable(table, 0.95));
+    expect(without?.tests.pearson).toEqual(of?.tests.pearson);
+    expect(without?.measures['cramers-v']).toEqual(of?.measures['cramers-v']);
+    const nobody = tableOf(
+      cross.rows,
+      cross.columns!,
+      cross.cells.map((line) => line.map(() => 0)),
+    );
+    expect(codes(asDisplayed(nobody, { full: true }))).toBe('abcd');
   });
 });

@@ -3,7 +3,7 @@ import type { Category, Table, TableAxis, Together, Totals } from './table.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
-export type RowOrder = (typeof ROW_ORDERS)[number];
+type RowOrder = (typeof ROW_ORDERS)[number];
 
 /** Labels that sum up what is no category of its own. */
 const LAST = /^(other|others|something else|none|nothing|don.?t know|not sure|no answer)\b/i;
@@ -15,19 +15,24 @@ function shownRanks({ variable, categories }: TableAxis): number[] {
   return categories.map(({ code }) => place.get(code) ?? shownOrder.length);
 }
 
-/**
- * The places of a table's rows in another order. Ties stay as they stood; who mentioned nothing stands last.
- * @param by `list`: as the variable shows its codes, which is its code list where nothing else is said
- * @param last "other", "none" and "don't know" stand behind the rest
- */
-function rowPlaces(table: Table, by: RowOrder, last: boolean): number[] {
-  const { rowTotals } = figuresOf(table);
+/** In what the rows of a table are sorted, the most first: in all, or in one column; null: as they are listed. */
+function sortedIn(table: Table, { order, sort }: Display): readonly number[] | null {
+  const { rowTotals, cells } = figuresOf(table);
+  const column = sort === undefined ? -1 : (table.columns?.categories.findIndex(({ code }) => code === sort) ?? -1);
+  if (column >= 0) return cells.map((line) => line[column] ?? 0);
+  return order === 'frequency' ? rowTotals : null;
+}
+
+/** The places of a table's rows in another order. Ties stay as they stood; who mentioned nothing stands last. */
+function rowPlaces(table: Table, display: Display): number[] {
+  const { last = false } = display;
+  const sorted = sortedIn(table, display);
   const rank = ({ kind, label }: Category) =>
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
   const { categories } = table.rows;
   const shown = shownRanks(table.rows);
   const ranks = categories.map(rank);
-  const own = (i: number) => (by === 'frequency' ? -(rowTotals[i] ?? 0) : (shown[i] ?? 0));
+  const own = (i: number) => (sorted ? -(sorted[i] ?? 0) : (shown[i] ?? 0));
   return categories.map((_, i) => i).sort((a, b) => (ranks[a] ?? 0) - (ranks[b] ?? 0) || own(a) - own(b) || a - b);
 }
 
@@ -40,13 +45,27 @@ function columnPlaces({ columns, columnBases }: Table): number[] {
 
 /** How a table is to be shown. */
 export interface Display {
+  /** `list`: as the variable shows its codes, which is its code list where nothing else is said. */
   order?: RowOrder | undefined;
+  /** "Other", "none" and "don't know" stand behind the rest. */
   last?: boolean | undefined;
+  /** The code of a column by whose shares the rows are sorted, the largest first; it goes before `order`. */
+  sort?: string | undefined;
+  /** Rows and columns that nobody is in are not shown. */
+  full?: boolean | undefined;
 }
 
+/** What of a list of choices is how a table is displayed. */
+export const displayOf = ({ order, last, sort, full }: Display): Display => ({ order, last, sort, full });
+
 /** Where the rows and the columns of a table are shown. */
-export function shownPlaces(table: Table, { order = 'list', last = false }: Display): Places {
-  return { rows: rowPlaces(table, order, last), columns: columnPlaces(table) };
+export function shownPlaces(table: Table, display: Display): Places {
+  const places = { rows: rowPlaces(table, display), columns: columnPlaces(table) };
+  // Pairs of options, and what a number comes to, have no rows of their own that could go.
+  if (display.full !== true || table.base === 0) return places;
+  const rows = table.numbers ? places.rows : places.rows.filter((i) => (table.rowTotals[i] ?? 0) > 0);
+  const columns = table.columns ? places.columns.filter((j) => (table.columnBases[j] ?? 0) > 0) : places.columns;
+  return { rows, columns };
 }
 
 /** A table as it is shown. */
@@ -62,11 +81,12 @@ export interface Places {
 }
 
 const take = <T>(values: readonly T[], places: readonly number[]) => places.flatMap((k) => values.slice(k, k + 1));
-const stand = (places: readonly number[]) => places.every((place, k) => place === k);
+const stand = (places: readonly number[], all: readonly unknown[]) =>
+  places.length === all.length && places.every((place, k) => place === k);
 
 /** A table with its rows and columns in other places. */
 export function arrange<T extends Table>(table: T, { rows, columns }: Places): T {
-  if (stand(rows) && stand(columns)) return table;
+  if (stand(rows, table.rows.categories) && stand(columns, table.columnBases)) return table;
   const { categories } = table.rows;
   const grid = (cells: readonly (readonly number[])[]) => take(cells, rows).map((line) => take(line, columns));
   const totals = (of: Totals): Totals => ({

@@ -14,6 +14,11 @@ export const ShownShape = z
     hatch: z.boolean().describe('Cells that depart from independence are hatched.'),
     order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; as the code list has them, where absent.'),
     last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
+    sort: z
+      .string()
+      .optional()
+      .describe('The code of a column by whose shares the rows are sorted, the largest first; before `order`.'),
+    full: z.boolean().optional().describe('Rows and columns that nobody is in are not shown.'),
     predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted; the rows where absent.'),
     shares: z
       .record(z.string(), z.number().min(0))

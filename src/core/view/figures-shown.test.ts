@@ -32,8 +32,8 @@ describe('the figures of cells', () => {
     ]);
     const [index] = figuresChosen(cross, [{ figure: 'index', decimals: 3 }]);
     expect(index).toMatchObject({ id: 'index', decimals: 3 });
-    // A table of groups has all that can be chosen, but what is of options, of numbers, under a scale or of frequencies,
-    // and a second count.
+    // A table of groups has all that can be chosen, but what is of options, of numbers, under a scale or of
+    // frequencies, and a second count.
     const others: Choice[] = [
       'all-percent',
       'mentions',

@@ -104,7 +104,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
         figureCell(figure ? plainFigure({ ...figure, decimals }, figure.cells[row]?.[column] ?? null, shown) : ''),
       );
     });
-  const feet = feetOf(blocks, choicesOf(shown, view.items[at]!)).map((foot) => [
+  const feet = feetOf(blocks, choicesOf(shown, view.items[at])).map((foot) => [
     lineHead(foot.label, 2),
     ...blocks.flatMap((block, nest) => {
       const values = footValues(block, foot.id);

@@ -24,7 +24,7 @@ const viewOf = (table: Table) => viewOfTable('How by Site', table, { marks: null
 const CHOICES: FigureChoice[] = [{ figure: 'column-percent' }, { figure: 'top-two' }, { figure: 'scale-mean' }];
 
 describe('lines under a scale', () => {
-  it('are of all, and of each column: the two at each end, the one less the other, mean and spread of the scores', () => {
+  it('are of all, and of each column: the two at each end, the one less the other, mean and spread', () => {
     expect(valuesOf(TABLE)).toEqual({
       'top-two': [80, 60, 100, null],
       'bottom-two': [20, 40, 0, null],

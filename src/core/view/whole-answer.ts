@@ -12,7 +12,7 @@ import { readSplit } from '../reading/read-within.js';
 import { assessSplit } from '../reading/split/assess-split.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
-import type { RowOrder } from '../table/order.js';
+import { type Display, displayOf } from '../table/order.js';
 import { saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { Percent } from '../table/share.js';
@@ -22,9 +22,7 @@ import { viewOfTable } from './table-view.js';
 import { extrasOf } from './whole-view.js';
 
 /** How a table is to be answered, beside its sentence. */
-export interface AnswerOptions {
-  order?: RowOrder | undefined;
-  last?: boolean | undefined;
+export interface AnswerOptions extends Display {
   confidence?: number | undefined;
   predicted?: 'rows' | 'columns' | undefined;
   percent?: Percent | undefined;
@@ -75,7 +73,7 @@ function answerOf(
 
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
 export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
-  const { order, last, confidence = 0.95, predicted, percent, exact, letters } = asked;
+  const { confidence = 0.95, predicted, percent, exact, letters } = asked;
   const options: ReadOptions = { predicted, percent };
   const alone = (title: string, table: Table): TableAnswer => {
     const assessment = assessed(table, confidence, exact);
@@ -93,7 +91,7 @@ export function wholeAnswer({ sentence, counts, variables }: Counted, asked: Ans
     }));
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };
-  const blocks = blockTables(sentence, counts, variables, { order, last }).map(answered);
+  const blocks = blockTables(sentence, counts, variables, displayOf(asked)).map(answered);
   const [only, ...others] = blocks;
   const title = saySentence(sentence, variables);
   return only && others.length === 0 ? { ...only, title, blocks } : { title, blocks };

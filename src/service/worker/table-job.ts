@@ -1,7 +1,7 @@
 import { titleOf } from '../../core/codebook/types.js';
 import { assessmentOfTable } from '../../core/reading/read.js';
 import { blockTables } from '../../core/table/block-tables.js';
-import type { Display } from '../../core/table/order.js';
+import { type Display, displayOf } from '../../core/table/order.js';
 import type { Shown } from '../../core/table/shown-shape.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
@@ -28,8 +28,9 @@ export interface TableCsvJob {
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */
 export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
-  const { order, last, adjustment, ...grid } = asked;
-  const blocks = blockTables(sentence, counts, variables, { order, last });
+  const { adjustment, figures } = asked;
+  const grid = { figures };
+  const blocks = blockTables(sentence, counts, variables, displayOf(asked));
   const whole = wholeView(saySentence(sentence, variables), blocks, Math.max(1, sentence.by.length), (table) =>
     extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment ?? 'holm'),
   );

@@ -1,5 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
+import type { FigureChoice } from '../../core/table/figure-choice.js';
 import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
@@ -46,6 +47,73 @@ function silent(figure: Figure, { respondents, share }: WithoutAnswer, shown: Sh
   return figure.id === 'all-percent' ? figureText(figure, share, shown) : '';
 }
 
+interface FootProps {
+  columns: readonly Figure[];
+  block: BlockView;
+  choices: readonly FigureChoice[];
+  shown: Shown;
+}
+
+/** Lines under a frequency table: what a scale comes to, the base, and who gave no answer where all are counted. */
+function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
+  const scale = feetOf([block], choices).filter(({ id }) => byId(block.scale, id));
+  const main = columns.find(({ id }) => id === 'column-percent') ?? columns[0];
+  const foot = (id: Foot['id']) => byId(block.feet, id);
+  const underneath = (figure: Figure) => {
+    if (figure.id === 'all-percent') return figureText(figure, (100 * block.base) / askedIn(block), shown);
+    const under = FEET[figure.id];
+    if (under === undefined) return '';
+    return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
+  };
+  const per = foot('mentions-per-respondent');
+  const gone = byId(columns, 'all-percent') ? withoutAnswer(block) : [];
+  return (
+    <tfoot>
+      {scale.map((line) => (
+        <FootLine key={line.id} label={line.label} about={line.about} ofScale columns={columns}>
+          {(figure) => (figure === main ? footText(line, line.values[0] ?? null, shown) : '')}
+        </FootLine>
+      ))}
+      <FootLine label={foot('base')?.label ?? ''} columns={columns}>
+        {underneath}
+      </FootLine>
+      {gone.map((line) => (
+        <FootLine key={line.label} label={line.label} ofScale columns={columns}>
+          {(figure) => silent(figure, line, shown)}
+        </FootLine>
+      ))}
+      {per && (
+        <FootLine label={per.label} columns={columns}>
+          {({ id }) => (id === 'mentions' ? number(per.values[0] ?? null, per.decimals) : '')}
+        </FootLine>
+      )}
+    </tfoot>
+  );
+}
+
+interface FootLineProps {
+  label: string;
+  about?: string | null;
+  /** Lighter than a base. */
+  ofScale?: boolean;
+  columns: readonly Figure[];
+  children: (figure: Figure) => string;
+}
+
+function FootLine({ label, about = null, ofScale = false, columns, children }: FootLineProps) {
+  return (
+    <tr className={`${css['foot'] ?? ''} ${ofScale ? (css['ofScale'] ?? '') : ''}`}>
+      <th scope="row" className={css['name']} title={about ?? undefined}>
+        {label}
+      </th>
+      {columns.map((figure) => (
+        <td key={figure.id}>{children(figure)}</td>
+      ))}
+      <td className={css['bar']} />
+    </tr>
+  );
+}
+
 interface Props {
   item: ItemView;
   block: BlockView;
@@ -61,18 +129,8 @@ interface Props {
 export function FrequencyTable({ item, block, shown, handled = true }: Props) {
   const choices = columnChoices(shown, item);
   const columns = figuresChosen(block, choices);
-  const scale = feetOf([block], choices).filter(({ id }) => byId(block.scale, id));
-  const under = columns.find(({ id }) => id === 'column-percent') ?? columns[0];
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
-  const foot = (id: Foot['id']) => byId(block.feet, id);
-  const underneath = (figure: Figure) => {
-    if (figure.id === 'all-percent') return figureText(figure, (100 * block.base) / askedIn(block), shown);
-    const under = FEET[figure.id];
-    if (under === undefined) return '';
-    return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
-  };
-  const per = foot('mentions-per-respondent');
   return (
     <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`}>
       <table className={css['table']}>
@@ -107,51 +165,7 @@ export function FrequencyTable({ item, block, shown, handled = true }: Props) {
             </tr>
           ))}
         </tbody>
-        <tfoot>
-          {scale.map((line) => (
-            <tr key={line.id} className={`${css['foot'] ?? ''} ${css['ofScale'] ?? ''}`}>
-              <th scope="row" className={css['name']} title={line.about ?? undefined}>
-                {line.label}
-              </th>
-              {columns.map((figure) => (
-                <td key={figure.id}>{figure === under ? footText(line, line.values[0] ?? null, shown) : ''}</td>
-              ))}
-              <td className={css['bar']} />
-            </tr>
-          ))}
-          <tr className={css['foot']}>
-            <th scope="row" className={css['name']}>
-              {foot('base')?.label}
-            </th>
-            {columns.map((figure) => (
-              <td key={figure.id}>{underneath(figure)}</td>
-            ))}
-            <td className={css['bar']} />
-          </tr>
-          {byId(columns, 'all-percent') &&
-            withoutAnswer(block).map((line) => (
-              <tr key={line.label} className={`${css['foot'] ?? ''} ${css['ofScale'] ?? ''}`}>
-                <th scope="row" className={css['name']}>
-                  {line.label}
-                </th>
-                {columns.map((figure) => (
-                  <td key={figure.id}>{silent(figure, line, shown)}</td>
-                ))}
-                <td className={css['bar']} />
-              </tr>
-            ))}
-          {per && (
-            <tr className={css['foot']}>
-              <th scope="row" className={css['name']}>
-                {per.label}
-              </th>
-              {columns.map(({ id }) => (
-                <td key={id}>{id === 'mentions' ? number(per.values[0] ?? null, per.decimals) : ''}</td>
-              ))}
-              <td className={css['bar']} />
-            </tr>
-          )}
-        </tfoot>
+        <FrequencyFoot columns={columns} block={block} choices={choices} shown={shown} />
       </table>
     </div>
   );

@@ -1,11 +1,17 @@
 import { useContext, useEffect, useRef, useState } from 'react';
+import type { Shown } from '../../api/types.js';
 import { Button, Field, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
 import { type HeadingEdits, HeadingEditsContext, type Side } from './heading-edits.js';
 import css from './table.module.css';
 
+interface Props {
+  shown: Shown;
+  setShown: (shown: Shown) => void;
+}
+
 /** The tools of the heading that is open, in a line over the table. */
-export function HeadingTools() {
+export function HeadingTools({ shown, setShown }: Props) {
   const { rows, by } = useContext(HeadingEditsContext);
   const sides = [
     ['rows', rows],
@@ -13,12 +19,22 @@ export function HeadingTools() {
   ] as const;
   return sides.map(([side, headingEdits]) =>
     headingEdits && headingEdits.open !== null ? (
-      <Tools key={`${side} ${headingEdits.open}`} side={side} headingEdits={headingEdits} code={headingEdits.open} />
+      <Tools
+        key={`${side} ${headingEdits.open}`}
+        {...{ shown, setShown, side, headingEdits }}
+        code={headingEdits.open}
+      />
     ) : null,
   );
 }
 
-function Tools({ side, headingEdits, code }: { side: Side; headingEdits: HeadingEdits; code: string }) {
+interface ToolsProps extends Props {
+  side: Side;
+  headingEdits: HeadingEdits;
+  code: string;
+}
+
+function Tools({ shown, setShown, side, headingEdits, code }: ToolsProps) {
   const { headings, act, setOpen } = headingEdits;
   const at = headings.findIndex((candidate) => candidate.code === code);
   const heading = headings[at];
@@ -79,6 +95,14 @@ function Tools({ side, headingEdits, code }: { side: Side; headingEdits: Heading
       >
         {forth}
       </Button>
+      {side === 'by' && (
+        <Button
+          aria-pressed={shown.sort === code}
+          onClick={() => setShown({ ...shown, sort: shown.sort === code ? undefined : code })}
+        >
+          Sort rows by it
+        </Button>
+      )}
       <Button disabled={headings.length < 2} onClick={() => act({ is: 'set-aside', code })}>
         Set aside
       </Button>

@@ -9,6 +9,10 @@ interface Props {
   setShown: (shown: Shown) => void;
   /** The rows can stand in another order than their own. */
   ordered: boolean;
+  /** Columns by which they can be sorted. */
+  columns: readonly { code: string; label: string }[];
+  /** Some rows or columns can be empty. */
+  empty: boolean;
 }
 
 const ORDERS = [
@@ -19,8 +23,12 @@ const ORDERS = [
 ] as const;
 
 /** How the rows stand; ties stay in the order of the list. */
-function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
-  const at = ORDERS.findIndex(([order, last]) => order === (shown.order ?? 'list') && last === (shown.last ?? false));
+function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setShown' | 'columns'>) {
+  const sorted = columns.findIndex(({ code }) => code === shown.sort);
+  const listed = ORDERS.findIndex(
+    ([order, last]) => order === (shown.order ?? 'list') && last === (shown.last ?? false),
+  );
+  const at = sorted >= 0 ? ORDERS.length + sorted : listed;
   return (
     <label className={css['order']}>
       Rows
@@ -28,8 +36,15 @@ function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
         value={at}
         title="By respondents, which is by mentions too; ties stay in the order of the list"
         onChange={(event) => {
-          const [order, last] = ORDERS[Number(event.target.value)] ?? ORDERS[0];
-          setShown({ ...shown, order: order === 'list' ? undefined : order, last: last || undefined });
+          const chosen = Number(event.target.value);
+          const column = columns[chosen - ORDERS.length];
+          if (column) {
+            setShown({ ...shown, sort: column.code });
+            return;
+          }
+          const [order, last] = ORDERS[chosen] ?? ORDERS[0];
+          const isListed = order === 'list';
+          setShown({ ...shown, order: isListed ? undefined : order, last: last || undefined, sort: undefined });
         }}
       >
         {ORDERS.map(([, , words], k) => (
@@ -37,18 +52,37 @@ function OrderSelect({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
             {words}
           </option>
         ))}
+        {columns.length > 0 && (
+          <optgroup label="Largest share first in">
+            {columns.map(({ code, label }, k) => (
+              <option key={code} value={ORDERS.length + k}>
+                {label}
+              </option>
+            ))}
+          </optgroup>
+        )}
       </select>
     </label>
   );
 }
 
 /** Under a table: how its rows stand, and what its headings can be taken in hand for. */
-export function TableGestures({ shown, setShown, ordered }: Props) {
+export function TableGestures({ shown, setShown, ordered, columns, empty }: Props) {
   const { rows, by } = useContext(HeadingEditsContext);
-  if (!rows && !by && !ordered) return null;
+  if (!rows && !by && !ordered && !empty) return null;
   return (
     <p className={css['gestures']}>
-      {ordered && <OrderSelect shown={shown} setShown={setShown} />}
+      {ordered && <OrderSelect shown={shown} setShown={setShown} columns={columns} />}
+      {(empty || shown.full === true) && (
+        <label className={css['order']}>
+          <input
+            type="checkbox"
+            checked={shown.full === true}
+            onChange={({ target }) => setShown({ ...shown, full: target.checked || undefined })}
+          />
+          hide empty
+        </label>
+      )}
       {(rows ?? by) && (
         <>
           <span>Drag headings to merge or move them; click one for more.</span>

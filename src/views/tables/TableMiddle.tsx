@@ -2,6 +2,7 @@ import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
+import type { Table } from '../../core/table/table.js';
 import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { FigureId, TableView } from '../../core/view/types.js';
@@ -99,6 +100,14 @@ function itemScopes(
   }));
 }
 
+/** Columns by which rows can be sorted: those of one grouping that stands alone. */
+const sortable = ([view]: readonly TableView[]) =>
+  view?.nests.length === 1 ? view.nests[0]!.leaves.filter(({ is }) => is === 'answer' || is === 'option') : [];
+
+/** Whether nobody is in some row or column. */
+const hasEmpty = ({ rowTotals, columnBases, columns }: Table): boolean =>
+  rowTotals.includes(0) || (columns !== null && columnBases.includes(0));
+
 /** The table of a sentence with all that acts on it. */
 export function TableMiddle(props: Props) {
   const { view, draft, sentence, title, shows, shown, show, change, saved, saving, swap, standing } = props;
@@ -135,12 +144,22 @@ export function TableMiddle(props: Props) {
       ))}
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
       {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
-      <HeadingTools />
+      <HeadingTools shown={shown} setShown={show} />
       {problem && <Problem {...problem} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}
-        gestures={any && <TableGestures shown={shown} setShown={show} ordered={any.numbers === undefined} />}
+        gestures={
+          any && (
+            <TableGestures
+              shown={shown}
+              setShown={show}
+              ordered={any.numbers === undefined}
+              columns={sortable(views)}
+              empty={hasEmpty(any)}
+            />
+          )
+        }
         shows={shows}
         shown={shown}
         title={title}

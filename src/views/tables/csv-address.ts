@@ -8,12 +8,14 @@ import { fileAddress } from '../server/address.js';
 export function csvAddress(
   study: string,
   sentence: Sentence,
-  { figures, order = 'list', last, adjustment }: Pick<Shown, 'figures' | 'order' | 'last' | 'adjustment'>,
+  { figures, order = 'list', last, sort, full, adjustment }: Shown,
 ): string {
   const query = {
     sentence: JSON.stringify(bodyOfSentence(sentence)),
     order,
     last: last === true ? 'true' : 'false',
+    ...(sort === undefined ? {} : { sort }),
+    ...(full === true ? { full: 'true' as const } : {}),
     ...(figures ? { figures: sayFigures(figures) } : {}),
     ...(adjustment ? { adjustment } : {}),
   } as const;

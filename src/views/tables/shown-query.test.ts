@@ -15,16 +15,22 @@ const figures = fc
   .map((list) => list.map(({ figure, decimals }) => (decimals === null ? { figure } : { figure, decimals })));
 
 it('keeps what is shown in the address, and nothing where it is as usual', () => {
-  expect(sayShown(SHOWN)).toEqual({ show: '', figures: '' });
-  expect(readShown({ show: '', figures: '' })).toEqual(SHOWN);
+  expect(sayShown(SHOWN)).toEqual({ show: '', figures: '', sort: '' });
+  expect(readShown({ show: '', figures: '', sort: '' })).toEqual(SHOWN);
   const rows: FigureChoice[] = [{ figure: 'row-percent', decimals: 0 }];
-  expect(sayShown({ hatch: false, figures: rows })).toEqual({ show: 'no-hatch', figures: 'row-percent:0' });
+  expect(sayShown({ hatch: false, figures: rows })).toEqual({
+    show: 'no-hatch',
+    figures: 'row-percent:0',
+    sort: '',
+  });
   const shown = fc.record(
     {
       figures,
       hatch: fc.boolean(),
       signs: fc.constant(true),
       last: fc.constant(true),
+      full: fc.constant(true),
+      sort: fc.constantFrom('1', 'a b'),
       order: fc.constant('frequency' as const),
       adjustment: fc.constantFrom(...ADJUSTMENTS),
       predicted: fc.constant('columns' as const),
@@ -36,11 +42,11 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       expect(readShown(sayShown(wanted))).toEqual({ ...wanted });
     }),
   );
-  expect(readShown({ show: 'something,no-hatch', figures: 'something' })).toEqual({ hatch: false });
+  expect(readShown({ show: 'something,no-hatch', figures: 'something', sort: '' })).toEqual({ hatch: false });
 });
 
 it('reads addresses of before figures had a list of their own', () => {
-  const of = (show: string) => readShown({ show, figures: '' });
+  const of = (show: string) => readShown({ show, figures: '', sort: '' });
   const list = (...names: FigureChoice['figure'][]) => names.map((figure) => ({ figure }));
   expect(of('column')).toEqual(SHOWN);
   expect(of('row')).toEqual({ ...SHOWN, figures: list('row-percent', 'count') });

@@ -7,7 +7,7 @@ import { PERCENTS } from '../../core/table/share.js';
 /** What a table shows where nothing is said. */
 export const SHOWN: Shown = { hatch: true };
 
-const FLAGS = ['hatch', 'signs', 'last'] as const;
+const FLAGS = ['hatch', 'signs', 'last', 'full'] as const;
 
 /** What is shown otherwise than usual, for the address. */
 interface ShownQuery {
@@ -15,9 +15,14 @@ interface ShownQuery {
   show: string;
   /** The figures of the cells: "row-percent:0,count"; empty where they are the usual ones. */
   figures: string;
+  /** The code of the column by which the rows are sorted; empty where they are not. */
+  sort: string;
 }
 
-/** What is shown, for the address. @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '' } */
+/**
+ * What is shown, for the address.
+ * @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '', sort: '' }
+ */
 export function sayShown(shown: Shown): ShownQuery {
   const flags = FLAGS.flatMap((flag) => {
     const on = shown[flag] ?? false;
@@ -29,7 +34,7 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
   ].join(',');
-  return { show, figures: shown.figures ? sayFigures(shown.figures) : '' };
+  return { show, figures: shown.figures ? sayFigures(shown.figures) : '', sort: shown.sort ?? '' };
 }
 
 /** Figures out of an address of before they had a list of their own: "row,no-counts,expected"; null: the usual ones. */
@@ -47,13 +52,14 @@ function figuresOfWords(words: ReadonlySet<string>): FigureChoice[] | null {
 }
 
 /** Reads it back; a word that is not known is passed over. */
-export function readShown({ show, figures }: ShownQuery): Shown {
+export function readShown({ show, figures, sort }: ShownQuery): Shown {
   const words = new Set(show.split(','));
   const among = <T extends string>(all: readonly T[], ...prefixes: readonly string[]) =>
     all.find((candidate) => prefixes.some((prefix) => words.has(prefix + candidate)));
   const shown: Shown = { ...SHOWN };
   const chosen = figures === '' ? figuresOfWords(words) : readFigures(figures);
   if (chosen) shown.figures = chosen;
+  if (sort !== '') shown.sort = sort;
   for (const flag of FLAGS) {
     if (words.has(flag)) shown[flag] = true;
     if (words.has(`no-${flag}`)) shown[flag] = false;

@@ -63,10 +63,11 @@ export function toQuery(
     query.set('only', JSON.stringify(called));
   }
   if (table !== null) query.set('table', String(table));
-  const { show, figures } = sayShown(shown);
+  const { show, figures, sort } = sayShown(shown);
   // A kept table may show otherwise than usual: what is usual is said of it too.
   if (show !== '' || table !== null) query.set('show', show || 'usual');
   if (figures !== '') query.set('figures', figures);
+  if (sort !== '') query.set('sort', sort);
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }
@@ -145,6 +146,10 @@ export function fromQuery(
       only: onlyFrom(query.get('only'), idOf),
     },
     table: Number.isInteger(table) ? table : null,
-    shown: readShown({ show: query.get('show') ?? '', figures: query.get('figures') ?? '' }),
+    shown: readShown({
+      show: query.get('show') ?? '',
+      figures: query.get('figures') ?? '',
+      sort: query.get('sort') ?? '',
+    }),
   };
 }

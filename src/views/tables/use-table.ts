@@ -73,14 +73,14 @@ export function useTable(
   wanted: BlockAt,
   sizes?: SizeWords,
 ): Shows {
-  const { adjustment, order, last, predicted, shares } = shown;
+  const { adjustment, order, last, sort, full, predicted, shares } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
     const isKnown =
       counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
-    return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last }) : NO_BLOCKS;
-  }, [counted, view, order, last]);
+    return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last, sort, full }) : NO_BLOCKS;
+  }, [counted, view, order, last, sort, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   const work = useWork(adjustment);
   const rows = sentence?.rows ?? NO_ROWS;

@@ -8,7 +8,7 @@ import { decimalsOf } from '../../table/group-figures.js';
 import type { Table, TableNumbers } from '../../table/table.js';
 
 /** A group with its label. */
-export interface NamedGroup {
+interface NamedGroup {
   label: string;
   numbers: GroupNumbers;
 }

@@ -26,8 +26,8 @@ export function readNumbersWithin(
     return [{ id: `${lead.id}@${label}`, name: label, text: sayTest(lead.id, lead.test), about, lead: false }];
   });
   const note =
-    `This is of all together; under it stands the test in each category of ${titleOf(within.variable)}. No test takes ` +
-    'them together: choose one table above to read it.';
+    `This is of all together; under it stands the test in each category of ${titleOf(within.variable)}. ` +
+    'No test takes them together: choose one table above to read it.';
   return answers.map((item) =>
     item.id === 'association' ? { ...item, tests: [...item.tests, ...tests], notes: [note, ...item.notes] } : item,
   );

@@ -34,8 +34,8 @@ function disagreement(lead: NumberLead, ranks: NumberLead | null, confidence: nu
   const says = (of: NumberLead) =>
     `${isShown(of, confidence) ? 'shows a difference' : 'shows none'} (${sayP(of.test.p)})`;
   return [
-    `The test of the means ${says(lead)}, and the test on ranks ${says(ranks)}: a few far values may carry the means. ` +
-      'Compare the medians.',
+    `The test of the means ${says(lead)}, and the test on ranks ${says(ranks)}: ` +
+      'a few far values may carry the means. Compare the medians.',
   ];
 }
 
@@ -142,9 +142,10 @@ function where({ table, result: { means }, groups, figure }: ReadNumbers): Answe
     return [{ subject, parts: [{ text: `higher than ${and(labels)}`, direction: 'more', strong: true }] }];
   });
   const pairs = means?.pairs.length ?? 0;
+  const isWeighted = table.numbers?.ties === null;
   const how =
     pairs > 1
-      ? ` Means two by two by ${table.numbers?.ties === null ? 'their weighted standard errors' : "Welch's t"}, p adjusted ` +
+      ? ` Means two by two by ${isWeighted ? 'their weighted standard errors' : "Welch's t"}, p adjusted ` +
         `over all ${whole(pairs)} pairs (${ADJUSTED[means!.adjustment]}).`
       : '';
   return answer('where', QUESTIONS.where, {

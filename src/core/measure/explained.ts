@@ -15,7 +15,7 @@ interface Squares {
   df2: number;
 }
 
-/** A share of the spread that groups explain: its value, out of sums of squares, and why it has none with weights. */
+/** A share of the spread that groups explain, out of sums of squares. */
 type Share = (squares: Squares) => number;
 
 /**

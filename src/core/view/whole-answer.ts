@@ -46,13 +46,13 @@ interface BlockAnswer extends TableAnswer {
 export type WholeAnswer = { title: string; blocks: BlockAnswer[] } & Partial<BlockAnswer>;
 
 /** The statistics of one table, exact tests within their budget; null where nothing can be compared. */
-function assessed(table: Table, confidence: number, exact: ExactOptions | undefined): Assessment | null {
-  if (table.numbers) return assessmentOfTable(table, confidence);
+function assessed(table: Table, confidence: number, { exact, letters }: AnswerOptions): Assessment | null {
+  if (table.numbers) return assessmentOfTable(table, confidence, letters);
   const request = requestOf(table, confidence) ?? oneWayRequestOf(table);
-  if (request) return assess({ ...request, ...(exact ? { exact } : {}) });
+  if (request) return assess({ ...request, adjustment: letters, ...(exact ? { exact } : {}) });
   if (!table.rows.multiple || !table.columns || table.columns.multiple || table.base === 0) return null;
   const options = table.rows.categories.flatMap(({ kind }, i) => (kind === 'option' ? [table.cells[i] ?? []] : []));
-  return assessMentions(mentionsOfTable(table), options, { confidence });
+  return assessMentions(mentionsOfTable(table), options, { confidence, adjustment: letters });
 }
 
 /** A table with all that was found of it. */
@@ -73,16 +73,16 @@ function answerOf(
 
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
 export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
-  const { confidence = 0.95, predicted, percent, exact, letters } = asked;
+  const { confidence = 0.95, predicted, percent, letters } = asked;
   const options: ReadOptions = { predicted, percent };
   const alone = (title: string, table: Table): TableAnswer => {
-    const assessment = assessed(table, confidence, exact);
+    const assessment = assessed(table, confidence, asked);
     const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
   const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
     if (!split) return { ...alone(title, table), within: null };
-    const assessment = assessSplit(split, confidence);
+    const assessment = assessSplit(split, confidence, (own) => assessmentOfTable(own, confidence, letters));
     const reading = readSplit(split, assessment, confidence, options);
     const within = split.strata.map(({ code, label, table: own }) => ({
       code,

@@ -40,6 +40,8 @@ interface Props {
   open: Open;
   setOpen: (open: Open) => void;
   change: (draft: Draft) => void;
+  /** Opens the sentence as a text. */
+  asText: () => void;
 }
 
 const isSame = (slot: Open, other: Open) => JSON.stringify(slot) === JSON.stringify(other);
@@ -121,7 +123,7 @@ const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 
 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
 export function SentenceLine(props: Props) {
-  const { draft, variables, open, setOpen, change } = props;
+  const { draft, variables, open, setOpen, change, asText } = props;
   const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
   const slot = (place: VariableSlot) => {
@@ -154,7 +156,22 @@ export function SentenceLine(props: Props) {
     setOpen({ slot: 'condition', at: conditionsOf(draft.only).length });
   };
   const places = placesOf(props);
-  if (draft.rows.length === 0) return <h1 className={css['sentence']}>{slot(places.anotherRow)}</h1>;
+  const textButton = (
+    <button
+      type="button"
+      className={css['open']}
+      title="The whole sentence as a text, to type, paste or copy it"
+      onClick={asText}
+    >
+      as text
+    </button>
+  );
+  if (draft.rows.length === 0)
+    return (
+      <h1 className={css['sentence']}>
+        {slot(places.anotherRow)} {textButton}
+      </h1>
+    );
   const { rows, nests, within, weight } = places;
   const filterable = variables.filter((variable) => variable.level !== 'text');
   return (
@@ -214,7 +231,7 @@ export function SentenceLine(props: Props) {
           close={close}
         />
       </Slot>{' '}
-      {weight.variable === null && slot(weight)}
+      {weight.variable === null && slot(weight)} {textButton}
     </h1>
   );
 }

@@ -20,6 +20,7 @@ import { HeadingEditsContext } from './heading-edits.js';
 import { ReadingAside } from './ReadingAside.js';
 import { RosterActs } from './RosterActs.js';
 import { type Open, SentenceLine } from './SentenceLine.js';
+import { SentenceText } from './SentenceText.js';
 import { TableMiddle } from './TableMiddle.js';
 import { TableStart } from './TableStart.js';
 import { useAsked } from './use-asked.js';
@@ -33,6 +34,7 @@ const KEYS = [
   ['I', 'within'],
   ['F', 'only where'],
   ['W', 'weight'],
+  ['T', 'as text'],
   ['X', 'swap'],
   ['K', 'keep'],
   ['/', 'find'],
@@ -44,6 +46,8 @@ function TablesPage({ study }: { study: string }) {
   const asking = useAsked(study, view);
   const { draft, saved, shown, change, show } = asking;
   const [open, setOpen] = useState<Open>(null);
+  /** The sentence is open as a text. */
+  const [typing, setTyping] = useState(false);
   const asked = useMemo(() => sentenceOfDraft(draft), [draft]);
   // What is gone meanwhile is not asked for.
   const isThere =
@@ -87,6 +91,7 @@ function TablesPage({ study }: { study: string }) {
     i: () => begun && draft.by.length > 0 && setOpen({ slot: 'within' }),
     f: () => begun && setOpen({ slot: 'only' }),
     w: () => begun && setOpen({ slot: 'weight' }),
+    t: () => setTyping(true),
     x: swap,
     k: saving.save,
   });
@@ -124,7 +129,11 @@ function TablesPage({ study }: { study: string }) {
           <EditorShell side={roster} foot={foot}>
             <Pens />
             <Middle>
-              <SentenceLine draft={draft} variables={variables} open={open} setOpen={setOpen} change={change} />
+              {typing ? (
+                <SentenceText {...{ draft, variables, change }} close={() => setTyping(false)} />
+              ) : (
+                <SentenceLine {...{ draft, variables, open, setOpen, change }} asText={() => setTyping(true)} />
+              )}
               {saving.trouble && <Problem {...saving.trouble} dismiss={() => saving.setTrouble(null)} />}
               {sentence ? (
                 <TableMiddle

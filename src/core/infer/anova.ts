@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import { fSurvival } from '../numerics/distributions.js';
 import { AGES, NO_TABLE } from '../statistic/example-numbers.js';
 import { test } from '../statistic/statistic.js';
@@ -18,7 +19,7 @@ function anova(subject: NumbersSubject): TestResult | Absent {
 
 /** By the sum of all squares, of which what lies within the groups is taken away. */
 function anovaExample({ groups, all }: NumbersSubject): WorkedExample {
-  const within = groups.reduce((sum, { squares }) => sum + squares, 0);
+  const within = total(groups.map(({ squares }) => squares));
   const between = all.squares - within;
   const [df1, df2] = [groups.length - 1, all.n - groups.length];
   const result = between / df1 / (within / df2);

@@ -7,6 +7,7 @@ import { figure, type WorkedExample, terms } from '../statistic/worked-example.j
 import { varianceOfMean } from '../table/group-figures.js';
 import { isWeighted, whyNotEach } from './group-moments.js';
 import type { Absent, TestResult } from './result.js';
+import { betweenByPairs, weightedBetween } from './weighted-between.js';
 
 /**
  * The design-based F of the groups' means: Wald's statistic of their equality over k - 1, the means' variances by
@@ -19,8 +20,7 @@ function designF(subject: NumbersSubject): TestResult | Absent {
   const { groups, all } = subject;
   const k = groups.length;
   const weights = groups.map((group) => 1 / varianceOfMean(group)!);
-  const mean = total(groups.map((group, j) => weights[j]! * group.mean)) / total(weights);
-  const statistic = total(groups.map((group, j) => weights[j]! * (group.mean - mean) ** 2)) / (k - 1);
+  const statistic = weightedBetween(groups, weights) / (k - 1);
   const [df1, df2] = [k - 1, all.n - k];
   return { statistic, df1, df2, p: fSurvival(statistic, df1, df2) };
 }
@@ -29,10 +29,7 @@ function designF(subject: NumbersSubject): TestResult | Absent {
 function designFExample({ groups }: NumbersSubject): WorkedExample {
   const weights = groups.map((group) => 1 / varianceOfMean(group)!);
   const whole = total(weights);
-  const pairs = groups.flatMap((a, i) =>
-    groups.slice(i + 1).map((b, j) => weights[i]! * weights[i + 1 + j]! * (a.mean - b.mean) ** 2),
-  );
-  const between = total(pairs) / whole;
+  const between = betweenByPairs(groups, weights);
   const result = between / (groups.length - 1);
   return {
     formula: 'F = Σ (m − m̃)²/v / (k − 1), v the variance of a weighted mean by linearisation',

@@ -2,13 +2,15 @@ import { total } from '../numerics/total.js';
 import type { NumbersSubject } from '../statistic/subjects.js';
 import { varianceOf } from '../table/group-figures.js';
 import type { Absent } from './result.js';
+import { weightedBetween } from './weighted-between.js';
 
 /** Why a test of numbers that counts respondents one by one is none with weights. */
 export const NOT_WITH_WEIGHTS: Absent = {
   absent: 'It counts respondents one by one; with weights its variance does not hold.',
 };
 
-const ONE_GROUP: Absent = { absent: 'There is one group alone, and nothing to compare it with.' };
+/** Why nothing can be compared. */
+export const ONE_GROUP: Absent = { absent: 'There is one group alone, and nothing to compare it with.' };
 const ONE_NUMBER: Absent = { absent: 'A group has one number alone, which says nothing of its spread.' };
 const NO_SPREAD: Absent = { absent: 'All numbers of a group are the same: it has no spread to compare with.' };
 
@@ -32,12 +34,13 @@ export interface GroupMoments {
  * momentsOf({ groups: [group(1), group(3)] }); // { k: 2, N: 4, between: 4, within: 4 }
  */
 export function momentsOf({ groups }: Pick<NumbersSubject, 'groups'>): GroupMoments {
-  const weight = total(groups.map((group) => group.weight));
-  const mean = total(groups.map((group) => group.weight * group.mean)) / weight;
   return {
     k: groups.length,
     N: total(groups.map(({ n }) => n)),
-    between: total(groups.map((group) => group.weight * (group.mean - mean) ** 2)),
+    between: weightedBetween(
+      groups,
+      groups.map(({ weight }) => weight),
+    ),
     within: total(groups.map(({ squares }) => squares)),
   };
 }

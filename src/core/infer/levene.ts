@@ -4,7 +4,7 @@ import { NO_TABLE } from '../statistic/example-numbers.js';
 import { test } from '../statistic/statistic.js';
 import type { NumbersSubject } from '../statistic/subjects.js';
 import { figure, type WorkedExample, terms } from '../statistic/worked-example.js';
-import { isWeighted, NOT_WITH_WEIGHTS } from './group-moments.js';
+import { isWeighted, NOT_WITH_WEIGHTS, ONE_GROUP } from './group-moments.js';
 import type { Absent, TestResult } from './result.js';
 
 /** How far the numbers of each group lie from its median: mean, and squares about that mean. */
@@ -21,7 +21,7 @@ function levene(subject: NumbersSubject): TestResult | Absent {
   const { groups } = subject;
   const k = groups.length;
   const N = total(groups.map(({ n }) => n));
-  if (k < 2) return { absent: 'There is one group alone, and nothing to compare it with.' };
+  if (k < 2) return ONE_GROUP;
   const deviations = deviationsOf(subject);
   const within = total(deviations.map(({ squares }) => squares));
   if (N <= k || !(within > 1e-12 * subject.all.squares))

@@ -1,7 +1,7 @@
 import { total } from '../numerics/total.js';
 import type { NumbersSubject } from '../statistic/subjects.js';
 import { chiSquare } from './chi-square.js';
-import { isWeighted, NOT_WITH_WEIGHTS } from './group-moments.js';
+import { isWeighted, NOT_WITH_WEIGHTS, ONE_GROUP } from './group-moments.js';
 import type { Absent, TestResult } from './result.js';
 
 export const ALL_THE_SAME: Absent = { absent: 'All numbers are the same, so nobody stands higher than others.' };
@@ -19,7 +19,7 @@ export const leftByTies = ({ all: { n }, ties }: NumbersSubject): number => 1 - 
 export function rankTest(subject: NumbersSubject): TestResult | Absent {
   if (isWeighted(subject)) return NOT_WITH_WEIGHTS;
   const { groups, all } = subject;
-  if (groups.length < 2) return { absent: 'There is one group alone, and nothing to compare it with.' };
+  if (groups.length < 2) return ONE_GROUP;
   const left = leftByTies(subject);
   if (!(left > 0)) return ALL_THE_SAME;
   const N = all.n;

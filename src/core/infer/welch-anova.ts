@@ -7,6 +7,7 @@ import { figure, type WorkedExample, terms } from '../statistic/worked-example.j
 import { varianceOf } from '../table/group-figures.js';
 import { isWeighted, NOT_WITH_WEIGHTS, whyNotEach } from './group-moments.js';
 import type { Absent, TestResult } from './result.js';
+import { betweenByPairs, weightedBetween } from './weighted-between.js';
 
 /** Means of groups compared without the spreads being alike (Welch 1951): each weighs n/s². */
 function welchAnova(subject: NumbersSubject): TestResult | Absent {
@@ -16,8 +17,7 @@ function welchAnova(subject: NumbersSubject): TestResult | Absent {
   const k = groups.length;
   const weights = groups.map((group) => group.n / varianceOf(group)!);
   const whole = total(weights);
-  const mean = total(groups.map((group, j) => weights[j]! * group.mean)) / whole;
-  const between = total(groups.map((group, j) => weights[j]! * (group.mean - mean) ** 2)) / (k - 1);
+  const between = weightedBetween(groups, weights) / (k - 1);
   const loss = total(groups.map(({ n }, j) => (1 - weights[j]! / whole) ** 2 / (n - 1)));
   const statistic = between / (1 + ((2 * (k - 2)) / (k * k - 1)) * loss);
   const [df1, df2] = [k - 1, (k * k - 1) / (3 * loss)];
@@ -29,10 +29,7 @@ function welchAnovaExample({ groups }: NumbersSubject): WorkedExample {
   const k = groups.length;
   const weights = groups.map(({ n, squares }) => (n * (n - 1)) / squares);
   const whole = total(weights);
-  const pairs = groups.flatMap((a, i) =>
-    groups.slice(i + 1).map((b, j) => weights[i]! * weights[i + 1 + j]! * (a.mean - b.mean) ** 2),
-  );
-  const between = total(pairs) / whole;
+  const between = betweenByPairs(groups, weights);
   const loss = total(groups.map(({ n }, j) => (1 - weights[j]! / whole) ** 2 / (n - 1)));
   const divisor = 1 + ((2 * (k - 2)) / (k * k - 1)) * loss;
   const result = between / (k - 1) / divisor;

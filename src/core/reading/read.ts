@@ -47,6 +47,7 @@ export function requestOf(shown: Table, confidence: number): TableRequest | null
 
 /** The numbers that stand in groups that do not overlap, the groups in scale order; null where there are none. */
 export function numbersOf(shown: Table): TableNumbers | null {
+  if (!shown.numbers) return null;
   const { columns, numbers } = inScaleOrder(shown);
   return columns && !columns.multiple && numbers ? numbers : null;
 }

@@ -5,7 +5,7 @@ import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { feetOf, footValues, letterOf } from './shared-lines.js';
-import { withoutAnswer } from './without-answer.js';
+import { silentIn, withoutAnswer } from './without-answer.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
 /** A cell of a table laid out in lines; it may reach over several columns and lines. */
@@ -30,11 +30,6 @@ const figureCell = (text: string): LaidCell => ({ text, heads: null, columns: 1,
 const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
 const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
 
-function sayFoot({ decimals, unit }: Foot, value: number | null | undefined, { signs }: Shown): string {
-  if (value === null || value === undefined) return '';
-  return `${value.toFixed(decimals)}${unit === 'percent' && signs === true ? '%' : ''}`;
-}
-
 /** Under which column of a frequency table a foot stands. */
 const FOOT_UNDER: Record<Foot['id'], FigureId> = {
   base: 'n',
@@ -51,14 +46,10 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
 
 /** Where percentages of all are shown, a line for each kind of no answer. */
 function silentLines(figures: readonly Figure[], block: BlockView, shown: Shown): LaidCell[][] {
-  const ofAll = byId(figures, 'all-percent');
-  if (!ofAll) return [];
-  return withoutAnswer(block).map(({ label, respondents, share }) => [
-    lineHead(label),
-    ...figures.map((figure) => {
-      if (figure.id === 'n') return figureCell(plainFigure(figure, respondents, shown));
-      return figureCell(figure === ofAll ? plainFigure(figure, share, shown) : '');
-    }),
+  if (!byId(figures, 'all-percent')) return [];
+  return withoutAnswer(block).map((line) => [
+    lineHead(line.label),
+    ...figures.map((figure) => figureCell(plainFigure(figure, silentIn(figure, line), shown))),
   ]);
 }
 
@@ -75,7 +66,9 @@ function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<La
       ]),
       ...feetOf([block], choices).map((foot) => [
         lineHead(foot.label),
-        ...figures.map(({ id }) => figureCell(FOOT_UNDER[foot.id] === id ? sayFoot(foot, foot.values[0], shown) : '')),
+        ...figures.map(({ id }) =>
+          figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
+        ),
       ]),
       ...silentLines(figures, block, shown),
     ],
@@ -108,7 +101,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
     lineHead(foot.label, 2),
     ...blocks.flatMap((block, nest) => {
       const values = footValues(block, foot.id);
-      return view.nests[nest]!.leaves.map((_, column) => figureCell(sayFoot(foot, values[column], shown)));
+      return view.nests[nest]!.leaves.map((_, column) => figureCell(plainFigure(foot, values[column] ?? null, shown)));
     }),
   ]);
   const lines = view.items[at]!.leaves.flatMap((leaf, row) =>

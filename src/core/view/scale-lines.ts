@@ -1,4 +1,5 @@
 import { topFirst } from '../codebook/top-first.js';
+import { total } from '../numerics/total.js';
 import type { ScaleChoice } from '../table/figure-choice.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { figuresOf } from '../table/share.js';
@@ -18,12 +19,11 @@ interface Column {
   n: number;
 }
 
-const share = (counts: readonly number[], base: number) =>
-  base > 0 ? (100 * counts.reduce((sum, count) => sum + count, 0)) / base : null;
+const share = (counts: readonly number[], base: number) => (base > 0 ? (100 * total(counts)) / base : null);
 
 /** Scores 1, 2, 3 and so on, the lowest category first. */
 function meanOf({ counts, base }: Column): number | null {
-  return base > 0 ? counts.reduce((sum, count, k) => sum + count * (k + 1), 0) / base : null;
+  return base > 0 ? total(counts.map((count, k) => count * (k + 1))) / base : null;
 }
 
 /** With n - 1; weights are brought to an average of 1. */
@@ -31,7 +31,7 @@ function sdOf(column: Column): number | null {
   const { counts, base, n } = column;
   const mean = meanOf(column);
   if (mean === null || n < 2) return null;
-  const squares = counts.reduce((sum, count, k) => sum + count * (k + 1 - mean) ** 2, 0);
+  const squares = total(counts.map((count, k) => count * (k + 1 - mean) ** 2));
   return Math.sqrt(((squares / base) * n) / (n - 1));
 }
 

@@ -1,5 +1,5 @@
 import type { LeftOut } from '../table/table.js';
-import type { BlockView } from './types.js';
+import type { BlockView, Figure } from './types.js';
 
 /** Who was asked and gave no answer, reason by reason. */
 export interface WithoutAnswer {
@@ -11,6 +11,12 @@ export interface WithoutAnswer {
 }
 
 const isSilent = ({ why }: LeftOut) => why === 'missing' || why === 'blank';
+
+/** What stands in a column of a frequency table for those who gave no answer; null: nothing. */
+export function silentIn({ id }: Pick<Figure, 'id'>, { respondents, share }: WithoutAnswer): number | null {
+  if (id === 'n') return respondents;
+  return id === 'all-percent' ? share : null;
+}
 
 /** Those who were asked: who answered, and who gave no answer. */
 export const askedIn = ({ base, leftOut }: Pick<BlockView, 'base' | 'leftOut'>): number =>

@@ -4,7 +4,7 @@ import type { FigureChoice } from '../../core/table/figure-choice.js';
 import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
-import { askedIn, type WithoutAnswer, withoutAnswer } from '../../core/view/without-answer.js';
+import { askedIn, silentIn, withoutAnswer } from '../../core/view/without-answer.js';
 import { feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
 import { Heading } from './Heading.js';
@@ -41,12 +41,6 @@ function said(figure: Figure, row: number, shown: Shown): string {
   return typeof value === 'number' ? figureText(figure, value, shown) : '·';
 }
 
-/** What stands in a column for those who gave no answer. */
-function silent(figure: Figure, { respondents, share }: WithoutAnswer, shown: Shown): string {
-  if (figure.id === 'n') return figureText(figure, respondents, shown);
-  return figure.id === 'all-percent' ? figureText(figure, share, shown) : '';
-}
-
 interface FootProps {
   columns: readonly Figure[];
   block: BlockView;
@@ -79,7 +73,10 @@ function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
       </FootLine>
       {gone.map((line) => (
         <FootLine key={line.label} label={line.label} ofScale columns={columns}>
-          {(figure) => silent(figure, line, shown)}
+          {(figure) => {
+            const value = silentIn(figure, line);
+            return value === null ? '' : figureText(figure, value, shown);
+          }}
         </FootLine>
       ))}
       {per && (

@@ -14,7 +14,7 @@ const SIGNED: readonly Figure['unit'][] = ['points', 'residual'];
 
 /** A figure as the cells of a table print it: a dot for a percentage of nobody, nothing where there is none. */
 export function figureText(
-  { unit, decimals, id }: Figure,
+  { unit, decimals, id }: Pick<Figure, 'unit' | 'decimals'> & { id?: string },
   value: number | string | null,
   { signs }: Pick<Shown, 'signs'>,
 ): string {
@@ -28,11 +28,9 @@ export function figureText(
 }
 
 /** A line under an item: a base, or what a scale comes to. */
-export function footText({ unit, decimals }: Foot, value: number | null, { signs }: Pick<Shown, 'signs'>): string {
-  if (unit === 'count') return number(value, decimals);
-  if (value === null) return '·';
-  const sign = Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : unit === 'points' ? '+' : '';
-  return `${sign}${Math.abs(value).toFixed(decimals)}${unit === 'percent' && signs === true ? '%' : ''}`;
+export function footText(foot: Foot, value: number | null, shown: Pick<Shown, 'signs'>): string {
+  if (foot.unit === 'count') return number(value, foot.decimals);
+  return value === null ? '·' : figureText(foot, value, shown);
 }
 
 /** One decimal, as tables print percentages; a dot for nothing. */

@@ -106,6 +106,71 @@ describe('the headings of a table', () => {
   });
 });
 
+describe('nets and names of one table', () => {
+  const line = (code: string) => `[data-side=rows][data-heading="${code}"]`;
+  const fill = async (css: string, text: string) => {
+    const field = await find(session.driver, css);
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+  };
+
+  it('are made from a heading, changed, filled by dragging and taken away, and make no variable', async () => {
+    await open('/tables?rows=crops&by=season');
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await (await find(session.driver, line('1'))).click();
+    await (await named(session.driver, 'Net with others…')).click();
+    await (await find(session.driver, 'form[aria-label="A new net"] label:nth-of-type(2) input')).click();
+    await fill('form[aria-label="A new net"] input:not([type])', 'Either');
+    await (await named(session.driver, 'Make the net')).click();
+    await says(session.driver, 'tbody tr:first-child th', 'Either');
+    // Who grows potatoes or beans, once: counted by condition, too.
+    const counts = await call<{ figures: { n: number[][] }; base: number }>(session.server, 'POST', `${DEMO}/table`, {
+      rows: 'crops',
+      only: [{ variable: 'crops', is: 'any-of', codes: ['1', '2'] }],
+    });
+    await says(session.driver, 'tbody tr:first-child td', counts.body.base.toLocaleString('en'));
+    await drag(line('3'), '[data-net="Either"]');
+    await says(session.driver, 'tbody tr:nth-child(4) th', 'Onions');
+    expect(await session.driver.findElements(By.css('tr[data-depth="1"]'))).toHaveLength(3);
+    await (await find(session.driver, '[data-net="Either"]')).click();
+    await (await find(session.driver, 'form[aria-label="Net Either"] option[value=hidden]')).click();
+    await (await named(session.driver, 'Change the net')).click();
+    await session.driver.wait(
+      async () => (await session.driver.findElements(By.css('tr[data-depth="1"]'))).length === 0,
+      5000,
+    );
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
+    await session.driver.navigate().refresh();
+    await says(session.driver, 'tbody tr:first-child th', 'Either');
+    await (await named(session.driver, 'without nets')).click();
+    await says(session.driver, 'tbody tr:first-child th', 'Potatoes');
+    expect(await consoleErrors(session.driver)).toEqual([]);
+  });
+
+  it('say what is wrong with a net where it is made', async () => {
+    const nets = JSON.stringify([{ label: 'Ends', codes: ['1', '5'] }]);
+    await open(`/tables?rows=satisfaction&by=site&nets=${encodeURIComponent(nets)}`);
+    await (await find(session.driver, line('1'))).click();
+    await (await named(session.driver, 'Net with others…')).click();
+    await (await find(session.driver, 'form[aria-label="A new net"] label:nth-of-type(3) input')).click();
+    await (await named(session.driver, 'Make the net')).click();
+    await says(session.driver, 'form[aria-label="A new net"]', 'share categories, and neither is within the other');
+  });
+
+  it('call a heading otherwise in this table alone, in a nest too', async () => {
+    await open('/tables?rows=satisfaction&rows=renew&by=site%3Eseason');
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await (await find(session.driver, '[data-side=by][data-heading="1"]')).click();
+    await fill('[role=group][aria-label^="Heading "] input', 'The mill');
+    await (await named(session.driver, 'Rename')).click();
+    await says(session.driver, 'thead', 'The mill');
+    expect(await session.driver.getCurrentUrl()).toContain('renamed=');
+    await says(session.driver, '[role=group][aria-label="Of this table alone"]', 'one heading has another name');
+    await open('/workings');
+    await says(session.driver, 'ul[aria-label=Workings]', 'Crops grown');
+    expect(await session.driver.findElements(By.css('ul[aria-label=Workings] > li'))).toHaveLength(2);
+  });
+});
+
 describe('the roster', () => {
   it('is found by key, searched by category, and opens what can be done', async () => {
     await open('/tables?rows=site');

@@ -70,6 +70,8 @@ const groupNumbers = z
   .nullable()
   .describe('Null where nobody is.');
 
+const weightSums = z.object({ sums: counted, squares: counted }).nullable();
+
 const plainCounts = {
   axes: z.array(
     z.object({
@@ -83,7 +85,11 @@ const plainCounts = {
     }),
   ),
   respondents: counted.describe('Row-major over the axes.'),
-  weights: z.object({ sums: counted, squares: counted }).nullable(),
+  weights: weightSums,
+  nets: z
+    .object({ respondents: counted, weights: weightSums })
+    .optional()
+    .describe('Of a question: who mentions an option of each net, row-major over the nets and the further axes.'),
   ranks: z.array(z.number()).optional().describe('Places of the mentions in each cell, added up.'),
   together: z
     .object({ sums: counted, squares: counted.nullable() })

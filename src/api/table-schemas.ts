@@ -36,6 +36,8 @@ export const TableAskedSchema = z
       counted: parts.counted,
       mention: parts.mention,
       as: parts.as,
+      nets: parts.nets,
+      renamed: parts.renamed,
       figures: parts.figures,
       ...how,
     }),
@@ -89,6 +91,10 @@ const category = z.object({
   code: z.string(),
   label: z.string(),
   kind: z.string(),
+  depth: z
+    .int()
+    .optional()
+    .describe('Of a line of a table with nets: within so many of them. A net is of the kind "net".'),
   path: z.array(step).optional().describe('Of a nest: the category of each of its variables, the outermost first.'),
 });
 const numbers = z.array(z.number());

@@ -11,7 +11,7 @@ import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
-import { sayTable } from './table.js';
+import { sayTable, type TableFlags } from './table.js';
 import { tokenOf } from './token.js';
 import { sayVerified } from './verify.js';
 import { openBrowser } from './open-browser.js';
@@ -233,12 +233,14 @@ program
   .command('table')
   .description('a table of a study as JSON, by its sentence')
   .argument('<study>', 'id of the study, or its name')
-  .argument('<sentence>', 'such as "Satisfaction by Site, only where Age 60 and over"')
+  .argument('<sentence>', 'such as "Satisfaction by Site, only where Age 60 and over", or its parts as JSON')
   .option('--store <folder>', 'where studies are kept', defaultFolder())
-  .option('--order <order>', 'how the rows stand: list or frequency', 'list')
+  .option('--order <order>', 'how the rows stand: list or frequency')
+  .option('--sort <code>', 'the column by whose shares the rows are sorted, by its code')
+  .option('--full', 'rows and columns that nobody is in are left out')
   .option('--csv', 'the table as CSV')
   .option('--figures <list>', 'with --csv: what stands beside counts, such as "row-percent,letters"')
-  .action((study: string, sentence: string, flags: { store: string; order: string; csv?: boolean; figures?: string }) =>
+  .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
   );
 

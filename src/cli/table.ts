@@ -1,21 +1,37 @@
 import { FiguresWordSchema, TableAskedSchema } from '../api/table-schemas.js';
+import { z } from 'zod';
+import { parseJson } from '../core/parse-json.js';
 import { parseWith } from '../core/parse-with.js';
+import { displayOf } from '../core/table/order.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/table-csv.js';
 import { readyStudy } from '../service/open-study.js';
-import { answerTable, readSentence } from '../service/table-answer.js';
+import { answerTable, readAsked } from '../service/table-answer.js';
+
+const PartsShape = z.record(z.string(), z.unknown());
+
+export interface TableFlags {
+  order?: string | undefined;
+  sort?: string | undefined;
+  full?: boolean;
+  figures?: string | undefined;
+  csv?: boolean;
+}
+
+/** What is asked for: a sentence in words, or the parts of one as JSON, as over HTTP. */
+function askedIn(text: string, { order, sort, full }: TableFlags) {
+  const flags = { order, sort, full };
+  const said = Object.fromEntries(Object.entries(flags).filter(([, value]) => value !== undefined));
+  if (!text.trimStart().startsWith('{')) return parseWith(TableAskedSchema, { sentence: text, ...said });
+  return parseWith(TableAskedSchema, { ...parseWith(PartsShape, parseJson(text)), ...said });
+}
 
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */
-export async function sayTable(
-  service: Service,
-  called: string,
-  sentence: string,
-  { order, figures, csv = false }: { order: string; figures?: string | undefined; csv?: boolean },
-): Promise<string> {
+export async function sayTable(service: Service, called: string, text: string, flags: TableFlags): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
-  const asked = parseWith(TableAskedSchema, { sentence, order });
-  if (!csv) return `${(await answerTable(service, study, asked)).text}\n`;
-  const chosen = figures === undefined ? undefined : parseWith(FiguresWordSchema, figures);
-  return tableAsCsv(service, study, readSentence(study, sentence), { figures: chosen, order: asked.order });
+  const asked = askedIn(text, flags);
+  if (flags.csv !== true) return `${(await answerTable(service, study, asked)).text}\n`;
+  const figures = flags.figures === undefined ? undefined : parseWith(FiguresWordSchema, flags.figures);
+  return tableAsCsv(service, study, readAsked(study, asked), { ...displayOf(asked), figures });
 }

@@ -5,6 +5,7 @@ import { mapClause } from '../core/count/clause.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
+import { checkNets } from '../core/table/net.js';
 import { codesWithFound } from '../core/table/positions.js';
 import { blocksOf, type Condition, isDescribed, type RowItem, type Sentence } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
@@ -92,6 +93,18 @@ function slotsOf(
   return { as: mention, columns: recipe.sources.flatMap((id) => columns.get(id) ?? []) };
 }
 
+/** The codes of each net of a row item. */
+function checkedNets(study: OpenStudy, { nets = [] }: RowItem, variable: VariableRow, field: string) {
+  if (nets.length === 0) return [];
+  const answers = codesWithFound(variable, codesOf(study, variable)).filter(isAnswer);
+  checkNets(
+    nets,
+    answers.map(({ code }) => code),
+    field,
+  );
+  return nets.map(({ codes }) => codes);
+}
+
 const refer = (variable: VariableRow) => ({ column: variable.columnId, title: titleOf(variable) });
 
 /** A number that respondents count as. */
@@ -130,10 +143,11 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
   const variables = allVariables(study.db);
   const find = finder(variables);
   const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
-  const rows = sentence.rows.map((item) => {
+  const rows = sentence.rows.map((item, k) => {
     const variable = find(item.variable, 'rows');
     const described = isDescribed(item, variable) ? { missing: missingOf(variable) } : null;
-    return { ...refer(variable), slots: slotsOf(study, item, variable, sentence.within), described };
+    const nets = checkedNets(study, item, variable, `rows[${k}].nets`);
+    return { ...refer(variable), slots: slotsOf(study, item, variable, sentence.within), nets, described };
   });
   const grouping = (variable: VariableRow) => ({ ...refer(variable), missing: missingOf(variable) });
   const nests = sentence.by.map((nest) => nest.map((id) => grouping(find(id, 'by'))));

@@ -12,8 +12,8 @@ import { JsonText } from './json-text.js';
 /** What a table is asked for by: a sentence in words, or its parts with variables by id, name or label. */
 export type TableAsked = AnswerOptions & ({ sentence: string } | PartsCalled<number | string>);
 
-/** A sentence in words as a sentence of the study. @throws Fault naming what is not of it */
-export const readSentence = ({ db }: OpenStudy, text: string): Sentence => parseSentence(text, allVariables(db));
+/** What is asked for as a sentence of the study. @throws Fault naming what is not of it */
+export const readAsked = ({ db }: OpenStudy, asked: TableAsked): Sentence => sentenceIn(asked, allVariables(db));
 
 function sentenceIn(asked: TableAsked, variables: readonly VariableRow[]): Sentence {
   if ('sentence' in asked) return parseSentence(asked.sentence, variables);

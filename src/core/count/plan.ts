@@ -3,6 +3,7 @@ import type { CodedColumn } from './column.js';
 import { axisOf, type Countable, type Counted, countReady, readied, type Ready } from './count.js';
 import { type Joint, jointOf } from './joint.js';
 import { nestColumns } from './nest.js';
+import { netColumn } from './net-column.js';
 import type { NumberColumn } from './number-column.js';
 import { numberGroups } from './number-groups.js';
 import { firstMention, rankSums } from './places.js';
@@ -12,6 +13,8 @@ import type { CountArray, CountAxis, NumberCounts } from './types.js';
 interface CountedItem {
   column: Countable;
   slots: { as: 'first' | 'rank'; columns: readonly CodedColumn[] } | null;
+  /** Of a question: options that are counted together too, who mentions several of them once. */
+  nets?: readonly (readonly string[])[] | undefined;
   numbers?: NumberColumn | undefined;
 }
 
@@ -80,6 +83,19 @@ function groupsOf({ columns }: ReadyNest): CodedColumn | undefined {
   return by;
 }
 
+/** Who mentions at least one option of each net. */
+function countNets(nets: CountedItem['nets'], rows: Countable, further: readonly Countable[], ready: Ready) {
+  if (!nets || nets.length === 0 || rows.kind !== 'sets') return undefined;
+  const { respondents, weights } = countReady([netColumn(rows, nets), ...further], ready);
+  const width = further.reduce((product, column) => product * axisOf(column).slots.length, 1);
+  // Blanks stand before the nets, how respondents stand to the question behind them.
+  const ofNets = (values: readonly number[]) => values.slice(width, (1 + nets.length) * width);
+  return {
+    respondents: ofNets(respondents),
+    weights: weights && { sums: ofNets(weights.sums), squares: ofNets(weights.squares) },
+  };
+}
+
 /** Counts of a question of which each respondent has one option at most: its options do not overlap. */
 function withoutOverlap(counts: CountArray): CountArray {
   const [rows, ...groups] = counts.axes;
@@ -87,14 +103,17 @@ function withoutOverlap(counts: CountArray): CountArray {
 }
 
 function countBlock(
-  { column, slots }: CountedItem,
+  { column, slots, nets }: CountedItem,
   nest: ReadyNest,
   within: Countable | null,
   ready: Ready,
 ): CountArray {
   const counted = (rows: Countable): CountArray => {
-    const counts = countReady([rows, ...behind(nest.columns, within)], ready);
-    return { ...counts, axes: [axisOf(rows), ...nest.axes, ...(within ? [axisOf(within)] : [])] };
+    const further = behind(nest.columns, within);
+    const counts = countReady([rows, ...further], ready);
+    const axes = [axisOf(rows), ...nest.axes, ...(within ? [axisOf(within)] : [])];
+    // Of first mentions each respondent has one, and nets are their sums.
+    return { ...counts, axes, nets: slots?.as === 'first' ? undefined : countNets(nets, rows, further, ready) };
   };
   if (!slots) return counted(column);
   if (column.kind !== 'sets') throw new Error('slots are those of a question');

@@ -51,6 +51,9 @@ export interface NumberCounts {
   groups: readonly (GroupNumbers | null)[];
 }
 
+/** Nets by the positions over the further axes, row-major, as cells are. */
+export type NetCounts = Pick<PlainCounts, 'respondents' | 'weights'>;
+
 /**
  * All that a table is made of: a dense array over one to three axes, row-major. Missing codes and blanks have positions
  * of their own, so what is an answer can be decided after counting.
@@ -71,6 +74,10 @@ interface PlainCounts {
    * Of slots in order: the places of the mentions in each cell, added up (with weights, weighted), in the same shape.
    */
   ranks?: readonly number[] | undefined;
+  /**
+   * Of a question with nets: for each net who mentions at least one of its options, by position over the further axes.
+   */
+  nets?: NetCounts | undefined;
   /** Respondents in the study. */
   total: number;
   /** One for each condition, in order: a respondent is told under the first that keeps them out. */

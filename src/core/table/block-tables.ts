@@ -6,6 +6,7 @@ import { blocksOf, type Block, type Sentence, sentenceOfBlock } from './sentence
 import { split, type Split, splitAsDisplayed } from './split.js';
 import type { Table } from './table.js';
 import { tabulate } from './tabulate.js';
+import { variablesAs } from './variables-as.js';
 
 /** A block of a sentence with its table; within a variable, with the table of each of its categories. */
 export interface BlockTables {
@@ -24,11 +25,12 @@ export interface BlockTables {
 export function blockTables(
   sentence: Sentence,
   allCounts: readonly CountArray[],
-  variables: readonly Variable[],
+  listed: readonly Variable[],
   display: Display = {},
 ): BlockTables[] {
+  const variables = variablesAs(listed, sentence.renamed);
   return blocksOf(sentence).map((block, k) => {
-    const title = saySentence(sentenceOfBlock(block), variables);
+    const title = saySentence(sentenceOfBlock(block), listed);
     const counted = allCounts[k];
     if (!counted) throw new Error(`block ${k} was not counted`);
     if (block.within === null)

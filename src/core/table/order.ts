@@ -1,5 +1,7 @@
 import { figuresOf } from './share.js';
-import type { Category, Table, TableAxis, Together, Totals } from './table.js';
+import { type Net, netsOf } from './net.js';
+import { isAnswered, netTable } from './net-table.js';
+import type { Category, NetTotals, Table, TableAxis, TableNets, Together, Totals } from './table.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
@@ -23,6 +25,21 @@ function sortedIn(table: Table, { order, sort }: Display): readonly number[] | n
   return order === 'frequency' ? rowTotals : null;
 }
 
+/** By what a row stands where it does: the least first, one after the other. */
+type Key = readonly [rank: number, own: number, place: number];
+
+const byKey = (a: Key, b: Key) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+
+/**
+ * Rows by the keys of the nets that they are in, the outermost first, and their own: categories of a net stay together,
+ * and it stands where it should itself.
+ */
+function byKeys(a: readonly Key[], b: readonly Key[]): number {
+  const differ = a.findIndex((key, level) => byKey(key, b[level] ?? key) !== 0);
+  const [own, other] = [a[differ], b[differ]];
+  return own && other ? byKey(own, other) : 0;
+}
+
 /** The places of a table's rows in another order. Ties stay as they stood; who mentioned nothing stands last. */
 function rowPlaces(table: Table, display: Display): number[] {
   const { last = false } = display;
@@ -31,9 +48,21 @@ function rowPlaces(table: Table, display: Display): number[] {
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
   const { categories } = table.rows;
   const shown = shownRanks(table.rows);
-  const ranks = categories.map(rank);
   const own = (i: number) => (sorted ? -(sorted[i] ?? 0) : (shown[i] ?? 0));
-  return categories.map((_, i) => i).sort((a, b) => (ranks[a] ?? 0) - (ranks[b] ?? 0) || own(a) - own(b) || a - b);
+  const least = (values: readonly number[]) => Math.min(...values);
+  const nets = table.nets?.of ?? [];
+  const sums = nets.length === 0 ? [] : (sortedIn(netTable(table), display) ?? []);
+  const keyOfNet = (net: Net): Key => {
+    const members = categories.flatMap(({ code, kind }, i) =>
+      isAnswered(kind) && net.codes.includes(code) ? [i] : [],
+    );
+    return [0, sorted ? -(sums[nets.indexOf(net)] ?? 0) : least(members.map(own)), least(members)];
+  };
+  const keys = categories.map((category, i): Key[] => {
+    const chain = isAnswered(category.kind) ? netsOf(nets, category.code) : [];
+    return [...chain.map(keyOfNet), [rank(category), own(i), i]];
+  });
+  return categories.map((_, i) => i).sort((a, b) => byKeys(keys[a] ?? [], keys[b] ?? []));
 }
 
 /** The places of a table's columns, as their variable shows its codes. */
@@ -84,6 +113,19 @@ const take = <T>(values: readonly T[], places: readonly number[]) => places.flat
 const stand = (places: readonly number[], all: readonly unknown[]) =>
   places.length === all.length && places.every((place, k) => place === k);
 
+/** Nets are of categories wherever these stand. */
+function arrangedNets({ of, respondents, weighted }: TableNets, columns: readonly number[]): TableNets {
+  const arranged = (totals: NetTotals): NetTotals => ({
+    ...totals,
+    cells: totals.cells.map((line) => take(line, columns)),
+  });
+  return {
+    of,
+    respondents: arranged(respondents),
+    weighted: weighted && { sums: arranged(weighted.sums), squares: arranged(weighted.squares) },
+  };
+}
+
 /** A table with its rows and columns in other places. */
 export function arrange<T extends Table>(table: T, { rows, columns }: Places): T {
   if (stand(rows, table.rows.categories) && stand(columns, table.columnBases)) return table;
@@ -116,6 +158,7 @@ export function arrange<T extends Table>(table: T, { rows, columns }: Places): T
     },
     together: table.together && take(table.together, columns).map(pairsOf),
     numbers: table.numbers && { ...table.numbers, columns: take(table.numbers.columns, columns) },
+    nets: table.nets && arrangedNets(table.nets, columns),
     places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
 }

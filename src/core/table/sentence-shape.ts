@@ -3,13 +3,25 @@ import { z } from 'zod';
 import { type ClauseOf, conditionsIn, depthOf, mapClause } from '../count/clause.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { type FigureChoice, FigureChoicesShape } from './figure-choice.js';
-import { type Condition, type Mention, MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
+import { type Net, NetsShape } from './net.js';
+import {
+  type Condition,
+  type Mention,
+  MENTIONS,
+  type Nest,
+  type Renamed,
+  type RowItem,
+  type Sentence,
+  variablesOf,
+} from './sentence.js';
 
 const MOST_ITEMS = 400;
 const MOST_NESTS = 20;
 const MOST_LEVELS = 4;
 const MOST_CONDITIONS = 20;
 const DEEPEST = 6;
+const MOST_RENAMED = 500;
+const LONGEST_LABEL = 500;
 
 /** A condition on a variable that is called by its id (`V` a number) or by its name too. */
 export type ConditionCalled<V> = { variable: V } & ConditionRule;
@@ -20,15 +32,19 @@ interface Wanted {
   counted?: readonly Standing[] | undefined;
   mention?: Mention | undefined;
   as?: 'values' | undefined;
+  nets?: readonly Net[] | undefined;
   figures?: readonly FigureChoice[] | undefined;
 }
 
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
 type ItemCalled<V> = V | ({ variable: V } & Wanted);
 
+/** A category with what it is called in this table. */
+type RenamedCalled<V> = Omit<Renamed, 'variable'> & { variable: V };
+
 /**
- * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention`, `as`
- * and `figures` are those of a single row item.
+ * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention`,
+ * `as`, `nets` and `figures` are those of a single row item.
  */
 export interface PartsCalled<V> extends Wanted {
   rows: V | readonly ItemCalled<V>[];
@@ -36,6 +52,7 @@ export interface PartsCalled<V> extends Wanted {
   within: V | null;
   only: readonly ClauseCalled<V>[];
   weight: V | null;
+  renamed?: readonly RenamedCalled<V>[] | undefined;
 }
 
 /** A sentence as it is sent and kept, its variables by id. */
@@ -81,9 +98,31 @@ const as = z
   .enum(['values'])
   .optional()
   .describe('Of a number in the rows: listed value by value; described in figures, where absent.');
+const nets = NetsShape.optional().describe(
+  'Of a row item: categories that stand on a line together too, for this table alone. Nets stand apart, or one ' +
+    'within the other; of a question a net counts who mentions at least one of its options, once. Tests are of the ' +
+    'categories.',
+);
 const figures = FigureChoicesShape.optional().describe(
   'What the cells of a row item show, where that is another than the rest of the table shows.',
 );
+
+/** A category as it is called in one table. */
+const nameShape = <V>(variable: z.ZodType<V, V>) =>
+  z.strictObject({
+    variable,
+    code: z.string().max(1000),
+    label: z.string().trim().min(1).max(LONGEST_LABEL),
+  });
+
+/** Categories that are called otherwise. */
+export const renamedShape = <V>(variable: z.ZodType<V, V>) =>
+  z
+    .array(nameShape(variable))
+    .max(MOST_RENAMED)
+    .readonly()
+    .optional()
+    .describe('What categories are called in this table alone, by the variable and their code.');
 
 /** A list of clauses of a bearable size. */
 function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
@@ -108,7 +147,7 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
  * @param name what the schemas of its parts are called in the API's document ("" or "Called")
  */
 export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
-  const item = z.union([variable, z.strictObject({ variable, counted, mention, as, figures })]);
+  const item = z.union([variable, z.strictObject({ variable, counted, mention, as, nets, figures })]);
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
     rows: z
@@ -124,9 +163,11 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     within: variable.nullable().default(null).describe('A table for each category of this variable; needs a "by".'),
     only: onlyShape(variable, name),
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
+    renamed: renamedShape(variable),
     counted,
     mention,
     as,
+    nets,
     figures,
   };
 }
@@ -145,22 +186,23 @@ export const SentenceShape: z.ZodType<SentenceBody, SentenceSent> = z
   .meta({ id: 'Sentence' });
 
 /** What is wanted of a row item, without what is not said. */
-const wanted = ({ counted: of, mention: mentioned, as: listed, figures: shown }: Wanted): Wanted => ({
+const wanted = ({ counted: of, mention: mentioned, as: listed, nets: netted, figures: shown }: Wanted): Wanted => ({
   ...(of ? { counted: of } : {}),
   ...(mentioned ? { mention: mentioned } : {}),
   ...(listed ? { as: listed } : {}),
+  ...(netted ? { nets: netted } : {}),
   ...(shown ? { figures: shown } : {}),
 });
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, ...alone }: PartsCalled<V>,
+  { rows, by, within, only, weight, renamed, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
   const items: readonly ItemCalled<V>[] = Array.isArray(rows) ? rows : [rows];
   const nests: readonly (V | readonly V[])[] = by === null ? [] : Array.isArray(by) ? by : [by];
-  return {
+  const sentence: Sentence = {
     rows: items.map((item, k): RowItem => {
       const field = place(rows, 'rows', k);
       if (typeof item !== 'object') return { variable: find(item, field), ...wanted(alone) };
@@ -179,13 +221,18 @@ export function sentenceOfParts<V extends number | string>(
     ),
     weight: weight === null ? null : find(weight, 'weight'),
   };
+  if (!renamed) return sentence;
+  // Names of what is not in the table would keep it from being taken out of the study.
+  const here = variablesOf(sentence);
+  const names = renamed.map((own, k) => ({ ...own, variable: find(own.variable, `renamed[${k}].variable`) }));
+  return { ...sentence, renamed: names.filter(({ variable }) => here.includes(variable)) };
 }
 
 /** The sentence that was sent or kept. */
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
-export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): SentenceBody {
+export function bodyOfSentence({ rows, by, within, only, weight, renamed }: Sentence): SentenceBody {
   const [first, ...others] = rows;
   const items = rows.map((item) => {
     const { variable } = item;
@@ -200,6 +247,7 @@ export function bodyOfSentence({ rows, by, within, only, weight }: Sentence): Se
     within,
     only,
     weight,
+    ...(renamed && renamed.length > 0 ? { renamed } : {}),
     ...(first && others.length === 0 ? wanted(first) : {}),
   };
 }

@@ -3,6 +3,7 @@ import type { ConditionRule } from '../count/rule-shape.js';
 import { type ClauseOf, conditionsIn, mapClause } from '../count/clause.js';
 import type { Standing } from '../count/set-state.js';
 import type { FigureChoice } from './figure-choice.js';
+import type { Net } from './net.js';
 
 /** One condition of "only where". */
 export type Condition = { variable: number } & ConditionRule;
@@ -28,12 +29,21 @@ export interface RowItem {
   mention?: Mention | undefined;
   /** Of a number: listed value by value; described in figures, where it is not said. */
   as?: 'values' | undefined;
+  /** Categories that stand on a line together too. */
+  nets?: readonly Net[] | undefined;
   /** What its cells show, where that is another than the rest of the table shows. */
   figures?: readonly FigureChoice[] | undefined;
 }
 
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
 export type Nest = readonly number[];
+
+/** A category that is called otherwise in one table, which makes no new variable. */
+export interface Renamed {
+  variable: number;
+  code: string;
+  label: string;
+}
 
 /** What a whole table and each block of it have in common. */
 interface Frame {
@@ -43,6 +53,8 @@ interface Frame {
   only: readonly Clause[];
   /** A number that each respondent counts as. */
   weight: number | null;
+  /** Categories that are called otherwise here. */
+  renamed?: readonly Renamed[] | undefined;
 }
 
 /**
@@ -110,6 +122,9 @@ export function withVariables(sentence: Sentence, other: (id: number) => number)
     by: sentence.by.map((nest) => nest.map(other)),
     within: otherOrNone(sentence.within),
     weight: otherOrNone(sentence.weight),
+    ...(sentence.renamed
+      ? { renamed: sentence.renamed.map((own) => ({ ...own, variable: other(own.variable) })) }
+      : {}),
     only: sentence.only.map((clause) =>
       mapClause<Condition, Condition>(clause, (condition) => ({ ...condition, variable: other(condition.variable) })),
     ),

@@ -38,7 +38,8 @@ function slice(counts: CountArray, chosen: readonly number[], stratum: number): 
     }
     return flat;
   };
-  const { weights, together } = counts;
+  const { weights, together, nets } = counts;
+  const addedWeights = (of: CountArray['weights']) => of && { sums: add(of.sums), squares: add(of.squares) };
   const options = counts.axes[0]?.slots.filter(({ is }) => is === 'code').length ?? 0;
   const pairs = (values: readonly number[]) => add(values, options * options);
   return {
@@ -46,7 +47,8 @@ function slice(counts: CountArray, chosen: readonly number[], stratum: number): 
     axes: counts.axes.slice(0, -1),
     numbers: counts.numbers?.slice(stratum, stratum + 1),
     respondents: add(counts.respondents),
-    weights: weights && { sums: add(weights.sums), squares: add(weights.squares) },
+    weights: addedWeights(weights),
+    nets: nets && { respondents: add(nets.respondents), weights: addedWeights(nets.weights) },
     together: together && { sums: pairs(together.sums), squares: together.squares && pairs(together.squares) },
   };
 }

@@ -4,8 +4,9 @@ import type { Level, Variable } from '../codebook/types.js';
 import type { CodedColumn, SetsColumn } from '../count/column.js';
 import { SET_STATE } from '../count/set-state.js';
 import { wordsFor } from '../count/option-bits.js';
-import { count } from '../count/count.js';
+import { countPlan } from '../count/plan.js';
 import { filter } from '../count/filter.js';
+import type { Net } from './net.js';
 import { blocksOf, sentenceOf } from './sentence.js';
 import { figuresOf } from './share.js';
 import type { Table } from './table.js';
@@ -69,11 +70,12 @@ export interface Asked {
   within?: boolean;
   weight?: ((person: Respondent) => number) | null;
   season?: number;
+  nets?: readonly Net[];
 }
 
 export function counted(
   all: readonly Respondent[],
-  { rows = 'answer', by = true, within = false, weight = null, season }: Asked,
+  { rows = 'answer', by = true, within = false, weight = null, season, nets }: Asked,
 ) {
   const column = (of: 'answer' | 'group' | 'season', codes: number) =>
     coded(
@@ -86,24 +88,29 @@ export function counted(
       ? []
       : [{ column: seasons, name: 'Season', rule: { is: 'any-of' as const, codes: [String(season)] }, missing: [] }];
   const { mask, tallies } = filter(only, all.length);
-  const counts = count({
-    axes: [
-      rows === 'crops' ? sets(all) : column('answer', 3),
-      ...(by ? [column('group', 2)] : []),
-      ...(within ? [seasons] : []),
-    ],
+  const item = {
+    column: rows === 'crops' ? sets(all) : column('answer', 3),
+    slots: null,
+    nets: nets?.map(({ codes }) => codes),
+  };
+  const [counts] = countPlan({
+    rows: [item],
+    nests: [by ? [column('group', 2)] : []],
+    within: within ? seasons : null,
     respondents: all.length,
     mask,
     filtered: tallies,
     weight: weight && Float64Array.from(all, weight),
   });
-  const sentence = sentenceOf(rows === 'crops' ? 5 : 1, {
+  const variable = rows === 'crops' ? 5 : 1;
+  const sentence = sentenceOf(variable, {
+    rows: [nets ? { variable, nets } : { variable }],
     by: by ? [[2]] : [],
     within: within ? 3 : null,
     weight: weight ? 4 : null,
     only: season === undefined ? [] : [{ variable: 3, is: 'any-of', codes: [String(season)] }],
   });
-  return { counts, block: blocksOf(sentence)[0]! };
+  return { counts: counts!, block: blocksOf(sentence)[0]! };
 }
 
 export const tableOf = (all: readonly Respondent[], asked: Asked) => {

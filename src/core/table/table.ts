@@ -1,6 +1,7 @@
 import type { Variable } from '../codebook/types.js';
 import type { GroupNumbers } from '../count/types.js';
 import type { Standing } from '../count/set-state.js';
+import type { Net } from './net.js';
 
 /** A line of a table: an answer category, a multiple-response option, who mentioned none, or all who have a number. */
 export interface Category {
@@ -63,6 +64,20 @@ export interface Totals {
   mentions: { columns: number[]; total: number } | null;
 }
 
+/** How many are in each net, by column and in all. */
+export interface NetTotals {
+  /** Nets by columns. */
+  cells: number[][];
+  rowTotals: number[];
+}
+
+/** Nets of the rows: respondents; with a weight what they count as, and the squares of that. */
+export interface TableNets {
+  of: readonly Net[];
+  respondents: NetTotals;
+  weighted: { sums: NetTotals; squares: NetTotals } | null;
+}
+
 /** Options by options: who mentioned both, and the squares of their weights (the same where there are none). */
 export interface Together {
   sums: number[][];
@@ -97,6 +112,8 @@ export interface Table extends Totals {
    * where nobody is.
    */
   numbers?: TableNumbers | undefined;
+  /** Lines that several categories of the rows have together; no statistic knows of them. */
+  nets?: TableNets | undefined;
   /**
    * Of a multiple-response question in the rows: who mentioned something, and how all others stand to it, those who are
    * not in the base too. Absent where it is not known, or the rows are not multiple.

@@ -5,7 +5,8 @@ import { STANDINGS } from '../count/set-state.js';
 import { everyoneOn, type Positions, positions, positionsOfNest, positionsOfNumber, slotAt } from './positions.js';
 import { sayOutside } from './say-sentence.js';
 import { type Block, COUNTED } from './sentence.js';
-import type { LeftOut, StudyTable, Table, TableNumbers, Together, Totals } from './table.js';
+import { isAnswered } from './net-table.js';
+import type { LeftOut, NetTotals, StudyTable, Table, TableNumbers, Together, Totals } from './table.js';
 
 /** A variable that a sentence names. */
 export function named(variables: readonly Variable[], id: number): Variable {
@@ -118,6 +119,36 @@ function numbersOf({ numbers }: CountArray, { columns }: Placed): TableNumbers |
   return { all, ties, columns: (columns?.of ?? ALONE).map((j) => groups[j] ?? null) };
 }
 
+/**
+ * How many are in each net. Where each respondent is in one row a net is the sum of its own; where options overlap who
+ * mentions several was counted once.
+ */
+function netsOfTable({ row: { nets } }: Block, counts: CountArray, placed: Placed): Table['nets'] {
+  if (!nets || counts.numbers) return undefined;
+  const { rows, columns, width } = placed;
+  const { categories, multiple } = rows.axis;
+  const places = nets.map(({ codes }, k) =>
+    multiple
+      ? [k]
+      : categories.flatMap(({ code, kind }, i) => (isAnswered(kind) && codes.includes(code) ? [rows.of[i]!] : [])),
+  );
+  const totals = (values: readonly number[]): NetTotals => {
+    const add = adderOf(values, width);
+    return {
+      cells: places.map((own) => (columns?.of ?? ALONE).map((j) => add(own, [j]))),
+      rowTotals: places.map((own) => add(own, columns?.base ?? ALONE)),
+    };
+  };
+  const counted = multiple ? counts.nets : counts;
+  if (!counted) return undefined;
+  const { respondents, weights } = counted;
+  return {
+    of: nets,
+    respondents: totals(respondents),
+    weighted: weights && { sums: totals(weights.sums), squares: totals(weights.squares) },
+  };
+}
+
 /** Who is left out, first by the clauses and the weight, then by the rows, then by what stands across. */
 function leftOutOf(block: Block, counts: CountArray, placed: Placed, variables: readonly Variable[]): LeftOut[] {
   const { rows, columns, width, everyColumn } = placed;
@@ -176,6 +207,7 @@ export function tabulate(block: Block, counts: CountArray, variables: readonly V
         : null,
     places: placesOf(counts, placed),
     numbers: numbersOf(counts, placed),
+    nets: netsOfTable(block, counts, placed),
     standings: standingsOf(block, counts, placed),
     together: togetherOf(counts, placed),
     total: counts.total,

@@ -7,10 +7,13 @@ import type { BlockView, Figure as ViewFigure, FigureId, Foot, Leaf, TableView }
 /** A figure of each cell, row by row as the table stands; null where a cell has none. */
 type Figure = (number | null)[][];
 
+/** A line of an answer: a category, or a net of several. */
+type AnswerLine = Omit<Category, 'kind'> & Pick<Leaf, 'depth'> & { kind: Category['kind'] | 'net' };
+
 /** A table whole: what a client needs to show it, and all that is said of it. */
 export interface TableAnswer {
   title: string;
-  rows: Category[];
+  rows: AnswerLine[];
   /** Null for a frequency table: each figure has one column then. */
   columns: Category[] | null;
   /** Respondents in the table, by column, and by row over all columns. */
@@ -50,7 +53,13 @@ export interface TableAnswer {
 const numberOrNull = (value: number | string | null | undefined) => (typeof value === 'number' ? value : null);
 
 const categoryOf = ({ is, code, label, path }: Leaf): Category[] =>
-  is === 'total' ? [] : [{ code, label, kind: is, ...(path.length > 1 ? { path } : {}) }];
+  is === 'total' || is === 'net' ? [] : [{ code, label, kind: is, ...(path.length > 1 ? { path } : {}) }];
+
+function lineOf(leaf: Leaf): AnswerLine[] {
+  const { is, code, label, depth } = leaf;
+  const lines = is === 'net' ? [{ code, label, kind: is }] : categoryOf(leaf);
+  return lines.map((line) => ({ ...line, ...(depth === undefined ? {} : { depth }) }));
+}
 
 /** Without the column of all, where there are others. */
 const ownColumns = <T>(values: readonly T[]): T[] => (values.length > 1 ? values.slice(1) : [...values]);
@@ -94,7 +103,7 @@ export function blockAnswer(
   const ofAll = numbers.map(({ id, cells }) => [id, cells.map(([all]) => numberOrNull(all))] as const);
   return {
     title: block.title,
-    rows: items[at.item]!.leaves.flatMap(categoryOf),
+    rows: items[at.item]!.leaves.flatMap(lineOf),
     columns: columns.length === 0 ? null : columns,
     base: block.base,
     columnBases: base?.each ?? [],

@@ -7,6 +7,8 @@ import { scalePlacesOf } from '../table/scale-order.js';
 import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
 import type { Table, Totals } from '../table/table.js';
 import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
+import { netTable } from '../table/net-table.js';
+import { figuresOfLines } from './net-rows.js';
 import { numberFigures } from './number-figures.js';
 import { askedIn } from './without-answer.js';
 import { scaleLines } from './scale-lines.js';
@@ -19,6 +21,8 @@ export interface Extras {
   /** Column proportions compared two by two. */
   letters: Letters | null;
   assessment: Assessment | null;
+  /** The same of its nets, each a line that one is on or not. */
+  nets?: Pick<Extras, 'marks' | 'letters'> | undefined;
   /** Of limits; .95 where it is not said. */
   confidence?: number | undefined;
 }
@@ -186,6 +190,22 @@ function feetOf(table: Table): Foot[] {
   ];
 }
 
+/** What is shown of each row. */
+const figuresOfRows = (table: Table, extras: Extras): Figure[] => [
+  ...countsOf(table),
+  ...percentagesOf(table),
+  ...comparedFigures(table, extras.confidence ?? CONFIDENCE),
+  ...placesOf(table),
+  ...testedOf(table, extras),
+];
+
+/** What is shown of each net. */
+function figuresOfNets(table: Table, { nets, confidence }: Extras): Figure[] {
+  if (!table.nets) return [];
+  const { marks = null, letters = null } = nets ?? {};
+  return figuresOfRows(netTable(table), { marks, letters, assessment: null, confidence });
+}
+
 /** All that is shown of a table; its lines and columns are those of the table, in its order, the total first. */
 export function blockView(title: string, table: Table, extras: Extras): BlockView {
   const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
@@ -197,13 +217,7 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
           ...numberFigures(table, table.numbers, extras.confidence ?? CONFIDENCE),
           ...lettersIn(extras),
         ]
-      : [
-          ...countsOf(table),
-          ...percentagesOf(table),
-          ...comparedFigures(table, extras.confidence ?? CONFIDENCE),
-          ...placesOf(table),
-          ...testedOf(table, extras),
-        ],
+      : figuresOfLines(table, figuresOfRows(table, extras), figuresOfNets(table, extras)),
     feet: feetOf(table),
     scale: scaleLines(table),
     base: table.base,

@@ -9,6 +9,8 @@ export interface HeaderCell {
   leaf: Leaf | null;
   /** The nest that it is of. */
   nest: number;
+  /** The category that it names, by its code and the level of its variable; null: a title, or all together. */
+  step: { level: number; code: string } | null;
 }
 
 /** How many lines the heading of a nest has, its title aside. */
@@ -30,15 +32,18 @@ function cellsAt({ leaves }: NestView, nest: number, level: number, depth: numbe
     const levels = Math.max(1, leaf.path.length);
     if (level >= levels) continue;
     if (level === levels - 1) {
-      const label = leaf.path[level]?.label ?? leaf.label;
-      cells.push({ label, columns: 1, rows: depth - level, leaf, nest });
+      const own = leaf.path[level];
+      const step = own ? { level, code: own.code } : null;
+      cells.push({ label: own?.label ?? leaf.label, columns: 1, rows: depth - level, leaf, nest, step });
       before = null;
       continue;
     }
     const above = JSON.stringify(leaf.path.slice(0, level + 1).map(({ code }) => code));
     const last = cells.at(-1);
+    const own = leaf.path[level];
+    const step = own ? { level, code: own.code } : null;
     if (last && above === before) last.columns++;
-    else cells.push({ label: leaf.path[level]?.label ?? '', columns: 1, rows: 1, leaf: null, nest });
+    else cells.push({ label: own?.label ?? '', columns: 1, rows: 1, leaf: null, nest, step });
     before = above;
   }
   return cells;
@@ -56,6 +61,7 @@ export function headerRows(nests: readonly NestView[]): HeaderCell[][] {
     rows: 1,
     leaf: null,
     nest,
+    step: null,
   }));
   const levels = Array.from({ length: depth }, (_, level) =>
     nests.flatMap((nest, k) => cellsAt(nest, k, level, depth)),

@@ -2,6 +2,7 @@ import { bidiShown } from '../bidi-shown.js';
 import { titleOf } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
+import { linesOf } from './net-rows.js';
 import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
 
 /** One row item by one nest, counted and worked out. */
@@ -50,7 +51,18 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
   };
 }
 
-const rowLeaves = ({ rows }: Table) => leavesOf(rows);
+/** The lines of a table, those of its nets among them. */
+function rowLeaves(table: Table): Leaf[] {
+  const leaves = leavesOf(table.rows);
+  if (!table.nets) return leaves;
+  return linesOf(table).flatMap((line): Leaf[] => {
+    const { depth } = line;
+    if (line.is === 'net')
+      return [{ is: 'net', code: line.net.label, label: bidiShown(line.net.label), path: [], depth }];
+    const leaf = leaves[line.at];
+    return leaf ? [{ ...leaf, depth }] : [];
+  });
+}
 
 function columnLeaves({ columns }: Table): Leaf[] {
   return columns ? [allTogether('All'), ...leavesOf(columns)] : [allTogether('')];

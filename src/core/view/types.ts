@@ -23,14 +23,16 @@ export interface Figure {
   cells: (number | string | null)[][];
 }
 
-/** A line or a column of a table: a category, or all of them together. */
+/** A line or a column of a table: a category, several on one line, or all of them together. */
 export interface Leaf {
-  is: Category['kind'] | 'total';
+  is: Category['kind'] | 'net' | 'total';
   /** Empty for a total. */
   code: string;
   label: string;
   /** One step for each variable that it is a category of, the outermost first; none for a total. */
   path: readonly Step[];
+  /** Of a line: within so many nets. */
+  depth?: number | undefined;
 }
 
 /** A line under the rows of an item: on how many its figures stand, or what a scale comes to. */

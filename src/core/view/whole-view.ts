@@ -3,6 +3,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import { lettersOf } from '../reading/letters.js';
 import { marksOf } from '../reading/marks.js';
 import type { BlockTables } from '../table/block-tables.js';
+import { netTable } from '../table/net-table.js';
 import type { RowItem } from '../table/sentence.js';
 import type { Table } from '../table/table.js';
 import type { Extras } from './block-view.js';
@@ -27,10 +28,14 @@ export function extrasOf(
   adjustment: Adjustment | null = null,
   confidence?: number,
 ): Extras {
+  const compared = (own: Table, of: Assessment | null) => ({
+    marks: marksOf(own, of),
+    letters: adjustment && lettersOf(own, of, adjustment, confidence),
+  });
   return {
     assessment,
-    marks: marksOf(table, assessment),
-    letters: adjustment && lettersOf(table, assessment, adjustment, confidence),
+    ...compared(table, assessment),
+    ...(table.nets ? { nets: compared(netTable(table), null) } : {}),
     confidence,
   };
 }

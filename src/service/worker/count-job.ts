@@ -26,6 +26,8 @@ type GroupingRef = ColumnRef & { missing: string[] };
  */
 interface RowRef extends ColumnRef {
   slots: { as: 'first' | 'rank'; columns: number[] } | null;
+  /** The codes of each net. */
+  nets: readonly (readonly string[])[];
   described: { missing: string[] } | null;
 }
 
@@ -70,13 +72,13 @@ export function countInStudy(job: CountJob): CountArray[] {
     mask,
     filtered: tallies,
     weight: job.weight ? weightsOf(job.file, job.weight) : null,
-    rows: job.rows.map(({ slots, described, ...row }) => {
+    rows: job.rows.map(({ slots, nets, described, ...row }) => {
       if (described) {
         const cached = cachedColumn(job.file, row.column);
         const column = numberColumn(cached, row.title, described.missing);
         return { column: column.answered, slots: null, numbers: column };
       }
-      return { column: countable(row), slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
+      return { column: countable(row), nets, slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
     }),
     nests: job.nests.map((nest) => nest.map(grouping)),
     within: job.within && grouping(job.within),

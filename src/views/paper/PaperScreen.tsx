@@ -98,7 +98,7 @@ function PaperPage() {
             {table.columns ? (
               <CrossTable view={view} shown={shown} />
             ) : (
-              <FrequencyTable item={view.items[0]!} block={view.blocks[0]![0]!} shown={shown} />
+              <FrequencyTable item={view.items[0]!} block={view.blocks[0]![0]!} shown={shown} at={0} />
             )}
           </>
         )}

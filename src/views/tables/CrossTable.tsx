@@ -8,6 +8,7 @@ import { peekAt } from '../peek/Peek.js';
 import { BlockCell, lineText } from './BlockCell.js';
 import { figureLines } from './figure-lines.js';
 import { footText } from './format.js';
+import { LeafHeading } from './LeafHeading.js';
 import { Heading } from './Heading.js';
 import css from './table.module.css';
 
@@ -50,12 +51,17 @@ function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'
 }
 
 function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
-  const { leaf, label, columns, rows } = cell;
+  const { leaf, label, columns, rows, step, nest } = cell;
   const spans = { colSpan: columns, rowSpan: rows };
+  const heading = step ? (
+    <Heading place={{ side: 'by', nest, level: step.level }} code={step.code} label={label} />
+  ) : (
+    label
+  );
   if (!leaf) {
     return (
       <th scope="colgroup" className={css['over']} {...spans}>
-        {label}
+        {heading}
       </th>
     );
   }
@@ -68,7 +74,7 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
   }
   return (
     <th scope="col" {...spans}>
-      {leaf.path.length > 1 ? label : <Heading side="by" code={leaf.code} label={label} />}
+      {heading}
       {letter !== null && <span className={css['letter']}> {letter}</span>}
     </th>
   );
@@ -138,9 +144,9 @@ function Lines({ view, shown, read, item, at }: LinesProps) {
   const blocks = view.blocks[at] ?? [];
   const figures = blocks.map((block) => figuresChosen(block, choicesOf(shown, item)));
   return item.leaves.map((leaf, row) => (
-    <tr key={leaf.code}>
+    <tr key={`${leaf.is} ${leaf.code}`} data-kind={leaf.is} data-depth={leaf.depth}>
       <th scope="row" className={css['name']}>
-        {view.items.length > 1 ? leaf.label : <Heading side="rows" code={leaf.code} label={leaf.label} />}
+        <LeafHeading item={at} leaf={leaf} />
       </th>
       {blocks.map((block, nest) =>
         view.nests[nest]?.leaves.map(({ is, code }, column) => (

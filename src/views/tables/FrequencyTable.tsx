@@ -7,7 +7,7 @@ import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/vie
 import { askedIn, silentIn, withoutAnswer } from '../../core/view/without-answer.js';
 import { feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
-import { Heading } from './Heading.js';
+import { LeafHeading } from './LeafHeading.js';
 import css from './table.module.css';
 
 /** A hatched bar, as long as the share of the longest. */
@@ -115,15 +115,15 @@ interface Props {
   item: ItemView;
   block: BlockView;
   shown: Shown;
-  /** Its headings can be taken in hand. */
-  handled?: boolean;
+  /** Which of the row items of the sentence it is. */
+  at: number;
 }
 
 /**
  * A frequency table. A multiple-response question has two pairs of columns, respondents and mentions, each over its
  * own total; no column mixes the two.
  */
-export function FrequencyTable({ item, block, shown, handled = true }: Props) {
+export function FrequencyTable({ item, block, shown, at }: Props) {
   const choices = columnChoices(shown, item);
   const columns = figuresChosen(block, choices);
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
@@ -147,9 +147,9 @@ export function FrequencyTable({ item, block, shown, handled = true }: Props) {
         </thead>
         <tbody>
           {item.leaves.map((leaf, row) => (
-            <tr key={leaf.code}>
+            <tr key={`${leaf.is} ${leaf.code}`} data-kind={leaf.is} data-depth={leaf.depth}>
               <th scope="row" className={css['name']}>
-                {handled ? <Heading side="rows" code={leaf.code} label={leaf.label} /> : leaf.label}
+                <LeafHeading item={at} leaf={leaf} />
               </th>
               {columns.map((figure) => (
                 <td key={figure.id} className={figure.id === 'cumulative-percent' ? css['quiet'] : undefined}>

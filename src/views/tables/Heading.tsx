@@ -1,15 +1,19 @@
 import { type DragEvent, type KeyboardEvent, useContext, useState } from 'react';
-import { HeadingEditsContext, type Side } from './heading-edits.js';
+import { withCodeInNet } from '../../core/table/edit-nets.js';
+import { HandlesContext } from './heading-edits.js';
+import { type Place, placeKey } from './heading-place.js';
 import css from './table.module.css';
 
 const DRAG = 'application/x-hatch-heading';
+/** What a dragged heading of a place calls itself. */
+const kindOf = (key: string) => `${DRAG}-${key}`;
 /** At the ends of a heading something is let go beside it, not into it. */
 const EDGE = 0.25;
 
 type Over = 'into' | 'before' | 'behind' | null;
 
 interface Props {
-  side: Side;
+  place: Place;
   code: string;
   label: string;
 }
@@ -18,15 +22,19 @@ interface Props {
  * A heading of the table. Dragged onto another it merges with it, between two it moves there; its tools, which a click
  * opens, do the same and more.
  */
-export function Heading({ side, code, label }: Props) {
-  const headingEdits = useContext(HeadingEditsContext)[side];
+export function Heading({ place, code, label }: Props) {
+  const { edits, open, setOpen } = useContext(HandlesContext);
   const [over, setOver] = useState<Over>(null);
+  const key = placeKey(place);
+  const headingEdits = edits.get(key);
   if (!headingEdits) return <>{label}</>;
-  const { headings, act, open, setOpen } = headingEdits;
+  const { headings, act } = headingEdits;
   const at = headings.findIndex((heading) => heading.code === code);
   // What no group names, and "none of these", stay words.
   if (at < 0) return <>{label}</>;
-  const kind = `${DRAG}-${side}`;
+  const { side } = place;
+  const kind = kindOf(key);
+  const isOpen = open?.of === 'heading' && open.place === key && open.code === code;
   const overAt = (event: DragEvent<HTMLElement>): Over => {
     const { top, height, left, width } = event.currentTarget.getBoundingClientRect();
     const share = side === 'rows' ? (event.clientY - top) / height : (event.clientX - left) / width;
@@ -46,13 +54,13 @@ export function Heading({ side, code, label }: Props) {
     <button
       type="button"
       className={css['heading']}
-      aria-expanded={open === code}
+      aria-expanded={isOpen}
       data-side={side}
       data-heading={code}
       data-over={over ?? undefined}
       title="Drag onto another to merge, between two to move; click for more"
       draggable
-      onClick={() => setOpen(open === code ? null : code)}
+      onClick={() => setOpen(isOpen ? null : { place: key, of: 'heading', code })}
       onKeyDown={pressed}
       onDragStart={(event) => {
         event.dataTransfer.setData(kind, code);
@@ -80,20 +88,57 @@ export function Heading({ side, code, label }: Props) {
   );
 }
 
-/** Where a heading of either side is let go to be set aside: no answer. */
+interface NetProps {
+  place: Place;
+  /** The name of the net. */
+  label: string;
+  /** The same as it is shown. */
+  shown: string;
+}
+
+/** The heading of a net: a click opens it, and a category that is let go on it is in it. */
+export function NetHeading({ place, label, shown }: NetProps) {
+  const { edits, open, setOpen } = useContext(HandlesContext);
+  const [over, setOver] = useState(false);
+  const key = placeKey(place);
+  const nets = edits.get(key)?.nets;
+  const net = nets?.of.find((candidate) => candidate.label === label);
+  if (!nets || !net) return <>{shown}</>;
+  const isOpen = open?.of === 'net' && open.place === key && open.label === label;
+  return (
+    <button
+      type="button"
+      className={css['heading']}
+      aria-expanded={isOpen}
+      data-net={label}
+      data-over={over ? 'into' : undefined}
+      title="Several categories on one line, in this table alone; click to change it, drop a category on it to add it"
+      onClick={() => setOpen(isOpen ? null : { place: key, of: 'net', label, codes: net.codes })}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes(kindOf(key))) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        const dragged = event.dataTransfer.getData(kindOf(key));
+        setOver(false);
+        if (dragged === '') return;
+        event.preventDefault();
+        nets.change(withCodeInNet(nets.of, label, dragged));
+      }}
+    >
+      {shown}
+    </button>
+  );
+}
+
+/** Where a heading of any place is let go to be set aside: no answer. */
 export function AsideStrip() {
-  const { rows, by } = useContext(HeadingEditsContext);
+  const { edits } = useContext(HandlesContext);
   const [isOver, setOver] = useState(false);
   const held = ({ dataTransfer }: DragEvent) =>
-    (
-      [
-        ['rows', rows],
-        ['by', by],
-      ] as const
-    ).find(
-      ([side, headingEdits]) =>
-        headingEdits !== null && headingEdits.headings.length > 1 && dataTransfer.types.includes(`${DRAG}-${side}`),
-    );
+    [...edits].find(([key, { headings }]) => headings.length > 1 && dataTransfer.types.includes(kindOf(key)));
   return (
     <span
       className={css['aside']}
@@ -110,7 +155,8 @@ export function AsideStrip() {
         setOver(false);
         if (!drop) return;
         event.preventDefault();
-        drop[1]?.act({ is: 'set-aside', code: event.dataTransfer.getData(`${DRAG}-${drop[0]}`) });
+        const [key, { act }] = drop;
+        act({ is: 'set-aside', code: event.dataTransfer.getData(kindOf(key)) });
       }}
     >
       set aside here

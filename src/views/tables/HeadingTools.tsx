@@ -2,74 +2,101 @@ import { useContext, useEffect, useRef, useState } from 'react';
 import type { Shown } from '../../api/types.js';
 import { Button, Field, PlainButton } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { type HeadingEdits, HeadingEditsContext, type Side } from './heading-edits.js';
+import { HandlesContext, type HeadingEdits } from './heading-edits.js';
+import { placeKey } from './heading-place.js';
+import { NetEditor } from './NetEditor.js';
 import css from './table.module.css';
 
 interface Props {
   shown: Shown;
   setShown: (shown: Shown) => void;
+  /** Columns by which rows can be sorted. */
+  sortable: readonly { code: string }[];
 }
 
-/** The tools of the heading that is open, in a line over the table. */
-export function HeadingTools({ shown, setShown }: Props) {
-  const { rows, by } = useContext(HeadingEditsContext);
-  const sides = [
-    ['rows', rows],
-    ['by', by],
-  ] as const;
-  return sides.map(([side, headingEdits]) =>
-    headingEdits && headingEdits.open !== null ? (
-      <Tools
-        key={`${side} ${headingEdits.open}`}
-        {...{ shown, setShown, side, headingEdits }}
-        code={headingEdits.open}
+/** The tools of the heading that is open, or the net, in a line over the table. */
+export function HeadingTools(props: Props) {
+  const { edits, open, setOpen } = useContext(HandlesContext);
+  const headingEdits = open && edits.get(open.place);
+  if (!headingEdits) return null;
+  if (open.of === 'heading')
+    return <Tools key={`${open.place} ${open.code}`} {...props} headingEdits={headingEdits} code={open.code} />;
+  const { nets, headings } = headingEdits;
+  return (
+    nets && (
+      <NetEditor
+        key={`${open.place} ${open.label ?? ''}`}
+        nets={nets}
+        headings={headings}
+        label={open.label}
+        codes={open.codes}
+        close={() => setOpen(null)}
       />
-    ) : null,
+    )
   );
 }
 
 interface ToolsProps extends Props {
-  side: Side;
   headingEdits: HeadingEdits;
   code: string;
 }
 
-function Tools({ shown, setShown, side, headingEdits, code }: ToolsProps) {
-  const { headings, act, setOpen } = headingEdits;
-  const at = headings.findIndex((candidate) => candidate.code === code);
-  const heading = headings[at];
-  const [label, setLabel] = useState(heading?.label ?? '');
+/** What one heading is called in this table alone. */
+function NameForm({ headingEdits, code }: Pick<ToolsProps, 'headingEdits' | 'code'>) {
+  const { headings, rename, listed } = headingEdits;
+  const { setOpen } = useContext(HandlesContext);
+  const own = headings.find((candidate) => candidate.code === code)?.label ?? '';
+  const usual = listed.get(code);
+  const [label, setLabel] = useState(own);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => first.current?.focus({ preventScroll: true }), []);
+  const twin = headings.some((candidate) => candidate.code !== code && candidate.label === label.trim());
+  const keep = (name: string) => {
+    rename(code, name);
+    setOpen(null);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (label.trim() !== '' && !twin && label !== own && usual !== undefined) keep(label.trim());
+      }}
+    >
+      <Field label="Called, in this table alone">
+        <input
+          ref={first}
+          className={kit['input']}
+          value={label}
+          disabled={usual === undefined}
+          title={usual === undefined ? 'The codebook does not list this code: give it a label there' : undefined}
+          aria-invalid={twin}
+          onChange={(event) => setLabel(event.target.value)}
+        />
+      </Field>
+      <PlainButton type="submit" disabled={label.trim() === '' || twin || label === own || usual === undefined}>
+        Rename
+      </PlainButton>
+      {usual !== undefined && usual !== own && <Button onClick={() => keep(usual)}>Again {usual}</Button>}
+    </form>
+  );
+}
+
+function Tools({ shown, setShown, sortable, headingEdits, code }: ToolsProps) {
+  const { setOpen } = useContext(HandlesContext);
+  const { headings, act, place, nets, title } = headingEdits;
+  const at = headings.findIndex((candidate) => candidate.code === code);
+  const heading = headings[at];
   if (!heading) return null;
-  const [back, forth] = side === 'rows' ? ['Up', 'Down'] : ['Left', 'Right'];
-  const twin = headings.some((candidate) => candidate !== heading && candidate.label === label.trim());
+  const [back, forth] = place.side === 'rows' ? ['Up', 'Down'] : ['Left', 'Right'];
+  const isSortable = place.side === 'by' && sortable.some((column) => column.code === code);
   return (
     <div
       className={css['tools']}
       role="group"
-      aria-label={`Heading ${heading.label}`}
+      aria-label={`Heading ${heading.label} of ${title}`}
       onKeyDown={(event) => event.key === 'Escape' && setOpen(null)}
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (label.trim() !== '' && !twin && label !== heading.label) act({ is: 'rename', code, label: label.trim() });
-        }}
-      >
-        <Field label="Heading">
-          <input
-            ref={first}
-            className={kit['input']}
-            value={label}
-            aria-invalid={twin}
-            onChange={(event) => setLabel(event.target.value)}
-          />
-        </Field>
-        <PlainButton type="submit" disabled={label.trim() === '' || twin || label === heading.label}>
-          Rename
-        </PlainButton>
-      </form>
+      <NameForm headingEdits={headingEdits} code={code} />
       <Field label="Merge with">
         <select
           className={kit['input']}
@@ -86,6 +113,14 @@ function Tools({ shown, setShown, side, headingEdits, code }: ToolsProps) {
           )}
         </select>
       </Field>
+      {nets && (
+        <Button
+          title="Puts several categories on a line together, in this table alone"
+          onClick={() => setOpen({ place: placeKey(place), of: 'net', label: null, codes: [code] })}
+        >
+          Net with others…
+        </Button>
+      )}
       <Button disabled={at === 0} onClick={() => act({ is: 'move', code, before: headings[at - 1]?.code ?? null })}>
         {back}
       </Button>
@@ -95,7 +130,7 @@ function Tools({ shown, setShown, side, headingEdits, code }: ToolsProps) {
       >
         {forth}
       </Button>
-      {side === 'by' && (
+      {isSortable && (
         <Button
           aria-pressed={shown.sort === code}
           onClick={() => setShown({ ...shown, sort: shown.sort === code ? undefined : code })}

@@ -15,16 +15,16 @@ interface Props {
   close: () => void;
 }
 
-/** A sentence in words as a draft; items that stay keep the figures that were chosen for them. */
+/** A sentence in words as a draft; items that stay keep their figures and nets, and headings their names. */
 function draftOf(text: string, { draft, variables }: Pick<Props, 'draft' | 'variables'>): Draft | Fault {
   try {
     const sentence = parseSentence(text, variables);
-    const kept = (variable: number) => draft.rows.find((row) => row.variable === variable)?.figures;
     return {
       ...sentence,
+      renamed: draft.renamed,
       rows: sentence.rows.map((row) => {
-        const figures = kept(row.variable);
-        return figures ? { ...row, figures } : row;
+        const { figures, nets } = draft.rows.find(({ variable }) => variable === row.variable) ?? {};
+        return { ...row, ...(figures ? { figures } : {}), ...(nets ? { nets } : {}) };
       }),
     };
   } catch (error) {

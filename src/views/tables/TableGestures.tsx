@@ -1,7 +1,7 @@
 import { useContext } from 'react';
 import type { Shown } from '../../api/types.js';
 import { AsideStrip } from './Heading.js';
-import { HeadingEditsContext } from './heading-edits.js';
+import { HandlesContext } from './heading-edits.js';
 import css from './table.module.css';
 
 interface Props {
@@ -68,8 +68,8 @@ function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setSho
 
 /** Under a table: how its rows stand, and what its headings can be taken in hand for. */
 export function TableGestures({ shown, setShown, ordered, columns, empty }: Props) {
-  const { rows, by } = useContext(HeadingEditsContext);
-  if (!rows && !by && !ordered && !empty) return null;
+  const { edits } = useContext(HandlesContext);
+  if (edits.size === 0 && !ordered && !empty) return null;
   return (
     <p className={css['gestures']}>
       {ordered && <OrderSelect shown={shown} setShown={setShown} columns={columns} />}
@@ -83,7 +83,7 @@ export function TableGestures({ shown, setShown, ordered, columns, empty }: Prop
           hide empty
         </label>
       )}
-      {(rows ?? by) && (
+      {edits.size > 0 && (
         <>
           <span>Drag headings to merge or move them; click one for more.</span>
           <AsideStrip />

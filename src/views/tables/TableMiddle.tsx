@@ -13,6 +13,7 @@ import type { BlockAt } from './CrossTable.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
+import { NamesLine } from './NamesLine.js';
 import { NumberAcross } from './NumberAcross.js';
 import { NumberChoice } from './NumberChoice.js';
 import { NumberPicture } from './NumberFigures.js';
@@ -140,11 +141,12 @@ export function TableMiddle(props: Props) {
         />
       )}
       {standing.map((made) => (
-        <MadeHere key={made.side} study={study} made={made} />
+        <MadeHere key={made.place} study={study} made={made} />
       ))}
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
       {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
-      <HeadingTools shown={shown} setShown={show} />
+      <HeadingTools shown={shown} setShown={show} sortable={sortable(views)} />
+      <NamesLine view={view} draft={draft} change={change} />
       {problem && <Problem {...problem} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane

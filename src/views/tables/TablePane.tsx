@@ -82,7 +82,7 @@ function WholeTable({
       {item.number ? (
         <NumberTable item={item} block={blocks[k]![0]!} shown={shown} />
       ) : (
-        <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} handled={items.length === 1} />
+        <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} at={k} />
       )}
     </section>
   ));
@@ -118,6 +118,12 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures 
         whole.strata.map((stratum) => (
           <StratumTable key={stratum.code} {...stratum} within={within} shown={shown} read={choose} />
         ))
+      )}
+      {blocks.some((own) => own.table.nets) && (
+        <p className={css['letterNote']}>
+          A net has several categories on one line, in this table alone; who is in several of them is in it once. Tests
+          and measures are of the categories.
+        </p>
       )}
       {main && blocks.length > 1 && <p className={css['blockTitle']}>{main.title}</p>}
       {main && (

@@ -16,7 +16,7 @@ import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
 import type { BlockAt } from './CrossTable.js';
 import { sentenceOfDraft, soleOn } from './draft.js';
-import { HeadingEditsContext } from './heading-edits.js';
+import { HandlesContext } from './heading-edits.js';
 import { ReadingAside } from './ReadingAside.js';
 import { RosterActs } from './RosterActs.js';
 import { type Open, SentenceLine } from './SentenceLine.js';
@@ -62,17 +62,22 @@ function TablesPage({ study }: { study: string }) {
   const stratum = picked.within === draft.within ? picked.code : null;
   const [read, setRead] = useState<BlockAt>({ item: 0, nest: 0 });
   const shows = useTable(view, countable ? sentence : null, shown, stratum, read, view?.study.settings.sizeWords);
-  const any = shows.table ?? shows.split?.all ?? null;
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
   const saving = useSaveTable(study, title, sentence, asking);
-  const { headingEdits, standing } = useHeadingEdits({
+  const { blocks } = shows;
+  const tableAt = useCallback(
+    (item: number, nest: number) => {
+      return blocks[item * Math.max(1, draft.by.length) + nest]?.table ?? null;
+    },
+    [blocks, draft],
+  );
+  const { handles, standing } = useHeadingEdits({
     study,
     view,
     draft,
     saved,
     change,
-    // The headings of a number's figures are no categories of it.
-    axes: { rows: any?.numbers ? null : (any?.rows ?? null), by: any?.columns ?? null },
+    tableAt,
     fail: saving.setTrouble,
   });
   const swap = () => {
@@ -125,7 +130,7 @@ function TablesPage({ study }: { study: string }) {
   return (
     <PeekScope study={study} view={view}>
       <NamesHere value={namesHere}>
-        <HeadingEditsContext value={headingEdits}>
+        <HandlesContext value={handles}>
           <EditorShell side={roster} foot={foot}>
             <Pens />
             <Middle>
@@ -176,7 +181,7 @@ function TablesPage({ study }: { study: string }) {
             />
             <Toast text={saving.toast} done={() => saving.setToast(null)} />
           </EditorShell>
-        </HeadingEditsContext>
+        </HandlesContext>
       </NamesHere>
     </PeekScope>
   );

@@ -1,5 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { SHOWN } from './shown-query.js';
+import { withoutStrayNames } from './renamed.js';
 import { type Draft, EMPTY } from './url.js';
 
 /** What the Tables screen asks for. */
@@ -34,10 +35,14 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
       return { draft, saved, shown, since, ready: true };
     }
     case 'draft': {
-      const sameRows = JSON.stringify(action.draft.rows) === JSON.stringify(asked.draft.rows);
-      // Expected shares, and which of two is predicted, are of these rows.
-      const shown = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
-      return { ...asked, draft: action.draft, shown };
+      const isSame = (of: (draft: Draft) => unknown) =>
+        JSON.stringify(of(action.draft)) === JSON.stringify(of(asked.draft));
+      // Expected shares, and which of two is predicted, are of these rows; a column by which rows are sorted of these.
+      const sameRows = isSame(({ rows }) => rows.map(({ variable }) => variable));
+      const sameColumns = isSame(({ by }) => by);
+      const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
+      const shown = sameColumns || kept.sort === undefined ? kept : { ...kept, sort: undefined };
+      return { ...asked, draft: withoutStrayNames(action.draft), shown };
     }
     case 'shown':
       return { ...asked, shown: action.shown };

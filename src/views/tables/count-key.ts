@@ -14,6 +14,14 @@ export function countKey(view: StudyView | null, sentence: Sentence | null): str
       variable && [id, variable.columnId, variable.level, variable.codes.map(({ code, missing }) => [code, missing])]
     );
   });
-  const counted = { ...sentence, rows: sentence.rows.map((item) => ({ ...item, figures: undefined })) };
+  const counted = {
+    ...sentence,
+    renamed: undefined,
+    rows: sentence.rows.map(({ nets, ...item }) => ({
+      ...item,
+      figures: undefined,
+      nets: nets?.map(({ codes }) => codes),
+    })),
+  };
   return JSON.stringify([view.study.id, counted, stand]);
 }

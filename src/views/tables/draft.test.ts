@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sentenceOfDraft, soleOn, withLevel, withoutLevel, withoutRow, withRow, withSole } from './draft.js';
+import { sentenceOfDraft, soleOn, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
 import { type Draft, EMPTY } from './url.js';
 
 const draft: Draft = { ...EMPTY, rows: [{ variable: 1, mention: 'first' }, { variable: 2 }], by: [[3], [4, 5]] };
@@ -35,7 +35,7 @@ describe('a sentence under way', () => {
   });
   it('can be taken in hand where one variable stands alone', () => {
     expect([soleOn(draft, 'rows'), soleOn(draft, 'by')]).toEqual([null, null]);
-    const sentence = withSole(withSole(EMPTY, 'rows', 1), 'by', 2);
+    const sentence = { ...EMPTY, rows: [{ variable: 1 }], by: [[2]] };
     expect([soleOn(sentence, 'rows'), soleOn(sentence, 'by')]).toEqual([1, 2]);
   });
 });

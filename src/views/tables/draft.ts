@@ -1,7 +1,6 @@
 import type { RosterVariable } from '../../api/types.js';
 import { changeCondition } from '../../core/table/edit-clauses.js';
 import { type Clause, type Condition, conditionsOf, type Nest, type Sentence } from '../../core/table/sentence.js';
-import type { Side } from './heading-edits.js';
 import type { Draft } from './url.js';
 
 /** Where a condition starts: all answers of a coded variable, or any number. */
@@ -33,14 +32,9 @@ export function sentenceOfDraft(draft: Draft): Sentence | null {
 }
 
 /** The variable of a side where it stands there alone. */
-export function soleOn({ rows, by }: Draft, side: Side): number | null {
+export function soleOn({ rows, by }: Draft, side: 'rows' | 'by'): number | null {
   if (side === 'rows') return rows.length === 1 ? rows[0]!.variable : null;
   return by.length === 1 && by[0]!.length === 1 ? by[0]![0]! : null;
-}
-
-/** Another variable in the place of the one that stands on a side alone. */
-export function withSole(draft: Draft, side: Side, id: number): Draft {
-  return side === 'rows' ? { ...draft, rows: [{ variable: id }] } : { ...draft, by: [[id]] };
 }
 
 /** A row item with another variable; what was wanted of the one before is not of this one. */

@@ -1,17 +1,36 @@
 import { createContext } from 'react';
 import type { Gesture } from '../../core/recode/regroup/gestures.js';
+import type { Net } from '../../core/table/net.js';
+import type { Place } from './heading-place.js';
 
-/** A side of the table, as the sentence calls it. */
-export type Side = 'rows' | 'by';
-
-/** What the headings of one side can be taken in hand for. */
-export interface HeadingEdits {
-  act: (gesture: Gesture) => void;
-  /** The heading whose tools are open. */
-  open: string | null;
-  setOpen: (code: string | null) => void;
-  headings: readonly { code: string; label: string }[];
+export interface Heading {
+  code: string;
+  label: string;
 }
 
-/** Null: the headings of that side are plain words. */
-export const HeadingEditsContext = createContext<Record<Side, HeadingEdits | null>>({ rows: null, by: null });
+/** What the headings of one variable of a table can be taken in hand for. */
+export interface HeadingEdits {
+  place: Place;
+  /** The title of the variable. */
+  title: string;
+  act: (gesture: Gesture) => void;
+  headings: readonly Heading[];
+  /** The labels of the codebook by code; what is not listed there cannot be called otherwise. */
+  listed: ReadonlyMap<string, string>;
+  /** Calls a category otherwise in this table alone. */
+  rename: (code: string, label: string) => void;
+  /** Of a row item: its nets, and how they are changed. */
+  nets: { of: readonly Net[]; change: (nets: readonly Net[]) => void } | null;
+}
+
+/** What stands open over the table: the tools of a heading, or the editor of a net; null for its label: a new one. */
+export type Opened = { of: 'heading'; code: string } | { of: 'net'; label: string | null; codes: readonly string[] };
+
+export interface Handles {
+  /** By the key of their place; where it has none the headings are plain words. */
+  edits: ReadonlyMap<string, HeadingEdits>;
+  open: (Opened & { place: string }) | null;
+  setOpen: (open: (Opened & { place: string }) | null) => void;
+}
+
+export const HandlesContext = createContext<Handles>({ edits: new Map(), open: null, setOpen: () => undefined });

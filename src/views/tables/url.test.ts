@@ -44,6 +44,17 @@ describe('the sentence in the address', () => {
     expect(toQuery(EMPTY, BOTH, null)).toBe('');
   });
 
+  it('keeps the nets of each row item, and what is called otherwise', () => {
+    const draft: Draft = {
+      ...EMPTY,
+      rows: [{ variable: 1, nets: [{ label: 'Both & more', codes: ['1', '2'], parts: 'over' }] }, { variable: 2 }],
+      renamed: [{ variable: 1, code: '1', label: 'The mill?' }],
+    };
+    expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
+    const bad = '?rows=site&nets=[{"label":""}]&renamed=[{"variable":"gone","code":"1","label":"x"}]';
+    expect(fromQuery(bad, BOTH).draft).toEqual({ ...EMPTY, rows: [{ variable: 1 }] });
+  });
+
   it('leaves out what does not fit the study, and never fails', () => {
     const bad = [
       '?rows=gone&by=age',

@@ -4,6 +4,7 @@ import type { RosterVariable, Shown } from '../../api/types.js';
 import { conditionsIn, mapClause } from '../../core/count/clause.js';
 import { STANDINGS } from '../../core/count/set-state.js';
 import { readFigures, sayFigures } from '../../core/table/figure-choice.js';
+import { NetsShape } from '../../core/table/net.js';
 import {
   type Clause,
   type Condition,
@@ -12,7 +13,7 @@ import {
   type RowItem,
   type Sentence,
 } from '../../core/table/sentence.js';
-import { clauseShape, type ConditionCalled } from '../../core/table/sentence-shape.js';
+import { clauseShape, type ConditionCalled, renamedShape } from '../../core/table/sentence-shape.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 /** A sentence under way: rows may not be chosen yet. */
@@ -36,13 +37,14 @@ export function toQuery(
 ): string {
   const name = (id: number | null) => byId(variables, id)?.name;
   const query = new URLSearchParams();
-  draft.rows.forEach(({ variable, counted, mention, as, figures }, k) => {
+  draft.rows.forEach(({ variable, counted, mention, as, nets, figures }, k) => {
     const called = name(variable);
     if (called === undefined) return;
     query.append('rows', called);
     if (counted !== undefined) query.set(ofItem('counted', k), counted.join(' '));
     if (mention !== undefined) query.set(ofItem('mention', k), mention);
     if (as !== undefined) query.set(ofItem('as', k), as);
+    if (nets !== undefined) query.set(ofItem('nets', k), JSON.stringify(nets));
     if (figures !== undefined) query.set(ofItem('cells', k), sayFigures(figures));
   });
   for (const nest of draft.by) {
@@ -61,6 +63,10 @@ export function toQuery(
       })),
     );
     query.set('only', JSON.stringify(called));
+  }
+  if (draft.renamed) {
+    const called = draft.renamed.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
+    query.set('renamed', JSON.stringify(called));
   }
   if (table !== null) query.set('table', String(table));
   const { show, figures, sort } = sayShown(shown);
@@ -90,13 +96,29 @@ function clauseFrom(value: unknown, idOf: FindId): Clause[] {
   ];
 }
 
-function onlyFrom(text: string | null, idOf: FindId): Clause[] {
+/** A list that stands in an address as JSON; empty where it is none. */
+function listIn(text: string | null): unknown[] {
   try {
-    const only: unknown = JSON.parse(text ?? '[]');
-    return Array.isArray(only) ? only.flatMap((clause) => clauseFrom(clause, idOf)) : [];
+    const list: unknown = JSON.parse(text ?? '[]');
+    return Array.isArray(list) ? list : [];
   } catch {
     return [];
   }
+}
+
+const onlyFrom = (text: string | null, idOf: FindId): Clause[] =>
+  listIn(text).flatMap((clause) => clauseFrom(clause, idOf));
+
+const RenamedShape = renamedShape<string>(z.string());
+
+/** What categories are called in this table; those of variables that are gone are left out. */
+function renamedFrom(text: string | null, idOf: FindId): Pick<Draft, 'renamed'> {
+  const parsed = RenamedShape.safeParse(listIn(text));
+  const renamed = (parsed.data ?? []).flatMap((own) => {
+    const variable = idOf(own.variable);
+    return variable === null ? [] : [{ ...own, variable }];
+  });
+  return renamed.length > 0 ? { renamed } : {};
 }
 
 function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
@@ -106,12 +128,14 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
     const mention = MENTIONS.find((candidate) => candidate === query.get(ofItem('mention', k)));
     const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
     const figures = readFigures(query.get(ofItem('cells', k)) ?? '');
+    const nets = NetsShape.safeParse(listIn(query.get(ofItem('nets', k)))).data;
     if (variable === null) return [];
     const as = query.get(ofItem('as', k)) === 'values' ? ({ as: 'values' } as const) : {};
     const wishes = {
       ...as,
       ...(counted ? { counted } : {}),
       ...(mention ? { mention } : {}),
+      ...(nets ? { nets } : {}),
       ...(figures ? { figures } : {}),
     };
     return [{ variable, ...wishes }];
@@ -144,6 +168,7 @@ export function fromQuery(
       within: idOf(query.get('within')),
       weight: idOf(query.get('weight')),
       only: onlyFrom(query.get('only'), idOf),
+      ...renamedFrom(query.get('renamed'), idOf),
     },
     table: Number.isInteger(table) ? table : null,
     shown: readShown({

@@ -37,7 +37,7 @@ export function useAsked(study: string, view: StudyView | null) {
       act(action);
       if (!fresh) return;
       const after = askedAfter(asked, action);
-      history.pushState(null, '', address(next, fresh.variables, saved, after.shown));
+      history.pushState(null, '', address(after.draft, fresh.variables, saved, after.shown));
     },
     [view, asked, saved],
   );

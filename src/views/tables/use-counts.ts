@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import type { Counts, StudyView } from '../../api/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { problemText } from '../server/problem.js';
@@ -8,6 +9,8 @@ import { countsOf } from './counts-of.js';
 
 /** What the server counted, of which sentence. */
 export interface Counted {
+  /** All that its counts depend on. */
+  key: string;
   sentence: Sentence;
   /** Of each block. */
   counts: Counts[];
@@ -21,15 +24,16 @@ export interface Counted {
  */
 export function useCounts(view: StudyView | null, sentence: Sentence | null) {
   const study = view?.study.id;
+  const key = countKey(view, sentence);
   const count = async (asked: Sentence, signal: AbortSignal): Promise<Counted> => {
     const started = performance.now();
     const counts = await countsOf(study ?? '', asked, signal);
-    return { sentence: asked, counts, took: performance.now() - started };
+    return { key, sentence: asked, counts, took: performance.now() - started };
   };
   const { data, error, isFetching } = useQuery(
     {
       // The key names all that the counts depend on: a change of anything else makes them no other.
-      queryKey: ['counts', study, countKey(view, sentence)],
+      queryKey: ['counts', study, key],
       queryFn: ({ signal }) => (sentence ? count(sentence, signal) : null),
       enabled: sentence !== null && study !== undefined,
       placeholderData: keepPreviousData,
@@ -38,6 +42,11 @@ export function useCounts(view: StudyView | null, sentence: Sentence | null) {
     },
     fetched,
   );
-  const counted = sentence === null || error ? null : (data ?? null);
+  const isThere = sentence !== null && !error;
+  // What lines are called asks for no other counts: these are those of the sentence as it is now.
+  const counted = useMemo(() => {
+    if (!isThere || !data) return null;
+    return data.key === key ? { ...data, sentence } : data;
+  }, [isThere, data, key, sentence]);
   return { counted, problem: error ? problemText(error) : null, busy: isFetching };
 }

@@ -5,8 +5,7 @@ import { type Group, type Regroup } from './shape.js';
 export type Gesture =
   | { is: 'merge'; code: string; into: string }
   | { is: 'move'; code: string; before: string | null }
-  | { is: 'set-aside'; code: string }
-  | { is: 'rename'; code: string; label: string };
+  | { is: 'set-aside'; code: string };
 
 /** Groups under the numbers of their places: the first is 1. */
 export const numbered = (groups: readonly Group[]): Group[] =>
@@ -58,9 +57,14 @@ function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'set
     }
     case 'set-aside':
       return { groups: others, setAside: [...setAside, ...own.from] };
-    case 'rename':
-      return { groups: groups.map((group) => (group === own ? { ...own, label: gesture.label } : group)), setAside };
   }
+}
+
+/** Under which code the group of a code is after a gesture; undefined: it is gone. */
+function codeAfter(groups: readonly Group[], gesture: Gesture, code: string): string | undefined {
+  const to = gesture.is === 'merge' && gesture.code === code ? gesture.into : code;
+  const at = groups.findIndex((group) => group.code === to);
+  return at < 0 ? undefined : String(at + 1);
 }
 
 /**
@@ -70,11 +74,9 @@ function moved(recipe: Regroup, gesture: Gesture): Pick<Regroup, 'groups' | 'set
 export function gestured(recipe: Regroup, gesture: Gesture): Regroup {
   const next = moved(recipe, gesture);
   const { blank, unnamed } = recipe;
-  /** Under which code a group is now; undefined: it is gone. */
   const follow = (code: string) => {
-    const to = gesture.is === 'merge' && gesture.code === code ? gesture.into : code;
-    const at = next.groups.findIndex((group) => group.code === to);
-    return at < 0 ? undefined : { group: String(at + 1) };
+    const group = codeAfter(next.groups, gesture, code);
+    return group === undefined ? undefined : { group };
   };
   return {
     ...recipe,
@@ -83,4 +85,19 @@ export function gestured(recipe: Regroup, gesture: Gesture): Regroup {
     ...(blank && 'group' in blank ? { blank: follow(blank.group) } : {}),
     ...(typeof unnamed === 'object' ? { unnamed: follow(unnamed.group) } : {}),
   };
+}
+
+/**
+ * The new code of each group that a gesture leaves, by its old one; two that were merged have the same.
+ * @example
+ * const recipe = regroupOf(7, 'ordered', [{ code: 'a', label: 'A' }, { code: 'b', label: 'B' }]);
+ * [...codesAfter(recipe, { is: 'set-aside', code: 'a' })]; // [['b', '1']]
+ */
+export function codesAfter(recipe: Regroup, gesture: Gesture): Map<string, string> {
+  const { groups } = moved(recipe, gesture);
+  const pairs = recipe.groups.flatMap(({ code }) => {
+    const to = codeAfter(groups, gesture, code);
+    return to === undefined ? [] : [[code, to] as const];
+  });
+  return new Map(pairs);
 }

@@ -1,0 +1,20 @@
+import { describe, expect, it } from 'vitest';
+import { variablesAs } from './variables-as.js';
+
+const code = (text: string) => ({ code: text, label: `Label ${text}`, missing: null });
+const SITE = { id: 1, codes: [code('1'), code('2')] };
+const SEASON = { id: 2, codes: [code('1')] };
+
+describe('variables as one table calls them', () => {
+  it('have the labels that it gives, and their own elsewhere', () => {
+    const [site, season] = variablesAs([SITE, SEASON], [{ variable: 1, code: '2', label: 'Orchard' }]);
+    expect(site?.codes.map(({ label }) => label)).toEqual(['Label 1', 'Orchard']);
+    expect(season).toBe(SEASON);
+    expect(SITE.codes[1]?.label).toBe('Label 2');
+  });
+
+  it('are as they are where nothing, or a code that is not there, is called otherwise', () => {
+    expect(variablesAs([SITE], undefined)).toEqual([SITE]);
+    expect(variablesAs([SITE], [{ variable: 1, code: '9', label: 'Gone' }])).toEqual([SITE]);
+  });
+});

@@ -1,0 +1,61 @@
+import { useContext } from 'react';
+import type { StudyView } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { Button } from '../../kit/kit.js';
+import { HandlesContext } from './heading-edits.js';
+import { placeKey } from './heading-place.js';
+import type { Draft } from './url.js';
+import css from './table.module.css';
+
+interface Props {
+  view: StudyView;
+  draft: Draft;
+  change: (draft: Draft) => void;
+}
+
+/** What this table calls otherwise than the codebook, and its nets: there too where it cannot be counted with them. */
+export function NamesLine({ view, draft, change }: Props) {
+  const { edits, setOpen } = useContext(HandlesContext);
+  const { rows, renamed = [] } = draft;
+  const titled = rows.flatMap(({ variable, nets = [] }, item) =>
+    nets.map((net) => ({ net, item, title: titleOf(byId(view.variables, variable) ?? { name: '', label: '' }) })),
+  );
+  if (titled.length === 0 && renamed.length === 0) return null;
+  return (
+    <div className={css['standings']} role="group" aria-label="Of this table alone">
+      <span>Of this table alone:</span>
+      {titled.map(({ net, item, title }) => {
+        const place = placeKey({ side: 'rows', item });
+        const isOpenable = edits.has(place);
+        return (
+          <Button
+            key={`${item} ${net.label}`}
+            disabled={!isOpenable}
+            title={`Net of ${title}`}
+            onClick={() => setOpen({ place, of: 'net', label: net.label, codes: net.codes })}
+          >
+            net {net.label}
+          </Button>
+        );
+      })}
+      {titled.length > 0 && (
+        <Button
+          onClick={() => change({ ...draft, rows: rows.map((row) => ({ ...row, nets: undefined })) })}
+          title="Leaves the categories, and takes all nets out of this table"
+        >
+          without nets
+        </Button>
+      )}
+      {renamed.length > 0 && (
+        <>
+          <span>
+            {renamed.length === 1 ? 'one heading has' : `${renamed.length} headings have`} another name
+            {renamed.length <= 3 && ` (${renamed.map(({ label }) => label).join(', ')})`}
+          </span>
+          <Button onClick={() => change({ ...draft, renamed: undefined })}>names as in the codebook</Button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -5,6 +5,7 @@ import type { CodedColumn } from '../src/core/count/column.js';
 import { countPlan } from '../src/core/count/plan.js';
 import type { CountArray } from '../src/core/count/types.js';
 import { assessmentOfTable } from '../src/core/reading/read.js';
+import { sweepTable } from '../src/core/sweep/sweep-table.js';
 import { blockTables } from '../src/core/table/block-tables.js';
 import type { Sentence } from '../src/core/table/sentence.js';
 import { say, timed } from './timing.js';
@@ -66,6 +67,9 @@ export async function benchPlan(): Promise<void> {
   const wholeAlone = await timed(ROUNDS, () =>
     eachAlone((k, n) => statistics(alone(k, n), counted([rows[k]!], [nests[n]!]))),
   );
+  const swept = (asked: Sentence, counts: readonly CountArray[]) =>
+    blockTables(asked, counts, variables).forEach(({ table, block }) => sweepTable(table, block.nest, 0.95));
+  const sweep = await timed(ROUNDS, () => swept(sentence, counted(rows, nests)));
   const named = `${ROWS} variables by ${NESTS.length} groupings, ${RESPONDENTS.toLocaleString('en')} respondents`;
   say(
     `${named}: counts`,
@@ -77,6 +81,12 @@ export async function benchPlan(): Promise<void> {
     `${(whole / 1000).toFixed(2)} s (at most ${MOST_SECONDS}); one table at a time ` +
       `${(wholeAlone / 1000).toFixed(2)} s: ${(wholeAlone / whole).toFixed(2)} times`,
   );
+  say(
+    'the same as a sweep',
+    `${(sweep / 1000).toFixed(2)} s (at most ${MOST_SECONDS}); the tables with all statistics one at a time ` +
+      `${(wholeAlone / sweep).toFixed(2)} times`,
+  );
+  if (sweep > 1000 * MOST_SECONDS) throw new Error(`the sweep takes ${(sweep / 1000).toFixed(1)} s`);
   if (whole > 1000 * MOST_SECONDS) throw new Error(`the plan takes ${(whole / 1000).toFixed(1)} s`);
   if (counting > MOST_RATIO * countingAlone) throw new Error('a plan is slower than its tables one at a time');
 }

@@ -41,6 +41,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
   { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },
+  { name: 'sweep', path: `${DEMO}/sweep?by=site`, ready: '[aria-label=Sweep] a' },
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
   {
     name: 'working',
@@ -100,16 +101,6 @@ const SHOTS: readonly Shot[] = [
     before: async (driver) => {
       await (await named(driver, 'Show an example')).click();
       await (await named(driver, 'letters')).click();
-    },
-  },
-  {
-    name: 'paper-strata',
-    path: '/paper',
-    ready: 'main h1',
-    before: async (driver) => {
-      await (await find(driver, '#kind')).sendKeys('several such');
-      await (await named(driver, 'Start anew')).click();
-      await (await named(driver, 'Show an example')).click();
     },
   },
   { name: 'studies', path: '/studies', ready: 'main h1' },

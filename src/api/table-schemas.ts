@@ -10,7 +10,8 @@ import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
 const called = z
   .union([z.int().min(1), z.string().trim().min(1).max(1000)])
   .describe('A variable by its id, its name or its label.');
-const parts = partsShape<number | string>(called, 'Called');
+/** The parts of a sentence whose variables are called by id, name or label. */
+export const parts = partsShape<number | string>(called, 'Called');
 
 const how = {
   order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; it changes no statistic.'),

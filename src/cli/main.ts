@@ -11,6 +11,7 @@ import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
+import { saySweep, type SweepFlags } from './sweep.js';
 import { sayTable, type TableFlags } from './table.js';
 import { tokenOf } from './token.js';
 import { sayVerified } from './verify.js';
@@ -242,6 +243,20 @@ program
   .option('--figures <list>', 'with --csv: what stands beside counts, such as "row-percent,letters"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
+  );
+
+program
+  .command('sweep')
+  .description('many variables of a study by the same groups: n, lead test, adjusted p, strength, direction of each')
+  .argument('<study>', 'id of the study, or its name')
+  .argument('[asked]', 'a sentence such as "Satisfaction, Will renew by Site", or its parts as JSON')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .option('--by <variables...>', 'without a sentence: what all variables stand by')
+  .option('--adjust <way>', 'how p is adjusted over the list: holm, bonferroni or benjamini-hochberg')
+  .option('--sort <by>', 'what comes first: strength, gamma, p, n or list')
+  .option('--csv', 'the sweep as CSV')
+  .action((study: string, asked: string | undefined, flags: { store: string } & SweepFlags) =>
+    within(flags.store, (service) => saySweep(service, study, asked, flags)),
   );
 
 // Studies are for the user who runs this alone, and so is what is written of them.

@@ -1,15 +1,13 @@
 import { FiguresWordSchema, TableAskedSchema } from '../api/table-schemas.js';
-import { z } from 'zod';
 import { parseJson } from '../core/parse-json.js';
 import { parseWith } from '../core/parse-with.js';
 import { displayOf } from '../core/table/order.js';
+import { RecordShape } from './record-shape.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/table-csv.js';
 import { readyStudy } from '../service/open-study.js';
 import { answerTable, readAsked } from '../service/table-answer.js';
-
-const PartsShape = z.record(z.string(), z.unknown());
 
 export interface TableFlags {
   order?: string | undefined;
@@ -24,7 +22,7 @@ function askedIn(text: string, { order, sort, full }: TableFlags) {
   const flags = { order, sort, full };
   const said = Object.fromEntries(Object.entries(flags).filter(([, value]) => value !== undefined));
   if (!text.trimStart().startsWith('{')) return parseWith(TableAskedSchema, { sentence: text, ...said });
-  return parseWith(TableAskedSchema, { ...parseWith(PartsShape, parseJson(text)), ...said });
+  return parseWith(TableAskedSchema, { ...parseWith(RecordShape, parseJson(text)), ...said });
 }
 
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */

@@ -16,9 +16,9 @@ export function EditorShell({ side, foot, children }: { side?: ReactNode; foot?:
   );
 }
 
-/** Where the work is done. */
-export function Middle({ children }: { children: ReactNode }) {
-  return <div className={css['middle']}>{children}</div>;
+/** Where the work is done. @param wide nothing is said of it at its right */
+export function Middle({ wide = false, children }: { wide?: boolean; children: ReactNode }) {
+  return <div className={`${css['middle'] ?? ''} ${wide ? (css['wide'] ?? '') : ''}`}>{children}</div>;
 }
 
 /** What is said of the work, at its right. */

@@ -138,8 +138,8 @@ function isMuch(respondents: number, blocks: readonly VariableRow[][], weighted:
   return looks > MOST_LOOKS || cells > MOST_CELLS;
 }
 
-/** Counts what a sentence asks for, in the counting thread: a count array for each block, row items by nests. */
-export async function countSentence(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray[]> {
+/** What a thread needs to count a sentence, and whether it takes long. @throws Fault naming what cannot be counted */
+export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJob; isMuch: boolean } {
   const variables = allVariables(study.db);
   const find = finder(variables);
   const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
@@ -156,7 +156,7 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
   const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
   const { respondents } = studyRow(study.db);
   const blocks = variablesOfBlocks(sentence, find);
-  return service.run(isMuch(respondents, blocks, weight !== null) ? 'countMuch' : 'count', {
+  const job: CountJob = {
     file: study.file,
     respondents,
     rows,
@@ -170,5 +170,12 @@ export async function countSentence(service: Service, study: OpenStudy, sentence
       }),
     ),
     weight: weight && grouping(weight),
-  });
+  };
+  return { job, isMuch: isMuch(respondents, blocks, weight !== null) };
+}
+
+/** Counts what a sentence asks for, in the counting thread: a count array for each block, row items by nests. */
+export async function countSentence(service: Service, study: OpenStudy, sentence: Sentence): Promise<CountArray[]> {
+  const { job, isMuch: takesLong } = countJobOf(study, sentence);
+  return service.run(takesLong ? 'countMuch' : 'count', job);
 }

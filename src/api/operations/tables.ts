@@ -2,10 +2,12 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { answerTable } from '../../service/table-answer.js';
 import { countSentence } from '../../service/count-table.js';
 import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
+import { sweep, sweepAsCsv } from '../../service/sweep.js';
 import { tableAsCsv } from '../../service/table-csv.js';
 import { csvResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
+import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
 import { TableAskedSchema, TableCsvSchema, WholeAnswerSchema } from '../table-schemas.js';
 
 /** Tables: counted, read, as files, and saved in the binder. */
@@ -41,6 +43,26 @@ export const TABLES = [
     answer: 'text/csv',
     work: async ({ service, study, query: { sentence, ...shown } }) =>
       csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), `${study.id} table`),
+  }),
+  operation({
+    id: 'sweep',
+    method: 'post',
+    path: '/studies/{study}/sweep',
+    summary:
+      'Many variables by the same groups: n, lead test, p adjusted over the list, strength and direction of each',
+    body: SweepAskedSchema,
+    answer: SweepSchema,
+    work: ({ service, study, body }) => sweep(service, study, body),
+  }),
+  operation({
+    id: 'sweepAsCsv',
+    method: 'get',
+    path: '/studies/{study}/sweep.csv',
+    summary: 'A sweep as CSV',
+    query: SweepCsvSchema,
+    answer: 'text/csv',
+    work: async ({ service, study, query }) =>
+      csvResponse(await sweepAsCsv(service, study, query.asked), `${study.id} sweep`),
   }),
   operation({
     id: 'saveTable',

@@ -3,7 +3,7 @@ import { checkTable, type Crosstab, reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
 import { collapsing } from '../infer/collapsing.js';
 import { columnProportions } from '../infer/column-proportions.js';
-import { TABLE_MEASURES, TABLE_TESTS } from '../statistic/registry.js';
+import { type MeasureId, TABLE_MEASURES, TABLE_TESTS, type TestId } from '../statistic/registry.js';
 import { tableSubject } from '../statistic/table-subject.js';
 import { recordMeasure, recordTest } from './record.js';
 import type { TableRequest } from './requests.js';
@@ -73,11 +73,15 @@ function collapsingOf(request: TableRequest, table: Crosstab, dropped: Assessmen
   });
 }
 
+/** Tests and measures by their ids. */
+export type Statistics = readonly (TestId | MeasureId)[];
+
 /**
  * Every test and measure of one table of counts, rows by columns.
+ * @param only these alone, and neither columns two by two nor the collapsing check: for many tables at once
  * @throws Fault naming the cell, where something in the table is not a count
  */
-export function assessTable(request: TableRequest): Assessment {
+export function assessTable(request: TableRequest, only?: Statistics): Assessment {
   const options = { weights: request.weights, rowScores: request.rowScores, columnScores: request.columnScores };
   checkTable(request.counts, options);
   const confidence = request.confidence ?? 0.95;
@@ -100,17 +104,20 @@ export function assessTable(request: TableRequest): Assessment {
     ].join(' and ');
     result.cautions.push({ id: 'dropped', text: `Left out because nobody is in it: ${what}.` });
   }
+  const isAsked = ({ id }: { id: TestId | MeasureId }) => only?.includes(id) ?? true;
   const nothing = whyNothing(table);
   if (nothing !== null) {
-    result.absent = [...TABLE_TESTS, ...TABLE_MEASURES].map(({ id }) => ({ id, reason: nothing }));
+    result.absent = [...TABLE_TESTS, ...TABLE_MEASURES].filter(isAsked).map(({ id }) => ({ id, reason: nothing }));
     return result;
   }
   const subject = tableSubject({ ...request, confidence }, table);
-  for (const { id, compute } of TABLE_TESTS) recordTest(result, id, compute(subject));
-  for (const { id, compute } of TABLE_MEASURES) recordMeasure(result, id, compute(subject));
+  for (const { id, compute } of TABLE_TESTS.filter(isAsked)) recordTest(result, id, compute(subject));
+  for (const { id, compute } of TABLE_MEASURES.filter(isAsked)) recordMeasure(result, id, compute(subject));
   result.cells = cells(table, adjustment);
-  result.columnProportions = columnProportions(table, adjustment, confidence);
-  result.collapsing = collapsingOf(request, table, dropped, confidence);
+  if (!only) {
+    result.columnProportions = columnProportions(table, adjustment, confidence);
+    result.collapsing = collapsingOf(request, table, dropped, confidence);
+  }
   const expected = result.cells.expected.flat();
   result.base.smallestExpected = expected.reduce((x, y) => Math.min(x, y), Infinity);
   result.base.smallExpected = expected.filter((e) => e < SMALL_EXPECTED).length;

@@ -52,7 +52,7 @@ export interface NumberCounts {
 }
 
 /** Nets by the positions over the further axes, row-major, as cells are. */
-export type NetCounts = Pick<PlainCounts, 'respondents' | 'weights'>;
+type NetCounts = Pick<PlainCounts, 'respondents' | 'weights'>;
 
 /**
  * All that a table is made of: a dense array over one to three axes, row-major. Missing codes and blanks have positions

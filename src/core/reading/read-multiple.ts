@@ -1,10 +1,9 @@
 import { levelOf } from '../level.js';
 import { whole } from '../figures.js';
-import { type Assessment, emptyAssessment, type OptionResult } from '../assess/types.js';
+import type { Assessment } from '../assess/types.js';
 import { SMALL_EXPECTED } from '../assess/assess-table.js';
 import { assessMentions } from '../assess/assess-multiple.js';
 import { titleOf } from '../codebook/types.js';
-import { reduceTable } from '../crosstab.js';
 import type { MeasureResult } from '../measure/result.js';
 import { isUneven, share } from '../table/share.js';
 import type { Table } from '../table/table.js';
@@ -13,10 +12,11 @@ import { leftOutCheck, thinCheck, weightCheck } from './cross/trust.js';
 import { noteOf, detailOf } from './cross/strength.js';
 import { type ShownMeasure, shownMeasure, shownW } from './cross/shown-measure.js';
 import { measureOf } from '../statistic/registry.js';
-import { quote, type Tested } from './cross/context.js';
-import { marksOf, optionOf } from './marks.js';
+import { quote } from './cross/context.js';
+import { marksOf } from './marks.js';
 import type { ReadOptions } from './options.js';
 import { sizeVerdict } from './size-words.js';
+import { testedOption } from './tested-option.js';
 import { mentionsOfTable } from './mentions.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadCell, type ReadMeasure } from './types.js';
 import { and } from '../words.js';
@@ -48,27 +48,6 @@ function fewCheck(table: Table, { options }: Assessment, labels: readonly string
         'there: merge small groups, or read these options with care.',
     },
   ];
-}
-
-/** An option, mentioned or not by group, as the statistics beside a cross table look at it. */
-function testedOf(table: Table, row: number, { tests, measures }: OptionResult, confidence: number): Tested {
-  const { counts, weights } = optionOf(table, row);
-  const crosstab = reduceTable(counts, { weights }).table;
-  const { R, C, N } = crosstab;
-  const expected = R.flatMap((r) => C.map((c) => (r * c) / N));
-  const base = {
-    ...emptyAssessment({ N, rows: R.length, columns: C.length }).base,
-    smallestExpected: Math.min(...expected),
-    smallExpected: expected.filter((e) => e < SMALL_EXPECTED).length,
-  };
-  return {
-    result: { tests, measures, base },
-    crosstab,
-    confidence,
-    twoByTwo: R.length === 2 && C.length === 2,
-    rowsOrdered: false,
-    columnsOrdered: false,
-  };
 }
 
 /** The size of one option's difference by group: Cramer's V of mentioned or not. */
@@ -105,7 +84,7 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
   const tested = result.options.flatMap((option) => {
     const { i, label } = options[option.option]!;
     const test = option.tests['rao-scott'] ?? option.tests.pearson;
-    const of = testedOf(table, i, option, confidence);
+    const of = testedOption(table, i, option, confidence);
     return test ? [{ i, label, test, p: option.adjustedP, of }] : [];
   });
   const sorted = tested.sort((a, b) => a.p - b.p || (b.test.statistic ?? 0) - (a.test.statistic ?? 0));

@@ -68,7 +68,7 @@ export function assessmentOfTable(
 }
 
 /** Whether the same variable stands down and across. */
-const isByItself = ({ rows, columns }: Table) =>
+export const isByItself = ({ rows, columns }: Table) =>
   rows.variable.id === columns?.variable.id && columns.categories.every(({ path = [] }) => path.length <= 1);
 
 const byItself = ({ rows }: Table): Answer =>

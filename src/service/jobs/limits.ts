@@ -26,6 +26,8 @@ export const LANES = {
   preview: { home: 'process', most: 1, least: 1 },
   /** What a table says: statistics, reading, letters. */
   read: { home: 'thread', most: 1, least: 1 },
+  /** Many tables at once. */
+  sweep: { home: 'process', most: 2, least: 1 },
   /** Tests and measures of what is sent. */
   assess: { home: 'process', most: 2, least: 1 },
   /** Whole columns read for a study's health. */
@@ -71,6 +73,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   assessSent: { lane: 'assess', words: 'The statistics', seconds: 30, memory: Infinity },
   table: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
   tableCsv: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
+  sweep: { lane: 'sweep', words: 'The sweep', seconds: 120, memory: Infinity },
   outliers: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },

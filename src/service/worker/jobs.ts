@@ -1,6 +1,8 @@
+import { type SweepJob, sweepStudy } from './sweep-job.js';
 import { type TableCsvJob, tableCsv, type TableJob, tableText } from './table-job.js';
 import type { Tell } from '../jobs/helper.js';
 import type { CountArray } from '../../core/count/types.js';
+import type { SweptTable } from '../../core/sweep/types.js';
 import { forgetFile } from './column-cache.js';
 import { readCodebook } from '../../formats/codebooks/read-codebook.js';
 import type { ReadCodebook } from '../../formats/codebooks/sent.js';
@@ -63,6 +65,7 @@ export interface Jobs {
   assessSent: { takes: Uint8Array; gives: Uint8Array<ArrayBuffer> };
   table: { takes: TableJob; gives: Uint8Array<ArrayBuffer> };
   tableCsv: { takes: TableCsvJob; gives: string };
+  sweep: { takes: SweepJob; gives: SweptTable[] };
 }
 
 /** How jobs are done, by name. */
@@ -101,4 +104,5 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   verify,
   table: tableText,
   tableCsv,
+  sweep: sweepStudy,
 };

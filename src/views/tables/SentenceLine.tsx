@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { byId } from '../../core/by-id.js';
 import type { RosterVariable } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -40,8 +41,10 @@ interface Props {
   open: Open;
   setOpen: (open: Open) => void;
   change: (draft: Draft) => void;
-  /** Opens the sentence as a text. */
-  asText: () => void;
+  /** Opens the sentence as a text; absent: it cannot be one. */
+  asText?: () => void;
+  /** What goes down, where it is more than slots hold; no such sentence stands within a variable. */
+  lead?: ReactNode;
 }
 
 const isSame = (slot: Open, other: Open) => JSON.stringify(slot) === JSON.stringify(other);
@@ -123,7 +126,7 @@ const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 
 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
 export function SentenceLine(props: Props) {
-  const { draft, variables, open, setOpen, change, asText } = props;
+  const { draft, variables, open, setOpen, change, asText, lead } = props;
   const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
   const slot = (place: VariableSlot) => {
@@ -156,7 +159,7 @@ export function SentenceLine(props: Props) {
     setOpen({ slot: 'condition', at: conditionsOf(draft.only).length });
   };
   const places = placesOf(props);
-  const textButton = (
+  const textButton = asText && (
     <button
       type="button"
       className={css['open']}
@@ -166,7 +169,7 @@ export function SentenceLine(props: Props) {
       as text
     </button>
   );
-  if (draft.rows.length === 0)
+  if (draft.rows.length === 0 && lead === undefined)
     return (
       <h1 className={css['sentence']}>
         {slot(places.anotherRow)} {textButton}
@@ -176,12 +179,13 @@ export function SentenceLine(props: Props) {
   const filterable = variables.filter((variable) => variable.level !== 'text');
   return (
     <h1 className={css['sentence']}>
-      {rows.map((place, k) => (
-        <span key={k}>
-          <i>{between(k, rows.length)}</i>
-          {slot(place)}
-        </span>
-      ))}
+      {lead ??
+        rows.map((place, k) => (
+          <span key={k}>
+            <i>{between(k, rows.length)}</i>
+            {slot(place)}
+          </span>
+        ))}
       {nests.map((levels, k) => (
         <span key={k}>
           <i>{k === 0 ? ' by ' : between(k, nests.length)}</i>
@@ -213,8 +217,9 @@ export function SentenceLine(props: Props) {
           {slot(weight)}
         </>
       )}{' '}
-      {slot(places.anotherRow)} {slot(places.anotherNest)} {nests.length > 0 && slot(places.anotherLevel)}{' '}
-      {nests.length > 0 && within.variable === null && slot(within)}{' '}
+      {lead === undefined && slot(places.anotherRow)} {slot(places.anotherNest)}{' '}
+      {nests.length > 0 && slot(places.anotherLevel)}{' '}
+      {lead === undefined && nests.length > 0 && within.variable === null && slot(within)}{' '}
       <Slot
         name="Only where"
         text={draft.only.length === 0 ? '+ only where' : '+ and'}

@@ -24,7 +24,7 @@ export interface HeadingEdits {
 }
 
 /** What stands open over the table: the tools of a heading, or the editor of a net; null for its label: a new one. */
-export type Opened = { of: 'heading'; code: string } | { of: 'net'; label: string | null; codes: readonly string[] };
+type Opened = { of: 'heading'; code: string } | { of: 'net'; label: string | null; codes: readonly string[] };
 
 export interface Handles {
   /** By the key of their place; where it has none the headings are plain words. */

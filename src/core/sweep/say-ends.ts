@@ -1,0 +1,26 @@
+import type { Direction } from './types.js';
+
+/** The groups with the highest and the lowest figure; null where there are no two. */
+export function endsOf({ groups }: Direction) {
+  const known = groups.flatMap(({ label, value }) => (value === null ? [] : [{ label, value }]));
+  const sorted = [...known].sort((a, b) => b.value - a.value);
+  const [high, low] = [sorted[0], sorted.at(-1)];
+  return high && low && sorted.length > 1 ? { high, low } : null;
+}
+
+/** A figure of a direction as it is read: "78.5%", "52.1". */
+export function sayFigure({ unit, decimals }: Direction, value: number): string {
+  const places = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
+  return `${value.toLocaleString('en', places)}${unit === 'percent' ? '%' : ''}`;
+}
+
+/**
+ * Where a figure is highest and lowest.
+ * @example sayEnds(direction) // 'Yes: Weir End 78.5%, Quarry Side 32.2%'
+ */
+export function sayEnds(direction: Direction): string {
+  const ends = endsOf(direction);
+  if (!ends) return '';
+  const say = ({ label, value }: { label: string; value: number }) => `${label} ${sayFigure(direction, value)}`;
+  return `${direction.of}: ${say(ends.high)}, ${say(ends.low)}`;
+}

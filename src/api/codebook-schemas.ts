@@ -3,7 +3,8 @@ import { CODE_ORDERS } from '../core/codebook/code-order.js';
 import { CODEBOOK_FIELDS } from '../core/codebook/cell-text.js';
 import { ISSUE_KINDS } from '../core/codebook/health.js';
 import { MISSING_REASONS } from '../core/codebook/types.js';
-import { CodeSchema, ConditionSchema, VariableEditSchema } from './schemas.js';
+import { clauseShape } from '../core/table/sentence-shape.js';
+import { CodeSchema, VariableEditSchema } from './schemas.js';
 
 const id = z.int().min(1);
 const code = z.string().max(1000);
@@ -119,7 +120,7 @@ export const ReachSchema = z
 export const RespondentsWantedSchema = z
   .strictObject({
     variables: z.array(id).min(1).max(200),
-    only: z.array(ConditionSchema).max(20).default([]).describe('Conditions that all must hold.'),
+    only: z.array(clauseShape<number>(id, 'Kept')).max(40).default([]).describe('Clauses that all must hold.'),
     from: z.int().min(0).describe('The first of those inside the conditions, from 0.'),
     count: z.int().min(1).max(1000),
   })

@@ -2,17 +2,18 @@ import type { ConditionRule } from '../../core/count/rule-shape.js';
 import { hasOption } from '../../core/count/option-bits.js';
 import { type Column, lowBits, wordAt } from '../../core/count/column.js';
 import { hasAnswered } from '../../core/count/set-state.js';
-import { filter } from '../../core/count/filter.js';
+import { type ClauseOf, mapClause } from '../../core/count/clause.js';
+import { filter, type FilterCondition } from '../../core/count/filter.js';
 import { cellReader } from '../../store/cells.js';
 import { CHUNK } from '../../store/columns.js';
-import type { ColumnRef } from './count-job.js';
+import type { ConditionRef } from './count-job.js';
 import { cachedColumn, studyFileAt } from './column-cache.js';
 
 export interface RespondentsJob {
   file: string;
   respondents: number;
   columns: number[];
-  only: (ColumnRef & { rule: ConditionRule; missing: string[] })[];
+  only: ClauseOf<ConditionRef>[];
   /** The first of those inside the filter that is wanted, from 0, and how many. */
   from: number;
   count: number;
@@ -91,12 +92,14 @@ function asCodes(file: string, id: number, respondents: number, rule: ConditionR
 
 /** Respondents one by one, with what they gave. */
 export function respondentsInStudy({ file, respondents, columns, only, from, count }: RespondentsJob): RespondentRows {
-  const conditions = only.map(({ column, title, rule, missing }) => ({
-    column: asCodes(file, column, respondents, rule),
-    name: title,
-    rule,
-    missing,
-  }));
+  const conditions = only.map((clause) =>
+    mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule, missing }) => ({
+      column: asCodes(file, column, respondents, rule),
+      name: title,
+      rule,
+      missing,
+    })),
+  );
   const { total, places } = placesOf(filter(conditions, respondents).mask, respondents, from, count);
   const given = columns.map((id): ((k: number) => Given) => {
     const column = cachedColumn(file, id);

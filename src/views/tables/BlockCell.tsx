@@ -3,7 +3,9 @@ import type { Shown } from '../../api/types.js';
 import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { figureText } from './format.js';
+import type { CellAt } from './cells.js';
 import { INK_WORDS, inkOf } from './ink.js';
+import { useCell } from './use-cell.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
@@ -19,7 +21,7 @@ export function lineText({ figure, beside }: FigureLine, row: number, column: nu
   return other === '' ? own : `${own}${beside?.between ?? ''}${other}`;
 }
 
-interface Props {
+interface Props extends Pick<CellAt, 'item' | 'nest'> {
   block: BlockView;
   /** What it shows, from the top. */
   figures: readonly Figure[];
@@ -32,7 +34,8 @@ interface Props {
 }
 
 /** A cell of a cross table: its figures one under the other, letters under them all, hatched where it departs. */
-export function BlockCell({ block, figures, row, column, isTotal, shown, read }: Props) {
+export function BlockCell({ item, nest, block, figures, row, column, isTotal, shown, read }: Props) {
+  const cell = useCell({ item, nest, row, column }, read);
   const [main, ...others] = figureLines(figures);
   const above = String(byId(figures, 'letters')?.cells[row]?.[column] ?? '');
   const text = (line: FigureLine) => lineText(line, row, column, shown);
@@ -54,7 +57,7 @@ export function BlockCell({ block, figures, row, column, isTotal, shown, read }:
   );
   if (isTotal) {
     return (
-      <td className={css['all']} onClick={read}>
+      <td className={css['all']} {...cell}>
         {written}
       </td>
     );
@@ -62,7 +65,7 @@ export function BlockCell({ block, figures, row, column, isTotal, shown, read }:
   const [residual, p] = [valueAt(block, 'adjusted-residual', row, column), valueAt(block, 'adjusted-p', row, column)];
   const ink = shown.hatch && residual !== null && p !== null ? inkOf(residual, p) : null;
   return (
-    <td title={ink ? INK_WORDS[ink] : undefined} onClick={read}>
+    <td title={ink ? INK_WORDS[ink] : undefined} {...cell}>
       <span className={css['cell']}>
         <Hatch ink={ink}>{ink && <span className="sr-only">{INK_WORDS[ink]}</span>}</Hatch>
         <span>{written}</span>

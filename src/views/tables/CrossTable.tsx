@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Shown } from '../../api/types.js';
 import { capital } from '../../core/reading/words.js';
 import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
@@ -8,8 +9,10 @@ import { peekAt } from '../peek/Peek.js';
 import { BlockCell, lineText } from './BlockCell.js';
 import { figureLines } from './figure-lines.js';
 import { footText } from './format.js';
+import { type CellAt, cellKeys } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
 import { Heading } from './Heading.js';
+import { useCell } from './use-cell.js';
 import css from './table.module.css';
 
 /** Which block of a table is read beside it. */
@@ -114,6 +117,23 @@ interface LinesProps extends Props {
   at: number;
 }
 
+interface NumberCellProps {
+  at: CellAt;
+  isTotal: boolean;
+  read: (() => void) | undefined;
+  children: ReactNode;
+}
+
+/** A figure of a number in a group. */
+function NumberCell({ at, isTotal, read, children }: NumberCellProps) {
+  const cell = useCell(at, read);
+  return (
+    <td className={isTotal ? css['all'] : undefined} {...cell}>
+      {children}
+    </td>
+  );
+}
+
 /** A number described: a line for each of its figures. */
 function NumberLines({ view, shown, read, item, at }: LinesProps) {
   const blocks = view.blocks[at] ?? [];
@@ -125,13 +145,14 @@ function NumberLines({ view, shown, read, item, at }: LinesProps) {
       </th>
       {lines.map((own, nest) =>
         view.nests[nest]?.leaves.map(({ is, code }, column) => (
-          <td
+          <NumberCell
             key={`${nest} ${code}`}
-            className={is === 'total' ? css['all'] : undefined}
-            onClick={read && (() => read({ item: at, nest }))}
+            at={{ item: at, nest, row: 0, column }}
+            isTotal={is === 'total'}
+            read={read && (() => read({ item: at, nest }))}
           >
             {own[k] && <span className={k === 0 ? css['main'] : undefined}>{lineText(own[k], 0, column, shown)}</span>}
-          </td>
+          </NumberCell>
         )),
       )}
     </tr>
@@ -152,6 +173,8 @@ function Lines({ view, shown, read, item, at }: LinesProps) {
         view.nests[nest]?.leaves.map(({ is, code }, column) => (
           <BlockCell
             key={`${nest} ${code}`}
+            item={at}
+            nest={nest}
             block={block}
             figures={figures[nest] ?? []}
             row={row}
@@ -193,6 +216,7 @@ export function CrossTable({ view, shown, read }: Props) {
         tabIndex={0}
         role="region"
         aria-label={`Table: ${title}`}
+        onKeyDown={cellKeys}
       >
         <table className={css['table']}>
           <caption className="sr-only">{title}</caption>

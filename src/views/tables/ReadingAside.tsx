@@ -1,3 +1,4 @@
+import { useContext } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { Aside } from '../../kit/EditorShell.js';
@@ -5,6 +6,8 @@ import { Note } from '../../kit/Panel.js';
 import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { BlockChoice } from './BlockChoice.js';
+import { CellPane } from './CellPane.js';
+import { CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import type { Shows } from './use-table.js';
@@ -18,10 +21,12 @@ interface Props {
   shown: Shown;
   show: (shown: Shown) => void;
   read: (at: BlockAt) => void;
+  /** The stratum that was chosen, by its code. */
+  stratum: string | null;
 }
 
 /** The reading of the block that was chosen, with the choices that its answers depend on. */
-export function ReadingAside({ view, shows, across, asked, shown, show, read }: Props) {
+export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
   const { blocks, at, table, split, answers, exact, workedExamples } = shows;
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
@@ -37,6 +42,13 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read }: 
       change={(shares) => show({ ...shown, shares })}
     />
   );
+  const { at: cell, open } = useContext(CellsContext);
+  if (cell && open && asked)
+    return (
+      <Aside label="Reading">
+        <CellPane {...{ view, shows, shown, stratum }} at={cell} close={() => open(null)} />
+      </Aside>
+    );
   return (
     <Aside label="Reading">
       <BlockChoice blocks={blocks} at={at} across={across} choose={read} />

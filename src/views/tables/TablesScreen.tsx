@@ -14,6 +14,7 @@ import { useStar } from '../roster/use-star.js';
 import { guarded } from '../shell/guarded.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
+import { type CellAt, CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { sentenceOfDraft, soleOn } from './draft.js';
 import { HandlesContext } from './heading-edits.js';
@@ -63,6 +64,16 @@ function TablesPage({ study }: { study: string }) {
   const [read, setRead] = useState<BlockAt>({ item: 0, nest: 0 });
   const shows = useTable(view, countable ? sentence : null, shown, stratum, read, view?.study.settings.sizeWords);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
+  const [cell, setCell] = useState<{ of: string; at: CellAt } | null>(null);
+  const asks = JSON.stringify([draft.rows, draft.by, draft.only, draft.weight, stratum, shown.order, shown.sort]);
+  // A cell is one of this table; of tables side by side within a variable none is opened.
+  const cells = useMemo(
+    () => ({
+      at: cell?.of === asks && shows.view ? cell.at : null,
+      open: shows.view ? (at: CellAt | null) => setCell(at && { of: asks, at }) : null,
+    }),
+    [cell, asks, shows.view],
+  );
   const saving = useSaveTable(study, title, sentence, asking);
   const { blocks } = shows;
   const tableAt = useCallback(
@@ -131,56 +142,59 @@ function TablesPage({ study }: { study: string }) {
     <PeekScope study={study} view={view}>
       <NamesHere value={namesHere}>
         <HandlesContext value={handles}>
-          <EditorShell side={roster} foot={foot}>
-            <Pens />
-            <Middle>
-              {typing ? (
-                <SentenceText {...{ draft, variables, change }} close={() => setTyping(false)} />
-              ) : (
-                <SentenceLine {...{ draft, variables, open, setOpen, change }} asText={() => setTyping(true)} />
-              )}
-              {saving.trouble && <Problem {...saving.trouble} dismiss={() => saving.setTrouble(null)} />}
-              {sentence ? (
-                <TableMiddle
-                  {...{
-                    view,
-                    draft,
-                    sentence,
-                    title,
-                    shows,
-                    shown,
-                    show,
-                    change,
-                    saved,
-                    saving,
-                    swap,
-                    standing,
-                    stratum,
-                  }}
-                  pick={(code) => setPicked({ within: draft.within, code })}
-                  read={setRead}
-                />
-              ) : (
-                <TableStart
-                  variables={variables}
-                  tables={tables}
-                  change={change}
-                  open={() => setOpen({ slot: 'rows', at: 0 })}
-                  study={study}
-                />
-              )}
-            </Middle>
-            <ReadingAside
-              view={view}
-              shows={shows}
-              across={Math.max(1, draft.by.length)}
-              asked={sentence !== null}
-              shown={shown}
-              show={show}
-              read={setRead}
-            />
-            <Toast text={saving.toast} done={() => saving.setToast(null)} />
-          </EditorShell>
+          <CellsContext value={cells}>
+            <EditorShell side={roster} foot={foot}>
+              <Pens />
+              <Middle>
+                {typing ? (
+                  <SentenceText {...{ draft, variables, change }} close={() => setTyping(false)} />
+                ) : (
+                  <SentenceLine {...{ draft, variables, open, setOpen, change }} asText={() => setTyping(true)} />
+                )}
+                {saving.trouble && <Problem {...saving.trouble} dismiss={() => saving.setTrouble(null)} />}
+                {sentence ? (
+                  <TableMiddle
+                    {...{
+                      view,
+                      draft,
+                      sentence,
+                      title,
+                      shows,
+                      shown,
+                      show,
+                      change,
+                      saved,
+                      saving,
+                      swap,
+                      standing,
+                      stratum,
+                    }}
+                    pick={(code) => setPicked({ within: draft.within, code })}
+                    read={setRead}
+                  />
+                ) : (
+                  <TableStart
+                    variables={variables}
+                    tables={tables}
+                    change={change}
+                    open={() => setOpen({ slot: 'rows', at: 0 })}
+                    study={study}
+                  />
+                )}
+              </Middle>
+              <ReadingAside
+                view={view}
+                shows={shows}
+                across={Math.max(1, draft.by.length)}
+                asked={sentence !== null}
+                shown={shown}
+                show={show}
+                read={setRead}
+                stratum={stratum}
+              />
+              <Toast text={saving.toast} done={() => saving.setToast(null)} />
+            </EditorShell>
+          </CellsContext>
         </HandlesContext>
       </NamesHere>
     </PeekScope>

@@ -1,0 +1,17 @@
+import { useContext } from 'react';
+import { type CellAt, CellsContext, isSameCell } from './cells.js';
+
+/** What a cell carries that can be opened; nothing where none can. */
+export function useCell(at: CellAt, read: (() => void) | undefined) {
+  const { at: shown, open } = useContext(CellsContext);
+  const isOpen = isSameCell(shown, at);
+  if (!open) return { onClick: read };
+  return {
+    tabIndex: -1,
+    'data-cell': isOpen ? 'open' : '',
+    onClick: () => {
+      read?.();
+      open(isOpen ? null : at);
+    },
+  };
+}

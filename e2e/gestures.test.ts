@@ -163,7 +163,7 @@ describe('nets and names of one table', () => {
     await fill('[role=group][aria-label^="Heading "] input', 'The mill');
     await (await named(session.driver, 'Rename')).click();
     await says(session.driver, 'thead', 'The mill');
-    expect(await session.driver.getCurrentUrl()).toContain('renamed=');
+    expect(await session.driver.getCurrentUrl()).toContain('codes=');
     await says(session.driver, '[role=group][aria-label="Of this table alone"]', 'one heading has another name');
     await open('/workings');
     await says(session.driver, 'ul[aria-label=Workings]', 'Crops grown');

@@ -1,8 +1,10 @@
 import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
+import { STANDINGS } from '../core/count/set-state.js';
 import { CHOICES, readFigures } from '../core/table/figure-choice.js';
 import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { ROW_ORDERS } from '../core/table/order.js';
+import { BaseLimitsShape } from '../core/table/shown-shape.js';
 import { PERCENTS } from '../core/table/share.js';
 import { QUESTIONS } from '../core/reading/types.js';
 import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
@@ -38,7 +40,7 @@ export const TableAskedSchema = z
       mention: parts.mention,
       as: parts.as,
       nets: parts.nets,
-      renamed: parts.renamed,
+      codes: parts.codes,
       figures: parts.figures,
       ...how,
     }),
@@ -85,6 +87,7 @@ export const TableCsvSchema = z.strictObject({
   sort: z.string().optional().describe('The code of a column by whose shares the rows are sorted, the largest first.'),
   full: yesNo.default(false).describe('Rows and columns that nobody is in are left out.'),
   adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
+  bases: json.pipe(BaseLimitsShape).optional().describe('A BaseLimits as JSON.'),
 });
 
 const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });
@@ -152,6 +155,14 @@ const ReadingAnswerSchema = z
   })
   .openapi('ReadingAnswer');
 
+const back = z
+  .discriminatedUnion('is', [
+    z.object({ is: z.literal('clause'), at: z.int() }),
+    z.object({ is: z.literal('answer'), variable: z.int(), code: z.string() }),
+    z.object({ is: z.literal('counted'), standing: z.enum(STANDINGS) }),
+  ])
+  .describe('What brings them in: a clause less, a code that counts as an answer (`codes`), a standing (`counted`).');
+
 const TableAnswerSchema = z
   .object({
     title: z.string(),
@@ -172,7 +183,15 @@ const TableAnswerSchema = z
       .nullable(),
     mentions: z.object({ columns: numbers, total: z.number() }).nullable(),
     total: z.number().describe('Respondents in the study.'),
-    leftOut: z.array(z.object({ why: z.string(), variable: z.string(), reason: z.string(), respondents: z.number() })),
+    leftOut: z.array(
+      z.object({
+        why: z.string(),
+        variable: z.string(),
+        reason: z.string(),
+        respondents: z.number(),
+        back: back.optional(),
+      }),
+    ),
     figures: z
       .record(z.string(), z.array(z.array(z.number().nullable())))
       .describe('By id, row by row as the table stands; percentages from 0 to 100; null where a cell has none.'),

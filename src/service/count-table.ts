@@ -7,6 +7,7 @@ import { Fault } from '../core/fault.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { checkNets } from '../core/table/net.js';
 import { codesWithFound } from '../core/table/positions.js';
+import { variablesAs } from '../core/table/variables-as.js';
 import { blocksOf, type Condition, isDescribed, type RowItem, type Sentence } from '../core/table/sentence.js';
 import { columnCodes } from '../store/columns.js';
 import { studyRow } from '../store/study.js';
@@ -140,8 +141,11 @@ function isMuch(respondents: number, blocks: readonly VariableRow[][], weighted:
 
 /** What a thread needs to count a sentence, and whether it takes long. @throws Fault naming what cannot be counted */
 export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJob; isMuch: boolean } {
-  const variables = allVariables(study.db);
+  const listed = allVariables(study.db);
+  const variables = variablesAs(listed, sentence.codes);
   const find = finder(variables);
+  // A condition keeps whom the codebook says.
+  const findListed = finder(listed);
   const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
   const rows = sentence.rows.map((item, k) => {
     const variable = find(item.variable, 'rows');
@@ -152,7 +156,7 @@ export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJo
   const grouping = (variable: VariableRow) => ({ ...refer(variable), missing: missingOf(variable) });
   const nests = sentence.by.map((nest) => nest.map((id) => grouping(find(id, 'by'))));
   const within = withinOf(study, sentence, find);
-  checkConditions(sentence.only, variables, ({ id }) => codesOf(study, find(id, 'only')));
+  checkConditions(sentence.only, listed, ({ id }) => codesOf(study, findListed(id, 'only')));
   const weight = sentence.weight === null ? null : weightOf(sentence.weight, find);
   const { respondents } = studyRow(study.db);
   const blocks = variablesOfBlocks(sentence, find);
@@ -164,7 +168,7 @@ export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJo
     within: within && grouping(within),
     only: sentence.only.map((clause, k) =>
       mapClause<Condition, ConditionRef>(clause, (condition) => {
-        const variable = find(condition.variable, `only[${k}]`);
+        const variable = findListed(condition.variable, `only[${k}]`);
         const rule = 'codes' in condition ? { ...condition, codes: condition.codes.map(canonicalCode) } : condition;
         return { ...refer(variable), rule, missing: missingOf(variable) };
       }),

@@ -28,7 +28,7 @@ export function blockTables(
   listed: readonly Variable[],
   display: Display = {},
 ): BlockTables[] {
-  const variables = variablesAs(listed, sentence.renamed);
+  const variables = variablesAs(listed, sentence.codes);
   return blocksOf(sentence).map((block, k) => {
     const title = saySentence(sentenceOfBlock(block), listed);
     const counted = allCounts[k];

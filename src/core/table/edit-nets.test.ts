@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { followedItem, followedNames, withCodeInNet } from './edit-nets.js';
+import { followedItem, followedCodes, withCodeInNet } from './edit-nets.js';
 
 const ROOTS = { label: 'Roots', codes: ['1', '2'] };
 const FOOD = { label: 'Food', codes: ['1', '2', '3'] };
@@ -50,10 +50,10 @@ describe('where categories become others', () => {
 
   it('names go along, where it is still one category', () => {
     const named = (variable: number, code: string) => ({ variable, code, label: 'Called so' });
-    expect(followedNames([named(7, '5'), named(7, '2'), named(7, '4'), named(8, '2')], 7, 9, became)).toEqual([
+    expect(followedCodes([named(7, '5'), named(7, '2'), named(7, '4'), named(8, '2')], 7, 9, became)).toEqual([
       named(9, '3'),
       named(8, '2'),
     ]);
-    expect(followedNames(undefined, 7, 9, became)).toEqual([]);
+    expect(followedCodes(undefined, 7, 9, became)).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import type { Net } from './net.js';
-import type { Renamed, RowItem } from './sentence.js';
+import type { CodeHere, RowItem } from './sentence.js';
 
 const without = (net: Net, code: string): Net => ({ ...net, codes: net.codes.filter((own) => own !== code) });
 const holds = (outer: Net, inner: Net) => inner.codes.every((code) => outer.codes.includes(code));
@@ -44,17 +44,17 @@ export function followedItem({ nets, figures }: RowItem, variable: number, becam
   return { variable, ...(figures ? { figures } : {}), ...(apart.length > 0 ? { nets: apart } : {}) };
 }
 
-/** What categories are called once those of a variable became others, of another variable or of the same. */
-export function followedNames(
-  renamed: readonly Renamed[] | undefined,
+/** What codes are in a table once those of a variable became others, of another variable or of the same. */
+export function followedCodes(
+  codes: readonly CodeHere[] | undefined,
   from: number,
   variable: number,
   became: Became,
-): Renamed[] {
-  return (renamed ?? []).flatMap((own): Renamed[] => {
+): CodeHere[] {
+  return (codes ?? []).flatMap((own): CodeHere[] => {
     if (own.variable !== from) return [own];
     const code = became.get(own.code);
     const isAlone = code !== undefined && [...became.values()].filter((to) => to === code).length === 1;
-    return isAlone ? [{ ...own, variable, code }] : [];
+    return isAlone && own.label !== undefined ? [{ variable, code, label: own.label }] : [];
   });
 }

@@ -4,7 +4,7 @@ import type { CountAxis, Slot } from '../count/types.js';
 import { NUMBER } from '../count/number-column.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
 import { COUNTED } from './sentence.js';
-import { type Category, STANDING_WORDS, type TableAxis } from './table.js';
+import { type Back, type Category, STANDING_WORDS, type TableAxis } from './table.js';
 
 /** Where the categories of a variable, or of a nest of variables, stand on the counted axes, row-major. */
 export interface Positions {
@@ -14,7 +14,7 @@ export interface Positions {
   /** Positions that hold every respondent of the axis's base once. */
   base: number[];
   /** Positions outside the base, with the reason and the title of the variable. */
-  out: { positions: number[]; why: 'missing' | 'blank'; reason: string; variable: string }[];
+  out: { positions: number[]; why: 'missing' | 'blank'; reason: string; variable: string; back?: Back }[];
 }
 
 /** The codes of a variable with those that only the data has put behind, in the order of display. */
@@ -65,9 +65,10 @@ function standingsOn(axis: CountAxis, variable: Variable, counted: readonly Stan
     out: standings
       .filter(({ inside }) => !inside)
       .map(({ is, position }): Out => {
-        if (is === 'blank') return blankOut(axis, variable);
+        const back = { is: 'counted', standing: is } as const;
+        if (is === 'blank') return { ...blankOut(axis, variable), back };
         const reason = STANDING_WORDS[is].toLowerCase();
-        return { positions: [position], why: 'missing', reason, variable: titleOf(variable) };
+        return { positions: [position], why: 'missing', reason, variable: titleOf(variable), back };
       }),
   };
 }
@@ -116,11 +117,17 @@ function positionsOfCodes(axis: CountAxis, variable: Variable): Positions {
   // Numbers stand by value; a code list keeps the analyst's order.
   const ordered = variable.level === 'number' ? [...codes].sort((a, b) => compareCodes(a.code, b.code)) : codes;
   const answers = ordered.filter((code) => isAnswer(code));
+  // Only what the codebook lists can be said to be an answer.
+  const listed = new Set(variable.codes.map(({ code }) => code));
   const of = answers.map(({ code }) => where.get(code) ?? -1);
   const missing = ordered.flatMap((code): Out[] => {
     const position = where.get(code.code);
     if (isAnswer(code) || position === undefined) return [];
-    return [{ positions: [position], why: 'missing', reason: missingText(code), variable: titleOf(variable) }];
+    const reason = missingText(code);
+    const back = listed.has(code.code)
+      ? ({ is: 'answer', variable: variable.id, code: code.code } as const)
+      : undefined;
+    return [{ positions: [position], why: 'missing', reason, variable: titleOf(variable), ...(back ? { back } : {}) }];
   });
   return {
     axis: {

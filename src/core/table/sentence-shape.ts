@@ -9,7 +9,7 @@ import {
   type Mention,
   MENTIONS,
   type Nest,
-  type Renamed,
+  type CodeHere,
   type RowItem,
   type Sentence,
   variablesOf,
@@ -20,7 +20,7 @@ const MOST_NESTS = 20;
 const MOST_LEVELS = 4;
 const MOST_CONDITIONS = 20;
 const DEEPEST = 6;
-const MOST_RENAMED = 500;
+const MOST_CODES_HERE = 500;
 const LONGEST_LABEL = 500;
 
 /** A condition on a variable that is called by its id (`V` a number) or by its name too. */
@@ -39,8 +39,8 @@ interface Wanted {
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
 type ItemCalled<V> = V | ({ variable: V } & Wanted);
 
-/** A category with what it is called in this table. */
-type RenamedCalled<V> = Omit<Renamed, 'variable'> & { variable: V };
+/** A code with what it is in this table. */
+type CodeCalled<V> = Omit<CodeHere, 'variable'> & { variable: V };
 
 /**
  * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention`,
@@ -52,7 +52,7 @@ export interface PartsCalled<V> extends Wanted {
   within: V | null;
   only: readonly ClauseCalled<V>[];
   weight: V | null;
-  renamed?: readonly RenamedCalled<V>[] | undefined;
+  codes?: readonly CodeCalled<V>[] | undefined;
 }
 
 /** A sentence as it is sent and kept, its variables by id. */
@@ -107,22 +107,23 @@ const figures = FigureChoicesShape.optional().describe(
   'What the cells of a row item show, where that is another than the rest of the table shows.',
 );
 
-/** A category as it is called in one table. */
-const nameShape = <V>(variable: z.ZodType<V, V>) =>
+/** A code as it is in one table. */
+const codeHereShape = <V>(variable: z.ZodType<V, V>) =>
   z.strictObject({
     variable,
     code: z.string().max(1000),
-    label: z.string().trim().min(1).max(LONGEST_LABEL),
+    label: z.string().trim().min(1).max(LONGEST_LABEL).optional().describe('What it is called.'),
+    answer: z.literal(true).optional().describe('It counts as an answer, though the codebook says that it is none.'),
   });
 
-/** Categories that are called otherwise. */
-export const renamedShape = <V>(variable: z.ZodType<V, V>) =>
+/** Codes that are otherwise than in the codebook. */
+export const codesHereShape = <V>(variable: z.ZodType<V, V>) =>
   z
-    .array(nameShape(variable))
-    .max(MOST_RENAMED)
+    .array(codeHereShape(variable))
+    .max(MOST_CODES_HERE)
     .readonly()
     .optional()
-    .describe('What categories are called in this table alone, by the variable and their code.');
+    .describe('What codes are in this table alone: called otherwise, or answers.');
 
 /** A list of clauses of a bearable size. */
 function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
@@ -163,7 +164,7 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     within: variable.nullable().default(null).describe('A table for each category of this variable; needs a "by".'),
     only: onlyShape(variable, name),
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
-    renamed: renamedShape(variable),
+    codes: codesHereShape(variable),
     counted,
     mention,
     as,
@@ -196,7 +197,7 @@ const wanted = ({ counted: of, mention: mentioned, as: listed, nets: netted, fig
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, renamed, ...alone }: PartsCalled<V>,
+  { rows, by, within, only, weight, codes, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
@@ -221,18 +222,18 @@ export function sentenceOfParts<V extends number | string>(
     ),
     weight: weight === null ? null : find(weight, 'weight'),
   };
-  if (!renamed) return sentence;
-  // Names of what is not in the table would keep it from being taken out of the study.
+  if (!codes) return sentence;
+  // Codes of what is not in the table would keep it from being taken out of the study.
   const here = variablesOf(sentence);
-  const names = renamed.map((own, k) => ({ ...own, variable: find(own.variable, `renamed[${k}].variable`) }));
-  return { ...sentence, renamed: names.filter(({ variable }) => here.includes(variable)) };
+  const own = codes.map((code, k) => ({ ...code, variable: find(code.variable, `codes[${k}].variable`) }));
+  return { ...sentence, codes: own.filter(({ variable }) => here.includes(variable)) };
 }
 
 /** The sentence that was sent or kept. */
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
-export function bodyOfSentence({ rows, by, within, only, weight, renamed }: Sentence): SentenceBody {
+export function bodyOfSentence({ rows, by, within, only, weight, codes }: Sentence): SentenceBody {
   const [first, ...others] = rows;
   const items = rows.map((item) => {
     const { variable } = item;
@@ -247,7 +248,7 @@ export function bodyOfSentence({ rows, by, within, only, weight, renamed }: Sent
     within,
     only,
     weight,
-    ...(renamed && renamed.length > 0 ? { renamed } : {}),
+    ...(codes && codes.length > 0 ? { codes } : {}),
     ...(first && others.length === 0 ? wanted(first) : {}),
   };
 }

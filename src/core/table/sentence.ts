@@ -38,11 +38,14 @@ export interface RowItem {
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
 export type Nest = readonly number[];
 
-/** A category that is called otherwise in one table, which makes no new variable. */
-export interface Renamed {
+/** What a code is in one table where that is otherwise than in the codebook; it makes no new variable. */
+export interface CodeHere {
   variable: number;
   code: string;
-  label: string;
+  /** What it is called. */
+  label?: string | undefined;
+  /** It counts as an answer, though the codebook says that it is none. */
+  answer?: true | undefined;
 }
 
 /** What a whole table and each block of it have in common. */
@@ -53,8 +56,8 @@ interface Frame {
   only: readonly Clause[];
   /** A number that each respondent counts as. */
   weight: number | null;
-  /** Categories that are called otherwise here. */
-  renamed?: readonly Renamed[] | undefined;
+  /** Codes that are called otherwise here, or count as answers. */
+  codes?: readonly CodeHere[] | undefined;
 }
 
 /**
@@ -122,9 +125,7 @@ export function withVariables(sentence: Sentence, other: (id: number) => number)
     by: sentence.by.map((nest) => nest.map(other)),
     within: otherOrNone(sentence.within),
     weight: otherOrNone(sentence.weight),
-    ...(sentence.renamed
-      ? { renamed: sentence.renamed.map((own) => ({ ...own, variable: other(own.variable) })) }
-      : {}),
+    ...(sentence.codes ? { codes: sentence.codes.map((own) => ({ ...own, variable: other(own.variable) })) } : {}),
     only: sentence.only.map((clause) =>
       mapClause<Condition, Condition>(clause, (condition) => ({ ...condition, variable: other(condition.variable) })),
     ),

@@ -6,11 +6,13 @@ const sayShares = (shares: NonNullable<Shown['shares']>) =>
     .map(([code, share]) => `${code} = ${share}`)
     .join('; ');
 
+const LIMIT_WORDS: Record<string, string> = { small: 'marked', hide: 'not shown', compare: 'not compared' };
+
 /**
  * What of a table is shown, in words.
  * @example shownInWords({ figures: [{ figure: 'row-percent' }], hatch: false }) // 'figures: row-percent, no hatch'
  */
-export function shownInWords({ figures, shares, ...others }: Partial<Shown>): string {
+export function shownInWords({ figures, shares, bases, ...others }: Partial<Shown>): string {
   const say = (what: string, value: string | boolean) => {
     if (typeof value === 'boolean') return value ? what : `no ${what}`;
     return `${what}: ${value}`;
@@ -19,5 +21,8 @@ export function shownInWords({ figures, shares, ...others }: Partial<Shown>): st
     ...(figures ? [say('figures', sayFigures(figures))] : []),
     ...Object.entries(others).flatMap(([what, value]) => (value === undefined ? [] : say(what, value))),
     ...(shares ? [say('shares', sayShares(shares))] : []),
+    ...Object.entries(bases ?? {}).map(([limit, base]) =>
+      say(`bases ${LIMIT_WORDS[limit] ?? limit} under`, String(base)),
+    ),
   ].join(', ');
 }

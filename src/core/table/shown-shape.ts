@@ -3,6 +3,21 @@ import { ADJUSTMENTS } from '../infer/adjust.js';
 import { FigureChoicesShape } from './figure-choice.js';
 import { ROW_ORDERS } from './order.js';
 
+const limit = z.int().min(0).max(1_000_000);
+
+export const BaseLimitsShape = z
+  .strictObject({
+    small: limit.optional().describe('A base under this is marked as small; 30, where absent.'),
+    hide: limit.optional().describe('The figures of a column on a base under this are not shown; none, where absent.'),
+    compare: limit
+      .optional()
+      .describe('A column on a base under this is not compared with others, and p is adjusted without it.'),
+  })
+  .meta({ id: 'BaseLimits' });
+
+/** From how many respondents on a column counts. With a weight these are respondents of equal weight. */
+export type BaseLimits = z.infer<typeof BaseLimitsShape>;
+
 /** What of a table is shown, as it is sent and kept. */
 export const ShownShape = z
   .strictObject({
@@ -24,6 +39,7 @@ export const ShownShape = z
       .record(z.string(), z.number().min(0))
       .optional()
       .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
+    bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
     adjustment: z
       .enum(ADJUSTMENTS)
       .optional()

@@ -70,8 +70,9 @@ export function split(block: Block, counts: CountArray, variables: readonly Vari
       stratum,
     );
   const every = tabulate(block, counted(everyoneOn(axis)), variables);
-  const lost = out.map(({ positions: outside, why, reason }): LeftOut => ({
+  const lost = out.map(({ positions: outside, why, reason, back }): LeftOut => ({
     why,
+    ...(back?.is === 'answer' ? { back } : {}),
     variable: titleOf(variable),
     reason,
     respondents: tabulate(block, counted(outside), variables).base,

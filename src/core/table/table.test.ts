@@ -83,6 +83,9 @@ const asked = (rows: number, by: number | null = null, only: Sentence['only'] = 
   sentenceOf(rows, { by: by === null ? [] : [[by]], only });
 const ask = (...of: Parameters<typeof asked>): Block => blocksOf(asked(...of))[0]!;
 
+/** What brings in those who refused. */
+const REFUSED_COUNTS = { is: 'answer', variable: 2, code: '9' };
+
 describe('a cross table', () => {
   // Rows: blank, 1 No, 3 Yes, 9 refused. Columns: blank, Mill Row, Weir End.
   const array = counts(
@@ -120,7 +123,7 @@ describe('a cross table', () => {
 
   it('says who was left out and why, each respondent once', () => {
     expect(table.leftOut).toEqual([
-      { why: 'missing', variable: 'Satisfied', reason: 'Refused', respondents: 15 },
+      { why: 'missing', variable: 'Satisfied', reason: 'Refused', respondents: 15, back: REFUSED_COUNTS },
       { why: 'blank', variable: 'Satisfied', reason: 'blank', respondents: 6 },
       { why: 'blank', variable: 'Site', reason: 'blank', respondents: 4 },
     ]);
@@ -173,9 +176,15 @@ describe('a frequency table', () => {
     const array = counts([single('1', '3', '9')], [1, 20, 30, 4], { filtered: [{ outside: 40, unknown: 5 }] });
     const table = tabulate(ask(2, null, only), array, VARIABLES);
     expect(table.leftOut).toEqual([
-      { why: 'outside', variable: 'Site', reason: 'other than Weir End', respondents: 40 },
+      {
+        why: 'outside',
+        variable: 'Site',
+        reason: 'other than Weir End',
+        respondents: 40,
+        back: { is: 'clause', at: 0 },
+      },
       { why: 'unknown', variable: 'Site', reason: 'no answer', respondents: 5 },
-      { why: 'missing', variable: 'Satisfied', reason: 'Refused', respondents: 4 },
+      { why: 'missing', variable: 'Satisfied', reason: 'Refused', respondents: 4, back: REFUSED_COUNTS },
       { why: 'blank', variable: 'Satisfied', reason: 'blank', respondents: 1 },
     ]);
   });

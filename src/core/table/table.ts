@@ -37,6 +37,12 @@ export interface TableAxis {
   multiple: boolean;
 }
 
+/** How respondents who are left out come into a table: a clause less, a code that counts as an answer, a standing. */
+export type Back =
+  | { is: 'clause'; at: number }
+  | { is: 'answer'; variable: number; code: string }
+  | { is: 'counted'; standing: Standing };
+
 /** Respondents who are in the study but not in the table's base, by reason. */
 export interface LeftOut {
   why: 'outside' | 'unknown' | 'unweighted' | 'missing' | 'blank';
@@ -45,6 +51,8 @@ export interface LeftOut {
   /** "refused", "blank", "not 18 and over". */
   reason: string;
   respondents: number;
+  /** What brings them in; absent: nothing in this table does. */
+  back?: Back | undefined;
 }
 
 /**

@@ -157,7 +157,7 @@ function leftOutOf(block: Block, counts: CountArray, placed: Placed, variables: 
     const { of, reason } = sayOutside(clause, variables);
     const tally = counts.filtered[k] ?? { outside: 0, unknown: 0 };
     return [
-      { why: 'outside', variable: of, reason, respondents: tally.outside },
+      { why: 'outside', variable: of, reason, respondents: tally.outside, back: { is: 'clause', at: k } },
       { why: 'unknown', variable: of, reason: 'no answer', respondents: tally.unknown },
     ];
   });
@@ -171,7 +171,11 @@ function leftOutOf(block: Block, counts: CountArray, placed: Placed, variables: 
     ...byClause,
     ...(block.weight === null ? [] : [byWeight(block.weight)]),
     ...rows.out.map(({ positions: out, ...why }) => ({ ...why, respondents: add(out, everyColumn) })),
-    ...(columns?.out ?? []).map(({ positions: out, ...why }) => ({ ...why, respondents: add(rows.base, out) })),
+    ...(columns?.out ?? []).map(({ positions: out, back, ...why }) => ({
+      ...why,
+      ...(back?.is === 'answer' ? { back } : {}),
+      respondents: add(rows.base, out),
+    })),
   ];
   return told.filter(({ respondents }) => respondents > 0);
 }

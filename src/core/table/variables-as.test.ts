@@ -13,6 +13,14 @@ describe('variables as one table calls them', () => {
     expect(SITE.codes[1]?.label).toBe('Label 2');
   });
 
+  it('have codes that count as answers there, and nowhere else', () => {
+    const refused = { ...code('9'), missing: 'refused' as const };
+    const asked = { id: 3, codes: [code('1'), refused] };
+    const [counted] = variablesAs([asked], [{ variable: 3, code: '9', answer: true }]);
+    expect(counted?.codes[1]).toEqual({ ...refused, missing: null });
+    expect(asked.codes[1]?.missing).toBe('refused');
+  });
+
   it('are as they are where nothing, or a code that is not there, is called otherwise', () => {
     expect(variablesAs([SITE], undefined)).toEqual([SITE]);
     expect(variablesAs([SITE], [{ variable: 1, code: '9', label: 'Gone' }])).toEqual([SITE]);

@@ -1,22 +1,24 @@
 import type { Variable } from '../codebook/types.js';
-import type { Renamed } from './sentence.js';
+import type { CodeHere } from './sentence.js';
 
 /**
- * Variables with the labels that some of their categories have in one table.
+ * Variables as one table has them: some codes called otherwise, some that are no answer counting as one.
  * @example
  * const site = { id: 1, codes: [{ code: '1', label: 'Mill Row', missing: null }] };
  * variablesAs([site], [{ variable: 1, code: '1', label: 'The mill' }])[0].codes[0].label; // 'The mill'
  */
 export function variablesAs<T extends Pick<Variable, 'id' | 'codes'>>(
   variables: readonly T[],
-  renamed: readonly Renamed[] | undefined,
+  here: readonly CodeHere[] | undefined,
 ): readonly T[] {
-  if (!renamed || renamed.length === 0) return variables;
+  if (!here || here.length === 0) return variables;
   return variables.map((variable) => {
-    const own = renamed.filter((item) => item.variable === variable.id);
-    if (own.length === 0) return variable;
-    const labels = new Map(own.map(({ code, label }) => [code, label]));
-    const codes = variable.codes.map((code) => ({ ...code, label: labels.get(code.code) ?? code.label }));
+    const own = new Map(here.flatMap((code) => (code.variable === variable.id ? [[code.code, code]] : [])));
+    if (own.size === 0) return variable;
+    const codes = variable.codes.map((code) => {
+      const { label = code.label, answer = false } = own.get(code.code) ?? {};
+      return { ...code, label, missing: answer ? null : code.missing };
+    });
     return { ...variable, codes };
   });
 }

@@ -117,6 +117,7 @@ describe('a table of several blocks', () => {
       variable: 'Shares',
       reason: 'Refused',
       respondents: 3,
+      back: { is: 'answer', variable: 5, code: '3' },
     });
   });
   it('has a heading of as many levels as its deepest nest, each nest under its title', () => {

@@ -209,6 +209,7 @@ function figuresOfNets(table: Table, { nets, confidence }: Extras): Figure[] {
 /** All that is shown of a table; its lines and columns are those of the table, in its order, the total first. */
 export function blockView(title: string, table: Table, extras: Extras): BlockView {
   const bases = columnsOf(table).map((j) => (j === null ? table.base : (table.columnBases[j] ?? 0)));
+  const effective = columnsOf(table).map((j) => effectiveBase(table, j));
   return {
     title,
     figures: table.numbers
@@ -222,7 +223,8 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
     scale: scaleLines(table),
     base: table.base,
     bases,
-    small: bases.map((base) => base < SMALL_BASE),
+    effective,
+    small: effective.map((base) => base < SMALL_BASE),
     letters: [null, ...(extras.letters?.columns ?? bases.slice(1).map(() => null))],
     weightedBy: table.weighted?.by ?? null,
     total: table.total,

@@ -46,6 +46,7 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
     feet: block.feet.map((foot) => ({ ...foot, values: over(foot.values, null) })),
     scale: block.scale.map((line) => ({ ...line, values: over(line.values, null) })),
     bases: over(block.bases, null),
+    effective: over(block.effective, null),
     small: over(block.small, false),
     letters: over(block.letters, null),
   };

@@ -58,8 +58,12 @@ export interface BlockView {
   /** Respondents in the block; by column, the total first. */
   base: number;
   bases: (number | null)[];
+  /** The same; with a weight, respondents of equal weight who would tell as much (Kish). */
+  effective: (number | null)[];
   /** Columns whose base is small; a figure on it says little. */
   small: boolean[];
+  /** Columns whose figures are not shown, as too few stand behind them. */
+  hidden?: boolean[] | undefined;
   /** The letter of each column where columns are compared two by two. */
   letters: (string | null)[];
   /** What respondents count as, by its title; null where each counts as one. */

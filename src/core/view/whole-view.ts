@@ -1,14 +1,17 @@
 import type { Assessment } from '../assess/types.js';
 import type { Adjustment } from '../infer/adjust.js';
-import { lettersOf } from '../reading/letters.js';
 import { marksOf } from '../reading/marks.js';
 import type { BlockTables } from '../table/block-tables.js';
 import { netTable } from '../table/net-table.js';
 import type { RowItem } from '../table/sentence.js';
 import type { Table } from '../table/table.js';
 import type { Extras } from './block-view.js';
+import { lettersAmong } from './letters-among.js';
 import { tableView, type ViewedBlock } from './table-view.js';
 import type { TableView } from './types.js';
+
+/** Of letters, where nothing is said. */
+const CONFIDENCE = 0.95;
 
 /** The view of a sentence; within a variable also that of each of its categories. */
 export interface WholeView {
@@ -21,16 +24,18 @@ export interface WholeView {
  * @param assessment of the table
  * @param adjustment null where columns are not compared two by two
  * @param confidence of letters and limits; .95 where it is not said
+ * @param least a column on fewer respondents is compared with no other
  */
 export function extrasOf(
   table: Table,
   assessment: Assessment | null,
   adjustment: Adjustment | null = null,
   confidence?: number,
+  least = 0,
 ): Extras {
   const compared = (own: Table, of: Assessment | null) => ({
     marks: marksOf(own, of),
-    letters: adjustment && lettersOf(own, of, adjustment, confidence),
+    letters: adjustment && lettersAmong(own, of, { adjustment, confidence: confidence ?? CONFIDENCE, least }),
   });
   return {
     assessment,

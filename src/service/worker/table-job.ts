@@ -7,6 +7,7 @@ import { saySentence } from '../../core/table/say-sentence.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
 import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
 import { extrasOf, wholeView, withFigures } from '../../core/view/whole-view.js';
+import { leastCompared, withBases } from '../../core/view/with-bases.js';
 import { jsonBytes } from '../json-text.js';
 import { writeCsv } from '../../formats/csv-write.js';
 
@@ -23,18 +24,24 @@ export const tableText = ({ counted, options }: TableJob) => jsonBytes(wholeAnsw
 
 export interface TableCsvJob {
   counted: Counted;
-  asked: GridAsked & Display & Pick<Shown, 'adjustment'>;
+  asked: GridAsked & Display & Pick<Shown, 'adjustment' | 'bases'>;
 }
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */
 export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
-  const { adjustment, figures } = asked;
+  const { adjustment, figures, bases } = asked;
   const grid = { figures };
   const blocks = blockTables(sentence, counts, variables, displayOf(asked));
   const whole = wholeView(saySentence(sentence, variables), blocks, Math.max(1, sentence.by.length), (table) =>
-    extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment ?? 'holm'),
+    extrasOf(
+      table,
+      assessmentOfTable(table, CONFIDENCE, adjustment),
+      adjustment ?? 'holm',
+      CONFIDENCE,
+      leastCompared(bases),
+    ),
   );
-  const { view, strata } = withFigures(whole, sentence.rows);
+  const { view, strata } = withBases(withFigures(whole, sentence.rows), bases);
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([
     ...asGrid(view, grid),

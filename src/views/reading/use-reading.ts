@@ -47,15 +47,17 @@ type StratumShown = Stratum & Extras;
 type Work = (table: Table) => Extras;
 
 /** Statistics for the cells of tables: worked out once for each table, and kept while it is on screen. */
-export function useWork(adjustment: Adjustment = 'holm'): Work {
+export function useWork(adjustment: Adjustment = 'holm', least = 0): Work {
   return useMemo(() => {
     const cache = new WeakMap<Table, Extras>();
     return (table) => {
-      const extras = cache.get(table) ?? extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment);
+      const extras =
+        cache.get(table) ??
+        extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment, CONFIDENCE, least);
       cache.set(table, extras);
       return extras;
     };
-  }, [adjustment]);
+  }, [adjustment, least]);
 }
 
 /** All that is worked out of a table within a third variable. */

@@ -1,15 +1,29 @@
 import { byId } from '../../core/by-id.js';
 import { whole } from '../../core/figures.js';
+import type { Back } from '../../core/table/table.js';
 import type { BlockView, Foot } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
 import { INK_WORDS } from './ink.js';
 import { HatchSample, type Ink } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
+const BACK_WORDS: Record<Back['is'], string> = {
+  clause: 'Takes this condition out of the sentence',
+  answer: 'Counts it as an answer, in this table alone',
+  counted: 'Counts them in the base',
+};
+
 const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 
-/** Under a table: how many it stands on, and who was left out and why. */
-export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean }) {
+interface Props {
+  block: BlockView;
+  hatch: boolean;
+  /** Brings those who are left out in. */
+  bring?: ((back: Back) => void) | undefined;
+}
+
+/** Under a table: how many it stands on, and who was left out and why; a reason brings them in. */
+export function BaseLine({ block, hatch, bring }: Props) {
   const { leftOut, weightedBy } = block;
   const footOf = (id: Foot['id']) => byId(block.feet, id)?.values[0] ?? 0;
   const variables = [...new Set(leftOut.map(({ variable }) => variable))];
@@ -36,12 +50,23 @@ export function BaseLine({ block, hatch }: { block: BlockView; hatch: boolean })
                 by <NamedText>{variable}</NamedText>:{' '}
                 {leftOut
                   .filter((candidate) => candidate.variable === variable)
-                  .map(({ reason, respondents }, k) => (
+                  .map(({ reason, respondents, back }, k) => (
                     <span key={reason}>
                       {k > 0 && ', '}
-                      <span className={css['out']}>
-                        {whole(respondents)} {reason}
-                      </span>
+                      {bring && back ? (
+                        <button
+                          type="button"
+                          className={css['bringBack']}
+                          title={BACK_WORDS[back.is]}
+                          onClick={() => bring(back)}
+                        >
+                          {whole(respondents)} {reason}
+                        </button>
+                      ) : (
+                        <span className={css['out']}>
+                          {whole(respondents)} {reason}
+                        </span>
+                      )}
                     </span>
                   ))}
               </span>

@@ -83,6 +83,16 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
   );
 }
 
+/** Beside a base that is small. */
+function SmallMark({ hidden }: { hidden: boolean }) {
+  const words = hidden ? 'Too small a base: its figures are not shown' : 'A small base: figures on it say little';
+  return (
+    <span className={css['small']} title={words}>
+      !<span className="sr-only"> {words}: </span>
+    </span>
+  );
+}
+
 interface FootProps {
   blocks: readonly BlockView[];
   nests: readonly NestView[];
@@ -103,6 +113,7 @@ function FootLines({ blocks, nests, item, shown }: FootProps) {
           const values = footValues(block, id);
           return nests[k]?.leaves.map(({ is, code }, j) => (
             <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
+              {id === 'base' && block.small[j] === true && <SmallMark hidden={block.hidden?.[j] === true} />}
               {footText(foot, values[j] ?? null, shown)}
             </td>
           ));

@@ -3,6 +3,7 @@ import type { StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { Button } from '../../kit/kit.js';
+import { withAnswer } from './codes-here.js';
 import { HandlesContext } from './heading-edits.js';
 import { placeKey } from './heading-place.js';
 import type { Draft } from './url.js';
@@ -17,11 +18,13 @@ interface Props {
 /** What this table calls otherwise than the codebook, and its nets: there too where it cannot be counted with them. */
 export function NamesLine({ view, draft, change }: Props) {
   const { edits, setOpen } = useContext(HandlesContext);
-  const { rows, renamed = [] } = draft;
+  const { rows, codes = [] } = draft;
+  const renamed = codes.filter(({ label }) => label !== undefined);
+  const counted = codes.filter(({ answer }) => answer);
   const titled = rows.flatMap(({ variable, nets = [] }, item) =>
     nets.map((net) => ({ net, item, title: titleOf(byId(view.variables, variable) ?? { name: '', label: '' }) })),
   );
-  if (titled.length === 0 && renamed.length === 0) return null;
+  if (titled.length === 0 && codes.length === 0) return null;
   return (
     <div className={css['standings']} role="group" aria-label="Of this table alone">
       <span>Of this table alone:</span>
@@ -53,9 +56,23 @@ export function NamesLine({ view, draft, change }: Props) {
             {renamed.length === 1 ? 'one heading has' : `${renamed.length} headings have`} another name
             {renamed.length <= 3 && ` (${renamed.map(({ label }) => label).join(', ')})`}
           </span>
-          <Button onClick={() => change({ ...draft, renamed: undefined })}>names as in the codebook</Button>
+          <Button onClick={() => change({ ...draft, codes: counted.map((own) => ({ ...own, label: undefined })) })}>
+            names as in the codebook
+          </Button>
         </>
       )}
+      {counted.map(({ variable, code }) => {
+        const own = byId(view.variables, variable);
+        const label = own?.codes.find((listed) => listed.code === code)?.label ?? code;
+        return (
+          <span key={`${variable} ${code}`}>
+            {label} counts as an answer{' '}
+            <Button onClick={() => change(withAnswer(draft, variable, code, false))} title={own && titleOf(own)}>
+              leave it out
+            </Button>
+          </span>
+        );
+      })}
     </div>
   );
 }

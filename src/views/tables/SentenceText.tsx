@@ -21,7 +21,7 @@ function draftOf(text: string, { draft, variables }: Pick<Props, 'draft' | 'vari
     const sentence = parseSentence(text, variables);
     return {
       ...sentence,
-      renamed: draft.renamed,
+      codes: draft.codes,
       rows: sentence.rows.map((row) => {
         const { figures, nets } = draft.rows.find(({ variable }) => variable === row.variable) ?? {};
         return { ...row, ...(figures ? { figures } : {}), ...(nets ? { nets } : {}) };

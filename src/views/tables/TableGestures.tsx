@@ -1,5 +1,6 @@
 import { useContext } from 'react';
 import type { Shown } from '../../api/types.js';
+import { BaseLimits } from './BaseLimits.js';
 import { AsideStrip } from './Heading.js';
 import { HandlesContext } from './heading-edits.js';
 import css from './table.module.css';
@@ -69,7 +70,6 @@ function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setSho
 /** Under a table: how its rows stand, and what its headings can be taken in hand for. */
 export function TableGestures({ shown, setShown, ordered, columns, empty }: Props) {
   const { edits } = useContext(HandlesContext);
-  if (edits.size === 0 && !ordered && !empty) return null;
   return (
     <p className={css['gestures']}>
       {ordered && <OrderSelect shown={shown} setShown={setShown} columns={columns} />}
@@ -83,6 +83,7 @@ export function TableGestures({ shown, setShown, ordered, columns, empty }: Prop
           hide empty
         </label>
       )}
+      <BaseLimits shown={shown} setShown={setShown} />
       {edits.size > 0 && (
         <>
           <span>Drag headings to merge or move them; click one for more.</span>

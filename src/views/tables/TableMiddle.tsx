@@ -7,6 +7,7 @@ import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { FigureId, TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
+import { broughtBack } from './brought-back.js';
 import { soleOn } from './draft.js';
 import { csvAddress } from './csv-address.js';
 import type { BlockAt } from './CrossTable.js';
@@ -167,6 +168,7 @@ export function TableMiddle(props: Props) {
         title={title}
         within={split ? titleOf(split.within.variable) : ''}
         read={props.read}
+        bring={(back) => change(broughtBack({ ...draft, only: sentence.only }, shows.at.item, back))}
       />
       {isPlain && any && alone?.level === 'number' && <NumberPicture study={study} variable={alone} />}
     </>

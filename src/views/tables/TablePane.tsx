@@ -3,7 +3,7 @@ import type { Shown } from '../../api/types.js';
 import { stacked } from '../../charts/stacked.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { share, whyEmpty } from '../../core/table/share.js';
-import type { Table } from '../../core/table/table.js';
+import type { Back, Table } from '../../core/table/table.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { BlockView, TableView } from '../../core/view/types.js';
 import { Svg } from '../../kit/Svg.js';
@@ -99,10 +99,12 @@ interface Props {
   copied: (event: ClipboardEvent) => void;
   /** What can be done to it by hand, under it. */
   gestures: ReactNode;
+  /** Brings respondents who are left out of the block that is read into it. */
+  bring: (back: Back) => void;
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read, copied, gestures }: Props) {
+export function TablePane({ shows, shown, title, within, read, copied, gestures, bring }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
@@ -129,6 +131,7 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures 
       {main && (
         <BaseLine
           block={main}
+          bring={bring}
           hatch={viewsShown(shows).some((stratum) => stratum.blocks.flat().some((other) => isHatched(other, shown)))}
         />
       )}

@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { SHOWN } from './shown-query.js';
-import { withoutStrayNames } from './renamed.js';
+import { withoutStrayCodes } from './codes-here.js';
 import { type Draft, EMPTY } from './url.js';
 
 /** What the Tables screen asks for. */
@@ -42,7 +42,7 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
       const sameColumns = isSame(({ by }) => by);
       const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
       const shown = sameColumns || kept.sort === undefined ? kept : { ...kept, sort: undefined };
-      return { ...asked, draft: withoutStrayNames(action.draft), shown };
+      return { ...asked, draft: withoutStrayCodes(action.draft), shown };
     }
     case 'shown':
       return { ...asked, shown: action.shown };

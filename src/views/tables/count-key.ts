@@ -16,7 +16,7 @@ export function countKey(view: StudyView | null, sentence: Sentence | null): str
   });
   const counted = {
     ...sentence,
-    renamed: undefined,
+    codes: sentence.codes?.filter(({ answer }) => answer).map(({ variable, code }) => [variable, code]),
     rows: sentence.rows.map(({ nets, ...item }) => ({
       ...item,
       figures: undefined,

@@ -28,6 +28,7 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       figures,
       hatch: fc.boolean(),
       signs: fc.constant(true),
+      bases: fc.record({ small: fc.nat(999), hide: fc.nat(99) }),
       last: fc.constant(true),
       full: fc.constant(true),
       sort: fc.constantFrom('1', 'a b'),

@@ -7,6 +7,9 @@ import { PERCENTS } from '../../core/table/share.js';
 /** What a table shows where nothing is said. */
 export const SHOWN: Shown = { hatch: true };
 
+/** "small-50": from how many respondents on a column counts. */
+const LIMITS = ['small', 'hide', 'compare'] as const;
+
 const FLAGS = ['hatch', 'signs', 'last', 'full'] as const;
 
 /** What is shown otherwise than usual, for the address. */
@@ -33,6 +36,10 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.order === undefined || shown.order === 'list' ? [] : [`by-${shown.order}`]),
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
+    ...LIMITS.flatMap((limit) => {
+      const value = shown.bases?.[limit];
+      return value === undefined ? [] : [`${limit}-${value}`];
+    }),
   ].join(',');
   return { show, figures: shown.figures ? sayFigures(shown.figures) : '', sort: shown.sort ?? '' };
 }
@@ -68,5 +75,10 @@ export function readShown({ show, figures, sort }: ShownQuery): Shown {
   if (order) shown.order = order;
   if (adjustment) shown.adjustment = adjustment;
   if (words.has('predict-columns')) shown.predicted = 'columns';
+  const limits = LIMITS.flatMap((limit) => {
+    const [, digits] = [...words].map((word) => new RegExp(`^${limit}-(\\d{1,6})$`).exec(word)).find(Boolean) ?? [];
+    return digits === undefined ? [] : [[limit, Number(digits)] as const];
+  });
+  if (limits.length > 0) shown.bases = Object.fromEntries(limits);
   return shown;
 }

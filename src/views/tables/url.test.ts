@@ -48,10 +48,13 @@ describe('the sentence in the address', () => {
     const draft: Draft = {
       ...EMPTY,
       rows: [{ variable: 1, nets: [{ label: 'Both & more', codes: ['1', '2'], parts: 'over' }] }, { variable: 2 }],
-      renamed: [{ variable: 1, code: '1', label: 'The mill?' }],
+      codes: [
+        { variable: 1, code: '1', label: 'The mill?' },
+        { variable: 2, code: '98', answer: true },
+      ],
     };
     expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
-    const bad = '?rows=site&nets=[{"label":""}]&renamed=[{"variable":"gone","code":"1","label":"x"}]';
+    const bad = '?rows=site&nets=[{"label":""}]&codes=[{"variable":"gone","code":"1","label":"x"}]';
     expect(fromQuery(bad, BOTH).draft).toEqual({ ...EMPTY, rows: [{ variable: 1 }] });
   });
 

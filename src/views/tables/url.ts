@@ -13,7 +13,7 @@ import {
   type RowItem,
   type Sentence,
 } from '../../core/table/sentence.js';
-import { clauseShape, type ConditionCalled, renamedShape } from '../../core/table/sentence-shape.js';
+import { clauseShape, type ConditionCalled, codesHereShape } from '../../core/table/sentence-shape.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 /** A sentence under way: rows may not be chosen yet. */
@@ -64,9 +64,9 @@ export function toQuery(
     );
     query.set('only', JSON.stringify(called));
   }
-  if (draft.renamed) {
-    const called = draft.renamed.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
-    query.set('renamed', JSON.stringify(called));
+  if (draft.codes) {
+    const called = draft.codes.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
+    query.set('codes', JSON.stringify(called));
   }
   if (table !== null) query.set('table', String(table));
   const { show, figures, sort } = sayShown(shown);
@@ -109,16 +109,16 @@ function listIn(text: string | null): unknown[] {
 const onlyFrom = (text: string | null, idOf: FindId): Clause[] =>
   listIn(text).flatMap((clause) => clauseFrom(clause, idOf));
 
-const RenamedShape = renamedShape<string>(z.string());
+const CodesHereShape = codesHereShape<string>(z.string());
 
-/** What categories are called in this table; those of variables that are gone are left out. */
-function renamedFrom(text: string | null, idOf: FindId): Pick<Draft, 'renamed'> {
-  const parsed = RenamedShape.safeParse(listIn(text));
-  const renamed = (parsed.data ?? []).flatMap((own) => {
+/** What codes are in this table; those of variables that are gone are left out. */
+function codesFrom(text: string | null, idOf: FindId): Pick<Draft, 'codes'> {
+  const parsed = CodesHereShape.safeParse(listIn(text));
+  const codes = (parsed.data ?? []).flatMap((own) => {
     const variable = idOf(own.variable);
     return variable === null ? [] : [{ ...own, variable }];
   });
-  return renamed.length > 0 ? { renamed } : {};
+  return codes.length > 0 ? { codes } : {};
 }
 
 function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
@@ -168,7 +168,7 @@ export function fromQuery(
       within: idOf(query.get('within')),
       weight: idOf(query.get('weight')),
       only: onlyFrom(query.get('only'), idOf),
-      ...renamedFrom(query.get('renamed'), idOf),
+      ...codesFrom(query.get('codes'), idOf),
     },
     table: Number.isInteger(table) ? table : null,
     shown: readShown({

@@ -7,7 +7,7 @@ import type { KeptShape } from '../../core/kept-shape.js';
 import { codesAfter, type Gesture, gestured, regroupOf } from '../../core/recode/regroup/gestures.js';
 import type { Regroup } from '../../core/recode/regroup/shape.js';
 import { sourcesOf } from '../../core/recode/sources.js';
-import { followedItem, followedNames } from '../../core/table/edit-nets.js';
+import { followedItem, followedCodes } from '../../core/table/edit-nets.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import type { Table } from '../../core/table/table.js';
@@ -18,7 +18,7 @@ import { studyNow } from '../shell/use-study.js';
 import { canRegroup } from '../workings/kinds/regroup/suits.js';
 import type { Handles, Heading, HeadingEdits } from './heading-edits.js';
 import { headingsAt, type Place, placeKey, placesOf, variableAt, withVariableAt } from './heading-place.js';
-import { withRenamed } from './renamed.js';
+import { withRenamed } from './codes-here.js';
 import type { Draft } from './url.js';
 
 /** Variables that gestures made in this browser, each with the one that it took the place of in the sentence. */
@@ -178,8 +178,8 @@ function givenBack(draft: Draft, { variables }: StudyView, made: MadeHere): Draf
 function followed(draft: Draft, place: Place, variable: number, became: ReadonlyMap<string, string>): Draft {
   const from = variableAt(draft, place);
   const row = place.side === 'rows' ? draft.rows[place.item] : undefined;
-  const names = draft.renamed && from !== null ? followedNames(draft.renamed, from, variable, became) : undefined;
-  const next = { ...withVariableAt(draft, place, variable), ...(names ? { renamed: names } : {}) };
+  const codes = draft.codes && from !== null ? followedCodes(draft.codes, from, variable, became) : undefined;
+  const next = { ...withVariableAt(draft, place, variable), ...(codes ? { codes } : {}) };
   if (!row || place.side !== 'rows') return next;
   return { ...next, rows: next.rows.map((own, k) => (k === place.item ? followedItem(row, variable, became) : own)) };
 }

@@ -9,6 +9,7 @@ import type { Table } from '../../core/table/table.js';
 import type { TableView } from '../../core/view/types.js';
 import { choicesOf, percentOf } from '../../core/view/figures-shown.js';
 import { type WholeView, wholeView, withFigures } from '../../core/view/whole-view.js';
+import { leastCompared, withBases } from '../../core/view/with-bases.js';
 import {
   CONFIDENCE,
   type Reading,
@@ -73,7 +74,7 @@ export function useTable(
   wanted: BlockAt,
   sizes?: SizeWords,
 ): Shows {
-  const { adjustment, order, last, sort, full, predicted, shares } = shown;
+  const { adjustment, order, last, sort, full, predicted, shares, bases } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
@@ -82,13 +83,13 @@ export function useTable(
     return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last, sort, full }) : NO_BLOCKS;
   }, [counted, view, order, last, sort, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
-  const work = useWork(adjustment);
+  const work = useWork(adjustment, leastCompared(bases));
   const rows = sentence?.rows ?? NO_ROWS;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const title = saySentence(counted.sentence, view?.variables ?? []);
-    return withFigures(wholeView(title, blocks, across, work), rows);
-  }, [counted, view, blocks, across, work, rows]);
+    return withBases(withFigures(wholeView(title, blocks, across, work), rows), bases);
+  }, [counted, view, blocks, across, work, rows, bases]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;

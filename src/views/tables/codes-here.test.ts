@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { withAnswer, withoutStrayCodes, withRenamed } from './codes-here.js';
+import { EMPTY } from './url.js';
+
+const SITE = { id: 1, codes: [{ code: '1', label: 'Mill Row', missing: null }] };
+const draft = { ...EMPTY, rows: [{ variable: 1 }] };
+
+describe('a heading that is called otherwise in one table', () => {
+  it('has its last name, and under its own again none', () => {
+    const once = withRenamed(draft, SITE, '1', 'The mill');
+    expect(once.codes).toEqual([{ variable: 1, code: '1', label: 'The mill' }]);
+    const twice = withRenamed(once, SITE, '1', 'Mill');
+    expect(twice.codes?.map(({ label }) => label)).toEqual(['Mill']);
+    expect(withRenamed(twice, SITE, '1', 'Mill Row').codes).toBeUndefined();
+  });
+
+  it('loses its name with its variable', () => {
+    const named = withRenamed(draft, SITE, '1', 'Mill');
+    expect(withoutStrayCodes(named)).toEqual(named);
+    expect(withoutStrayCodes({ ...named, rows: [{ variable: 2 }] }).codes).toBeUndefined();
+    expect(withoutStrayCodes(draft)).toBe(draft);
+  });
+});
+
+describe('a code that counts as an answer in one table', () => {
+  it('keeps its name there, and is as in the codebook again', () => {
+    const counted = withRenamed(withAnswer(draft, 1, '1', true), SITE, '1', 'Mill');
+    expect(counted.codes).toEqual([{ variable: 1, code: '1', label: 'Mill', answer: true }]);
+    expect(withAnswer(counted, 1, '1', false).codes).toEqual([{ variable: 1, code: '1', label: 'Mill' }]);
+    expect(withAnswer(withAnswer(draft, 1, '1', true), 1, '1', false).codes).toBeUndefined();
+  });
+});

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ADJUSTMENTS } from '../infer/adjust.js';
 import { FigureChoicesShape } from './figure-choice.js';
 import { ROW_ORDERS } from './order.js';
+import { PICTURES } from './picture-kinds.js';
 
 const limit = z.int().min(0).max(1_000_000);
 
@@ -40,6 +41,8 @@ export const ShownShape = z
       .optional()
       .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
     bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
+    picture: z.enum(PICTURES).optional().describe('The picture under the table; the usual one, where absent.'),
+    plain: z.boolean().optional().describe('The picture has no figures written in it.'),
     adjustment: z
       .enum(ADJUSTMENTS)
       .optional()

@@ -116,7 +116,8 @@ export function TableMiddle(props: Props) {
   const { table, split, problem } = shows;
   const any = table ?? split?.all ?? null;
   const study = view.study.id;
-  const copying = useCopyTable(viewsShown(shows), shown, { toast: saving.setToast, fail: saving.setTrouble });
+  const told = { toast: saving.setToast, fail: saving.setTrouble };
+  const copying = useCopyTable(viewsShown(shows), shown, told);
   const views = viewsShown(shows);
   const items = itemScopes(draft, change, shown, views);
   const has = (id: FigureId) => views.some(({ blocks }) => blocks.flat().some(({ figures }) => byId(figures, id)));
@@ -168,6 +169,8 @@ export function TableMiddle(props: Props) {
         title={title}
         within={split ? titleOf(split.within.variable) : ''}
         read={props.read}
+        show={show}
+        told={told}
         bring={(back) => change(broughtBack({ ...draft, only: sentence.only }, shows.at.item, back))}
       />
       {isPlain && any && alone?.level === 'number' && <NumberPicture study={study} variable={alone} />}

@@ -1,24 +1,20 @@
 import type { ClipboardEvent, ReactNode } from 'react';
 import type { Shown } from '../../api/types.js';
-import { stacked } from '../../charts/stacked.js';
-import { titleOf } from '../../core/codebook/types.js';
-import { share, whyEmpty } from '../../core/table/share.js';
-import type { Back, Table } from '../../core/table/table.js';
+import { whyEmpty } from '../../core/table/share.js';
+import type { Back } from '../../core/table/table.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { BlockView, TableView } from '../../core/view/types.js';
-import { Svg } from '../../kit/Svg.js';
 import { NamedText } from '../peek/NamedText.js';
 import { BaseLine } from './BaseLine.js';
 import { CoMentionTable } from './CoMentionTable.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberTable } from './NumberTable.js';
+import { Picture } from './Picture.js';
+import type { Told } from './put-copied.js';
 import { StratumTable } from './StratumTable.js';
 import { type Shows, viewsShown } from './use-table.js';
 import css from './table.module.css';
-
-/** A chart of more answers than these is no picture. */
-const MOST_CHARTED = 12;
 
 function Nothing({ why }: { why: string }) {
   return (
@@ -26,29 +22,6 @@ function Nothing({ why }: { why: string }) {
       <h2>Nothing to show.</h2>
       <p>{why}</p>
     </div>
-  );
-}
-
-/** The shares of each column as a bar, where each respondent is in one row and one column. */
-function StackedChart({ table, title }: { table: Table; title: string }) {
-  const { rows, columns } = table;
-  if (!columns || rows.multiple || columns.multiple || table.numbers) return null;
-  if (rows.categories.length > MOST_CHARTED) return null;
-  return (
-    <figure className={css['chart']}>
-      <h2>
-        <NamedText>{titleOf(rows.variable)}</NamedText>, stacked to 100%
-      </h2>
-      <Svg
-        markup={stacked({
-          title: `Chart: ${title}`,
-          width: 690,
-          groups: columns.categories.map(({ label }) => label),
-          answers: rows.categories.map(({ label }) => label),
-          shares: table.cells.map((row, i) => row.map((_, j) => share(table, 'column', i, j))),
-        })}
-      />
-    </figure>
   );
 }
 
@@ -101,10 +74,13 @@ interface Props {
   gestures: ReactNode;
   /** Brings respondents who are left out of the block that is read into it. */
   bring: (back: Back) => void;
+  show: (shown: Shown) => void;
+  /** What is told of a copy. */
+  told: Told;
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read, copied, gestures, bring }: Props) {
+export function TablePane({ shows, shown, title, within, read, copied, gestures, bring, show, told }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
@@ -137,7 +113,16 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
       )}
       {empty === null && gestures}
       {table && empty === null && !table.columns && <CoMentionTable table={table} />}
-      {table && empty === null && <StackedChart table={table} title={blocks.length > 1 ? block.title : title} />}
+      {table && main && empty === null && (
+        <Picture
+          table={table}
+          block={main}
+          title={blocks.length > 1 ? block.title : title}
+          shown={shown}
+          show={show}
+          told={told}
+        />
+      )}
     </div>
   );
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { CHOICES, type FigureChoice } from '../../core/table/figure-choice.js';
+import { PICTURES } from '../../core/table/picture-kinds.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 const figures = fc
@@ -28,6 +29,8 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       figures,
       hatch: fc.boolean(),
       signs: fc.constant(true),
+      plain: fc.constant(true),
+      picture: fc.constantFrom(...PICTURES),
       bases: fc.record({ small: fc.nat(999), hide: fc.nat(99) }),
       last: fc.constant(true),
       full: fc.constant(true),

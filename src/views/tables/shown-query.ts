@@ -2,6 +2,7 @@ import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { type FigureChoice, readFigures, sayFigures } from '../../core/table/figure-choice.js';
 import { ROW_ORDERS } from '../../core/table/order.js';
+import { PICTURES } from '../../core/table/picture-kinds.js';
 import { PERCENTS } from '../../core/table/share.js';
 
 /** What a table shows where nothing is said. */
@@ -10,7 +11,7 @@ export const SHOWN: Shown = { hatch: true };
 /** "small-50": from how many respondents on a column counts. */
 const LIMITS = ['small', 'hide', 'compare'] as const;
 
-const FLAGS = ['hatch', 'signs', 'last', 'full'] as const;
+const FLAGS = ['hatch', 'signs', 'last', 'full', 'plain'] as const;
 
 /** What is shown otherwise than usual, for the address. */
 interface ShownQuery {
@@ -36,6 +37,7 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.order === undefined || shown.order === 'list' ? [] : [`by-${shown.order}`]),
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
+    ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
     ...LIMITS.flatMap((limit) => {
       const value = shown.bases?.[limit];
       return value === undefined ? [] : [`${limit}-${value}`];
@@ -75,6 +77,8 @@ export function readShown({ show, figures, sort }: ShownQuery): Shown {
   if (order) shown.order = order;
   if (adjustment) shown.adjustment = adjustment;
   if (words.has('predict-columns')) shown.predicted = 'columns';
+  const picture = among(PICTURES, 'picture-');
+  if (picture) shown.picture = picture;
   const limits = LIMITS.flatMap((limit) => {
     const [, digits] = [...words].map((word) => new RegExp(`^${limit}-(\\d{1,6})$`).exec(word)).find(Boolean) ?? [];
     return digits === undefined ? [] : [[limit, Number(digits)] as const];

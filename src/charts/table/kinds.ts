@@ -1,0 +1,36 @@
+import { stacked } from '../stacked.js';
+import { bars } from './bars.js';
+import { boxPlots, means } from './boxes.js';
+import { diverging } from './diverging.js';
+import { dots } from './dots.js';
+import { mosaic } from './mosaic.js';
+import { slopes } from './slopes.js';
+import type { PictureKind } from '../../core/table/picture-kinds.js';
+import type { BoxSpec, PictureSpec } from './spec.js';
+
+/** What a table is drawn from: shares of its answers, or a number by its groups. */
+export type Drawable = { of: 'shares'; spec: PictureSpec } | { of: 'numbers'; spec: BoxSpec };
+
+const OF_SHARES: Partial<Record<PictureKind, (spec: PictureSpec) => string>> = {
+  bars,
+  stacked: ({ title, groups, answers, points, width }) =>
+    stacked({
+      title,
+      width,
+      answers,
+      groups: groups.map(({ label }) => label),
+      shares: points.map((line) => line.map((point) => point?.value ?? null)),
+    }),
+  diverging,
+  mosaic,
+  dots,
+  slopes,
+};
+
+const OF_NUMBERS: Partial<Record<PictureKind, (spec: BoxSpec) => string>> = { boxes: boxPlots, means };
+
+/** A picture of a kind; empty where the table cannot be drawn so. */
+export function draw(kind: PictureKind, drawable: Drawable): string {
+  if (drawable.of === 'numbers') return OF_NUMBERS[kind]?.(drawable.spec) ?? '';
+  return OF_SHARES[kind]?.(drawable.spec) ?? '';
+}

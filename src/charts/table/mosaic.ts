@@ -1,0 +1,69 @@
+import { element, label } from '../svg.js';
+import { nameAt, NAMES, percentText, picture, shorten } from './frame.js';
+import type { PictureSpec } from './spec.js';
+
+const HEIGHT = 300;
+const GAP = 3;
+const LEAST_FOR_TEXT = 17;
+
+const INKS = { more: ['rise-2', 'var(--pen-first)'], fewer: ['fall-2', 'var(--pen-last)'] } as const;
+
+/**
+ * The whole table as an area: a column as wide as its base, its answers as high as their shares; hatched where more
+ * (rising) or fewer (falling) are in a cell than independence gives.
+ */
+export function mosaic({ title, groups, answers, points, departures, width, values }: PictureSpec): string {
+  const all = groups.reduce((sum, { base }) => sum + base, 0);
+  const room = width - NAMES - GAP * (groups.length - 1);
+  let left = NAMES;
+  const columns = groups.map(({ label: group, base }, j) => {
+    const wide = all > 0 ? (room * base) / all : 0;
+    const x = left;
+    left += wide + GAP;
+    let top = 2;
+    const cells = answers.map((answer, i) => {
+      const share = points[i]?.[j]?.value ?? 0;
+      const tall = share * (HEIGHT - GAP * (answers.length - 1));
+      const y = top;
+      top += tall + GAP;
+      const ink = departures[i]?.[j];
+      const [pen, stroke] = ink ? INKS[ink] : [null, 'var(--rule-strong)'];
+      const body = element(
+        'rect',
+        { x, y, width: Math.max(0, wide), height: Math.max(0, tall), fill: pen ? `url(#pen-${pen})` : 'none', stroke },
+        element('title', {}, label(`${group}, ${answer}: ${percentText(share)}`)),
+      );
+      if (!values || tall < LEAST_FOR_TEXT || wide < 30) return body;
+      const ground = element('rect', {
+        x: x + wide / 2 - 16,
+        y: y + tall / 2 - 8,
+        width: 32,
+        height: 16,
+        rx: 2,
+        fill: 'var(--page)',
+      });
+      const text = element(
+        'text',
+        { x: x + wide / 2, y: y + tall / 2 + 4.5, 'text-anchor': 'middle', class: 'value' },
+        label(percentText(share)),
+      );
+      return body + ground + text;
+    });
+    const name = element(
+      'text',
+      { x: x + wide / 2, y: HEIGHT + 20, 'text-anchor': 'middle', class: 'name' },
+      label(shorten(group, Math.max(3, Math.floor(wide / 7.2)))),
+      element('title', {}, label(group)),
+    );
+    return cells.join('') + name;
+  });
+  // Answers are named beside the first column.
+  let top = 2;
+  const names = answers.map((answer, i) => {
+    const tall = (points[i]?.[0]?.value ?? 0) * (HEIGHT - GAP * (answers.length - 1));
+    const y = top + tall / 2;
+    top += tall + GAP;
+    return tall < 10 ? '' : nameAt(y, answer);
+  });
+  return picture(title, width, HEIGHT + 30, [...names, ...columns]);
+}

@@ -1,0 +1,31 @@
+import type { Table } from './table.js';
+
+/** The pictures of a table. */
+export const PICTURES = ['stacked', 'bars', 'diverging', 'mosaic', 'dots', 'slopes', 'boxes', 'means'] as const;
+export type PictureKind = (typeof PICTURES)[number];
+
+/** More answers, or groups, than these are no picture. */
+const MOST = 16;
+/** From so many answers on a scale has two ends. */
+const LEAST_FOR_ENDS = 3;
+
+/**
+ * The pictures that suit a table, the usual one first: bars that add up where each respondent is in one row, bars that
+ * part in the middle for a scale, lines between two groups. None of a table of too many answers.
+ */
+export function picturesOf({ rows, columns, numbers, base }: Table): PictureKind[] {
+  if (base === 0 || (columns?.categories.length ?? 1) > MOST) return [];
+  if (numbers) return columns ? ['boxes', 'means'] : [];
+  if (rows.categories.length > MOST || rows.categories.length === 0) return [];
+  if (!columns) return ['bars', 'dots'];
+  const isWhole = !rows.multiple && !columns.multiple;
+  const isScale = isWhole && rows.variable.level === 'ordered' && rows.categories.length >= LEAST_FOR_ENDS;
+  return [
+    ...(isWhole ? (['stacked'] as const) : []),
+    'bars',
+    ...(isScale ? (['diverging'] as const) : []),
+    ...(isWhole ? (['mosaic'] as const) : []),
+    'dots',
+    ...(columns.categories.length === 2 ? (['slopes'] as const) : []),
+  ];
+}

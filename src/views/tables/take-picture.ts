@@ -1,0 +1,56 @@
+import { standalone } from '../../charts/standalone.js';
+
+/** As many points of a picture as of the screen, times this. */
+const SCALE = 2;
+
+/** A colour of the page as it is shown. */
+function colourOf(name: string): string {
+  const probe = document.createElement('span');
+  probe.style.setProperty('color', `var(${name})`);
+  document.body.append(probe);
+  const { color } = getComputedStyle(probe);
+  probe.remove();
+  return color;
+}
+
+/** A chart of the page as an SVG file. */
+const svgFile = (markup: string): string => standalone(markup, colourOf);
+
+/** The same as a PNG, so many points wide. @throws Error where the browser cannot draw it */
+async function pngOf(markup: string, width: number): Promise<Blob> {
+  const image = new Image();
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgFile(markup))}`;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = Math.round((width * image.naturalHeight) / image.naturalWidth);
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('nothing was drawn'))), 'image/png'),
+  );
+}
+
+function download(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+/** A name that every system takes. */
+const fileName = (title: string) =>
+  title
+    .replaceAll(/[^\p{L}\p{N} .,-]+/gu, ' ')
+    .trim()
+    .slice(0, 100) || 'picture';
+
+export const takeSvg = (markup: string, title: string): void =>
+  download(new Blob([svgFile(markup)], { type: 'image/svg+xml' }), `${fileName(title)}.svg`);
+
+export const takePng = async (markup: string, title: string, width: number): Promise<void> =>
+  download(await pngOf(markup, width), `${fileName(title)}.png`);
+
+/** Puts a chart on the clipboard as a picture. */
+export const copyPicture = async (markup: string, width: number): Promise<void> =>
+  navigator.clipboard.write([new ClipboardItem({ 'image/png': pngOf(markup, width * SCALE) })]);

@@ -16,7 +16,7 @@ const said = async () =>
   );
 
 describe('the picture of a table', () => {
-  it('is chosen by small ones, by mouse and by keyboard, kept in the address, and shows the figures of the table', async () => {
+  it('is chosen by small ones, by mouse and keyboard, kept in the address, and shows the table’s figures', async () => {
     await open('/tables?rows=satisfaction&by=site');
     await says(session.driver, 'figcaption', 'stacked to 100%');
     await (await named(session.driver, 'bars')).click();

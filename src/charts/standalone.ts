@@ -2,11 +2,13 @@ import { penDefinitions } from './pens.js';
 
 const FONT = "'Source Sans 3 Variable', 'Source Sans 3', 'Segoe UI', Arial, sans-serif";
 
-const STYLES = `.name{font:400 14px ${FONT};fill:var(--ink)}.value{font:600 13px ${FONT};fill:var(--ink)}`;
+const letters = (weight: number, size: number) => `{font:${weight} ${size}px ${FONT};fill:var(--ink)}`;
+
+const STYLES = `.name${letters(400, 14)}.value${letters(600, 13)}`;
 
 /**
- * A chart as a file of its own: its pens and letters in it, its colours said, on the colour of the page, with a text for who does not
- * see it.
+ * A chart as a file of its own: its pens and letters in it, its colours said, on the colour of the page, with a text for
+ * who does not see it.
  * @param markup a chart, an `svg` element
  * @param colour what a custom property of the page stands for: `--ink`
  */

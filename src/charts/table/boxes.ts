@@ -22,6 +22,7 @@ export function boxPlots({ title, boxes, decimals, width, values }: BoxSpec): st
     width,
   );
   const height = boxes.length * STEP;
+  const say = (value: number) => figure(value, decimals);
   const drawn = boxes.map((box, k) => {
     const y = 4 + k * STEP + STEP / 2 - 4;
     const line = (from: number, to: number) =>
@@ -29,8 +30,8 @@ export function boxPlots({ title, boxes, decimals, width, values }: BoxSpec): st
     const upright = (at: number, half: number, wide: number) =>
       element('line', { x1: x(at), x2: x(at), y1: y - half, y2: y + half, stroke: 'var(--pen)', 'stroke-width': wide });
     const said =
-      `${box.label}: median ${figure(box.median, decimals)}, quartiles ${figure(box.lowerQuartile, decimals)} and ` +
-      `${figure(box.upperQuartile, decimals)}, from ${figure(box.minimum, decimals)} to ${figure(box.maximum, decimals)}`;
+      `${box.label}: median ${say(box.median)}, quartiles ${say(box.lowerQuartile)} and ${say(box.upperQuartile)}, ` +
+      `from ${say(box.minimum)} to ${say(box.maximum)}`;
     return [
       nameAt(y, box.label),
       line(box.minimum, box.lowerQuartile),

@@ -1,5 +1,5 @@
 /** One figure of a picture, with its limits where it has some; null where nobody is in the group. */
-export interface Point {
+interface Point {
   value: number;
   lower: number | null;
   upper: number | null;

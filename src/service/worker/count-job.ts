@@ -12,7 +12,7 @@ import { COUNTED } from '../../core/table/sentence.js';
 import { cachedColumn } from './column-cache.js';
 
 /** A column by its id, with the variable's title for messages. */
-export interface ColumnRef {
+interface ColumnRef {
   column: number;
   title: string;
 }

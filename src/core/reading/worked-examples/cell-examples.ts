@@ -86,8 +86,8 @@ function departureOf({ n, row, column, all }: Cell): CellExample[] {
 }
 
 /**
- * How the figures of one cell come about, with its numbers in the formulas. With a weight the residual allows for it and
- * is none of these.
+ * How the figures of one cell come about, with its numbers in the formulas. With a weight the residual allows for it
+ * and is none of these.
  * @param row of the table
  * @param column of the table; null: all together
  */

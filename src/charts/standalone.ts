@@ -7,8 +7,8 @@ const letters = (weight: number, size: number) => `{font:${weight} ${size}px ${F
 const STYLES = `.name${letters(400, 14)}.value${letters(600, 13)}`;
 
 /**
- * A chart as a file of its own: its pens and letters in it, its colours said, on the colour of the page, with a text for
- * who does not see it.
+ * A chart as a file of its own: its pens and letters in it, its colours said, on the colour of the page, with a text
+ * for who does not see it.
  * @param markup a chart, an `svg` element
  * @param colour what a custom property of the page stands for: `--ink`
  */

@@ -161,13 +161,16 @@ describe('on screen', () => {
     await session.sound();
   });
 
-  it('each block is read: chosen from a list, or by a click on its cells', async () => {
+  it('each block is read: chosen from a list, or by a press on its cells, which opens them', async () => {
     const choice = await find(session.driver, 'aside[aria-label=Reading] select');
     expect(await choice.getText()).toContain('Crops grown by Season of interview split by Will renew');
     await (await find(session.driver, 'aside[aria-label=Reading] option:nth-child(3)')).click();
     await say('[data-answer=say]', 'options of Crops grown');
     const cells = await session.driver.findElements(By.css('tbody:first-of-type tr:nth-child(2) td'));
     await cells[1]!.click();
+    // The cell opens, and behind it the reading is of its block.
+    await say('section[aria-label="One cell"]', 'Very satisfied in Mill Row');
+    await (await named(session.driver, 'Back to the reading')).click();
     await say('[data-answer=say]', 'Satisfaction with the site differed by Site');
   });
 

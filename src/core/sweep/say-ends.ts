@@ -16,7 +16,9 @@ export function sayFigure({ unit, decimals }: Direction, value: number): string 
 
 /**
  * Where a figure is highest and lowest.
- * @example sayEnds(direction) // 'Yes: Weir End 78.5%, Quarry Side 32.2%'
+ * @example
+ * const groups = [{ label: 'Weir End', value: 78.5 }, { label: 'Quarry Side', value: 32.2 }];
+ * sayEnds({ of: 'Yes', unit: 'percent', decimals: 1, all: 60, groups }); // 'Yes: Weir End 78.5%, Quarry Side 32.2%'
  */
 export function sayEnds(direction: Direction): string {
   const ends = endsOf(direction);

@@ -7,7 +7,9 @@ export type SweepSort = (typeof SWEEP_SORTS)[number];
 
 /**
  * The tables of a sweep with their p adjusted over all of them that are tested.
- * @example sweptLines([table], 'holm')[0].adjustedP === table.test.p // of one table alone
+ * @example
+ * const tables = [{ test: { p: 0.01 } }, { test: null }, { test: { p: 0.04 } }];
+ * sweptLines(tables, 'bonferroni').map(({ adjustedP }) => adjustedP); // [0.02, null, 0.08]
  */
 export function sweptLines(tables: readonly SweptTable[], adjustment: Adjustment): SweptLine[] {
   const tested = tables.filter(({ test }) => test !== null);

@@ -1,7 +1,7 @@
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { SWEEP_SORTS } from '../core/sweep/swept-lines.js';
 import { LEVELS } from '../core/codebook/types.js';
-import { parts } from './table-schemas.js';
+import { json, parts } from './table-schemas.js';
 import { z } from './zod.js';
 
 const how = {
@@ -29,19 +29,7 @@ export const SweepAskedSchema = z
 
 /** A sweep as CSV, as its address asks for it. */
 export const SweepCsvSchema = z.strictObject({
-  asked: z
-    .string()
-    .max(200_000)
-    .transform((text, check): unknown => {
-      try {
-        return JSON.parse(text);
-      } catch {
-        check.addIssue({ code: 'custom', message: 'It is not JSON' });
-        return z.NEVER;
-      }
-    })
-    .pipe(SweepAskedSchema)
-    .describe('A SweepAsked as JSON.'),
+  asked: z.string().max(200_000).pipe(json).pipe(SweepAskedSchema).describe('A SweepAsked as JSON.'),
 });
 
 const end = z.number().nullable();

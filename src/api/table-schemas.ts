@@ -69,7 +69,7 @@ export const FiguresWordSchema = z
 const yesNo = z.enum(['true', 'false']).transform((word) => word === 'true');
 
 /** A text that is JSON, as what it says. */
-const json = z.string().transform((text, check): unknown => {
+export const json = z.string().transform((text, check): unknown => {
   try {
     return JSON.parse(text);
   } catch {

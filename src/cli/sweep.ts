@@ -1,10 +1,9 @@
 import { SweepAskedSchema } from '../api/sweep-schemas.js';
-import { parseJson } from '../core/parse-json.js';
 import { parseWith } from '../core/parse-with.js';
 import type { Service } from '../service/context.js';
 import { readyStudy } from '../service/open-study.js';
 import { sweep, sweepAsCsv } from '../service/sweep.js';
-import { RecordShape } from './record-shape.js';
+import { said } from './said.js';
 import { studyId } from './study-id.js';
 
 export interface SweepFlags {
@@ -12,18 +11,6 @@ export interface SweepFlags {
   adjust?: string | undefined;
   sort?: string | undefined;
   csv?: boolean;
-}
-
-/** What is asked for: a sentence, its parts as JSON as over HTTP, or what stands across alone. */
-function askedIn(text: string | undefined, { by = [], adjust, sort }: SweepFlags) {
-  const said = Object.entries({ adjustment: adjust, sort }).filter(([, value]) => value !== undefined);
-  const asked =
-    text === undefined
-      ? { by }
-      : text.trimStart().startsWith('{')
-        ? parseWith(RecordShape, parseJson(text))
-        : { sentence: text };
-  return parseWith(SweepAskedSchema, { ...asked, ...Object.fromEntries(said) });
 }
 
 /** What the command `sweep` prints: the sweep as JSON on one line, or as CSV. */
@@ -34,7 +21,10 @@ export async function saySweep(
   flags: SweepFlags,
 ): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
-  const asked = askedIn(text, flags);
+  const { by = [], adjust, sort } = flags;
+  // Without a sentence, what stands across is asked for alone.
+  const words = text ?? JSON.stringify({ by });
+  const asked = parseWith(SweepAskedSchema, said(words, { adjustment: adjust, sort }));
   if (flags.csv === true) return sweepAsCsv(service, study, asked);
   return `${JSON.stringify(await sweep(service, study, asked))}\n`;
 }

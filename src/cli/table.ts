@@ -1,8 +1,7 @@
 import { FiguresWordSchema, TableAskedSchema } from '../api/table-schemas.js';
-import { parseJson } from '../core/parse-json.js';
 import { parseWith } from '../core/parse-with.js';
 import { displayOf } from '../core/table/order.js';
-import { RecordShape } from './record-shape.js';
+import { said } from './said.js';
 import { studyId } from './study-id.js';
 import type { Service } from '../service/context.js';
 import { tableAsCsv } from '../service/table-csv.js';
@@ -17,18 +16,11 @@ export interface TableFlags {
   csv?: boolean;
 }
 
-/** What is asked for: a sentence in words, or the parts of one as JSON, as over HTTP. */
-function askedIn(text: string, { order, sort, full }: TableFlags) {
-  const flags = { order, sort, full };
-  const said = Object.fromEntries(Object.entries(flags).filter(([, value]) => value !== undefined));
-  if (!text.trimStart().startsWith('{')) return parseWith(TableAskedSchema, { sentence: text, ...said });
-  return parseWith(TableAskedSchema, { ...parseWith(RecordShape, parseJson(text)), ...said });
-}
-
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */
 export async function sayTable(service: Service, called: string, text: string, flags: TableFlags): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
-  const asked = askedIn(text, flags);
+  const { order, sort, full } = flags;
+  const asked = parseWith(TableAskedSchema, said(text, { order, sort, full }));
   if (flags.csv !== true) return `${(await answerTable(service, study, asked)).text}\n`;
   const figures = flags.figures === undefined ? undefined : parseWith(FiguresWordSchema, flags.figures);
   return tableAsCsv(service, study, readAsked(study, asked), { ...displayOf(asked), figures });

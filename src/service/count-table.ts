@@ -4,6 +4,7 @@ import { isAnswer, missingIn, titleOf } from '../core/codebook/types.js';
 import { mapClause } from '../core/count/clause.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
+import { checkBattery } from '../core/table/battery.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { checkNets } from '../core/table/net.js';
 import { codesWithFound } from '../core/table/positions.js';
@@ -147,6 +148,11 @@ export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJo
   // A condition keeps whom the codebook says.
   const findListed = finder(listed);
   const missingOf = (variable: VariableRow) => missingIn(codesWithFound(variable, codesOf(study, variable)));
+  if (sentence.battery)
+    checkBattery(
+      sentence.rows.map(({ variable }) => find(variable, 'rows')),
+      sentence.by.length,
+    );
   const rows = sentence.rows.map((item, k) => {
     const variable = find(item.variable, 'rows');
     const described = isDescribed(item, variable) ? { missing: missingOf(variable) } : null;

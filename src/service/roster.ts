@@ -15,6 +15,7 @@ import {
   columnCodes,
   type ColumnRow,
   columnRow,
+  isCountable,
 } from '../store/columns.js';
 import type { Db } from '../store/open.js';
 import { type SavedTableRow, allTables } from '../store/tables.js';
@@ -128,7 +129,7 @@ function describe(
     missing,
     blank: column.blank,
     picture,
-    countable: column.storage !== 'number' && column.storage !== 'text',
+    countable: isCountable(column.storage),
     column: column.name,
     levels: variable.workingId === null ? levelsFor(column.storage) : [variable.level],
   };

@@ -1,16 +1,16 @@
-import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import type { Adjustment } from '../core/infer/adjust.js';
 import { sortedLines, type SweepSort, sweptLines } from '../core/sweep/swept-lines.js';
 import { sweptGrid } from '../core/sweep/swept-grid.js';
-import { canSweep } from '../core/sweep/can-sweep.js';
+import { sweepTitle } from '../core/sweep/sweep-title.js';
+import { sweptVariables } from '../core/sweep/swept-variables.js';
 import type { SweptLine } from '../core/sweep/types.js';
 import { findVariable } from '../core/table/find-variable.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { type PartsCalled, sentenceOfParts } from '../core/table/sentence-shape.js';
 import { writeCsv } from '../formats/csv-write.js';
-import { and } from '../core/words.js';
+import { allColumnRows, isCountable } from '../store/columns.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { countJobOf } from './count-table.js';
@@ -39,19 +39,18 @@ export interface Sweep {
   lines: readonly SweptLine[];
 }
 
-function sentenceOf(asked: SweepAsked, variables: readonly VariableRow[]): Sentence {
+function sentenceOf({ db }: OpenStudy, asked: SweepAsked, variables: readonly VariableRow[]): Sentence {
   if ('sentence' in asked) return parseSentence(asked.sentence, variables);
   const find = (called: number | string, field: string) => findVariable(variables, called, field).id;
   const { rows, ...parts } = asked;
   const given = sentenceOfParts({ ...parts, rows: rows ?? [], within: null }, find);
   if (rows !== undefined) return given;
-  const across = new Set(given.by.flat());
-  return {
-    ...given,
-    rows: variables
-      .filter((variable) => canSweep(variable) && !across.has(variable.id))
-      .map(({ id }) => ({ variable: id })),
-  };
+  const columns = allColumnRows(db);
+  const all = variables.map((variable) => {
+    const storage = columns.get(variable.columnId)?.storage;
+    return { ...variable, countable: storage !== undefined && isCountable(storage) };
+  });
+  return { ...given, rows: sweptVariables(all, given.by).map((variable) => ({ variable })) };
 }
 
 /** @throws Fault where it is no sweep, or too much of one */
@@ -80,12 +79,6 @@ function checked(sentence: Sentence): Sentence {
   return sentence;
 }
 
-function titleIn(sentence: Sentence, variables: readonly VariableRow[]): string {
-  const title = (id: number) => titleOf(variables.find((variable) => variable.id === id) ?? { name: '', label: '' });
-  const nests = sentence.by.map((nest) => nest.map(title).join(' split by '));
-  return `${sentence.rows.length} variables by ${and(nests)}`;
-}
-
 /**
  * Many variables by the same groups: of each table n, the test that leads with its p adjusted over the list, strength
  * and direction. Counted and tested in a process of its own, which ends when nobody waits for it any more.
@@ -93,12 +86,12 @@ function titleIn(sentence: Sentence, variables: readonly VariableRow[]): string 
  */
 export async function sweep(service: Service, study: OpenStudy, asked: SweepAsked): Promise<Sweep> {
   const variables = allVariables(study.db);
-  const sentence = checked(sentenceOf(asked, variables));
+  const sentence = checked(sentenceOf(study, asked, variables));
   const { confidence = 0.95, adjustment = 'holm', sort = 'strength' } = asked;
   const { job } = countJobOf(study, sentence);
   const tables = await service.run('sweep', { count: job, sentence, variables, confidence });
   const lines = sortedLines(sweptLines(tables, adjustment), sort);
-  return { title: titleIn(sentence, variables), adjustment, lines };
+  return { title: sweepTitle(sentence.rows.length, sentence.by, variables), adjustment, lines };
 }
 
 /** The same as CSV. */

@@ -148,6 +148,9 @@ export function codesTogether(codes: readonly ColumnCode[]): ColumnCode[] {
   return [...byCode.values()];
 }
 
+/** Whether categories of a column can be counted as it is kept: its values are neither numbers nor texts one by one. */
+export const isCountable = (storage: Storage): boolean => storage !== 'number' && storage !== 'text';
+
 /** Whether a column is kept as codes, each respondent's by its place in the column's list of codes. */
 export const isCoded = (storage: Storage): boolean => storage === 'coded8' || storage === 'coded16';
 

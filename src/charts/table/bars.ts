@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import { bar, legend, nameAt, NAMES, percentText, picture, valueAt } from './frame.js';
+import { bar, groupLegend, nameAt, NAMES, percentText, picture, saidOf, valueAt } from './frame.js';
 import type { PictureSpec } from './spec.js';
 
 const BAR = 15;
@@ -17,14 +17,13 @@ export function bars({ title, groups, answers, points, width, values }: PictureS
     const parts = groups.map(({ label }, j) => {
       const value = points[i]?.[j]?.value ?? 0;
       const y = top + j * BAR;
-      const said = `${answer}${label === '' ? '' : `, ${label}`}: ${percentText(value)}`;
-      const body = bar({ x: NAMES, y, width: x(value) - NAMES, height: BAR - 2 }, [j, groups.length], said);
+      const place = { x: NAMES, y, width: x(value) - NAMES, height: BAR - 2 };
+      const body = bar(place, [j, groups.length], saidOf(answer, label, value));
       return values ? body + valueAt(x(value) + 6, y + BAR / 2 - 1, percentText(value)) : body;
     });
     return nameAt(top + (groups.length * BAR) / 2 - 1, answer) + parts.join('');
   });
   const height = answers.length * block;
-  const names = groups.length > 1 ? groups.map(({ label }) => label) : [];
-  const key = names.length > 0 ? legend(names, height, width) : { markup: '', height: 4 };
+  const key = groupLegend(groups, height, width);
   return picture(title, width, height + key.height, [...drawn, key.markup]);
 }

@@ -1,4 +1,5 @@
 import { scaleLinear } from 'd3-scale';
+import { fixed } from '../../core/figures.js';
 import { element, label } from '../svg.js';
 import { nameAt, NAMES, picture, ticks, valueAt } from './frame.js';
 import type { BoxSpec } from './spec.js';
@@ -6,14 +7,11 @@ import type { BoxSpec } from './spec.js';
 const STEP = 34;
 const FIGURE = 56;
 
-const figure = (value: number, decimals: number) =>
-  value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
-
 function scaleOf(ends: readonly number[], width: number) {
   return scaleLinear([Math.min(...ends), Math.max(...ends)], [NAMES, width - FIGURE]).nice(5);
 }
 
-const marksOf = (x: ReturnType<typeof scaleOf>) => x.ticks(6).map((value) => ({ x: x(value), text: figure(value, 0) }));
+const marksOf = (x: ReturnType<typeof scaleOf>) => x.ticks(6).map((value) => ({ x: x(value), text: fixed(value, 0) }));
 
 /** A number by groups as boxes: quartiles and median, whiskers to the minimum and maximum, a dot for the mean. */
 export function boxPlots({ title, boxes, decimals, width, values }: BoxSpec): string {
@@ -22,7 +20,7 @@ export function boxPlots({ title, boxes, decimals, width, values }: BoxSpec): st
     width,
   );
   const height = boxes.length * STEP;
-  const say = (value: number) => figure(value, decimals);
+  const say = (value: number) => fixed(value, decimals);
   const drawn = boxes.map((box, k) => {
     const y = 4 + k * STEP + STEP / 2 - 4;
     const line = (from: number, to: number) =>
@@ -52,7 +50,7 @@ export function boxPlots({ title, boxes, decimals, width, values }: BoxSpec): st
       ),
       upright(box.median, 9, 3),
       element('circle', { cx: x(box.mean), cy: y, r: 3.4, fill: 'var(--page)', stroke: 'var(--ink)' }),
-      values ? valueAt(x(box.maximum) + 8, y, figure(box.median, decimals)) : '',
+      values ? valueAt(x(box.maximum) + 8, y, say(box.median)) : '',
     ].join('');
   });
   return picture(title, width, height + 24, [ticks(marksOf(x), { top: 0, bottom: height }), ...drawn]);
@@ -72,9 +70,9 @@ export function means({ title, boxes, decimals, width, values }: BoxSpec): strin
     const dot = element(
       'circle',
       { cx: x(mean), cy: y, r: 5, fill: 'var(--pen)' },
-      element('title', {}, label(`${group}: mean ${figure(mean, decimals)}`)),
+      element('title', {}, label(`${group}: mean ${fixed(mean, decimals)}`)),
     );
-    const text = values ? valueAt(x(upper ?? mean) + 9, y, figure(mean, decimals)) : '';
+    const text = values ? valueAt(x(upper ?? mean) + 9, y, fixed(mean, decimals)) : '';
     return nameAt(y, group) + limits + dot + text;
   });
   return picture(title, width, height + 24, [ticks(marksOf(x), { top: 0, bottom: height }), ...drawn]);

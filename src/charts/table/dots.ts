@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { pensFor, TONES } from '../pens.js';
 import { element, label } from '../svg.js';
-import { legend, nameAt, NAMES, percentText, picture, ticks, valueAt } from './frame.js';
+import { groupLegend, nameAt, NAMES, percentText, picture, saidOf, ticks, valueAt } from './frame.js';
 import type { PictureSpec } from './spec.js';
 
 const STEP = 17;
@@ -22,7 +22,6 @@ export function dots({ title, groups, answers, points, width, values }: PictureS
       if (!point) return '';
       const y = top + j * STEP + STEP / 2;
       const tone = TONES[pens[j]!.tone];
-      const said = `${answer}${group === '' ? '' : `, ${group}`}: ${percentText(point.value)}`;
       const { lower, upper, value } = point;
       const limits =
         lower === null || upper === null
@@ -31,15 +30,14 @@ export function dots({ title, groups, answers, points, width, values }: PictureS
       const dot = element(
         'circle',
         { cx: x(value), cy: y, r: 5, fill: `url(#pen-${pens[j]!.id})`, stroke: tone, 'stroke-width': 1.6 },
-        element('title', {}, label(said)),
+        element('title', {}, label(saidOf(answer, group, value))),
       );
       return limits + dot + (values ? valueAt(Math.max(x(upper ?? value), x(value)) + 9, y, percentText(value)) : '');
     });
     return nameAt(top + (groups.length * STEP) / 2, answer) + parts.join('');
   });
   const marks = x.ticks(5).map((value) => ({ x: x(value), text: percentText(value) }));
-  const names = groups.length > 1 ? groups.map(({ label: group }) => group) : [];
-  const key = names.length > 0 ? legend(names, height + 20, width) : { markup: '', height: 4 };
+  const key = groupLegend(groups, height + 20, width);
   return picture(title, width, height + 20 + key.height, [
     ticks(marks, { top: 0, bottom: height }),
     ...drawn,

@@ -45,6 +45,26 @@ export function bar(
   );
 }
 
+/** What a bar or a dot says of itself: "Yes, Mill Row: 41%". */
+export const saidOf = (answer: string, group: string, share: number): string =>
+  `${answer}${group === '' ? '' : `, ${group}`}: ${percentText(share)}`;
+
+/** A figure in the middle of what it is of, on a ground of its own so that no line crosses it. */
+export function figureInside(x: number, y: number, text: string, wide = 24): string {
+  const ground = element('rect', { x: x - wide / 2, y: y - 7, width: wide, height: 14, rx: 2, fill: 'var(--page)' });
+  return ground + valueAt(x, y, text, 'middle');
+}
+
+/** The legend of groups; one alone needs none. */
+export const groupLegend = (groups: readonly { label: string }[], y: number, width: number) =>
+  groups.length > 1
+    ? legend(
+        groups.map((group) => group.label),
+        y,
+        width,
+      )
+    : { markup: '', height: 4 };
+
 /** Names of series with their pens, in lines of the width. */
 export function legend(names: readonly string[], y: number, width: number): { markup: string; height: number } {
   const pens = pensFor(names.length);

@@ -1,10 +1,10 @@
-import { stacked } from '../stacked.js';
 import { bars } from './bars.js';
 import { boxPlots, means } from './boxes.js';
 import { diverging } from './diverging.js';
 import { dots } from './dots.js';
 import { mosaic } from './mosaic.js';
 import { slopes } from './slopes.js';
+import { stacked } from './stacked.js';
 import type { PictureKind } from '../../core/table/picture-kinds.js';
 import type { BoxSpec, PictureSpec } from './spec.js';
 
@@ -13,14 +13,7 @@ export type Drawable = { of: 'shares'; spec: PictureSpec } | { of: 'numbers'; sp
 
 const OF_SHARES: Partial<Record<PictureKind, (spec: PictureSpec) => string>> = {
   bars,
-  stacked: ({ title, groups, answers, points, width }) =>
-    stacked({
-      title,
-      width,
-      answers,
-      groups: groups.map(({ label }) => label),
-      shares: points.map((line) => line.map((point) => point?.value ?? null)),
-    }),
+  stacked,
   diverging,
   mosaic,
   dots,
@@ -28,6 +21,12 @@ const OF_SHARES: Partial<Record<PictureKind, (spec: PictureSpec) => string>> = {
 };
 
 const OF_NUMBERS: Partial<Record<PictureKind, (spec: BoxSpec) => string>> = { boxes: boxPlots, means };
+
+/** The same with its figures written in it. */
+export const withValues = (drawable: Drawable): Drawable =>
+  drawable.of === 'shares'
+    ? { ...drawable, spec: { ...drawable.spec, values: true } }
+    : { ...drawable, spec: { ...drawable.spec, values: true } };
 
 /** A picture of a kind; empty where the table cannot be drawn so. */
 export function draw(kind: PictureKind, drawable: Drawable): string {

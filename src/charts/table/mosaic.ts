@@ -1,5 +1,5 @@
 import { element, label } from '../svg.js';
-import { nameAt, NAMES, percentText, picture, shorten } from './frame.js';
+import { figureInside, nameAt, NAMES, percentText, picture, shorten } from './frame.js';
 import type { PictureSpec } from './spec.js';
 
 const HEIGHT = 300;
@@ -34,20 +34,7 @@ export function mosaic({ title, groups, answers, points, departures, width, valu
         element('title', {}, label(`${group}, ${answer}: ${percentText(share)}`)),
       );
       if (!values || tall < LEAST_FOR_TEXT || wide < 30) return body;
-      const ground = element('rect', {
-        x: x + wide / 2 - 16,
-        y: y + tall / 2 - 8,
-        width: 32,
-        height: 16,
-        rx: 2,
-        fill: 'var(--page)',
-      });
-      const text = element(
-        'text',
-        { x: x + wide / 2, y: y + tall / 2 + 4.5, 'text-anchor': 'middle', class: 'value' },
-        label(percentText(share)),
-      );
-      return body + ground + text;
+      return body + figureInside(x + wide / 2, y + tall / 2, percentText(share), 32);
     });
     const name = element(
       'text',

@@ -36,6 +36,12 @@ describe('a column of numbers', () => {
     expect(Array.from(numberColumn(numbers, 'Age', []).place)).toEqual([0, 1, -1, 2, -1, 1]);
   });
 
+  it('has one nought, however it is signed', () => {
+    const { distinct, place } = numberColumn(withWords([0, -0, 3], []), 'Balance', []);
+    expect(Array.from(distinct)).toEqual([0, 3]);
+    expect(Array.from(place)).toEqual([0, 0, 1]);
+  });
+
   it('is no text', () => {
     expect(() => numberColumn({ kind: 'text', values: ['a'] }, 'Remarks', [])).toThrow('Remarks holds no numbers.');
   });

@@ -19,7 +19,10 @@ export const NUMBER = 'number';
 function placesOf(values: Float64Array): Pick<NumberColumn, 'distinct' | 'place'> {
   const sorted = values.filter((value) => !Number.isNaN(value)).sort();
   let length = 0;
-  for (let k = 0; k < sorted.length; k++) if (k === 0 || sorted[k] !== sorted[k - 1]) sorted[length++] = sorted[k]!;
+  for (let k = 0; k < sorted.length; k++) {
+    // A file may hold -0, which is the number 0 and is read as such: + 0 makes it one.
+    if (k === 0 || sorted[k] !== sorted[k - 1]) sorted[length++] = sorted[k]! + 0;
+  }
   const distinct = sorted.slice(0, length);
   const place = new Int32Array(values.length);
   for (let k = 0; k < values.length; k++) {

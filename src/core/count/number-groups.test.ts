@@ -71,8 +71,9 @@ function expectDescribed(
     errorSquares: near(sum((person) => (person.weight * (person.value! - mean)) ** 2)),
     fromMedian: near(sum((person) => person.weight * Math.abs(person.value! - quantileOf(all, 0.5)))),
     rankSum: base && near(sum((person) => midrank(person.value!, base))),
-    minimum: Math.min(...all.map(({ value }) => value!)),
-    maximum: Math.max(...all.map(({ value }) => value!)),
+    // Nought is told as 0 where it is given as -0.
+    minimum: Math.min(...all.map(({ value }) => value!)) + 0,
+    maximum: Math.max(...all.map(({ value }) => value!)) + 0,
     lowerQuartile: near(quantileOf(all, 0.25)),
     median: near(quantileOf(all, 0.5)),
     upperQuartile: near(quantileOf(all, 0.75)),

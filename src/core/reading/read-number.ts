@@ -1,4 +1,4 @@
-import { whole } from '../figures.js';
+import { fixed, whole } from '../figures.js';
 import { compareCodes, parseNumber } from '../codebook/number.js';
 import type { NumberSummary } from '../codebook/summary-shape.js';
 import { summarize } from '../codebook/summary.js';
@@ -19,9 +19,7 @@ export function isManyNumbers(table: Table): boolean {
 }
 
 function figure(value: number): string {
-  return Number.isInteger(value)
-    ? whole(value)
-    : value.toLocaleString('en', { maximumFractionDigits: 1, minimumFractionDigits: 1 });
+  return Number.isInteger(value) ? whole(value) : fixed(value, 1);
 }
 
 /** The numbers of a table in figures: as they were described, or out of the values that are listed. */

@@ -1,3 +1,5 @@
+import { fixed } from '../figures.js';
+
 /** A statistic worked out by hand: the formula, and the same with this table's numbers in it, line by line. */
 export interface WorkedExample {
   formula: string;
@@ -12,7 +14,7 @@ export function figure(value: number): string {
   const size = Math.abs(value);
   if (size !== 0 && (size < 1e-4 || size >= 1e9)) return value.toExponential(3).replaceAll('-', '−').replace('+', '');
   const digits = size >= 1000 ? 1 : size >= 100 ? 2 : size >= 10 ? 3 : 4;
-  return value.toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }).replace('-', '−');
+  return fixed(value, digits).replace('-', '−');
 }
 
 const SHOWN_FIRST = 6;

@@ -1,3 +1,4 @@
+import { fixed } from '../figures.js';
 import type { Direction } from './types.js';
 
 /** The groups with the highest and the lowest figure; null where there are no two. */
@@ -10,8 +11,7 @@ export function endsOf({ groups }: Direction) {
 
 /** A figure of a direction as it is read: "78.5%", "52.1". */
 export function sayFigure({ unit, decimals }: Direction, value: number): string {
-  const places = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
-  return `${value.toLocaleString('en', places)}${unit === 'percent' ? '%' : ''}`;
+  return `${fixed(value, decimals)}${unit === 'percent' ? '%' : ''}`;
 }
 
 /**

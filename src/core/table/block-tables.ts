@@ -26,8 +26,10 @@ export function blockTables(
   sentence: Sentence,
   allCounts: readonly CountArray[],
   listed: readonly Variable[],
-  display: Display = {},
+  asked: Display = {},
 ): BlockTables[] {
+  // Items of a battery share the order of their answers.
+  const display = sentence.battery ? {} : asked;
   const variables = variablesAs(listed, sentence.codes);
   return blocksOf(sentence).map((block, k) => {
     const title = saySentence(sentenceOfBlock(block), listed);

@@ -75,13 +75,17 @@ const item = fc.oneof(
   ),
 );
 const nest = fc.array(fc.constantFrom(1, 2, 4), { minLength: 1, maxLength: 3 });
-const sentence: fc.Arbitrary<Sentence> = fc.record({
+const across: fc.Arbitrary<Pick<Sentence, 'by' | 'battery'>> = fc.oneof(
+  fc.record({ by: fc.array(nest, { maxLength: 3 }) }),
+  fc.constant({ by: [], battery: true as const }),
+);
+const parts: fc.Arbitrary<Omit<Sentence, 'by' | 'battery'>> = fc.record({
   rows: fc.array(item, { minLength: 1, maxLength: 3 }),
-  by: fc.array(nest, { maxLength: 3 }),
   within: fc.constantFrom(null, 2, 4),
   only: fc.array(clause, { maxLength: 3 }),
   weight: fc.constantFrom(null, 6),
 });
+const sentence = fc.tuple(parts, across).map(([part, by]): Sentence => ({ ...part, ...by }));
 
 describe('a sentence', () => {
   it('is the parse of its print', () => {

@@ -2,7 +2,7 @@ import type { Variable } from '../codebook/types.js';
 import { STANDINGS, type Standing } from '../count/set-state.js';
 import { Fault } from '../fault.js';
 import { takeOnly } from './parse-clause.js';
-import { COUNTED_WORDS, MENTION_WORDS, VALUES_WORDS } from './say-sentence.js';
+import { BATTERY_WORDS, COUNTED_WORDS, MENTION_WORDS, VALUES_WORDS } from './say-sentence.js';
 import { MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 import { type Part, SentenceCursor } from './sentence-cursor.js';
 
@@ -86,6 +86,8 @@ function takeItem(cursor: SentenceCursor): RowItem {
 function takePart(cursor: SentenceCursor, part: Part): Partial<Sentence> {
   switch (part) {
     case 'by':
+      // A variable may be called so; it goes before.
+      if (!cursor.isAtNoun() && cursor.takeWord([BATTERY_WORDS])) return { battery: true };
       return { by: takeList(cursor, () => takeNest(cursor)) };
     case 'within':
       return { within: cursor.takeVariable('within').id };

@@ -17,6 +17,7 @@ describe('the pictures of a table', () => {
       rows: { ...cross.rows, variable: { ...cross.rows.variable, level: 'ordered' as const } },
     };
     expect(picturesOf(scale)).toContain('diverging');
+    expect(picturesOf(scale, true)).toEqual(['diverging', 'stacked', 'bars', 'dots']);
   });
 
   it('are none of nobody, and of more answers than anybody tells apart', () => {

@@ -12,12 +12,17 @@ const LEAST_FOR_ENDS = 3;
 /**
  * The pictures that suit a table, the usual one first: bars that add up where each respondent is in one row, bars that
  * part in the middle for a scale, lines between two groups. None of a table of too many answers.
+ * @param isBattery the columns are items, each over respondents of its own
  */
-export function picturesOf({ rows, columns, numbers, base }: Table): PictureKind[] {
+export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = false): PictureKind[] {
   if (base === 0 || (columns?.categories.length ?? 1) > MOST) return [];
   if (numbers) return columns ? ['boxes', 'means'] : [];
   if (rows.categories.length > MOST || rows.categories.length === 0) return [];
   if (!columns) return ['bars', 'dots'];
+  if (isBattery) {
+    const hasEnds = rows.variable.level === 'ordered' && rows.categories.length >= LEAST_FOR_ENDS;
+    return [...(hasEnds ? (['diverging'] as const) : []), 'stacked', 'bars', 'dots'];
+  }
   const isWhole = !rows.multiple && !columns.multiple;
   const isScale = isWhole && rows.variable.level === 'ordered' && rows.categories.length >= LEAST_FOR_ENDS;
   return [

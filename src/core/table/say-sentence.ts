@@ -16,6 +16,9 @@ export const MENTION_WORDS: Record<Mention, string> = {
   rank: 'average place of mention',
 };
 
+/** What stands across a battery, in words. */
+export const BATTERY_WORDS = 'their answers';
+
 /** Who counts in the base of a question, in words. */
 export const COUNTED_WORDS: Record<Standing, string> = {
   none: 'chose none of these',
@@ -146,7 +149,7 @@ function wantedOf({ variable, counted, mention = 'any', as }: RowItem, variables
 
 /** The sentence piece by piece, so that each noun can be told from the words between. */
 export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
-  const { rows, by, within, only, weight } = sentence;
+  const { rows, by, within, only, weight, battery } = sentence;
   const noun = namerOf(variables);
   const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
   const nests = by.map((nest) => nest.flatMap((id, k) => [...(k === 0 ? [] : [word(' split by ')]), noun(id)]));
@@ -156,6 +159,7 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
   ]);
   const frame = [
     ...(nests.length === 0 ? [] : [word(' by '), ...joined(nests, 'and')]),
+    ...(battery ? [word(` by ${BATTERY_WORDS}`)] : []),
     ...named(', within', within),
     ...clauses,
     ...named(', weighted by', weight),

@@ -12,7 +12,7 @@ import {
   type CodeHere,
   type RowItem,
   type Sentence,
-  variablesOf,
+  withoutStrayCodes,
 } from './sentence.js';
 
 const MOST_ITEMS = 400;
@@ -53,6 +53,7 @@ export interface PartsCalled<V> extends Wanted {
   only: readonly ClauseCalled<V>[];
   weight: V | null;
   codes?: readonly CodeCalled<V>[] | undefined;
+  battery?: true | undefined;
 }
 
 /** A sentence as it is sent and kept, its variables by id. */
@@ -165,6 +166,12 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     only: onlyShape(variable, name),
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
     codes: codesHereShape(variable),
+    battery: z
+      .literal(true)
+      .optional()
+      .describe(
+        'The rows are items over one code list, and stand as one table: their answers go across. No "by" then.',
+      ),
     counted,
     mention,
     as,
@@ -197,7 +204,7 @@ const wanted = ({ counted: of, mention: mentioned, as: listed, nets: netted, fig
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, codes, ...alone }: PartsCalled<V>,
+  { rows, by, within, only, weight, codes, battery, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
@@ -221,19 +228,18 @@ export function sentenceOfParts<V extends number | string>(
       })),
     ),
     weight: weight === null ? null : find(weight, 'weight'),
+    ...(battery ? { battery } : {}),
   };
   if (!codes) return sentence;
-  // Codes of what is not in the table would keep it from being taken out of the study.
-  const here = variablesOf(sentence);
   const own = codes.map((code, k) => ({ ...code, variable: find(code.variable, `codes[${k}].variable`) }));
-  return { ...sentence, codes: own.filter(({ variable }) => here.includes(variable)) };
+  return withoutStrayCodes({ ...sentence, codes: own });
 }
 
 /** The sentence that was sent or kept. */
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
-export function bodyOfSentence({ rows, by, within, only, weight, codes }: Sentence): SentenceBody {
+export function bodyOfSentence({ rows, by, within, only, weight, codes, battery }: Sentence): SentenceBody {
   const [first, ...others] = rows;
   const items = rows.map((item) => {
     const { variable } = item;
@@ -249,6 +255,7 @@ export function bodyOfSentence({ rows, by, within, only, weight, codes }: Senten
     only,
     weight,
     ...(codes && codes.length > 0 ? { codes } : {}),
+    ...(battery ? { battery } : {}),
     ...(first && others.length === 0 ? wanted(first) : {}),
   };
 }

@@ -67,6 +67,8 @@ interface Frame {
 export interface Sentence extends Frame {
   rows: readonly RowItem[];
   by: readonly Nest[];
+  /** Items over one code list stand as one table, their answers across; `by` is empty then. */
+  battery?: true | undefined;
 }
 
 /** One row item by one nest: what is counted, tested and read as a table of its own. */
@@ -92,7 +94,8 @@ export function sentenceOf(rows: number, more: Partial<Sentence> = {}): Sentence
 }
 
 /** The blocks of a table, row items by nests: first all nests of the first item. */
-export function blocksOf({ rows, by, ...frame }: Sentence): Block[] {
+export function blocksOf({ rows, by, within, only, weight, codes }: Sentence): Block[] {
+  const frame: Frame = { within, only, weight, ...(codes ? { codes } : {}) };
   const nests: readonly Nest[] = by.length === 0 ? [[]] : by;
   return rows.flatMap((row) => nests.map((nest) => ({ row, nest, ...frame })));
 }
@@ -117,6 +120,14 @@ export function variablesOf({ rows, by, within, only, weight }: Sentence): numbe
   ].filter((id) => id !== null);
 }
 
+/** A sentence that says nothing of codes of variables that are not in it. */
+export function withoutStrayCodes(sentence: Sentence): Sentence {
+  if (!sentence.codes) return sentence;
+  const here = variablesOf(sentence);
+  const codes = sentence.codes.filter(({ variable }) => here.includes(variable));
+  return { ...sentence, codes: codes.length > 0 ? codes : undefined };
+}
+
 /** The same sentence about other variables. */
 export function withVariables(sentence: Sentence, other: (id: number) => number): Sentence {
   const otherOrNone = (id: number | null) => (id === null ? null : other(id));
@@ -125,6 +136,7 @@ export function withVariables(sentence: Sentence, other: (id: number) => number)
     by: sentence.by.map((nest) => nest.map(other)),
     within: otherOrNone(sentence.within),
     weight: otherOrNone(sentence.weight),
+    ...(sentence.battery ? { battery: true } : {}),
     ...(sentence.codes ? { codes: sentence.codes.map((own) => ({ ...own, variable: other(own.variable) })) } : {}),
     only: sentence.only.map((clause) =>
       mapClause<Condition, Condition>(clause, (condition) => ({ ...condition, variable: other(condition.variable) })),

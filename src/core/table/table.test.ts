@@ -207,7 +207,8 @@ describe('a multiple-response table', () => {
   });
 
   it('leaves out who answered in none of the columns', () => {
-    expect(table.leftOut).toEqual([{ why: 'blank', variable: 'Crops', reason: 'blank', respondents: 10 }]);
+    const back = { is: 'counted', standing: 'blank' };
+    expect(table.leftOut).toEqual([{ why: 'blank', variable: 'Crops', reason: 'blank', respondents: 10, back }]);
   });
 
   it('has a base of respondents for each group across', () => {

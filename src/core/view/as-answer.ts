@@ -53,7 +53,9 @@ export interface TableAnswer {
 const numberOrNull = (value: number | string | null | undefined) => (typeof value === 'number' ? value : null);
 
 const categoryOf = ({ is, code, label, path }: Leaf): Category[] =>
-  is === 'total' || is === 'net' ? [] : [{ code, label, kind: is, ...(path.length > 1 ? { path } : {}) }];
+  is === 'total' || is === 'net' || is === 'item' || is === 'scale'
+    ? []
+    : [{ code, label, kind: is, ...(path.length > 1 ? { path } : {}) }];
 
 function lineOf(leaf: Leaf): AnswerLine[] {
   const { is, code, label, depth } = leaf;

@@ -58,7 +58,10 @@ function columnsUnder(view: TableView, nest: number, asked: GridAsked): FileColu
   return ids.flatMap((figure) => {
     const own = blocks.flatMap(({ figures }) => byId(figures, figure) ?? []);
     const label = [...new Set(own.map((item) => item.label))].join(' / ');
-    const shown = own.every(isOfCells) ? placed.filter(({ leaf }) => leaf.is !== 'total') : placed;
+    const hasSome = (at: number) => own.some(({ cells }) => cells.some((line) => (line[at] ?? null) !== null));
+    const shown = placed
+      .filter(({ leaf }) => leaf.is !== 'total' || !own.every(isOfCells))
+      .filter(({ leaf, at }) => leaf.is !== 'scale' || hasSome(at));
     return shown.map(({ leaf, at }) => ({ figure, label, leaf, at }));
   });
 }
@@ -80,6 +83,7 @@ function headingsOf(view: TableView, columns: readonly FileColumn[][]): GridCell
     under.map(({ leaf, label, at }) => {
       const own = leaf.path.at(-1)?.label ?? leaf.label;
       const letter = letterAt(nest, at);
+      if (leaf.is === 'scale') return own;
       return own === '' ? label : `${own}${letter === null ? '' : ` (${letter})`}: ${label}`;
     }),
   );

@@ -27,7 +27,7 @@ export interface Extras {
   confidence?: number | undefined;
 }
 
-const CONFIDENCE = 0.95;
+export const CONFIDENCE = 0.95;
 
 type Cell = number | string | null;
 

@@ -1,6 +1,7 @@
 import { byId } from '../by-id.js';
 import type { Shown } from '../table/shown-shape.js';
 import { choicesOf, columnChoices, figuresChosen } from './figures-shown.js';
+import { inColumn } from './in-column.js';
 import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
@@ -94,7 +95,11 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
     blocks.flatMap((block, nest) => {
       const figure = byId(block.figures, id);
       return view.nests[nest]!.leaves.map((_, column) =>
-        figureCell(figure ? plainFigure({ ...figure, decimals }, figure.cells[row]?.[column] ?? null, shown) : ''),
+        figureCell(
+          figure
+            ? plainFigure(inColumn({ ...figure, decimals }, column), figure.cells[row]?.[column] ?? null, shown)
+            : '',
+        ),
       );
     });
   const feet = feetOf(blocks, choicesOf(shown, view.items[at])).map((foot) => [

@@ -21,11 +21,16 @@ export interface Figure {
   decimals: number;
   /** Rows by columns, the total column first. */
   cells: (number | string | null)[][];
+  /** Columns that are counted in something else; null: in what the figure is. */
+  columns?: (Pick<Figure, 'unit' | 'decimals'> | null)[] | undefined;
 }
 
-/** A line or a column of a table: a category, several on one line, or all of them together. */
+/**
+ * A line or a column of a table: a category, several on one line, or all of them together; of a battery an item, and
+ * what a scale comes to.
+ */
 export interface Leaf {
-  is: Category['kind'] | 'net' | 'total';
+  is: Category['kind'] | 'net' | 'total' | 'item' | 'scale';
   /** Empty for a total. */
   code: string;
   label: string;
@@ -33,6 +38,12 @@ export interface Leaf {
   path: readonly Step[];
   /** Of a line: within so many nets. */
   depth?: number | undefined;
+  /** Of what a scale comes to: what it is. */
+  about?: string | null | undefined;
+  /** Of an item: which of the rows of the sentence it is. */
+  at?: number | undefined;
+  /** Of an item: its base is small. */
+  small?: boolean | undefined;
 }
 
 /** A line under the rows of an item: on how many its figures stand, or what a scale comes to. */
@@ -104,4 +115,6 @@ export interface TableView {
   nests: NestView[];
   /** Items by nests; the figures of a block stand over the lines of its item and the columns of its nest. */
   blocks: BlockView[][];
+  /** Of a battery: the frequency tables of its items. */
+  frequencies?: TableView | undefined;
 }

@@ -5,17 +5,16 @@ import type { BlockTables } from '../table/block-tables.js';
 import { netTable } from '../table/net-table.js';
 import type { RowItem } from '../table/sentence.js';
 import type { Table } from '../table/table.js';
-import type { Extras } from './block-view.js';
+import { CONFIDENCE, type Extras } from './block-view.js';
 import { lettersAmong } from './letters-among.js';
 import { tableView, type ViewedBlock } from './table-view.js';
 import type { TableView } from './types.js';
 
-/** Of letters, where nothing is said. */
-const CONFIDENCE = 0.95;
-
 /** The view of a sentence; within a variable also that of each of its categories. */
 export interface WholeView {
   view: TableView;
+  /** The items of a battery as one table. */
+  battery?: TableView | undefined;
   strata: { code: string; label: string; view: TableView }[];
 }
 
@@ -87,5 +86,5 @@ export function withFigures(whole: WholeView, rows: readonly RowItem[]): WholeVi
   });
   if (rows.every(({ figures }) => figures === undefined)) return whole;
   const strata = whole.strata.map((stratum) => ({ ...stratum, view: chosen(stratum.view) }));
-  return { view: chosen(whole.view), strata };
+  return { ...whole, view: chosen(whole.view), strata };
 }

@@ -32,6 +32,7 @@ export const leastCompared = ({ compare = 0, hide = 0 }: BaseLimits = {}): numbe
 export function withBases(whole: WholeView, limits: BaseLimits | undefined): WholeView {
   if (!limits) return whole;
   return {
+    ...whole,
     view: viewWithBases(whole.view, limits),
     strata: whole.strata.map((stratum) => ({ ...stratum, view: viewWithBases(stratum.view, limits) })),
   };

@@ -1,7 +1,6 @@
 import type { Variable } from '../../core/codebook/types.js';
 import { sweepTable } from '../../core/sweep/sweep-table.js';
 import type { SweptTable } from '../../core/sweep/types.js';
-import { inScaleOrder } from '../../core/table/scale-order.js';
 import { blocksOf, type Sentence } from '../../core/table/sentence.js';
 import { tabulate } from '../../core/table/tabulate.js';
 import { type CountJob, countInStudy } from './count-job.js';
@@ -18,6 +17,6 @@ export interface SweepJob {
 export function sweepStudy({ count, sentence, variables, confidence }: SweepJob): SweptTable[] {
   const counts = countInStudy(count);
   return blocksOf(sentence).map((block, k) =>
-    sweepTable(inScaleOrder(tabulate(block, counts[k]!, variables)), block.nest, confidence),
+    sweepTable(tabulate(block, counts[k]!, variables), block.nest, confidence),
   );
 }

@@ -3,11 +3,12 @@ import { assessmentOfTable } from '../../core/reading/read.js';
 import { blockTables } from '../../core/table/block-tables.js';
 import { type Display, displayOf } from '../../core/table/order.js';
 import type { Shown } from '../../core/table/shown-shape.js';
-import { saySentence } from '../../core/table/say-sentence.js';
+import type { Table } from '../../core/table/table.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
 import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
-import { extrasOf, wholeView, withFigures } from '../../core/view/whole-view.js';
-import { leastCompared, withBases } from '../../core/view/with-bases.js';
+import { viewOfSentence } from '../../core/view/view-of-sentence.js';
+import { extrasOf } from '../../core/view/whole-view.js';
+import { leastCompared } from '../../core/view/with-bases.js';
 import { jsonBytes } from '../json-text.js';
 import { writeCsv } from '../../formats/csv-write.js';
 
@@ -32,19 +33,18 @@ export function tableCsv({ counted: { sentence, counts, variables }, asked }: Ta
   const { adjustment, figures, bases } = asked;
   const grid = { figures };
   const blocks = blockTables(sentence, counts, variables, displayOf(asked));
-  const whole = wholeView(saySentence(sentence, variables), blocks, Math.max(1, sentence.by.length), (table) =>
+  const work = (table: Table) =>
     extrasOf(
       table,
       assessmentOfTable(table, CONFIDENCE, adjustment),
       adjustment ?? 'holm',
       CONFIDENCE,
       leastCompared(bases),
-    ),
-  );
-  const { view, strata } = withBases(withFigures(whole, sentence.rows), bases);
+    );
+  const { view, battery, strata } = viewOfSentence(sentence, blocks, variables, work, asked);
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([
-    ...asGrid(view, grid),
+    ...asGrid(battery ?? view, grid),
     ...strata.flatMap(({ label, view: own }) => [
       [],
       ...asGrid({ ...own, title: `${within ? titleOf(within) : ''}: ${label}` }, grid),

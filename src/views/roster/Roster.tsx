@@ -81,10 +81,12 @@ interface RosterProps {
   actionsOf?: ((variable: RosterVariable) => ReactNode) | undefined;
   /** Sets a star, or takes it off. */
   star?: ((variable: RosterVariable) => void) | undefined;
+  /** What can be done with all that are shown, where they are fewer than all. */
+  actionsOfFound?: ((matching: readonly RosterVariable[]) => ReactNode) | undefined;
 }
 
 /** The list of all variables: find, show some, put in order, choose, drag. */
-export function Roster({ variables, used, choose, actionsOf, star }: RosterProps) {
+export function Roster({ variables, used, choose, actionsOf, star, actionsOfFound }: RosterProps) {
   const { search, setSearch, showing, show, order, setOrder, matching } = useMatching(variables);
   const [open, setOpen] = useState<number | null>(null);
   const { most, end } = useReveal(matching);
@@ -115,6 +117,9 @@ export function Roster({ variables, used, choose, actionsOf, star }: RosterProps
       </div>
       <div className={css['filters']}>
         <ShowSelect variables={variables} showing={showing} show={show} order={order} setOrder={setOrder} />
+        {actionsOfFound && matching.length > 1 && matching.length < variables.length && (
+          <p className={css['found']}>{actionsOfFound(matching)}</p>
+        )}
       </div>
       <ul className={css['list']} aria-label={`${matching.length} variables`}>
         {matching.slice(0, most).map((variable, k) => [

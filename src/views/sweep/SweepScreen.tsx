@@ -1,11 +1,10 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
-import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { canSweep } from '../../core/sweep/can-sweep.js';
+import { sweepTitle } from '../../core/sweep/sweep-title.js';
+import { sweptVariables } from '../../core/sweep/swept-variables.js';
 import { variablesOf } from '../../core/table/sentence.js';
-import { and } from '../../core/words.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
 import { Button, InlineButton, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
@@ -29,14 +28,6 @@ const KEYS = [
   ['W', 'weight'],
   ['/', 'find'],
 ] as const;
-
-/** All variables that can be swept by what stands across. */
-const allOf = ({ variables }: StudyView, { by }: Draft): number[] => {
-  const across = new Set(by.flat());
-  return variables
-    .filter((variable) => canSweep(variable) && (variable.countable || variable.level === 'number'))
-    .flatMap(({ id }) => (across.has(id) ? [] : [id]));
-};
 
 /** What is asked for, kept in the address. */
 function useAsk(view: StudyView | null) {
@@ -95,7 +86,9 @@ function SweepPage({ study }: { study: string }) {
   const draft = ask?.draft ?? null;
   const chosen = useMemo(() => {
     if (!view || !draft) return [];
-    return draft.rows.length > 0 ? draft.rows.map(({ variable }) => variable) : allOf(view, draft);
+    return draft.rows.length > 0
+      ? draft.rows.map(({ variable }) => variable)
+      : sweptVariables(view.variables, draft.by);
   }, [view, draft]);
   const sentence = useMemo(
     () => draft && sentenceOfDraft({ ...draft, rows: chosen.map((variable) => ({ variable })) }),
@@ -118,7 +111,6 @@ function SweepPage({ study }: { study: string }) {
   });
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !ask || !draft) return <Wait>Opening the study…</Wait>;
-  const titleIn = (id: number) => titleOf(byId(view.variables, id) ?? { name: '', label: '' });
   const changeDraft = (next: Draft) => change({ draft: next });
   const lead = (
     <>
@@ -129,8 +121,7 @@ function SweepPage({ study }: { study: string }) {
       )}
     </>
   );
-  const across = draft.by.map((nest) => nest.map(titleIn).join(' split by '));
-  const title = `${whole(chosen.length)} variables by ${and(across)}`;
+  const title = sweepTitle(chosen.length, draft.by, view.variables);
   const foot = (
     <>
       <span>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import type { SweptTable } from '../../core/sweep/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
@@ -12,7 +12,6 @@ const AT_ONCE = 60;
 const REQUESTS = 2;
 
 interface Swept {
-  key: string;
   tables: readonly SweptTable[];
   /** How many are asked for. */
   of: number;
@@ -20,7 +19,7 @@ interface Swept {
   problem: { detail: string; mend: string } | null;
 }
 
-const NOTHING: Swept = { key: '', tables: [], of: 0, state: 'done', problem: null };
+const NOTHING: Swept = { tables: [], of: 0, state: 'done', problem: null };
 
 /** The row items of each request. */
 function chunksOf({ rows, by }: Sentence): Sentence['rows'][] {
@@ -56,7 +55,7 @@ async function sweepAll(study: string, sentence: Sentence, signal: AbortSignal, 
 /** The tables of a sweep as they come in. */
 export function useSweep(view: StudyView | null, sentence: Sentence | null) {
   const [swept, setSwept] = useState<Swept>(NOTHING);
-  const [ending, setEnding] = useState<AbortController | null>(null);
+  const ending = useRef<AbortController | null>(null);
   const [again, setAgain] = useState(0);
   const study = view?.study.id;
   const key = countKey(view, sentence);
@@ -66,11 +65,11 @@ export function useSweep(view: StudyView | null, sentence: Sentence | null) {
       return undefined;
     }
     const controller = new AbortController();
-    setEnding(controller);
+    ending.current = controller;
     const of = sentence.rows.length * sentence.by.length;
     const become = (more: Partial<Swept>) =>
       setSwept((before) => (controller.signal.aborted ? before : { ...before, ...more }));
-    setSwept({ key, tables: [], of, state: 'running', problem: null });
+    setSwept({ tables: [], of, state: 'running', problem: null });
     sweepAll(study, sentence, controller.signal, (tables) => become({ tables })).then(
       () => become({ state: 'done' }),
       (error: unknown) => become({ state: 'stopped', problem: problemText(error) }),
@@ -80,7 +79,7 @@ export function useSweep(view: StudyView | null, sentence: Sentence | null) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, study, again]);
   const stop = () => {
-    ending?.abort();
+    ending.current?.abort();
     setSwept((before) => ({ ...before, state: 'stopped' }));
   };
   return { ...swept, stop, start: () => setAgain(again + 1) };

@@ -31,10 +31,11 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
   const { choose } = whole;
   const lettersShown = hasLetters(choices);
   const percentage = mainPercentage(choices);
+  const isBattery = views.some(({ frequencies }) => frequencies !== undefined);
   const isOther = percentage === 'total-percent' || percentage === 'mentions-percent';
   return (
     <>
-      {!isOfNumbers && (
+      {!isOfNumbers && !isBattery && (
         <Segmented
           label="Percentages"
           value={percentage ?? 'none'}

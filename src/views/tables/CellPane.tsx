@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -35,11 +35,11 @@ interface WhoProps {
   clauses: readonly Clause[];
 }
 
-/** The respondents of a cell, with what they gave to the variables that keep them. */
+/** The respondents of a cell, by their place in the file and what they gave to the first variable. */
 function Who({ view, clauses }: WhoProps) {
   const [count, setCount] = useState(AT_ONCE);
-  const variables = useMemo(() => view.variables.slice(0, 1).map(({ id }) => id), [view]);
-  const body = { variables, only: [...clauses], from: 0, count };
+  const [first] = view.variables;
+  const body = { variables: first ? [first.id] : [], only: [...clauses], from: 0, count };
   const { answer, problem } = useAnswer(
     'POST /studies/{study}/respondents',
     { study: view.study.id, body },
@@ -47,7 +47,6 @@ function Who({ view, clauses }: WhoProps) {
   );
   if (problem) return <Problem {...problem} />;
   if (!answer) return <p>Looking…</p>;
-  const [first] = view.variables;
   return (
     <>
       <p data-testid="cell-respondents">

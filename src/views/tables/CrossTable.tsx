@@ -84,7 +84,7 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
 }
 
 /** Beside a base that is small. */
-function SmallMark({ hidden }: { hidden: boolean }) {
+export function SmallMark({ hidden }: { hidden: boolean }) {
   const words = hidden ? 'Too small a base: its figures are not shown' : 'A small base: figures on it say little';
   return (
     <span className={css['small']} title={words}>

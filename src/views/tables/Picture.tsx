@@ -1,10 +1,11 @@
-import { type KeyboardEvent, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import { draw } from '../../charts/table/kinds.js';
+import { draw, withValues } from '../../charts/table/kinds.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
 import { Button, Toggle } from '../../kit/kit.js';
+import { radioKeys } from '../../kit/radio-keys.js';
 import { Svg } from '../../kit/Svg.js';
 import { drawableOf } from './drawable.js';
 import type { Told } from './put-copied.js';
@@ -24,10 +25,11 @@ const NAMES: Record<PictureKind, string> = {
 
 const WIDTH = 690;
 const PNG_WIDTHS = [700, 1400, 2800] as const;
-const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
 
 interface Props {
   table: Table;
+  /** Its columns are the items of a battery. */
+  battery: boolean;
   block: BlockView;
   title: string;
   shown: Shown;
@@ -44,15 +46,6 @@ interface StripProps {
 
 /** Small pictures of the same table, of which one is chosen. */
 function Strip({ kinds, kind, markupOf, choose }: StripProps) {
-  const move = (from: number, event: KeyboardEvent<HTMLButtonElement>) => {
-    const step = STEPS[event.key];
-    const to = step === undefined ? -1 : (from + step + kinds.length) % kinds.length;
-    const next = kinds[to];
-    if (!next) return;
-    event.preventDefault();
-    choose(next);
-    event.currentTarget.parentElement?.querySelectorAll('button')[to]?.focus();
-  };
   return (
     <div role="radiogroup" aria-label="Picture" className={css['strip']}>
       {kinds.map((own, k) => (
@@ -64,7 +57,7 @@ function Strip({ kinds, kind, markupOf, choose }: StripProps) {
           aria-checked={own === kind}
           tabIndex={own === kind ? 0 : -1}
           onClick={() => choose(own)}
-          onKeyDown={(event) => move(k, event)}
+          onKeyDown={radioKeys(kinds, k, choose)}
         >
           <span aria-hidden="true" className={css['preview']}>
             <Svg markup={markupOf(own)} />
@@ -77,21 +70,22 @@ function Strip({ kinds, kind, markupOf, choose }: StripProps) {
 }
 
 /** A picture of a table, chosen by small ones of the same figures, to be copied and taken along. */
-export function Picture({ table, block, title, shown, show, told }: Props) {
+export function Picture({ table, battery, block, title, shown, show, told }: Props) {
   const [width, setWidth] = useState<number>(PNG_WIDTHS[1]);
-  const kinds = useMemo(() => picturesOf(table), [table]);
+  const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const [first] = kinds;
   const values = shown.plain !== true;
-  const pictures = useMemo(() => {
-    const markups = (drawn: boolean) => {
-      const drawable = drawableOf(table, block, { title: `Chart: ${title}`, width: WIDTH, values: drawn });
-      return new Map(kinds.map((kind) => [kind, draw(kind, drawable)]));
-    };
-    return { whole: markups(values), small: markups(false) };
-  }, [table, block, title, kinds, values]);
-  if (!first) return null;
+  const drawable = useMemo(
+    () => drawableOf(table, block, { title: `Chart: ${title}`, width: WIDTH, values: false }),
+    [table, block, title],
+  );
+  const small = useMemo(() => new Map(kinds.map((own) => [own, draw(own, drawable)])), [kinds, drawable]);
   const kind = kinds.find((own) => own === shown.picture) ?? first;
-  const markup = pictures.whole.get(kind) ?? '';
+  const markup = useMemo(
+    () => (kind ? draw(kind, values ? withValues(drawable) : drawable) : ''),
+    [kind, drawable, values],
+  );
+  if (!kind) return null;
   const refused = () =>
     told.fail({
       detail: 'The browser does not make a picture here.',
@@ -106,7 +100,7 @@ export function Picture({ table, block, title, shown, show, told }: Props) {
         <Strip
           kinds={kinds}
           kind={kind}
-          markupOf={(own) => pictures.small.get(own) ?? ''}
+          markupOf={(own) => small.get(own) ?? ''}
           choose={(own) => show({ ...shown, picture: own === first ? undefined : own })}
         />
       )}

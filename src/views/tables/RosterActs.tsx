@@ -1,7 +1,7 @@
 import type { RosterVariable } from '../../api/types.js';
 import { conditionsOf } from '../../core/table/sentence.js';
 import { Button } from '../../kit/kit.js';
-import { startCondition, withLevel } from './draft.js';
+import { startCondition, withLevel, withRow } from './draft.js';
 import type { Open } from './SentenceLine.js';
 import type { Draft } from './url.js';
 
@@ -27,6 +27,14 @@ export function RosterActs({ study, variable, draft, choose, change, setOpen }: 
   return (
     <>
       <Button onClick={() => choose(id)}>Rows</Button>
+      {begun && (countable || level === 'number') && (
+        <Button
+          title="Another row, under those that are there"
+          onClick={() => change(withRow(draft, draft.rows.length, id))}
+        >
+          + Row
+        </Button>
+      )}
       {begun && countable && <Button onClick={() => change(withLevel({ ...draft, by: [] }, 0, 0, id))}>By</Button>}
       {begun && level === 'number' && <Button onClick={() => change({ ...draft, weight: id })}>Weight</Button>}
       {begun && <Button onClick={onlyWhere}>Only where</Button>}

@@ -6,8 +6,9 @@ import { Picker } from '../../kit/Picker.js';
 import { peekAt } from '../peek/Peek.js';
 import { metaOf, searchText } from '../roster/words.js';
 import { ClauseSlots } from './ClauseSlots.js';
+import { isBattery } from '../../core/table/battery.js';
 import { conditionsOf } from '../../core/table/sentence.js';
-import { startCondition, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
+import { asBattery, startCondition, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
 import { Slot } from './Slot.js';
 import type { Draft } from './url.js';
 import css from './sentence.module.css';
@@ -176,6 +177,8 @@ export function SentenceLine(props: Props) {
       </h1>
     );
   const { rows, nests, within, weight } = places;
+  const items = draft.rows.flatMap(({ variable }) => find(variable) ?? []);
+  const canBeBattery = !draft.battery && items.length > 1 && nests.length === 0 && isBattery(items);
   const filterable = variables.filter((variable) => variable.level !== 'text');
   return (
     <h1 className={css['sentence']}>
@@ -197,6 +200,23 @@ export function SentenceLine(props: Props) {
           ))}
         </span>
       ))}
+      {draft.battery && (
+        <>
+          <i> by </i>
+          <span className={css['their']}>
+            their answers
+            <button
+              type="button"
+              className={css['remove']}
+              aria-label="No longer by their answers"
+              title="One frequency table each again"
+              onClick={() => change(asBattery(draft, false))}
+            >
+              ×
+            </button>
+          </span>
+        </>
+      )}
       {nests.length > 0 && within.variable !== null && (
         <>
           <i> within </i>
@@ -217,8 +237,18 @@ export function SentenceLine(props: Props) {
           {slot(weight)}
         </>
       )}{' '}
-      {lead === undefined && slot(places.anotherRow)} {slot(places.anotherNest)}{' '}
-      {nests.length > 0 && slot(places.anotherLevel)}{' '}
+      {lead === undefined && slot(places.anotherRow)}{' '}
+      {canBeBattery && (
+        <button
+          type="button"
+          className={css['open']}
+          title="One table: the items down, their answers across"
+          onClick={() => change(asBattery(draft, true))}
+        >
+          + by their answers
+        </button>
+      )}{' '}
+      {slot(places.anotherNest)} {nests.length > 0 && slot(places.anotherLevel)}{' '}
       {lead === undefined && nests.length > 0 && within.variable === null && slot(within)}{' '}
       <Slot
         name="Only where"

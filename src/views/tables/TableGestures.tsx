@@ -10,6 +10,8 @@ interface Props {
   setShown: (shown: Shown) => void;
   /** The rows can stand in another order than their own. */
   ordered: boolean;
+  /** The rows are items, their answers go across. */
+  battery: boolean;
   /** Columns by which they can be sorted. */
   columns: readonly { code: string; label: string }[];
   /** Some rows or columns can be empty. */
@@ -24,7 +26,8 @@ const ORDERS = [
 ] as const;
 
 /** How the rows stand; ties stay in the order of the list. */
-function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setShown' | 'columns'>) {
+function OrderSelect({ shown, setShown, columns, battery }: Pick<Props, 'shown' | 'setShown' | 'columns' | 'battery'>) {
+  const orders = battery ? ORDERS.slice(0, 1) : ORDERS;
   const sorted = columns.findIndex(({ code }) => code === shown.sort);
   const listed = ORDERS.findIndex(
     ([order, last]) => order === (shown.order ?? 'list') && last === (shown.last ?? false),
@@ -32,10 +35,14 @@ function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setSho
   const at = sorted >= 0 ? ORDERS.length + sorted : listed;
   return (
     <label className={css['order']}>
-      Rows
+      {battery ? 'Items' : 'Rows'}
       <select
         value={at}
-        title="By respondents, which is by mentions too; ties stay in the order of the list"
+        title={
+          battery
+            ? 'By what stands in a column; ties stay in the order of the sentence'
+            : 'By respondents, which is by mentions too; ties stay in the order of the list'
+        }
         onChange={(event) => {
           const chosen = Number(event.target.value);
           const column = columns[chosen - ORDERS.length];
@@ -48,13 +55,13 @@ function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setSho
           setShown({ ...shown, order: isListed ? undefined : order, last: last || undefined, sort: undefined });
         }}
       >
-        {ORDERS.map(([, , words], k) => (
+        {orders.map(([, , words], k) => (
           <option key={words} value={k}>
             {words}
           </option>
         ))}
         {columns.length > 0 && (
-          <optgroup label="Largest share first in">
+          <optgroup label={battery ? 'Largest first in' : 'Largest share first in'}>
             {columns.map(({ code, label }, k) => (
               <option key={code} value={ORDERS.length + k}>
                 {label}
@@ -68,12 +75,12 @@ function OrderSelect({ shown, setShown, columns }: Pick<Props, 'shown' | 'setSho
 }
 
 /** Under a table: how its rows stand, and what its headings can be taken in hand for. */
-export function TableGestures({ shown, setShown, ordered, columns, empty }: Props) {
+export function TableGestures({ shown, setShown, ordered, battery, columns, empty }: Props) {
   const { edits } = useContext(HandlesContext);
   return (
     <p className={css['gestures']}>
-      {ordered && <OrderSelect shown={shown} setShown={setShown} columns={columns} />}
-      {(empty || shown.full === true) && (
+      {ordered && <OrderSelect {...{ shown, setShown, columns, battery }} />}
+      {(empty || shown.full === true) && !battery && (
         <label className={css['order']}>
           <input
             type="checkbox"
@@ -84,7 +91,7 @@ export function TableGestures({ shown, setShown, ordered, columns, empty }: Prop
         </label>
       )}
       <BaseLimits shown={shown} setShown={setShown} />
-      {edits.size > 0 && (
+      {edits.size > 0 && !battery && (
         <>
           <span>Drag headings to merge or move them; click one for more.</span>
           <AsideStrip />

@@ -5,7 +5,7 @@ import type { Sentence } from '../../core/table/sentence.js';
 import type { Table } from '../../core/table/table.js';
 import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
-import type { FigureId, TableView } from '../../core/view/types.js';
+import type { FigureId, Leaf, TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
 import { broughtBack } from './brought-back.js';
 import { soleOn } from './draft.js';
@@ -103,8 +103,9 @@ function itemScopes(
 }
 
 /** Columns by which rows can be sorted: those of one grouping that stands alone. */
+const SORTABLE: readonly Leaf['is'][] = ['answer', 'option', 'scale'];
 const sortable = ([view]: readonly TableView[]) =>
-  view?.nests.length === 1 ? view.nests[0]!.leaves.filter(({ is }) => is === 'answer' || is === 'option') : [];
+  view?.nests.length === 1 ? view.nests[0]!.leaves.filter(({ is }) => SORTABLE.includes(is)) : [];
 
 /** Whether nobody is in some row or column. */
 const hasEmpty = ({ rowTotals, columnBases, columns }: Table): boolean =>
@@ -159,6 +160,7 @@ export function TableMiddle(props: Props) {
               shown={shown}
               setShown={show}
               ordered={any.numbers === undefined}
+              battery={draft.battery === true}
               columns={sortable(views)}
               empty={hasEmpty(any)}
             />

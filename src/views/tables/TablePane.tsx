@@ -1,10 +1,12 @@
-import type { ClipboardEvent, ReactNode } from 'react';
+import { type ClipboardEvent, type ComponentProps, type ReactNode, useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
+import { batteryTable } from '../../core/table/battery-table.js';
 import { whyEmpty } from '../../core/table/share.js';
 import type { Back } from '../../core/table/table.js';
 import { isCross } from '../../core/view/header-rows.js';
-import type { BlockView, TableView } from '../../core/view/types.js';
+import type { BlockView } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
+import { BatteryTable } from './BatteryTable.js';
 import { BaseLine } from './BaseLine.js';
 import { CoMentionTable } from './CoMentionTable.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
@@ -29,16 +31,9 @@ const isHatched = (block: BlockView, { hatch }: Shown) =>
   hatch && block.figures.some(({ id }) => id === 'adjusted-residual');
 
 /** Frequency tables one under the other, or one table with groups across. */
-function WholeTable({
-  view,
-  shown,
-  read,
-}: {
-  view: TableView;
-  shown: Shown;
-  read: ((at: BlockAt) => void) | undefined;
-}) {
-  const { items, nests, blocks } = view;
+function WholeTable({ view, shown, show, read }: ComponentProps<typeof BatteryTable>) {
+  const { items, nests, blocks, frequencies } = view;
+  if (frequencies) return <BatteryTable view={view} shown={shown} show={show} read={read} />;
   if (isCross(nests)) return <CrossTable view={view} shown={shown} read={read} />;
   return items.map((item, k) => (
     <section
@@ -82,6 +77,10 @@ interface Props {
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
 export function TablePane({ shows, shown, title, within, read, copied, gestures, bring, show, told }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
+  const pictured = useMemo(() => {
+    const items = whole?.battery?.items[0]?.leaves.flatMap(({ at: k }) => blocks[k ?? -1]?.table ?? []) ?? [];
+    return items.length > 0 ? batteryTable(items) : table;
+  }, [whole, blocks, table]);
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
   const main = (view ?? whole.view).blocks[at.item]?.[at.nest];
@@ -91,7 +90,7 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
       {empty !== null ? (
         <Nothing why={empty} />
       ) : view ? (
-        <WholeTable view={view} shown={shown} read={choose} />
+        <WholeTable view={whole.battery ?? view} shown={shown} show={show} read={choose} />
       ) : (
         whole.strata.map((stratum) => (
           <StratumTable key={stratum.code} {...stratum} within={within} shown={shown} read={choose} />
@@ -112,12 +111,13 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
         />
       )}
       {empty === null && gestures}
-      {table && empty === null && !table.columns && <CoMentionTable table={table} />}
-      {table && main && empty === null && (
+      {table && empty === null && !table.columns && !whole.battery && <CoMentionTable table={table} />}
+      {pictured && main && empty === null && (
         <Picture
-          table={table}
+          table={pictured}
+          battery={whole.battery !== undefined}
           block={main}
-          title={blocks.length > 1 ? block.title : title}
+          title={blocks.length > 1 && !whole.battery ? block.title : title}
           shown={shown}
           show={show}
           told={told}

@@ -17,6 +17,7 @@ import { useStudy } from '../shell/use-study.js';
 import { type CellAt, CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { sentenceOfDraft, soleOn } from './draft.js';
+import { FoundActs } from './FoundActs.js';
 import { HandlesContext } from './heading-edits.js';
 import { ReadingAside } from './ReadingAside.js';
 import { RosterActs } from './RosterActs.js';
@@ -126,6 +127,7 @@ function TablesPage({ study }: { study: string }) {
       used={new Set(variablesOf(draft))}
       choose={choose}
       actionsOf={(variable) => <RosterActs {...{ study, variable, draft, choose, change, setOpen }} />}
+      actionsOfFound={(matching) => <FoundActs {...{ matching, draft, change }} />}
       star={star}
     />
   );

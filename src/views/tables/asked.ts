@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { SHOWN } from './shown-query.js';
-import { withoutStrayCodes } from './codes-here.js';
+import { withoutStrayCodes } from '../../core/table/sentence.js';
 import { type Draft, EMPTY } from './url.js';
 
 /** What the Tables screen asks for. */
@@ -39,7 +39,7 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
         JSON.stringify(of(action.draft)) === JSON.stringify(of(asked.draft));
       // Expected shares, and which of two is predicted, are of these rows; a column by which rows are sorted of these.
       const sameRows = isSame(({ rows }) => rows.map(({ variable }) => variable));
-      const sameColumns = isSame(({ by }) => by);
+      const sameColumns = isSame(({ by, battery }) => [by, battery]);
       const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
       const shown = sameColumns || kept.sort === undefined ? kept : { ...kept, sort: undefined };
       return { ...asked, draft: withoutStrayCodes(action.draft), shown };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { withAnswer, withoutStrayCodes, withRenamed } from './codes-here.js';
+import { withoutStrayCodes } from '../../core/table/sentence.js';
+import { withAnswer, withRenamed } from './codes-here.js';
 import { EMPTY } from './url.js';
 
 const SITE = { id: 1, codes: [{ code: '1', label: 'Mill Row', missing: null }] };

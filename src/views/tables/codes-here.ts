@@ -1,5 +1,5 @@
 import type { RosterVariable } from '../../api/types.js';
-import { type CodeHere, variablesOf } from '../../core/table/sentence.js';
+import type { CodeHere } from '../../core/table/sentence.js';
 import type { Draft } from './url.js';
 
 /** A sentence that has a code otherwise than the codebook; one that is as it is there is not said. */
@@ -29,12 +29,4 @@ export function withRenamed(
 export function withAnswer(draft: Draft, variable: number, code: string, counts: boolean): Draft {
   const { label } = codeIn(draft, variable, code) ?? {};
   return withCode(draft, { variable, code, label, answer: counts ? true : undefined });
-}
-
-/** A sentence without codes of what is not in it any more. */
-export function withoutStrayCodes(draft: Draft): Draft {
-  if (!draft.codes) return draft;
-  const here = variablesOf(draft);
-  const codes = draft.codes.filter(({ variable }) => here.includes(variable));
-  return { ...draft, codes: codes.length > 0 ? codes : undefined };
 }

@@ -44,6 +44,13 @@ export function withRow(draft: Draft, at: number, id: number): Draft {
   return { ...draft, rows };
 }
 
+/** Items whose answers go across, or no more; what stood across before is gone. */
+export const asBattery = (draft: Draft, battery: boolean): Draft => ({
+  ...draft,
+  by: battery ? [] : draft.by,
+  battery: battery || undefined,
+});
+
 const withoutAt = <T>(list: readonly T[], at: number): T[] => list.filter((_, k) => k !== at);
 
 export const withoutRow = (draft: Draft, at: number): Draft => ({ ...draft, rows: withoutAt(draft.rows, at) });
@@ -54,7 +61,7 @@ export function withLevel(draft: Draft, nest: number, level: number, id: number)
   const levels = [...(by[nest] ?? [])];
   levels[level] = id;
   by[nest] = levels;
-  return { ...draft, by };
+  return { ...draft, by, battery: undefined };
 }
 
 /** What stands across without a variable; a nest that is left empty goes too. */

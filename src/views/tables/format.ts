@@ -1,5 +1,5 @@
 import type { Shown } from '../../api/types.js';
-import { whole } from '../../core/figures.js';
+import { fixed, whole } from '../../core/figures.js';
 import type { Figure, Foot } from '../../core/view/types.js';
 
 /** A count or a ratio with so many decimals, thousands apart; empty for nothing. */
@@ -20,8 +20,7 @@ export function figureText(
 ): string {
   if (typeof value !== 'number') return value ?? (unit === 'percent' && id !== 'upper-limit' ? '·' : '');
   if (unit === 'p') return value < LEAST_P ? 'p < .001' : `p ${value.toFixed(decimals).replace(/^0/, '')}`;
-  const places = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
-  const size = Math.abs(value).toLocaleString('en', places);
+  const size = fixed(Math.abs(value), decimals);
   const isZero = Number(value.toFixed(decimals)) === 0;
   const sign = isZero ? '' : value < 0 ? '−' : SIGNED.includes(unit) && id !== 'contribution' ? '+' : '';
   return `${sign}${size}${unit === 'percent' && signs === true ? '%' : ''}`;
@@ -41,7 +40,5 @@ export function percent(share: number | null): string {
 /** A figure of a number variable: whole where it is, else with two decimals. */
 export function figure(value: number | null): string {
   if (value === null) return '·';
-  return Number.isInteger(value)
-    ? whole(value)
-    : value.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+  return Number.isInteger(value) ? whole(value) : fixed(value, 2);
 }

@@ -44,6 +44,12 @@ describe('the sentence in the address', () => {
     expect(toQuery(EMPTY, BOTH, null)).toBe('');
   });
 
+  it('keeps that answers go across', () => {
+    const draft: Draft = { ...EMPTY, rows: [{ variable: 1 }, { variable: 1 }], battery: true };
+    expect(toQuery(draft, BOTH, null)).toBe('?rows=site&rows=site&battery=true');
+    expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
+  });
+
   it('keeps the nets of each row item, and what is called otherwise', () => {
     const draft: Draft = {
       ...EMPTY,

@@ -64,6 +64,7 @@ export function toQuery(
     );
     query.set('only', JSON.stringify(called));
   }
+  if (draft.battery) query.set('battery', 'true');
   if (draft.codes) {
     const called = draft.codes.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
     query.set('codes', JSON.stringify(called));
@@ -168,6 +169,7 @@ export function fromQuery(
       within: idOf(query.get('within')),
       weight: idOf(query.get('weight')),
       only: onlyFrom(query.get('only'), idOf),
+      ...(query.get('battery') === 'true' ? { battery: true } : {}),
       ...codesFrom(query.get('codes'), idOf),
     },
     table: Number.isInteger(table) ? table : null,

@@ -2,14 +2,14 @@ import { useMemo } from 'react';
 import type { SavedTable, StudyView } from '../../api/types.js';
 import type { SizeWords } from '../../core/reading/size-words.js';
 import { type BlockTables, blockTables } from '../../core/table/block-tables.js';
-import { saySentence } from '../../core/table/say-sentence.js';
 import { type Sentence, sentenceOfBlock, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
 import type { TableView } from '../../core/view/types.js';
 import { choicesOf, percentOf } from '../../core/view/figures-shown.js';
-import { type WholeView, wholeView, withFigures } from '../../core/view/whole-view.js';
-import { leastCompared, withBases } from '../../core/view/with-bases.js';
+import { viewOfSentence } from '../../core/view/view-of-sentence.js';
+import type { WholeView } from '../../core/view/whole-view.js';
+import { leastCompared } from '../../core/view/with-bases.js';
 import {
   CONFIDENCE,
   type Reading,
@@ -48,7 +48,7 @@ export const TOGETHER = '\u0000together';
 
 /** The tables on the screen: one, or one for each stratum. */
 export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): readonly TableView[] =>
-  view ? [view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
+  view ? [whole?.battery ?? view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
 
 const NO_BLOCKS: readonly BlockTables[] = [];
 const NO_ROWS: Sentence['rows'] = [];
@@ -87,9 +87,8 @@ export function useTable(
   const rows = sentence?.rows ?? NO_ROWS;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
-    const title = saySentence(counted.sentence, view?.variables ?? []);
-    return withBases(withFigures(wholeView(title, blocks, across, work), rows), bases);
-  }, [counted, view, blocks, across, work, rows, bases]);
+    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], work, { sort, bases });
+  }, [counted, view, blocks, work, sort, bases]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;

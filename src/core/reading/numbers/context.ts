@@ -1,6 +1,7 @@
 import type { Assessment } from '../../assess/types.js';
 import { titleOf } from '../../codebook/types.js';
 import type { GroupNumbers } from '../../count/types.js';
+import { fixed } from '../../figures.js';
 import type { TestResult } from '../../infer/result.js';
 import { levelOf } from '../../level.js';
 import type { TestId } from '../../statistic/registry.js';
@@ -34,7 +35,6 @@ export function readNumbersOf(
   confidence: number,
 ): ReadNumbers {
   const decimals = decimalsOf(numbers.all);
-  const places = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
   return {
     table,
     result,
@@ -44,7 +44,7 @@ export function readNumbersOf(
     groups: numbers.columns.flatMap((group, j) =>
       group ? [{ label: table.columns?.categories[j]?.label ?? '', numbers: group }] : [],
     ),
-    figure: (value) => value.toLocaleString('en', places).replace('-', '−'),
+    figure: (value) => fixed(value, decimals).replace('-', '−'),
   };
 }
 

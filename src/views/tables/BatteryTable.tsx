@@ -1,0 +1,150 @@
+import type { Shown } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
+import { inColumn } from '../../core/view/in-column.js';
+import type { BlockView, Figure, Leaf, TableView } from '../../core/view/types.js';
+import { peekAt } from '../peek/Peek.js';
+import { type CellAt, cellKeys } from './cells.js';
+import { type BlockAt, SmallMark } from './CrossTable.js';
+import { type FigureLine, figureLines } from './figure-lines.js';
+import { figureText, number } from './format.js';
+import { useCell } from './use-cell.js';
+import css from './table.module.css';
+
+interface Props {
+  /** Items down, their answers across. */
+  view: TableView;
+  shown: Shown;
+  show: (shown: Shown) => void;
+  /** Chooses the item that is read. */
+  read: ((at: BlockAt) => void) | undefined;
+}
+
+function AnswerCell({ at, text, read }: { at: CellAt; text: readonly string[]; read: (() => void) | undefined }) {
+  const cell = useCell(at, read);
+  const [main, ...others] = text;
+  return (
+    <td {...cell}>
+      <span className={css['main']}>{main}</span>
+      {others.map((line, k) => (
+        <span key={k} className={css['n']}>
+          {line || '\u00a0'}
+        </span>
+      ))}
+    </td>
+  );
+}
+
+/** What a column is headed: an answer, or what a scale comes to. A click sorts the items by it. */
+function SortHeading({ leaf, shown, show }: { leaf: Leaf } & Pick<Props, 'shown' | 'show'>) {
+  const isSorted = shown.sort === leaf.code;
+  return (
+    <th scope="col" aria-sort={isSorted ? 'descending' : undefined}>
+      <button
+        type="button"
+        className={css['sorting']}
+        aria-pressed={isSorted}
+        title={`${leaf.about ? `${leaf.about} ` : ''}Click to sort the items by it, the largest first`}
+        onClick={() => show({ ...shown, sort: isSorted ? undefined : leaf.code })}
+      >
+        {leaf.label}
+        {isSorted && <span aria-hidden="true"> ↓</span>}
+      </button>
+    </th>
+  );
+}
+
+interface LineProps extends Pick<Props, 'shown' | 'read'> {
+  item: Leaf;
+  row: number;
+  block: BlockView;
+  lines: readonly FigureLine[];
+  leaves: readonly Leaf[];
+  /** Of each column, the line of it in the item's own frequency table; -1: none. */
+  rows: readonly number[];
+}
+
+function ItemLine({ item, row, block, lines, leaves, rows, shown, read }: LineProps) {
+  const at = item.at ?? 0;
+  const choose = read && (() => read({ item: at, nest: 0 }));
+  const text = (figure: Figure, column: number) =>
+    figureText(inColumn(figure, column), figure.cells[row]?.[column] ?? null, shown);
+  const textOf = ({ figure, beside }: FigureLine, column: number) => {
+    const other = beside ? text(beside.figure, column) : '';
+    return other === '' ? text(figure, column) : `${text(figure, column)}${beside?.between ?? ''}${other}`;
+  };
+  const share = byId(block.figures, 'column-percent');
+  const base = byId(block.figures, 'weighted-n') ?? byId(block.figures, 'n');
+  return (
+    <tr>
+      <th scope="row" className={css['name']}>
+        <span {...peekAt(Number(item.code))}>{item.label}</span>
+      </th>
+      <td className={css['all']}>
+        {item.small === true && <SmallMark hidden={share?.cells[row]?.[1] === null} />}
+        {number(Number(base?.cells[row]?.[0] ?? 0), 0)}
+      </td>
+      {leaves.map((leaf, k) => {
+        const column = k + 1;
+        if (leaf.is === 'scale')
+          return (
+            <td key={leaf.code} className={css['scaleCell']}>
+              {share && text(share, column)}
+            </td>
+          );
+        return (
+          <AnswerCell
+            key={`${leaf.is} ${leaf.code}`}
+            at={{ item: at, nest: 0, row: rows[k] ?? -1, column: 0 }}
+            text={lines.map((line) => textOf(line, column))}
+            read={choose}
+          />
+        );
+      })}
+    </tr>
+  );
+}
+
+/** A battery: items down, their answers across, the base of each item in front, and what its scale comes to behind. */
+export function BatteryTable({ view, shown, show, read }: Props) {
+  const block = view.blocks[0]?.[0];
+  const items = view.items[0]?.leaves ?? [];
+  const [, ...leaves] = view.nests[0]?.leaves ?? [];
+  if (!block) return null;
+  const lines = figureLines(figuresChosen(block, choicesOf(shown)));
+  const rowsOf = (item: Leaf) =>
+    leaves.map((leaf) =>
+      (view.frequencies?.items[item.at ?? 0]?.leaves ?? []).findIndex(
+        ({ is, code }) => is === leaf.is && code === leaf.code,
+      ),
+    );
+  return (
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} onKeyDown={cellKeys}>
+      <table className={css['table']}>
+        <caption className="sr-only">{view.title}</caption>
+        <thead>
+          <tr>
+            <th scope="col" className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+              {lines.map(({ label }) => (
+                <span key={label} className={css['line']}>
+                  {label}
+                </span>
+              ))}
+            </th>
+            <th scope="col" className={css['all']}>
+              Base
+            </th>
+            {leaves.map((leaf) => (
+              <SortHeading key={`${leaf.is} ${leaf.code}`} leaf={leaf} shown={shown} show={show} />
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((item, row) => (
+            <ItemLine key={item.code} {...{ item, row, block, lines, leaves, shown, read }} rows={rowsOf(item)} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

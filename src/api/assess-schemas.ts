@@ -89,6 +89,13 @@ const TableRequestSchema = z
       .optional()
       .describe('Weights of the respondents, added up in each cell.'),
     ...tableOptions,
+    offScale: z
+      .strictObject({ rows: positions.optional(), columns: positions.optional() })
+      .optional()
+      .describe(
+        'Positions, from 0, of categories that are not on the scale: they count in the table, and what reads an ' +
+          'order (scores, gamma, means) leaves them out.',
+      ),
   })
   .openapi('TableRequest');
 

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import { element } from '../svg.js';
+import { element, label } from '../svg.js';
 import { NAMES, picture } from './frame.js';
 import { partedBars, sharesOf } from './parts.js';
 import type { PictureSpec } from './spec.js';
@@ -12,8 +12,18 @@ function beginOf(shares: readonly number[]): number {
   return -(before + middle);
 }
 
+/** A picture without the answers that are not on the scale. */
+function onScale(spec: PictureSpec): PictureSpec {
+  const { offScale = [] } = spec;
+  const kept = <T>(list: readonly T[]) => list.filter((_, i) => !offScale.includes(i));
+  return { ...spec, answers: kept(spec.answers), points: kept(spec.points), departures: kept(spec.departures) };
+}
+
+const NOTE = 22;
+
 /** Bars of a scale that part in its middle: one end to the left, the other to the right. */
-export function diverging(spec: PictureSpec): string {
+export function diverging(whole: PictureSpec): string {
+  const spec = onScale(whole);
   const { title, groups, width } = spec;
   const ends = groups.flatMap((_, j) => {
     const shares = sharesOf(spec, j);
@@ -24,5 +34,9 @@ export function diverging(spec: PictureSpec): string {
   const x = scaleLinear([-reach, reach], [NAMES, width - 1]);
   const { markup, bars, height } = partedBars(spec, beginOf, x);
   const middle = { x1: x(0), x2: x(0), y1: 0, y2: bars, stroke: 'var(--ink)', 'stroke-dasharray': '2 3' };
-  return picture(title, width, height, [markup, element('line', middle)]);
+  const left = whole.answers.filter((answer) => !spec.answers.includes(answer));
+  if (left.length === 0) return picture(title, width, height, [markup, element('line', middle)]);
+  const words = `Not drawn, as off the scale: ${left.join(', ')}`;
+  const note = element('text', { x: NAMES, y: height + NOTE / 2, class: 'name' }, label(words));
+  return picture(title, width, height + NOTE, [markup, element('line', middle), note]);
 }

@@ -49,6 +49,24 @@ describe('the pictures of a table', () => {
     );
   });
 
+  it('leave what is off the scale out of bars that part, and say so', () => {
+    const one = { value: 0.3, lower: null, upper: null };
+    const own: PictureSpec = {
+      title: 'Uses',
+      groups: [{ label: 'Tap', base: 10 }],
+      answers: ['Often', 'Never', 'Not here'],
+      offScale: [2],
+      points: [[one], [one], [one]],
+      departures: [[null], [null], [null]],
+      width: 690,
+      values: true,
+    };
+    const svg = draw('diverging', { of: 'shares', spec: own });
+    expect(svg).toContain('Not drawn, as off the scale: Not here');
+    expect(svg).not.toContain('Tap, Not here');
+    expect(draw('stacked', { of: 'shares', spec: own })).toContain('Tap, Not here');
+  });
+
   it('have a bar, or a dot, of each answer in each group, as long as its share', () => {
     const points = [
       [

@@ -24,6 +24,8 @@ export interface PictureSpec {
   title: string;
   groups: readonly { label: string; base: number }[];
   answers: readonly string[];
+  /** Places of answers that have no place on the scale. */
+  offScale?: readonly number[] | undefined;
   /** Answers by groups. */
   points: readonly (readonly (Point | null)[])[];
   /** Adjusted residuals beyond chance: more, fewer, or neither. */

@@ -5,6 +5,9 @@ import { collapsing } from '../infer/collapsing.js';
 import { columnProportions } from '../infer/column-proportions.js';
 import { type MeasureId, TABLE_MEASURES, TABLE_TESTS, type TestId } from '../statistic/registry.js';
 import { tableSubject } from '../statistic/table-subject.js';
+import type { Absent } from '../infer/result.js';
+import type { Levels } from '../statistic/statistic.js';
+import { onScale } from './on-scale.js';
 import { recordMeasure, recordTest } from './record.js';
 import type { TableRequest } from './requests.js';
 import { type Assessment, type Caution, emptyAssessment } from './types.js';
@@ -59,6 +62,16 @@ function cautionsOf(request: TableRequest, table: Crosstab, expected: readonly (
   return cautions;
 }
 
+/** A table of those on the scale, in the ways that statistics look at it; null where there is nothing to compare. */
+function scaleOf(request: TableRequest, confidence: number) {
+  const asked = onScale(request);
+  const { table, dropped } = reduceTable(asked.counts, asked);
+  const nothing = whyNothing(table);
+  return { table, dropped, subject: nothing === null ? tableSubject({ ...asked, confidence }, table) : null };
+}
+
+const OFF: Absent = { absent: 'On the scale there is only one row, or one column, so there is nothing to compare.' };
+
 /** The collapsing check, of each axis that is said to be ordered. */
 function collapsingOf(request: TableRequest, table: Crosstab, dropped: Assessment['dropped'], confidence: number) {
   return (['rows', 'columns'] as const).flatMap((axis) => {
@@ -111,12 +124,22 @@ export function assessTable(request: TableRequest, only?: Statistics): Assessmen
     return result;
   }
   const subject = tableSubject({ ...request, confidence }, table);
-  for (const { id, compute } of TABLE_TESTS.filter(isAsked)) recordTest(result, id, compute(subject));
-  for (const { id, compute } of TABLE_MEASURES.filter(isAsked)) recordMeasure(result, id, compute(subject));
+  const scale = request.offScale ? scaleOf(request, confidence) : { table, dropped, subject };
+  // What reads an order is of those on the scale.
+  const of = ({ levels }: { levels: Levels }) => (levels === 'any' ? subject : scale.subject);
+  for (const record of TABLE_TESTS.filter(isAsked)) {
+    const own = of(record);
+    recordTest(result, record.id, own ? record.compute(own) : OFF);
+  }
+  for (const record of TABLE_MEASURES.filter(isAsked)) {
+    const own = of(record);
+    recordMeasure(result, record.id, own ? record.compute(own) : OFF);
+  }
+  if (request.offScale) result.base.onScale = scale.table.survey?.n ?? scale.table.N;
   result.cells = cells(table, adjustment);
   if (!only) {
     result.columnProportions = columnProportions(table, adjustment, confidence);
-    result.collapsing = collapsingOf(request, table, dropped, confidence);
+    result.collapsing = collapsingOf(request, scale.table, scale.dropped, confidence);
   }
   const expected = result.cells.expected.flat();
   result.base.smallestExpected = expected.reduce((x, y) => Math.min(x, y), Infinity);

@@ -24,12 +24,14 @@ export interface TableRequest extends Common {
   adjustment?: Adjustment | undefined;
   /** Which axis holds the groups that risks, and mean scores over strata, compare; rows where not given. */
   groups?: 'rows' | 'columns' | undefined;
+  /** Positions of categories that are not on the scale: they count, and what reads an order leaves them out. */
+  offScale?: { rows?: readonly number[] | undefined; columns?: readonly number[] | undefined } | undefined;
   /** The grouping whose place the collapsing check tells: positions after which its groups end. */
   cuts?: { rows?: readonly number[] | undefined; columns?: readonly number[] | undefined } | undefined;
 }
 
 /** A table split by a third variable; `counts` may be left out, it is their sum. */
-export interface StrataRequest extends Omit<TableRequest, 'counts' | 'weights'> {
+export interface StrataRequest extends Omit<TableRequest, 'counts' | 'weights' | 'offScale'> {
   strata: readonly (readonly (readonly number[])[])[];
   counts?: readonly (readonly number[])[] | undefined;
 }

@@ -6,10 +6,15 @@ import { reduceTable } from '../crosstab.js';
 import type { Subjects } from '../statistic/subjects.js';
 import { tableSubject } from '../statistic/table-subject.js';
 import { mentionsOf } from './assess-multiple.js';
+import type { Statistic } from '../statistic/statistic.js';
+import { onScale } from './on-scale.js';
 import { pool, strataSubject } from './assess-strata.js';
 import type { AssessRequest, TableRequest } from './requests.js';
 
 type Makers = { [Of in keyof Subjects]: (request: AssessRequest) => Subjects[Of] | null };
+
+/** A statistic, by what it is worked out from and whether it reads an order. */
+type Asking<Of extends keyof Subjects> = Pick<Statistic<string, Of, unknown>, 'of' | 'levels'>;
 
 const ofTable = (request: TableRequest) => tableSubject(request, reduceTable(request.counts, request).table);
 
@@ -28,8 +33,12 @@ const MAKERS: Makers = {
 
 /**
  * What a statistic is worked out from, out of a request; null where the request holds nothing of the kind. As one
- * table, strata are all of them together.
+ * table, strata are all of them together; what reads an order is of those on the scale.
  */
-export function subjectOf<Of extends keyof Subjects>(of: Of, request: AssessRequest): Subjects[Of] | null {
-  return MAKERS[of](request);
+export function subjectOf<Of extends keyof Subjects>(
+  { of, levels }: Asking<Of>,
+  request: AssessRequest,
+): Subjects[Of] | null {
+  if ('strata' in request || !('counts' in request) || levels === 'any') return MAKERS[of](request);
+  return MAKERS[of](onScale(request));
 }

@@ -22,6 +22,8 @@ export interface Base {
   effective: number;
   rows: number;
   columns: number;
+  /** Respondents whose codes are on the scale, where some are not. */
+  onScale?: number | undefined;
   smallestExpected: number | null;
   /** Cells with an expected count under 5. */
   smallExpected: number;

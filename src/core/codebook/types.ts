@@ -30,6 +30,8 @@ export interface Variable {
   codes: readonly Code[];
   /** Codes in the order in which they are shown, where that is another than the scale; those not named stand behind. */
   shownOrder?: readonly string[] | undefined;
+  /** Codes that have no place on its scale, though they can be answers. */
+  offScale?: readonly string[] | undefined;
 }
 
 /** What a reader sees: the label, or the name where there is none. */

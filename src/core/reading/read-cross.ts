@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess/types.js';
 import type { Table } from '../table/table.js';
 import { association } from './cross/association.js';
-import { readOf } from './cross/context.js';
+import { readOf, whyUntested } from './cross/context.js';
 import type { ReadOptions } from './options.js';
 import { say } from './cross/say.js';
 import { strength } from './cross/strength.js';
@@ -15,6 +15,11 @@ export function readCross(table: Table, result: Assessment, confidence: number, 
   if (!result.cells) {
     const reason = result.absent[0]?.reason ?? 'There is nothing to compare.';
     return [answer('association', QUESTIONS.association, { verdict: 'Nothing to test.', notes: [reason] })];
+  }
+  const why = whyUntested(read);
+  if (why !== null) {
+    const untested = answer('association', QUESTIONS.association, { verdict: 'Not tested.', notes: [why] });
+    return [untested, strength(read), trust(read)];
   }
   const cells = carriers(read);
   return [association(read), strength(read), where(read, cells), trust(read), say(read, cells)];

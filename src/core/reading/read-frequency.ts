@@ -11,7 +11,7 @@ import { wilsonOfShare } from '../infer/wilson.js';
 import { effectiveBase, figuresOf, isUneven, mentionShare, share } from '../table/share.js';
 import type { Table } from '../table/table.js';
 import { testLines, verdictOfP } from './cross/association.js';
-import { leftOutCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
+import { leftOutCheck, offScaleCheck, SMALL_BASE, weightCheck } from './cross/trust.js';
 import { readTogether } from './read-together.js';
 import { answer, type Answer, type Check, QUESTIONS, type ReadMeasure } from './types.js';
 import { percent, sayChiSquare, sayP } from './words.js';
@@ -120,6 +120,7 @@ export function readFrequency(table: Table, confidence: number, proportions?: re
       ? [{ ok: false, text: `The ${table.weighted ? 'effective ' : ''}base is under ${SMALL_BASE}.` }]
       : []),
     ...weightCheck(table),
+    ...offScaleCheck(table, 'in the percentages, and in no score or mean'),
     ...leftOutCheck(table),
   ];
   const request = oneWayRequestOf(table, proportions);

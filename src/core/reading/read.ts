@@ -25,6 +25,14 @@ function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
   return scores.length === categories.length ? scores : undefined;
 }
 
+/** Positions of the categories that are not on the scale; nothing where all are. */
+function offScaleOf({ rows, columns }: Table): TableRequest['offScale'] {
+  const placesOf = (axis: TableAxis | null) =>
+    axis?.categories.flatMap(({ offScale }, k) => (offScale ? [k] : [])) ?? [];
+  const off = { rows: placesOf(rows), columns: placesOf(columns) };
+  return off.rows.length + off.columns.length > 0 ? off : undefined;
+}
+
 /**
  * What is to be assessed of a table on screen, its groups across, in scale order however it is shown; null for a
  * frequency table, an empty one, and one with overlapping categories.
@@ -40,6 +48,7 @@ export function requestOf(shown: Table, confidence: number): TableRequest | null
     columnLevel: axisLevel(table.columns.variable.level),
     rowScores: scoresOf(table.rows),
     columnScores: scoresOf(table.columns),
+    offScale: offScaleOf(table),
     groups: 'columns',
     confidence,
   };

@@ -103,8 +103,8 @@ describe('every measure', () => {
     fc.assert(
       fc.property(line, fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 2, maxLength: 4 }), (shares, times) => {
         const request: TableRequest = { counts: times.map((k) => shares.map((share) => k * share)) };
-        for (const { id, of, atIndependence, compute } of EVERY_MEASURE) {
-          const subject = of === 'table' ? subjectOf(of, request) : null;
+        for (const { id, of, levels, atIndependence, compute } of EVERY_MEASURE) {
+          const subject = of === 'table' ? subjectOf({ of, levels }, request) : null;
           const result = subject && atIndependence !== null ? compute(subject) : null;
           if (!result || isAbsent(result)) continue;
           expect(Math.abs(result.value - atIndependence!), id).toBeLessThan(1e-7);

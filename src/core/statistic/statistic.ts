@@ -28,7 +28,7 @@ interface Example {
 }
 
 /** What every statistic says of itself; one record a statistic, in the file that works it out. */
-interface Statistic<Id extends string, Of extends keyof Subjects, Result> {
+export interface Statistic<Id extends string, Of extends keyof Subjects, Result> {
   readonly id: Id;
   /** What it is worked out from. */
   readonly of: Of;

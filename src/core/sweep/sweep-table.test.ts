@@ -48,6 +48,20 @@ describe('a line of a sweep', () => {
     );
   });
 
+  it('is not tested where the weights leave no test, as its reading is not', () => {
+    const person = { answer: 3, group: 1, season: 0, weight: 3, crops: [] };
+    const all = [person, { ...person, weight: 1 }, { ...person, answer: 1, group: 2, weight: 4 }];
+    const table = tableOf(all, { weight: weighing });
+    const { test, note } = sweepTable(table, [2], 0.95);
+    const [association, ...others] = reading(table);
+    expect({ test, note: [note], verdict: association?.verdict }).toEqual({
+      test: null,
+      note: association?.notes,
+      verdict: 'Not tested.',
+    });
+    expect(others.map(({ id }) => id)).toEqual(['strength', 'trust']);
+  });
+
   it('says why nothing is tested', () => {
     const person = { answer: 1, group: 1, season: 1, weight: 1, crops: [] };
     expect(sweepTable(tableOf([], {}), [2], 0.95)).toMatchObject({ test: null, note: 'Nobody is in this table.' });

@@ -5,7 +5,7 @@ import type { Assessment } from '../assess/types.js';
 import { titleOf } from '../codebook/types.js';
 import type { TestResult } from '../infer/result.js';
 import { sayStatistic } from '../reading/cross/association.js';
-import { chiSquareDoubtful, leadTest, readOf } from '../reading/cross/context.js';
+import { chiSquareDoubtful, leadTest, readOf, whyUntested } from '../reading/cross/context.js';
 import { toldAnswer } from '../reading/cross/direction.js';
 import { type ShownMeasure, shownMeasure } from '../reading/cross/shown-measure.js';
 import { marksOf } from '../reading/marks.js';
@@ -104,12 +104,15 @@ function foundOfCategories(table: Table, confidence: number): Found {
   if (!result) return NOTHING;
   if (!result.cells) return { ...NOTHING, note: result.absent[0]?.reason ?? 'There is nothing to compare.' };
   const read = readOf(table, result, confidence);
+  const strength = measureFound('cramers-v', shownMeasure('cramers-v', read));
+  const why = whyUntested(read);
+  if (why !== null) return { ...NOTHING, strength, note: why };
   const { id, test } = leadTest(read);
   const told = () => directionOfRow(read.table, toldAnswer(read, strongestRow(read.table, result)));
   const isDoubtful = (id === 'pearson' || id === 'kruskal-wallis') && chiSquareDoubtful(read);
   return {
     test: testFound(id, test),
-    strength: measureFound('cramers-v', shownMeasure('cramers-v', read)),
+    strength,
     gamma: read.rowsOrdered && read.columnsOrdered ? measureFound('gamma', shownMeasure('gamma', read)) : null,
     direction: directionOfScale(read.table) ?? told(),
     note: isDoubtful ? 'Small expected counts: the p is doubtful. Merge small categories.' : null,

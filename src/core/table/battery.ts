@@ -24,7 +24,7 @@ function whyNot(item: Item, first: Item): string | null {
  * that are no answers may differ.
  * @example
  * const codes = [{ code: '1', label: 'Often', missing: null }];
- * const item = { name: 'q1', label: '', level: 'ordered' as const, codes };
+ * const item = { name: 'q1', label: '', level: 'ordered', codes };
  * isBattery([item, { ...item, name: 'q2' }]); // true
  */
 export function isBattery(items: readonly Item[]): boolean {

@@ -159,6 +159,7 @@ export function arrange<T extends Table>(table: T, { rows, columns }: Places): T
     together: table.together && take(table.together, columns).map(pairsOf),
     numbers: table.numbers && { ...table.numbers, columns: take(table.numbers.columns, columns) },
     nets: table.nets && arrangedNets(table.nets, columns),
+    aside: table.aside?.map((line) => ({ ...line, cells: take(line.cells, columns) })),
     places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
 }

@@ -13,8 +13,10 @@ export interface Positions {
   of: number[];
   /** Positions that hold every respondent of the axis's base once. */
   base: number[];
+  /** Codes off the scale that are outside the base. */
+  aside?: { label: string; position: number }[] | undefined;
   /** Positions outside the base, with the reason and the title of the variable. */
-  out: { positions: number[]; why: 'missing' | 'blank'; reason: string; variable: string; back?: Back }[];
+  out: { positions: number[]; why: 'missing' | 'blank' | 'off-scale'; reason: string; variable: string; back?: Back }[];
 }
 
 /** The codes of a variable with those that only the data has put behind, in the order of display. */
@@ -120,6 +122,12 @@ function positionsOfCodes(axis: CountAxis, variable: Variable): Positions {
   // Only what the codebook lists can be said to be an answer.
   const listed = new Set(variable.codes.map(({ code }) => code));
   const of = answers.map(({ code }) => where.get(code) ?? -1);
+  const { offScale = [] } = variable;
+  const aside = ordered.flatMap((code) =>
+    !isAnswer(code) && offScale.includes(code.code)
+      ? [{ label: missingText(code), position: where.get(code.code) ?? -1 }]
+      : [],
+  );
   const missing = ordered.flatMap((code): Out[] => {
     const position = where.get(code.code);
     if (isAnswer(code) || position === undefined) return [];
@@ -127,16 +135,23 @@ function positionsOfCodes(axis: CountAxis, variable: Variable): Positions {
     const back = listed.has(code.code)
       ? ({ is: 'answer', variable: variable.id, code: code.code } as const)
       : undefined;
-    return [{ positions: [position], why: 'missing', reason, variable: titleOf(variable), ...(back ? { back } : {}) }];
+    const why = offScale.includes(code.code) ? 'off-scale' : 'missing';
+    return [{ positions: [position], why, reason, variable: titleOf(variable), ...(back ? { back } : {}) }];
   });
   return {
     axis: {
       variable,
-      categories: answers.map(({ code, label }) => ({ code, label, kind: 'answer' })),
+      categories: answers.map(({ code, label }) => ({
+        code,
+        label,
+        kind: 'answer',
+        ...(offScale.includes(code) ? { offScale: true } : {}),
+      })),
       multiple: false,
     },
     of,
     base: of.filter((position) => position >= 0),
+    ...(aside.length > 0 ? { aside } : {}),
     out: [...missing, blankOut(axis, variable)],
   };
 }

@@ -8,6 +8,7 @@ import {
   type Condition,
   type Mention,
   MENTIONS,
+  OFF_SCALE,
   type Nest,
   type CodeHere,
   type RowItem,
@@ -115,6 +116,13 @@ const codeHereShape = <V>(variable: z.ZodType<V, V>) =>
     code: z.string().max(1000),
     label: z.string().trim().min(1).max(LONGEST_LABEL).optional().describe('What it is called.'),
     answer: z.literal(true).optional().describe('It counts as an answer, though the codebook says that it is none.'),
+    offScale: z
+      .enum(OFF_SCALE)
+      .optional()
+      .describe(
+        'It has no place on the scale, and is in no score, mean, gamma or other measure of order. in-base: its ' +
+          'respondents are in percentages and in chi-square; aside: they are shown, and in nothing.',
+      ),
   });
 
 /** Codes that are otherwise than in the codebook. */

@@ -38,6 +38,10 @@ export interface RowItem {
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
 export type Nest = readonly number[];
 
+/** Where a code that is not on the scale counts: in the base of percentages, or nowhere, shown beside it. */
+export const OFF_SCALE = ['in-base', 'aside'] as const;
+export type OffScale = (typeof OFF_SCALE)[number];
+
 /** What a code is in one table where that is otherwise than in the codebook; it makes no new variable. */
 export interface CodeHere {
   variable: number;
@@ -46,6 +50,8 @@ export interface CodeHere {
   label?: string | undefined;
   /** It counts as an answer, though the codebook says that it is none. */
   answer?: true | undefined;
+  /** It has no place on the scale: in no score, mean or order; in the base, or shown beside it. */
+  offScale?: OffScale | undefined;
 }
 
 /** What a whole table and each block of it have in common. */

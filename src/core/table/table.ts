@@ -10,6 +10,8 @@ export interface Category {
   kind: 'answer' | 'option' | 'number' | Standing;
   /** Of a nest: the category of each of its variables that this one is of, the outermost first. */
   path?: readonly Step[] | undefined;
+  /** It has no place on the scale: it counts, and no score, mean or order has it. */
+  offScale?: true | undefined;
 }
 
 /** One level of a nested category. */
@@ -45,7 +47,7 @@ export type Back =
 
 /** Respondents who are in the study but not in the table's base, by reason. */
 export interface LeftOut {
-  why: 'outside' | 'unknown' | 'unweighted' | 'missing' | 'blank';
+  why: 'outside' | 'unknown' | 'unweighted' | 'missing' | 'blank' | 'off-scale';
   /** The variable that leaves them out, by its title; of a clause, all that it names. */
   variable: string;
   /** "refused", "blank", "not 18 and over". */
@@ -120,6 +122,8 @@ export interface Table extends Totals {
    * where nobody is.
    */
   numbers?: TableNumbers | undefined;
+  /** Codes off the scale that are not in the base: respondents who have each, by column and in all. */
+  aside?: { label: string; cells: number[]; total: number }[] | undefined;
   /** Lines that several categories of the rows have together; no statistic knows of them. */
   nets?: TableNets | undefined;
   /**

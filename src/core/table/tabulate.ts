@@ -149,6 +149,17 @@ function netsOfTable({ row: { nets } }: Block, counts: CountArray, placed: Place
   };
 }
 
+/** Codes of the rows that are off the scale and not in the base, by column. */
+function asideOf({ respondents }: CountArray, { rows, columns, width }: Placed): Table['aside'] {
+  if (!rows.aside) return undefined;
+  const add = adderOf(respondents, width);
+  return rows.aside.map(({ label, position }) => ({
+    label,
+    cells: (columns?.of ?? ALONE).map((j) => add([position], [j])),
+    total: add([position], columns?.base ?? ALONE),
+  }));
+}
+
 /** Who is left out, first by the clauses and the weight, then by the rows, then by what stands across. */
 function leftOutOf(block: Block, counts: CountArray, placed: Placed, variables: readonly Variable[]): LeftOut[] {
   const { rows, columns, width, everyColumn } = placed;
@@ -211,6 +222,7 @@ export function tabulate(block: Block, counts: CountArray, variables: readonly V
         : null,
     places: placesOf(counts, placed),
     numbers: numbersOf(counts, placed),
+    aside: asideOf(counts, placed),
     nets: netsOfTable(block, counts, placed),
     standings: standingsOf(block, counts, placed),
     together: togetherOf(counts, placed),

@@ -1,3 +1,4 @@
+import { total } from '../numerics/total.js';
 import type { Assessment } from '../assess/types.js';
 import type { Letters } from '../reading/letters.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
@@ -146,6 +147,21 @@ function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[
   ];
 }
 
+/** How many are off the scale and not in the base, on one line. */
+function asideOf({ aside = [], columns }: Table): { label: string; values: number[] }[] {
+  if (aside.length === 0) return [];
+  const sum = (of: (line: (typeof aside)[number]) => number) => total(aside.map(of));
+  return [
+    {
+      label: `Off the scale: ${aside.map(({ label }) => label).join(', ')}`,
+      values: [
+        sum((line) => line.total),
+        ...(columns?.categories ?? []).map((_, j) => sum(({ cells }) => cells[j] ?? 0)),
+      ],
+    },
+  ];
+}
+
 /** The lines under a table: respondents first, then what they count as. */
 function feetOf(table: Table): Foot[] {
   const { weighted, mentions: isMultiple } = table;
@@ -164,6 +180,7 @@ function feetOf(table: Table): Foot[] {
   });
   return [
     foot('base', `${isMultiple ? 'All who answered' : 'Base'}${weighted ? ', unweighted' : ''}`, based(table)),
+    ...asideOf(table).map(({ label, values }) => foot('aside', label, values)),
     ...(weighted
       ? [
           foot('weighted-base', 'Weighted base', based(weighted.sums)),

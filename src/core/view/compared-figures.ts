@@ -20,8 +20,9 @@ export function cellsOf(table: Table, figure: (i: number, j: number | null) => n
 function runningOf(table: Table): Cells {
   const { cells, rowTotals, columnBases, base } = figuresOf(table);
   const sums = columnsOf(table).map(() => 0);
-  return table.rows.categories.map((_, i) =>
+  return table.rows.categories.map(({ offScale }, i) =>
     columnsOf(table).map((j, k) => {
+      if (offScale) return null;
       sums[k] = (sums[k] ?? 0) + ((j === null ? rowTotals[i] : cells[i]?.[j]) ?? 0);
       const of = (j === null ? base : columnBases[j]) ?? 0;
       return of > 0 ? (100 * sums[k]) / of : null;

@@ -34,6 +34,7 @@ const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, he
 /** Under which column of a frequency table a foot stands. */
 const FOOT_UNDER: Record<Foot['id'], FigureId> = {
   base: 'n',
+  aside: 'n',
   'weighted-base': 'weighted-n',
   'effective-base': 'weighted-n',
   mentions: 'mentions',
@@ -65,12 +66,15 @@ function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<La
         lineHead(label),
         ...figures.map((figure) => figureCell(plainFigure(figure, figure.cells[row]?.[0] ?? null, shown))),
       ]),
-      ...feetOf([block], choices).map((foot) => [
-        lineHead(foot.label),
-        ...figures.map(({ id }) =>
-          figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
-        ),
-      ]),
+      ...feetOf([block], choices)
+        // Where all who were asked stand in the table, these have lines of their own.
+        .filter(({ id }) => id !== 'aside' || !byId(figures, 'all-percent'))
+        .map((foot) => [
+          lineHead(foot.label),
+          ...figures.map(({ id }) =>
+            figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
+          ),
+        ]),
       ...silentLines(figures, block, shown),
     ],
   };

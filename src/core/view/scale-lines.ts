@@ -14,25 +14,27 @@ const TOP = 'The top is where labels say more or better; where they do not tell,
 /** How many are in each category of a scale, the lowest first, in one column. */
 interface Column {
   counts: number[];
+  /** Of whom shares are: those off the scale too, where they are in the base. */
   base: number;
-  /** Respondents, unweighted. */
+  /** Respondents on the scale, unweighted. */
   n: number;
 }
 
 const share = (counts: readonly number[], base: number) => (base > 0 ? (100 * total(counts)) / base : null);
 
 /** Scores 1, 2, 3 and so on, the lowest category first. */
-function meanOf({ counts, base }: Column): number | null {
-  return base > 0 ? total(counts.map((count, k) => count * (k + 1))) / base : null;
+function meanOf({ counts }: Column): number | null {
+  const all = total(counts);
+  return all > 0 ? total(counts.map((count, k) => count * (k + 1))) / all : null;
 }
 
 /** With n - 1; weights are brought to an average of 1. */
 function sdOf(column: Column): number | null {
-  const { counts, base, n } = column;
+  const { counts, n } = column;
   const mean = meanOf(column);
   if (mean === null || n < 2) return null;
   const squares = total(counts.map((count, k) => count * (k + 1 - mean) ** 2));
-  return Math.sqrt(((squares / base) * n) / (n - 1));
+  return Math.sqrt(((squares / total(counts)) * n) / (n - 1));
 }
 
 /**
@@ -42,15 +44,18 @@ function sdOf(column: Column): number | null {
 export function scaleLines(table: Table): Foot[] {
   const { rows } = table;
   if (rows.variable.level !== 'ordered' || rows.multiple || table.numbers) return [];
-  const places = scalePlacesOf(table).rows.filter((i) => rows.categories[i]?.kind === 'answer');
+  const places = scalePlacesOf(table).rows.filter((i) => {
+    const category = rows.categories[i];
+    return category?.kind === 'answer' && !category.offScale;
+  });
   if (places.length < 2) return [];
   const { cells, rowTotals, base, columnBases } = figuresOf(table);
   const columns: Column[] = [
-    { counts: places.map((i) => rowTotals[i] ?? 0), base, n: table.base },
+    { counts: places.map((i) => rowTotals[i] ?? 0), base, n: total(places.map((i) => table.rowTotals[i] ?? 0)) },
     ...(table.columns ? columnBases : []).map((own, j) => ({
       counts: places.map((i) => cells[i]?.[j] ?? 0),
       base: own,
-      n: table.columnBases[j] ?? 0,
+      n: total(places.map((i) => table.cells[i]?.[j] ?? 0)),
     })),
   ];
   const line = (

@@ -15,10 +15,10 @@ export interface ViewedBlock {
 
 /** The lines of an axis; a category of one variable has a path of one step. */
 const leavesOf = ({ variable, categories }: TableAxis): Leaf[] =>
-  categories.map(({ kind, code, label, path = [{ variable: variable.id, code, label }] }) => ({
+  categories.map(({ kind, code, label, offScale, path = [{ variable: variable.id, code, label }] }) => ({
     is: kind,
     code,
-    label: bidiShown(label),
+    label: `${bidiShown(label)}${offScale ? ' (off the scale)' : ''}`,
     path: path.map((step) => ({ ...step, label: bidiShown(step.label) })),
   }));
 

@@ -48,7 +48,7 @@ export interface Leaf {
 
 /** A line under the rows of an item: on how many its figures stand, or what a scale comes to. */
 export interface Foot {
-  id: 'base' | 'weighted-base' | 'effective-base' | 'mentions' | 'mentions-per-respondent' | ScaleChoice;
+  id: 'base' | 'aside' | 'weighted-base' | 'effective-base' | 'mentions' | 'mentions-per-respondent' | ScaleChoice;
   label: string;
   /** What it is, where that needs a word. */
   about: string | null;

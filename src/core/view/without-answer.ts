@@ -10,7 +10,9 @@ export interface WithoutAnswer {
   share: number;
 }
 
-const isSilent = ({ why }: LeftOut) => why === 'missing' || why === 'blank';
+/** Codes off the scale that are not in the base are told beside it in the same way. */
+const SILENT: readonly LeftOut['why'][] = ['missing', 'blank', 'off-scale'];
+const isSilent = ({ why }: LeftOut) => SILENT.includes(why);
 
 /** What stands in a column of a frequency table for those who gave no answer; null: nothing. */
 export function silentIn({ id }: Pick<Figure, 'id'>, { respondents, share }: WithoutAnswer): number | null {

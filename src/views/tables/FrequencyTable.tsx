@@ -62,6 +62,7 @@ function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
     return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
   };
   const per = foot('mentions-per-respondent');
+  const aside = byId(columns, 'all-percent') ? undefined : foot('aside');
   const gone = byId(columns, 'all-percent') ? withoutAnswer(block) : [];
   return (
     <tfoot>
@@ -73,6 +74,11 @@ function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
       <FootLine label={foot('base')?.label ?? ''} columns={columns}>
         {underneath}
       </FootLine>
+      {aside && (
+        <FootLine label={aside.label} ofScale columns={columns}>
+          {({ id }) => (id === 'n' ? number(aside.values[0] ?? null, 0) : '')}
+        </FootLine>
+      )}
       {gone.map((line) => (
         <FootLine key={line.label} label={line.label} ofScale columns={columns}>
           {(figure) => {

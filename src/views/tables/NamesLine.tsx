@@ -3,7 +3,7 @@ import type { StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { Button } from '../../kit/kit.js';
-import { withAnswer } from './codes-here.js';
+import { withAnswer, withoutNames, withOffScale } from './codes-here.js';
 import { HandlesContext } from './heading-edits.js';
 import { placeKey } from './heading-place.js';
 import type { Draft } from './url.js';
@@ -21,6 +21,10 @@ export function NamesLine({ view, draft, change }: Props) {
   const { rows, codes = [] } = draft;
   const renamed = codes.filter(({ label }) => label !== undefined);
   const counted = codes.filter(({ answer }) => answer);
+  const off = codes.filter(
+    ({ offScale, code }, k) =>
+      offScale && codes.findIndex((own) => own.offScale === offScale && own.code === code) === k,
+  );
   const titled = rows.flatMap(({ variable, nets = [] }, item) =>
     nets.map((net) => ({ net, item, title: titleOf(byId(view.variables, variable) ?? { name: '', label: '' }) })),
   );
@@ -56,9 +60,7 @@ export function NamesLine({ view, draft, change }: Props) {
             {renamed.length === 1 ? 'one heading has' : `${renamed.length} headings have`} another name
             {renamed.length <= 3 && ` (${renamed.map(({ label }) => label).join(', ')})`}
           </span>
-          <Button onClick={() => change({ ...draft, codes: counted.map((own) => ({ ...own, label: undefined })) })}>
-            names as in the codebook
-          </Button>
+          <Button onClick={() => change(withoutNames(draft))}>names as in the codebook</Button>
         </>
       )}
       {counted.map(({ variable, code }) => {
@@ -70,6 +72,17 @@ export function NamesLine({ view, draft, change }: Props) {
             <Button onClick={() => change(withAnswer(draft, variable, code, false))} title={own && titleOf(own)}>
               leave it out
             </Button>
+          </span>
+        );
+      })}
+      {off.map(({ variable, code, offScale }) => {
+        const label = byId(view.variables, variable)?.codes.find((listed) => listed.code === code)?.label ?? code;
+        const all = codes.filter((own) => own.code === code && own.offScale === offScale);
+        const variables = all.map((own) => own.variable);
+        return (
+          <span key={`${code} ${offScale}`}>
+            {label} is off the scale, {offScale === 'aside' && 'not '}in the base{' '}
+            <Button onClick={() => change(withOffScale(draft, variables, code, undefined))}>put it back on</Button>
           </span>
         );
       })}

@@ -1,4 +1,4 @@
-import { useContext } from 'react';
+import { type ReactNode, useContext } from 'react';
 import type { Shown } from '../../api/types.js';
 import { BaseLimits } from './BaseLimits.js';
 import { AsideStrip } from './Heading.js';
@@ -16,6 +16,8 @@ interface Props {
   columns: readonly { code: string; label: string }[];
   /** Some rows or columns can be empty. */
   empty: boolean;
+  /** Chooses which answers are off the scale. */
+  scale: ReactNode;
 }
 
 const ORDERS = [
@@ -75,7 +77,7 @@ function OrderSelect({ shown, setShown, columns, battery }: Pick<Props, 'shown' 
 }
 
 /** Under a table: how its rows stand, and what its headings can be taken in hand for. */
-export function TableGestures({ shown, setShown, ordered, battery, columns, empty }: Props) {
+export function TableGestures({ shown, setShown, ordered, battery, columns, empty, scale }: Props) {
   const { edits } = useContext(HandlesContext);
   return (
     <p className={css['gestures']}>
@@ -91,6 +93,7 @@ export function TableGestures({ shown, setShown, ordered, battery, columns, empt
         </label>
       )}
       <BaseLimits shown={shown} setShown={setShown} />
+      {scale}
       {edits.size > 0 && !battery && (
         <>
           <span>Drag headings to merge or move them; click one for more.</span>

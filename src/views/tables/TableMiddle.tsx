@@ -19,6 +19,7 @@ import { NumberAcross } from './NumberAcross.js';
 import { NumberChoice } from './NumberChoice.js';
 import { NumberPicture } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
+import { ScaleChoice } from './ScaleChoice.js';
 import { StratumChoice } from './StratumChoice.js';
 import { TableGestures } from './TableGestures.js';
 import { TablePane } from './TablePane.js';
@@ -163,6 +164,7 @@ export function TableMiddle(props: Props) {
               battery={draft.battery === true}
               columns={sortable(views)}
               empty={hasEmpty(any)}
+              scale={<ScaleChoice view={view} draft={draft} change={change} />}
             />
           )
         }

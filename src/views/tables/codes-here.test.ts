@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { withoutStrayCodes } from '../../core/table/sentence.js';
-import { withAnswer, withRenamed } from './codes-here.js';
+import { withAnswer, withoutNames, withOffScale, withRenamed } from './codes-here.js';
 import { EMPTY } from './url.js';
 
 const SITE = { id: 1, codes: [{ code: '1', label: 'Mill Row', missing: null }] };
@@ -29,5 +29,22 @@ describe('a code that counts as an answer in one table', () => {
     expect(counted.codes).toEqual([{ variable: 1, code: '1', label: 'Mill', answer: true }]);
     expect(withAnswer(counted, 1, '1', false).codes).toEqual([{ variable: 1, code: '1', label: 'Mill' }]);
     expect(withAnswer(withAnswer(draft, 1, '1', true), 1, '1', false).codes).toBeUndefined();
+  });
+});
+
+describe('a code that is off the scale in one table', () => {
+  it('is so of all items over one code list, keeps its name, and can be put back on', () => {
+    const off = withOffScale(withRenamed(draft, SITE, '1', 'Mill'), [1, 2], '1', 'aside');
+    expect(off.codes).toEqual([
+      { variable: 1, code: '1', label: 'Mill', offScale: 'aside' },
+      { variable: 2, code: '1', offScale: 'aside' },
+    ]);
+    expect(withoutNames(off).codes?.map(({ label }) => label)).toEqual([undefined, undefined]);
+    expect(withOffScale(off, [1, 2], '1', undefined).codes).toEqual([{ variable: 1, code: '1', label: 'Mill' }]);
+  });
+
+  it('comes into the base, off the scale still, where it is to count', () => {
+    const off = withOffScale(draft, [1], '1', 'aside');
+    expect(withAnswer(off, 1, '1', true).codes).toEqual([{ variable: 1, code: '1', offScale: 'in-base' }]);
   });
 });

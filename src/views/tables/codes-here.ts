@@ -1,12 +1,16 @@
 import type { RosterVariable } from '../../api/types.js';
-import type { CodeHere } from '../../core/table/sentence.js';
+import type { CodeHere, OffScale } from '../../core/table/sentence.js';
 import type { Draft } from './url.js';
 
 /** A sentence that has a code otherwise than the codebook; one that is as it is there is not said. */
-function withCode(draft: Draft, { label, answer, ...own }: CodeHere): Draft {
+function withCode(draft: Draft, { label, answer, offScale, ...own }: CodeHere): Draft {
   const others = (draft.codes ?? []).filter(({ variable, code }) => variable !== own.variable || code !== own.code);
-  const said = { ...own, ...(label === undefined ? {} : { label }), ...(answer ? { answer } : {}) };
-  const codes = label === undefined && !answer ? others : [...others, said];
+  const said = {
+    ...(label === undefined ? {} : { label }),
+    ...(answer ? { answer } : {}),
+    ...(offScale ? { offScale } : {}),
+  };
+  const codes = Object.keys(said).length === 0 ? others : [...others, { ...own, ...said }];
   return { ...draft, codes: codes.length > 0 ? codes : undefined };
 }
 
@@ -21,12 +25,31 @@ export function withRenamed(
   label: string,
 ): Draft {
   const usual = codes.find((own) => own.code === code)?.label;
-  const { answer } = codeIn(draft, id, code) ?? {};
-  return withCode(draft, { variable: id, code, answer, label: label === usual ? undefined : label });
+  const said = codeIn(draft, id, code);
+  return withCode(draft, { ...said, variable: id, code, label: label === usual ? undefined : label });
 }
+
+/** A sentence that calls everything as the codebook does. */
+export const withoutNames = (draft: Draft): Draft =>
+  (draft.codes ?? []).reduce((so, own) => withCode(so, { ...own, label: undefined }), draft);
 
 /** A sentence in which a code counts as an answer, or as the codebook has it. */
 export function withAnswer(draft: Draft, variable: number, code: string, counts: boolean): Draft {
-  const { label } = codeIn(draft, variable, code) ?? {};
-  return withCode(draft, { variable, code, label, answer: counts ? true : undefined });
+  const said = codeIn(draft, variable, code);
+  // Off the scale it stays, and comes into the base.
+  if (said?.offScale === 'aside' && counts) return withCode(draft, { ...said, offScale: 'in-base' });
+  return withCode(draft, { ...said, variable, code, answer: counts ? true : undefined });
+}
+
+/** A sentence in which a code is off the scale of some variables, or on it again. */
+export function withOffScale(
+  draft: Draft,
+  variables: readonly number[],
+  code: string,
+  offScale: OffScale | undefined,
+): Draft {
+  return variables.reduce(
+    (so, variable) => withCode(so, { ...codeIn(so, variable, code), variable, code, offScale }),
+    draft,
+  );
 }

@@ -51,6 +51,7 @@ export function drawableOf(table: Table, block: BlockView, { title, width, value
         base: j === null ? table.base : (table.columnBases[j] ?? 0),
       })),
       answers: rows.categories.map(({ label }) => label),
+      offScale: rows.categories.flatMap(({ offScale }, i) => (offScale ? [i] : [])),
       points: rows.categories.map((_, i) =>
         places.map((j) => {
           const value = share(table, 'column', i, j);

@@ -34,6 +34,9 @@ export interface Read {
   /** Positions in the table of the rows and columns that someone is in. */
   rowsKept: number[];
   columnsKept: number[];
+  /** Those of them that are on the scale, from one end to the other. */
+  rowsOnScale: number[];
+  columnsOnScale: number[];
 }
 
 const kept = (length: number, dropped: readonly number[]) =>
@@ -47,6 +50,8 @@ export function readOf(shown: Table, result: Assessment, confidence: number, opt
   const hasOrder = (axis: Table['rows'] | null) =>
     axis?.variable.level === 'ordered' || axis?.variable.level === 'number';
   const weights = weighted ? { sums: weighted.sums.cells, squares: weighted.squares.cells } : undefined;
+  const rowsKept = kept(rows.categories.length, result.dropped.rows);
+  const columnsKept = kept(columns?.categories.length ?? 0, result.dropped.columns);
   return {
     table,
     crosstab: reduceTable(table.cells, { weights }).table,
@@ -61,8 +66,10 @@ export function readOf(shown: Table, result: Assessment, confidence: number, opt
     columnsOrdered: hasOrder(columns),
     paired: labels(rows) === labels(columns),
     twoByTwo: result.base.rows === 2 && result.base.columns === 2,
-    rowsKept: kept(rows.categories.length, result.dropped.rows),
-    columnsKept: kept(columns?.categories.length ?? 0, result.dropped.columns),
+    rowsKept,
+    columnsKept,
+    rowsOnScale: rowsKept.filter((k) => !rows.categories[k]?.offScale),
+    columnsOnScale: columnsKept.filter((k) => !columns?.categories[k]?.offScale),
   };
 }
 
@@ -110,6 +117,17 @@ export function leadTest(read: Pick<Tested, 'result' | 'twoByTwo' | 'rowsOrdered
   if (!twoByTwo && rowsOrdered !== columnsOrdered && tests['kruskal-wallis'])
     return { id: 'kruskal-wallis', test: tests['kruskal-wallis'] };
   return generalTest(read);
+}
+
+/** Why the test that would lead has no value on this table; null: it has one. */
+export function whyUntested(
+  read: Pick<Tested, 'twoByTwo' | 'rowsOrdered' | 'columnsOrdered'> & { result: Assessment },
+) {
+  const { tests, absent } = read.result;
+  const { id } = leadTest(read);
+  if (tests[id]) return null;
+  const why = absent.find(({ id: own }) => own === 'rao-scott') ?? absent.find(({ id: own }) => own === id);
+  return why?.reason ?? 'There is nothing to compare.';
 }
 
 /** Whether the verdict is that there is an association. */

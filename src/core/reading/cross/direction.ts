@@ -41,7 +41,7 @@ export function toldAnswer(read: Read, strongest: { row: number; column: number 
     const rates = groups.kept.map((group) => rate(answer, group));
     return Math.max(...rates) - Math.min(...rates);
   };
-  const [low = 0, high = 0] = [told.kept.at(0), told.kept.at(-1)];
+  const [low = 0, high = 0] = [told.onScale.at(0), told.onScale.at(-1)];
   return spread(high) > spread(low) ? high : low;
 }
 
@@ -61,8 +61,11 @@ export function orderedDirection(read: Read): string | null {
   const tau = read.result.measures['kendall-tau-b']?.value ?? 0;
   if (tau === 0) return null;
   const [near, far] = tau > 0 ? [0, -1] : [-1, 0];
-  const [first, last] = [quote(columnLabel(read, 0)), quote(columnLabel(read, -1))];
-  const [withFirst, withLast] = [quote(rowLabel(read, near)), quote(rowLabel(read, far))];
+  const { table, rowsOnScale, columnsOnScale } = read;
+  const row = (k: number) => quote(table.rows.categories[rowsOnScale.at(k) ?? 0]?.label ?? '');
+  const column = (k: number) => quote(table.columns?.categories[columnsOnScale.at(k) ?? 0]?.label ?? '');
+  const [first, last] = [column(0), column(-1)];
+  const [withFirst, withLast] = [row(near), row(far)];
   return (
     `${read.columnTitle} nearer ${first} goes with ${read.rowTitle} nearer ${withFirst}, and nearer ${last} ` +
     `with nearer ${withLast}`

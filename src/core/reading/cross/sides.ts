@@ -8,6 +8,8 @@ interface Side {
   categories: TableAxis['categories'];
   /** Positions of the categories that someone is in. */
   kept: readonly number[];
+  /** Those of them that are on its scale. */
+  onScale: readonly number[];
   ordered: boolean;
 }
 
@@ -26,11 +28,18 @@ export interface Sides {
 
 export function sidesOf(read: Read): Sides {
   const { table, rowTitle, columnTitle, rowsKept, columnsKept, rowsOrdered, columnsOrdered } = read;
-  const rows: Side = { title: rowTitle, categories: table.rows.categories, kept: rowsKept, ordered: rowsOrdered };
+  const rows: Side = {
+    title: rowTitle,
+    categories: table.rows.categories,
+    kept: rowsKept,
+    onScale: read.rowsOnScale,
+    ordered: rowsOrdered,
+  };
   const columns: Side = {
     title: columnTitle,
     categories: table.columns?.categories ?? [],
     kept: columnsKept,
+    onScale: read.columnsOnScale,
     ordered: columnsOrdered,
   };
   if (read.percent === 'column') {

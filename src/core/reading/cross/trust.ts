@@ -1,4 +1,5 @@
 import { levelOf } from '../../level.js';
+import { total } from '../../numerics/total.js';
 import { whole } from '../../figures.js';
 import type { Assessment } from '../../assess/types.js';
 import { smallExpectedSentence } from '../../assess/assess-table.js';
@@ -77,7 +78,7 @@ function collapsingCheck(
 export function leftOutCheck(table: Table): Check[] {
   if (!table.leftOut) return [];
   const silent = table.leftOut
-    .filter(({ why }) => why !== 'outside' && why !== 'unweighted')
+    .filter(({ why }) => why !== 'outside' && why !== 'unweighted' && why !== 'off-scale')
     .reduce((sum, { respondents }) => sum + respondents, 0);
   const asked = table.base + silent;
   if (silent === 0) return [{ ok: true, text: 'Nobody is left out for want of an answer.' }];
@@ -159,6 +160,42 @@ function shortCheck(read: Read): Check[] {
   ];
 }
 
+/**
+ * Which categories have no place on the scale, and what that does.
+ * @param base where they are in the base, what they are in and what not
+ */
+export function offScaleCheck(table: Table, base: string): Check[] {
+  const inBase = [table.rows, table.columns].flatMap(
+    (axis) => axis?.categories.flatMap(({ label, offScale }) => (offScale ? [quote(label)] : [])) ?? [],
+  );
+  const aside = (table.leftOut ?? []).filter(({ why }) => why === 'off-scale');
+  const are = (count: number) => (count === 1 ? 'is' : 'are');
+  return [
+    ...(inBase.length > 0
+      ? [
+          {
+            ok: true,
+            text: `${and(inBase)} ${are(inBase.length)} off the scale: ${base}.`,
+          },
+        ]
+      : []),
+    ...(aside.length > 0
+      ? [
+          {
+            ok: true,
+            text:
+              `${and(aside.map(({ reason }) => quote(reason)))} ${are(aside.length)} off the scale and not in the ` +
+              `base (${whole(total(aside.map(({ respondents }) => respondents)))} respondents).`,
+          },
+        ]
+      : []),
+  ];
+}
+
+const sayBase = ({ onScale }: Assessment['base']) =>
+  'in the percentages and in χ², and in no score, mean or measure of order' +
+  (onScale === undefined ? '' : `; those are of the ${whole(onScale)} respondents on it`);
+
 /** Can it be trusted? */
 export function trust(read: Read): Answer {
   const { table, result, columnsKept, rowTitle, columnTitle, confidence } = read;
@@ -166,7 +203,7 @@ export function trust(read: Read): Answer {
   // Gamma is of two orders, and two categories always have one.
   const bothOrdered =
     (read.rowsOrdered || read.rowsKept.length === 2) && (read.columnsOrdered || columnsKept.length === 2);
-  checks.push(...thinCheck(table), ...weightCheck(table));
+  checks.push(...thinCheck(table), ...weightCheck(table), ...offScaleCheck(table, sayBase(result.base)));
   for (const check of result.collapsing) {
     const title = check.of ?? (check.axis === 'rows' ? rowTitle : columnTitle);
     // A check of what is nowhere significant tells nothing new.

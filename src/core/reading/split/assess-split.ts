@@ -1,5 +1,6 @@
 import type { Assessment } from '../../assess/types.js';
 import type { StrataRequest } from '../../assess/requests.js';
+import { onScale } from '../../assess/on-scale.js';
 import { assess } from '../../assess.js';
 import { assessStrata } from '../../assess/assess-strata.js';
 import { adjust } from '../../infer/adjust.js';
@@ -44,8 +45,10 @@ function strataRequestOf({ all, strata, within }: Split, confidence: number): St
   // Mean scores are of the variable that has an order; the other one holds the groups.
   const turned = request.rowLevel === 'unordered' && request.columnLevel === 'ordered' && all.cells.length > 2;
   const places = scalePlacesOf(all);
+  const { offScale } = request;
   return {
-    strata: strata.map(({ table }) => arrange(table, places).cells),
+    // What holds within strata is worked out of scores, so those off the scale are not in it.
+    strata: strata.map(({ table }) => onScale({ counts: arrange(table, places).cells, offScale }).counts),
     rowLevel: request.rowLevel,
     columnLevel: request.columnLevel,
     rowScores: request.rowScores,

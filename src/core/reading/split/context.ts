@@ -5,7 +5,7 @@ import { adjust } from '../../infer/adjust.js';
 import type { TestResult, Variant } from '../../infer/result.js';
 import type { MeasureResult } from '../../measure/result.js';
 import type { Split } from '../../table/split.js';
-import { leadTest, type Read, readOf } from '../cross/context.js';
+import { leadTest, type Read, readOf, whyUntested } from '../cross/context.js';
 import type { ReadOptions } from '../options.js';
 import { leading } from '../cross/strength.js';
 import type { SplitAssessment } from './assess-split.js';
@@ -51,6 +51,7 @@ export function wholeOf(
     const result = assessment.strata[k];
     if (!result?.cells) return [];
     const mine = readOf(table, result, confidence, options);
+    if (whyUntested(mine) !== null) return [];
     return [{ label, read: mine, lead: leadTest(mine), measure: result.measures[measureId] }];
   });
   const adjusted = adjust(

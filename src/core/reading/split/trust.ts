@@ -4,7 +4,7 @@ import { effectiveBase } from '../../table/share.js';
 import { measureOf, testOf } from '../../statistic/registry.js';
 import { sayTest } from '../cross/association.js';
 import { isSignificant, quote } from '../cross/context.js';
-import { leftOutCheck, SMALL_BASE, weightCheck } from '../cross/trust.js';
+import { leftOutCheck, offScaleCheck, SMALL_BASE, weightCheck } from '../cross/trust.js';
 import { answer, type Answer, type Check, QUESTIONS } from '../types.js';
 import { and } from '../../words.js';
 import { LINES, type Whole, withinTest } from './context.js';
@@ -100,6 +100,7 @@ export function trust(whole: Whole, within: Assessment | null): Answer {
         ? [{ ok: true, text: `There is nothing to compare in ${name(bare)}; left out of the tests.` }]
         : []),
       ...weightCheck(split.all),
+      ...offScaleCheck(split.all, 'in the percentages, and in no test or measure over these tables'),
       ...leftOutCheck(split.all),
     ],
   });

@@ -22,7 +22,7 @@ export function hasWorkedExample(id: string): boolean {
 }
 
 function exampleOfMeasure(record: Measure, request: AssessRequest): WorkedExample | null {
-  const subject = subjectOf(record.of, request);
+  const subject = subjectOf(record, request);
   const result = subject && record.compute(subject);
   return result && !isAbsent(result) ? (record.workedExample?.(subject, result) ?? null) : null;
 }
@@ -33,7 +33,7 @@ function exampleOfTest(
   tests: Assessment['tests'],
   names: readonly string[],
 ): WorkedExample | null {
-  const subject = subjectOf(record.of, { ...request, exact: { method: 'none' } });
+  const subject = subjectOf(record, { ...request, exact: { method: 'none' } });
   const whole = subject && (tests[record.id as TestId] ?? record.compute(subject));
   if (!whole || isAbsent(whole)) return null;
   const result = variant ? whole.variants?.[variant] : whole;

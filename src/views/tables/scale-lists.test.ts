@@ -1,0 +1,31 @@
+import { describe, expect, it } from 'vitest';
+import { variable } from '../roster/variable.fixtures.js';
+import { scaleLists } from './scale-lists.js';
+import { EMPTY } from './url.js';
+
+const code = (at: number, label: string, missing: 'refused' | null = null) => ({ code: String(at), label, missing });
+const often = [code(1, 'Often'), code(2, 'Never'), code(9, 'Refused', 'refused')];
+const scale = (id: number, label: string, codes = often) =>
+  variable({ id, name: label, label, level: 'ordered', codes });
+const VARIABLES = [
+  scale(1, 'Tap'),
+  scale(2, 'Store'),
+  scale(3, 'Mood', [code(1, 'Good'), code(2, 'Bad')]),
+  variable({ id: 4, name: 'site', label: 'Site', level: 'unordered', codes: [code(1, 'North')] }),
+];
+
+describe('the scales of a table', () => {
+  it('are of its ordered variables, those with the same answers together', () => {
+    const draft = { ...EMPTY, rows: [{ variable: 1 }, { variable: 2 }, { variable: 4 }], by: [[3], [4, 1]] };
+    const lists = scaleLists(draft, VARIABLES);
+    expect(lists.map(({ title, variables }) => ({ title, variables }))).toEqual([
+      { title: 'Tap', variables: [1, 2] },
+      { title: 'Mood', variables: [3] },
+    ]);
+    expect(lists[0]?.codes.map(({ label }) => label)).toEqual(['Often', 'Never']);
+  });
+
+  it('are none where nothing has an order', () => {
+    expect(scaleLists({ ...EMPTY, rows: [{ variable: 4 }] }, VARIABLES)).toEqual([]);
+  });
+});

@@ -1,27 +1,10 @@
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { find, named, says } from './browser.js';
+import { pasted } from './pasted.js';
 import { DEMO, demoSession } from './session.js';
 
 const session = demoSession();
-
-/** What a document is given when somebody pastes into it. */
-async function pasted(): Promise<{ html: string; text: string }> {
-  const { driver } = session;
-  await driver.executeScript(
-    `const paper = document.createElement('textarea');
-     paper.id = 'paper';
-     paper.addEventListener('paste', (event) => {
-       window.pasted = ['text/html', 'text/plain'].map((form) => event.clipboardData.getData(form));
-       event.preventDefault();
-     });
-     document.body.append(paper); paper.focus();`,
-  );
-  await driver.actions().keyDown(Key.CONTROL).sendKeys('v').keyUp(Key.CONTROL).perform();
-  const [html, text] = await driver.executeScript<[string, string]>('return window.pasted ?? ["", ""];');
-  await driver.executeScript(`document.querySelector('#paper').remove();`);
-  return { html, text };
-}
 
 const count = (text: string, part: string) => text.split(part).length - 1;
 
@@ -33,7 +16,7 @@ describe('a table that is copied', () => {
     await session.driver.executeScript('arguments[0].focus()', region);
     await session.driver.actions().keyDown(Key.CONTROL).sendKeys('c').keyUp(Key.CONTROL).perform();
     await says(session.driver, '[role=status]', 'Copied');
-    const { html, text } = await pasted();
+    const { html, text } = await pasted(session.driver);
     expect(count(html, '<th ')).toBe(8 + 5 + 10 + 1);
     expect(html).toMatch(/rowspan="2"[^>]*>Very satisfied/);
     const lines = text.split('\n').map((line) => line.split('\t'));
@@ -50,7 +33,7 @@ describe('a table that is copied', () => {
     await (await named(session.driver, 'row %')).click();
     await (await named(session.driver, 'Copy')).click();
     await says(session.driver, '[role=status]', 'Copied');
-    const { text } = await pasted();
+    const { text } = await pasted(session.driver);
     expect(text.split('\n')[2]).toMatch(/^Very satisfied\trow %\t100\.0\t13\.4\t/);
     await session.sound();
   });

@@ -4,7 +4,7 @@ import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
 import { inColumn } from '../../core/view/in-column.js';
 import type { BlockView, Figure, Leaf, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
-import { type CellAt, cellKeys } from './cells.js';
+import { type CellAt, cellEvents } from './cells.js';
 import { type BlockAt, SmallMark } from './CrossTable.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { figureText, number } from './format.js';
@@ -119,7 +119,7 @@ export function BatteryTable({ view, shown, show, read }: Props) {
       ),
     );
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} onKeyDown={cellKeys}>
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} {...cellEvents}>
       <table className={css['table']}>
         <caption className="sr-only">{view.title}</caption>
         <thead>

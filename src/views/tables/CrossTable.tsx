@@ -9,7 +9,7 @@ import { peekAt } from '../peek/Peek.js';
 import { BlockCell, lineText } from './BlockCell.js';
 import { figureLines } from './figure-lines.js';
 import { footText } from './format.js';
-import { type CellAt, cellKeys } from './cells.js';
+import { type CellAt, cellEvents } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
 import { Heading } from './Heading.js';
 import { useCell } from './use-cell.js';
@@ -55,7 +55,7 @@ function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'
 
 function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
   const { leaf, label, columns, rows, step, nest } = cell;
-  const spans = { colSpan: columns, rowSpan: rows };
+  const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest };
   const heading = step ? (
     <Heading place={{ side: 'by', nest, level: step.level }} code={step.code} label={label} />
   ) : (
@@ -227,7 +227,7 @@ export function CrossTable({ view, shown, read }: Props) {
         tabIndex={0}
         role="region"
         aria-label={`Table: ${title}`}
-        onKeyDown={cellKeys}
+        {...cellEvents}
       >
         <table className={css['table']}>
           <caption className="sr-only">{title}</caption>

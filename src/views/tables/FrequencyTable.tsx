@@ -7,7 +7,7 @@ import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/vie
 import { askedIn, silentIn, withoutAnswer } from '../../core/view/without-answer.js';
 import { feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
-import { type CellAt, cellKeys } from './cells.js';
+import { type CellAt, cellEvents } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
 import { useCell } from './use-cell.js';
 import css from './table.module.css';
@@ -152,7 +152,7 @@ export function FrequencyTable({ item, block, shown, at }: Props) {
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`} onKeyDown={cellKeys}>
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`} {...cellEvents}>
       <table className={css['table']}>
         <caption className="sr-only">{block.title}</caption>
         <thead>

@@ -36,6 +36,22 @@ export function RosterActs({ study, variable, draft, choose, change, setOpen }: 
         </Button>
       )}
       {begun && countable && <Button onClick={() => change(withLevel({ ...draft, by: [] }, 0, 0, id))}>By</Button>}
+      {draft.by.length > 0 && countable && (
+        <>
+          <Button
+            title="Across too, beside what stands there"
+            onClick={() => change(withLevel(draft, draft.by.length, 0, id))}
+          >
+            Also by
+          </Button>
+          <Button
+            title="Splits what stands across last"
+            onClick={() => change(withLevel(draft, draft.by.length - 1, draft.by.at(-1)?.length ?? 0, id))}
+          >
+            Split by
+          </Button>
+        </>
+      )}
       {begun && level === 'number' && <Button onClick={() => change({ ...draft, weight: id })}>Weight</Button>}
       {begun && <Button onClick={onlyWhere}>Only where</Button>}
       {entry}

@@ -44,6 +44,8 @@ interface Props {
   change: (draft: Draft) => void;
   /** Opens the sentence as a text; absent: it cannot be one. */
   asText?: () => void;
+  /** Takes the last change of the sentence back; absent: there is none. */
+  undo?: (() => void) | undefined;
   /** What goes down, where it is more than slots hold; no such sentence stands within a variable. */
   lead?: ReactNode;
 }
@@ -127,7 +129,7 @@ const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 
 
 /** The sentence that asks for the table. Each noun is a slot: type, use the keyboard, or drop a variable on it. */
 export function SentenceLine(props: Props) {
-  const { draft, variables, open, setOpen, change, asText, lead } = props;
+  const { draft, variables, open, setOpen, change, asText, undo, lead } = props;
   const find = (id: number | null) => byId(variables, id);
   const close = () => setOpen(null);
   const slot = (place: VariableSlot) => {
@@ -266,7 +268,17 @@ export function SentenceLine(props: Props) {
           close={close}
         />
       </Slot>{' '}
-      {weight.variable === null && slot(weight)} {textButton}
+      {weight.variable === null && slot(weight)} {textButton}{' '}
+      {undo && (
+        <button
+          type="button"
+          className={css['open']}
+          title="Takes the last change of the sentence back; Undo at the top is of the study"
+          onClick={undo}
+        >
+          undo
+        </button>
+      )}
     </h1>
   );
 }

@@ -5,7 +5,9 @@ import { parseSentence } from '../../core/table/parse-sentence.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { Button, PlainButton, Problem } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
+import { OfferedWords } from './OfferedWords.js';
 import type { Draft } from './url.js';
+import { useCompletion } from './use-completion.js';
 import css from './sentence.module.css';
 
 interface Props {
@@ -39,6 +41,7 @@ export function SentenceText({ draft, variables, change, close }: Props) {
   const [fault, setFault] = useState<Fault | null>(null);
   const field = useRef<HTMLTextAreaElement>(null);
   const trouble = useId();
+  const completing = useCompletion({ text, setText, field, variables });
   useEffect(() => field.current?.select(), []);
   const ask = () => {
     const asked = draftOf(text.replace(/\s+/g, ' '), { draft, variables });
@@ -68,14 +71,21 @@ export function SentenceText({ draft, variables, change, close }: Props) {
         placeholder="Satisfaction by Site split by Season, only where Age 60 and over, weighted by Survey weight"
         rows={2}
         value={text}
-        onChange={({ target }) => setText(target.value)}
+        {...completing.attributes}
+        onChange={({ target }) => {
+          setText(target.value);
+          completing.typed(target.selectionEnd);
+        }}
         onKeyDown={(event) => {
-          if (event.key === 'Escape') close();
-          if (event.key !== 'Enter') return;
+          const { key } = event;
+          if (completing.pressed(event)) return;
+          if (key === 'Enter') ask();
+          else if (key === 'Escape') close();
+          else return;
           event.preventDefault();
-          ask();
         }}
       />
+      <OfferedWords {...completing.offered} variables={variables} />
       {fault && (
         <div id={trouble}>
           <Problem detail={fault.message} mend={fault.mend} />
@@ -84,7 +94,7 @@ export function SentenceText({ draft, variables, change, close }: Props) {
       <span className={css['acts']}>
         <PlainButton type="submit">Ask</PlainButton>
         <Button onClick={close}>Cancel</Button>
-        <span>Variables by name or label, categories by label or code.</span>
+        <span>Variables by name or label, categories by label or code. Tab takes what is offered.</span>
       </span>
     </form>
   );

@@ -11,6 +11,7 @@ import { broughtBack } from './brought-back.js';
 import { soleOn } from './draft.js';
 import { csvAddress } from './csv-address.js';
 import type { BlockAt } from './CrossTable.js';
+import { DropEdges } from './DropEdges.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
@@ -155,6 +156,11 @@ export function TableMiddle(props: Props) {
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}
+        frame={(shownTable) => (
+          <DropEdges draft={draft} variables={view.variables} change={change} fail={saving.setTrouble}>
+            {shownTable}
+          </DropEdges>
+        )}
         gestures={
           any && (
             <TableGestures

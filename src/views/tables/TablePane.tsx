@@ -67,6 +67,8 @@ interface Props {
   copied: (event: ClipboardEvent) => void;
   /** What can be done to it by hand, under it. */
   gestures: ReactNode;
+  /** What stands around the table. */
+  frame: (table: ReactNode) => ReactNode;
   /** Brings respondents who are left out of the block that is read into it. */
   bring: (back: Back) => void;
   show: (shown: Shown) => void;
@@ -75,7 +77,7 @@ interface Props {
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read, copied, gestures, bring, show, told }: Props) {
+export function TablePane({ shows, shown, title, within, read, copied, gestures, frame, bring, show, told }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
   const pictured = useMemo(() => {
     const items = whole?.battery?.items[0]?.leaves.flatMap(({ at: k }) => blocks[k ?? -1]?.table ?? []) ?? [];
@@ -90,7 +92,7 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
       {empty !== null ? (
         <Nothing why={empty} />
       ) : view ? (
-        <WholeTable view={whole.battery ?? view} shown={shown} show={show} read={choose} />
+        frame(<WholeTable view={whole.battery ?? view} shown={shown} show={show} read={choose} />)
       ) : (
         whole.strata.map((stratum) => (
           <StratumTable key={stratum.code} {...stratum} within={within} shown={shown} read={choose} />

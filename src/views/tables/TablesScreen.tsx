@@ -38,6 +38,7 @@ const KEYS = [
   ['W', 'weight'],
   ['T', 'as text'],
   ['X', 'swap'],
+  ['Z', 'undo'],
   ['K', 'keep'],
   ['/', 'find'],
 ] as const;
@@ -46,7 +47,7 @@ const KEYS = [
 function TablesPage({ study }: { study: string }) {
   const { view, problem: studyProblem } = useStudy(study);
   const asking = useAsked(study, view);
-  const { draft, saved, shown, change, show } = asking;
+  const { draft, saved, shown, change, show, undo } = asking;
   const [open, setOpen] = useState<Open>(null);
   /** The sentence is open as a text. */
   const [typing, setTyping] = useState(false);
@@ -110,6 +111,7 @@ function TablesPage({ study }: { study: string }) {
     w: () => begun && setOpen({ slot: 'weight' }),
     t: () => setTyping(true),
     x: swap,
+    z: () => undo?.(),
     k: saving.save,
   });
   const namesHere = useMemo(() => {
@@ -151,7 +153,11 @@ function TablesPage({ study }: { study: string }) {
                 {typing ? (
                   <SentenceText {...{ draft, variables, change }} close={() => setTyping(false)} />
                 ) : (
-                  <SentenceLine {...{ draft, variables, open, setOpen, change }} asText={() => setTyping(true)} />
+                  <SentenceLine
+                    {...{ draft, variables, open, setOpen, change }}
+                    asText={() => setTyping(true)}
+                    undo={undo}
+                  />
                 )}
                 {saving.trouble && <Problem {...saving.trouble} dismiss={() => saving.setTrouble(null)} />}
                 {sentence ? (

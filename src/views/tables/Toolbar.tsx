@@ -65,7 +65,10 @@ export function Toolbar(props: Props) {
       </BarGroup>
       <BarGroup>
         {swap && <Button onClick={swap}>Swap</Button>}
-        <Button title="As a table, for a document or a spreadsheet" onClick={copy}>
+        <Button
+          title="As a table, for a document or a spreadsheet; cells chosen with Shift and a click alone"
+          onClick={copy}
+        >
           Copy
         </Button>
         <a href={csv} download>

@@ -1,5 +1,6 @@
 import { createContext, type KeyboardEvent } from 'react';
 import type { BlockAt } from './CrossTable.js';
+import { cellPicks, pickFrom, pickTo } from './picked-cells.js';
 
 /** A cell of a table: the line of an item, and the column of a nest. */
 export interface CellAt extends BlockAt {
@@ -32,24 +33,36 @@ const linesIn = (table: Element): HTMLElement[][] =>
     .map((line) => [...line.querySelectorAll<HTMLElement>('td[data-cell]')])
     .filter(({ length }) => length > 0);
 
-/** Enter goes into the cells of a table, arrows go from one to the next, Enter opens it, Escape leaves them. */
-export function cellKeys(event: KeyboardEvent<HTMLElement>): void {
+/**
+ * Enter goes into the cells of a table, arrows go from one to the next, with Shift they choose all between; Enter opens
+ * it, Escape leaves them.
+ */
+function cellKeys(event: KeyboardEvent<HTMLElement>): void {
   const table = event.currentTarget;
   const { target, key } = event;
   if (!(target instanceof HTMLElement)) return;
   const lines = linesIn(table);
   if (target === table) {
     if (key !== 'Enter') return;
-    lines[0]?.[0]?.focus();
+    const first = lines[0]?.[0];
+    if (first) pickFrom(table, first);
+    first?.focus();
     event.preventDefault();
     return;
   }
   const line = lines.findIndex((cells) => cells.includes(target));
   if (line < 0) return;
   const [down, right] = STEPS[key] ?? [0, 0];
+  const next = lines[line + down]?.[(lines[line]?.indexOf(target) ?? 0) + right];
   if (key === 'Enter' || key === ' ') target.click();
   else if (key === 'Escape') table.focus();
-  else if (down !== 0 || right !== 0) lines[line + down]?.[(lines[line]?.indexOf(target) ?? 0) + right]?.focus();
-  else return;
+  else if (down !== 0 || right !== 0) {
+    if (next && event.shiftKey) pickTo(table, next);
+    else if (next) pickFrom(table, next);
+    next?.focus();
+  } else return;
   event.preventDefault();
 }
+
+/** What a table carries whose cells are gone through with the keyboard, and chosen to be copied. */
+export const cellEvents = { onKeyDown: cellKeys, ...cellPicks };

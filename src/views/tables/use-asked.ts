@@ -18,6 +18,13 @@ function inAddress({ variables, tables }: StudyView) {
   };
 }
 
+/** How many changes of the sentence led here, on this page. */
+function depthNow(): number {
+  const state: unknown = typeof history === 'undefined' ? null : history.state;
+  const depth = typeof state === 'object' && state !== null && 'sentence' in state ? state.sentence : 0;
+  return typeof depth === 'number' ? depth : 0;
+}
+
 /** What the screen asks for, kept in the address: back, forth, a reload and a bookmark bring it again. */
 export function useAsked(study: string, view: StudyView | null) {
   const [asked, act] = useReducer(askedAfter, NOTHING_ASKED);
@@ -37,18 +44,20 @@ export function useAsked(study: string, view: StudyView | null) {
       act(action);
       if (!fresh) return;
       const after = askedAfter(asked, action);
-      history.pushState(null, '', address(after.draft, fresh.variables, saved, after.shown));
+      history.pushState({ sentence: depthNow() + 1 }, '', address(after.draft, fresh.variables, saved, after.shown));
     },
     [view, asked, saved],
   );
   const show = (next: Shown) => {
     act({ is: 'shown', shown: next });
-    if (view) history.replaceState(null, '', address(draft, view.variables, saved, next));
+    if (view) history.replaceState(history.state, '', address(draft, view.variables, saved, next));
   };
   /** The table that it is kept as from here on; null: a new one. */
   const keptAs = (table: number | null) => {
     act(table === null ? { is: 'new' } : { is: 'kept', table, since: seenRevision(study) });
-    if (view) history.replaceState(null, '', address(draft, view.variables, table, shown));
+    if (view) history.replaceState(history.state, '', address(draft, view.variables, table, shown));
   };
-  return { ...asked, change, show, keptAs };
+  /** Takes the last change of the sentence back; absent: it is as it came here. */
+  const undo = depthNow() > 0 ? () => history.back() : undefined;
+  return { ...asked, change, show, keptAs, undo };
 }

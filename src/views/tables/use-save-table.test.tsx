@@ -11,7 +11,16 @@ const SENTENCE = sentenceOf(2, { by: [[1]] });
 
 function start(saved: number | null = null, since: number | null = null, sentence: typeof SENTENCE | null = SENTENCE) {
   const keptAs = vi.fn();
-  const asked = { ...NOTHING_ASKED, saved, since, shown: SHOWN, keptAs, change: vi.fn(), show: vi.fn() };
+  const asked = {
+    ...NOTHING_ASKED,
+    saved,
+    since,
+    shown: SHOWN,
+    keptAs,
+    change: vi.fn(),
+    show: vi.fn(),
+    undo: undefined,
+  };
   const { result } = renderHook(() => useSaveTable('plots', 'Age by Site', sentence, asked));
   return { result, keptAs };
 }

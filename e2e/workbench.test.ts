@@ -178,7 +178,7 @@ describe('a battery', () => {
   it('has what is off the scale in no mean, and goes back to tables of its items', async () => {
     const before = (await texts('tbody tr:first-child td')).at(-1);
     await (await named(session.driver, 'Scale…')).click();
-    const select = await find(session.driver, '[role=dialog] label:last-of-type select');
+    const select = await find(session.driver, 'select[aria-label="Not at my site: on the scale or not"]');
     await select.sendKeys('off the scale, not in the base');
     await says(
       session.driver,
@@ -202,5 +202,47 @@ describe('a battery', () => {
       status: 400,
       detail: 'Site has other answers than Uses the water tap, so it cannot stand by its answers beside the others.',
     });
+  });
+});
+
+interface Answered {
+  tests: Record<string, { p: number }>;
+  measures: Record<string, { value: number; lower?: number }>;
+}
+
+describe('what the reading takes for granted', () => {
+  const verdict = '[data-answer=association]';
+
+  it('is changed in place: confidence, level and scores', async () => {
+    await session.open(`${TABLES}?rows=satisfaction&by=season`);
+    await says(session.driver, '[data-testid=base]', 'Base');
+    await says(session.driver, verdict, 'Mean scores of the groups');
+    await (await named(session.driver, 'Scale…')).click();
+    await (await find(session.driver, '[role=dialog] fieldset label select')).sendKeys('have no order');
+    await says(session.driver, '[aria-label="Of this table alone"]', 'Satisfaction with the site has no order');
+    await says(session.driver, verdict, 'Pearson');
+    await (await named(session.driver, 'as in the codebook')).click();
+    await says(session.driver, verdict, 'Mean scores of the groups');
+    await (await named(session.driver, 'Scale…')).click();
+    const score = await find(session.driver, 'input[aria-label="Score of Very satisfied"]');
+    await score.sendKeys('10', Key.TAB);
+    await says(session.driver, '[aria-label="Of this table alone"]', 'own scores');
+    await session.sound();
+  });
+
+  it('is the same over HTTP', async () => {
+    const ask = async (more: object) =>
+      (await call<Answered>(session.server, 'POST', `${DEMO}/table`, { rows: 'satisfaction', ...more })).body;
+    const by = { by: 'use_store' };
+    const codes = [{ variable: 'satisfaction', code: '1', score: 10 }];
+    const [usual, scored, sure] = await Promise.all([ask(by), ask({ ...by, codes }), ask({ ...by, confidence: 0.99 })]);
+    expect(scored.measures['pearson-r']?.value).not.toBe(usual.measures['pearson-r']?.value);
+    expect(scored.measures['gamma']?.value).toBe(usual.measures['gamma']?.value);
+    expect(sure.measures['gamma']?.lower).toBeLessThan(usual.measures['gamma']?.lower ?? -1);
+    const nominal = await ask({ ...by, levels: [{ variable: 'satisfaction', level: 'unordered' }] });
+    expect(nominal.tests['pearson']?.p).toBe(usual.tests['pearson']?.p);
+    const off = await ask({ ...by, codes: [{ variable: 'use_store', code: '7', offScale: 'in-base' }] });
+    expect(off.tests['pearson']?.p).toBe(usual.tests['pearson']?.p);
+    expect(off.measures['gamma']?.value).not.toBe(usual.measures['gamma']?.value);
   });
 });

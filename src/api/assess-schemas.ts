@@ -90,7 +90,10 @@ const TableRequestSchema = z
       .describe('Weights of the respondents, added up in each cell.'),
     ...tableOptions,
     offScale: z
-      .strictObject({ rows: positions.optional(), columns: positions.optional() })
+      .strictObject({
+        rows: positions.optional().describe('Of the rows.'),
+        columns: positions.optional().describe('Of the columns.'),
+      })
       .optional()
       .describe(
         'Positions, from 0, of categories that are not on the scale: they count in the table, and what reads an ' +

@@ -31,17 +31,9 @@ const how = {
 export const TableAskedSchema = z
   .union([
     z.strictObject({
-      rows: parts.rows,
+      ...parts,
       by: parts.by.default(null),
-      within: parts.within,
       only: parts.only.default([]),
-      weight: parts.weight,
-      counted: parts.counted,
-      mention: parts.mention,
-      as: parts.as,
-      nets: parts.nets,
-      codes: parts.codes,
-      figures: parts.figures,
       ...how,
     }),
     z.strictObject({
@@ -88,6 +80,7 @@ export const TableCsvSchema = z.strictObject({
   full: yesNo.default(false).describe('Rows and columns that nobody is in are left out.'),
   adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
   bases: json.pipe(BaseLimitsShape).optional().describe('A BaseLimits as JSON.'),
+  confidence: z.coerce.number().gt(0.5).lt(1).optional().describe('Of limits and letters; .95 where absent.'),
 });
 
 const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });

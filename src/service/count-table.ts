@@ -143,7 +143,7 @@ function isMuch(respondents: number, blocks: readonly VariableRow[][], weighted:
 /** What a thread needs to count a sentence, and whether it takes long. @throws Fault naming what cannot be counted */
 export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJob; isMuch: boolean } {
   const listed = allVariables(study.db);
-  const variables = variablesAs(listed, sentence.codes);
+  const variables = variablesAs(listed, sentence);
   const find = finder(variables);
   // A condition keeps whom the codebook says.
   const findListed = finder(listed);

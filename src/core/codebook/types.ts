@@ -32,6 +32,8 @@ export interface Variable {
   shownOrder?: readonly string[] | undefined;
   /** Codes that have no place on its scale, though they can be answers. */
   offScale?: readonly string[] | undefined;
+  /** Scores of codes, where they have others than their places on the scale, 1, 2, 3. */
+  scores?: Readonly<Record<string, number>> | undefined;
 }
 
 /** What a reader sees: the label, or the name where there is none. */

@@ -5,6 +5,7 @@ import { assessGroups } from '../assess/assess-numbers.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { type Level, titleOf } from '../codebook/types.js';
+import { scaleScores } from '../table/scale-scores.js';
 import { inScaleOrder, rowsInScaleOrder } from '../table/scale-order.js';
 import type { ReadOptions } from './options.js';
 import type { Table, TableAxis, TableNumbers } from '../table/table.js';
@@ -18,8 +19,12 @@ import { answer, type Answer, QUESTIONS } from './types.js';
 const axisLevel = (level: Level | undefined): AxisLevel =>
   level === 'ordered' || level === 'number' ? 'ordered' : 'unordered';
 
-/** Numbers are their own scores; the codes of a category are names, and score 1, 2, 3 in their order. */
+/**
+ * Numbers are their own scores; the codes of a category are names, and score 1, 2, 3 in their order where they were
+ * given no others.
+ */
 function scoresOf({ variable, categories }: TableAxis): number[] | undefined {
+  if (variable.scores) return scaleScores(variable, categories);
   if (variable.level !== 'number') return undefined;
   const scores = categories.flatMap(({ code }) => parseNumber(code) ?? []);
   return scores.length === categories.length ? scores : undefined;

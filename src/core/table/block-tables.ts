@@ -30,7 +30,7 @@ export function blockTables(
 ): BlockTables[] {
   // Items of a battery share the order of their answers.
   const display = sentence.battery ? {} : asked;
-  const variables = variablesAs(listed, sentence.codes);
+  const variables = variablesAs(listed, sentence);
   return blocksOf(sentence).map((block, k) => {
     const title = saySentence(sentenceOfBlock(block), listed);
     const counted = allCounts[k];

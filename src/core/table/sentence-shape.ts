@@ -11,6 +11,7 @@ import {
   OFF_SCALE,
   type Nest,
   type CodeHere,
+  type LevelHere,
   type RowItem,
   type Sentence,
   withoutStrayCodes,
@@ -23,6 +24,7 @@ const MOST_CONDITIONS = 20;
 const DEEPEST = 6;
 const MOST_CODES_HERE = 500;
 const LONGEST_LABEL = 500;
+const MOST_SCORE = 1e9;
 
 /** A condition on a variable that is called by its id (`V` a number) or by its name too. */
 export type ConditionCalled<V> = { variable: V } & ConditionRule;
@@ -55,6 +57,7 @@ export interface PartsCalled<V> extends Wanted {
   weight: V | null;
   codes?: readonly CodeCalled<V>[] | undefined;
   battery?: true | undefined;
+  levels?: readonly (Omit<LevelHere, 'variable'> & { variable: V })[] | undefined;
 }
 
 /** A sentence as it is sent and kept, its variables by id. */
@@ -123,6 +126,12 @@ const codeHereShape = <V>(variable: z.ZodType<V, V>) =>
         'It has no place on the scale, and is in no score, mean, gamma or other measure of order. in-base: its ' +
           'respondents are in percentages and in chi-square; aside: they are shown, and in nothing.',
       ),
+    score: z
+      .number()
+      .min(-MOST_SCORE)
+      .max(MOST_SCORE)
+      .optional()
+      .describe("Its score on the scale; its place, from 1, where none of the variable's codes has one."),
   });
 
 /** Codes that are otherwise than in the codebook. */
@@ -133,6 +142,15 @@ export const codesHereShape = <V>(variable: z.ZodType<V, V>) =>
     .readonly()
     .optional()
     .describe('What codes are in this table alone: called otherwise, or answers.');
+
+/** Variables that have another level than in the codebook. */
+export const levelsHereShape = <V>(variable: z.ZodType<V, V>) =>
+  z
+    .array(z.strictObject({ variable, level: z.enum(['ordered', 'unordered']) }))
+    .max(MOST_ITEMS)
+    .readonly()
+    .optional()
+    .describe('Categories that are taken as ordered, or as not, in this table alone.');
 
 /** A list of clauses of a bearable size. */
 function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
@@ -174,6 +192,7 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
     only: onlyShape(variable, name),
     weight: variable.nullable().default(null).describe('The number that each respondent counts as.'),
     codes: codesHereShape(variable),
+    levels: levelsHereShape(variable),
     battery: z
       .literal(true)
       .optional()
@@ -212,7 +231,7 @@ const wanted = ({ counted: of, mention: mentioned, as: listed, nets: netted, fig
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, codes, battery, ...alone }: PartsCalled<V>,
+  { rows, by, within, only, weight, codes, battery, levels, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
@@ -238,16 +257,22 @@ export function sentenceOfParts<V extends number | string>(
     weight: weight === null ? null : find(weight, 'weight'),
     ...(battery ? { battery } : {}),
   };
-  if (!codes) return sentence;
-  const own = codes.map((code, k) => ({ ...code, variable: find(code.variable, `codes[${k}].variable`) }));
-  return withoutStrayCodes({ ...sentence, codes: own });
+  if (!codes && !levels) return sentence;
+  const called = <T extends { variable: V }>(list: readonly T[] | undefined, field: string) =>
+    list?.map((own, k) => ({ ...own, variable: find(own.variable, `${field}[${k}].variable`) }));
+  const [own, ownLevels] = [called(codes, 'codes'), called(levels, 'levels')];
+  return withoutStrayCodes({
+    ...sentence,
+    ...(own ? { codes: own } : {}),
+    ...(ownLevels ? { levels: ownLevels } : {}),
+  });
 }
 
 /** The sentence that was sent or kept. */
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
-export function bodyOfSentence({ rows, by, within, only, weight, codes, battery }: Sentence): SentenceBody {
+export function bodyOfSentence({ rows, by, within, only, weight, codes, battery, levels }: Sentence): SentenceBody {
   const [first, ...others] = rows;
   const items = rows.map((item) => {
     const { variable } = item;
@@ -264,6 +289,7 @@ export function bodyOfSentence({ rows, by, within, only, weight, codes, battery 
     weight,
     ...(codes && codes.length > 0 ? { codes } : {}),
     ...(battery ? { battery } : {}),
+    ...(levels && levels.length > 0 ? { levels } : {}),
     ...(first && others.length === 0 ? wanted(first) : {}),
   };
 }

@@ -52,6 +52,14 @@ export interface CodeHere {
   answer?: true | undefined;
   /** It has no place on the scale: in no score, mean or order; in the base, or shown beside it. */
   offScale?: OffScale | undefined;
+  /** Its score on the scale; its place, from 1, where none of the variable's codes has one. */
+  score?: number | undefined;
+}
+
+/** What level a variable has in one table where that is another than the codebook's. */
+export interface LevelHere {
+  variable: number;
+  level: 'ordered' | 'unordered';
 }
 
 /** What a whole table and each block of it have in common. */
@@ -64,6 +72,8 @@ interface Frame {
   weight: number | null;
   /** Codes that are called otherwise here, or count as answers. */
   codes?: readonly CodeHere[] | undefined;
+  /** Variables that have another level here. */
+  levels?: readonly LevelHere[] | undefined;
 }
 
 /**
@@ -100,8 +110,8 @@ export function sentenceOf(rows: number, more: Partial<Sentence> = {}): Sentence
 }
 
 /** The blocks of a table, row items by nests: first all nests of the first item. */
-export function blocksOf({ rows, by, within, only, weight, codes }: Sentence): Block[] {
-  const frame: Frame = { within, only, weight, ...(codes ? { codes } : {}) };
+export function blocksOf({ rows, by, within, only, weight, codes, levels }: Sentence): Block[] {
+  const frame: Frame = { within, only, weight, ...(codes ? { codes } : {}), ...(levels ? { levels } : {}) };
   const nests: readonly Nest[] = by.length === 0 ? [[]] : by;
   return rows.flatMap((row) => nests.map((nest) => ({ row, nest, ...frame })));
 }
@@ -126,12 +136,15 @@ export function variablesOf({ rows, by, within, only, weight }: Sentence): numbe
   ].filter((id) => id !== null);
 }
 
-/** A sentence that says nothing of codes of variables that are not in it. */
+/** A sentence that says nothing of codes and levels of variables that are not in it. */
 export function withoutStrayCodes(sentence: Sentence): Sentence {
-  if (!sentence.codes) return sentence;
+  if (!sentence.codes && !sentence.levels) return sentence;
   const here = variablesOf(sentence);
-  const codes = sentence.codes.filter(({ variable }) => here.includes(variable));
-  return { ...sentence, codes: codes.length > 0 ? codes : undefined };
+  const kept = <T extends { variable: number }>(list: readonly T[] = []) => {
+    const own = list.filter(({ variable }) => here.includes(variable));
+    return own.length > 0 ? own : undefined;
+  };
+  return { ...sentence, codes: kept(sentence.codes), levels: kept(sentence.levels) };
 }
 
 /** The same sentence about other variables. */
@@ -143,6 +156,7 @@ export function withVariables(sentence: Sentence, other: (id: number) => number)
     within: otherOrNone(sentence.within),
     weight: otherOrNone(sentence.weight),
     ...(sentence.battery ? { battery: true } : {}),
+    ...(sentence.levels ? { levels: sentence.levels.map((own) => ({ ...own, variable: other(own.variable) })) } : {}),
     ...(sentence.codes ? { codes: sentence.codes.map((own) => ({ ...own, variable: other(own.variable) })) } : {}),
     only: sentence.only.map((clause) =>
       mapClause<Condition, Condition>(clause, (condition) => ({ ...condition, variable: other(condition.variable) })),

@@ -13,7 +13,7 @@ const LIMIT_WORDS: Record<string, string> = { small: 'marked', hide: 'not shown'
  * @example shownInWords({ figures: [{ figure: 'row-percent' }], hatch: false }) // 'figures: row-percent, no hatch'
  */
 export function shownInWords({ figures, shares, bases, ...others }: Partial<Shown>): string {
-  const say = (what: string, value: string | boolean) => {
+  const say = (what: string, value: string | number | boolean) => {
     if (typeof value === 'boolean') return value ? what : `no ${what}`;
     return `${what}: ${value}`;
   };

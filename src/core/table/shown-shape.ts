@@ -43,6 +43,12 @@ export const ShownShape = z
     bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
     picture: z.enum(PICTURES).optional().describe('The picture under the table; the usual one, where absent.'),
     plain: z.boolean().optional().describe('The picture has no figures written in it.'),
+    confidence: z
+      .number()
+      .gt(0.5)
+      .lt(1)
+      .optional()
+      .describe('Of every interval, letter and verdict; .95 where absent.'),
     adjustment: z
       .enum(ADJUSTMENTS)
       .optional()

@@ -13,7 +13,7 @@ import { variablesAs } from './variables-as.js';
 /** The answer 2 has no place on the scale. */
 function tableOf(all: readonly Respondent[], offScale: OffScale, weighted: boolean) {
   const { counts, block } = counted(all, { weight: weighted ? weighing : null });
-  return tabulate(block, counts, variablesAs(VARIABLES, [{ variable: 1, code: '2', offScale }]));
+  return tabulate(block, counts, variablesAs(VARIABLES, { codes: [{ variable: 1, code: '2', offScale }] }));
 }
 
 const isIn = (all: readonly Respondent[], group: number | null) =>

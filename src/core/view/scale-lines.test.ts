@@ -36,6 +36,18 @@ describe('lines under a scale', () => {
     expect(scaleLines(TABLE)[0]?.label).toBe('Top two: often, always');
   });
 
+  it('are of the scores that were given, the others their places', () => {
+    const rows = { ...TABLE.rows, variable: { ...TABLE.rows.variable, scores: { 4: 52 } } };
+    const lines = scaleLines({ ...TABLE, rows });
+    // North: (1·2 + 2·2 + 3·4 + 52·2)/10.
+    expect(byId(lines, 'scale-mean')?.values.slice(1, 3)).toEqual([12.2, 52]);
+    expect(byId(lines, 'scale-mean')).toMatchObject({
+      label: 'Mean score, own scores',
+      about: 'Scores: never 1, seldom 2, often 3, always 52.',
+    });
+    expect(byId(lines, 'top-two')?.values).toEqual(byId(scaleLines(TABLE), 'top-two')?.values);
+  });
+
   it('are the same however the rows are shown', () => {
     const turned = arrange(TABLE, { rows: [3, 0, 2, 1], columns: [0, 1, 2] });
     expect(valuesOf(turned)).toEqual(valuesOf(TABLE));

@@ -1,6 +1,7 @@
 import { topFirst } from '../codebook/top-first.js';
 import { total } from '../numerics/total.js';
 import type { ScaleChoice } from '../table/figure-choice.js';
+import { scaleScores } from '../table/scale-scores.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { figuresOf } from '../table/share.js';
 import type { Table } from '../table/table.js';
@@ -14,6 +15,8 @@ const TOP = 'The top is where labels say more or better; where they do not tell,
 /** How many are in each category of a scale, the lowest first, in one column. */
 interface Column {
   counts: number[];
+  /** Of each category. */
+  scores: readonly number[];
   /** Of whom shares are: those off the scale too, where they are in the base. */
   base: number;
   /** Respondents on the scale, unweighted. */
@@ -22,18 +25,17 @@ interface Column {
 
 const share = (counts: readonly number[], base: number) => (base > 0 ? (100 * total(counts)) / base : null);
 
-/** Scores 1, 2, 3 and so on, the lowest category first. */
-function meanOf({ counts }: Column): number | null {
+function meanOf({ counts, scores }: Column): number | null {
   const all = total(counts);
-  return all > 0 ? total(counts.map((count, k) => count * (k + 1))) / all : null;
+  return all > 0 ? total(counts.map((count, k) => count * scores[k]!)) / all : null;
 }
 
 /** With n - 1; weights are brought to an average of 1. */
 function sdOf(column: Column): number | null {
-  const { counts, n } = column;
+  const { counts, scores, n } = column;
   const mean = meanOf(column);
   if (mean === null || n < 2) return null;
-  const squares = total(counts.map((count, k) => count * (k + 1 - mean) ** 2));
+  const squares = total(counts.map((count, k) => count * (scores[k]! - mean) ** 2));
   return Math.sqrt(((squares / total(counts)) * n) / (n - 1));
 }
 
@@ -50,10 +52,20 @@ export function scaleLines(table: Table): Foot[] {
   });
   if (places.length < 2) return [];
   const { cells, rowTotals, base, columnBases } = figuresOf(table);
+  const scores = scaleScores(
+    rows.variable,
+    places.map((i) => rows.categories[i]!),
+  );
   const columns: Column[] = [
-    { counts: places.map((i) => rowTotals[i] ?? 0), base, n: total(places.map((i) => table.rowTotals[i] ?? 0)) },
+    {
+      counts: places.map((i) => rowTotals[i] ?? 0),
+      scores,
+      base,
+      n: total(places.map((i) => table.rowTotals[i] ?? 0)),
+    },
     ...(table.columns ? columnBases : []).map((own, j) => ({
       counts: places.map((i) => cells[i]?.[j] ?? 0),
+      scores,
       base: own,
       n: total(places.map((i) => table.cells[i]?.[j] ?? 0)),
     })),
@@ -71,7 +83,10 @@ export function scaleLines(table: Table): Foot[] {
   const [topTwo, bottomTwo] = topFirst(labels) ? [firstTwo, lastTwo] : [lastTwo, firstTwo];
   const top = ({ counts, base: own }: Column) => share(topTwo(counts), own);
   const bottom = ({ counts, base: own }: Column) => share(bottomTwo(counts), own);
-  const score = `Scores 1 to ${places.length}, from ${labels[0]!} to ${labels.at(-1)!}.`;
+  const { scores: given } = rows.variable;
+  const score = given
+    ? `Scores: ${labels.map((label, k) => `${label} ${scores[k]!}`).join(', ')}.`
+    : `Scores 1 to ${places.length}, from ${labels[0]!} to ${labels.at(-1)!}.`;
   const ends =
     places.length < LEAST_FOR_TWO
       ? []
@@ -85,7 +100,7 @@ export function scaleLines(table: Table): Foot[] {
         ];
   return [
     ...ends,
-    line('scale-mean', `Mean score, 1 to ${places.length}`, 'value', score, meanOf),
+    line('scale-mean', given ? 'Mean score, own scores' : `Mean score, 1 to ${places.length}`, 'value', score, meanOf),
     line('scale-sd', 'SD of scores', 'value', score, sdOf),
   ];
 }

@@ -25,20 +25,20 @@ export const tableText = ({ counted, options }: TableJob) => jsonBytes(wholeAnsw
 
 export interface TableCsvJob {
   counted: Counted;
-  asked: GridAsked & Display & Pick<Shown, 'adjustment' | 'bases'>;
+  asked: GridAsked & Display & Pick<Shown, 'adjustment' | 'bases' | 'confidence'>;
 }
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */
 export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
-  const { adjustment, figures, bases } = asked;
+  const { adjustment, figures, bases, confidence = CONFIDENCE } = asked;
   const grid = { figures };
   const blocks = blockTables(sentence, counts, variables, displayOf(asked));
   const work = (table: Table) =>
     extrasOf(
       table,
-      assessmentOfTable(table, CONFIDENCE, adjustment),
+      assessmentOfTable(table, confidence, adjustment),
       adjustment ?? 'holm',
-      CONFIDENCE,
+      confidence,
       leastCompared(bases),
     );
   const { view, battery, strata } = viewOfSentence(sentence, blocks, variables, work, asked);

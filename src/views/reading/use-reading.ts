@@ -19,7 +19,7 @@ import type { Extras } from '../../core/view/block-view.js';
 import { extrasOf } from '../../core/view/whole-view.js';
 import { type Exact, useExact } from './use-exact.js';
 
-/** Of every interval and verdict on screen. */
+/** Of every interval and verdict on screen, where nobody chose another. */
 export const CONFIDENCE = 0.95;
 
 /** All that is worked out of a table on screen. */
@@ -47,17 +47,17 @@ type StratumShown = Stratum & Extras;
 type Work = (table: Table) => Extras;
 
 /** Statistics for the cells of tables: worked out once for each table, and kept while it is on screen. */
-export function useWork(adjustment: Adjustment = 'holm', least = 0): Work {
+export function useWork(adjustment: Adjustment = 'holm', least = 0, confidence = CONFIDENCE): Work {
   return useMemo(() => {
     const cache = new WeakMap<Table, Extras>();
     return (table) => {
       const extras =
         cache.get(table) ??
-        extrasOf(table, assessmentOfTable(table, CONFIDENCE, adjustment), adjustment, CONFIDENCE, least);
+        extrasOf(table, assessmentOfTable(table, confidence, adjustment), adjustment, confidence, least);
       cache.set(table, extras);
       return extras;
     };
-  }, [adjustment, least]);
+  }, [adjustment, least, confidence]);
 }
 
 /** All that is worked out of a table within a third variable. */
@@ -72,16 +72,17 @@ export function useSplitReading(
   split: Split | null,
   work: Work,
   { sizes, predicted, percent }: ReadOptions = {},
+  confidence = CONFIDENCE,
 ): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
-    const assessment = assessSplit(split, CONFIDENCE, (table) => work(table).assessment);
+    const assessment = assessSplit(split, confidence, (table) => work(table).assessment);
     return {
       strata: split.strata.map((stratum) => ({ ...stratum, ...work(stratum.table) })),
-      answers: readSplit(split, assessment, CONFIDENCE, { sizes, predicted, percent }),
-      workedExamples: workedExamplesOfSplit(split, assessment, CONFIDENCE),
+      answers: readSplit(split, assessment, confidence, { sizes, predicted, percent }),
+      workedExamples: workedExamplesOfSplit(split, assessment, confidence),
     };
-  }, [split, work, sizes, predicted, percent]);
+  }, [split, work, sizes, predicted, percent, confidence]);
 }
 
 const NO_EXTRAS: Extras = { marks: null, letters: null, assessment: null };
@@ -100,10 +101,11 @@ export function useReading(
   work: Work,
   own = NONE,
   { proportions, sizes, predicted, percent }: ReadOptions = {},
+  confidence = CONFIDENCE,
 ): Reading {
   const extras = table && work(table);
   const assessment = extras?.assessment ?? null;
-  const request = useMemo(() => table && requestOf(table, CONFIDENCE), [table]);
+  const request = useMemo(() => table && requestOf(table, confidence), [table, confidence]);
   // Two by two is exact already.
   const larger =
     assessment?.cells && assessment.base.rows + assessment.base.columns > 4 && !assessment.tests['rao-scott'];
@@ -113,12 +115,12 @@ export function useReading(
     [assessment, exact.tests, own],
   );
   const answers = useMemo(
-    () => (table ? read(table, whole, CONFIDENCE, { proportions, sizes, predicted, percent }) : []),
-    [table, whole, proportions, sizes, predicted, percent],
+    () => (table ? read(table, whole, confidence, { proportions, sizes, predicted, percent }) : []),
+    [table, whole, confidence, proportions, sizes, predicted, percent],
   );
   const workedExamples = useMemo(
-    () => (table && workedExamplesOfTable(table, whole, CONFIDENCE, proportions)) ?? undefined,
-    [table, whole, proportions],
+    () => (table && workedExamplesOfTable(table, whole, confidence, proportions)) ?? undefined,
+    [table, whole, confidence, proportions],
   );
   return { extras: extras ?? NO_EXTRAS, answers, workedExamples, exact };
 }

@@ -3,7 +3,7 @@ import type { StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { Button } from '../../kit/kit.js';
-import { withAnswer, withoutNames, withOffScale } from './codes-here.js';
+import { withAnswer, withoutNames, withoutScores, withOffScale } from './codes-here.js';
 import { HandlesContext } from './heading-edits.js';
 import { placeKey } from './heading-place.js';
 import type { Draft } from './url.js';
@@ -15,20 +15,70 @@ interface Props {
   change: (draft: Draft) => void;
 }
 
-/** What this table calls otherwise than the codebook, and its nets: there too where it cannot be counted with them. */
-export function NamesLine({ view, draft, change }: Props) {
-  const { edits, setOpen } = useContext(HandlesContext);
-  const { rows, codes = [] } = draft;
-  const renamed = codes.filter(({ label }) => label !== undefined);
+/** What codes and variables are here: answers, off the scale, with other scores or without an order. */
+function CodesSaid({ view, draft, change }: Props) {
+  const { codes = [], levels = [] } = draft;
   const counted = codes.filter(({ answer }) => answer);
   const off = codes.filter(
     ({ offScale, code }, k) =>
       offScale && codes.findIndex((own) => own.offScale === offScale && own.code === code) === k,
   );
+  const scored = codes.some(({ score }) => score !== undefined);
+  return (
+    <>
+      {counted.map(({ variable, code }) => {
+        const own = byId(view.variables, variable);
+        const label = own?.codes.find((listed) => listed.code === code)?.label ?? code;
+        return (
+          <span key={`${variable} ${code}`}>
+            {label} counts as an answer{' '}
+            <Button onClick={() => change(withAnswer(draft, variable, code, false))} title={own && titleOf(own)}>
+              leave it out
+            </Button>
+          </span>
+        );
+      })}
+      {levels.length > 0 && (
+        <span>
+          {levels
+            .map(({ variable, level }) => {
+              const own = byId(view.variables, variable);
+              return `${own ? titleOf(own) : ''} ${level === 'ordered' ? 'has an order' : 'has no order'}`;
+            })
+            .join(', ')}{' '}
+          <Button onClick={() => change({ ...draft, levels: undefined })}>as in the codebook</Button>
+        </span>
+      )}
+      {scored && (
+        <span>
+          own scores <Button onClick={() => change(withoutScores(draft))}>1, 2, 3 again</Button>
+        </span>
+      )}
+      {off.map(({ variable, code, offScale }) => {
+        const label = byId(view.variables, variable)?.codes.find((listed) => listed.code === code)?.label ?? code;
+        const all = codes.filter((own) => own.code === code && own.offScale === offScale);
+        const variables = all.map((own) => own.variable);
+        return (
+          <span key={`${code} ${offScale}`}>
+            {label} is off the scale, {offScale === 'aside' && 'not '}in the base{' '}
+            <Button onClick={() => change(withOffScale(draft, variables, code, undefined))}>put it back on</Button>
+          </span>
+        );
+      })}
+    </>
+  );
+}
+
+/** What this table calls otherwise than the codebook, and its nets: there too where it cannot be counted with them. */
+export function NamesLine({ view, draft, change }: Props) {
+  const { edits, setOpen } = useContext(HandlesContext);
+  const { rows, codes = [] } = draft;
+  const renamed = codes.filter(({ label }) => label !== undefined);
   const titled = rows.flatMap(({ variable, nets = [] }, item) =>
     nets.map((net) => ({ net, item, title: titleOf(byId(view.variables, variable) ?? { name: '', label: '' }) })),
   );
-  if (titled.length === 0 && codes.length === 0) return null;
+  const { levels = [] } = draft;
+  if (titled.length === 0 && codes.length === 0 && levels.length === 0) return null;
   return (
     <div className={css['standings']} role="group" aria-label="Of this table alone">
       <span>Of this table alone:</span>
@@ -63,29 +113,7 @@ export function NamesLine({ view, draft, change }: Props) {
           <Button onClick={() => change(withoutNames(draft))}>names as in the codebook</Button>
         </>
       )}
-      {counted.map(({ variable, code }) => {
-        const own = byId(view.variables, variable);
-        const label = own?.codes.find((listed) => listed.code === code)?.label ?? code;
-        return (
-          <span key={`${variable} ${code}`}>
-            {label} counts as an answer{' '}
-            <Button onClick={() => change(withAnswer(draft, variable, code, false))} title={own && titleOf(own)}>
-              leave it out
-            </Button>
-          </span>
-        );
-      })}
-      {off.map(({ variable, code, offScale }) => {
-        const label = byId(view.variables, variable)?.codes.find((listed) => listed.code === code)?.label ?? code;
-        const all = codes.filter((own) => own.code === code && own.offScale === offScale);
-        const variables = all.map((own) => own.variable);
-        return (
-          <span key={`${code} ${offScale}`}>
-            {label} is off the scale, {offScale === 'aside' && 'not '}in the base{' '}
-            <Button onClick={() => change(withOffScale(draft, variables, code, undefined))}>put it back on</Button>
-          </span>
-        );
-      })}
+      <CodesSaid {...{ view, draft, change }} />
     </div>
   );
 }

@@ -75,9 +75,10 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const [first] = kinds;
   const values = shown.plain !== true;
+  const { confidence } = shown;
   const drawable = useMemo(
-    () => drawableOf(table, block, { title: `Chart: ${title}`, width: WIDTH, values: false }),
-    [table, block, title],
+    () => drawableOf(table, block, { title: `Chart: ${title}`, width: WIDTH, values: false, confidence }),
+    [table, block, title, confidence],
   );
   const small = useMemo(() => new Map(kinds.map((own) => [own, draw(own, drawable)])), [kinds, drawable]);
   const kind = kinds.find((own) => own === shown.picture) ?? first;

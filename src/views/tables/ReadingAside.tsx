@@ -9,6 +9,7 @@ import { BlockChoice } from './BlockChoice.js';
 import { CellPane } from './CellPane.js';
 import { CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
+import { ConfidenceChoice } from './ConfidenceChoice.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import type { Shows } from './use-table.js';
 
@@ -52,6 +53,7 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read, st
   return (
     <Aside label="Reading">
       <BlockChoice blocks={blocks} at={at} across={across} choose={read} />
+      {answers.length > 0 && <ConfidenceChoice shown={shown} show={show} />}
       {answers.length > 0 && (
         <ReadingPane
           answers={answers}

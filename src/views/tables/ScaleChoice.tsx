@@ -2,8 +2,9 @@ import { useRef, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { OFF_SCALE, type OffScale } from '../../core/table/sentence.js';
 import { Button } from '../../kit/kit.js';
+import kit from '../../kit/kit.module.css';
 import { Popover } from '../../kit/Popover.js';
-import { withOffScale } from './codes-here.js';
+import { withLevelHere, withOffScale, withScore } from './codes-here.js';
 import { type ScaleList, scaleLists } from './scale-lists.js';
 import type { Draft } from './url.js';
 import css from './figures.module.css';
@@ -19,9 +20,58 @@ const WORDS: Record<OffScale, string> = {
   aside: 'off the scale, not in the base',
 };
 
-/** Where each answer of one scale stands: on it, or off it. */
-function List({ list, draft, change }: { list: ScaleList } & Omit<Props, 'view'>) {
-  const { title, variables, codes } = list;
+interface ListProps extends Omit<Props, 'view'> {
+  list: ScaleList;
+}
+
+/** An answer: whether it is on the scale, and with what score. */
+function Answer({ list, at, draft, change }: ListProps & { at: number }) {
+  const { variables, codes } = list;
+  const { code, label } = codes[at]!;
+  const said = (of: string) => draft.codes?.find((own) => own.variable === variables[0] && own.code === of);
+  const own = said(code);
+  const place = 1 + codes.slice(0, at).filter((before) => !said(before.code)?.offScale).length;
+  return (
+    <span className={css['answer']}>
+      <span>{label}</span>
+      <select
+        aria-label={`${label}: on the scale or not`}
+        value={own?.offScale ?? ''}
+        onChange={({ target }) => {
+          const offScale = OFF_SCALE.find((candidate) => candidate === target.value);
+          change(withOffScale(draft, variables, code, offScale));
+        }}
+      >
+        <option value="">on the scale</option>
+        {OFF_SCALE.map((candidate) => (
+          <option key={candidate} value={candidate}>
+            {WORDS[candidate]}
+          </option>
+        ))}
+      </select>
+      <input
+        className={kit['input']}
+        aria-label={`Score of ${label}`}
+        inputMode="decimal"
+        disabled={own?.offScale !== undefined}
+        placeholder={own?.offScale ? '' : String(place)}
+        defaultValue={own?.score ?? ''}
+        key={String(own?.score)}
+        onBlur={({ target }) => {
+          const text = target.value.trim().replace(',', '.');
+          const score = text === '' ? undefined : Number(text);
+          const isScore = score === undefined || Number.isFinite(score);
+          if (!isScore) target.value = String(own?.score ?? '');
+          else if (score !== own?.score) change(withScore(draft, variables, code, score));
+        }}
+      />
+    </span>
+  );
+}
+
+/** One scale: whether it has an order, and where each answer stands on it. */
+function List({ list, draft, change }: ListProps) {
+  const { title, variables, level, listed, codes } = list;
   const others = variables.length - 1;
   return (
     <fieldset className={css['scale']}>
@@ -29,39 +79,25 @@ function List({ list, draft, change }: { list: ScaleList } & Omit<Props, 'view'>
         {title}
         {others > 0 && ` and ${others} more with the same answers`}
       </legend>
-      {codes.map(({ code, label }) => {
-        const own = draft.codes?.find((said) => said.variable === variables[0] && said.code === code);
-        return (
-          <label key={code} className={css['limit']}>
-            {label}
-            <select
-              value={own?.offScale ?? ''}
-              onChange={({ target }) =>
-                change(
-                  withOffScale(
-                    draft,
-                    variables,
-                    code,
-                    OFF_SCALE.find((place) => place === target.value),
-                  ),
-                )
-              }
-            >
-              <option value="">on the scale</option>
-              {OFF_SCALE.map((place) => (
-                <option key={place} value={place}>
-                  {WORDS[place]}
-                </option>
-              ))}
-            </select>
-          </label>
-        );
-      })}
+      <label className={css['limit']}>
+        Its answers
+        <select
+          value={level}
+          onChange={({ target }) => {
+            const chosen = target.value === 'ordered' ? 'ordered' : 'unordered';
+            change(withLevelHere(draft, variables, chosen === listed ? undefined : chosen));
+          }}
+        >
+          <option value="ordered">have an order</option>
+          <option value="unordered">have no order</option>
+        </select>
+      </label>
+      {level === 'ordered' && codes.map(({ code }, at) => <Answer key={code} {...{ list, at, draft, change }} />)}
     </fieldset>
   );
 }
 
-/** Which answers of an ordered variable have no place on its scale, in this table. */
+/** Which variables have an order in this table, which answers have a place on it, and with what scores. */
 export function ScaleChoice({ view, draft, change }: Props) {
   const [open, setOpen] = useState(false);
   const holder = useRef<HTMLSpanElement>(null);
@@ -76,7 +112,7 @@ export function ScaleChoice({ view, draft, change }: Props) {
       <Button
         aria-expanded={open}
         aria-haspopup="dialog"
-        title="An answer such as “not at my site” can be off the scale: shown, and in no score, mean or order"
+        title="Order, scores, and answers that are off the scale, such as “not at my site”, in this table alone"
         onClick={() => setOpen(!open)}
       >
         Scale…
@@ -87,7 +123,7 @@ export function ScaleChoice({ view, draft, change }: Props) {
             <List key={list.title} list={list} draft={draft} change={change} />
           ))}
           <p className={css['foot']}>
-            <span>Off the scale an answer is shown, and in no score, mean or measure of order.</span>
+            <span>Off the scale an answer is shown, and in no score, mean or order. Scores stand beside.</span>
             <Button onClick={close}>Close</Button>
           </p>
         </Popover>

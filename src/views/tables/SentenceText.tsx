@@ -24,6 +24,7 @@ function draftOf(text: string, { draft, variables }: Pick<Props, 'draft' | 'vari
     return {
       ...sentence,
       codes: draft.codes,
+      levels: draft.levels,
       rows: sentence.rows.map((row) => {
         const { figures, nets } = draft.rows.find(({ variable }) => variable === row.variable) ?? {};
         return { ...row, ...(figures ? { figures } : {}), ...(nets ? { nets } : {}) };

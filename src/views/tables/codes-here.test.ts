@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { withoutStrayCodes } from '../../core/table/sentence.js';
-import { withAnswer, withoutNames, withOffScale, withRenamed } from './codes-here.js';
+import {
+  withAnswer,
+  withLevelHere,
+  withoutNames,
+  withoutScores,
+  withOffScale,
+  withRenamed,
+  withScore,
+} from './codes-here.js';
 import { EMPTY } from './url.js';
 
 const SITE = { id: 1, codes: [{ code: '1', label: 'Mill Row', missing: null }] };
@@ -46,5 +54,24 @@ describe('a code that is off the scale in one table', () => {
   it('comes into the base, off the scale still, where it is to count', () => {
     const off = withOffScale(draft, [1], '1', 'aside');
     expect(withAnswer(off, 1, '1', true).codes).toEqual([{ variable: 1, code: '1', offScale: 'in-base' }]);
+  });
+});
+
+describe('scores and levels of one table', () => {
+  it('are those of all items over one list, and the usual ones again', () => {
+    const scored = withScore(withOffScale(draft, [1], '2', 'in-base'), [1, 2], '1', 52);
+    expect(scored.codes).toHaveLength(3);
+    expect(withoutScores(scored).codes).toEqual([{ variable: 1, code: '2', offScale: 'in-base' }]);
+    expect(withScore(scored, [1, 2], '1', undefined).codes).toHaveLength(1);
+  });
+
+  it('are of the variables that are named', () => {
+    const taken = withLevelHere(withLevelHere(draft, [1, 2], 'ordered'), [2], 'unordered');
+    expect(taken.levels).toEqual([
+      { variable: 1, level: 'ordered' },
+      { variable: 2, level: 'unordered' },
+    ]);
+    expect(withoutStrayCodes(taken).levels).toEqual([{ variable: 1, level: 'ordered' }]);
+    expect(withLevelHere(taken, [1, 2], undefined).levels).toBeUndefined();
   });
 });

@@ -1,14 +1,15 @@
 import type { RosterVariable } from '../../api/types.js';
-import type { CodeHere, OffScale } from '../../core/table/sentence.js';
+import type { CodeHere, LevelHere, OffScale } from '../../core/table/sentence.js';
 import type { Draft } from './url.js';
 
 /** A sentence that has a code otherwise than the codebook; one that is as it is there is not said. */
-function withCode(draft: Draft, { label, answer, offScale, ...own }: CodeHere): Draft {
+function withCode(draft: Draft, { label, answer, offScale, score, ...own }: CodeHere): Draft {
   const others = (draft.codes ?? []).filter(({ variable, code }) => variable !== own.variable || code !== own.code);
   const said = {
     ...(label === undefined ? {} : { label }),
     ...(answer ? { answer } : {}),
     ...(offScale ? { offScale } : {}),
+    ...(score === undefined ? {} : { score }),
   };
   const codes = Object.keys(said).length === 0 ? others : [...others, { ...own, ...said }];
   return { ...draft, codes: codes.length > 0 ? codes : undefined };
@@ -33,6 +34,10 @@ export function withRenamed(
 export const withoutNames = (draft: Draft): Draft =>
   (draft.codes ?? []).reduce((so, own) => withCode(so, { ...own, label: undefined }), draft);
 
+/** A sentence in which all codes have their places as scores. */
+export const withoutScores = (draft: Draft): Draft =>
+  (draft.codes ?? []).reduce((so, own) => withCode(so, { ...own, score: undefined }), draft);
+
 /** A sentence in which a code counts as an answer, or as the codebook has it. */
 export function withAnswer(draft: Draft, variable: number, code: string, counts: boolean): Draft {
   const said = codeIn(draft, variable, code);
@@ -52,4 +57,23 @@ export function withOffScale(
     (so, variable) => withCode(so, { ...codeIn(so, variable, code), variable, code, offScale }),
     draft,
   );
+}
+
+/** A sentence in which a code of some variables has a score of its own, or its place again. */
+export function withScore(draft: Draft, variables: readonly number[], code: string, score: number | undefined): Draft {
+  return variables.reduce(
+    (so, variable) => withCode(so, { ...codeIn(so, variable, code), variable, code, score }),
+    draft,
+  );
+}
+
+/** A sentence in which some variables are taken as ordered, or as not; or as the codebook has them. */
+export function withLevelHere(
+  draft: Draft,
+  variables: readonly number[],
+  level: LevelHere['level'] | undefined,
+): Draft {
+  const others = (draft.levels ?? []).filter(({ variable }) => !variables.includes(variable));
+  const levels = level ? [...others, ...variables.map((variable) => ({ variable, level }))] : others;
+  return { ...draft, levels: levels.length > 0 ? levels : undefined };
 }

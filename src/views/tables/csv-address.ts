@@ -8,7 +8,7 @@ import { fileAddress } from '../server/address.js';
 export function csvAddress(
   study: string,
   sentence: Sentence,
-  { figures, order = 'list', last, sort, full, adjustment, bases }: Shown,
+  { figures, order = 'list', last, sort, full, adjustment, bases, confidence }: Shown,
 ): string {
   const query = {
     sentence: JSON.stringify(bodyOfSentence(sentence)),
@@ -18,6 +18,7 @@ export function csvAddress(
     ...(full === true ? { full: 'true' as const } : {}),
     ...(figures ? { figures: sayFigures(figures) } : {}),
     ...(adjustment ? { adjustment } : {}),
+    ...(confidence === undefined ? {} : { confidence: String(confidence) }),
     ...(bases ? { bases: JSON.stringify(bases) } : {}),
   } as const;
   return fileAddress('GET /studies/{study}/table.csv', { study, query });

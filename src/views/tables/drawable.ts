@@ -13,16 +13,22 @@ interface How {
   title: string;
   width: number;
   values: boolean;
+  /** Of limits, and of what departs. */
+  confidence?: number | undefined;
 }
 
 /** A table as its pictures take it, in its own order and percentages. */
-export function drawableOf(table: Table, block: BlockView, { title, width, values }: How): Drawable {
+export function drawableOf(
+  table: Table,
+  block: BlockView,
+  { title, width, values, confidence = CONFIDENCE }: How,
+): Drawable {
   const { rows, columns, numbers } = table;
   if (numbers) {
     const boxes = (columns?.categories ?? []).flatMap(({ label }, j) => {
       const group = numbers.columns[j];
       if (!group) return [];
-      const { lower = null, upper = null } = limitsOfMean(group, CONFIDENCE) ?? {};
+      const { lower = null, upper = null } = limitsOfMean(group, confidence) ?? {};
       return [{ ...group, label, lower, upper }];
     });
     return { of: 'numbers', spec: { title, boxes, decimals: decimalsOf(numbers.all), width, values } };
@@ -37,7 +43,7 @@ export function drawableOf(table: Table, block: BlockView, { title, width, value
   };
   const departs = (i: number, j: number | null) => {
     const [residual, p] = [cell('adjusted-residual', i, j), cell('adjusted-p', i, j)];
-    if (residual === null || p === null || p >= levelOf(CONFIDENCE)) return null;
+    if (residual === null || p === null || p >= levelOf(confidence)) return null;
     return residual > 0 ? 'more' : 'fewer';
   };
   return {
@@ -55,7 +61,7 @@ export function drawableOf(table: Table, block: BlockView, { title, width, value
       points: rows.categories.map((_, i) =>
         places.map((j) => {
           const value = share(table, 'column', i, j);
-          const limits = shareLimits(table, i, j, CONFIDENCE);
+          const limits = shareLimits(table, i, j, confidence);
           return value === null ? null : { value, lower: limits?.lower ?? null, upper: limits?.upper ?? null };
         }),
       ),

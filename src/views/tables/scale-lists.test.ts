@@ -25,7 +25,16 @@ describe('the scales of a table', () => {
     expect(lists[0]?.codes.map(({ label }) => label)).toEqual(['Often', 'Never']);
   });
 
-  it('are none where nothing has an order', () => {
+  it('are none where an order makes no difference', () => {
     expect(scaleLists({ ...EMPTY, rows: [{ variable: 4 }] }, VARIABLES)).toEqual([]);
+  });
+
+  it('are taken as this table takes them', () => {
+    const levels = [{ variable: 2, level: 'unordered' as const }];
+    const lists = scaleLists({ ...EMPTY, rows: [{ variable: 1 }, { variable: 2 }], levels }, VARIABLES);
+    expect(lists.map(({ level, listed }) => [level, listed])).toEqual([
+      ['ordered', 'ordered'],
+      ['unordered', 'ordered'],
+    ]);
   });
 });

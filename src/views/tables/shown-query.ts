@@ -3,6 +3,7 @@ import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { type FigureChoice, readFigures, sayFigures } from '../../core/table/figure-choice.js';
 import { ROW_ORDERS } from '../../core/table/order.js';
 import { PICTURES } from '../../core/table/picture-kinds.js';
+import { ShownShape } from '../../core/table/shown-shape.js';
 import { PERCENTS } from '../../core/table/share.js';
 
 /** What a table shows where nothing is said. */
@@ -35,6 +36,7 @@ export function sayShown(shown: Shown): ShownQuery {
   const show = [
     ...flags,
     ...(shown.order === undefined || shown.order === 'list' ? [] : [`by-${shown.order}`]),
+    ...(shown.confidence === undefined ? [] : [`confidence-${shown.confidence}`]),
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
@@ -60,6 +62,12 @@ function figuresOfWords(words: ReadonlySet<string>): FigureChoice[] | null {
   return sayFigures(figures) === 'column-percent,count' ? null : figures;
 }
 
+/** "confidence-0.9": the number behind a word; undefined where there is none. */
+function numberBehind(words: ReadonlySet<string>, name: string): number | undefined {
+  const word = [...words].find((candidate) => candidate.startsWith(`${name}-`));
+  return word === undefined ? undefined : Number(word.slice(name.length + 1));
+}
+
 /** Reads it back; a word that is not known is passed over. */
 export function readShown({ show, figures, sort }: ShownQuery): Shown {
   const words = new Set(show.split(','));
@@ -76,6 +84,8 @@ export function readShown({ show, figures, sort }: ShownQuery): Shown {
   const [order, adjustment] = [among(ROW_ORDERS, 'by-'), among(ADJUSTMENTS, 'adjusted-', 'letters-')];
   if (order) shown.order = order;
   if (adjustment) shown.adjustment = adjustment;
+  const sure = ShownShape.shape.confidence.safeParse(numberBehind(words, 'confidence')).data;
+  if (sure !== undefined) shown.confidence = sure;
   if (words.has('predict-columns')) shown.predicted = 'columns';
   const picture = among(PICTURES, 'picture-');
   if (picture) shown.picture = picture;

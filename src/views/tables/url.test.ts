@@ -10,6 +10,9 @@ describe('the address of a table', () => {
     expect(toQuery(EMPTY, [], null, { hatch: false, figures: [{ figure: 'index', decimals: 1 }] })).toBe(
       '?show=no-hatch&figures=index%3A1',
     );
+    const sure = { ...SHOWN, confidence: 0.99 };
+    expect(fromQuery(toQuery(EMPTY, [], null, sure), []).shown).toEqual(sure);
+    expect(fromQuery('?show=confidence-7', []).shown).toEqual(SHOWN);
     expect(toQuery(EMPTY, [], 7)).toBe('?table=7&show=usual');
     expect(fromQuery('?table=7&show=usual', [])).toEqual({ draft: { ...EMPTY, only: [] }, table: 7, shown: SHOWN });
   });
@@ -42,6 +45,16 @@ describe('the sentence in the address', () => {
     );
     expect(fromQuery(query, BOTH)).toMatchObject({ draft, table: 7 });
     expect(toQuery(EMPTY, BOTH, null)).toBe('');
+  });
+
+  it('keeps levels and scores of this table alone', () => {
+    const draft: Draft = {
+      ...EMPTY,
+      rows: [{ variable: 1 }],
+      codes: [{ variable: 1, code: '1', score: 52, offScale: 'aside' }],
+      levels: [{ variable: 1, level: 'ordered' }],
+    };
+    expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
   });
 
   it('keeps that answers go across', () => {

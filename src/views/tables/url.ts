@@ -13,7 +13,7 @@ import {
   type RowItem,
   type Sentence,
 } from '../../core/table/sentence.js';
-import { clauseShape, type ConditionCalled, codesHereShape } from '../../core/table/sentence-shape.js';
+import { clauseShape, type ConditionCalled, codesHereShape, levelsHereShape } from '../../core/table/sentence-shape.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 /** A sentence under way: rows may not be chosen yet. */
@@ -64,6 +64,10 @@ export function toQuery(
     );
     query.set('only', JSON.stringify(called));
   }
+  if (draft.levels) {
+    const called = draft.levels.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
+    query.set('levels', JSON.stringify(called));
+  }
   if (draft.battery) query.set('battery', 'true');
   if (draft.codes) {
     const called = draft.codes.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
@@ -112,14 +116,18 @@ const onlyFrom = (text: string | null, idOf: FindId): Clause[] =>
 
 const CodesHereShape = codesHereShape<string>(z.string());
 
-/** What codes are in this table; those of variables that are gone are left out. */
-function codesFrom(text: string | null, idOf: FindId): Pick<Draft, 'codes'> {
-  const parsed = CodesHereShape.safeParse(listIn(text));
-  const codes = (parsed.data ?? []).flatMap((own) => {
-    const variable = idOf(own.variable);
-    return variable === null ? [] : [{ ...own, variable }];
-  });
-  return codes.length > 0 ? { codes } : {};
+const LevelsHereShape = levelsHereShape<string>(z.string());
+
+/** What codes and levels are in this table; those of variables that are gone are left out. */
+function hereFrom(query: URLSearchParams, idOf: FindId): Pick<Draft, 'codes' | 'levels'> {
+  const known = <T extends { variable: string }>(list: readonly T[] = []) =>
+    list.flatMap((own) => {
+      const variable = idOf(own.variable);
+      return variable === null ? [] : [{ ...own, variable }];
+    });
+  const codes = known(CodesHereShape.safeParse(listIn(query.get('codes'))).data);
+  const levels = known(LevelsHereShape.safeParse(listIn(query.get('levels'))).data);
+  return { ...(codes.length > 0 ? { codes } : {}), ...(levels.length > 0 ? { levels } : {}) };
 }
 
 function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
@@ -170,7 +178,7 @@ export function fromQuery(
       weight: idOf(query.get('weight')),
       only: onlyFrom(query.get('only'), idOf),
       ...(query.get('battery') === 'true' ? { battery: true } : {}),
-      ...codesFrom(query.get('codes'), idOf),
+      ...hereFrom(query, idOf),
     },
     table: Number.isInteger(table) ? table : null,
     shown: readShown({

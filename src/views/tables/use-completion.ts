@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type RefObject, useId, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import type { Variable } from '../../core/codebook/types.js';
 import { type Completion, completions } from '../../core/table/complete-sentence.js';
 
@@ -25,13 +26,13 @@ export function useCompletion({ text, setText, field, variables }: Completing) {
   };
   const choose = ({ from, to, text: written }: Completion) => {
     const next = text.slice(0, from) + written;
-    setText(next + text.slice(to));
-    typed(next.length);
-    // The field has its new text after this.
-    requestAnimationFrame(() => {
-      field.current?.focus();
-      field.current?.setSelectionRange(next.length, next.length);
+    // The field has its new text at once, before the next key.
+    flushSync(() => {
+      setText(next + text.slice(to));
+      typed(next.length);
     });
+    field.current?.focus();
+    field.current?.setSelectionRange(next.length, next.length);
   };
   /** Whether a key was for what is offered. */
   const pressed = (event: KeyboardEvent): boolean => {

@@ -74,7 +74,7 @@ export function useTable(
   wanted: BlockAt,
   sizes?: SizeWords,
 ): Shows {
-  const { adjustment, order, last, sort, full, predicted, shares, bases } = shown;
+  const { adjustment, order, last, sort, full, predicted, shares, bases, confidence = CONFIDENCE } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
@@ -83,7 +83,7 @@ export function useTable(
     return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last, sort, full }) : NO_BLOCKS;
   }, [counted, view, order, last, sort, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
-  const work = useWork(adjustment, leastCompared(bases));
+  const work = useWork(adjustment, leastCompared(bases), confidence);
   const rows = sentence?.rows ?? NO_ROWS;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
@@ -99,14 +99,14 @@ export function useTable(
     () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
     [table, shares],
   );
-  const each = useSplitReading(table ? null : split, work, { sizes, predicted, percent });
+  const each = useSplitReading(table ? null : split, work, { sizes, predicted, percent }, confidence);
   const ownSentence = useMemo(
     () => (block && block.block.within === null ? sentenceOfBlock(block.block) : null),
     [block],
   );
   // The codes of one stratum, or of all, are not those that the check of the cut was made over.
-  const own = useOwnGrouping(view, ownSentence, CONFIDENCE);
-  const reading = useReading(table, work, own, { proportions, sizes, predicted, percent });
+  const own = useOwnGrouping(view, ownSentence, confidence);
+  const reading = useReading(table, work, own, { proportions, sizes, predicted, percent }, confidence);
   return {
     ...reading,
     answers: each?.answers ?? reading.answers,

@@ -31,6 +31,16 @@ async function sent(server: Server, csv: string): Promise<string> {
   return (await send<{ id: string; state: 'read' }>(server, 'fernhill.csv', csv)).body.id;
 }
 
+const USES = ['use_tap', 'use_store', 'use_compost', 'use_board', 'use_hut'];
+
+/** The uses of facilities by their answers, who has none at the site off the scale. */
+const BATTERY = new URLSearchParams([
+  ...USES.map((name): [string, string] => ['rows', name]),
+  ['battery', 'true'],
+  ['codes', JSON.stringify(USES.map((variable) => ({ variable, code: '7', offScale: 'in-base' })))],
+  ['sort', 'scale-mean'],
+]).toString();
+
 /** One picture of each main view, made from the demo data. */
 const SHOTS: readonly Shot[] = [
   { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
@@ -40,7 +50,7 @@ const SHOTS: readonly Shot[] = [
     ready: '[data-answer=say]',
   },
   { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
-  { name: 'tables-dark', path: `${DEMO}/tables?rows=satisfaction_3&by=renew`, ready: '[data-answer=say]', dark: true },
+  { name: 'tables-battery', path: `${DEMO}/tables?${BATTERY}`, ready: '[data-answer=say]', dark: true },
   { name: 'sweep', path: `${DEMO}/sweep?by=site`, ready: '[aria-label=Sweep] a' },
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
   {

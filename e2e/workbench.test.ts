@@ -246,3 +246,25 @@ describe('what the reading takes for granted', () => {
     expect(off.measures['gamma']?.value).not.toBe(usual.measures['gamma']?.value);
   });
 });
+
+describe('a pinned reading', () => {
+  const PINS = 'section[aria-label="Pinned readings"]';
+
+  it('stays at hand over other tables and a reload, and is compared with another', async () => {
+    await session.open(`${TABLES}?rows=satisfaction&by=site`);
+    await says(session.driver, '[data-answer=association]', 'Yes');
+    await (await named(session.driver, 'Pin this reading')).click();
+    await session.open(`${TABLES}?rows=satisfaction&by=season`);
+    await says(session.driver, '[data-answer=association]', 'Not shown');
+    await (await named(session.driver, 'Pin this reading')).click();
+    const [first] = await session.driver.findElements(By.css(`${PINS} input`));
+    await first?.click();
+    await says(session.driver, '[aria-label="Two readings compared"]', 'apart');
+    await says(session.driver, '[aria-label="Two readings compared"] tbody', '.38 [.34, .41]');
+    await session.sound();
+    await (await find(session.driver, `${PINS} a`)).click();
+    await says(session.driver, 'h1', 'by Site');
+    await (await find(session.driver, 'button[aria-label^="Unpin Satisfaction with the site by Season"]')).click();
+    expect(await session.driver.findElements(By.css(`${PINS} li`))).toHaveLength(1);
+  });
+});

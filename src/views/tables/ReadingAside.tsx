@@ -10,6 +10,7 @@ import { CellPane } from './CellPane.js';
 import { CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { ConfidenceChoice } from './ConfidenceChoice.js';
+import { PinnedReadings } from './PinnedReadings.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import type { Shows } from './use-table.js';
 
@@ -28,9 +29,11 @@ interface Props {
 
 /** The reading of the block that was chosen, with the choices that its answers depend on. */
 export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
-  const { blocks, at, table, split, answers, exact, workedExamples } = shows;
+  const { blocks, block, at, table, split, answers, exact, workedExamples } = shows;
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
+  const chosen = table && split ? split.strata.find((own) => own.code === stratum)?.label : undefined;
+  const titleRead = `${block?.title ?? ''}${chosen === undefined ? '' : `: ${chosen}`}`;
   const predicted = any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
     <PredictedChoice rows={any.rows.variable} columns={any.columns.variable} shown={shown} setShown={show} />
   );
@@ -62,6 +65,9 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read, st
           sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
           choices={{ strength: predicted, association: expected }}
         />
+      )}
+      {answers.length > 0 && any && block && (
+        <PinnedReadings study={id} title={titleRead} base={any.base} answers={answers} />
       )}
       {answers.length === 0 && !asked && (
         <Note>

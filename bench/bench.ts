@@ -5,6 +5,7 @@ import { benchLinear } from './linear.js';
 import { benchMultiple } from './multiple.js';
 import { benchPlan } from './plan.js';
 import { benchStatistics } from './statistics.js';
+import { benchTable } from './table.js';
 import { benchWorkings } from './workings.js';
 
 /** Speed, as ratios against a baseline in the same run. Fails where what was asked for is not reached. */
@@ -17,4 +18,5 @@ export async function bench(): Promise<void> {
   await benchWorkings();
   await benchMultiple();
   await benchPlan();
+  await benchTable();
 }

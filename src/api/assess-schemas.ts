@@ -13,6 +13,10 @@ const matrix = z.array(row).max(100_000);
 const level = z.enum(['unordered', 'ordered']);
 const scores = z.array(z.number()).max(100_000);
 const positions = z.array(z.int().min(0)).max(100_000);
+const ofAxes = z.strictObject({
+  rows: positions.optional().describe('Of the rows.'),
+  columns: positions.optional().describe('Of the columns.'),
+});
 
 export const ExactSchema = z
   .strictObject({
@@ -66,11 +70,7 @@ const tableOptions = {
     .enum(['rows', 'columns'])
     .optional()
     .describe('Which axis holds the groups that risk ratio and risk difference compare; rows where not given.'),
-  cuts: z
-    .strictObject({
-      rows: positions.optional().describe('Of the rows.'),
-      columns: positions.optional().describe('Of the columns.'),
-    })
+  cuts: ofAxes
     .optional()
     .describe(
       'The grouping whose place the collapsing check tells: positions, from 0, after which its groups end. ' +
@@ -89,11 +89,7 @@ const TableRequestSchema = z
       .optional()
       .describe('Weights of the respondents, added up in each cell.'),
     ...tableOptions,
-    offScale: z
-      .strictObject({
-        rows: positions.optional().describe('Of the rows.'),
-        columns: positions.optional().describe('Of the columns.'),
-      })
+    offScale: ofAxes
       .optional()
       .describe(
         'Positions, from 0, of categories that are not on the scale: they count in the table, and what reads an ' +

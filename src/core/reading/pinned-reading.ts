@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { whole } from '../figures.js';
 import { findMeasure } from '../statistic/registry.js';
 import type { Answer, ReadMeasure } from './types.js';
-import { coefficient, percent, ratio } from './words.js';
+import { SAY_UNIT } from './words.js';
 
 const FigureShape = z.object({
   id: z.string(),
@@ -40,10 +40,8 @@ export interface ComparedLine {
   meet: boolean | null;
 }
 
-const SAY: Record<ReadMeasure['unit'], (value: number) => string> = { share: percent, ratio, coefficient };
-
 function sayMeasure({ value, lower, upper, unit }: ReadMeasure): string {
-  const say = SAY[unit];
+  const say = SAY_UNIT[unit];
   return lower === null || upper === null ? say(value) : `${say(value)} [${say(lower)}, ${say(upper)}]`;
 }
 

@@ -1,3 +1,4 @@
+import type { ReadMeasure } from './types.js';
 import { whole } from '../figures.js';
 
 /** Levels that a rounded p must not seem to reach. */
@@ -61,3 +62,10 @@ export function numeral(value: number): string {
 export function sayChiSquare(result: { statistic?: number; df?: number }, n: number): string {
   return `χ²(${degrees(result.df ?? 0)}, N = ${whole(n)}) = ${statistic(result.statistic ?? 0)}`;
 }
+
+/** How a measure is said, by what it is counted in. */
+export const SAY_UNIT: Readonly<Record<ReadMeasure['unit'], (value: number) => string>> = {
+  share: percent,
+  ratio,
+  coefficient,
+};

@@ -1,15 +1,9 @@
 import { total } from '../numerics/total.js';
 import { titleOf } from '../codebook/types.js';
+import { sharedBy } from './shared-by.js';
 import type { Category, Table, Totals } from './table.js';
 
-/** The answers of all items, each once: those of the one that has most first. */
-function answersOf(tables: readonly Table[]): Category[] {
-  const answers: Category[] = [];
-  for (const { rows } of [...tables].sort((a, b) => b.rows.categories.length - a.rows.categories.length))
-    for (const category of rows.categories)
-      if (!answers.some(({ code, kind }) => code === category.code && kind === category.kind)) answers.push(category);
-  return answers;
-}
+const isSame = (one: Category, other: Category) => one.code === other.code && one.kind === other.kind;
 
 /**
  * Frequency tables over one code list side by side, as their pictures take them: a column for each item, over the
@@ -19,11 +13,12 @@ function answersOf(tables: readonly Table[]): Category[] {
 export function batteryTable(tables: readonly Table[]): Table {
   const [first] = tables;
   if (!first) throw new Error('a battery has items');
-  const answers = answersOf(tables);
+  const answers = sharedBy(
+    tables.map(({ rows }) => rows.categories),
+    isSame,
+  );
   const places = tables.map(({ rows }) =>
-    answers.map(({ code, kind }) =>
-      rows.categories.findIndex((category) => category.code === code && category.kind === kind),
-    ),
+    answers.map((answer) => rows.categories.findIndex((category) => isSame(category, answer))),
   );
   const totals = (of: (table: Table) => Totals): Totals => {
     const own = tables.map(of);

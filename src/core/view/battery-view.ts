@@ -1,4 +1,5 @@
 import { byId } from '../by-id.js';
+import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, Figure, FigureId, Foot, Leaf, TableView } from './types.js';
 
 /** Figures of a frequency table that say the same of an item where its answers go across. */
@@ -18,16 +19,12 @@ const SCALE: readonly { id: Foot['id']; label: string }[] = [
   { id: 'scale-mean', label: 'Mean score' },
 ];
 
-const sameLeaf = (a: Leaf, b: Leaf) => a.is === b.is && a.code === b.code;
-
-/** The answers of all items, each once: those of the one that has most first. */
-function answersOf({ items }: TableView): Leaf[] {
-  const answers: Leaf[] = [];
-  for (const { leaves } of [...items].sort((a, b) => b.leaves.length - a.leaves.length))
-    for (const leaf of leaves)
-      if (leaf.is !== 'net' && !answers.some((other) => sameLeaf(other, leaf))) answers.push({ ...leaf, path: [] });
-  return answers;
-}
+/** The answers of all items; they head columns and are no handles. */
+const answersOf = ({ items }: TableView): Leaf[] =>
+  sharedLeaves(items.map(({ leaves }) => leaves.filter(({ is }) => is !== 'net'))).map((leaf) => ({
+    ...leaf,
+    path: [],
+  }));
 
 const firstOf = (foot: Foot | undefined): number | null => foot?.values[0] ?? null;
 
@@ -40,10 +37,10 @@ function turned(view: TableView, id: FigureId, answers: readonly Leaf[], scale: 
   const cells = blocks.map((block, k) => {
     const figure = byId(block.figures, id);
     const under = BASE_OF[id];
+    const rows = placesIn(view.items[k]!.leaves, answers);
     return [
       under ? firstOf(byId(block.feet, under)) : null,
-      ...answers.map((leaf) => {
-        const row = view.items[k]!.leaves.findIndex((other) => sameLeaf(other, leaf));
+      ...rows.map((row) => {
         if (row >= 0) return figure?.cells[row]?.[0] ?? null;
         // Nobody gave this answer.
         return block.base > 0 && (under !== undefined || isMain) ? 0 : null;

@@ -7,4 +7,5 @@ import type { Figure } from './types.js';
  * const share = { id: 'column-percent', label: '%', unit: 'percent', decimals: 1, cells: [[40, 2]] };
  * inColumn({ ...share, columns }, 1).unit; // 'value'
  */
-export const inColumn = (figure: Figure, column: number): Figure => ({ ...figure, ...figure.columns?.[column] });
+export const inColumn = (figure: Figure, column: number): Figure =>
+  figure.columns ? { ...figure, ...figure.columns[column] } : figure;

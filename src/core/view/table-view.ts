@@ -3,6 +3,7 @@ import { titleOf } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
 import { linesOf } from './net-rows.js';
+import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
 
 /** One row item by one nest, counted and worked out. */
@@ -23,19 +24,6 @@ const leavesOf = ({ variable, categories }: TableAxis): Leaf[] =>
   }));
 
 const allTogether = (label: string): Leaf => ({ is: 'total', code: '', label, path: [] });
-
-/** Lines that several blocks share: all that one of them has, in the order of the first that has most. */
-function sharedLeaves(lists: readonly (readonly Leaf[])[]): Leaf[] {
-  const shared: Leaf[] = [];
-  for (const list of [...lists].sort((a, b) => b.length - a.length))
-    for (const leaf of list)
-      if (!shared.some(({ is, code }) => is === leaf.is && code === leaf.code)) shared.push(leaf);
-  return shared;
-}
-
-/** Where each shared line stands in a block's own; -1 where it has none. */
-const placesIn = (own: readonly Leaf[], shared: readonly Leaf[]) =>
-  shared.map((leaf) => own.findIndex(({ is, code }) => is === leaf.is && code === leaf.code));
 
 /** A block over lines and columns that it shares with others; null where it has none of its own. */
 function spread(block: BlockView, rows: readonly number[], columns: readonly number[]): BlockView {

@@ -1,7 +1,7 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { type ReactNode, useState } from 'react';
 import type { Answer, ReadCell, ReadMeasure, ReadTest } from '../../core/reading/types.js';
-import { coefficient, percent, ratio } from '../../core/reading/words.js';
+import { coefficient, SAY_UNIT } from '../../core/reading/words.js';
 import { Button } from '../../kit/kit.js';
 import { HatchSample } from '../../kit/Hatch.js';
 import { Marked, Marks, Note, Panel, PanelBehind, Said, Verdict } from '../../kit/Panel.js';
@@ -41,10 +41,8 @@ function Dot({ measure }: { measure: ReadMeasure }) {
   );
 }
 
-const SAY: Record<ReadMeasure['unit'], (value: number) => string> = { share: percent, ratio, coefficient };
-
 function Measure({ measure }: { measure: ReadMeasure }) {
-  const say = SAY[measure.unit];
+  const say = SAY_UNIT[measure.unit];
   const interval =
     measure.lower !== null && measure.upper !== null ? `, interval ${say(measure.lower)} to ${say(measure.upper)}` : '';
   return (
@@ -90,12 +88,14 @@ function Measures({
                 <div className={css['measureHead']}>
                   <span>{measure.name}</span>
                   <strong>
-                    {measure.unit === 'coefficient' ? coefficient(measure.value, 3) : SAY[measure.unit](measure.value)}
+                    {measure.unit === 'coefficient'
+                      ? coefficient(measure.value, 3)
+                      : SAY_UNIT[measure.unit](measure.value)}
                   </strong>
                   <span className={css['about']}>
                     {measure.lower !== null &&
                       measure.upper !== null &&
-                      `[${SAY[measure.unit](measure.lower)}, ${SAY[measure.unit](measure.upper)}]`}
+                      `[${SAY_UNIT[measure.unit](measure.lower)}, ${SAY_UNIT[measure.unit](measure.upper)}]`}
                   </span>
                 </div>
                 <p className={css['about']}>

@@ -1,13 +1,14 @@
 import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
-import { inColumn } from '../../core/view/in-column.js';
-import type { BlockView, Figure, Leaf, TableView } from '../../core/view/types.js';
+import { placesIn } from '../../core/view/shared-leaves.js';
+import type { BlockView, Leaf, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
+import { lineText } from './BlockCell.js';
 import { type CellAt, cellEvents } from './cells.js';
 import { type BlockAt, SmallMark } from './CrossTable.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
-import { figureText, number } from './format.js';
+import { number } from './format.js';
 import { useCell } from './use-cell.js';
 import css from './table.module.css';
 
@@ -67,13 +68,9 @@ interface LineProps extends Pick<Props, 'shown' | 'read'> {
 function ItemLine({ item, row, block, lines, leaves, rows, shown, read }: LineProps) {
   const at = item.at ?? 0;
   const choose = read && (() => read({ item: at, nest: 0 }));
-  const text = (figure: Figure, column: number) =>
-    figureText(inColumn(figure, column), figure.cells[row]?.[column] ?? null, shown);
-  const textOf = ({ figure, beside }: FigureLine, column: number) => {
-    const other = beside ? text(beside.figure, column) : '';
-    return other === '' ? text(figure, column) : `${text(figure, column)}${beside?.between ?? ''}${other}`;
-  };
+  const text = (line: FigureLine, column: number) => lineText(line, row, column, shown);
   const share = byId(block.figures, 'column-percent');
+  const [scaled] = share ? figureLines([share]) : [];
   const base = byId(block.figures, 'weighted-n') ?? byId(block.figures, 'n');
   return (
     <tr>
@@ -89,14 +86,14 @@ function ItemLine({ item, row, block, lines, leaves, rows, shown, read }: LinePr
         if (leaf.is === 'scale')
           return (
             <td key={leaf.code} className={css['scaleCell']}>
-              {share && text(share, column)}
+              {scaled && text(scaled, column)}
             </td>
           );
         return (
           <AnswerCell
             key={`${leaf.is} ${leaf.code}`}
             at={{ item: at, nest: 0, row: rows[k] ?? -1, column: 0 }}
-            text={lines.map((line) => textOf(line, column))}
+            text={lines.map((line) => text(line, column))}
             read={choose}
           />
         );
@@ -112,12 +109,7 @@ export function BatteryTable({ view, shown, show, read }: Props) {
   const [, ...leaves] = view.nests[0]?.leaves ?? [];
   if (!block) return null;
   const lines = figureLines(figuresChosen(block, choicesOf(shown)));
-  const rowsOf = (item: Leaf) =>
-    leaves.map((leaf) =>
-      (view.frequencies?.items[item.at ?? 0]?.leaves ?? []).findIndex(
-        ({ is, code }) => is === leaf.is && code === leaf.code,
-      ),
-    );
+  const rowsOf = ({ at = 0 }: Leaf) => placesIn(view.frequencies?.items[at]?.leaves ?? [], leaves);
   return (
     <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} {...cellEvents}>
       <table className={css['table']}>

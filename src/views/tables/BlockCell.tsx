@@ -1,5 +1,6 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
+import { inColumn } from '../../core/view/in-column.js';
 import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { figureText } from './format.js';
@@ -16,7 +17,7 @@ function valueAt({ figures }: BlockView, id: FigureId, row: number, column: numb
 
 /** What stands on one line of a cell. */
 export function lineText({ figure, beside }: FigureLine, row: number, column: number, shown: Shown): string {
-  const text = (of: Figure) => figureText(of, of.cells[row]?.[column] ?? null, shown);
+  const text = (of: Figure) => figureText(inColumn(of, column), of.cells[row]?.[column] ?? null, shown);
   const [own, other] = [text(figure), beside ? text(beside.figure) : ''];
   return other === '' ? own : `${own}${beside?.between ?? ''}${other}`;
 }

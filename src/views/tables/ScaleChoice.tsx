@@ -1,10 +1,8 @@
-import { useRef, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { OFF_SCALE, type OffScale } from '../../core/table/sentence.js';
-import { Button } from '../../kit/kit.js';
 import kit from '../../kit/kit.module.css';
-import { Popover } from '../../kit/Popover.js';
 import { withLevelHere, withOffScale, withScore } from './codes-here.js';
+import { MenuButton } from './MenuButton.js';
 import { type ScaleList, scaleLists } from './scale-lists.js';
 import type { Draft } from './url.js';
 import css from './figures.module.css';
@@ -99,35 +97,17 @@ function List({ list, draft, change }: ListProps) {
 
 /** Which variables have an order in this table, which answers have a place on it, and with what scores. */
 export function ScaleChoice({ view, draft, change }: Props) {
-  const [open, setOpen] = useState(false);
-  const holder = useRef<HTMLSpanElement>(null);
   const lists = scaleLists(draft, view.variables);
   if (lists.length === 0) return null;
-  const close = () => {
-    setOpen(false);
-    holder.current?.querySelector('button')?.focus();
-  };
   return (
-    <span className={css['holder']} ref={holder}>
-      <Button
-        aria-expanded={open}
-        aria-haspopup="dialog"
-        title="Order, scores, and answers that are off the scale, such as “not at my site”, in this table alone"
-        onClick={() => setOpen(!open)}
-      >
-        Scale…
-      </Button>
-      {open && (
-        <Popover close={close} role="dialog" aria-label="Scale" className={css['menu']}>
-          {lists.map((list) => (
-            <List key={list.title} list={list} draft={draft} change={change} />
-          ))}
-          <p className={css['foot']}>
-            <span>Off the scale an answer is shown, and in no score, mean or order. Scores stand beside.</span>
-            <Button onClick={close}>Close</Button>
-          </p>
-        </Popover>
-      )}
-    </span>
+    <MenuButton
+      name="Scale"
+      title="Order, scores, and answers that are off the scale, such as “not at my site”, in this table alone"
+      note="Off the scale an answer is shown, and in no score, mean or order. Scores stand beside."
+    >
+      {lists.map((list) => (
+        <List key={list.title} list={list} draft={draft} change={change} />
+      ))}
+    </MenuButton>
   );
 }

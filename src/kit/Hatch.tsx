@@ -1,16 +1,18 @@
-import type { ReactNode } from 'react';
 import css from './hatch.module.css';
 
 /** Rising for more, falling for fewer; denser where it is stronger. */
 export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
 
-/** The hatch of a cell, under what is written in it. */
-export function Hatch({ ink, children }: { ink: Ink | null; children?: ReactNode }) {
-  return (
-    <span className={`${css['ink'] ?? ''} ${ink ? (css[ink] ?? '') : ''}`} aria-hidden={children === undefined}>
-      {children}
-    </span>
-  );
+interface Props {
+  ink: Ink;
+  /** What it says, for those who do not see it; absent: something beside it says so. */
+  name?: string;
+}
+
+/** The hatch of a cell, beside what is written in it. */
+export function Hatch({ ink, name }: Props) {
+  const named = name === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': name };
+  return <span className={`${css['ink'] ?? ''} ${css[ink] ?? ''}`} {...named} />;
 }
 
 /** A sample of the hatch, as it stands in a key. */

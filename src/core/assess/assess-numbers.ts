@@ -14,7 +14,7 @@ import { type Assessment, emptyAssessment } from './types.js';
 const CONFIDENCE = 0.95;
 
 /** Groups as they were counted, null where nobody is. */
-interface CountedNumbers {
+export interface CountedNumbers {
   all: GroupNumbers | null;
   ties: number | null;
   columns: readonly (GroupNumbers | null)[];

@@ -62,6 +62,9 @@ export interface Assessment {
   base: Base;
 }
 
+/** What of it the cells of a table show. */
+export type CellAssessment = Pick<Assessment, 'cells' | 'columnProportions' | 'means' | 'dropped'>;
+
 /** An answer with nothing in it yet. */
 export function emptyAssessment(base: Partial<Base> = {}): Assessment {
   return {

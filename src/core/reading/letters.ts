@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess/types.js';
+import type { CellAssessment } from '../assess/types.js';
 import { reduceTable } from '../crosstab.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { columnLetter, columnProportions } from '../infer/column-proportions.js';
@@ -38,7 +38,7 @@ function lettersOfOptions(table: Table, adjustment: Adjustment, confidence: numb
 }
 
 /** Groups whose means are compared two by two, in the order in which they are shown. */
-function lettersOfMeans(table: Table, { columns }: TableNumbers, assessment: Assessment | null): Letters | null {
+function lettersOfMeans(table: Table, { columns }: TableNumbers, assessment: CellAssessment | null): Letters | null {
   if (!assessment?.means) return null;
   const compared = scalePlacesOf(table).columns.filter((j) => columns[j] !== null);
   const kept = columns.flatMap((group, j) => (group ? [j] : []));
@@ -52,7 +52,7 @@ function lettersOfMeans(table: Table, { columns }: TableNumbers, assessment: Ass
 }
 
 /** For each cell of the assessed table, the columns whose share is lower by more than chance, all by position. */
-function pairsOf(table: Table, { columnProportions, dropped }: Assessment): number[][][] | null {
+function pairsOf(table: Table, { columnProportions, dropped }: CellAssessment): number[][][] | null {
   if (!columnProportions) return null;
   const columns = table.columnBases.flatMap((_, j) => (dropped.columns.includes(j) ? [] : [j]));
   const pairs = inTable(table, dropped, (i, j) =>
@@ -67,7 +67,7 @@ function pairsOf(table: Table, { columnProportions, dropped }: Assessment): numb
  */
 export function lettersOf(
   table: Table,
-  assessment: Assessment | null,
+  assessment: CellAssessment | null,
   adjustment: Adjustment = 'holm',
   confidence = 0.95,
 ): Letters | null {

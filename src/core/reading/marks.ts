@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess/types.js';
+import type { CellAssessment } from '../assess/types.js';
 import { mentionedOrNot } from '../assess/assess-multiple.js';
 import { reduceTable } from '../crosstab.js';
 import { cells } from '../infer/cells.js';
@@ -21,7 +21,7 @@ export interface Mark {
  * question overlap, so each option is compared on its own: mentioned or not, by group.
  * @returns null where nothing can be compared: one group only, or groups that overlap
  */
-export function marksOf(table: Table, assessment: Assessment | null): (Mark | null)[][] | null {
+export function marksOf(table: Table, assessment: CellAssessment | null): (Mark | null)[][] | null {
   if (!assessment?.cells && (!table.columns || !table.rows.multiple || table.columns.multiple)) return null;
   const places = scalePlacesOf(table);
   const scaled = arrange(table, places);
@@ -53,7 +53,7 @@ function assessedPlaces(length: number, dropped: readonly number[]): (number | n
  */
 export function inTable<T>(
   table: Table,
-  dropped: Assessment['dropped'],
+  dropped: CellAssessment['dropped'],
   figure: (i: number, j: number) => T,
 ): (T | null)[][] {
   const rows = assessedPlaces(table.cells.length, dropped.rows);
@@ -61,7 +61,7 @@ export function inTable<T>(
   return rows.map((i) => columns.map((j) => (i === null || j === null ? null : figure(i, j))));
 }
 
-function marksOfCells(table: Table, { cells: cellTests, dropped }: Assessment): (Mark | null)[][] | null {
+function marksOfCells(table: Table, { cells: cellTests, dropped }: CellAssessment): (Mark | null)[][] | null {
   if (!cellTests) return null;
   return inTable(table, dropped, (i, j) => ({
     expected: cellTests.expected[i]?.[j] ?? 0,

@@ -1,6 +1,7 @@
-import type { Assessment } from '../assess/types.js';
+import type { Assessment, CellAssessment } from '../assess/types.js';
 import type { AxisLevel, TableRequest } from '../assess/requests.js';
 import { assess } from '../assess.js';
+import { assessCells, assessMeans } from '../assess/assess-cells.js';
 import { assessGroups } from '../assess/assess-numbers.js';
 import { parseNumber } from '../codebook/number.js';
 import type { Adjustment } from '../infer/adjust.js';
@@ -79,6 +80,14 @@ export function assessmentOfTable(
   if (numbers) return assessGroups(numbers, confidence, adjustment);
   const request = requestOf(table, confidence);
   return request && assess({ ...request, adjustment, exact: { method: 'none' } });
+}
+
+/** What the cells of a table show of its statistics; null where there is nothing to assess. */
+export function cellsOfTable(table: Table, confidence: number, adjustment: Adjustment = 'holm'): CellAssessment | null {
+  const numbers = numbersOf(table);
+  if (numbers) return assessMeans(numbers, confidence, adjustment);
+  const request = requestOf(table, confidence);
+  return request && assessCells(request, adjustment);
 }
 
 /** Whether the same variable stands down and across. */

@@ -1,5 +1,5 @@
 import { total } from '../numerics/total.js';
-import type { Assessment } from '../assess/types.js';
+import type { CellAssessment } from '../assess/types.js';
 import type { Letters } from '../reading/letters.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
 import { asShown, inTable, type Mark } from '../reading/marks.js';
@@ -21,7 +21,7 @@ export interface Extras {
   marks: (Mark | null)[][] | null;
   /** Column proportions compared two by two. */
   letters: Letters | null;
-  assessment: Assessment | null;
+  assessment: CellAssessment | null;
   /** The same of its nets, each a line that one is on or not. */
   nets?: Pick<Extras, 'marks' | 'letters'> | undefined;
   /** Of limits; .95 where it is not said. */
@@ -86,7 +86,7 @@ function placesOf(table: Table): Figure[] {
 }
 
 /** Pearson residuals and contributions, from scale order into the table's own. */
-function residualsOf(table: Table, { cells, dropped }: Assessment): Figure[] {
+function residualsOf(table: Table, { cells, dropped }: CellAssessment): Figure[] {
   if (!cells) return [];
   const places = scalePlacesOf(table);
   const scaled = arrange(table, places);

@@ -1,7 +1,7 @@
-import type { Assessment } from '../assess/types.js';
+import type { CellAssessment } from '../assess/types.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { type Letters, lettersOf } from '../reading/letters.js';
-import { assessmentOfTable } from '../reading/read.js';
+import { cellsOfTable } from '../reading/read.js';
 import { arrange } from '../table/order.js';
 import { effectiveBase } from '../table/share.js';
 import type { Table } from '../table/table.js';
@@ -20,7 +20,7 @@ interface Compared {
  */
 export function lettersAmong(
   table: Table,
-  assessment: Assessment | null,
+  assessment: CellAssessment | null,
   { adjustment, confidence, least }: Compared,
 ): Letters | null {
   const kept = table.columnBases.flatMap((_, j) => (effectiveBase(table, j) >= least ? [j] : []));
@@ -28,7 +28,7 @@ export function lettersAmong(
     return lettersOf(table, assessment, adjustment, confidence);
   const rows = table.rows.categories.map((_, i) => i);
   const among = arrange(table, { rows, columns: kept });
-  const letters = lettersOf(among, assessmentOfTable(among, confidence, adjustment), adjustment, confidence);
+  const letters = lettersOf(among, cellsOfTable(among, confidence, adjustment), adjustment, confidence);
   if (!letters) return null;
   const place = new Map(kept.map((column, k) => [column, k]));
   const spread = <T>(values: readonly T[], none: T): T[] =>

@@ -1,6 +1,7 @@
-import type { Assessment } from '../assess/types.js';
+import type { CellAssessment } from '../assess/types.js';
 import type { Adjustment } from '../infer/adjust.js';
 import { marksOf } from '../reading/marks.js';
+import { cellsOfTable } from '../reading/read.js';
 import type { BlockTables } from '../table/block-tables.js';
 import { netTable } from '../table/net-table.js';
 import type { RowItem } from '../table/sentence.js';
@@ -27,12 +28,12 @@ export interface WholeView {
  */
 export function extrasOf(
   table: Table,
-  assessment: Assessment | null,
+  assessment: CellAssessment | null,
   adjustment: Adjustment | null = null,
   confidence?: number,
   least = 0,
 ): Extras {
-  const compared = (own: Table, of: Assessment | null) => ({
+  const compared = (own: Table, of: CellAssessment | null) => ({
     marks: marksOf(own, of),
     letters: adjustment && lettersAmong(own, of, { adjustment, confidence: confidence ?? CONFIDENCE, least }),
   });
@@ -42,6 +43,21 @@ export function extrasOf(
     ...(table.nets ? { nets: compared(netTable(table), null) } : {}),
     confidence,
   };
+}
+
+/** How columns of cells are compared. */
+export interface Comparing {
+  adjustment?: Adjustment | undefined;
+  confidence?: number | undefined;
+  least?: number | undefined;
+}
+
+/** What is worked out of a table for its cells alone. */
+export function cellExtras(
+  table: Table,
+  { adjustment = 'holm', confidence = CONFIDENCE, least }: Comparing = {},
+): Extras {
+  return extrasOf(table, cellsOfTable(table, confidence, adjustment), adjustment, confidence, least);
 }
 
 /**

@@ -1,5 +1,4 @@
 import { titleOf } from '../../core/codebook/types.js';
-import { assessmentOfTable } from '../../core/reading/read.js';
 import { blockTables } from '../../core/table/block-tables.js';
 import { type Display, displayOf } from '../../core/table/order.js';
 import type { Shown } from '../../core/table/shown-shape.js';
@@ -7,7 +6,7 @@ import type { Table } from '../../core/table/table.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
 import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
-import { extrasOf } from '../../core/view/whole-view.js';
+import { cellExtras } from '../../core/view/whole-view.js';
 import { leastCompared } from '../../core/view/with-bases.js';
 import { jsonBytes } from '../json-text.js';
 import { writeCsv } from '../../formats/csv-write.js';
@@ -33,14 +32,7 @@ export function tableCsv({ counted: { sentence, counts, variables }, asked }: Ta
   const { adjustment, figures, bases, confidence = CONFIDENCE } = asked;
   const grid = { figures };
   const blocks = blockTables(sentence, counts, variables, displayOf(asked));
-  const work = (table: Table) =>
-    extrasOf(
-      table,
-      assessmentOfTable(table, confidence, adjustment),
-      adjustment ?? 'holm',
-      confidence,
-      leastCompared(bases),
-    );
+  const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
   const { view, battery, strata } = viewOfSentence(sentence, blocks, variables, work, asked);
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([

@@ -43,7 +43,8 @@ function PaperPage() {
   const read = useMemo(() => readPaper(paper), [paper]);
   const { table, split, lines, proportions, checked } = read;
   const work = useWork(shown.adjustment);
-  const { extras, answers, workedExamples, exact } = useReading(table, work, undefined, { proportions });
+  const extras = table ? work.cells(table) : null;
+  const { answers, workedExamples, exact } = useReading(table, work, undefined, { proportions });
   const each = useSplitReading(split, work);
   const byLines = useMemo(() => {
     if (!lines) return null;
@@ -56,12 +57,13 @@ function PaperPage() {
   const names = blockNames(paper);
   const block = Math.min(chosen, names.length - 1);
   const title = `${paper.sides.rows.title || 'Rows'} by ${paper.sides.columns.title || 'Columns'}`;
-  const view = table && viewOfTable(table.columns ? title : paper.sides.rows.title || 'Counts', table, extras);
+  const view =
+    table && extras && viewOfTable(table.columns ? title : paper.sides.rows.title || 'Counts', table, extras);
   const strataViews = (each?.strata ?? []).map((code) => viewOfTable(`${title}, ${code.label}`, code.table, code));
   const untouched = isUntouched(paper);
   const shows = byLines ?? each ?? (answers.length > 0 ? { answers, workedExamples } : null);
   const has = (part: 'marks' | 'letters') =>
-    extras[part] !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
+    (extras?.[part] ?? null) !== null || (each?.strata.some((code) => code[part] !== null) ?? false);
   return (
     <EditorShell>
       <Pens />

@@ -16,7 +16,7 @@ import { assessSplit } from '../../core/reading/split/assess-split.js';
 import type { Split, Stratum } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
 import type { Extras } from '../../core/view/block-view.js';
-import { extrasOf } from '../../core/view/whole-view.js';
+import { cellExtras } from '../../core/view/whole-view.js';
 import { type Exact, useExact } from './use-exact.js';
 
 /** Of every interval and verdict on screen, where nobody chose another. */
@@ -24,8 +24,6 @@ export const CONFIDENCE = 0.95;
 
 /** All that is worked out of a table on screen. */
 export interface Reading {
-  /** What its cells show. */
-  extras: Extras;
   answers: Answer[];
   /** How each statistic comes about; undefined where there is none to show. */
   workedExamples: WorkedExamples | undefined;
@@ -43,21 +41,31 @@ function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']):
 /** A stratum's table with what is worked out of it. */
 type StratumShown = Stratum & Extras;
 
-/** Works a table out. */
-type Work = (table: Table) => Extras;
+/** Works a table out: for its cells, and for its reading. */
+export interface Work {
+  cells: (table: Table) => Extras;
+  assess: (table: Table) => Assessment | null;
+}
 
-/** Statistics for the cells of tables: worked out once for each table, and kept while it is on screen. */
+/** What is worked out of a table, once for each. */
+function once<T>(of: (table: Table) => T): (table: Table) => T {
+  const cache = new WeakMap<Table, { value: T }>();
+  return (table) => {
+    const kept = cache.get(table) ?? { value: of(table) };
+    cache.set(table, kept);
+    return kept.value;
+  };
+}
+
+/** Statistics of tables: worked out once for each table, and kept while it is on screen. */
 export function useWork(adjustment: Adjustment = 'holm', least = 0, confidence = CONFIDENCE): Work {
-  return useMemo(() => {
-    const cache = new WeakMap<Table, Extras>();
-    return (table) => {
-      const extras =
-        cache.get(table) ??
-        extrasOf(table, assessmentOfTable(table, confidence, adjustment), adjustment, confidence, least);
-      cache.set(table, extras);
-      return extras;
-    };
-  }, [adjustment, least, confidence]);
+  return useMemo(
+    () => ({
+      cells: once((table) => cellExtras(table, { adjustment, confidence, least })),
+      assess: once((table) => assessmentOfTable(table, confidence, adjustment)),
+    }),
+    [adjustment, least, confidence],
+  );
 }
 
 /** All that is worked out of a table within a third variable. */
@@ -76,16 +84,14 @@ export function useSplitReading(
 ): SplitReading | null {
   return useMemo(() => {
     if (!split) return null;
-    const assessment = assessSplit(split, confidence, (table) => work(table).assessment);
+    const assessment = assessSplit(split, confidence, work.assess);
     return {
-      strata: split.strata.map((stratum) => ({ ...stratum, ...work(stratum.table) })),
+      strata: split.strata.map((stratum) => ({ ...stratum, ...work.cells(stratum.table) })),
       answers: readSplit(split, assessment, confidence, { sizes, predicted, percent }),
       workedExamples: workedExamplesOfSplit(split, assessment, confidence),
     };
   }, [split, work, sizes, predicted, percent, confidence]);
 }
-
-const NO_EXTRAS: Extras = { marks: null, letters: null, assessment: null };
 
 /** No axis was regrouped. */
 const NONE: Assessment['collapsing'] = [];
@@ -103,8 +109,7 @@ export function useReading(
   { proportions, sizes, predicted, percent }: ReadOptions = {},
   confidence = CONFIDENCE,
 ): Reading {
-  const extras = table && work(table);
-  const assessment = extras?.assessment ?? null;
+  const assessment = table && work.assess(table);
   const request = useMemo(() => table && requestOf(table, confidence), [table, confidence]);
   // Two by two is exact already.
   const larger =
@@ -122,5 +127,5 @@ export function useReading(
     () => (table && workedExamplesOfTable(table, whole, confidence, proportions)) ?? undefined,
     [table, whole, confidence, proportions],
   );
-  return { extras: extras ?? NO_EXTRAS, answers, workedExamples, exact };
+  return { answers, workedExamples, exact };
 }

@@ -1,8 +1,9 @@
-import { memo, type ReactNode, useCallback, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { spark } from '../../charts/spark.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { Svg } from '../../kit/Svg.js';
+import { useSteady } from '../../kit/use-steady.js';
 import { peekAt } from '../peek/Peek.js';
 import { ShowSelect } from './ShowSelect.js';
 import { useMatching } from './use-matching.js';
@@ -90,13 +91,12 @@ export function Roster({ variables, used, choose, actionsOf, star, actionsOfFoun
   const { search, setSearch, showing, show, order, setOrder, matching } = useMatching(variables);
   const [open, setOpen] = useState<number | null>(null);
   const { most, end } = useReveal(matching);
-  const toggle = useCallback(
-    (id: number) => {
-      if (actionsOf) setOpen((old) => (old === id ? null : id));
-      else choose(id);
-    },
-    [actionsOf, choose],
-  );
+  // What the screen asks for changes often; the list of a thousand variables is not drawn anew for it.
+  const first = useSteady(choose);
+  const toggle = useSteady((id: number) => {
+    if (actionsOf) setOpen((old) => (old === id ? null : id));
+    else choose(id);
+  });
   const grouped = order === 'group' && search.trim() === '';
   return (
     <section className={css['roster']} aria-label="Roster">
@@ -134,7 +134,7 @@ export function Roster({ variables, used, choose, actionsOf, star, actionsOfFoun
             used={used.has(variable.id)}
             open={open === variable.id}
             toggle={toggle}
-            first={choose}
+            first={first}
             star={star}
             actions={actionsOf && open === variable.id ? actionsOf(variable) : actionsOf ? undefined : null}
           />,

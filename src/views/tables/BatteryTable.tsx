@@ -5,11 +5,11 @@ import { placesIn } from '../../core/view/shared-leaves.js';
 import type { BlockView, Leaf, TableView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
 import { lineText } from './BlockCell.js';
-import { type CellAt, cellEvents } from './cells.js';
-import { type BlockAt, SmallMark } from './CrossTable.js';
+import { type CellAt, cellMark, useCellEvents } from './cells.js';
+import type { BlockAt } from './CrossTable.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { number } from './format.js';
-import { useCell } from './use-cell.js';
+import { SmallMark } from './SmallMark.js';
 import css from './table.module.css';
 
 interface Props {
@@ -21,11 +21,10 @@ interface Props {
   read: ((at: BlockAt) => void) | undefined;
 }
 
-function AnswerCell({ at, text, read }: { at: CellAt; text: readonly string[]; read: (() => void) | undefined }) {
-  const cell = useCell(at, read);
+function AnswerCell({ at, text, open }: { at: CellAt; text: readonly string[]; open: CellAt | null }) {
   const [main, ...others] = text;
   return (
-    <td {...cell}>
+    <td {...cellMark(at, open)}>
       <span className={css['main']}>{main}</span>
       {others.map((line, k) => (
         <span key={k} className={css['n']}>
@@ -55,7 +54,9 @@ function SortHeading({ leaf, shown, show }: { leaf: Leaf } & Pick<Props, 'shown'
   );
 }
 
-interface LineProps extends Pick<Props, 'shown' | 'read'> {
+interface LineProps extends Pick<Props, 'shown'> {
+  /** The cell that is open. */
+  open: CellAt | null;
   item: Leaf;
   row: number;
   block: BlockView;
@@ -65,9 +66,8 @@ interface LineProps extends Pick<Props, 'shown' | 'read'> {
   rows: readonly number[];
 }
 
-function ItemLine({ item, row, block, lines, leaves, rows, shown, read }: LineProps) {
+function ItemLine({ item, row, block, lines, leaves, rows, shown, open }: LineProps) {
   const at = item.at ?? 0;
-  const choose = read && (() => read({ item: at, nest: 0 }));
   const text = (line: FigureLine, column: number) => lineText(line, row, column, shown);
   const share = byId(block.figures, 'column-percent');
   const [scaled] = share ? figureLines([share]) : [];
@@ -94,7 +94,7 @@ function ItemLine({ item, row, block, lines, leaves, rows, shown, read }: LinePr
             key={`${leaf.is} ${leaf.code}`}
             at={{ item: at, nest: 0, row: rows[k] ?? -1, column: 0 }}
             text={lines.map((line) => text(line, column))}
-            read={choose}
+            open={open}
           />
         );
       })}
@@ -107,11 +107,12 @@ export function BatteryTable({ view, shown, show, read }: Props) {
   const block = view.blocks[0]?.[0];
   const items = view.items[0]?.leaves ?? [];
   const [, ...leaves] = view.nests[0]?.leaves ?? [];
+  const { events, at: open } = useCellEvents(read);
   if (!block) return null;
   const lines = figureLines(figuresChosen(block, choicesOf(shown)));
   const rowsOf = ({ at = 0 }: Leaf) => placesIn(view.frequencies?.items[at]?.leaves ?? [], leaves);
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} {...cellEvents}>
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${view.title}`} {...events}>
       <table className={css['table']}>
         <caption className="sr-only">{view.title}</caption>
         <thead>
@@ -133,7 +134,7 @@ export function BatteryTable({ view, shown, show, read }: Props) {
         </thead>
         <tbody>
           {items.map((item, row) => (
-            <ItemLine key={item.code} {...{ item, row, block, lines, leaves, shown, read }} rows={rowsOf(item)} />
+            <ItemLine key={item.code} {...{ item, row, block, lines, leaves, shown, open }} rows={rowsOf(item)} />
           ))}
         </tbody>
       </table>

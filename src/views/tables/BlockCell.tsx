@@ -1,17 +1,33 @@
 import { byId } from '../../core/by-id.js';
 import type { Shown } from '../../api/types.js';
 import { inColumn } from '../../core/view/in-column.js';
-import type { BlockView, Figure, FigureId } from '../../core/view/types.js';
+import type { BlockView, Figure } from '../../core/view/types.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { figureText } from './format.js';
-import type { CellAt } from './cells.js';
+import { type CellAt, cellMark } from './cells.js';
 import { INK_WORDS, inkOf } from './ink.js';
-import { useCell } from './use-cell.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
-function valueAt({ figures }: BlockView, id: FigureId, row: number, column: number): number | null {
-  const value = byId(figures, id)?.cells[row]?.[column];
+/** What the cells of a block show: lines of figures, letters under them, and by what they are hatched. */
+export interface CellFigures {
+  lines: readonly FigureLine[];
+  letters: Figure | undefined;
+  residual: Figure | undefined;
+  p: Figure | undefined;
+}
+
+export function cellFigures({ figures }: BlockView, chosen: readonly Figure[]): CellFigures {
+  return {
+    lines: figureLines(chosen),
+    letters: byId(chosen, 'letters'),
+    residual: byId(figures, 'adjusted-residual'),
+    p: byId(figures, 'adjusted-p'),
+  };
+}
+
+function valueAt(figure: Figure | undefined, row: number, column: number): number | null {
+  const value = figure?.cells[row]?.[column];
   return typeof value === 'number' ? value : null;
 }
 
@@ -22,23 +38,21 @@ export function lineText({ figure, beside }: FigureLine, row: number, column: nu
   return other === '' ? own : `${own}${beside?.between ?? ''}${other}`;
 }
 
-interface Props extends Pick<CellAt, 'item' | 'nest'> {
-  block: BlockView;
-  /** What it shows, from the top. */
-  figures: readonly Figure[];
-  row: number;
-  column: number;
+interface Props {
+  at: CellAt;
+  figures: CellFigures;
   isTotal: boolean;
   shown: Shown;
-  /** Chooses the block to be read. */
-  read: (() => void) | undefined;
+  /** The cell that is open. */
+  open: CellAt | null;
 }
 
 /** A cell of a cross table: its figures one under the other, letters under them all, hatched where it departs. */
-export function BlockCell({ item, nest, block, figures, row, column, isTotal, shown, read }: Props) {
-  const cell = useCell({ item, nest, row, column }, read);
-  const [main, ...others] = figureLines(figures);
-  const above = String(byId(figures, 'letters')?.cells[row]?.[column] ?? '');
+export function BlockCell({ at, figures, isTotal, shown, open }: Props) {
+  const { row, column } = at;
+  const cell = cellMark(at, open);
+  const [main, ...others] = figures.lines;
+  const above = String(figures.letters?.cells[row]?.[column] ?? '');
   const text = (line: FigureLine) => lineText(line, row, column, shown);
   const written = (
     <>
@@ -63,12 +77,14 @@ export function BlockCell({ item, nest, block, figures, row, column, isTotal, sh
       </td>
     );
   }
-  const [residual, p] = [valueAt(block, 'adjusted-residual', row, column), valueAt(block, 'adjusted-p', row, column)];
+  const [residual, p] = [valueAt(figures.residual, row, column), valueAt(figures.p, row, column)];
   const ink = shown.hatch && residual !== null && p !== null ? inkOf(residual, p) : null;
+  // Thousands of cells stand in a table: one that is not hatched carries nothing for a hatch.
+  if (!ink) return <td {...cell}>{written}</td>;
   return (
-    <td title={ink ? INK_WORDS[ink] : undefined} {...cell}>
+    <td title={INK_WORDS[ink]} {...cell}>
       <span className={css['cell']}>
-        <Hatch ink={ink}>{ink && <span className="sr-only">{INK_WORDS[ink]}</span>}</Hatch>
+        <Hatch ink={ink} name={INK_WORDS[ink]} />
         <span>{written}</span>
       </span>
     </td>

@@ -1,18 +1,16 @@
-import type { ReactNode } from 'react';
+import { Fragment, memo, useMemo, useRef } from 'react';
 import type { Shown } from '../../api/types.js';
-import { capital } from '../../core/reading/words.js';
 import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
 import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
-import { feetOf, footValues, letterOf } from '../../core/view/shared-lines.js';
-import type { BlockView, ItemView, NestView, TableView } from '../../core/view/types.js';
-import { peekAt } from '../peek/Peek.js';
-import { BlockCell, lineText } from './BlockCell.js';
+import { letterOf } from '../../core/view/shared-lines.js';
+import type { BlockView, ItemView, TableView } from '../../core/view/types.js';
+import { type BodyLine, bodyLines } from './body-lines.js';
+import { useCellEvents } from './cells.js';
+import { columnWidths } from './column-widths.js';
 import { figureLines } from './figure-lines.js';
-import { footText } from './format.js';
-import { type CellAt, cellEvents } from './cells.js';
-import { LeafHeading } from './LeafHeading.js';
 import { Heading } from './Heading.js';
-import { useCell } from './use-cell.js';
+import { TableLine } from './TableLine.js';
+import { useLineWindow } from './use-line-window.js';
 import css from './table.module.css';
 
 /** Which block of a table is read beside it. */
@@ -83,121 +81,24 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
   );
 }
 
-/** Beside a base that is small. */
-export function SmallMark({ hidden }: { hidden: boolean }) {
-  const words = hidden ? 'Too small a base: its figures are not shown' : 'A small base: figures on it say little';
+/** As high as the lines that are not drawn. */
+function Gap({ height }: { height: number }) {
   return (
-    <span className={css['small']} title={words}>
-      !<span className="sr-only"> {words}: </span>
-    </span>
+    <tr aria-hidden="true">
+      <td className={css['gap']} style={{ height }} />
+    </tr>
   );
 }
 
-interface FootProps {
-  blocks: readonly BlockView[];
-  nests: readonly NestView[];
-  item: ItemView;
-  shown: Shown;
-}
-
-/** Lines under an item: what a scale comes to, and on how many its figures stand. */
-function FootLines({ blocks, nests, item, shown }: FootProps) {
-  return feetOf(blocks, choicesOf(shown, item)).map((foot) => {
-    const { id, label, about, unit } = foot;
-    return (
-      <tr key={id} className={`${css['foot'] ?? ''} ${unit === 'count' ? '' : (css['ofScale'] ?? '')}`}>
-        <th scope="row" className={css['name']} title={about ?? undefined}>
-          {label}
-        </th>
-        {blocks.map((block, k) => {
-          const values = footValues(block, id);
-          return nests[k]?.leaves.map(({ is, code }, j) => (
-            <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
-              {id === 'base' && block.small[j] === true && <SmallMark hidden={block.hidden?.[j] === true} />}
-              {footText(foot, values[j] ?? null, shown)}
-            </td>
-          ));
-        })}
-      </tr>
-    );
-  });
-}
-
-interface LinesProps extends Props {
-  item: ItemView;
-  at: number;
-}
-
-interface NumberCellProps {
-  at: CellAt;
-  isTotal: boolean;
-  read: (() => void) | undefined;
-  children: ReactNode;
-}
-
-/** A figure of a number in a group. */
-function NumberCell({ at, isTotal, read, children }: NumberCellProps) {
-  const cell = useCell(at, read);
+/** Columns that keep their width while a long table is scrolled. */
+function Widths({ view }: Pick<Props, 'view'>) {
   return (
-    <td className={isTotal ? css['all'] : undefined} {...cell}>
-      {children}
-    </td>
+    <colgroup>
+      {columnWidths(view).map((width, k) => (
+        <col key={k} style={{ width }} />
+      ))}
+    </colgroup>
   );
-}
-
-/** A number described: a line for each of its figures. */
-function NumberLines({ view, shown, read, item, at }: LinesProps) {
-  const blocks = view.blocks[at] ?? [];
-  const lines = blocks.map((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
-  return lines[0]?.map(({ label, figure }, k) => (
-    <tr key={figure.id}>
-      <th scope="row" className={`${css['name'] ?? ''} ${css['figureName'] ?? ''}`}>
-        {label === 'n' ? label : capital(label)}
-      </th>
-      {lines.map((own, nest) =>
-        view.nests[nest]?.leaves.map(({ is, code }, column) => (
-          <NumberCell
-            key={`${nest} ${code}`}
-            at={{ item: at, nest, row: 0, column }}
-            isTotal={is === 'total'}
-            read={read && (() => read({ item: at, nest }))}
-          >
-            {own[k] && <span className={k === 0 ? css['main'] : undefined}>{lineText(own[k], 0, column, shown)}</span>}
-          </NumberCell>
-        )),
-      )}
-    </tr>
-  ));
-}
-
-/** The lines of one item: a cell for each column of each nest. */
-function Lines({ view, shown, read, item, at }: LinesProps) {
-  if (item.number) return <NumberLines {...{ view, shown, read, item, at }} />;
-  const blocks = view.blocks[at] ?? [];
-  const figures = blocks.map((block) => figuresChosen(block, choicesOf(shown, item)));
-  return item.leaves.map((leaf, row) => (
-    <tr key={`${leaf.is} ${leaf.code}`} data-kind={leaf.is} data-depth={leaf.depth}>
-      <th scope="row" className={css['name']}>
-        <LeafHeading item={at} leaf={leaf} />
-      </th>
-      {blocks.map((block, nest) =>
-        view.nests[nest]?.leaves.map(({ is, code }, column) => (
-          <BlockCell
-            key={`${nest} ${code}`}
-            item={at}
-            nest={nest}
-            block={block}
-            figures={figures[nest] ?? []}
-            row={row}
-            column={column}
-            isTotal={is === 'total'}
-            shown={shown}
-            read={read && (() => read({ item: at, nest }))}
-          />
-        )),
-      )}
-    </tr>
-  ));
 }
 
 const compares = ({ items, blocks }: TableView, shown: Shown) =>
@@ -213,24 +114,35 @@ function comparedIn(items: readonly Pick<ItemView, 'number'>[]): string {
 const namesOf = (parts: readonly { title: string }[]) => parts.map(({ title }) => title).join(', ');
 
 /** A cross table: groups across, answers down, the base of each percentage named; several of them in one frame. */
-export function CrossTable({ view, shown, read }: Props) {
+export const CrossTable = memo(function CrossTable({ view, shown, read }: Props) {
   const { items, nests, blocks, title } = view;
-  const width = 1 + nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
   const headings = headerRows(nests);
   const lettered = compares(view, shown);
   const isTall = blocks.flat().length > 1 || items.some(({ leaves }) => leaves.length > TALL);
-  const [only, ...others] = items;
+  const { events, at: open } = useCellEvents(read);
+  const region = useRef<HTMLDivElement>(null);
+  const { lines, foot } = useMemo(() => bodyLines(view, shown), [view, shown]);
+  const width = 1 + nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
+  const { on, drawn, after, measure } = useLineWindow(region, lines, width);
+  const openIn = ({ is, part, ...line }: BodyLine) =>
+    open?.item === part.at && (is === 'number' || ('row' in line && line.row === open.row)) ? open : null;
+  const groups = items.map((_, at) => drawn.filter(({ line }) => line.part.at === at));
   return (
     <>
       <div
         className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''}`}
+        ref={region}
         tabIndex={0}
         role="region"
         aria-label={`Table: ${title}`}
-        {...cellEvents}
+        {...events}
       >
-        <table className={css['table']}>
+        <table
+          className={`${css['table'] ?? ''} ${on ? (css['even'] ?? '') : ''}`}
+          aria-rowcount={on ? headings.length + lines.length + foot.length : undefined}
+        >
           <caption className="sr-only">{title}</caption>
+          {on && <Widths view={view} />}
           <thead>
             {headings.map((cells, level) => (
               <tr key={level}>
@@ -254,27 +166,28 @@ export function CrossTable({ view, shown, read }: Props) {
               </tr>
             ))}
           </thead>
-          {only && others.length === 0 ? (
-            <>
-              <tbody>
-                <Lines view={view} shown={shown} read={read} item={only} at={0} />
-              </tbody>
-              <tfoot>
-                <FootLines blocks={blocks[0] ?? []} nests={nests} item={only} shown={shown} />
-              </tfoot>
-            </>
-          ) : (
-            items.map((item, at) => (
-              <tbody key={item.variable}>
-                <tr>
-                  <th scope="rowgroup" colSpan={width} className={css['item']}>
-                    <span {...peekAt(item.variable)}>{item.title}</span>
-                  </th>
-                </tr>
-                <Lines view={view} shown={shown} read={read} item={item} at={at} />
-                <FootLines blocks={blocks[at] ?? []} nests={nests} item={item} shown={shown} />
-              </tbody>
-            ))
+          {groups.map((group, at) => (
+            <tbody key={at}>
+              {group.map(({ line, index, gap }) => (
+                <Fragment key={line.key}>
+                  {gap > 0 && <Gap height={gap} />}
+                  <TableLine
+                    {...{ line, nests, shown }}
+                    open={openIn(line)}
+                    index={on ? index : undefined}
+                    measure={measure}
+                  />
+                </Fragment>
+              ))}
+              {at === groups.length - 1 && after > 0 && <Gap height={after} />}
+            </tbody>
+          ))}
+          {foot.length > 0 && (
+            <tfoot>
+              {foot.map((line) => (
+                <TableLine key={line.key} {...{ line, nests, shown }} open={null} />
+              ))}
+            </tfoot>
           )}
         </table>
         <span className="sr-only">
@@ -289,4 +202,4 @@ export function CrossTable({ view, shown, read }: Props) {
       )}
     </>
   );
-}
+});

@@ -7,9 +7,8 @@ import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/vie
 import { askedIn, silentIn, withoutAnswer } from '../../core/view/without-answer.js';
 import { feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
-import { type CellAt, cellEvents } from './cells.js';
+import { cellMark, useCellEvents } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
-import { useCell } from './use-cell.js';
 import css from './table.module.css';
 
 /** A hatched bar, as long as the share of the longest. */
@@ -119,21 +118,6 @@ function FootLine({ label, about = null, ofScale = false, columns, children }: F
   );
 }
 
-interface FigureCellProps {
-  at: CellAt;
-  figure: Figure;
-  children: string;
-}
-
-function FigureCell({ at, figure, children }: FigureCellProps) {
-  const cell = useCell(at, undefined);
-  return (
-    <td className={figure.id === 'cumulative-percent' ? css['quiet'] : undefined} {...cell}>
-      {figure.id === 'column-percent' ? <b>{children}</b> : children}
-    </td>
-  );
-}
-
 interface Props {
   item: ItemView;
   block: BlockView;
@@ -151,8 +135,9 @@ export function FrequencyTable({ item, block, shown, at }: Props) {
   const columns = figuresChosen(block, choices);
   const parts = (byId(block.figures, 'column-percent')?.cells ?? []).map(([part]) => Number(part ?? 0));
   const most = Math.max(0, ...parts);
+  const { events, at: open } = useCellEvents(undefined);
   return (
-    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`} {...cellEvents}>
+    <div className={css['scroll']} tabIndex={0} role="region" aria-label={`Table: ${block.title}`} {...events}>
       <table className={css['table']}>
         <caption className="sr-only">{block.title}</caption>
         <thead>
@@ -175,9 +160,13 @@ export function FrequencyTable({ item, block, shown, at }: Props) {
                 <LeafHeading item={at} leaf={leaf} />
               </th>
               {columns.map((figure) => (
-                <FigureCell key={figure.id} at={{ item: at, nest: 0, row, column: 0 }} figure={figure}>
-                  {said(figure, row, shown)}
-                </FigureCell>
+                <td
+                  key={figure.id}
+                  className={figure.id === 'cumulative-percent' ? css['quiet'] : undefined}
+                  {...cellMark({ item: at, nest: 0, row, column: 0 }, open)}
+                >
+                  {figure.id === 'column-percent' ? <b>{said(figure, row, shown)}</b> : said(figure, row, shown)}
+                </td>
               ))}
               <td className={css['bar']} aria-hidden="true">
                 <Bar value={parts[row] ?? 0} most={most} />

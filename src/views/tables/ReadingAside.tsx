@@ -1,8 +1,9 @@
-import { useContext } from 'react';
+import { memo, useContext, useDeferredValue, useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { Aside } from '../../kit/EditorShell.js';
 import { Note } from '../../kit/Panel.js';
+import { useOverdue } from '../../kit/use-overdue.js';
 import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { BlockChoice } from './BlockChoice.js';
@@ -12,24 +13,23 @@ import type { BlockAt } from './CrossTable.js';
 import { ConfidenceChoice } from './ConfidenceChoice.js';
 import { PinnedReadings } from './PinnedReadings.js';
 import { PredictedChoice } from './PredictedChoice.js';
+import { useBlockReading } from './use-block-reading.js';
 import type { Shows } from './use-table.js';
+import css from './table.module.css';
 
-interface Props {
+interface ReadingProps {
   view: StudyView;
   shows: Shows;
-  /** How many nests stand side by side. */
-  across: number;
-  asked: boolean;
   shown: Shown;
   show: (shown: Shown) => void;
-  read: (at: BlockAt) => void;
   /** The stratum that was chosen, by its code. */
   stratum: string | null;
 }
 
-/** The reading of the block that was chosen, with the choices that its answers depend on. */
-export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
-  const { blocks, block, at, table, split, answers, exact, workedExamples } = shows;
+/** What is said of the block that is read, with the choices that its answers depend on. */
+const BlockReading = memo(function BlockReading({ view, shows, shown, show, stratum }: ReadingProps) {
+  const { block, table, split } = shows;
+  const { answers, exact, workedExamples } = useBlockReading(view, shows, shown);
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
   const chosen = table && split ? split.strata.find((own) => own.code === stratum)?.label : undefined;
@@ -46,6 +46,34 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read, st
       change={(shares) => show({ ...shown, shares })}
     />
   );
+  if (answers.length === 0) return null;
+  return (
+    <>
+      <ConfidenceChoice shown={shown} show={show} />
+      <ReadingPane
+        answers={answers}
+        exact={exact}
+        workedExamples={workedExamples}
+        sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
+        choices={{ strength: predicted, association: expected }}
+      />
+      {any && block && <PinnedReadings study={id} title={titleRead} base={any.base} answers={answers} />}
+    </>
+  );
+});
+
+interface Props extends ReadingProps {
+  /** How many nests stand side by side. */
+  across: number;
+  asked: boolean;
+  read: (at: BlockAt) => void;
+}
+
+/** The reading of the block that was chosen, or of one cell; it follows the table, which does not wait for it. */
+export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
+  const now = useMemo(() => ({ view, shows, shown, show, stratum }), [view, shows, shown, show, stratum]);
+  const late = useDeferredValue(now, null);
+  const waits = useOverdue(late !== now);
   const { at: cell, open } = useContext(CellsContext);
   if (cell && open && asked)
     return (
@@ -55,21 +83,13 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read, st
     );
   return (
     <Aside label="Reading">
-      <BlockChoice blocks={blocks} at={at} across={across} choose={read} />
-      {answers.length > 0 && <ConfidenceChoice shown={shown} show={show} />}
-      {answers.length > 0 && (
-        <ReadingPane
-          answers={answers}
-          exact={exact}
-          workedExamples={workedExamples}
-          sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
-          choices={{ strength: predicted, association: expected }}
-        />
+      <BlockChoice blocks={shows.blocks} at={shows.at} across={across} choose={read} />
+      {asked && late && (
+        <div className={waits ? css['faded'] : undefined} aria-busy={late !== now}>
+          <BlockReading {...late} />
+        </div>
       )}
-      {answers.length > 0 && any && block && (
-        <PinnedReadings study={id} title={titleRead} base={any.base} answers={answers} />
-      )}
-      {answers.length === 0 && !asked && (
+      {!asked && (
         <Note>
           The reading stands here: is there an association, how strong, where, can it be trusted, and how to say it.
         </Note>

@@ -151,7 +151,9 @@ export function SentenceLine(props: Props) {
         drop={put}
         remove={place.remove}
       >
-        <Picker label={place.ask} optionProps={peekAt} options={optionsOf(place.from)} choose={put} close={close} />
+        {isSame(open, place.open) && (
+          <Picker label={place.ask} optionProps={peekAt} options={optionsOf(place.from)} choose={put} close={close} />
+        )}
       </Slot>
     );
   };

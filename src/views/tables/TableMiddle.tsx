@@ -35,7 +35,6 @@ interface Props {
   view: StudyView;
   draft: Draft;
   sentence: Sentence;
-  title: string;
   shows: Shows;
   shown: Shown;
   show: (shown: Shown) => void;
@@ -115,7 +114,7 @@ const hasEmpty = ({ rowTotals, columnBases, columns }: Table): boolean =>
 
 /** The table of a sentence with all that acts on it. */
 export function TableMiddle(props: Props) {
-  const { view, draft, sentence, title, shows, shown, show, change, saved, saving, swap, standing } = props;
+  const { view, draft, sentence, shows, shown, show, change, saved, saving, swap, standing } = props;
   const { table, split, problem } = shows;
   const any = table ?? split?.all ?? null;
   const study = view.study.id;
@@ -176,7 +175,6 @@ export function TableMiddle(props: Props) {
         }
         shows={shows}
         shown={shown}
-        title={title}
         within={split ? titleOf(split.within.variable) : ''}
         read={props.read}
         show={show}

@@ -5,6 +5,7 @@ import { whyEmpty } from '../../core/table/share.js';
 import type { Back } from '../../core/table/table.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { BlockView } from '../../core/view/types.js';
+import { useOverdue } from '../../kit/use-overdue.js';
 import { NamedText } from '../peek/NamedText.js';
 import { BatteryTable } from './BatteryTable.js';
 import { BaseLine } from './BaseLine.js';
@@ -12,7 +13,7 @@ import { CoMentionTable } from './CoMentionTable.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberTable } from './NumberTable.js';
-import { Picture } from './Picture.js';
+import { LatePicture } from './LatePicture.js';
 import type { Told } from './put-copied.js';
 import { StratumTable } from './StratumTable.js';
 import { type Shows, viewsShown } from './use-table.js';
@@ -59,7 +60,6 @@ function WholeTable({ view, shown, show, read }: ComponentProps<typeof BatteryTa
 interface Props {
   shows: Shows;
   shown: Shown;
-  title: string;
   /** The title of the variable that tables are within. */
   within: string;
   read: (at: BlockAt) => void;
@@ -77,8 +77,9 @@ interface Props {
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, title, within, read, copied, gestures, frame, bring, show, told }: Props) {
+export function TablePane({ shows, shown, within, read, copied, gestures, frame, bring, show, told }: Props) {
   const { view, whole, blocks, block, at, table, busy } = shows;
+  const waits = useOverdue(busy);
   const pictured = useMemo(() => {
     const items = whole?.battery?.items[0]?.leaves.flatMap(({ at: k }) => blocks[k ?? -1]?.table ?? []) ?? [];
     return items.length > 0 ? batteryTable(items) : table;
@@ -88,7 +89,7 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
   const main = (view ?? whole.view).blocks[at.item]?.[at.nest];
   const empty = blocks.length === 1 ? whyEmpty(view ? (table ?? block.table) : block.table) : null;
   return (
-    <div className={busy ? css['faded'] : undefined} onCopy={copied}>
+    <div className={waits ? css['faded'] : undefined} aria-busy={busy} onCopy={copied}>
       {empty !== null ? (
         <Nothing why={empty} />
       ) : view ? (
@@ -115,11 +116,11 @@ export function TablePane({ shows, shown, title, within, read, copied, gestures,
       {empty === null && gestures}
       {table && empty === null && !table.columns && !whole.battery && <CoMentionTable table={table} />}
       {pictured && main && empty === null && (
-        <Picture
+        <LatePicture
           table={pictured}
           battery={whole.battery !== undefined}
           block={main}
-          title={blocks.length > 1 && !whole.battery ? block.title : title}
+          title={blocks.length > 1 && !whole.battery ? block.title : whole.view.title}
           shown={shown}
           show={show}
           told={told}

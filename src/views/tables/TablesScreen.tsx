@@ -64,7 +64,7 @@ function TablesPage({ study }: { study: string }) {
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;
   const [read, setRead] = useState<BlockAt>({ item: 0, nest: 0 });
-  const shows = useTable(view, countable ? sentence : null, shown, stratum, read, view?.study.settings.sizeWords);
+  const shows = useTable(view, countable ? sentence : null, shown, stratum, read);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
   const [cell, setCell] = useState<{ of: string; at: CellAt } | null>(null);
   const asks = JSON.stringify([draft.rows, draft.by, draft.only, draft.weight, stratum, shown.order, shown.sort]);
@@ -166,7 +166,6 @@ function TablesPage({ study }: { study: string }) {
                       view,
                       draft,
                       sentence,
-                      title,
                       shows,
                       shown,
                       show,

@@ -1,4 +1,5 @@
-import { createContext, type KeyboardEvent } from 'react';
+import { createContext, type KeyboardEvent, type MouseEvent, useContext } from 'react';
+import { useSteady } from '../../kit/use-steady.js';
 import type { BlockAt } from './CrossTable.js';
 import { cellPicks, pickFrom, pickTo } from './picked-cells.js';
 
@@ -17,8 +18,29 @@ interface Cells {
 
 export const CellsContext = createContext<Cells>({ at: null, open: null });
 
-export const isSameCell = (a: CellAt | null, b: CellAt): boolean =>
-  a !== null && a.item === b.item && a.nest === b.nest && a.row === b.row && a.column === b.column;
+const isSameCell = (a: CellAt, b: CellAt): boolean =>
+  a.item === b.item && a.nest === b.nest && a.row === b.row && a.column === b.column;
+
+/**
+ * What a cell carries by which its table knows it.
+ * @param at its line is -1 where its own table has none: then it does not open
+ * @param open the cell that is open
+ */
+export function cellMark(at: CellAt, open: CellAt | null) {
+  return {
+    tabIndex: -1,
+    'data-cell': `${at.item} ${at.nest} ${at.row} ${at.column}`,
+    'data-open': (open !== null && isSameCell(open, at)) || undefined,
+  };
+}
+
+/** The cell that something in it was done to. */
+function cellOf(target: EventTarget): CellAt | null {
+  const cell = target instanceof Element ? target.closest<HTMLElement>('td[data-cell]') : null;
+  const [item, nest, row, column] = (cell?.dataset['cell'] ?? '').split(' ').map(Number);
+  if (item === undefined || nest === undefined || row === undefined || column === undefined) return null;
+  return { item, nest, row, column };
+}
 
 const STEPS: Record<string, readonly [down: number, right: number]> = {
   ArrowUp: [-1, 0],
@@ -64,5 +86,21 @@ function cellKeys(event: KeyboardEvent<HTMLElement>): void {
   event.preventDefault();
 }
 
-/** What a table carries whose cells are gone through with the keyboard, and chosen to be copied. */
-export const cellEvents = { onKeyDown: cellKeys, ...cellPicks };
+/**
+ * What a table carries whose cells are gone through with the keyboard, chosen to be copied, and opened: it hears what is
+ * done to its cells, of which there can be thousands.
+ * @param read chooses the block that is read; absent where there is one
+ */
+export function useCellEvents(read: ((at: BlockAt) => void) | undefined) {
+  const { at: shown, open } = useContext(CellsContext);
+  const onClick = useSteady((event: MouseEvent<HTMLElement>) => {
+    const at = cellOf(event.target);
+    if (!at) return;
+    read?.({ item: at.item, nest: at.nest });
+    if (at.row >= 0) open?.(shown && isSameCell(shown, at) ? null : at);
+  });
+  return {
+    events: { onKeyDown: cellKeys, onClick, ...cellPicks, 'data-opens': open !== null || undefined },
+    at: shown,
+  };
+}

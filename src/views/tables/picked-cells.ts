@@ -7,8 +7,21 @@ interface Placed {
   column: number;
 }
 
-/** From which cell a choice of cells reaches. */
-const anchors = new WeakMap<Element, HTMLElement>();
+/** What a table hears that all of its lines are wanted, or no longer; of a long one only those in sight are there. */
+export const LINES_WANTED = 'hatch-lines-wanted';
+
+const wantLines = (region: Element, all: boolean) =>
+  region.dispatchEvent(new CustomEvent(LINES_WANTED, { detail: all }));
+
+/** From which cell a choice of cells reaches; in a long table its line by its place, for it may be drawn anew. */
+const anchors = new WeakMap<Element, { cell: HTMLElement; line: string | undefined; at: number }>();
+
+function anchorIn(region: Element): HTMLElement | null {
+  const anchor = anchors.get(region);
+  if (!anchor || anchor.cell.isConnected) return anchor?.cell ?? null;
+  const line = region.querySelector<HTMLTableRowElement>(`tr[data-index="${anchor.line}"]`);
+  return line?.cells[anchor.at] ?? null;
+}
 
 const PICKED = 'data-picked';
 
@@ -50,10 +63,11 @@ const placeOf = (lines: readonly Placed[][], cell: Element) => {
 
 /** Chooses all cells between the anchor and one, lines and columns. */
 export function pickTo(region: Element, target: HTMLElement): void {
+  wantLines(region, true);
   const table = tableIn(region);
   if (!table) return;
   const lines = figureLines(table);
-  const [from, to] = [placeOf(lines, anchors.get(region) ?? target), placeOf(lines, target)];
+  const [from, to] = [placeOf(lines, anchorIn(region) ?? target), placeOf(lines, target)];
   if (!from || !to) return;
   clearPicked(region);
   const isBetween = (value: number, a: number, b: number) => value >= Math.min(a, b) && value <= Math.max(a, b);
@@ -67,8 +81,11 @@ export function pickTo(region: Element, target: HTMLElement): void {
 
 /** From here on a choice of cells reaches from this one. */
 export function pickFrom(region: Element, cell: HTMLElement): void {
+  const isPicked = region.querySelector(`[${PICKED}]`) !== null;
   clearPicked(region);
-  anchors.set(region, cell);
+  const line = cell.closest('tr')?.dataset['index'];
+  anchors.set(region, { cell, line, at: cell instanceof HTMLTableCellElement ? cell.cellIndex : 0 });
+  if (isPicked) wantLines(region, false);
 }
 
 /** A click chooses where a choice begins; one with Shift chooses all cells up to there, and opens none. */

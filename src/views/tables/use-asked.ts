@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useReducer } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useReducer, useRef } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
@@ -25,6 +25,9 @@ function depthNow(): number {
   return typeof depth === 'number' ? depth : 0;
 }
 
+const address = (of: Draft, variables: StudyView['variables'], table: number | null, as: Shown) =>
+  location.pathname + toQuery(of, variables, table, as);
+
 /** What the screen asks for, kept in the address: back, forth, a reload and a bookmark bring it again. */
 export function useAsked(study: string, view: StudyView | null) {
   const [asked, act] = useReducer(askedAfter, NOTHING_ASKED);
@@ -36,8 +39,6 @@ export function useAsked(study: string, view: StudyView | null) {
     window.addEventListener('popstate', follow);
     return () => window.removeEventListener('popstate', follow);
   }, [view, ready, study]);
-  const address = (of: Draft, variables: StudyView['variables'], table: number | null, as: Shown) =>
-    location.pathname + toQuery(of, variables, table, as);
   const change = useCallback(
     (next: Draft, fresh = view) => {
       const action = { is: 'draft', draft: next } as const;
@@ -48,10 +49,16 @@ export function useAsked(study: string, view: StudyView | null) {
     },
     [view, asked, saved],
   );
-  const show = (next: Shown) => {
+  // Parts of the screen that follow the table a moment later act on what is asked by now.
+  const now = useRef({ view, draft, saved });
+  useLayoutEffect(() => {
+    now.current = { view, draft, saved };
+  });
+  const show = useCallback((next: Shown) => {
     act({ is: 'shown', shown: next });
-    if (view) history.replaceState(history.state, '', address(draft, view.variables, saved, next));
-  };
+    const { view: study, draft: sentence, saved: table } = now.current;
+    if (study) history.replaceState(history.state, '', address(sentence, study.variables, table, next));
+  }, []);
   /** The table that it is kept as from here on; null: a new one. */
   const keptAs = (table: number | null) => {
     act(table === null ? { is: 'new' } : { is: 'kept', table, since: seenRevision(study) });

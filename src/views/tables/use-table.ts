@@ -1,28 +1,18 @@
 import { useMemo } from 'react';
 import type { SavedTable, StudyView } from '../../api/types.js';
-import type { SizeWords } from '../../core/reading/size-words.js';
 import { type BlockTables, blockTables } from '../../core/table/block-tables.js';
-import { type Sentence, sentenceOfBlock, variablesOf } from '../../core/table/sentence.js';
+import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
 import type { TableView } from '../../core/view/types.js';
-import { choicesOf, percentOf } from '../../core/view/figures-shown.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
 import type { WholeView } from '../../core/view/whole-view.js';
 import { leastCompared } from '../../core/view/with-bases.js';
-import {
-  CONFIDENCE,
-  type Reading,
-  type SplitReading,
-  useReading,
-  useSplitReading,
-  useWork,
-} from '../reading/use-reading.js';
+import { CONFIDENCE, useWork, type Work } from '../reading/use-reading.js';
 import type { BlockAt } from './CrossTable.js';
 import { useCounts } from './use-counts.js';
-import { useOwnGrouping } from './use-own-grouping.js';
 
-export interface Shows extends Reading {
+export interface Shows {
   /** The blocks of the sentence, and the one that is read. */
   blocks: readonly BlockTables[];
   block: BlockTables | null;
@@ -31,11 +21,11 @@ export interface Shows extends Reading {
   table: Table | null;
   /** The block that is read, within a third variable. */
   split: Split | null;
-  /** Its strata one under the other, where none of them was chosen. */
-  each: SplitReading | null;
   /** What is shown: one table, or one for each stratum. */
   whole: WholeView | null;
   view: TableView | null;
+  /** What is worked out of a table, once for each. */
+  work: Work;
   problem: { detail: string; mend: string } | null;
   /** Counting, while the table before still stands. */
   busy: boolean;
@@ -51,7 +41,6 @@ export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): read
   view ? [whole?.battery ?? view] : (whole?.strata.map((stratum) => stratum.view) ?? []);
 
 const NO_BLOCKS: readonly BlockTables[] = [];
-const NO_ROWS: Sentence['rows'] = [];
 
 /** One of the strata of all blocks, or null where it is chosen among them and not there. */
 function viewOfStratum(whole: WholeView | null, stratum: string | null): TableView | null {
@@ -72,9 +61,8 @@ export function useTable(
   shown: SavedTable['shown'],
   stratum: string | null,
   wanted: BlockAt,
-  sizes?: SizeWords,
 ): Shows {
-  const { adjustment, order, last, sort, full, predicted, shares, bases, confidence = CONFIDENCE } = shown;
+  const { adjustment, order, last, sort, full, bases, confidence = CONFIDENCE } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
@@ -84,43 +72,20 @@ export function useTable(
   }, [counted, view, order, last, sort, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   const work = useWork(adjustment, leastCompared(bases), confidence);
-  const rows = sentence?.rows ?? NO_ROWS;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
-    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], work, { sort, bases });
+    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], work.cells, { sort, bases });
   }, [counted, view, blocks, work, sort, bases]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;
-  const percent = percentOf(choicesOf(shown, rows[at.item]));
   const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
   const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
-  const proportions = useMemo(
-    () => (table && !table.columns && shares ? table.rows.categories.map(({ code }) => shares[code] ?? 0) : undefined),
-    [table, shares],
+  const own = viewOfStratum(whole, stratum);
+  const { item, nest } = at;
+  const took = blocks.length > 0 && counted ? counted.took : null;
+  return useMemo(
+    () => ({ blocks, block, at: { item, nest }, table, split, whole, view: own, work, problem, busy, took }),
+    [blocks, block, item, nest, table, split, whole, own, work, problem, busy, took],
   );
-  const each = useSplitReading(table ? null : split, work, { sizes, predicted, percent }, confidence);
-  const ownSentence = useMemo(
-    () => (block && block.block.within === null ? sentenceOfBlock(block.block) : null),
-    [block],
-  );
-  // The codes of one stratum, or of all, are not those that the check of the cut was made over.
-  const own = useOwnGrouping(view, ownSentence, confidence);
-  const reading = useReading(table, work, own, { proportions, sizes, predicted, percent }, confidence);
-  return {
-    ...reading,
-    answers: each?.answers ?? reading.answers,
-    workedExamples: each?.workedExamples ?? reading.workedExamples,
-    blocks,
-    block,
-    at,
-    table,
-    split,
-    each,
-    whole,
-    view: viewOfStratum(whole, stratum),
-    problem,
-    busy,
-    took: blocks.length > 0 && counted ? counted.took : null,
-  };
 }

@@ -1,0 +1,103 @@
+import { defaultRangeExtractor, type Range, useVirtualizer } from '@tanstack/react-virtual';
+import { type RefObject, useCallback, useEffect, useState } from 'react';
+import { flushSync } from 'react-dom';
+import type { BodyLine } from './body-lines.js';
+import { LINES_WANTED } from './picked-cells.js';
+
+/** More cells than these are not all drawn: a table of them takes the browser longer than one waits. */
+const MOST_CELLS = 900;
+/** Lines that are drawn above and below those in sight. */
+const BEYOND = 10;
+/** Before the region is measured: what a screen holds. */
+const SCREEN = { width: 800, height: 560 };
+
+/** How high a line is, in points, before it was measured. */
+function heightOf({ is, part }: BodyLine): number {
+  if (is === 'item') return 37;
+  if (is === 'foot') return 26;
+  if (is === 'number') return 27;
+  return 10 + 16 + 15 * (Math.max(1, ...part.shows.map(({ lines }) => lines.length)) - 1);
+}
+
+/** A line that is drawn; how many points above it none is. */
+export interface DrawnLine {
+  line: BodyLine;
+  index: number;
+  gap: number;
+}
+
+export interface LineWindow {
+  /** Only the lines in sight are drawn. */
+  on: boolean;
+  drawn: DrawnLine[];
+  /** Points under the last one. */
+  after: number;
+  measure: ((element: HTMLElement | null) => void) | undefined;
+}
+
+/**
+ * Of the lines of a long table, those in sight; all of them where it is short, where cells are chosen over many lines,
+ * and on paper.
+ * @param region what scrolls
+ * @param width how many cells a line has
+ */
+export function useLineWindow(
+  region: RefObject<HTMLElement | null>,
+  lines: readonly BodyLine[],
+  width: number,
+): LineWindow {
+  const [all, setAll] = useState(false);
+  const isLong = lines.length * width > MOST_CELLS && lines.length > 3 * BEYOND;
+  const on = isLong && !all;
+  useEffect(() => {
+    const element = region.current;
+    if (!isLong || !element) return;
+    const want = (wanted: boolean) => flushSync(() => setAll(wanted));
+    const wanted = (event: Event) => want((event as CustomEvent<boolean>).detail);
+    const before = () => want(true);
+    const after = () => want(false);
+    element.addEventListener(LINES_WANTED, wanted);
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    return () => {
+      element.removeEventListener(LINES_WANTED, wanted);
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+    };
+  }, [isLong, region]);
+  // The line on which the keyboard stands stays, however far it is scrolled away.
+  const extract = useCallback(
+    (range: Range) => {
+      const inSight = defaultRangeExtractor(range);
+      const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('tr');
+      const index = Number((focused ? focused.dataset['index'] : undefined) ?? NaN);
+      if (!(index < range.count) || inSight.includes(index)) return inSight;
+      return [...inSight, index].sort((a, b) => a - b);
+    },
+    [region],
+  );
+  // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read here and nowhere kept
+  const rows = useVirtualizer({
+    count: lines.length,
+    enabled: on,
+    getScrollElement: () => region.current,
+    estimateSize: (index) => heightOf(lines[index]!),
+    getItemKey: (index) => lines[index]?.key ?? index,
+    overscan: BEYOND,
+    initialRect: SCREEN,
+    rangeExtractor: extract,
+  });
+  if (!on) {
+    return { on, drawn: lines.map((line, index) => ({ line, index, gap: 0 })), after: 0, measure: undefined };
+  }
+  const items = rows.getVirtualItems();
+  return {
+    on,
+    drawn: items.flatMap(({ index, start }, k) => {
+      const line = lines[index];
+      return line ? [{ line, index, gap: start - (items[k - 1]?.end ?? 0) }] : [];
+    }),
+    after: rows.getTotalSize() - (items.at(-1)?.end ?? 0),
+    measure: rows.measureElement,
+  };
+}

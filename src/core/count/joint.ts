@@ -1,54 +1,78 @@
 import type { CodedColumn } from './column.js';
 import { nestColumns } from './nest.js';
 
-/**
- * More cells than these are not gone through faster than the respondents once more: each of them is added up into every
- * nest, for each row item.
- */
+/** More cells than these do not stay near the processor while respondents are counted into them. */
 const MOST_JOINT = 8192;
+/** A row of more codes is counted by itself. */
+export const MOST_ROW_CODES = 63;
+
+/** A nest in a joint: how many cells it has, and for each cell of the joint the one of its own. */
+interface Projection {
+  /** Which of the nests it is. */
+  nest: number;
+  width: number;
+  places: Int32Array;
+}
 
 /** Several nests over few columns, counted as one, and how each nest's counts come out of that. */
 export interface Joint {
   /** All columns of the nests, each once. */
   column: CodedColumn;
-  /** For each nest the counts of rows by its own cells, out of those of rows by the cells of all. */
-  project: ((counts: readonly number[]) => number[])[];
+  cells: number;
+  nests: readonly Projection[];
 }
 
 const sizeOf = ({ codes }: CodedColumn) => codes.length + 1;
+const product = (columns: Iterable<CodedColumn>) => [...columns].reduce((size, column) => size * sizeOf(column), 1);
+
+/** Nests whose columns together have few combinations, one group after the other; those with too many are in none. */
+function grouped(nests: readonly (readonly CodedColumn[])[], respondents: number): number[][] {
+  const groups: { nests: number[]; columns: Set<CodedColumn> }[] = [];
+  nests.forEach((nest, k) => {
+    const fits = groups.find(({ columns, nests: others }) => {
+      const cells = product(new Set([...columns, ...nest]));
+      // Each cell is added up into every nest: more of that than there are respondents takes longer than it saves.
+      return cells <= MOST_JOINT && cells * (others.length + 1) <= respondents;
+    });
+    if (fits) {
+      fits.nests.push(k);
+      nest.forEach((column) => fits.columns.add(column));
+    } else if (product(nest) <= Math.min(MOST_JOINT, respondents)) {
+      groups.push({ nests: [k], columns: new Set(nest) });
+    }
+  });
+  return groups.map((group) => group.nests);
+}
 
 /**
- * Joins nests whose columns together have few combinations, so that a row item is read once for all of them.
- * @returns null where that would not be faster
+ * Joins nests whose columns together have few combinations, so that respondents are gone through once for all of them.
+ * @returns the joints; a nest that has too many combinations by itself is in none
  * @example
  * const column = (...values) => ({ kind: 'coded', values: Uint8Array.from(values), codes: ['a', 'b'] });
  * const [site, season] = [column(1, 2, 1, 2), column(1, 1, 2, 2)];
- * jointOf([[site], [season]], 4); // null
+ * jointsOf([[site], [season]], 4).length; // 2
  */
-export function jointOf(nests: readonly (readonly CodedColumn[])[], respondents: number): Joint | null {
-  const columns = [...new Set(nests.flat())];
-  const cells = columns.reduce((product, column) => product * sizeOf(column), 1);
-  if (nests.length < 2 || cells > MOST_JOINT || cells * nests.length > respondents) return null;
-  const column = nestColumns(columns, respondents);
-  if (!column) return null;
-  const strides = new Map<CodedColumn, number>();
-  columns.reduceRight((stride, item) => {
-    strides.set(item, stride);
-    return stride * sizeOf(item);
-  }, 1);
-  const project = nests.map((nest) => {
-    const width = nest.reduce((product, item) => product * sizeOf(item), 1);
-    const places = Int32Array.from({ length: cells }, (_, cell) =>
-      nest.reduce((place, item) => place * sizeOf(item) + (Math.floor(cell / strides.get(item)!) % sizeOf(item)), 0),
-    );
-    return (counts: readonly number[]): number[] => {
-      const height = counts.length / cells;
-      const projected = new Array<number>(height * width).fill(0);
-      for (let row = 0; row < height; row++) {
-        for (let cell = 0; cell < cells; cell++) projected[row * width + places[cell]!]! += counts[row * cells + cell]!;
+export function jointsOf(nests: readonly (readonly CodedColumn[])[], respondents: number): Joint[] {
+  return grouped(nests, respondents).flatMap((group): Joint[] => {
+    const columns = [...new Set(group.flatMap((k) => nests[k]!))];
+    const column = nestColumns(columns, respondents);
+    if (!column) return [];
+    const cells = product(columns);
+    const strides = new Map<CodedColumn, number>();
+    columns.reduceRight((stride, item) => {
+      strides.set(item, stride);
+      return stride * sizeOf(item);
+    }, 1);
+    const projections = group.map((k): Projection => {
+      const nest = nests[k]!;
+      const places = new Int32Array(cells);
+      for (const item of nest) {
+        const [size, stride] = [sizeOf(item), strides.get(item)!];
+        for (let cell = 0; cell < cells; cell++)
+          places[cell] = places[cell]! * size + (Math.trunc(cell / stride) % size);
       }
-      return projected;
-    };
+      return { nest: k, width: product(nest), places };
+    });
+    return [{ column, cells, nests: projections }];
   });
-  return { column, project };
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { CodedColumn, SetsColumn } from './column.js';
 import { SET_STATE } from './set-state.js';
 import { count } from './count.js';
-import { jointOf } from './joint.js';
+import { jointsOf } from './joint.js';
 import { costOf, countPlan } from './plan.js';
 
 const RESPONDENTS = 60;
@@ -85,21 +85,42 @@ describe('a plan', () => {
       { numRuns: 30 },
     );
   });
-  it('reads a row item once for nests of few combinations, and counts the same', () => {
+  it('counts row items together by nests of few combinations, and counts the same', () => {
     // As many respondents as make it worth it: the columns of the other test, many times over.
     const repeated = (column: CodedColumn): CodedColumn => ({
       ...column,
       values: Uint8Array.from({ length: 40 * RESPONDENTS }, (_, k) => column.values[(k * 7) % RESPONDENTS]!),
     });
     fc.assert(
-      fc.property(coded(3), coded(2), coded(3), coded(2), (...columns) => {
-        const [row, a, b, within] = columns.map(repeated) as [CodedColumn, CodedColumn, CodedColumn, CodedColumn];
-        const who = { respondents: 40 * RESPONDENTS, mask: null, filtered: [], weight: null };
-        const nests = [[a], [b], [a, b]];
-        const blocks = countPlan({ ...who, rows: [{ column: row, slots: null }], nests, within });
-        expect(jointOf(nests, who.respondents)).not.toBeNull();
-        expect(blocks).toEqual(nests.map((nest) => count({ ...who, axes: [row, ...nest, within] })));
-      }),
+      fc.property(
+        fc.tuple(coded(3), coded(2), coded(3), coded(2)),
+        fc.integer({ min: 1, max: 6 }),
+        fc.boolean(),
+        (columns, length, filtered) => {
+          const [row, a, b, within] = columns.map(repeated) as [CodedColumn, CodedColumn, CodedColumn, CodedColumn];
+          const respondents = 40 * RESPONDENTS;
+          const mask = filtered ? Uint8Array.from({ length: respondents }, (_, k) => (k % 3 === 0 ? 0 : 1)) : null;
+          const who = { respondents, mask, filtered: [], weight: null };
+          // More than the joint holds stands in a joint of its own, or in none.
+          const wide: CodedColumn = {
+            kind: 'coded',
+            values: Uint16Array.from({ length: respondents }, (_, k) => (k * 31) % 4000),
+            codes: Array.from({ length: 3999 }, (_, k) => String(k)),
+          };
+          const nests = [[a], [b], [a, b], [wide]];
+          const items = Array.from({ length }, (_, k) => [row, a, b][k % 3]!);
+          const blocks = countPlan({
+            ...who,
+            rows: items.map((column) => ({ column, slots: null })),
+            nests,
+            within,
+          });
+          expect(jointsOf(nests.slice(0, 3), respondents).map((joint) => joint.nests.length)).toEqual([3]);
+          expect(blocks).toEqual(
+            items.flatMap((item) => nests.map((nest) => count({ ...who, axes: [item, ...nest, within] }))),
+          );
+        },
+      ),
       { numRuns: 20 },
     );
   });

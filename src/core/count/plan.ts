@@ -1,7 +1,8 @@
 import { Fault } from '../fault.js';
 import type { CodedColumn } from './column.js';
 import { axisOf, type Countable, type Counted, countReady, readied, type Ready } from './count.js';
-import { type Joint, jointOf } from './joint.js';
+import { countJoint } from './count-joint.js';
+import { jointsOf, MOST_ROW_CODES } from './joint.js';
 import { nestColumns } from './nest.js';
 import { netColumn } from './net-column.js';
 import type { NumberColumn } from './number-column.js';
@@ -129,21 +130,6 @@ function countBlock(
   return { ...counted(column), ranks };
 }
 
-/** Counts of one row item by all nests, out of one pass over the respondents. */
-function countJoint(
-  row: CodedColumn,
-  { column, project }: Joint,
-  axes: readonly CountAxis[][],
-  ready: Ready,
-): CountArray[] {
-  const counts = countReady([row, column], ready);
-  return project.map((projected, k) => ({
-    ...counts,
-    axes: [axisOf(row), ...axes[k]!],
-    respondents: projected(counts.respondents),
-  }));
-}
-
 const everyAnswer = (column: Countable): boolean[] =>
   axisOf(column).slots.map(({ is }) => is === (column.kind === 'sets' ? 'mentioned' : 'code'));
 
@@ -166,20 +152,48 @@ function described(
   });
 }
 
-/** The nests of a plan joined, where all of them are coded and nobody counts as more or less than one. */
-function joined({ nests, within, respondents, weight }: CountPlan): Joint | null {
-  const columns = nests.map((nest) => behind(nest, within));
+/** Counts without a weight, of which the cells are known. */
+const ofCells = (cells: number[], axes: CountAxis[], { respondents, filtered }: Ready): CountArray => ({
+  axes,
+  respondents: cells,
+  total: respondents,
+  filtered,
+  withoutWeight: 0,
+  together: null,
+  weights: null,
+});
+
+/**
+ * Coded row items by coded nests, where nobody counts as more or less than one: of each row item and nest its cells,
+ * by the places of both.
+ */
+function jointly({ rows, nests, within, respondents, weight }: CountPlan, { mask }: Ready): Map<string, number[]> {
+  const counted = new Map<string, number[]>();
+  const items = rows.flatMap(({ column, slots }, at) =>
+    isCoded(column) && !slots && column.codes.length <= MOST_ROW_CODES ? [{ at, column }] : [],
+  );
   // Sums of weights would come out in another order, and differ in their last digit.
-  if (weight !== null || !columns.every((nest) => nest.every(isCoded))) return null;
-  return jointOf(
-    columns.map((nest) => nest.filter(isCoded)),
+  if (weight !== null || items.length * nests.length < 2) return counted;
+  const columns = nests.map((nest) => behind(nest, within));
+  const places = columns.flatMap((nest, k) => (nest.length > 0 && nest.every(isCoded) ? [k] : []));
+  const joints = jointsOf(
+    places.map((k) => columns[k]!.filter(isCoded)),
     respondents,
   );
+  for (const joint of joints)
+    countJoint(
+      items.map(({ column }) => column),
+      joint,
+      mask,
+    ).forEach((ofNests, k) =>
+      ofNests.forEach((cells, n) => counted.set(`${items[k]!.at} ${places[joint.nests[n]!.nest]}`, cells)),
+    );
+  return counted;
 }
 
 /**
- * Counts all blocks of a plan, row items by nests. Each nest is combined once, whatever the number of row items; and a
- * row item is read once for all nests where these have few combinations.
+ * Counts all blocks of a plan, row items by nests. Each nest is combined once, whatever the number of row items; and
+ * several row items are counted in one pass by all nests that have few combinations together.
  * @throws Fault where it would be too large, before anything is counted
  * @example
  * const site = { kind: 'coded', values: Uint8Array.of(1, 2, 1, 0), codes: ['a', 'b'] };
@@ -197,17 +211,18 @@ export function countPlan(plan: CountPlan): CountArray[] {
     );
   }
   const ready = readied(plan);
-  const joint = joined(plan);
+  const together = jointly(plan, ready);
   const axes = nests.map((nest) => behind(nest, within).map(axisOf));
-  const readyNests = nests.map((nest) => readyNest(nest, respondents));
-  return rows.flatMap((item) => {
-    const counted =
-      joint && isCoded(item.column) && !item.slots
-        ? countJoint(item.column, joint, axes, ready)
-        : readyNests.map((nest) => countBlock(item, nest, within, ready));
-    const { numbers } = item;
+  const nestsReady: ReadyNest[] = [];
+  const nestAt = (k: number) => (nestsReady[k] ??= readyNest(nests[k]!, respondents));
+  return rows.flatMap((item, at) => {
+    const { column, numbers } = item;
+    const counted = nests.map((_, k): CountArray => {
+      const cells = together.get(`${at} ${k}`);
+      return cells ? ofCells(cells, [axisOf(column), ...axes[k]!], ready) : countBlock(item, nestAt(k), within, ready);
+    });
     return numbers
-      ? counted.map((counts, k) => ({ ...counts, numbers: described(numbers, readyNests[k]!, plan, ready) }))
+      ? counted.map((counts, k) => ({ ...counts, numbers: described(numbers, nestAt(k), plan, ready) }))
       : counted;
   });
 }

@@ -43,10 +43,10 @@ const generate = (respondents: number): Map<string, Uint8Array> => {
   return new Map([...ROWS, ...BY].map((name) => [name, column()]));
 };
 
-/** Two columns of many codes each. */
-function generateLarge(respondents: number): Map<string, Uint16Array> {
+/** Two columns of many codes each, which are no numbers. */
+function generateLarge(respondents: number): Map<string, string[]> {
   const random = xoroshiro128plus(31);
-  const column = (codes: number) => Uint16Array.from({ length: respondents }, () => uniformInt(random, 1, codes));
+  const column = (codes: number) => Array.from({ length: respondents }, () => `k${uniformInt(random, 1, codes)}`);
   return new Map([
     ['down', column(LARGE.rows)],
     ['across', column(LARGE.columns)],
@@ -85,12 +85,15 @@ const ASK = `
 /** A table of 500 rows by 60 columns, and how long a frame of it may take. */
 const LARGE = { rows: 500, columns: 60, frame: 50, first: 100 };
 
-/** Run in the page: the longest frame while a table is scrolled from its head to its end and back, a screen each. */
+/**
+ * Run in the page: the longest frame while a table is scrolled from its head to its end and back, in each frame as far
+ * as a notch of a wheel goes.
+ */
 const SCROLL = `
   const done = arguments[0];
   const region = document.querySelector('[role=region][aria-label^="Table"]');
   const frames = [];
-  let [last, step] = [performance.now(), 400];
+  let [last, step] = [performance.now(), 120];
   const next = (now) => {
     frames.push(now - last);
     last = now;
@@ -161,7 +164,7 @@ const share = (part: number, whole: number) => `${Math.round((100 * Math.max(0, 
 
 /** A study of such columns, served to a browser while something is measured on it. */
 async function onStudy(
-  columns: ReadonlyMap<string, ArrayLike<number>>,
+  columns: ReadonlyMap<string, ArrayLike<number | string>>,
   respondents: number,
   measure: (driver: WebDriver, address: string) => Promise<void>,
 ): Promise<void> {

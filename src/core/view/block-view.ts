@@ -9,6 +9,7 @@ import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../
 import type { Table, Totals } from '../table/table.js';
 import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
 import { netTable } from '../table/net-table.js';
+import { lazyFigure } from './lazy-figure.js';
 import { figuresOfLines } from './net-rows.js';
 import { numberFigures } from './number-figures.js';
 import { askedIn } from './without-answer.js';
@@ -32,13 +33,8 @@ export const CONFIDENCE = 0.95;
 
 type Cell = number | string | null;
 
-const named = (id: FigureId, label: string, unit: Unit, decimals: number, cells: Cell[][]): Figure => ({
-  id,
-  label,
-  unit,
-  decimals,
-  cells,
-});
+const named = (id: FigureId, label: string, unit: Unit, decimals: number, cells: () => Cell[][]): Figure =>
+  lazyFigure({ id, label, unit, decimals }, cells);
 
 const finite = (value: number | undefined): number | null =>
   value !== undefined && Number.isFinite(value) ? value : null;
@@ -49,10 +45,11 @@ function countsOf(table: Table): Figure[] {
   const of = (totals: Totals) =>
     cellsOf(table, (i, j) => (j === null ? totals.rowTotals[i] : totals.cells[i]?.[j]) ?? 0);
   const sums = figuresOf(table);
-  const mentioned = of(sums).map((line, i) => (rows.categories[i]?.kind === 'option' ? line : line.map(() => null)));
+  const mentioned = () =>
+    of(sums).map((line, i) => (rows.categories[i]?.kind === 'option' ? line : line.map(() => null)));
   return [
-    named('n', mentions || !columns ? 'respondents' : 'n', 'count', 0, of(table)),
-    ...(weighted ? [named('weighted-n', 'weighted n', 'count', 0, of(weighted.sums))] : []),
+    named('n', mentions || !columns ? 'respondents' : 'n', 'count', 0, () => of(table)),
+    ...(weighted ? [named('weighted-n', 'weighted n', 'count', 0, () => of(weighted.sums))] : []),
     ...(mentions ? [named('mentions', weighted ? 'weighted mentions' : 'mentions', 'count', 0, mentioned)] : []),
   ];
 }
@@ -61,13 +58,13 @@ function countsOf(table: Table): Figure[] {
 function percentagesOf(table: Table): Figure[] {
   const { columns, mentions, weighted, leftOut, base } = table;
   const asked = askedIn({ base, leftOut: leftOut ?? [] });
-  const ofAsked = cellsOf(table, (i) => (asked > 0 ? (100 * (table.rowTotals[i] ?? 0)) / asked : null));
-  const of = (percent: Percent) =>
+  const ofAsked = () => cellsOf(table, (i) => (asked > 0 ? (100 * (table.rowTotals[i] ?? 0)) / asked : null));
+  const of = (percent: Percent) => () =>
     cellsOf(table, (i, j) => {
       const part = percent === 'mentions' ? mentionShare(table, i, j) : share(table, percent, i, j);
       return part === null ? null : 100 * part;
     });
-  const percent = (id: FigureId, label: string, cells: Cell[][]) => named(id, label, 'percent', 1, cells);
+  const percent = (id: FigureId, label: string, cells: () => Cell[][]) => named(id, label, 'percent', 1, cells);
   return [
     percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
     ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),
@@ -81,20 +78,21 @@ function percentagesOf(table: Table): Figure[] {
 function placesOf(table: Table): Figure[] {
   const { places } = table;
   if (!places) return [];
-  const cells = cellsOf(table, (i, j) => finite(j === null ? places.all[i] : places.cells[i]?.[j]));
+  const cells = () => cellsOf(table, (i, j) => finite(j === null ? places.all[i] : places.cells[i]?.[j]));
   return [named('average-place', 'average place of mention', 'place', 2, cells)];
 }
 
 /** Pearson residuals and contributions, from scale order into the table's own. */
 function residualsOf(table: Table, { cells, dropped }: CellAssessment): Figure[] {
   if (!cells) return [];
-  const places = scalePlacesOf(table);
-  const scaled = arrange(table, places);
-  const of = (figure: readonly (readonly number[])[]) =>
-    asShown(
+  const of = (figure: readonly (readonly number[])[]) => () => {
+    const places = scalePlacesOf(table);
+    const scaled = arrange(table, places);
+    return asShown(
       inTable(scaled, dropped, (i, j) => figure[i]?.[j] ?? null),
       places,
     ).map((line) => [null, ...line]);
+  };
   return [
     named('residual', 'residual', 'residual', 2, of(cells.pearsonResidual)),
     named('contribution', 'contribution to χ²', 'residual', 2, of(cells.contribution)),
@@ -104,13 +102,13 @@ function residualsOf(table: Table, { cells, dropped }: CellAssessment): Figure[]
 /** The columns above which each stands. */
 function lettersIn({ letters }: Pick<Extras, 'letters'>): Figure[] {
   if (!letters) return [];
-  const cells = letters.above.map((line) => [null, ...line]);
+  const cells = () => letters.above.map((line) => [null, ...line]);
   return [named('letters', 'higher than', 'text', 0, cells)];
 }
 
 /** What cells say beside their counts: what independence gives, and how far they are from it. */
 function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[] {
-  const of = (take: (mark: Mark) => number) =>
+  const of = (take: (mark: Mark) => number) => () =>
     (marks ?? []).map((row) => [null, ...row.map((mark) => mark && take(mark))]);
   return [
     ...(marks

@@ -1,5 +1,6 @@
 import { figuresOf, share } from '../table/share.js';
 import type { Table } from '../table/table.js';
+import { lazyFigure } from './lazy-figure.js';
 import { shareLimits } from './share-limits.js';
 import type { Figure } from './types.js';
 
@@ -51,7 +52,7 @@ function differenceOf(table: Table): Cells {
  * @param confidence of the limits
  */
 export function comparedFigures(table: Table, confidence: number): Figure[] {
-  const limit = (end: 'lower' | 'upper') =>
+  const limit = (end: 'lower' | 'upper') => () =>
     cellsOf(table, (i, j) => {
       const limits = shareLimits(table, i, j, confidence);
       return limits && 100 * limits[end];
@@ -61,14 +62,16 @@ export function comparedFigures(table: Table, confidence: number): Figure[] {
   const isSetApart = table.columns !== null;
   const running = { id: 'cumulative-percent', label: '% so far', ...percent } as const;
   return [
-    ...(table.mentions === null && table.base > 0 ? [{ ...running, cells: runningOf(table) }] : []),
-    { id: 'lower-limit', label: `lower limit, ${level}`, ...percent, cells: limit('lower') },
-    { id: 'upper-limit', label: `upper limit, ${level}`, ...percent, cells: limit('upper') },
+    ...(table.mentions === null && table.base > 0 ? [lazyFigure(running, () => runningOf(table))] : []),
+    lazyFigure({ id: 'lower-limit', label: `lower limit, ${level}`, ...percent }, limit('lower')),
+    lazyFigure({ id: 'upper-limit', label: `upper limit, ${level}`, ...percent }, limit('upper')),
     ...(isSetApart
-      ? ([
-          { id: 'index', label: 'index, all = 100', unit: 'index', decimals: 0, cells: indexOf(table) },
-          { id: 'difference', label: 'points from all', unit: 'points', decimals: 1, cells: differenceOf(table) },
-        ] as const)
+      ? [
+          lazyFigure({ id: 'index', label: 'index, all = 100', unit: 'index', decimals: 0 }, () => indexOf(table)),
+          lazyFigure({ id: 'difference', label: 'points from all', unit: 'points', decimals: 1 }, () =>
+            differenceOf(table),
+          ),
+        ]
       : []),
   ];
 }

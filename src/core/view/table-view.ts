@@ -2,6 +2,7 @@ import { bidiShown } from '../bidi-shown.js';
 import { titleOf } from '../codebook/types.js';
 import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
+import { withCells } from './lazy-figure.js';
 import { linesOf } from './net-rows.js';
 import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
@@ -30,7 +31,7 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
   const over = <T>(values: readonly T[], rest: T) => columns.map((j) => values[j] ?? rest);
   return {
     ...block,
-    figures: block.figures.map((figure) => ({ ...figure, cells: rows.map((i) => over(figure.cells[i] ?? [], null)) })),
+    figures: block.figures.map((figure) => withCells(figure, (cells) => rows.map((i) => over(cells[i] ?? [], null)))),
     feet: block.feet.map((foot) => ({ ...foot, values: over(foot.values, null) })),
     scale: block.scale.map((line) => ({ ...line, values: over(line.values, null) })),
     bases: over(block.bases, null),

@@ -1,4 +1,5 @@
 import type { BaseLimits } from '../table/shown-shape.js';
+import { withCells } from './lazy-figure.js';
 import type { BlockView, Figure, TableView } from './types.js';
 import type { WholeView } from './whole-view.js';
 
@@ -10,7 +11,7 @@ function blockWithBases(block: BlockView, { small, hide = 0 }: BaseLimits): Bloc
   };
   const without = <T>(values: readonly (T | null)[]) =>
     values.map((value, column) => (isHidden(column) ? null : value));
-  const figureWithout = (figure: Figure): Figure => ({ ...figure, cells: figure.cells.map(without) });
+  const figureWithout = (figure: Figure): Figure => withCells(figure, (cells) => cells.map(without));
   return {
     ...block,
     small: small === undefined ? block.small : effective.map((base) => base !== null && base < small),

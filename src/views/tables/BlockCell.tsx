@@ -40,6 +40,8 @@ export function lineText({ figure, beside }: FigureLine, row: number, column: nu
 
 interface Props {
   at: CellAt;
+  /** Which of all columns it stands in, where not all are drawn. */
+  place?: number | undefined;
   figures: CellFigures;
   isTotal: boolean;
   shown: Shown;
@@ -48,9 +50,9 @@ interface Props {
 }
 
 /** A cell of a cross table: its figures one under the other, letters under them all, hatched where it departs. */
-export function BlockCell({ at, figures, isTotal, shown, open }: Props) {
+export function BlockCell({ at, place, figures, isTotal, shown, open }: Props) {
   const { row, column } = at;
-  const cell = cellMark(at, open);
+  const cell = { ...cellMark(at, open), 'data-place': place };
   const [main, ...others] = figures.lines;
   const above = String(figures.letters?.cells[row]?.[column] ?? '');
   const text = (line: FigureLine) => lineText(line, row, column, shown);

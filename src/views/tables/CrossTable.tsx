@@ -1,14 +1,13 @@
 import { Fragment, memo, useMemo, useRef } from 'react';
 import type { Shown } from '../../api/types.js';
-import { choicesOf, figuresChosen, showsLetters } from '../../core/view/figures-shown.js';
-import { headerRows, type HeaderCell } from '../../core/view/header-rows.js';
-import { letterOf } from '../../core/view/shared-lines.js';
-import type { BlockView, ItemView, TableView } from '../../core/view/types.js';
+import { choicesOf, showsLetters } from '../../core/view/figures-shown.js';
+import { headerRows } from '../../core/view/header-rows.js';
+import type { ItemView, TableView } from '../../core/view/types.js';
 import { type BodyLine, bodyLines } from './body-lines.js';
 import { useCellEvents } from './cells.js';
 import { columnWidths } from './column-widths.js';
-import { figureLines } from './figure-lines.js';
-import { Heading } from './Heading.js';
+import { drawnColumns } from './drawn-columns.js';
+import { TableHead, Widths } from './TableHead.js';
 import { TableLine } from './TableLine.js';
 import { useLineWindow } from './use-line-window.js';
 import css from './table.module.css';
@@ -29,75 +28,12 @@ interface Props {
 /** More lines than these scroll under their heading. */
 const TALL = 16;
 
-/** What stands on each line of the cells of an item, from the top; of a number each line says so itself. */
-function lineNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): string[] {
-  if (item.number) return [];
-  const lines = blocks.flatMap((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
-  return [...new Set(lines.map(({ label }) => label))];
-}
-
-/** What the figures of the cells are, over the lines. */
-function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'>) {
-  const names = items.map((item, at) => lineNames(item, blocks[at] ?? [], shown));
-  const longest = Math.max(...names.map(({ length }) => length));
-  if (longest === 0) return 'Figure';
-  return Array.from({ length: longest }, (_, line) => {
-    const here = new Set(names.flatMap((lines) => lines[line] ?? []));
-    return (
-      <span key={line} className={css['line']}>
-        {[...here].join(' / ')}
-      </span>
-    );
-  });
-}
-
-function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
-  const { leaf, label, columns, rows, step, nest } = cell;
-  const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest };
-  const heading = step ? (
-    <Heading place={{ side: 'by', nest, level: step.level }} code={step.code} label={label} />
-  ) : (
-    label
-  );
-  if (!leaf) {
-    return (
-      <th scope="colgroup" className={css['over']} {...spans}>
-        {heading}
-      </th>
-    );
-  }
-  if (leaf.is === 'total') {
-    return (
-      <th scope="col" className={css['all']} {...spans}>
-        {label}
-      </th>
-    );
-  }
-  return (
-    <th scope="col" {...spans}>
-      {heading}
-      {letter !== null && <span className={css['letter']}> {letter}</span>}
-    </th>
-  );
-}
-
 /** As high as the lines that are not drawn. */
 function Gap({ height }: { height: number }) {
   return (
     <tr aria-hidden="true">
       <td className={css['gap']} style={{ height }} />
     </tr>
-  );
-}
-
-/** Columns that keep their width while a long table is scrolled. */
-function Widths({ view }: Pick<Props, 'view'>) {
-  return (
-    <colgroup>
-      {columnWidths(view).map((width, k) => (
-        <col key={k} style={{ width }} />
-      ))}
-    </colgroup>
   );
 }
 
@@ -122,11 +58,12 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
   const { events, at: open } = useCellEvents(read);
   const region = useRef<HTMLDivElement>(null);
   const { lines, foot } = useMemo(() => bodyLines(view, shown), [view, shown]);
-  const width = 1 + nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
-  const { on, drawn, after, measure } = useLineWindow(region, lines, width);
+  const widths = useMemo(() => columnWidths(view), [view]);
+  const { on, columns, drawn: drawnLines, after, measure } = useLineWindow(region, lines, widths);
+  const drawn = useMemo(() => drawnColumns(nests, columns), [nests, columns]);
   const openIn = ({ is, part, ...line }: BodyLine) =>
     open?.item === part.at && (is === 'number' || ('row' in line && line.row === open.row)) ? open : null;
-  const groups = items.map((_, at) => drawn.filter(({ line }) => line.part.at === at));
+  const groups = items.map((_, at) => drawnLines.filter(({ line }) => line.part.at === at));
   return (
     <>
       <div
@@ -142,37 +79,15 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
           aria-rowcount={on ? headings.length + lines.length + foot.length : undefined}
         >
           <caption className="sr-only">{title}</caption>
-          {on && <Widths view={view} />}
-          <thead>
-            {headings.map((cells, level) => (
-              <tr key={level}>
-                {level === 0 && (
-                  <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
-                    <Corner view={view} shown={shown} />
-                  </th>
-                )}
-                {cells.map((cell, k) => {
-                  const column = cell.leaf
-                    ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
-                    : 0;
-                  return (
-                    <ColumnHeading
-                      key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
-                      cell={cell}
-                      letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
-                    />
-                  );
-                })}
-              </tr>
-            ))}
-          </thead>
+          {on && <Widths widths={widths} />}
+          <TableHead view={view} shown={shown} lettered={lettered} />
           {groups.map((group, at) => (
             <tbody key={at}>
               {group.map(({ line, index, gap }) => (
                 <Fragment key={line.key}>
                   {gap > 0 && <Gap height={gap} />}
                   <TableLine
-                    {...{ line, nests, shown }}
+                    {...{ line, drawn, shown }}
                     open={openIn(line)}
                     index={on ? index : undefined}
                     measure={measure}
@@ -185,7 +100,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
           {foot.length > 0 && (
             <tfoot>
               {foot.map((line) => (
-                <TableLine key={line.key} {...{ line, nests, shown }} open={null} />
+                <TableLine key={line.key} {...{ line, drawn, shown }} open={null} />
               ))}
             </tfoot>
           )}

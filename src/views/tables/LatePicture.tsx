@@ -1,4 +1,5 @@
-import { type ComponentProps, memo, useDeferredValue, useMemo } from 'react';
+import { type ComponentProps, memo, useMemo } from 'react';
+import { useAfterPaint } from '../../kit/use-after-paint.js';
 import { Picture } from './Picture.js';
 
 const StillPicture = memo(Picture);
@@ -10,6 +11,6 @@ export function LatePicture({ table, battery, block, title, shown, show, told }:
     () => ({ table, battery, block, title, shown, show, told: { toast, fail } }),
     [table, battery, block, title, shown, show, toast, fail],
   );
-  const late = useDeferredValue(now, null);
+  const late = useAfterPaint(now);
   return late && <StillPicture {...late} />;
 }

@@ -76,14 +76,18 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
   const [first] = kinds;
   const values = shown.plain !== true;
   const { confidence } = shown;
-  const drawable = useMemo(
-    () => drawableOf(table, block, { title: `Chart: ${title}`, width: WIDTH, values: false, confidence }),
-    [table, block, title, confidence],
+  const hasPictures = kinds.length > 0;
+  const drawable = useMemo(() => {
+    const asked = { title: `Chart: ${title}`, width: WIDTH, values: false, confidence };
+    return hasPictures ? drawableOf(table, block, asked) : null;
+  }, [hasPictures, table, block, title, confidence]);
+  const small = useMemo(
+    () => new Map(drawable ? kinds.map((own) => [own, draw(own, drawable)]) : []),
+    [kinds, drawable],
   );
-  const small = useMemo(() => new Map(kinds.map((own) => [own, draw(own, drawable)])), [kinds, drawable]);
   const kind = kinds.find((own) => own === shown.picture) ?? first;
   const markup = useMemo(
-    () => (kind ? draw(kind, values ? withValues(drawable) : drawable) : ''),
+    () => (kind && drawable ? draw(kind, values ? withValues(drawable) : drawable) : ''),
     [kind, drawable, values],
   );
   if (!kind) return null;

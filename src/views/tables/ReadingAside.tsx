@@ -1,8 +1,9 @@
-import { memo, useContext, useDeferredValue, useMemo } from 'react';
+import { memo, useContext, useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { Aside } from '../../kit/EditorShell.js';
 import { Note } from '../../kit/Panel.js';
+import { useAfterPaint } from '../../kit/use-after-paint.js';
 import { useOverdue } from '../../kit/use-overdue.js';
 import { ExpectedShares } from '../reading/ExpectedShares.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
@@ -72,7 +73,7 @@ interface Props extends ReadingProps {
 /** The reading of the block that was chosen, or of one cell; it follows the table, which does not wait for it. */
 export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
   const now = useMemo(() => ({ view, shows, shown, show, stratum }), [view, shows, shown, show, stratum]);
-  const late = useDeferredValue(now, null);
+  const late = useAfterPaint(now);
   const waits = useOverdue(late !== now);
   const { at: cell, open } = useContext(CellsContext);
   if (cell && open && asked)

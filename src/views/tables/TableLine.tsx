@@ -1,12 +1,12 @@
-import { memo, type Ref } from 'react';
+import { memo, type ReactNode, type Ref } from 'react';
 import type { Shown } from '../../api/types.js';
 import { capital } from '../../core/reading/words.js';
 import { footValues } from '../../core/view/shared-lines.js';
-import type { NestView } from '../../core/view/types.js';
 import { peekAt } from '../peek/Peek.js';
 import { BlockCell, lineText } from './BlockCell.js';
 import type { BodyLine } from './body-lines.js';
 import { type CellAt, cellMark } from './cells.js';
+import type { DrawnColumn, DrawnColumns } from './drawn-columns.js';
 import { footText } from './format.js';
 import { LeafHeading } from './LeafHeading.js';
 import { SmallMark } from './SmallMark.js';
@@ -14,7 +14,7 @@ import css from './table.module.css';
 
 interface Props {
   line: BodyLine;
-  nests: readonly NestView[];
+  drawn: DrawnColumns;
   shown: Shown;
   /** The cell that is open, where it is in this line. */
   open: CellAt | null;
@@ -29,70 +29,75 @@ type Kind<Is extends BodyLine['is']> = Omit<Props, 'line' | 'index' | 'measure'>
 
 const classes = (...names: (string | undefined)[]) => names.filter((name) => name !== undefined).join(' ');
 
-function LeafCells({ line: { part, leaf, row }, nests, shown, open }: Kind<'leaf'>) {
+/** As wide as columns that are not drawn. */
+const gapOf = (key: string, columns: number) =>
+  columns > 0 && <td key={key} colSpan={columns} className={css['gap']} aria-hidden="true" />;
+
+const eachColumn = ({ columns, after }: DrawnColumns, cell: (column: DrawnColumn) => ReactNode): ReactNode[] => [
+  ...columns.flatMap((column) => [gapOf(`before ${column.key}`, column.gap), cell(column)]),
+  gapOf('after', after),
+];
+
+function LeafCells({ line: { part, leaf, row }, drawn, shown, open }: Kind<'leaf'>) {
   return (
     <>
       <th scope="row" className={css['name']}>
         <LeafHeading item={part.at} leaf={leaf} />
       </th>
-      {part.shows.map((figures, nest) =>
-        nests[nest]?.leaves.map(({ is, code }, column) => (
-          <BlockCell
-            key={`${nest} ${code}`}
-            at={{ item: part.at, nest, row, column }}
-            isTotal={is === 'total'}
-            {...{ figures, shown, open }}
-          />
-        )),
-      )}
-    </>
-  );
-}
-
-function NumberCells({ line: { part, label, first, figures }, nests, shown, open }: Kind<'number'>) {
-  return (
-    <>
-      <th scope="row" className={classes(css['name'], css['figureName'])}>
-        {label === 'n' ? label : capital(label)}
-      </th>
-      {figures.map((figure, nest) =>
-        nests[nest]?.leaves.map(({ is, code }, column) => (
-          <td
-            key={`${nest} ${code}`}
-            className={is === 'total' ? css['all'] : undefined}
-            {...cellMark({ item: part.at, nest, row: 0, column }, open)}
-          >
-            {figure && <span className={first ? css['main'] : undefined}>{lineText(figure, 0, column, shown)}</span>}
-          </td>
-        )),
-      )}
-    </>
-  );
-}
-
-/** What a scale comes to, or on how many figures stand. */
-function FootCells({ line: { part, foot }, nests, shown }: Kind<'foot'>) {
-  const { id, label, about } = foot;
-  return (
-    <>
-      <th scope="row" className={css['name']} title={about ?? undefined}>
-        {label}
-      </th>
-      {part.blocks.map((block, k) => {
-        const values = footValues(block, id);
-        return nests[k]?.leaves.map(({ is, code }, j) => (
-          <td key={`${k} ${code}`} className={is === 'total' ? css['all'] : undefined}>
-            {id === 'base' && block.small[j] === true && <SmallMark hidden={block.hidden?.[j] === true} />}
-            {footText(foot, values[j] ?? null, shown)}
-          </td>
-        ));
+      {eachColumn(drawn, ({ nest, column, place, key, isTotal }) => {
+        const figures = part.shows[nest];
+        const at = { item: part.at, nest, row, column };
+        return figures && <BlockCell key={key} {...{ at, place, figures, isTotal, shown, open }} />;
       })}
     </>
   );
 }
 
-function ItemHeading({ line: { part }, nests }: Kind<'item'>) {
-  const width = 1 + nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
+function NumberCells({ line: { part, label, first, figures }, drawn, shown, open }: Kind<'number'>) {
+  return (
+    <>
+      <th scope="row" className={classes(css['name'], css['figureName'])}>
+        {label === 'n' ? label : capital(label)}
+      </th>
+      {eachColumn(drawn, ({ nest, column, key, isTotal }) => {
+        const figure = figures[nest];
+        const mark = cellMark({ item: part.at, nest, row: 0, column }, open);
+        return (
+          <td key={key} className={isTotal ? css['all'] : undefined} {...mark}>
+            {figure && <span className={first ? css['main'] : undefined}>{lineText(figure, 0, column, shown)}</span>}
+          </td>
+        );
+      })}
+    </>
+  );
+}
+
+/** What a scale comes to, or on how many figures stand. */
+function FootCells({ line: { part, foot }, drawn, shown }: Kind<'foot'>) {
+  const { id, label, about } = foot;
+  const values = part.blocks.map((block) => footValues(block, id));
+  return (
+    <>
+      <th scope="row" className={css['name']} title={about ?? undefined}>
+        {label}
+      </th>
+      {eachColumn(drawn, ({ nest, column, key, isTotal }) => {
+        const block = part.blocks[nest];
+        return (
+          <td key={key} className={isTotal ? css['all'] : undefined}>
+            {block && id === 'base' && block.small[column] === true && (
+              <SmallMark hidden={block.hidden?.[column] === true} />
+            )}
+            {footText(foot, values[nest]?.[column] ?? null, shown)}
+          </td>
+        );
+      })}
+    </>
+  );
+}
+
+function ItemHeading({ line: { part }, drawn }: Kind<'item'>) {
+  const width = drawn.columns.reduce((sum, { gap }) => sum + gap + 1, 1 + drawn.after);
   return (
     <th scope="rowgroup" colSpan={width} className={css['item']}>
       <span {...peekAt(part.item.variable)}>{part.item.title}</span>
@@ -101,9 +106,9 @@ function ItemHeading({ line: { part }, nests }: Kind<'item'>) {
 }
 
 /** One line of the body of a cross table. */
-export const TableLine = memo(function TableLine({ line, nests, shown, open, index, measure }: Props) {
+export const TableLine = memo(function TableLine({ line, drawn, shown, open, index, measure }: Props) {
   const place = index === undefined ? {} : { ref: measure, 'data-index': index, 'aria-rowindex': index + 1 };
-  const rest = { nests, shown, open };
+  const rest = { drawn, shown, open };
   if (line.is === 'item')
     return (
       <tr {...place}>

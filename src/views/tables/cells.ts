@@ -87,8 +87,8 @@ function cellKeys(event: KeyboardEvent<HTMLElement>): void {
 }
 
 /**
- * What a table carries whose cells are gone through with the keyboard, chosen to be copied, and opened: it hears what is
- * done to its cells, of which there can be thousands.
+ * What a table carries whose cells are gone through with the keyboard, chosen to be copied, and opened: it hears what
+ * is done to its cells, of which there can be thousands.
  * @param read chooses the block that is read; absent where there is one
  */
 export function useCellEvents(read: ((at: BlockAt) => void) | undefined) {

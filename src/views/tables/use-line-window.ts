@@ -1,5 +1,5 @@
 import { defaultRangeExtractor, type Range, useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useCallback, useEffect, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { BodyLine } from './body-lines.js';
 import { LINES_WANTED } from './picked-cells.js';
@@ -7,7 +7,9 @@ import { LINES_WANTED } from './picked-cells.js';
 /** More cells than these are not all drawn: a table of them takes the browser longer than one waits. */
 const MOST_CELLS = 900;
 /** Lines that are drawn above and below those in sight. */
-const BEYOND = 10;
+const BEYOND = 6;
+/** Columns that are drawn at the left and right of those in sight. */
+const BEYOND_AT_THE_SIDES = 2;
 /** Before the region is measured: what a screen holds. */
 const SCREEN = { width: 800, height: 560 };
 
@@ -27,28 +29,19 @@ export interface DrawnLine {
 }
 
 export interface LineWindow {
-  /** Only the lines in sight are drawn. */
+  /** Only the lines and columns in sight are drawn. */
   on: boolean;
+  /** The columns in sight, by their places from the left; null: all. */
+  columns: readonly number[] | null;
   drawn: DrawnLine[];
   /** Points under the last one. */
   after: number;
   measure: ((element: HTMLElement | null) => void) | undefined;
 }
 
-/**
- * Of the lines of a long table, those in sight; all of them where it is short, where cells are chosen over many lines,
- * and on paper.
- * @param region what scrolls
- * @param width how many cells a line has
- */
-export function useLineWindow(
-  region: RefObject<HTMLElement | null>,
-  lines: readonly BodyLine[],
-  width: number,
-): LineWindow {
+/** Whether all lines of a long table are wanted: cells are chosen over many of them, or it goes on paper. */
+function useAllWanted(region: RefObject<HTMLElement | null>, isLong: boolean): boolean {
   const [all, setAll] = useState(false);
-  const isLong = lines.length * width > MOST_CELLS && lines.length > 3 * BEYOND;
-  const on = isLong && !all;
   useEffect(() => {
     const element = region.current;
     if (!isLong || !element) return;
@@ -65,18 +58,33 @@ export function useLineWindow(
       window.removeEventListener('afterprint', after);
     };
   }, [isLong, region]);
-  // The line on which the keyboard stands stays, however far it is scrolled away.
-  const extract = useCallback(
-    (range: Range) => {
+  return all;
+}
+
+/**
+ * Of the lines of a long table, those in sight; all of them where it is short, where cells are chosen over many lines,
+ * and on paper.
+ * @param region what scrolls
+ * @param widths of the columns, in points, the names of the lines first
+ */
+export function useLineWindow(
+  region: RefObject<HTMLElement | null>,
+  lines: readonly BodyLine[],
+  widths: readonly number[],
+): LineWindow {
+  const isLong = lines.length * widths.length > MOST_CELLS && lines.length > 3 * BEYOND;
+  const on = !useAllWanted(region, isLong) && isLong;
+  // Where the keyboard stands stays, however far it is scrolled away.
+  const withFocused = useCallback(
+    (range: Range, placeOf: (cell: HTMLTableCellElement) => number) => {
       const inSight = defaultRangeExtractor(range);
-      const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('tr');
-      const index = Number((focused ? focused.dataset['index'] : undefined) ?? NaN);
-      if (!(index < range.count) || inSight.includes(index)) return inSight;
+      const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('td');
+      const index = focused ? placeOf(focused) : -1;
+      if (!(index >= 0 && index < range.count) || inSight.includes(index)) return inSight;
       return [...inSight, index].sort((a, b) => a - b);
     },
     [region],
   );
-  // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read here and nowhere kept
   const rows = useVirtualizer({
     count: lines.length,
     enabled: on,
@@ -85,14 +93,35 @@ export function useLineWindow(
     getItemKey: (index) => lines[index]?.key ?? index,
     overscan: BEYOND,
     initialRect: SCREEN,
-    rangeExtractor: extract,
+    rangeExtractor: (range) => withFocused(range, (cell) => Number(cell.closest('tr')?.dataset['index'] ?? -1)),
   });
+  const [names = 0] = widths;
+  const across = useVirtualizer({
+    horizontal: true,
+    count: widths.length - 1,
+    enabled: on,
+    getScrollElement: () => region.current,
+    estimateSize: (index) => widths[index + 1]!,
+    paddingStart: names,
+    overscan: BEYOND_AT_THE_SIDES,
+    initialRect: SCREEN,
+    rangeExtractor: (range) => withFocused(range, (cell) => Number(cell.dataset['place'] ?? -1)),
+  });
+  const key = on ? across.getVirtualIndexes().join(' ') : '';
+  const columns = useMemo(() => (key === '' ? null : key.split(' ').map(Number)), [key]);
   if (!on) {
-    return { on, drawn: lines.map((line, index) => ({ line, index, gap: 0 })), after: 0, measure: undefined };
+    return {
+      on,
+      columns: null,
+      drawn: lines.map((line, index) => ({ line, index, gap: 0 })),
+      after: 0,
+      measure: undefined,
+    };
   }
   const items = rows.getVirtualItems();
   return {
     on,
+    columns,
     drawn: items.flatMap(({ index, start }, k) => {
       const line = lines[index];
       return line ? [{ line, index, gap: start - (items[k - 1]?.end ?? 0) }] : [];

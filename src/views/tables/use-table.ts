@@ -4,11 +4,13 @@ import { type BlockTables, blockTables } from '../../core/table/block-tables.js'
 import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
+import type { Extras } from '../../core/view/block-view.js';
 import type { TableView } from '../../core/view/types.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
 import type { WholeView } from '../../core/view/whole-view.js';
 import { leastCompared } from '../../core/view/with-bases.js';
 import { CONFIDENCE, useWork, type Work } from '../reading/use-reading.js';
+import { useAfterPaint } from '../../kit/use-after-paint.js';
 import type { BlockAt } from './CrossTable.js';
 import { useCounts } from './use-counts.js';
 
@@ -42,6 +44,12 @@ export const viewsShown = ({ view, whole }: Pick<Shows, 'view' | 'whole'>): read
 
 const NO_BLOCKS: readonly BlockTables[] = [];
 
+/** Tables of more cells stand before their cells are compared with independence, and with each other. */
+const MOST_AT_ONCE = 5000;
+const cellsIn = (blocks: readonly BlockTables[]) =>
+  blocks.reduce((sum, { table: { cells, columnBases } }) => sum + cells.length * (1 + columnBases.length), 0);
+const withoutWork = (): Extras => ({ marks: null, letters: null, assessment: null });
+
 /** One of the strata of all blocks, or null where it is chosen among them and not there. */
 function viewOfStratum(whole: WholeView | null, stratum: string | null): TableView | null {
   if (!whole) return null;
@@ -72,10 +80,15 @@ export function useTable(
   }, [counted, view, order, last, sort, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   const work = useWork(adjustment, leastCompared(bases), confidence);
+  // What independence gives takes longer than the counts of a table of thousands of cells, which stand first.
+  const asked = useMemo(() => ({ blocks, work }), [blocks, work]);
+  const painted = useAfterPaint(asked);
+  const isEarly = painted !== asked && cellsIn(blocks) > MOST_AT_ONCE;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
-    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], work.cells, { sort, bases });
-  }, [counted, view, blocks, work, sort, bases]);
+    const cells = isEarly ? withoutWork : work.cells;
+    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, { sort, bases });
+  }, [counted, view, blocks, work, sort, bases, isEarly]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;

@@ -1,0 +1,110 @@
+import { memo } from 'react';
+import type { Shown } from '../../api/types.js';
+import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
+import { type HeaderCell, headerRows } from '../../core/view/header-rows.js';
+import { letterOf } from '../../core/view/shared-lines.js';
+import type { BlockView, ItemView, TableView } from '../../core/view/types.js';
+import { figureLines } from './figure-lines.js';
+import { Heading } from './Heading.js';
+import css from './table.module.css';
+
+interface Props {
+  view: TableView;
+  shown: Shown;
+  /** Columns carry letters. */
+  lettered: boolean;
+}
+
+/** What stands on each line of the cells of an item, from the top; of a number each line says so itself. */
+function lineNames(item: ItemView, blocks: readonly BlockView[], shown: Shown): string[] {
+  if (item.number) return [];
+  const lines = blocks.flatMap((block) => figureLines(figuresChosen(block, choicesOf(shown, item))));
+  return [...new Set(lines.map(({ label }) => label))];
+}
+
+/** What the figures of the cells are, over the lines. */
+function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'>) {
+  const names = items.map((item, at) => lineNames(item, blocks[at] ?? [], shown));
+  const longest = Math.max(...names.map(({ length }) => length));
+  if (longest === 0) return 'Figure';
+  return Array.from({ length: longest }, (_, line) => {
+    const here = new Set(names.flatMap((lines) => lines[line] ?? []));
+    return (
+      <span key={line} className={css['line']}>
+        {[...here].join(' / ')}
+      </span>
+    );
+  });
+}
+
+function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
+  const { leaf, label, columns, rows, step, nest } = cell;
+  const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest };
+  const heading = step ? (
+    <Heading place={{ side: 'by', nest, level: step.level }} code={step.code} label={label} />
+  ) : (
+    label
+  );
+  if (!leaf) {
+    return (
+      <th scope="colgroup" className={css['over']} {...spans}>
+        {heading}
+      </th>
+    );
+  }
+  if (leaf.is === 'total') {
+    return (
+      <th scope="col" className={css['all']} {...spans}>
+        {label}
+      </th>
+    );
+  }
+  return (
+    <th scope="col" {...spans}>
+      {heading}
+      {letter !== null && <span className={css['letter']}> {letter}</span>}
+    </th>
+  );
+}
+
+/** The headings of a cross table; they are not drawn anew while its lines are scrolled. */
+export const TableHead = memo(function TableHead({ view, shown, lettered }: Props) {
+  const { nests } = view;
+  const headings = headerRows(nests);
+  return (
+    <thead>
+      {headings.map((cells, level) => (
+        <tr key={level}>
+          {level === 0 && (
+            <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
+              <Corner view={view} shown={shown} />
+            </th>
+          )}
+          {cells.map((cell, k) => {
+            const column = cell.leaf
+              ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
+              : 0;
+            return (
+              <ColumnHeading
+                key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
+                cell={cell}
+                letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
+              />
+            );
+          })}
+        </tr>
+      ))}
+    </thead>
+  );
+});
+
+/** Columns that keep their width while a long table is scrolled. */
+export const Widths = memo(function Widths({ widths }: { widths: readonly number[] }) {
+  return (
+    <colgroup>
+      {widths.map((width, k) => (
+        <col key={k} style={{ width }} />
+      ))}
+    </colgroup>
+  );
+});

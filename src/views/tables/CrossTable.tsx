@@ -76,6 +76,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
       >
         <table
           className={`${css['table'] ?? ''} ${on ? (css['even'] ?? '') : ''}`}
+          style={on ? { width: widths.reduce((sum, width) => sum + width, 0) } : undefined}
           aria-rowcount={on ? headings.length + lines.length + foot.length : undefined}
         >
           <caption className="sr-only">{title}</caption>
@@ -86,12 +87,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
               {group.map(({ line, index, gap }) => (
                 <Fragment key={line.key}>
                   {gap > 0 && <Gap height={gap} />}
-                  <TableLine
-                    {...{ line, drawn, shown }}
-                    open={openIn(line)}
-                    index={on ? index : undefined}
-                    measure={measure}
-                  />
+                  <TableLine {...{ line, drawn, shown }} open={openIn(line)} index={index} measure={measure} />
                 </Fragment>
               ))}
               {at === groups.length - 1 && after > 0 && <Gap height={after} />}

@@ -18,8 +18,9 @@ interface Props {
   shown: Shown;
   /** The cell that is open, where it is in this line. */
   open: CellAt | null;
-  /** Which line of the body it is, where not all are drawn. */
+  /** Which line of the body it is. */
   index?: number | undefined;
+  /** Where not all are drawn. */
   measure?: Ref<HTMLTableRowElement> | undefined;
 }
 
@@ -107,7 +108,7 @@ function ItemHeading({ line: { part }, drawn }: Kind<'item'>) {
 
 /** One line of the body of a cross table. */
 export const TableLine = memo(function TableLine({ line, drawn, shown, open, index, measure }: Props) {
-  const place = index === undefined ? {} : { ref: measure, 'data-index': index, 'aria-rowindex': index + 1 };
+  const place = { 'data-index': index, ...(measure ? { ref: measure, 'aria-rowindex': (index ?? 0) + 1 } : {}) };
   const rest = { drawn, shown, open };
   if (line.is === 'item')
     return (

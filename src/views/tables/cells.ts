@@ -82,6 +82,8 @@ function cellKeys(event: KeyboardEvent<HTMLElement>): void {
     if (next && event.shiftKey) pickTo(table, next);
     else if (next) pickFrom(table, next);
     next?.focus();
+    // A long table draws what comes into sight before the next key, however fast keys come.
+    table.dispatchEvent(new Event('scroll'));
   } else return;
   event.preventDefault();
 }

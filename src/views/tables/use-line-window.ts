@@ -1,15 +1,14 @@
 import { defaultRangeExtractor, type Range, useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useCallback, useEffect, useMemo, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { BodyLine } from './body-lines.js';
 import { LINES_WANTED } from './picked-cells.js';
+import { useColumnsInSight } from './use-columns-in-sight.js';
 
 /** More cells than these are not all drawn: a table of them takes the browser longer than one waits. */
 const MOST_CELLS = 900;
 /** Lines that are drawn above and below those in sight. */
 const BEYOND = 6;
-/** Columns that are drawn at the left and right of those in sight. */
-const BEYOND_AT_THE_SIDES = 2;
 /** Before the region is measured: what a screen holds. */
 const SCREEN = { width: 800, height: 560 };
 
@@ -74,12 +73,12 @@ export function useLineWindow(
 ): LineWindow {
   const isLong = lines.length * widths.length > MOST_CELLS && lines.length > 3 * BEYOND;
   const on = !useAllWanted(region, isLong) && isLong;
-  // Where the keyboard stands stays, however far it is scrolled away.
-  const withFocused = useCallback(
-    (range: Range, placeOf: (cell: HTMLTableCellElement) => number) => {
+  // The line on which the keyboard stands stays, however far it is scrolled away.
+  const extract = useCallback(
+    (range: Range) => {
       const inSight = defaultRangeExtractor(range);
-      const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('td');
-      const index = focused ? placeOf(focused) : -1;
+      const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('tr');
+      const index = Number((focused ? focused.dataset['index'] : undefined) ?? -1);
       if (!(index >= 0 && index < range.count) || inSight.includes(index)) return inSight;
       return [...inSight, index].sort((a, b) => a - b);
     },
@@ -93,22 +92,9 @@ export function useLineWindow(
     getItemKey: (index) => lines[index]?.key ?? index,
     overscan: BEYOND,
     initialRect: SCREEN,
-    rangeExtractor: (range) => withFocused(range, (cell) => Number(cell.closest('tr')?.dataset['index'] ?? -1)),
+    rangeExtractor: extract,
   });
-  const [names = 0] = widths;
-  const across = useVirtualizer({
-    horizontal: true,
-    count: widths.length - 1,
-    enabled: on,
-    getScrollElement: () => region.current,
-    estimateSize: (index) => widths[index + 1]!,
-    paddingStart: names,
-    overscan: BEYOND_AT_THE_SIDES,
-    initialRect: SCREEN,
-    rangeExtractor: (range) => withFocused(range, (cell) => Number(cell.dataset['place'] ?? -1)),
-  });
-  const key = on ? across.getVirtualIndexes().join(' ') : '';
-  const columns = useMemo(() => (key === '' ? null : key.split(' ').map(Number)), [key]);
+  const columns = useColumnsInSight(region, widths, on);
   if (!on) {
     return {
       on,

@@ -49,6 +49,21 @@ describe('the picture of a table', () => {
     expect(await consoleErrors(session.driver)).toEqual([]);
   });
 
+  it('has the title and the size that it is given, and keeps both in the address', async () => {
+    await open('/tables?rows=satisfaction&by=site');
+    const title = await find(session.driver, '[aria-label="Title of the picture"]');
+    await title.sendKeys('Who is content, & where', Key.ENTER);
+    await says(session.driver, 'figcaption', 'Who is content, & where');
+    await (await find(session.driver, 'figure option[value="460"]')).click();
+    await find(session.driver, 'figure > span svg[viewBox^="0 0 460 "]');
+    const chart = await find(session.driver, 'figure > span svg[role=img]');
+    expect(await chart.getAttribute('aria-label')).toBe('Chart: Who is content, & where');
+    await session.driver.navigate().refresh();
+    await says(session.driver, 'figcaption', 'Who is content, & where');
+    await find(session.driver, 'figure > span svg[viewBox^="0 0 460 "]');
+    expect(await accessibilityProblems(session.driver)).toEqual([]);
+  });
+
   it('of a number is boxes, of two groups slopes, of one variable bars', async () => {
     await open('/tables?rows=age&by=site');
     await says(session.driver, 'figcaption', 'Age by Site, boxes');

@@ -27,4 +27,15 @@ describe('a chart as a file', () => {
   it('says what it shows to who does not see it', () => {
     expect(file).toContain('<title>Mood by &lt;region&gt;</title>');
   });
+
+  it('stands under a title that it was given, and is as much higher', () => {
+    const [, height] = /viewBox="0 0 600 ([\d.]+)"/.exec(file) ?? [];
+    const headed = standalone(chart, () => '#101010', 'Mood <up> north');
+    expect(headed).toContain(`viewBox="0 0 600 ${Number(height) + 32}"`);
+    expect(headed).toContain(` height="${Number(height) + 32}"`);
+    expect(headed).toContain('class="heading">Mood &lt;up&gt; north</text>');
+    expect(headed.match(/<svg/g)).toHaveLength(1);
+    expect(headed.match(/<g/g)?.length).toBe(headed.match(/<\/g>/g)?.length);
+    expect(headed.endsWith('</g></svg>')).toBe(true);
+  });
 });

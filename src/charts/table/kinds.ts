@@ -28,6 +28,12 @@ export const withValues = (drawable: Drawable): Drawable =>
     ? { ...drawable, spec: { ...drawable.spec, values: true } }
     : { ...drawable, spec: { ...drawable.spec, values: true } };
 
+/** The same as wide as this. */
+export const withWidth = (drawable: Drawable, width: number): Drawable =>
+  drawable.of === 'shares'
+    ? { ...drawable, spec: { ...drawable.spec, width } }
+    : { ...drawable, spec: { ...drawable.spec, width } };
+
 /** A picture of a kind; empty where the table cannot be drawn so. */
 export function draw(kind: PictureKind, drawable: Drawable): string {
   if (drawable.of === 'numbers') return OF_NUMBERS[kind]?.(drawable.spec) ?? '';

@@ -4,6 +4,10 @@ import { FigureChoicesShape } from './figure-choice.js';
 import { ROW_ORDERS } from './order.js';
 import { PICTURES } from './picture-kinds.js';
 
+/** Narrower a picture has no room for its names. */
+const LEAST_WIDE = 400;
+const MOST_WIDE = 2000;
+
 const limit = z.int().min(0).max(1_000_000);
 
 export const BaseLimitsShape = z
@@ -43,6 +47,19 @@ export const ShownShape = z
     bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
     picture: z.enum(PICTURES).optional().describe('The picture under the table; the usual one, where absent.'),
     plain: z.boolean().optional().describe('The picture has no figures written in it.'),
+    heading: z
+      .string()
+      .trim()
+      .min(1)
+      .max(200)
+      .optional()
+      .describe('The title of the picture; the sentence, where absent.'),
+    wide: z
+      .int()
+      .min(LEAST_WIDE)
+      .max(MOST_WIDE)
+      .optional()
+      .describe('How wide the picture is drawn, in points; 690, where absent.'),
     confidence: z
       .number()
       .gt(0.5)

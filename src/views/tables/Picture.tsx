@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import { draw, withValues } from '../../charts/table/kinds.js';
+import { draw, withValues, withWidth } from '../../charts/table/kinds.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
@@ -9,7 +9,7 @@ import { radioKeys } from '../../kit/radio-keys.js';
 import { Svg } from '../../kit/Svg.js';
 import { drawableOf } from './drawable.js';
 import type { Told } from './put-copied.js';
-import { copyPicture, takePng, takeSvg } from './take-picture.js';
+import { copyPicture, type Taken, takePng, takeSvg } from './take-picture.js';
 import css from './picture.module.css';
 
 const NAMES: Record<PictureKind, string> = {
@@ -23,7 +23,9 @@ const NAMES: Record<PictureKind, string> = {
   means: 'means with intervals',
 };
 
-const WIDTH = 690;
+/** How wide a picture is drawn, in points. */
+const USUAL = 690;
+const WIDE = [460, USUAL, 980] as const;
 const PNG_WIDTHS = [700, 1400, 2800] as const;
 
 interface Props {
@@ -69,20 +71,106 @@ function Strip({ kinds, kind, markupOf, choose }: StripProps) {
   );
 }
 
+interface HeadingProps {
+  /** What it is where nobody gives it another. */
+  usual: string;
+  heading: string | undefined;
+  choose: (heading: string | undefined) => void;
+}
+
+/** The title of a picture; it is taken when the field is left, or with Enter. */
+function HeadingField({ usual, heading = '', choose }: HeadingProps) {
+  return (
+    <input
+      key={`${usual} ${heading}`}
+      type="text"
+      className={css['heading']}
+      aria-label="Title of the picture"
+      placeholder="Title"
+      title={`The title of the picture; empty: ${usual}`}
+      maxLength={200}
+      defaultValue={heading}
+      onBlur={({ target }) => {
+        const next = target.value.trim();
+        if (next !== heading) choose(next === '' ? undefined : next);
+      }}
+      onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+    />
+  );
+}
+
+interface ActsProps extends Pick<Props, 'shown' | 'show' | 'told' | 'title'> {
+  picture: Taken;
+}
+
+/** What a picture is headed, how large it is, and how it is taken along. */
+function Acts({ picture, shown, show, told, title }: ActsProps) {
+  const [width, setWidth] = useState<number>(PNG_WIDTHS[1]);
+  const { heading, wide = USUAL } = shown;
+  const values = shown.plain !== true;
+  const refused = () =>
+    told.fail({
+      detail: 'The browser does not make a picture here.',
+      mend: 'Take it as SVG; on a page of this computer or over https the rest works too.',
+    });
+  return (
+    <p className={css['acts']}>
+      <Toggle on={values} onClick={() => show({ ...shown, plain: values || undefined })}>
+        figures
+      </Toggle>
+      <HeadingField usual={title} heading={heading} choose={(next) => show({ ...shown, heading: next })} />
+      <label>
+        size{' '}
+        <select
+          value={wide}
+          onChange={({ target }) => {
+            const next = Number(target.value);
+            show({ ...shown, wide: next === USUAL ? undefined : next });
+          }}
+        >
+          {[...new Set([...WIDE, wide])].map((own) => (
+            <option key={own} value={own}>
+              {own} points
+            </option>
+          ))}
+        </select>
+      </label>
+      <Button
+        onClick={() => {
+          void copyPicture(picture, wide).then(() => told.toast('The picture is on the clipboard.'), refused);
+        }}
+      >
+        Copy picture
+      </Button>
+      <Button onClick={() => takeSvg(picture, heading ?? title)}>SVG</Button>
+      <Button onClick={() => void takePng(picture, heading ?? title, width).catch(refused)}>PNG</Button>
+      <label>
+        at{' '}
+        <select value={width} onChange={({ target }) => setWidth(Number(target.value))}>
+          {PNG_WIDTHS.map((own) => (
+            <option key={own} value={own}>
+              {own} pixels
+            </option>
+          ))}
+        </select>
+      </label>
+    </p>
+  );
+}
+
 /** A picture of a table, chosen by small ones of the same figures, to be copied and taken along. */
 export function Picture({ table, battery, block, title, shown, show, told }: Props) {
-  const [width, setWidth] = useState<number>(PNG_WIDTHS[1]);
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const [first] = kinds;
   const values = shown.plain !== true;
-  const { confidence } = shown;
+  const { confidence, heading, wide = USUAL } = shown;
   const hasPictures = kinds.length > 0;
   const drawable = useMemo(() => {
-    const asked = { title: `Chart: ${title}`, width: WIDTH, values: false, confidence };
+    const asked = { title: `Chart: ${heading ?? title}`, width: wide, values: false, confidence };
     return hasPictures ? drawableOf(table, block, asked) : null;
-  }, [hasPictures, table, block, title, confidence]);
+  }, [hasPictures, table, block, title, heading, wide, confidence]);
   const small = useMemo(
-    () => new Map(drawable ? kinds.map((own) => [own, draw(own, drawable)]) : []),
+    () => new Map(drawable ? kinds.map((own) => [own, draw(own, withWidth(drawable, USUAL))]) : []),
     [kinds, drawable],
   );
   const kind = kinds.find((own) => own === shown.picture) ?? first;
@@ -91,16 +179,10 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
     [kind, drawable, values],
   );
   if (!kind) return null;
-  const refused = () =>
-    told.fail({
-      detail: 'The browser does not make a picture here.',
-      mend: 'Take it as SVG; on a page of this computer or over https the rest works too.',
-    });
+  const picture = { markup, heading };
   return (
     <figure className={css['picture']}>
-      <figcaption>
-        {title}, {NAMES[kind]}
-      </figcaption>
+      <figcaption>{heading ?? `${title}, ${NAMES[kind]}`}</figcaption>
       {kinds.length > 1 && (
         <Strip
           kinds={kinds}
@@ -110,30 +192,7 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
         />
       )}
       <Svg className={css['whole']} markup={markup} />
-      <p className={css['acts']}>
-        <Toggle on={values} onClick={() => show({ ...shown, plain: values || undefined })}>
-          figures
-        </Toggle>
-        <Button
-          onClick={() => {
-            void copyPicture(markup, WIDTH).then(() => told.toast('The picture is on the clipboard.'), refused);
-          }}
-        >
-          Copy picture
-        </Button>
-        <Button onClick={() => takeSvg(markup, title)}>SVG</Button>
-        <Button onClick={() => void takePng(markup, title, width).catch(refused)}>PNG</Button>
-        <label>
-          wide{' '}
-          <select value={width} onChange={({ target }) => setWidth(Number(target.value))}>
-            {PNG_WIDTHS.map((own) => (
-              <option key={own} value={own}>
-                {own} points
-              </option>
-            ))}
-          </select>
-        </label>
-      </p>
+      <Acts {...{ picture, shown, show, told, title }} />
     </figure>
   );
 }

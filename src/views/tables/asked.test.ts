@@ -23,6 +23,14 @@ describe('what the Tables screen asks for', () => {
     expect(other.saved).toBe(7);
   });
 
+  it('forgets the title of a picture with the table that it was of', () => {
+    const titled = askedAfter(opened, { is: 'shown', shown: { ...opened.shown, heading: 'Who is content' } });
+    const filtered = { ...rows(1), weight: 5 };
+    expect(askedAfter(titled, { is: 'draft', draft: filtered }).shown.heading).toBe('Who is content');
+    expect(askedAfter(titled, { is: 'draft', draft: rows(3) }).shown.heading).toBeUndefined();
+    expect(askedAfter(titled, { is: 'draft', draft: { ...rows(1), by: [[2]] } }).shown.heading).toBeUndefined();
+  });
+
   it('is that table once it was kept, and none from where it is to be a new one', () => {
     const fresh = askedAfter(opened, { is: 'new' });
     expect(fresh).toMatchObject({ saved: null, draft: opened.draft, shown: opened.shown });

@@ -6,7 +6,7 @@ import { type CellFigures, cellFigures } from './BlockCell.js';
 import type { FigureLine } from './figure-lines.js';
 
 /** A row item of a table with its blocks, one for each nest, and what their cells show. */
-export interface ItemPart {
+interface ItemPart {
   item: ItemView;
   /** Which of the row items it is. */
   at: number;

@@ -16,13 +16,14 @@ const figures = fc
   .map((list) => list.map(({ figure, decimals }) => (decimals === null ? { figure } : { figure, decimals })));
 
 it('keeps what is shown in the address, and nothing where it is as usual', () => {
-  expect(sayShown(SHOWN)).toEqual({ show: '', figures: '', sort: '' });
-  expect(readShown({ show: '', figures: '', sort: '' })).toEqual(SHOWN);
+  expect(sayShown(SHOWN)).toEqual({ show: '', figures: '', sort: '', heading: '' });
+  expect(readShown({ show: '', figures: '', sort: '', heading: '' })).toEqual(SHOWN);
   const rows: FigureChoice[] = [{ figure: 'row-percent', decimals: 0 }];
   expect(sayShown({ hatch: false, figures: rows })).toEqual({
     show: 'no-hatch',
     figures: 'row-percent:0',
     sort: '',
+    heading: '',
   });
   const shown = fc.record(
     {
@@ -32,6 +33,8 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       plain: fc.constant(true),
       picture: fc.constantFrom(...PICTURES),
       bases: fc.record({ small: fc.nat(999), hide: fc.nat(99) }),
+      wide: fc.constantFrom(400, 980, 2000),
+      heading: fc.constantFrom('Who is content', 'a, b-c & “d”'),
       last: fc.constant(true),
       full: fc.constant(true),
       sort: fc.constantFrom('1', 'a b'),
@@ -46,11 +49,13 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       expect(readShown(sayShown(wanted))).toEqual({ ...wanted });
     }),
   );
-  expect(readShown({ show: 'something,no-hatch', figures: 'something', sort: '' })).toEqual({ hatch: false });
+  expect(readShown({ show: 'something,no-hatch', figures: 'something', sort: '', heading: '' })).toEqual({
+    hatch: false,
+  });
 });
 
 it('reads addresses of before figures had a list of their own', () => {
-  const of = (show: string) => readShown({ show, figures: '', sort: '' });
+  const of = (show: string) => readShown({ show, figures: '', sort: '', heading: '' });
   const list = (...names: FigureChoice['figure'][]) => names.map((figure) => ({ figure }));
   expect(of('column')).toEqual(SHOWN);
   expect(of('row')).toEqual({ ...SHOWN, figures: list('row-percent', 'count') });

@@ -22,11 +22,13 @@ interface ShownQuery {
   figures: string;
   /** The code of the column by which the rows are sorted; empty where they are not. */
   sort: string;
+  /** The title of the picture; empty where it is the sentence. */
+  heading: string;
 }
 
 /**
  * What is shown, for the address.
- * @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '', sort: '' }
+ * @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '', sort: '', heading: '' }
  */
 export function sayShown(shown: Shown): ShownQuery {
   const flags = FLAGS.flatMap((flag) => {
@@ -40,12 +42,14 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
+    ...(shown.wide === undefined ? [] : [`wide-${shown.wide}`]),
     ...LIMITS.flatMap((limit) => {
       const value = shown.bases?.[limit];
       return value === undefined ? [] : [`${limit}-${value}`];
     }),
   ].join(',');
-  return { show, figures: shown.figures ? sayFigures(shown.figures) : '', sort: shown.sort ?? '' };
+  const figures = shown.figures ? sayFigures(shown.figures) : '';
+  return { show, figures, sort: shown.sort ?? '', heading: shown.heading ?? '' };
 }
 
 /** Figures out of an address of before they had a list of their own: "row,no-counts,expected"; null: the usual ones. */
@@ -69,7 +73,7 @@ function numberBehind(words: ReadonlySet<string>, name: string): number | undefi
 }
 
 /** Reads it back; a word that is not known is passed over. */
-export function readShown({ show, figures, sort }: ShownQuery): Shown {
+export function readShown({ show, figures, sort, heading }: ShownQuery): Shown {
   const words = new Set(show.split(','));
   const among = <T extends string>(all: readonly T[], ...prefixes: readonly string[]) =>
     all.find((candidate) => prefixes.some((prefix) => words.has(prefix + candidate)));
@@ -86,6 +90,10 @@ export function readShown({ show, figures, sort }: ShownQuery): Shown {
   if (adjustment) shown.adjustment = adjustment;
   const sure = ShownShape.shape.confidence.safeParse(numberBehind(words, 'confidence')).data;
   if (sure !== undefined) shown.confidence = sure;
+  const wide = ShownShape.shape.wide.safeParse(numberBehind(words, 'wide')).data;
+  if (wide !== undefined) shown.wide = wide;
+  const title = ShownShape.shape.heading.safeParse(heading).data;
+  if (title !== undefined) shown.heading = title;
   if (words.has('predict-columns')) shown.predicted = 'columns';
   const picture = among(PICTURES, 'picture-');
   if (picture) shown.picture = picture;

@@ -13,13 +13,19 @@ function colourOf(name: string): string {
   return color;
 }
 
-/** A chart of the page as an SVG file. */
-const svgFile = (markup: string): string => standalone(markup, colourOf);
+/** A chart of the page, under the title that it was given if it was given one. */
+export interface Taken {
+  markup: string;
+  heading: string | undefined;
+}
+
+/** The same as an SVG file. */
+const svgFile = ({ markup, heading }: Taken): string => standalone(markup, colourOf, heading);
 
 /** The same as a PNG, so many points wide. @throws Error where the browser cannot draw it */
-async function pngOf(markup: string, width: number): Promise<Blob> {
+async function pngOf(picture: Taken, width: number): Promise<Blob> {
   const image = new Image();
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgFile(markup))}`;
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgFile(picture))}`;
   await image.decode();
   const canvas = document.createElement('canvas');
   canvas.width = width;
@@ -45,12 +51,12 @@ const fileName = (title: string) =>
     .trim()
     .slice(0, 100) || 'picture';
 
-export const takeSvg = (markup: string, title: string): void =>
-  download(new Blob([svgFile(markup)], { type: 'image/svg+xml' }), `${fileName(title)}.svg`);
+export const takeSvg = (picture: Taken, title: string): void =>
+  download(new Blob([svgFile(picture)], { type: 'image/svg+xml' }), `${fileName(title)}.svg`);
 
-export const takePng = async (markup: string, title: string, width: number): Promise<void> =>
-  download(await pngOf(markup, width), `${fileName(title)}.png`);
+export const takePng = async (picture: Taken, title: string, width: number): Promise<void> =>
+  download(await pngOf(picture, width), `${fileName(title)}.png`);
 
 /** Puts a chart on the clipboard as a picture. */
-export const copyPicture = async (markup: string, width: number): Promise<void> =>
-  navigator.clipboard.write([new ClipboardItem({ 'image/png': pngOf(markup, width * SCALE) })]);
+export const copyPicture = async (picture: Taken, width: number): Promise<void> =>
+  navigator.clipboard.write([new ClipboardItem({ 'image/png': pngOf(picture, width * SCALE) })]);

@@ -74,11 +74,12 @@ export function toQuery(
     query.set('codes', JSON.stringify(called));
   }
   if (table !== null) query.set('table', String(table));
-  const { show, figures, sort } = sayShown(shown);
+  const { show, figures, sort, heading } = sayShown(shown);
   // A kept table may show otherwise than usual: what is usual is said of it too.
   if (show !== '' || table !== null) query.set('show', show || 'usual');
   if (figures !== '') query.set('figures', figures);
   if (sort !== '') query.set('sort', sort);
+  if (heading !== '') query.set('heading', heading);
   const text = query.toString();
   return text === '' ? '' : `?${text}`;
 }
@@ -185,6 +186,7 @@ export function fromQuery(
       show: query.get('show') ?? '',
       figures: query.get('figures') ?? '',
       sort: query.get('sort') ?? '',
+      heading: query.get('heading') ?? '',
     }),
   };
 }

@@ -21,7 +21,7 @@ function heightOf({ is, part }: BodyLine): number {
 }
 
 /** A line that is drawn; how many points above it none is. */
-export interface DrawnLine {
+interface DrawnLine {
   line: BodyLine;
   index: number;
   gap: number;

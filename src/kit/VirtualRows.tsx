@@ -5,10 +5,10 @@ import {
   type ReactNode,
   type Ref,
   useImperativeHandle,
-  useLayoutEffect,
   useRef,
   useState,
 } from 'react';
+import { useScrolled } from './use-scrolled.js';
 import css from './kit.module.css';
 
 /** Rows beyond the edges that are drawn too, so that a short scroll shows no gap. */
@@ -90,19 +90,7 @@ export function VirtualRows({
 }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [view, setView] = useState({ top: 0, height: 600 });
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const measure = () => setView({ top: element.scrollTop, height: element.clientHeight });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    element.addEventListener('scroll', measure, { passive: true });
-    return () => {
-      observer.disconnect();
-      element.removeEventListener('scroll', measure);
-    };
-  }, []);
+  useScrolled(box, ({ scrollTop, clientHeight }) => setView({ top: scrollTop, height: clientHeight }));
   useImperativeHandle(handle, () => ({
     focus: () => box.current?.focus({ preventScroll: true }),
     page: () => Math.max(1, Math.floor((box.current?.clientHeight ?? height) / height) - 2),

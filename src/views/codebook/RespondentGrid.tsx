@@ -1,8 +1,9 @@
-import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { RosterVariable } from '../../api/types.js';
 import { bidiShown } from '../../core/bidi-shown.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
+import { useScrolled } from '../../kit/use-scrolled.js';
 import { peekAt } from '../peek/Peek.js';
 import { move, only } from './grid-moves.js';
 import type { Given, useRespondents } from './use-respondents.js';
@@ -94,25 +95,9 @@ export function RespondentGrid({ variables, total, labels, rowAt, need, empty }:
   const [view, setView] = useState({ top: 0, left: 0, width: 1000, height: 600 });
   const [active, setActive] = useState({ row: 0, column: 0 });
   const words = useWords(variables, labels);
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const measure = () =>
-      setView({
-        top: element.scrollTop,
-        left: element.scrollLeft,
-        width: element.clientWidth,
-        height: element.clientHeight,
-      });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    element.addEventListener('scroll', measure, { passive: true });
-    return () => {
-      observer.disconnect();
-      element.removeEventListener('scroll', measure);
-    };
-  }, []);
+  useScrolled(box, ({ scrollTop, scrollLeft, clientWidth, clientHeight }) =>
+    setView({ top: scrollTop, left: scrollLeft, width: clientWidth, height: clientHeight }),
+  );
   const room = Math.max(ROW, view.height - HEAD);
   const natural = total * ROW;
   const tall = Math.min(natural, TALLEST);

@@ -1,4 +1,5 @@
-import { type RefObject, useLayoutEffect, useMemo, useState } from 'react';
+import { type RefObject, useMemo, useState } from 'react';
+import { useScrolled } from '../../kit/use-scrolled.js';
 
 /** Columns that are drawn at the left and right of those in sight. */
 const BEYOND = 2;
@@ -36,23 +37,15 @@ export function useColumnsInSight(
   on: boolean,
 ): readonly number[] | null {
   const [sight, setSight] = useState('');
-  useLayoutEffect(() => {
-    const element = region.current;
-    if (!on || !element) return;
-    const measure = () => {
+  useScrolled(
+    region,
+    (element) => {
       const [first, last] = columnsInSight(widths, { left: element.scrollLeft, width: element.clientWidth });
       const focused = element.contains(document.activeElement) ? document.activeElement?.closest('td') : null;
       setSight(`${first} ${last} ${focused?.dataset['place'] ?? ''}`.trim());
-    };
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    element.addEventListener('scroll', measure, { passive: true });
-    return () => {
-      observer.disconnect();
-      element.removeEventListener('scroll', measure);
-    };
-  }, [region, widths, on]);
+    },
+    on ? widths : null,
+  );
   return useMemo(() => {
     if (!on) return null;
     const [first = 0, last = 0, focused] =

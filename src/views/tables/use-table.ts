@@ -81,9 +81,9 @@ export function useTable(
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   const work = useWork(adjustment, leastCompared(bases), confidence);
   // What independence gives takes longer than the counts of a table of thousands of cells, which stand first.
-  const asked = useMemo(() => ({ blocks, work }), [blocks, work]);
-  const painted = useAfterPaint(asked);
-  const isEarly = painted !== asked && cellsIn(blocks) > MOST_AT_ONCE;
+  const large = useMemo(() => (cellsIn(blocks) > MOST_AT_ONCE ? { blocks, work } : null), [blocks, work]);
+  const painted = useAfterPaint(large);
+  const isEarly = large !== null && painted !== large;
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const cells = isEarly ? withoutWork : work.cells;

@@ -7,7 +7,7 @@ it('looks at a region at once, when it is scrolled, and no longer once it is lef
   const region = { current: document.createElement('div') };
   const look = vi.fn();
   const { rerender, unmount } = renderHook(({ again }: { again: unknown }) => useScrolled(region, look, again), {
-    initialProps: { again: 1 as unknown },
+    initialProps: { again: 1 },
   });
   expect(look.mock.calls).toEqual([[region.current]]);
   region.current.dispatchEvent(new Event('scroll'));

@@ -6,9 +6,8 @@ import { useScrolled } from './use-scrolled.js';
 it('looks at a region at once, when it is scrolled, and no longer once it is left', () => {
   const region = { current: document.createElement('div') };
   const look = vi.fn();
-  const { rerender, unmount } = renderHook(({ again }: { again: unknown }) => useScrolled(region, look, again), {
-    initialProps: { again: 1 },
-  });
+  const props: { again: unknown } = { again: 1 };
+  const { rerender, unmount } = renderHook(({ again }) => useScrolled(region, look, again), { initialProps: props });
   expect(look.mock.calls).toEqual([[region.current]]);
   region.current.dispatchEvent(new Event('scroll'));
   expect(look).toHaveBeenCalledTimes(2);

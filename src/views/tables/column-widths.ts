@@ -1,3 +1,4 @@
+import { whole } from '../../core/figures.js';
 import type { Leaf, TableView } from '../../core/view/types.js';
 
 /** Points that a letter takes, the space around what is in a cell, and the hatch beside it. */
@@ -13,7 +14,7 @@ const longestWord = (label: string) => Math.max(...label.split(/[\s/-]+/).map(({
  */
 export function columnWidths({ nests, blocks }: TableView): number[] {
   const most = Math.max(1, ...blocks.flat().map(({ base }) => base));
-  const figure = Math.max(5, Math.round(most).toLocaleString('en').length);
+  const figure = Math.max(5, whole(most).length);
   const width = ({ label }: Leaf) =>
     Math.min(MOST, Math.max(LEAST, AROUND + LETTER * longestWord(label), AROUND + LETTER * figure + HATCH));
   return [NAMES, ...nests.flatMap(({ leaves }) => leaves.map(width))];

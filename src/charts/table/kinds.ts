@@ -22,17 +22,11 @@ const OF_SHARES: Partial<Record<PictureKind, (spec: PictureSpec) => string>> = {
 
 const OF_NUMBERS: Partial<Record<PictureKind, (spec: BoxSpec) => string>> = { boxes: boxPlots, means };
 
-/** The same with its figures written in it. */
-export const withValues = (drawable: Drawable): Drawable =>
+/** The same as wide as this, or with its figures written in it. */
+export const redrawn = (drawable: Drawable, how: Partial<Pick<PictureSpec, 'width' | 'values'>>): Drawable =>
   drawable.of === 'shares'
-    ? { ...drawable, spec: { ...drawable.spec, values: true } }
-    : { ...drawable, spec: { ...drawable.spec, values: true } };
-
-/** The same as wide as this. */
-export const withWidth = (drawable: Drawable, width: number): Drawable =>
-  drawable.of === 'shares'
-    ? { ...drawable, spec: { ...drawable.spec, width } }
-    : { ...drawable, spec: { ...drawable.spec, width } };
+    ? { ...drawable, spec: { ...drawable.spec, ...how } }
+    : { ...drawable, spec: { ...drawable.spec, ...how } };
 
 /** A picture of a kind; empty where the table cannot be drawn so. */
 export function draw(kind: PictureKind, drawable: Drawable): string {

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import { draw, withValues, withWidth } from '../../charts/table/kinds.js';
+import { draw, redrawn } from '../../charts/table/kinds.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
@@ -170,12 +170,12 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
     return hasPictures ? drawableOf(table, block, asked) : null;
   }, [hasPictures, table, block, title, heading, wide, confidence]);
   const small = useMemo(
-    () => new Map(drawable ? kinds.map((own) => [own, draw(own, withWidth(drawable, USUAL))]) : []),
+    () => new Map(drawable ? kinds.map((own) => [own, draw(own, redrawn(drawable, { width: USUAL }))]) : []),
     [kinds, drawable],
   );
   const kind = kinds.find((own) => own === shown.picture) ?? first;
   const markup = useMemo(
-    () => (kind && drawable ? draw(kind, values ? withValues(drawable) : drawable) : ''),
+    () => (kind && drawable ? draw(kind, values ? redrawn(drawable, { values: true }) : drawable) : ''),
     [kind, drawable, values],
   );
   if (!kind) return null;

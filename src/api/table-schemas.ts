@@ -201,6 +201,19 @@ const TableAnswerSchema = z
         'Of a scale in the rows, by id: top-two, bottom-two (percent), net-difference (points), scale-mean and ' +
           'scale-sd, whose scores are 1, 2, 3 and so on. Null columns for a frequency table.',
       ),
+    asked: z
+      .array(
+        z.object({
+          is: z.enum(['answered', 'silent', 'everyone']),
+          label: z.string(),
+          all: z.record(z.string(), z.number().nullable()),
+          columns: z.record(z.string(), z.array(z.number().nullable())).nullable(),
+        }),
+      )
+      .describe(
+        'Who was asked: who answered, a line for each kind of no answer, and all of them together; n, weighted-n and ' +
+          'all-percent of each. Null columns for a frequency table.',
+      ),
     letters: z
       .object({ columns: z.array(z.string().nullable()), cells: z.array(z.array(z.string())) })
       .nullable()

@@ -1,7 +1,17 @@
 import { figuresOf } from './share.js';
 import { type Net, netsOf } from './net.js';
 import { isAnswered, netTable } from './net-table.js';
-import type { Category, NetTotals, Table, TableAxis, TableNets, Together, Totals } from './table.js';
+import type {
+  Category,
+  NetTotals,
+  SilentLine,
+  SilentTotals,
+  Table,
+  TableAxis,
+  TableNets,
+  Together,
+  Totals,
+} from './table.js';
 
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
@@ -126,6 +136,12 @@ function arrangedNets({ of, respondents, weighted }: TableNets, columns: readonl
   };
 }
 
+/** Who gave no answer, by columns in other places. */
+function arrangedSilent(line: SilentLine, columns: readonly number[]): SilentLine {
+  const arranged = (totals: SilentTotals): SilentTotals => ({ ...totals, cells: take(totals.cells, columns) });
+  return { ...line, respondents: arranged(line.respondents), weighted: line.weighted && arranged(line.weighted) };
+}
+
 /** A table with its rows and columns in other places. */
 export function arrange<T extends Table>(table: T, { rows, columns }: Places): T {
   if (stand(rows, table.rows.categories) && stand(columns, table.columnBases)) return table;
@@ -159,7 +175,7 @@ export function arrange<T extends Table>(table: T, { rows, columns }: Places): T
     together: table.together && take(table.together, columns).map(pairsOf),
     numbers: table.numbers && { ...table.numbers, columns: take(table.numbers.columns, columns) },
     nets: table.nets && arrangedNets(table.nets, columns),
-    aside: table.aside?.map((line) => ({ ...line, cells: take(line.cells, columns) })),
+    silent: table.silent?.map((line) => arrangedSilent(line, columns)),
     places: table.places && { cells: grid(table.places.cells), all: take(table.places.all, rows) },
   };
 }

@@ -13,8 +13,6 @@ export interface Positions {
   of: number[];
   /** Positions that hold every respondent of the axis's base once. */
   base: number[];
-  /** Codes off the scale that are outside the base. */
-  aside?: { label: string; position: number }[] | undefined;
   /** Positions outside the base, with the reason and the title of the variable. */
   out: { positions: number[]; why: 'missing' | 'blank' | 'off-scale'; reason: string; variable: string; back?: Back }[];
 }
@@ -123,19 +121,15 @@ function positionsOfCodes(axis: CountAxis, variable: Variable): Positions {
   const listed = new Set(variable.codes.map(({ code }) => code));
   const of = answers.map(({ code }) => where.get(code) ?? -1);
   const { offScale = [] } = variable;
-  const aside = ordered.flatMap((code) =>
-    !isAnswer(code) && offScale.includes(code.code)
-      ? [{ label: missingText(code), position: where.get(code.code) ?? -1 }]
-      : [],
-  );
   const missing = ordered.flatMap((code): Out[] => {
-    const position = where.get(code.code);
+    const isOff = offScale.includes(code.code);
+    const position = where.get(code.code) ?? (isOff ? -1 : undefined);
     if (isAnswer(code) || position === undefined) return [];
     const reason = missingText(code);
     const back = listed.has(code.code)
       ? ({ is: 'answer', variable: variable.id, code: code.code } as const)
       : undefined;
-    const why = offScale.includes(code.code) ? 'off-scale' : 'missing';
+    const why = isOff ? 'off-scale' : 'missing';
     return [{ positions: [position], why, reason, variable: titleOf(variable), ...(back ? { back } : {}) }];
   });
   return {
@@ -151,7 +145,6 @@ function positionsOfCodes(axis: CountAxis, variable: Variable): Positions {
     },
     of,
     base: of.filter((position) => position >= 0),
-    ...(aside.length > 0 ? { aside } : {}),
     out: [...missing, blankOut(axis, variable)],
   };
 }

@@ -81,6 +81,22 @@ export interface NetTotals {
   rowTotals: number[];
 }
 
+/** Who gave no answer on the rows, by column and in all. */
+export interface SilentTotals {
+  cells: number[];
+  total: number;
+}
+
+/** Respondents of one kind of no answer; of a code that is off the scale and not in the base, too. */
+export interface SilentLine {
+  /** "Refused", "Blank". */
+  label: string;
+  why: 'missing' | 'blank' | 'off-scale';
+  respondents: SilentTotals;
+  /** What they count as; null where every respondent counts as one. */
+  weighted: SilentTotals | null;
+}
+
 /** Nets of the rows: respondents; with a weight what they count as, and the squares of that. */
 export interface TableNets {
   of: readonly Net[];
@@ -122,8 +138,8 @@ export interface Table extends Totals {
    * where nobody is.
    */
   numbers?: TableNumbers | undefined;
-  /** Codes off the scale that are not in the base: respondents who have each, by column and in all. */
-  aside?: { label: string; cells: number[]; total: number }[] | undefined;
+  /** Who is in no row, a line for each kind of no answer. Absent where it is not known, as in a table on paper. */
+  silent?: SilentLine[] | undefined;
   /** Lines that several categories of the rows have together; no statistic knows of them. */
   nets?: TableNets | undefined;
   /**

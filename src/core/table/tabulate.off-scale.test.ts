@@ -43,12 +43,13 @@ describe('an answer off the scale', () => {
         });
         const aside = GROUPS.map((group) => isIn(all, group).filter(({ answer }) => answer === 2).length);
         if (offScale === 'aside') {
-          expect(table.aside).toEqual([{ label: 'Answer 2', cells: aside.slice(1), total: aside[0] }]);
+          const [line] = table.silent!.filter(({ why }) => why === 'off-scale');
+          expect(line).toMatchObject({ label: 'Answer 2', respondents: { cells: aside.slice(1), total: aside[0] } });
           const reason = table.leftOut.find(({ why }) => why === 'off-scale');
           const everywhere = all.filter(({ answer }) => answer === 2).length;
           expect(reason?.respondents ?? 0).toBe(everywhere);
         } else {
-          expect(table.aside).toBeUndefined();
+          expect(table.silent!.every(({ why }) => why === 'blank')).toBe(true);
           expect(table.rows.categories.map(({ offScale: is }) => is ?? false)).toEqual([false, true, false]);
         }
       }),

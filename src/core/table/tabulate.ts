@@ -6,7 +6,17 @@ import { everyoneOn, type Positions, positions, positionsOfNest, positionsOfNumb
 import { sayOutside } from './say-sentence.js';
 import { type Block, COUNTED } from './sentence.js';
 import { isAnswered } from './net-table.js';
-import type { LeftOut, NetTotals, StudyTable, Table, TableNumbers, Together, Totals } from './table.js';
+import type {
+  LeftOut,
+  NetTotals,
+  SilentLine,
+  SilentTotals,
+  StudyTable,
+  Table,
+  TableNumbers,
+  Together,
+  Totals,
+} from './table.js';
 
 /** A variable that a sentence names. */
 export function named(variables: readonly Variable[], id: number): Variable {
@@ -149,15 +159,25 @@ function netsOfTable({ row: { nets } }: Block, counts: CountArray, placed: Place
   };
 }
 
-/** Codes of the rows that are off the scale and not in the base, by column. */
-function asideOf({ respondents }: CountArray, { rows, columns, width }: Placed): Table['aside'] {
-  if (!rows.aside) return undefined;
-  const add = adderOf(respondents, width);
-  return rows.aside.map(({ label, position }) => ({
-    label,
-    cells: (columns?.of ?? ALONE).map((j) => add([position], [j])),
-    total: add([position], columns?.base ?? ALONE),
-  }));
+/** Who gave no answer on the rows, kind by kind; one that nobody is of is told where it is off the scale alone. */
+function silentOf({ respondents, weights }: CountArray, placed: Placed, isWeighted: boolean): SilentLine[] {
+  const { rows, columns, width, everyColumn } = placed;
+  const totals = (values: readonly number[], places: readonly number[]): SilentTotals => {
+    const add = adderOf(values, width);
+    return {
+      cells: (columns?.of ?? ALONE).map((j) => add(places, [j])),
+      total: add(places, columns?.base ?? ALONE),
+    };
+  };
+  const counted = adderOf(respondents, width);
+  return rows.out
+    .filter(({ positions: places, why }) => why === 'off-scale' || counted(places, everyColumn) > 0)
+    .map(({ positions: places, why, reason }) => ({
+      label: reason,
+      why,
+      respondents: totals(respondents, places),
+      weighted: weights && isWeighted ? totals(weights.sums, places) : null,
+    }));
 }
 
 /** Who is left out, first by the clauses and the weight, then by the rows, then by what stands across. */
@@ -222,7 +242,7 @@ export function tabulate(block: Block, counts: CountArray, variables: readonly V
         : null,
     places: placesOf(counts, placed),
     numbers: numbersOf(counts, placed),
-    aside: asideOf(counts, placed),
+    silent: silentOf(counts, placed, block.weight !== null),
     nets: netsOfTable(block, counts, placed),
     standings: standingsOf(block, counts, placed),
     together: togetherOf(counts, placed),

@@ -2,7 +2,7 @@ import { byId } from '../by-id.js';
 import type { Assessment } from '../assess/types.js';
 import type { Answer } from '../reading/types.js';
 import type { Category, LeftOut } from '../table/table.js';
-import type { BlockView, Figure as ViewFigure, FigureId, Foot, Leaf, TableView } from './types.js';
+import type { AskedLine, BlockView, Figure as ViewFigure, FigureId, Foot, Leaf, TableView } from './types.js';
 
 /** A figure of each cell, row by row as the table stands; null where a cell has none. */
 type Figure = (number | null)[][];
@@ -38,6 +38,13 @@ export interface TableAnswer {
   all: Record<string, (number | null)[]> | null;
   /** Of a scale in the rows, by id: what it comes to, of all and in each column. */
   scale: Record<string, { label: string; all: number | null; columns: (number | null)[] | null }>;
+  /** Who was asked: who answered, each kind of no answer, and all of them; by id of the figure, as those of cells. */
+  asked: {
+    is: AskedLine['is'];
+    label: string;
+    all: Record<string, number | null>;
+    columns: Record<string, (number | null)[]> | null;
+  }[];
   /** Columns compared two by two, where that was asked for: the letter of each, and those above which a cell stands. */
   letters: { columns: (string | null)[]; cells: string[][] } | null;
   tests: Assessment['tests'];
@@ -137,6 +144,15 @@ export function blockAnswer(
         { label, all, columns: columns.length === 0 ? null : each },
       ]),
     ),
+    asked: block.asked.map(({ is, label, values }) => {
+      const own = Object.entries(values);
+      return {
+        is,
+        label,
+        all: Object.fromEntries(own.map(([id, [all = null]]) => [id, all])),
+        columns: columns.length === 0 ? null : Object.fromEntries(own.map(([id, [, ...each]]) => [id, each])),
+      };
+    }),
     letters: lettersIn(block),
     tests: assessment?.tests ?? {},
     measures: assessment?.measures ?? {},

@@ -4,7 +4,7 @@ import type { Shown } from '../table/shown-shape.js';
 import { choicesOf, columnChoices, figuresChosen, isChosen } from './figures-shown.js';
 import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
-import { feetOf, footValues, letterOf } from './shared-lines.js';
+import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
 import type { BlockView, Figure, FigureId, ItemView, Leaf, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
@@ -115,6 +115,22 @@ function footLines(
   ]);
 }
 
+/** The lines for who was asked, where percentages of all are among the figures. */
+const askedInFile = (
+  blocks: readonly BlockView[],
+  columns: readonly FileColumn[][],
+  choices: readonly FigureChoice[],
+): GridCell[][] =>
+  askedOf(blocks, choices).map(({ label }, line) => [
+    label,
+    ...columns.flatMap((under, nest) =>
+      under.map(({ figure, at }): GridCell => {
+        const value = blocks[nest]?.asked[line]?.values[figure]?.[at] ?? null;
+        return value === null ? null : rounded(value);
+      }),
+    ),
+  ]);
+
 /** Without the blanks at its end. */
 function trimmed(line: GridCell[]): GridCell[] {
   const end = line.findLastIndex((cell) => cell !== null);
@@ -136,6 +152,7 @@ export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
         ...columns.flatMap((under, nest) => under.map((column) => valueOf(blocks[nest]!, column, row))),
       ]),
       ...footLines(blocks, columns, choicesIn(view, item, asked)).map(trimmed),
+      ...askedInFile(blocks, columns, choicesIn(view, item, asked)).map(trimmed),
     ];
   });
   return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutLines(view)];

@@ -98,6 +98,7 @@ export function batteryView(view: TableView, sort?: string): TableView {
     figures: figures.map((figure) => ({ ...figure, cells: order.map((k) => figure.cells[k]!) })),
     feet: [],
     scale: [],
+    asked: [],
     base: Math.max(...blocks.map(({ base }) => base)),
     bases: none,
     effective: none,

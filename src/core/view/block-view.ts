@@ -6,13 +6,13 @@ import { asShown, inTable, type Mark } from '../reading/marks.js';
 import { arrange } from '../table/order.js';
 import { scalePlacesOf } from '../table/scale-order.js';
 import { effectiveBase, figuresOf, mentionShare, type Percent, share } from '../table/share.js';
-import type { Table, Totals } from '../table/table.js';
+import type { SilentTotals, Table, Totals } from '../table/table.js';
 import { cellsOf, columnsOf, comparedFigures } from './compared-figures.js';
 import { netTable } from '../table/net-table.js';
 import { lazyFigure } from './lazy-figure.js';
 import { figuresOfLines } from './net-rows.js';
 import { numberFigures } from './number-figures.js';
-import { askedIn } from './without-answer.js';
+import { askedCounts, askedLines } from './asked-lines.js';
 import { scaleLines } from './scale-lines.js';
 import type { BlockView, Figure, FigureId, Foot, Unit } from './types.js';
 
@@ -56,9 +56,15 @@ function countsOf(table: Table): Figure[] {
 
 /** Percentages, each with what it is of. */
 function percentagesOf(table: Table): Figure[] {
-  const { columns, mentions, weighted, leftOut, base } = table;
-  const asked = askedIn({ base, leftOut: leftOut ?? [] });
-  const ofAsked = () => cellsOf(table, (i) => (asked > 0 ? (100 * (table.rowTotals[i] ?? 0)) / asked : null));
+  const { columns, mentions } = table;
+  const ofAsked = () => {
+    const asked = askedCounts(table) ?? [];
+    const { cells, rowTotals } = figuresOf(table);
+    return cellsOf(table, (i, j) => {
+      const of = asked[j === null ? 0 : j + 1] ?? 0;
+      return of > 0 ? (100 * ((j === null ? rowTotals[i] : cells[i]?.[j]) ?? 0)) / of : null;
+    });
+  };
   const of = (percent: Percent) => () =>
     cellsOf(table, (i, j) => {
       const part = percent === 'mentions' ? mentionShare(table, i, j) : share(table, percent, i, j);
@@ -68,8 +74,7 @@ function percentagesOf(table: Table): Figure[] {
   return [
     percent('column-percent', mentions ? '% of respondents' : columns ? 'column %' : '%', of('column')),
     ...(columns ? [percent('row-percent', 'row %', of('row')), percent('total-percent', 'total %', of('total'))] : []),
-    // What those count as who gave no answer is not known.
-    ...(columns || weighted ? [] : [percent('all-percent', '% of all', ofAsked)]),
+    ...(table.silent && !table.numbers ? [percent('all-percent', '% of all', ofAsked)] : []),
     ...(mentions ? [percent('mentions-percent', '% of mentions', of('mentions'))] : []),
   ];
 }
@@ -146,9 +151,10 @@ function testedOf(table: Table, { marks, assessment, letters }: Extras): Figure[
 }
 
 /** How many are off the scale and not in the base, on one line. */
-function asideOf({ aside = [], columns }: Table): { label: string; values: number[] }[] {
+function asideOf({ silent = [], columns }: Table): { label: string; values: number[] }[] {
+  const aside = silent.filter(({ why }) => why === 'off-scale');
   if (aside.length === 0) return [];
-  const sum = (of: (line: (typeof aside)[number]) => number) => total(aside.map(of));
+  const sum = (of: (line: SilentTotals) => number) => total(aside.map(({ respondents }) => of(respondents)));
   return [
     {
       label: `Off the scale: ${aside.map(({ label }) => label).join(', ')}`,
@@ -236,6 +242,7 @@ export function blockView(title: string, table: Table, extras: Extras): BlockVie
       : figuresOfLines(table, figuresOfRows(table, extras), figuresOfNets(table, extras)),
     feet: feetOf(table),
     scale: scaleLines(table),
+    asked: askedLines(table),
     base: table.base,
     bases,
     effective,

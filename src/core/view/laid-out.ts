@@ -5,9 +5,8 @@ import { inColumn } from './in-column.js';
 import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
-import { feetOf, footValues, letterOf } from './shared-lines.js';
-import { silentIn, withoutAnswer } from './without-answer.js';
-import type { BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
+import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
+import type { AskedLine, BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
 /** A cell of a table laid out in lines; it may reach over several columns and lines. */
 export interface LaidCell {
@@ -46,12 +45,11 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
   'scale-sd': 'column-percent',
 };
 
-/** Where percentages of all are shown, a line for each kind of no answer. */
-function silentLines(figures: readonly Figure[], block: BlockView, shown: Shown): LaidCell[][] {
-  if (!byId(figures, 'all-percent')) return [];
-  return withoutAnswer(block).map((line) => [
-    lineHead(line.label),
-    ...figures.map((figure) => figureCell(plainFigure(figure, silentIn(figure, line), shown))),
+/** Where percentages of all are shown, the lines for who was asked; those who answered are the base. */
+function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLine[], shown: Shown): LaidCell[][] {
+  return lines.map(({ label, values }) => [
+    lineHead(label),
+    ...figures.map((figure) => figureCell(plainFigure(figure, values[figure.id]?.[0] ?? null, shown))),
   ]);
 }
 
@@ -66,16 +64,13 @@ function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<La
         lineHead(label),
         ...figures.map((figure) => figureCell(plainFigure(figure, figure.cells[row]?.[0] ?? null, shown))),
       ]),
-      ...feetOf([block], choices)
-        // Where all who were asked stand in the table, these have lines of their own.
-        .filter(({ id }) => id !== 'aside' || !byId(figures, 'all-percent'))
-        .map((foot) => [
-          lineHead(foot.label),
-          ...figures.map(({ id }) =>
-            figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
-          ),
-        ]),
-      ...silentLines(figures, block, shown),
+      ...feetOf([block], choices).map((foot) => [
+        lineHead(foot.label),
+        ...figures.map(({ id }) =>
+          figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
+        ),
+      ]),
+      ...askedOfFrequencies(figures, askedOf([block], choices), shown),
     ],
   };
 }
@@ -92,9 +87,21 @@ function figureNames(item: ItemView, blocks: readonly BlockView[], shown: Shown)
   return names;
 }
 
+/** A cell of a line for who was asked. */
+function askedCell(
+  { figures, asked }: BlockView,
+  { line, name, column }: { line: number; name: NamedFigure; column: number },
+  shown: Shown,
+): LaidCell {
+  const figure = byId(figures, name.id);
+  const value = asked[line]?.values[name.id]?.[column] ?? null;
+  return figureCell(figure ? plainFigure({ ...figure, decimals: name.decimals }, value, shown) : '');
+}
+
 /** The lines of one item: of each category a line for each figure. */
 function itemLines(view: TableView, at: number, names: readonly NamedFigure[], shown: Shown) {
   const blocks = view.blocks[at]!;
+  const choices = choicesOf(shown, view.items[at]);
   const valuesOf = ({ id, decimals }: NamedFigure, row: number) =>
     blocks.flatMap((block, nest) => {
       const figure = byId(block.figures, id);
@@ -106,13 +113,23 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
         ),
       );
     });
-  const feet = feetOf(blocks, choicesOf(shown, view.items[at])).map((foot) => [
+  const feet = feetOf(blocks, choices).map((foot) => [
     lineHead(foot.label, 2),
     ...blocks.flatMap((block, nest) => {
       const values = footValues(block, foot.id);
       return view.nests[nest]!.leaves.map((_, column) => figureCell(plainFigure(foot, values[column] ?? null, shown)));
     }),
   ]);
+  const asked = askedOf(blocks, choices).flatMap(({ label }, line) => {
+    const own = names.filter(({ id }) => blocks[0]?.asked[line]?.values[id]);
+    return own.map((name, k) => [
+      ...(k === 0 ? [lineHead(label, 1, own.length)] : []),
+      lineHead(name.label),
+      ...blocks.flatMap((block, nest) =>
+        view.nests[nest]!.leaves.map((_, column) => askedCell(block, { line, name, column }, shown)),
+      ),
+    ]);
+  });
   const lines = view.items[at]!.leaves.flatMap((leaf, row) =>
     names.map((name, k) => [
       ...(k === 0 ? [lineHead(leaf.label, 1, names.length)] : []),
@@ -120,7 +137,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
       ...valuesOf(name, row),
     ]),
   );
-  return [...lines, ...feet];
+  return [...lines, ...feet, ...asked];
 }
 
 /** The text of a heading with the letter of its column, where that is shown. */

@@ -1,6 +1,7 @@
 import { byId } from '../by-id.js';
 import type { FigureChoice } from '../table/figure-choice.js';
-import type { BlockView, Foot, TableView } from './types.js';
+import { isChosen } from './figures-shown.js';
+import type { AskedLine, BlockView, Foot, TableView } from './types.js';
 
 const most = (lists: readonly (readonly Foot[])[]): readonly Foot[] =>
   lists.reduce<readonly Foot[]>((longest, list) => (list.length > longest.length ? list : longest), []);
@@ -15,8 +16,14 @@ export function feetOf(blocks: readonly BlockView[], choices: readonly FigureCho
     const line = scale.find(({ id }) => id === figure);
     return line ? [decimals === undefined ? line : { ...line, decimals }] : [];
   });
-  return [...chosen, ...most(blocks.map(({ feet }) => feet))];
+  const feet = most(blocks.map((block) => block.feet));
+  // Beside percentages of all these have lines of their own.
+  return [...chosen, ...(isChosen(choices, 'all-percent') ? feet.filter(({ id }) => id !== 'aside') : feet)];
 }
+
+/** The lines for who was asked, where percentages of all are shown; all blocks of an item have the same. */
+export const askedOf = (blocks: readonly BlockView[], choices: readonly FigureChoice[]): readonly AskedLine[] =>
+  (isChosen(choices, 'all-percent') ? blocks[0]?.asked : undefined) ?? [];
 
 /** What stands in a line under a block, by column; nothing where the block has no such line. */
 export const footValues = (block: BlockView | undefined, id: Foot['id']): readonly (number | null)[] =>

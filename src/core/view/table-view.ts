@@ -4,6 +4,7 @@ import type { Table, TableAxis } from '../table/table.js';
 import { blockView, type Extras } from './block-view.js';
 import { withCells } from './lazy-figure.js';
 import { linesOf } from './net-rows.js';
+import { withValues } from './asked-lines.js';
 import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, ItemView, Leaf, NestView, TableView } from './types.js';
 
@@ -34,6 +35,7 @@ function spread(block: BlockView, rows: readonly number[], columns: readonly num
     figures: block.figures.map((figure) => withCells(figure, (cells) => rows.map((i) => over(cells[i] ?? [], null)))),
     feet: block.feet.map((foot) => ({ ...foot, values: over(foot.values, null) })),
     scale: block.scale.map((line) => ({ ...line, values: over(line.values, null) })),
+    asked: block.asked.map((line) => withValues(line, (values) => over(values, null))),
     bases: over(block.bases, null),
     effective: over(block.effective, null),
     small: over(block.small, false),

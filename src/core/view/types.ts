@@ -58,6 +58,15 @@ export interface Foot {
   values: (number | null)[];
 }
 
+/** A line for who was asked: who answered, each kind of no answer, and all of them together. */
+export interface AskedLine {
+  is: 'answered' | 'silent' | 'everyone';
+  /** "Refused", "Blank". */
+  label: string;
+  /** The figures it has, by id: counts and percentages of all; by column, the total first. */
+  values: Partial<Record<FigureId, (number | null)[]>>;
+}
+
 /** One row item by one nest: all that is shown of it. */
 export interface BlockView {
   /** Its sentence. */
@@ -66,6 +75,8 @@ export interface BlockView {
   feet: Foot[];
   /** Of a scale, lines of which some are chosen. */
   scale: Foot[];
+  /** Lines that stand beside percentages of all; none where it is not known who gave no answer. */
+  asked: AskedLine[];
   /** Respondents in the block; by column, the total first. */
   base: number;
   bases: (number | null)[];

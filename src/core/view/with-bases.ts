@@ -1,4 +1,5 @@
 import type { BaseLimits } from '../table/shown-shape.js';
+import { withValues } from './asked-lines.js';
 import { withCells } from './lazy-figure.js';
 import type { BlockView, Figure, TableView } from './types.js';
 import type { WholeView } from './whole-view.js';
@@ -17,6 +18,12 @@ function blockWithBases(block: BlockView, { small, hide = 0 }: BaseLimits): Bloc
     small: small === undefined ? block.small : effective.map((base) => base !== null && base < small),
     hidden: effective.map((_, column) => isHidden(column)),
     figures: hide > 0 ? block.figures.map(figureWithout) : block.figures,
+    asked:
+      hide > 0
+        ? block.asked.map((line) =>
+            withValues(line, (values, figure) => (figure === 'all-percent' ? without(values) : [...values])),
+          )
+        : block.asked,
     scale: hide > 0 ? block.scale.map((foot) => ({ ...foot, values: without(foot.values) })) : block.scale,
   };
 }

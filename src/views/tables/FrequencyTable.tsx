@@ -4,8 +4,7 @@ import type { FigureChoice } from '../../core/table/figure-choice.js';
 import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
-import { askedIn, silentIn, withoutAnswer } from '../../core/view/without-answer.js';
-import { feetOf } from '../../core/view/shared-lines.js';
+import { askedOf, feetOf } from '../../core/view/shared-lines.js';
 import { figureText, footText, number } from './format.js';
 import { cellMark, useCellEvents } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
@@ -51,18 +50,17 @@ interface FootProps {
 
 /** Lines under a frequency table: what a scale comes to, the base, and who gave no answer where all are counted. */
 function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
-  const scale = feetOf([block], choices).filter(({ id }) => byId(block.scale, id));
+  const feet = feetOf([block], choices);
+  const scale = feet.filter(({ id }) => byId(block.scale, id));
   const main = columns.find(({ id }) => id === 'column-percent') ?? columns[0];
   const foot = (id: Foot['id']) => byId(block.feet, id);
   const underneath = (figure: Figure) => {
-    if (figure.id === 'all-percent') return figureText(figure, (100 * block.base) / askedIn(block), shown);
     const under = FEET[figure.id];
     if (under === undefined) return '';
     return under === 100 ? figureText(figure, 100, shown) : number(foot(under)?.values[0] ?? null, 0);
   };
   const per = foot('mentions-per-respondent');
-  const aside = byId(columns, 'all-percent') ? undefined : foot('aside');
-  const gone = byId(columns, 'all-percent') ? withoutAnswer(block) : [];
+  const aside = byId(feet, 'aside');
   return (
     <tfoot>
       {scale.map((line) => (
@@ -78,12 +76,9 @@ function FrequencyFoot({ columns, block, choices, shown }: FootProps) {
           {({ id }) => (id === 'n' ? number(aside.values[0] ?? null, 0) : '')}
         </FootLine>
       )}
-      {gone.map((line) => (
-        <FootLine key={line.label} label={line.label} ofScale columns={columns}>
-          {(figure) => {
-            const value = silentIn(figure, line);
-            return value === null ? '' : figureText(figure, value, shown);
-          }}
+      {askedOf([block], choices).map(({ label, values }) => (
+        <FootLine key={label} label={label} ofScale columns={columns}>
+          {(figure) => (values[figure.id] ? figureText(figure, values[figure.id]?.[0] ?? null, shown) : '')}
         </FootLine>
       ))}
       {per && (

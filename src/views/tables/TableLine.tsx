@@ -7,7 +7,7 @@ import { BlockCell, lineText } from './BlockCell.js';
 import type { BodyLine } from './body-lines.js';
 import { type CellAt, cellMark } from './cells.js';
 import type { DrawnColumn, DrawnColumns } from './drawn-columns.js';
-import { footText } from './format.js';
+import { figureText, footText } from './format.js';
 import { LeafHeading } from './LeafHeading.js';
 import { SmallMark } from './SmallMark.js';
 import css from './table.module.css';
@@ -97,6 +97,30 @@ function FootCells({ line: { part, foot }, drawn, shown }: Kind<'foot'>) {
   );
 }
 
+/** Who was asked: the figures of the cells, as far as those have them who gave no answer. */
+function AskedCells({ line: { part, label, line }, drawn, shown }: Kind<'asked'>) {
+  return (
+    <>
+      <th scope="row" className={css['name']}>
+        {label}
+      </th>
+      {eachColumn(drawn, ({ nest, column, key, isTotal }) => {
+        const values = part.blocks[nest]?.asked[line]?.values ?? {};
+        const own = (part.shows[nest]?.lines ?? []).filter(({ figure }) => values[figure.id]);
+        return (
+          <td key={key} className={isTotal ? css['all'] : undefined}>
+            {own.map(({ figure, label: name }) => (
+              <span key={figure.id} className={css['n']} title={name}>
+                {figureText(figure, values[figure.id]?.[column] ?? null, shown)}
+              </span>
+            ))}
+          </td>
+        );
+      })}
+    </>
+  );
+}
+
 function ItemHeading({ line: { part }, drawn }: Kind<'item'>) {
   const width = drawn.columns.reduce((sum, { gap }) => sum + gap + 1, 1 + drawn.after);
   return (
@@ -120,6 +144,12 @@ export const TableLine = memo(function TableLine({ line, drawn, shown, open, ind
     return (
       <tr {...place} className={classes(css['foot'], line.foot.unit === 'count' ? undefined : css['ofScale'])}>
         <FootCells line={line} {...rest} />
+      </tr>
+    );
+  if (line.is === 'asked')
+    return (
+      <tr {...place} className={classes(css['foot'], css['ofScale'])}>
+        <AskedCells line={line} {...rest} />
       </tr>
     );
   if (line.is === 'number')

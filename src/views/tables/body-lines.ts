@@ -1,6 +1,6 @@
 import type { Shown } from '../../api/types.js';
 import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
-import { feetOf } from '../../core/view/shared-lines.js';
+import { askedOf, feetOf } from '../../core/view/shared-lines.js';
 import type { BlockView, Foot, ItemView, Leaf, TableView } from '../../core/view/types.js';
 import { type CellFigures, cellFigures } from './BlockCell.js';
 import type { FigureLine } from './figure-lines.js';
@@ -22,6 +22,8 @@ export type BodyLine = { key: string; part: ItemPart } & (
   /** A figure of a number, as it stands in each block. */
   | { is: 'number'; label: string; first: boolean; figures: readonly (FigureLine | undefined)[] }
   | { is: 'foot'; foot: Foot }
+  /** Who was asked: which of the lines for them. */
+  | { is: 'asked'; label: string; line: number }
 );
 
 function linesOfNumber(part: ItemPart): BodyLine[] {
@@ -59,7 +61,14 @@ export function bodyLines({ items, blocks }: TableView, shown: Shown): { lines: 
       part,
       foot,
     }));
-    return { part, lines, feet };
+    const asked = askedOf(own, choices).map(({ label }, line): BodyLine => ({
+      is: 'asked',
+      key: `${at} asked ${line}`,
+      part,
+      label,
+      line,
+    }));
+    return { part, lines, feet: [...feet, ...asked] };
   });
   const [only] = parts;
   if (isAlone && only) return { lines: only.lines, foot: only.feet };

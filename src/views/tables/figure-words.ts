@@ -19,7 +19,7 @@ export const FIGURE_WORDS: Record<Choice, Words> = {
   'column-percent': { name: 'column %', about: 'Of all in the column who answered.' },
   'all-percent': {
     name: '% of all',
-    about: 'Of all who were asked, with a row for each kind of no answer; of a frequency table.',
+    about: 'Of all in the column who were asked, with a row for each kind of no answer.',
   },
   'row-percent': { name: 'row %', about: 'Of all in the row, over the columns.' },
   'total-percent': { name: 'total %', about: 'Of all in the table.' },

@@ -2,8 +2,9 @@ import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { STANDINGS } from '../core/count/set-state.js';
 import { CHOICES, readFigures } from '../core/table/figure-choice.js';
+import { predictedShape } from '../core/table/predicted.js';
 import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
-import { ROW_ORDERS } from '../core/table/order.js';
+import { DisplayFields } from '../core/table/display.js';
 import { BaseLimitsShape } from '../core/table/shown-shape.js';
 import { PERCENTS } from '../core/table/share.js';
 import { QUESTIONS } from '../core/reading/types.js';
@@ -16,12 +17,9 @@ const called = z
 export const parts = partsShape<number | string>(called, 'Called');
 
 const how = {
-  order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; it changes no statistic.'),
-  last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
-  sort: z.string().optional().describe('The code of a column by whose shares the rows are sorted, the largest first.'),
-  full: z.boolean().optional().describe('Rows and columns that nobody is in are left out of the answer.'),
+  ...DisplayFields,
   confidence: z.number().gt(0).lt(1).optional().describe('Of every interval and verdict; .95 where absent.'),
-  predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted from the other.'),
+  predicted: predictedShape<number | string>(called).optional(),
   percent: z.enum(PERCENTS).optional().describe('Which percentages the sentences of the reading give.'),
   exact: ExactSchema.optional(),
   letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
@@ -74,9 +72,10 @@ export const json = z.string().transform((text, check): unknown => {
 export const TableCsvSchema = z.strictObject({
   sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
   figures: FiguresWordSchema.optional(),
-  order: z.enum(ROW_ORDERS).default('list').describe('How the rows stand.'),
+  ...DisplayFields,
   last: yesNo.default(false).describe("Other, none and don't know stand behind the rest."),
-  sort: z.string().optional().describe('The code of a column by whose shares the rows are sorted, the largest first.'),
+  sortNest: z.coerce.number().int().min(0).optional().describe('Which grouping that column is of, from 0.'),
+  ascending: yesNo.default(false).describe('Where the rows are sorted: the smallest first.'),
   full: yesNo.default(false).describe('Rows and columns that nobody is in are left out.'),
   adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
   bases: json.pipe(BaseLimitsShape).optional().describe('A BaseLimits as JSON.'),

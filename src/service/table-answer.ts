@@ -1,5 +1,5 @@
 import { findVariable } from '../core/table/find-variable.js';
-import { displayOf } from '../core/table/order.js';
+import { displayOf } from '../core/table/display.js';
 import { parseSentence } from '../core/table/parse-sentence.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { type PartsCalled, sentenceOfParts } from '../core/table/sentence-shape.js';
@@ -10,7 +10,10 @@ import { countSentence } from './count-table.js';
 import { JsonText } from './json-text.js';
 
 /** What a table is asked for by: a sentence in words, or its parts with variables by id, name or label. */
-export type TableAsked = AnswerOptions & ({ sentence: string } | PartsCalled<number | string>);
+export type TableAsked = Omit<AnswerOptions, 'predicted'> & {
+  /** A side, or variables by id, name or label. */
+  predicted?: 'rows' | 'columns' | (number | string)[] | undefined;
+} & ({ sentence: string } | PartsCalled<number | string>);
 
 /** What is asked for as a sentence of the study. @throws Fault naming what is not of it */
 export const readAsked = ({ db }: OpenStudy, asked: TableAsked): Sentence => sentenceIn(asked, allVariables(db));
@@ -29,7 +32,10 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
   const counts = await countSentence(service, study, sentence);
-  const { confidence, predicted, percent, exact, letters } = asked;
+  const { confidence, percent, exact, letters } = asked;
+  const predicted = Array.isArray(asked.predicted)
+    ? asked.predicted.map((called, k) => findVariable(variables, called, `predicted[${k}]`).id)
+    : asked.predicted;
   const options = { ...displayOf(asked), confidence, predicted, percent, exact, letters };
   return new JsonText(await service.run('table', { counted: { sentence, counts, variables }, options }));
 }

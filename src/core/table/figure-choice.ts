@@ -76,6 +76,21 @@ export const CHOICES = [
 ] as const;
 export type Choice = (typeof CHOICES)[number];
 
+/** By what rows can be sorted: what says something of each cell in numbers. */
+export const SORT_CHOICES = [
+  'column-percent',
+  'row-percent',
+  'mentions-percent',
+  'count',
+  'average-place',
+  'index',
+  'difference',
+  'residual',
+  'adjusted-residual',
+  'contribution',
+] as const satisfies readonly Choice[];
+export type SortChoice = (typeof SORT_CHOICES)[number];
+
 /** The figures that a choice shows: those named first that a block has, or else those named next. */
 const FIGURES_OF: Partial<Record<Choice, readonly (readonly FigureId[])[]>> = {
   count: [['weighted-n'], ['n']],

@@ -1,3 +1,5 @@
+import type { Display } from './display.js';
+import type { SortChoice } from './figure-choice.js';
 import { figuresOf } from './share.js';
 import { type Net, netsOf } from './net.js';
 import { isAnswered, netTable } from './net-table.js';
@@ -13,10 +15,6 @@ import type {
   Totals,
 } from './table.js';
 
-/** How the rows of a table stand: as the code list has them, or the most frequent first. */
-export const ROW_ORDERS = ['list', 'frequency'] as const;
-type RowOrder = (typeof ROW_ORDERS)[number];
-
 /** Labels that sum up what is no category of its own. */
 const LAST = /^(other|others|something else|none|nothing|don.?t know|not sure|no answer)\b/i;
 
@@ -27,12 +25,32 @@ function shownRanks({ variable, categories }: TableAxis): number[] {
   return categories.map(({ code }) => place.get(code) ?? shownOrder.length);
 }
 
-/** In what the rows of a table are sorted, the most first: in all, or in one column; null: as they are listed. */
-function sortedIn(table: Table, { order, sort }: Display): readonly number[] | null {
-  const { rowTotals, cells } = figuresOf(table);
-  const column = sort === undefined ? -1 : (table.columns?.categories.findIndex(({ code }) => code === sort) ?? -1);
-  if (column >= 0) return cells.map((line) => line[column] ?? 0);
-  return order === 'frequency' ? rowTotals : null;
+/** By what rows are sorted: a value for each of a table's rows, and for each of its nets; null where it has none. */
+export interface SortValues {
+  rows: readonly (number | null)[];
+  nets: readonly (number | null)[];
+}
+
+/**
+ * A figure of a table by which its rows are sorted.
+ * @param column its place among the columns; null: of all together
+ * @returns null where the table does not have it
+ */
+export type FigureValues = (table: Table, figure: SortChoice, column: number | null) => SortValues | null;
+
+/** In what the rows of a table are sorted: in all, or in one column; null: as they are listed. */
+function sortedIn(table: Table, display: Display, figureValues?: FigureValues): SortValues | null {
+  const { order, sort, sortFigure } = display;
+  const place = sort === undefined ? -1 : (table.columns?.categories.findIndex(({ code }) => code === sort) ?? -1);
+  const column = place >= 0 ? place : null;
+  if (column === null && sort !== undefined && order !== 'frequency') return null;
+  if (sortFigure !== undefined && figureValues) return figureValues(table, sortFigure, column);
+  if (column === null && order !== 'frequency') return null;
+  const valuesOf = (of: Table) => {
+    const { rowTotals, cells } = figuresOf(of);
+    return column === null ? rowTotals : cells.map((line) => line[column] ?? 0);
+  };
+  return { rows: valuesOf(table), nets: table.nets ? valuesOf(netTable(table)) : [] };
 }
 
 /** By what a row stands where it does: the least first, one after the other. */
@@ -51,22 +69,22 @@ function byKeys(a: readonly Key[], b: readonly Key[]): number {
 }
 
 /** The places of a table's rows in another order. Ties stay as they stood; who mentioned nothing stands last. */
-function rowPlaces(table: Table, display: Display): number[] {
-  const { last = false } = display;
-  const sorted = sortedIn(table, display);
+function rowPlaces(table: Table, display: Display, figureValues?: FigureValues): number[] {
+  const { last = false, ascending = false } = display;
+  const sorted = sortedIn(table, display, figureValues);
   const rank = ({ kind, label }: Category) =>
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
   const { categories } = table.rows;
   const shown = shownRanks(table.rows);
-  const own = (i: number) => (sorted ? -(sorted[i] ?? 0) : (shown[i] ?? 0));
+  const keyOf = (value: number | null | undefined) => (value == null ? Infinity : ascending ? value : -value);
+  const own = (i: number) => (sorted ? keyOf(sorted.rows[i]) : (shown[i] ?? 0));
   const least = (values: readonly number[]) => Math.min(...values);
   const nets = table.nets?.of ?? [];
-  const sums = nets.length === 0 ? [] : (sortedIn(netTable(table), display) ?? []);
   const keyOfNet = (net: Net): Key => {
     const members = categories.flatMap(({ code, kind }, i) =>
       isAnswered(kind) && net.codes.includes(code) ? [i] : [],
     );
-    return [0, sorted ? -(sums[nets.indexOf(net)] ?? 0) : least(members.map(own)), least(members)];
+    return [0, sorted ? keyOf(sorted.nets[nets.indexOf(net)]) : least(members.map(own)), least(members)];
   };
   const keys = categories.map((category, i): Key[] => {
     const chain = isAnswered(category.kind) ? netsOf(nets, category.code) : [];
@@ -82,34 +100,29 @@ function columnPlaces({ columns, columnBases }: Table): number[] {
   return columns.categories.map((_, j) => j).sort((a, b) => (shown[a] ?? 0) - (shown[b] ?? 0) || a - b);
 }
 
-/** How a table is to be shown. */
-export interface Display {
-  /** `list`: as the variable shows its codes, which is its code list where nothing else is said. */
-  order?: RowOrder | undefined;
-  /** "Other", "none" and "don't know" stand behind the rest. */
-  last?: boolean | undefined;
-  /** The code of a column by whose shares the rows are sorted, the largest first; it goes before `order`. */
-  sort?: string | undefined;
-  /** Rows and columns that nobody is in are not shown. */
-  full?: boolean | undefined;
-}
-
-/** What of a list of choices is how a table is displayed. */
-export const displayOf = ({ order, last, sort, full }: Display): Display => ({ order, last, sort, full });
-
-/** Where the rows and the columns of a table are shown. */
-export function shownPlaces(table: Table, display: Display): Places {
-  const places = { rows: rowPlaces(table, display), columns: columnPlaces(table) };
+/**
+ * Where the rows and the columns of tables are shown that have the same rows and stand side by side. Their rows stand
+ * in one order: that of the table whose column they are sorted by.
+ */
+export function shownPlaces(tables: readonly Table[], display: Display, figureValues?: FigureValues): Places[] {
+  const sorted = tables[display.sort === undefined ? 0 : (display.sortNest ?? 0)] ?? tables[0];
+  if (!sorted) return [];
   // Pairs of options, and what a number comes to, have no rows of their own that could go.
-  if (display.full !== true || table.base === 0) return places;
-  const rows = table.numbers ? places.rows : places.rows.filter((i) => (table.rowTotals[i] ?? 0) > 0);
-  const columns = table.columns ? places.columns.filter((j) => (table.columnBases[j] ?? 0) > 0) : places.columns;
-  return { rows, columns };
+  const isFull = display.full === true && tables.some(({ base }) => base > 0);
+  const isShown = (i: number) => sorted.numbers || tables.some(({ rowTotals }) => (rowTotals[i] ?? 0) > 0);
+  const every = rowPlaces(sorted, display, figureValues);
+  const rows = isFull ? every.filter(isShown) : every;
+  return tables.map((table) => {
+    const columns = columnPlaces(table);
+    const kept = table.columns && table.base > 0 && isFull;
+    return { rows, columns: kept ? columns.filter((j) => (table.columnBases[j] ?? 0) > 0) : columns };
+  });
 }
 
 /** A table as it is shown. */
 export function asDisplayed<T extends Table>(table: T, display: Display): T {
-  return arrange(table, shownPlaces(table, display));
+  const [places] = shownPlaces([table], display);
+  return places ? arrange(table, places) : table;
 }
 
 /** Where the rows and the columns of a table are to stand: for each new place, the old one. */

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { ADJUSTMENTS } from '../infer/adjust.js';
 import { FigureChoicesShape } from './figure-choice.js';
-import { ROW_ORDERS } from './order.js';
+import { DisplayFields } from './display.js';
+import { PredictedShape } from './predicted.js';
 import { PICTURES } from './picture-kinds.js';
 
 /** Narrower a picture has no room for its names. */
@@ -32,14 +33,8 @@ export const ShownShape = z
     ),
     signs: z.boolean().optional().describe('A percent sign stands behind each percentage.'),
     hatch: z.boolean().describe('Cells that depart from independence are hatched.'),
-    order: z.enum(ROW_ORDERS).optional().describe('How the rows stand; as the code list has them, where absent.'),
-    last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
-    sort: z
-      .string()
-      .optional()
-      .describe('The code of a column by whose shares the rows are sorted, the largest first; before `order`.'),
-    full: z.boolean().optional().describe('Rows and columns that nobody is in are not shown.'),
-    predicted: z.enum(['rows', 'columns']).optional().describe('Which variable is predicted; the rows where absent.'),
+    ...DisplayFields,
+    predicted: PredictedShape.optional(),
     shares: z
       .record(z.string(), z.number().min(0))
       .optional()

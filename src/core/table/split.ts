@@ -1,6 +1,6 @@
 import { titleOf, type Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
-import { arrange, type Display, shownPlaces } from './order.js';
+import { arrange, type Places } from './order.js';
 import { everyoneOn, positions } from './positions.js';
 import type { Block } from './sentence.js';
 import type { LeftOut, Table, TableAxis } from './table.js';
@@ -95,9 +95,8 @@ export function split(block: Block, counts: CountArray, variables: readonly Vari
   };
 }
 
-/** A split table as it is shown: every stratum in the places of the whole. */
-export function splitAsDisplayed(whole: Split, display: Display): Split {
-  const places = shownPlaces(whole.all, display);
+/** A split table with its rows and columns in other places: every stratum in those of the whole. */
+export function arrangeSplit(whole: Split, places: Places): Split {
   const strata = whole.strata.map((stratum) => ({ ...stratum, table: arrange(stratum.table, places) }));
   return { ...whole, all: arrange(whole.all, places), strata };
 }

@@ -29,7 +29,7 @@ function itemTable(all: readonly Respondent[], { id, label, of }: (typeof ITEMS)
 function battery(all: readonly Respondent[], weighted = false, sort?: string) {
   const tables = ITEMS.map((item) => itemTable(all, item, weighted));
   const blocks = tables.map((table, k) => ({ title: ITEMS[k]!.label, table, extras: extrasOf(table, null) }));
-  return { tables, view: batteryView(tableView('Water and Paths by their answers', blocks, 1), sort) };
+  return { tables, view: batteryView(tableView('Water and Paths by their answers', blocks, 1), { sort }) };
 }
 
 const scores = (all: readonly Respondent[], of: Answers) => all.map(of).filter((answer) => answer > 0);

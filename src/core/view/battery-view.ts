@@ -1,4 +1,5 @@
 import { byId } from '../by-id.js';
+import type { Display } from '../table/display.js';
 import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, Figure, FigureId, Foot, Leaf, TableView } from './types.js';
 
@@ -18,6 +19,9 @@ const SCALE: readonly { id: Foot['id']; label: string }[] = [
   { id: 'net-difference', label: 'Top less bottom' },
   { id: 'scale-mean', label: 'Mean score' },
 ];
+
+/** How items are sorted: by a column, the largest first where nothing else is said. */
+type ItemSort = Pick<Display, 'sort' | 'ascending'>;
 
 /** The answers of all items; they head columns and are no handles. */
 const answersOf = ({ items }: TableView): Leaf[] =>
@@ -56,23 +60,26 @@ function turned(view: TableView, id: FigureId, answers: readonly Leaf[], scale: 
   return [{ ...own, label: LABELS[id] ?? own.label, cells, ...(isMain ? { columns } : {}) }];
 }
 
-/** Items by what stands in a column, the largest first; those that have nothing there stand last. */
-function itemOrder(figures: readonly Figure[], leaves: readonly Leaf[], sort: string | undefined): number[] {
+/** Items by what stands in a column; those that have nothing there stand last. */
+function itemOrder(figures: readonly Figure[], leaves: readonly Leaf[], { sort, ascending }: ItemSort): number[] {
   const [main] = figures;
   const places = (main?.cells ?? []).map((_, k) => k);
   const column = sort === undefined ? -1 : leaves.findIndex(({ is, code }) => is !== 'total' && code === sort);
   if (!main || column < 0) return places;
-  const valueOf = (k: number) => Number(main.cells[k]?.[column] ?? -Infinity);
-  return places.sort((a, b) => valueOf(b) - valueOf(a) || a - b);
+  const keyOf = (k: number) => {
+    const value = main.cells[k]?.[column];
+    return typeof value === 'number' ? (ascending === true ? value : -value) : Infinity;
+  };
+  return places.sort((a, b) => keyOf(a) - keyOf(b) || a - b);
 }
 
 /**
  * Frequency tables over one code list as one table: items down, their answers across, and behind them what a scale
  * comes to. Each line has a base of its own.
  * @param view frequency tables, an item each
- * @param sort the code of the column by which the items are sorted, the largest first; as they are listed where absent
+ * @param sort how the items are sorted, by the code of a column; as they are listed where absent
  */
-export function batteryView(view: TableView, sort?: string): TableView {
+export function batteryView(view: TableView, sort: ItemSort = {}): TableView {
   const blocks = view.blocks.map(([block]) => block!);
   const answers = answersOf(view);
   const scale = SCALE.flatMap(({ id, label }) => {

@@ -12,19 +12,21 @@ import { readSplit } from '../reading/read-within.js';
 import { assessSplit } from '../reading/split/assess-split.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
-import { type Display, displayOf } from '../table/order.js';
+import { type Display, displayOf } from '../table/display.js';
+import { type Predicted, predictedIn, sidesOf } from '../table/predicted.js';
 import { saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { Percent } from '../table/share.js';
 import type { Table } from '../table/table.js';
 import { blockAnswer, type TableAnswer } from './as-answer.js';
+import { figureValuesBy } from './figure-values.js';
 import { viewOfTable } from './table-view.js';
-import { extrasOf } from './whole-view.js';
+import { cellExtras, extrasOf } from './whole-view.js';
 
 /** How a table is to be answered, beside its sentence. */
 export interface AnswerOptions extends Display {
   confidence?: number | undefined;
-  predicted?: 'rows' | 'columns' | undefined;
+  predicted?: Predicted | undefined;
   percent?: Percent | undefined;
   exact?: ExactOptions | undefined;
   letters?: Adjustment | undefined;
@@ -74,24 +76,25 @@ function answerOf(
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
 export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
   const { confidence = 0.95, predicted, percent, letters } = asked;
-  const options: ReadOptions = { predicted, percent };
-  const alone = (title: string, table: Table): TableAnswer => {
+  const alone = (title: string, table: Table, options: ReadOptions): TableAnswer => {
     const assessment = assessed(table, confidence, asked);
     const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
-  const answered = ({ title, table, split }: BlockTables): BlockAnswer => {
-    if (!split) return { ...alone(title, table), within: null };
+  const answered = ({ title, table, split, block }: BlockTables): BlockAnswer => {
+    const options = { predicted: predictedIn(predicted, sidesOf(block)), percent };
+    if (!split) return { ...alone(title, table, options), within: null };
     const assessment = assessSplit(split, confidence, (own) => assessmentOfTable(own, confidence, letters));
     const reading = readSplit(split, assessment, confidence, options);
     const within = split.strata.map(({ code, label, table: own }) => ({
       code,
       label,
-      table: alone(`${title}: ${label}`, own),
+      table: alone(`${title}: ${label}`, own, options),
     }));
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };
-  const blocks = blockTables(sentence, counts, variables, displayOf(asked)).map(answered);
+  const byFigure = figureValuesBy((table) => cellExtras(table, { adjustment: letters, confidence }));
+  const blocks = blockTables(sentence, counts, variables, displayOf(asked), byFigure).map(answered);
   const [only, ...others] = blocks;
   const title = saySentence(sentence, variables);
   return only && others.length === 0 ? { ...only, title, blocks } : { title, blocks };

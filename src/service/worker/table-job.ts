@@ -1,8 +1,9 @@
 import { titleOf } from '../../core/codebook/types.js';
 import { blockTables } from '../../core/table/block-tables.js';
-import { type Display, displayOf } from '../../core/table/order.js';
+import { type Display, displayOf } from '../../core/table/display.js';
 import type { Shown } from '../../core/table/shown-shape.js';
 import type { Table } from '../../core/table/table.js';
+import { figureValuesBy } from '../../core/view/figure-values.js';
 import { asGrid, type GridAsked } from '../../core/view/as-grid.js';
 import { type AnswerOptions, type Counted, wholeAnswer } from '../../core/view/whole-answer.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
@@ -31,8 +32,8 @@ export interface TableCsvJob {
 export function tableCsv({ counted: { sentence, counts, variables }, asked }: TableCsvJob): string {
   const { adjustment, figures, bases, confidence = CONFIDENCE } = asked;
   const grid = { figures };
-  const blocks = blockTables(sentence, counts, variables, displayOf(asked));
   const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
+  const blocks = blockTables(sentence, counts, variables, displayOf(asked), figureValuesBy(work));
   const { view, battery, strata } = viewOfSentence(sentence, blocks, variables, work, asked);
   const within = blocks[0]?.split?.within.variable;
   return writeCsv([

@@ -10,6 +10,8 @@ import type { BlockAt } from './CrossTable.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
 import { number } from './format.js';
 import { SmallMark } from './SmallMark.js';
+import { sortedBy } from './sort-columns.js';
+import { SortMark } from './SortMark.js';
 import css from './table.module.css';
 
 interface Props {
@@ -38,17 +40,18 @@ function AnswerCell({ at, text, open }: { at: CellAt; text: readonly string[]; o
 /** What a column is headed: an answer, or what a scale comes to. A click sorts the items by it. */
 function SortHeading({ leaf, shown, show }: { leaf: Leaf } & Pick<Props, 'shown' | 'show'>) {
   const isSorted = shown.sort === leaf.code;
+  const order = shown.ascending === true ? 'ascending' : 'descending';
   return (
-    <th scope="col" aria-sort={isSorted ? 'descending' : undefined}>
+    <th scope="col" aria-sort={isSorted ? order : undefined}>
       <button
         type="button"
         className={css['sorting']}
         aria-pressed={isSorted}
         title={`${leaf.about ? `${leaf.about} ` : ''}Click to sort the items by it, the largest first`}
-        onClick={() => show({ ...shown, sort: isSorted ? undefined : leaf.code })}
+        onClick={() => show(sortedBy(shown, isSorted ? null : { nest: 0, code: leaf.code }))}
       >
         {leaf.label}
-        {isSorted && <span aria-hidden="true"> ↓</span>}
+        {isSorted && <SortMark order={order} />}
       </button>
     </th>
   );

@@ -5,13 +5,14 @@ import kit from '../../kit/kit.module.css';
 import { HandlesContext, type HeadingEdits } from './heading-edits.js';
 import { placeKey } from './heading-place.js';
 import { NetEditor } from './NetEditor.js';
+import { isSortedBy, type SortColumn, sortedBy } from './sort-columns.js';
 import css from './table.module.css';
 
 interface Props {
   shown: Shown;
   setShown: (shown: Shown) => void;
   /** Columns by which rows can be sorted. */
-  sortable: readonly { code: string }[];
+  sortable: readonly SortColumn[];
 }
 
 /** The tools of the heading that is open, or the net, in a line over the table. */
@@ -88,7 +89,9 @@ function Tools({ shown, setShown, sortable, headingEdits, code }: ToolsProps) {
   const heading = headings[at];
   if (!heading) return null;
   const [back, forth] = place.side === 'rows' ? ['Up', 'Down'] : ['Left', 'Right'];
-  const isSortable = place.side === 'by' && sortable.some((column) => column.code === code);
+  const nest = place.side === 'by' ? place.nest : -1;
+  const column = sortable.find((candidate) => candidate.nest === nest && candidate.code === code);
+  const isSorted = column !== undefined && isSortedBy(shown, column);
   return (
     <div
       className={css['tools']}
@@ -130,11 +133,8 @@ function Tools({ shown, setShown, sortable, headingEdits, code }: ToolsProps) {
       >
         {forth}
       </Button>
-      {isSortable && (
-        <Button
-          aria-pressed={shown.sort === code}
-          onClick={() => setShown({ ...shown, sort: shown.sort === code ? undefined : code })}
-        >
+      {column && (
+        <Button aria-pressed={isSorted} onClick={() => setShown(sortedBy(shown, isSorted ? null : column))}>
           Sort rows by it
         </Button>
       )}

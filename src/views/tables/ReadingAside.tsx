@@ -35,8 +35,14 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
   const { settings, id } = view.study;
   const chosen = table && split ? split.strata.find((own) => own.code === stratum)?.label : undefined;
   const titleRead = `${block?.title ?? ''}${chosen === undefined ? '' : `: ${chosen}`}`;
-  const predicted = any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
-    <PredictedChoice rows={any.rows.variable} columns={any.columns.variable} shown={shown} setShown={show} />
+  const predicted = block && any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
+    <PredictedChoice
+      block={block.block}
+      rows={any.rows.variable}
+      columns={any.columns.variable}
+      shown={shown}
+      setShown={show}
+    />
   );
   // Options overlap: no shares add up to all of them.
   const expected = table && !table.columns && !table.rows.multiple && (

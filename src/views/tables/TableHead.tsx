@@ -6,6 +6,8 @@ import { letterOf } from '../../core/view/shared-lines.js';
 import type { BlockView, ItemView, TableView } from '../../core/view/types.js';
 import { figureLines } from './figure-lines.js';
 import { Heading } from './Heading.js';
+import { isSortedBy } from './sort-columns.js';
+import { SortMark } from './SortMark.js';
 import css from './table.module.css';
 
 interface Props {
@@ -37,7 +39,14 @@ function Corner({ view: { items, blocks }, shown }: Pick<Props, 'view' | 'shown'
   });
 }
 
-function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | null }) {
+interface ColumnProps {
+  cell: HeaderCell;
+  letter: string | null;
+  /** How the rows are sorted by it. */
+  sorted: 'ascending' | 'descending' | undefined;
+}
+
+function ColumnHeading({ cell, letter, sorted }: ColumnProps) {
   const { leaf, label, columns, rows, step, nest } = cell;
   const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest };
   const heading = step ? (
@@ -60,12 +69,19 @@ function ColumnHeading({ cell, letter }: { cell: HeaderCell; letter: string | nu
     );
   }
   return (
-    <th scope="col" {...spans}>
+    <th scope="col" aria-sort={sorted} {...spans}>
       {heading}
+      {sorted && <SortMark order={sorted} />}
       {letter !== null && <span className={css['letter']}> {letter}</span>}
     </th>
   );
 }
+
+/** How rows are sorted by a column; undefined where they are not. */
+const sortedAt = ({ leaf, nest }: HeaderCell, shown: Shown): ColumnProps['sorted'] => {
+  if (!leaf || leaf.is === 'total' || !isSortedBy(shown, { nest, code: leaf.code })) return undefined;
+  return shown.ascending === true ? 'ascending' : 'descending';
+};
 
 /** The headings of a cross table; they are not drawn anew while its lines are scrolled. */
 export const TableHead = memo(function TableHead({ view, shown, lettered }: Props) {
@@ -89,6 +105,7 @@ export const TableHead = memo(function TableHead({ view, shown, lettered }: Prop
                 key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
                 cell={cell}
                 letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
+                sorted={sortedAt(cell, shown)}
               />
             );
           })}

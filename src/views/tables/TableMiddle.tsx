@@ -5,7 +5,7 @@ import type { Sentence } from '../../core/table/sentence.js';
 import type { Table } from '../../core/table/table.js';
 import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
-import type { FigureId, Leaf, TableView } from '../../core/view/types.js';
+import type { FigureId, TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
 import { broughtBack } from './brought-back.js';
 import { soleOn } from './draft.js';
@@ -22,6 +22,7 @@ import { NumberPicture } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { ScaleChoice } from './ScaleChoice.js';
 import { StratumChoice } from './StratumChoice.js';
+import { sortColumns } from './sort-columns.js';
 import { TableGestures } from './TableGestures.js';
 import { TablePane } from './TablePane.js';
 import { Toolbar } from './Toolbar.js';
@@ -103,11 +104,6 @@ function itemScopes(
   }));
 }
 
-/** Columns by which rows can be sorted: those of one grouping that stands alone. */
-const SORTABLE: readonly Leaf['is'][] = ['answer', 'option', 'scale'];
-const sortable = ([view]: readonly TableView[]) =>
-  view?.nests.length === 1 ? view.nests[0]!.leaves.filter(({ is }) => SORTABLE.includes(is)) : [];
-
 /** Whether nobody is in some row or column. */
 const hasEmpty = ({ rowTotals, columnBases, columns }: Table): boolean =>
   rowTotals.includes(0) || (columns !== null && columnBases.includes(0));
@@ -149,7 +145,7 @@ export function TableMiddle(props: Props) {
       ))}
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
       {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
-      <HeadingTools shown={shown} setShown={show} sortable={sortable(views)} />
+      <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />
       <NamesLine view={view} draft={draft} change={change} />
       {problem && <Problem {...problem} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
@@ -167,7 +163,7 @@ export function TableMiddle(props: Props) {
               setShown={show}
               ordered={any.numbers === undefined}
               battery={draft.battery === true}
-              columns={sortable(views)}
+              views={views}
               empty={hasEmpty(any)}
               scale={<ScaleChoice view={view} draft={draft} change={change} />}
             />

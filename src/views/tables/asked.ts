@@ -1,6 +1,7 @@
 import type { Shown } from '../../api/types.js';
 import { SHOWN } from './shown-query.js';
 import { withoutStrayCodes } from '../../core/table/sentence.js';
+import { sortedBy } from './sort-columns.js';
 import { type Draft, EMPTY } from './url.js';
 
 /** What the Tables screen asks for. */
@@ -42,7 +43,7 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
       const sameRows = isSame(({ rows }) => rows.map(({ variable }) => variable));
       const sameColumns = isSame(({ by, battery }) => [by, battery]);
       const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
-      const sorted = sameColumns || kept.sort === undefined ? kept : { ...kept, sort: undefined };
+      const sorted = sameColumns || kept.sort === undefined ? kept : sortedBy(kept, null);
       const isOther = !sameRows || !sameColumns;
       const shown = isOther && sorted.heading !== undefined ? { ...sorted, heading: undefined } : sorted;
       return { ...asked, draft: withoutStrayCodes(action.draft), shown };

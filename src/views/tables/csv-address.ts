@@ -8,13 +8,16 @@ import { fileAddress } from '../server/address.js';
 export function csvAddress(
   study: string,
   sentence: Sentence,
-  { figures, order = 'list', last, sort, full, adjustment, bases, confidence }: Shown,
+  { figures, order = 'list', last, sort, sortNest, sortFigure, ascending, full, adjustment, bases, confidence }: Shown,
 ): string {
   const query = {
     sentence: JSON.stringify(bodyOfSentence(sentence)),
     order,
     last: last === true ? 'true' : 'false',
     ...(sort === undefined ? {} : { sort }),
+    ...(sortNest === undefined ? {} : { sortNest: String(sortNest) }),
+    ...(sortFigure === undefined ? {} : { sortFigure }),
+    ...(ascending === true ? { ascending: 'true' as const } : {}),
     ...(full === true ? { full: 'true' as const } : {}),
     ...(figures ? { figures: sayFigures(figures) } : {}),
     ...(adjustment ? { adjustment } : {}),

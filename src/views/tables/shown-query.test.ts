@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
-import { CHOICES, type FigureChoice } from '../../core/table/figure-choice.js';
+import { CHOICES, type FigureChoice, SORT_CHOICES } from '../../core/table/figure-choice.js';
 import { PICTURES } from '../../core/table/picture-kinds.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
@@ -38,9 +38,12 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       last: fc.constant(true),
       full: fc.constant(true),
       sort: fc.constantFrom('1', 'a b'),
+      sortNest: fc.constantFrom(1, 12),
+      sortFigure: fc.constantFrom(...SORT_CHOICES),
+      ascending: fc.constant(true),
       order: fc.constant('frequency' as const),
       adjustment: fc.constantFrom(...ADJUSTMENTS),
-      predicted: fc.constant('columns' as const),
+      predicted: fc.oneof(fc.constant<'columns'>('columns'), fc.constant<number[]>([3, 14])),
     },
     { requiredKeys: ['hatch'] },
   );

@@ -1,7 +1,7 @@
 import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
-import { type FigureChoice, readFigures, sayFigures } from '../../core/table/figure-choice.js';
-import { ROW_ORDERS } from '../../core/table/order.js';
+import { type FigureChoice, readFigures, sayFigures, SORT_CHOICES } from '../../core/table/figure-choice.js';
+import { ROW_ORDERS } from '../../core/table/display.js';
 import { PICTURES } from '../../core/table/picture-kinds.js';
 import { ShownShape } from '../../core/table/shown-shape.js';
 import { PERCENTS } from '../../core/table/share.js';
@@ -12,7 +12,7 @@ export const SHOWN: Shown = { hatch: true };
 /** "small-50": from how many respondents on a column counts. */
 const LIMITS = ['small', 'hide', 'compare'] as const;
 
-const FLAGS = ['hatch', 'signs', 'last', 'full', 'plain'] as const;
+const FLAGS = ['hatch', 'signs', 'last', 'full', 'plain', 'ascending'] as const;
 
 /** What is shown otherwise than usual, for the address. */
 interface ShownQuery {
@@ -38,9 +38,12 @@ export function sayShown(shown: Shown): ShownQuery {
   const show = [
     ...flags,
     ...(shown.order === undefined || shown.order === 'list' ? [] : [`by-${shown.order}`]),
+    ...(shown.sortNest === undefined ? [] : [`sort-in-${shown.sortNest}`]),
+    ...(shown.sortFigure === undefined ? [] : [`sort-by-${shown.sortFigure}`]),
     ...(shown.confidence === undefined ? [] : [`confidence-${shown.confidence}`]),
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
+    ...(Array.isArray(shown.predicted) ? shown.predicted.map((id) => `predict-${id}`) : []),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
     ...(shown.wide === undefined ? [] : [`wide-${shown.wide}`]),
     ...LIMITS.flatMap((limit) => {
@@ -90,11 +93,17 @@ export function readShown({ show, figures, sort, heading }: ShownQuery): Shown {
   if (adjustment) shown.adjustment = adjustment;
   const sure = ShownShape.shape.confidence.safeParse(numberBehind(words, 'confidence')).data;
   if (sure !== undefined) shown.confidence = sure;
+  const nest = ShownShape.shape.sortNest.safeParse(numberBehind(words, 'sort-in')).data;
+  if (nest !== undefined) shown.sortNest = nest;
+  const figure = among(SORT_CHOICES, 'sort-by-');
+  if (figure) shown.sortFigure = figure;
   const wide = ShownShape.shape.wide.safeParse(numberBehind(words, 'wide')).data;
   if (wide !== undefined) shown.wide = wide;
   const title = ShownShape.shape.heading.safeParse(heading).data;
   if (title !== undefined) shown.heading = title;
+  const predicted = [...words].flatMap((word) => /^predict-(\d+)$/.exec(word)?.slice(1).map(Number) ?? []);
   if (words.has('predict-columns')) shown.predicted = 'columns';
+  if (predicted.length > 0) shown.predicted = predicted;
   const picture = among(PICTURES, 'picture-');
   if (picture) shown.picture = picture;
   const limits = LIMITS.flatMap((limit) => {

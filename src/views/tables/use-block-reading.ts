@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
+import { predictedIn, sidesOf } from '../../core/table/predicted.js';
 import { sentenceOfBlock } from '../../core/table/sentence.js';
 import { choicesOf, percentOf } from '../../core/view/figures-shown.js';
 import { CONFIDENCE, type Reading, useReading, useSplitReading } from '../reading/use-reading.js';
@@ -8,7 +9,8 @@ import type { Shows } from './use-table.js';
 
 /** The reading of the block that was chosen, or of its strata where none of them was. */
 export function useBlockReading(view: StudyView, { block, table, split, work }: Shows, shown: Shown): Reading {
-  const { predicted, shares, confidence = CONFIDENCE } = shown;
+  const { shares, confidence = CONFIDENCE } = shown;
+  const predicted = block ? predictedIn(shown.predicted, sidesOf(block.block)) : 'rows';
   const sizes = view.study.settings.sizeWords;
   const percent = percentOf(choicesOf(shown, block?.block.row));
   const proportions = useMemo(

@@ -6,6 +6,7 @@ import type { Split } from '../../core/table/split.js';
 import type { Table } from '../../core/table/table.js';
 import type { Extras } from '../../core/view/block-view.js';
 import type { TableView } from '../../core/view/types.js';
+import { figureValuesBy } from '../../core/view/figure-values.js';
 import { viewOfSentence } from '../../core/view/view-of-sentence.js';
 import type { WholeView } from '../../core/view/whole-view.js';
 import { leastCompared } from '../../core/view/with-bases.js';
@@ -70,16 +71,20 @@ export function useTable(
   stratum: string | null,
   wanted: BlockAt,
 ): Shows {
-  const { adjustment, order, last, sort, full, bases, confidence = CONFIDENCE } = shown;
+  const { adjustment, bases, confidence = CONFIDENCE } = shown;
+  const { order, last, sort, sortNest, sortFigure, ascending, full } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
+  const work = useWork(adjustment, leastCompared(bases), confidence);
+  const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : null), [work, sortFigure]);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
     const isKnown =
       counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
-    return isKnown ? blockTables(counted.sentence, counted.counts, variables, { order, last, sort, full }) : NO_BLOCKS;
-  }, [counted, view, order, last, sort, full]);
+    if (!isKnown) return NO_BLOCKS;
+    const display = { order, last, sort, sortNest, sortFigure, ascending, full };
+    return blockTables(counted.sentence, counted.counts, variables, display, byFigure ?? undefined);
+  }, [counted, view, byFigure, order, last, sort, sortNest, sortFigure, ascending, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
-  const work = useWork(adjustment, leastCompared(bases), confidence);
   // What independence gives takes longer than the counts of a table of thousands of cells, which stand first.
   const large = useMemo(() => (cellsIn(blocks) > MOST_AT_ONCE ? { blocks, work } : null), [blocks, work]);
   const painted = useAfterPaint(large);
@@ -87,8 +92,8 @@ export function useTable(
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const cells = isEarly ? withoutWork : work.cells;
-    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, { sort, bases });
-  }, [counted, view, blocks, work, sort, bases, isEarly]);
+    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, { sort, ascending, bases });
+  }, [counted, view, blocks, work, sort, ascending, bases, isEarly]);
   const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
   const block = blocks[at.item * across + at.nest] ?? null;
   const split = block?.split ?? null;

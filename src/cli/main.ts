@@ -11,6 +11,7 @@ import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
+import { saySpread } from './spread.js';
 import { saySweep, type SweepFlags } from './sweep.js';
 import { sayTable, type TableFlags } from './table.js';
 import { tokenOf } from './token.js';
@@ -247,6 +248,17 @@ program
   .option('--figures <list>', 'with --csv: what stands beside counts, such as "row-percent,letters"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
+  );
+
+program
+  .command('spread')
+  .description('how a number of a study lies in groups, or two numbers of each respondent, as JSON')
+  .argument('<study>', 'id of the study, or its name')
+  .argument('<sentence>', 'such as "Years on the plot by Site", or its parts as JSON')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .option('--of <what>', 'densities or pairs; pairs where a number stands alone across')
+  .action((study: string, sentence: string, flags: { store: string; of?: string }) =>
+    within(flags.store, (service) => saySpread(service, study, sentence, flags)),
   );
 
 program

@@ -2,11 +2,13 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { answerTable } from '../../service/table-answer.js';
 import { countSentence } from '../../service/count-table.js';
 import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
+import { spreadOf } from '../../service/spread.js';
 import { sweep, sweepAsCsv } from '../../service/sweep.js';
 import { tableAsCsv } from '../../service/table-csv.js';
 import { csvResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
+import { SpreadAskedSchema, SpreadSchema } from '../spread-schemas.js';
 import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
 import { TableAskedSchema, TableCsvSchema, WholeAnswerSchema } from '../table-schemas.js';
 
@@ -43,6 +45,15 @@ export const TABLES = [
     answer: 'text/csv',
     work: async ({ service, study, query: { sentence, ...shown } }) =>
       csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), `${study.id} table`),
+  }),
+  operation({
+    id: 'spread',
+    method: 'post',
+    path: '/studies/{study}/spread',
+    summary: 'How numbers lie: densities of one by group; or two of each respondent, with r and a line',
+    body: SpreadAskedSchema,
+    answer: SpreadSchema,
+    work: ({ service, study, body }) => spreadOf(service, study, body),
   }),
   operation({
     id: 'sweep',

@@ -1,3 +1,5 @@
+import type { Densities, Pairs } from '../../core/spread/types.js';
+
 /** One figure of a picture, with its limits where it has some; null where nobody is in the group. */
 interface Point {
   value: number;
@@ -32,6 +34,16 @@ export interface PictureSpec {
   departures: readonly (readonly ('more' | 'fewer' | null)[])[];
   width: number;
   /** Figures are written beside what they are of. */
+  values: boolean;
+}
+
+/** How numbers lie, as far as it came: it is asked for by itself. */
+export interface SpreadSpec {
+  title: string;
+  densities: Densities | null;
+  pairs: Pairs | null;
+  decimals: number;
+  width: number;
   values: boolean;
 }
 

@@ -83,6 +83,19 @@ function expectDescribed(
 const alike = (all: readonly Person[]) => all.map((person) => ({ ...person, weight: 1 }));
 
 describe('numbers in groups', () => {
+  it('have their median between two that count the same but for the last digit', () => {
+    const column: CodedColumn = { kind: 'coded', values: Uint8Array.of(1, 2), codes: ['-1', '0'] };
+    const [all] = numberGroups({
+      numbers: numberColumn(column, 'Age', []),
+      nest: [],
+      within: null,
+      respondents: 2,
+      mask: null,
+      weight: Float64Array.of(0.10000000000000002, 0.1),
+    });
+    expect(all?.all?.median).toBe(-0.5);
+  });
+
   it('are described as each group is by itself, in a nest and within a further variable', () => {
     fc.assert(
       fc.property(people, fc.boolean(), (everybody, isWeighted) => {

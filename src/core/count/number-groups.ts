@@ -15,11 +15,14 @@ interface Asked extends Omit<Counted, 'filtered'> {
 }
 
 /** Numbers of one group, upwards: places in `distinct`, and what each counts as. */
-interface Entries {
+export interface Entries {
   distinct: Float64Array;
   places: Int32Array;
   weights: Float64Array | null;
 }
+
+/** Weights that add up to a position are not beyond it for what rounding made of their sum. */
+const ROUNDING = 1e-9;
 
 /**
  * The value at a position among the values of a group, each as often as it counts, counted from 0.
@@ -30,7 +33,7 @@ function valueAt({ distinct, places, weights }: Entries, position: number, each:
   let passed = 0;
   for (let k = 0; k < places.length; k++) {
     passed += each * weights[k]!;
-    if (position < passed) return distinct[places[k]!]!;
+    if (position + ROUNDING < passed) return distinct[places[k]!]!;
   }
   return distinct[places.at(-1)!]!;
 }
@@ -84,7 +87,8 @@ function ranksOf(places: Int32Array, distinct: number): Ranks {
   return { midranks, ties };
 }
 
-function describe(entries: Entries, ranks: Ranks | null): GroupNumbers | null {
+/** What is told of the numbers of a group; null where there are none. */
+export function describe(entries: Entries, ranks: Ranks | null = null): GroupNumbers | null {
   const { distinct, places, weights } = entries;
   const n = places.length;
   if (n === 0) return null;
@@ -171,15 +175,19 @@ function groupsOf(nest: readonly Grouping[], within: Grouping | null) {
   return { base, width, strata, lists };
 }
 
-/**
- * The numbers of respondents described in groups: of each cell of a nest, and of all in its base; within a further
- * variable first of everybody with an answer to it, and then of each of its positions.
- * @example
- * const age = { kind: 'coded', values: Uint8Array.of(2, 1, 0), codes: ['41', '17'] };
- * const numbers = numberColumn(age, 'Age', []);
- * numberGroups({ numbers, nest: [], within: null, respondents: 3, mask: null, weight: null })[0].all.mean; // 29
- */
-export function numberGroups({ numbers, nest, within, respondents, mask, weight }: Asked): NumberCounts[] {
+/** Numbers upwards by group: of each stratum all in the base of the nest first, then each of its cells. */
+export interface NumberEntries {
+  /** Groups of one stratum: the whole, and the cells of the nest. */
+  width: number;
+  strata: number;
+  /** Of each cell of the nest, whether it is in the base. */
+  base: readonly boolean[];
+  /** Strata by groups. */
+  entries: Entries[];
+}
+
+/** The numbers of respondents, sorted upwards in each group. */
+export function numberEntries({ numbers, nest, within, respondents, mask, weight }: Asked): NumberEntries {
   const { distinct, place } = numbers;
   const { base, width, strata, lists } = groupsOf(nest, within);
   const columns = [...nest, ...(within ? [within] : [])].map(({ column }) => column);
@@ -204,16 +212,30 @@ export function numberGroups({ numbers, nest, within, respondents, mask, weight 
       if (weights) weights[at] = weight[k]!;
     }
   });
+  const part = <T extends Int32Array | Float64Array>(values: T, group: number) =>
+    values.subarray(ends[group], ends[group + 1]) as T;
+  const entries = Array.from({ length: width * strata }, (_, group): Entries => ({
+    distinct,
+    ...sorted(part(places, group), weights && part(weights, group), distinct.length),
+  }));
+  return { width, strata, base, entries };
+}
+
+/**
+ * The numbers of respondents described in groups: of each cell of a nest, and of all in its base; within a further
+ * variable first of everybody with an answer to it, and then of each of its positions.
+ * @example
+ * const age = { kind: 'coded', values: Uint8Array.of(2, 1, 0), codes: ['41', '17'] };
+ * const numbers = numberColumn(age, 'Age', []);
+ * numberGroups({ numbers, nest: [], within: null, respondents: 3, mask: null, weight: null })[0].all.mean; // 29
+ */
+export function numberGroups(asked: Asked): NumberCounts[] {
+  const { width, strata, base, entries } = numberEntries(asked);
   return Array.from({ length: strata }, (_, stratum): NumberCounts => {
-    const part = <T extends Int32Array | Float64Array>(values: T, group: number) =>
-      values.subarray(ends[stratum * width + group], ends[stratum * width + group + 1]) as T;
-    const entries = Array.from({ length: width }, (__, group): Entries => {
-      const own = sorted(part(places, group), weights && part(weights, group), distinct.length);
-      return { distinct, ...own };
-    });
-    const ranks = weights ? null : ranksOf(entries[0]!.places, distinct.length);
+    const own = entries.slice(stratum * width, (stratum + 1) * width);
+    const ranks = asked.weight ? null : ranksOf(own[0]!.places, asked.numbers.distinct.length);
     // Who is outside the base has no rank in it.
-    const [all = null, ...groups] = entries.map((group, k) =>
+    const [all = null, ...groups] = own.map((group, k) =>
       describe(group, k === 0 || base[k - 1] === true ? ranks : null),
     );
     return { all, ties: ranks && ranks.ties, groups };

@@ -105,12 +105,16 @@ function columnPlaces({ columns, columnBases }: Table): number[] {
  * in one order: that of the table whose column they are sorted by.
  */
 export function shownPlaces(tables: readonly Table[], display: Display, figureValues?: FigureValues): Places[] {
-  const sorted = tables[display.sort === undefined ? 0 : (display.sortNest ?? 0)] ?? tables[0];
+  const { sort, sortNest = 0 } = display;
+  const nest = sort === undefined ? 0 : sortNest;
+  const sorted = tables[nest] ?? tables[0];
   if (!sorted) return [];
   // Pairs of options, and what a number comes to, have no rows of their own that could go.
   const isFull = display.full === true && tables.some(({ base }) => base > 0);
   const isShown = (i: number) => sorted.numbers || tables.some(({ rowTotals }) => (rowTotals[i] ?? 0) > 0);
-  const every = rowPlaces(sorted, display, figureValues);
+  // A grouping that is not there has no column to sort by.
+  const order = tables[nest] ? display : { ...display, sort: undefined, sortFigure: undefined };
+  const every = rowPlaces(sorted, order, figureValues);
   const rows = isFull ? every.filter(isShown) : every;
   return tables.map((table) => {
     const columns = columnPlaces(table);

@@ -1,7 +1,18 @@
 import type { Table } from './table.js';
 
 /** The pictures of a table. */
-export const PICTURES = ['stacked', 'bars', 'diverging', 'mosaic', 'dots', 'slopes', 'boxes', 'means'] as const;
+export const PICTURES = [
+  'stacked',
+  'bars',
+  'diverging',
+  'mosaic',
+  'dots',
+  'slopes',
+  'boxes',
+  'means',
+  'densities',
+  'scatter',
+] as const;
 export type PictureKind = (typeof PICTURES)[number];
 
 /** More answers, or groups, than these are no picture. */
@@ -11,12 +22,18 @@ const LEAST_FOR_ENDS = 3;
 
 /**
  * The pictures that suit a table, the usual one first: bars that add up where each respondent is in one row, bars that
- * part in the middle for a scale, lines between two groups. None of a table of too many answers.
+ * part in the middle for a scale, lines between two groups; of two numbers each respondent. None of a table of too many
+ * answers.
  * @param isBattery the columns are items, each over respondents of its own
  */
 export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = false): PictureKind[] {
-  if (base === 0 || (columns?.categories.length ?? 1) > MOST) return [];
-  if (numbers) return columns ? ['boxes', 'means'] : [];
+  const isWide = (columns?.categories.length ?? 1) > MOST;
+  if (base === 0) return [];
+  if (numbers && columns) {
+    const isPair = columns.variable.level === 'number';
+    return [...(isPair ? (['scatter'] as const) : []), ...(isWide ? [] : (['boxes', 'means', 'densities'] as const))];
+  }
+  if (numbers || isWide) return [];
   if (rows.categories.length > MOST || rows.categories.length === 0) return [];
   if (!columns) return ['bars', 'dots'];
   if (isBattery) {

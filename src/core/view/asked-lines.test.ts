@@ -30,7 +30,7 @@ const KINDS = [
   ['Gave an answer', ({ answer }: Respondent) => answer === 1 || answer === 2],
   ['Answer 3', ({ answer }: Respondent) => answer === 3],
   ['Blank', ({ answer }: Respondent) => answer === 0],
-  ['All, with or without an answer', () => true],
+  ['All, answered or not', () => true],
 ] as const;
 
 describe('who was asked, in a cross table', () => {
@@ -74,7 +74,7 @@ describe('who was asked, in a cross table', () => {
       ['% of all', '16.7', '0.0', '33.3'],
       ['Blank', 'n', '2', '0', '2'],
       ['% of all', '33.3', '0.0', '66.7'],
-      ['All, with or without an answer', 'n', '6', '3', '3'],
+      ['All, answered or not', 'n', '6', '3', '3'],
       ['% of all', '100.0', '100.0', '100.0'],
     ]);
     const lines = asGrid(view, { figures }).map(([label, ...cells]) => [label, ...cells]);

@@ -46,7 +46,7 @@ export function askedLines(table: Table): AskedLine[] {
   const parts = partsOf(table);
   const everyone: Part = {
     is: 'everyone',
-    label: 'All, with or without an answer',
+    label: 'All, answered or not',
     respondents: summed(parts.map(({ respondents }) => respondents)),
     counted: summed(parts.map(({ counted }) => counted)),
   };

@@ -79,6 +79,7 @@ describe('rows sorted by a figure', () => {
       [2, 0, 1],
       [2, 0, 1],
     ]);
+    expect(shownPlaces([first], { sort: '1', sortNest: 1 })[0]!.rows).toEqual([0, 1, 2]);
     expect(shownPlaces([], {})).toEqual([]);
   });
 

@@ -73,6 +73,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   assessSent: { lane: 'assess', words: 'The statistics', seconds: 30, memory: Infinity },
   table: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
   tableCsv: { lane: 'read', words: 'The table', seconds: 30, memory: Infinity, grace: 2 },
+  spread: { lane: 'heavy', words: 'The picture', seconds: 30, memory: Infinity, grace: 2 },
   sweep: { lane: 'sweep', words: 'The sweep', seconds: 120, memory: Infinity },
   outliers: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },

@@ -18,7 +18,7 @@ interface ColumnRef {
 }
 
 /** A column that sorts respondents into groups, with its codes that are no answer. */
-type GroupingRef = ColumnRef & { missing: string[] };
+export type GroupingRef = ColumnRef & { missing: string[] };
 
 /**
  * A row item; of a question the slots in the order of mention, where its options are counted by their place; of a
@@ -45,17 +45,22 @@ export interface CountJob {
   weight: GroupingRef | null;
 }
 
-/** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
-export function countInStudy(job: CountJob): CountArray[] {
-  const clauses = job.only.map((clause) =>
+/** Whom the clauses of a job keep. */
+export function filteredBy({ file, only, respondents }: Pick<CountJob, 'file' | 'only' | 'respondents'>) {
+  const clauses = only.map((clause) =>
     mapClause<ConditionRef, FilterCondition>(clause, ({ column, title, rule, missing }) => ({
-      column: cachedColumn(job.file, column),
+      column: cachedColumn(file, column),
       name: title,
       rule,
       missing,
     })),
   );
-  const { mask, tallies } = filter(clauses, job.respondents);
+  return filter(clauses, respondents);
+}
+
+/** Counts columns of a study under a filter and a weight: a count array for each row item by each nest. */
+export function countInStudy(job: CountJob): CountArray[] {
+  const { mask, tallies } = filteredBy(job);
   const countable = ({ column, title }: ColumnRef) => asCountable(cachedColumn(job.file, column), title);
   const answers = new Map<Countable, readonly boolean[]>();
   const grouping = (ref: GroupingRef) => {
@@ -87,14 +92,14 @@ export function countInStudy(job: CountJob): CountArray[] {
 }
 
 /** Of a question who is in its base, of codes those that are answers. */
-function answersOf(column: Countable, missing: readonly string[]): boolean[] {
+export function answersOf(column: Countable, missing: readonly string[]): boolean[] {
   if (column.kind === 'sets')
     return axisOf(column).slots.map(({ is }) => is === 'mentioned' || COUNTED.some((standing) => standing === is));
   return axisOf(column).slots.map((slot) => slot.is === 'code' && !missing.includes(slot.code));
 }
 
 /** What each respondent counts as; NaN for a blank, and for a code that is not an answer. */
-function weightsOf(file: string, { column, title, missing }: NonNullable<CountJob['weight']>): Float64Array {
+export function weightsOf(file: string, { column, title, missing }: NonNullable<CountJob['weight']>): Float64Array {
   const values = cachedColumn(file, column);
   if (values.kind === 'number') {
     const gone = new Set(missing.flatMap((code) => parseNumber(code) ?? []));

@@ -1,4 +1,6 @@
+import { type SpreadJob, spreadInStudy } from './spread-job.js';
 import { type SweepJob, sweepStudy } from './sweep-job.js';
+import type { Spread } from '../../core/spread/types.js';
 import { type TableCsvJob, tableCsv, type TableJob, tableText } from './table-job.js';
 import type { Tell } from '../jobs/helper.js';
 import type { CountArray } from '../../core/count/types.js';
@@ -66,6 +68,7 @@ export interface Jobs {
   table: { takes: TableJob; gives: Uint8Array<ArrayBuffer> };
   tableCsv: { takes: TableCsvJob; gives: string };
   sweep: { takes: SweepJob; gives: SweptTable[] };
+  spread: { takes: SpreadJob; gives: Spread };
 }
 
 /** How jobs are done, by name. */
@@ -105,4 +108,5 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   table: tableText,
   tableCsv,
   sweep: sweepStudy,
+  spread: spreadInStudy,
 };

@@ -5,6 +5,7 @@ import { titleOf } from '../../core/codebook/types.js';
 import type { Trouble } from '../server/problem.js';
 import { VARIABLE_DRAG } from '../roster/Roster.js';
 import { withLevel, withRow } from './draft.js';
+import { canStandAcross } from './pair-of-numbers.js';
 import type { Draft } from './url.js';
 import css from './edges.module.css';
 
@@ -48,11 +49,17 @@ function headingUnder({ target }: DragEvent): { heading: HTMLElement; nest: numb
 }
 
 /** What a sentence is with a variable at a place; null: it cannot stand there. */
-function landed(draft: Draft, variable: RosterVariable, landing: Landing): Draft | null {
+function landed(
+  draft: Draft,
+  variable: RosterVariable,
+  landing: Landing,
+  variables: readonly RosterVariable[],
+): Draft | null {
   const { id, level, countable } = variable;
+  const isFirst = draft.by.length === 0 && canStandAcross(variable, draft, variables);
   if (landing.at === 'rows')
     return level !== 'text' && (countable || level === 'number') ? withRow(draft, draft.rows.length, id) : null;
-  if (level === 'text' || !countable) return null;
+  if (level === 'text' || !(countable || isFirst)) return null;
   const nest = landing.at === 'beside' ? draft.by.length : landing.nest;
   return withLevel(draft, nest, draft.by[nest]?.length ?? 0, id);
 }
@@ -81,7 +88,7 @@ export function DropEdges({ draft, variables, change, fail, children }: Props) {
     const variable = byId(variables, Number(event.dataTransfer.getData(VARIABLE_DRAG)));
     if (!variable) return;
     event.preventDefault();
-    const next = landed(draft, variable, landing);
+    const next = landed(draft, variable, landing, variables);
     if (next) change(next);
     else
       fail({

@@ -5,11 +5,12 @@ import { Picture } from './Picture.js';
 const StillPicture = memo(Picture);
 
 /** The picture under a table: it follows the table, which does not wait for it. */
-export function LatePicture({ table, battery, block, title, shown, show, told }: ComponentProps<typeof Picture>) {
+export function LatePicture(props: ComponentProps<typeof Picture>) {
+  const { table, battery, block, drawn, title, shown, show, told } = props;
   const { toast, fail } = told;
   const now = useMemo(
-    () => ({ table, battery, block, title, shown, show, told: { toast, fail } }),
-    [table, battery, block, title, shown, show, toast, fail],
+    () => ({ table, battery, block, drawn, title, shown, show, told: { toast, fail } }),
+    [table, battery, block, drawn, title, shown, show, toast, fail],
   );
   const late = useAfterPaint(now);
   return late && <StillPicture {...late} />;

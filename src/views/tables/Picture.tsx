@@ -1,15 +1,17 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
-import { draw, redrawn } from '../../charts/table/kinds.js';
+import { draw, type Drawable, redrawn } from '../../charts/table/kinds.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
 import { Button, Toggle } from '../../kit/kit.js';
 import { radioKeys } from '../../kit/radio-keys.js';
 import { Svg } from '../../kit/Svg.js';
+import { CONFIDENCE } from '../reading/use-reading.js';
 import { drawableOf } from './drawable.js';
 import type { Told } from './put-copied.js';
 import { copyPicture, type Taken, takePng, takeSvg } from './take-picture.js';
+import { type DrawnOf, useSpread } from './use-spread.js';
 import css from './picture.module.css';
 
 const NAMES: Record<PictureKind, string> = {
@@ -21,6 +23,8 @@ const NAMES: Record<PictureKind, string> = {
   slopes: 'slopes',
   boxes: 'boxes',
   means: 'means with intervals',
+  densities: 'densities',
+  scatter: 'each respondent',
 };
 
 /** How wide a picture is drawn, in points. */
@@ -33,6 +37,8 @@ interface Props {
   /** Its columns are the items of a battery. */
   battery: boolean;
   block: BlockView;
+  /** The same as a sentence, for what counts do not carry. */
+  drawn: DrawnOf;
   title: string;
   shown: Shown;
   show: (shown: Shown) => void;
@@ -158,17 +164,17 @@ function Acts({ picture, shown, show, told, title }: ActsProps) {
   );
 }
 
-/** A picture of a table, chosen by small ones of the same figures, to be copied and taken along. */
-export function Picture({ table, battery, block, title, shown, show, told }: Props) {
-  const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
+interface DrawnProps extends Pick<Props, 'title' | 'shown' | 'show' | 'told'> {
+  kinds: readonly PictureKind[];
+  /** What they are drawn from, without figures written in. */
+  drawable: Drawable | null;
+}
+
+/** A picture, chosen by small ones of the same figures, to be copied and taken along. */
+function DrawnPicture({ kinds, drawable, title, shown, show, told }: DrawnProps) {
   const [first] = kinds;
-  const values = shown.plain !== true;
-  const { confidence, heading, wide = USUAL } = shown;
-  const hasPictures = kinds.length > 0;
-  const drawable = useMemo(() => {
-    const asked = { title: `Chart: ${heading ?? title}`, width: wide, values: false, confidence };
-    return hasPictures ? drawableOf(table, block, asked) : null;
-  }, [hasPictures, table, block, title, heading, wide, confidence]);
+  const { heading, plain } = shown;
+  const values = plain !== true;
   const small = useMemo(
     () => new Map(drawable ? kinds.map((own) => [own, draw(own, redrawn(drawable, { width: USUAL }))]) : []),
     [kinds, drawable],
@@ -195,4 +201,31 @@ export function Picture({ table, battery, block, title, shown, show, told }: Pro
       <Acts {...{ picture, shown, show, told, title }} />
     </figure>
   );
+}
+
+/** A picture of a table. */
+export function Picture({ table, battery, block, drawn, title, shown, show, told }: Props) {
+  const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
+  const { confidence, heading, wide = USUAL } = shown;
+  const hasPictures = kinds.length > 0;
+  const { densities, pairs } = useSpread(drawn, kinds, confidence ?? CONFIDENCE);
+  const drawable = useMemo(() => {
+    const asked = { title: `Chart: ${heading ?? title}`, width: wide, values: false, confidence };
+    return hasPictures ? drawableOf(table, block, asked, { densities, pairs }) : null;
+  }, [hasPictures, table, block, densities, pairs, title, heading, wide, confidence]);
+  return <DrawnPicture {...{ kinds, drawable, title, shown, show, told }} />;
+}
+
+const PAIRS: readonly PictureKind[] = ['scatter'];
+
+/** A picture of two numbers that have no table. */
+export function PairsPicture({ drawn, title, shown, show, told }: Omit<Props, 'table' | 'battery' | 'block'>) {
+  const { confidence, heading, wide = USUAL } = shown;
+  const { pairs } = useSpread(drawn, PAIRS, confidence ?? CONFIDENCE);
+  const drawable = useMemo((): Drawable | null => {
+    const frame = { title: `Chart: ${heading ?? title}`, width: wide, values: false, decimals: 1 };
+    return pairs && { of: 'numbers', spec: { ...frame, boxes: [], densities: null, pairs } };
+  }, [pairs, title, heading, wide]);
+  if (!pairs) return null;
+  return <DrawnPicture kinds={PAIRS} {...{ drawable, title, shown, show, told }} />;
 }

@@ -3,11 +3,13 @@ import { conditionsOf } from '../../core/table/sentence.js';
 import { Button } from '../../kit/kit.js';
 import { startCondition, withLevel, withRow } from './draft.js';
 import type { Open } from './SentenceLine.js';
+import { canStandAcross } from './pair-of-numbers.js';
 import type { Draft } from './url.js';
 
 interface Props {
   study: string;
   variable: RosterVariable;
+  variables: readonly RosterVariable[];
   draft: Draft;
   choose: (id: number) => void;
   change: (draft: Draft) => void;
@@ -15,7 +17,7 @@ interface Props {
 }
 
 /** What can be done with a variable of the list: where it can go in the sentence, and its entry. */
-export function RosterActs({ study, variable, draft, choose, change, setOpen }: Props) {
+export function RosterActs({ study, variable, variables, draft, choose, change, setOpen }: Props) {
   const { id, name, level, countable } = variable;
   const entry = <a href={`/studies/${study}/codebook?variable=${encodeURIComponent(name)}`}>Codebook</a>;
   if (level === 'text') return entry;
@@ -35,7 +37,9 @@ export function RosterActs({ study, variable, draft, choose, change, setOpen }: 
           + Row
         </Button>
       )}
-      {begun && countable && <Button onClick={() => change(withLevel({ ...draft, by: [] }, 0, 0, id))}>By</Button>}
+      {begun && canStandAcross(variable, draft, variables) && (
+        <Button onClick={() => change(withLevel({ ...draft, by: [] }, 0, 0, id))}>By</Button>
+      )}
       {draft.by.length > 0 && countable && (
         <>
           <Button

@@ -9,6 +9,7 @@ import { ClauseSlots } from './ClauseSlots.js';
 import { isBattery } from '../../core/table/battery.js';
 import { conditionsOf } from '../../core/table/sentence.js';
 import { asBattery, startCondition, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
+import { canStandAcross } from './pair-of-numbers.js';
 import { Slot } from './Slot.js';
 import type { Draft } from './url.js';
 import css from './sentence.module.css';
@@ -67,6 +68,7 @@ function optionsOf(from: readonly RosterVariable[]) {
 function placesOf({ draft, variables, change }: Props) {
   const tabular = variables.filter((variable) => variable.countable && variable.level !== 'text');
   const lines = variables.filter(({ countable, level }) => (countable || level === 'number') && level !== 'text');
+  const across = variables.filter((variable) => canStandAcross(variable, draft, variables));
   const find = (id: number | undefined) => byId(variables, id);
   const rowPlace = (at: number): VariableSlot => {
     const variableId = draft.rows[at]?.variable ?? null;
@@ -92,7 +94,7 @@ function placesOf({ draft, variables, change }: Props) {
       offer: level > 0 ? '+ split by' : first ? '+ by' : '+ also by',
       ask: level > 0 ? 'What splits each of these?' : 'What goes across?',
       variable,
-      from: tabular,
+      from: first && draft.by.length <= 1 && (draft.by[0]?.length ?? 0) <= 1 ? across : tabular,
       put: (id) => change(withLevel(draft, nest, level, id)),
       remove: variable === null ? undefined : () => change(withoutLevel(draft, nest, level)),
     };

@@ -17,6 +17,7 @@ import { LatePicture } from './LatePicture.js';
 import type { Told } from './put-copied.js';
 import { StratumTable } from './StratumTable.js';
 import { type Shows, viewsShown } from './use-table.js';
+import type { DrawnOf } from './use-spread.js';
 import css from './table.module.css';
 
 function Nothing({ why }: { why: string }) {
@@ -72,12 +73,15 @@ interface Props {
   /** Brings respondents who are left out of the block that is read into it. */
   bring: (back: Back) => void;
   show: (shown: Shown) => void;
+  /** The table that is read as a sentence, for what counts do not carry. */
+  drawn: DrawnOf | null;
   /** What is told of a copy. */
   told: Told;
 }
 
 /** The table that was asked for, or one for each category that it is within; what it stands on, and a picture. */
-export function TablePane({ shows, shown, within, read, copied, gestures, frame, bring, show, told }: Props) {
+export function TablePane(props: Props) {
+  const { shows, shown, within, read, copied, gestures, frame, bring, drawn, show, told } = props;
   const { view, whole, blocks, block, at, table, busy } = shows;
   const waits = useOverdue(busy);
   const pictured = useMemo(() => {
@@ -115,11 +119,12 @@ export function TablePane({ shows, shown, within, read, copied, gestures, frame,
       )}
       {empty === null && gestures}
       {table && empty === null && !table.columns && !whole.battery && <CoMentionTable table={table} />}
-      {pictured && main && empty === null && (
+      {pictured && main && drawn && empty === null && (
         <LatePicture
           table={pictured}
           battery={whole.battery !== undefined}
           block={main}
+          drawn={drawn}
           title={blocks.length > 1 && !whole.battery ? block.title : whole.view.title}
           shown={shown}
           show={show}

@@ -27,6 +27,7 @@ import { TableMiddle } from './TableMiddle.js';
 import { TableStart } from './TableStart.js';
 import { useAsked } from './use-asked.js';
 import { useHeadingEdits } from './use-heading-edits.js';
+import { numberAcross } from './pair-of-numbers.js';
 import { useSaveTable } from './use-save-table.js';
 import { useTable } from './use-table.js';
 
@@ -59,7 +60,10 @@ function TablesPage({ study }: { study: string }) {
     variablesOf(asked).every((id) => view.variables.some((variable) => variable.id === id));
   const sentence = isThere ? asked : null;
   const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
-  const countable = rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable));
+  const across = view && numberAcross(draft, view.variables);
+  const countable =
+    rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable)) &&
+    (across?.countable ?? true);
   // The code of a stratum is one of this variable, and says nothing of another.
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;
@@ -128,7 +132,7 @@ function TablesPage({ study }: { study: string }) {
       variables={variables}
       used={new Set(variablesOf(draft))}
       choose={choose}
-      actionsOf={(variable) => <RosterActs {...{ study, variable, draft, choose, change, setOpen }} />}
+      actionsOf={(variable) => <RosterActs {...{ study, variable, variables, draft, choose, change, setOpen }} />}
       actionsOfFound={(matching) => <FoundActs {...{ matching, draft, change }} />}
       star={star}
     />

@@ -7,6 +7,7 @@ import type { Table } from '../../core/table/table.js';
 import { linesOf } from '../../core/view/net-rows.js';
 import { shareLimits } from '../../core/view/share-limits.js';
 import type { BlockView } from '../../core/view/types.js';
+import type { Spreads } from './use-spread.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
 
 interface How {
@@ -17,11 +18,15 @@ interface How {
   confidence?: number | undefined;
 }
 
-/** A table as its pictures take it, in its own order and percentages. */
+/**
+ * A table as its pictures take it, in its own order and percentages.
+ * @param spreads of numbers, as far as they came
+ */
 export function drawableOf(
   table: Table,
   block: BlockView,
   { title, width, values, confidence = CONFIDENCE }: How,
+  { densities, pairs }: Spreads = { densities: null, pairs: null },
 ): Drawable {
   const { rows, columns, numbers } = table;
   if (numbers) {
@@ -31,7 +36,8 @@ export function drawableOf(
       const { lower = null, upper = null } = limitsOfMean(group, confidence) ?? {};
       return [{ ...group, label, lower, upper }];
     });
-    return { of: 'numbers', spec: { title, boxes, decimals: decimalsOf(numbers.all), width, values } };
+    const decimals = decimalsOf(numbers.all);
+    return { of: 'numbers', spec: { title, boxes, densities, pairs, decimals, width, values } };
   }
   const places: (number | null)[] = columns ? columns.categories.map((_, j) => j) : [null];
   // Figures stand line by line, nets among them.

@@ -1,0 +1,79 @@
+import { parts } from './table-schemas.js';
+import { z } from './zod.js';
+
+const how = {
+  of: z
+    .enum(['densities', 'pairs'])
+    .optional()
+    .describe('A number in groups, or two numbers; these, where a number stands alone across and nothing is said.'),
+  confidence: z.number().gt(0).lt(1).optional().describe('Of the limits of r; .95 where absent.'),
+};
+
+/** What is drawn: one number in the rows, by its parts or by a sentence in words. */
+export const SpreadAskedSchema = z
+  .union([
+    z.strictObject({ ...parts, by: parts.by.default(null), only: parts.only.default([]), ...how }),
+    z.strictObject({
+      sentence: z.string().min(1).max(10_000).describe('“Years on the plot by Site, only where Age 60 and over”.'),
+      ...how,
+    }),
+  ])
+  .openapi('SpreadAsked');
+
+const range = z.object({ minimum: z.number(), maximum: z.number() });
+
+const DensitiesSchema = z.object({
+  of: z.literal('densities'),
+  title: z.string(),
+  grid: z.array(z.number()).describe('Places from the least number to the largest, the same for all groups.'),
+  groups: z.array(
+    z.object({
+      code: z.string(),
+      label: z.string(),
+      n: z.int().describe('Respondents with a number.'),
+      median: z.number(),
+      bandwidth: z
+        .number()
+        .nullable()
+        .describe('Of the normal kernel (Silverman 1986); null: all numbers are the same.'),
+      heights: z.array(z.number()).nullable().describe('At each place of the grid; the area under them is 1.'),
+    }),
+  ),
+});
+
+const PairsSchema = z.object({
+  of: z.literal('pairs'),
+  xTitle: z.string(),
+  yTitle: z.string().describe('The number in the rows, which the line predicts.'),
+  n: z.int().describe('Respondents with both numbers.'),
+  x: range,
+  y: range,
+  points: z
+    .array(z.tuple([z.number(), z.number(), z.int()]))
+    .nullable()
+    .describe('x, y, and how many respondents have both; null beyond 5,000 respondents.'),
+  hexagons: z
+    .object({
+      wide: z.number(),
+      high: z.number(),
+      cells: z.array(z.object({ x: z.number(), y: z.number(), respondents: z.int() })),
+    })
+    .nullable()
+    .describe('Beyond 5,000 respondents: a honeycomb, by the middle of each cell.'),
+  r: z
+    .object({
+      value: z.number(),
+      lower: z.number().nullable(),
+      upper: z.number().nullable(),
+      p: z.number().nullable(),
+    })
+    .nullable()
+    .describe("Pearson's r: limits by Fisher's z, with a weight by linearisation; null where a number does not vary."),
+  line: z
+    .object({ slope: z.number(), intercept: z.number() })
+    .nullable()
+    .describe('By least squares; with a weight, weighted.'),
+});
+
+/** How numbers lie: densities by group, or pairs with r and a line. */
+export const SpreadSchema = z.discriminatedUnion('of', [DensitiesSchema, PairsSchema]).openapi('Spread');

@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest';
+import type { Pairs } from '../../core/spread/types.js';
+import { draw } from './kinds.js';
+
+const frame = { title: 'Chart: Years by Age', boxes: [], decimals: 1, width: 690, values: true };
+const PAIRS: Pairs = {
+  of: 'pairs',
+  xTitle: 'Age',
+  yTitle: 'Years',
+  n: 3,
+  x: { minimum: 16, maximum: 92 },
+  y: { minimum: 0, maximum: 60 },
+  points: [
+    [20, 1, 2],
+    [60, 30, 1],
+  ],
+  hexagons: null,
+  r: { value: -0.5, lower: -0.9, upper: 0.2, p: 0.3 },
+  line: { slope: -0.25, intercept: 12 },
+};
+const scatter = (pairs: Pairs) => draw('scatter', { of: 'numbers', spec: { ...frame, densities: null, pairs } });
+
+describe('two numbers', () => {
+  it('are dots with r and the line written over them', () => {
+    const svg = scatter(PAIRS);
+    expect(svg.match(/<circle/g)).toHaveLength(2);
+    expect(svg).toContain('20, 1: 2');
+    expect(svg).toContain('3 respondents, r = -0.50 (-0.90 to 0.20), Years = 12.00 − 0.250 × Age');
+  });
+
+  it('beyond so many are a honeycomb, the darkest where most are', () => {
+    const cells = [
+      { x: 20, y: 3, respondents: 4 },
+      { x: 40, y: 9, respondents: 1 },
+    ];
+    const svg = scatter({ ...PAIRS, points: null, hexagons: { wide: 2, high: 4, cells } });
+    const dark = [...svg.matchAll(/fill-opacity="([\d.]+)"/g)].map(([, value]) => Number(value));
+    expect(dark[0]).toBe(1);
+    expect(dark[1]).toBeLessThan(1);
+  });
+
+  it('have no line where one of them does not vary, nor where it passes by', () => {
+    const line = /stroke="var\(--pen-last\)"/;
+    expect(scatter(PAIRS)).toMatch(line);
+    expect(scatter({ ...PAIRS, line: null, r: null })).not.toMatch(line);
+    expect(scatter({ ...PAIRS, line: { slope: 0, intercept: 900 } })).not.toMatch(line);
+  });
+});
+
+it('a number by groups is a hill each, as high as it is dense', () => {
+  const group = (label: string, heights: number[] | null) => ({
+    code: label,
+    label,
+    n: 1200,
+    median: 41.5,
+    bandwidth: heights && 2,
+    heights,
+  });
+  const densities = {
+    of: 'densities' as const,
+    title: 'Age',
+    grid: [0, 50, 100],
+    groups: [group('North', [0, 0.02, 0]), group('South', [0, 0.01, 0]), group('East', null)],
+  };
+  const svg = draw('densities', { of: 'numbers', spec: { ...frame, densities, pairs: null } });
+  expect(svg).toContain('North: 1,200 respondents, median 41.5');
+  const rise = [...svg.matchAll(/<path d="M[\d.]+,([\d.]+)L[\d.]+,([\d.]+)L[\d.]+,[\d.]+" fill="none"/g)].map(
+    ([, ground, top]) => Number(ground) - Number(top),
+  );
+  expect(rise[0]! / rise[1]!).toBeCloseTo(2, 1);
+});

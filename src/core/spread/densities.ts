@@ -1,0 +1,47 @@
+import { axisOf } from '../count/count.js';
+import { describe, type NumberEntries, numberEntries } from '../count/number-groups.js';
+import { titleOf, type Variable } from '../codebook/types.js';
+import { positionsOfNest } from '../table/positions.js';
+import { bandwidthOf, density } from './density.js';
+import type { Densities, GroupDensity } from './types.js';
+
+/** Places of the grid. */
+const PLACES = 129;
+
+interface Named {
+  /** The number, and the variables of the nest, the outermost first. */
+  number: Variable;
+  nest: readonly Variable[];
+}
+
+/** The cells of each group of the nest, by the code and the label of the group; without a nest all are one. */
+function groupsOf(asked: Parameters<typeof numberEntries>[0], { nest }: Named, { entries }: NumberEntries) {
+  const axes = asked.nest.map(({ column }) => axisOf(column));
+  const isUsed = (places: readonly number[]) => places.some((place) => (entries[place + 1]?.places.length ?? 0) > 0);
+  const placed = positionsOfNest(axes, nest, isUsed);
+  if (!placed) return [{ code: '', label: '', at: 0 }];
+  return placed.axis.categories.map(({ code, label }, k) => ({ code, label, at: placed.of[k]! + 1 }));
+}
+
+/**
+ * Where a number is dense, in each group of a nest, over one grid from the least number to the largest.
+ * @param asked the columns, as they are counted
+ * @param named their variables
+ */
+export function densities(asked: Parameters<typeof numberEntries>[0], named: Named): Densities {
+  const counted = numberEntries({ ...asked, within: null });
+  const all = describe(counted.entries[0]!);
+  const title = titleOf(named.number);
+  if (!all) return { of: 'densities', title, grid: [], groups: [] };
+  const step = (all.maximum - all.minimum) / (PLACES - 1);
+  const grid = Array.from({ length: PLACES }, (_, k) => all.minimum + k * step);
+  const groups = groupsOf(asked, named, counted).flatMap(({ code, label, at }): GroupDensity[] => {
+    const own = counted.entries[at];
+    const told = own && describe(own);
+    if (!told) return [];
+    const bandwidth = bandwidthOf(own);
+    const heights = bandwidth === null ? null : density(own, grid, bandwidth);
+    return [{ code, label, n: told.n, median: told.median, bandwidth, heights }];
+  });
+  return { of: 'densities', title, grid, groups };
+}

@@ -1,0 +1,53 @@
+/** How the numbers of one group lie, as heights over a grid that all groups share. */
+export interface GroupDensity {
+  /** The code of the group; empty for all together. */
+  code: string;
+  label: string;
+  /** Respondents with a number. */
+  n: number;
+  median: number;
+  /** How wide the kernel is, in the unit of the number; null where all numbers are the same. */
+  bandwidth: number | null;
+  /** At each place of the grid; the area under them is 1. Null where all numbers are the same. */
+  heights: number[] | null;
+}
+
+/** A number by groups: where it is dense. */
+export interface Densities {
+  of: 'densities';
+  /** The number. */
+  title: string;
+  grid: number[];
+  groups: GroupDensity[];
+}
+
+/** A hexagon of a honeycomb over two numbers, and who is in it. */
+export interface Hexagon {
+  /** Its middle, in the units of the two numbers. */
+  x: number;
+  y: number;
+  respondents: number;
+}
+
+/** Two numbers of each respondent, and the straight line through them. */
+export interface Pairs {
+  of: 'pairs';
+  /** What goes across, and what goes up: the number in the rows, which the line predicts. */
+  xTitle: string;
+  yTitle: string;
+  /** Respondents with both numbers. */
+  n: number;
+  x: { minimum: number; maximum: number };
+  y: { minimum: number; maximum: number };
+  /** Each pair with how many respondents have it; null where there are more than are drawn one by one. */
+  points: [x: number, y: number, respondents: number][] | null;
+  /** In their place a honeycomb; its cells are so wide and high, in the units of the numbers. */
+  hexagons: { wide: number; high: number; cells: Hexagon[] } | null;
+  /** Pearson's r with its limits; null where a number does not vary. */
+  r: { value: number; lower: number | null; upper: number | null; p: number | null } | null;
+  /** y = intercept + slope x, by least squares. */
+  line: { slope: number; intercept: number } | null;
+}
+
+/** How numbers lie, as pictures take it. */
+export type Spread = Densities | Pairs;

@@ -1,0 +1,43 @@
+import type { Variable } from '../../core/codebook/types.js';
+import { asCountable } from '../../core/count/count.js';
+import { numberColumn } from '../../core/count/number-column.js';
+import { densities } from '../../core/spread/densities.js';
+import { pairs } from '../../core/spread/pairs.js';
+import type { Spread } from '../../core/spread/types.js';
+import { cachedColumn } from './column-cache.js';
+import { answersOf, type CountJob, filteredBy, type GroupingRef, weightsOf } from './count-job.js';
+
+/** A number of a study in groups, or two numbers of each respondent. */
+export interface SpreadJob extends Pick<CountJob, 'file' | 'respondents' | 'only' | 'weight'> {
+  of: Spread['of'];
+  number: GroupingRef & { variable: Variable };
+  /** What sorts respondents into groups, the outermost first; or the other number alone. */
+  nest: readonly (GroupingRef & { variable: Variable })[];
+  confidence: number;
+}
+
+/** Whom the clauses keep, without those who count as nothing. */
+function maskOf(job: SpreadJob, weight: Float64Array | null): Uint8Array | null {
+  const { mask } = filteredBy(job);
+  return weight ? Uint8Array.from(weight, (w, k) => (w > 0 && (!mask || mask[k] === 1) ? 1 : 0)) : mask;
+}
+
+/** How numbers of a study lie. @throws Fault where a variable holds no numbers */
+export function spreadInStudy(job: SpreadJob): Spread {
+  const { file, number, nest, respondents, confidence } = job;
+  const numbersOf = ({ column, title, missing }: GroupingRef) =>
+    numberColumn(cachedColumn(file, column), title, missing);
+  const weight = job.weight ? weightsOf(file, job.weight) : null;
+  const mask = maskOf(job, weight);
+  const [other] = nest;
+  if (job.of === 'pairs' && other) {
+    const asked = { x: numbersOf(other), y: numbersOf(number), respondents, mask, weight };
+    return pairs(asked, { x: other.variable, y: number.variable }, confidence);
+  }
+  const groupings = nest.map(({ column, title, missing }) => {
+    const countable = asCountable(cachedColumn(file, column), title);
+    return { column: countable, answers: answersOf(countable, missing) };
+  });
+  const asked = { numbers: numbersOf(number), nest: groupings, within: null, respondents, mask, weight };
+  return densities(asked, { number: number.variable, nest: nest.map(({ variable }) => variable) });
+}

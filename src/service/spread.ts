@@ -1,5 +1,5 @@
 import { byId } from '../core/by-id.js';
-import { isAnswer, titleOf } from '../core/codebook/types.js';
+import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
 import type { Spread } from '../core/spread/types.js';
 import type { Sentence } from '../core/table/sentence.js';
@@ -8,9 +8,6 @@ import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { countJobOf } from './count-table.js';
 import { readAsked, type TableAsked } from './table-answer.js';
-
-/** More groups than these are no picture. */
-const MOST_GROUPS = 40;
 
 /** A sentence, and which picture of it; the one that suits where that is not said. */
 export type SpreadAsked = TableAsked & { of?: Spread['of'] | undefined };
@@ -45,13 +42,6 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
   const of = asked.of ?? (isPair ? 'pairs' : 'densities');
   if (of === 'pairs' && !isPair)
     invalid('Pairs are of two numbers.', 'Put one into the rows, and the other alone into "by".', 'by');
-  const groups = nest.reduce((product, { codes }) => product * codes.filter(isAnswer).length, 1);
-  if (of === 'densities' && groups > MOST_GROUPS)
-    invalid(
-      `${nest.map(titleOf).join(' split by ')} makes ${groups} groups, which is no picture.`,
-      `Group it into ${MOST_GROUPS} or fewer, or cut it into bands.`,
-      'by',
-    );
   // Listed value by value or not, it is drawn as a number.
   const { job } = countJobOf(study, { ...sentence, rows: [{ variable: number.id }] });
   const { file, respondents, only, weight, rows, nests } = job;

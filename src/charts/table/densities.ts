@@ -49,5 +49,6 @@ export function densityHills({ title, densities, decimals, width, values }: Dens
     ].join('');
   });
   const marks = x.ticks(6).map((value) => ({ x: x(value), text: fixed(value, 0) }));
-  return picture(title, width, height + 24, [ticks(marks, { top: 0, bottom: height }), ...drawn]);
+  const heading = values ? valueAt(width - FIGURE + 8, 6, 'median') : '';
+  return picture(title, width, height + 24, [ticks(marks, { top: 0, bottom: height }), ...drawn, heading]);
 }

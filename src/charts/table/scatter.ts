@@ -1,5 +1,6 @@
 import { scaleLinear, scaleSqrt } from 'd3-scale';
 import { fixed, whole } from '../../core/figures.js';
+import { coefficient } from '../../core/reading/words.js';
 import type { Pairs } from '../../core/spread/types.js';
 import { element, label } from '../svg.js';
 import { picture, ticks } from './frame.js';
@@ -83,10 +84,9 @@ function honeycomb({ wide, high, cells }: NonNullable<Pairs['hexagons']>, x: Sca
 /** What is written over the picture: r with its limits, and the line. */
 export function saidOfPairs({ r, line, n, xTitle, yTitle }: Pairs): string {
   const parts = [`${whole(n)} respondents`];
-  const two = (value: number) => fixed(value, 2);
   if (r) {
-    const limits = r.lower === null || r.upper === null ? '' : ` (${two(r.lower)} to ${two(r.upper)})`;
-    parts.push(`r = ${two(r.value)}${limits}`);
+    const limits = r.lower === null || r.upper === null ? '' : ` (${coefficient(r.lower)} to ${coefficient(r.upper)})`;
+    parts.push(`r = ${coefficient(r.value)}${limits}`);
   }
   if (line)
     parts.push(

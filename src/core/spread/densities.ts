@@ -1,10 +1,13 @@
 import { axisOf } from '../count/count.js';
 import { describe, type NumberEntries, numberEntries } from '../count/number-groups.js';
 import { titleOf, type Variable } from '../codebook/types.js';
+import { Fault } from '../fault.js';
 import { positionsOfNest } from '../table/positions.js';
 import { bandwidthOf, density } from './density.js';
 import type { Densities, GroupDensity } from './types.js';
 
+/** More groups than these are no picture. */
+const MOST_GROUPS = 40;
 /** Places of the grid. */
 const PLACES = 129;
 
@@ -20,6 +23,14 @@ function groupsOf(asked: Parameters<typeof numberEntries>[0], { nest }: Named, {
   const isUsed = (places: readonly number[]) => places.some((place) => (entries[place + 1]?.places.length ?? 0) > 0);
   const placed = positionsOfNest(axes, nest, isUsed);
   if (!placed) return [{ code: '', label: '', at: 0 }];
+  const groups = placed.axis.categories.length;
+  if (groups > MOST_GROUPS)
+    throw new Fault(
+      'invalid',
+      `${nest.map(titleOf).join(' split by ')} makes ${groups} groups, which is no picture.`,
+      `Group it into ${MOST_GROUPS} or fewer, or cut it into bands.`,
+      { field: 'by' },
+    );
   return placed.axis.categories.map(({ code, label }, k) => ({ code, label, at: placed.of[k]! + 1 }));
 }
 
@@ -27,6 +38,7 @@ function groupsOf(asked: Parameters<typeof numberEntries>[0], { nest }: Named, {
  * Where a number is dense, in each group of a nest, over one grid from the least number to the largest.
  * @param asked the columns, as they are counted
  * @param named their variables
+ * @throws Fault where there are too many groups
  */
 export function densities(asked: Parameters<typeof numberEntries>[0], named: Named): Densities {
   const counted = numberEntries({ ...asked, within: null });

@@ -52,11 +52,12 @@ function dots(points: NonNullable<Pairs['points']>, x: Scale, y: Scale): string[
   );
 }
 
+const darknessOf = (most: number) => scaleSqrt([0, most], [0.06, 1]);
+
 /** A honeycomb, each cell the darker the more respondents are in it. */
 function honeycomb({ wide, high, cells }: NonNullable<Pairs['hexagons']>, x: Scale, y: Scale): string[] {
   const [half, up] = [(x(wide) - x(0)) / 2, (y(0) - y(high)) / 2];
-  const most = cells.reduce((largest, { respondents }) => Math.max(largest, respondents), 1);
-  const dark = scaleSqrt([0, most], [0.06, 1]);
+  const dark = darknessOf(mostIn(cells));
   const corners = [
     [0, -up],
     [half, -up / 2],
@@ -79,6 +80,24 @@ function honeycomb({ wide, high, cells }: NonNullable<Pairs['hexagons']>, x: Sca
       element('title', {}, label(`around ${fixed(cell.x, 1)}, ${fixed(cell.y, 1)}: ${whole(cell.respondents)}`)),
     );
   });
+}
+
+const mostIn = (cells: NonNullable<Pairs['hexagons']>['cells']) =>
+  cells.reduce((largest, { respondents }) => Math.max(largest, respondents), 1);
+
+/** What the darkness of a cell stands for. */
+function keyOf({ cells }: NonNullable<Pairs['hexagons']>, y: number): string {
+  const most = mostIn(cells);
+  const steps = [...new Set([1, Math.round(most / 4), most])];
+  return steps
+    .map((respondents, k) => {
+      const at = { x: LEFT + k * 84, y: y - 11, width: 14, height: 14 };
+      return (
+        element('rect', { ...at, fill: 'var(--pen)', 'fill-opacity': darknessOf(most)(respondents) }) +
+        element('text', { x: at.x + 20, y, class: 'name' }, label(whole(respondents)))
+      );
+    })
+    .join('');
 }
 
 /** What is written over the picture: r with its limits, and the line. */
@@ -140,6 +159,7 @@ export function scatter({ title, pairs, width, values }: ScatterSpec): string {
     ...(points ? dots(points, x, y) : []),
     ...(hexagons ? honeycomb(hexagons, x, y) : []),
     line ? lineWithin(line, x, y) : '',
+    hexagons ? keyOf(hexagons, bottom + 38) : '',
     element('text', { x: LEFT, y: 16, class: 'name' }, label(`${pairs.yTitle} ↑`)),
     element(
       'text',

@@ -18,6 +18,7 @@ interface Spread {
   points: [number, number, number][] | null;
   r: { value: number; lower: number; upper: number; p: number };
   line: { slope: number; intercept: number };
+  reading: { id: string; sentence: string | null }[];
 }
 
 const ask = async (body: object) => call<Spread>(session.server, 'POST', `${DEMO}/spread`, body);
@@ -51,6 +52,9 @@ describe('two numbers', () => {
     const text = `${pairs.length.toLocaleString('en')} respondents, r = ${r.toFixed(2).replace('0.', '.')} (`;
     await says(session.driver, 'figure svg', text);
     expect(await session.driver.findElements(By.css('figure svg circle'))).toHaveLength(body.points!.length);
+    await says(session.driver, '[data-answer=association]', `r = ${r.toFixed(2).replace('0.', '.')}, p < .001`);
+    await says(session.driver, '[data-answer=strength]', `is higher by ${slope.toFixed(2)} on average`);
+    expect(body.reading.find(({ id }) => id === 'say')?.sentence).toContain('Years on the plot rises with Age');
     await session.sound();
   });
 

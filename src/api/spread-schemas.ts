@@ -1,4 +1,4 @@
-import { parts } from './table-schemas.js';
+import { parts, ReadingAnswerSchema } from './table-schemas.js';
 import { z } from './zod.js';
 
 const how = {
@@ -73,6 +73,7 @@ const PairsSchema = z.object({
     .object({ slope: z.number(), intercept: z.number() })
     .nullable()
     .describe('By least squares; with a weight, weighted.'),
+  reading: z.array(ReadingAnswerSchema).describe('What is said of the two numbers.'),
 });
 
 /** How numbers lie: densities by group, or pairs with r and a line. */

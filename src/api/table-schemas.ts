@@ -97,7 +97,7 @@ const numbers = z.array(z.number());
 const words = z.string().nullable();
 
 /** One of the five answers of a reading. */
-const ReadingAnswerSchema = z
+export const ReadingAnswerSchema = z
   .object({
     id: z.enum(Object.keys(QUESTIONS) as [keyof typeof QUESTIONS]),
     question: z.string(),

@@ -1,7 +1,9 @@
 import { byId } from '../core/by-id.js';
 import { titleOf } from '../core/codebook/types.js';
 import { Fault } from '../core/fault.js';
-import type { Spread } from '../core/spread/types.js';
+import { readPairs } from '../core/reading/numbers/read-pairs.js';
+import type { Answer } from '../core/reading/types.js';
+import type { Densities, Pairs, Spread } from '../core/spread/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { variablesAs } from '../core/table/variables-as.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
@@ -11,6 +13,12 @@ import { readAsked, type TableAsked } from './table-answer.js';
 
 /** A sentence, and which picture of it; the one that suits where that is not said. */
 export type SpreadAsked = TableAsked & { of?: Spread['of'] | undefined };
+
+/** How numbers lie; of two numbers also what is said of them. */
+type SpreadAnswer = Densities | (Pairs & { reading: Answer[] });
+
+/** Of limits and verdicts, where nothing else is asked for. */
+const CONFIDENCE = 0.95;
 
 function invalid(detail: string, mend: string, field: string): never {
   throw new Fault('invalid', detail, mend, { field });
@@ -35,7 +43,7 @@ function partsOf({ rows, by, within }: Sentence, variables: readonly VariableRow
  * else is said.
  * @throws Fault naming what cannot be drawn
  */
-export async function spreadOf(service: Service, study: OpenStudy, asked: SpreadAsked): Promise<Spread> {
+export async function spreadOf(service: Service, study: OpenStudy, asked: SpreadAsked): Promise<SpreadAnswer> {
   const sentence = readAsked(study, asked);
   const { number, nest } = partsOf(sentence, variablesAs(allVariables(study.db), sentence));
   const isPair = nest.length === 1 && nest[0]!.level === 'number';
@@ -46,7 +54,8 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
   const { job } = countJobOf(study, { ...sentence, rows: [{ variable: number.id }] });
   const { file, respondents, only, weight, rows, nests } = job;
   const [row] = rows;
-  return service.run('spread', {
+  const confidence = asked.confidence ?? CONFIDENCE;
+  const spread = await service.run('spread', {
     ...{ file, respondents, only, weight, of },
     number: {
       column: number.columnId,
@@ -55,6 +64,7 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
       variable: number,
     },
     nest: (nests[0] ?? []).map((own, k) => ({ ...own, variable: nest[k]! })),
-    confidence: asked.confidence ?? 0.95,
+    confidence,
   });
+  return spread.of === 'pairs' ? { ...spread, reading: readPairs(spread, confidence) } : spread;
 }

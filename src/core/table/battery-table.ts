@@ -15,7 +15,7 @@ export function batteryTable(tables: readonly Table[]): Table {
   if (!first) throw new Error('a battery has items');
   const answers = sharedBy(
     tables.map(({ rows }) => rows.categories),
-    isSame,
+    ({ kind, code }) => `${kind} ${code}`,
   );
   const places = tables.map(({ rows }) =>
     answers.map((answer) => rows.categories.findIndex((category) => isSame(category, answer))),

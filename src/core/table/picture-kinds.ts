@@ -51,3 +51,6 @@ export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = 
     ...(columns.categories.length === 2 ? (['slopes'] as const) : []),
   ];
 }
+
+/** Whether two numbers of a table are drawn respondent by respondent alone: it has too many columns for groups. */
+export const isDrawnAsPairs = (table: Table): boolean => picturesOf(table).join() === 'scatter';

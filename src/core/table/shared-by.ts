@@ -1,10 +1,15 @@
 /**
  * What several lists have, each once: all of the longest first, then what only others have.
- * @example sharedBy([['a'], ['b', 'c']], (one, other) => one === other) // ['b', 'c', 'a']
+ * @param nameOf what tells members apart
+ * @example sharedBy([['a'], ['b', 'c']], (letter) => letter) // ['b', 'c', 'a']
  */
-export function sharedBy<T>(lists: readonly (readonly T[])[], isSame: (one: T, other: T) => boolean): T[] {
-  const shared: T[] = [];
-  for (const list of [...lists].sort((a, b) => b.length - a.length))
-    for (const item of list) if (!shared.some((other) => isSame(other, item))) shared.push(item);
-  return shared;
+export function sharedBy<T>(lists: readonly (readonly T[])[], nameOf: (member: T) => string): T[] {
+  const shared = new Map<string, T>();
+  for (const list of [...lists].sort((a, b) => b.length - a.length)) {
+    for (const member of list) {
+      const name = nameOf(member);
+      if (!shared.has(name)) shared.set(name, member);
+    }
+  }
+  return [...shared.values()];
 }

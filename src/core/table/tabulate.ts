@@ -82,7 +82,8 @@ function totalsOf(values: readonly number[], { rows, columns, width }: Placed): 
   const columnBase = columns?.base ?? ALONE;
   const options = rows.axis.categories.flatMap(({ kind }, i) => (kind === 'option' ? [rows.of[i]!] : []));
   return {
-    cells: rows.of.map((i) => columnOf.map((j) => add([i], [j]))),
+    // One look for each cell: of a large table these are most of its cost.
+    cells: rows.of.map((i) => columnOf.map((j) => (i < 0 || j < 0 ? 0 : (values[i * width + j] ?? 0)))),
     rowTotals: rows.of.map((i) => add([i], columnBase)),
     columnBases: columnOf.map((j) => add(rows.base, [j])),
     base: add(rows.base, columnBase),

@@ -14,7 +14,8 @@ export const columnsOf = ({ columns }: Table): (number | null)[] => [
 
 /** One figure of each cell; `j` null is the column of all. */
 export function cellsOf(table: Table, figure: (i: number, j: number | null) => number | null): Cells {
-  return table.rows.categories.map((_, i) => columnsOf(table).map((j) => figure(i, j)));
+  const columns = columnsOf(table);
+  return table.rows.categories.map((_, i) => columns.map((j) => figure(i, j)));
 }
 
 /** Column percentages added up from the first line; of options, which overlap, there are none. */

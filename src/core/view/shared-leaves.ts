@@ -3,11 +3,18 @@ import type { Leaf } from './types.js';
 
 type Named = Pick<Leaf, 'is' | 'code'>;
 
-const isSame = (one: Named, other: Named) => one.is === other.is && one.code === other.code;
+/** What tells lines apart. */
+const nameOf = ({ is, code }: Named) => `${is} ${code}`;
 
 /** Lines that several blocks share: all that one of them has, in the order of the first that has most. */
-export const sharedLeaves = (lists: readonly (readonly Leaf[])[]): Leaf[] => sharedBy(lists, isSame);
+export const sharedLeaves = (lists: readonly (readonly Leaf[])[]): Leaf[] => sharedBy(lists, nameOf);
 
 /** Where each shared line stands in a block's own; -1 where it has none. */
-export const placesIn = (own: readonly Leaf[], shared: readonly Leaf[]): number[] =>
-  shared.map((leaf) => own.findIndex((other) => isSame(other, leaf)));
+export function placesIn(own: readonly Leaf[], shared: readonly Leaf[]): number[] {
+  const places = new Map<string, number>();
+  own.forEach((leaf, place) => {
+    const name = nameOf(leaf);
+    if (!places.has(name)) places.set(name, place);
+  });
+  return shared.map((leaf) => places.get(nameOf(leaf)) ?? -1);
+}

@@ -29,6 +29,7 @@ const allTogether = (label: string): Leaf => ({ is: 'total', code: '', label, pa
 
 /** A block over lines and columns that it shares with others; null where it has none of its own. */
 function spread(block: BlockView, rows: readonly number[], columns: readonly number[]): BlockView {
+  if (rows.every((row, k) => row === k) && columns.every((column, k) => column === k)) return block;
   const over = <T>(values: readonly T[], rest: T) => columns.map((j) => values[j] ?? rest);
   return {
     ...block,

@@ -67,7 +67,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
   return (
     <>
       <div
-        className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''}`}
+        className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''} ${on ? (css['long'] ?? '') : ''}`}
         ref={region}
         tabIndex={0}
         role="region"

@@ -1,6 +1,8 @@
 import { memo, useContext, useMemo } from 'react';
-import type { Shown, StudyView } from '../../api/types.js';
+import type { RosterVariable, Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
+import { isDrawnAsPairs } from '../../core/table/picture-kinds.js';
+import type { Sentence } from '../../core/table/sentence.js';
 import { Aside } from '../../kit/EditorShell.js';
 import { Note } from '../../kit/Panel.js';
 import { useAfterPaint } from '../../kit/use-after-paint.js';
@@ -12,6 +14,7 @@ import { CellPane } from './CellPane.js';
 import { CellsContext } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { ConfidenceChoice } from './ConfidenceChoice.js';
+import { PairsReading } from './PairsReading.js';
 import { PinnedReadings } from './PinnedReadings.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import { useBlockReading } from './use-block-reading.js';
@@ -70,6 +73,8 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
 });
 
 interface Props extends ReadingProps {
+  /** A number by another one; null where something else is asked for. */
+  pair: { sentence: Sentence; across: RosterVariable } | null;
   /** How many nests stand side by side. */
   across: number;
   asked: boolean;
@@ -77,7 +82,7 @@ interface Props extends ReadingProps {
 }
 
 /** The reading of the block that was chosen, or of one cell; it follows the table, which does not wait for it. */
-export function ReadingAside({ view, shows, across, asked, shown, show, read, stratum }: Props) {
+export function ReadingAside({ view, shows, pair, across, asked, shown, show, read, stratum }: Props) {
   const now = useMemo(() => ({ view, shows, shown, show, stratum }), [view, shows, shown, show, stratum]);
   const late = useAfterPaint(now);
   const waits = useOverdue(late !== now);
@@ -86,6 +91,13 @@ export function ReadingAside({ view, shows, across, asked, shown, show, read, st
     return (
       <Aside label="Reading">
         <CellPane {...{ view, shows, shown, stratum }} at={cell} close={() => open(null)} />
+      </Aside>
+    );
+  const { table } = shows;
+  if (pair && (pair.across.countable ? table !== null && isDrawnAsPairs(table) : true))
+    return (
+      <Aside label="Reading">
+        <PairsReading {...{ view, shown, show }} sentence={pair.sentence} />
       </Aside>
     );
   return (

@@ -1,0 +1,36 @@
+import { useMemo } from 'react';
+import type { Shown, StudyView } from '../../api/types.js';
+import { readPairs } from '../../core/reading/numbers/read-pairs.js';
+import { SIZE_WORDS } from '../../core/reading/size-words.js';
+import type { PictureKind } from '../../core/table/picture-kinds.js';
+import type { Sentence } from '../../core/table/sentence.js';
+import { ReadingPane } from '../reading/ReadingPane.js';
+import { CONFIDENCE } from '../reading/use-reading.js';
+import { ConfidenceChoice } from './ConfidenceChoice.js';
+import { useSpread } from './use-spread.js';
+
+interface Props {
+  view: StudyView;
+  /** A number by another one. */
+  sentence: Sentence;
+  shown: Shown;
+  show: (shown: Shown) => void;
+}
+
+const PAIRS: readonly PictureKind[] = ['scatter'];
+
+/** What is said of two numbers of each respondent. */
+export function PairsReading({ view, sentence, shown, show }: Props) {
+  const { settings, id } = view.study;
+  const { confidence = CONFIDENCE } = shown;
+  const { pairs } = useSpread({ study: id, sentence }, PAIRS, confidence);
+  const words = settings.sizeWords ?? SIZE_WORDS;
+  const answers = useMemo(() => pairs && readPairs(pairs, confidence, words), [pairs, confidence, words]);
+  if (!answers) return null;
+  return (
+    <>
+      <ConfidenceChoice shown={shown} show={show} />
+      <ReadingPane answers={answers} sizes={{ words, settings: `/studies?edit=${id}` }} />
+    </>
+  );
+}

@@ -71,6 +71,34 @@ describe('two numbers of each respondent', () => {
     expect(r?.p).toBeCloseTo(0.0067, 4);
   });
 
+  it('have with a weight the limits of linearisation: near those of z where all count alike, the same in any unit', () => {
+    const all = Array.from({ length: 400 }, (_, k): Person => {
+      const [a, b] = [Math.sin(k * 12.9898) * 43758.5453, Math.sin(k * 78.233) * 24634.6345];
+      const [u, v] = [a - Math.floor(a), b - Math.floor(b)];
+      const normal = Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * v);
+      const other = Math.sqrt(-2 * Math.log(u)) * Math.sin(2 * Math.PI * v);
+      return [normal, 0.6 * normal + other, 1];
+    });
+    const [plain, alike] = [pairsOf(all).r!, pairsOf(all, true).r!];
+    expect(alike.value).toBeCloseTo(plain.value, 12);
+    expect(alike.lower! / plain.lower!).toBeCloseTo(1, 0.9);
+    expect(alike.upper! / plain.upper!).toBeCloseTo(1, 0.9);
+    const threefold = pairsOf(
+      all.map(([x, y]): Person => [x, y, 3]),
+      true,
+    ).r!;
+    expect(threefold.lower).toBeCloseTo(alike.lower!, 12);
+    expect(threefold.p).toBeCloseTo(alike.p!, 12);
+    // A weight that goes along with nothing widens the interval as Kish says, by the root of 1 + cv².
+    const uneven = pairsOf(
+      all.map(([x, y], k): Person => [x, y, k % 2 === 0 ? 0.2 : 1.8]),
+      true,
+    ).r!;
+    const width = (r: typeof plain) => Math.atanh(r.upper!) - Math.atanh(r.lower!);
+    expect(width(uneven) / width(alike)).toBeGreaterThan(1.1);
+    expect(width(uneven) / width(alike)).toBeLessThan(1.5);
+  });
+
   it('leave out who is filtered away or counts as nothing, and say nothing of a number that does not vary', () => {
     const all: Person[] = [
       [1, 1, 1],

@@ -17,7 +17,7 @@ export function random(seed: number): () => number {
 const TICKS = ['t1', 't2', 't3', 't4'];
 
 /** Single-choice variables with their answers; what is not among these is none. */
-export const ANSWERS: Readonly<Record<string, readonly string[]>> = {
+const ANSWERS: Readonly<Record<string, readonly string[]>> = {
   view: ['1', '2', '3', '4'],
   area: ['1', '2', '3'],
   wave: ['1', '2'],

@@ -100,7 +100,9 @@ async function shown(): Promise<Map<string, string[]>> {
   const cells = await session.driver.executeScript<[string, string[]][]>(`
     return [...document.querySelectorAll('td[data-cell]')].map((cell) => [
       cell.dataset.cell,
-      [...cell.querySelectorAll('span:not([role=img])')].filter((span) => !span.querySelector('span')).map((span) => span.textContent),
+      [...cell.querySelectorAll('span:not([role=img])')]
+        .filter((span) => !span.querySelector('span'))
+        .map((span) => span.textContent),
     ]);
   `);
   return new Map(cells);

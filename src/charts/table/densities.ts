@@ -21,7 +21,7 @@ export interface DensitySpec {
 const pathThrough = (places: readonly (readonly [number, number])[]): string =>
   places.map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x.toFixed(1)},${y.toFixed(1)}`).join('');
 
-/** How a number lies in groups: a hill each, as high as it is dense there, one scale for all; an upright at the median. */
+/** A number in groups: a hill for each, as high as it is dense there, one scale for all; an upright at the median. */
 export function densityHills({ title, densities, decimals, width, values }: DensitySpec): string {
   const { grid, groups } = densities;
   const x = scaleLinear([grid[0] ?? 0, grid.at(-1) ?? 1], [NAMES, width - FIGURE]);

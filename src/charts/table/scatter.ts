@@ -101,7 +101,7 @@ function keyOf({ cells }: NonNullable<Pairs['hexagons']>, y: number): string {
 }
 
 /** What is written over the picture: r with its limits, and the line. */
-export function saidOfPairs({ r, line, n, xTitle, yTitle }: Pairs): string {
+function saidOfPairs({ r, line, n, xTitle, yTitle }: Pairs): string {
   const parts = [`${whole(n)} respondents`];
   if (r) {
     const limits = r.lower === null || r.upper === null ? '' : ` (${coefficient(r.lower)} to ${coefficient(r.upper)})`;

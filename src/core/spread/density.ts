@@ -49,8 +49,8 @@ export function bandwidthOf(entries: Entries): number | null {
 }
 
 /**
- * The density of the numbers of a group at places of a grid, by a normal kernel. What the kernel puts beyond the ends of
- * the grid is reflected at them (Silverman 1986, 2.10), so that the area within is 1 and nobody seems to be outside.
+ * The density of the numbers of a group at places of a grid, by a normal kernel. What the kernel puts beyond the ends
+ * of the grid is reflected at them (Silverman 1986, 2.10), so that the area within is 1 and nobody seems to be outside.
  * @param grid upwards; it reaches over all numbers
  * @example
  * const entries = { distinct: Float64Array.of(1, 3), places: Int32Array.of(0, 1), weights: null };

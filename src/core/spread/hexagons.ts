@@ -13,7 +13,7 @@ interface Range {
 }
 
 /**
- * A honeycomb over two numbers: each pair is in the cell whose middle is nearest, in a plane in which cells are regular.
+ * A honeycomb over two numbers: each pair is in the cell whose middle is nearest, in a plane where cells are regular.
  * @param each visits all pairs
  * @example
  * const range = { minimum: 0, maximum: 32 };

@@ -71,7 +71,7 @@ describe('two numbers of each respondent', () => {
     expect(r?.p).toBeCloseTo(0.0067, 4);
   });
 
-  it('have with a weight the limits of linearisation: near those of z where all count alike, the same in any unit', () => {
+  it('have with a weight the limits of linearisation: near those of z where all count alike, in any unit', () => {
     const all = Array.from({ length: 400 }, (_, k): Person => {
       const [a, b] = [Math.sin(k * 12.9898) * 43758.5453, Math.sin(k * 78.233) * 24634.6345];
       const [u, v] = [a - Math.floor(a), b - Math.floor(b)];

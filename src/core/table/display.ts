@@ -28,10 +28,8 @@ export const DisplayFields = {
   ascending: z.boolean().optional().describe('Where the rows are sorted: the smallest first.'),
   full: z.boolean().optional().describe('Rows and columns that nobody is in are not shown.'),
 };
-const DisplayShape = z.strictObject(DisplayFields);
-
 /** How a table is to be shown. */
-export type Display = z.infer<typeof DisplayShape>;
+export type Display = { [Field in keyof typeof DisplayFields]?: z.infer<(typeof DisplayFields)[Field]> };
 
 /** What of a list of choices is how a table is displayed. */
 export const displayOf = ({ order, last, sort, sortNest, sortFigure, ascending, full }: Display): Display => ({

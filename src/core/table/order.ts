@@ -26,7 +26,7 @@ function shownRanks({ variable, categories }: TableAxis): number[] {
 }
 
 /** By what rows are sorted: a value for each of a table's rows, and for each of its nets; null where it has none. */
-export interface SortValues {
+interface SortValues {
   rows: readonly (number | null)[];
   nets: readonly (number | null)[];
 }

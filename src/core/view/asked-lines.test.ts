@@ -45,7 +45,7 @@ describe('who was asked, in a cross table', () => {
         GROUPS.forEach((group, column) => {
           const mine = all.filter((person) => isIn(person, group));
           const asked = sum(mine.map(weight));
-          const shareOf = (is: (person: Respondent) => boolean) =>
+          const shareOf = (is: (person: Respondent) => boolean): unknown =>
             asked > 0 ? expect.closeTo((100 * sum(mine.filter(is).map(weight))) / asked) : null;
           someone.forEach(([, is], line) => {
             const { values } = block.asked[line]!;

@@ -1,9 +1,8 @@
 import type { Shown } from '../../api/types.js';
-import { SORT_CHOICES } from '../../core/table/figure-choice.js';
+import { SORT_CHOICES, type SortChoice } from '../../core/table/figure-choice.js';
 import type { NestView } from '../../core/view/types.js';
 import { FIGURE_WORDS } from './figure-words.js';
 import { isSortedBy, type SortColumn, sortedBy } from './sort-columns.js';
-import type { SortChoice } from '../../core/table/figure-choice.js';
 import css from './table.module.css';
 
 interface Props {

@@ -1,5 +1,6 @@
 import type { RosterVariable, Shown, StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
+import { saySentence } from '../../core/table/say-sentence.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { makeAddress } from '../workings/workings-address.js';
 import { PairsPicture } from './Picture.js';
@@ -12,15 +13,15 @@ interface Props {
   sentence: Sentence;
   /** The one across, which has too many different numbers for columns. */
   across: RosterVariable;
-  title: string;
   shown: Shown;
   show: (shown: Shown) => void;
   told: Told;
 }
 
 /** Two numbers that have no table, as a picture; and how they come to have one. */
-export function PairsPane({ view, sentence, across, title, shown, show, told }: Props) {
+export function PairsPane({ view, sentence, across, shown, show, told }: Props) {
   const study = view.study.id;
+  const title = saySentence(sentence, view.variables);
   return (
     <>
       <p className={css['standings']} role="note">
@@ -30,7 +31,7 @@ export function PairsPane({ view, sentence, across, title, shown, show, told }: 
         </span>
         <a href={makeAddress(study, 'band', across.name)}>Cut {titleOf(across)} into bands</a>
       </p>
-      <PairsPicture drawn={{ study, sentence }} {...{ title, shown, show, told }} />
+      <PairsPicture drawn={{ study, sentence }} title={title} {...{ shown, show, told }} />
     </>
   );
 }

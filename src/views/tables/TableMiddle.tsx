@@ -1,10 +1,7 @@
-import { useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { Sentence } from '../../core/table/sentence.js';
-import { saySentence } from '../../core/table/say-sentence.js';
-import { sentenceOfTable } from '../../core/table/sentence-of-table.js';
 import type { Table } from '../../core/table/table.js';
 import { choicesOf, columnChoices } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
@@ -34,7 +31,8 @@ import { Toolbar } from './Toolbar.js';
 import { useCopyTable } from './use-copy-table.js';
 import type { useHeadingEdits } from './use-heading-edits.js';
 import type { useSaveTable } from './use-save-table.js';
-import { type Shows, TOGETHER, viewsShown } from './use-table.js';
+import { useDrawn } from './use-drawn.js';
+import { type Shows, viewsShown } from './use-table.js';
 import type { Draft } from './url.js';
 
 interface Props {
@@ -125,14 +123,8 @@ export function TableMiddle(props: Props) {
   const items = itemScopes(draft, change, shown, views);
   const has = (id: FigureId) => views.some(({ blocks }) => blocks.flat().some(({ figures }) => byId(figures, id)));
   const alone = byId(view.variables, draft.rows.length === 1 ? draft.rows[0]?.variable : undefined);
-  const category = props.stratum === TOGETHER ? null : props.stratum;
-  const { block } = shows;
-  const drawn = useMemo(
-    () => (block ? { study, sentence: sentenceOfTable(block.block, block.split, category) } : null),
-    [study, block, category],
-  );
+  const drawn = useDrawn(study, shows, props.stratum);
   const across = numberAcross(draft, view.variables);
-  const title = saySentence(sentence, view.variables);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   return (
     <>
@@ -161,7 +153,7 @@ export function TableMiddle(props: Props) {
       <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />
       <NamesLine view={view} draft={draft} change={change} />
       {problem && <Problem {...problem} />}
-      {across?.countable === false && <PairsPane {...{ view, sentence, across, shown, show, told }} title={title} />}
+      {across?.countable === false && <PairsPane {...{ view, sentence, across, shown, show, told }} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}

@@ -54,7 +54,7 @@ export function bandwidthOf(entries: Entries): number | null {
  * @param grid upwards; it reaches over all numbers
  * @example
  * const entries = { distinct: Float64Array.of(1, 3), places: Int32Array.of(0, 1), weights: null };
- * density(entries, [1, 2, 3], 1).map((height) => Number(height.toFixed(3))); // [0.507, 0.485, 0.507]
+ * density(entries, [1, 2, 3], 1).map((height) => Number(height.toFixed(3))); // [0.48, 0.488, 0.48]
  */
 export function density(entries: Entries, grid: readonly number[], bandwidth: number): number[] {
   const { values, weights } = tallied(entries);

@@ -2,6 +2,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
+import { displayOf } from '../../core/table/display.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { isDescribed, variablesOf } from '../../core/table/sentence.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
@@ -71,7 +72,7 @@ function TablesPage({ study }: { study: string }) {
   const shows = useTable(view, countable ? sentence : null, shown, stratum, read);
   const title = view && sentence ? saySentence(sentence, view.variables) : '';
   const [cell, setCell] = useState<{ of: string; at: CellAt } | null>(null);
-  const asks = JSON.stringify([draft.rows, draft.by, draft.only, draft.weight, stratum, shown.order, shown.sort]);
+  const asks = JSON.stringify([draft.rows, draft.by, draft.only, draft.weight, stratum, displayOf(shown)]);
   // A cell is one of this table; of tables side by side within a variable none is opened.
   const cells = useMemo(
     () => ({

@@ -79,6 +79,7 @@ describe('two numbers', () => {
     };
     expect(await refused({ rows: 'site', by: 'age' })).toContain('Put a number into the rows.');
     expect(await refused({ rows: 'age', by: 'site', of: 'pairs' })).toContain('Pairs are of two numbers.');
+    expect(await refused({ rows: 'age', by: 'age', of: 'pairs' })).toContain('Pairs are of two numbers.');
     expect(await refused({ rows: 'age', by: 'years', of: 'densities' })).toContain('groups, which is no picture');
     expect(await refused({ rows: 'age', by: ['site', 'season'] })).toContain('one after the other');
   });

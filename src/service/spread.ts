@@ -46,7 +46,7 @@ function partsOf({ rows, by, within }: Sentence, variables: readonly VariableRow
 export async function spreadOf(service: Service, study: OpenStudy, asked: SpreadAsked): Promise<SpreadAnswer> {
   const sentence = readAsked(study, asked);
   const { number, nest } = partsOf(sentence, variablesAs(allVariables(study.db), sentence));
-  const isPair = nest.length === 1 && nest[0]!.level === 'number';
+  const isPair = nest.length === 1 && nest[0]!.level === 'number' && nest[0]!.id !== number.id;
   const of = asked.of ?? (isPair ? 'pairs' : 'densities');
   if (of === 'pairs' && !isPair)
     invalid('Pairs are of two numbers.', 'Put one into the rows, and the other alone into "by".', 'by');

@@ -30,7 +30,7 @@ export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = 
   const isWide = (columns?.categories.length ?? 1) > MOST;
   if (base === 0) return [];
   if (numbers && columns) {
-    const isPair = columns.variable.level === 'number';
+    const isPair = columns.variable.level === 'number' && columns.variable.id !== rows.variable.id;
     return [...(isPair ? (['scatter'] as const) : []), ...(isWide ? [] : (['boxes', 'means', 'densities'] as const))];
   }
   if (numbers || isWide) return [];

@@ -17,6 +17,7 @@ const across = (id: number, by: number[][] = []) => ({ ...EMPTY, rows: [{ variab
 it('lets a number of any kind stand across another number alone', () => {
   const offered = (draft: typeof EMPTY) => ALL.filter((own) => canStandAcross(own, draft, ALL)).map(({ id }) => id);
   expect(offered(across(1))).toEqual([1, 2, 3]);
+  expect(offered(across(2))).toEqual([1, 3]);
   expect(offered(across(3))).toEqual([1, 3]);
   expect(offered({ ...EMPTY, rows: [{ variable: 1 }, { variable: 3 }] })).toEqual([1, 3]);
   expect(offered({ ...EMPTY, rows: [{ variable: 1, as: 'values' }] })).toEqual([1, 3]);
@@ -25,6 +26,7 @@ it('lets a number of any kind stand across another number alone', () => {
 it('finds the number across', () => {
   expect(numberAcross(across(1, [[2]]), ALL)?.id).toBe(2);
   expect(numberAcross(across(1, [[3]]), ALL)).toBeNull();
+  expect(numberAcross(across(1, [[1]]), ALL)).toBeNull();
   expect(numberAcross(across(3, [[2]]), ALL)).toBeNull();
   expect(numberAcross(across(1, [[2], [3]]), ALL)).toBeNull();
   expect(numberAcross(across(1, [[2, 3]]), ALL)).toBeNull();

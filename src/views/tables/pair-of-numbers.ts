@@ -10,18 +10,21 @@ function isNumberAlone({ rows, battery }: Draft, variables: readonly RosterVaria
   return row !== undefined && variable !== undefined && others.length === 0 && !battery && isDescribed(row, variable);
 }
 
-/** The number that stands alone across another one; null where it is otherwise. */
+/** The number that stands alone across another one; null where it is otherwise, and of a number by itself. */
 export function numberAcross(draft: Draft, variables: readonly RosterVariable[]): RosterVariable | null {
   const [nest, ...further] = draft.by;
   const [id, ...inner] = nest ?? [];
   const variable = byId(variables, id);
   const isAlone = further.length === 0 && inner.length === 0 && isNumberAlone(draft, variables);
-  return isAlone && variable?.level === 'number' ? variable : null;
+  const isItself = id === draft.rows[0]?.variable;
+  return isAlone && !isItself && variable?.level === 'number' ? variable : null;
 }
 
 /** Whether a variable can stand alone across: what sorts respondents into groups; a number of any kind by another. */
 export const canStandAcross = (
-  { level, countable }: RosterVariable,
+  { id, level, countable }: RosterVariable,
   draft: Draft,
   variables: readonly RosterVariable[],
-): boolean => level !== 'text' && (countable || (level === 'number' && isNumberAlone(draft, variables)));
+): boolean =>
+  level !== 'text' &&
+  (countable || (level === 'number' && id !== draft.rows[0]?.variable && isNumberAlone(draft, variables)));

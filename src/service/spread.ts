@@ -51,11 +51,11 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
   if (of === 'pairs' && !isPair)
     invalid('Pairs are of two numbers.', 'Put one into the rows, and the other alone into "by".', 'by');
   // Listed value by value or not, it is drawn as a number.
-  const { job } = countJobOf(study, { ...sentence, rows: [{ variable: number.id }] });
+  const { job, isMuch } = countJobOf(study, { ...sentence, rows: [{ variable: number.id }] });
   const { file, respondents, only, weight, rows, nests } = job;
   const [row] = rows;
   const confidence = asked.confidence ?? CONFIDENCE;
-  const spread = await service.run('spread', {
+  const spread = await service.run(isMuch ? 'spreadMuch' : 'spread', {
     ...{ file, respondents, only, weight, of },
     number: {
       column: number.columnId,

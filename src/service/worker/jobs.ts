@@ -69,6 +69,7 @@ export interface Jobs {
   tableCsv: { takes: TableCsvJob; gives: string };
   sweep: { takes: SweepJob; gives: SweptTable[] };
   spread: { takes: SpreadJob; gives: Spread };
+  spreadMuch: { takes: SpreadJob; gives: Spread };
 }
 
 /** How jobs are done, by name. */
@@ -109,4 +110,5 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   tableCsv,
   sweep: sweepStudy,
   spread: spreadInStudy,
+  spreadMuch: spreadInStudy,
 };

@@ -4,7 +4,7 @@ import { draw, type Drawable, redrawn } from '../../charts/table/kinds.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
-import { Button, Toggle } from '../../kit/kit.js';
+import { Button, Problem, Toggle, Wait } from '../../kit/kit.js';
 import { radioKeys } from '../../kit/radio-keys.js';
 import { Svg } from '../../kit/Svg.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
@@ -197,7 +197,7 @@ function DrawnPicture({ kinds, drawable, title, shown, show, told }: DrawnProps)
           choose={(own) => show({ ...shown, picture: own === first ? undefined : own })}
         />
       )}
-      <Svg className={css['whole']} markup={markup} />
+      {markup === '' ? <Wait>Drawing…</Wait> : <Svg className={css['whole']} markup={markup} />}
       <Acts {...{ picture, shown, show, told, title }} />
     </figure>
   );
@@ -208,12 +208,17 @@ export function Picture({ table, battery, block, drawn, title, shown, show, told
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const { confidence, heading, wide = USUAL } = shown;
   const hasPictures = kinds.length > 0;
-  const { densities, pairs } = useSpread(drawn, kinds, confidence ?? CONFIDENCE);
+  const { densities, pairs, problem } = useSpread(drawn, kinds, confidence ?? CONFIDENCE);
   const drawable = useMemo(() => {
     const asked = { title: `Chart: ${heading ?? title}`, width: wide, values: false, confidence };
     return hasPictures ? drawableOf(table, block, asked, { densities, pairs }) : null;
   }, [hasPictures, table, block, densities, pairs, title, heading, wide, confidence]);
-  return <DrawnPicture {...{ kinds, drawable, title, shown, show, told }} />;
+  return (
+    <>
+      {problem && <Problem {...problem} />}
+      <DrawnPicture {...{ kinds, drawable, title, shown, show, told }} />
+    </>
+  );
 }
 
 const PAIRS: readonly PictureKind[] = ['scatter'];
@@ -221,11 +226,12 @@ const PAIRS: readonly PictureKind[] = ['scatter'];
 /** A picture of two numbers that have no table. */
 export function PairsPicture({ drawn, title, shown, show, told }: Omit<Props, 'table' | 'battery' | 'block'>) {
   const { confidence, heading, wide = USUAL } = shown;
-  const { pairs } = useSpread(drawn, PAIRS, confidence ?? CONFIDENCE);
+  const { pairs, problem } = useSpread(drawn, PAIRS, confidence ?? CONFIDENCE);
   const drawable = useMemo((): Drawable | null => {
     const frame = { title: `Chart: ${heading ?? title}`, width: wide, values: false, decimals: 1 };
     return pairs && { of: 'numbers', spec: { ...frame, boxes: [], densities: null, pairs } };
   }, [pairs, title, heading, wide]);
-  if (!pairs) return null;
+  if (problem) return <Problem {...problem} />;
+  if (!pairs) return <Wait>Drawing the two numbers…</Wait>;
   return <DrawnPicture kinds={PAIRS} {...{ drawable, title, shown, show, told }} />;
 }

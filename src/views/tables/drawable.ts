@@ -26,7 +26,7 @@ export function drawableOf(
   table: Table,
   block: BlockView,
   { title, width, values, confidence = CONFIDENCE }: How,
-  { densities, pairs }: Spreads = { densities: null, pairs: null },
+  { densities, pairs }: Pick<Spreads, 'densities' | 'pairs'> = { densities: null, pairs: null },
 ): Drawable {
   const { rows, columns, numbers } = table;
   if (numbers) {

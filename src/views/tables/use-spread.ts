@@ -14,6 +14,8 @@ export interface DrawnOf {
 export interface Spreads {
   densities: Densities | null;
   pairs: Pairs | null;
+  /** Why they did not come. */
+  problem: { detail: string; mend: string } | null;
 }
 
 /** How the numbers of a table lie; it is asked for where one of its pictures shows it. */
@@ -21,10 +23,11 @@ export function useSpread({ study, sentence }: DrawnOf, kinds: readonly PictureK
   const asking = (kind: PictureKind, of: Spread['of']) =>
     kinds.includes(kind) ? { study, body: { ...bodyOfSentence(sentence), of, confidence } } : null;
   const key = 'POST /studies/{study}/spread';
-  const { answer: densities } = useAnswer(key, asking('densities', 'densities'), { keep: true });
-  const { answer: pairs } = useAnswer(key, asking('scatter', 'pairs'), { keep: true });
+  const { answer: densities, problem } = useAnswer(key, asking('densities', 'densities'), { keep: true });
+  const { answer: pairs, problem: ofPairs } = useAnswer(key, asking('scatter', 'pairs'), { keep: true });
   return {
     densities: densities?.of === 'densities' ? densities : null,
     pairs: pairs?.of === 'pairs' ? pairs : null,
+    problem: problem ?? ofPairs,
   };
 }

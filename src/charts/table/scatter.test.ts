@@ -25,7 +25,7 @@ describe('two numbers', () => {
     const svg = scatter(PAIRS);
     expect(svg.match(/<circle/g)).toHaveLength(2);
     expect(svg).toContain('20, 1: 2');
-    expect(svg).toContain('3 respondents, r = −.50 (−.90 to .20), Years = 12.00 − 0.250 × Age');
+    expect(svg).toContain('3 respondents, r = −.50 (−.90 to .20), Years = 12.00 − 0.25 × Age');
   });
 
   it('beyond so many are a honeycomb, the darkest where most are', () => {

@@ -1,13 +1,14 @@
 import { scaleLinear, scaleSqrt } from 'd3-scale';
 import { fixed, whole } from '../../core/figures.js';
 import { coefficient } from '../../core/reading/words.js';
+import { slopeSaid } from '../../core/spread/slope-said.js';
 import type { Pairs } from '../../core/spread/types.js';
 import { element, label } from '../svg.js';
 import { picture, ticks } from './frame.js';
 
 const LEFT = 64;
 const RIGHT = 18;
-const TOP = 30;
+const TOP = 50;
 const HEIGHT = 380;
 const BOTTOM = 48;
 
@@ -109,12 +110,11 @@ function saidOfPairs({ r, line, n, xTitle, yTitle }: Pairs): string {
   }
   if (line)
     parts.push(
-      `${yTitle} = ${signed(line.intercept)} ${line.slope < 0 ? '−' : '+'} ${slopeText(line.slope)} × ${xTitle}`,
+      `${yTitle} = ${signed(line.intercept)} ${line.slope < 0 ? '−' : '+'} ${slopeSaid(line.slope)} × ${xTitle}`,
     );
   return parts.join(', ');
 }
 
-const slopeText = (slope: number) => fixed(Math.abs(slope), Math.abs(slope) < 1 ? 3 : 2);
 const signed = (value: number) => `${value < 0 ? '−' : ''}${fixed(Math.abs(value), 2)}`;
 
 /** The part of the line that is within the picture. */
@@ -160,7 +160,7 @@ export function scatter({ title, pairs, width, values }: ScatterSpec): string {
     ...(hexagons ? honeycomb(hexagons, x, y) : []),
     line ? lineWithin(line, x, y) : '',
     hexagons ? keyOf(hexagons, bottom + 38) : '',
-    element('text', { x: LEFT, y: 16, class: 'name' }, label(`${pairs.yTitle} ↑`)),
+    element('text', { x: LEFT, y: TOP - 14, class: 'name' }, label(`${pairs.yTitle} ↑`)),
     element(
       'text',
       { x: width - RIGHT, y: bottom + 38, 'text-anchor': 'end', class: 'name' },

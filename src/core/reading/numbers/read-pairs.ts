@@ -1,5 +1,6 @@
-import { fixed, whole } from '../../figures.js';
+import { whole } from '../../figures.js';
 import { levelOf } from '../../level.js';
+import { slopeSaid } from '../../spread/slope-said.js';
 import type { Pairs } from '../../spread/types.js';
 import { verdictOfP } from '../cross/association.js';
 import { sizeVerdict, type SizeWords, sizeWord } from '../size-words.js';
@@ -40,10 +41,8 @@ function measuresOf({ value, lower, upper }: R): ReadMeasure[] {
 /** "Where Age is higher by 1, Years on the plot is higher by 0.23 on average." */
 function slopeInWords({ line, xTitle, yTitle }: Pairs): string[] {
   if (!line || line.slope === 0) return [];
-  const size = Math.abs(line.slope);
-  const decimals = size >= 1 ? 2 : Math.min(6, 1 - Math.floor(Math.log10(size)));
   const way = line.slope > 0 ? 'higher' : 'lower';
-  return [`Where ${xTitle} is higher by 1, ${yTitle} is ${way} by ${fixed(size, decimals)} on average.`];
+  return [`Where ${xTitle} is higher by 1, ${yTitle} is ${way} by ${slopeSaid(line.slope)} on average.`];
 }
 
 function sentenceOf(pairs: Pairs, r: R, confidence: number, sizes: SizeWords | undefined): string {

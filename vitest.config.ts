@@ -6,5 +6,7 @@ export default defineConfig({
     globalSetup: ['./scripts/test-setup.ts'],
     setupFiles: ['./scripts/test-views.ts'],
     testTimeout: 30_000,
+    // A busy machine takes its time to load all modules of the core.
+    hookTimeout: 120_000,
   },
 });

@@ -197,7 +197,7 @@ function TablesPage({ study }: { study: string }) {
               <ReadingAside
                 view={view}
                 shows={shows}
-                pair={sentence && across ? { sentence, across } : null}
+                pair={sentence && across && sentence.within === null ? { sentence, across } : null}
                 across={Math.max(1, draft.by.length)}
                 asked={sentence !== null}
                 shown={shown}

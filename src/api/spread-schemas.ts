@@ -1,4 +1,4 @@
-import { parts, ReadingAnswerSchema } from './table-schemas.js';
+import { askedBy, ReadingAnswerSchema } from './table-schemas.js';
 import { z } from './zod.js';
 
 const how = {
@@ -10,15 +10,9 @@ const how = {
 };
 
 /** What is drawn: one number in the rows, by its parts or by a sentence in words. */
-export const SpreadAskedSchema = z
-  .union([
-    z.strictObject({ ...parts, by: parts.by.default(null), only: parts.only.default([]), ...how }),
-    z.strictObject({
-      sentence: z.string().min(1).max(10_000).describe('“Years on the plot by Site, only where Age 60 and over”.'),
-      ...how,
-    }),
-  ])
-  .openapi('SpreadAsked');
+export const SpreadAskedSchema = askedBy(how, '“Years on the plot by Site, only where Age 60 and over”.').openapi(
+  'SpreadAsked',
+);
 
 const range = z.object({ minimum: z.number(), maximum: z.number() });
 

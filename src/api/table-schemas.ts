@@ -25,21 +25,21 @@ const how = {
   letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
 };
 
-/** A table by its parts, each optional but the rows; or by a sentence in words. */
-export const TableAskedSchema = z
-  .union([
-    z.strictObject({
-      ...parts,
-      by: parts.by.default(null),
-      only: parts.only.default([]),
-      ...how,
-    }),
-    z.strictObject({
-      sentence: z.string().min(1).max(10_000).describe('“Satisfaction by Site, only where Age 60 and over”.'),
-      ...how,
-    }),
-  ])
-  .openapi('TableAsked');
+/**
+ * What is asked for by parts, each optional but the rows; or by a sentence in words.
+ * @param how what can be said beside
+ * @param example of a sentence
+ */
+export const askedBy = <How extends z.ZodRawShape>(how: How, example: string) =>
+  z.union([
+    z.strictObject({ ...parts, by: parts.by.default(null), only: parts.only.default([]), ...how }),
+    z.strictObject({ sentence: z.string().min(1).max(10_000).describe(example), ...how }),
+  ]);
+
+/** A table by its parts, or by a sentence in words. */
+export const TableAskedSchema = askedBy(how, '“Satisfaction by Site, only where Age 60 and over”.').openapi(
+  'TableAsked',
+);
 
 /** Chosen figures as one word. */
 export const FiguresWordSchema = z

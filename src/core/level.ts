@@ -4,3 +4,6 @@
  * @example levelOf(0.95) // 0.05
  */
 export const levelOf = (confidence: number): number => Number((1 - confidence).toFixed(12));
+
+/** A confidence as it stands before "interval" or behind "limits". @example sayConfidence(0.95) // '95%' */
+export const sayConfidence = (confidence: number): string => `${Number((100 * confidence).toFixed(3))}%`;

@@ -89,12 +89,13 @@ const mostIn = (cells: NonNullable<Pairs['hexagons']>['cells']) =>
 /** What the darkness of a cell stands for. */
 function keyOf({ cells }: NonNullable<Pairs['hexagons']>, y: number): string {
   const most = mostIn(cells);
+  const dark = darknessOf(most);
   const steps = [...new Set([1, Math.round(most / 4), most])];
   return steps
     .map((respondents, k) => {
       const at = { x: LEFT + k * 84, y: y - 11, width: 14, height: 14 };
       return (
-        element('rect', { ...at, fill: 'var(--pen)', 'fill-opacity': darknessOf(most)(respondents) }) +
+        element('rect', { ...at, fill: 'var(--pen)', 'fill-opacity': dark(respondents) }) +
         element('text', { x: at.x + 20, y, class: 'name' }, label(whole(respondents)))
       );
     })

@@ -8,7 +8,8 @@ interface Grouping {
   answers: readonly boolean[];
 }
 
-interface Asked extends Omit<Counted, 'filtered'> {
+/** Numbers to be described, and what sorts their respondents into groups. */
+export interface NumbersAsked extends Omit<Counted, 'filtered'> {
   numbers: Pick<NumberColumn, 'distinct' | 'place'>;
   nest: readonly Grouping[];
   within: Grouping | null;
@@ -187,7 +188,7 @@ export interface NumberEntries {
 }
 
 /** The numbers of respondents, sorted upwards in each group. */
-export function numberEntries({ numbers, nest, within, respondents, mask, weight }: Asked): NumberEntries {
+export function numberEntries({ numbers, nest, within, respondents, mask, weight }: NumbersAsked): NumberEntries {
   const { distinct, place } = numbers;
   const { base, width, strata, lists } = groupsOf(nest, within);
   const columns = [...nest, ...(within ? [within] : [])].map(({ column }) => column);
@@ -229,7 +230,7 @@ export function numberEntries({ numbers, nest, within, respondents, mask, weight
  * const numbers = numberColumn(age, 'Age', []);
  * numberGroups({ numbers, nest: [], within: null, respondents: 3, mask: null, weight: null })[0].all.mean; // 29
  */
-export function numberGroups(asked: Asked): NumberCounts[] {
+export function numberGroups(asked: NumbersAsked): NumberCounts[] {
   const { width, strata, base, entries } = numberEntries(asked);
   return Array.from({ length: strata }, (_, stratum): NumberCounts => {
     const own = entries.slice(stratum * width, (stratum + 1) * width);

@@ -1,5 +1,5 @@
 import { axisOf } from '../count/count.js';
-import { describe, type NumberEntries, numberEntries } from '../count/number-groups.js';
+import { describe, type NumberEntries, numberEntries, type NumbersAsked } from '../count/number-groups.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { Fault } from '../fault.js';
 import { positionsOfNest } from '../table/positions.js';
@@ -18,7 +18,7 @@ interface Named {
 }
 
 /** The cells of each group of the nest, by the code and the label of the group; without a nest all are one. */
-function groupsOf(asked: Parameters<typeof numberEntries>[0], { nest }: Named, { entries }: NumberEntries) {
+function groupsOf(asked: NumbersAsked, { nest }: Named, { entries }: NumberEntries) {
   const axes = asked.nest.map(({ column }) => axisOf(column));
   const isUsed = (places: readonly number[]) => places.some((place) => (entries[place + 1]?.places.length ?? 0) > 0);
   const placed = positionsOfNest(axes, nest, isUsed);
@@ -40,7 +40,7 @@ function groupsOf(asked: Parameters<typeof numberEntries>[0], { nest }: Named, {
  * @param named their variables
  * @throws Fault where there are too many groups
  */
-export function densities(asked: Parameters<typeof numberEntries>[0], named: Named): Densities {
+export function densities(asked: NumbersAsked, named: Named): Densities {
   const counted = numberEntries({ ...asked, within: null });
   const all = describe(counted.entries[0]!);
   const title = titleOf(named.number);
@@ -51,7 +51,7 @@ export function densities(asked: Parameters<typeof numberEntries>[0], named: Nam
     const own = counted.entries[at];
     const told = own && describe(own);
     if (!told) return [];
-    const bandwidth = bandwidthOf(own);
+    const bandwidth = bandwidthOf(told);
     const heights = bandwidth === null ? null : density(own, grid, bandwidth);
     return [{ code, label, n: told.n, median: told.median, bandwidth, heights }];
   });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Entries } from '../count/number-groups.js';
+import { describe as described, type Entries } from '../count/number-groups.js';
 import { bandwidthOf, density } from './density.js';
 
 /** Numbers upwards, each with what it counts as. */
@@ -35,7 +35,7 @@ describe('the density of numbers', () => {
     fc.assert(
       fc.property(numbers, fc.boolean(), (list, weighted) => {
         const entries = entriesOf(list, weighted);
-        const bandwidth = bandwidthOf(entries);
+        const bandwidth = bandwidthOf(described(entries)!);
         const [low, high] = [entries.distinct[0]!, entries.distinct.at(-1)!];
         if (bandwidth === null) {
           expect(high).toBe(low);
@@ -83,16 +83,18 @@ describe('the density of numbers', () => {
       Array.from({ length: 9 }, (_, k) => [k + 1, 1] as const),
       false,
     );
-    expect(bandwidthOf(nine)).toBeCloseTo((0.9 * 2.7386128) / 9 ** 0.2, 6);
+    expect(bandwidthOf(described(nine)!)).toBeCloseTo((0.9 * 2.7386128) / 9 ** 0.2, 6);
     expect(
       bandwidthOf(
-        entriesOf(
-          [
-            [5, 1],
-            [5, 1],
-          ],
-          false,
-        ),
+        described(
+          entriesOf(
+            [
+              [5, 1],
+              [5, 1],
+            ],
+            false,
+          ),
+        )!,
       ),
     ).toBeNull();
   });

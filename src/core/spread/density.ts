@@ -1,4 +1,5 @@
-import { describe, type Entries } from '../count/number-groups.js';
+import type { Entries } from '../count/number-groups.js';
+import type { GroupNumbers } from '../count/types.js';
 import { varianceOf } from '../table/group-figures.js';
 
 /** More different values than these are gathered in bins before they are smoothed; the eye sees no difference. */
@@ -38,10 +39,9 @@ function tallied({ distinct, places, weights }: Entries): Tally {
  * (Silverman 1986, 3.31); with weights n is Kish's effective number.
  * @returns null where all numbers are the same
  */
-export function bandwidthOf(entries: Entries): number | null {
-  const group = describe(entries);
-  const variance = group && varianceOf(group);
-  if (!group || !variance) return null;
+export function bandwidthOf(group: GroupNumbers): number | null {
+  const variance = varianceOf(group);
+  if (!variance) return null;
   const sd = Math.sqrt(variance);
   const apart = (group.upperQuartile - group.lowerQuartile) / NORMAL_QUARTILES;
   const spread = apart > 0 ? Math.min(sd, apart) : sd;

@@ -32,12 +32,11 @@ export function hexagons(
   const row = (at: number) => Math.abs(at % 2) / 2;
   each((valueX, valueY) => {
     const [across, up] = [(valueX - x.minimum) / wide, (valueY - y.minimum) / step];
-    const candidates = [Math.floor(up), Math.floor(up) + 1].map((line) => {
+    const nearestOn = (line: number) => {
       const place = Math.round(across - row(line));
-      const away = (across - row(line) - place) ** 2 + ((up - line) * stretch) ** 2;
-      return { line, place, away };
-    });
-    const [below, above] = candidates as [(typeof candidates)[0], (typeof candidates)[0]];
+      return { line, place, away: (across - row(line) - place) ** 2 + ((up - line) * stretch) ** 2 };
+    };
+    const [below, above] = [nearestOn(Math.floor(up)), nearestOn(Math.floor(up) + 1)];
     const { line, place } = above.away < below.away ? above : below;
     const key = (line + 1) * (ACROSS + 4) + place + 1;
     const cell = cells.get(key) ?? {

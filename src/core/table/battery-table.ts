@@ -1,9 +1,9 @@
 import { total } from '../numerics/total.js';
 import { titleOf } from '../codebook/types.js';
-import { sharedBy } from './shared-by.js';
+import { placesBy, sharedBy } from './shared-by.js';
 import type { Category, Table, Totals } from './table.js';
 
-const isSame = (one: Category, other: Category) => one.code === other.code && one.kind === other.kind;
+const nameOf = ({ kind, code }: Category) => `${kind} ${code}`;
 
 /**
  * Frequency tables over one code list side by side, as their pictures take them: a column for each item, over the
@@ -15,11 +15,9 @@ export function batteryTable(tables: readonly Table[]): Table {
   if (!first) throw new Error('a battery has items');
   const answers = sharedBy(
     tables.map(({ rows }) => rows.categories),
-    ({ kind, code }) => `${kind} ${code}`,
+    nameOf,
   );
-  const places = tables.map(({ rows }) =>
-    answers.map((answer) => rows.categories.findIndex((category) => isSame(category, answer))),
-  );
+  const places = tables.map(({ rows }) => placesBy(rows.categories, answers, nameOf));
   const totals = (of: (table: Table) => Totals): Totals => {
     const own = tables.map(of);
     const cells = answers.map((_, i) => own.map(({ cells: column }, k) => column[places[k]![i]!]?.[0] ?? 0));

@@ -4,8 +4,6 @@ import { SORT_CHOICES } from './figure-choice.js';
 /** How the rows of a table stand: as the code list has them, or the most frequent first. */
 export const ROW_ORDERS = ['list', 'frequency'] as const;
 
-const SORT_WORDS = 'The code of a column by which the rows are sorted, the largest first; before `order`.';
-
 /** How a table is to be shown, field by field, as it is sent and kept. */
 export const DisplayFields = {
   order: z
@@ -13,7 +11,10 @@ export const DisplayFields = {
     .optional()
     .describe('How the rows stand: as the variable shows its codes, where absent. It changes no statistic.'),
   last: z.boolean().optional().describe("Other, none and don't know stand behind the rest."),
-  sort: z.string().optional().describe(SORT_WORDS),
+  sort: z
+    .string()
+    .optional()
+    .describe('The code of a column by which the rows are sorted, the largest first; before `order`.'),
   sortNest: z
     .int()
     .min(0)
@@ -28,6 +29,7 @@ export const DisplayFields = {
   ascending: z.boolean().optional().describe('Where the rows are sorted: the smallest first.'),
   full: z.boolean().optional().describe('Rows and columns that nobody is in are not shown.'),
 };
+
 /** How a table is to be shown. */
 export type Display = { [Field in keyof typeof DisplayFields]?: z.infer<(typeof DisplayFields)[Field]> };
 

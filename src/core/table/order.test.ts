@@ -4,7 +4,7 @@ import type { Variable } from '../codebook/types.js';
 import type { CountArray } from '../count/types.js';
 import { axis, tableOf } from '../reading/axes.fixtures.js';
 import { assessmentOfTable } from '../reading/read.js';
-import { asDisplayed } from './order.js';
+import { asDisplayed } from './displayed.fixtures.js';
 import { type sayCounted, saySentence } from './say-sentence.js';
 import { blocksOf, sentenceOf } from './sentence.js';
 import { share } from './share.js';

@@ -1,6 +1,7 @@
 import type { Display } from './display.js';
 import type { SortChoice } from './figure-choice.js';
 import { figuresOf } from './share.js';
+import { sortKey } from './sort-key.js';
 import { type Net, netsOf } from './net.js';
 import { isAnswered, netTable } from './net-table.js';
 import type {
@@ -76,15 +77,14 @@ function rowPlaces(table: Table, display: Display, figureValues?: FigureValues):
     kind !== 'answer' && kind !== 'option' ? 2 : last && LAST.test(label.trim()) ? 1 : 0;
   const { categories } = table.rows;
   const shown = shownRanks(table.rows);
-  const keyOf = (value: number | null | undefined) => (value == null ? Infinity : ascending ? value : -value);
-  const own = (i: number) => (sorted ? keyOf(sorted.rows[i]) : (shown[i] ?? 0));
+  const own = (i: number) => (sorted ? sortKey(sorted.rows[i], ascending) : (shown[i] ?? 0));
   const least = (values: readonly number[]) => Math.min(...values);
   const nets = table.nets?.of ?? [];
   const keyOfNet = (net: Net): Key => {
     const members = categories.flatMap(({ code, kind }, i) =>
       isAnswered(kind) && net.codes.includes(code) ? [i] : [],
     );
-    return [0, sorted ? keyOf(sorted.nets[nets.indexOf(net)]) : least(members.map(own)), least(members)];
+    return [0, sorted ? sortKey(sorted.nets[nets.indexOf(net)], ascending) : least(members.map(own)), least(members)];
   };
   const keys = categories.map((category, i): Key[] => {
     const chain = isAnswered(category.kind) ? netsOf(nets, category.code) : [];
@@ -121,12 +121,6 @@ export function shownPlaces(tables: readonly Table[], display: Display, figureVa
     const kept = table.columns && table.base > 0 && isFull;
     return { rows, columns: kept ? columns.filter((j) => (table.columnBases[j] ?? 0) > 0) : columns };
   });
-}
-
-/** A table as it is shown. */
-export function asDisplayed<T extends Table>(table: T, display: Display): T {
-  const [places] = shownPlaces([table], display);
-  return places ? arrange(table, places) : table;
 }
 
 /** Where the rows and the columns of a table are to stand: for each new place, the old one. */

@@ -145,14 +145,15 @@ export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
   const columns = view.nests.map((_, nest) => columnsUnder(view, nest, asked));
   const body = view.items.flatMap((item, i) => {
     const blocks = view.blocks[i]!;
+    const choices = choicesIn(view, item, asked);
     return [
       ...(view.items.length > 1 ? [[item.title]] : []),
       ...item.leaves.map((leaf, row): GridCell[] => [
         leaf.label,
         ...columns.flatMap((under, nest) => under.map((column) => valueOf(blocks[nest]!, column, row))),
       ]),
-      ...footLines(blocks, columns, choicesIn(view, item, asked)).map(trimmed),
-      ...askedInFile(blocks, columns, choicesIn(view, item, asked)).map(trimmed),
+      ...footLines(blocks, columns, choices).map(trimmed),
+      ...askedInFile(blocks, columns, choices).map(trimmed),
     ];
   });
   return [[view.title], ...headingsOf(view, columns), ...body, [], ...leftOutLines(view)];

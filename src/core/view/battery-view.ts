@@ -1,4 +1,5 @@
 import { byId } from '../by-id.js';
+import { sortKey } from '../table/sort-key.js';
 import type { Display } from '../table/display.js';
 import { placesIn, sharedLeaves } from './shared-leaves.js';
 import type { BlockView, Figure, FigureId, Foot, Leaf, TableView } from './types.js';
@@ -68,7 +69,7 @@ function itemOrder(figures: readonly Figure[], leaves: readonly Leaf[], { sort, 
   if (!main || column < 0) return places;
   const keyOf = (k: number) => {
     const value = main.cells[k]?.[column];
-    return typeof value === 'number' ? (ascending === true ? value : -value) : Infinity;
+    return sortKey(typeof value === 'number' ? value : null, ascending === true);
   };
   return places.sort((a, b) => keyOf(a) - keyOf(b) || a - b);
 }

@@ -1,3 +1,4 @@
+import { sayConfidence } from '../level.js';
 import { figuresOf, share } from '../table/share.js';
 import type { Table } from '../table/table.js';
 import { lazyFigure } from './lazy-figure.js';
@@ -58,7 +59,7 @@ export function comparedFigures(table: Table, confidence: number): Figure[] {
       const limits = shareLimits(table, i, j, confidence);
       return limits && 100 * limits[end];
     });
-  const level = `${Number((100 * confidence).toFixed(3))}%`;
+  const level = sayConfidence(confidence);
   const percent = { unit: 'percent', decimals: 1 } as const;
   const isSetApart = table.columns !== null;
   const running = { id: 'cumulative-percent', label: '% so far', ...percent } as const;

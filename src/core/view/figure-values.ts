@@ -2,7 +2,7 @@ import { byId } from '../by-id.js';
 import { figuresOfChoice } from '../table/figure-choice.js';
 import type { FigureValues } from '../table/order.js';
 import { blockView, type Extras } from './block-view.js';
-import { linesOf } from './net-rows.js';
+import { linesOf, linesOfCategories } from './net-rows.js';
 import type { Table } from '../table/table.js';
 
 const numberOf = (value: number | string | null | undefined): number | null =>
@@ -19,13 +19,10 @@ export function figureValuesBy(work: (table: Table) => Extras): FigureValues {
     const [figure] = ids.flatMap((id) => byId(figures, id) ?? []);
     if (!figure) return null;
     const values = figure.cells.map((line) => numberOf(line[column === null ? 0 : column + 1]));
-    const lines = table.nets ? linesOf(table) : null;
-    const rows = table.rows.categories.map((_, i) => {
-      const line = lines ? lines.findIndex((own) => own.is === 'category' && own.at === i) : i;
-      return values[line] ?? null;
-    });
+    const rows = linesOfCategories(table).map((line) => values[line] ?? null);
+    const lines = linesOf(table);
     const nets = (table.nets?.of ?? []).map((net) => {
-      const line = lines?.findIndex((own) => own.is === 'net' && own.net === net) ?? -1;
+      const line = lines.findIndex((own) => own.is === 'net' && own.net === net);
       return values[line] ?? null;
     });
     return values.every((value) => value === null) ? null : { rows, nets };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
 import { byId } from '../by-id.js';
 import { requestOf } from '../reading/read.js';
-import { asDisplayed } from '../table/order.js';
+import { asDisplayed } from '../table/displayed.fixtures.js';
 import { people, type Respondent, sum, tableOf, weighing } from '../table/survey.fixtures.js';
 import type { Table } from '../table/table.js';
 import type { Net } from '../table/net.js';

@@ -17,6 +17,12 @@ export const linesOf = ({ rows, nets }: Table): NetLine[] =>
     nets?.of ?? [],
   );
 
+/** Of each category of a table its place among the lines, those of nets among them; -1: it is not shown. */
+export function linesOfCategories(table: Table): number[] {
+  const lines = linesOf(table);
+  return table.rows.categories.map((_, i) => lines.findIndex((line) => line.is === 'category' && line.at === i));
+}
+
 /** Pearson's residual of each net, (n - e)/√e, where something is expected. */
 function residuals(ofNets: readonly Figure[]): Figure['cells'] | undefined {
   const expected = byId(ofNets, 'expected');

@@ -1,3 +1,4 @@
+import { sayConfidence } from '../level.js';
 import type { GroupNumbers } from '../count/types.js';
 import type { FigureId } from '../table/figure-choice.js';
 import { decimalsOf, limitsOfMean, varianceOf, varianceOfMean } from '../table/group-figures.js';
@@ -34,7 +35,7 @@ export function numberFigures(table: Table, numbers: TableNumbers, confidence: n
     decimals: own,
     cells: [groups.map((group, k) => group && of(group, weights[k] ?? 0))],
   });
-  const level = `${Number((100 * confidence).toFixed(3))}%`;
+  const level = sayConfidence(confidence);
   const limit = (end: 'lower' | 'upper') => (group: GroupNumbers) => limitsOfMean(group, confidence)?.[end] ?? null;
   return [
     figure('mean', 'mean', decimals, ({ mean }) => mean),

@@ -1,4 +1,4 @@
-import { sharedBy } from '../table/shared-by.js';
+import { placesBy, sharedBy } from '../table/shared-by.js';
 import type { Leaf } from './types.js';
 
 type Named = Pick<Leaf, 'is' | 'code'>;
@@ -10,11 +10,4 @@ const nameOf = ({ is, code }: Named) => `${is} ${code}`;
 export const sharedLeaves = (lists: readonly (readonly Leaf[])[]): Leaf[] => sharedBy(lists, nameOf);
 
 /** Where each shared line stands in a block's own; -1 where it has none. */
-export function placesIn(own: readonly Leaf[], shared: readonly Leaf[]): number[] {
-  const places = new Map<string, number>();
-  own.forEach((leaf, place) => {
-    const name = nameOf(leaf);
-    if (!places.has(name)) places.set(name, place);
-  });
-  return shared.map((leaf) => places.get(nameOf(leaf)) ?? -1);
-}
+export const placesIn = (own: readonly Leaf[], shared: readonly Leaf[]): number[] => placesBy(own, shared, nameOf);

@@ -1,5 +1,5 @@
 import type { Variable } from '../../core/codebook/types.js';
-import { asCountable } from '../../core/count/count.js';
+import { asCountable, readied } from '../../core/count/count.js';
 import { numberColumn } from '../../core/count/number-column.js';
 import { densities } from '../../core/spread/densities.js';
 import { pairs } from '../../core/spread/pairs.js';
@@ -16,19 +16,15 @@ export interface SpreadJob extends Pick<CountJob, 'file' | 'respondents' | 'only
   confidence: number;
 }
 
-/** Whom the clauses keep, without those who count as nothing. */
-function maskOf(job: SpreadJob, weight: Float64Array | null): Uint8Array | null {
-  const { mask } = filteredBy(job);
-  return weight ? Uint8Array.from(weight, (w, k) => (w > 0 && (!mask || mask[k] === 1) ? 1 : 0)) : mask;
-}
-
 /** How numbers of a study lie. @throws Fault where a variable holds no numbers */
 export function spreadInStudy(job: SpreadJob): Spread {
   const { file, number, nest, respondents, confidence } = job;
   const numbersOf = ({ column, title, missing }: GroupingRef) =>
     numberColumn(cachedColumn(file, column), title, missing);
   const weight = job.weight ? weightsOf(file, job.weight) : null;
-  const mask = maskOf(job, weight);
+  const ready = readied({ respondents, mask: filteredBy(job).mask, filtered: [], weight });
+  // Who counts as nothing is left out.
+  const mask = ready.weight?.mask ?? ready.mask;
   const [other] = nest;
   if (job.of === 'pairs' && other) {
     const asked = { x: numbersOf(other), y: numbersOf(number), respondents, mask, weight };

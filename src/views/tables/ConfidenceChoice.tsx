@@ -1,10 +1,9 @@
 import type { Shown } from '../../api/types.js';
+import { sayConfidence } from '../../core/level.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
 import css from './predicted.module.css';
 
 const OFFERED = [0.8, 0.9, 0.95, 0.99, 0.999] as const;
-
-const said = (confidence: number) => `${Number((100 * confidence).toFixed(3))}%`;
 
 interface Props {
   shown: Shown;
@@ -27,7 +26,7 @@ export function ConfidenceChoice({ shown, show }: Props) {
       >
         {all.map((own) => (
           <option key={own} value={own}>
-            {said(own)}
+            {sayConfidence(own)}
           </option>
         ))}
       </select>

@@ -85,11 +85,12 @@ function RowsSelect({ shown, setShown, columns, nests, battery }: Omit<Props, 'f
 export function OrderSelect({ figures, ...props }: Props) {
   const { shown, setShown, battery, columns } = props;
   const isSorted = columns.some((column) => isSortedBy(shown, column));
-  const counts = figures.filter((choice) => choice !== 'count' || !figures.includes(USUAL));
+  // Of one column counts stand as their percentages do.
+  const offered = figures.filter((choice) => choice !== 'count' || !figures.includes(USUAL));
   return (
     <>
       <RowsSelect {...props} />
-      {isSorted && !battery && counts.length > 1 && (
+      {isSorted && !battery && offered.length > 1 && (
         <label className={css['order']}>
           by
           <select
@@ -100,7 +101,7 @@ export function OrderSelect({ figures, ...props }: Props) {
               setShown({ ...shown, sortFigure: chosen === USUAL ? undefined : chosen });
             }}
           >
-            {counts.map((choice) => (
+            {offered.map((choice) => (
               <option key={choice} value={choice}>
                 {FIGURE_WORDS[choice].name}
               </option>

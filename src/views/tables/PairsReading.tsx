@@ -2,12 +2,11 @@ import { useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { readPairs } from '../../core/reading/numbers/read-pairs.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
-import type { PictureKind } from '../../core/table/picture-kinds.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { ReadingPane } from '../reading/ReadingPane.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
 import { ConfidenceChoice } from './ConfidenceChoice.js';
-import { useSpread } from './use-spread.js';
+import { PAIRS, useSpread } from './use-spread.js';
 
 interface Props {
   view: StudyView;
@@ -16,8 +15,6 @@ interface Props {
   shown: Shown;
   show: (shown: Shown) => void;
 }
-
-const PAIRS: readonly PictureKind[] = ['scatter'];
 
 /** What is said of two numbers of each respondent. */
 export function PairsReading({ view, sentence, shown, show }: Props) {

@@ -11,7 +11,7 @@ import { CONFIDENCE } from '../reading/use-reading.js';
 import { drawableOf } from './drawable.js';
 import type { Told } from './put-copied.js';
 import { copyPicture, type Taken, takePng, takeSvg } from './take-picture.js';
-import { type DrawnOf, useSpread } from './use-spread.js';
+import { type DrawnOf, PAIRS, useSpread } from './use-spread.js';
 import css from './picture.module.css';
 
 const NAMES: Record<PictureKind, string> = {
@@ -220,8 +220,6 @@ export function Picture({ table, battery, block, drawn, title, shown, show, told
     </>
   );
 }
-
-const PAIRS: readonly PictureKind[] = ['scatter'];
 
 /** A picture of two numbers that have no table. */
 export function PairsPicture({ drawn, title, shown, show, told }: Omit<Props, 'table' | 'battery' | 'block'>) {

@@ -94,7 +94,7 @@ export function ReadingAside({ view, shows, pair, across, asked, shown, show, re
       </Aside>
     );
   const { table } = shows;
-  if (pair && (pair.across.countable ? table !== null && isDrawnAsPairs(table) : true))
+  if (pair && (!pair.across.countable || (table !== null && isDrawnAsPairs(table))))
     return (
       <Aside label="Reading">
         <PairsReading {...{ view, shown, show }} sentence={pair.sentence} />

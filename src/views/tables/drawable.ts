@@ -4,7 +4,7 @@ import { levelOf } from '../../core/level.js';
 import { decimalsOf, limitsOfMean } from '../../core/table/group-figures.js';
 import { share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/table.js';
-import { linesOf } from '../../core/view/net-rows.js';
+import { linesOfCategories } from '../../core/view/net-rows.js';
 import { shareLimits } from '../../core/view/share-limits.js';
 import type { BlockView } from '../../core/view/types.js';
 import type { Spreads } from './use-spread.js';
@@ -41,8 +41,7 @@ export function drawableOf(
   }
   const places: (number | null)[] = columns ? columns.categories.map((_, j) => j) : [null];
   // Figures stand line by line, nets among them.
-  const lines = linesOf(table);
-  const lineOf = rows.categories.map((_, i) => lines.findIndex((line) => line.is === 'category' && line.at === i));
+  const lineOf = linesOfCategories(table);
   const cell = (id: 'adjusted-residual' | 'adjusted-p', i: number, j: number | null) => {
     const value = j === null ? null : byId(block.figures, id)?.cells[lineOf[i] ?? -1]?.[j + 1];
     return typeof value === 'number' ? value : null;

@@ -18,6 +18,9 @@ export interface Spreads {
   problem: { detail: string; mend: string } | null;
 }
 
+/** The one picture of two numbers that have no table. */
+export const PAIRS: readonly PictureKind[] = ['scatter'];
+
 /** How the numbers of a table lie; it is asked for where one of its pictures shows it. */
 export function useSpread({ study, sentence }: DrawnOf, kinds: readonly PictureKind[], confidence: number): Spreads {
   const asking = (kind: PictureKind, of: Spread['of']) =>

@@ -75,14 +75,14 @@ export function useTable(
   const { order, last, sort, sortNest, sortFigure, ascending, full } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const work = useWork(adjustment, leastCompared(bases), confidence);
-  const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : null), [work, sortFigure]);
+  const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : undefined), [work, sortFigure]);
   const blocks = useMemo(() => {
     const variables = view?.variables ?? [];
     const isKnown =
       counted && variablesOf(counted.sentence).every((id) => variables.some((variable) => variable.id === id));
     if (!isKnown) return NO_BLOCKS;
     const display = { order, last, sort, sortNest, sortFigure, ascending, full };
-    return blockTables(counted.sentence, counted.counts, variables, display, byFigure ?? undefined);
+    return blockTables(counted.sentence, counted.counts, variables, display, byFigure);
   }, [counted, view, byFigure, order, last, sort, sortNest, sortFigure, ascending, full]);
   const across = Math.max(1, counted?.sentence.by.length ?? 1);
   // What independence gives takes longer than the counts of a table of thousands of cells, which stand first.

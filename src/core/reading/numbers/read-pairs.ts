@@ -1,5 +1,5 @@
 import { whole } from '../../figures.js';
-import { levelOf } from '../../level.js';
+import { levelOf, sayConfidence } from '../../level.js';
 import { slopeSaid } from '../../spread/slope-said.js';
 import type { Pairs } from '../../spread/types.js';
 import { verdictOfP } from '../cross/association.js';
@@ -17,8 +17,7 @@ const ABOUT = 'How straight a line the two numbers lie on, respondent by respond
 /** r with its limits: ".46 (95% interval .43 to .49)". */
 function saidWithLimits({ value, lower, upper }: R, confidence: number): string {
   if (lower === null || upper === null) return coefficient(value);
-  const level = `${Number((100 * confidence).toFixed(3))}%`;
-  return `${coefficient(value)} (${level} interval ${coefficient(lower)} to ${coefficient(upper)})`;
+  return `${coefficient(value)} (${sayConfidence(confidence)} interval ${coefficient(lower)} to ${coefficient(upper)})`;
 }
 
 function measuresOf({ value, lower, upper }: R): ReadMeasure[] {

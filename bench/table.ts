@@ -55,7 +55,7 @@ function generateLarge(respondents: number): Map<string, string[]> {
 
 /**
  * What is run in the page: it asks for a sentence as the address does, waits until the table of it stands, and tells
- * after how many milliseconds it is painted.
+ * after how many milliseconds it is painted, how many of them the counts took, and how many passed since they arrived.
  */
 const ASK = `
   const [query, title, done] = arguments;
@@ -68,7 +68,9 @@ const ASK = `
       const taken = performance.now() - started;
       const foot = document.body.textContent.match(/counted in (\\d+) ms/);
       // What follows the table, its reading and its pictures, is not to be in the way of the next one.
-      setTimeout(() => requestIdleCallback(() => done([taken, Number(foot?.[1] ?? NaN)])), 250);
+      const answers = performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('/counts'));
+      const since = started + taken - (answers.at(-1)?.responseEnd ?? NaN);
+      setTimeout(() => requestIdleCallback(() => done([taken, Number(foot?.[1] ?? NaN), since])), 250);
     };
     port2.postMessage(null);
   });
@@ -113,7 +115,10 @@ const SCROLL = `
 const and = (list: readonly string[]) =>
   list.length === 1 ? list[0]! : `${list.slice(0, -1).join(', ')} and ${list.at(-1)!}`;
 
-async function asked(driver: WebDriver, kind: Kind, round: number): Promise<[total: number, counted: number]> {
+/** What `ASK` tells, in milliseconds. */
+type Told = [total: number, counted: number, sinceCounts: number];
+
+async function asked(driver: WebDriver, kind: Kind, round: number): Promise<Told> {
   const { rows, by } = sentenceAt(kind, round);
   const query = `?${[...rows.map((name) => `rows=${name}`), ...by.map((name) => `by=${name}`)].join('&')}`;
   return driver.executeAsyncScript(ASK, query, `${and(rows)} by ${and(by)}`);
@@ -197,7 +202,7 @@ async function atSize(respondents: number): Promise<string[]> {
     for (const kind of ['two-way', 'banner'] as const) {
       await driver.get(`${address}?rows=g1&by=g2`);
       await rest(driver);
-      const taken: [number, number][] = [];
+      const taken: Told[] = [];
       for (let round = 0; round < ROUNDS; round++) taken.push(await asked(driver, kind, round));
       // The first ones load what comes after.
       const totals = taken.slice(3).map(([total]) => total);
@@ -229,22 +234,18 @@ async function large(): Promise<string[]> {
     for (let round = 0; round < 5; round++) {
       await driver.get(`${address}?rows=across`);
       await rest(driver);
-      const [total, counted]: [number, number] = await driver.executeAsyncScript(
-        ASK,
-        '?rows=down&by=across',
-        'down by across',
-      );
-      firsts.push(total - counted);
+      const [, , since]: Told = await driver.executeAsyncScript(ASK, '?rows=down&by=across', 'down by across');
+      firsts.push(since);
       const [, longest]: [number, number] = await driver.executeAsyncScript(SCROLL);
-      frames.push(longest);
+      frames.push(Math.round(longest));
     }
     const [first, frame] = [median(firsts), median(frames)];
     say(
       `${LARGE.rows} rows by ${LARGE.columns} columns`,
       `${first.toFixed(0)} ms from the counts to the first lines, longest frame while scrolling ${frame.toFixed(0)} ms`,
     );
-    if (first > LARGE.first) late.push(`the first lines take ${first.toFixed(0)} ms, ${LARGE.first} is asked for`);
-    if (frame > LARGE.frame) late.push(`a frame takes ${frame.toFixed(0)} ms, ${LARGE.frame} is asked for`);
+    if (!(first <= LARGE.first)) late.push(`the first lines take ${first.toFixed(0)} ms, ${LARGE.first} is asked for`);
+    if (!(frame <= LARGE.frame)) late.push(`a frame takes ${frame.toFixed(0)} ms, ${LARGE.frame} is asked for`);
   });
   return late;
 }

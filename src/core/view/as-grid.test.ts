@@ -129,6 +129,11 @@ describe('a table of several blocks', () => {
       ['All 1x2', 'North 1x2', 'South 1x2', 'All 1x2', 'Spring 2x1', 'Autumn 2x1'],
       ['Yes 1x1', 'No 1x1', 'Yes 1x1', 'No 1x1'],
     ]);
+    expect(headerRows(view.nests).map((cells) => cells.map(({ first }) => first))).toEqual([
+      [0, 3],
+      [0, 1, 2, 3, 4, 6],
+      [4, 5, 6, 7],
+    ]);
   });
   it('goes into a file with a line for each level, letters, and each item over its bases', () => {
     const lines = asGrid(view, { figures: [{ figure: 'column-percent' }, { figure: 'letters' }] });

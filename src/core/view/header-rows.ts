@@ -3,6 +3,8 @@ import type { Leaf, NestView } from './types.js';
 /** A cell of the heading over a table's columns. */
 export interface HeaderCell {
   label: string;
+  /** The first of its columns, of all columns from the left. */
+  first: number;
   columns: number;
   rows: number;
   /** The column it stands over alone; null over several. */
@@ -25,16 +27,17 @@ export const isCross = (nests: readonly NestView[]) => nests.some(({ leaves }) =
 export const isTitled = (nests: readonly NestView[]) => nests.length > 1 || nests.some((nest) => depthOf(nest) > 1);
 
 /** The heading cells of one nest at a level; neighbours of the same category above are one cell. */
-function cellsAt({ leaves }: NestView, nest: number, level: number, depth: number): HeaderCell[] {
+function cellsAt({ leaves }: NestView, nest: number, start: number, level: number, depth: number): HeaderCell[] {
   const cells: HeaderCell[] = [];
   let before: string | null = null;
-  for (const leaf of leaves) {
+  for (const [column, leaf] of leaves.entries()) {
+    const first = start + column;
     const levels = Math.max(1, leaf.path.length);
     if (level >= levels) continue;
     if (level === levels - 1) {
       const own = leaf.path[level];
       const step = own ? { level, code: own.code } : null;
-      cells.push({ label: own?.label ?? leaf.label, columns: 1, rows: depth - level, leaf, nest, step });
+      cells.push({ label: own?.label ?? leaf.label, first, columns: 1, rows: depth - level, leaf, nest, step });
       before = null;
       continue;
     }
@@ -43,7 +46,7 @@ function cellsAt({ leaves }: NestView, nest: number, level: number, depth: numbe
     const own = leaf.path[level];
     const step = own ? { level, code: own.code } : null;
     if (last && above === before) last.columns++;
-    else cells.push({ label: own?.label ?? '', columns: 1, rows: 1, leaf: null, nest, step });
+    else cells.push({ label: own?.label ?? '', first, columns: 1, rows: 1, leaf: null, nest, step });
     before = above;
   }
   return cells;
@@ -55,8 +58,11 @@ function cellsAt({ leaves }: NestView, nest: number, level: number, depth: numbe
  */
 export function headerRows(nests: readonly NestView[]): HeaderCell[][] {
   const depth = Math.max(...nests.map(depthOf));
+  let end = 0;
+  const starts = nests.map(({ leaves }) => (end += leaves.length) - leaves.length);
   const titles: HeaderCell[] = nests.map(({ title, leaves }, nest) => ({
     label: title,
+    first: starts[nest] ?? 0,
     columns: leaves.length,
     rows: 1,
     leaf: null,
@@ -64,7 +70,7 @@ export function headerRows(nests: readonly NestView[]): HeaderCell[][] {
     step: null,
   }));
   const levels = Array.from({ length: depth }, (_, level) =>
-    nests.flatMap((nest, k) => cellsAt(nest, k, level, depth)),
+    nests.flatMap((nest, k) => cellsAt(nest, k, starts[k] ?? 0, level, depth)),
   );
   return isTitled(nests) ? [titles, ...levels] : levels;
 }

@@ -7,6 +7,7 @@ import { type BodyLine, bodyLines } from './body-lines.js';
 import { useCellEvents } from './cells.js';
 import { columnWidths } from './column-widths.js';
 import { drawnColumns } from './drawn-columns.js';
+import { headingHeights } from './heading-heights.js';
 import { TableHead, Widths } from './TableHead.js';
 import { TableLine } from './TableLine.js';
 import { useLineWindow } from './use-line-window.js';
@@ -27,6 +28,11 @@ interface Props {
 
 /** More lines than these scroll under their heading. */
 const TALL = 16;
+
+/** How high a line under the table is, in points. */
+const FOOT = 26;
+
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 /** As high as the lines that are not drawn. */
 function Gap({ height }: { height: number }) {
@@ -52,14 +58,15 @@ const namesOf = (parts: readonly { title: string }[]) => parts.map(({ title }) =
 /** A cross table: groups across, answers down, the base of each percentage named; several of them in one frame. */
 export const CrossTable = memo(function CrossTable({ view, shown, read }: Props) {
   const { items, nests, blocks, title } = view;
-  const headings = headerRows(nests);
+  const headings = useMemo(() => headerRows(nests), [nests]);
   const lettered = compares(view, shown);
   const isTall = blocks.flat().length > 1 || items.some(({ leaves }) => leaves.length > TALL);
   const { events, at: open } = useCellEvents(read);
   const region = useRef<HTMLDivElement>(null);
   const { lines, foot } = useMemo(() => bodyLines(view, shown), [view, shown]);
   const widths = useMemo(() => columnWidths(view), [view]);
-  const { on, columns, drawn: drawnLines, after, measure } = useLineWindow(region, lines, widths);
+  const { on, columns, drawn: drawnLines, after, measure, height } = useLineWindow(region, lines, widths);
+  const heights = useMemo(() => (on ? headingHeights(headings, widths) : null), [on, headings, widths]);
   const drawn = useMemo(() => drawnColumns(nests, columns), [nests, columns]);
   const openIn = ({ is, part, ...line }: BodyLine) =>
     open?.item === part.at && (is === 'number' || ('row' in line && line.row === open.row)) ? open : null;
@@ -69,6 +76,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
       <div
         className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''} ${on ? (css['long'] ?? '') : ''}`}
         ref={region}
+        style={heights && height !== null ? { height: sum(heights) + height + FOOT * foot.length } : undefined}
         tabIndex={0}
         role="region"
         aria-label={`Table: ${title}`}
@@ -76,12 +84,12 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
       >
         <table
           className={`${css['table'] ?? ''} ${on ? (css['even'] ?? '') : ''}`}
-          style={on ? { width: widths.reduce((sum, width) => sum + width, 0) } : undefined}
+          style={on ? { width: sum(widths) } : undefined}
           aria-rowcount={on ? headings.length + lines.length + foot.length : undefined}
         >
           <caption className="sr-only">{title}</caption>
           {on && <Widths widths={widths} />}
-          <TableHead view={view} shown={shown} lettered={lettered} />
+          <TableHead {...{ view, shown, lettered, headings, columns, heights }} />
           {groups.map((group, at) => (
             <tbody key={at}>
               {group.map(({ line, index, gap }) => (

@@ -1,8 +1,8 @@
 import type { Shown } from '../../api/types.js';
 import { SORT_CHOICES, type SortChoice } from '../../core/table/figure-choice.js';
-import type { NestView } from '../../core/view/types.js';
+import type { TableView } from '../../core/view/types.js';
 import { FIGURE_WORDS } from './figure-words.js';
-import { isSortedBy, type SortColumn, sortedBy } from './sort-columns.js';
+import { isSortedBy, type SortColumn, sortedBy, sortFigures } from './sort-columns.js';
 import css from './table.module.css';
 
 interface Props {
@@ -10,11 +10,10 @@ interface Props {
   setShown: (shown: Shown) => void;
   /** The rows are items, their answers go across. */
   battery: boolean;
-  /** Columns by which rows can be sorted, and the groupings that they are of. */
+  /** The tables on the screen. */
+  views: readonly TableView[];
+  /** Columns by which rows can be sorted. */
   columns: readonly SortColumn[];
-  nests: readonly Pick<NestView, 'title'>[];
-  /** By which figures of that column. */
-  figures: readonly SortChoice[];
 }
 
 const ORDERS = [
@@ -28,7 +27,8 @@ const ORDERS = [
 const USUAL: SortChoice = 'column-percent';
 
 /** How the rows stand; ties stay in the order of the list. */
-function RowsSelect({ shown, setShown, columns, nests, battery }: Omit<Props, 'figures'>) {
+function RowsSelect({ shown, setShown, columns, views, battery }: Props) {
+  const nests = views[0]?.nests ?? [];
   const orders = battery ? ORDERS.slice(0, 1) : ORDERS;
   const sorted = columns.findIndex((column) => isSortedBy(shown, column));
   const listed = ORDERS.findIndex(
@@ -81,34 +81,41 @@ function RowsSelect({ shown, setShown, columns, nests, battery }: Omit<Props, 'f
   );
 }
 
-/** How the rows stand; where they are sorted, by which figure, and whether the largest or the smallest stand first. */
-export function OrderSelect({ figures, ...props }: Props) {
-  const { shown, setShown, battery, columns } = props;
-  const isSorted = columns.some((column) => isSortedBy(shown, column));
+/** By which figure of a column rows are sorted; nothing where there is no choice. */
+function FigureSelect({ shown, setShown, views }: Omit<Props, 'columns' | 'battery'>) {
+  const figures = sortFigures(views, shown);
   // Of one column counts stand as their percentages do.
   const offered = figures.filter((choice) => choice !== 'count' || !figures.includes(USUAL));
+  if (offered.length < 2) return null;
+  return (
+    <label className={css['order']}>
+      by
+      <select
+        aria-label="Sorted by which figure"
+        value={shown.sortFigure ?? USUAL}
+        onChange={({ target }) => {
+          const chosen = SORT_CHOICES.find((choice) => choice === target.value);
+          setShown({ ...shown, sortFigure: chosen === USUAL ? undefined : chosen });
+        }}
+      >
+        {offered.map((choice) => (
+          <option key={choice} value={choice}>
+            {FIGURE_WORDS[choice].name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** How the rows stand; where they are sorted, by which figure, and whether the largest or the smallest stand first. */
+export function OrderSelect(props: Props) {
+  const { shown, setShown, battery, columns, views } = props;
+  const isSorted = columns.some((column) => isSortedBy(shown, column));
   return (
     <>
       <RowsSelect {...props} />
-      {isSorted && !battery && offered.length > 1 && (
-        <label className={css['order']}>
-          by
-          <select
-            aria-label="Sorted by which figure"
-            value={shown.sortFigure ?? USUAL}
-            onChange={({ target }) => {
-              const chosen = SORT_CHOICES.find((choice) => choice === target.value);
-              setShown({ ...shown, sortFigure: chosen === USUAL ? undefined : chosen });
-            }}
-          >
-            {offered.map((choice) => (
-              <option key={choice} value={choice}>
-                {FIGURE_WORDS[choice].name}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
+      {isSorted && !battery && <FigureSelect {...{ shown, setShown, views }} />}
       {isSorted && (
         <label className={css['order']}>
           <select

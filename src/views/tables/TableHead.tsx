@@ -1,9 +1,10 @@
 import { memo } from 'react';
 import type { Shown } from '../../api/types.js';
 import { choicesOf, figuresChosen } from '../../core/view/figures-shown.js';
-import { type HeaderCell, headerRows } from '../../core/view/header-rows.js';
+import type { HeaderCell } from '../../core/view/header-rows.js';
 import { letterOf } from '../../core/view/shared-lines.js';
 import type { BlockView, ItemView, TableView } from '../../core/view/types.js';
+import { drawnHeadings } from './drawn-headings.js';
 import { figureLines } from './figure-lines.js';
 import { Heading } from './Heading.js';
 import { isSortedBy } from './sort-columns.js';
@@ -15,6 +16,12 @@ interface Props {
   shown: Shown;
   /** Columns carry letters. */
   lettered: boolean;
+  /** Line by line. */
+  headings: readonly (readonly HeaderCell[])[];
+  /** Over which columns they are drawn, by their places from the left; null: over all. */
+  columns: readonly number[] | null;
+  /** How high each line is, where not all are drawn. */
+  heights: readonly number[] | null;
 }
 
 /** What stands on each line of the cells of an item, from the top; of a number each line says so itself. */
@@ -44,11 +51,14 @@ interface ColumnProps {
   letter: string | null;
   /** How the rows are sorted by it. */
   sorted: 'ascending' | 'descending' | undefined;
+  /** Not all are drawn. */
+  isWindow: boolean;
 }
 
-function ColumnHeading({ cell, letter, sorted }: ColumnProps) {
-  const { leaf, label, columns, rows, step, nest } = cell;
-  const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest };
+function ColumnHeading({ cell, letter, sorted, isWindow }: ColumnProps) {
+  const { leaf, label, first, columns, rows, step, nest } = cell;
+  const place = isWindow && leaf ? first : undefined;
+  const spans = { colSpan: columns, rowSpan: rows, 'data-nest': nest, 'data-place': place };
   const heading = step ? (
     <Heading place={{ side: 'by', nest, level: step.level }} code={step.code} label={label} />
   ) : (
@@ -83,29 +93,33 @@ const sortedAt = ({ leaf, nest }: HeaderCell, shown: Shown): ColumnProps['sorted
   return shown.ascending === true ? 'ascending' : 'descending';
 };
 
+const columnOf = ({ nests }: TableView, { nest, leaf }: HeaderCell) =>
+  nests[nest]?.leaves.findIndex(({ code }) => code === leaf?.code) ?? 0;
+
 /** The headings of a cross table; they are not drawn anew while its lines are scrolled. */
-export const TableHead = memo(function TableHead({ view, shown, lettered }: Props) {
-  const { nests } = view;
-  const headings = headerRows(nests);
+export const TableHead = memo(function TableHead({ view, shown, lettered, headings, columns, heights }: Props) {
   return (
     <thead>
       {headings.map((cells, level) => (
-        <tr key={level}>
+        <tr key={level} style={heights ? { height: heights[level] } : undefined}>
           {level === 0 && (
             <th scope="col" rowSpan={headings.length} className={`${css['name'] ?? ''} ${css['corner'] ?? ''}`}>
               <Corner view={view} shown={shown} />
             </th>
           )}
-          {cells.map((cell, k) => {
-            const column = cell.leaf
-              ? (nests[cell.nest]?.leaves.findIndex(({ code }) => code === cell.leaf?.code) ?? 0)
-              : 0;
+          {drawnHeadings(cells, columns).map((drawn) => {
+            if (drawn.is === 'gap') {
+              const { first, columns: colSpan, rows: rowSpan } = drawn;
+              return <td key={`free ${first}`} {...{ colSpan, rowSpan }} className={css['gap']} aria-hidden="true" />;
+            }
+            const { cell } = drawn;
             return (
               <ColumnHeading
-                key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${k}`}
+                key={cell.leaf ? `${cell.nest} ${cell.leaf.code}` : `over ${cell.first}`}
                 cell={cell}
-                letter={lettered && cell.leaf ? letterOf(view, cell.nest, column) : null}
+                letter={lettered && cell.leaf ? letterOf(view, cell.nest, columnOf(view, cell)) : null}
                 sorted={sortedAt(cell, shown)}
+                isWindow={columns !== null}
               />
             );
           })}

@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { columnsInSight } from './use-columns-in-sight.js';
+import { columnsDrawn, columnsInSight } from './use-columns-in-sight.js';
 
-test('every column of which a point is in sight is among them, and at most two more at each side', () => {
-  const asked = fc.record({
-    widths: fc.array(fc.integer({ min: 60, max: 150 }), { minLength: 2, maxLength: 40 }),
-    left: fc.integer({ min: 0, max: 4000 }),
-    width: fc.integer({ min: 300, max: 1200 }),
-  });
+const asked = fc.record({
+  widths: fc.array(fc.integer({ min: 60, max: 150 }), { minLength: 2, maxLength: 40 }),
+  left: fc.integer({ min: 0, max: 4000 }),
+  width: fc.integer({ min: 300, max: 1200 }),
+});
+
+test('the columns of which a point is in sight, and no others', () => {
   fc.assert(
     fc.property(asked, ({ widths, left, width }) => {
       const [names = 0, ...columns] = widths;
       const end = columns.reduce((sum, own) => sum + own, 0);
       const scrolled = Math.min(left, Math.max(0, end + names - width));
-      const [first, last] = columnsInSight(widths, { left: scrolled, width });
       let from = 0;
       const seen = columns.flatMap((own, k) => {
         const start = from;
@@ -21,10 +21,36 @@ test('every column of which a point is in sight is among them, and at most two m
         return from > scrolled && start < scrolled + width - names ? [k] : [];
       });
       if (seen.length === 0) return;
-      expect(first).toBeLessThanOrEqual(seen[0]!);
-      expect(first).toBeGreaterThanOrEqual(seen[0]! - 2);
-      expect(last).toBeGreaterThanOrEqual(seen.at(-1)!);
-      expect(last).toBeLessThanOrEqual(seen.at(-1)! + 2);
+      expect(columnsInSight(widths, { left: scrolled, width })).toEqual([seen[0], seen.at(-1)]);
     }),
   );
+});
+
+test('all in sight are drawn wherever it was scrolled before, and few beside them', () => {
+  const count = 60;
+  const span = fc
+    .tuple(fc.nat(count - 1), fc.nat(12))
+    .map(([at, more]) => [at, Math.min(at + more, count - 1)] as const);
+  fc.assert(
+    fc.property(fc.array(span, { minLength: 1, maxLength: 20 }), (spans) => {
+      let drawn: readonly [number, number] | null = null;
+      for (const inSight of spans) {
+        drawn = columnsDrawn(drawn, inSight, count);
+        expect(drawn[0]).toBeLessThanOrEqual(inSight[0]);
+        expect(drawn[0]).toBeGreaterThanOrEqual(0);
+        expect(drawn[1]).toBeGreaterThanOrEqual(inSight[1]);
+        expect(drawn[1]).toBeLessThan(count);
+        expect(drawn[1] - drawn[0]).toBeLessThanOrEqual(inSight[1] - inSight[0] + 6);
+      }
+    }),
+  );
+});
+
+test('a column further is drawn without the lines being drawn anew; two further, they are', () => {
+  const before = columnsDrawn(null, [0, 5], 60);
+  expect(before).toEqual([0, 7]);
+  expect(columnsDrawn(before, [2, 7], 60)).toBe(before);
+  expect(columnsDrawn(before, [3, 8], 60)).toEqual([1, 10]);
+  // Of another table with fewer columns they are others.
+  expect(columnsDrawn(before, [0, 3], 4)).toEqual([0, 3]);
 });

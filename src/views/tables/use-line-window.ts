@@ -7,8 +7,12 @@ import { useColumnsInSight } from './use-columns-in-sight.js';
 
 /** More cells than these are not all drawn: a table of them takes the browser longer than one waits. */
 const MOST_CELLS = 900;
+/** And a table of no more lines than these always is. */
+const LEAST_LINES = 18;
 /** Lines that are drawn above and below those in sight. */
-const BEYOND = 6;
+const BEYOND = 4;
+/** Lines that are drawn of a table that was not scrolled. */
+const FIRST = 30;
 /** Before the region is measured: what a screen holds. */
 const SCREEN = { width: 800, height: 560 };
 
@@ -35,6 +39,8 @@ export interface LineWindow {
   drawn: DrawnLine[];
   /** Points under the last one. */
   after: number;
+  /** How high all lines are together, in points; null where all are drawn. */
+  height: number | null;
   measure: ((element: HTMLElement | null) => void) | undefined;
 }
 
@@ -71,12 +77,13 @@ export function useLineWindow(
   lines: readonly BodyLine[],
   widths: readonly number[],
 ): LineWindow {
-  const isLong = lines.length * widths.length > MOST_CELLS && lines.length > 3 * BEYOND;
+  const isLong = lines.length * widths.length > MOST_CELLS && lines.length > LEAST_LINES;
   const on = !useAllWanted(region, isLong) && isLong;
   // The line on which the keyboard stands stays, however far it is scrolled away.
   const extract = useCallback(
     (range: Range) => {
-      const inSight = defaultRangeExtractor(range);
+      const endIndex = range.startIndex === 0 ? Math.max(range.endIndex, FIRST - BEYOND - 1) : range.endIndex;
+      const inSight = defaultRangeExtractor({ ...range, endIndex });
       const focused = region.current?.contains(document.activeElement) && document.activeElement?.closest('tr');
       const index = Number((focused ? focused.dataset['index'] : undefined) ?? -1);
       if (!(index >= 0 && index < range.count) || inSight.includes(index)) return inSight;
@@ -101,10 +108,12 @@ export function useLineWindow(
       columns: null,
       drawn: lines.map((line, index) => ({ line, index, gap: 0 })),
       after: 0,
+      height: null,
       measure: undefined,
     };
   }
   const items = rows.getVirtualItems();
+  const height = rows.getTotalSize();
   return {
     on,
     columns,
@@ -112,7 +121,8 @@ export function useLineWindow(
       const line = lines[index];
       return line ? [{ line, index, gap: start - (items[k - 1]?.end ?? 0) }] : [];
     }),
-    after: rows.getTotalSize() - (items.at(-1)?.end ?? 0),
+    after: height - (items.at(-1)?.end ?? 0),
+    height,
     measure: rows.measureElement,
   };
 }

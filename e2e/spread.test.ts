@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import Papa from 'papaparse';
 import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { find, says, type } from './browser.js';
+import { find, named, says, type } from './browser.js';
 import { call, ROOT } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -55,7 +55,25 @@ describe('two numbers', () => {
     await says(session.driver, '[data-answer=association]', `r = ${r.toFixed(2).replace('0.', '.')}, p < .001`);
     await says(session.driver, '[data-answer=strength]', `is higher by ${slope.toFixed(2)} on average`);
     expect(body.reading.find(({ id }) => id === 'say')?.sentence).toContain('Years on the plot rises with Age');
+    // How it comes about, down to r and the p of it.
+    await (await find(session.driver, '[data-answer=association] summary[aria-label^="Show the sum"]')).click();
+    await says(session.driver, '[data-answer=association]', `with ${(pairs.length - 2).toLocaleString('en')} degrees`);
+    await (await named(session.driver, 'All measures, and what they mean')).click();
+    const sum = '[data-answer=strength] summary[aria-label="Show the sum of Pearson\'s r"]';
+    await (await find(session.driver, sum)).click();
+    await says(session.driver, '[data-answer=strength]', `= ${r.toFixed(4)}`);
     await session.sound();
+  });
+
+  it('are read over HTTP in the words of the study', async () => {
+    const words = [
+      { least: 0, word: 'faint' },
+      { least: 0.9, word: 'plain' },
+    ];
+    await call(session.server, 'PATCH', DEMO, { sizeWords: words });
+    const { body } = await ask({ sentence: 'Years on the plot by Age' });
+    await call(session.server, 'PATCH', DEMO, { sizeWords: null });
+    expect(body.reading.find(({ id }) => id === 'say')?.sentence).toContain('a faint association');
   });
 
   it('are drawn though one has too many different numbers for a table, which is said with the way to one', async () => {

@@ -54,12 +54,24 @@ const PairsSchema = z.object({
     })
     .nullable()
     .describe('Beyond 5,000 respondents: a honeycomb, by the middle of each cell.'),
+  moments: z
+    .object({
+      weight: z.number(),
+      meanX: z.number(),
+      meanY: z.number(),
+      xx: z.number(),
+      yy: z.number(),
+      xy: z.number(),
+    })
+    .nullable()
+    .describe('What all with both numbers count as, their means, and sums of squares and products about these.'),
   r: z
     .object({
       value: z.number(),
       lower: z.number().nullable(),
       upper: z.number().nullable(),
       p: z.number().nullable(),
+      error: z.number().nullable().describe("Of Fisher's z where respondents count unevenly; else null: 1/√(n − 3)."),
     })
     .nullable()
     .describe("Pearson's r: limits by Fisher's z, with a weight by linearisation; null where a number does not vary."),

@@ -6,6 +6,7 @@ import type { Answer } from '../core/reading/types.js';
 import type { Densities, Pairs, Spread } from '../core/spread/types.js';
 import type { Sentence } from '../core/table/sentence.js';
 import { variablesAs } from '../core/table/variables-as.js';
+import { settingsOf } from '../store/study.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { countJobOf } from './count-table.js';
@@ -66,5 +67,6 @@ export async function spreadOf(service: Service, study: OpenStudy, asked: Spread
     nest: (nests[0] ?? []).map((own, k) => ({ ...own, variable: nest[k]! })),
     confidence,
   });
-  return spread.of === 'pairs' ? { ...spread, reading: readPairs(spread, confidence) } : spread;
+  if (spread.of !== 'pairs') return spread;
+  return { ...spread, reading: readPairs(spread, confidence, settingsOf(study.db).sizeWords) };
 }

@@ -15,7 +15,8 @@ const PAIRS: Pairs = {
     [60, 30, 1],
   ],
   hexagons: null,
-  r: { value: -0.5, lower: -0.9, upper: 0.2, p: 0.3 },
+  moments: null,
+  r: { value: -0.5, lower: -0.9, upper: 0.2, p: 0.3, error: null },
   line: { slope: -0.25, intercept: 12 },
 };
 const scatter = (pairs: Pairs) => draw('scatter', { of: 'numbers', spec: { ...frame, densities: null, pairs } });

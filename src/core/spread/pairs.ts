@@ -2,7 +2,7 @@ import { titleOf, type Variable } from '../codebook/types.js';
 import type { NumberColumn } from '../count/number-column.js';
 import { criticalZ, fSurvival, normalTwoSided } from '../numerics/distributions.js';
 import { hexagons } from './hexagons.js';
-import type { Pairs } from './types.js';
+import type { PairMoments, Pairs, PearsonR } from './types.js';
 
 /** So many respondents are drawn one by one. */
 export const MOST_POINTS = 5000;
@@ -33,24 +33,22 @@ function eachPair({ x, y, respondents, mask, weight }: Asked, visit: (x: number,
   }
 }
 
-/** Sums of squares and products about the means. */
-interface Moments {
+interface Moments extends PairMoments {
   n: number;
-  weight: number;
-  meanX: number;
-  meanY: number;
-  xx: number;
-  yy: number;
-  xy: number;
+  /** Each counts as much as any other. */
+  isEven: boolean;
 }
 
 function momentsOf(asked: Asked): Moments {
   let [n, weight, sumX, sumY] = [0, 0, 0, 0];
+  let [least, most] = [Infinity, 0];
   eachPair(asked, (x, y, w) => {
     n++;
     weight += w;
     sumX += w * x;
     sumY += w * y;
+    if (w < least) least = w;
+    if (w > most) most = w;
   });
   const [meanX, meanY] = [sumX / weight, sumY / weight];
   let [xx, yy, xy] = [0, 0, 0];
@@ -59,7 +57,7 @@ function momentsOf(asked: Asked): Moments {
     yy += w * (y - meanY) ** 2;
     xy += w * (x - meanX) * (y - meanY);
   });
-  return { n, weight, meanX, meanY, xx, yy, xy };
+  return { n, weight, meanX, meanY, xx, yy, xy, isEven: least === most };
 }
 
 const FEWEST = 4;
@@ -72,6 +70,7 @@ function plainLimits(r: number, n: number, confidence: number) {
     lower: rest > 0 ? Math.tanh(Math.atanh(r) - reach) : r,
     upper: rest > 0 ? Math.tanh(Math.atanh(r) + reach) : r,
     p: rest > 0 ? fSurvival((r * r * (n - 2)) / rest, 1, n - 2) : 0,
+    error: null,
   };
 }
 
@@ -89,17 +88,17 @@ function weightedLimits(r: number, asked: Asked, moments: Moments, confidence: n
   });
   const rest = 1 - r * r;
   const error = Math.sqrt((n / (n - 1)) * squares) / weight / rest;
-  if (!(rest > 0) || !(error > 0)) return { lower: null, upper: null, p: null };
+  if (!(rest > 0) || !(error > 0)) return { lower: null, upper: null, p: null, error: null };
   const [z, reach] = [Math.atanh(r), criticalZ(confidence) * error];
-  return { lower: Math.tanh(z - reach), upper: Math.tanh(z + reach), p: normalTwoSided(z / error) };
+  return { lower: Math.tanh(z - reach), upper: Math.tanh(z + reach), p: normalTwoSided(z / error), error };
 }
 
-function correlationOf(asked: Asked, moments: Moments, confidence: number): Pairs['r'] {
-  const { n, xx, yy, xy } = moments;
+function correlationOf(asked: Asked, moments: Moments, confidence: number): PearsonR | null {
+  const { n, xx, yy, xy, isEven } = moments;
   if (!(xx > 0) || !(yy > 0)) return null;
   const value = Math.max(-1, Math.min(1, xy / (Math.sqrt(xx) * Math.sqrt(yy))));
-  if (n < FEWEST) return { value, lower: null, upper: null, p: null };
-  const limits = asked.weight ? weightedLimits(value, asked, moments, confidence) : plainLimits(value, n, confidence);
+  if (n < FEWEST) return { value, lower: null, upper: null, p: null, error: null };
+  const limits = isEven ? plainLimits(value, n, confidence) : weightedLimits(value, asked, moments, confidence);
   return { value, ...limits };
 }
 
@@ -137,11 +136,12 @@ function rangesOf(asked: Asked): Pick<Pairs, 'x' | 'y'> {
  */
 export function pairs(asked: Asked, named: Named, confidence: number): Pairs {
   const moments = momentsOf(asked);
-  const { n, meanX, meanY, xx, xy } = moments;
+  const { n, weight, meanX, meanY, xx, yy, xy } = moments;
   const titles = { xTitle: titleOf(named.x), yTitle: titleOf(named.y) };
   if (n === 0) {
     const nowhere = { minimum: 0, maximum: 0 };
-    return { of: 'pairs', ...titles, n, x: nowhere, y: nowhere, points: [], hexagons: null, r: null, line: null };
+    const nothing = { points: [], hexagons: null, moments: null, r: null, line: null };
+    return { of: 'pairs', ...titles, n, x: nowhere, y: nowhere, ...nothing };
   }
   const ranges = rangesOf(asked);
   const isMany = n > MOST_POINTS;
@@ -153,6 +153,7 @@ export function pairs(asked: Asked, named: Named, confidence: number): Pairs {
     ...ranges,
     points: isMany ? null : pointsOf(asked),
     hexagons: isMany ? hexagons(ranges.x, ranges.y, (put) => eachPair(asked, put)) : null,
+    moments: { weight, meanX, meanY, xx, yy, xy },
     r: correlationOf(asked, moments, confidence),
     line: xx > 0 ? { slope, intercept: meanY - slope * meanX } : null,
   };

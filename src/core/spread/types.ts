@@ -29,6 +29,27 @@ export interface Hexagon {
   respondents: number;
 }
 
+/** Of what r and the line are made: weighted sums, of squares and products about the means. */
+export interface PairMoments {
+  /** What all with both numbers count as. */
+  weight: number;
+  meanX: number;
+  meanY: number;
+  xx: number;
+  yy: number;
+  xy: number;
+}
+
+/** Pearson's r. */
+export interface PearsonR {
+  value: number;
+  lower: number | null;
+  upper: number | null;
+  p: number | null;
+  /** Of Fisher's z of it where respondents count unevenly; null where 1/√(n − 3) is its error. */
+  error: number | null;
+}
+
 /** Two numbers of each respondent, and the straight line through them. */
 export interface Pairs {
   of: 'pairs';
@@ -43,8 +64,10 @@ export interface Pairs {
   points: [x: number, y: number, respondents: number][] | null;
   /** In their place a honeycomb; its cells are so wide and high, in the units of the numbers. */
   hexagons: { wide: number; high: number; cells: Hexagon[] } | null;
+  /** Null where nobody has both. */
+  moments: PairMoments | null;
   /** Pearson's r with its limits; null where a number does not vary. */
-  r: { value: number; lower: number | null; upper: number | null; p: number | null } | null;
+  r: PearsonR | null;
   /** y = intercept + slope x, by least squares. */
   line: { slope: number; intercept: number } | null;
 }

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
+import { workedExamplesOfPairs } from '../../core/reading/numbers/pairs-examples.js';
 import { readPairs } from '../../core/reading/numbers/read-pairs.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import type { Sentence } from '../../core/table/sentence.js';
@@ -23,11 +24,16 @@ export function PairsReading({ view, sentence, shown, show }: Props) {
   const { pairs } = useSpread({ study: id, sentence }, PAIRS, confidence);
   const words = settings.sizeWords ?? SIZE_WORDS;
   const answers = useMemo(() => pairs && readPairs(pairs, confidence, words), [pairs, confidence, words]);
+  const examples = useMemo(() => pairs && workedExamplesOfPairs(pairs, confidence), [pairs, confidence]);
   if (!answers) return null;
   return (
     <>
       <ConfidenceChoice shown={shown} show={show} />
-      <ReadingPane answers={answers} sizes={{ words, settings: `/studies?edit=${id}` }} />
+      <ReadingPane
+        answers={answers}
+        workedExamples={examples ?? undefined}
+        sizes={{ words, settings: `/studies?edit=${id}` }}
+      />
     </>
   );
 }

@@ -9,7 +9,7 @@ const leaf = (...codes: string[]): Leaf => ({
   is: codes.length === 0 ? 'total' : 'answer',
   code: codes.join('/'),
   label: codes.at(-1) ?? 'All',
-  path: codes.map((code) => ({ code, label: code })),
+  path: codes.map((code, variable) => ({ variable, code, label: code })),
 });
 /** A nest of two levels beside one of a single level. */
 const nests: NestView[] = [

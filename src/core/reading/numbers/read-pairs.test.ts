@@ -11,7 +11,8 @@ const PAIRS: Pairs = {
   y: { minimum: 0, maximum: 76 },
   points: null,
   hexagons: null,
-  r: { value: 0.46, lower: 0.43, upper: 0.49, p: 1e-9 },
+  moments: { weight: 2359, meanX: 51, meanY: 5, xx: 800000, yy: 200000, xy: 184000 },
+  r: { value: 0.46, lower: 0.43, upper: 0.49, p: 1e-9, error: null },
   line: { slope: 0.234, intercept: -7 },
 };
 const said = (pairs: Pairs) => JSON.stringify(readPairs(pairs, 0.95));
@@ -34,7 +35,7 @@ describe('two numbers in words', () => {
   });
 
   it('say that nothing is shown where chance would do as much, and mind few respondents', () => {
-    const few: Pairs = { ...PAIRS, n: 12, r: { value: -0.2, lower: -0.7, upper: 0.4, p: 0.53 } };
+    const few: Pairs = { ...PAIRS, n: 12, r: { value: -0.2, lower: -0.7, upper: 0.4, p: 0.53, error: null } };
     expect(said(few)).toContain('No straight-line association between Years and Age is shown');
     expect(said(few)).toContain('Only 12 respondents have both numbers');
     expect(said({ ...PAIRS, line: { slope: -0.0031, intercept: 0 } })).toContain('is lower by 0.0031 on average');
@@ -43,7 +44,7 @@ describe('two numbers in words', () => {
   it('say why nothing can be said', () => {
     expect(said({ ...PAIRS, r: null, line: null })).toContain('the same for everybody');
     expect(said({ ...PAIRS, n: 0, r: null, line: null })).toContain('Nobody has both numbers.');
-    const three: Pairs = { ...PAIRS, n: 3, r: { value: 0.9, lower: null, upper: null, p: null } };
+    const three: Pairs = { ...PAIRS, n: 3, r: { value: 0.9, lower: null, upper: null, p: null, error: null } };
     expect(said(three)).toContain('Too few respondents have both numbers.');
   });
 });

@@ -1,13 +1,11 @@
 import { whole } from '../../figures.js';
 import { levelOf, sayConfidence } from '../../level.js';
 import { slopeSaid } from '../../spread/slope-said.js';
-import type { Pairs } from '../../spread/types.js';
+import type { Pairs, PearsonR } from '../../spread/types.js';
 import { verdictOfP } from '../cross/association.js';
 import { sizeVerdict, type SizeWords, sizeWord } from '../size-words.js';
 import { answer, type Answer, QUESTIONS, type ReadMeasure } from '../types.js';
 import { coefficient, percent, sayP } from '../words.js';
-
-type R = NonNullable<Pairs['r']>;
 
 /** Fewer respondents than these leave r open to a single one of them. */
 const FEW = 30;
@@ -15,17 +13,18 @@ const FEW = 30;
 const ABOUT = 'How straight a line the two numbers lie on, respondent by respondent. −1 to 1.';
 
 /** r with its limits: ".46 (95% interval .43 to .49)". */
-function saidWithLimits({ value, lower, upper }: R, confidence: number): string {
+function saidWithLimits({ value, lower, upper }: PearsonR, confidence: number): string {
   if (lower === null || upper === null) return coefficient(value);
   return `${coefficient(value)} (${sayConfidence(confidence)} interval ${coefficient(lower)} to ${coefficient(upper)})`;
 }
 
-function measuresOf({ value, lower, upper }: R): ReadMeasure[] {
-  const of = { about: ABOUT, note: null, detail: null, unit: 'coefficient', lead: true } as const;
+function measuresOf({ value, lower, upper }: PearsonR): ReadMeasure[] {
+  const of = { about: ABOUT, note: null, detail: null, unit: 'coefficient' } as const;
   return [
-    { ...of, id: 'pearson-r', name: "Pearson's r", value, lower, upper, range: [-1, 1] },
+    { ...of, lead: true, id: 'pearson-r', name: "Pearson's r", value, lower, upper, range: [-1, 1] },
     {
       ...of,
+      lead: false,
       id: 'r-squared',
       name: 'r²',
       value: value * value,
@@ -44,7 +43,7 @@ function slopeInWords({ line, xTitle, yTitle }: Pairs): string[] {
   return [`Where ${xTitle} is higher by 1, ${yTitle} is ${way} by ${slopeSaid(line.slope)} on average.`];
 }
 
-function sentenceOf(pairs: Pairs, r: R, confidence: number, sizes: SizeWords | undefined): string {
+function sentenceOf(pairs: Pairs, r: PearsonR, confidence: number, sizes: SizeWords | undefined): string {
   const { xTitle, yTitle, n } = pairs;
   const tested = r.p === null ? '' : `, ${sayP(r.p)}`;
   const isShown = r.p !== null && r.p < levelOf(confidence);
@@ -66,7 +65,7 @@ export function readPairs(pairs: Pairs, confidence: number, sizes?: SizeWords): 
   }
   const { value, lower, upper, p } = r;
   const size = { symbol: 'r', value, lower, upper };
-  const test = { id: 'pearson-r', name: "Pearson's r", about: 'Whether r differs from 0 by more than chance.' };
+  const test = { id: 'pearson-r-test', name: "Pearson's r", about: 'Whether r differs from 0 by more than chance.' };
   return [
     answer('association', QUESTIONS.association, {
       verdict: p === null ? 'Cannot be said.' : verdictOfP(p, levelOf(confidence)),

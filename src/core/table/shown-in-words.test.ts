@@ -13,6 +13,10 @@ describe('what of a table is shown', () => {
     expect(shownInWords({ bases: { small: 50, hide: 10 } })).toBe('bases marked under: 50, bases not shown under: 10');
   });
 
+  it('is said with how many readings are kept with it', () => {
+    expect(shownInWords({ hatch: true, readings: [{ item: 0, nest: 1 }] })).toBe('hatch, readings: 1');
+  });
+
   it('is said with the shares that are expected, by code', () => {
     expect(shownInWords({ shares: { '1': 2, '2': 1 } })).toBe('shares: 1 = 2; 2 = 1');
   });

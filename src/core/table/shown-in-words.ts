@@ -12,7 +12,7 @@ const LIMIT_WORDS: Record<string, string> = { small: 'marked', hide: 'not shown'
  * What of a table is shown, in words.
  * @example shownInWords({ figures: [{ figure: 'row-percent' }], hatch: false }) // 'figures: row-percent, no hatch'
  */
-export function shownInWords({ figures, shares, bases, predicted, ...others }: Partial<Shown>): string {
+export function shownInWords({ figures, shares, bases, predicted, readings, ...others }: Partial<Shown>): string {
   const say = (what: string, value: string | number | boolean) => {
     if (typeof value === 'boolean') return value ? what : `no ${what}`;
     return `${what}: ${value}`;
@@ -22,6 +22,7 @@ export function shownInWords({ figures, shares, bases, predicted, ...others }: P
     ...Object.entries(others).flatMap(([what, value]) => (value === undefined ? [] : say(what, value))),
     // Which variables these are is not known here.
     ...(predicted ? [say('predicted', typeof predicted === 'string' ? predicted : 'variables chosen by name')] : []),
+    ...(readings && readings.length > 0 ? [say('readings', readings.length)] : []),
     ...(shares ? [say('shares', sayShares(shares))] : []),
     ...Object.entries(bases ?? {}).map(([limit, base]) =>
       say(`bases ${LIMIT_WORDS[limit] ?? limit} under`, String(base)),

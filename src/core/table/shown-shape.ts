@@ -9,6 +9,16 @@ import { PICTURES } from './picture-kinds.js';
 const LEAST_WIDE = 400;
 const MOST_WIDE = 2000;
 
+/** A block of a table, and the stratum of it, whose reading is kept. */
+const KeptReadingShape = z
+  .strictObject({
+    item: z.int().min(0).max(999).describe('Which of the rows, from 0.'),
+    nest: z.int().min(0).max(999).describe('Which of the groupings side by side, from 0.'),
+    stratum: z.string().max(200).optional().describe('The code of a category that it is within; absent: all of them.'),
+  })
+  .meta({ id: 'KeptReading' });
+export type KeptReading = z.infer<typeof KeptReadingShape>;
+
 const limit = z.int().min(0).max(1_000_000);
 
 export const BaseLimitsShape = z
@@ -55,6 +65,11 @@ export const ShownShape = z
       .max(MOST_WIDE)
       .optional()
       .describe('How wide the picture is drawn, in points; 690, where absent.'),
+    readings: z
+      .array(KeptReadingShape)
+      .max(40)
+      .optional()
+      .describe('Whose reading stands under the table in the binder; nobody’s, where absent.'),
     confidence: z
       .number()
       .gt(0.5)

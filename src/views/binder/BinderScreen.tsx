@@ -1,34 +1,43 @@
-import { guarded } from '../shell/guarded.js';
 import { useState } from 'react';
-import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
+import type { StudyView } from '../../api/types.js';
+import { saySentence } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
-import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
-import { fileAddress } from '../server/address.js';
-import { change } from '../server/ask.js';
-import { problemText } from '../server/problem.js';
-import { useStudy } from '../shell/use-study.js';
+import { Problem, Toast, Wait } from '../../kit/kit.js';
 import { List, ListItem } from '../../kit/List.js';
 import { Page, PageTitle } from '../../kit/Page.js';
-import { peekAt } from '../peek/Peek.js';
 import { PeekScope } from '../peek/PeekScope.js';
+import { change } from '../server/ask.js';
+import { problemText } from '../server/problem.js';
+import { guarded } from '../shell/guarded.js';
+import { useStudy } from '../shell/use-study.js';
+import { BinderItem } from './BinderItem.js';
+import css from './binder.module.css';
 
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
+/** The captions of all tables, each a link to its table. */
+function Contents({ view: { tables, variables } }: { view: StudyView }) {
+  return (
+    <nav aria-label="Contents">
+      <ol className={css['contents']}>
+        {tables.map(({ id, sentence }, k) => (
+          <li key={id}>
+            <a href={`#table-${id}`}>{`Table ${k + 1}. ${saySentence(sentenceOfBody(sentence), variables)}`}</a>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  );
+}
 
-/** The Binder view: the tables that were kept, to open, export or take out. */
+/** The Binder view: the tables that were kept and their readings, as they are now; to open, export or take out. */
 function BinderPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
-  const [asked, setAsked] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
   const [toast, setToast] = useState<string | null>(null);
   if (problem && !view) return <Problem {...problem} />;
   if (!view) return <Wait>Opening the study…</Wait>;
   const remove = (id: number) => {
     change('DELETE /studies/{study}/tables/{table}', { study, table: id }).then(
-      () => {
-        setAsked(null);
-        setToast('Taken out of the binder.');
-      },
+      () => setToast('Taken out of the binder.'),
       (error: unknown) => setTrouble(problemText(error)),
     );
   };
@@ -37,47 +46,11 @@ function BinderPage({ study }: { study: string }) {
       <Page>
         <PageTitle>Binder</PageTitle>
         {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
+        {view.tables.length > 1 && <Contents view={view} />}
         <List>
-          {view.tables.map((table) => {
-            const title = saySentence(sentenceOfBody(table.sentence), view.variables);
-            return (
-              <ListItem
-                key={table.id}
-                acts={
-                  <>
-                    <a
-                      href={fileAddress('GET /studies/{study}/tables/{table}/csv', { study, table: table.id })}
-                      download
-                      aria-label={`CSV of ${title}`}
-                    >
-                      CSV
-                    </a>
-                    {asked === table.id ? (
-                      <>
-                        <Button onClick={() => remove(table.id)}>Yes, take it out</Button>
-                        <Button onClick={() => setAsked(null)}>No</Button>
-                      </>
-                    ) : (
-                      <Button onClick={() => setAsked(table.id)} aria-label={`Take out ${title}`}>
-                        Take out
-                      </Button>
-                    )}
-                  </>
-                }
-              >
-                <h2>
-                  <a href={`/studies/${study}/tables?table=${table.id}`}>
-                    {sentenceParts(sentenceOfBody(table.sentence), view.variables).map(({ text, variable }, k) => (
-                      <span key={k} {...(variable === null ? {} : peekAt(variable))}>
-                        {text}
-                      </span>
-                    ))}
-                  </a>
-                </h2>
-                <p>Kept on {when(table.edited)}. It is counted again each time it is opened.</p>
-              </ListItem>
-            );
-          })}
+          {view.tables.map((table, k) => (
+            <BinderItem key={table.id} view={view} table={table} number={k + 1} remove={() => remove(table.id)} />
+          ))}
           {view.tables.length === 0 && (
             <ListItem>
               <p>

@@ -23,6 +23,9 @@ interface Props {
   title: string;
   base: number;
   answers: readonly Answer[];
+  /** Whether it is kept with its table in the binder; null: it cannot be. */
+  kept: boolean | null;
+  keep: (kept: boolean) => void;
 }
 
 /** Two pinned readings line by line. */
@@ -65,7 +68,7 @@ function Compared({ one, other }: { one: PinnedReading; other: PinnedReading }) 
 }
 
 /** Readings that are kept at hand while other tables are looked at; two of them are compared. */
-export function PinnedReadings({ study, title, base, answers }: Props) {
+export function PinnedReadings({ study, title, base, answers, kept, keep }: Props) {
   const [pins, put] = useDraft(`hatch-count:pins:${study}`, [], PINS);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const isPinned = pins.some((pin) => pin.title === title);
@@ -86,6 +89,16 @@ export function PinnedReadings({ study, title, base, answers }: Props) {
         </Button>
         {pins.length === 0 && <span>to compare it with that of another table</span>}
       </p>
+      {kept !== null && (
+        <p className={css['acts']}>
+          <Button
+            title={kept ? 'The table stays in the binder' : 'Keeps the table in the binder, and this reading under it'}
+            onClick={() => keep(!kept)}
+          >
+            {kept ? 'Take this reading out of the binder' : 'Put this reading in the binder'}
+          </Button>
+        </p>
+      )}
       {pins.length > 0 && (
         <ul className={css['pins']}>
           {pins.map((own) => (

@@ -16,9 +16,10 @@ import type { BlockAt } from './CrossTable.js';
 import { ConfidenceChoice } from './ConfidenceChoice.js';
 import { PairsReading } from './PairsReading.js';
 import { PinnedReadings } from './PinnedReadings.js';
+import { hasReading, withReading } from './kept-readings.js';
 import { PredictedChoice } from './PredictedChoice.js';
 import { useBlockReading } from './use-block-reading.js';
-import type { Shows } from './use-table.js';
+import { type Shows, TOGETHER } from './use-table.js';
 import css from './table.module.css';
 
 interface ReadingProps {
@@ -28,15 +29,18 @@ interface ReadingProps {
   show: (shown: Shown) => void;
   /** The stratum that was chosen, by its code. */
   stratum: string | null;
+  /** Keeps the table in the binder as it is shown then. */
+  keep: (shown: Shown) => void;
 }
 
 /** What is said of the block that is read, with the choices that its answers depend on. */
-const BlockReading = memo(function BlockReading({ view, shows, shown, show, stratum }: ReadingProps) {
+const BlockReading = memo(function BlockReading({ view, shows, shown, show, stratum, keep }: ReadingProps) {
   const { block, table, split } = shows;
   const { answers, exact, workedExamples } = useBlockReading(view, shows, shown);
   const any = table ?? split?.all ?? null;
   const { settings, id } = view.study;
   const chosen = table && split ? split.strata.find((own) => own.code === stratum)?.label : undefined;
+  const readAt = chosen === undefined || stratum === null ? shows.at : { ...shows.at, stratum };
   const titleRead = `${block?.title ?? ''}${chosen === undefined ? '' : `: ${chosen}`}`;
   const predicted = block && any?.columns && !any.numbers && !any.rows.multiple && !any.columns.multiple && (
     <PredictedChoice
@@ -67,7 +71,16 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
         sizes={{ words: settings.sizeWords ?? SIZE_WORDS, settings: `/studies?edit=${id}` }}
         choices={{ strength: predicted, association: expected }}
       />
-      {any && block && <PinnedReadings study={id} title={titleRead} base={any.base} answers={answers} />}
+      {any && block && (
+        <PinnedReadings
+          study={id}
+          title={titleRead}
+          base={any.base}
+          answers={answers}
+          kept={stratum === TOGETHER ? null : hasReading(shown, readAt)}
+          keep={(kept) => keep(withReading(shown, readAt, kept))}
+        />
+      )}
     </>
   );
 });
@@ -82,8 +95,8 @@ interface Props extends ReadingProps {
 }
 
 /** The reading of the block that was chosen, or of one cell; it follows the table, which does not wait for it. */
-export function ReadingAside({ view, shows, pair, across, asked, shown, show, read, stratum }: Props) {
-  const now = useMemo(() => ({ view, shows, shown, show, stratum }), [view, shows, shown, show, stratum]);
+export function ReadingAside({ view, shows, pair, across, asked, shown, show, read, stratum, keep }: Props) {
+  const now = useMemo(() => ({ view, shows, shown, show, stratum, keep }), [view, shows, shown, show, stratum, keep]);
   const late = useAfterPaint(now);
   const waits = useOverdue(late !== now);
   const { at: cell, open } = useContext(CellsContext);

@@ -1,62 +1,21 @@
-import { type ClipboardEvent, type ComponentProps, type ReactNode, useMemo } from 'react';
+import { type ClipboardEvent, type ReactNode, useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
 import { batteryTable } from '../../core/table/battery-table.js';
 import { whyEmpty } from '../../core/table/share.js';
 import type { Back } from '../../core/table/table.js';
-import { isCross } from '../../core/view/header-rows.js';
-import type { BlockView } from '../../core/view/types.js';
 import { useOverdue } from '../../kit/use-overdue.js';
-import { NamedText } from '../peek/NamedText.js';
-import { BatteryTable } from './BatteryTable.js';
 import { BaseLine } from './BaseLine.js';
 import { CoMentionTable } from './CoMentionTable.js';
-import { type BlockAt, CrossTable } from './CrossTable.js';
-import { FrequencyTable } from './FrequencyTable.js';
-import { NumberTable } from './NumberTable.js';
+import type { BlockAt } from './CrossTable.js';
 import { LatePicture } from './LatePicture.js';
+import { Nothing } from './Nothing.js';
 import type { Told } from './put-copied.js';
 import { StratumTable } from './StratumTable.js';
+import { isHatched } from './is-hatched.js';
 import { type Shows, viewsShown } from './use-table.js';
+import { WholeTable } from './WholeTable.js';
 import type { DrawnOf } from './use-spread.js';
 import css from './table.module.css';
-
-function Nothing({ why }: { why: string }) {
-  return (
-    <div className={css['nothing']}>
-      <h2>Nothing to show.</h2>
-      <p>{why}</p>
-    </div>
-  );
-}
-
-const isHatched = (block: BlockView, { hatch }: Shown) =>
-  hatch && block.figures.some(({ id }) => id === 'adjusted-residual');
-
-/** Frequency tables one under the other, or one table with groups across. */
-function WholeTable({ view, shown, show, read }: ComponentProps<typeof BatteryTable>) {
-  const { items, nests, blocks, frequencies } = view;
-  if (frequencies) return <BatteryTable view={view} shown={shown} show={show} read={read} />;
-  if (isCross(nests)) return <CrossTable view={view} shown={shown} read={read} />;
-  return items.map((item, k) => (
-    <section
-      key={item.variable}
-      className={css['stratum']}
-      aria-label={item.title}
-      onClick={read && (() => read({ item: k, nest: 0 }))}
-    >
-      {items.length > 1 && (
-        <h2>
-          <NamedText>{item.title}</NamedText>
-        </h2>
-      )}
-      {item.number ? (
-        <NumberTable item={item} block={blocks[k]![0]!} shown={shown} />
-      ) : (
-        <FrequencyTable item={item} block={blocks[k]![0]!} shown={shown} at={k} />
-      )}
-    </section>
-  ));
-}
 
 interface Props {
   shows: Shows;
@@ -111,11 +70,7 @@ export function TablePane(props: Props) {
       )}
       {main && blocks.length > 1 && <p className={css['blockTitle']}>{main.title}</p>}
       {main && (
-        <BaseLine
-          block={main}
-          bring={bring}
-          hatch={viewsShown(shows).some((stratum) => stratum.blocks.flat().some((other) => isHatched(other, shown)))}
-        />
+        <BaseLine block={main} bring={bring} hatch={viewsShown(shows).some((stratum) => isHatched(stratum, shown))} />
       )}
       {empty === null && gestures}
       {table && empty === null && !table.columns && !whole.battery && <CoMentionTable table={table} />}

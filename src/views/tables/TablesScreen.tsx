@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
+import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
@@ -6,6 +7,7 @@ import { displayOf } from '../../core/table/display.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { isDescribed, variablesOf } from '../../core/table/sentence.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
+import { useSteady } from '../../kit/use-steady.js';
 import { Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { NamesHere } from '../peek/NamedText.js';
@@ -82,6 +84,10 @@ function TablesPage({ study }: { study: string }) {
     [cell, asks, shows.view],
   );
   const saving = useSaveTable(study, title, sentence, asking);
+  const keep = useSteady((kept: Shown) => {
+    show(kept);
+    saving.saveAs(kept);
+  });
   const { blocks } = shows;
   const tableAt = useCallback(
     (item: number, nest: number) => {
@@ -204,6 +210,7 @@ function TablesPage({ study }: { study: string }) {
                 show={show}
                 read={setRead}
                 stratum={stratum}
+                keep={keep}
               />
               <Toast text={saving.toast} done={() => saving.setToast(null)} />
             </EditorShell>

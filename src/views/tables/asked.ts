@@ -39,13 +39,14 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
       const isSame = (of: (draft: Draft) => unknown) =>
         JSON.stringify(of(action.draft)) === JSON.stringify(of(asked.draft));
       // Expected shares, and which of two is predicted, are of these rows; a column by which rows are sorted is of
-      // these columns, and the title of a picture of both.
+      // these columns, and the title of a picture and kept readings of both.
       const sameRows = isSame(({ rows }) => rows.map(({ variable }) => variable));
       const sameColumns = isSame(({ by, battery }) => [by, battery]);
       const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
       const sorted = sameColumns || kept.sort === undefined ? kept : sortedBy(kept, null);
-      const isOther = !sameRows || !sameColumns;
-      const shown = isOther && sorted.heading !== undefined ? { ...sorted, heading: undefined } : sorted;
+      const isOther = !sameRows || !sameColumns || !isSame(({ within }) => within);
+      const isOfBoth = sorted.heading !== undefined || sorted.readings !== undefined;
+      const shown = isOther && isOfBoth ? { ...sorted, heading: undefined, readings: undefined } : sorted;
       return { ...asked, draft: withoutStrayCodes(action.draft), shown };
     }
     case 'shown':

@@ -43,6 +43,13 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       ascending: fc.constant(true),
       order: fc.constant('frequency' as const),
       adjustment: fc.constantFrom(...ADJUSTMENTS),
+      readings: fc.uniqueArray(
+        fc.record(
+          { item: fc.nat(9), nest: fc.nat(9), stratum: fc.constantFrom('1', 'a, b-c', '100%', '') },
+          { requiredKeys: ['item', 'nest'] },
+        ),
+        { minLength: 1, maxLength: 3, selector: (reading) => JSON.stringify(reading) },
+      ),
       predicted: fc.oneof(fc.constant<'columns'>('columns'), fc.constant<number[]>([3, 14])),
     },
     { requiredKeys: ['hatch'] },

@@ -3,7 +3,7 @@ import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { type FigureChoice, readFigures, sayFigures, SORT_CHOICES } from '../../core/table/figure-choice.js';
 import { ROW_ORDERS } from '../../core/table/display.js';
 import { PICTURES } from '../../core/table/picture-kinds.js';
-import { ShownShape } from '../../core/table/shown-shape.js';
+import { type KeptReading, ShownShape } from '../../core/table/shown-shape.js';
 import { PERCENTS } from '../../core/table/share.js';
 
 /** What a table shows where nothing is said. */
@@ -26,6 +26,22 @@ interface ShownQuery {
   heading: string;
 }
 
+/** A code can be any text: in the address it has no comma. */
+const sayReading = ({ item, nest, stratum }: KeptReading) =>
+  `read-${item}-${nest}${stratum === undefined ? '' : `-${encodeURIComponent(stratum)}`}`;
+
+function readReading(word: string): KeptReading[] {
+  const [, item, nest, code] = /^read-(\d{1,3})-(\d{1,3})(?:-(.*))?$/.exec(word) ?? [];
+  if (item === undefined || nest === undefined) return [];
+  const place = { item: Number(item), nest: Number(nest) };
+  if (code === undefined) return [place];
+  try {
+    return [{ ...place, stratum: decodeURIComponent(code) }];
+  } catch {
+    return [];
+  }
+}
+
 /**
  * What is shown, for the address.
  * @example sayShown({ hatch: false }) // { show: 'no-hatch', figures: '', sort: '', heading: '' }
@@ -44,6 +60,7 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.adjustment === undefined ? [] : [`adjusted-${shown.adjustment}`]),
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
     ...(Array.isArray(shown.predicted) ? shown.predicted.map((id) => `predict-${id}`) : []),
+    ...(shown.readings ?? []).map(sayReading),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
     ...(shown.wide === undefined ? [] : [`wide-${shown.wide}`]),
     ...LIMITS.flatMap((limit) => {
@@ -104,6 +121,8 @@ export function readShown({ show, figures, sort, heading }: ShownQuery): Shown {
   const predicted = [...words].flatMap((word) => /^predict-(\d+)$/.exec(word)?.slice(1).map(Number) ?? []);
   if (words.has('predict-columns')) shown.predicted = 'columns';
   if (predicted.length > 0) shown.predicted = predicted;
+  const readings = [...words].flatMap(readReading);
+  if (readings.length > 0) shown.readings = readings;
   const picture = among(PICTURES, 'picture-');
   if (picture) shown.picture = picture;
   const limits = LIMITS.flatMap((limit) => {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { bodyOfSentence } from '../../core/table/sentence-shape.js';
 import type { Sentence } from '../../core/table/sentence.js';
+import type { Shown } from '../../api/types.js';
 import { change } from '../server/ask.js';
 import { type Trouble, troubleOf } from '../server/problem.js';
 import type { useAsked } from './use-asked.js';
@@ -12,9 +13,9 @@ export function useSaveTable(study: string, title: string, sentence: Sentence | 
   const { saved, shown, since, keptAs } = asked;
   const [toast, setToast] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<Trouble | null>(null);
-  const save = (base: number | null = since) => {
+  const save = (base: number | null = since, kept = shown) => {
     if (!sentence) return;
-    const body = { title, sentence: bodyOfSentence(sentence), shown };
+    const body = { title, sentence: bodyOfSentence(sentence), shown: kept };
     const work =
       saved === null
         ? change('POST /studies/{study}/tables', { study, body })
@@ -25,12 +26,20 @@ export function useSaveTable(study: string, title: string, sentence: Sentence | 
         setTrouble(null);
         setToast(`Kept in the binder: ${kept.title}`);
       },
-      (error: unknown) => setTrouble(troubleOf(error, () => save(null))),
+      (error: unknown) => setTrouble(troubleOf(error, () => save(null, kept))),
     );
   };
   const asNew = () => {
     keptAs(null);
     setToast('From here on this is a new table.');
   };
-  return { save: () => save(), asNew, toast, setToast, trouble, setTrouble };
+  return {
+    save: () => save(),
+    saveAs: (kept: Shown) => save(since, kept),
+    asNew,
+    toast,
+    setToast,
+    trouble,
+    setTrouble,
+  };
 }

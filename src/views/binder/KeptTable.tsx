@@ -1,0 +1,69 @@
+import { useMemo, useRef, useState } from 'react';
+import type { Shown, StudyView } from '../../api/types.js';
+import { byId } from '../../core/by-id.js';
+import { titleOf } from '../../core/codebook/types.js';
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import { whyEmpty } from '../../core/table/share.js';
+import { Problem, Wait } from '../../kit/kit.js';
+import { useNear } from '../../kit/use-near.js';
+import { BaseLine } from '../tables/BaseLine.js';
+import { isHatched } from '../tables/is-hatched.js';
+import { Nothing } from '../tables/Nothing.js';
+import { StratumTable } from '../tables/StratumTable.js';
+import { useTable } from '../tables/use-table.js';
+import { WholeTable } from '../tables/WholeTable.js';
+import { KeptReading } from './KeptReading.js';
+import css from './binder.module.css';
+
+interface Props {
+  view: StudyView;
+  table: StudyView['tables'][number];
+}
+
+/** All blocks of the sentence, none of them chosen. */
+const FIRST = { item: 0, nest: 0 };
+
+function LiveTable({ view, table }: Props) {
+  // Sorted here, it is sorted for this look alone.
+  const [shown, show] = useState<Shown>(table.shown);
+  const sentence = useMemo(() => sentenceOfBody(table.sentence), [table]);
+  const { whole, problem, blocks } = useTable(view, sentence, shown, null, FIRST);
+  if (problem) return <Problem {...problem} />;
+  const [only, ...others] = blocks;
+  if (!whole || !only) return <Wait>Counting…</Wait>;
+  const empty = others.length === 0 ? whyEmpty(only.table) : null;
+  if (empty !== null) return <Nothing why={empty} />;
+  const within = byId(view.variables, sentence.within);
+  const views = within ? whole.strata.map((stratum) => stratum.view) : [whole.battery ?? whole.view];
+  const base = whole.view.blocks[0]?.[0];
+  return (
+    <>
+      {within ? (
+        whole.strata.map((stratum) => (
+          <StratumTable key={stratum.code} {...stratum} within={titleOf(within)} shown={shown} />
+        ))
+      ) : (
+        <WholeTable view={whole.battery ?? whole.view} shown={shown} show={show} read={undefined} />
+      )}
+      {base && <BaseLine block={base} hatch={views.some((own) => isHatched(own, shown))} />}
+      {(shown.readings ?? []).map((at) => (
+        <KeptReading key={JSON.stringify(at)} {...{ view, sentence, shown, at }} />
+      ))}
+    </>
+  );
+}
+
+/** A table of the binder as it is now, with the readings that are kept with it; it is counted when it comes near. */
+export function KeptTable({ view, table }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const near = useNear(box);
+  return (
+    <div ref={box} className={css['kept']}>
+      {near ? (
+        <LiveTable key={table.edited} view={view} table={table} />
+      ) : (
+        <Wait>Counted when it comes into sight.</Wait>
+      )}
+    </div>
+  );
+}

@@ -44,6 +44,10 @@ describe('the binder', () => {
     await says(session.driver, `${item} h2`, `Table ${before + 1}.`);
     await says(session.driver, `${item} section`, sentence);
     expect(await figures(item)).toEqual(onScreen);
+    // Of several groupings each has a base of its own, one step behind; what hatching means stays in sight.
+    await says(session.driver, item, 'more than independence gives');
+    await (await find(session.driver, `${item} details summary`)).click();
+    await says(session.driver, `${item} details`, 'Uses the water tap by Season of interview');
     // What goes along with a link of the contents is the page alone.
     expect(await run('return document.scrollingElement.scrollTop')).toBe(0);
     await session.sound();

@@ -2,11 +2,14 @@ import { useMemo, useRef, useState } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
+import type { BlockView } from '../../core/view/types.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { whyEmpty } from '../../core/table/share.js';
 import { Problem, Wait } from '../../kit/kit.js';
 import { useNear } from '../../kit/use-near.js';
+import { NamedText } from '../peek/NamedText.js';
 import { BaseLine } from '../tables/BaseLine.js';
+import { HatchKey } from '../tables/HatchKey.js';
 import { isHatched } from '../tables/is-hatched.js';
 import { Nothing } from '../tables/Nothing.js';
 import { StratumTable } from '../tables/StratumTable.js';
@@ -23,6 +26,28 @@ interface Props {
 /** All blocks of the sentence, none of them chosen. */
 const FIRST = { item: 0, nest: 0 };
 
+/** On whom a table stands; of several blocks one step behind, each under its title. */
+function Bases({ blocks, hatch }: { blocks: readonly BlockView[]; hatch: boolean }) {
+  const [only, ...others] = blocks;
+  if (only && others.length === 0) return <BaseLine block={only} hatch={hatch} />;
+  return (
+    <>
+      {hatch && <HatchKey />}
+      <details className={css['bases']}>
+        <summary>On whom each part stands</summary>
+        {blocks.map((block, k) => (
+          <div key={k}>
+            <h3>
+              <NamedText>{block.title}</NamedText>
+            </h3>
+            <BaseLine block={block} hatch={false} />
+          </div>
+        ))}
+      </details>
+    </>
+  );
+}
+
 function LiveTable({ view, table }: Props) {
   // Sorted here, it is sorted for this look alone.
   const [shown, show] = useState<Shown>(table.shown);
@@ -35,7 +60,6 @@ function LiveTable({ view, table }: Props) {
   if (empty !== null) return <Nothing why={empty} />;
   const within = byId(view.variables, sentence.within);
   const views = within ? whole.strata.map((stratum) => stratum.view) : [whole.battery ?? whole.view];
-  const base = whole.view.blocks[0]?.[0];
   return (
     <>
       {within ? (
@@ -45,7 +69,7 @@ function LiveTable({ view, table }: Props) {
       ) : (
         <WholeTable view={whole.battery ?? whole.view} shown={shown} show={show} read={undefined} />
       )}
-      {base && <BaseLine block={base} hatch={views.some((own) => isHatched(own, shown))} />}
+      <Bases blocks={whole.view.blocks.flat()} hatch={views.some((own) => isHatched(own, shown))} />
       {(shown.readings ?? []).map((at) => (
         <KeptReading key={JSON.stringify(at)} {...{ view, sentence, shown, at }} />
       ))}

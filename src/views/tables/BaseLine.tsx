@@ -3,8 +3,7 @@ import { whole } from '../../core/figures.js';
 import type { Back } from '../../core/table/table.js';
 import type { BlockView, Foot } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
-import { INK_WORDS } from './ink.js';
-import { HatchSample, type Ink } from '../../kit/Hatch.js';
+import { HatchKey } from './HatchKey.js';
 import css from './table.module.css';
 
 const BACK_WORDS: Record<Back['is'], string> = {
@@ -12,8 +11,6 @@ const BACK_WORDS: Record<Back['is'], string> = {
   answer: 'Counts it as an answer, in this table alone',
   counted: 'Counts them in the base',
 };
-
-const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
 
 interface Props {
   block: BlockView;
@@ -75,15 +72,7 @@ export function BaseLine({ block, hatch, bring }: Props) {
           </>
         )}
       </p>
-      {hatch && (
-        <p className={css['key']}>
-          fewer
-          {KEY.map((ink) => (
-            <HatchSample key={ink} ink={ink} title={INK_WORDS[ink]} />
-          ))}
-          more than independence gives
-        </p>
-      )}
+      {hatch && <HatchKey />}
     </div>
   );
 }

@@ -1,26 +1,28 @@
 import type { Shown, StudyView } from '../../api/types.js';
 import { pinnedReading } from '../../core/reading/pinned-reading.js';
-import type { Sentence } from '../../core/table/sentence.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
 import { NamedText } from '../peek/NamedText.js';
 import { useBlockReading } from '../tables/use-block-reading.js';
-import { useTable } from '../tables/use-table.js';
+import { blockRead, type Shows } from '../tables/use-table.js';
 import css from './binder.module.css';
 
 interface Props {
   view: StudyView;
-  sentence: Sentence;
+  /** The whole table. */
+  shows: Shows;
+  /** How many groupings stand side by side in it. */
+  across: number;
   shown: Shown;
   /** The block that is read. */
   at: Kept;
 }
 
 /** What is said of a block of a kept table, as text; it follows the study as the table does. */
-export function KeptReading({ view, sentence, shown, at }: Props) {
-  const shows = useTable(view, sentence, shown, at.stratum ?? null, at);
-  const { answers } = useBlockReading(view, shows, shown);
-  const { block, table, split } = shows;
-  const isThere = shows.at.item === at.item && shows.at.nest === at.nest;
+export function KeptReading({ view, shows, across, shown, at }: Props) {
+  const read = blockRead(shows.blocks, across, at.stratum ?? null, at);
+  const { answers } = useBlockReading(view, { ...shows, ...read }, shown);
+  const { block, table, split } = read;
+  const isThere = read.at.item === at.item && read.at.nest === at.nest;
   const base = (table ?? split?.all)?.base;
   if (!isThere || !block || base === undefined || answers.length === 0) return null;
   const stratum = split?.strata.find(({ code }) => code === at.stratum)?.label;

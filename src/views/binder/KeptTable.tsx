@@ -13,7 +13,7 @@ import { HatchKey } from '../tables/HatchKey.js';
 import { isHatched } from '../tables/is-hatched.js';
 import { Nothing } from '../tables/Nothing.js';
 import { StratumTable } from '../tables/StratumTable.js';
-import { useTable } from '../tables/use-table.js';
+import { useTable, viewsShown } from '../tables/use-table.js';
 import { WholeTable } from '../tables/WholeTable.js';
 import { KeptReading } from './KeptReading.js';
 import css from './binder.module.css';
@@ -52,26 +52,30 @@ function LiveTable({ view, table }: Props) {
   // Sorted here, it is sorted for this look alone.
   const [shown, show] = useState<Shown>(table.shown);
   const sentence = useMemo(() => sentenceOfBody(table.sentence), [table]);
-  const { whole, problem, blocks } = useTable(view, sentence, shown, null, FIRST);
+  const shows = useTable(view, sentence, shown, null, FIRST);
+  const { whole, view: own, problem, blocks } = shows;
   if (problem) return <Problem {...problem} />;
   const [only, ...others] = blocks;
   if (!whole || !only) return <Wait>Counting…</Wait>;
   const empty = others.length === 0 ? whyEmpty(only.table) : null;
   if (empty !== null) return <Nothing why={empty} />;
   const within = byId(view.variables, sentence.within);
-  const views = within ? whole.strata.map((stratum) => stratum.view) : [whole.battery ?? whole.view];
   return (
     <>
-      {within ? (
-        whole.strata.map((stratum) => (
-          <StratumTable key={stratum.code} {...stratum} within={titleOf(within)} shown={shown} />
-        ))
+      {own ? (
+        <WholeTable view={whole.battery ?? own} shown={shown} show={show} read={undefined} />
       ) : (
-        <WholeTable view={whole.battery ?? whole.view} shown={shown} show={show} read={undefined} />
+        whole.strata.map((stratum) => (
+          <StratumTable key={stratum.code} {...stratum} within={within ? titleOf(within) : ''} shown={shown} />
+        ))
       )}
-      <Bases blocks={whole.view.blocks.flat()} hatch={views.some((own) => isHatched(own, shown))} />
+      <Bases blocks={whole.view.blocks.flat()} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
       {(shown.readings ?? []).map((at) => (
-        <KeptReading key={JSON.stringify(at)} {...{ view, sentence, shown, at }} />
+        <KeptReading
+          key={JSON.stringify(at)}
+          {...{ view, shows, shown, at }}
+          across={Math.max(1, sentence.by.length)}
+        />
       ))}
     </>
   );

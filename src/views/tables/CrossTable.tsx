@@ -1,6 +1,7 @@
 import { Fragment, memo, useMemo, useRef } from 'react';
 import type { Shown } from '../../api/types.js';
 import { choicesOf, showsLetters } from '../../core/view/figures-shown.js';
+import { total } from '../../core/numerics/total.js';
 import { headerRows } from '../../core/view/header-rows.js';
 import type { ItemView, TableView } from '../../core/view/types.js';
 import { type BodyLine, bodyLines } from './body-lines.js';
@@ -10,7 +11,7 @@ import { drawnColumns } from './drawn-columns.js';
 import { headingHeights } from './heading-heights.js';
 import { TableHead, Widths } from './TableHead.js';
 import { TableLine } from './TableLine.js';
-import { useLineWindow } from './use-line-window.js';
+import { heightOf, useLineWindow } from './use-line-window.js';
 import css from './table.module.css';
 
 /** Which block of a table is read beside it. */
@@ -28,11 +29,6 @@ interface Props {
 
 /** More lines than these scroll under their heading. */
 const TALL = 16;
-
-/** How high a line under the table is, in points. */
-const FOOT = 26;
-
-const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 /** As high as the lines that are not drawn. */
 function Gap({ height }: { height: number }) {
@@ -76,7 +72,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
       <div
         className={`${css['scroll'] ?? ''} ${isTall ? (css['tall'] ?? '') : ''} ${on ? (css['long'] ?? '') : ''}`}
         ref={region}
-        style={heights && height !== null ? { height: sum(heights) + height + FOOT * foot.length } : undefined}
+        style={heights && height !== null ? { height: total(heights) + height + total(foot.map(heightOf)) } : undefined}
         tabIndex={0}
         role="region"
         aria-label={`Table: ${title}`}
@@ -84,7 +80,7 @@ export const CrossTable = memo(function CrossTable({ view, shown, read }: Props)
       >
         <table
           className={`${css['table'] ?? ''} ${on ? (css['even'] ?? '') : ''}`}
-          style={on ? { width: sum(widths) } : undefined}
+          style={on ? { width: total(widths) } : undefined}
           aria-rowcount={on ? headings.length + lines.length + foot.length : undefined}
         >
           <caption className="sr-only">{title}</caption>

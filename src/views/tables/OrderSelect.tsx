@@ -2,7 +2,7 @@ import type { Shown } from '../../api/types.js';
 import { SORT_CHOICES, type SortChoice } from '../../core/table/figure-choice.js';
 import type { TableView } from '../../core/view/types.js';
 import { FIGURE_WORDS } from './figure-words.js';
-import { isSortedBy, type SortColumn, sortedBy, sortFigures } from './sort-columns.js';
+import { isSortedBy, type SortColumn, sortColumns, sortedBy, sortFigures } from './sort-columns.js';
 import css from './table.module.css';
 
 interface Props {
@@ -12,8 +12,6 @@ interface Props {
   battery: boolean;
   /** The tables on the screen. */
   views: readonly TableView[];
-  /** Columns by which rows can be sorted. */
-  columns: readonly SortColumn[];
 }
 
 const ORDERS = [
@@ -27,7 +25,7 @@ const ORDERS = [
 const USUAL: SortChoice = 'column-percent';
 
 /** How the rows stand; ties stay in the order of the list. */
-function RowsSelect({ shown, setShown, columns, views, battery }: Props) {
+function RowsSelect({ shown, setShown, columns, views, battery }: Props & { columns: readonly SortColumn[] }) {
   const nests = views[0]?.nests ?? [];
   const orders = battery ? ORDERS.slice(0, 1) : ORDERS;
   const sorted = columns.findIndex((column) => isSortedBy(shown, column));
@@ -82,7 +80,7 @@ function RowsSelect({ shown, setShown, columns, views, battery }: Props) {
 }
 
 /** By which figure of a column rows are sorted; nothing where there is no choice. */
-function FigureSelect({ shown, setShown, views }: Omit<Props, 'columns' | 'battery'>) {
+function FigureSelect({ shown, setShown, views }: Omit<Props, 'battery'>) {
   const figures = sortFigures(views, shown);
   // Of one column counts stand as their percentages do.
   const offered = figures.filter((choice) => choice !== 'count' || !figures.includes(USUAL));
@@ -110,11 +108,12 @@ function FigureSelect({ shown, setShown, views }: Omit<Props, 'columns' | 'batte
 
 /** How the rows stand; where they are sorted, by which figure, and whether the largest or the smallest stand first. */
 export function OrderSelect(props: Props) {
-  const { shown, setShown, battery, columns, views } = props;
+  const { shown, setShown, battery, views } = props;
+  const columns = sortColumns(views);
   const isSorted = columns.some((column) => isSortedBy(shown, column));
   return (
     <>
-      <RowsSelect {...props} />
+      <RowsSelect {...props} columns={columns} />
       {isSorted && !battery && <FigureSelect {...{ shown, setShown, views }} />}
       {isSorted && (
         <label className={css['order']}>

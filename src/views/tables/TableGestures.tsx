@@ -5,7 +5,6 @@ import { BaseLimits } from './BaseLimits.js';
 import { AsideStrip } from './Heading.js';
 import { HandlesContext } from './heading-edits.js';
 import { OrderSelect } from './OrderSelect.js';
-import { sortColumns } from './sort-columns.js';
 import css from './table.module.css';
 
 interface Props {
@@ -28,7 +27,7 @@ export function TableGestures({ shown, setShown, ordered, battery, views, empty,
   const { edits } = useContext(HandlesContext);
   return (
     <p className={css['gestures']}>
-      {ordered && <OrderSelect {...{ shown, setShown, battery, views }} columns={sortColumns(views)} />}
+      {ordered && <OrderSelect {...{ shown, setShown, battery, views }} />}
       {(empty || shown.full === true) && !battery && (
         <label className={css['order']}>
           <input

@@ -1,7 +1,7 @@
 import type { HeaderCell } from '../../core/view/header-rows.js';
 
 /** A heading that is drawn. */
-export interface DrawnHeading {
+interface DrawnHeading {
   is: 'heading';
   cell: HeaderCell;
 }
@@ -23,9 +23,8 @@ export function drawnHeadings(
   wanted: readonly number[] | null,
 ): (DrawnHeading | HeadingGap)[] {
   const drawn: (DrawnHeading | HeadingGap)[] = [];
-  const places = new Set(wanted);
   const isOver = ({ first, columns }: HeaderCell) =>
-    wanted === null || Array.from({ length: columns }, (_, k) => first + k).some((place) => places.has(place));
+    wanted === null || wanted.some((place) => place >= first && place < first + columns);
   for (const cell of cells) {
     const { first, columns, rows } = cell;
     const last = drawn.at(-1);

@@ -1,3 +1,4 @@
+import { total } from '../../core/numerics/total.js';
 import type { HeaderCell } from '../../core/view/header-rows.js';
 
 /** Points that a letter takes, at most; the space at the sides of a heading, and over and under it; a line of it. */
@@ -24,7 +25,7 @@ export function headingHeights(headings: readonly (readonly HeaderCell[])[], wid
   return headings.map((cells) => {
     const own = cells.filter(({ rows }) => rows === 1);
     const lines = own.map(({ label, first, columns }) => {
-      const width = widths.slice(1 + first, 1 + first + columns).reduce((sum, column) => sum + column, 0);
+      const width = total(widths.slice(1 + first, 1 + first + columns));
       return linesOfText(label, Math.max(1, Math.floor((width - ASIDE) / LETTER)));
     });
     return AROUND + LINE * Math.max(1, ...lines);

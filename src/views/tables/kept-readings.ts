@@ -9,9 +9,7 @@ export const hasReading = ({ readings = [] }: Shown, at: KeptReading): boolean =
 
 /** What is shown with the reading of a block kept, or not; in the order of the table. */
 export function withReading(shown: Shown, at: KeptReading, kept: boolean): Shown {
-  const { item, nest, stratum } = at;
-  const own = { item, nest, ...(stratum === undefined ? {} : { stratum }) };
   const others = (shown.readings ?? []).filter((reading) => !isSame(reading, at));
-  const readings = kept ? [...others, own].sort((a, b) => a.item - b.item || a.nest - b.nest) : others;
+  const readings = kept ? [...others, at].sort((a, b) => a.item - b.item || a.nest - b.nest) : others;
   return { ...shown, readings: readings.length > 0 ? readings : undefined };
 }

@@ -17,7 +17,7 @@ const FIRST = 30;
 const SCREEN = { width: 800, height: 560 };
 
 /** How high a line is, in points, before it was measured. */
-function heightOf({ is, part }: BodyLine): number {
+export function heightOf({ is, part }: BodyLine): number {
   if (is === 'item') return 37;
   if (is === 'foot') return 26;
   if (is === 'number') return 27;

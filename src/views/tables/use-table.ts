@@ -59,6 +59,27 @@ function viewOfStratum(whole: WholeView | null, stratum: string | null): TableVi
 }
 
 /**
+ * The block of a sentence that is read, and what it is read as: its table, or that of one stratum.
+ * @param across how many groupings stand side by side
+ * @param stratum the one chosen of a table within a third variable, by its code
+ * @param wanted the block; the first one where there is no such block
+ */
+export function blockRead(
+  blocks: readonly BlockTables[],
+  across: number,
+  stratum: string | null,
+  wanted: BlockAt,
+): Pick<Shows, 'block' | 'at' | 'table' | 'split'> {
+  const isThere = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across;
+  const at = isThere ? wanted : { item: 0, nest: 0 };
+  const block = blocks[at.item * across + at.nest] ?? null;
+  const split = block?.split ?? null;
+  const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
+  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
+  return { block, at, table, split };
+}
+
+/**
  * The table of a sentence. Only a change of the sentence asks the server to count; everything after the counts is
  * worked out here.
  * @param stratum the one chosen of a table within a third variable, by its code
@@ -94,11 +115,7 @@ export function useTable(
     const cells = isEarly ? withoutWork : work.cells;
     return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, { sort, ascending, bases });
   }, [counted, view, blocks, work, sort, ascending, bases, isEarly]);
-  const at = wanted.item * across + wanted.nest < blocks.length && wanted.nest < across ? wanted : { item: 0, nest: 0 };
-  const block = blocks[at.item * across + at.nest] ?? null;
-  const split = block?.split ?? null;
-  const stratumTable = split?.strata.find(({ code }) => code === stratum)?.table;
-  const table = !split ? (block?.table ?? null) : stratum === TOGETHER ? split.all : (stratumTable ?? null);
+  const { block, at, table, split } = blockRead(blocks, across, stratum, wanted);
   const own = viewOfStratum(whole, stratum);
   const { item, nest } = at;
   const took = blocks.length > 0 && counted ? counted.took : null;

@@ -44,11 +44,28 @@ export function find(driver: WebDriver, css: string): Promise<WebElement> {
   return driver.wait(until.elementLocated(By.css(css)), PATIENCE, `nothing matches ${css}`);
 }
 
-/** The button or link with this text, once it is there. */
+/** Moments between two looks at where an element is, in milliseconds. */
+const LOOK = 50;
+
+/** Where an element is; null where it has been taken away. */
+const placeOf = (element: WebElement) => element.getRect().then(JSON.stringify, () => null);
+
+/**
+ * The button or link with this text, once it is there and stands still: while a table comes, what stands over it can
+ * take another line, and a press would meet what stood there before.
+ */
 export function named(driver: WebDriver, text: string): Promise<WebElement> {
   const quoted = text.includes("'") ? `"${text}"` : `'${text}'`;
   const path = `//*[self::button or self::a or self::summary][normalize-space(.)=${quoted} or @aria-label=${quoted}]`;
-  return driver.wait(until.elementLocated(By.xpath(path)), PATIENCE, `nothing is called ${text}`);
+  let before: string | null = null;
+  const standing = async () => {
+    const [element] = await driver.findElements(By.xpath(path));
+    const place = element ? await placeOf(element) : null;
+    const isStill = place !== null && place === before;
+    before = place;
+    return isStill && element ? element : null;
+  };
+  return driver.wait(standing, PATIENCE, `nothing is called ${text}`, LOOK) as Promise<WebElement>;
 }
 
 /** Waits until the text of what matches contains something. */

@@ -19,6 +19,8 @@ await build({ ...common, entryPoints: { main: 'src/cli/main.ts' }, packages: 'ex
 await build({
   ...common,
   entryPoints: { worker: 'src/cli/worker.ts' },
+  // What few jobs need, such as the packages that write documents, is read when one of them does.
+  splitting: true,
   // What is compiled for the machine cannot stand in a file of text.
   external: ['better-sqlite3'],
   // Packages of the older kind of module ask for `require`.

@@ -38,7 +38,8 @@ export function install() {
 /** Builds the command line and the pages. */
 export function build() {
   return (
-    run(process.execPath, ['scripts/build-cli.mjs'], { quiet: true }) ||
-    tool('astro', ['build', '--silent'], { quiet: true })
+    // The pages first: what stands in dist/ goes when they are built.
+    tool('astro', ['build', '--silent'], { quiet: true }) ||
+    run(process.execPath, ['scripts/build-cli.mjs'], { quiet: true })
   );
 }

@@ -1,10 +1,12 @@
-import { plainLetters } from '../core/plain-letters.js';
+import { fileStem } from '../core/file-stem.js';
+import { REPORT_FORMATS } from '../core/report/report-formats.js';
 import type { PassingFile } from '../service/passing-file.js';
 
 const MEDIA: Record<string, string> = {
   zip: 'application/zip',
   parquet: 'application/vnd.apache.parquet',
   sqlite: 'application/vnd.sqlite3',
+  ...Object.fromEntries(Object.values(REPORT_FORMATS).map(({ ending, media }) => [ending, media])),
 };
 
 const saved = (fileName: string, mediaType: string) => ({
@@ -21,9 +23,5 @@ export function fileResponse({ fileName, bytes, stream }: PassingFile): Response
 
 /** A CSV file for the browser to save under a name made from `title`. */
 export function csvResponse(csv: string | ReadableStream<Uint8Array>, title: string): Response {
-  const name = plainLetters(title)
-    .replace(/[^A-Za-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80);
-  return new Response(csv, { headers: saved(`${name || 'table'}.csv`, 'text/csv; charset=utf-8') });
+  return new Response(csv, { headers: saved(`${fileStem(title, 'table')}.csv`, 'text/csv; charset=utf-8') });
 }

@@ -5,7 +5,8 @@ import { CHOICES, readFigures } from '../core/table/figure-choice.js';
 import { predictedShape } from '../core/table/predicted.js';
 import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { DisplayFields } from '../core/table/display.js';
-import { BaseLimitsShape } from '../core/table/shown-shape.js';
+import { REPORT_FORMAT_IDS, REPORT_FORMATS } from '../core/report/report-formats.js';
+import { BaseLimitsShape, ShownShape } from '../core/table/shown-shape.js';
 import { PERCENTS } from '../core/table/share.js';
 import { QUESTIONS } from '../core/reading/types.js';
 import { AssessmentSchema, ExactSchema } from './assess-schemas.js';
@@ -81,6 +82,38 @@ export const TableCsvSchema = z.strictObject({
   bases: json.pipe(BaseLimitsShape).optional().describe('A BaseLimits as JSON.'),
   confidence: z.coerce.number().gt(0.5).lt(1).optional().describe('Of limits and letters; .95 where absent.'),
 });
+
+const as = z.enum(REPORT_FORMAT_IDS).describe(
+  `In which format: ${Object.entries(REPORT_FORMATS)
+    .map(([id, { about }]) => `${id}, ${about}`)
+    .join('; ')}.`,
+);
+const together = yesNo.default(false).describe('Of a workbook: all tables on one sheet; else a sheet each.');
+
+/** A table as a file, as its address asks for it. */
+export const TableFileSchema = z.strictObject({
+  as,
+  sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
+  shown: json.pipe(ShownShape).describe('A Shown as JSON.'),
+});
+
+/** The binder as a file, as its address asks for it. */
+export const BinderFileSchema = z.strictObject({
+  as,
+  tables: z
+    .string()
+    .regex(/^\d{1,9}(,\d{1,9}){0,999}$/)
+    .transform((text) => text.split(',').map(Number))
+    .optional()
+    .describe('Ids of tables, with commas; all tables, where absent.'),
+  together,
+});
+
+/** How far the file of a binder is. */
+export const ReportProgressSchema = z
+  .object({ done: z.number().describe('Steps done.'), of: z.number().describe('Of so many.') })
+  .nullable()
+  .openapi('ReportProgress', { description: 'Null where none is being written.' });
 
 const step = z.object({ variable: z.int(), code: z.string(), label: z.string() });
 const category = z.object({

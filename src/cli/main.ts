@@ -5,10 +5,12 @@ import { Command, InvalidArgumentError, Option } from 'commander';
 import pino from 'pino';
 import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
+import { REPORT_FORMAT_IDS } from '../core/report/report-formats.js';
 import { type ClaimedStore, claimStore } from '../service/claim-store.js';
 import { defaultFolder, type Service, startService, WAITING_DAYS } from '../service/context.js';
 import { knownFault } from '../service/store-fault.js';
 import { assessLines, assessOne } from './assess.js';
+import { type BinderFlags, sayBinder } from './binder.js';
 import { takeCodebook } from './codebook.js';
 import { addStudyCommands } from './studies.js';
 import { saySpread } from './spread.js';
@@ -245,9 +247,28 @@ program
   .option('--predicted <variables...>', 'which variables are predicted, wherever they stand; the rows otherwise')
   .option('--full', 'rows and columns that nobody is in are left out')
   .option('--csv', 'the table as CSV')
-  .option('--figures <list>', 'with --csv: what stands beside counts, such as "row-percent,letters"')
+  .option('--as <format>', `as a file: ${REPORT_FORMAT_IDS.join(', ')}`)
+  .option('-o, --output <file>', 'with --as: where to; a name made from the sentence where not given')
+  .option('--figures <list>', 'with --csv or --as: what stands beside counts, such as "row-percent,letters"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
+  );
+
+program
+  .command('binder')
+  .description('the binder of a study as one file: its tables with their readings, and a note on methods')
+  .argument('<study>', 'id of the study, or its name')
+  .option('--store <folder>', 'where studies are kept', defaultFolder())
+  .addOption(
+    new Option('--as <format>', 'in which format; as the name of the file says, where not given').choices(
+      REPORT_FORMAT_IDS,
+    ),
+  )
+  .option('-o, --output <file>', 'where to; a name of the study where not given')
+  .option('--tables <ids...>', 'these tables alone, by their ids')
+  .option('--together', 'of a workbook: all tables on one sheet')
+  .action((study: string, flags: { store: string } & BinderFlags) =>
+    within(flags.store, (service) => sayBinder(service, study, flags)),
   );
 
 program

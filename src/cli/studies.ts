@@ -1,13 +1,12 @@
-import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
 import { basename } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import type { Command } from 'commander';
 import { Fault } from '../core/fault.js';
 import type { OpenStudy, Service } from '../service/context.js';
 import { listStudies, readyStudy, unopenedFiles } from '../service/open-study.js';
 import { backUpStudy, binStudy, copyStudy, editStudy, listBin, restoreStudy, unbinStudy } from '../service/studies.js';
 import { studyId } from './study-id.js';
+import { mustBeFree, writeFileTo } from './write-file.js';
 
 const line = (parts: readonly (string | number)[]) => `${parts.join('\t')}\n`;
 
@@ -86,12 +85,8 @@ function addBackupCommands(
     .argument('[file]', 'where to; a name with the day where not given')
     .action((study: string, file: string | undefined, { store: folder }: Flags) =>
       within(folder, async (service) => {
-        const { fileName, stream } = await backUpStudy(service, await open(service, study));
-        const path = file ?? fileName;
-        if (existsSync(path))
-          throw new Fault('conflict', `There is a file ${path} already.`, 'Choose another name.', { file: path });
-        await pipeline(Readable.fromWeb(stream as never), createWriteStream(path, { flags: 'wx' }));
-        return line([path]);
+        if (file !== undefined) mustBeFree(file);
+        return line([await writeFileTo(await backUpStudy(service, await open(service, study)), file)]);
       }),
     );
   command('restore', 'restore a study from a backup')

@@ -1,9 +1,12 @@
 import { FiguresWordSchema, TableAskedSchema } from '../api/table-schemas.js';
 import { parseWith } from '../core/parse-with.js';
 import { displayOf } from '../core/table/display.js';
+import { formatFor } from './binder.js';
 import { said } from './said.js';
 import { studyId } from './study-id.js';
+import { mustBeFree, writeFileTo } from './write-file.js';
 import type { Service } from '../service/context.js';
+import { writeTable } from '../service/report.js';
 import { tableAsCsv } from '../service/table-csv.js';
 import { readyStudy } from '../service/open-study.js';
 import { answerTable, readAsked } from '../service/table-answer.js';
@@ -18,6 +21,8 @@ export interface TableFlags {
   full?: boolean;
   figures?: string | undefined;
   csv?: boolean;
+  as?: string | undefined;
+  output?: string | undefined;
 }
 
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */
@@ -27,7 +32,14 @@ export async function sayTable(service: Service, called: string, text: string, f
   const sortNest = flags.sortNest === undefined ? undefined : Number(flags.sortNest);
   const how = { order, sort, sortNest, sortFigure, ascending, predicted, full };
   const asked = parseWith(TableAskedSchema, said(text, how));
-  if (flags.csv !== true) return `${(await answerTable(service, study, asked)).text}\n`;
   const figures = flags.figures === undefined ? undefined : parseWith(FiguresWordSchema, flags.figures);
+  if (flags.as !== undefined || flags.output !== undefined) {
+    const as = formatFor(flags.as, flags.output);
+    if (flags.output !== undefined) mustBeFree(flags.output);
+    const shown = { hatch: true, ...displayOf(asked), ...(figures ? { figures } : {}) };
+    const file = await writeTable(service, study, { sentence: readAsked(study, asked), shown }, { as });
+    return `${await writeFileTo(file, flags.output)}\n`;
+  }
+  if (flags.csv !== true) return `${(await answerTable(service, study, asked)).text}\n`;
   return tableAsCsv(service, study, readAsked(study, asked), { ...displayOf(asked), figures });
 }

@@ -1,7 +1,5 @@
+import type { Ink } from '../core/view/ink.js';
 import css from './hatch.module.css';
-
-/** Rising for more, falling for fewer; denser where it is stronger. */
-export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
 
 interface Props {
   ink: Ink;

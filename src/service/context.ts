@@ -52,6 +52,8 @@ export interface Service extends Pick<JobRunner, 'run' | 'forget' | 'warm'> {
   readings: Map<string, RunningRead>;
   /** Workings that are being made together, by study: how many are done, and of how many. */
   making: Map<string, { done: number; of: number }>;
+  /** Reports that are written, by study: steps done, and of how many. */
+  reporting: Map<string, { done: number; of: number }>;
   /** The revision of a study as it is now; null where it is not open. */
   revisionOf: (study: string) => number | null;
   /** How long the server was kept from answering. */
@@ -94,6 +96,7 @@ export function startService(options: ServiceOptions): Service {
     ready: new Map(),
     readings: new Map(),
     making: new Map(),
+    reporting: new Map(),
     revisionOf: (id) => {
       const db = service.studies.get(id)?.db;
       return db ? studyRow(db).revision : null;

@@ -3,7 +3,7 @@ import { countStudies } from '../../service/open-study.js';
 import { AssessmentSchema, AssessRequestSchema } from '../assess-schemas.js';
 import { operation } from '../operation.js';
 import { HealthSchema } from '../schemas.js';
-import { VERSION } from '../version.js';
+import { VERSION } from '../../service/version.js';
 
 /** What needs no study. */
 export const STATISTICS = [

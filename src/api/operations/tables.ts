@@ -5,12 +5,20 @@ import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
 import { spreadOf } from '../../service/spread.js';
 import { sweep, sweepAsCsv } from '../../service/sweep.js';
 import { tableAsCsv } from '../../service/table-csv.js';
-import { csvResponse } from '../file-response.js';
+import { reportProgress, writeBinder, writeTable } from '../../service/report.js';
+import { csvResponse, fileResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
 import { SpreadAskedSchema, SpreadSchema } from '../spread-schemas.js';
 import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
-import { TableAskedSchema, TableCsvSchema, WholeAnswerSchema } from '../table-schemas.js';
+import {
+  BinderFileSchema,
+  ReportProgressSchema,
+  TableAskedSchema,
+  TableCsvSchema,
+  TableFileSchema,
+  WholeAnswerSchema,
+} from '../table-schemas.js';
 
 /** Tables: counted, read, as files, and saved in the binder. */
 export const TABLES = [
@@ -45,6 +53,34 @@ export const TABLES = [
     answer: 'text/csv',
     work: async ({ service, study, query: { sentence, ...shown } }) =>
       csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), `${study.id} table`),
+  }),
+  operation({
+    id: 'tableAsFile',
+    method: 'get',
+    path: '/studies/{study}/table/file',
+    summary: 'A table as a document, a workbook, a page, Markdown, JSON or CSV, as it is shown',
+    query: TableFileSchema,
+    answer: 'application/octet-stream',
+    work: async ({ service, study, query: { as, sentence, shown } }) =>
+      fileResponse(await writeTable(service, study, { sentence: sentenceOfBody(sentence), shown }, { as })),
+  }),
+  operation({
+    id: 'binderAsFile',
+    method: 'get',
+    path: '/studies/{study}/binder/file',
+    summary: 'The binder, or tables of it, in one file, with the readings that are kept and a note on methods',
+    query: BinderFileSchema,
+    answer: 'application/octet-stream',
+    work: async ({ service, study, query: { tables, ...asked } }) =>
+      fileResponse(await writeBinder(service, study, tables, asked)),
+  }),
+  operation({
+    id: 'binderProgress',
+    method: 'get',
+    path: '/studies/{study}/binder/progress',
+    summary: 'How far the file of the binder is that is being written',
+    answer: ReportProgressSchema,
+    work: ({ service, study }) => reportProgress(service, study),
   }),
   operation({
     id: 'spread',

@@ -119,6 +119,6 @@ describe('the reading of overlapping options on paper', () => {
     const sums = workedExamplesOfTable(table!, null, 0.95)!;
     expect(sums.has('option-1')).toBe(true);
     expect(sums.of('option-1')?.formula).toContain('X² = Σ (n − e)² / e');
-    expect(sums.of('size-1')?.formula).toContain('V = ');
+    expect(sums.of('cramers-v@1')?.formula).toContain('V = ');
   });
 });

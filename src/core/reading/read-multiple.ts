@@ -151,7 +151,7 @@ export function readMultiple(table: Table, confidence: number, { sizes }: ReadOp
       size,
       measures: sorted.slice(0, NAMED).flatMap(({ label, of, i }) => {
         const shown = shownMeasure('cramers-v', of);
-        return shown ? [lineOfOption(`size-${i}`, label, shown, of.result.measures['cramers-v'])] : [];
+        return shown ? [lineOfOption(`cramers-v@${i}`, label, shown, of.result.measures['cramers-v'])] : [];
       }),
       notes: sorted
         .slice(0, 1)

@@ -124,6 +124,10 @@ const textOf = (parts: readonly SentencePart[]) => parts.map(({ text }) => text)
 const sayClause = (clause: Clause, variables: readonly Variable[]): string =>
   textOf(clauseParts(clause, variables, false));
 
+/** Who is counted, in words: "Age 60 and over, Site is Mill Row"; empty where everybody is. */
+export const sayOnly = (clauses: readonly Clause[], variables: readonly Variable[]): string =>
+  clauses.map((clause) => textOf(clauseParts(clause, variables, clauses.length > 1))).join(' and ');
+
 /** Who a clause leaves out: the variables that it is about, and in words who is outside. */
 export function sayOutside(clause: Clause, variables: readonly Variable[]): { of: string; reason: string } {
   if ('and' in clause || 'or' in clause || 'not' in clause) {

@@ -2,6 +2,7 @@ import { copiedCell } from '../codebook/pasted.js';
 import { harmless } from '../harmless.js';
 import { markupText } from '../markup-text.js';
 import type { LaidCell, LaidOut } from './laid-out.js';
+import { gridOf } from './placed-cells.js';
 
 /** A table as the clipboard takes it. */
 export interface CopiedTable {
@@ -45,24 +46,9 @@ function tableHtml({ title, head, body, notes }: LaidOut): string {
 /** Figures stay numbers, those below zero too. */
 const cellText = ({ text, heads }: LaidCell) => (heads === null ? text : copiedCell(text));
 
-/** Cells that reach over several places, each in its first; the others are empty. */
-function gridOf(lines: readonly (readonly LaidCell[])[]): string[][] {
-  const grid: (string | undefined)[][] = lines.map(() => []);
-  lines.forEach((cells, line) => {
-    let column = 0;
-    for (const cell of cells) {
-      while (grid[line]![column] !== undefined) column++;
-      for (let down = 0; down < cell.lines; down++)
-        for (let right = 0; right < cell.columns; right++)
-          if (grid[line + down]) grid[line + down]![column + right] = down + right === 0 ? cellText(cell) : '';
-    }
-  });
-  return grid.map((cells) => Array.from(cells, (text) => text ?? ''));
-}
-
 function tableText({ title, head, body, notes }: LaidOut): string {
   const under = notes.map(([text, value]) => [copiedCell(text), String(value)]);
-  const lines = [[copiedCell(title)], ...gridOf([...head, ...body]), ...under];
+  const lines = [[copiedCell(title)], ...gridOf([...head, ...body], cellText), ...under];
   return lines.map((cells) => cells.join('\t')).join('\n');
 }
 

@@ -2,6 +2,7 @@ import { byId } from '../by-id.js';
 import type { Shown } from '../table/shown-shape.js';
 import { choicesOf, columnChoices, figuresChosen } from './figures-shown.js';
 import { inColumn } from './in-column.js';
+import { type Ink, inkOf } from './ink.js';
 import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
@@ -15,7 +16,16 @@ export interface LaidCell {
   heads: 'columns' | 'line' | null;
   columns: number;
   lines: number;
+  /** Of a figure: its number, where it is one. */
+  figure?: LaidFigure | undefined;
+  /** Of a cell that departs from independence: how it is hatched. */
+  ink?: Ink | undefined;
+  /** Of a base: figures on it say little. */
+  small?: true | undefined;
 }
+
+/** A number in a cell, at full precision, and how it is written. */
+export type LaidFigure = Pick<Figure, 'unit' | 'decimals'> & { value: number };
 
 /** A table laid out as it is shown, a cell for each figure: what a word processor or a spreadsheet can take. */
 export interface LaidOut {
@@ -26,7 +36,40 @@ export interface LaidOut {
   notes: [string, number][];
 }
 
-const figureCell = (text: string): LaidCell => ({ text, heads: null, columns: 1, lines: 1 });
+/** How figures are written in the cells of a table that is laid out. */
+export type WriteFigure = (
+  figure: Pick<Figure, 'unit' | 'decimals' | 'id'> | Foot,
+  value: number | string | null,
+  shown: Pick<Shown, 'signs'>,
+) => string;
+
+/** What is shown of a table, and how its figures are written. */
+interface How {
+  shown: Shown;
+  write: WriteFigure;
+}
+
+const EMPTY: LaidCell = { text: '', heads: null, columns: 1, lines: 1 };
+
+function figureCell(figure: Figure | Foot, value: number | string | null, { shown, write }: How, ink?: Ink | null) {
+  const { unit, decimals } = figure;
+  return {
+    ...EMPTY,
+    text: write(figure, value, shown),
+    ...(typeof value === 'number' ? { figure: { value, unit, decimals } } : {}),
+    ...(ink ? { ink } : {}),
+  };
+}
+
+/** How a cell of a block is hatched, by how it departs from independence; null: not at all. */
+function inkAt({ figures }: BlockView, row: number, column: number, { shown }: How): Ink | null {
+  if (!shown.hatch) return null;
+  const [residual, p] = (['adjusted-residual', 'adjusted-p'] as const).map(
+    (id) => byId(figures, id)?.cells[row]?.[column] ?? null,
+  );
+  return typeof residual === 'number' && typeof p === 'number' ? inkOf(residual, p) : null;
+}
+
 const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
 const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
 
@@ -46,31 +89,31 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
 };
 
 /** Where percentages of all are shown, the lines for who was asked; those who answered are the base. */
-function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLine[], shown: Shown): LaidCell[][] {
+function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLine[], how: How): LaidCell[][] {
   return lines.map(({ label, values }) => [
     lineHead(label),
-    ...figures.map((figure) => figureCell(plainFigure(figure, values[figure.id]?.[0] ?? null, shown))),
+    ...figures.map((figure) => figureCell(figure, values[figure.id]?.[0] ?? null, how)),
   ]);
 }
 
 /** A frequency table: its figures are its columns. */
-function frequencyLines(item: ItemView, block: BlockView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
-  const choices = columnChoices(shown, item);
+function frequencyLines(item: ItemView, block: BlockView, how: How): Pick<LaidOut, 'head' | 'body'> {
+  const choices = columnChoices(how.shown, item);
   const figures = figuresChosen(block, choices);
   return {
     head: [[headOf(item.title), ...figures.map(({ label }) => headOf(label))]],
     body: [
       ...item.leaves.map(({ label }, row) => [
         lineHead(label),
-        ...figures.map((figure) => figureCell(plainFigure(figure, figure.cells[row]?.[0] ?? null, shown))),
+        ...figures.map((figure) => figureCell(figure, figure.cells[row]?.[0] ?? null, how)),
       ]),
       ...feetOf([block], choices).map((foot) => [
         lineHead(foot.label),
         ...figures.map(({ id }) =>
-          figureCell(FOOT_UNDER[foot.id] === id ? plainFigure(foot, foot.values[0] ?? null, shown) : ''),
+          FOOT_UNDER[foot.id] === id ? figureCell(foot, foot.values[0] ?? null, how) : EMPTY,
         ),
       ]),
-      ...askedOfFrequencies(figures, askedOf([block], choices), shown),
+      ...askedOfFrequencies(figures, askedOf([block], choices), how),
     ],
   };
 }
@@ -91,33 +134,36 @@ function figureNames(item: ItemView, blocks: readonly BlockView[], shown: Shown)
 function askedCell(
   { figures, asked }: BlockView,
   { line, name, column }: { line: number; name: NamedFigure; column: number },
-  shown: Shown,
+  how: How,
 ): LaidCell {
   const figure = byId(figures, name.id);
   const value = asked[line]?.values[name.id]?.[column] ?? null;
-  return figureCell(figure ? plainFigure({ ...figure, decimals: name.decimals }, value, shown) : '');
+  return figure ? figureCell({ ...figure, decimals: name.decimals }, value, how) : EMPTY;
 }
 
 /** The lines of one item: of each category a line for each figure. */
-function itemLines(view: TableView, at: number, names: readonly NamedFigure[], shown: Shown) {
+function itemLines(view: TableView, at: number, names: readonly NamedFigure[], how: How) {
   const blocks = view.blocks[at]!;
-  const choices = choicesOf(shown, view.items[at]);
-  const valuesOf = ({ id, decimals }: NamedFigure, row: number) =>
+  const choices = choicesOf(how.shown, view.items[at]);
+  const valuesOf = ({ id, decimals }: NamedFigure, row: number, isFirst: boolean) =>
     blocks.flatMap((block, nest) => {
       const figure = byId(block.figures, id);
-      return view.nests[nest]!.leaves.map((_, column) =>
-        figureCell(
-          figure
-            ? plainFigure(inColumn({ ...figure, decimals }, column), figure.cells[row]?.[column] ?? null, shown)
-            : '',
-        ),
-      );
+      return view.nests[nest]!.leaves.map((leaf, column) => {
+        // The base of an item of a battery is a count, and no share.
+        const isBase = leaf.is === 'total' && view.frequencies !== undefined;
+        if (!figure || (isBase && figure.unit === 'percent')) return EMPTY;
+        const ink = isFirst ? inkAt(block, row, column, how) : null;
+        return figureCell(inColumn({ ...figure, decimals }, column), figure.cells[row]?.[column] ?? null, how, ink);
+      });
     });
   const feet = feetOf(blocks, choices).map((foot) => [
     lineHead(foot.label, 2),
     ...blocks.flatMap((block, nest) => {
       const values = footValues(block, foot.id);
-      return view.nests[nest]!.leaves.map((_, column) => figureCell(plainFigure(foot, values[column] ?? null, shown)));
+      return view.nests[nest]!.leaves.map((_, column) => ({
+        ...figureCell(foot, values[column] ?? null, how),
+        ...(foot.id === 'base' && block.small[column] === true ? { small: true as const } : {}),
+      }));
     }),
   ]);
   const asked = askedOf(blocks, choices).flatMap(({ label }, line) => {
@@ -126,7 +172,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
       ...(k === 0 ? [lineHead(label, 1, own.length)] : []),
       lineHead(name.label),
       ...blocks.flatMap((block, nest) =>
-        view.nests[nest]!.leaves.map((_, column) => askedCell(block, { line, name, column }, shown)),
+        view.nests[nest]!.leaves.map((_, column) => askedCell(block, { line, name, column }, how)),
       ),
     ]);
   });
@@ -134,7 +180,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], s
     names.map((name, k) => [
       ...(k === 0 ? [lineHead(leaf.label, 1, names.length)] : []),
       lineHead(name.label),
-      ...valuesOf(name, row),
+      ...valuesOf(name, row, k === 0),
     ]),
   );
   return [...lines, ...feet, ...asked];
@@ -149,8 +195,8 @@ function headingText({ label, leaf, nest }: HeaderCell, view: TableView, isLette
 }
 
 /** Groups across, answers down. */
-function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body'> {
-  const namesOf = view.blocks.map((blocks, at) => figureNames(view.items[at]!, blocks, shown));
+function crossLines(view: TableView, how: How): Pick<LaidOut, 'head' | 'body'> {
+  const namesOf = view.blocks.map((blocks, at) => figureNames(view.items[at]!, blocks, how.shown));
   const isLettered = namesOf.flat().some(({ id }) => id === 'letters');
   const levels = headerRows(view.nests);
   const isAlone = view.items.length === 1;
@@ -161,17 +207,21 @@ function crossLines(view: TableView, shown: Shown): Pick<LaidOut, 'head' | 'body
   const width = 2 + view.nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
   const body = view.items.flatMap((item, at) => [
     ...(isAlone ? [] : [[lineHead(item.title, width)]]),
-    ...itemLines(view, at, namesOf[at]!, shown),
+    ...itemLines(view, at, namesOf[at]!, how),
   ]);
   return { head, body };
 }
 
-/** Lays a table out as it is shown: what is on the screen is in it, and the same. */
-export function laidOut(view: TableView, shown: Shown): LaidOut[] {
-  if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, shown), notes: leftOutLines(view) }];
+/**
+ * Lays a table out as it is shown: what is on the screen is in it, and the same.
+ * @param write how its figures are written; without thousands set apart, for a clipboard, where nothing is said
+ */
+export function laidOut(view: TableView, shown: Shown, write: WriteFigure = plainFigure): LaidOut[] {
+  const how = { shown, write };
+  if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, how), notes: leftOutLines(view) }];
   return view.items.map((item, k) => ({
     title: view.items.length > 1 ? view.blocks[k]![0]!.title : view.title,
-    ...frequencyLines(item, view.blocks[k]![0]!, shown),
+    ...frequencyLines(item, view.blocks[k]![0]!, how),
     notes: leftOutLines({ ...view, blocks: [view.blocks[k]!] }),
   }));
 }

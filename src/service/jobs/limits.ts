@@ -80,6 +80,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },
   export: { lane: 'write', words: 'The export', seconds: HOUR, memory: Infinity },
+  report: { lane: 'write', words: 'The report', seconds: HOUR, memory: Infinity },
   copy: { lane: 'write', words: 'The copy', seconds: HOUR, memory: Infinity },
   upgrade: { lane: 'write', words: 'The upgrade', seconds: HOUR, memory: Infinity },
   join: { lane: 'write', words: 'The joining', seconds: HOUR, memory: Infinity },

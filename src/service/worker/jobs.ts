@@ -1,3 +1,4 @@
+import { type ReportJob, writeReportFile } from './report-job.js';
 import { type SpreadJob, spreadInStudy } from './spread-job.js';
 import { type SweepJob, sweepStudy } from './sweep-job.js';
 import type { Spread } from '../../core/spread/types.js';
@@ -60,6 +61,7 @@ export interface Jobs {
   forget: { takes: { file: string }; gives: null };
   join: { takes: JoinJob; gives: Joined };
   export: { takes: ExportJob; gives: string };
+  report: { takes: ReportJob; gives: null };
   copy: { takes: CopyJob; gives: null };
   upgrade: { takes: { file: string }; gives: null };
   checkBackup: { takes: BackupJob; gives: null };
@@ -102,6 +104,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   },
   join: joinStudies,
   export: exportStudy,
+  report: writeReportFile,
   copy: copyStudy,
   upgrade: upgradeFile,
   checkBackup,

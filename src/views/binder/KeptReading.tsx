@@ -1,5 +1,5 @@
 import type { Shown, StudyView } from '../../api/types.js';
-import { pinnedReading } from '../../core/reading/pinned-reading.js';
+import { saidReading } from '../../core/reading/said-reading.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
 import { NamedText } from '../peek/NamedText.js';
 import { useBlockReading } from '../tables/use-block-reading.js';
@@ -27,43 +27,26 @@ export function KeptReading({ view, shows, across, shown, at }: Props) {
   if (!isThere || !block || base === undefined || answers.length === 0) return null;
   const stratum = split?.strata.find(({ code }) => code === at.stratum)?.label;
   const title = `${block.title}${stratum === undefined ? '' : `: ${stratum}`}`;
-  const {
-    verdict,
-    test,
-    size,
-    measures,
-    cautions,
-    sentence: report,
-  } = pinnedReading({ title, address: '', base }, answers);
-  const lines = [
-    ['Association', [verdict, test]],
-    ['Strength', [size, measures.map(({ name, text }) => `${name} ${text}`).join('; ')]],
-    ['To mind', cautions],
-  ] as const;
+  const said = saidReading({ title, base }, answers);
   return (
     <section className={css['reading']} aria-label={`Reading of ${title}`}>
       <h3>
         <NamedText>{title}</NamedText>
       </h3>
-      {report !== '' && (
+      {said.sentence !== '' && (
         <blockquote>
-          <NamedText>{report}</NamedText>
+          <NamedText>{said.sentence}</NamedText>
         </blockquote>
       )}
       <dl>
-        {lines.map(([what, texts]) => {
-          const said = texts.filter((text) => text !== '').join(' ');
-          return (
-            said !== '' && (
-              <div key={what}>
-                <dt>{what}</dt>
-                <dd>
-                  <NamedText>{said}</NamedText>
-                </dd>
-              </div>
-            )
-          );
-        })}
+        {said.lines.map(({ what, text }) => (
+          <div key={what}>
+            <dt>{what}</dt>
+            <dd>
+              <NamedText>{text}</NamedText>
+            </dd>
+          </div>
+        ))}
       </dl>
     </section>
   );

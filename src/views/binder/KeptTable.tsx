@@ -10,7 +10,7 @@ import { useNear } from '../../kit/use-near.js';
 import { NamedText } from '../peek/NamedText.js';
 import { BaseLine } from '../tables/BaseLine.js';
 import { HatchKey } from '../tables/HatchKey.js';
-import { isHatched } from '../tables/is-hatched.js';
+import { isHatched } from '../../core/view/is-hatched.js';
 import { Nothing } from '../tables/Nothing.js';
 import { StratumTable } from '../tables/StratumTable.js';
 import { useTable, viewsShown } from '../tables/use-table.js';

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { TableRequest } from '../../core/assess/requests.js';
 import type { ExactTests } from '../../core/assess/assess-exact.js';
+import { EXACT_EFFORT } from '../../core/reading/exact-needed.js';
 import type { ExactJob, ExactMessage } from './exact-worker.js';
 
 /** How the exact tests of the table on screen stand. */
@@ -12,10 +13,6 @@ export interface Exact {
   start: () => void;
   stop: () => void;
 }
-
-/** Steps for one test before a sample of tables is drawn instead: some seconds, off the page's thread. */
-const WORK = 20_000_000;
-const DRAWS = 20_000;
 
 interface Standing {
   /** The table that this is of. */
@@ -49,7 +46,7 @@ export function useExact(request: TableRequest | null, needed: boolean): Exact {
       setStopped(key);
       setStanding(null);
     });
-    const job: ExactJob = { request: { counts: request.counts }, work: WORK, draws: DRAWS };
+    const job: ExactJob = { request: { counts: request.counts }, ...EXACT_EFFORT };
     worker.postMessage(job);
     return () => worker.terminate();
     // The counts are the table; its other parts do not touch the exact tests.

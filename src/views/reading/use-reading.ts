@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import type { Assessment } from '../../core/assess/types.js';
 import { withExact } from '../../core/assess/assess-exact.js';
 import type { Adjustment } from '../../core/infer/adjust.js';
-import { chiSquareDoubtful } from '../../core/reading/cross/context.js';
+import { canBeExact, needsExact } from '../../core/reading/exact-needed.js';
+import { type GroupingCheck, withOwnGrouping } from '../../core/reading/own-grouping.js';
 import { assessmentOfTable, read, requestOf } from '../../core/reading/read.js';
 import type { ReadOptions } from '../../core/reading/options.js';
 import {
@@ -29,13 +30,6 @@ export interface Reading {
   workedExamples: WorkedExamples | undefined;
   /** The exact tests of the table, which come later. */
   exact: Exact;
-}
-
-/** An assessment in which a regrouped axis is checked over its source's codes and not over its own few. */
-function withOwnGrouping(assessment: Assessment, own: Assessment['collapsing']): Assessment {
-  if (own.length === 0) return assessment;
-  const rest = assessment.collapsing.filter(({ axis }) => own.every((check) => check.axis !== axis));
-  return { ...assessment, collapsing: [...own, ...rest] };
 }
 
 /** A stratum's table with what is worked out of it. */
@@ -94,7 +88,7 @@ export function useSplitReading(
 }
 
 /** No axis was regrouped. */
-const NONE: Assessment['collapsing'] = [];
+const NONE: readonly GroupingCheck[] = [];
 
 /**
  * A table with its statistics, its reading and its exact tests.
@@ -111,10 +105,10 @@ export function useReading(
 ): Reading {
   const assessment = table && work.assess(table);
   const request = useMemo(() => table && requestOf(table, confidence), [table, confidence]);
-  // Two by two is exact already.
-  const larger =
-    assessment?.cells && assessment.base.rows + assessment.base.columns > 4 && !assessment.tests['rao-scott'];
-  const exact = useExact(larger ? request : null, assessment !== null && chiSquareDoubtful({ result: assessment }));
+  const exact = useExact(
+    assessment && canBeExact(assessment) ? request : null,
+    assessment !== null && needsExact(assessment),
+  );
   const whole = useMemo(
     () => assessment && withExact(withOwnGrouping(assessment, own), exact.tests ?? {}),
     [assessment, exact.tests, own],

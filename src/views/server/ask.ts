@@ -1,4 +1,4 @@
-import type { AnswerTo, AskedOf, ChangeKey, Key, ProblemBody } from '../../api/types.js';
+import type { AnswerTo, AskedOf, ChangeKey, FileKey, Key, ProblemBody } from '../../api/types.js';
 import { addressOf, type Asked } from './address.js';
 import { newKey } from './new-key.js';
 import { NoAnswer, ProblemError, problemText } from './problem.js';
@@ -82,6 +82,21 @@ export async function ask<K extends Exclude<Key, ChangeKey>>(
     if (nowShown(study, response)) restIsStale(study);
   }
   return answer;
+}
+
+/**
+ * Asks the server for a file.
+ * @returns its bytes, and the name that the server gives it
+ * @throws ProblemError where it is refused
+ */
+export async function askFile<K extends FileKey>(
+  key: K,
+  asked: AskedOf<K>,
+  signal: AbortSignal,
+): Promise<{ blob: Blob; name: string }> {
+  const response = await send(key, asked as Asked, {}, signal);
+  const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
+  return { blob: await response.blob(), name: name ?? 'file' };
 }
 
 /** Sends a change under its id, and takes over what came of it. @throws ProblemError where it is refused */

@@ -1,7 +1,6 @@
-import { byId } from '../../core/by-id.js';
-import { whole } from '../../core/figures.js';
+import { type BasePiece, baseLine } from '../../core/view/base-line.js';
 import type { Back } from '../../core/table/table.js';
-import type { BlockView, Foot } from '../../core/view/types.js';
+import type { BlockView } from '../../core/view/types.js';
 import { NamedText } from '../peek/NamedText.js';
 import { HatchKey } from './HatchKey.js';
 import css from './table.module.css';
@@ -19,58 +18,36 @@ interface Props {
   bring?: ((back: Back) => void) | undefined;
 }
 
+function Piece({ piece, bring }: { piece: BasePiece } & Pick<Props, 'bring'>) {
+  switch (piece.is) {
+    case 'text':
+      return piece.text;
+    case 'base':
+      return <strong>{piece.text}</strong>;
+    case 'variable':
+      return <NamedText>{piece.text}</NamedText>;
+    case 'effective':
+      return <span title="W²/Σw² (Kish)">{piece.text}</span>;
+    case 'reason': {
+      const { back, text } = piece;
+      if (!bring || !back) return <span className={css['out']}>{text}</span>;
+      return (
+        <button type="button" className={css['bringBack']} title={BACK_WORDS[back.is]} onClick={() => bring(back)}>
+          {text}
+        </button>
+      );
+    }
+  }
+}
+
 /** Under a table: how many it stands on, and who was left out and why; a reason brings them in. */
 export function BaseLine({ block, hatch, bring }: Props) {
-  const { leftOut, weightedBy } = block;
-  const footOf = (id: Foot['id']) => byId(block.feet, id)?.values[0] ?? 0;
-  const variables = [...new Set(leftOut.map(({ variable }) => variable))];
   return (
     <div className={css['below']}>
       <p className={css['base']} data-testid="base">
-        <strong>Base {whole(block.base)}</strong> of {whole(block.total)} respondents
-        {weightedBy !== null && (
-          <>
-            , weighted by <NamedText>{weightedBy}</NamedText>: they count as {whole(footOf('weighted-base'))}, and tell
-            as much as <span title="W²/Σw² (Kish)">{whole(footOf('effective-base'))} of equal weight</span> (effective
-            base)
-          </>
-        )}
-        .{' '}
-        {leftOut.length === 0 ? (
-          'Nobody is left out.'
-        ) : (
-          <>
-            Left out{' '}
-            {variables.map((variable, v) => (
-              <span key={variable}>
-                {v > 0 && '; '}
-                by <NamedText>{variable}</NamedText>:{' '}
-                {leftOut
-                  .filter((candidate) => candidate.variable === variable)
-                  .map(({ reason, respondents, back }, k) => (
-                    <span key={reason}>
-                      {k > 0 && ', '}
-                      {bring && back ? (
-                        <button
-                          type="button"
-                          className={css['bringBack']}
-                          title={BACK_WORDS[back.is]}
-                          onClick={() => bring(back)}
-                        >
-                          {whole(respondents)} {reason}
-                        </button>
-                      ) : (
-                        <span className={css['out']}>
-                          {whole(respondents)} {reason}
-                        </span>
-                      )}
-                    </span>
-                  ))}
-              </span>
-            ))}
-            .
-          </>
-        )}
+        {baseLine(block).map((piece, k) => (
+          <Piece key={k} piece={piece} bring={bring} />
+        ))}
       </p>
       {hatch && <HatchKey />}
     </div>

@@ -8,7 +8,7 @@ import { lineText } from './BlockCell.js';
 import { type CellAt, cellMark, useCellEvents } from './cells.js';
 import type { BlockAt } from './CrossTable.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
-import { number } from './format.js';
+import { number } from '../../core/view/figure-text.js';
 import { SmallMark } from './SmallMark.js';
 import { sortedBy } from './sort-columns.js';
 import { SortMark } from './SortMark.js';

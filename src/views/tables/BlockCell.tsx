@@ -3,9 +3,9 @@ import type { Shown } from '../../api/types.js';
 import { inColumn } from '../../core/view/in-column.js';
 import type { BlockView, Figure } from '../../core/view/types.js';
 import { type FigureLine, figureLines } from './figure-lines.js';
-import { figureText } from './format.js';
+import { figureText } from '../../core/view/figure-text.js';
 import { type CellAt, cellMark } from './cells.js';
-import { INK_WORDS, inkOf } from './ink.js';
+import { INK_WORDS, inkOf } from '../../core/view/ink.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 

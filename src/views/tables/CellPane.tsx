@@ -13,7 +13,7 @@ import { Panel } from '../../kit/Panel.js';
 import { ShowWorkedExample } from '../reading/ShowWorkedExample.js';
 import { useAnswer } from '../server/use-answer.js';
 import type { CellAt } from './cells.js';
-import { figureText } from './format.js';
+import { figureText } from '../../core/view/figure-text.js';
 import type { Shows } from './use-table.js';
 import css from './cell-pane.module.css';
 

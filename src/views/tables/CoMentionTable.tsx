@@ -4,7 +4,7 @@ import { togetherOf } from '../../core/reading/read-together.js';
 import { coefficient, sayP } from '../../core/reading/words.js';
 import type { OptionPair } from '../../core/infer/co-mention.js';
 import type { Table } from '../../core/table/table.js';
-import { inkOf } from './ink.js';
+import { inkOf } from '../../core/view/ink.js';
 import { Hatch } from '../../kit/Hatch.js';
 import css from './table.module.css';
 

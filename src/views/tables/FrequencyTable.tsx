@@ -5,7 +5,7 @@ import { capital } from '../../core/reading/words.js';
 import { columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import type { BlockView, Figure, FigureId, Foot, ItemView } from '../../core/view/types.js';
 import { askedOf, feetOf } from '../../core/view/shared-lines.js';
-import { figureText, footText, number } from './format.js';
+import { figureText, footText, number } from '../../core/view/figure-text.js';
 import { cellMark, useCellEvents } from './cells.js';
 import { LeafHeading } from './LeafHeading.js';
 import css from './table.module.css';

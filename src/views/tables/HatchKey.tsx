@@ -1,5 +1,5 @@
-import { HatchSample, type Ink } from '../../kit/Hatch.js';
-import { INK_WORDS } from './ink.js';
+import { INK_WORDS, type Ink } from '../../core/view/ink.js';
+import { HatchSample } from '../../kit/Hatch.js';
 import css from './table.module.css';
 
 const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];

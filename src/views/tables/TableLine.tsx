@@ -7,7 +7,7 @@ import { BlockCell, lineText } from './BlockCell.js';
 import type { BodyLine } from './body-lines.js';
 import { type CellAt, cellMark } from './cells.js';
 import type { DrawnColumn, DrawnColumns } from './drawn-columns.js';
-import { figureText, footText } from './format.js';
+import { figureText, footText } from '../../core/view/figure-text.js';
 import { LeafHeading } from './LeafHeading.js';
 import { SmallMark } from './SmallMark.js';
 import css from './table.module.css';

@@ -9,7 +9,9 @@ import type { FigureId, TableView } from '../../core/view/types.js';
 import { Problem } from '../../kit/kit.js';
 import { broughtBack } from './brought-back.js';
 import { soleOn } from './draft.js';
-import { csvAddress } from './csv-address.js';
+import { tableFile } from './table-file.js';
+import { useFile } from '../hand-over/use-file.js';
+import { Writing } from '../hand-over/Writing.js';
 import type { BlockAt } from './CrossTable.js';
 import { DropEdges } from './DropEdges.js';
 import type { FigureScope } from './figure-scope.js';
@@ -118,6 +120,7 @@ export function TableMiddle(props: Props) {
   const any = table ?? split?.all ?? null;
   const study = view.study.id;
   const told = { toast: saving.setToast, fail: saving.setTrouble };
+  const fetching = useFile((name) => saving.setToast(`${name} is written.`));
   const copying = useCopyTable(viewsShown(shows), shown, told);
   const views = viewsShown(shows);
   const items = itemScopes(draft, change, shown, views);
@@ -139,12 +142,15 @@ export function TableMiddle(props: Props) {
           multiple={any.mentions !== null}
           copy={copying.byButton}
           swap={soleOn(draft, 'by') === null || soleOn(draft, 'rows') === null ? null : swap}
-          csv={csvAddress(study, sentence, shown)}
+          handOver={(as) =>
+            fetching.fetch('the table', 'GET /studies/{study}/table/file', tableFile(study, sentence, shown, as))
+          }
           save={saving.save}
           saved={saved !== null}
           asNew={saving.asNew}
         />
       )}
+      <Writing study={study} fetching={fetching} />
       {standing.map((made) => (
         <MadeHere key={made.place} study={study} made={made} />
       ))}

@@ -11,7 +11,7 @@ import { LatePicture } from './LatePicture.js';
 import { Nothing } from './Nothing.js';
 import type { Told } from './put-copied.js';
 import { StratumTable } from './StratumTable.js';
-import { isHatched } from './is-hatched.js';
+import { isHatched } from '../../core/view/is-hatched.js';
 import { type Shows, viewsShown } from './use-table.js';
 import { WholeTable } from './WholeTable.js';
 import type { DrawnOf } from './use-spread.js';

@@ -1,9 +1,11 @@
 import type { Shown } from '../../api/types.js';
 import { columnChoices } from '../../core/view/figures-shown.js';
+import type { ReportFormat } from '../../core/report/report-formats.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { TableView } from '../../core/view/types.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button } from '../../kit/kit.js';
+import { HandOver } from '../hand-over/HandOver.js';
 import { CellChoices } from './CellChoices.js';
 import { FigureMenu } from './FigureMenu.js';
 import { type FigureScope, wholeTable } from './figure-scope.js';
@@ -24,7 +26,8 @@ interface Props {
   swap: (() => void) | null;
   /** Puts the table on the clipboard. */
   copy: () => void;
-  csv: string;
+  /** Writes the table into a file. */
+  handOver: (as: ReportFormat) => void;
   save: () => void;
   saved: boolean;
   asNew: () => void;
@@ -51,7 +54,7 @@ function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'se
 
 /** What the cells show, and what can be done with the table: one line over it. */
 export function Toolbar(props: Props) {
-  const { shown, setShown, views, tested, compared, multiple, items, swap, copy, csv, save, saved, asNew } = props;
+  const { shown, setShown, views, tested, compared, multiple, items, swap, copy, handOver, save, saved, asNew } = props;
   const [first] = views;
   if (!first) return null;
   return (
@@ -71,9 +74,7 @@ export function Toolbar(props: Props) {
         >
           Copy
         </Button>
-        <a href={csv} download>
-          CSV
-        </a>
+        <HandOver what="This table, as it is shown" busy={false} choose={handOver} />
         {saved && <Button onClick={asNew}>Copy as new</Button>}
         <Button title={saved ? 'In the binder' : 'In the binder, to come back to'} onClick={save}>
           {saved ? 'Keep the change' : 'Keep in binder'}

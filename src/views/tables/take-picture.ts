@@ -1,4 +1,5 @@
 import { standalone } from '../../charts/standalone.js';
+import { saveFile } from '../../kit/save-file.js';
 
 /** As many points of a picture as of the screen, times this. */
 const SCALE = 2;
@@ -36,14 +37,6 @@ async function pngOf(picture: Taken, width: number): Promise<Blob> {
   );
 }
 
-function download(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}
-
 /** A name that every system takes. */
 const fileName = (title: string) =>
   title
@@ -52,10 +45,10 @@ const fileName = (title: string) =>
     .slice(0, 100) || 'picture';
 
 export const takeSvg = (picture: Taken, title: string): void =>
-  download(new Blob([svgFile(picture)], { type: 'image/svg+xml' }), `${fileName(title)}.svg`);
+  saveFile(new Blob([svgFile(picture)], { type: 'image/svg+xml' }), `${fileName(title)}.svg`);
 
 export const takePng = async (picture: Taken, title: string, width: number): Promise<void> =>
-  download(await pngOf(picture, width), `${fileName(title)}.png`);
+  saveFile(await pngOf(picture, width), `${fileName(title)}.png`);
 
 /** Puts a chart on the clipboard as a picture. */
 export const copyPicture = async (picture: Taken, width: number): Promise<void> =>

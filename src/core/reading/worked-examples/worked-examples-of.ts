@@ -22,7 +22,9 @@ export interface WorkedExamples {
   of: (id: string) => WorkedExample | null;
 }
 
-const row = (id: string) => Number(id.slice(id.indexOf('-') + 1));
+/** The option that an id is of: `option-3` of its test, `cramers-v@3` of its measure. */
+const row = (id: string) => Number(/\d+$/.exec(id)?.[0] ?? 0);
+const OF_OPTION = /^(option-|cramers-v@)/;
 
 /**
  * The worked examples of the options of a multiple-response question, mentioned or not by group, and of the overall
@@ -30,11 +32,11 @@ const row = (id: string) => Number(id.slice(id.indexOf('-') + 1));
  */
 function workedExamplesOfOptions(table: Table): WorkedExamples {
   return {
-    has: (id) => id === 'equal-mention' || /^(option|size)-/.test(id),
+    has: (id) => id === 'equal-mention' || OF_OPTION.test(id),
     of: (id) => {
       if (id === 'equal-mention') return equalMentionExample(mentionsOfTable(table));
       const request = optionOf(table, row(id));
-      if (id.startsWith('size-')) return workedExampleOf('cramers-v', request);
+      if (id.startsWith('cramers-v')) return workedExampleOf('cramers-v', request);
       return workedExampleOf('rao-scott', request) ?? workedExampleOf('pearson', request);
     },
   };

@@ -3,7 +3,7 @@ import { answer } from '../../../api/answer.js';
 import { findOperation } from '../../../api/find-operation.js';
 import { openApiDocument } from '../../../api/openapi.js';
 import { OPERATIONS } from '../../../api/operations/registry.js';
-import { VERSION } from '../../../api/version.js';
+import { VERSION } from '../../../service/version.js';
 
 const ROOT = '/api/v1';
 

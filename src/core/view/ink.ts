@@ -1,4 +1,5 @@
-import type { Ink } from '../../kit/Hatch.js';
+/** How a cell is hatched: rising for more, falling for fewer; denser where it is stronger. */
+export type Ink = 'more1' | 'more2' | 'fewer1' | 'fewer2';
 
 /** How a cell is hatched: rising for more than independence gives, falling for fewer; dense where p < .001. */
 export function inkOf(residual: number, adjustedP: number): Ink | null {
@@ -14,3 +15,9 @@ export const INK_WORDS: Record<Ink, string> = {
   fewer1: 'fewer than independence gives',
   fewer2: 'far fewer than independence gives',
 };
+
+/** The same where nothing can be hatched. */
+export const INK_SIGNS: Record<Ink, string> = { more2: '▲▲', more1: '▲', fewer1: '▽', fewer2: '▽▽' };
+
+/** What those signs mean. */
+export const INK_SIGNS_WORDS = '▲ more, ▽ fewer than independence gives; doubled: far more, far fewer.';

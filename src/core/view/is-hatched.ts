@@ -1,6 +1,6 @@
-import type { Shown } from '../../api/types.js';
-import { byId } from '../../core/by-id.js';
-import type { TableView } from '../../core/view/types.js';
+import type { Shown } from '../table/shown-shape.js';
+import { byId } from '../by-id.js';
+import type { TableView } from './types.js';
 
 /** Whether cells of a table are hatched by how they depart from independence. */
 export const isHatched = ({ blocks }: TableView, { hatch }: Shown): boolean =>

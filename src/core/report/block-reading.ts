@@ -1,0 +1,74 @@
+import { exactTests, withExact } from '../assess/assess-exact.js';
+import type { Assessment } from '../assess/types.js';
+import { EXACT_EFFORT, needsExact } from '../reading/exact-needed.js';
+import type { ReadOptions } from '../reading/options.js';
+import { type GroupingCheck, withOwnGrouping } from '../reading/own-grouping.js';
+import { assessmentOfTable, read, requestOf } from '../reading/read.js';
+import { readSplit } from '../reading/read-within.js';
+import type { SizeWords } from '../reading/size-words.js';
+import { assessSplit } from '../reading/split/assess-split.js';
+import type { Answer } from '../reading/types.js';
+import type { BlockTables } from '../table/block-tables.js';
+import { predictedIn, sidesOf } from '../table/predicted.js';
+import type { Shown } from '../table/shown-shape.js';
+import type { Table } from '../table/table.js';
+import { choicesOf, percentOf } from '../view/figures-shown.js';
+
+/** How sure verdicts are, where nobody chose another. */
+export const CONFIDENCE = 0.95;
+
+/** What a block is read by, beside its table. */
+export interface ReadBy {
+  shown: Shown;
+  sizes: SizeWords | undefined;
+  /** Checks of axes that were regrouped. */
+  own?: readonly GroupingCheck[];
+}
+
+/** A table with what was found of it. */
+interface BlockReading {
+  table: Table;
+  assessment: Assessment | null;
+  answers: Answer[];
+}
+
+const proportionsOf = ({ rows, columns }: Table, shares: Shown['shares']) =>
+  columns || !shares ? undefined : rows.categories.map(({ code }) => shares[code] ?? 0);
+
+function readTable(table: Table, options: ReadOptions, { shown, own = [] }: ReadBy): BlockReading {
+  const { confidence = CONFIDENCE, adjustment, shares } = shown;
+  const plain = assessmentOfTable(table, confidence, adjustment);
+  const request = plain && needsExact(plain) ? requestOf(table, confidence) : null;
+  const exact = request ? exactTests(request, EXACT_EFFORT) : {};
+  const assessment = plain && withExact(withOwnGrouping(plain, own), exact);
+  const answers = read(table, assessment, confidence, { ...options, proportions: proportionsOf(table, shares) });
+  return { table, assessment, answers };
+}
+
+/**
+ * Reads a block as it is read on the screen: with exact tests where chi-square is doubtful, and with the checks of its
+ * own groupings.
+ * @param stratum the code of one that it is within; all of them, where it is not said
+ * @returns null where there is no such stratum
+ */
+export function blockReading(block: BlockTables, stratum: string | undefined, by: ReadBy): BlockReading | null {
+  const { shown, sizes } = by;
+  const { confidence = CONFIDENCE, adjustment, predicted } = shown;
+  const options: ReadOptions = {
+    predicted: predictedIn(predicted, sidesOf(block.block)),
+    percent: percentOf(choicesOf(shown, block.block.row)),
+    sizes,
+  };
+  const { split, table } = block;
+  if (!split) return readTable(table, options, by);
+  if (stratum !== undefined) {
+    const own = split.strata.find(({ code }) => code === stratum);
+    return own ? readTable(own.table, options, by) : null;
+  }
+  const assessment = assessSplit(split, confidence, (own) => assessmentOfTable(own, confidence, adjustment));
+  return {
+    table: split.all,
+    assessment: assessment.all,
+    answers: readSplit(split, assessment, confidence, options),
+  };
+}

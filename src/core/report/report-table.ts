@@ -1,0 +1,135 @@
+import { byId } from '../by-id.js';
+import { titleOf, type Variable } from '../codebook/types.js';
+import type { CountArray } from '../count/types.js';
+import { groupingChecks, type RegroupedAxis } from '../reading/own-grouping.js';
+import { type SaidReading, saidReading } from '../reading/said-reading.js';
+import type { SizeWords } from '../reading/size-words.js';
+import type { Answer } from '../reading/types.js';
+import { type BlockTables, blockTables } from '../table/block-tables.js';
+import { displayOf } from '../table/display.js';
+import { sayOnly, saySentence } from '../table/say-sentence.js';
+import type { Sentence } from '../table/sentence.js';
+import type { KeptReading, Shown } from '../table/shown-shape.js';
+import type { Table } from '../table/table.js';
+import { blockAnswer, type TableAnswer } from '../view/as-answer.js';
+import { sayBase } from '../view/base-line.js';
+import { figureText, footText } from '../view/figure-text.js';
+import { figureValuesBy } from '../view/figure-values.js';
+import { isHatched } from '../view/is-hatched.js';
+import { laidOut, type WriteFigure } from '../view/laid-out.js';
+import type { BlockView, TableView } from '../view/types.js';
+import { viewOfSentence } from '../view/view-of-sentence.js';
+import { cellExtras, type WholeView } from '../view/whole-view.js';
+import { leastCompared } from '../view/with-bases.js';
+import { blockReading, CONFIDENCE, type ReadBy } from './block-reading.js';
+import { usedIn } from './methods-note.js';
+import type { ReportTable } from './report.js';
+
+/** A table that was counted, with what else its readings need to be counted. */
+export interface CountedTable {
+  sentence: Sentence;
+  shown: Shown;
+  /** Of each block. */
+  counts: readonly CountArray[];
+  /** Of each block whose reading is kept and whose axes were regrouped: the counts of the sources. */
+  groupings: readonly { item: number; nest: number; axis: RegroupedAxis; counts: CountArray }[];
+}
+
+/** What tables of a study are reported by. */
+export interface Reported {
+  variables: readonly Variable[];
+  sizes: SizeWords | undefined;
+  /** Whether each block is wanted with all its figures and statistics. */
+  answers: boolean;
+}
+
+/** As the cells of the screen print them. */
+const asOnScreen: WriteFigure = (figure, value, shown) =>
+  'values' in figure
+    ? footText(figure, typeof value === 'number' ? value : null, shown)
+    : figureText(figure, value, shown);
+
+/** The table on the screen: one, or one for each stratum under its name. */
+function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefined): TableView[] {
+  if (strata.length === 0) return [battery ?? view];
+  return strata.map(({ label, view: own }) => ({ ...own, title: `${within ? titleOf(within) : ''}: ${label}` }));
+}
+
+/** A table as it is reported: laid out, with on whom it stands and what is said of it. */
+export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
+  const { sentence, shown, counts, groupings } = counted;
+  const { variables, sizes } = reported;
+  const { adjustment, bases, confidence = CONFIDENCE } = shown;
+  const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
+  const blocks = blockTables(sentence, counts, variables, displayOf(shown), figureValuesBy(work));
+  const whole = viewOfSentence(sentence, blocks, variables, work, shown);
+  const views = viewsOf(whole, byId(variables, sentence.within));
+  const across = Math.max(1, sentence.by.length);
+  const readBy = (at: Pick<KeptReading, 'item' | 'nest'>): ReadBy => ({
+    shown,
+    sizes,
+    own: groupings
+      .filter(({ item, nest }) => item === at.item && nest === at.nest)
+      .flatMap((grouping) => groupingChecks(grouping.axis, grouping.counts, variables, confidence)),
+  });
+  const read = (shown.readings ?? []).flatMap((at) => keptReading(blocks, across, at, readBy(at)));
+  const all = whole.view.blocks.flat();
+  return {
+    is: 'table',
+    number,
+    caption: saySentence(sentence, variables),
+    filter: sayOnly(sentence.only, variables),
+    weight: all[0]?.weightedBy ?? null,
+    laid: views.flatMap((view) => laidOut(view, shown, asOnScreen)),
+    views,
+    shown,
+    answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
+    bases: basesOf(all),
+    hatched: views.some((view) => isHatched(view, shown)),
+    readings: read.map(({ said }) => said),
+    used: usedIn(read.flatMap(({ answers }) => answers)),
+  };
+}
+
+/** On whom each block stands, and what a mark beside a base means. */
+function basesOf(blocks: readonly BlockView[]): string[] {
+  const isSmall = blocks.some(({ small }) => small.some((is) => is));
+  return [
+    ...blocks.map((block) => (blocks.length > 1 ? `${block.title}. ${sayBase(block)}` : sayBase(block))),
+    ...(isSmall ? ['! A small base: figures on it say little.'] : []),
+  ];
+}
+
+/** A reading, and what of it is said. */
+interface KeptSaid {
+  answers: Answer[];
+  said: SaidReading;
+}
+
+/** What is said of a block; nothing where it is not there any more. */
+function keptReading(blocks: readonly BlockTables[], across: number, at: KeptReading, by: ReadBy): KeptSaid[] {
+  const block = at.nest < across ? blocks[at.item * across + at.nest] : undefined;
+  const reading = block && blockReading(block, at.stratum, by);
+  if (!block || !reading || reading.answers.length === 0) return [];
+  const stratum = block.split?.strata.find(({ code }) => code === at.stratum)?.label;
+  const title = `${block.title}${stratum === undefined ? '' : `: ${stratum}`}`;
+  const { answers } = reading;
+  return [{ answers, said: saidReading({ title, base: reading.table.base }, answers) }];
+}
+
+/** Each block, and each of its strata, with all that is worked out of it, of what is shown. */
+function answersOf(
+  blocks: readonly BlockTables[],
+  { view, strata }: WholeView,
+  across: number,
+  readBy: (at: { item: number; nest: number }) => ReadBy,
+): TableAnswer[] {
+  return blocks.flatMap((block, k) => {
+    const at = { item: Math.floor(k / across), nest: k % across };
+    const answered = (own: TableView, stratum?: string): TableAnswer[] => {
+      const reading = blockReading(block, stratum, readBy(at));
+      return reading ? [blockAnswer(own, at, reading.assessment, reading.answers)] : [];
+    };
+    return [...answered(view), ...strata.flatMap(({ code, view: own }) => answered(own, code))];
+  });
+}

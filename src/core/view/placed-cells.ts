@@ -1,0 +1,46 @@
+import type { LaidCell, LaidOut } from './laid-out.js';
+
+/** A cell of a table laid out, and the first of the places that it reaches over, from 0. */
+export interface PlacedCell {
+  cell: LaidCell;
+  line: number;
+  column: number;
+}
+
+/**
+ * Where the cells of a table stand, those counted that reach over several columns and lines.
+ * @example
+ * const cell = (text, columns, lines) => ({ text, heads: 'line', columns, lines });
+ * placedCells([[cell('Good', 1, 2), cell('n', 1, 1)], [cell('%', 1, 1)]])[2]; // its column is 1, in line 1
+ */
+export function placedCells(lines: readonly (readonly LaidCell[])[]): PlacedCell[] {
+  const taken: Set<number>[] = lines.map(() => new Set());
+  return lines.flatMap((cells, line) => {
+    let column = 0;
+    return cells.map((cell) => {
+      while (taken[line]!.has(column)) column++;
+      for (let down = 0; down < cell.lines; down++)
+        for (let right = 0; right < cell.columns; right++) taken[line + down]?.add(column + right);
+      return { cell, line, column };
+    });
+  });
+}
+
+/** The texts of a table as a grid: of a cell that reaches over several places in its first, the others are empty. */
+export function gridOf(lines: readonly (readonly LaidCell[])[], textOf: (cell: LaidCell) => string): string[][] {
+  const cells = placedCells(lines);
+  const width = Math.max(0, ...cells.map(({ cell, column }) => column + cell.columns));
+  const grid = lines.map(() => new Array<string>(width).fill(''));
+  for (const { cell, line, column } of cells) grid[line]![column] = textOf(cell);
+  return grid;
+}
+
+/** How many columns a table has, and how many of them name its lines. */
+export function widthOf({ head, body }: LaidOut): { columns: number; heads: number } {
+  const placed = [...placedCells(head), ...placedCells(body)];
+  const columns = Math.max(1, ...placed.map(({ cell, column }) => column + cell.columns));
+  const named = body.map(
+    (cells) => cells.filter(({ heads, columns: wide }) => heads === 'line' && wide < columns).length,
+  );
+  return { columns, heads: Math.max(1, ...named) };
+}

@@ -1,0 +1,17 @@
+import { type Report, tablesOf } from '../../core/report/report.js';
+import { asGrid } from '../../core/view/as-grid.js';
+import { writeCsv } from '../csv-write.js';
+
+/** The tables of a report one under the other, as they are shown, with what the file is of above them. */
+export function csvReport(report: Report): string {
+  const { facts, methods } = report;
+  const tables = tablesOf(report).flatMap(({ number, views, shown }) =>
+    views.flatMap((view) => [[], [`Table ${number}`], ...asGrid(view, shown)]),
+  );
+  return writeCsv([
+    ...facts.map(({ what, text }) => [what, text]),
+    ...tables,
+    [],
+    ...methods.map((text) => ['Methods', text]),
+  ]);
+}

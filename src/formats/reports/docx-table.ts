@@ -1,0 +1,97 @@
+import {
+  AlignmentType,
+  BorderStyle,
+  Paragraph,
+  ShadingType,
+  Table,
+  TableCell,
+  TableRow,
+  TextRun,
+  VerticalAlign,
+} from 'docx';
+import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
+import { xmlText } from './xml-text.js';
+
+/** Hatching as a word processor has it. */
+const SHADING: Record<Ink, (typeof ShadingType)[keyof typeof ShadingType]> = {
+  more2: ShadingType.DIAGONAL_STRIPE,
+  more1: ShadingType.THIN_DIAGONAL_STRIPE,
+  fewer1: ShadingType.THIN_REVERSE_DIAGONAL_STRIPE,
+  fewer2: ShadingType.REVERSE_DIAGONAL_STRIPE,
+};
+
+const PEN = 'B9C4D2';
+const SIGN_SIZE = 12;
+const NONE = { style: BorderStyle.NONE, size: 0, color: 'auto' };
+const fine = (color: string) => ({ style: BorderStyle.SINGLE, size: 4, color });
+
+/** How much wider a column of line heads is than one of figures. */
+const HEAD_WIDTHS = [2.6, 1.6];
+
+/** Half points of the letters in a table of so many columns at most. */
+const SIZES = [
+  { columns: 9, size: 18 },
+  { columns: 13, size: 15 },
+  { columns: Infinity, size: 13 },
+];
+
+function runs({ text, ink, small }: LaidCell, size: number, isHeading: boolean): TextRun[] {
+  const plain = (words: string, more = {}) => new TextRun({ text: xmlText(words), size, bold: isHeading, ...more });
+  return [
+    ...(small ? [plain('! ', { color: 'A8480A' })] : []),
+    ...(ink ? [plain(`${INK_SIGNS[ink]} `, { color: '2F4A6D', size: SIGN_SIZE })] : []),
+    plain(text),
+  ];
+}
+
+function alignmentOf({ cell: { heads, columns }, column }: PlacedCell) {
+  // The corner stands over the names of lines.
+  if (heads === 'line' || (heads === 'columns' && column === 0)) return AlignmentType.LEFT;
+  return heads === 'columns' && columns > 1 ? AlignmentType.CENTER : AlignmentType.RIGHT;
+}
+
+function cellOf(placed: PlacedCell, size: number): TableCell {
+  const { cell } = placed;
+  const { heads, columns, lines, ink } = cell;
+  const isHeading = heads === 'columns';
+  return new TableCell({
+    columnSpan: columns,
+    rowSpan: lines,
+    verticalAlign: isHeading ? VerticalAlign.BOTTOM : VerticalAlign.TOP,
+    margins: { top: 30, bottom: 20, left: 50, right: 50 },
+    borders: { top: NONE, left: NONE, right: NONE, bottom: fine(isHeading ? '1C2230' : 'D9D6CC') },
+    ...(ink ? { shading: { type: SHADING[ink], color: PEN, fill: 'auto' } } : {}),
+    children: [
+      new Paragraph({ style: 'TableText', alignment: alignmentOf(placed), children: runs(cell, size, isHeading) }),
+    ],
+  });
+}
+
+/** @param width of the page between its margins, in twentieths of a point */
+export function docxTable(laid: LaidOut, width: number): Table {
+  const { columns, heads } = widthOf(laid);
+  const parts = Array.from({ length: columns }, (_, k) => (k < heads ? (HEAD_WIDTHS[k] ?? 1) : 1));
+  const all = parts.reduce((sum, part) => sum + part, 0);
+  const { size } = SIZES.find((step) => columns <= step.columns)!;
+  const rows = (lines: LaidOut['head'], isHeading: boolean) => {
+    const placed = placedCells(lines);
+    return lines.map((_, at) => {
+      const cells = placed.filter(({ line }) => line === at);
+      return new TableRow({ tableHeader: isHeading, cantSplit: true, children: cells.map((own) => cellOf(own, size)) });
+    });
+  };
+  return new Table({
+    columnWidths: parts.map((part) => Math.floor((part / all) * width)),
+    borders: {
+      top: fine('1C2230'),
+      bottom: fine('1C2230'),
+      left: NONE,
+      right: NONE,
+      insideHorizontal: NONE,
+      insideVertical: NONE,
+    },
+    rows: [...rows(laid.head, true), ...rows(laid.body, false)],
+  });
+}

@@ -1,0 +1,71 @@
+import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
+import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import { placedCells } from '../../core/view/placed-cells.js';
+
+/** A text in which no sign is taken for markup, on one line. */
+const plain = (text: string): string =>
+  text.replace(/[\\`*_{}[\]<>#|~!$&]/g, (sign) => `\\${sign}`).replace(/\s*[\r\n]+\s*/g, ' ');
+
+const markOf = ({ small, ink }: LaidCell) => `${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}`;
+
+/** A heading of several lines has one here: what stands above goes in front of what stands under it. */
+function headingOf(head: LaidOut['head'], width: number): string[] {
+  const cells = placedCells(head);
+  return Array.from({ length: width }, (_, at) => {
+    const above = cells.filter(({ cell, column }) => column <= at && at < column + cell.columns);
+    return above.flatMap(({ cell }) => (cell.text === '' ? [] : [plain(cell.text)])).join(' / ');
+  });
+}
+
+const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
+
+/** The lines of a table; what stands for several lines is said again in each. */
+function tableLines({ head, body }: LaidOut): string[] {
+  const placed = placedCells(body);
+  const all = [...placed, ...placedCells(head)];
+  const width = Math.max(...all.map(({ cell, column }) => column + cell.columns));
+  const heads = new Set(body.map((cells) => cells.filter((cell) => cell.heads === 'line').length));
+  const lineHeads = Math.max(1, ...heads);
+  const grid = body.map(() => new Array<string>(width).fill(''));
+  for (const { cell, line: at, column } of placed)
+    for (let down = 0; down < cell.lines; down++)
+      if (grid[at + down]) grid[at + down]![column] = `${markOf(cell)}${plain(cell.text)}`;
+  // The corner reaches over the names of lines.
+  const titles = headingOf(head, width).map((title, k) => (k > 0 && k < lineHeads ? '' : title));
+  const under = Array.from({ length: width }, (_, k) => (k < lineHeads ? '---' : '---:'));
+  return [line(titles), line(under), ...grid.map(line)];
+}
+
+const facts = (list: readonly Fact[]) => list.map(({ what, text }) => `- **${plain(what)}**: ${plain(text)}`);
+
+function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTable): string[] {
+  return [
+    `## Table ${number}. ${plain(caption)}`,
+    ...laid.flatMap((own) => [...(laid.length > 1 ? [`### ${plain(own.title)}`] : []), tableLines(own).join('\n')]),
+    ...bases.map(plain),
+    ...(hatched ? [INK_SIGNS_WORDS] : []),
+    ...readings.flatMap(({ title, sentence, lines }) => [
+      `**${plain(title)}**`,
+      ...(sentence === '' ? [] : [`> ${plain(sentence)}`]),
+      facts(lines.map((own) => ({ what: own.what, text: own.text }))).join('\n'),
+    ]),
+  ];
+}
+
+function itemLines(item: ReportItem): string[] {
+  if (item.is === 'table') return tableItem(item);
+  return [item.is === 'section' ? `# ${plain(item.title)}` : item.text.split(/\r?\n/).map(plain).join('  \n')];
+}
+
+/** A report as Markdown with tables of pipes. */
+export function markdownReport({ title, facts: known, items, methods }: Report): string {
+  const parts = [
+    `# ${plain(title)}`,
+    facts(known).join('\n'),
+    ...items.flatMap(itemLines),
+    '## Methods',
+    ...methods.map(plain),
+  ];
+  return `${parts.filter((part) => part !== '').join('\n\n')}\n`;
+}

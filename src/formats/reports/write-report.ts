@@ -1,0 +1,27 @@
+import type { Report } from '../../core/report/report.js';
+import type { ReportFormat } from '../../core/report/report-formats.js';
+import { csvReport } from './csv.js';
+import { htmlReport } from './html.js';
+import { jsonReport } from './json.js';
+import { markdownReport } from './markdown.js';
+import { tidyReport } from './tidy-csv.js';
+import type { SheetsAsked } from './xlsx.js';
+
+type Write = (report: Report, asked: SheetsAsked) => string | Promise<Uint8Array>;
+
+/** How a report is written, a format a file; those with large packages are read when they are asked for. */
+const WRITERS: Record<ReportFormat, Write> = {
+  docx: async (report) => (await import('./docx.js')).docxReport(report),
+  xlsx: async (report, asked) => (await import('./xlsx.js')).xlsxReport(report, asked),
+  html: htmlReport,
+  markdown: markdownReport,
+  json: jsonReport,
+  csv: csvReport,
+  tidy: tidyReport,
+};
+
+/** A report in a format, as the bytes of its file. */
+export async function writeReport(report: Report, format: ReportFormat, asked: SheetsAsked = {}): Promise<Uint8Array> {
+  const written = await WRITERS[format](report, asked);
+  return typeof written === 'string' ? new TextEncoder().encode(written) : written;
+}

@@ -1,0 +1,159 @@
+import { randomBytes } from 'node:crypto';
+import { mkdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Fault } from '../core/fault.js';
+import { fileStem } from '../core/file-stem.js';
+import type { CountedTable } from '../core/report/report-table.js';
+import { reportFacts } from '../core/report/report-facts.js';
+import { REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
+import { regroupedAxes } from '../core/reading/own-grouping.js';
+import { blocksOf, type Sentence, sentenceOfBlock, variablesOf } from '../core/table/sentence.js';
+import { saySentence } from '../core/table/say-sentence.js';
+import { sentenceOfBody } from '../core/table/sentence-shape.js';
+import type { Shown } from '../core/table/shown-shape.js';
+import { ledgerEnds } from '../store/ledger.js';
+import { allSourceFiles } from '../store/source-files.js';
+import { studyRow } from '../store/study.js';
+import { allTables } from '../store/tables.js';
+import { allVariables } from '../store/variables.js';
+import { provedWorkings } from '../store/workings.js';
+import { mustEnd, type OpenStudy, type Service } from './context.js';
+import { countSentence } from './count-table.js';
+import { type PassingFile, passingFile } from './passing-file.js';
+import { findTable } from './saved-tables.js';
+import { VERSION } from './version.js';
+import type { CountedItem } from './worker/report-job.js';
+
+/** How a report is written. */
+export interface ReportAsked {
+  as: ReportFormat;
+  /** Of a workbook: all tables on one sheet. */
+  together?: boolean | undefined;
+}
+
+/** A table by what it asks for, and what of it is shown. */
+export interface AskedTable {
+  sentence: Sentence;
+  shown: Shown;
+}
+
+/** How far the reports of a study are that are being written: tables done, and of how many. */
+export interface ReportProgress {
+  done: number;
+  of: number;
+}
+
+/** Counts what the readings of a table need beside its own counts: the sources of axes that were regrouped. */
+async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown }: AskedTable) {
+  const across = Math.max(1, sentence.by.length);
+  const blocks = blocksOf(sentence);
+  const variables = allVariables(study.db);
+  const made = provedWorkings(study.db).flatMap(({ id, recipe }) => {
+    const variable = variables.find(({ workingId }) => workingId === id);
+    return variable ? [{ recipe, variable: variable.id }] : [];
+  });
+  const groupings: CountedTable['groupings'][number][] = [];
+  for (const { item, nest } of shown.readings ?? []) {
+    const block = nest < across ? blocks[item * across + nest] : undefined;
+    if (!block || block.within !== null) continue;
+    for (const axis of regroupedAxes({ variables, workings: made }, sentenceOfBlock(block))) {
+      const [counts] = await countSentence(service, study, axis.asked);
+      if (counts) groupings.push({ item, nest, axis, counts });
+    }
+  }
+  return groupings;
+}
+
+async function counted(service: Service, study: OpenStudy, table: AskedTable): Promise<CountedItem> {
+  const [counts, groupings] = await Promise.all([
+    countSentence(service, study, table.sentence),
+    groupingsOf(service, study, table),
+  ]);
+  return { is: 'table', ...table, counts, groupings };
+}
+
+/** @param title of the report @param stem of the file's name */
+async function write(
+  service: Service,
+  study: OpenStudy,
+  tables: readonly AskedTable[],
+  { as, together = false }: ReportAsked,
+  { title, stem }: { title: string; stem: string },
+): Promise<PassingFile> {
+  const { db } = study;
+  const { name, subtitle, respondents, settings } = studyRow(db);
+  const files = allSourceFiles(db);
+  const { entries } = ledgerEnds(db);
+  const facts = reportFacts({ name, subtitle, respondents, files, entries }, new Date().toISOString(), VERSION);
+  const progress: ReportProgress = { done: 0, of: 2 * tables.length };
+  service.reporting.set(study.id, progress);
+  const folder = join(service.folder, 'exports', randomBytes(9).toString('hex'));
+  await mkdir(folder, { recursive: true });
+  try {
+    const items: CountedItem[] = [];
+    for (const table of tables) {
+      items.push(await counted(service, study, table));
+      progress.done++;
+    }
+    const fileName = `${stem}.${REPORT_FORMATS[as].ending}`;
+    const path = join(folder, fileName);
+    const job = { title, facts, items, format: as, together, path, variables: allVariables(db) };
+    await service.run(
+      'report',
+      { ...job, sizes: settings.sizeWords },
+      { tell: (share) => (progress.done = tables.length * (1 + share)) },
+    );
+    return await passingFile(fileName, path, folder);
+  } catch (error) {
+    await rm(folder, { recursive: true, force: true });
+    throw error;
+  } finally {
+    if (service.reporting.get(study.id) === progress) service.reporting.delete(study.id);
+  }
+}
+
+/** @throws Fault where the sentence names a variable that the study has not */
+function checked(study: OpenStudy, table: AskedTable): AskedTable {
+  const ids = new Set(allVariables(study.db).map(({ id }) => id));
+  const gone = variablesOf(table.sentence).find((id) => !ids.has(id));
+  if (gone === undefined) return table;
+  const place = { field: 'sentence' };
+  throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', place);
+}
+
+/** A table as a file, as it is shown. */
+export function writeTable(
+  service: Service,
+  study: OpenStudy,
+  table: AskedTable,
+  asked: ReportAsked,
+): Promise<PassingFile> {
+  const title = saySentence(checked(study, table).sentence, allVariables(study.db));
+  return mustEnd(service, write(service, study, [table], asked, { title, stem: fileStem(title, 'table') }));
+}
+
+/**
+ * The binder as a file: its tables in their order, with the readings that are kept with them, or those that are asked
+ * for.
+ * @param ids of the tables; all, where they are not said
+ * @throws Fault where there is no such table, or none at all
+ */
+export function writeBinder(
+  service: Service,
+  study: OpenStudy,
+  ids: readonly number[] | undefined,
+  asked: ReportAsked,
+): Promise<PassingFile> {
+  const all = allTables(study.db);
+  const wanted = ids ? new Set(ids.map((id) => findTable(study, id).id)) : null;
+  const tables = all.filter(({ id }) => wanted?.has(id) ?? true);
+  if (tables.length === 0)
+    throw new Fault('not-found', 'The binder is empty.', 'Keep a table in it first.', { field: 'study' });
+  const named = tables.map(({ sentence, shown }) => ({ sentence: sentenceOfBody(sentence), shown }));
+  const title = `${studyRow(study.db).name}: binder`;
+  return mustEnd(service, write(service, study, named, asked, { title, stem: `${study.id}-binder` }));
+}
+
+/** How far the report of a study is; null where none is being written. */
+export const reportProgress = (service: Service, study: OpenStudy): ReportProgress | null =>
+  service.reporting.get(study.id) ?? null;

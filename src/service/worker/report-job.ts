@@ -1,0 +1,38 @@
+import { writeFile } from 'node:fs/promises';
+import { methodsNote } from '../../core/report/methods-note.js';
+import type { Report, ReportItem } from '../../core/report/report.js';
+import type { ReportFormat } from '../../core/report/report-formats.js';
+import { type CountedTable, type Reported, reportTable } from '../../core/report/report-table.js';
+import { writeReport } from '../../formats/reports/write-report.js';
+import type { Tell } from '../jobs/helper.js';
+
+/** An item of a report, its tables counted and not yet worked out. */
+export type CountedItem = ({ is: 'table' } & CountedTable) | Exclude<ReportItem, { is: 'table' }>;
+
+export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reported, 'variables' | 'sizes'> {
+  items: readonly CountedItem[];
+  format: ReportFormat;
+  /** Of a workbook: all tables on one sheet. */
+  together: boolean;
+  /** The file that is written. */
+  path: string;
+}
+
+/** Works the tables of a report out and writes it, telling of how many are done. */
+export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null> {
+  const { title, facts, items: counted, format, together, path, ...of } = job;
+  const reported = { ...of, answers: format === 'json' };
+  const all = counted.filter(({ is }) => is === 'table').length;
+  let number = 0;
+  const items = counted.map((item): ReportItem => {
+    if (item.is !== 'table') return item;
+    number++;
+    const table = reportTable(number, item, reported);
+    tell(number / all, 0);
+    return table;
+  });
+  const tables = items.filter((item) => item.is === 'table');
+  const report = { title, facts, items, methods: methodsNote(tables) };
+  await writeFile(path, await writeReport(report, format, { together }));
+  return null;
+}

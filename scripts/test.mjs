@@ -19,9 +19,25 @@ function browser() {
   return status;
 }
 
+/** What reads the files back that are handed over: LibreOffice, and a reader of PDF; where this machine lets us. */
+function readers() {
+  if (existsSync('/usr/bin/soffice') && existsSync('/usr/bin/pdftotext')) return 0;
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  const packages = ['libreoffice-writer-nogui', 'libreoffice-calc-nogui', 'poppler-utils'];
+  const status =
+    run('apt-get', ['update'], { quiet: true, env }) ||
+    run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], { quiet: true, env });
+  if (status !== 0)
+    process.stderr.write(
+      `Files that are handed over are read back by Debian's ${packages.join(', ')}: install them.\n`,
+    );
+  return status;
+}
+
 const STEPS = [
   ['install', install],
   ['Chromium', browser],
+  ['readers of documents', readers],
   ['build', build],
   [
     'type check',

@@ -12,6 +12,7 @@ import { StandsInShape } from '../core/recode/stands-in-shape.js';
 import { SizeWordShape, StudySettingsShape } from '../core/study/settings-shape.js';
 import { ShownShape } from '../core/table/shown-shape.js';
 import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
+import { BinderFields } from '../core/binder/binder-shape.js';
 import { EXPORT_KINDS } from '../core/intake/export-kinds.js';
 
 export { RecipeSchema };
@@ -26,11 +27,23 @@ export const SentenceSchema = SentenceShape;
 
 export const ShownSchema = ShownShape;
 
+const table = { title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema };
 export const SavedTableSchema = z
-  .strictObject({ title: text(1000).trim().min(1), sentence: SentenceSchema, shown: ShownSchema })
+  .strictObject({
+    ...table,
+    binder: id.optional().describe('Of a new table: the binder at whose end it stands; the first one, where absent.'),
+  })
   .openapi('SavedTable');
 
-export const KeptTableSchema = SavedTableSchema.extend({ id, created: z.string(), edited: z.string() });
+export const BinderSchema = z.object({ id, ...BinderFields }).openapi('Binder');
+export const NewBinderSchema = z
+  .strictObject({ name: BinderFields.name, items: BinderFields.items.default([]) })
+  .openapi('NewBinder');
+export const BinderEditSchema = z
+  .strictObject({ name: BinderFields.name.optional(), items: BinderFields.items.optional() })
+  .openapi('BinderEdit', { description: 'A table that another binder lists is taken out of it.' });
+
+export const KeptTableSchema = z.strictObject({ ...table, id, created: z.string(), edited: z.string() });
 
 export const WorkingDraftSchema = z
   .strictObject({
@@ -268,6 +281,7 @@ export const StudyViewSchema = z
       }),
     ),
     tables: z.array(KeptTableSchema),
+    binders: z.array(BinderSchema).describe('Each with what stands in it, in order.'),
     files: z
       .array(z.object({ name: z.string(), respondents: z.int(), unread: z.int(), takenIn: z.string() }))
       .describe('Files taken in, with the rows of each that could not be read.'),

@@ -100,12 +100,13 @@ export const TableFileSchema = z.strictObject({
 /** The binder as a file, as its address asks for it. */
 export const BinderFileSchema = z.strictObject({
   as,
+  binder: z.coerce.number().int().min(1).optional().describe('Its id; the first binder, where absent.'),
   tables: z
     .string()
     .regex(/^\d{1,9}(,\d{1,9}){0,999}$/)
     .transform((text) => text.split(',').map(Number))
     .optional()
-    .describe('Ids of tables, with commas; all tables, where absent.'),
+    .describe('Ids of tables, with commas; all that is in the binder, where absent.'),
   together,
 });
 

@@ -1,7 +1,8 @@
 import { extname } from 'node:path';
 import { Fault } from '../core/fault.js';
 import { REPORT_FORMAT_IDS, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
-import type { Service } from '../service/context.js';
+import { bindersOf } from '../service/binders.js';
+import type { OpenStudy, Service } from '../service/context.js';
 import { readyStudy } from '../service/open-study.js';
 import { writeBinder } from '../service/report.js';
 import { studyId } from './study-id.js';
@@ -12,6 +13,7 @@ export interface BinderFlags {
   output?: string | undefined;
   tables?: string[];
   together?: boolean;
+  binder?: string | undefined;
 }
 
 /**
@@ -31,12 +33,27 @@ function tableId(text: string): number {
   throw new Fault('invalid', `"${text}" is not the id of a table.`, 'Give whole numbers.', { field: 'tables' });
 }
 
+/** The id of the binder that is asked for by its name. @throws Fault where there is none */
+function binderCalled({ db }: OpenStudy, { binder }: BinderFlags): number | undefined {
+  if (binder === undefined) return undefined;
+  const binders = bindersOf(db);
+  const own = binders.find(({ name }) => name === binder);
+  if (own) return own.id;
+  const names = binders.map(({ name }) => `“${name}”`).join(', ');
+  throw new Fault('not-found', `The study has no binder “${binder}”.`, `There are ${names}.`, { field: 'binder' });
+}
+
 /** What the command `binder` does: writes the file. @returns its path, as a line */
 export async function sayBinder(service: Service, called: string, flags: BinderFlags): Promise<string> {
   const { output, together } = flags;
   const as = formatFor(flags.as, output);
   if (output !== undefined) mustBeFree(output);
   const study = await readyStudy(service, studyId(service, called));
-  const file = await writeBinder(service, study, flags.tables?.map(tableId), { as, together });
+  const file = await writeBinder(service, study, {
+    as,
+    together,
+    tables: flags.tables?.map(tableId),
+    binder: binderCalled(study, flags),
+  });
   return `${await writeFileTo(file, output)}\n`;
 }

@@ -265,6 +265,7 @@ program
     ),
   )
   .option('-o, --output <file>', 'where to; a name of the study where not given')
+  .option('--binder <name>', 'which binder, by its name; the first one where not given')
   .option('--tables <ids...>', 'these tables alone, by their ids')
   .option('--together', 'of a workbook: all tables on one sheet')
   .action((study: string, flags: { store: string } & BinderFlags) =>

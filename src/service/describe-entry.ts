@@ -1,3 +1,5 @@
+import type { BinderItem } from '../core/binder/binder-shape.js';
+import { allBinders } from '../store/binders.js';
 import type { Shown } from '../core/table/shown-shape.js';
 import { shownInWords } from '../core/table/shown-in-words.js';
 import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
@@ -61,6 +63,7 @@ const NAMES: Record<string, string> = {
   title: 'Title',
   sentence: 'Sentence',
   shown: 'What is shown',
+  items: 'Contents',
 };
 
 const BY: Record<string, AmendBy> = {
@@ -85,6 +88,7 @@ interface Namer {
   codesOf: (id: number) => readonly Code[];
   listName: (id: number) => string;
   tableTitle: (id: number) => string;
+  binderName: (id: number) => string;
 }
 
 function sayValue(field: string, value: unknown, names: Namer): string {
@@ -108,6 +112,8 @@ function sayValue(field: string, value: unknown, names: Namer): string {
     case 'starred':
     case 'aside':
       return value === true ? 'yes' : 'no';
+    case 'items':
+      return sayItems(value as BinderItem[], names);
     case 'shown':
       return shownInWords(value as Shown);
     default:
@@ -115,23 +121,42 @@ function sayValue(field: string, value: unknown, names: Namer): string {
   }
 }
 
+/** What a binder lists, in words. */
+function sayItems(items: readonly BinderItem[], { tableTitle }: Namer): string {
+  const words = items.map((item) => {
+    if (item.is === 'section') return `section “${item.title}”`;
+    return item.is === 'note' ? 'a note' : `“${tableTitle(item.table)}”`;
+  });
+  return words.length === 0 ? 'nothing' : words.join(', ');
+}
+
 function whose(difference: Difference, names: Namer): string {
   const { id } = difference;
   if (difference.of === 'variable') return names.titleOf(id);
   if (difference.of === 'table')
     return `the table “${difference.after?.title ?? difference.before?.title ?? names.tableTitle(id)}”`;
+  if (difference.of === 'binder')
+    return `the binder “${difference.after?.name ?? difference.before?.name ?? names.binderName(id)}”`;
   if (difference.of === 'list')
     return `the code list ${difference.after?.name ?? difference.before?.name ?? names.listName(id)}`;
   const variable = names.variables.find(({ workingId }) => workingId === id);
   return variable ? titleOf(variable) : 'a working';
 }
 
+/** What is worth saying of a thing that is new, or gone. */
+const NEWS: Record<Difference['of'], string[]> = {
+  variable: ['label', 'name'],
+  working: ['recipe'],
+  table: ['title', 'sentence'],
+  list: ['codes'],
+  binder: ['name', 'items'],
+};
+
 /** What is worth saying of a thing that is new, or gone; of the rest every field that changed. */
 function toldOf({ of, before, after }: Difference): string[] {
   const all = Object.keys(after ?? before ?? {}).filter((field) => !SILENT.has(field));
   if (before && after) return all;
-  if (of === 'variable') return ['label', 'name'];
-  return of === 'working' ? ['recipe'] : of === 'table' ? ['title', 'sentence'] : ['codes'];
+  return NEWS[of];
 }
 
 function linesOf(difference: Difference, names: Namer, derived: ReadonlySet<number>): ChangeLine[] {
@@ -173,12 +198,14 @@ export function describeEntry({ db }: OpenStudy, id: number): EntryDetail {
   const find = new Map(variables.map((variable) => [variable.id, variable]));
   const lists = new Map(allCodeLists(db).map((list) => [list.id, list.name]));
   const tables = new Map(allTables(db).map((table) => [table.id, table.title]));
+  const binders = new Map(allBinders(db).map(({ id: binder, name }) => [binder, name]));
   const names: Namer = {
     variables,
     titleOf: (variable) => titleOf(find.get(variable) ?? { name: 'a variable that is gone', label: '' }),
     codesOf: (variable) => find.get(variable)?.codes ?? [],
     listName: (list) => lists.get(list) ?? 'that is gone',
     tableTitle: (table) => tables.get(table) ?? 'that is gone',
+    binderName: (binder) => binders.get(binder) ?? 'that is gone',
   };
   const made = changed.flatMap(({ before, after }) => {
     const { workingId, codeListId } = after ?? before ?? {};

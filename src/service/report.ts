@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { Binder, BinderItem } from '../core/binder/binder-shape.js';
 import { Fault } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
 import type { CountedTable } from '../core/report/report-table.js';
@@ -17,10 +18,10 @@ import { studyRow } from '../store/study.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
 import { provedWorkings } from '../store/workings.js';
+import { findBinder } from './binders.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { countSentence } from './count-table.js';
 import { type PassingFile, passingFile } from './passing-file.js';
-import { findTable } from './saved-tables.js';
 import { VERSION } from './version.js';
 import type { CountedItem } from './worker/report-job.js';
 
@@ -36,6 +37,8 @@ export interface AskedTable {
   sentence: Sentence;
   shown: Shown;
 }
+
+type AskedItem = ({ is: 'table' } & AskedTable) | Exclude<BinderItem, { is: 'table' }>;
 
 /** How far the reports of a study are that are being written: tables done, and of how many. */
 export interface ReportProgress {
@@ -64,7 +67,8 @@ async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown
   return groupings;
 }
 
-async function counted(service: Service, study: OpenStudy, table: AskedTable): Promise<CountedItem> {
+async function counted(service: Service, study: OpenStudy, { sentence, shown }: AskedTable): Promise<CountedItem> {
+  const table = { sentence, shown };
   const [counts, groupings] = await Promise.all([
     countSentence(service, study, table.sentence),
     groupingsOf(service, study, table),
@@ -76,7 +80,7 @@ async function counted(service: Service, study: OpenStudy, table: AskedTable): P
 async function write(
   service: Service,
   study: OpenStudy,
-  tables: readonly AskedTable[],
+  asked: readonly AskedItem[],
   { as, together = false }: ReportAsked,
   { title, stem }: { title: string; stem: string },
 ): Promise<PassingFile> {
@@ -85,15 +89,16 @@ async function write(
   const files = allSourceFiles(db);
   const { entries } = ledgerEnds(db);
   const facts = reportFacts({ name, subtitle, respondents, files, entries }, new Date().toISOString(), VERSION);
-  const progress: ReportProgress = { done: 0, of: 2 * tables.length };
+  const all = asked.filter(({ is }) => is === 'table').length;
+  const progress: ReportProgress = { done: 0, of: 2 * all };
   service.reporting.set(study.id, progress);
   const folder = join(service.folder, 'exports', randomBytes(9).toString('hex'));
   await mkdir(folder, { recursive: true });
   try {
     const items: CountedItem[] = [];
-    for (const table of tables) {
-      items.push(await counted(service, study, table));
-      progress.done++;
+    for (const item of asked) {
+      items.push(item.is === 'table' ? await counted(service, study, item) : item);
+      if (item.is === 'table') progress.done++;
     }
     const fileName = `${stem}.${REPORT_FORMATS[as].ending}`;
     const path = join(folder, fileName);
@@ -101,7 +106,7 @@ async function write(
     await service.run(
       'report',
       { ...job, sizes: settings.sizeWords },
-      { tell: (share) => (progress.done = tables.length * (1 + share)) },
+      { tell: (share) => (progress.done = all * (1 + share)) },
     );
     return await passingFile(fileName, path, folder);
   } catch (error) {
@@ -129,29 +134,51 @@ export function writeTable(
   asked: ReportAsked,
 ): Promise<PassingFile> {
   const title = saySentence(checked(study, table).sentence, allVariables(study.db));
-  return mustEnd(service, write(service, study, [table], asked, { title, stem: fileStem(title, 'table') }));
+  const item: AskedItem = { is: 'table', ...table };
+  return mustEnd(service, write(service, study, [item], asked, { title, stem: fileStem(title, 'table') }));
+}
+
+/** Which binder is written, and what of it. */
+export interface BinderAsked extends ReportAsked {
+  /** Its id; the first one, where it is not said. */
+  binder?: number | undefined;
+  /** The ids of its tables that are wanted; all that is in it, where they are not said. */
+  tables?: readonly number[] | undefined;
+}
+
+/** What is wanted of a binder, in its order. @throws Fault where a table is not in it, or nothing is */
+function wantedItems(study: OpenStudy, { name, items }: Binder, ids: readonly number[] | undefined): AskedItem[] {
+  const tables = new Map(allTables(study.db).map((table) => [table.id, table]));
+  const listed = new Set(items.flatMap((item) => (item.is === 'table' ? [item.table] : [])));
+  const gone = ids?.find((id) => !listed.has(id));
+  if (gone !== undefined)
+    throw new Fault('not-found', `The binder “${name}” has no table ${gone}.`, 'Choose one from the binder.', {
+      field: 'tables',
+    });
+  const wanted = items.flatMap((item): AskedItem[] => {
+    if (item.is !== 'table') return ids ? [] : [item];
+    const table = tables.get(item.table);
+    if (!table || ids?.includes(item.table) === false) return [];
+    return [{ is: 'table', sentence: sentenceOfBody(table.sentence), shown: table.shown }];
+  });
+  if (wanted.length > 0) return wanted;
+  throw new Fault('not-found', `The binder “${name}” is empty.`, 'Keep a table in it first.', { field: 'binder' });
 }
 
 /**
- * The binder as a file: its tables in their order, with the readings that are kept with them, or those that are asked
- * for.
- * @param ids of the tables; all, where they are not said
- * @throws Fault where there is no such table, or none at all
+ * A binder as a file: its sections, notes and tables in their order, with the readings that are kept with them.
+ * @throws Fault where there is no such binder or table, or nothing in it
  */
 export function writeBinder(
   service: Service,
   study: OpenStudy,
-  ids: readonly number[] | undefined,
-  asked: ReportAsked,
+  { binder: id, tables, ...asked }: BinderAsked,
 ): Promise<PassingFile> {
-  const all = allTables(study.db);
-  const wanted = ids ? new Set(ids.map((id) => findTable(study, id).id)) : null;
-  const tables = all.filter(({ id }) => wanted?.has(id) ?? true);
-  if (tables.length === 0)
-    throw new Fault('not-found', 'The binder is empty.', 'Keep a table in it first.', { field: 'study' });
-  const named = tables.map(({ sentence, shown }) => ({ sentence: sentenceOfBody(sentence), shown }));
-  const title = `${studyRow(study.db).name}: binder`;
-  return mustEnd(service, write(service, study, named, asked, { title, stem: `${study.id}-binder` }));
+  const binder = findBinder(study, id);
+  const items = wantedItems(study, binder, tables);
+  const title = `${studyRow(study.db).name}: ${binder.name}`;
+  const stem = fileStem(`${study.id} ${binder.name}`, 'binder');
+  return mustEnd(service, write(service, study, items, asked, { title, stem }));
 }
 
 /** How far the report of a study is; null where none is being written. */

@@ -1,3 +1,4 @@
+import type { Binder } from '../core/binder/binder-shape.js';
 import { byId } from '../core/by-id.js';
 import { fromKept } from '../store/kept.js';
 import { levelsFor } from '../core/codebook/levels.js';
@@ -32,6 +33,7 @@ import {
 } from '../store/workings.js';
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles, type SourceFileRow } from '../store/source-files.js';
+import { bindersOf } from './binders.js';
 import type { OpenStudy, Service } from './context.js';
 import { letOthers } from './in-turns.js';
 import type { Described } from './worker/describe-job.js';
@@ -63,6 +65,7 @@ export interface StudyView {
   variables: RosterVariable[];
   workings: (ProvedWorking & { variable: number })[];
   tables: SavedTableRow[];
+  binders: Binder[];
   files: Pick<SourceFileRow, 'name' | 'respondents' | 'unread' | 'takenIn'>[];
   /** What undoing would take back, and doing again would bring back. */
   undo: string | null;
@@ -206,6 +209,7 @@ export function viewStudy(study: OpenStudy, numbers: DescribedColumns = new Map(
       return variable ? [{ ...working, holds: holds(variable.id), variable: variable.id }] : [];
     }),
     tables: allTables(db),
+    binders: bindersOf(db),
     files: allSourceFiles(db).map(({ name, respondents, unread, takenIn }) => ({ name, respondents, unread, takenIn })),
     ...ledgerEnds(db),
   };

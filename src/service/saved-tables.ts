@@ -2,9 +2,11 @@ import { byId } from '../core/by-id.js';
 import { Fault } from '../core/fault.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
+import { putBinder } from '../store/binders.js';
 import { allTables, putTable, removeTable, type SavedTableRow } from '../store/tables.js';
 import type { Shown } from '../core/table/shown-shape.js';
 import { allVariables } from '../store/variables.js';
+import { findBinder } from './binders.js';
 import type { OpenStudy, Service } from './context.js';
 import { record } from './ledger.js';
 import { change } from './open-study.js';
@@ -16,12 +18,12 @@ export function findTable(study: OpenStudy, id: number): SavedTableRow {
   return table;
 }
 
-/** Saves a table in the study, new (`id` null) or in the place of an old one. */
+/** Saves a table in the study, new (`id` null), at the end of a binder, or in the place of an old one. */
 export function saveTable(
   service: Service,
   study: OpenStudy,
   id: number | null,
-  table: { title: string; sentence: SentenceBody; shown: Shown },
+  table: { title: string; sentence: SentenceBody; shown: Shown; binder?: number | undefined },
 ): Promise<SavedTableRow> {
   return change(service, study, async () => {
     if (id !== null) findTable(study, id);
@@ -35,9 +37,13 @@ export function saveTable(
     }
     const { db } = study;
     const words = `${id === null ? 'Saved' : 'Changed'} the table “${table.title}”`;
-    const key = await record(service, study, 'table', words, () =>
-      putTable(db, id, table.title, bodyOfSentence(sentence), table.shown, new Date().toISOString()),
-    );
+    const binder = id === null && table.binder !== undefined ? findBinder(study, table.binder) : null;
+    const now = new Date().toISOString();
+    const key = await record(service, study, 'table', words, () => {
+      const own = putTable(db, id, table.title, bodyOfSentence(sentence), table.shown, now);
+      if (binder) putBinder(db, { ...binder, items: [...binder.items, { is: 'table', table: own }] });
+      return own;
+    });
     return findTable(study, key);
   });
 }

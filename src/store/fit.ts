@@ -140,6 +140,9 @@ function verdictOf(difference: Difference, scene: Scene, lacking: ReadonlySet<nu
       return tableFits(difference, scene);
     case 'list':
       return listFits(difference, scene);
+    case 'binder':
+      // What it lists that is not there is passed over.
+      return { difference };
     case 'variable':
       return variableFits(difference, scene, lacking);
   }
@@ -150,6 +153,7 @@ const THINGS: Record<Part, string> = {
   working: 'a working',
   variable: 'a variable',
   table: 'a table',
+  binder: 'a binder',
 };
 
 /** The order of the roster after a change, of what is there now. */

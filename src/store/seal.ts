@@ -14,6 +14,7 @@ const SEALED: Record<string, string> = {
   variable: 'SELECT * FROM variable ORDER BY id',
   saved_table: 'SELECT * FROM saved_table ORDER BY id',
   saved_table_variable: 'SELECT * FROM saved_table_variable ORDER BY table_id, variable_id',
+  binder: 'SELECT * FROM binder ORDER BY id',
   ledger_entry: 'SELECT * FROM ledger_entry ORDER BY id',
   source_file: 'SELECT * FROM source_file ORDER BY id',
   unread_row: 'SELECT * FROM unread_row ORDER BY id',
@@ -23,7 +24,9 @@ const SEALED: Record<string, string> = {
 /** The SHA-256 of all that is in a study's file, row by row. */
 function contentSum(db: Db): string {
   const hash = createHash('sha256');
-  for (const [table, sql] of Object.entries(SEALED)) {
+  // A backup of an older version has not all of these.
+  const there = new Set(db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").pluck().all());
+  for (const [table, sql] of Object.entries(SEALED).filter(([name]) => there.has(name))) {
     hash.update(`${table}\n`);
     for (const row of db.prepare(sql).raw().iterate()) hash.update(`${JSON.stringify(row)}\n`);
   }

@@ -8,6 +8,7 @@ import {
   thingsOf,
   type VariableState,
 } from '../core/ledger/delta-shape.js';
+import { allBinders, putBinder, removeBinder } from './binders.js';
 import { codesByList, allCodeLists, putCodeList, removeCodeList } from './code-lists.js';
 import { blankColumn, columnRow, removeColumn } from './columns.js';
 import type { Db } from './open.js';
@@ -25,6 +26,7 @@ export interface State {
   working: Map<number, StateOf<'working'>>;
   variable: Map<number, VariableState>;
   table: Map<number, StateOf<'table'>>;
+  binder: Map<number, StateOf<'binder'>>;
 }
 
 function stateOf({
@@ -57,6 +59,7 @@ export const readState = untilChanged((db: Db): State => {
     ),
     variable: new Map(variables.map((variable) => [variable.id, stateOf(variable)])),
     table: new Map(allTables(db).map(without)),
+    binder: new Map(allBinders(db).map(({ id, name, items }) => [id, { name, items: [...items] }])),
   };
 });
 
@@ -88,6 +91,7 @@ export function differenceOf(before: State, after: State): Delta | null {
     ...differencesOf('working', before.working, after.working),
     ...differencesOf('variable', before.variable, after.variable),
     ...differencesOf('table', before.table, after.table),
+    ...differencesOf('binder', before.binder, after.binder),
   ];
   const moved = text(before.order) !== text(after.order);
   if (things.length === 0 && !moved) return null;
@@ -120,6 +124,10 @@ export function putSide(db: Db, delta: Delta, side: 'before' | 'after', responde
   for (const { id, to } of wanted('table', now.table)) {
     if (to) restoreTable(db, { ...to, id });
     else removeTable(db, id);
+  }
+  for (const { id, to } of wanted('binder', now.binder)) {
+    if (to) putBinder(db, { ...to, id });
+    else removeBinder(db, id);
   }
   for (const { id, to } of workings) if (!to) removeWorking(db, id);
   for (const { id, to } of lists) if (!to) removeCodeList(db, id);

@@ -1,3 +1,4 @@
+import { BINDERS } from './binders.js';
 import { CODEBOOK } from './codebook.js';
 import { INTAKES } from './intakes.js';
 import { LEDGER } from './ledger.js';
@@ -16,5 +17,6 @@ export const OPERATIONS = [
   ...VARIABLES,
   ...WORKINGS,
   ...TABLES,
+  ...BINDERS,
   ...LEDGER,
 ] as const;

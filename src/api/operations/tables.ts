@@ -68,11 +68,10 @@ export const TABLES = [
     id: 'binderAsFile',
     method: 'get',
     path: '/studies/{study}/binder/file',
-    summary: 'The binder, or tables of it, in one file, with the readings that are kept and a note on methods',
+    summary: 'A binder, or tables of it, in one file, with the readings that are kept and a note on methods',
     query: BinderFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query: { tables, ...asked } }) =>
-      fileResponse(await writeBinder(service, study, tables, asked)),
+    work: async ({ service, study, query }) => fileResponse(await writeBinder(service, study, query)),
   }),
   operation({
     id: 'binderProgress',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { BinderFields } from '../binder/binder-shape.js';
 import { CodeShape, LEVELS } from '../codebook/types.js';
 import { RecipeShape } from '../recode/recipe-shape.js';
 import { StandsInShape } from '../recode/stands-in-shape.js';
@@ -40,12 +41,15 @@ const TableStateShape = z.strictObject({
   edited: z.string(),
 });
 
+const BinderStateShape = z.strictObject(BinderFields);
+
 /** Everything in a study that can be changed. */
 interface Parts {
   list: z.infer<typeof ListStateShape>;
   working: z.infer<typeof WorkingStateShape>;
   variable: z.infer<typeof VariableStateShape>;
   table: z.infer<typeof TableStateShape>;
+  binder: z.infer<typeof BinderStateShape>;
 }
 
 export type Part = keyof Parts;
@@ -67,6 +71,7 @@ const DifferenceShape = z.discriminatedUnion('of', [
   differenceShape('working', WorkingStateShape),
   differenceShape('variable', VariableStateShape),
   differenceShape('table', TableStateShape),
+  differenceShape('binder', BinderStateShape),
 ]);
 
 const order = z.array(id);

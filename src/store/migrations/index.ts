@@ -9,6 +9,7 @@ import { drafts } from './007-drafts.js';
 import { keptJson } from './008-kept-json.js';
 import { sums } from './009-sums.js';
 import { figures } from './010-figures.js';
+import { binders } from './011-binders.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -25,4 +26,5 @@ export const MIGRATIONS: readonly Migration[] = [
   keptJson,
   sums,
   figures,
+  binders,
 ];

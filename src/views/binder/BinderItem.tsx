@@ -1,11 +1,10 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button } from '../../kit/kit.js';
-import { ListItem } from '../../kit/List.js';
 import { peekAt } from '../peek/Peek.js';
-import { fileAddress } from '../server/address.js';
+import css from './binder.module.css';
 import { KeptTable } from './KeptTable.js';
 
 const when = (iso: string) =>
@@ -16,28 +15,76 @@ interface Props {
   table: StudyView['tables'][number];
   /** Its number among the tables of the binder, from 1. */
   number: number;
+  /** It is one of those that are handed over. */
+  chosen: boolean;
+  choose: (chosen: boolean) => void;
   remove: () => void;
+  move: ReactNode;
+  /** The other binders, into which it can be put, or a copy of it. */
+  others: readonly { id: number; name: string }[];
+  putInto: (binder: number, copy: boolean) => void;
+}
+
+/** Puts a table, or a copy of it, into another binder. */
+function Elsewhere({ title, others, putInto }: Pick<Props, 'others' | 'putInto'> & { title: string }) {
+  if (others.length === 0) return null;
+  const options = (verb: string, copy: boolean) =>
+    others.map(({ id, name }) => (
+      <option key={`${verb} ${id}`} value={`${copy ? 'copy' : 'move'} ${id}`}>
+        {verb} {name}
+      </option>
+    ));
+  return (
+    <select
+      aria-label={`Another binder for ${title}`}
+      value=""
+      onChange={({ target }) => {
+        const [how, id] = target.value.split(' ');
+        putInto(Number(id), how === 'copy');
+      }}
+    >
+      <option value="">Another binder…</option>
+      {options('Move to', false)}
+      {options('Copy to', true)}
+    </select>
+  );
 }
 
 /** A kept table under its caption, with what can be done with it. */
-export function BinderItem({ view, table, number, remove }: Props) {
+export function BinderItem({ view, table, number, chosen, choose, remove, move, others, putInto }: Props) {
   /** It was asked to be taken out. */
   const [asked, setAsked] = useState(false);
   const study = view.study.id;
   const sentence = sentenceOfBody(table.sentence);
   const title = saySentence(sentence, view.variables);
   return (
-    <ListItem
-      below={<KeptTable view={view} table={table} />}
-      acts={
-        <>
-          <a
-            href={fileAddress('GET /studies/{study}/tables/{table}/csv', { study, table: table.id })}
-            download
-            aria-label={`CSV of ${title}`}
-          >
-            CSV
-          </a>
+    <article className={css['item']}>
+      <header className={css['text']}>
+        <div>
+          <h2 id={`table-${table.id}`}>
+            Table {number}.{' '}
+            <a href={`/studies/${study}/tables?table=${table.id}`}>
+              {sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
+                <span key={k} {...(variable === null ? {} : peekAt(variable))}>
+                  {text}
+                </span>
+              ))}
+            </a>
+          </h2>
+          <p className={css['soft']}>Kept on {when(table.edited)}. It is counted as the study is now.</p>
+        </div>
+        <p className={css['acts']}>
+          <label>
+            <input
+              type="checkbox"
+              checked={chosen}
+              aria-label={`Choose ${title}`}
+              onChange={({ target }) => choose(target.checked)}
+            />{' '}
+            choose
+          </label>
+          {move}
+          <Elsewhere title={title} others={others} putInto={putInto} />
           {asked ? (
             <>
               <Button onClick={remove}>Yes, take it out</Button>
@@ -48,20 +95,9 @@ export function BinderItem({ view, table, number, remove }: Props) {
               Take out
             </Button>
           )}
-        </>
-      }
-    >
-      <h2 id={`table-${table.id}`}>
-        Table {number}.{' '}
-        <a href={`/studies/${study}/tables?table=${table.id}`}>
-          {sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
-            <span key={k} {...(variable === null ? {} : peekAt(variable))}>
-              {text}
-            </span>
-          ))}
-        </a>
-      </h2>
-      <p>Kept on {when(table.edited)}. It is counted as the study is now.</p>
-    </ListItem>
+        </p>
+      </header>
+      <KeptTable view={view} table={table} />
+    </article>
   );
 }

@@ -1,64 +1,208 @@
 import { useState } from 'react';
 import type { StudyView } from '../../api/types.js';
+import type { Binder, BinderItem as Item } from '../../core/binder/binder-shape.js';
+import { byId } from '../../core/by-id.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
-import { Problem, Toast, Wait } from '../../kit/kit.js';
-import { List, ListItem } from '../../kit/List.js';
-import { Page, PageTitle } from '../../kit/Page.js';
+import { plural } from '../../core/words.js';
+import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
+import { Page } from '../../kit/Page.js';
+import { HandOver } from '../hand-over/HandOver.js';
+import { useFile } from '../hand-over/use-file.js';
+import { Writing } from '../hand-over/Writing.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { change } from '../server/ask.js';
-import { problemText } from '../server/problem.js';
 import { guarded } from '../shell/guarded.js';
 import { useStudy } from '../shell/use-study.js';
+import { contentsOf, moved, replaced } from './binder-edits.js';
+import { BinderHead } from './BinderHead.js';
 import { BinderItem } from './BinderItem.js';
+import { DropPlace } from './DropPlace.js';
+import { MoveItem } from './MoveItem.js';
+import { TextForm } from './TextForm.js';
+import { textAs, TextItem, textOf } from './TextItem.js';
+import { type BinderActs, useBinder } from './use-binder.js';
 import css from './binder.module.css';
 
-/** The captions of all tables, each a link to its table. */
-function Contents({ view: { tables, variables } }: { view: StudyView }) {
+/** The sections of a binder and the captions of its tables, each a link to where it stands. */
+function Contents({ view: { tables, variables }, items }: { view: StudyView; items: readonly Item[] }) {
   return (
     <nav aria-label="Contents">
       <ol className={css['contents']}>
-        {tables.map(({ id, sentence }, k) => (
-          <li key={id}>
-            <a href={`#table-${id}`}>{`Table ${k + 1}. ${saySentence(sentenceOfBody(sentence), variables)}`}</a>
-          </li>
-        ))}
+        {contentsOf(items).map((line) => {
+          if (line.is === 'section')
+            return (
+              <li key={`section ${line.at}`} className={css['heading']}>
+                <a href={`#section-${line.at}`}>{line.title}</a>
+              </li>
+            );
+          const table = byId(tables, line.table);
+          if (!table) return null;
+          const caption = saySentence(sentenceOfBody(table.sentence), variables);
+          return (
+            <li key={line.table}>
+              <a href={`#table-${line.table}`}>{`Table ${line.number}. ${caption}`}</a>
+            </li>
+          );
+        })}
       </ol>
     </nav>
   );
 }
 
-/** The Binder view: the tables that were kept and their readings, as they are now; to open, export or take out. */
+interface PartProps {
+  view: StudyView;
+  acts: BinderActs;
+  binder: Binder;
+  /** Tables that were chosen to be handed over. */
+  chosen: ReadonlySet<number>;
+  choose: (table: number, chosen: boolean) => void;
+}
+
+/** What stands in a binder, in its order. */
+function Items({ view, acts, binder, chosen, choose }: PartProps) {
+  const { study, binders, run, edit } = acts;
+  const { items } = binder;
+  const numbers = new Map(
+    contentsOf(items).flatMap((line) => (line.is === 'table' ? [[line.table, line.number]] : [])),
+  );
+  const nameOf = (item: Item) => (item.is === 'table' ? `Table ${numbers.get(item.table) ?? ''}` : textOf(item));
+  const others = binders.filter(({ id }) => id !== binder.id);
+  const putInto = (table: StudyView['tables'][number], to: number, copy: boolean) => {
+    const target = byId(binders, to);
+    if (!target) return;
+    const { title, sentence, shown } = table;
+    const body = { title, sentence, shown, binder: to };
+    const into = { items: [...target.items, { is: 'table' as const, table: table.id }] };
+    const work = () =>
+      copy
+        ? change('POST /studies/{study}/tables', { study, body })
+        : change('PATCH /studies/{study}/binders/{binder}', { study, binder: to, body: into });
+    void run(work, `${copy ? 'Copied' : 'Moved'} to “${target.name}”.`);
+  };
+  const remove = (table: number) =>
+    void run(() => change('DELETE /studies/{study}/tables/{table}', { study, table }), 'Taken out of the binder.');
+  return items.map((item, at) => {
+    const move = (
+      <MoveItem
+        name={nameOf(item)}
+        at={at}
+        last={items.length - 1}
+        move={(to) => edit({ items: moved(items, at, to) })}
+      />
+    );
+    const table = item.is === 'table' ? byId(view.tables, item.table) : undefined;
+    const key = item.is === 'table' ? `table ${item.table}` : `text ${at}`;
+    if (item.is === 'table' && !table) return null;
+    return (
+      <DropPlace key={key} drop={(from) => edit({ items: moved(items, from, from < at ? at - 1 : at) })}>
+        {item.is === 'table' && table ? (
+          <BinderItem
+            view={view}
+            table={table}
+            number={numbers.get(table.id) ?? 0}
+            chosen={chosen.has(table.id)}
+            choose={(is) => choose(table.id, is)}
+            remove={() => remove(table.id)}
+            move={move}
+            others={others}
+            putInto={(to, copy) => putInto(table, to, copy)}
+          />
+        ) : (
+          item.is !== 'table' && (
+            <TextItem
+              study={study}
+              binder={binder.id}
+              at={at}
+              item={item}
+              put={(next) => edit({ items: replaced(items, at, next) })}
+              move={move}
+            />
+          )
+        )}
+      </DropPlace>
+    );
+  });
+}
+
+/** What is added at the end of a binder: a section, or a note. */
+function Adding({ acts, binder }: { acts: BinderActs; binder: Binder }) {
+  const [is, setIs] = useState<'section' | 'note' | null>(null);
+  if (is === null)
+    return (
+      <p className={css['acts']}>
+        <Button onClick={() => setIs('section')}>Add a section</Button>
+        <Button onClick={() => setIs('note')}>Add a note</Button>
+        <a href={`/studies/${acts.study}/tables`}>Ask for a table</a>
+      </p>
+    );
+  return (
+    <TextForm
+      study={acts.study}
+      called={`binder:${binder.id}:new-${is}`}
+      label={is === 'section' ? 'Title of the section' : 'Note'}
+      text=""
+      long={is === 'note'}
+      keep={(text) => acts.edit({ items: [...binder.items, textAs(is, text)] })}
+      leave={() => setIs(null)}
+    />
+  );
+}
+
+/** A binder: tables that were kept and their readings, as they are now, among sections and notes; to be handed over. */
 function BinderPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
-  const [trouble, setTrouble] = useState<{ detail: string; mend: string } | null>(null);
-  const [toast, setToast] = useState<string | null>(null);
+  const acts = useBinder(view);
+  const { binder, trouble, setTrouble, toast, setToast } = acts;
+  const fetching = useFile((name) => setToast(`${name} is written.`));
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   if (problem && !view) return <Problem {...problem} />;
-  if (!view) return <Wait>Opening the study…</Wait>;
-  const remove = (id: number) => {
-    change('DELETE /studies/{study}/tables/{table}', { study, table: id }).then(
-      () => setToast('Taken out of the binder.'),
-      (error: unknown) => setTrouble(problemText(error)),
-    );
+  if (!view || !binder) return <Wait>Opening the study…</Wait>;
+  const tables = binder.items.flatMap((item) => (item.is === 'table' ? [item.table] : []));
+  const wanted = tables.filter((table) => chosen.has(table));
+  const what = wanted.length === 0 ? 'The whole binder' : plural(wanted.length, 'chosen table');
+  const choose = (table: number, is: boolean) => {
+    const next = new Set(chosen);
+    if (is) next.add(table);
+    else next.delete(table);
+    setChosen(next);
   };
   return (
     <PeekScope study={study} view={view}>
       <Page>
-        <PageTitle>Binder</PageTitle>
+        <BinderHead acts={acts} binder={binder} />
         {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-        {view.tables.length > 1 && <Contents view={view} />}
-        <List>
-          {view.tables.map((table, k) => (
-            <BinderItem key={table.id} view={view} table={table} number={k + 1} remove={() => remove(table.id)} />
-          ))}
-          {view.tables.length === 0 && (
-            <ListItem>
-              <p>
-                No table has been kept yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in binder”.
-              </p>
-            </ListItem>
+        {tables.length > 0 && (
+          <div className={css['acts']}>
+            <HandOver
+              what={what}
+              busy={fetching.busy !== null}
+              choose={(as) =>
+                fetching.fetch('the binder', 'GET /studies/{study}/binder/file', {
+                  study,
+                  query: {
+                    as,
+                    binder: String(binder.id),
+                    ...(wanted.length > 0 ? { tables: wanted.join(',') } : {}),
+                  },
+                })
+              }
+            />
+            <span className={css['soft']}>{what}, with readings and a note on methods.</span>
+          </div>
+        )}
+        <Writing study={study} fetching={fetching} />
+        {binder.items.length > 1 && <Contents view={view} items={binder.items} />}
+        <div className={css['items']}>
+          <Items view={view} acts={acts} binder={binder} chosen={chosen} choose={choose} />
+          {tables.length === 0 && (
+            <p>
+              No table has been kept in it yet. <a href={`/studies/${study}/tables`}>Ask for one</a>, then “Keep in
+              binder”.
+            </p>
           )}
-        </List>
+          <Adding acts={acts} binder={binder} />
+        </div>
         <Toast text={toast} done={() => setToast(null)} />
       </Page>
     </PeekScope>

@@ -3,6 +3,8 @@ import { MenuButton } from '../tables/MenuButton.js';
 import { FormatList } from './FormatList.js';
 
 interface Props {
+  /** What the button says; "Hand over", where it is not said. */
+  name?: string;
   /** What is handed over, in a few words. */
   what: string;
   busy: boolean;
@@ -10,9 +12,9 @@ interface Props {
 }
 
 /** A button that opens the formats in which something can be handed over. */
-export function HandOver({ what, busy, choose }: Props) {
+export function HandOver({ name = 'Hand over', what, busy, choose }: Props) {
   return (
-    <MenuButton name="Hand over" title={`${what}, as a file for somebody else`} note={what}>
+    <MenuButton name={name} title={`${what}, as a file for somebody else`} note={what}>
       <FormatList busy={busy} choose={choose} />
     </MenuButton>
   );

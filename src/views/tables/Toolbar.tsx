@@ -74,7 +74,7 @@ export function Toolbar(props: Props) {
         >
           Copy
         </Button>
-        <HandOver what="This table, as it is shown" busy={false} choose={handOver} />
+        <HandOver name="File" what="This table, as it is shown" busy={false} choose={handOver} />
         {saved && <Button onClick={asNew}>Copy as new</Button>}
         <Button title={saved ? 'In the binder' : 'In the binder, to come back to'} onClick={save}>
           {saved ? 'Keep the change' : 'Keep in binder'}

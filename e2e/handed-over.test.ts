@@ -1,0 +1,233 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import Papa from 'papaparse';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { CHOICES } from '../src/core/table/figure-choice.js';
+import { find, named, says } from './browser.js';
+import { call } from './server.js';
+import { DEMO, demoSession } from './session.js';
+
+const session = demoSession();
+const folder = mkdtempSync(join(tmpdir(), 'hatch-handed-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+interface Study {
+  variables: { id: number; name: string }[];
+  tables: { id: number }[];
+  binders: { id: number; items: object[] }[];
+}
+const study = async () => (await call<Study>(session.server, 'GET', DEMO)).body;
+
+/** A table as lines of cells. */
+type Lines = string[][];
+
+const lean = (text: string) => text.replace(/\s+/g, ' ').trim();
+/** What marks beside figures say is said in hatching on the screen. */
+const unmarked = (text: string) =>
+  lean(text)
+    .replace(/^! /, '')
+    .replace(/^[▲▽]+ /, '');
+
+/** A file of the binder, under its ending. */
+async function fileOf(as: string, ending: string, more = ''): Promise<string> {
+  const response = await fetch(`${session.server.address}/api/v1${DEMO}/binder/file?as=${as}${more}`);
+  expect(response.status).toBe(200);
+  expect(response.headers.get('content-disposition')).toContain('fernhill-allotments-Binder');
+  const path = join(folder, `${as}.${ending}`);
+  writeFileSync(path, Buffer.from(await response.arrayBuffer()));
+  return path;
+}
+
+/** The tables of a page, as its reader sees them. */
+async function tablesIn(html: string): Promise<Lines[]> {
+  // A page of ours would hold the styles of another against its own policy.
+  await session.driver.get('about:blank');
+  return session.driver.executeScript<Lines[]>(
+    `const page = new DOMParser().parseFromString(arguments[0], 'text/html');
+     return [...page.querySelectorAll('table')].map((table) =>
+       [...table.rows].map((line) => [...line.cells].map((cell) => cell.textContent)));`,
+    html,
+  );
+}
+
+const convert = (to: string, path: string) =>
+  execFileSync('soffice', [
+    '--headless',
+    `-env:UserInstallation=${pathToFileURL(folder).href}/office`,
+    '--convert-to',
+    to,
+    '--outdir',
+    folder,
+    path,
+  ]);
+
+/** The tables of the page that is handed over: what the other files are held against. */
+let page: Lines[] = [];
+const FIGURES = CHOICES.map((figure) => ({ figure }));
+
+beforeAll(async () => {
+  const { variables } = await study();
+  const idOf = (name: string) => variables.find((variable) => variable.name === name)!.id;
+  const keep = (rows: string[], by: string[][], more: object, shown: object) =>
+    call(session.server, 'POST', `${DEMO}/tables`, {
+      title: rows.join(', '),
+      sentence: {
+        rows: rows.map((name) => ({ variable: idOf(name) })),
+        by: by.map((nest) => nest.map(idOf)),
+        within: null,
+        only: [],
+        weight: null,
+        ...more,
+      },
+      shown: { hatch: true, ...shown },
+    });
+  const readings = [{ item: 0, nest: 0 }];
+  await keep(['use_store'], [['site']], {}, { figures: FIGURES, readings });
+  await keep(['age'], [['site']], {}, { figures: FIGURES, readings });
+  await keep(
+    ['satisfaction', 'crops'],
+    [['site'], ['season', 'renew']],
+    { weight: idOf('w') },
+    { bases: { small: 400 } },
+  );
+  await keep(['use_tap'], [], {}, {});
+  const { id, items } = (await study()).binders[0]!;
+  const text = [
+    { is: 'section', title: 'Sites & <seasons>' },
+    { is: 'note', text: 'Checked\nby the =committee' },
+  ];
+  await call(session.server, 'PATCH', `${DEMO}/binders/${id}`, { items: [...text, ...items] });
+  page = await tablesIn(readFileSync(await fileOf('html', 'html'), 'utf8'));
+});
+
+describe('the page that is handed over', () => {
+  it('has every figure of the screen, for every choice of figures', async () => {
+    await session.open(`${DEMO}/binder`);
+    const { tables } = await study();
+    for (const [k, { id }] of tables.entries()) {
+      await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
+      await says(session.driver, `article:has(#table-${id})`, 'respondents');
+      await find(session.driver, `article:has(#table-${id}) table`);
+      await session.driver.sleep(500);
+      const shown = await session.driver.executeScript<[string, string[]][]>(
+        `return [...document.querySelectorAll('article:has(#table-${id}) table tbody tr')].map((line) =>
+           [line.querySelector('th')?.innerText ?? '', [...line.querySelectorAll('td')].map((cell) => cell.innerText)]);`,
+      );
+      const written = page[k]!.flat().map(unmarked);
+      for (const [label, cells] of shown) {
+        if (cells.length === 0) continue;
+        const name = lean(label.split('\n')[0] ?? '').replace(/^[!·] /, '');
+        // Two figures on one line of the screen have a line each in a file.
+        if (!/limits|quartiles/i.test(name))
+          expect(written.map((text) => text.toLowerCase())).toContain(name.toLowerCase());
+        for (const text of cells)
+          for (const figure of text.split(/\n|–(?=[\d−])|(?<=\d) (?=p )/).map(lean))
+            if (/\d/.test(figure))
+              expect(written, `${name}: ${text}`).toContain(
+                figure.replace(/^! ?/, '').replace(/ higher than in .*/, ''),
+              );
+      }
+    }
+  });
+});
+
+describe('read back by others', () => {
+  it('the document has the same tables, captions and readings', async () => {
+    convert('html:HTML (StarWriter)', await fileOf('docx', 'docx'));
+    const html = readFileSync(join(folder, 'docx.html'), 'utf8');
+    const tables = (await tablesIn(html)).map((lines) => lines.map((cells) => cells.map(unmarked)));
+    expect(tables).toEqual(page.map((lines) => lines.map((cells) => cells.map(unmarked))));
+    const text = await session.driver.executeScript<string>(
+      `return new DOMParser().parseFromString(arguments[0], 'text/html').body.textContent;`,
+      html,
+    );
+    for (const words of [
+      'Sites & <seasons>',
+      'by the =committee',
+      'Fernhill Allotments',
+      'Methods',
+      'Table 3. Age by Site',
+    ])
+      expect(lean(text)).toContain(words);
+  });
+
+  it('the workbook has them as numbers, on a sheet each, with a sheet of contents', async () => {
+    const path = await fileOf('xlsx', 'xlsx');
+    convert('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1', path);
+    const sheets = readdirSync(folder).filter((name) => name.startsWith('xlsx-') && name.endsWith('.csv'));
+    expect(sheets).toHaveLength(page.length + 1);
+    const contents = readFileSync(join(folder, 'xlsx-Contents.csv'), 'utf8');
+    for (const words of ['Fernhill Allotments', 'Age by Site', 'Sites & <seasons>', 'Checked'])
+      expect(contents).toContain(words);
+    page.forEach((lines, k) => {
+      const { data } = Papa.parse<string[]>(readFileSync(join(folder, `xlsx-Table ${k + 1}.csv`), 'utf8'));
+      const written = data.slice(1, 1 + lines.length).map((cells) => cells.filter((text) => text !== '').map(unmarked));
+      // A dot stands for a share of nobody on a page; a sheet has nothing there.
+      const own = lines.map((cells) => cells.map(unmarked).filter((text) => text !== '' && text !== '·'));
+      expect(written.map((cells) => cells.length)).toEqual(own.map((cells) => cells.length));
+      own.forEach((cells, line) =>
+        cells.forEach((text, column) => {
+          const cell = written[line]![column] ?? '';
+          if (isFigure(text)) expect(isWritten(Number(cell), text), `${cell} as ${text}`).toBe(true);
+          else expect(cell).toBe(text);
+        }),
+      );
+    });
+  });
+
+  it('the printed page has the figures of each line side by side', async () => {
+    const pdf = join(folder, 'page.pdf');
+    execFileSync(process.env['CHROMIUM'] ?? '/usr/bin/chromium', [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      `--user-data-dir=${join(folder, 'chromium')}`,
+      '--no-pdf-header-footer',
+      `--print-to-pdf=${pdf}`,
+      pathToFileURL(join(folder, 'html.html')).href,
+    ]);
+    const text = lean(execFileSync('pdftotext', ['-layout', pdf, '-']).toString());
+    for (const lines of page)
+      for (const cells of lines) {
+        const figures = cells
+          .slice(1)
+          .map(unmarked)
+          .filter((cell) => /^[\d.,−+]+$/.test(cell));
+        if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
+      }
+  });
+
+  it('a figure a line: as many of each as the page has, at full precision', async () => {
+    const { data } = Papa.parse<Record<string, string>>(readFileSync(await fileOf('tidy', 'csv'), 'utf8').slice(1), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    const means = data.filter((line) => line['table'] === '3' && line['figure'] === 'mean');
+    const written = page[2]!.find((cells) => cells.includes('mean'))!;
+    expect(means.map((line) => Number(line['value']).toFixed(1))).toEqual(written.slice(-means.length));
+    expect(means.some((line) => line['value']!.length > 6)).toBe(true);
+  });
+});
+
+describe('on screen', () => {
+  it('the binder is handed over by a button, and says what is written', async () => {
+    await session.open(`${DEMO}/binder`);
+    await (await named(session.driver, 'Hand over…')).click();
+    await session.sound();
+    await (await named(session.driver, 'Workbook (XLSX)')).click();
+    await says(session.driver, '[aria-live=polite]', 'fernhill-allotments-Binder.xlsx is written.');
+  });
+});
+
+const isFigure = (text: string) => /^(p < |p |[+−])?[\d,]*\.?\d+$/.test(text);
+
+/** Whether a number at full precision is the one that a figure was rounded from. */
+function isWritten(value: number, figure: string): boolean {
+  if (figure === 'p < .001') return value < 0.001;
+  const decimals = /\.(\d+)$/.exec(figure)?.[1]?.length ?? 0;
+  const shown = Number(figure.replace(/^p /, '').replace('−', '-').replaceAll(',', ''));
+  return Math.abs(value - shown) <= 0.5 * 10 ** -decimals + 1e-9;
+}

@@ -1,0 +1,31 @@
+import type { BinderItem } from '../../core/binder/binder-shape.js';
+
+/**
+ * What a binder lists with one of it at another place.
+ * @param to its place among the others, from 0; beyond either end it is the first, or the last
+ */
+export function moved(items: readonly BinderItem[], from: number, to: number): BinderItem[] {
+  const item = items[from];
+  if (!item) return [...items];
+  const others = items.filter((_, k) => k !== from);
+  const place = Math.max(0, Math.min(others.length, to));
+  return [...others.slice(0, place), item, ...others.slice(place)];
+}
+
+/** What a binder lists with one of it in another form; null: without it. */
+export const replaced = (items: readonly BinderItem[], at: number, item: BinderItem | null): BinderItem[] =>
+  items.flatMap((own, k) => (k === at ? (item ?? []) : own));
+
+/** A line of the contents: a section, or a table by its number among the tables, from 1. */
+export type ContentsLine =
+  { is: 'section'; at: number; title: string } | { is: 'table'; table: number; number: number };
+
+/** The contents of a binder; notes are passed over. */
+export function contentsOf(items: readonly BinderItem[]): ContentsLine[] {
+  let number = 0;
+  return items.flatMap((item, at): ContentsLine[] => {
+    if (item.is === 'note') return [];
+    if (item.is === 'section') return [{ is: 'section', at, title: item.title }];
+    return [{ is: 'table', table: item.table, number: ++number }];
+  });
+}

@@ -1,6 +1,6 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { find, named, says } from './browser.js';
+import { find, named, says, type } from './browser.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -40,7 +40,7 @@ describe('the binder', () => {
     expect(shown.readings).toEqual([{ item: 0, nest: 0 }]);
     await session.open(`${DEMO}/binder`);
     await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
-    const item = `li:has(#table-${id})`;
+    const item = `article:has(#table-${id})`;
     await says(session.driver, `${item} h2`, `Table ${before + 1}.`);
     await says(session.driver, `${item} section`, sentence);
     expect(await figures(item)).toEqual(onScreen);
@@ -60,8 +60,8 @@ describe('the binder', () => {
     await named(session.driver, 'Put this reading in the binder');
     await session.driver.wait(async () => (await saved()).at(-1)!.shown.readings === undefined, 15_000);
     await session.open(`${DEMO}/binder`);
-    await find(session.driver, `li:has(#table-${id}) table`);
-    expect(await session.driver.findElements(By.css(`li:has(#table-${id}) blockquote`))).toHaveLength(0);
+    await find(session.driver, `article:has(#table-${id}) table`);
+    expect(await session.driver.findElements(By.css(`article:has(#table-${id}) blockquote`))).toHaveLength(0);
   });
 
   it('says why a table cannot be shown, in the place where it would stand', async () => {
@@ -82,6 +82,76 @@ describe('the binder', () => {
     expect(kept.status).toBe(201);
     await session.open(`${DEMO}/binder`);
     await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${kept.body.id}"]`)).click();
-    await says(session.driver, `li:has(#table-${kept.body.id})`, 'Nothing to show.');
+    await says(session.driver, `article:has(#table-${kept.body.id})`, 'Nothing to show.');
+  });
+});
+
+interface Binders {
+  binders: { id: number; name: string; items: { is: string; table?: number; title?: string; text?: string }[] }[];
+}
+const binders = async () => (await call<Binders>(session.server, 'GET', DEMO)).body.binders;
+/** Waits until the binders are as they should be. */
+const until = (holds: (all: Binders['binders']) => boolean) =>
+  session.driver.wait(async () => holds(await binders()), 15_000, 'the binders did not become so');
+
+describe('a binder is put in order', () => {
+  it('with sections and notes, moved by press and by the keyboard, kept with the study', async () => {
+    await session.open(`${DEMO}/binder`);
+    await (await named(session.driver, 'Add a section')).click();
+    await type(session.driver, 'Who uses what', Key.ENTER);
+    await says(session.driver, 'nav[aria-label=Contents]', 'Who uses what');
+    await (await named(session.driver, 'Add a note')).click();
+    await type(session.driver, 'Check the taps\nby the gate');
+    // What is typed and not kept outlives a reload.
+    await session.driver.sleep(200);
+    await session.driver.navigate().refresh();
+    await (await named(session.driver, 'Add a note')).click();
+    await session.driver.wait(
+      async () => (await (await find(session.driver, 'textarea')).getAttribute('value')) !== '',
+      15_000,
+    );
+    await (await named(session.driver, 'Keep')).click();
+    await until(([first]) => first!.items.at(-1)!.text === 'Check the taps\nby the gate');
+    const up = await named(session.driver, 'Move up: Who uses what');
+    await up.click();
+    await until(([first]) => first!.items.at(-3)!.title === 'Who uses what');
+    await (await named(session.driver, 'Move up: Who uses what')).sendKeys(Key.ARROW_UP);
+    await until(([first]) => first!.items.at(-4)!.title === 'Who uses what');
+    await (await named(session.driver, 'Change the section: Who uses what')).click();
+    await type(session.driver, Key.END, ' at the sites', Key.ENTER);
+    await says(session.driver, 'h2', 'Who uses what at the sites');
+    await session.sound();
+  });
+
+  it('is called otherwise, stands beside others, and gives them tables and copies', async () => {
+    await (await named(session.driver, 'Rename')).click();
+    await type(session.driver, Key.chord(Key.CONTROL, 'a'), 'Report', Key.ENTER);
+    await says(session.driver, 'h1', 'Report');
+    await (await named(session.driver, 'New binder')).click();
+    await type(session.driver, 'Annex', Key.ENTER);
+    await says(session.driver, 'h1', 'Annex');
+    await says(session.driver, 'main', 'No table has been kept in it yet');
+    const [report, annex] = await binders();
+    await session.open(`${DEMO}/binder?binder=${report!.id}`);
+    const tables = report!.items.filter(({ is }) => is === 'table').length;
+    const choice = async (verb: string) => {
+      await (await find(session.driver, 'article [aria-haspopup=dialog]')).click();
+      await (await named(session.driver, `${verb} to Annex`)).click();
+    };
+    await choice('Copy');
+    await until(([, second]) => second!.items.length === 1);
+    await (await named(session.driver, 'Close')).click();
+    await choice('Move');
+    await until(
+      ([first, second]) =>
+        second!.items.length === 2 && first!.items.filter(({ is }) => is === 'table').length === tables - 1,
+    );
+    await session.open(`${DEMO}/binder?binder=${annex!.id}`);
+    await says(session.driver, 'nav[aria-label=Contents]', 'Table 2.');
+    await (await named(session.driver, 'Take the binder away')).click();
+    await (await named(session.driver, 'Yes, with the tables in it')).click();
+    await says(session.driver, 'h1', 'Report');
+    await (await named(session.driver, 'Undo')).click();
+    await until((all) => all.length === 2 && all[1]!.items.length === 2);
   });
 });

@@ -225,7 +225,7 @@ describe('the binder', () => {
     await (await named(session.driver, 'Take out Satisfaction with the site by Site')).click();
     await says(session.driver, 'main', 'Yes, take it out');
     await (await named(session.driver, 'Yes, take it out')).click();
-    await says(session.driver, 'main', 'No table has been kept yet.');
+    await says(session.driver, 'main', 'No table has been kept in it yet.');
     expect(await accessibilityProblems(session.driver)).toEqual([]);
   });
 });

@@ -185,8 +185,10 @@ describe('on screen', () => {
   });
 
   it('is the same in its file, with a line for each level of the heading', async () => {
-    const href = await (await find(session.driver, '[aria-label=Table] a[download]')).getAttribute('href');
-    const text = await (await fetch(new URL(href ?? '', session.server.address))).text();
+    await press(session.driver, 'k');
+    await say('[role=status]', 'Kept in the binder');
+    const id = /table=(\d+)/.exec(await address())?.[1] ?? '';
+    const text = await (await fetch(`${session.server.address}/api/v1${DEMO}/tables/${id}/csv`)).text();
     const lines = text.split('\r\n');
     expect(lines[1]).toContain('Season of interview split by Will renew');
     expect(lines[3]).toContain('Mill Row: n / respondents');

@@ -4,6 +4,7 @@ import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button } from '../../kit/kit.js';
 import { peekAt } from '../peek/Peek.js';
+import { MenuButton } from '../tables/MenuButton.js';
 import css from './binder.module.css';
 import { KeptTable } from './KeptTable.js';
 
@@ -26,27 +27,17 @@ interface Props {
 }
 
 /** Puts a table, or a copy of it, into another binder. */
-function Elsewhere({ title, others, putInto }: Pick<Props, 'others' | 'putInto'> & { title: string }) {
+function Elsewhere({ others, putInto }: Pick<Props, 'others' | 'putInto'>) {
   if (others.length === 0) return null;
-  const options = (verb: string, copy: boolean) =>
-    others.map(({ id, name }) => (
-      <option key={`${verb} ${id}`} value={`${copy ? 'copy' : 'move'} ${id}`}>
-        {verb} {name}
-      </option>
-    ));
   return (
-    <select
-      aria-label={`Another binder for ${title}`}
-      value=""
-      onChange={({ target }) => {
-        const [how, id] = target.value.split(' ');
-        putInto(Number(id), how === 'copy');
-      }}
-    >
-      <option value="">Another binder…</option>
-      {options('Move to', false)}
-      {options('Copy to', true)}
-    </select>
+    <MenuButton name="Other binder" note="A copy is a table of its own.">
+      {others.map(({ id, name }) => (
+        <p key={id} className={css['acts']}>
+          <Button onClick={() => putInto(id, false)}>Move to {name}</Button>
+          <Button onClick={() => putInto(id, true)}>Copy to {name}</Button>
+        </p>
+      ))}
+    </MenuButton>
   );
 }
 
@@ -73,7 +64,7 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
           </h2>
           <p className={css['soft']}>Kept on {when(table.edited)}. It is counted as the study is now.</p>
         </div>
-        <p className={css['acts']}>
+        <div className={css['acts']}>
           <label>
             <input
               type="checkbox"
@@ -84,7 +75,7 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
             choose
           </label>
           {move}
-          <Elsewhere title={title} others={others} putInto={putInto} />
+          <Elsewhere others={others} putInto={putInto} />
           {asked ? (
             <>
               <Button onClick={remove}>Yes, take it out</Button>
@@ -95,7 +86,7 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
               Take out
             </Button>
           )}
-        </p>
+        </div>
       </header>
       <KeptTable view={view} table={table} />
     </article>

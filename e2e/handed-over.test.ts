@@ -113,8 +113,10 @@ describe('the page that is handed over', () => {
       await find(session.driver, `article:has(#table-${id}) table`);
       await session.driver.sleep(500);
       const shown = await session.driver.executeScript<[string, string[]][]>(
-        `return [...document.querySelectorAll('article:has(#table-${id}) table tbody tr')].map((line) =>
-           [line.querySelector('th')?.innerText ?? '', [...line.querySelectorAll('td')].map((cell) => cell.innerText)]);`,
+        `return [...document.querySelectorAll('article:has(#table-${id}) table tbody tr')].map((line) => [
+           line.querySelector('th')?.innerText ?? '',
+           [...line.querySelectorAll('td')].map((cell) => cell.innerText),
+         ]);`,
       );
       const written = page[k]!.flat().map(unmarked);
       for (const [label, cells] of shown) {
@@ -178,7 +180,7 @@ describe('read back by others', () => {
     });
   });
 
-  it('the printed page has the figures of each line side by side', async () => {
+  it('the printed page has the figures of each line side by side', () => {
     const pdf = join(folder, 'page.pdf');
     execFileSync(process.env['CHROMIUM'] ?? '/usr/bin/chromium', [
       '--headless',
@@ -197,6 +199,22 @@ describe('read back by others', () => {
           .map(unmarked)
           .filter((cell) => /^[\d.,−+]+$/.test(cell));
         if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
+      }
+  });
+
+  it('LaTeX sets the document, with every figure of every line', async () => {
+    const path = await fileOf('latex', 'tex');
+    const asked = ['-interaction=nonstopmode', '-halt-on-error', `-output-directory=${folder}`, path];
+    const log = execFileSync('pdflatex', asked).toString();
+    expect(log).not.toContain('Missing character');
+    const text = lean(execFileSync('pdftotext', ['-layout', join(folder, 'latex.pdf'), '-']).toString());
+    for (const words of ['Sites & <seasons>', 'by the =committee', 'Table 3. Age by Site', 'Methods'])
+      expect(text).toContain(words);
+    for (const lines of page)
+      for (const cells of lines) {
+        const figures = cells.filter((cell) => /^[\d.,+]+$/.test(cell));
+        if (figures.length > 3 && figures.length === cells.length - 1)
+          expect(text).toContain(figures.slice(0, 4).join(' '));
       }
   });
 

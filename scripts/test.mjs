@@ -19,11 +19,11 @@ function browser() {
   return status;
 }
 
-/** What reads the files back that are handed over: LibreOffice, and a reader of PDF; where this machine lets us. */
+/** What reads the files back that are handed over: LibreOffice, LaTeX, and a reader of PDF; where this machine lets us. */
 function readers() {
-  if (existsSync('/usr/bin/soffice') && existsSync('/usr/bin/pdftotext')) return 0;
+  if (['soffice', 'pdftotext', 'pdflatex'].every((program) => existsSync(`/usr/bin/${program}`))) return 0;
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
-  const packages = ['libreoffice-writer-nogui', 'libreoffice-calc-nogui', 'poppler-utils'];
+  const packages = ['libreoffice-writer-nogui', 'libreoffice-calc-nogui', 'poppler-utils', 'texlive-latex-base'];
   const status =
     run('apt-get', ['update'], { quiet: true, env }) ||
     run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], { quiet: true, env });

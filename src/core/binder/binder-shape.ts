@@ -4,7 +4,7 @@ const LONGEST_NOTE = 20_000;
 const MOST_ITEMS = 5000;
 
 /** Something in a binder: a table that is kept, a heading that begins a section, or a note of the analyst's. */
-export const BinderItemShape = z
+const BinderItemShape = z
   .discriminatedUnion('is', [
     z.strictObject({ is: z.literal('table'), table: z.int().min(1).describe('Its id.') }),
     z.strictObject({ is: z.literal('section'), title: z.string().trim().min(1).max(300) }),

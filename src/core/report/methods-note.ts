@@ -51,8 +51,8 @@ function basesNote(all: readonly Noted[]): string[] {
 function weightNote(all: readonly Noted[]): string[] {
   return byWhat(all, ({ weight }) => (weight === null ? [] : [weight])).map(
     ([weight, tables]) =>
-      `In ${sayTables(tables, all)} respondents count as their ${weight}. Bases are given unweighted, weighted and as ` +
-      'the effective base (Kish: the square of the sum of weights, over the sum of their squares); tests and ' +
+      `In ${sayTables(tables, all)} respondents count as their ${weight}. Bases are given unweighted, weighted and ` +
+      'as the effective base (Kish: the square of the sum of weights, over the sum of their squares); tests and ' +
       'intervals allow for the weights (Rao and Scott’s correction; linearisation), under the assumption of ' +
       'independent respondents.',
   );
@@ -80,7 +80,8 @@ function cellsNote(all: readonly Noted[]): string[] {
       hatched,
       (method, which) =>
         `Cells of ${which} are hatched where they depart from independence: rising for more, falling for fewer, by ` +
-        `adjusted residuals whose p, adjusted over the cells of the table by ${method}, is under .05; denser under .001.`,
+        `adjusted residuals whose p, adjusted over the cells of the table by ${method}, is under .05; denser under ` +
+        '.001.',
     ),
     ...adjusted(
       lettered,

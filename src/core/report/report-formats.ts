@@ -25,6 +25,12 @@ export const REPORT_FORMATS = {
   },
   html: { name: 'Page (HTML)', ending: 'html', media: 'text/html; charset=utf-8', about: 'one file for any browser' },
   markdown: { name: 'Markdown', ending: 'md', media: 'text/markdown; charset=utf-8', about: 'plain text with tables' },
+  latex: {
+    name: 'LaTeX',
+    ending: 'tex',
+    media: 'application/x-tex; charset=utf-8',
+    about: 'a document to set, with tables over pages',
+  },
   json: {
     name: 'JSON',
     ending: 'json',

@@ -1,13 +1,14 @@
 import {
   AlignmentType,
   BorderStyle,
+  type IRunOptions,
   Paragraph,
   ShadingType,
   Table,
   TableCell,
   TableRow,
   TextRun,
-  VerticalAlign,
+  VerticalAlignTable,
 } from 'docx';
 import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
@@ -38,7 +39,10 @@ const SIZES = [
 ];
 
 function runs({ text, ink, small }: LaidCell, size: number, isHeading: boolean): TextRun[] {
-  const plain = (words: string, more = {}) => new TextRun({ text: xmlText(words), size, bold: isHeading, ...more });
+  const plain = (words: string, more: IRunOptions = {}) => {
+    const options: IRunOptions = { text: xmlText(words), size, bold: isHeading, ...more };
+    return new TextRun(options);
+  };
   return [
     ...(small ? [plain('! ', { color: 'A8480A' })] : []),
     ...(ink ? [plain(`${INK_SIGNS[ink]} `, { color: '2F4A6D', size: SIGN_SIZE })] : []),
@@ -59,7 +63,7 @@ function cellOf(placed: PlacedCell, size: number): TableCell {
   return new TableCell({
     columnSpan: columns,
     rowSpan: lines,
-    verticalAlign: isHeading ? VerticalAlign.BOTTOM : VerticalAlign.TOP,
+    verticalAlign: isHeading ? VerticalAlignTable.BOTTOM : VerticalAlignTable.TOP,
     margins: { top: 30, bottom: 20, left: 50, right: 50 },
     borders: { top: NONE, left: NONE, right: NONE, bottom: fine(isHeading ? '1C2230' : 'D9D6CC') },
     ...(ink ? { shading: { type: SHADING[ink], color: PEN, fill: 'auto' } } : {}),

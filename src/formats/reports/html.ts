@@ -1,6 +1,5 @@
 import { markupText } from '../../core/markup-text.js';
-import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
-import { tablesOf } from '../../core/report/report.js';
+import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_WORDS, type Ink } from '../../core/view/ink.js';
 import type { LaidOut } from '../../core/view/laid-out.js';

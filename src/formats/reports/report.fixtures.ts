@@ -23,13 +23,13 @@ const people: Respondent[] = Array.from({ length: 240 }, (_, k) => ({
 
 const [ANSWER, GROUP] = [VARIABLES[0]!, VARIABLES[1]!];
 const labels = [AWKWARD.markup, AWKWARD.lines, AWKWARD.other];
-export const NAMED = [
+const NAMED = [
   { ...ANSWER, label: AWKWARD.formula, codes: ANSWER.codes.map((code, k) => ({ ...code, label: labels[k]! })) },
   { ...GROUP, label: AWKWARD.markup },
   ...VARIABLES.slice(2),
 ];
 
-export function tableOfSurvey(number: number, asked: Asked, shown: Partial<Shown> = {}, answers = true): ReportTable {
+function tableOfSurvey(number: number, asked: Asked, shown: Partial<Shown> = {}, answers = true): ReportTable {
   const { counts, block } = counted(people, asked);
   const table = { sentence: sentenceOfBlock(block), shown: { hatch: true, ...shown }, counts: [counts], groupings: [] };
   return reportTable(number, table, { variables: NAMED, sizes: undefined, answers });

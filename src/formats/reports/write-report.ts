@@ -3,6 +3,7 @@ import type { ReportFormat } from '../../core/report/report-formats.js';
 import { csvReport } from './csv.js';
 import { htmlReport } from './html.js';
 import { jsonReport } from './json.js';
+import { latexReport } from './latex.js';
 import { markdownReport } from './markdown.js';
 import { tidyReport } from './tidy-csv.js';
 import type { SheetsAsked } from './xlsx.js';
@@ -15,6 +16,7 @@ const WRITERS: Record<ReportFormat, Write> = {
   xlsx: async (report, asked) => (await import('./xlsx.js')).xlsxReport(report, asked),
   html: htmlReport,
   markdown: markdownReport,
+  latex: latexReport,
   json: jsonReport,
   csv: csvReport,
   tidy: tidyReport,

@@ -1,5 +1,5 @@
 import ExcelJS, { type Cell, type FillPatterns, type Workbook, type Worksheet } from 'exceljs';
-import { type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
+import { type Report, type ReportTable, tablesOf } from '../../core/report/report.js';
 import { type Ink, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidFigure, LaidOut } from '../../core/view/laid-out.js';
 import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
@@ -115,13 +115,14 @@ function putContents(sheet: Worksheet, { title, facts, items, methods }: Report,
     row.height = LINE_HEIGHT * Math.max(1, Math.ceil(long.length / LINE_SIGNS));
   };
   for (const { what, text } of facts) pair(what, text);
-  const line = (item: ReportItem) => {
-    if (item.is === 'section') return pair('', item.title, BOLD);
-    if (item.is === 'note') return pair('Note', item.text);
-    const hyperlink = `#'${isAlone ? sheetName(item.number) : 'Tables'}'!A1`;
-    return pair(`Table ${item.number}`, { text: xmlText(item.caption), hyperlink }, LINK);
-  };
-  items.forEach(line);
+  for (const item of items) {
+    if (item.is === 'section') pair('', item.title, BOLD);
+    else if (item.is === 'note') pair('Note', item.text);
+    else {
+      const hyperlink = `#'${isAlone ? sheetName(item.number) : 'Tables'}'!A1`;
+      pair(`Table ${item.number}`, { text: xmlText(item.caption), hyperlink }, LINK);
+    }
+  }
   for (const words of methods) pair('Methods', words);
 }
 

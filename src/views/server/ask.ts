@@ -94,7 +94,7 @@ export async function askFile<K extends FileKey>(
   asked: AskedOf<K>,
   signal: AbortSignal,
 ): Promise<{ blob: Blob; name: string }> {
-  const response = await send(key, asked as Asked, {}, signal);
+  const response = await send(key, asked, {}, signal);
   const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
   return { blob: await response.blob(), name: name ?? 'file' };
 }

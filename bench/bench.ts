@@ -1,5 +1,6 @@
 import { benchCodebook } from './codebook.js';
 import { benchCounting } from './counting.js';
+import { benchHanding } from './handing.js';
 import { benchIntake } from './intake.js';
 import { benchLinear } from './linear.js';
 import { benchMultiple } from './multiple.js';
@@ -19,4 +20,5 @@ export async function bench(): Promise<void> {
   await benchMultiple();
   await benchPlan();
   await benchTable();
+  await benchHanding();
 }

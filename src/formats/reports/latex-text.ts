@@ -53,7 +53,9 @@ const IN_MATHEMATICS: Record<string, string> = {
 };
 
 /** What LaTeX reads by itself: letters of western and central Europe, and signs of punctuation. */
-const KNOWN = /[\u0000-\u017f\u2013\u2014\u2018-\u201e\u2022\u2026\u20ac\u2122]/;
+const LAST_LETTER = '\u017f';
+const KNOWN = /[\u2013\u2014\u2018-\u201e\u2022\u2026\u20ac\u2122]/;
+const isKnown = (sign: string) => sign <= LAST_LETTER || KNOWN.test(sign);
 
 /**
  * A text as LaTeX sets it, sign by sign, on one line.
@@ -71,7 +73,7 @@ export const latexText = (text: string): string =>
  * @param text the whole document
  */
 export function unknownSigns(text: string): string[] {
-  const signs = [...new Set(text)].filter((sign) => !KNOWN.test(sign)).sort();
+  const signs = [...new Set(text)].filter((sign) => !isKnown(sign)).sort();
   return signs.map((sign) => {
     const number = sign.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0');
     return `\\DeclareUnicodeCharacter{${number}}{[U+${number}]}`;

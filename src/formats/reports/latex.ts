@@ -15,6 +15,26 @@ const SIZES = [
 const textOf = ({ text, small, ink }: LaidCell) =>
   latexText(`${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}${text}`);
 
+/** How much wider a column of line heads is than one of figures, and the share of the page that one takes at most. */
+const HEAD_WIDTHS = [2.6, 1.7];
+const MOST_SHARE = 0.11;
+
+/** Tables of more columns stand on pages that lie on their side. */
+const MOST_UPRIGHT = 10;
+
+/** The columns of a table, which together are no wider than the page; what is longer takes another line. */
+function columnsOf({ columns, heads }: { columns: number; heads: number }): string {
+  const parts = Array.from({ length: columns }, (_, k) => (k < heads ? (HEAD_WIDTHS[k] ?? 1) : 1));
+  const all = parts.reduce((sum, part) => sum + part, 0);
+  return parts
+    .map((part, k) => {
+      const share = Math.min(MOST_SHARE * part, part / all).toFixed(4);
+      const stands = k < heads ? 'raggedright' : 'raggedleft';
+      return `>{\\${stands}\\arraybackslash}p{\\dimexpr ${share}\\linewidth-2\\tabcolsep}`;
+    })
+    .join('');
+}
+
 /** A line of a heading; what reaches down over several lines stands in the last of them. */
 function headLine(head: LaidOut['head'], at: number, width: number): string {
   const cells = placedCells(head).filter(({ cell, line }) => line <= at && at < line + cell.lines);
@@ -24,8 +44,9 @@ function headLine(head: LaidOut['head'], at: number, width: number): string {
     const columns = placed?.cell.columns ?? 1;
     const isLast = placed && placed.line + placed.cell.lines - 1 === at;
     const text = isLast ? textOf(placed.cell) : '';
-    const stands = column === 0 ? 'l' : columns > 1 ? 'c' : 'r';
-    parts.push(`\\multicolumn{${columns}}{${stands}}{${text}}`);
+    const stands = column === 0 ? 'l' : 'c';
+    // A heading of one column takes as many lines as it needs in it.
+    parts.push(columns > 1 ? `\\multicolumn{${columns}}{${stands}}{${text}}` : text);
     column += columns;
   }
   return `${parts.join(' & ')} \\\\`;
@@ -53,8 +74,8 @@ function tableLines(laid: LaidOut): string[] {
   const { columns, heads } = widthOf(laid);
   const { size } = SIZES.find((step) => columns <= step.columns)!;
   return [
-    `{\\${size}\\setlength{\\tabcolsep}{3pt}`,
-    `\\begin{longtable}[l]{${'l'.repeat(heads)}${'r'.repeat(columns - heads)}}`,
+    `{\\${size}\\setlength{\\tabcolsep}{2pt}`,
+    `\\begin{longtable}[l]{${columnsOf({ columns, heads })}}`,
     '\\hline',
     ...laid.head.map((_, at) => headLine(laid.head, at, columns)),
     '\\hline\\endhead',
@@ -86,7 +107,10 @@ function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTa
 }
 
 function itemLines(item: ReportItem): string[] {
-  if (item.is === 'table') return tableItem(item);
+  if (item.is === 'table') {
+    const isWide = item.laid.some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
+    return isWide ? ['\\begin{landscape}', ...tableItem(item), '\\end{landscape}'] : tableItem(item);
+  }
   if (item.is === 'note') return item.text.split(/\r?\n/).map(paragraph);
   const title = latexText(item.title);
   return [`\\section*{${title}}`, `\\addcontentsline{toc}{section}{${title}}`];
@@ -106,7 +130,9 @@ export function latexReport({ title, facts: known, items, methods }: Report): st
     '% pdflatex sets western letters; for others take lualatex or xelatex, and a font that has them.',
     '\\documentclass[a4paper]{article}',
     '\\usepackage[margin=18mm]{geometry}',
+    '\\usepackage{array}',
     '\\usepackage{longtable}',
+    '\\usepackage{lscape}',
     '\\usepackage{textcomp}',
     '\\usepackage{iftex}',
     '\\ifPDFTeX',

@@ -38,7 +38,7 @@ export function TextItem({ study, binder, at, item, put, move }: Props) {
       />
     );
   return (
-    <div className={css['text']}>
+    <div className={`${css['text'] ?? ''} ${is === 'section' ? (css['section'] ?? '') : ''}`}>
       {is === 'section' ? <h2 id={`section-${at}`}>{text}</h2> : <p className={css['note']}>{text}</p>}
       <p className={css['acts']}>
         {move}

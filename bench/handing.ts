@@ -1,0 +1,83 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { call, startServer, temporaryStore } from '../e2e/server.js';
+import { memoryOf } from '../e2e/siege/memory.js';
+import type { StudyView } from '../src/api/types.js';
+import { REPORT_FORMAT_IDS } from '../src/core/report/report-formats.js';
+import { say, timed } from './timing.js';
+
+const TABLES = 200;
+const ROUNDS = 3;
+const STUDY = '/studies/fernhill-allotments';
+/** Between two looks at how much memory is taken, in milliseconds. */
+const LOOK = 20;
+
+/** The processes that a process started, and those that they started; with itself. */
+function treeOf(root: number): number[] {
+  const parents = new Map<number, number>();
+  for (const name of readdirSync('/proc').filter((entry) => /^\d+$/.test(entry))) {
+    try {
+      const parent = /\) \S (\d+)/.exec(readFileSync(`/proc/${name}/stat`, 'utf8'))?.[1];
+      parents.set(Number(name), Number(parent));
+    } catch {
+      // It ended meanwhile.
+    }
+  }
+  const tree = [root];
+  for (const pid of tree) for (const [child, parent] of parents) if (parent === pid) tree.push(child);
+  return tree;
+}
+
+/** Megabytes that a server and its helpers have in memory now. */
+const megabytesOf = (root: number) => treeOf(root).reduce((sum, pid) => sum + memoryOf(pid), 0);
+
+/** Fills the binder with tables of each kind that there is. */
+async function fill(server: Awaited<ReturnType<typeof startServer>>): Promise<object[]> {
+  const { body } = await call<StudyView>(server, 'GET', STUDY);
+  const down = body.variables.filter(({ level }) => level !== 'text').map(({ id }) => id);
+  const across = body.variables.filter(({ level, codes }) => level === 'unordered' && codes.length > 1).slice(0, 6);
+  const sentences = Array.from({ length: TABLES }, (_, k) => ({
+    rows: [{ variable: down[k % down.length]! }],
+    by: [[across[Math.floor(k / down.length) % across.length]!.id]],
+    within: null,
+    only: [],
+    weight: null,
+  }));
+  for (const sentence of sentences) {
+    const shown = { hatch: true, readings: [{ item: 0, nest: 0 }] };
+    const kept = await call(server, 'POST', `${STUDY}/tables`, { title: 'A table', sentence, shown });
+    if (kept.status !== 201) throw new Error(`a table could not be kept: ${JSON.stringify(kept.body)}`);
+  }
+  return sentences;
+}
+
+/** A binder of many tables in each format, beside counting them alone. */
+export async function benchHanding(): Promise<void> {
+  const { store, remove } = temporaryStore();
+  const server = await startServer(store, 'demo');
+  try {
+    const sentences = await fill(server);
+    const counting = await timed(ROUNDS, async () => {
+      for (const sentence of sentences) await call(server, 'POST', `${STUDY}/counts`, sentence);
+    });
+    say(`${TABLES} tables counted alone`, `${(counting / 1000).toFixed(2)} s`);
+    for (const as of REPORT_FORMAT_IDS) {
+      let most = 0;
+      const timer = setInterval(() => (most = Math.max(most, megabytesOf(server.process.pid!))), LOOK);
+      let bytes = 0;
+      const taken = await timed(ROUNDS, async () => {
+        const response = await fetch(`${server.address}/api/v1${STUDY}/binder/file?as=${as}`);
+        if (response.status !== 200) throw new Error(`${as}: ${await response.text()}`);
+        bytes = (await response.arrayBuffer()).byteLength;
+      });
+      clearInterval(timer);
+      const size = `${(bytes / 1e6).toFixed(1)} MB`;
+      say(
+        `a binder of ${TABLES} tables as ${as}`,
+        `${(taken / 1000).toFixed(2)} s, ${(taken / counting).toFixed(1)} x counting, ${most} MB in all helpers, ${size}`,
+      );
+    }
+  } finally {
+    await server.stop();
+    remove();
+  }
+}

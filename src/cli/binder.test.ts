@@ -1,0 +1,41 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { formatFor } from './binder.js';
+import { folder, hatch } from './command.fixtures.js';
+
+describe('the format of a file', () => {
+  it('is the one that is asked for, or that its name tells', () => {
+    expect(formatFor('latex', 'report.txt')).toBe('latex');
+    expect(formatFor(undefined, 'out/report.docx')).toBe('docx');
+    expect(formatFor(undefined, 'table.csv')).toBe('csv');
+  });
+  it('is asked for where neither says it', () => {
+    expect(() => formatFor(undefined, 'report')).toThrow('The format of the file is not said.');
+    expect(() => formatFor('pptx', undefined)).toThrow('There is no format pptx.');
+  });
+});
+
+describe('the command binder', () => {
+  it('writes the binder and a table into files, and writes over none', () => {
+    expect(hatch(['seed']).status).toBe(0);
+    const table = join(folder, 'table.md');
+    const asked = ['table', 'fernhill-allotments', 'Satisfaction with the site by Site', '--figures', 'row-percent:0'];
+    expect(hatch([...asked, '-o', table]).stdout).toBe(`${table}\n`);
+    expect(readFileSync(table, 'utf8')).toContain('row %');
+    expect(hatch([...asked, '-o', table])).toMatchObject({ status: 2 });
+    const page = join(folder, 'b.html');
+    const gone = hatch(['binder', 'fernhill-allotments', '--tables', '999', '-o', page]);
+    expect(gone).toMatchObject({ status: 2 });
+    expect(gone.stderr).toContain('The binder “Binder” has no table 999.');
+    expect(existsSync(page)).toBe(false);
+    expect(hatch(['binder', 'fernhill-allotments', '-o', page]).stdout).toBe(`${page}\n`);
+    expect(readFileSync(page, 'utf8')).toContain('Table 1. ');
+    expect(hatch(['binder', 'fernhill-allotments', '--as', 'html', '--binder', 'Annex']).stderr).toContain(
+      'There are “Binder”.',
+    );
+    expect(hatch(['binder', 'fernhill-allotments', '--tables', 'x', '--as', 'html']).stderr).toContain(
+      'not the id of a table',
+    );
+  });
+});

@@ -19,7 +19,7 @@ function browser() {
   return status;
 }
 
-/** What reads the files back that are handed over: LibreOffice, LaTeX, and a reader of PDF; where this machine lets us. */
+/** What reads files back that are handed over: LibreOffice, LaTeX, a reader of PDF; where this machine lets us. */
 function readers() {
   if (['soffice', 'pdftotext', 'pdflatex'].every((program) => existsSync(`/usr/bin/${program}`))) return 0;
   const env = { DEBIAN_FRONTEND: 'noninteractive' };

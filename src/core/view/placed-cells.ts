@@ -11,7 +11,7 @@ export interface PlacedCell {
  * Where the cells of a table stand, those counted that reach over several columns and lines.
  * @example
  * const cell = (text, columns, lines) => ({ text, heads: 'line', columns, lines });
- * placedCells([[cell('Good', 1, 2), cell('n', 1, 1)], [cell('%', 1, 1)]])[2]; // its column is 1, in line 1
+ * placedCells([[cell('Good', 1, 2), cell('n', 1, 1)], [cell('%', 1, 1)]])[2].column; // 1
  */
 export function placedCells(lines: readonly (readonly LaidCell[])[]): PlacedCell[] {
   const taken: Set<number>[] = lines.map(() => new Set());

@@ -14,7 +14,7 @@ import { PeekScope } from '../peek/PeekScope.js';
 import { change } from '../server/ask.js';
 import { guarded } from '../shell/guarded.js';
 import { useStudy } from '../shell/use-study.js';
-import { contentsOf, moved, replaced } from './binder-edits.js';
+import { contentsOf, itemKeys, moved, replaced } from './binder-edits.js';
 import { BinderHead } from './BinderHead.js';
 import { BinderItem } from './BinderItem.js';
 import { DropPlace } from './DropPlace.js';
@@ -82,6 +82,7 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
   };
   const remove = (table: number) =>
     void run(() => change('DELETE /studies/{study}/tables/{table}', { study, table }), 'Taken out of the binder.');
+  const keys = itemKeys(items);
   return items.map((item, at) => {
     const move = (
       <MoveItem
@@ -92,7 +93,7 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
       />
     );
     const table = item.is === 'table' ? byId(view.tables, item.table) : undefined;
-    const key = item.is === 'table' ? `table ${item.table}` : `text ${at}`;
+    const key = keys[at];
     if (item.is === 'table' && !table) return null;
     return (
       <DropPlace key={key} drop={(from) => edit({ items: moved(items, from, from < at ? at - 1 : at) })}>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BinderItem } from '../../core/binder/binder-shape.js';
-import { contentsOf, moved, replaced } from './binder-edits.js';
+import { contentsOf, itemKeys, moved, replaced } from './binder-edits.js';
 
 const table = (id: number): BinderItem => ({ is: 'table', table: id });
 const SECTION: BinderItem = { is: 'section', title: 'Sites' };
@@ -18,6 +18,11 @@ describe('what a binder lists', () => {
   it('is put in another form, or taken out', () => {
     expect(replaced(ITEMS, 1, NOTE)).toEqual([table(1), NOTE, table(2), NOTE]);
     expect(replaced(ITEMS, 1, null)).toEqual([table(1), table(2), NOTE]);
+  });
+  it('is known by the same key at any place, each by its own', () => {
+    const twice = [...ITEMS, NOTE];
+    expect(new Set(itemKeys(twice)).size).toBe(5);
+    expect(new Set(itemKeys(moved(twice, 0, 3)))).toEqual(new Set(itemKeys(twice)));
   });
   it('has its tables numbered in the contents, under their sections', () => {
     expect(contentsOf(ITEMS)).toEqual([

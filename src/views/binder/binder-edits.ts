@@ -16,6 +16,17 @@ export function moved(items: readonly BinderItem[], from: number, to: number): B
 export const replaced = (items: readonly BinderItem[], at: number, item: BinderItem | null): BinderItem[] =>
   items.flatMap((own, k) => (k === at ? (item ?? []) : own));
 
+/** What each item is known by on the page, wherever it is moved, so that the keyboard stays on it. */
+export function itemKeys(items: readonly BinderItem[]): string[] {
+  const times = new Map<string, number>();
+  return items.map((item) => {
+    const key = JSON.stringify(item);
+    const before = times.get(key) ?? 0;
+    times.set(key, before + 1);
+    return `${key} ${before}`;
+  });
+}
+
 /** A line of the contents: a section, or a table by its number among the tables, from 1. */
 export type ContentsLine =
   { is: 'section'; at: number; title: string } | { is: 'table'; table: number; number: number };

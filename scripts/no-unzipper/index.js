@@ -1,0 +1,1 @@
+// Nothing is read: see package.json.

@@ -30,7 +30,9 @@ export function install() {
   const done = join(ROOT, 'node_modules', '.hatch-count-installed');
   const stamp = String(statSync(lock).mtimeMs);
   if (existsSync(done) && readFileSync(done, 'utf8') === stamp) return 0;
-  const status = run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
+  const packages = () => run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
+  // A registry that did not answer may do so a moment later; what came before is kept.
+  const status = packages() && packages();
   if (status === 0) writeFileSync(done, stamp);
   return status;
 }

@@ -64,6 +64,21 @@ describe('a report', () => {
     expect(one).not.toContain('# Use');
   });
 
+  it('has the reason in the place of a table that cannot be counted', async () => {
+    await keep();
+    const [tap, remark] = [variable('tap').id, variable('remark').id];
+    const sentence = bodyOfSentence(sentenceOf(tap, { weight: remark }));
+    const body = { title: 'Weighted by a text', sentence, shown: { hatch: true } };
+    const { id } = await saveTable(service, study, null, body);
+    const text = await textOf(await writeBinder(service, study, { as: 'markdown' }));
+    expect(text).toContain('## Table 1. Uses the tap by Site');
+    expect(text).toMatch(/## Table 2\. Uses the tap, weighted by remark\n\nremark is not a number/);
+    // Asked for alone, it is refused.
+    const alone = await faultOf(writeBinder(service, study, { as: 'markdown', tables: [id] }));
+    expect(alone).toMatchObject({ kind: 'unsupported', place: { field: 'weight' } });
+    expect(leftovers()).toEqual([]);
+  });
+
   it('is refused for a table that is not there, an empty binder, and a variable that is gone', async () => {
     await keep();
     const annex = await addBinder(service, study, { name: 'Annex', items: [] });

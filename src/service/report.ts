@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Binder, BinderItem } from '../core/binder/binder-shape.js';
-import { Fault } from '../core/fault.js';
+import { Fault, type FaultKind } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
 import type { CountedTable } from '../core/report/report-table.js';
 import { reportFacts } from '../core/report/report-facts.js';
@@ -67,13 +67,24 @@ async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown
   return groupings;
 }
 
+/** Faults of what is asked for, and not of the moment: they would come again. */
+const OF_TABLE: readonly FaultKind[] = ['invalid', 'not-found', 'unsupported', 'too-large'];
+
 async function counted(service: Service, study: OpenStudy, { sentence, shown }: AskedTable): Promise<CountedItem> {
   const table = { sentence, shown };
-  const [counts, groupings] = await Promise.all([
-    countSentence(service, study, table.sentence),
-    groupingsOf(service, study, table),
-  ]);
-  return { is: 'table', ...table, counts, groupings };
+  const counts = await countSentence(service, study, sentence);
+  return { is: 'table', ...table, counts, groupings: await groupingsOf(service, study, table) };
+}
+
+/** A table that is counted; where it cannot be, why that is: it keeps no other table back. */
+async function countedOrWhy(service: Service, study: OpenStudy, table: AskedTable): Promise<CountedItem> {
+  try {
+    return await counted(service, study, table);
+  } catch (error) {
+    if (!(error instanceof Fault) || !OF_TABLE.includes(error.kind)) throw error;
+    const caption = saySentence(table.sentence, allVariables(study.db));
+    return { is: 'refused', caption, why: `${error.message} ${error.mend}` };
+  }
 }
 
 /** @param title of the report @param stem of the file's name */
@@ -96,8 +107,9 @@ async function write(
   await mkdir(folder, { recursive: true });
   try {
     const items: CountedItem[] = [];
+    const count = asked.length > 1 ? countedOrWhy : counted;
     for (const item of asked) {
-      items.push(item.is === 'table' ? await counted(service, study, item) : item);
+      items.push(item.is === 'table' ? await count(service, study, item) : item);
       if (item.is === 'table') progress.done++;
     }
     const fileName = `${stem}.${REPORT_FORMATS[as].ending}`;

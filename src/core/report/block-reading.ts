@@ -12,10 +12,8 @@ import type { BlockTables } from '../table/block-tables.js';
 import { predictedIn, sidesOf } from '../table/predicted.js';
 import type { Shown } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
+import { CONFIDENCE } from '../view/block-view.js';
 import { choicesOf, percentOf } from '../view/figures-shown.js';
-
-/** How sure verdicts are, where nobody chose another. */
-export const CONFIDENCE = 0.95;
 
 /** What a block is read by, beside its table. */
 export interface ReadBy {

@@ -3,8 +3,8 @@ import type { Answer } from '../reading/types.js';
 import { findMeasure } from '../statistic/registry.js';
 import { and } from '../words.js';
 import type { Adjustment } from '../infer/adjust.js';
+import { CONFIDENCE } from '../view/block-view.js';
 import { choicesOf, showsLetters } from '../view/figures-shown.js';
-import { CONFIDENCE } from './block-reading.js';
 import type { ReportTable } from './report.js';
 
 /** What the methods note looks at of a table. */

@@ -13,6 +13,7 @@ import type { KeptReading, Shown } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
 import { blockAnswer, type TableAnswer } from '../view/as-answer.js';
 import { sayBase } from '../view/base-line.js';
+import { CONFIDENCE } from '../view/block-view.js';
 import { figureText, footText } from '../view/figure-text.js';
 import { figureValuesBy } from '../view/figure-values.js';
 import { isHatched } from '../view/is-hatched.js';
@@ -21,7 +22,7 @@ import type { BlockView, TableView } from '../view/types.js';
 import { viewOfSentence } from '../view/view-of-sentence.js';
 import { cellExtras, type WholeView } from '../view/whole-view.js';
 import { leastCompared } from '../view/with-bases.js';
-import { blockReading, CONFIDENCE, type ReadBy } from './block-reading.js';
+import { blockReading, type ReadBy } from './block-reading.js';
 import { usedIn } from './methods-note.js';
 import type { ReportTable } from './report.js';
 

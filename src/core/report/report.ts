@@ -31,8 +31,17 @@ export interface ReportTable {
   used: { tests: readonly string[]; measures: readonly string[] };
 }
 
+/** A table that cannot be shown, in its place. */
+export interface RefusedTable {
+  is: 'refused';
+  number: number;
+  caption: string;
+  /** Why, and what mends it. */
+  why: string;
+}
+
 /** What a report is made of, in its order. */
-export type ReportItem = ReportTable | { is: 'section'; title: string } | { is: 'note'; text: string };
+export type ReportItem = ReportTable | RefusedTable | { is: 'section'; title: string } | { is: 'note'; text: string };
 
 /** A line of what a file says of itself: "Study", "Fernhill allotments". */
 export interface Fact {

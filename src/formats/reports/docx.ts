@@ -104,6 +104,7 @@ const note = (words: string) => words.split(/\r?\n/).map((line) => text(line));
 function itemParts(item: ReportItem, width: number): FileChild[] {
   if (item.is === 'table') return tableItem(item, width);
   if (item.is === 'note') return note(item.text);
+  if (item.is === 'refused') return [text(`Table ${item.number}. ${item.caption}`, 'Caption'), text(item.why, 'Base')];
   return [new Paragraph({ heading: HeadingLevel.HEADING_1, children: [new TextRun(xmlText(item.title))] })];
 }
 

@@ -100,6 +100,8 @@ function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTa
 
 function itemHtml(item: ReportItem): string {
   if (item.is === 'table') return tableItem(item);
+  if (item.is === 'refused')
+    return tag('h2', markupText(`Table ${item.number}. ${item.caption}`)) + paragraph(item.why, 'base');
   return item.is === 'section' ? tag('h2', markupText(item.title)) : paragraph(item.text, 'note');
 }
 

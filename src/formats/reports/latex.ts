@@ -111,6 +111,8 @@ function itemLines(item: ReportItem): string[] {
     const isWide = item.laid.some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
     return isWide ? ['\\begin{landscape}', ...tableItem(item), '\\end{landscape}'] : tableItem(item);
   }
+  if (item.is === 'refused')
+    return [`\\subsection*{${latexText(`Table ${item.number}. ${item.caption}`)}}`, soft(item.why)];
   if (item.is === 'note') return item.text.split(/\r?\n/).map(paragraph);
   const title = latexText(item.title);
   return [`\\section*{${title}}`, `\\addcontentsline{toc}{section}{${title}}`];

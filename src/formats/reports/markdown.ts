@@ -55,6 +55,7 @@ function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTa
 
 function itemLines(item: ReportItem): string[] {
   if (item.is === 'table') return tableItem(item);
+  if (item.is === 'refused') return [`## Table ${item.number}. ${plain(item.caption)}`, plain(item.why)];
   return [item.is === 'section' ? `# ${plain(item.title)}` : item.text.split(/\r?\n/).map(plain).join('  \n')];
 }
 

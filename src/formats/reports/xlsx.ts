@@ -118,6 +118,7 @@ function putContents(sheet: Worksheet, { title, facts, items, methods }: Report,
   for (const item of items) {
     if (item.is === 'section') pair('', item.title, BOLD);
     else if (item.is === 'note') pair('Note', item.text);
+    else if (item.is === 'refused') pair(`Table ${item.number}`, `${item.caption}. ${item.why}`);
     else {
       const hyperlink = `#'${isAlone ? sheetName(item.number) : 'Tables'}'!A1`;
       pair(`Table ${item.number}`, { text: xmlText(item.caption), hyperlink }, LINK);

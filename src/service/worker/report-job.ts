@@ -1,13 +1,16 @@
 import { writeFile } from 'node:fs/promises';
 import { methodsNote } from '../../core/report/methods-note.js';
-import type { Report, ReportItem } from '../../core/report/report.js';
+import type { RefusedTable, Report, ReportItem } from '../../core/report/report.js';
 import type { ReportFormat } from '../../core/report/report-formats.js';
 import { type CountedTable, type Reported, reportTable } from '../../core/report/report-table.js';
 import { writeReport } from '../../formats/reports/write-report.js';
 import type { Tell } from '../jobs/helper.js';
 
-/** An item of a report, its tables counted and not yet worked out. */
-export type CountedItem = ({ is: 'table' } & CountedTable) | Exclude<ReportItem, { is: 'table' }>;
+/** An item of a report, its tables counted and not yet worked out; tables have no numbers yet. */
+export type CountedItem =
+  | ({ is: 'table' } & CountedTable)
+  | Omit<RefusedTable, 'number'>
+  | Exclude<ReportItem, { is: 'table' } | { is: 'refused' }>;
 
 export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reported, 'variables' | 'sizes'> {
   items: readonly CountedItem[];
@@ -25,8 +28,9 @@ export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null>
   const all = counted.filter(({ is }) => is === 'table').length;
   let number = 0;
   const items = counted.map((item): ReportItem => {
-    if (item.is !== 'table') return item;
+    if (item.is === 'section' || item.is === 'note') return item;
     number++;
+    if (item.is === 'refused') return { ...item, number };
     const table = reportTable(number, item, reported);
     tell(number / all, 0);
     return table;

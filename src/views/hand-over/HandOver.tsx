@@ -15,7 +15,15 @@ interface Props {
 export function HandOver({ name = 'Hand over', what, busy, choose }: Props) {
   return (
     <MenuButton name={name} title={`${what}, as a file for somebody else`} note={what}>
-      <FormatList busy={busy} choose={choose} />
+      {(close) => (
+        <FormatList
+          busy={busy}
+          choose={(as) => {
+            close();
+            choose(as);
+          }}
+        />
+      )}
     </MenuButton>
   );
 }

@@ -9,7 +9,8 @@ interface Props {
   title?: string;
   /** What stands beside the button that closes the pane. */
   note: string;
-  children: ReactNode;
+  /** What stands in the pane; it is given what closes it. */
+  children: ReactNode | ((close: () => void) => ReactNode);
 }
 
 /** A button under a table that opens a pane with choices; closed, the keyboard is on the button again. */
@@ -27,7 +28,7 @@ export function MenuButton({ name, title, note, children }: Props) {
       </Button>
       {open && (
         <Popover close={close} role="dialog" aria-label={name} className={css['menu']}>
-          {children}
+          {typeof children === 'function' ? children(close) : children}
           <p className={css['foot']}>
             <span>{note}</span>
             <Button onClick={close}>Close</Button>

@@ -83,7 +83,11 @@ export function docxTable(laid: LaidOut, width: number): Table {
     const placed = placedCells(lines);
     return lines.map((_, at) => {
       const cells = placed.filter(({ line }) => line === at);
-      return new TableRow({ tableHeader: isHeading, cantSplit: true, children: cells.map((own) => cellOf(own, size)) });
+      return new TableRow({
+        ...(isHeading ? { tableHeader: true } : {}),
+        cantSplit: true,
+        children: cells.map((own) => cellOf(own, size)),
+      });
     });
   };
   return new Table({

@@ -1,3 +1,4 @@
+import { tableName } from '../../core/report/captioned.js';
 import { type Report, tablesOf } from '../../core/report/report.js';
 import { asGrid } from '../../core/view/as-grid.js';
 import { writeCsv } from '../csv-write.js';
@@ -6,7 +7,7 @@ import { writeCsv } from '../csv-write.js';
 export function csvReport(report: Report): string {
   const { facts, methods } = report;
   const tables = tablesOf(report).flatMap(({ number, views, shown }) =>
-    views.flatMap((view) => [[], [`Table ${number}`], ...asGrid(view, shown)]),
+    views.flatMap((view) => [[], [tableName(number)], ...asGrid(view, shown)]),
   );
   return writeCsv([
     ...facts.map(({ what, text }) => [what, text]),

@@ -41,7 +41,8 @@ beforeAll(async () => {
       const paragraph = paragraphs.at(-1);
       if (paragraph) paragraph.text += words;
       const line = tables.at(-1)?.at(-1);
-      if (paragraph?.style === 'TableText' && line && line.length > 0) line[line.length - 1] += words;
+      if (paragraph?.style === 'TableText' && line && line.length > 0)
+        line[line.length - 1] = `${line.at(-1) ?? ''}${words}`;
     },
   });
   reader.write(xml);

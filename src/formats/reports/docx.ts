@@ -15,6 +15,7 @@ import {
   Paragraph,
   TextRun,
 } from 'docx';
+import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_SIGNS_WORDS } from '../../core/view/ink.js';
@@ -87,8 +88,9 @@ function reading({ title, sentence, lines }: SaidReading): Paragraph[] {
 
 const anchorOf = (number: number) => `table_${number}`;
 
-function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTable, width: number): FileChild[] {
-  const named = new Bookmark({ id: anchorOf(number), children: [new TextRun(xmlText(`Table ${number}. ${caption}`))] });
+function tableItem(item: ReportTable, width: number): FileChild[] {
+  const { number, laid, bases, hatched, readings } = item;
+  const named = new Bookmark({ id: anchorOf(number), children: [new TextRun(xmlText(captioned(item)))] });
   return [
     new Paragraph({ style: 'Caption', keepNext: true, children: [named] }),
     ...laid.flatMap((own) => [...(laid.length > 1 ? [text(own.title, 'Behind')] : []), docxTable(own, width)]),
@@ -104,19 +106,19 @@ const note = (words: string) => words.split(/\r?\n/).map((line) => text(line));
 function itemParts(item: ReportItem, width: number): FileChild[] {
   if (item.is === 'table') return tableItem(item, width);
   if (item.is === 'note') return note(item.text);
-  if (item.is === 'refused') return [text(`Table ${item.number}. ${item.caption}`, 'Caption'), text(item.why, 'Base')];
+  if (item.is === 'refused') return [text(captioned(item), 'Caption'), text(item.why, 'Base')];
   return [new Paragraph({ heading: HeadingLevel.HEADING_1, children: [new TextRun(xmlText(item.title))] })];
 }
 
 function contents(report: Report): Paragraph[] {
   return tablesOf(report).map(
-    ({ number, caption }) =>
+    (item) =>
       new Paragraph({
         style: 'Behind',
         children: [
           new InternalHyperlink({
-            anchor: anchorOf(number),
-            children: [new TextRun({ text: xmlText(`Table ${number}. ${caption}`), style: 'Hyperlink' })],
+            anchor: anchorOf(item.number),
+            children: [new TextRun({ text: xmlText(captioned(item)), style: 'Hyperlink' })],
           }),
         ],
       }),

@@ -1,4 +1,5 @@
 import { markupText } from '../../core/markup-text.js';
+import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_WORDS, type Ink } from '../../core/view/ink.js';
@@ -87,9 +88,10 @@ const readingHtml = ({ title, sentence, lines }: SaidReading) =>
     ' class="reading"',
   );
 
-function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTable): string {
+function tableItem(item: ReportTable): string {
+  const { number, laid, bases, hatched, readings } = item;
   const parts = [
-    tag('h2', markupText(`Table ${number}. ${caption}`)),
+    tag('h2', markupText(captioned(item))),
     ...laid.map((own) => tableHtml(own, laid.length > 1)),
     ...bases.map((line) => paragraph(line, 'base')),
     ...(hatched ? [keyHtml()] : []),
@@ -100,17 +102,14 @@ function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTa
 
 function itemHtml(item: ReportItem): string {
   if (item.is === 'table') return tableItem(item);
-  if (item.is === 'refused')
-    return tag('h2', markupText(`Table ${item.number}. ${item.caption}`)) + paragraph(item.why, 'base');
+  if (item.is === 'refused') return tag('h2', markupText(captioned(item))) + paragraph(item.why, 'base');
   return item.is === 'section' ? tag('h2', markupText(item.title)) : paragraph(item.text, 'note');
 }
 
 function contentsHtml(report: Report): string {
   const tables = tablesOf(report);
   if (tables.length < 2) return '';
-  const lines = tables.map(
-    ({ number, caption }) => `<p><a href="#table-${number}">${markupText(`Table ${number}. ${caption}`)}</a></p>`,
-  );
+  const lines = tables.map((item) => `<p><a href="#table-${item.number}">${markupText(captioned(item))}</a></p>`);
   return tag('nav', lines.join(''), ' aria-label="Contents"');
 }
 

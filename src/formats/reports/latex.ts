@@ -1,3 +1,4 @@
+import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
@@ -89,10 +90,11 @@ const paragraph = (text: string) => `\\noindent ${latexText(text)}\\par`;
 const soft = (text: string) => `{\\small ${paragraph(text)}}`;
 const facts = (list: readonly Fact[]) => list.map(({ what, text }) => paragraph(`${what}: ${text}`));
 
-function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTable): string[] {
+function tableItem(item: ReportTable): string[] {
+  const { laid, bases, hatched, readings } = item;
   return [
-    `\\subsection*{${latexText(`Table ${number}. ${caption}`)}}`,
-    `\\addcontentsline{toc}{subsection}{${latexText(`Table ${number}. ${caption}`)}}`,
+    `\\subsection*{${latexText(captioned(item))}}`,
+    `\\addcontentsline{toc}{subsection}{${latexText(captioned(item))}}`,
     ...laid.flatMap((own) => [...(laid.length > 1 ? [paragraph(own.title)] : []), ...tableLines(own)]),
     ...bases.map(soft),
     ...(hatched ? [soft(INK_SIGNS_WORDS)] : []),
@@ -111,8 +113,7 @@ function itemLines(item: ReportItem): string[] {
     const isWide = item.laid.some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
     return isWide ? ['\\begin{landscape}', ...tableItem(item), '\\end{landscape}'] : tableItem(item);
   }
-  if (item.is === 'refused')
-    return [`\\subsection*{${latexText(`Table ${item.number}. ${item.caption}`)}}`, soft(item.why)];
+  if (item.is === 'refused') return [`\\subsection*{${latexText(captioned(item))}}`, soft(item.why)];
   if (item.is === 'note') return item.text.split(/\r?\n/).map(paragraph);
   const title = latexText(item.title);
   return [`\\section*{${title}}`, `\\addcontentsline{toc}{section}{${title}}`];

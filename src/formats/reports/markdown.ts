@@ -1,3 +1,4 @@
+import { captioned } from '../../core/report/captioned.js';
 import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
@@ -39,9 +40,10 @@ function tableLines({ head, body }: LaidOut): string[] {
 
 const facts = (list: readonly Fact[]) => list.map(({ what, text }) => `- **${plain(what)}**: ${plain(text)}`);
 
-function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTable): string[] {
+function tableItem(item: ReportTable): string[] {
+  const { laid, bases, hatched, readings } = item;
   return [
-    `## Table ${number}. ${plain(caption)}`,
+    `## ${plain(captioned(item))}`,
     ...laid.flatMap((own) => [...(laid.length > 1 ? [`### ${plain(own.title)}`] : []), tableLines(own).join('\n')]),
     ...bases.map(plain),
     ...(hatched ? [INK_SIGNS_WORDS] : []),
@@ -55,7 +57,7 @@ function tableItem({ number, caption, laid, bases, hatched, readings }: ReportTa
 
 function itemLines(item: ReportItem): string[] {
   if (item.is === 'table') return tableItem(item);
-  if (item.is === 'refused') return [`## Table ${item.number}. ${plain(item.caption)}`, plain(item.why)];
+  if (item.is === 'refused') return [`## ${plain(captioned(item))}`, plain(item.why)];
   return [item.is === 'section' ? `# ${plain(item.title)}` : item.text.split(/\r?\n/).map(plain).join('  \n')];
 }
 

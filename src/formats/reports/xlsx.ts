@@ -1,4 +1,5 @@
 import ExcelJS, { type Cell, type FillPatterns, type Workbook, type Worksheet } from 'exceljs';
+import { captioned, tableName } from '../../core/report/captioned.js';
 import { type Report, type ReportTable, tablesOf } from '../../core/report/report.js';
 import { type Ink, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidFigure, LaidOut } from '../../core/view/laid-out.js';
@@ -67,8 +68,8 @@ function putText(sheet: Worksheet, text: string, font: Partial<ExcelJS.Font> = F
 
 /** A table with all that is said under it; on a sheet of its own its headings stay in sight. */
 function putItem(sheet: Worksheet, item: ReportTable, isAlone: boolean): void {
-  const { number, caption, laid, bases, hatched, readings, shown } = item;
-  putText(sheet, `Table ${number}. ${caption}`, { ...BOLD, size: 13 });
+  const { laid, bases, hatched, readings, shown } = item;
+  putText(sheet, captioned(item), { ...BOLD, size: 13 });
   const [first] = laid;
   for (const own of laid) {
     if (laid.length > 1) putText(sheet, own.title, SOFT);
@@ -97,8 +98,6 @@ function putItem(sheet: Worksheet, item: ReportTable, isAlone: boolean): void {
 const INK_HATCHED =
   'Hatched cells: rising, more; falling, fewer than independence gives; denser, far more or far fewer.';
 
-const sheetName = (number: number) => `Table ${number}`;
-
 function putContents(sheet: Worksheet, { title, facts, items, methods }: Report, isAlone: boolean): void {
   sheet.getColumn(1).width = 14;
   sheet.getColumn(2).width = 100;
@@ -118,10 +117,10 @@ function putContents(sheet: Worksheet, { title, facts, items, methods }: Report,
   for (const item of items) {
     if (item.is === 'section') pair('', item.title, BOLD);
     else if (item.is === 'note') pair('Note', item.text);
-    else if (item.is === 'refused') pair(`Table ${item.number}`, `${item.caption}. ${item.why}`);
+    else if (item.is === 'refused') pair(tableName(item.number), `${item.caption}. ${item.why}`);
     else {
-      const hyperlink = `#'${isAlone ? sheetName(item.number) : 'Tables'}'!A1`;
-      pair(`Table ${item.number}`, { text: xmlText(item.caption), hyperlink }, LINK);
+      const hyperlink = `#'${isAlone ? tableName(item.number) : 'Tables'}'!A1`;
+      pair(tableName(item.number), { text: xmlText(item.caption), hyperlink }, LINK);
     }
   }
   for (const words of methods) pair('Methods', words);
@@ -141,7 +140,7 @@ function withSheets(book: Workbook, report: Report, { together = false }: Sheets
   putContents(sheetOf(book, 'Contents'), report, !together);
   const tables = tablesOf(report);
   if (!together) {
-    for (const item of tables) putItem(sheetOf(book, sheetName(item.number)), item, true);
+    for (const item of tables) putItem(sheetOf(book, tableName(item.number)), item, true);
     return;
   }
   const sheet = sheetOf(book, 'Tables');

@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
+import { tableName } from '../../core/report/captioned.js';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button } from '../../kit/kit.js';
@@ -53,7 +54,7 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
       <header className={css['text']}>
         <div>
           <h2 id={`table-${table.id}`}>
-            Table {number}.{' '}
+            {tableName(number)}.{' '}
             <a href={`/studies/${study}/tables?table=${table.id}`}>
               {sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
                 <span key={k} {...(variable === null ? {} : peekAt(variable))}>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import type { Binder, BinderItem as Item } from '../../core/binder/binder-shape.js';
 import { byId } from '../../core/by-id.js';
+import { captioned, tableName } from '../../core/report/captioned.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { plural } from '../../core/words.js';
@@ -41,7 +42,7 @@ function Contents({ view: { tables, variables }, items }: { view: StudyView; ite
           const caption = saySentence(sentenceOfBody(table.sentence), variables);
           return (
             <li key={line.table}>
-              <a href={`#table-${line.table}`}>{`Table ${line.number}. ${caption}`}</a>
+              <a href={`#table-${line.table}`}>{captioned({ number: line.number, caption })}</a>
             </li>
           );
         })}
@@ -66,7 +67,7 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
   const numbers = new Map(
     contentsOf(items).flatMap((line) => (line.is === 'table' ? [[line.table, line.number]] : [])),
   );
-  const nameOf = (item: Item) => (item.is === 'table' ? `Table ${numbers.get(item.table) ?? ''}` : textOf(item));
+  const nameOf = (item: Item) => (item.is === 'table' ? tableName(numbers.get(item.table) ?? 0) : textOf(item));
   const others = binders.filter(({ id }) => id !== binder.id);
   const putInto = (table: StudyView['tables'][number], to: number, copy: boolean) => {
     const target = byId(binders, to);

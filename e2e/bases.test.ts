@@ -53,8 +53,11 @@ describe('small bases', () => {
     }, 5000);
     expect(await (await find(session.driver, 'thead th:nth-of-type(7)')).getText()).not.toMatch(/[A-F]$/);
     expect(await session.driver.getCurrentUrl()).toContain('hide-340');
-    const csv = (await (await find(session.driver, 'a[download]')).getAttribute('href')) ?? '';
-    const file = await (await fetch(csv)).text();
+    await (await named(session.driver, 'Keep in binder')).click();
+    await says(session.driver, '[role=status]', 'Kept in the binder');
+    const id = /table=(\d+)/.exec(await session.driver.getCurrentUrl())?.[1] ?? '';
+    const asked = `/binder/file?as=csv&tables=${id}`;
+    const file = await (await fetch(`${session.server.address}/api/v1${DEMO}${asked}`)).text();
     expect(file.split('\n').find((line) => line.startsWith('Very satisfied'))).toContain(',,');
   });
 });

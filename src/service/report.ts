@@ -8,7 +8,7 @@ import type { CountedTable } from '../core/report/report-table.js';
 import { reportFacts } from '../core/report/report-facts.js';
 import { REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
 import { regroupedAxes } from '../core/reading/own-grouping.js';
-import { blocksOf, type Sentence, sentenceOfBlock, variablesOf } from '../core/table/sentence.js';
+import { blocksOf, type Sentence, sentenceOfBlock } from '../core/table/sentence.js';
 import { saySentence } from '../core/table/say-sentence.js';
 import { sentenceOfBody } from '../core/table/sentence-shape.js';
 import type { Shown } from '../core/table/shown-shape.js';
@@ -22,6 +22,7 @@ import { findBinder } from './binders.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { countSentence } from './count-table.js';
 import { type PassingFile, passingFile } from './passing-file.js';
+import { checkVariables } from './saved-tables.js';
 import { VERSION } from './version.js';
 import type { CountedItem } from './worker/report-job.js';
 
@@ -48,6 +49,8 @@ export interface ReportProgress {
 
 /** Counts what the readings of a table need beside its own counts: the sources of axes that were regrouped. */
 async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown }: AskedTable) {
+  const { readings = [] } = shown;
+  if (readings.length === 0) return [];
   const across = Math.max(1, sentence.by.length);
   const blocks = blocksOf(sentence);
   const variables = allVariables(study.db);
@@ -56,7 +59,7 @@ async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown
     return variable ? [{ recipe, variable: variable.id }] : [];
   });
   const groupings: CountedTable['groupings'][number][] = [];
-  for (const { item, nest } of shown.readings ?? []) {
+  for (const { item, nest } of readings) {
     const block = nest < across ? blocks[item * across + nest] : undefined;
     if (!block || block.within !== null) continue;
     for (const axis of regroupedAxes({ variables, workings: made }, sentenceOfBlock(block))) {
@@ -129,23 +132,15 @@ async function write(
   }
 }
 
-/** @throws Fault where the sentence names a variable that the study has not */
-function checked(study: OpenStudy, table: AskedTable): AskedTable {
-  const ids = new Set(allVariables(study.db).map(({ id }) => id));
-  const gone = variablesOf(table.sentence).find((id) => !ids.has(id));
-  if (gone === undefined) return table;
-  const place = { field: 'sentence' };
-  throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', place);
-}
-
-/** A table as a file, as it is shown. */
+/** A table as a file, as it is shown. @throws Fault where it cannot be counted */
 export function writeTable(
   service: Service,
   study: OpenStudy,
   table: AskedTable,
   asked: ReportAsked,
 ): Promise<PassingFile> {
-  const title = saySentence(checked(study, table).sentence, allVariables(study.db));
+  checkVariables(study, table.sentence);
+  const title = saySentence(table.sentence, allVariables(study.db));
   const item: AskedItem = { is: 'table', ...table };
   return mustEnd(service, write(service, study, [item], asked, { title, stem: fileStem(title, 'table') }));
 }

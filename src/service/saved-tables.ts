@@ -1,6 +1,6 @@
 import { byId } from '../core/by-id.js';
 import { Fault } from '../core/fault.js';
-import { variablesOf } from '../core/table/sentence.js';
+import { type Sentence, variablesOf } from '../core/table/sentence.js';
 import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { putBinder } from '../store/binders.js';
 import { allTables, putTable, removeTable, type SavedTableRow } from '../store/tables.js';
@@ -18,6 +18,15 @@ export function findTable(study: OpenStudy, id: number): SavedTableRow {
   return table;
 }
 
+/** @throws Fault where a sentence names a variable that the study has not */
+export function checkVariables({ db }: OpenStudy, sentence: Sentence): void {
+  const ids = new Set(allVariables(db).map(({ id }) => id));
+  const gone = variablesOf(sentence).find((id) => !ids.has(id));
+  if (gone === undefined) return;
+  const place = { field: 'sentence' };
+  throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', place);
+}
+
 /** Saves a table in the study, new (`id` null), at the end of a binder, or in the place of an old one. */
 export function saveTable(
   service: Service,
@@ -27,14 +36,8 @@ export function saveTable(
 ): Promise<SavedTableRow> {
   return change(service, study, async () => {
     if (id !== null) findTable(study, id);
-    const ids = new Set(allVariables(study.db).map((variable) => variable.id));
     const sentence = sentenceOfBody(table.sentence);
-    const gone = variablesOf(sentence).find((variable) => !ids.has(variable));
-    if (gone !== undefined) {
-      throw new Fault('not-found', `The study has no variable ${gone}.`, 'Choose one from the roster.', {
-        field: 'sentence',
-      });
-    }
+    checkVariables(study, sentence);
     const { db } = study;
     const words = `${id === null ? 'Saved' : 'Changed'} the table “${table.title}”`;
     const binder = id === null && table.binder !== undefined ? findBinder(study, table.binder) : null;

@@ -16,6 +16,9 @@ export const INK_WORDS: Record<Ink, string> = {
   fewer2: 'far fewer than independence gives',
 };
 
+/** All of them in order, as a key has them. */
+export const INK_KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
+
 /** The same where nothing can be hatched. */
 export const INK_SIGNS: Record<Ink, string> = { more2: '▲▲', more1: '▲', fewer1: '▽', fewer2: '▽▽' };
 

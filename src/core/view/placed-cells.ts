@@ -7,15 +7,10 @@ export interface PlacedCell {
   column: number;
 }
 
-/**
- * Where the cells of a table stand, those counted that reach over several columns and lines.
- * @example
- * const cell = (text, columns, lines) => ({ text, heads: 'line', columns, lines });
- * placedCells([[cell('Good', 1, 2), cell('n', 1, 1)], [cell('%', 1, 1)]])[2].column; // 1
- */
-export function placedCells(lines: readonly (readonly LaidCell[])[]): PlacedCell[] {
+/** The cells of a table line by line, each with where it stands. */
+export function placedLines(lines: readonly (readonly LaidCell[])[]): PlacedCell[][] {
   const taken: Set<number>[] = lines.map(() => new Set());
-  return lines.flatMap((cells, line) => {
+  return lines.map((cells, line) => {
     let column = 0;
     return cells.map((cell) => {
       while (taken[line]!.has(column)) column++;
@@ -25,6 +20,14 @@ export function placedCells(lines: readonly (readonly LaidCell[])[]): PlacedCell
     });
   });
 }
+
+/**
+ * Where the cells of a table stand, those counted that reach over several columns and lines.
+ * @example
+ * const cell = (text, columns, lines) => ({ text, heads: 'line', columns, lines });
+ * placedCells([[cell('Good', 1, 2), cell('n', 1, 1)], [cell('%', 1, 1)]])[2].column; // 1
+ */
+export const placedCells = (lines: readonly (readonly LaidCell[])[]): PlacedCell[] => placedLines(lines).flat();
 
 /** The texts of a table as a grid: of a cell that reaches over several places in its first, the others are empty. */
 export function gridOf(lines: readonly (readonly LaidCell[])[], textOf: (cell: LaidCell) => string): string[][] {

@@ -12,7 +12,7 @@ import {
 } from 'docx';
 import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
-import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
+import { type PlacedCell, placedLines, widthOf } from '../../core/view/placed-cells.js';
 import { xmlText } from './xml-text.js';
 
 /** Hatching as a word processor has it. */
@@ -80,9 +80,7 @@ export function docxTable(laid: LaidOut, width: number): Table {
   const all = parts.reduce((sum, part) => sum + part, 0);
   const { size } = SIZES.find((step) => columns <= step.columns)!;
   const rows = (lines: LaidOut['head'], isHeading: boolean) => {
-    const placed = placedCells(lines);
-    return lines.map((_, at) => {
-      const cells = placed.filter(({ line }) => line === at);
+    return placedLines(lines).map((cells) => {
       return new TableRow({
         ...(isHeading ? { tableHeader: true } : {}),
         cantSplit: true,

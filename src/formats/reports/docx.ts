@@ -65,11 +65,10 @@ const STYLES: IStylesOptions = {
 const text = (words: string, style?: string) =>
   new Paragraph({ ...(style === undefined ? {} : { style }), children: [new TextRun(xmlText(words))] });
 
-const factLine = ({ what, text: words }: Fact, style = 'Behind') =>
-  new Paragraph({
-    style,
-    children: [new TextRun({ text: `${xmlText(what)}: `, color: SOFT }), new TextRun(xmlText(words))],
-  });
+const factRuns = ({ what, text: words }: Fact) => [
+  new TextRun({ text: `${xmlText(what)}: `, color: SOFT }),
+  new TextRun(xmlText(words)),
+];
 
 const bar = { left: { style: BorderStyle.SINGLE, size: 18, color: '0B5F6B', space: 8 } };
 
@@ -80,9 +79,7 @@ function reading({ title, sentence, lines }: SaidReading): Paragraph[] {
   return [
     beside('Behind', [new TextRun({ text: xmlText(title), color: SOFT })]),
     ...(sentence === '' ? [] : [beside('Said', [new TextRun(xmlText(sentence))])]),
-    ...lines.map(({ what, text: words }) =>
-      beside('Behind', [new TextRun({ text: `${xmlText(what)}: `, color: SOFT }), new TextRun(xmlText(words))]),
-    ),
+    ...lines.map((line) => beside('Behind', factRuns(line))),
   ];
 }
 
@@ -171,7 +168,7 @@ export async function docxReport(report: Report): Promise<Uint8Array> {
   });
   const front: FileChild[] = [
     new Paragraph({ heading: HeadingLevel.TITLE, children: [new TextRun(xmlText(title))] }),
-    ...facts.map((fact) => factLine(fact)),
+    ...facts.map((fact) => new Paragraph({ style: 'Behind', children: factRuns(fact) })),
     ...contents(report),
   ];
   const back: FileChild[] = [

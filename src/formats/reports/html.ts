@@ -2,9 +2,9 @@ import { markupText } from '../../core/markup-text.js';
 import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
-import { INK_WORDS, type Ink } from '../../core/view/ink.js';
+import { INK_KEY, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidOut } from '../../core/view/laid-out.js';
-import { type PlacedCell, placedCells } from '../../core/view/placed-cells.js';
+import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
 
 const hatch = (angle: number, gap: number) =>
   `background-image:repeating-linear-gradient(${angle}deg,#2f4a6d59 0 1px,transparent 1px ${gap}px)`;
@@ -58,12 +58,8 @@ function cellHtml({ cell, column }: PlacedCell): string {
 
 /** Lines of a table; a rule stands over each that begins something. */
 function linesHtml(lines: LaidOut['body']): string {
-  const placed = placedCells(lines);
-  return lines
-    .map((_, at) => {
-      const cells = placed.filter(({ line }) => line === at);
-      return tag('tr', cells.map(cellHtml).join(''), cells[0]?.column === 0 ? ' class="begins"' : '');
-    })
+  return placedLines(lines)
+    .map((cells) => tag('tr', cells.map(cellHtml).join(''), cells[0]?.column === 0 ? ' class="begins"' : ''))
     .join('');
 }
 
@@ -73,10 +69,10 @@ function tableHtml({ title, head, body }: LaidOut, isNamed: boolean): string {
   return tag('div', tag('table', name + parts), ' class="wide"');
 }
 
-const KEY: readonly Ink[] = ['fewer2', 'fewer1', 'more1', 'more2'];
-const keyHtml = () =>
-  `<p class="base key">fewer ${KEY.map((ink) => `<span class="${ink}" title="${INK_WORDS[ink]}"></span>`).join('')} ` +
-  'more than independence gives</p>';
+function keyHtml(): string {
+  const samples = INK_KEY.map((ink) => `<span class="${ink}" title="${INK_WORDS[ink]}"></span>`);
+  return `<p class="base key">fewer ${samples.join('')} more than independence gives</p>`;
+}
 
 const factsHtml = (facts: readonly Fact[]) =>
   tag('dl', facts.map(({ what, text }) => tag('dt', markupText(what)) + tag('dd', markupText(text))).join(''));

@@ -2,7 +2,7 @@ import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
-import { placedCells, widthOf } from '../../core/view/placed-cells.js';
+import { placedCells, placedLines, widthOf } from '../../core/view/placed-cells.js';
 import { latexText, unknownSigns } from './latex-text.js';
 
 /** The size of letters in a table of so many columns at most. */
@@ -54,9 +54,7 @@ function headLine(head: LaidOut['head'], at: number, width: number): string {
 }
 
 function bodyLines({ body }: LaidOut, width: number): string[] {
-  const placed = placedCells(body);
-  return body.map((_, at) => {
-    const cells = placed.filter(({ line }) => line === at);
+  return placedLines(body).map((cells, at) => {
     const parts: string[] = [];
     for (let column = 0; column < width;) {
       const own = cells.find((candidate) => candidate.column === column)?.cell;

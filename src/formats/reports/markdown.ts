@@ -2,7 +2,7 @@ import { captioned } from '../../core/report/captioned.js';
 import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
-import { placedCells } from '../../core/view/placed-cells.js';
+import { placedCells, widthOf } from '../../core/view/placed-cells.js';
 
 /** A text in which no sign is taken for markup, on one line. */
 const plain = (text: string): string =>
@@ -22,14 +22,11 @@ function headingOf(head: LaidOut['head'], width: number): string[] {
 const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 
 /** The lines of a table; what stands for several lines is said again in each. */
-function tableLines({ head, body }: LaidOut): string[] {
-  const placed = placedCells(body);
-  const all = [...placed, ...placedCells(head)];
-  const width = Math.max(...all.map(({ cell, column }) => column + cell.columns));
-  const heads = new Set(body.map((cells) => cells.filter((cell) => cell.heads === 'line').length));
-  const lineHeads = Math.max(1, ...heads);
+function tableLines(laid: LaidOut): string[] {
+  const { head, body } = laid;
+  const { columns: width, heads: lineHeads } = widthOf(laid);
   const grid = body.map(() => new Array<string>(width).fill(''));
-  for (const { cell, line: at, column } of placed)
+  for (const { cell, line: at, column } of placedCells(body))
     for (let down = 0; down < cell.lines; down++)
       if (grid[at + down]) grid[at + down]![column] = `${markOf(cell)}${plain(cell.text)}`;
   // The corner reaches over the names of lines.
@@ -50,7 +47,7 @@ function tableItem(item: ReportTable): string[] {
     ...readings.flatMap(({ title, sentence, lines }) => [
       `**${plain(title)}**`,
       ...(sentence === '' ? [] : [`> ${plain(sentence)}`]),
-      facts(lines.map((own) => ({ what: own.what, text: own.text }))).join('\n'),
+      facts(lines).join('\n'),
     ]),
   ];
 }

@@ -61,10 +61,37 @@ function scoringStep(n: Four, phi: number, a: number, b: number): [number, numbe
   return [(bb * slopeA - ab * slopeB) / determinant, (aa * slopeB - ab * slopeA) / determinant];
 }
 
-/** Pearson's X² of the counts against the likeliest table whose phi is the given one; infinite where none can be. */
-function scoreStatistic(n: Four, phi: number, rowShare: number, columnShare: number): number {
+/**
+ * The likeliest shares with this phi among those in which the k-th cell, which nobody is in, has a share of 0. Row x and
+ * column y of that cell then have odds whose product is phi², which leaves one unknown: the root of
+ * A (1 - phi²) x² - (A (1 - 2 phi²) - B) x - A phi² = 0, with A the count of the other column and B of the other row.
+ * @returns null where no table with this phi has such a cell
+ */
+function edgeShares(n: Four, phi: number, k: number): Four | null {
+  const isOnDiagonal = k === 0 || k === 3;
+  if (n[k] !== 0 || phi === 0 || phi < 0 !== isOnDiagonal) return null;
+  const inRow = k ^ 1;
+  const inColumn = k ^ 2;
+  const opposite = k ^ 3;
+  const squared = phi * phi;
+  const otherColumn = n[inRow]! + n[opposite]!;
+  const otherRow = n[inColumn]! + n[opposite]!;
+  const middle = otherColumn * (1 - 2 * squared) - otherRow;
+  const root = Math.hypot(middle, 2 * otherColumn * Math.sqrt((1 - squared) * squared));
+  const x =
+    middle > 0 ? (middle + root) / (2 * otherColumn * (1 - squared)) : (2 * otherColumn * squared) / (root - middle);
+  const y = (squared * (1 - x)) / (squared * (1 - x) + x);
+  const shares: [number, number, number, number] = [0, 0, 0, 0];
+  shares[inRow] = x;
+  shares[inColumn] = y;
+  shares[opposite] = 1 - x - y;
+  return shares;
+}
+
+/** The likeliest shares with this phi; null where no table has it. */
+function likeliestShares(n: Four, phi: number, rowShare: number, columnShare: number): Four | null {
   const start = possibleMargins(n, phi, rowShare, columnShare);
-  if (!start) return Infinity;
+  if (!start) return null;
   let [a, b] = start;
   let likelihood = logLikelihood(n, sharesOf(phi, a, b));
   const at = (x: number, y: number) => (isInside(x, y) ? logLikelihood(n, sharesOf(phi, x, y)) : -Infinity);
@@ -78,8 +105,22 @@ function scoreStatistic(n: Four, phi: number, rowShare: number, columnShare: num
     likelihood = at(a, b);
     if (reach * (Math.abs(stepA) + Math.abs(stepB)) < SMALLEST_STEP) break;
   }
+  // Where nobody is in a cell, the likeliest share of it can be 0, and scoring stops somewhere beside that edge.
+  return [0, 1, 2, 3].reduce<Four>(
+    (likeliest, k) => {
+      const edge = edgeShares(n, phi, k);
+      return edge && logLikelihood(n, edge) >= logLikelihood(n, likeliest) ? edge : likeliest;
+    },
+    sharesOf(phi, a, b),
+  );
+}
+
+/** Pearson's X² of the counts against the likeliest table whose phi is the given one; infinite where none can be. */
+function scoreStatistic(n: Four, phi: number, rowShare: number, columnShare: number): number {
+  const shares = likeliestShares(n, phi, rowShare, columnShare);
+  if (!shares) return Infinity;
   const N = n[0] + n[1] + n[2] + n[3];
-  return sharesOf(phi, a, b).reduce((sum, share, k) => {
+  return shares.reduce((sum, share, k) => {
     const count = n[k] ?? 0;
     const expected = N * Math.max(0, share);
     if (expected <= 1e-12) return count > 1e-6 ? Infinity : sum;

@@ -4,6 +4,7 @@ import { STANDINGS } from '../core/count/set-state.js';
 import { CHOICES, readFigures } from '../core/table/figure-choice.js';
 import { predictedShape } from '../core/table/predicted.js';
 import { partsShape, SentenceShape } from '../core/table/sentence-shape.js';
+import { SUMMARY_COLUMNS, SummaryShownShape } from '../core/table/summary-shape.js';
 import { DisplayFields } from '../core/table/display.js';
 import { REPORT_FORMAT_IDS, REPORT_FORMATS } from '../core/report/report-formats.js';
 import { BaseLimitsShape, ShownShape } from '../core/table/shown-shape.js';
@@ -24,6 +25,7 @@ const how = {
   percent: z.enum(PERCENTS).optional().describe('Which percentages the sentences of the reading give.'),
   exact: ExactSchema.optional(),
   letters: z.enum(ADJUSTMENTS).optional().describe('Compares columns two by two, p adjusted so.'),
+  summaryShown: SummaryShownShape.optional().describe('Of a summary: how it is shown; as usual, where absent.'),
 };
 
 /**
@@ -81,6 +83,7 @@ export const TableCsvSchema = z.strictObject({
   adjustment: z.enum(ADJUSTMENTS).default('holm').describe('How p is adjusted where letters compare columns.'),
   bases: json.pipe(BaseLimitsShape).optional().describe('A BaseLimits as JSON.'),
   confidence: z.coerce.number().gt(0.5).lt(1).optional().describe('Of limits and letters; .95 where absent.'),
+  summary: json.pipe(SummaryShownShape).optional().describe('Of a summary: a SummaryShown as JSON.'),
 });
 
 const as = z.enum(REPORT_FORMAT_IDS).describe(
@@ -267,10 +270,50 @@ const BlockAnswerSchema = TableAnswerSchema.extend({
   within: z.array(z.object({ code: z.string(), label: z.string(), table: TableAnswerSchema })).nullable(),
 }).openapi('BlockAnswer');
 
+const part = z.object({
+  id: z.string(),
+  value: z.union([z.number(), z.string()]).nullable(),
+  unit: z.string(),
+  decimals: z.int(),
+});
+const summaryFields = {
+  lines: z.array(
+    z.object({
+      is: z.enum(['everyone', 'variable', 'category', 'figures', 'unanswered']),
+      item: z.int().nullable().describe('Which of the rows it is of, from 0; null: of none.'),
+      label: z.string(),
+      form: z.string().describe('What its figures are, or those of the lines under it: “n (%)”.'),
+      depth: z.int(),
+      between: z.array(z.string()).describe('What stands before, between and behind the figures of a cell.'),
+      cells: z.array(z.array(part)).describe('By column, all together first.'),
+    }),
+  ),
+  columns: z.array(z.enum(SUMMARY_COLUMNS)),
+  statistics: z
+    .array(
+      z.object({
+        test: z.object({ id: z.string(), name: z.string(), text: z.string(), p: z.number() }).nullable(),
+        adjustedP: z.number().nullable(),
+        measure: z.object({ id: z.string(), name: z.string(), symbol: z.string(), value: z.number() }).nullable(),
+        note: words,
+      }),
+    )
+    .describe('Of each row; none where nothing stands across.'),
+  adjusted: z.enum(ADJUSTMENTS).nullable(),
+  notes: z.array(z.string()),
+};
+const SummaryAnswerSchema = z
+  .object({
+    ...summaryFields,
+    within: z.array(z.object({ code: z.string(), label: z.string(), ...summaryFields })),
+  })
+  .openapi('SummaryAnswer');
+
 export const WholeAnswerSchema = BlockAnswerSchema.partial()
   .extend({
     title: z.string(),
     blocks: z.array(BlockAnswerSchema).describe('Row items by what they stand by: first all of the first item.'),
+    summary: SummaryAnswerSchema.optional().describe('Of a summary: its lines, and what is tested of each row.'),
   })
   .describe('A table of one block has the fields of the block too.')
   .openapi('WholeTableAnswer');

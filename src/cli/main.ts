@@ -250,6 +250,7 @@ program
   .option('--as <format>', `as a file: ${REPORT_FORMAT_IDS.join(', ')}`)
   .option('-o, --output <file>', 'with --as: where to; a name made from the sentence where not given')
   .option('--figures <list>', 'with --csv or --as: what stands beside counts, such as "row-percent,letters"')
+  .option('--summary <words>', 'of a summary: how it is shown, such as "missing-row,one-line,p-holm"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
     within(flags.store, (service) => sayTable(service, study, sentence, flags)),
   );

@@ -5,6 +5,7 @@ import { mapClause } from '../core/count/clause.js';
 import type { CountArray } from '../core/count/types.js';
 import { Fault } from '../core/fault.js';
 import { checkBattery } from '../core/table/battery.js';
+import { checkSummary } from '../core/summary/check-summary.js';
 import { checkConditions } from '../core/table/check-conditions.js';
 import { checkNets } from '../core/table/net.js';
 import { codesWithFound } from '../core/table/positions.js';
@@ -153,6 +154,7 @@ export function countJobOf(study: OpenStudy, sentence: Sentence): { job: CountJo
       sentence.rows.map(({ variable }) => find(variable, 'rows')),
       sentence.by.length,
     );
+  if (sentence.summary) checkSummary(sentence);
   const rows = sentence.rows.map((item, k) => {
     const variable = find(item.variable, 'rows');
     const described = isDescribed(item, variable) ? { missing: missingOf(variable) } : null;

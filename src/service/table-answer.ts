@@ -32,10 +32,10 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
   const counts = await countSentence(service, study, sentence);
-  const { confidence, percent, exact, letters } = asked;
+  const { confidence, percent, exact, letters, summaryShown } = asked;
   const predicted = Array.isArray(asked.predicted)
     ? asked.predicted.map((called, k) => findVariable(variables, called, `predicted[${k}]`).id)
     : asked.predicted;
-  const options = { ...displayOf(asked), confidence, predicted, percent, exact, letters };
+  const options = { ...displayOf(asked), confidence, predicted, percent, exact, letters, summaryShown };
   return new JsonText(await service.run('table', { counted: { sentence, counts, variables }, options }));
 }

@@ -62,8 +62,8 @@ function scoringStep(n: Four, phi: number, a: number, b: number): [number, numbe
 }
 
 /**
- * The likeliest shares with this phi among those in which the k-th cell, which nobody is in, has a share of 0. Row x and
- * column y of that cell then have odds whose product is phi², which leaves one unknown: the root of
+ * The likeliest shares with this phi among those in which the k-th cell, which nobody is in, has a share of 0. The odds
+ * of row x and of column y of that cell then have the product phi², which leaves one unknown: the root of
  * A (1 - phi²) x² - (A (1 - 2 phi²) - B) x - A phi² = 0, with A the count of the other column and B of the other row.
  * @returns null where no table with this phi has such a cell
  */

@@ -1,20 +1,14 @@
+import { ADJUSTMENT_WORDS } from '../reading/adjustment-words.js';
 import { SMALL_BASE } from '../reading/cross/trust.js';
 import type { Answer } from '../reading/types.js';
 import { findMeasure } from '../statistic/registry.js';
 import { and } from '../words.js';
-import type { Adjustment } from '../infer/adjust.js';
 import { CONFIDENCE } from '../view/block-view.js';
 import { choicesOf, showsLetters } from '../view/figures-shown.js';
 import type { ReportTable } from './report.js';
 
 /** What the methods note looks at of a table. */
 export type Noted = Pick<ReportTable, 'number' | 'weight' | 'views' | 'shown' | 'hatched' | 'used'>;
-
-const ADJUSTMENT_WORDS: Record<Adjustment, string> = {
-  holm: 'Holm’s method',
-  bonferroni: 'Bonferroni’s method',
-  'benjamini-hochberg': 'Benjamini and Hochberg’s method',
-};
 
 /** Tables by their numbers: "Table 3", "Tables 1, 2 and 5"; nothing where it is all of them. */
 function sayTables(tables: readonly Noted[], all: readonly Noted[]): string {

@@ -17,7 +17,8 @@ import { CONFIDENCE } from '../view/block-view.js';
 import { figureText, footText } from '../view/figure-text.js';
 import { figureValuesBy } from '../view/figure-values.js';
 import { isHatched } from '../view/is-hatched.js';
-import { laidOut, type WriteFigure } from '../view/laid-out.js';
+import type { WriteFigure } from '../view/laid-cell.js';
+import { laidOut } from '../view/laid-out.js';
 import type { BlockView, TableView } from '../view/types.js';
 import { viewOfSentence } from '../view/view-of-sentence.js';
 import { cellExtras, type WholeView } from '../view/whole-view.js';
@@ -85,10 +86,26 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     views,
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
-    bases: basesOf(all),
+    bases: whole.view.summary ? summaryBases(whole) : basesOf(all),
     hatched: views.some((view) => isHatched(view, shown)),
     readings: read.map(({ said }) => said),
-    used: usedIn(read.flatMap(({ answers }) => answers)),
+    used: withSummary(usedIn(read.flatMap(({ answers }) => answers)), views),
+  };
+}
+
+/** On whom a summary stands, and what is said under it; of several strata under each its own. */
+function summaryBases({ view, strata }: WholeView): string[] {
+  const linesOf = ({ summary }: TableView) => (summary ? [sayBase(summary.base), ...summary.notes] : []);
+  if (strata.length === 0) return linesOf(view);
+  return strata.flatMap(({ label, view: own }) => linesOf(own).map((line) => `${label}: ${line}`));
+}
+
+/** Tests and measures that are used, those of summaries too. */
+function withSummary({ tests, measures }: ReportTable['used'], views: readonly TableView[]): ReportTable['used'] {
+  const statistics = views.flatMap(({ summary }) => summary?.statistics ?? []);
+  return {
+    tests: [...tests, ...statistics.flatMap(({ test }) => test?.name ?? [])],
+    measures: [...measures, ...statistics.flatMap(({ measure }) => measure?.name ?? [])],
   };
 }
 

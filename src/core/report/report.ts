@@ -1,5 +1,5 @@
 import type { SaidReading } from '../reading/said-reading.js';
-import type { LaidOut } from '../view/laid-out.js';
+import type { LaidOut } from '../view/laid-cell.js';
 import type { TableAnswer } from '../view/as-answer.js';
 import type { TableView } from '../view/types.js';
 import type { Shown } from '../table/shown-shape.js';

@@ -10,7 +10,7 @@ import { toldAnswer } from '../reading/cross/direction.js';
 import { type ShownMeasure, shownMeasure } from '../reading/cross/shown-measure.js';
 import { marksOf } from '../reading/marks.js';
 import { mentionsOfTable } from '../reading/mentions.js';
-import { leadOf } from '../reading/numbers/context.js';
+import { leadOf, rankTestOf } from '../reading/numbers/context.js';
 import { isByItself, numbersOf, requestOf } from '../reading/read.js';
 import { testedOption } from '../reading/tested-option.js';
 import { type MeasureId, measureOf, type TestId, testOf } from '../statistic/registry.js';
@@ -63,11 +63,12 @@ function etaFound({ measures }: Assessment): SweptMeasure | null {
   };
 }
 
-function foundOfNumbers(table: Table, confidence: number): Found {
+/** @param ranks its ranks are compared, where they can be, and not its means */
+function foundOfNumbers(table: Table, confidence: number, ranks: boolean): Found {
   const numbers = numbersOf(table);
   if (!numbers) return NOTHING;
   const result = assessGroups(numbers, confidence, 'holm');
-  const lead = result && leadOf(result);
+  const lead = result && ((ranks ? rankTestOf(result) : null) ?? leadOf(result));
   if (!lead) return { ...NOTHING, note: result?.absent[0]?.reason ?? 'There is nothing to compare.' };
   return {
     ...NOTHING,
@@ -148,12 +149,12 @@ function foundOfQuestion(table: Table, confidence: number): Found {
   };
 }
 
-function found(table: Table, confidence: number): Found {
+function found(table: Table, confidence: number, ranks: boolean): Found {
   if (table.base === 0) return { ...NOTHING, note: 'Nobody is in this table.' };
   if (isByItself(table)) return { ...NOTHING, note: 'A variable by itself is not tested.' };
   if (table.columns?.multiple)
     return { ...NOTHING, note: 'Respondents can be in several columns, so nothing over this table can be tested.' };
-  if (table.numbers) return foundOfNumbers(table, confidence);
+  if (table.numbers) return foundOfNumbers(table, confidence, ranks);
   return table.rows.multiple ? foundOfQuestion(table, confidence) : foundOfCategories(table, confidence);
 }
 
@@ -161,8 +162,9 @@ function found(table: Table, confidence: number): Found {
  * What a sweep says of one table: the test that leads in its reading, its strength, and which way it runs.
  * @param shown a variable by what stands across
  * @param by the variables across, the outermost first
+ * @param ranks of a number, its ranks are compared and not its means
  */
-export function sweepTable(shown: Table, by: readonly number[], confidence: number): SweptTable {
+export function sweepTable(shown: Table, by: readonly number[], confidence: number, ranks = false): SweptTable {
   const table = inScaleOrder(shown);
   const { variable } = table.rows;
   return {
@@ -172,6 +174,6 @@ export function sweepTable(shown: Table, by: readonly number[], confidence: numb
     byTitle: table.columns ? titleOf(table.columns.variable) : '',
     level: variable.level,
     n: table.base,
-    ...found(table, confidence),
+    ...found(table, confidence, ranks),
   };
 }

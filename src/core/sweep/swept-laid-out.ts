@@ -1,6 +1,6 @@
 import { whole } from '../figures.js';
 import { coefficient, sayP } from '../reading/words.js';
-import type { LaidCell, LaidOut } from '../view/laid-out.js';
+import type { LaidCell, LaidOut } from '../view/laid-cell.js';
 import { sayEnds } from './say-ends.js';
 import type { SweptLine, SweptMeasure } from './types.js';
 

@@ -2,7 +2,7 @@ import type { Variable } from '../codebook/types.js';
 import { STANDINGS, type Standing } from '../count/set-state.js';
 import { Fault } from '../fault.js';
 import { takeOnly } from './parse-clause.js';
-import { BATTERY_WORDS, COUNTED_WORDS, MENTION_WORDS, VALUES_WORDS } from './say-sentence.js';
+import { BATTERY_WORDS, COUNTED_WORDS, MENTION_WORDS, SUMMARY_WORDS, VALUES_WORDS } from './say-sentence.js';
 import { MENTIONS, type Nest, type RowItem, type Sentence } from './sentence.js';
 import { type Part, SentenceCursor } from './sentence-cursor.js';
 
@@ -82,6 +82,13 @@ function takeItem(cursor: SentenceCursor): RowItem {
   return { variable: id, ...takeBracketed(cursor) };
 }
 
+/** "Summary of", where no variable is called so. */
+function takeSummary(cursor: SentenceCursor): boolean {
+  if (cursor.isAtNoun() || cursor.takeWord([SUMMARY_WORDS]) === null) return false;
+  cursor.take(/\s+/u);
+  return true;
+}
+
 /** What a part of a sentence says. */
 function takePart(cursor: SentenceCursor, part: Part): Partial<Sentence> {
   switch (part) {
@@ -100,7 +107,8 @@ function takePart(cursor: SentenceCursor, part: Part): Partial<Sentence> {
 
 /**
  * Reads a sentence as it is printed: "Satisfaction and Crops grown by Site and Season split by Tenure, within Wave,
- * only where Age 60 and over, weighted by Survey weight". Variables by name or label, categories by label or code.
+ * only where Age 60 and over, weighted by Survey weight"; "Summary of Age and Site by Season".
+ * Variables by name or label, categories by label or code.
  * @throws Fault naming what is not of the study
  */
 export function parseSentence(text: string, variables: readonly Variable[]): Sentence {
@@ -112,8 +120,10 @@ export function parseSentence(text: string, variables: readonly Variable[]): Sen
       'Begin with what goes down, such as “Satisfaction by Site”.',
       { field: 'sentence' },
     );
+  const isSummary = takeSummary(cursor);
   const rows = takeList(cursor, () => takeItem(cursor));
   let sentence: Sentence = { rows, by: [], within: null, only: [], weight: null };
+  if (isSummary) sentence = { ...sentence, summary: true };
   const seen = new Set<Part>();
   while (!cursor.isAtEnd()) {
     const part = cursor.takePart();

@@ -19,6 +19,9 @@ export const MENTION_WORDS: Record<Mention, string> = {
 /** What stands across a battery, in words. */
 export const BATTERY_WORDS = 'their answers';
 
+/** How a summary begins, in words. */
+export const SUMMARY_WORDS = 'Summary of';
+
 /** Who counts in the base of a question, in words. */
 export const COUNTED_WORDS: Record<Standing, string> = {
   none: 'chose none of these',
@@ -153,7 +156,7 @@ function wantedOf({ variable, counted, mention = 'any', as }: RowItem, variables
 
 /** The sentence piece by piece, so that each noun can be told from the words between. */
 export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
-  const { rows, by, within, only, weight, battery } = sentence;
+  const { rows, by, within, only, weight, battery, summary } = sentence;
   const noun = namerOf(variables);
   const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
   const nests = by.map((nest) => nest.flatMap((id, k) => [...(k === 0 ? [] : [word(' split by ')]), noun(id)]));
@@ -168,12 +171,14 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
     ...clauses,
     ...named(', weighted by', weight),
   ];
+  const start = summary ? [word(`${SUMMARY_WORDS} `)] : [];
   const [first, ...others] = rows;
   if (first && others.length === 0) {
     // Of one item what is wanted needs no brackets.
     const { mention, counted } = wantedOf(first, variables);
     const follows = frame.length > 0 ? ',' : '';
     return [
+      ...start,
       noun(first.variable),
       ...(mention === '' ? [] : [word(`, ${mention}${follows}`)]),
       ...frame,
@@ -185,7 +190,7 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
     const wanted = [mention, counted].filter((words) => words !== '').join('; ');
     return [noun(item.variable), ...(wanted === '' ? [] : [word(` (${wanted})`)])];
   });
-  return [...joined(items, 'and'), ...frame];
+  return [...start, ...joined(items, 'and'), ...frame];
 }
 
 /** The sentence as one line that reads aloud; it is the table's title. */

@@ -37,6 +37,8 @@ interface Wanted {
   as?: 'values' | undefined;
   nets?: readonly Net[] | undefined;
   figures?: readonly FigureChoice[] | undefined;
+  label?: string | undefined;
+  lines?: readonly string[] | undefined;
 }
 
 /** A row item as it is sent: the variable alone, or with what is wanted of it. */
@@ -47,7 +49,7 @@ type CodeCalled<V> = Omit<CodeHere, 'variable'> & { variable: V };
 
 /**
  * The parts of a sentence as they are sent and kept. A single name stands for a list of one; `counted`, `mention`,
- * `as`, `nets` and `figures` are those of a single row item.
+ * `as`, `nets`, `figures`, `label` and `lines` are those of a single row item.
  */
 export interface PartsCalled<V> extends Wanted {
   rows: V | readonly ItemCalled<V>[];
@@ -57,6 +59,7 @@ export interface PartsCalled<V> extends Wanted {
   weight: V | null;
   codes?: readonly CodeCalled<V>[] | undefined;
   battery?: true | undefined;
+  summary?: true | undefined;
   levels?: readonly (Omit<LevelHere, 'variable'> & { variable: V })[] | undefined;
 }
 
@@ -110,6 +113,18 @@ const nets = NetsShape.optional().describe(
 );
 const figures = FigureChoicesShape.optional().describe(
   'What the cells of a row item show, where that is another than the rest of the table shows.',
+);
+
+/** What a row item is called. */
+export const LabelShape = z.string().trim().min(1).max(LONGEST_LABEL);
+
+/** The codes of categories that have a line. */
+export const LinesShape = z.array(z.string().max(1000)).min(1).max(MOST_CODES_HERE);
+
+const label = LabelShape.optional().describe('What a row item is called here.');
+const lines = LinesShape.optional().describe(
+  'Of a row item of a summary: the codes of the categories that have a line; where absent, of a yes or no the yes, ' +
+    'of all others each.',
 );
 
 /** A code as it is in one table. */
@@ -175,7 +190,7 @@ function onlyShape<V>(variable: z.ZodType<V, V>, name: string) {
  * @param name what the schemas of its parts are called in the API's document ("" or "Called")
  */
 export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
-  const item = z.union([variable, z.strictObject({ variable, counted, mention, as, nets, figures })]);
+  const item = z.union([variable, z.strictObject({ variable, counted, mention, as, nets, figures, label, lines })]);
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
     rows: z
@@ -199,11 +214,20 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
       .describe(
         'The rows are items over one code list, and stand as one table: their answers go across. No "by" then.',
       ),
+    summary: z
+      .literal(true)
+      .optional()
+      .describe(
+        'One table that says each variable of the rows in figures that suit it, all together and by one grouping, ' +
+          'with a test and a measure of each.',
+      ),
     counted,
     mention,
     as,
     nets,
     figures,
+    label,
+    lines,
   };
 }
 
@@ -221,17 +245,19 @@ export const SentenceShape: z.ZodType<SentenceBody, SentenceSent> = z
   .meta({ id: 'Sentence' });
 
 /** What is wanted of a row item, without what is not said. */
-const wanted = ({ counted: of, mention: mentioned, as: listed, nets: netted, figures: shown }: Wanted): Wanted => ({
-  ...(of ? { counted: of } : {}),
-  ...(mentioned ? { mention: mentioned } : {}),
-  ...(listed ? { as: listed } : {}),
-  ...(netted ? { nets: netted } : {}),
-  ...(shown ? { figures: shown } : {}),
+const wanted = (item: Wanted): Wanted => ({
+  ...(item.counted ? { counted: item.counted } : {}),
+  ...(item.mention ? { mention: item.mention } : {}),
+  ...(item.as ? { as: item.as } : {}),
+  ...(item.nets ? { nets: item.nets } : {}),
+  ...(item.figures ? { figures: item.figures } : {}),
+  ...(item.label ? { label: item.label } : {}),
+  ...(item.lines ? { lines: item.lines } : {}),
 });
 
 /** The sentence that parts mean. @param find the id of a variable that a part calls; it throws where there is none */
 export function sentenceOfParts<V extends number | string>(
-  { rows, by, within, only, weight, codes, battery, levels, ...alone }: PartsCalled<V>,
+  { rows, by, within, only, weight, codes, battery, summary, levels, ...alone }: PartsCalled<V>,
   find: (called: V, field: string) => number,
 ): Sentence {
   const place = (list: unknown, field: string, k: number) => (Array.isArray(list) ? `${field}[${k}]` : field);
@@ -256,6 +282,7 @@ export function sentenceOfParts<V extends number | string>(
     ),
     weight: weight === null ? null : find(weight, 'weight'),
     ...(battery ? { battery } : {}),
+    ...(summary ? { summary } : {}),
   };
   if (!codes && !levels) return sentence;
   const called = <T extends { variable: V }>(list: readonly T[] | undefined, field: string) =>
@@ -272,7 +299,8 @@ export function sentenceOfParts<V extends number | string>(
 export const sentenceOfBody = (body: SentenceBody): Sentence => sentenceOfParts(body, (id) => id);
 
 /** A sentence as it is sent and kept: what stands alone is no list. */
-export function bodyOfSentence({ rows, by, within, only, weight, codes, battery, levels }: Sentence): SentenceBody {
+export function bodyOfSentence(sentence: Sentence): SentenceBody {
+  const { rows, by, within, only, weight, codes, battery, summary, levels } = sentence;
   const [first, ...others] = rows;
   const items = rows.map((item) => {
     const { variable } = item;
@@ -289,6 +317,7 @@ export function bodyOfSentence({ rows, by, within, only, weight, codes, battery,
     weight,
     ...(codes && codes.length > 0 ? { codes } : {}),
     ...(battery ? { battery } : {}),
+    ...(summary ? { summary } : {}),
     ...(levels && levels.length > 0 ? { levels } : {}),
     ...(first && others.length === 0 ? wanted(first) : {}),
   };

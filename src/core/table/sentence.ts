@@ -33,6 +33,10 @@ export interface RowItem {
   nets?: readonly Net[] | undefined;
   /** What its cells show, where that is another than the rest of the table shows. */
   figures?: readonly FigureChoice[] | undefined;
+  /** What it is called in this table. */
+  label?: string | undefined;
+  /** Of a summary: the codes of the categories that have a line; a yes or no has one, and all others have all. */
+  lines?: readonly string[] | undefined;
 }
 
 /** What stands across: one variable, or several of which each splits the one before it, the outermost first. */
@@ -85,6 +89,8 @@ export interface Sentence extends Frame {
   by: readonly Nest[];
   /** Items over one code list stand as one table, their answers across; `by` is empty then. */
   battery?: true | undefined;
+  /** One table that says each variable in its own figures; there is one grouping in `by`, or none. */
+  summary?: true | undefined;
 }
 
 /** One row item by one nest: what is counted, tested and read as a table of its own. */

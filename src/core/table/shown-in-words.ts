@@ -1,4 +1,5 @@
 import { sayFigures } from './figure-choice.js';
+import { saySummary } from './summary-words.js';
 import type { Shown } from './shown-shape.js';
 
 const sayShares = (shares: NonNullable<Shown['shares']>) =>
@@ -12,7 +13,8 @@ const LIMIT_WORDS: Record<string, string> = { small: 'marked', hide: 'not shown'
  * What of a table is shown, in words.
  * @example shownInWords({ figures: [{ figure: 'row-percent' }], hatch: false }) // 'figures: row-percent, no hatch'
  */
-export function shownInWords({ figures, shares, bases, predicted, readings, ...others }: Partial<Shown>): string {
+export function shownInWords(shown: Partial<Shown>): string {
+  const { figures, shares, bases, predicted, readings, summary, ...others } = shown;
   const say = (what: string, value: string | number | boolean) => {
     if (typeof value === 'boolean') return value ? what : `no ${what}`;
     return `${what}: ${value}`;
@@ -23,6 +25,7 @@ export function shownInWords({ figures, shares, bases, predicted, readings, ...o
     // Which variables these are is not known here.
     ...(predicted ? [say('predicted', typeof predicted === 'string' ? predicted : 'variables chosen by name')] : []),
     ...(readings && readings.length > 0 ? [say('readings', readings.length)] : []),
+    ...(summary ? saySummary(summary) : []),
     ...(shares ? [say('shares', sayShares(shares))] : []),
     ...Object.entries(bases ?? {}).map(([limit, base]) =>
       say(`bases ${LIMIT_WORDS[limit] ?? limit} under`, String(base)),

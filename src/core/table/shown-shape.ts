@@ -4,6 +4,7 @@ import { FigureChoicesShape } from './figure-choice.js';
 import { DisplayFields } from './display.js';
 import { PredictedShape } from './predicted.js';
 import { PICTURES } from './picture-kinds.js';
+import { SummaryShownShape } from './summary-shape.js';
 
 /** Narrower a picture has no room for its names. */
 const LEAST_WIDE = 400;
@@ -49,6 +50,7 @@ export const ShownShape = z
       .record(z.string(), z.number().min(0))
       .optional()
       .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
+    summary: SummaryShownShape.optional().describe('Of a summary: how it is shown; as usual, where absent.'),
     bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
     picture: z.enum(PICTURES).optional().describe('The picture under the table; the usual one, where absent.'),
     plain: z.boolean().optional().describe('The picture has no figures written in it.'),

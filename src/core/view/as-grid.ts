@@ -5,7 +5,12 @@ import { choicesOf, columnChoices, figuresChosen, isChosen } from './figures-sho
 import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
-import type { BlockView, Figure, FigureId, ItemView, Leaf, TableView } from './types.js';
+import { apart } from './apart.js';
+import type { LaidCell } from './laid-cell.js';
+import { gridOf } from './placed-cells.js';
+import { plainFigure } from './plain-figure.js';
+import { summaryLaid } from './summary-laid.js';
+import type { BlockView, Figure, FigureId, ItemView, Leaf, Summary, TableView } from './types.js';
 
 /** A cell of a flat table for a file: text, a number, or nothing. */
 export type GridCell = string | number | null;
@@ -137,11 +142,24 @@ function trimmed(line: GridCell[]): GridCell[] {
   return line.slice(0, end + 1);
 }
 
+/** A summary as lines for a file: each figure in a cell of its own, and under it what is said of it. */
+function summaryGrid(view: TableView, summary: Summary): GridCell[][] {
+  const how = { shown: { hatch: false }, write: plainFigure };
+  const { head, body } = apart({ title: view.title, ...summaryLaid(view, summary, how), notes: [] });
+  const valueIn = ({ text, figure }: LaidCell): GridCell => {
+    if (!figure) return text === '' ? null : text;
+    return ROUNDED.includes(figure.unit) ? rounded(figure.value) : figure.value;
+  };
+  const lines = gridOf<GridCell>([...head, ...body], valueIn, null).map(trimmed);
+  return [[view.title], ...lines, [], ...summary.notes.map((text) => [text]), [], ...leftOutLines(view)];
+}
+
 /**
  * A table as lines for a file: the sentence, a heading, a line for each category, the bases and who was left out.
  * Counts and percentages never share a column; percentages say what they are of.
  */
 export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
+  if (view.summary) return summaryGrid(view, view.summary);
   const columns = view.nests.map((_, nest) => columnsUnder(view, nest, asked));
   const body = view.items.flatMap((item, i) => {
     const blocks = view.blocks[i]!;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { copiedTable } from './copied-table.js';
-import type { LaidCell, LaidOut } from './laid-out.js';
+import type { LaidCell, LaidOut } from './laid-cell.js';
 
 const cell = (text: string, heads: LaidCell['heads'] = null, columns = 1, lines = 1): LaidCell => ({
   text,

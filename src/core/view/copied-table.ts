@@ -1,7 +1,7 @@
 import { copiedCell } from '../codebook/pasted.js';
 import { harmless } from '../harmless.js';
 import { markupText } from '../markup-text.js';
-import type { LaidCell, LaidOut } from './laid-out.js';
+import type { LaidCell, LaidOut } from './laid-cell.js';
 import { gridOf } from './placed-cells.js';
 
 /** A table as the clipboard takes it. */
@@ -23,13 +23,13 @@ const LOOK = {
   figure: 'align="right"',
 };
 
-function cellHtml({ text, heads, columns, lines }: LaidCell): string {
+function cellHtml({ text, heads, columns, lines, depth = 0 }: LaidCell): string {
   const spans = `${columns > 1 ? ` colspan="${columns}"` : ''}${lines > 1 ? ` rowspan="${lines}"` : ''}`;
   if (heads === null) return `<td${spans} ${LOOK.figure}>${markupText(text)}</td>`;
   const scope = heads === 'columns' ? (columns > 1 ? 'colgroup' : 'col') : 'row';
   const look = heads === 'columns' ? LOOK.columns : LOOK.line;
   // A spreadsheet runs formulas that come as HTML, too.
-  return `<th scope="${scope}"${spans} ${look}>${markupText(harmless(text))}</th>`;
+  return `<th scope="${scope}"${spans} ${look}>${'&emsp;'.repeat(depth)}${markupText(harmless(text))}</th>`;
 }
 
 const lineHtml = (cells: readonly LaidCell[]) => `<tr>${cells.map(cellHtml).join('')}</tr>`;
@@ -48,7 +48,7 @@ const cellText = ({ text, heads }: LaidCell) => (heads === null ? text : copiedC
 
 function tableText({ title, head, body, notes }: LaidOut): string {
   const under = notes.map(([text, value]) => [copiedCell(text), String(value)]);
-  const lines = [[copiedCell(title)], ...gridOf([...head, ...body], cellText), ...under];
+  const lines = [[copiedCell(title)], ...gridOf([...head, ...body], cellText, ''), ...under];
   return lines.map((cells) => cells.join('\t')).join('\n');
 }
 

@@ -14,7 +14,7 @@ const SIGNED: readonly Figure['unit'][] = ['points', 'residual'];
 
 /** A figure as the cells of a table print it: a dot for a percentage of nobody, nothing where there is none. */
 export function figureText(
-  { unit, decimals, id }: Pick<Figure, 'unit' | 'decimals'> & { id?: string },
+  { unit, decimals, id }: Pick<Figure, 'unit' | 'decimals'> & { id?: string | undefined },
   value: number | string | null,
   { signs }: Pick<Shown, 'signs'>,
 ): string {

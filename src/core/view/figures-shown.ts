@@ -41,11 +41,12 @@ const USUAL_NUMBER_ALONE: readonly FigureChoice[] = [
 /** What stands beside figures of numbers as well. */
 const BESIDE_NUMBERS: readonly Choice[] = ['count', 'respondents', 'letters'];
 
+const isOfNumber = (figure: Choice): boolean => NUMBER_CHOICES.some((choice) => choice === figure);
+
 /** Of numbers, what a whole table shows is chosen where it says something of numbers at all. */
 function numberChoices(chosen: readonly FigureChoice[] | undefined, usual: readonly FigureChoice[]) {
-  const isOfNumber = ({ figure }: FigureChoice) => NUMBER_CHOICES.some((choice) => choice === figure);
-  return chosen?.some(isOfNumber) === true
-    ? chosen.filter((choice) => isOfNumber(choice) || BESIDE_NUMBERS.includes(choice.figure))
+  return chosen?.some(({ figure }) => isOfNumber(figure)) === true
+    ? chosen.filter(({ figure }) => isOfNumber(figure) || BESIDE_NUMBERS.includes(figure))
     : usual;
 }
 
@@ -57,6 +58,27 @@ export function choicesOf(shown: Chosen, item: Item = {}): readonly FigureChoice
   if (item.figures) return item.figures;
   return item.number === true ? numberChoices(shown.figures, USUAL_NUMBER) : (shown.figures ?? USUAL);
 }
+
+/** What a summary shows of categories, and of numbers, where nothing was chosen. */
+const USUAL_SUMMARY: readonly FigureChoice[] = [{ figure: 'count' }, { figure: 'column-percent' }];
+const USUAL_SUMMARY_NUMBER: readonly FigureChoice[] = [{ figure: 'mean' }, { figure: 'sd' }];
+
+/**
+ * What a summary shows of an item: of a number what was chosen of numbers, of categories all else that was chosen.
+ * @example summaryChoices({}, { number: true }) // [{ figure: 'mean' }, { figure: 'sd' }]
+ */
+export function summaryChoices(shown: Chosen, item: Item): readonly FigureChoice[] {
+  if (item.figures) return item.figures;
+  const isNumber = item.number === true;
+  const own = (shown.figures ?? []).filter(({ figure }) => isOfNumber(figure) === isNumber);
+  return own.length > 0 ? own : isNumber ? USUAL_SUMMARY_NUMBER : USUAL_SUMMARY;
+}
+
+/** What is chosen for a whole summary, of categories and of numbers. */
+export const wholeSummaryChoices = (shown: Chosen): readonly FigureChoice[] => [
+  ...summaryChoices(shown, {}),
+  ...summaryChoices(shown, { number: true }),
+];
 
 /** The columns of a frequency table; where lines have no order, shares are added up only if that was chosen. */
 export function columnChoices(shown: Chosen, item: Item & Pick<ItemView, 'ordered'>): readonly FigureChoice[] {

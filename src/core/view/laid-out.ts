@@ -7,71 +7,36 @@ import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
 import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
+import { summaryLaid } from './summary-laid.js';
+import {
+  EMPTY_CELL,
+  headOf,
+  type HowLaid,
+  type LaidCell,
+  type LaidOut,
+  lineHead,
+  type WriteFigure,
+} from './laid-cell.js';
 import type { AskedLine, BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
 
-/** A cell of a table laid out in lines; it may reach over several columns and lines. */
-export interface LaidCell {
-  text: string;
-  /** What it heads: the columns under it, the line to its right; null: it is a figure. */
-  heads: 'columns' | 'line' | null;
-  columns: number;
-  lines: number;
-  /** Of a figure: its number, where it is one. */
-  figure?: LaidFigure | undefined;
-  /** Of a cell that departs from independence: how it is hatched. */
-  ink?: Ink | undefined;
-  /** Of a base: figures on it say little. */
-  small?: true | undefined;
-}
-
-/** A number in a cell, at full precision, and how it is written. */
-export type LaidFigure = Pick<Figure, 'unit' | 'decimals'> & { value: number };
-
-/** A table laid out as it is shown, a cell for each figure: what a word processor or a spreadsheet can take. */
-export interface LaidOut {
-  title: string;
-  head: LaidCell[][];
-  body: LaidCell[][];
-  /** What stands under it, a text and a number a line. */
-  notes: [string, number][];
-}
-
-/** How figures are written in the cells of a table that is laid out. */
-export type WriteFigure = (
-  figure: Pick<Figure, 'unit' | 'decimals' | 'id'> | Foot,
-  value: number | string | null,
-  shown: Pick<Shown, 'signs'>,
-) => string;
-
-/** What is shown of a table, and how its figures are written. */
-interface How {
-  shown: Shown;
-  write: WriteFigure;
-}
-
-const EMPTY: LaidCell = { text: '', heads: null, columns: 1, lines: 1 };
-
-function figureCell(figure: Figure | Foot, value: number | string | null, { shown, write }: How, ink?: Ink | null) {
+function figureCell(figure: Figure | Foot, value: number | string | null, { shown, write }: HowLaid, ink?: Ink | null) {
   const { unit, decimals } = figure;
   return {
-    ...EMPTY,
+    ...EMPTY_CELL,
     text: write(figure, value, shown),
     ...(typeof value === 'number' ? { figure: { value, unit, decimals } } : {}),
     ...(ink ? { ink } : {}),
   };
 }
 
-/** How a cell of a block is hatched, by how it departs from independence; null: not at all. */
-function inkAt({ figures }: BlockView, row: number, column: number, { shown }: How): Ink | null {
+/** HowLaid a cell of a block is hatched, by how it departs from independence; null: not at all. */
+function inkAt({ figures }: BlockView, row: number, column: number, { shown }: HowLaid): Ink | null {
   if (!shown.hatch) return null;
   const [residual, p] = (['adjusted-residual', 'adjusted-p'] as const).map(
     (id) => byId(figures, id)?.cells[row]?.[column] ?? null,
   );
   return typeof residual === 'number' && typeof p === 'number' ? inkOf(residual, p) : null;
 }
-
-const headOf = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'columns', columns, lines });
-const lineHead = (text: string, columns = 1, lines = 1): LaidCell => ({ text, heads: 'line', columns, lines });
 
 /** Under which column of a frequency table a foot stands. */
 const FOOT_UNDER: Record<Foot['id'], FigureId> = {
@@ -89,7 +54,7 @@ const FOOT_UNDER: Record<Foot['id'], FigureId> = {
 };
 
 /** Where percentages of all are shown, the lines for who was asked; those who answered are the base. */
-function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLine[], how: How): LaidCell[][] {
+function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLine[], how: HowLaid): LaidCell[][] {
   return lines.map(({ label, values }) => [
     lineHead(label),
     ...figures.map((figure) => figureCell(figure, values[figure.id]?.[0] ?? null, how)),
@@ -97,7 +62,7 @@ function askedOfFrequencies(figures: readonly Figure[], lines: readonly AskedLin
 }
 
 /** A frequency table: its figures are its columns. */
-function frequencyLines(item: ItemView, block: BlockView, how: How): Pick<LaidOut, 'head' | 'body'> {
+function frequencyLines(item: ItemView, block: BlockView, how: HowLaid): Pick<LaidOut, 'head' | 'body'> {
   const choices = columnChoices(how.shown, item);
   const figures = figuresChosen(block, choices);
   return {
@@ -110,7 +75,7 @@ function frequencyLines(item: ItemView, block: BlockView, how: How): Pick<LaidOu
       ...feetOf([block], choices).map((foot) => [
         lineHead(foot.label),
         ...figures.map(({ id }) =>
-          FOOT_UNDER[foot.id] === id ? figureCell(foot, foot.values[0] ?? null, how) : EMPTY,
+          FOOT_UNDER[foot.id] === id ? figureCell(foot, foot.values[0] ?? null, how) : EMPTY_CELL,
         ),
       ]),
       ...askedOfFrequencies(figures, askedOf([block], choices), how),
@@ -134,15 +99,15 @@ function figureNames(item: ItemView, blocks: readonly BlockView[], shown: Shown)
 function askedCell(
   { figures, asked }: BlockView,
   { line, name, column }: { line: number; name: NamedFigure; column: number },
-  how: How,
+  how: HowLaid,
 ): LaidCell {
   const figure = byId(figures, name.id);
   const value = asked[line]?.values[name.id]?.[column] ?? null;
-  return figure ? figureCell({ ...figure, decimals: name.decimals }, value, how) : EMPTY;
+  return figure ? figureCell({ ...figure, decimals: name.decimals }, value, how) : EMPTY_CELL;
 }
 
 /** The lines of one item: of each category a line for each figure. */
-function itemLines(view: TableView, at: number, names: readonly NamedFigure[], how: How) {
+function itemLines(view: TableView, at: number, names: readonly NamedFigure[], how: HowLaid) {
   const blocks = view.blocks[at]!;
   const choices = choicesOf(how.shown, view.items[at]);
   const valuesOf = ({ id, decimals }: NamedFigure, row: number, isFirst: boolean) =>
@@ -151,7 +116,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], h
       return view.nests[nest]!.leaves.map((leaf, column) => {
         // The base of an item of a battery is a count, and no share.
         const isBase = leaf.is === 'total' && view.frequencies !== undefined;
-        if (!figure || (isBase && figure.unit === 'percent')) return EMPTY;
+        if (!figure || (isBase && figure.unit === 'percent')) return EMPTY_CELL;
         const ink = isFirst ? inkAt(block, row, column, how) : null;
         return figureCell(inColumn({ ...figure, decimals }, column), figure.cells[row]?.[column] ?? null, how, ink);
       });
@@ -195,7 +160,7 @@ function headingText({ label, leaf, nest }: HeaderCell, view: TableView, isLette
 }
 
 /** Groups across, answers down. */
-function crossLines(view: TableView, how: How): Pick<LaidOut, 'head' | 'body'> {
+function crossLines(view: TableView, how: HowLaid): Pick<LaidOut, 'head' | 'body'> {
   const namesOf = view.blocks.map((blocks, at) => figureNames(view.items[at]!, blocks, how.shown));
   const isLettered = namesOf.flat().some(({ id }) => id === 'letters');
   const levels = headerRows(view.nests);
@@ -218,6 +183,8 @@ function crossLines(view: TableView, how: How): Pick<LaidOut, 'head' | 'body'> {
  */
 export function laidOut(view: TableView, shown: Shown, write: WriteFigure = plainFigure): LaidOut[] {
   const how = { shown, write };
+  const { summary } = view;
+  if (summary) return [{ title: view.title, ...summaryLaid(view, summary, how), notes: leftOutLines(view) }];
   if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, how), notes: leftOutLines(view) }];
   return view.items.map((item, k) => ({
     title: view.items.length > 1 ? view.blocks[k]![0]!.title : view.title,

@@ -2,7 +2,7 @@ import type { TableView } from './types.js';
 
 /** Who is in the study and who was left out, of several blocks of which: a text and a number a line. */
 export function leftOutLines(view: TableView): [string, number][] {
-  const all = (view.frequencies ?? view).blocks.flat();
+  const all = view.summary ? [view.summary.base] : (view.frequencies ?? view).blocks.flat();
   const of = (title: string) => (all.length > 1 ? ` of ${title}` : '');
   return [
     ['Respondents in the study', all[0]?.total ?? 0],

@@ -1,4 +1,4 @@
-import type { LaidCell, LaidOut } from './laid-out.js';
+import type { LaidCell, LaidOut } from './laid-cell.js';
 
 /** A cell of a table laid out, and the first of the places that it reaches over, from 0. */
 export interface PlacedCell {
@@ -29,12 +29,16 @@ export function placedLines(lines: readonly (readonly LaidCell[])[]): PlacedCell
  */
 export const placedCells = (lines: readonly (readonly LaidCell[])[]): PlacedCell[] => placedLines(lines).flat();
 
-/** The texts of a table as a grid: of a cell that reaches over several places in its first, the others are empty. */
-export function gridOf(lines: readonly (readonly LaidCell[])[], textOf: (cell: LaidCell) => string): string[][] {
+/** What cells hold as a grid: of one that reaches over several places in its first, the others hold `empty`. */
+export function gridOf<T>(
+  lines: readonly (readonly LaidCell[])[],
+  valueOf: (cell: LaidCell) => T,
+  empty: NoInfer<T>,
+): T[][] {
   const cells = placedCells(lines);
   const width = Math.max(0, ...cells.map(({ cell, column }) => column + cell.columns));
-  const grid = lines.map(() => new Array<string>(width).fill(''));
-  for (const { cell, line, column } of cells) grid[line]![column] = textOf(cell);
+  const grid = lines.map(() => new Array<T>(width).fill(empty));
+  for (const { cell, line, column } of cells) grid[line]![column] = valueOf(cell);
   return grid;
 }
 

@@ -1,4 +1,6 @@
+import type { Adjustment } from '../infer/adjust.js';
 import type { FigureChoice, FigureId, ScaleChoice } from '../table/figure-choice.js';
+import type { SummaryColumn } from '../table/summary-shape.js';
 import type { Category, LeftOut, Step } from '../table/table.js';
 
 export type { FigureId };
@@ -118,6 +120,58 @@ export interface NestView {
   leaves: Leaf[];
 }
 
+/** One of the figures that are put together in a cell of a summary. */
+export interface Part extends Pick<Figure, 'unit' | 'decimals'> {
+  id: FigureId | Foot['id'];
+  value: number | string | null;
+}
+
+/** A line of a summary. */
+export interface SummaryLine {
+  /**
+   * All respondents, answered or not; a variable, with its figures where it has one line; a category of it; figures of
+   * it; or who gave no answer to it.
+   */
+  is: 'everyone' | 'variable' | 'category' | 'figures' | 'unanswered';
+  /** Which of the items it is of; null: of none. */
+  item: number | null;
+  label: string;
+  /** What its figures are, or those of the lines under it: "n (%)"; empty where that is said above. */
+  form: string;
+  /** Within so many others. */
+  depth: number;
+  /** What stands before, between and behind the parts of each cell. */
+  between: readonly string[];
+  /** By column, the total first; none where the lines under it have the figures. */
+  cells: readonly (readonly Part[])[];
+}
+
+/** What is tested of a variable by the groups of a summary, and how strong the association is. */
+export interface ItemStatistic {
+  /** Null: nothing is tested. `text` is "χ²(4) = 12.3". */
+  test: { id: string; name: string; text: string; p: number } | null;
+  /** Over all variables of the summary; null where p is not adjusted, or there is none. */
+  adjustedP: number | null;
+  measure: { id: string; name: string; symbol: string; value: number } | null;
+  /** Why nothing is tested, or what to be careful about. */
+  note: string | null;
+}
+
+/** Variables in figures that suit each, one under the other. */
+export interface Summary {
+  lines: readonly SummaryLine[];
+  /** What stands behind the groups; nothing where there are none. */
+  columns: readonly SummaryColumn[];
+  /** By item. */
+  statistics: readonly ItemStatistic[];
+  /** How p is adjusted; null: not at all. */
+  adjusted: Adjustment | null;
+  /** On whom it stands, as a block says it: all who are in it, whether they answered its variables or not. */
+  base: BlockView;
+  /** What is said under it. */
+  notes: readonly string[];
+}
+
 /** A table as all renderers take it: they format it and lay it out, and work out nothing of it. */
 export interface TableView {
   /** The sentence. */
@@ -128,4 +182,6 @@ export interface TableView {
   blocks: BlockView[][];
   /** Of a battery: the frequency tables of its items. */
   frequencies?: TableView | undefined;
+  /** The same as a summary, which is shown in the place of its blocks. */
+  summary?: Summary | undefined;
 }

@@ -6,13 +6,33 @@ import type { Sentence } from '../table/sentence.js';
 import type { BaseLimits } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
 import { batteryView } from './battery-view.js';
+import { type SummaryAsked, summaryView } from '../summary/summary-view.js';
 import type { Extras } from './block-view.js';
-import { type WholeView, wholeView, withFigures } from './whole-view.js';
+import { type WholeView, wholeView, withItems } from './whole-view.js';
+import type { TableView } from './types.js';
 import { withBases } from './with-bases.js';
 
 /** How the view of a sentence is to be, beside what its blocks are already. */
-export interface ViewAsked extends Pick<Display, 'sort' | 'ascending'> {
+export interface ViewAsked extends Pick<Display, 'sort' | 'ascending'>, SummaryAsked {
   bases?: BaseLimits | undefined;
+}
+
+/** The summary of all respondents, and of each stratum. */
+function summarised(
+  whole: WholeView,
+  blocks: readonly BlockTables[],
+  rows: Sentence['rows'],
+  asked: SummaryAsked,
+): WholeView {
+  const of = (view: TableView, tableOf: (block: BlockTables) => Table) =>
+    summaryView(view, blocks.map(tableOf), rows, asked);
+  return {
+    view: of(whole.view, ({ table }) => table),
+    strata: whole.strata.map((stratum, k) => ({
+      ...stratum,
+      view: of(stratum.view, ({ table, split }) => split?.strata[k]?.table ?? table),
+    })),
+  };
 }
 
 /**
@@ -25,10 +45,12 @@ export function viewOfSentence(
   blocks: readonly BlockTables[],
   variables: readonly Variable[],
   work: (table: Table) => Extras,
-  { sort, ascending, bases }: ViewAsked,
+  asked: ViewAsked,
 ): WholeView {
+  const { sort, ascending, bases } = asked;
   const across = Math.max(1, sentence.by.length);
   const viewed = wholeView(saySentence(sentence, variables), blocks, across, work);
-  const whole = withBases(withFigures(viewed, sentence.rows), bases);
+  const whole = withBases(withItems(viewed, sentence.rows), bases);
+  if (sentence.summary) return summarised(whole, blocks, sentence.rows, asked);
   return sentence.battery ? { ...whole, battery: batteryView(whole.view, { sort, ascending }) } : whole;
 }

@@ -17,10 +17,13 @@ import { type Predicted, predictedIn, sidesOf } from '../table/predicted.js';
 import { saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { Percent } from '../table/share.js';
+import type { SummaryShown } from '../table/summary-shape.js';
 import type { Table } from '../table/table.js';
 import { blockAnswer, type TableAnswer } from './as-answer.js';
 import { figureValuesBy } from './figure-values.js';
 import { viewOfTable } from './table-view.js';
+import type { Summary } from './types.js';
+import { viewOfSentence } from './view-of-sentence.js';
 import { cellExtras, extrasOf } from './whole-view.js';
 
 /** How a table is to be answered, beside its sentence. */
@@ -30,6 +33,8 @@ export interface AnswerOptions extends Display {
   percent?: Percent | undefined;
   exact?: ExactOptions | undefined;
   letters?: Adjustment | undefined;
+  /** Of a summary: how it is shown. */
+  summaryShown?: SummaryShown | undefined;
 }
 
 /** What a sentence was counted to: a count array for each block, with the variables of the study. */
@@ -45,7 +50,31 @@ interface BlockAnswer extends TableAnswer {
 }
 
 /** A whole table, block by block, row items by nests; a table of one block is that block too. */
-export type WholeAnswer = { title: string; blocks: BlockAnswer[] } & Partial<BlockAnswer>;
+export type WholeAnswer = { title: string; blocks: BlockAnswer[]; summary?: SummaryAnswer } & Partial<BlockAnswer>;
+
+/** A summary, and that of each category that it is within. */
+type SummaryAnswer = Omit<Summary, 'base'> & { within: ({ code: string; label: string } & Omit<Summary, 'base'>)[] };
+
+const withoutBase = ({ lines, columns, statistics, adjusted, notes }: Summary): Omit<Summary, 'base'> => {
+  return { lines, columns, statistics, adjusted, notes };
+};
+
+/** What is said as a summary of tables; nothing where the sentence asks for none. */
+function summaryOf(
+  counted: Counted,
+  tables: readonly BlockTables[],
+  asked: AnswerOptions,
+): Pick<WholeAnswer, 'summary'> {
+  const { sentence, variables } = counted;
+  const { confidence, summaryShown } = asked;
+  if (!sentence.summary) return {};
+  const work = (table: Table) => cellExtras(table, { confidence });
+  const { view, strata } = viewOfSentence(sentence, tables, variables, work, { confidence, summary: summaryShown });
+  const within = strata.flatMap(({ code, label, view: { summary } }) =>
+    summary ? [{ code, label, ...withoutBase(summary) }] : [],
+  );
+  return view.summary ? { summary: { ...withoutBase(view.summary), within } } : {};
+}
 
 /** The statistics of one table, exact tests within their budget; null where nothing can be compared. */
 function assessed(table: Table, confidence: number, { exact, letters }: AnswerOptions): Assessment | null {
@@ -94,8 +123,10 @@ export function wholeAnswer({ sentence, counts, variables }: Counted, asked: Ans
     return { ...answerOf(title, { table, assessment: assessment.all, reading }, { letters, confidence }), within };
   };
   const byFigure = figureValuesBy((table) => cellExtras(table, { adjustment: letters, confidence }));
-  const blocks = blockTables(sentence, counts, variables, displayOf(asked), byFigure).map(answered);
+  const tables = blockTables(sentence, counts, variables, displayOf(asked), byFigure);
+  const blocks = tables.map(answered);
   const [only, ...others] = blocks;
   const title = saySentence(sentence, variables);
-  return only && others.length === 0 ? { ...only, title, blocks } : { title, blocks };
+  const summary = summaryOf({ sentence, counts, variables }, tables, asked);
+  return only && others.length === 0 ? { ...only, title, blocks, ...summary } : { title, blocks, ...summary };
 }

@@ -91,16 +91,17 @@ export function wholeView(
   };
 }
 
-/** A view in which each item shows the figures that were chosen for it alone. */
-export function withFigures(whole: WholeView, rows: readonly RowItem[]): WholeView {
+/** A view in which each item is called, and shows, what was said for it alone. */
+export function withItems(whole: WholeView, rows: readonly RowItem[]): WholeView {
   const chosen = (view: TableView): TableView => ({
     ...view,
     items: view.items.map((item, k) => {
       const row = rows[k];
-      return { ...item, figures: row?.variable === item.variable ? row.figures : undefined };
+      if (row?.variable !== item.variable) return { ...item, figures: undefined };
+      return { ...item, title: row.label ?? item.title, figures: row.figures };
     }),
   });
-  if (rows.every(({ figures }) => figures === undefined)) return whole;
+  if (rows.every(({ figures, label }) => figures === undefined && label === undefined)) return whole;
   const strata = whole.strata.map((stratum) => ({ ...stratum, view: chosen(stratum.view) }));
   return { ...whole, view: chosen(whole.view), strata };
 }

@@ -11,7 +11,7 @@ import {
   VerticalAlignTable,
 } from 'docx';
 import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
-import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedLines, widthOf } from '../../core/view/placed-cells.js';
 import { xmlText } from './xml-text.js';
 
@@ -30,6 +30,9 @@ const fine = (color: string) => ({ style: BorderStyle.SINGLE, size: 4, color });
 
 /** How much wider a column of line heads is than one of figures. */
 const HEAD_WIDTHS = [2.6, 1.6];
+
+/** How far a line stands in that is within another, in twentieths of a point. */
+const INDENT = 200;
 
 /** Half points of the letters in a table of so many columns at most. */
 const SIZES = [
@@ -58,7 +61,7 @@ function alignmentOf({ cell: { heads, columns }, column }: PlacedCell) {
 
 function cellOf(placed: PlacedCell, size: number): TableCell {
   const { cell } = placed;
-  const { heads, columns, lines, ink } = cell;
+  const { heads, columns, lines, ink, depth = 0 } = cell;
   const isHeading = heads === 'columns';
   return new TableCell({
     columnSpan: columns,
@@ -68,7 +71,12 @@ function cellOf(placed: PlacedCell, size: number): TableCell {
     borders: { top: NONE, left: NONE, right: NONE, bottom: fine(isHeading ? '1C2230' : 'D9D6CC') },
     ...(ink ? { shading: { type: SHADING[ink], color: PEN, fill: 'auto' } } : {}),
     children: [
-      new Paragraph({ style: 'TableText', alignment: alignmentOf(placed), children: runs(cell, size, isHeading) }),
+      new Paragraph({
+        style: 'TableText',
+        alignment: alignmentOf(placed),
+        ...(depth > 0 ? { indent: { left: depth * INDENT } } : {}),
+        children: runs(cell, size, isHeading),
+      }),
     ],
   });
 }

@@ -3,7 +3,7 @@ import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_KEY, INK_WORDS } from '../../core/view/ink.js';
-import type { LaidOut } from '../../core/view/laid-out.js';
+import type { LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
 
 const hatch = (angle: number, gap: number) =>
@@ -26,6 +26,7 @@ thead th{border-bottom:1px solid #1c2230;vertical-align:bottom}
 th[scope=row],th[scope=rowgroup]{text-align:left;font-weight:400}
 thead th[scope=colgroup]{text-align:center}thead .corner{text-align:left}nav p{margin:4px 0}
 .figure{color:#5b6272}
+tbody .within1{padding-left:28px}tbody .within2{padding-left:46px}tbody .within3{padding-left:64px}
 .base,.methods{color:#5b6272;font-size:14px;max-width:86ch}
 .small{color:#a8480a;font-weight:700}
 .reading{border-left:3px solid #0b5f6b;padding-left:14px;margin:16px 0}
@@ -38,11 +39,14 @@ td,.key span{-webkit-print-color-adjust:exact;print-color-adjust:exact}
 @media print{body{margin:0;max-width:none}section,tr{break-inside:avoid}thead{display:table-header-group}}
 `;
 
+/** Lines within more others than this stand no further in. */
+const DEEPEST = 3;
+
 const tag = (name: string, inside: string, attributes = '') => `<${name}${attributes}>${inside}</${name}>`;
 const paragraph = (text: string, kind: string) => tag('p', markupText(text), ` class="${kind}"`);
 
 function cellHtml({ cell, column }: PlacedCell): string {
-  const { text, heads, columns, lines, ink, small } = cell;
+  const { text, heads, columns, lines, ink, small, depth } = cell;
   const spans = `${columns > 1 ? ` colspan="${columns}"` : ''}${lines > 1 ? ` rowspan="${lines}"` : ''}`;
   if (heads === null) {
     const hatched = ink ? ` class="${ink}" title="${INK_WORDS[ink]}"` : '';
@@ -52,7 +56,8 @@ function cellHtml({ cell, column }: PlacedCell): string {
   const group = heads === 'columns' ? columns > 1 : lines > 1;
   const scope = `${heads === 'columns' ? 'col' : 'row'}${group ? 'group' : ''}`;
   const isCorner = heads === 'columns' && column === 0;
-  const kind = isCorner ? ' class="corner"' : heads === 'line' && column > 0 ? ' class="figure"' : '';
+  const ofLine = depth ? ` class="within${Math.min(depth, DEEPEST)}"` : column > 0 ? ' class="figure"' : '';
+  const kind = isCorner ? ' class="corner"' : heads === 'line' ? ofLine : '';
   return tag('th', markupText(text), ` scope="${scope}"${spans}${kind}`);
 }
 

@@ -1,7 +1,7 @@
 import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
-import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { placedCells, placedLines, widthOf } from '../../core/view/placed-cells.js';
 import { latexText, unknownSigns } from './latex-text.js';
 
@@ -13,8 +13,8 @@ const SIZES = [
   { columns: Infinity, size: 'tiny' },
 ];
 
-const textOf = ({ text, small, ink }: LaidCell) =>
-  latexText(`${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}${text}`);
+const textOf = ({ text, small, ink, depth = 0 }: LaidCell) =>
+  '\\hspace*{1em}'.repeat(depth) + latexText(`${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}${text}`);
 
 /** How much wider a column of line heads is than one of figures, and the share of the page that one takes at most. */
 const HEAD_WIDTHS = [2.6, 1.7];

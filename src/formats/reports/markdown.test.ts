@@ -25,7 +25,7 @@ describe('a report as Markdown', () => {
     const tables = tablesOf(report).flatMap(({ laid }) => laid);
     let at = 0;
     for (const { body } of tables) {
-      const grid = gridOf(body, ({ text }) => text.replace(/\s*\n\s*/g, ' '));
+      const grid = gridOf(body, ({ text }) => text.replace(/\s*\n\s*/g, ' '), '');
       const own = written.slice(at, at + grid.length + 2);
       expect(new Set(own.map(({ length }) => length)).size).toBe(1);
       grid.forEach((cells, k) =>

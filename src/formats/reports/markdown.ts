@@ -1,14 +1,15 @@
 import { captioned } from '../../core/report/captioned.js';
 import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
-import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { placedCells, widthOf } from '../../core/view/placed-cells.js';
 
 /** A text in which no sign is taken for markup, on one line. */
 const plain = (text: string): string =>
   text.replace(/[\\`*_{}[\]<>#|~!$&]/g, (sign) => `\\${sign}`).replace(/\s*[\r\n]+\s*/g, ' ');
 
-const markOf = ({ small, ink }: LaidCell) => `${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}`;
+const markOf = ({ small, ink, depth = 0 }: LaidCell) =>
+  `${'&emsp;'.repeat(depth)}${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}`;
 
 /** A heading of several lines has one here: what stands above goes in front of what stands under it. */
 function headingOf(head: LaidOut['head'], width: number): string[] {

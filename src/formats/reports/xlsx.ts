@@ -1,8 +1,9 @@
 import ExcelJS, { type Cell, type FillPatterns, type Workbook, type Worksheet } from 'exceljs';
 import { captioned, tableName } from '../../core/report/captioned.js';
 import { type Report, type ReportTable, tablesOf } from '../../core/report/report.js';
+import { apart } from '../../core/view/apart.js';
 import { type Ink, INK_WORDS } from '../../core/view/ink.js';
-import type { LaidFigure, LaidOut } from '../../core/view/laid-out.js';
+import type { LaidFigure, LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
 import { xmlText } from './xml-text.js';
 
@@ -30,13 +31,14 @@ function formatOf({ unit, decimals }: LaidFigure, signs: boolean): string {
 }
 
 function put(cell: Cell, { cell: laid, column }: PlacedCell, signs: boolean): void {
-  const { text, heads, figure, ink, small, columns } = laid;
+  const { text, heads, figure, ink, small, columns, depth } = laid;
   cell.value = figure ? figure.value : text === '' ? null : xmlText(text);
   if (figure) cell.numFmt = `${small ? '"! "' : ''}${formatOf(figure, signs)}`;
   const isOver = heads === 'columns';
   cell.alignment = {
     vertical: isOver ? 'bottom' : 'top',
     wrapText: heads !== null,
+    ...(depth ? { indent: depth } : {}),
     horizontal: heads === 'line' || (isOver && column === 0) ? 'left' : isOver && columns > 1 ? 'center' : 'right',
   };
   cell.border = { bottom: isOver ? LINE : FINE };
@@ -68,7 +70,9 @@ function putText(sheet: Worksheet, text: string, font: Partial<ExcelJS.Font> = F
 
 /** A table with all that is said under it; on a sheet of its own its headings stay in sight. */
 function putItem(sheet: Worksheet, item: ReportTable, isAlone: boolean): void {
-  const { laid, bases, hatched, readings, shown } = item;
+  const { bases, hatched, readings, shown } = item;
+  // Each figure has a cell of its own.
+  const laid = item.laid.map(apart);
   putText(sheet, captioned(item), { ...BOLD, size: 13 });
   const [first] = laid;
   for (const own of laid) {

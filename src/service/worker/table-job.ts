@@ -25,7 +25,7 @@ export const tableText = ({ counted, options }: TableJob) => jsonBytes(wholeAnsw
 
 export interface TableCsvJob {
   counted: Counted;
-  asked: GridAsked & Display & Pick<Shown, 'adjustment' | 'bases' | 'confidence'>;
+  asked: GridAsked & Display & Pick<Shown, 'adjustment' | 'bases' | 'confidence' | 'summary'>;
 }
 
 /** A table as CSV; one within a variable has the table of all first, and then each category's. */

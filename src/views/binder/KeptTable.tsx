@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
-import type { BlockView } from '../../core/view/types.js';
+import type { BlockView, TableView } from '../../core/view/types.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { whyEmpty } from '../../core/table/share.js';
 import { Problem, Wait } from '../../kit/kit.js';
@@ -48,6 +48,9 @@ function Bases({ blocks, hatch }: { blocks: readonly BlockView[]; hatch: boolean
   );
 }
 
+/** The blocks that say on whom a table stands. */
+const basesIn = ({ summary, blocks }: TableView): readonly BlockView[] => (summary ? [summary.base] : blocks.flat());
+
 function LiveTable({ view, table }: Props) {
   // Sorted here, it is sorted for this look alone.
   const [shown, show] = useState<Shown>(table.shown);
@@ -69,7 +72,7 @@ function LiveTable({ view, table }: Props) {
           <StratumTable key={stratum.code} {...stratum} within={within ? titleOf(within) : ''} shown={shown} />
         ))
       )}
-      <Bases blocks={whole.view.blocks.flat()} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
+      <Bases blocks={basesIn(whole.view)} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
       {(shown.readings ?? []).map((at) => (
         <KeptReading
           key={JSON.stringify(at)}

@@ -1,7 +1,7 @@
 import { type ReactNode, useMemo } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
-import { ADJUSTMENTS, type Adjustment } from '../../core/infer/adjust.js';
+import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { sayMeasure, sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
 import { SWEEP_SORTS, sortedLines, type SweepSort, sweptLines } from '../../core/sweep/swept-lines.js';
 import type { SweptLine } from '../../core/sweep/types.js';
@@ -9,6 +9,7 @@ import { copiedTable } from '../../core/view/copied-table.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button, Problem } from '../../kit/kit.js';
 import { VirtualRows } from '../../kit/VirtualRows.js';
+import { ADJUSTMENT_NAMES } from '../reading/adjustment-names.js';
 import { fileAddress } from '../server/address.js';
 import { putCopied, type Told } from '../tables/put-copied.js';
 import { toQuery } from '../tables/url.js';
@@ -23,12 +24,6 @@ const SORT_WORDS: Record<SweepSort, string> = {
   p: 'smallest p first',
   n: 'largest n first',
   list: 'as listed',
-};
-
-const ADJUST_WORDS: Record<Adjustment, string> = {
-  holm: 'Holm',
-  bonferroni: 'Bonferroni',
-  'benjamini-hochberg': 'Benjamini-Hochberg',
 };
 
 /** With gamma in a column of its own, where some line has one. */
@@ -170,7 +165,7 @@ function ListBar({ study, ask, change, chosen, lines, title, told }: ListBarProp
           label="p adjusted by"
           value={adjustment}
           of={ADJUSTMENTS}
-          words={ADJUST_WORDS}
+          words={ADJUSTMENT_NAMES}
           choose={(next) => change({ adjustment: next })}
         />
       </BarGroup>

@@ -5,18 +5,16 @@ import { type Choice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
 import { isChosen } from '../../core/view/figures-shown.js';
 import { Button, InlineButton, Toggle } from '../../kit/kit.js';
 import { Popover } from '../../kit/Popover.js';
+import { ADJUSTMENT_NAMES } from '../reading/adjustment-names.js';
 import { moved, toggled, withDecimals } from './figure-edits.js';
 import { FIGURE_GROUPS, FIGURE_WORDS } from './figure-words.js';
 import type { FigureScope } from './figure-scope.js';
 import css from './figures.module.css';
 
-const ADJUSTED: Record<Adjustment, readonly [string, string]> = {
-  holm: ['Holm', 'Holds the chance of any false letter; never weaker than Bonferroni.'],
-  bonferroni: ['Bonferroni', 'Every p times the number of comparisons: the most careful.'],
-  'benjamini-hochberg': [
-    'Benjamini-Hochberg',
-    'Holds the share of false letters among those shown: the most generous.',
-  ],
+const ADJUSTED: Record<Adjustment, string> = {
+  holm: 'Holds the chance of any false letter; never weaker than Bonferroni.',
+  bonferroni: 'Every p times the number of comparisons: the most careful.',
+  'benjamini-hochberg': 'Holds the share of false letters among those shown: the most generous.',
 };
 
 interface Props {
@@ -38,13 +36,13 @@ function AdjustedBy({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
   return (
     <select
       aria-label="How the comparisons are adjusted"
-      title={ADJUSTED[adjustment][1]}
+      title={ADJUSTED[adjustment]}
       value={adjustment}
       onChange={({ target }) => setShown({ ...shown, adjustment: target.value as Adjustment })}
     >
       {ADJUSTMENTS.map((id) => (
         <option key={id} value={id}>
-          {ADJUSTED[id][0]}
+          {ADJUSTMENT_NAMES[id]}
         </option>
       ))}
     </select>

@@ -2,6 +2,8 @@ import type { RosterVariable } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { isBattery } from '../../core/table/battery.js';
 import { Button } from '../../kit/kit.js';
+import { asBattery } from './draft.js';
+import { asSummary } from './summary/summary-edits.js';
 import type { Draft } from './url.js';
 
 /** So many variables at most go into the rows in one go. */
@@ -24,21 +26,21 @@ export function FoundActs({ matching, draft, change }: Props) {
         {whole(rows.length)} found; {MOST} or fewer can go into the rows at once.
       </span>
     );
-  const put = (battery: boolean) =>
-    change({
-      ...draft,
-      rows: rows.map(({ id }) => ({ variable: id })),
-      by: battery ? [] : draft.by,
-      battery: battery || undefined,
-    });
+  const all: Draft = { ...draft, rows: rows.map(({ id }) => ({ variable: id })) };
   return (
     <>
       <span>{whole(rows.length)} found:</span>
-      <Button title="A table of each, one under the other" onClick={() => put(false)}>
+      <Button title="A table of each, one under the other" onClick={() => change(asBattery(all, false))}>
         All into rows
       </Button>
+      <Button
+        title="One table: each in figures that suit it, all together and by group"
+        onClick={() => change(asSummary(all, true))}
+      >
+        As a summary
+      </Button>
       {isBattery(rows) && (
-        <Button title="One table: the items down, their answers across" onClick={() => put(true)}>
+        <Button title="One table: the items down, their answers across" onClick={() => change(asBattery(all, true))}>
           As a battery
         </Button>
       )}

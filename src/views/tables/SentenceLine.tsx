@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { byId } from '../../core/by-id.js';
 import type { RosterVariable } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -8,6 +8,7 @@ import { metaOf, searchText } from '../roster/words.js';
 import { ClauseSlots } from './ClauseSlots.js';
 import { isBattery } from '../../core/table/battery.js';
 import { conditionsOf } from '../../core/table/sentence.js';
+import { asSummary } from './summary/summary-edits.js';
 import { asBattery, startCondition, withLevel, withoutLevel, withoutRow, withRow } from './draft.js';
 import { canStandAcross } from './pair-of-numbers.js';
 import { Slot } from './Slot.js';
@@ -126,6 +127,9 @@ function placesOf({ draft, variables, change }: Props) {
   };
 }
 
+/** So many variables of a summary stand in its sentence; of more all but one fewer are behind a button. */
+const MOST_LISTED = 6;
+
 /** Words between the members of a list: "a, b and c". */
 const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 ? ' and ' : ', ');
 
@@ -133,6 +137,7 @@ const between = (k: number, length: number) => (k === 0 ? '' : k === length - 1 
 export function SentenceLine(props: Props) {
   const { draft, variables, open, setOpen, change, asText, undo, lead } = props;
   const find = (id: number | null) => byId(variables, id);
+  const [whole, setWhole] = useState(false);
   const close = () => setOpen(null);
   const slot = (place: VariableSlot) => {
     const variable = find(place.variable);
@@ -183,18 +188,54 @@ export function SentenceLine(props: Props) {
       </h1>
     );
   const { rows, nests, within, weight } = places;
+  // A summary has its variables in its lines.
+  const listed = draft.summary && !whole && rows.length > MOST_LISTED ? MOST_LISTED - 1 : rows.length;
   const items = draft.rows.flatMap(({ variable }) => find(variable) ?? []);
-  const canBeBattery = !draft.battery && items.length > 1 && nests.length === 0 && isBattery(items);
+  const canBeSummary = !draft.summary && !draft.battery && items.length > 1 && nests.length <= 1;
+  const canBeBattery = !draft.battery && !draft.summary && items.length > 1 && nests.length === 0 && isBattery(items);
   const filterable = variables.filter((variable) => variable.level !== 'text');
   return (
     <h1 className={css['sentence']}>
-      {lead ??
-        rows.map((place, k) => (
-          <span key={k}>
-            <i>{between(k, rows.length)}</i>
-            {slot(place)}
+      {draft.summary && (
+        <>
+          <span className={css['their']}>
+            Summary
+            <button
+              type="button"
+              className={css['remove']}
+              aria-label="No longer as a summary"
+              title="A table each again"
+              onClick={() => change(asSummary(draft, false))}
+            >
+              ×
+            </button>
           </span>
-        ))}
+          <i> of </i>
+        </>
+      )}
+      {lead ?? (
+        <>
+          {rows.slice(0, listed).map((place, k) => (
+            <span key={k}>
+              <i>{between(k, rows.length)}</i>
+              {slot(place)}
+            </span>
+          ))}
+          {listed < rows.length && (
+            <>
+              <i> and </i>
+              <button
+                type="button"
+                className={css['open']}
+                title="They stand in the table, too, and can be edited there"
+                onClick={() => setWhole(true)}
+              >
+                {rows.length - listed} more
+              </button>
+            </>
+          )}
+        </>
+      )}
       {nests.map((levels, k) => (
         <span key={k}>
           <i>{k === 0 ? ' by ' : between(k, nests.length)}</i>
@@ -254,7 +295,18 @@ export function SentenceLine(props: Props) {
           + by their answers
         </button>
       )}{' '}
-      {slot(places.anotherNest)} {nests.length > 0 && slot(places.anotherLevel)}{' '}
+      {canBeSummary && (
+        <button
+          type="button"
+          className={css['open']}
+          title="One table: each variable in figures that suit it, all together and by group, with a test of each"
+          onClick={() => change(asSummary(draft, true))}
+        >
+          + as a summary
+        </button>
+      )}{' '}
+      {(nests.length === 0 || !draft.summary) && slot(places.anotherNest)}{' '}
+      {nests.length > 0 && slot(places.anotherLevel)}{' '}
       {lead === undefined && nests.length > 0 && within.variable === null && slot(within)}{' '}
       <Slot
         name="Only where"

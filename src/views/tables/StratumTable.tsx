@@ -2,6 +2,7 @@ import { whole } from '../../core/figures.js';
 import type { Shown } from '../../api/types.js';
 import type { TableView } from '../../core/view/types.js';
 import { type BlockAt, CrossTable } from './CrossTable.js';
+import { SummaryTable } from './summary/SummaryTable.js';
 import css from './table.module.css';
 
 interface Props {
@@ -23,6 +24,8 @@ export function StratumTable({ label, view, within, shown, read }: Props) {
       </h2>
       {bases.every((base) => base === 0) ? (
         <p className={css['nobody']}>Nobody is in this table.</p>
+      ) : view.summary ? (
+        <SummaryTable summary={view.summary} {...{ view, shown, read }} />
       ) : (
         <CrossTable view={view} shown={shown} read={read} />
       )}

@@ -29,6 +29,7 @@ import { StratumChoice } from './StratumChoice.js';
 import { sortColumns } from './sort-columns.js';
 import { TableGestures } from './TableGestures.js';
 import { TablePane } from './TablePane.js';
+import { EditableSummary, SummaryTools } from './summary/SummaryTools.js';
 import { Toolbar } from './Toolbar.js';
 import { useCopyTable } from './use-copy-table.js';
 import type { useHeadingEdits } from './use-heading-edits.js';
@@ -73,7 +74,7 @@ function RowChoices({ view, draft, shows, change }: Pick<Props, 'view' | 'draft'
           choose={(mention) => changeItem({ mention: mention === 'any' ? undefined : mention })}
         />
       )}
-      {variable?.level === 'number' && item && (
+      {variable?.level === 'number' && item && !draft.summary && (
         <NumberChoice
           study={view.study.id}
           variable={variable}
@@ -99,8 +100,8 @@ function itemScopes(
   if (items.length < 2) return [];
   return items.map((item, k) => ({
     name: item.title,
-    choices: isCross(views[0]!.nests) ? choicesOf(shown, item) : columnChoices(shown, item),
-    own: item.figures !== undefined,
+    choices: item.figures ?? (isCross(views[0]!.nests) ? choicesOf(shown, item) : columnChoices(shown, item)),
+    own: draft.rows[k]?.figures !== undefined,
     choose: (figures) =>
       change({
         ...draft,
@@ -133,10 +134,8 @@ export function TableMiddle(props: Props) {
     <>
       {any && (
         <Toolbar
-          shown={shown}
+          {...{ shown, views, items }}
           setShown={show}
-          views={views}
-          items={items}
           tested={has('adjusted-residual')}
           compared={has('letters')}
           multiple={any.mentions !== null}
@@ -158,6 +157,7 @@ export function TableMiddle(props: Props) {
       {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
       <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />
       <NamesLine view={view} draft={draft} change={change} />
+      <SummaryTools study={view} {...{ views, shown, show }} />
       {problem && <Problem {...problem} />}
       {across?.countable === false && <PairsPane {...{ view, sentence, across, shown, show, told }} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
@@ -165,7 +165,7 @@ export function TableMiddle(props: Props) {
         copied={copying.byKey}
         frame={(shownTable) => (
           <DropEdges draft={draft} variables={view.variables} change={change} fail={saving.setTrouble}>
-            {shownTable}
+            <EditableSummary {...{ view, draft, change }}>{shownTable}</EditableSummary>
           </DropEdges>
         )}
         gestures={

@@ -50,6 +50,7 @@ export function TablePane(props: Props) {
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
   const main = (view ?? whole.view).blocks[at.item]?.[at.nest];
+  const summary = (view ?? whole.view).summary;
   const empty = blocks.length === 1 ? whyEmpty(view ? (table ?? block.table) : block.table) : null;
   return (
     <div className={waits ? css['faded'] : undefined} aria-busy={busy} onCopy={copied}>
@@ -68,12 +69,16 @@ export function TablePane(props: Props) {
           and measures are of the categories.
         </p>
       )}
-      {main && blocks.length > 1 && <p className={css['blockTitle']}>{main.title}</p>}
+      {main && blocks.length > 1 && !summary && <p className={css['blockTitle']}>{main.title}</p>}
       {main && (
-        <BaseLine block={main} bring={bring} hatch={viewsShown(shows).some((stratum) => isHatched(stratum, shown))} />
+        <BaseLine
+          block={summary?.base ?? main}
+          bring={bring}
+          hatch={viewsShown(shows).some((stratum) => isHatched(stratum, shown))}
+        />
       )}
       {empty === null && gestures}
-      {table && empty === null && !table.columns && !whole.battery && <CoMentionTable table={table} />}
+      {table && empty === null && !table.columns && !whole.battery && !summary && <CoMentionTable table={table} />}
       {pictured && main && drawn && empty === null && (
         <LatePicture
           table={pictured}

@@ -1,5 +1,5 @@
 import type { Shown } from '../../api/types.js';
-import { columnChoices } from '../../core/view/figures-shown.js';
+import { columnChoices, wholeSummaryChoices } from '../../core/view/figures-shown.js';
 import type { ReportFormat } from '../../core/report/report-formats.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { TableView } from '../../core/view/types.js';
@@ -52,6 +52,20 @@ function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'se
   );
 }
 
+/** The figures of a summary: of categories, and of numbers. */
+function SummaryFigures({ shown, setShown, views, items }: Pick<Props, 'shown' | 'setShown' | 'views' | 'items'>) {
+  const whole = wholeTable(wholeSummaryChoices(shown), shown, setShown);
+  return (
+    <FigureMenu
+      shown={shown}
+      setShown={setShown}
+      scopes={[whole, ...items]}
+      offered={choicesFor(views)}
+      usual={(choice) => usualDecimals(views, choice)}
+    />
+  );
+}
+
 /** What the cells show, and what can be done with the table: one line over it. */
 export function Toolbar(props: Props) {
   const { shown, setShown, views, tested, compared, multiple, items, swap, copy, handOver, save, saved, asNew } = props;
@@ -60,7 +74,9 @@ export function Toolbar(props: Props) {
   return (
     <Bar label="Table">
       <BarGroup>
-        {isCross(first.nests) ? (
+        {first.summary ? (
+          <SummaryFigures {...{ shown, setShown, views, items }} />
+        ) : isCross(first.nests) ? (
           <CellChoices {...{ shown, setShown, views, tested, compared, multiple, items }} />
         ) : (
           <ColumnMenu {...{ shown, setShown, views, items }} />

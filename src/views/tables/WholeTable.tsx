@@ -5,11 +5,13 @@ import { BatteryTable } from './BatteryTable.js';
 import { CrossTable } from './CrossTable.js';
 import { FrequencyTable } from './FrequencyTable.js';
 import { NumberTable } from './NumberTable.js';
+import { SummaryTable } from './summary/SummaryTable.js';
 import css from './table.module.css';
 
 /** Frequency tables one under the other, or one table with groups across. */
 export function WholeTable({ view, shown, show, read }: ComponentProps<typeof BatteryTable>) {
-  const { items, nests, blocks, frequencies } = view;
+  const { items, nests, blocks, frequencies, summary } = view;
+  if (summary) return <SummaryTable {...{ view, summary, shown, read }} />;
   if (frequencies) return <BatteryTable view={view} shown={shown} show={show} read={read} />;
   if (isCross(nests)) return <CrossTable view={view} shown={shown} read={read} />;
   return items.map((item, k) => (

@@ -41,7 +41,7 @@ export function askedAfter(asked: Asked, action: AskedAction): Asked {
       // Expected shares, and which of two is predicted, are of these rows; a column by which rows are sorted is of
       // these columns, and the title of a picture and kept readings of both.
       const sameRows = isSame(({ rows }) => rows.map(({ variable }) => variable));
-      const sameColumns = isSame(({ by, battery }) => [by, battery]);
+      const sameColumns = isSame(({ by, battery, summary }) => [by, battery, summary]);
       const kept = sameRows ? asked.shown : { ...asked.shown, shares: undefined, predicted: undefined };
       const sorted = sameColumns || kept.sort === undefined ? kept : sortedBy(kept, null);
       const isOther = !sameRows || !sameColumns || !isSame(({ within }) => within);

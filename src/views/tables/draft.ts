@@ -49,6 +49,7 @@ export const asBattery = (draft: Draft, battery: boolean): Draft => ({
   ...draft,
   by: battery ? [] : draft.by,
   battery: battery || undefined,
+  summary: battery ? undefined : draft.summary,
 });
 
 const withoutAt = <T>(list: readonly T[], at: number): T[] => list.filter((_, k) => k !== at);

@@ -1,5 +1,5 @@
 import type { MouseEvent } from 'react';
-import type { LaidCell, LaidOut } from '../../core/view/laid-out.js';
+import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 
 /** A cell of a table in the page, with the first column that it stands in. */
 interface Placed {

@@ -4,6 +4,7 @@ import { type FigureChoice, readFigures, sayFigures, SORT_CHOICES } from '../../
 import { ROW_ORDERS } from '../../core/table/display.js';
 import { PICTURES } from '../../core/table/picture-kinds.js';
 import { type KeptReading, ShownShape } from '../../core/table/shown-shape.js';
+import { readSummary, saySummary } from '../../core/table/summary-words.js';
 import { PERCENTS } from '../../core/table/share.js';
 
 /** What a table shows where nothing is said. */
@@ -61,6 +62,7 @@ export function sayShown(shown: Shown): ShownQuery {
     ...(shown.predicted === 'columns' ? ['predict-columns'] : []),
     ...(Array.isArray(shown.predicted) ? shown.predicted.map((id) => `predict-${id}`) : []),
     ...(shown.readings ?? []).map(sayReading),
+    ...saySummary(shown.summary ?? {}),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
     ...(shown.wide === undefined ? [] : [`wide-${shown.wide}`]),
     ...LIMITS.flatMap((limit) => {
@@ -123,6 +125,8 @@ export function readShown({ show, figures, sort, heading }: ShownQuery): Shown {
   if (predicted.length > 0) shown.predicted = predicted;
   const readings = [...words].flatMap(readReading);
   if (readings.length > 0) shown.readings = readings;
+  const summary = readSummary(words);
+  if (summary) shown.summary = summary;
   const picture = among(PICTURES, 'picture-');
   if (picture) shown.picture = picture;
   const limits = LIMITS.flatMap((limit) => {

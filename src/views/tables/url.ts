@@ -13,7 +13,14 @@ import {
   type RowItem,
   type Sentence,
 } from '../../core/table/sentence.js';
-import { clauseShape, type ConditionCalled, codesHereShape, levelsHereShape } from '../../core/table/sentence-shape.js';
+import {
+  clauseShape,
+  type ConditionCalled,
+  codesHereShape,
+  LabelShape,
+  levelsHereShape,
+  LinesShape,
+} from '../../core/table/sentence-shape.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 /** A sentence under way: rows may not be chosen yet. */
@@ -37,7 +44,7 @@ export function toQuery(
 ): string {
   const name = (id: number | null) => byId(variables, id)?.name;
   const query = new URLSearchParams();
-  draft.rows.forEach(({ variable, counted, mention, as, nets, figures }, k) => {
+  draft.rows.forEach(({ variable, counted, mention, as, nets, figures, label, lines }, k) => {
     const called = name(variable);
     if (called === undefined) return;
     query.append('rows', called);
@@ -46,6 +53,8 @@ export function toQuery(
     if (as !== undefined) query.set(ofItem('as', k), as);
     if (nets !== undefined) query.set(ofItem('nets', k), JSON.stringify(nets));
     if (figures !== undefined) query.set(ofItem('cells', k), sayFigures(figures));
+    if (label !== undefined) query.set(ofItem('label', k), label);
+    if (lines !== undefined) query.set(ofItem('lines', k), JSON.stringify(lines));
   });
   for (const nest of draft.by) {
     const names = nest.flatMap((id) => name(id) ?? []);
@@ -69,6 +78,7 @@ export function toQuery(
     query.set('levels', JSON.stringify(called));
   }
   if (draft.battery) query.set('battery', 'true');
+  if (draft.summary) query.set('summary', 'true');
   if (draft.codes) {
     const called = draft.codes.map((own) => ({ ...own, variable: name(own.variable) ?? '' }));
     query.set('codes', JSON.stringify(called));
@@ -139,6 +149,8 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
     const counted = wanted === null ? null : STANDINGS.filter((standing) => wanted.split(' ').includes(standing));
     const figures = readFigures(query.get(ofItem('cells', k)) ?? '');
     const nets = NetsShape.safeParse(listIn(query.get(ofItem('nets', k)))).data;
+    const label = LabelShape.safeParse(query.get(ofItem('label', k))).data;
+    const lines = LinesShape.safeParse(listIn(query.get(ofItem('lines', k)))).data;
     if (variable === null) return [];
     const as = query.get(ofItem('as', k)) === 'values' ? ({ as: 'values' } as const) : {};
     const wishes = {
@@ -147,6 +159,8 @@ function itemsFrom(query: URLSearchParams, idOf: FindId): RowItem[] {
       ...(mention ? { mention } : {}),
       ...(nets ? { nets } : {}),
       ...(figures ? { figures } : {}),
+      ...(label === undefined ? {} : { label }),
+      ...(lines ? { lines } : {}),
     };
     return [{ variable, ...wishes }];
   });
@@ -179,6 +193,7 @@ export function fromQuery(
       weight: idOf(query.get('weight')),
       only: onlyFrom(query.get('only'), idOf),
       ...(query.get('battery') === 'true' ? { battery: true } : {}),
+      ...(query.get('summary') === 'true' ? { summary: true } : {}),
       ...hereFrom(query, idOf),
     },
     table: Number.isInteger(table) ? table : null,

@@ -93,7 +93,7 @@ export function useTable(
   wanted: BlockAt,
 ): Shows {
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
-  const { order, last, sort, sortNest, sortFigure, ascending, full } = shown;
+  const { order, last, sort, sortNest, sortFigure, ascending, full, figures, summary } = shown;
   const { counted, problem, busy } = useCounts(view, sentence);
   const work = useWork(adjustment, leastCompared(bases), confidence);
   const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : undefined), [work, sortFigure]);
@@ -110,11 +110,15 @@ export function useTable(
   const large = useMemo(() => (cellsIn(blocks) > MOST_AT_ONCE ? { blocks, work } : null), [blocks, work]);
   const painted = useAfterPaint(large);
   const isEarly = large !== null && painted !== large;
+  // Of other tables figures are chosen after all of them are worked out.
+  const isSummary = counted?.sentence.summary === true;
+  const summarised = useMemo(() => (isSummary ? { figures, summary } : {}), [isSummary, figures, summary]);
   const whole = useMemo(() => {
     if (!counted || blocks.length === 0) return null;
     const cells = isEarly ? withoutWork : work.cells;
-    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, { sort, ascending, bases });
-  }, [counted, view, blocks, work, sort, ascending, bases, isEarly]);
+    const own = { sort, ascending, bases, ...summarised, confidence };
+    return viewOfSentence(counted.sentence, blocks, view?.variables ?? [], cells, own);
+  }, [counted, view, blocks, work, sort, ascending, bases, summarised, confidence, isEarly]);
   const { block, at, table, split } = blockRead(blocks, across, stratum, wanted);
   const own = viewOfStratum(whole, stratum);
   const { item, nest } = at;

@@ -1,0 +1,65 @@
+import type { Adjustment } from '../infer/adjust.js';
+import { whole } from '../figures.js';
+import { ADJUSTMENT_WORDS } from '../reading/adjustment-words.js';
+import type { SummaryShown } from '../table/summary-shape.js';
+import type { ItemStatistic } from '../view/types.js';
+import { and } from '../words.js';
+import { type SummarisedItem, unanswered } from './summary-lines.js';
+
+/** Who gave no answer, variable by variable. */
+function missingNote(items: readonly SummarisedItem[]): string[] {
+  const some = items.flatMap(({ view, block }) => {
+    const respondents = unanswered(block);
+    return respondents === 0 ? [] : [`${view.title} ${whole(respondents)}`];
+  });
+  if (some.length === 0) return ['Everybody gave an answer to each variable.'];
+  return [`Without an answer, and in no figure of that variable: ${some.join('; ')}.`];
+}
+
+function weightNote([first]: readonly SummarisedItem[]): string[] {
+  const by = first?.block.weightedBy ?? null;
+  return by === null ? [] : [`All figures but unweighted counts are weighted by ${by}.`];
+}
+
+/** Questions of which a respondent can be in several lines. */
+function multipleNote(items: readonly SummarisedItem[]): string[] {
+  const titles = items.flatMap(({ view }) => (view.multiple ? [view.title] : []));
+  if (titles.length === 0) return [];
+  return [`A respondent can be in several lines of ${and(titles)}; percentages are of respondents.`];
+}
+
+/** Names of tests, each with the variables that it is of. */
+function testsNote(items: readonly SummarisedItem[], statistics: readonly ItemStatistic[]): string[] {
+  const titles = new Map<string, string[]>();
+  statistics.forEach(({ test }, k) => {
+    if (test) titles.set(test.name, [...(titles.get(test.name) ?? []), items[k]?.view.title ?? '']);
+  });
+  if (titles.size === 0) return [];
+  return [`Tests: ${[...titles].map(([name, of]) => `${name} (${of.join(', ')})`).join('; ')}.`];
+}
+
+function adjustedNote(statistics: readonly ItemStatistic[], adjusted: Adjustment | null): string[] {
+  const tested = statistics.filter(({ test }) => test !== null).length;
+  if (adjusted === null || tested === 0) return [];
+  return [`p is adjusted over the ${whole(tested)} tests of this table by ${ADJUSTMENT_WORDS[adjusted]}.`];
+}
+
+/** What of a summary is worked out, for what is said under it. */
+interface Noted {
+  items: readonly SummarisedItem[];
+  statistics: readonly ItemStatistic[];
+  shown: SummaryShown;
+}
+
+/** What is said under a summary: who gave no answer, what was tested, and what to be careful about. */
+export function summaryNotes({ items, statistics, shown }: Noted): string[] {
+  const { missing = 'note', adjusted = null, columns } = shown;
+  const hasTests = !columns || columns.some((column) => column !== 'measure');
+  return [
+    ...(missing === 'note' ? missingNote(items) : []),
+    ...weightNote(items),
+    ...multipleNote(items),
+    ...(hasTests ? [...testsNote(items, statistics), ...adjustedNote(statistics, adjusted)] : []),
+    ...statistics.flatMap(({ note }, k) => (note === null ? [] : [`${items[k]?.view.title ?? ''}: ${note}`])),
+  ];
+}

@@ -24,6 +24,11 @@ describe('the command binder', () => {
     expect(hatch([...asked, '-o', table]).stdout).toBe(`${table}\n`);
     expect(readFileSync(table, 'utf8')).toContain('row %');
     expect(hatch([...asked, '-o', table])).toMatchObject({ status: 2 });
+    const summary = ['table', 'fernhill-allotments', 'Summary of Age and Shares the plot by Season of interview'];
+    const lines = hatch([...summary, '--csv', '--summary', 'missing-none,without-test,p-holm']).stdout.split('\n');
+    expect(lines[1]).toContain('adjusted p,Strength');
+    expect(lines.find((line) => line.startsWith('"Shares the plot: Yes, n (%)"'))).toMatch(/,812,33\.66\d*,/);
+    expect(hatch([...summary, '--csv', '--summary', 'sideways']).stderr).toContain('“sideways” says nothing');
     const page = join(folder, 'b.html');
     const gone = hatch(['binder', 'fernhill-allotments', '--tables', '999', '-o', page]);
     expect(gone).toMatchObject({ status: 2 });

@@ -50,6 +50,12 @@ describe('what a sentence can go on with', () => {
     expect(texts('Age ')).toEqual(expect.arrayContaining(['by ', 'Age band']));
   });
 
+  it('is a summary where its words are typed, and then a variable', () => {
+    expect(texts('summ')).toEqual(['Summary of ']);
+    expect(texts('Summary of Cr')).toEqual(['Crops grown']);
+    expect(texts('Summary of Age and Cro')).toEqual(['Crops grown']);
+  });
+
   it('is nothing where nothing is called so, and where all is said', () => {
     expect(texts('Weather')).toEqual([]);
     expect(texts('Site')).toEqual(['Satisfaction by site, all in all']);

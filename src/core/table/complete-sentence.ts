@@ -1,5 +1,5 @@
 import { isAnswer, titleOf, type Variable } from '../codebook/types.js';
-import { BATTERY_WORDS } from './say-sentence.js';
+import { BATTERY_WORDS, SUMMARY_WORDS } from './say-sentence.js';
 
 /** What can stand in a sentence from one place to another. */
 export interface Completion {
@@ -17,6 +17,7 @@ const MOST = 8;
 
 /** Words after which a variable is named, the longer first. */
 const BEFORE_NOUNS = [
+  `${SUMMARY_WORDS.toLowerCase()} `,
   ...['weighted by', 'only where', 'split by', 'within', 'not', 'and', 'or', 'by'].map((word) => `${word} `),
   ', ',
   ',',
@@ -135,6 +136,13 @@ function nounsAt(text: string, variables: readonly Variable[]): Completion[] {
   return [];
 }
 
+/** How a summary begins, where that is being typed. */
+function summaryAt(text: string): Completion[] {
+  const begins = `${SUMMARY_WORDS} `;
+  if (text === '' || !low(begins).startsWith(low(text)) || low(begins) === low(text)) return [];
+  return [{ from: 0, to: text.length, text: begins, kind: 'word', variable: null }];
+}
+
 /**
  * What can be written on at a place in a sentence: variables by their titles, categories of the one that a condition
  * is made on, and the words that lead on from a variable.
@@ -160,7 +168,7 @@ export function completions(text: string, variables: readonly Variable[]): Compl
         .slice(0, MOST)
         .map((option) => ({ from, to, text: option.text, kind: 'category', variable: variable.id }));
   }
-  const nouns = nounsAt(text, variables);
+  const nouns = [...nounsAt(text, variables), ...summaryAt(text)];
   const before = /\s$/.test(text) ? endsWith(text, variables) : null;
   if (!before) return nouns;
   const words = wordsAfter(before, partAt(text)).map((word): Completion => ({

@@ -75,11 +75,12 @@ const item = fc.oneof(
   ),
 );
 const nest = fc.array(fc.constantFrom(1, 2, 4), { minLength: 1, maxLength: 3 });
-const across: fc.Arbitrary<Pick<Sentence, 'by' | 'battery'>> = fc.oneof(
+const across: fc.Arbitrary<Pick<Sentence, 'by' | 'battery' | 'summary'>> = fc.oneof(
   fc.record({ by: fc.array(nest, { maxLength: 3 }) }),
   fc.constant({ by: [], battery: true as const }),
+  fc.record({ by: fc.array(nest, { maxLength: 1 }), summary: fc.constant(true as const) }),
 );
-const parts: fc.Arbitrary<Omit<Sentence, 'by' | 'battery'>> = fc.record({
+const parts: fc.Arbitrary<Omit<Sentence, 'by' | 'battery' | 'summary'>> = fc.record({
   rows: fc.array(item, { minLength: 1, maxLength: 3 }),
   within: fc.constantFrom(null, 2, 4),
   only: fc.array(clause, { maxLength: 3 }),
@@ -102,6 +103,16 @@ describe('a sentence', () => {
       rows: [{ variable: 1 }],
       by: [[2]],
       only: [{ variable: 3, is: 'between', from: 60, to: null }],
+    });
+  });
+  it('takes a variable that is called as a summary begins for itself', () => {
+    const called = [...VARIABLES, variable(8, 'sum', 'Summary of the season', 'ordered', ['Good'])];
+    expect(parseSentence('Summary of the season by Site', called)).toEqual({
+      ...parseSentence('sum by Site', called),
+    });
+    expect(parseSentence('summary of Age, each value, by Site', called)).toMatchObject({
+      summary: true,
+      rows: [{ variable: 3, as: 'values' }],
     });
   });
   it('takes a number that is to be listed', () => {

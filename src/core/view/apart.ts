@@ -1,5 +1,5 @@
 import type { LaidCell, LaidOut } from './laid-cell.js';
-import { placedCells } from './placed-cells.js';
+import { placedCells, placedLines } from './placed-cells.js';
 
 /** How many figures the cells of each column have at most. */
 function partsOf(lines: LaidOut['body']): number[] {
@@ -28,9 +28,7 @@ export function apart(laid: LaidOut): LaidOut {
   if (parts.every((count) => count === 1)) return laid;
   const wideOf = (column: number, columns: number) =>
     Array.from({ length: columns }, (_, k) => parts[column + k] ?? 1).reduce((sum, count) => sum + count, 0);
-  const lines = (own: LaidOut['body']) => {
-    const widths = new Map(placedCells(own).map(({ cell, column }) => [cell, wideOf(column, cell.columns)]));
-    return own.map((cells) => cells.flatMap((cell) => widened(cell, widths.get(cell) ?? 1)));
-  };
+  const lines = (own: LaidOut['body']) =>
+    placedLines(own).map((placed) => placed.flatMap(({ cell, column }) => widened(cell, wideOf(column, cell.columns))));
   return { ...laid, head: lines(laid.head), body: lines(laid.body) };
 }

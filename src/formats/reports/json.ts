@@ -1,18 +1,29 @@
+import type { Summary } from '../../core/view/types.js';
 import { type Report, tablesOf } from '../../core/report/report.js';
+
+/** A summary with what its figures are, and what is tested of each variable. */
+const summaryIn = (title: string, { lines, columns, statistics, adjusted, notes }: Summary) => {
+  return { title, lines, columns, statistics, adjusted, notes };
+};
 
 /** A report as JSON: of each table every figure, test and measure at full precision, and the readings that are kept. */
 export function jsonReport(report: Report): string {
   const { title, facts, methods } = report;
-  const tables = tablesOf(report).map(({ number, caption, filter, weight, shown, bases, answers, readings }) => ({
-    number,
-    caption,
-    filter,
-    weight,
-    shown,
-    bases,
-    blocks: answers,
-    readings,
-  }));
+  const tables = tablesOf(report).map((table) => {
+    const { number, caption, filter, weight, shown, bases, answers, readings, views } = table;
+    const summaries = views.flatMap((view) => (view.summary ? [summaryIn(view.title, view.summary)] : []));
+    return {
+      number,
+      caption,
+      filter,
+      weight,
+      shown,
+      bases,
+      blocks: answers,
+      readings,
+      ...(summaries.length > 0 ? { summaries } : {}),
+    };
+  });
   const items = report.items.map((item) => (item.is === 'table' ? { is: item.is, number: item.number } : item));
   return `${JSON.stringify({ title, facts, methods, items, tables }, null, 1)}\n`;
 }

@@ -16,7 +16,7 @@ const cellsOf = (line: string) =>
       cell
         .trim()
         .replace(/\\(.)/g, '$1')
-        .replace(/^(?:! )?(?:[▲▽]+ )?/, ''),
+        .replace(/^(?:&emsp;)*(?:! )?(?:[▲▽]+ )?/, ''),
     );
 
 describe('a report as Markdown', () => {

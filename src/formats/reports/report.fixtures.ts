@@ -3,6 +3,7 @@ import { methodsNote } from '../../core/report/methods-note.js';
 import { reportTable } from '../../core/report/report-table.js';
 import { sentenceOfBlock } from '../../core/table/sentence.js';
 import type { Shown } from '../../core/table/shown-shape.js';
+import { countedSummary, OF_GROWERS, VARIABLES as GROWERS } from '../../core/summary/summary.fixtures.js';
 import { type Asked, counted, type Respondent, VARIABLES, weighing } from '../../core/table/survey.fixtures.js';
 
 /** Names as studies have them, and as some are made to do harm. */
@@ -35,6 +36,28 @@ function tableOfSurvey(number: number, asked: Asked, shown: Partial<Shown> = {},
   return reportTable(number, table, { variables: NAMED, sizes: undefined, answers });
 }
 
+/** A summary of a variable of each level, some under names made to do harm. */
+function summaryOfGrowers(number: number): ReportTable {
+  const growers = people.map(({ answer, group, season, crops }, k) => {
+    return { mood: answer, shares: 1 + (k % 2), site: group, age: k % 9 === 0 ? null : 20 + season * (k % 20), crops };
+  });
+  const figures = (['count', 'column-percent', 'mean', 'sd', 'median', 'quartiles'] as const).map((figure) => ({
+    figure,
+  }));
+  const rows = [
+    { variable: OF_GROWERS.age, label: AWKWARD.markup },
+    { variable: OF_GROWERS.mood, label: AWKWARD.formula },
+    { variable: OF_GROWERS.shares, label: AWKWARD.lines },
+    { variable: OF_GROWERS.crops, label: AWKWARD.other },
+  ];
+  const table = {
+    ...countedSummary(growers, { rows }),
+    shown: { hatch: true, figures, summary: { missing: 'row', adjusted: 'holm' } } satisfies Shown,
+    groupings: [],
+  };
+  return reportTable(number, table, { variables: GROWERS, sizes: undefined, answers: true });
+}
+
 const READ = { readings: [{ item: 0, nest: 0 }] };
 
 /** A report of one table of each kind, among a section and a note. */
@@ -48,6 +71,7 @@ export function reportOfSurvey(): Report {
     tableOfSurvey(2, { by: false }),
     tableOfSurvey(3, { rows: 'crops', weight: weighing }, { ...READ, bases: { small: 200, hide: 10 } }),
     tableOfSurvey(4, { within: true, season: 1 }, READ),
+    summaryOfGrowers(5),
   ];
   return {
     title: `${AWKWARD.formula}: binder`,

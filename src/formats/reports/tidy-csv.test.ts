@@ -5,6 +5,9 @@ import { tablesOf } from '../../core/report/report.js';
 import { AWKWARD, reportOfSurvey } from './report.fixtures.js';
 import { tidyReport } from './tidy-csv.js';
 
+/** A name as a spreadsheet is given it. */
+const nameOf = (title: string) => (title.startsWith('=') ? `'${title}` : title);
+
 const report = reportOfSurvey();
 const text = tidyReport(report);
 const { data } = Papa.parse<Record<string, string>>(text.slice(1), { header: true, skipEmptyLines: true });
@@ -14,7 +17,8 @@ describe('a report as one figure a line', () => {
     for (const { number, views } of tablesOf(report))
       for (const view of views) {
         const [block] = view.blocks[0]!;
-        const share = byId(block!.figures, 'column-percent')!;
+        const share = byId(block!.figures, 'column-percent');
+        if (!share) continue;
         const own = data.filter(
           (line) =>
             line['table'] === String(number) &&
@@ -26,6 +30,22 @@ describe('a report as one figure a line', () => {
         if (values.length === 0) continue;
         expect(own[0]).toMatchObject({ 'row code': '1', unit: 'percent', base: String(block!.bases[0]) });
       }
+  });
+  it('has the figures of a summary, and what is tested of each of its variables', () => {
+    const { views } = tablesOf(report)[4]!;
+    const { items, blocks, summary } = views[0]!;
+    const own = data.filter((line) => line['table'] === '5');
+    const means = byId(blocks[0]![0]!.figures, 'mean')!.cells.flat();
+    expect(own.filter(({ figure }) => figure === 'mean').map(({ value }) => Number(value))).toEqual(means);
+    summary!.statistics.forEach(({ test, adjustedP, measure }, k) => {
+      const tested = own.filter(
+        (line) => line['row variable'] === nameOf(items[k]!.title) && line['column code'] === '' && line['base'] === '',
+      );
+      const valueOf = (figure: string) => Number(tested.find((line) => line['figure'] === figure)?.['value']);
+      expect(valueOf(`${test!.id} p`)).toBe(test!.p);
+      expect(valueOf('adjusted p')).toBe(adjustedP);
+      expect(valueOf(measure!.id)).toBe(measure!.value);
+    });
   });
   it('says of which study, wave, filter and weight each figure is', () => {
     const [first] = data;

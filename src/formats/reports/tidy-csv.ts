@@ -68,6 +68,19 @@ function blockLines(table: ReportTable, view: TableView, item: number, nest: num
   return [...cells, ...feet];
 }
 
+/** What is tested of the variables of a summary, a figure each. */
+function testedLines({ items, nests, summary }: TableView): Cell[][] {
+  const by = nests[0]?.title ?? '';
+  return (summary?.statistics ?? []).flatMap(({ test, adjustedP, measure }, k) => {
+    const where = [items[k]?.title ?? '', '', '', by, '', '', null];
+    return [
+      ...(test ? [[...where, `${test.id} p`, 'p', test.p]] : []),
+      ...(adjustedP === null ? [] : [[...where, 'adjusted p', 'p', adjustedP]]),
+      ...(measure ? [[...where, measure.id, 'coefficient', measure.value]] : []),
+    ];
+  });
+}
+
 /** A report as one figure a line, at full precision, for whoever reads it with a program. */
 export function tidyReport(report: Report): string {
   const factOf = (name: string) => report.facts.find(({ what }) => what === name)?.text ?? '';
@@ -76,9 +89,10 @@ export function tidyReport(report: Report): string {
     const { number, caption, filter, weight, views } = table;
     return views.flatMap((view) => {
       const known = [...of, number, caption, filter, weight ?? '', views.length > 1 ? view.title : ''];
-      return view.blocks.flatMap((line, item) =>
-        line.flatMap((_, nest) => blockLines(table, view, item, nest).map((cells) => [...known, ...cells])),
+      const blocks = view.blocks.flatMap((line, item) =>
+        line.flatMap((_, nest) => blockLines(table, view, item, nest)),
       );
+      return [...blocks, ...testedLines(view)].map((cells) => [...known, ...cells]);
     });
   });
   return writeCsv([COLUMNS, ...lines]);

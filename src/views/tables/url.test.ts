@@ -63,6 +63,15 @@ describe('the sentence in the address', () => {
     expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
   });
 
+  it('keeps a summary, what its items are called and which lines they have', () => {
+    const rows = [
+      { variable: 1, label: 'Where & when', lines: ['1'] },
+      { variable: 2, label: 'Two' },
+    ];
+    const draft: Draft = { ...EMPTY, rows, summary: true };
+    expect(fromQuery(toQuery(draft, BOTH, null), BOTH).draft).toEqual(draft);
+  });
+
   it('keeps the nets of each row item, and what is called otherwise', () => {
     const draft: Draft = {
       ...EMPTY,

@@ -94,6 +94,8 @@ beforeAll(async () => {
     { bases: { small: 400 } },
   );
   await keep(['use_tap'], [], {}, {});
+  const wide = ['count', 'column-percent', 'mean', 'sd', 'median', 'quartiles'].map((figure) => ({ figure }));
+  await keep(['age', 'renew', 'shares', 'crops'], [['season']], { summary: true }, { figures: wide });
   const { id, items } = (await study()).binders[0]!;
   const text = [
     { is: 'section', title: 'Sites & <seasons>' },
@@ -113,7 +115,9 @@ describe('the page that is handed over', () => {
       await find(session.driver, `article:has(#table-${id}) table`);
       await session.driver.sleep(500);
       const shown = await session.driver.executeScript<[string, string[]][]>(
-        `return [...document.querySelectorAll('article:has(#table-${id}) table tbody tr')].map((line) => [
+        // A summary is held against its page cell by cell, in a test of its own.
+        `const lines = 'article:has(#table-${id}) table tbody tr:not([data-is])';
+         return [...document.querySelectorAll(lines)].map((line) => [
            line.querySelector('th')?.innerText ?? '',
            [...line.querySelectorAll('td')].map((cell) => cell.innerText),
          ]);`,
@@ -168,7 +172,9 @@ describe('read back by others', () => {
       const { data } = Papa.parse<string[]>(readFileSync(join(folder, `xlsx-Table ${k + 1}.csv`), 'utf8'));
       const written = data.slice(1, 1 + lines.length).map((cells) => cells.filter((text) => text !== '').map(unmarked));
       // A dot stands for a share of nobody on a page; a sheet has nothing there.
-      const own = lines.map((cells) => cells.map(unmarked).filter((text) => text !== '' && text !== '·'));
+      const own = lines.map((cells) =>
+        cells.flatMap((cell) => apart(unmarked(cell))).filter((text) => text !== '' && text !== '·'),
+      );
       expect(written.map((cells) => cells.length)).toEqual(own.map((cells) => cells.length));
       own.forEach((cells, line) =>
         cells.forEach((text, column) => {
@@ -238,13 +244,47 @@ describe('on screen', () => {
     await (await named(session.driver, 'Workbook (XLSX)')).click();
     await says(session.driver, '[aria-live=polite]', 'fernhill-allotments-Binder.xlsx is written.');
   });
+
+  it('is printed, or becomes a PDF, from a page of its own', async () => {
+    const { driver } = session;
+    const before = await driver.getWindowHandle();
+    await (await named(driver, 'Hand over…')).click();
+    await (await named(driver, 'Print, or PDF')).click();
+    await driver.wait(async () => (await driver.getAllWindowHandles()).length === 2);
+    const [other] = (await driver.getAllWindowHandles()).filter((handle) => handle !== before);
+    await driver.switchTo().window(other!);
+    await says(driver, 'footer', 'Methods');
+    const pdf = join(folder, 'screen.pdf');
+    // The types of the package say that it answers nothing.
+    const printing = driver as unknown as { printPage: (how: object) => Promise<string> };
+    writeFileSync(pdf, Buffer.from(await printing.printPage({ background: true }), 'base64'));
+    await driver.close();
+    await driver.switchTo().window(before);
+    const text = lean(execFileSync('pdftotext', ['-layout', pdf, '-']).toString());
+    expect(text).toContain('by the =committee');
+    for (const lines of page)
+      for (const cells of lines) {
+        const figures = cells
+          .slice(1)
+          .map(unmarked)
+          .filter((cell) => /^[\d.,−+]+$/.test(cell));
+        if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
+      }
+  });
 });
 
-const isFigure = (text: string) => /^(p < |p |[+−])?[\d,]*\.?\d+$/.test(text);
+/** The figures of a cell of a summary, which have a cell each in a workbook: "34 (12.3)", "56 [46, 66]", "V .19". */
+function apart(text: string): string[] {
+  const [, symbol, value] = /^([Vγη]) (−?\.\d+)$/.exec(text) ?? [];
+  if (symbol !== undefined && value !== undefined) return [symbol, value];
+  return /^−?[\d,.]+ [([]/.test(text) ? text.split(/, | \(|\)| \[|\]/).filter((part) => part !== '') : [text];
+}
+
+const isFigure = (text: string) => /^(p < |p |< |[+−])?[\d,]*\.?\d+$/.test(text);
 
 /** Whether a number at full precision is the one that a figure was rounded from. */
 function isWritten(value: number, figure: string): boolean {
-  if (figure === 'p < .001') return value < 0.001;
+  if (/^(p )?< \.001$/.test(figure)) return value < 0.001;
   const decimals = /\.(\d+)$/.exec(figure)?.[1]?.length ?? 0;
   const shown = Number(figure.replace(/^p /, '').replace('−', '-').replaceAll(',', ''));
   return Math.abs(value - shown) <= 0.5 * 10 ** -decimals + 1e-9;

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import { fill, find, named, startBrowser } from './browser.js';
+import { find, named, startBrowser } from './browser.js';
 import { ROOT, type Server, send, startServer, temporaryStore } from './server.js';
 
 const DEMO = '/studies/fernhill-allotments';
@@ -41,6 +41,14 @@ const BATTERY = new URLSearchParams([
   ['sort', 'scale-mean'],
 ]).toString();
 
+/** A variable of each kind in figures that suit it. */
+const SUMMARY = new URLSearchParams([
+  ...['age', 'years', 'satisfaction', 'shares', 'renew'].map((name): [string, string] => ['rows', name]),
+  ['by', 'season'],
+  ['summary', 'true'],
+  ['figures', 'count,column-percent,mean,sd,median,quartiles'],
+]).toString();
+
 /** One picture of each main view, made from the demo data. */
 const SHOTS: readonly Shot[] = [
   { name: 'tables', path: `${DEMO}/tables?rows=satisfaction&by=site`, ready: '[data-answer=say]' },
@@ -50,6 +58,11 @@ const SHOTS: readonly Shot[] = [
     ready: '[data-answer=say]',
   },
   { name: 'tables-within', path: `${DEMO}/tables?rows=satisfaction&by=site&within=season`, ready: '[data-answer=say]' },
+  {
+    name: 'tables-summary',
+    path: `${DEMO}/tables?${SUMMARY}`,
+    ready: 'tr[data-is=category]',
+  },
   { name: 'tables-battery', path: `${DEMO}/tables?${BATTERY}`, ready: '[data-answer=say]', dark: true },
   { name: 'sweep', path: `${DEMO}/sweep?by=site`, ready: '[aria-label=Sweep] a' },
   { name: 'frequency-multiple', path: `${DEMO}/tables?rows=crops`, ready: '[data-answer=say]' },
@@ -74,17 +87,6 @@ const SHOTS: readonly Shot[] = [
     name: 'respondents',
     path: `${DEMO}/codebook?view=respondents&variable=satisfaction&value=5`,
     ready: '[role=gridcell]',
-  },
-  {
-    name: 'peek',
-    path: `${DEMO}/tables?rows=satisfaction&by=site`,
-    ready: '[data-answer=say]',
-    before: async (driver) => {
-      await fill(driver, '#roster-search', 'plot size');
-      await driver.executeScript('document.querySelector("[data-variable=plot_size] [data-peek]").focus()');
-      await driver.actions().sendKeys('p').perform();
-      await find(driver, '[role=dialog] dl');
-    },
   },
   {
     name: 'band',

@@ -21,4 +21,13 @@ describe('a file', () => {
     expect(headers('a.sqlite').get('content-length')).toBe('3');
     expect(headers('a.b.c').get('content-type')).toBe('application/octet-stream');
   });
+
+  it('is shown where it is a page and that is asked for, and saved else', () => {
+    const stream = () => new Blob(['abc']).stream() as ReadableStream<Uint8Array>;
+    const how = (fileName: string, open: boolean) =>
+      fileResponse({ fileName, bytes: 3, stream: stream() }, open).headers.get('content-disposition');
+    expect(how('b.html', true)).toBe('inline; filename="b.html"');
+    expect(how('b.html', false)).toBe('attachment; filename="b.html"');
+    expect(how('b.docx', true)).toBe('attachment; filename="b.docx"');
+  });
 });

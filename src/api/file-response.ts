@@ -15,10 +15,14 @@ const saved = (fileName: string, mediaType: string) => ({
   'cache-control': 'no-store',
 });
 
-/** A file for the browser to save under its name. */
-export function fileResponse({ fileName, bytes, stream }: PassingFile): Response {
+/** A file for the browser to save under its name. @param open a page, which it shows instead */
+export function fileResponse({ fileName, bytes, stream }: PassingFile, open = false): Response {
   const media = MEDIA[fileName.slice(fileName.lastIndexOf('.') + 1)] ?? 'application/octet-stream';
-  return new Response(stream, { headers: { ...saved(fileName, media), 'content-length': String(bytes) } });
+  const headers = { ...saved(fileName, media), 'content-length': String(bytes) };
+  // A page carries a policy of its own, which allows no script; nothing else is shown.
+  const isShown = open && fileName.endsWith('.html');
+  if (isShown) headers['content-disposition'] = `inline; filename="${fileName}"`;
+  return new Response(stream, { headers });
 }
 
 /** A CSV file for the browser to save under a name made from `title`. */

@@ -93,11 +93,16 @@ const as = z.enum(REPORT_FORMAT_IDS).describe(
 );
 const together = yesNo.default(false).describe('Of a workbook: all tables on one sheet; else a sheet each.');
 
+const open = yesNo
+  .default(false)
+  .describe('Of a page (HTML): the browser shows it, to be read or printed; else it is saved.');
+
 /** A table as a file, as its address asks for it. */
 export const TableFileSchema = z.strictObject({
   as,
   sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
   shown: json.pipe(ShownShape).describe('A Shown as JSON.'),
+  open,
 });
 
 /** The binder as a file, as its address asks for it. */
@@ -111,6 +116,7 @@ export const BinderFileSchema = z.strictObject({
     .optional()
     .describe('Ids of tables, with commas; all that is in the binder, where absent.'),
   together,
+  open,
 });
 
 /** How far the file of a binder is. */

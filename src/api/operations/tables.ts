@@ -61,8 +61,8 @@ export const TABLES = [
     summary: 'A table as a document, a workbook, a page, Markdown, JSON or CSV, as it is shown',
     query: TableFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query: { as, sentence, shown } }) =>
-      fileResponse(await writeTable(service, study, { sentence: sentenceOfBody(sentence), shown }, { as })),
+    work: async ({ service, study, query: { as, sentence, shown, open } }) =>
+      fileResponse(await writeTable(service, study, { sentence: sentenceOfBody(sentence), shown }, { as }), open),
   }),
   operation({
     id: 'binderAsFile',
@@ -71,7 +71,8 @@ export const TABLES = [
     summary: 'A binder, or tables of it, in one file, with the readings that are kept and a note on methods',
     query: BinderFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query }) => fileResponse(await writeBinder(service, study, query)),
+    work: async ({ service, study, query: { open, ...asked } }) =>
+      fileResponse(await writeBinder(service, study, asked), open),
   }),
   operation({
     id: 'binderProgress',

@@ -9,6 +9,7 @@ import { plural } from '../../core/words.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Page } from '../../kit/Page.js';
 import { HandOver } from '../hand-over/HandOver.js';
+import { queryOf } from '../hand-over/ways.js';
 import { useFile } from '../hand-over/use-file.js';
 import { Writing } from '../hand-over/Writing.js';
 import { PeekScope } from '../peek/PeekScope.js';
@@ -179,11 +180,12 @@ function BinderPage({ study }: { study: string }) {
             <HandOver
               what={what}
               busy={fetching.busy !== null}
-              choose={(as) =>
+              several={wanted.length !== 1 && tables.length > 1}
+              choose={(way) =>
                 fetching.fetch('the binder', 'GET /studies/{study}/binder/file', {
                   study,
                   query: {
-                    as,
+                    ...queryOf(way),
                     binder: String(binder.id),
                     ...(wanted.length > 0 ? { tables: wanted.join(',') } : {}),
                   },

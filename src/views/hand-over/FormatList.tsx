@@ -1,17 +1,24 @@
-import { REPORT_FORMAT_IDS, REPORT_FORMATS, type ReportFormat } from '../../core/report/report-formats.js';
 import { Button } from '../../kit/kit.js';
+import { type Way, WAYS } from './ways.js';
 import css from './hand-over.module.css';
 
-/** The formats in which something can be handed over, each with what one gets. */
-export function FormatList({ busy, choose }: { busy: boolean; choose: (as: ReportFormat) => void }) {
+interface Props {
+  busy: boolean;
+  /** Several tables are handed over. */
+  several: boolean;
+  choose: (way: Way) => void;
+}
+
+/** The ways in which something can be handed over, each with what one gets. */
+export function FormatList({ busy, several, choose }: Props) {
   return (
     <ul className={css['formats']}>
-      {REPORT_FORMAT_IDS.map((id) => (
-        <li key={id}>
-          <Button disabled={busy} onClick={() => choose(id)}>
-            {REPORT_FORMATS[id].name}
+      {WAYS.filter(({ ofSeveral }) => several || !ofSeveral).map(({ way, name, about }) => (
+        <li key={way}>
+          <Button disabled={busy} onClick={() => choose(way)}>
+            {name}
           </Button>
-          <span>{REPORT_FORMATS[id].about}</span>
+          <span>{about}</span>
         </li>
       ))}
     </ul>

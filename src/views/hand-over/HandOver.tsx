@@ -1,6 +1,6 @@
-import type { ReportFormat } from '../../core/report/report-formats.js';
 import { MenuButton } from '../tables/MenuButton.js';
 import { FormatList } from './FormatList.js';
+import type { Way } from './ways.js';
 
 interface Props {
   /** What the button says; "Hand over", where it is not said. */
@@ -8,19 +8,22 @@ interface Props {
   /** What is handed over, in a few words. */
   what: string;
   busy: boolean;
-  choose: (as: ReportFormat) => void;
+  /** Several tables are handed over. */
+  several?: boolean;
+  choose: (way: Way) => void;
 }
 
 /** A button that opens the formats in which something can be handed over. */
-export function HandOver({ name = 'Hand over', what, busy, choose }: Props) {
+export function HandOver({ name = 'Hand over', what, busy, several = false, choose }: Props) {
   return (
     <MenuButton name={name} title={`${what}, as a file for somebody else`} note={what}>
       {(close) => (
         <FormatList
           busy={busy}
-          choose={(as) => {
+          several={several}
+          choose={(way) => {
             close();
-            choose(as);
+            choose(way);
           }}
         />
       )}

@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { AskedOf, FileKey } from '../../api/types.js';
 import { saveFile } from '../../kit/save-file.js';
+import { fileAddress } from '../server/address.js';
 import { askFile } from '../server/ask.js';
+import { openPage } from './open-page.js';
 import { problemText } from '../server/problem.js';
 
 /** A file that is fetched and saved. */
@@ -14,6 +16,10 @@ export interface Fetching {
   stop: () => void;
   dismiss: () => void;
 }
+
+/** Whether a file is asked for to be looked at, and not to be saved. */
+const isOpened = (asked: object): boolean =>
+  'query' in asked && typeof asked.query === 'object' && asked.query !== null && 'open' in asked.query;
 
 /**
  * Fetches files for the browser to save, one at a time; leaving the page, or asking for another, ends what is on its
@@ -37,6 +43,10 @@ export function useFile(done: (name: string) => void): Fetching {
     dismiss: () => setProblem(null),
     fetch: (called, key, asked) => {
       stop();
+      if (isOpened(asked)) {
+        setProblem(openPage(fileAddress(key, asked)));
+        return;
+      }
       const own = new AbortController();
       running.current = own;
       setBusy(called);

@@ -1,11 +1,11 @@
 import type { Shown } from '../../api/types.js';
 import { columnChoices, wholeSummaryChoices } from '../../core/view/figures-shown.js';
-import type { ReportFormat } from '../../core/report/report-formats.js';
 import { isCross } from '../../core/view/header-rows.js';
 import type { TableView } from '../../core/view/types.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button } from '../../kit/kit.js';
 import { HandOver } from '../hand-over/HandOver.js';
+import type { Way } from '../hand-over/ways.js';
 import { CellChoices } from './CellChoices.js';
 import { FigureMenu } from './FigureMenu.js';
 import { type FigureScope, wholeTable } from './figure-scope.js';
@@ -27,7 +27,7 @@ interface Props {
   /** Puts the table on the clipboard. */
   copy: () => void;
   /** Writes the table into a file. */
-  handOver: (as: ReportFormat) => void;
+  handOver: (way: Way) => void;
   save: () => void;
   saved: boolean;
   asNew: () => void;

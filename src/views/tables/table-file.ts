@@ -1,6 +1,6 @@
 import type { AskedOf, Shown } from '../../api/types.js';
-import type { ReportFormat } from '../../core/report/report-formats.js';
 import { bodyOfSentence } from '../../core/table/sentence-shape.js';
+import { queryOf, type Way } from '../hand-over/ways.js';
 import type { Sentence } from '../../core/table/sentence.js';
 
 /** What a table is asked for with as a file, as it is shown. */
@@ -8,8 +8,8 @@ export const tableFile = (
   study: string,
   sentence: Sentence,
   shown: Shown,
-  as: ReportFormat,
+  way: Way,
 ): AskedOf<'GET /studies/{study}/table/file'> => ({
   study,
-  query: { as, sentence: JSON.stringify(bodyOfSentence(sentence)), shown: JSON.stringify(shown) },
+  query: { ...queryOf(way), sentence: JSON.stringify(bodyOfSentence(sentence)), shown: JSON.stringify(shown) },
 });

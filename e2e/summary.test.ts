@@ -53,6 +53,12 @@ describe('a summary on the screen', () => {
     await find(session.driver, `${REGION} tr[data-is=unanswered]`);
     await (await find(session.driver, 'select[aria-label="How p is adjusted"]')).sendKeys('p adjusted, Holm');
     await says(session.driver, `${REGION} thead`, 'adjusted p');
+    await (await named(session.driver, 'median [quartiles]')).click();
+    await says(session.driver, REGION, '56 [46, 66]');
+    await (await find(session.driver, `${REGION} button[data-heading="1"][data-side=rows]`)).click();
+    await fill(session.driver, 'form input', 'Delighted');
+    await (await named(session.driver, 'Rename')).click();
+    await says(session.driver, REGION, 'Delighted');
     await session.sound();
   });
 

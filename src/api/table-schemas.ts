@@ -287,6 +287,7 @@ const summaryFields = {
     z.object({
       is: z.enum(['everyone', 'variable', 'category', 'figures', 'unanswered']),
       item: z.int().nullable().describe('Which of the rows it is of, from 0; null: of none.'),
+      row: z.int().nullable().describe('Of a category: which of the lines of its row item, from 0.'),
       label: z.string(),
       form: z.string().describe('What its figures are, or those of the lines under it: “n (%)”.'),
       depth: z.int(),

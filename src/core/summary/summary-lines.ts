@@ -20,7 +20,7 @@ export interface SummarisedItem {
   choices: readonly FigureChoice[];
 }
 
-type OwnLine = Omit<SummaryLine, 'item'>;
+type OwnLine = Omit<SummaryLine, 'item' | 'row'> & { row?: number };
 
 const NO_CELLS = { between: [''], cells: [] } as const;
 
@@ -107,7 +107,7 @@ function categoryLines(item: SummarisedItem): OwnLine[] {
     { is: 'variable', label: view.title, form: form.label, depth: 0, ...NO_CELLS },
     ...rows.map((row): OwnLine => {
       const { label = '', depth = 0 } = view.leaves[row] ?? {};
-      return { is: 'category', label, form: '', depth: 1 + depth, ...lineOf(row) };
+      return { is: 'category', row, label, form: '', depth: 1 + depth, ...lineOf(row) };
     }),
     ...scaleLines(item),
   ];
@@ -136,7 +136,7 @@ export function linesOfItem(item: SummarisedItem, { missing = 'note', oneLine = 
     ...(item.view.number ? numberLines(item, oneLine) : categoryLines(item)),
     ...(missing === 'row' ? unansweredLine(item) : []),
   ];
-  return lines.map((line) => ({ ...line, item: item.at }));
+  return lines.map((line) => ({ ...line, item: item.at, row: line.row ?? null }));
 }
 
 /** Respondents of a block whether they answered or not, by column. */
@@ -149,6 +149,7 @@ export function everyoneLines({ asked, weightedBy }: BlockView): SummaryLine[] {
   const lineOf = (id: 'n' | 'weighted-n', label: string): SummaryLine => ({
     is: 'everyone',
     item: null,
+    row: null,
     label,
     form: '',
     depth: 0,

@@ -135,6 +135,8 @@ export interface SummaryLine {
   is: 'everyone' | 'variable' | 'category' | 'figures' | 'unanswered';
   /** Which of the items it is of; null: of none. */
   item: number | null;
+  /** Of a category: which of the lines of its item; null: of none. */
+  row: number | null;
   label: string;
   /** What its figures are, or those of the lines under it: "n (%)"; empty where that is said above. */
   form: string;

@@ -7,9 +7,11 @@ import {
   type SummaryColumn,
   type SummaryShown,
 } from '../../../core/table/summary-shape.js';
+import { wholeSummaryChoices } from '../../../core/view/figures-shown.js';
 import { Toggle } from '../../../kit/kit.js';
 import { Segmented } from '../../../kit/Segmented.js';
 import { ADJUSTMENT_NAMES } from '../../reading/adjustment-names.js';
+import { hasPair, NUMBER_PAIRS, withPair } from './summary-edits.js';
 import css from './summary.module.css';
 
 interface Props {
@@ -20,6 +22,8 @@ interface Props {
   /** Some variable is a number. */
   numbers: boolean;
 }
+
+const PAIRS = Object.keys(NUMBER_PAIRS) as (keyof typeof NUMBER_PAIRS)[];
 
 const MISSING_WORDS = { note: 'in a note', row: 'in a row', none: 'not said' } as const;
 const COLUMN_WORDS: Record<SummaryColumn, string> = {
@@ -32,6 +36,7 @@ const COLUMN_WORDS: Record<SummaryColumn, string> = {
 export function SummaryChoices({ shown, show, grouped, numbers }: Props) {
   const { summary = {} } = shown;
   const put = (more: Partial<SummaryShown>) => show({ ...shown, summary: { ...summary, ...more } });
+  const choices = wholeSummaryChoices(shown);
   const columns = summary.columns ?? [...SUMMARY_COLUMNS];
   const headings = summaryHeadings(null);
   const toggle = (column: SummaryColumn) => {
@@ -52,6 +57,16 @@ export function SummaryChoices({ shown, show, grouped, numbers }: Props) {
       {numbers && (
         <span className={css['choice']}>
           Numbers
+          {PAIRS.map((pair) => (
+            <Toggle
+              key={pair}
+              on={hasPair(choices, pair)}
+              disabled={hasPair(choices, pair) && PAIRS.filter((own) => hasPair(choices, own)).length === 1}
+              onClick={() => show({ ...shown, figures: withPair(choices, pair) })}
+            >
+              {pair}
+            </Toggle>
+          ))}
           <Segmented
             label="Figures of a number"
             value={summary.oneLine === true ? 'one' : 'each'}

@@ -7,6 +7,7 @@ import { headerRows } from '../../../core/view/header-rows.js';
 import { statisticCell } from '../../../core/view/summary-laid.js';
 import type { Part, Summary, SummaryLine, TableView } from '../../../core/view/types.js';
 import { Heading } from '../Heading.js';
+import { LeafHeading } from '../LeafHeading.js';
 import type { BlockAt } from '../CrossTable.js';
 import { SummaryItem } from './SummaryItem.js';
 import table from '../table.module.css';
@@ -78,6 +79,7 @@ function Line({ line, view, summary, shown, read }: Props & { line: SummaryLine 
   const columns = view.nests.reduce((sum, { leaves }) => sum + leaves.length, 0);
   const item = at === null ? undefined : view.items[at];
   const block = at === null ? undefined : view.blocks[at]?.[0];
+  const leaf = is === 'category' ? item?.leaves[line.row ?? -1] : undefined;
   const statistic = is === 'variable' && at !== null ? summary.statistics[at] : undefined;
   const how = { shown, write: figureText };
   return (
@@ -86,6 +88,8 @@ function Line({ line, view, summary, shown, read }: Props & { line: SummaryLine 
         <div className={css['named']}>
           {is === 'variable' && item && block && at !== null ? (
             <SummaryItem {...{ item, block, at, label }} read={read && (() => read({ item: at, nest: 0 }))} />
+          ) : leaf && at !== null ? (
+            <LeafHeading item={at} leaf={leaf} />
           ) : (
             label
           )}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { OF_GROWERS, summaryOf } from '../../../core/summary/summary.fixtures.js';
 import { EMPTY } from '../url.js';
-import { asSummary, decimalsIn, withDecimalsMore, withItem, withItemAt } from './summary-edits.js';
+import { asSummary, decimalsIn, hasPair, withDecimalsMore, withItem, withItemAt, withPair } from './summary-edits.js';
 
 const DRAFT = { ...EMPTY, rows: [{ variable: 1 }, { variable: 2 }, { variable: 3 }], by: [[4], [5]] };
 const GROWERS = [1, 2, 3, 4].map((k) => ({ age: 20 + k, mood: 1 + (k % 3), shares: 1, site: 1 + (k % 2), crops: [] }));
@@ -12,6 +12,15 @@ describe('edits of a summary', () => {
     expect(summary).toMatchObject({ summary: true, by: [[4]] });
     expect(summary.battery).toBeUndefined();
     expect(asSummary(summary, false).summary).toBeUndefined();
+  });
+
+  it('show a pair of figures of numbers, and take it away', () => {
+    const usual = [{ figure: 'count' }, { figure: 'mean' }, { figure: 'sd' }] as const;
+    const both = withPair(usual, 'median [quartiles]');
+    expect(both.map(({ figure }) => figure)).toEqual(['count', 'mean', 'sd', 'median', 'quartiles']);
+    expect(hasPair(both, 'mean (sd)')).toBe(true);
+    expect(withPair(both, 'mean (sd)').map(({ figure }) => figure)).toEqual(['count', 'median', 'quartiles']);
+    expect(withPair([{ figure: 'sd' }], 'mean (sd)').map(({ figure }) => figure)).toEqual(['mean', 'sd']);
   });
 
   it('name an item and move it', () => {

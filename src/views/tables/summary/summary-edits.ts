@@ -1,7 +1,7 @@
 import { createContext } from 'react';
-import { type FigureChoice, MOST_DECIMALS } from '../../../core/table/figure-choice.js';
+import { type Choice, type FigureChoice, MOST_DECIMALS } from '../../../core/table/figure-choice.js';
 import type { RowItem } from '../../../core/table/sentence.js';
-import { figuresChosen } from '../../../core/view/figures-shown.js';
+import { figuresChosen, isChosen } from '../../../core/view/figures-shown.js';
 import type { BlockView } from '../../../core/view/types.js';
 import type { Draft } from '../url.js';
 
@@ -23,6 +23,25 @@ export const asSummary = (draft: Draft, summary: boolean): Draft => ({
   battery: summary ? undefined : draft.battery,
   summary: summary || undefined,
 });
+
+/** Figures of numbers that stand together in a summary, by what they are called. */
+export const NUMBER_PAIRS = {
+  'mean (sd)': ['mean', 'sd'],
+  'median [quartiles]': ['median', 'quartiles'],
+  'minimum to maximum': ['minimum', 'maximum'],
+} as const satisfies Record<string, readonly Choice[]>;
+type NumberPair = keyof typeof NUMBER_PAIRS;
+
+/** Whether both figures of a pair are chosen. */
+export const hasPair = (choices: readonly FigureChoice[], pair: NumberPair): boolean =>
+  NUMBER_PAIRS[pair].every((figure) => isChosen(choices, figure));
+
+/** Figures with a pair at their end, or without it; a summary of numbers shows one at least. */
+export function withPair(choices: readonly FigureChoice[], pair: NumberPair): FigureChoice[] {
+  const figures: readonly Choice[] = NUMBER_PAIRS[pair];
+  const rest = choices.filter(({ figure }) => !figures.includes(figure));
+  return hasPair(choices, pair) ? rest : [...rest, ...figures.map((figure) => ({ figure }))];
+}
 
 /** A row item with something else said of it. */
 export const withItem = (draft: Draft, at: number, more: Partial<RowItem>): Draft => ({

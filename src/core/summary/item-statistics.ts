@@ -2,7 +2,7 @@ import type { Adjustment } from '../infer/adjust.js';
 import { measureOf, type MeasureId } from '../statistic/registry.js';
 import { sweepTable } from '../sweep/sweep-table.js';
 import { sweptLines } from '../sweep/swept-lines.js';
-import type { SweptLine } from '../sweep/types.js';
+import type { SweptLine, SweptTable } from '../sweep/types.js';
 import type { Table } from '../table/table.js';
 import type { ItemStatistic } from '../view/types.js';
 
@@ -14,6 +14,18 @@ export interface TestedItem {
 }
 
 const ETA_NAME = 'eta';
+
+/** What was found of a table is kept with it: figures that are chosen anew change no test. */
+const KEPT = new WeakMap<Table, Map<string, SweptTable>>();
+
+function sweptOnce({ table, ranks }: TestedItem, confidence: number): SweptTable {
+  const kept = KEPT.get(table) ?? new Map<string, SweptTable>();
+  KEPT.set(table, kept);
+  const how = `${confidence} ${ranks}`;
+  const swept = kept.get(how) ?? sweepTable(table, [], confidence, ranks);
+  kept.set(how, swept);
+  return swept;
+}
 
 /** What a summary says of strength: gamma of two orders, else Cramer's V, or eta of a number. */
 function measureIn({ strength, gamma }: SweptLine): ItemStatistic['measure'] {
@@ -32,7 +44,7 @@ export function itemStatistics(
   confidence: number,
   adjustment: Adjustment | null,
 ): ItemStatistic[] {
-  const swept = items.map(({ table, ranks }) => sweepTable(table, [], confidence, ranks));
+  const swept = items.map((item) => sweptOnce(item, confidence));
   return sweptLines(swept, adjustment ?? 'holm').map((line) => ({
     test: line.test,
     adjustedP: adjustment && line.adjustedP,

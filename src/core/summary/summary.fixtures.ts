@@ -43,7 +43,7 @@ export const VARIABLES = [
   labelled(OF_GROWERS.crops, 'Crops', 'multiple', CROPS),
 ];
 
-export const grower = fc.record({
+const grower = fc.record({
   mood: fc.integer({ min: 0, max: 3 }),
   shares: fc.integer({ min: 0, max: 2 }),
   site: fc.integer({ min: 0, max: 2 }),

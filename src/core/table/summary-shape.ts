@@ -7,7 +7,6 @@ export type SummaryColumn = (typeof SUMMARY_COLUMNS)[number];
 
 /** Where a summary says who gave no answer. */
 export const MISSING_AS = ['note', 'row', 'none'] as const;
-export type MissingAs = (typeof MISSING_AS)[number];
 
 /** How a summary is shown, as it is sent and kept. */
 export const SummaryShownShape = z

@@ -53,6 +53,46 @@ describe('the binder', () => {
     await session.sound();
   });
 
+  it('says which figures changed since they were looked at, and what was done', async () => {
+    const { id } = (await saved()).at(-1)!;
+    const item = `article:has(#table-${id})`;
+    const { body } = await call<{
+      variables: { id: number; name: string; codes: { code: string; label: string }[] }[];
+    }>(session.server, 'GET', DEMO);
+    const { id: variable, codes } = body.variables.find(({ name }) => name === 'use_tap')!;
+    const { code, label } = codes[0]!;
+    const opened = async () => {
+      await session.open(`${DEMO}/binder`);
+      await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
+      await says(session.driver, `${item} table`, 'Mill Row');
+    };
+    await opened();
+    await session.driver.sleep(300);
+    expect(await session.driver.findElements(By.css(`${item} aside`))).toHaveLength(0);
+    // Another variable changes nothing here, and this one does.
+    const other = body.variables.find(({ name }) => name === 'use_hut')!;
+    const edit = (of: number, change: object) =>
+      call(session.server, 'PATCH', `${DEMO}/codebook`, { edits: [{ variable: of, ...change }] });
+    expect((await edit(other.id, { question: 'Asked otherwise' })).status).toBe(200);
+    const missing = { codes: [{ code, missing: 'refused' }], codesFor: 'this' };
+    expect((await edit(variable, missing)).status).toBe(200);
+    await opened();
+    await says(session.driver, `${item} aside`, 'figures changed since it was looked at');
+    await says(session.driver, `${item} aside li`, 'entry');
+    expect(await session.driver.findElements(By.css(`${item} aside li`))).toHaveLength(1);
+    await (await find(session.driver, `${item} aside summary`)).click();
+    await says(session.driver, `${item} aside table`, label);
+    await says(session.driver, `${item} aside table`, 'gone');
+    await session.sound();
+    await (await find(session.driver, `${item} aside button`)).click();
+    await session.driver.wait(async () => (await session.driver.findElements(By.css(`${item} aside`))).length === 0);
+    await session.driver.navigate().refresh();
+    await opened();
+    await session.driver.sleep(300);
+    expect(await session.driver.findElements(By.css(`${item} aside`))).toHaveLength(0);
+    expect((await edit(variable, { codes: [{ code, missing: null }], codesFor: 'this' })).status).toBe(200);
+  });
+
   it('takes a reading out again, and keeps its table', async () => {
     const { id } = (await saved()).at(-1)!;
     await session.open(`${DEMO}/tables?table=${id}`);

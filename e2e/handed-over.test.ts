@@ -198,14 +198,7 @@ describe('read back by others', () => {
       pathToFileURL(join(folder, 'html.html')).href,
     ]);
     const text = lean(execFileSync('pdftotext', ['-layout', pdf, '-']).toString());
-    for (const lines of page)
-      for (const cells of lines) {
-        const figures = cells
-          .slice(1)
-          .map(unmarked)
-          .filter((cell) => /^[\d.,−+]+$/.test(cell));
-        if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
-      }
+    expectSideBySide(text);
   });
 
   it('LaTeX sets the document, with every figure of every line', async () => {
@@ -262,14 +255,7 @@ describe('on screen', () => {
     await driver.switchTo().window(before);
     const text = lean(execFileSync('pdftotext', ['-layout', pdf, '-']).toString());
     expect(text).toContain('by the =committee');
-    for (const lines of page)
-      for (const cells of lines) {
-        const figures = cells
-          .slice(1)
-          .map(unmarked)
-          .filter((cell) => /^[\d.,−+]+$/.test(cell));
-        if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
-      }
+    expectSideBySide(text);
   });
 });
 
@@ -278,6 +264,17 @@ function apart(text: string): string[] {
   const [, symbol, value] = /^([Vγη]) (−?\.\d+)$/.exec(text) ?? [];
   if (symbol !== undefined && value !== undefined) return [symbol, value];
   return /^−?[\d,.]+ [([]/.test(text) ? text.split(/, | \(|\)| \[|\]/).filter((part) => part !== '') : [text];
+}
+
+/** The first figures of each line of the page stand side by side in what a PDF says. */
+function expectSideBySide(text: string): void {
+  for (const cells of page.flat()) {
+    const figures = cells
+      .slice(1)
+      .map(unmarked)
+      .filter((cell) => /^[\d.,−+]+$/.test(cell));
+    if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
+  }
 }
 
 const isFigure = (text: string) => /^(p < |p |< |[+−])?[\d,]*\.?\d+$/.test(text);

@@ -12,12 +12,11 @@ import type { Sentence } from '../table/sentence.js';
 import type { KeptReading, Shown } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
 import { blockAnswer, type TableAnswer } from '../view/as-answer.js';
+import { asOnScreen } from '../view/as-on-screen.js';
 import { sayBase } from '../view/base-line.js';
 import { CONFIDENCE } from '../view/block-view.js';
-import { figureText, footText } from '../view/figure-text.js';
 import { figureValuesBy } from '../view/figure-values.js';
 import { isHatched } from '../view/is-hatched.js';
-import type { WriteFigure } from '../view/laid-cell.js';
 import { laidOut } from '../view/laid-out.js';
 import type { BlockView, TableView } from '../view/types.js';
 import { viewOfSentence } from '../view/view-of-sentence.js';
@@ -44,12 +43,6 @@ export interface Reported {
   /** Whether each block is wanted with all its figures and statistics. */
   answers: boolean;
 }
-
-/** As the cells of the screen print them. */
-const asOnScreen: WriteFigure = (figure, value, shown) =>
-  'values' in figure
-    ? footText(figure, typeof value === 'number' ? value : null, shown)
-    : figureText(figure, value, shown);
 
 /** The table on the screen: one, or one for each stratum under its name. */
 function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefined): TableView[] {

@@ -28,12 +28,21 @@ function multipleNote(items: readonly SummarisedItem[]): string[] {
   return [`A respondent can be in several lines of ${and(titles)}; percentages are of respondents.`];
 }
 
+/** Titles of the variables of which the same is said. @param said of each; null: nothing */
+function byNote(said: readonly (string | null)[], items: readonly SummarisedItem[]): Map<string, string[]> {
+  const titles = new Map<string, string[]>();
+  said.forEach((note, k) => {
+    if (note !== null) titles.set(note, [...(titles.get(note) ?? []), items[k]?.view.title ?? '']);
+  });
+  return titles;
+}
+
 /** Names of tests, each with the variables that it is of. */
 function testsNote(items: readonly SummarisedItem[], statistics: readonly ItemStatistic[]): string[] {
-  const titles = new Map<string, string[]>();
-  statistics.forEach(({ test }, k) => {
-    if (test) titles.set(test.name, [...(titles.get(test.name) ?? []), items[k]?.view.title ?? '']);
-  });
+  const titles = byNote(
+    statistics.map(({ test }) => test?.name ?? null),
+    items,
+  );
   if (titles.size === 0) return [];
   return [`Tests: ${[...titles].map(([name, of]) => `${name} (${of.join(', ')})`).join('; ')}.`];
 }
@@ -42,6 +51,17 @@ function adjustedNote(statistics: readonly ItemStatistic[], adjusted: Adjustment
   const tested = statistics.filter(({ test }) => test !== null).length;
   if (adjusted === null || tested === 0) return [];
   return [`p is adjusted over the ${whole(tested)} tests of this table by ${ADJUSTMENT_WORDS[adjusted]}.`];
+}
+
+/** What to be careful about, each said once for all variables that it is of. */
+function carefulNotes(items: readonly SummarisedItem[], statistics: readonly ItemStatistic[]): string[] {
+  const titles = byNote(
+    statistics.map(({ note }) => note),
+    items,
+  );
+  return [...titles].map(([note, of]) =>
+    of.length === items.length && of.length > 1 ? note : `${of.join(', ')}: ${note}`,
+  );
 }
 
 /** What of a summary is worked out, for what is said under it. */
@@ -60,6 +80,6 @@ export function summaryNotes({ items, statistics, shown }: Noted): string[] {
     ...weightNote(items),
     ...multipleNote(items),
     ...(hasTests ? [...testsNote(items, statistics), ...adjustedNote(statistics, adjusted)] : []),
-    ...statistics.flatMap(({ note }, k) => (note === null ? [] : [`${items[k]?.view.title ?? ''}: ${note}`])),
+    ...carefulNotes(items, statistics),
   ];
 }

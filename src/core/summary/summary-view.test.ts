@@ -169,6 +169,14 @@ describe('a summary', () => {
     expect(summaryOf(SURVEY, { rows }).summary.statistics[0]?.test?.id).toBe('mann-whitney');
   });
 
+  it('says once of several variables what keeps them from being tested', () => {
+    const alone = SURVEY.filter(({ site }) => site === 1);
+    const { notes } = summaryOf(alone, {
+      rows: [{ variable: OF_GROWERS.age }, { variable: OF_GROWERS.mood }, { variable: OF_GROWERS.shares }],
+    }).summary;
+    expect(notes.filter((note) => note.startsWith('Mood, Shares: ') || note.startsWith('Age: '))).toHaveLength(2);
+  });
+
   it('without groups has one column and tests nothing', () => {
     const { summary } = summaryOf(SURVEY, { by: false });
     expect(summary.columns).toEqual([]);

@@ -8,9 +8,7 @@ import { peekAt } from '../peek/Peek.js';
 import { MenuButton } from '../tables/MenuButton.js';
 import css from './binder.module.css';
 import { KeptTable } from './KeptTable.js';
-
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
+import { when } from './when.js';
 
 interface Props {
   view: StudyView;

@@ -15,6 +15,8 @@ import { Nothing } from '../tables/Nothing.js';
 import { StratumTable } from '../tables/StratumTable.js';
 import { useTable, viewsShown } from '../tables/use-table.js';
 import { WholeTable } from '../tables/WholeTable.js';
+import { ChangedSince } from './ChangedSince.js';
+import { useLook } from './use-look.js';
 import { KeptReading } from './KeptReading.js';
 import css from './binder.module.css';
 
@@ -56,7 +58,10 @@ function LiveTable({ view, table }: Props) {
   const [shown, show] = useState<Shown>(table.shown);
   const sentence = useMemo(() => sentenceOfBody(table.sentence), [table]);
   const shows = useTable(view, sentence, shown, null, FIRST);
-  const { whole, view: own, problem, blocks } = shows;
+  const { whole, view: own, problem, blocks, busy } = shows;
+  // While it is counted anew, the figures are still those of before.
+  const views = useMemo(() => (busy || !shows.whole ? null : viewsShown(shows)), [busy, shows]);
+  const { changes, since, seen } = useLook(view, table, views);
   if (problem) return <Problem {...problem} />;
   const [only, ...others] = blocks;
   if (!whole || !only) return <Wait>Counting…</Wait>;
@@ -65,6 +70,7 @@ function LiveTable({ view, table }: Props) {
   const within = byId(view.variables, sentence.within);
   return (
     <>
+      {since && changes.length > 0 && <ChangedSince {...{ view, table, changes, since, seen }} />}
       {own ? (
         <WholeTable view={whole.battery ?? own} shown={shown} show={show} read={undefined} />
       ) : (

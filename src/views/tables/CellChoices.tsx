@@ -6,7 +6,7 @@ import { Segmented } from '../../kit/Segmented.js';
 import { hasLetters, toggled, withPercentage } from './figure-edits.js';
 import { FigureMenu } from './FigureMenu.js';
 import { type FigureScope, wholeTable } from './figure-scope.js';
-import { choicesFor, FIGURE_WORDS, usualDecimals } from './figure-words.js';
+import { FIGURE_WORDS } from './figure-words.js';
 
 interface Props {
   shown: Shown;
@@ -76,13 +76,7 @@ export function CellChoices({ shown, setShown, views, tested, compared, multiple
           hatch
         </Toggle>
       )}
-      <FigureMenu
-        shown={shown}
-        setShown={setShown}
-        scopes={[whole, ...items]}
-        offered={choicesFor(views)}
-        usual={(choice) => usualDecimals(views, choice)}
-      />
+      <FigureMenu {...{ shown, setShown, views }} scopes={[whole, ...items]} />
     </>
   );
 }

@@ -3,11 +3,12 @@ import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS, type Adjustment } from '../../core/infer/adjust.js';
 import { type Choice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
 import { isChosen } from '../../core/view/figures-shown.js';
+import type { TableView } from '../../core/view/types.js';
 import { Button, InlineButton, Toggle } from '../../kit/kit.js';
 import { Popover } from '../../kit/Popover.js';
 import { ADJUSTMENT_NAMES } from '../reading/adjustment-names.js';
 import { moved, toggled, withDecimals } from './figure-edits.js';
-import { FIGURE_GROUPS, FIGURE_WORDS } from './figure-words.js';
+import { choicesFor, FIGURE_GROUPS, FIGURE_WORDS, usualDecimals } from './figure-words.js';
 import type { FigureScope } from './figure-scope.js';
 import css from './figures.module.css';
 
@@ -22,10 +23,8 @@ interface Props {
   setShown: (shown: Shown) => void;
   /** The whole table first. */
   scopes: readonly FigureScope[];
-  /** What the table has. */
-  offered: readonly Choice[];
-  /** How many decimals a figure has where nobody chose them; null where it has none to choose. */
-  usual: (choice: Choice) => number | null;
+  /** The tables on the screen: what they have is offered. */
+  views: readonly TableView[];
   /** Figures are the columns of a frequency table, and not lines in a cell. */
   columns?: boolean;
 }
@@ -49,7 +48,9 @@ function AdjustedBy({ shown, setShown }: Pick<Props, 'shown' | 'setShown'>) {
   );
 }
 
-interface LineProps extends Pick<Props, 'shown' | 'setShown' | 'usual'> {
+interface LineProps extends Pick<Props, 'shown' | 'setShown'> {
+  /** How many decimals a figure has where nobody chose them; null where it has none to choose. */
+  usual: (choice: Choice) => number | null;
   scope: FigureScope;
   at: number;
   /** The table has it. */
@@ -107,7 +108,9 @@ function ChosenLine({ scope: { choices, choose }, at, there, usual, shown, setSh
 }
 
 /** The figures of the cells: which, in which order, with how many decimals; for the whole table, or for one item. */
-export function FigureMenu({ shown, setShown, scopes, offered, usual, columns = false }: Props) {
+export function FigureMenu({ shown, setShown, scopes, views, columns = false }: Props) {
+  const offered = choicesFor(views);
+  const usual = (choice: Choice) => usualDecimals(views, choice);
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(0);
   const holder = useRef<HTMLSpanElement>(null);

@@ -9,7 +9,7 @@ import type { Way } from '../hand-over/ways.js';
 import { CellChoices } from './CellChoices.js';
 import { FigureMenu } from './FigureMenu.js';
 import { type FigureScope, wholeTable } from './figure-scope.js';
-import { choicesFor, usualDecimals } from './figure-words.js';
+import { choicesFor } from './figure-words.js';
 
 interface Props {
   shown: Shown;
@@ -40,30 +40,13 @@ function ColumnMenu({ shown, setShown, views, items }: Pick<Props, 'shown' | 'se
   const choices = columnChoices(shown, { ordered, number });
   const listed = shown.figures ? choices : choices.filter(({ figure }) => offered.includes(figure));
   const whole = wholeTable(listed, shown, setShown);
-  return (
-    <FigureMenu
-      columns
-      shown={shown}
-      setShown={setShown}
-      scopes={[whole, ...items]}
-      offered={offered}
-      usual={(choice) => usualDecimals(views, choice)}
-    />
-  );
+  return <FigureMenu columns {...{ shown, setShown, views }} scopes={[whole, ...items]} />;
 }
 
 /** The figures of a summary: of categories, and of numbers. */
 function SummaryFigures({ shown, setShown, views, items }: Pick<Props, 'shown' | 'setShown' | 'views' | 'items'>) {
   const whole = wholeTable(wholeSummaryChoices(shown), shown, setShown);
-  return (
-    <FigureMenu
-      shown={shown}
-      setShown={setShown}
-      scopes={[whole, ...items]}
-      offered={choicesFor(views)}
-      usual={(choice) => usualDecimals(views, choice)}
-    />
-  );
+  return <FigureMenu {...{ shown, setShown, views }} scopes={[whole, ...items]} />;
 }
 
 /** What the cells show, and what can be done with the table: one line over it. */

@@ -1,0 +1,57 @@
+import { useEffect, useMemo } from 'react';
+import type { StudyView } from '../../api/types.js';
+import { type ChangedFigure, changedFigures, figuresRead, type Look, LookShape } from '../../core/binder/look.js';
+import type { KeptShape } from '../../core/kept-shape.js';
+import type { Shown } from '../../core/table/shown-shape.js';
+import { asOnScreen } from '../../core/view/as-on-screen.js';
+import type { LaidOut } from '../../core/view/laid-cell.js';
+import { laidOut } from '../../core/view/laid-out.js';
+import type { TableView } from '../../core/view/types.js';
+import { useDraft } from '../shell/use-draft.js';
+
+const LOOK: KeptShape<Look | null> = { version: 1, shape: LookShape.nullable() };
+
+/** Of a table with more figures it is not kept what it showed. */
+const MOST_FIGURES = 5000;
+
+interface Looked {
+  /** What is another than when it was looked at last. */
+  changes: readonly ChangedFigure[];
+  /** The look that they are held against. */
+  since: Look | null;
+  /** From here on it is held against what it shows now. */
+  seen: () => void;
+}
+
+const laidOf = (views: readonly TableView[], shown: Shown): LaidOut[] =>
+  views.flatMap((view) => laidOut(view, shown, asOnScreen));
+
+/**
+ * What a kept table showed when somebody looked at it in this browser, against what it shows now. The first look, and
+ * one at a table that was itself changed, is where the comparison begins.
+ * @param views null while they are counted
+ */
+export function useLook(
+  { study }: StudyView,
+  table: StudyView['tables'][number],
+  views: readonly TableView[] | null,
+): Looked {
+  const [look, put] = useDraft<Look | null>(`hatch-count:${study.id}:look:${table.id}`, null, LOOK);
+  const { edited, shown } = table;
+  const figures = useMemo(() => (views ? figuresRead(laidOf(views, shown)) : null), [views, shown]);
+  const { revision } = study;
+  const isKept = figures !== null && figures.length <= MOST_FIGURES;
+  const begins = isKept && look?.edited !== edited;
+  const now = useMemo(
+    (): Look => ({ edited, revision, at: new Date().toISOString(), figures: figures ?? [] }),
+    [edited, revision, figures],
+  );
+  useEffect(() => {
+    if (begins) put(now);
+  }, [begins, now, put]);
+  const changes = useMemo(
+    () => (isKept && !begins && look ? changedFigures(look.figures, figures) : []),
+    [isKept, begins, look, figures],
+  );
+  return { changes, since: look, seen: () => put(now) };
+}

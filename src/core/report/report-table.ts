@@ -88,7 +88,8 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
 
 /** On whom a summary stands, and what is said under it; of several strata under each its own. */
 function summaryBases({ view, strata }: WholeView): string[] {
-  const linesOf = ({ summary }: TableView) => (summary ? [sayBase(summary.base), ...summary.notes] : []);
+  const linesOf = ({ summary }: TableView) =>
+    summary ? [sayBase(summary.base), ...smallLine([summary.base]), ...summary.notes] : [];
   if (strata.length === 0) return linesOf(view);
   return strata.flatMap(({ label, view: own }) => linesOf(own).map((line) => `${label}: ${line}`));
 }
@@ -102,12 +103,15 @@ function withSummary({ tests, measures }: ReportTable['used'], views: readonly T
   };
 }
 
+/** What a mark beside a base means, where there is one. */
+const smallLine = (blocks: readonly BlockView[]): string[] =>
+  blocks.some(({ small }) => small.some((is) => is)) ? ['! A small base: figures on it say little.'] : [];
+
 /** On whom each block stands, and what a mark beside a base means. */
 function basesOf(blocks: readonly BlockView[]): string[] {
-  const isSmall = blocks.some(({ small }) => small.some((is) => is));
   return [
     ...blocks.map((block) => (blocks.length > 1 ? `${block.title}. ${sayBase(block)}` : sayBase(block))),
-    ...(isSmall ? ['! A small base: figures on it say little.'] : []),
+    ...smallLine(blocks),
   ];
 }
 

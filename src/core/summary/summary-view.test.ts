@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../assess.js';
+import { laidOut } from '../view/laid-out.js';
 import { adjust } from '../infer/adjust.js';
 import { type Grower, growers, OF_GROWERS, summaryOf, weighing } from './summary.fixtures.js';
 
@@ -145,6 +146,8 @@ describe('a summary', () => {
     for (const { is, cells } of summary.lines)
       if (is !== 'everyone') expect((cells[2] ?? []).every(({ value }) => value === null)).toBe(true);
     expect(summary.lines[0]?.cells[2]?.[0]?.value).toBe(5);
+    const [everyone] = laidOut(summaryOf(few).view, { hatch: false })[0]!.body;
+    expect(everyone!.map(({ small }) => small === true)).toEqual([false, false, false, true, false, false, false]);
   });
 
   it('tests each variable as its level wants it, and adjusts p over them', () => {

@@ -51,7 +51,8 @@ function bodyLine(line: SummaryLine, columns: number, { summary, how }: { summar
   const { is, item, depth, cells } = line;
   const figures = Array.from({ length: columns }, (_, k) => {
     const cell = cells[k];
-    return cell ? figuresCell(line, cell, how) : EMPTY_CELL;
+    const isSmall = is === 'everyone' && summary.base.small[k] === true;
+    return { ...(cell ? figuresCell(line, cell, how) : EMPTY_CELL), ...(isSmall ? { small: true as const } : {}) };
   });
   const statistic = is === 'variable' && item !== null ? summary.statistics[item] : undefined;
   const behind = summary.columns.map((column) => (statistic ? statisticCell(column, statistic, how) : EMPTY_CELL));

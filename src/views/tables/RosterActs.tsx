@@ -42,12 +42,14 @@ export function RosterActs({ study, variable, variables, draft, choose, change, 
       )}
       {draft.by.length > 0 && countable && (
         <>
-          <Button
-            title="Across too, beside what stands there"
-            onClick={() => change(withLevel(draft, draft.by.length, 0, id))}
-          >
-            Also by
-          </Button>
+          {!draft.summary && (
+            <Button
+              title="Across too, beside what stands there"
+              onClick={() => change(withLevel(draft, draft.by.length, 0, id))}
+            >
+              Also by
+            </Button>
+          )}
           <Button
             title="Splits what stands across last"
             onClick={() => change(withLevel(draft, draft.by.length - 1, draft.by.at(-1)?.length ?? 0, id))}

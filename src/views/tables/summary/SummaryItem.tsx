@@ -83,7 +83,7 @@ function LinesSelect({ item, at, edits }: Pick<Props, 'item' | 'at'> & { edits: 
       >
         <option value="">all its categories</option>
         {item.leaves
-          .filter(({ is }) => is !== 'net')
+          .filter(({ is, code }) => is !== 'net' && code !== '')
           .map(({ code, label }) => (
             <option key={code} value={code}>
               {label} alone

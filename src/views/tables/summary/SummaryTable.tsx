@@ -9,6 +9,7 @@ import type { Part, Summary, SummaryLine, TableView } from '../../../core/view/t
 import { Heading } from '../Heading.js';
 import { LeafHeading } from '../LeafHeading.js';
 import type { BlockAt } from '../CrossTable.js';
+import { SmallMark } from '../SmallMark.js';
 import { SummaryItem } from './SummaryItem.js';
 import table from '../table.module.css';
 import css from './summary.module.css';
@@ -98,6 +99,9 @@ function Line({ line, view, summary, shown, read }: Props & { line: SummaryLine 
       </th>
       {Array.from({ length: columns }, (_, k) => (
         <td key={k} className={k === 0 ? table['all'] : undefined}>
+          {is === 'everyone' && summary.base.small[k] === true && (
+            <SmallMark hidden={summary.base.hidden?.[k] === true} />
+          )}
           {cells[k] && <CellFigures between={line.between} parts={cells[k]} shown={shown} />}
         </td>
       ))}

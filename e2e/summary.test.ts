@@ -1,6 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { fill, find, named, says, type } from './browser.js';
+import { fill, find, named, press, says, type } from './browser.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -92,6 +92,12 @@ describe('a summary on the screen', () => {
     ]);
     await session.driver.navigate().refresh();
     await says(session.driver, REGION, '604 (27.47)');
+    // Written as a text, it keeps what is no part of its words.
+    await press(session.driver, 't');
+    await find(session.driver, 'textarea[aria-label="The sentence as text"]');
+    await type(session.driver, Key.END, ', only where Age 18 and over', Key.ENTER);
+    await says(session.driver, 'h1', 'only where');
+    await says(session.driver, REGION, 'How satisfied: Very satisfied');
   });
 
   it('notices categories that were read as a number, and mends it', async () => {

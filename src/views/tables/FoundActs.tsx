@@ -30,7 +30,10 @@ export function FoundActs({ matching, draft, change }: Props) {
   return (
     <>
       <span>{whole(rows.length)} found:</span>
-      <Button title="A table of each, one under the other" onClick={() => change(asBattery(all, false))}>
+      <Button
+        title="A table of each, one under the other"
+        onClick={() => change(asSummary(asBattery(all, false), false))}
+      >
         All into rows
       </Button>
       <Button

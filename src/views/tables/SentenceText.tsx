@@ -17,7 +17,7 @@ interface Props {
   close: () => void;
 }
 
-/** A sentence in words as a draft; items that stay keep their figures and nets, and headings their names. */
+/** A sentence in words as a draft; items that stay keep what is wanted of them beside, and headings their names. */
 function draftOf(text: string, { draft, variables }: Pick<Props, 'draft' | 'variables'>): Draft | Fault {
   try {
     const sentence = parseSentence(text, variables);
@@ -26,8 +26,15 @@ function draftOf(text: string, { draft, variables }: Pick<Props, 'draft' | 'vari
       codes: draft.codes,
       levels: draft.levels,
       rows: sentence.rows.map((row) => {
-        const { figures, nets } = draft.rows.find(({ variable }) => variable === row.variable) ?? {};
-        return { ...row, ...(figures ? { figures } : {}), ...(nets ? { nets } : {}) };
+        const kept = draft.rows.find(({ variable }) => variable === row.variable);
+        const { figures, nets, label, lines } = kept ?? {};
+        return {
+          ...row,
+          ...(figures ? { figures } : {}),
+          ...(nets ? { nets } : {}),
+          ...(label === undefined ? {} : { label }),
+          ...(lines ? { lines } : {}),
+        };
       }),
     };
   } catch (error) {

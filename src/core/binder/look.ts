@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { LaidCell, LaidOut } from '../view/laid-cell.js';
-import { placedCells } from '../view/placed-cells.js';
+import { headingsOver, placedCells } from '../view/placed-cells.js';
 
 /** A figure of a table as it is read: the names of its line and its column, and its text. */
 const FigureReadShape = z.tuple([z.string(), z.string(), z.string()]);
@@ -40,24 +40,12 @@ function lineNames(body: LaidOut['body']): string[] {
   });
 }
 
-/** The name of each column: its heading, behind those that it is under. */
-function columnNames(head: LaidOut['head']): string[] {
-  const cells = placedCells(head);
-  const width = Math.max(0, ...cells.map(({ cell, column }) => column + cell.columns));
-  return Array.from({ length: width }, (_, at) =>
-    cells
-      .filter(({ cell, column }) => column <= at && at < column + cell.columns && cell.text !== '')
-      .map(({ cell }) => cell.text)
-      .join(', '),
-  );
-}
-
 const isFigure = ({ heads, text }: LaidCell) => heads === null && text !== '';
 
 /** All figures of tables as they are read, each with the names of its line and its column. */
 export const figuresRead = (tables: readonly LaidOut[]): FigureRead[] =>
   tables.flatMap(({ head, body, title }) => {
-    const [lines, columns] = [lineNames(body), columnNames(head)];
+    const [lines, columns] = [lineNames(body), headingsOver(head).map((texts) => texts.join(', '))];
     const of = tables.length > 1 ? `${title}: ` : '';
     return placedCells(body)
       .filter(({ cell }) => isFigure(cell))

@@ -41,7 +41,8 @@ const USUAL_NUMBER_ALONE: readonly FigureChoice[] = [
 /** What stands beside figures of numbers as well. */
 const BESIDE_NUMBERS: readonly Choice[] = ['count', 'respondents', 'letters'];
 
-const isOfNumber = (figure: Choice): boolean => NUMBER_CHOICES.some((choice) => choice === figure);
+/** Whether a figure says something of numbers alone. */
+export const isOfNumber = (figure: Choice): boolean => NUMBER_CHOICES.some((choice) => choice === figure);
 
 /** Of numbers, what a whole table shows is chosen where it says something of numbers at all. */
 function numberChoices(chosen: readonly FigureChoice[] | undefined, usual: readonly FigureChoice[]) {

@@ -29,6 +29,17 @@ export function placedLines(lines: readonly (readonly LaidCell[])[]): PlacedCell
  */
 export const placedCells = (lines: readonly (readonly LaidCell[])[]): PlacedCell[] => placedLines(lines).flat();
 
+/** Of each column the texts of the headings over it, from the top. */
+export function headingsOver(head: readonly (readonly LaidCell[])[]): string[][] {
+  const cells = placedCells(head);
+  const width = Math.max(0, ...cells.map(({ cell, column }) => column + cell.columns));
+  return Array.from({ length: width }, (_, at) =>
+    cells
+      .filter(({ cell, column }) => column <= at && at < column + cell.columns && cell.text !== '')
+      .map(({ cell }) => cell.text),
+  );
+}
+
 /** What cells hold as a grid: of one that reaches over several places in its first, the others hold `empty`. */
 export function gridOf<T>(
   lines: readonly (readonly LaidCell[])[],

@@ -2,7 +2,7 @@ import { captioned } from '../../core/report/captioned.js';
 import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
-import { placedCells, widthOf } from '../../core/view/placed-cells.js';
+import { headingsOver, placedCells, widthOf } from '../../core/view/placed-cells.js';
 
 /** A text in which no sign is taken for markup, on one line. */
 const plain = (text: string): string =>
@@ -12,13 +12,7 @@ const markOf = ({ small, ink, depth = 0 }: LaidCell) =>
   `${'&emsp;'.repeat(depth)}${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}`;
 
 /** A heading of several lines has one here: what stands above goes in front of what stands under it. */
-function headingOf(head: LaidOut['head'], width: number): string[] {
-  const cells = placedCells(head);
-  return Array.from({ length: width }, (_, at) => {
-    const above = cells.filter(({ cell, column }) => column <= at && at < column + cell.columns);
-    return above.flatMap(({ cell }) => (cell.text === '' ? [] : [plain(cell.text)])).join(' / ');
-  });
-}
+const headingOf = (head: LaidOut['head']): string[] => headingsOver(head).map((texts) => texts.map(plain).join(' / '));
 
 const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 
@@ -31,7 +25,7 @@ function tableLines(laid: LaidOut): string[] {
     for (let down = 0; down < cell.lines; down++)
       if (grid[at + down]) grid[at + down]![column] = `${markOf(cell)}${plain(cell.text)}`;
   // The corner reaches over the names of lines.
-  const titles = headingOf(head, width).map((title, k) => (k > 0 && k < lineHeads ? '' : title));
+  const titles = headingOf(head).map((title, k) => (k > 0 && k < lineHeads ? '' : title));
   const under = Array.from({ length: width }, (_, k) => (k < lineHeads ? '---' : '---:'));
   return [line(titles), line(under), ...grid.map(line)];
 }

@@ -1,5 +1,5 @@
-import { type Choice, type FigureChoice, MOST_DECIMALS, NUMBER_CHOICES } from '../../core/table/figure-choice.js';
-import { isChosen, lettersCanStand, mainPercentage } from '../../core/view/figures-shown.js';
+import { type Choice, type FigureChoice, MOST_DECIMALS } from '../../core/table/figure-choice.js';
+import { isChosen, isOfNumber, lettersCanStand, mainPercentage } from '../../core/view/figures-shown.js';
 
 type Choices = readonly FigureChoice[];
 
@@ -11,12 +11,10 @@ export function withPercentage(choices: Choices, figure: Choice): FigureChoice[]
   return others.map((choice) => (choice.figure === main ? { ...choice, figure } : choice));
 }
 
-const isOfNumbers = ({ figure }: FigureChoice) => NUMBER_CHOICES.some((choice) => choice === figure);
-
 /** Letters compare column percentages, or means: where they are shown, these are too. */
 function withLetters(choices: Choices): FigureChoice[] {
   if (lettersCanStand(choices)) return [...choices, { figure: 'letters' }];
-  const compared = choices.some(isOfNumbers)
+  const compared = choices.some(({ figure }) => isOfNumber(figure))
     ? [{ figure: 'mean' } as const, ...choices]
     : withPercentage(choices, 'column-percent');
   return [...compared, { figure: 'letters' }];

@@ -21,8 +21,8 @@ await build({
   entryPoints: { worker: 'src/cli/worker.ts' },
   // What few jobs need, such as the packages that write documents, is read when one of them does.
   splitting: true,
-  // What is compiled for the machine cannot stand in a file of text.
-  external: ['better-sqlite3'],
+  // What is compiled, for this machine or for all, cannot stand in a file of text.
+  external: ['better-sqlite3', '@resvg/resvg-js', 'wawoff2'],
   // Packages of the older kind of module ask for `require`.
-  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  banner: { js: "import { createRequire as madeRequire } from 'node:module'; const require = madeRequire(import.meta.url);" },
 });

@@ -6,7 +6,7 @@ import { Fault, type FaultKind } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
 import type { CountedTable } from '../core/report/report-table.js';
 import { reportFacts } from '../core/report/report-facts.js';
-import { REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
+import { isPictured, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
 import { regroupedAxes } from '../core/reading/own-grouping.js';
 import { blocksOf, type Sentence, sentenceOfBlock } from '../core/table/sentence.js';
 import { saySentence } from '../core/table/say-sentence.js';
@@ -22,6 +22,7 @@ import { findBinder } from './binders.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
 import { countSentence } from './count-table.js';
 import { type PassingFile, passingFile } from './passing-file.js';
+import { reportSpreads } from './report-spreads.js';
 import { checkVariables } from './saved-tables.js';
 import { VERSION } from './version.js';
 import type { CountedItem } from './worker/report-job.js';
@@ -73,20 +74,31 @@ async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown
 /** Faults of what is asked for, and not of the moment: they would come again. */
 const OF_TABLE: readonly FaultKind[] = ['invalid', 'not-found', 'unsupported', 'too-large'];
 
-async function counted(service: Service, study: OpenStudy, { sentence, shown }: AskedTable): Promise<CountedItem> {
+async function counted(
+  service: Service,
+  study: OpenStudy,
+  { sentence, shown }: AskedTable,
+  isDrawn: boolean,
+): Promise<CountedItem> {
   const table = { sentence, shown };
   const counts = await countSentence(service, study, sentence);
-  return { is: 'table', ...table, counts, groupings: await groupingsOf(service, study, table) };
+  const spreads = isDrawn ? await reportSpreads(service, study, table) : [];
+  return { is: 'table', ...table, counts, groupings: await groupingsOf(service, study, table), spreads };
 }
 
 /** A table that is counted; where it cannot be, why that is: it keeps no other table back. */
-async function countedOrWhy(service: Service, study: OpenStudy, table: AskedTable): Promise<CountedItem> {
+async function countedOrWhy(
+  service: Service,
+  study: OpenStudy,
+  table: AskedTable,
+  isDrawn: boolean,
+): Promise<CountedItem> {
   try {
-    return await counted(service, study, table);
+    return await counted(service, study, table, isDrawn);
   } catch (error) {
     if (!(error instanceof Fault) || !OF_TABLE.includes(error.kind)) throw error;
     const caption = saySentence(table.sentence, allVariables(study.db));
-    return { is: 'refused', caption, why: `${error.message} ${error.mend}` };
+    return { is: 'refused', shown: table.shown, caption, why: `${error.message} ${error.mend}` };
   }
 }
 
@@ -112,7 +124,8 @@ async function write(
     const items: CountedItem[] = [];
     const count = asked.length > 1 ? countedOrWhy : counted;
     for (const item of asked) {
-      items.push(item.is === 'table' ? await count(service, study, item) : item);
+      const isDrawn = item.is === 'table' && (isPictured(as) || (item.shown.handed ?? 'table') !== 'table');
+      items.push(item.is === 'table' ? await count(service, study, item, isDrawn) : item);
       if (item.is === 'table') progress.done++;
     }
     const fileName = `${stem}.${REPORT_FORMATS[as].ending}`;

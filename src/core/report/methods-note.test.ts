@@ -3,6 +3,7 @@ import { methodsNote, type Noted } from './methods-note.js';
 
 const NONE: Noted = {
   number: 1,
+  handed: 'table',
   weight: null,
   views: [],
   shown: { hatch: true },

@@ -8,13 +8,23 @@ import { choicesOf, showsLetters } from '../view/figures-shown.js';
 import type { ReportTable } from './report.js';
 
 /** What the methods note looks at of a table. */
-export type Noted = Pick<ReportTable, 'number' | 'weight' | 'views' | 'shown' | 'hatched' | 'used'>;
+export type Noted = Pick<ReportTable, 'number' | 'handed' | 'weight' | 'views' | 'shown' | 'hatched' | 'used'>;
 
 /** Tables by their numbers: "Table 3", "Tables 1, 2 and 5"; nothing where it is all of them. */
 function sayTables(tables: readonly Noted[], all: readonly Noted[]): string {
   if (tables.length === all.length) return all.length === 1 ? 'the table' : 'all tables';
-  const numbers = tables.map(({ number }) => String(number));
-  return `${numbers.length === 1 ? 'Table' : 'Tables'} ${and(numbers)}`;
+  const said = (of: readonly Noted[], word: string) => {
+    const numbers = of.map(({ number }) => String(number));
+    return numbers.length === 0 ? [] : [`${word}${numbers.length === 1 ? '' : 's'} ${and(numbers)}`];
+  };
+  const isFigure = ({ handed }: Noted) => handed === 'picture';
+  return and([
+    ...said(
+      tables.filter((table) => !isFigure(table)),
+      'Table',
+    ),
+    ...said(tables.filter(isFigure), 'Figure'),
+  ]);
 }
 
 /** Each thing that tables have, with those that have it. */

@@ -29,7 +29,7 @@ export const REPORT_FORMATS = {
     name: 'LaTeX',
     ending: 'tex',
     media: 'application/x-tex; charset=utf-8',
-    about: 'a document to set, with tables over pages',
+    about: 'a document to set, with tables over pages; without pictures',
   },
   json: {
     name: 'JSON',
@@ -37,10 +37,15 @@ export const REPORT_FORMATS = {
     media: 'application/json',
     about: 'every figure and statistic at full precision',
   },
+  svg: { name: 'Pictures (SVG)', ending: 'svg', media: 'image/svg+xml', about: 'drawn by lines, one under the other' },
+  png: { name: 'Pictures (PNG)', ending: 'png', media: 'image/png', about: 'in points, one under the other' },
   csv: { name: 'CSV, as shown', ending: 'csv', media: 'text/csv; charset=utf-8', about: 'tables one under the other' },
   tidy: { name: 'CSV, tidy', ending: 'csv', media: 'text/csv; charset=utf-8', about: 'one figure a line' },
 } as const satisfies Record<string, FormatWords>;
 
 export type ReportFormat = keyof typeof REPORT_FORMATS;
+
+/** Whether a format has pictures and nothing else. */
+export const isPictured = (format: ReportFormat): boolean => format === 'svg' || format === 'png';
 
 export const REPORT_FORMAT_IDS = Object.keys(REPORT_FORMATS) as [ReportFormat, ...ReportFormat[]];

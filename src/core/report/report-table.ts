@@ -6,6 +6,7 @@ import { type SaidReading, saidReading } from '../reading/said-reading.js';
 import type { SizeWords } from '../reading/size-words.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
+import type { Densities, Pairs, Spread } from '../spread/types.js';
 import { displayOf } from '../table/display.js';
 import { sayOnly, saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
@@ -23,8 +24,9 @@ import { viewOfSentence } from '../view/view-of-sentence.js';
 import { cellExtras, type WholeView } from '../view/whole-view.js';
 import { leastCompared } from '../view/with-bases.js';
 import { blockReading, type ReadBy } from './block-reading.js';
+import { type DrawnBlock, drawnBlocks } from './drawn-blocks.js';
 import { usedIn } from './methods-note.js';
-import type { ReportTable } from './report.js';
+import type { ReportPicture, ReportTable } from './report.js';
 
 /** A table that was counted, with what else its readings need to be counted. */
 export interface CountedTable {
@@ -34,6 +36,8 @@ export interface CountedTable {
   counts: readonly CountArray[];
   /** Of each block whose reading is kept and whose axes were regrouped: the counts of the sources. */
   groupings: readonly { item: number; nest: number; axis: RegroupedAxis; counts: CountArray }[];
+  /** How numbers lie, of blocks whose picture shows it. */
+  spreads?: readonly { item: number; nest: number; spread: Spread }[];
 }
 
 /** What tables of a study are reported by. */
@@ -42,6 +46,14 @@ export interface Reported {
   sizes: SizeWords | undefined;
   /** Whether each block is wanted with all its figures and statistics. */
   answers: boolean;
+  /** Draws a block; null where it cannot be drawn. */
+  draw: (drawn: DrawnBlock, shown: Shown, spreads: DrawnSpreads) => ReportPicture | null;
+}
+
+/** How the numbers of a block lie, where its picture needs it. */
+export interface DrawnSpreads {
+  densities: Densities | null;
+  pairs: Pairs | null;
 }
 
 /** The table on the screen: one, or one for each stratum under its name. */
@@ -50,10 +62,21 @@ function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefi
   return strata.map(({ label, view: own }) => ({ ...own, title: `${within ? titleOf(within) : ''}: ${label}` }));
 }
 
+/** Of a table with more blocks the first ones are drawn. */
+const MOST_PICTURES = 60;
+
+function spreadsOf({ item, nest }: DrawnBlock, { spreads = [] }: CountedTable): DrawnSpreads {
+  const own = spreads.filter((spread) => spread.item === item && spread.nest === nest).map(({ spread }) => spread);
+  return {
+    densities: own.find((spread) => spread.of === 'densities') ?? null,
+    pairs: own.find((spread) => spread.of === 'pairs') ?? null,
+  };
+}
+
 /** A table as it is reported: laid out, with on whom it stands and what is said of it. */
 export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
   const { sentence, shown, counts, groupings } = counted;
-  const { variables, sizes } = reported;
+  const { variables, sizes, draw } = reported;
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
   const blocks = blockTables(sentence, counts, variables, displayOf(shown), figureValuesBy(work));
@@ -69,9 +92,13 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
   });
   const read = (shown.readings ?? []).flatMap((at) => keptReading(blocks, across, at, readBy(at)));
   const all = whole.view.blocks.flat();
+  const { handed = 'table' } = shown;
+  const drawn = handed === 'table' ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
   return {
     is: 'table',
     number,
+    handed,
+    pictures: drawn.flatMap((own) => draw(own, shown, spreadsOf(own, counted)) ?? []),
     caption: saySentence(sentence, variables),
     filter: sayOnly(sentence.only, variables),
     weight: all[0]?.weightedBy ?? null,

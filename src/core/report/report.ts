@@ -2,13 +2,30 @@ import type { SaidReading } from '../reading/said-reading.js';
 import type { LaidOut } from '../view/laid-cell.js';
 import type { TableAnswer } from '../view/as-answer.js';
 import type { TableView } from '../view/types.js';
+import type { Handed } from '../table/picture-kinds.js';
 import type { Shown } from '../table/shown-shape.js';
+
+/** A picture of a table, or of a part of it. */
+export interface ReportPicture {
+  title: string;
+  /** A file of its own: it takes nothing of a page. */
+  svg: string;
+  /** In points. */
+  width: number;
+  height: number;
+  /** What it shows, for who does not see it. */
+  alt: string;
+}
 
 /** A table of a report, laid out and in figures, with all that is said under it. */
 export interface ReportTable {
   is: 'table';
-  /** Among the tables, from 1. */
+  /** Among the tables, from 1; of a picture alone, among the figures. */
   number: number;
+  /** What of it stands where one reads: the table, its picture, or both. */
+  handed: Handed;
+  /** Its pictures, where they are wanted: one, or one for each block. */
+  pictures: readonly ReportPicture[];
   /** The sentence. */
   caption: string;
   /** Who is counted, in words; empty where everybody is. */
@@ -35,6 +52,7 @@ export interface ReportTable {
 export interface RefusedTable {
   is: 'refused';
   number: number;
+  handed: Handed;
   caption: string;
   /** Why, and what mends it. */
   why: string;
@@ -57,6 +75,13 @@ export interface Report {
   /** How the figures were come by, a paragraph each. */
   methods: readonly string[];
 }
+
+/** The lines of a table that stand where one reads; none of a picture alone, which has its figures in its text. */
+export const laidToRead = ({ laid, handed, pictures }: ReportTable): readonly LaidOut[] =>
+  handed === 'picture' && pictures.length > 0 ? [] : laid;
+
+/** The pictures of a report. */
+export const picturesIn = (report: Report): ReportPicture[] => tablesOf(report).flatMap(({ pictures }) => pictures);
 
 /** The tables of a report. */
 export const tablesOf = ({ items }: Report): ReportTable[] => items.filter((item) => item.is === 'table');

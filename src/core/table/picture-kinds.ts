@@ -15,6 +15,24 @@ export const PICTURES = [
 ] as const;
 export type PictureKind = (typeof PICTURES)[number];
 
+/** What each is called. */
+export const PICTURE_NAMES: Record<PictureKind, string> = {
+  stacked: 'stacked to 100%',
+  bars: 'bars',
+  diverging: 'parted in the middle',
+  mosaic: 'mosaic',
+  dots: 'dots with intervals',
+  slopes: 'slopes',
+  boxes: 'boxes',
+  means: 'means with intervals',
+  densities: 'densities',
+  scatter: 'each respondent',
+};
+
+/** What of a kept table stands in the binder, and in files: the table, its picture, or both. */
+export const HANDED = ['table', 'both', 'picture'] as const;
+export type Handed = (typeof HANDED)[number];
+
 /** More answers, or groups, than these are no picture. */
 const MOST = 16;
 /** From so many answers on a scale has two ends. */

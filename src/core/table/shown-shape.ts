@@ -3,12 +3,15 @@ import { ADJUSTMENTS } from '../infer/adjust.js';
 import { FigureChoicesShape } from './figure-choice.js';
 import { DisplayFields } from './display.js';
 import { PredictedShape } from './predicted.js';
-import { PICTURES } from './picture-kinds.js';
+import { HANDED, PICTURES } from './picture-kinds.js';
 import { SummaryShownShape } from './summary-shape.js';
 
 /** Narrower a picture has no room for its names. */
 const LEAST_WIDE = 400;
 const MOST_WIDE = 2000;
+
+/** How wide a picture is drawn where nobody says it, in points. */
+export const USUAL_WIDE = 690;
 
 /** A block of a table, and the stratum of it, whose reading is kept. */
 const KeptReadingShape = z
@@ -67,6 +70,10 @@ export const ShownShape = z
       .max(MOST_WIDE)
       .optional()
       .describe('How wide the picture is drawn, in points; 690, where absent.'),
+    handed: z
+      .enum(HANDED)
+      .optional()
+      .describe('What stands in the binder and in files: the table, its picture, or both; the table, where absent.'),
     readings: z
       .array(KeptReadingShape)
       .max(40)

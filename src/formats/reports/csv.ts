@@ -6,8 +6,8 @@ import { writeCsv } from '../csv-write.js';
 /** The tables of a report one under the other, as they are shown, with what the file is of above them. */
 export function csvReport(report: Report): string {
   const { facts, methods } = report;
-  const tables = tablesOf(report).flatMap(({ number, views, shown }) =>
-    views.flatMap((view) => [[], [tableName(number)], ...asGrid(view, shown)]),
+  const tables = tablesOf(report).flatMap((table) =>
+    table.views.flatMap((view) => [[], [tableName(table)], ...asGrid(view, table.shown)]),
   );
   return writeCsv([
     ...facts.map(({ what, text }) => [what, text]),

@@ -6,6 +6,7 @@ import {
   type FileChild,
   Footer,
   HeadingLevel,
+  ImageRun,
   InternalHyperlink,
   type ISectionOptions,
   type IStylesOptions,
@@ -15,12 +16,22 @@ import {
   Paragraph,
   TextRun,
 } from 'docx';
-import { captioned } from '../../core/report/captioned.js';
-import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
+import { anchorOf, captioned } from '../../core/report/captioned.js';
+import {
+  type Fact,
+  laidToRead,
+  picturesIn,
+  type Report,
+  type ReportItem,
+  type ReportPicture,
+  type ReportTable,
+  tablesOf,
+} from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { widthOf } from '../../core/view/placed-cells.js';
 import { docxTable } from './docx-table.js';
+import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
 /** A4 in twentieths of a point, and its margins. */
@@ -83,25 +94,53 @@ function reading({ title, sentence, lines }: SaidReading): Paragraph[] {
   ];
 }
 
-const anchorOf = (number: number) => `table_${number}`;
+const bookmarkOf = (item: ReportTable) => anchorOf(item).replace('-', '_');
 
-function tableItem(item: ReportTable, width: number): FileChild[] {
-  const { number, laid, bases, hatched, readings } = item;
-  const named = new Bookmark({ id: anchorOf(number), children: [new TextRun(xmlText(captioned(item)))] });
+/** Pixels of an inch, as the package measures pictures, and points of one. */
+const PIXELS = 96;
+const TWIPS = 1440;
+
+/** A picture no wider than the page, with what it shows for who does not see it. */
+function pictureParts({ title, svg, width, height, alt }: ReportPicture, png: Uint8Array, page: number): Paragraph {
+  const wide = Math.min(width, (page * PIXELS) / TWIPS);
+  const image = new ImageRun({
+    type: 'svg',
+    data: Buffer.from(svg),
+    transformation: { width: Math.round(wide), height: Math.round((height * wide) / width) },
+    fallback: { type: 'png', data: png },
+    altText: { name: xmlText(title), title: xmlText(title), description: xmlText(alt) },
+  });
+  return new Paragraph({ children: [image] });
+}
+
+function tableItem(item: ReportTable, { width, pngs }: Page): FileChild[] {
+  const { pictures, bases, hatched, readings } = item;
+  const laid = laidToRead(item);
+  const named = new Bookmark({ id: bookmarkOf(item), children: [new TextRun(xmlText(captioned(item)))] });
   return [
     new Paragraph({ style: 'Caption', keepNext: true, children: [named] }),
     ...laid.flatMap((own) => [...(laid.length > 1 ? [text(own.title, 'Behind')] : []), docxTable(own, width)]),
+    ...pictures.flatMap((picture) => [
+      ...(pictures.length > 1 ? [text(picture.title, 'Behind')] : []),
+      pictureParts(picture, pngs.get(picture)!, width),
+    ]),
     ...bases.map((line) => text(line, 'Base')),
     ...(hatched ? [text(INK_SIGNS_WORDS, 'Base')] : []),
     ...readings.flatMap(reading),
   ];
 }
 
+/** What stands on a page: as wide as that, in twentieths of a point, and pictures as they are drawn. */
+interface Page {
+  width: number;
+  pngs: ReadonlyMap<ReportPicture, Uint8Array>;
+}
+
 /** Lines of a text each in its paragraph. */
 const note = (words: string) => words.split(/\r?\n/).map((line) => text(line));
 
-function itemParts(item: ReportItem, width: number): FileChild[] {
-  if (item.is === 'table') return tableItem(item, width);
+function itemParts(item: ReportItem, page: Page): FileChild[] {
+  if (item.is === 'table') return tableItem(item, page);
   if (item.is === 'note') return note(item.text);
   if (item.is === 'refused') return [text(captioned(item), 'Caption'), text(item.why, 'Base')];
   return [new Paragraph({ heading: HeadingLevel.HEADING_1, children: [new TextRun(xmlText(item.title))] })];
@@ -114,7 +153,7 @@ function contents(report: Report): Paragraph[] {
         style: 'Behind',
         children: [
           new InternalHyperlink({
-            anchor: anchorOf(item.number),
+            anchor: bookmarkOf(item),
             children: [new TextRun({ text: xmlText(captioned(item)), style: 'Hyperlink' })],
           }),
         ],
@@ -123,7 +162,7 @@ function contents(report: Report): Paragraph[] {
 }
 
 const isWide = (item: ReportItem) =>
-  item.is === 'table' && item.laid.some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
+  item.is === 'table' && laidToRead(item).some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
 
 /** Items with those beside them that stand on pages of the same kind; what is no table goes with what follows it. */
 function byPage(items: readonly ReportItem[]): { wide: boolean; items: ReportItem[] }[] {
@@ -156,6 +195,7 @@ function section(children: FileChild[], wide: boolean, footer: Footer): ISection
 /** A report as a document for a word processor: real tables, captions and styles of its own. */
 export async function docxReport(report: Report): Promise<Uint8Array> {
   const { title, facts, items, methods } = report;
+  const pngs = await pngsOf(picturesIn(report));
   const study = facts.find(({ what }) => what === 'Study')?.text ?? '';
   const footer = new Footer({
     children: [
@@ -178,7 +218,7 @@ export async function docxReport(report: Report): Promise<Uint8Array> {
   const widthOn = (wide: boolean) => (wide ? PAGE.height : PAGE.width) - 2 * PAGE.margin;
   const pages = byPage(items).map(({ wide, items: own }) => ({
     wide,
-    children: own.flatMap((item) => itemParts(item, widthOn(wide))),
+    children: own.flatMap((item) => itemParts(item, { width: widthOn(wide), pngs })),
   }));
   const [first, last] = [pages[0], pages.at(-1)];
   const sections = [

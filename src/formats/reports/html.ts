@@ -1,6 +1,14 @@
 import { markupText } from '../../core/markup-text.js';
-import { captioned } from '../../core/report/captioned.js';
-import { type Fact, type Report, type ReportItem, type ReportTable, tablesOf } from '../../core/report/report.js';
+import { anchorOf, captioned } from '../../core/report/captioned.js';
+import {
+  type Fact,
+  laidToRead,
+  type Report,
+  type ReportItem,
+  type ReportPicture,
+  type ReportTable,
+  tablesOf,
+} from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_KEY, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidOut } from '../../core/view/laid-cell.js';
@@ -31,6 +39,7 @@ tbody .within1{padding-left:28px}tbody .within2{padding-left:46px}tbody .within3
 .small{color:#a8480a;font-weight:700}
 .reading{border-left:3px solid #0b5f6b;padding-left:14px;margin:16px 0}
 .reading blockquote{margin:0 0 6px;font-weight:400;font-size:17px;max-width:74ch}
+figure{margin:14px 0}figure img{max-width:100%;height:auto}
 .note{max-width:74ch;white-space:pre-wrap}
 .more1{${hatch(-45, 7)}}.more2{${hatch(-45, 4)}}.fewer1{${hatch(45, 7)}}.fewer2{${hatch(45, 4)}}
 .key span{display:inline-block;width:26px;height:13px;margin:0 4px;border:1px solid #d9d6cc;vertical-align:-2px}
@@ -89,16 +98,25 @@ const readingHtml = ({ title, sentence, lines }: SaidReading) =>
     ' class="reading"',
   );
 
+/** A picture with a text in its place; under its title, where there are several. */
+function pictureHtml({ title, svg, alt, width }: ReportPicture, isNamed: boolean): string {
+  const data = `data:image/svg+xml;base64,${Buffer.from(svg).toString('base64')}`;
+  const image = `<img src="${data}" width="${width}" alt="${markupText(alt)}">`;
+  return tag('figure', `${isNamed ? tag('figcaption', markupText(title)) : ''}${image}`);
+}
+
 function tableItem(item: ReportTable): string {
-  const { number, laid, bases, hatched, readings } = item;
+  const { pictures, bases, hatched, readings } = item;
+  const laid = laidToRead(item);
   const parts = [
     tag('h2', markupText(captioned(item))),
     ...laid.map((own) => tableHtml(own, laid.length > 1)),
+    ...pictures.map((picture) => pictureHtml(picture, pictures.length > 1)),
     ...bases.map((line) => paragraph(line, 'base')),
     ...(hatched ? [keyHtml()] : []),
     ...readings.map(readingHtml),
   ];
-  return tag('section', parts.join('\n'), ` id="table-${number}"`);
+  return tag('section', parts.join('\n'), ` id="${anchorOf(item)}"`);
 }
 
 function itemHtml(item: ReportItem): string {
@@ -110,14 +128,15 @@ function itemHtml(item: ReportItem): string {
 function contentsHtml(report: Report): string {
   const tables = tablesOf(report);
   if (tables.length < 2) return '';
-  const lines = tables.map((item) => `<p><a href="#table-${item.number}">${markupText(captioned(item))}</a></p>`);
+  const lines = tables.map((item) => `<p><a href="#${anchorOf(item)}">${markupText(captioned(item))}</a></p>`);
   return tag('nav', lines.join(''), ' aria-label="Contents"');
 }
 
 /** A report as one page, which needs no script and asks for nothing. */
 export function htmlReport(report: Report): string {
   const { title, facts, items, methods } = report;
-  const policy = `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">`;
+  const allowed = "default-src 'none'; img-src data:; style-src 'unsafe-inline'";
+  const policy = `<meta http-equiv="Content-Security-Policy" content="${allowed}">`;
   return [
     '<!doctype html><html lang="en"><head><meta charset="utf-8">',
     '<meta name="viewport" content="width=device-width,initial-scale=1">',

@@ -1,4 +1,5 @@
 import type { Summary } from '../../core/view/types.js';
+import { tableName } from '../../core/report/captioned.js';
 import { type Report, tablesOf } from '../../core/report/report.js';
 
 /** A summary with what its figures are, and what is tested of each variable. */
@@ -10,9 +11,10 @@ const summaryIn = (title: string, { lines, columns, statistics, adjusted, notes 
 export function jsonReport(report: Report): string {
   const { title, facts, methods } = report;
   const tables = tablesOf(report).map((table) => {
-    const { number, caption, filter, weight, shown, bases, answers, readings, views } = table;
+    const { number, caption, filter, weight, shown, bases, answers, readings, views, pictures } = table;
     const summaries = views.flatMap((view) => (view.summary ? [summaryIn(view.title, view.summary)] : []));
     return {
+      name: tableName(table),
       number,
       caption,
       filter,
@@ -21,9 +23,12 @@ export function jsonReport(report: Report): string {
       bases,
       blocks: answers,
       readings,
+      ...(pictures.length > 0 ? { pictures } : {}),
       ...(summaries.length > 0 ? { summaries } : {}),
     };
   });
-  const items = report.items.map((item) => (item.is === 'table' ? { is: item.is, number: item.number } : item));
+  const items = report.items.map((item) =>
+    item.is === 'table' ? { is: item.is, name: tableName(item), number: item.number } : item,
+  );
   return `${JSON.stringify({ title, facts, methods, items, tables }, null, 1)}\n`;
 }

@@ -1,5 +1,12 @@
 import { captioned } from '../../core/report/captioned.js';
-import type { Fact, Report, ReportItem, ReportTable } from '../../core/report/report.js';
+import {
+  type Fact,
+  laidToRead,
+  type Report,
+  type ReportItem,
+  type ReportPicture,
+  type ReportTable,
+} from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { headingsOver, placedCells, widthOf } from '../../core/view/placed-cells.js';
@@ -32,11 +39,17 @@ function tableLines(laid: LaidOut): string[] {
 
 const facts = (list: readonly Fact[]) => list.map(({ what, text }) => `- **${plain(what)}**: ${plain(text)}`);
 
+/** A picture within the text, which is one file. */
+const pictureLine = ({ alt, svg }: ReportPicture) =>
+  `![${plain(alt)}](data:image/svg+xml;base64,${Buffer.from(svg).toString('base64')})`;
+
 function tableItem(item: ReportTable): string[] {
-  const { laid, bases, hatched, readings } = item;
+  const { pictures, bases, hatched, readings } = item;
+  const laid = laidToRead(item);
   return [
     `## ${plain(captioned(item))}`,
     ...laid.flatMap((own) => [...(laid.length > 1 ? [`### ${plain(own.title)}`] : []), tableLines(own).join('\n')]),
+    ...pictures.map(pictureLine),
     ...bases.map(plain),
     ...(hatched ? [INK_SIGNS_WORDS] : []),
     ...readings.flatMap(({ title, sentence, lines }) => [

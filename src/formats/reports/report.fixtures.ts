@@ -1,4 +1,4 @@
-import type { Report, ReportTable } from '../../core/report/report.js';
+import type { Report, ReportPicture, ReportTable } from '../../core/report/report.js';
 import { methodsNote } from '../../core/report/methods-note.js';
 import { reportTable } from '../../core/report/report-table.js';
 import { sentenceOfBlock } from '../../core/table/sentence.js';
@@ -30,10 +30,21 @@ const NAMED = [
   ...VARIABLES.slice(2),
 ];
 
+/** A picture as files take it; what is drawn of a table is another's work. */
+const draw = ({ title }: { title: string }): ReportPicture => ({
+  title,
+  svg:
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 40" width="90" height="40">' +
+    '<rect width="90" height="40"/></svg>',
+  width: 90,
+  height: 40,
+  alt: `Picture of ${title}.`,
+});
+
 function tableOfSurvey(number: number, asked: Asked, shown: Partial<Shown> = {}, answers = true): ReportTable {
   const { counts, block } = counted(people, asked);
   const table = { sentence: sentenceOfBlock(block), shown: { hatch: true, ...shown }, counts: [counts], groupings: [] };
-  return reportTable(number, table, { variables: NAMED, sizes: undefined, answers });
+  return reportTable(number, table, { variables: NAMED, sizes: undefined, answers, draw });
 }
 
 /** A summary of a variable of each level, some under names made to do harm. */
@@ -55,7 +66,7 @@ function summaryOfGrowers(number: number): ReportTable {
     shown: { hatch: true, figures, summary: { missing: 'row', adjusted: 'holm' } } satisfies Shown,
     groupings: [],
   };
-  return reportTable(number, table, { variables: GROWERS, sizes: undefined, answers: true });
+  return reportTable(number, table, { variables: GROWERS, sizes: undefined, answers: true, draw });
 }
 
 const READ = { readings: [{ item: 0, nest: 0 }] };

@@ -1,3 +1,4 @@
+import { tableName } from '../../core/report/captioned.js';
 import { byId } from '../../core/by-id.js';
 import { type Report, type ReportTable, tablesOf } from '../../core/report/report.js';
 import { choicesOf, columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
@@ -86,9 +87,9 @@ export function tidyReport(report: Report): string {
   const factOf = (name: string) => report.facts.find(({ what }) => what === name)?.text ?? '';
   const of = [factOf('Study'), factOf('Wave'), factOf('Made')];
   const lines = tablesOf(report).flatMap((table) => {
-    const { number, caption, filter, weight, views } = table;
+    const { caption, filter, weight, views } = table;
     return views.flatMap((view) => {
-      const known = [...of, number, caption, filter, weight ?? '', views.length > 1 ? view.title : ''];
+      const known = [...of, tableName(table), caption, filter, weight ?? '', views.length > 1 ? view.title : ''];
       const blocks = view.blocks.flatMap((line, item) =>
         line.flatMap((_, nest) => blockLines(table, view, item, nest)),
       );

@@ -5,6 +5,7 @@ import { htmlReport } from './html.js';
 import { jsonReport } from './json.js';
 import { latexReport } from './latex.js';
 import { markdownReport } from './markdown.js';
+import { svgReport } from './svg.js';
 import { tidyReport } from './tidy-csv.js';
 import type { SheetsAsked } from './xlsx.js';
 
@@ -18,6 +19,8 @@ const WRITERS: Record<ReportFormat, Write> = {
   markdown: markdownReport,
   latex: latexReport,
   json: jsonReport,
+  svg: svgReport,
+  png: async (report) => (await import('./png.js')).pngReport(report),
   csv: csvReport,
   tidy: tidyReport,
 };

@@ -1,10 +1,11 @@
 import ExcelJS, { type Cell, type FillPatterns, type Workbook, type Worksheet } from 'exceljs';
 import { captioned, tableName } from '../../core/report/captioned.js';
-import { type Report, type ReportTable, tablesOf } from '../../core/report/report.js';
+import { picturesIn, type Report, type ReportPicture, type ReportTable, tablesOf } from '../../core/report/report.js';
 import { apart } from '../../core/view/apart.js';
 import { type Ink, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidFigure, LaidOut } from '../../core/view/laid-cell.js';
 import { type PlacedCell, placedCells, widthOf } from '../../core/view/placed-cells.js';
+import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
 const HATCH: Record<Ink, FillPatterns> = { more2: 'darkUp', more1: 'lightUp', fewer1: 'lightDown', fewer2: 'darkDown' };
@@ -69,7 +70,12 @@ function putText(sheet: Worksheet, text: string, font: Partial<ExcelJS.Font> = F
 }
 
 /** A table with all that is said under it; on a sheet of its own its headings stay in sight. */
-function putItem(sheet: Worksheet, item: ReportTable, isAlone: boolean): void {
+function putItem(
+  sheet: Worksheet,
+  item: ReportTable,
+  isAlone: boolean,
+  putPictures: (sheet: Worksheet, item: ReportTable) => void,
+): void {
   const { bases, hatched, readings, shown } = item;
   // Each figure has a cell of its own.
   const laid = item.laid.map(apart);
@@ -97,6 +103,7 @@ function putItem(sheet: Worksheet, item: ReportTable, isAlone: boolean): void {
     if (sentence !== '') putText(sheet, sentence);
     for (const { what, text } of lines) putText(sheet, `${what}: ${text}`, SOFT);
   }
+  putPictures(sheet, item);
 }
 
 const INK_HATCHED =
@@ -121,10 +128,10 @@ function putContents(sheet: Worksheet, { title, facts, items, methods }: Report,
   for (const item of items) {
     if (item.is === 'section') pair('', item.title, BOLD);
     else if (item.is === 'note') pair('Note', item.text);
-    else if (item.is === 'refused') pair(tableName(item.number), `${item.caption}. ${item.why}`);
+    else if (item.is === 'refused') pair(tableName(item), `${item.caption}. ${item.why}`);
     else {
-      const hyperlink = `#'${isAlone ? tableName(item.number) : 'Tables'}'!A1`;
-      pair(tableName(item.number), { text: xmlText(item.caption), hyperlink }, LINK);
+      const hyperlink = `#'${isAlone ? tableName(item) : 'Tables'}'!A1`;
+      pair(tableName(item), { text: xmlText(item.caption), hyperlink }, LINK);
     }
   }
   for (const words of methods) pair('Methods', words);
@@ -140,17 +147,36 @@ export interface SheetsAsked {
 const sheetOf = (book: Workbook, name: string) =>
   book.addWorksheet(name, { pageSetup: { orientation: 'landscape', fitToPage: true, fitToWidth: 1, fitToHeight: 0 } });
 
-function withSheets(book: Workbook, report: Report, { together = false }: SheetsAsked): void {
+/** A line of a sheet, in pixels. */
+const LINE_PIXELS = 20;
+
+/** Puts pictures under what stands on a sheet, each under its title. */
+const picturesPut =
+  (book: Workbook, pngs: ReadonlyMap<ReportPicture, Uint8Array>) =>
+  (sheet: Worksheet, { pictures }: ReportTable): void => {
+    for (const picture of pictures) {
+      putText(sheet, picture.title, BOLD);
+      const { width, height } = picture;
+      const buffer = Buffer.from(pngs.get(picture)!) as unknown as ExcelJS.Buffer;
+      const image = book.addImage({ buffer, extension: 'png' });
+      sheet.addImage(image, { tl: { col: 0, row: sheet.rowCount }, ext: { width, height } });
+      // What comes next stands under it.
+      sheet.getCell(sheet.rowCount + Math.ceil(height / LINE_PIXELS) + 1, 1).value = ' ';
+    }
+  };
+
+async function withSheets(book: Workbook, report: Report, { together = false }: SheetsAsked): Promise<void> {
+  const putPictures = picturesPut(book, await pngsOf(picturesIn(report)));
   putContents(sheetOf(book, 'Contents'), report, !together);
   const tables = tablesOf(report);
   if (!together) {
-    for (const item of tables) putItem(sheetOf(book, tableName(item.number)), item, true);
+    for (const item of tables) putItem(sheetOf(book, tableName(item)), item, true, putPictures);
     return;
   }
   const sheet = sheetOf(book, 'Tables');
   tables.forEach((item, k) => {
     if (k > 0) putText(sheet, '');
-    putItem(sheet, item, false);
+    putItem(sheet, item, false, putPictures);
   });
 }
 
@@ -159,6 +185,6 @@ export async function xlsxReport(report: Report, asked: SheetsAsked = {}): Promi
   const book = new ExcelJS.Workbook();
   book.creator = 'Hatch Count';
   book.title = xmlText(report.title);
-  withSheets(book, report, asked);
+  await withSheets(book, report, asked);
   return new Uint8Array(await book.xlsx.writeBuffer());
 }

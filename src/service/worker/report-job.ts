@@ -1,15 +1,18 @@
 import { writeFile } from 'node:fs/promises';
+import { reportPicture } from '../../charts/table/report-picture.js';
+import { numbering } from '../../core/report/captioned.js';
 import { methodsNote } from '../../core/report/methods-note.js';
 import type { RefusedTable, Report, ReportItem } from '../../core/report/report.js';
-import type { ReportFormat } from '../../core/report/report-formats.js';
+import { isPictured, type ReportFormat } from '../../core/report/report-formats.js';
 import { type CountedTable, type Reported, reportTable } from '../../core/report/report-table.js';
+import type { Shown } from '../../core/table/shown-shape.js';
 import { writeReport } from '../../formats/reports/write-report.js';
 import type { Tell } from '../jobs/helper.js';
 
 /** An item of a report, its tables counted and not yet worked out; tables have no numbers yet. */
 export type CountedItem =
   | ({ is: 'table' } & CountedTable)
-  | Omit<RefusedTable, 'number'>
+  | (Omit<RefusedTable, 'number' | 'handed'> & { shown: Shown })
   | Exclude<ReportItem, { is: 'table' } | { is: 'refused' }>;
 
 export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reported, 'variables' | 'sizes'> {
@@ -24,15 +27,17 @@ export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reporte
 /** Works the tables of a report out and writes it, telling of how many are done. */
 export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null> {
   const { title, facts, items: counted, format, together, path, ...of } = job;
-  const reported = { ...of, answers: format === 'json' };
+  const reported = { ...of, answers: format === 'json', draw: reportPicture };
   const all = counted.filter(({ is }) => is === 'table').length;
-  let number = 0;
+  const nextNumber = numbering();
+  let done = 0;
   const items = counted.map((item): ReportItem => {
     if (item.is === 'section' || item.is === 'note') return item;
-    number++;
-    if (item.is === 'refused') return { ...item, number };
-    const table = reportTable(number, item, reported);
-    tell(number / all, 0);
+    const handed = isPictured(format) ? 'picture' : (item.shown.handed ?? 'table');
+    const number = nextNumber(handed);
+    if (item.is === 'refused') return { ...item, handed, number };
+    const table = reportTable(number, { ...item, shown: { ...item.shown, handed } }, reported);
+    tell(++done / all, 0);
     return table;
   });
   const tables = items.filter((item) => item.is === 'table');

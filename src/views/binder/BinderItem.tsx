@@ -1,9 +1,10 @@
 import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
-import { tableName } from '../../core/report/captioned.js';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import type { Handed } from '../../core/table/picture-kinds.js';
 import { Button } from '../../kit/kit.js';
+import { Segmented } from '../../kit/Segmented.js';
 import { peekAt } from '../peek/Peek.js';
 import { MenuButton } from '../tables/MenuButton.js';
 import css from './binder.module.css';
@@ -13,8 +14,10 @@ import { when } from './when.js';
 interface Props {
   view: StudyView;
   table: StudyView['tables'][number];
-  /** Its number among the tables of the binder, from 1. */
-  number: number;
+  /** What it is called among the others: "Table 3". */
+  name: string;
+  /** Has it stand as a table, as its picture, or as both. */
+  hand: (handed: Handed) => void;
   /** It is one of those that are handed over. */
   chosen: boolean;
   choose: (chosen: boolean) => void;
@@ -24,6 +27,12 @@ interface Props {
   others: readonly { id: number; name: string }[];
   putInto: (binder: number, copy: boolean) => void;
 }
+
+const HANDED_WORDS: readonly (readonly [Handed, string])[] = [
+  ['table', 'table'],
+  ['both', 'with picture'],
+  ['picture', 'picture'],
+];
 
 /** Puts a table, or a copy of it, into another binder. */
 function Elsewhere({ others, putInto }: Pick<Props, 'others' | 'putInto'>) {
@@ -41,7 +50,7 @@ function Elsewhere({ others, putInto }: Pick<Props, 'others' | 'putInto'>) {
 }
 
 /** A kept table under its caption, with what can be done with it. */
-export function BinderItem({ view, table, number, chosen, choose, remove, move, others, putInto }: Props) {
+export function BinderItem({ view, table, name, hand, chosen, choose, remove, move, others, putInto }: Props) {
   /** It was asked to be taken out. */
   const [asked, setAsked] = useState(false);
   const study = view.study.id;
@@ -52,7 +61,7 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
       <header className={css['text']}>
         <div>
           <h2 id={`table-${table.id}`}>
-            {tableName(number)}.{' '}
+            {name}.{' '}
             <a href={`/studies/${study}/tables?table=${table.id}`}>
               {sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
                 <span key={k} {...(variable === null ? {} : peekAt(variable))}>
@@ -73,6 +82,12 @@ export function BinderItem({ view, table, number, chosen, choose, remove, move, 
             />{' '}
             choose
           </label>
+          <Segmented
+            label={`What stands here of ${title}`}
+            value={table.shown.handed ?? 'table'}
+            of={HANDED_WORDS}
+            choose={hand}
+          />
           {move}
           <Elsewhere others={others} putInto={putInto} />
           {asked ? (

@@ -3,6 +3,7 @@ import type { StudyView } from '../../api/types.js';
 import type { Binder, BinderItem as Item } from '../../core/binder/binder-shape.js';
 import { byId } from '../../core/by-id.js';
 import { captioned, tableName } from '../../core/report/captioned.js';
+import type { Handed } from '../../core/table/picture-kinds.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { plural } from '../../core/words.js';
@@ -26,12 +27,15 @@ import { textAs, TextItem, textOf } from './TextItem.js';
 import { type BinderActs, useBinder } from './use-binder.js';
 import css from './binder.module.css';
 
+/** What stands in a binder of each table: it, its picture, or both. */
+const handedIn = (tables: StudyView['tables']) => (table: number) => byId(tables, table)?.shown.handed;
+
 /** The sections of a binder and the captions of its tables, each a link to where it stands. */
 function Contents({ view: { tables, variables }, items }: { view: StudyView; items: readonly Item[] }) {
   return (
     <nav aria-label="Contents">
       <ol className={css['contents']}>
-        {contentsOf(items).map((line) => {
+        {contentsOf(items, handedIn(tables)).map((line) => {
           if (line.is === 'section')
             return (
               <li key={`section ${line.at}`} className={css['heading']}>
@@ -43,7 +47,7 @@ function Contents({ view: { tables, variables }, items }: { view: StudyView; ite
           const caption = saySentence(sentenceOfBody(table.sentence), variables);
           return (
             <li key={line.table}>
-              <a href={`#table-${line.table}`}>{captioned({ number: line.number, caption })}</a>
+              <a href={`#table-${line.table}`}>{captioned({ ...line, caption })}</a>
             </li>
           );
         })}
@@ -65,10 +69,12 @@ interface PartProps {
 function Items({ view, acts, binder, chosen, choose }: PartProps) {
   const { study, binders, run, edit } = acts;
   const { items } = binder;
-  const numbers = new Map(
-    contentsOf(items).flatMap((line) => (line.is === 'table' ? [[line.table, line.number]] : [])),
+  const names = new Map(
+    contentsOf(items, handedIn(view.tables)).flatMap((line) =>
+      line.is === 'table' ? [[line.table, tableName(line)] as const] : [],
+    ),
   );
-  const nameOf = (item: Item) => (item.is === 'table' ? tableName(numbers.get(item.table) ?? 0) : textOf(item));
+  const nameOf = (item: Item) => (item.is === 'table' ? (names.get(item.table) ?? '') : textOf(item));
   const others = binders.filter(({ id }) => id !== binder.id);
   const putInto = (table: StudyView['tables'][number], to: number, copy: boolean) => {
     const target = byId(binders, to);
@@ -84,6 +90,11 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
   };
   const remove = (table: number) =>
     void run(() => change('DELETE /studies/{study}/tables/{table}', { study, table }), 'Taken out of the binder.');
+  const hand = (table: StudyView['tables'][number], handed: Handed) => {
+    const { title, sentence, shown } = table;
+    const body = { title, sentence, shown: { ...shown, handed: handed === 'table' ? undefined : handed } };
+    void run(() => change('PUT /studies/{study}/tables/{table}', { study, table: table.id, body }), '');
+  };
   const keys = itemKeys(items);
   return items.map((item, at) => {
     const move = (
@@ -103,7 +114,8 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
           <BinderItem
             view={view}
             table={table}
-            number={numbers.get(table.id) ?? 0}
+            name={names.get(table.id) ?? ''}
+            hand={(handed) => hand(table, handed)}
             chosen={chosen.has(table.id)}
             choose={(is) => choose(table.id, is)}
             remove={() => remove(table.id)}

@@ -3,6 +3,8 @@ import type { Shown, StudyView } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
 import type { BlockView, TableView } from '../../core/view/types.js';
+import type { WholeView } from '../../core/view/whole-view.js';
+import type { Sentence } from '../../core/table/sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { whyEmpty } from '../../core/table/share.js';
 import { Problem, Wait } from '../../kit/kit.js';
@@ -17,6 +19,7 @@ import { useTable, viewsShown } from '../tables/use-table.js';
 import { WholeTable } from '../tables/WholeTable.js';
 import { ChangedSince } from './ChangedSince.js';
 import { useLook } from './use-look.js';
+import { KeptPictures } from './KeptPictures.js';
 import { KeptReading } from './KeptReading.js';
 import css from './binder.module.css';
 
@@ -53,6 +56,24 @@ function Bases({ blocks, hatch }: { blocks: readonly BlockView[]; hatch: boolean
 /** The blocks that say on whom a table stands. */
 const basesIn = ({ summary, blocks }: TableView): readonly BlockView[] => (summary ? [summary.base] : blocks.flat());
 
+interface TablesProps extends Pick<Props, 'view'> {
+  sentence: Sentence;
+  whole: WholeView;
+  /** Null: one for each stratum. */
+  own: TableView | null;
+  shown: Shown;
+  show: (shown: Shown) => void;
+}
+
+/** The table, or one for each stratum. */
+function Tables({ view, sentence, whole, own, shown, show }: TablesProps) {
+  if (own) return <WholeTable view={whole.battery ?? own} shown={shown} show={show} read={undefined} />;
+  const within = byId(view.variables, sentence.within);
+  return whole.strata.map((stratum) => (
+    <StratumTable key={stratum.code} {...stratum} within={within ? titleOf(within) : ''} shown={shown} />
+  ));
+}
+
 function LiveTable({ view, table }: Props) {
   // Sorted here, it is sorted for this look alone.
   const [shown, show] = useState<Shown>(table.shown);
@@ -67,17 +88,11 @@ function LiveTable({ view, table }: Props) {
   if (!whole || !only) return <Wait>Counting…</Wait>;
   const empty = others.length === 0 ? whyEmpty(only.table) : null;
   if (empty !== null) return <Nothing why={empty} />;
-  const within = byId(view.variables, sentence.within);
   return (
     <>
       {since && changes.length > 0 && <ChangedSince {...{ view, table, changes, since, seen }} />}
-      {own ? (
-        <WholeTable view={whole.battery ?? own} shown={shown} show={show} read={undefined} />
-      ) : (
-        whole.strata.map((stratum) => (
-          <StratumTable key={stratum.code} {...stratum} within={within ? titleOf(within) : ''} shown={shown} />
-        ))
-      )}
+      {shown.handed !== 'picture' && <Tables {...{ view, sentence, whole, own, shown, show }} />}
+      {(shown.handed ?? 'table') !== 'table' && <KeptPictures study={view.study.id} {...{ sentence, shows, shown }} />}
       <Bases blocks={basesIn(whole.view)} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
       {(shown.readings ?? []).map((at) => (
         <KeptReading

@@ -1,4 +1,6 @@
 import type { BinderItem } from '../../core/binder/binder-shape.js';
+import { type Numbered, numbering } from '../../core/report/captioned.js';
+import type { Handed } from '../../core/table/picture-kinds.js';
 
 /**
  * What a binder lists with one of it at another place.
@@ -27,16 +29,22 @@ export function itemKeys(items: readonly BinderItem[]): string[] {
   });
 }
 
-/** A line of the contents: a section, or a table by its number among the tables, from 1. */
-export type ContentsLine =
-  { is: 'section'; at: number; title: string } | { is: 'table'; table: number; number: number };
+/** A line of the contents: a section, or a table by its number among them, from 1. */
+export type ContentsLine = { is: 'section'; at: number; title: string } | ({ is: 'table'; table: number } & Numbered);
 
-/** The contents of a binder; notes are passed over. */
-export function contentsOf(items: readonly BinderItem[]): ContentsLine[] {
-  let number = 0;
+/**
+ * The contents of a binder; notes are passed over.
+ * @param handedOf what stands there of a table, by its id
+ */
+export function contentsOf(
+  items: readonly BinderItem[],
+  handedOf: (table: number) => Handed | undefined = () => undefined,
+): ContentsLine[] {
+  const nextNumber = numbering();
   return items.flatMap((item, at): ContentsLine[] => {
     if (item.is === 'note') return [];
     if (item.is === 'section') return [{ is: 'section', at, title: item.title }];
-    return [{ is: 'table', table: item.table, number: ++number }];
+    const handed = handedOf(item.table);
+    return [{ is: 'table', table: item.table, handed, number: nextNumber(handed) }];
   });
 }

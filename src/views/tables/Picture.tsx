@@ -1,35 +1,21 @@
 import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
+import { drawableOf } from '../../charts/table/drawable.js';
 import { draw, type Drawable, redrawn } from '../../charts/table/kinds.js';
-import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
+import { PICTURE_NAMES, type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
+import { USUAL_WIDE } from '../../core/table/shown-shape.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
 import { Button, Problem, Toggle, Wait } from '../../kit/kit.js';
 import { radioKeys } from '../../kit/radio-keys.js';
 import { Svg } from '../../kit/Svg.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
-import { drawableOf } from './drawable.js';
 import type { Told } from './put-copied.js';
 import { copyPicture, type Taken, takePng, takeSvg } from './take-picture.js';
 import { type DrawnOf, PAIRS, useSpread } from './use-spread.js';
 import css from './picture.module.css';
 
-const NAMES: Record<PictureKind, string> = {
-  stacked: 'stacked to 100%',
-  bars: 'bars',
-  diverging: 'parted in the middle',
-  mosaic: 'mosaic',
-  dots: 'dots with intervals',
-  slopes: 'slopes',
-  boxes: 'boxes',
-  means: 'means with intervals',
-  densities: 'densities',
-  scatter: 'each respondent',
-};
-
-/** How wide a picture is drawn, in points. */
-const USUAL = 690;
-const WIDE = [460, USUAL, 980] as const;
+const WIDE = [460, USUAL_WIDE, 980] as const;
 const PNG_WIDTHS = [700, 1400, 2800] as const;
 
 interface Props {
@@ -61,7 +47,7 @@ function Strip({ kinds, kind, markupOf, choose }: StripProps) {
           key={own}
           type="button"
           role="radio"
-          aria-label={NAMES[own]}
+          aria-label={PICTURE_NAMES[own]}
           aria-checked={own === kind}
           tabIndex={own === kind ? 0 : -1}
           onClick={() => choose(own)}
@@ -70,7 +56,7 @@ function Strip({ kinds, kind, markupOf, choose }: StripProps) {
           <span aria-hidden="true" className={css['preview']}>
             <Svg markup={markupOf(own)} />
           </span>
-          {NAMES[own]}
+          {PICTURE_NAMES[own]}
         </button>
       ))}
     </div>
@@ -112,7 +98,7 @@ interface ActsProps extends Pick<Props, 'shown' | 'show' | 'told' | 'title'> {
 /** What a picture is headed, how large it is, and how it is taken along. */
 function Acts({ picture, shown, show, told, title }: ActsProps) {
   const [width, setWidth] = useState<number>(PNG_WIDTHS[1]);
-  const { heading, wide = USUAL } = shown;
+  const { heading, wide = USUAL_WIDE } = shown;
   const values = shown.plain !== true;
   const refused = () =>
     told.fail({
@@ -131,7 +117,7 @@ function Acts({ picture, shown, show, told, title }: ActsProps) {
           value={wide}
           onChange={({ target }) => {
             const next = Number(target.value);
-            show({ ...shown, wide: next === USUAL ? undefined : next });
+            show({ ...shown, wide: next === USUAL_WIDE ? undefined : next });
           }}
         >
           {[...new Set([...WIDE, wide])].map((own) => (
@@ -176,7 +162,7 @@ function DrawnPicture({ kinds, drawable, title, shown, show, told }: DrawnProps)
   const { heading, plain } = shown;
   const values = plain !== true;
   const small = useMemo(
-    () => new Map(drawable ? kinds.map((own) => [own, draw(own, redrawn(drawable, { width: USUAL }))]) : []),
+    () => new Map(drawable ? kinds.map((own) => [own, draw(own, redrawn(drawable, { width: USUAL_WIDE }))]) : []),
     [kinds, drawable],
   );
   const kind = kinds.find((own) => own === shown.picture) ?? first;
@@ -188,7 +174,7 @@ function DrawnPicture({ kinds, drawable, title, shown, show, told }: DrawnProps)
   const picture = { markup, heading };
   return (
     <figure className={css['picture']}>
-      <figcaption>{heading ?? `${title}, ${NAMES[kind]}`}</figcaption>
+      <figcaption>{heading ?? `${title}, ${PICTURE_NAMES[kind]}`}</figcaption>
       {kinds.length > 1 && (
         <Strip
           kinds={kinds}
@@ -206,7 +192,7 @@ function DrawnPicture({ kinds, drawable, title, shown, show, told }: DrawnProps)
 /** A picture of a table. */
 export function Picture({ table, battery, block, drawn, title, shown, show, told }: Props) {
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
-  const { confidence, heading, wide = USUAL } = shown;
+  const { confidence, heading, wide = USUAL_WIDE } = shown;
   const hasPictures = kinds.length > 0;
   const { densities, pairs, problem } = useSpread(drawn, kinds, confidence ?? CONFIDENCE);
   const drawable = useMemo(() => {
@@ -223,7 +209,7 @@ export function Picture({ table, battery, block, drawn, title, shown, show, told
 
 /** A picture of two numbers that have no table. */
 export function PairsPicture({ drawn, title, shown, show, told }: Omit<Props, 'table' | 'battery' | 'block'>) {
-  const { confidence, heading, wide = USUAL } = shown;
+  const { confidence, heading, wide = USUAL_WIDE } = shown;
   const { pairs, problem } = useSpread(drawn, PAIRS, confidence ?? CONFIDENCE);
   const drawable = useMemo((): Drawable | null => {
     const frame = { title: `Chart: ${heading ?? title}`, width: wide, values: false, decimals: 1 };

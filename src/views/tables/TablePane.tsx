@@ -1,6 +1,6 @@
 import { type ClipboardEvent, type ReactNode, useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
-import { batteryTable } from '../../core/table/battery-table.js';
+import { batteryAsDrawn } from '../../core/report/drawn-blocks.js';
 import { whyEmpty } from '../../core/table/share.js';
 import type { Back } from '../../core/table/table.js';
 import { useOverdue } from '../../kit/use-overdue.js';
@@ -43,10 +43,7 @@ export function TablePane(props: Props) {
   const { shows, shown, within, read, copied, gestures, frame, bring, drawn, show, told } = props;
   const { view, whole, blocks, block, at, table, busy } = shows;
   const waits = useOverdue(busy);
-  const pictured = useMemo(() => {
-    const items = whole?.battery?.items[0]?.leaves.flatMap(({ at: k }) => blocks[k ?? -1]?.table ?? []) ?? [];
-    return items.length > 0 ? batteryTable(items) : table;
-  }, [whole, blocks, table]);
+  const pictured = useMemo(() => (whole && batteryAsDrawn(whole, blocks)) ?? table, [whole, blocks, table]);
   if (!whole || !block) return null;
   const choose = blocks.length > 1 ? read : undefined;
   const main = (view ?? whole.view).blocks[at.item]?.[at.nest];

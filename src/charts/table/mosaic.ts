@@ -8,6 +8,20 @@ const LEAST_FOR_TEXT = 17;
 
 const INKS = { more: ['rise-2', 'var(--pen-first)'], fewer: ['fall-2', 'var(--pen-last)'] } as const;
 
+/** What the hatching of the cells means. */
+const inkLegend = (y: number): string =>
+  (['more', 'fewer'] as const)
+    .map((ink, k) => {
+      const [pen, stroke] = INKS[ink];
+      return element(
+        'g',
+        { transform: `translate(${NAMES + k * 220} ${y})` },
+        element('rect', { width: 16, height: 12, fill: `url(#pen-${pen})`, stroke }),
+        element('text', { x: 22, y: 10.5, class: 'name' }, label(`${ink} than independence gives`)),
+      );
+    })
+    .join('');
+
 /**
  * The whole table as an area: a column as wide as its base, its answers as high as their shares; hatched where more
  * (rising) or fewer (falling) are in a cell than independence gives.
@@ -52,5 +66,7 @@ export function mosaic({ title, groups, answers, points, departures, width, valu
     top += tall + GAP;
     return tall < 10 ? '' : nameAt(y, answer);
   });
-  return picture(title, width, HEIGHT + 30, [...names, ...columns]);
+  const isInked = departures.some((line) => line.some((ink) => ink !== null));
+  const legend = isInked ? inkLegend(HEIGHT + 34) : '';
+  return picture(title, width, HEIGHT + (isInked ? 56 : 30), [...names, ...columns, legend]);
 }

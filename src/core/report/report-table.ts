@@ -94,11 +94,14 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
   const all = whole.view.blocks.flat();
   const { handed = 'table' } = shown;
   const drawn = handed === 'table' ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
+  const pictures = drawn.flatMap((own) => draw(own, shown, spreadsOf(own, counted)) ?? []);
+  // A picture says itself what its hatching means.
+  const isTable = handed !== 'picture' || pictures.length === 0;
   return {
     is: 'table',
     number,
     handed,
-    pictures: drawn.flatMap((own) => draw(own, shown, spreadsOf(own, counted)) ?? []),
+    pictures,
     caption: saySentence(sentence, variables),
     filter: sayOnly(sentence.only, variables),
     weight: all[0]?.weightedBy ?? null,
@@ -107,7 +110,7 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
     bases: whole.view.summary ? summaryBases(whole) : basesOf(all),
-    hatched: views.some((view) => isHatched(view, shown)),
+    hatched: isTable && views.some((view) => isHatched(view, shown)),
     readings: read.map(({ said }) => said),
     used: withSummary(usedIn(read.flatMap(({ answers }) => answers)), views),
   };

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { text } from 'node:stream/consumers';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { tablesOf } from '../../core/report/report.js';
+import { picturesIn, tablesOf } from '../../core/report/report.js';
 import { INK_SIGNS } from '../../core/view/ink.js';
 import { xmlReader } from '../xml.js';
 import { openArchive } from '../zip.js';
@@ -19,6 +19,7 @@ const report = reportOfSurvey();
 const MOST = 1e7;
 /** The document, its tables as lines of texts, and its paragraphs by their style. */
 let xml = '';
+const media: string[] = [];
 const tables: string[][][] = [];
 const paragraphs: { style: string; text: string }[] = [];
 
@@ -27,6 +28,7 @@ beforeAll(async () => {
   writeFileSync(path, await docxReport(report));
   const archive = await openArchive(path, 'report.docx');
   xml = await text(Readable.from(await archive.read('word/document.xml', MOST)));
+  media.push(...archive.names.filter((name) => name.startsWith('word/media/')));
   archive.close();
   const reader = xmlReader('document.xml', {
     open: (name, attributes) => {
@@ -72,6 +74,16 @@ describe('a report as a document', () => {
     const sentences = tablesOf(report).flatMap(({ readings }) => readings.map(({ sentence }) => sentence));
     expect(inStyle('Said')).toEqual(sentences.filter((sentence) => sentence !== ''));
     expect(paragraphs.map((own) => own.text)).toContain('Two');
+  });
+
+  it('has its pictures as lines and as points, each with what it shows', () => {
+    const pictures = picturesIn(report);
+    const endingOf = (name: string) => name.slice(name.lastIndexOf('.'));
+    // One file serves all pictures that are alike.
+    const kinds = [...new Set(media.map(endingOf))].sort();
+    expect(kinds).toEqual(['.png', '.svg']);
+    const said = [...xml.matchAll(/ descr="(Picture of [^"]{5})/g)].map(([, words]) => words);
+    expect(said).toHaveLength(pictures.length);
   });
 
   it('repeats headings over pages, and leads from the contents to each table', () => {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import { tablesOf } from '../../core/report/report.js';
+import { picturesIn, tablesOf } from '../../core/report/report.js';
 import { htmlReport } from './html.js';
 import { reportOfSurvey } from './report.fixtures.js';
 
@@ -29,6 +29,22 @@ describe('a report as a page', () => {
       });
     }
   });
+  it('has its pictures in it, with a text in the place of each', () => {
+    const images = [...page.querySelectorAll('img')];
+    expect(images.map((image) => image.getAttribute('alt'))).toEqual(picturesIn(report).map(({ alt }) => alt));
+    for (const [k, { svg }] of picturesIn(report).entries()) {
+      const [, data = ''] = images[k]?.getAttribute('src')?.split(',') ?? [];
+      expect(Buffer.from(data, 'base64').toString()).toBe(svg);
+    }
+  });
+  it('of a picture alone has no table', () => {
+    const items = tablesOf(report).map((item) => ({ ...item, handed: 'picture' as const }));
+    const alone = new DOMParser().parseFromString(htmlReport({ ...report, items }), 'text/html');
+    expect(alone.querySelectorAll('#figure-1 table')).toHaveLength(0);
+    expect(textOf(alone.querySelector('#figure-1 h2'))).toMatch(/^Figure 1\. /);
+    // What cannot be drawn stands as a table.
+    expect(alone.querySelectorAll('#figure-2 table')).toHaveLength(1);
+  });
   it('hatches the cells that depart, and no others', () => {
     const inked = tablesOf(report).flatMap(({ laid }) =>
       laid.flatMap(({ body }) => body.flat().filter(({ ink }) => ink)),
@@ -48,7 +64,7 @@ describe('a report as a page', () => {
   });
   it('takes no name for markup, and allows no script', () => {
     expect(page.querySelector('b')).toBeNull();
-    expect(page.querySelectorAll('script, link, img, iframe')).toHaveLength(0);
+    expect(page.querySelectorAll('script, link, iframe')).toHaveLength(0);
     expect(page.querySelector('meta[http-equiv]')?.getAttribute('content')).toContain("default-src 'none'");
   });
 });

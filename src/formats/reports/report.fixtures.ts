@@ -77,11 +77,11 @@ export function reportOfSurvey(): Report {
     tableOfSurvey(
       1,
       {},
-      { ...READ, figures: [{ figure: 'column-percent' }, { figure: 'count' }, { figure: 'letters' }] },
+      { ...READ, handed: 'both', figures: [{ figure: 'column-percent' }, { figure: 'count' }, { figure: 'letters' }] },
     ),
     tableOfSurvey(2, { by: false }),
     tableOfSurvey(3, { rows: 'crops', weight: weighing }, { ...READ, bases: { small: 200, hide: 10 } }),
-    tableOfSurvey(4, { within: true, season: 1 }, READ),
+    tableOfSurvey(4, { within: true, season: 1 }, { ...READ, handed: 'both' }),
     summaryOfGrowers(5),
   ];
   return {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
 import { Readable } from 'node:stream';
 import { afterAll, describe, expect, it } from 'vitest';
-import { tablesOf } from '../../core/report/report.js';
+import { picturesIn, tablesOf } from '../../core/report/report.js';
 import { apart } from '../../core/view/apart.js';
 import { placedCells } from '../../core/view/placed-cells.js';
 import { openWorkbook } from '../workbook.js';
@@ -72,5 +72,15 @@ describe('a report as a workbook', () => {
     const rows = await rowsOf(path, 'Tables');
     const titles = [...rows.values()].filter(([first]) => /^Table \d\. /.test(first ?? ''));
     expect(titles).toHaveLength(tablesOf(report).length);
+  });
+
+  it('has the pictures of a table on its sheet', async () => {
+    const path = await write('pictures.xlsx', false);
+    const archive = await openArchive(path, 'x.xlsx');
+    const media = archive.names.filter((name) => name.startsWith('xl/media/') && name.endsWith('.png'));
+    const drawings = archive.names.filter((name) => /^xl\/drawings\/drawing\d+\.xml$/.test(name));
+    archive.close();
+    expect(media).toHaveLength(picturesIn(report).length);
+    expect(drawings).toHaveLength(tablesOf(report).filter(({ pictures }) => pictures.length > 0).length);
   });
 });

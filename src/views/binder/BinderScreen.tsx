@@ -9,6 +9,7 @@ import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { plural } from '../../core/words.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Page } from '../../kit/Page.js';
+import { Pens } from '../../kit/Svg.js';
 import { HandOver } from '../hand-over/HandOver.js';
 import { queryOf } from '../hand-over/ways.js';
 import { useFile } from '../hand-over/use-file.js';
@@ -185,6 +186,7 @@ function BinderPage({ study }: { study: string }) {
   return (
     <PeekScope study={study} view={view}>
       <Page>
+        <Pens />
         <BinderHead acts={acts} binder={binder} />
         {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
         {tables.length > 0 && (

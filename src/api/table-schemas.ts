@@ -1,3 +1,4 @@
+import { type Protection, ProtectionShape } from '../core/disclosure/protection-shape.js';
 import { z } from './zod.js';
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
 import { STANDINGS } from '../core/count/set-state.js';
@@ -97,12 +98,38 @@ const open = yesNo
   .default(false)
   .describe('Of a page (HTML): the browser shows it, to be read or printed; else it is saved.');
 
+const least = (of: z.ZodType<number, number>, words: string) =>
+  z.coerce.number().pipe(of).optional().describe(`Of a page to explore: ${words}`);
+const { cell, base, share } = ProtectionShape.shape;
+
+const protectedFrom = {
+  leastCell: least(cell, 'a cell of fewer respondents is withheld; 5, where absent.'),
+  leastBase: least(base, 'a group of fewer respondents is withheld; 10, where absent.'),
+  largestShare: least(share, 'a group in which one has more of the sum of a number is withheld; .5, where absent.'),
+};
+
+/** What is withheld, as an address says it; what it does not say is as usual. */
+export const protectionIn = ({
+  leastCell,
+  leastBase,
+  largestShare,
+}: {
+  leastCell?: number | undefined;
+  leastBase?: number | undefined;
+  largestShare?: number | undefined;
+}): Partial<Protection> => ({
+  ...(leastCell === undefined ? {} : { cell: leastCell }),
+  ...(leastBase === undefined ? {} : { base: leastBase }),
+  ...(largestShare === undefined ? {} : { share: largestShare }),
+});
+
 /** A table as a file, as its address asks for it. */
 export const TableFileSchema = z.strictObject({
   as,
   sentence: json.pipe(SentenceShape).describe('A Sentence as JSON.'),
   shown: json.pipe(ShownShape).describe('A Shown as JSON.'),
   open,
+  ...protectedFrom,
 });
 
 /** The binder as a file, as its address asks for it. */
@@ -117,7 +144,35 @@ export const BinderFileSchema = z.strictObject({
     .describe('Ids of tables, with commas; all that is in the binder, where absent.'),
   together,
   open,
+  ...protectedFrom,
 });
+
+/** What of a binder is looked at before it is given to somebody. */
+export const DisclosureAskedSchema = BinderFileSchema.omit({ as: true, together: true, open: true });
+
+const smallPlace = z.object({ respondents: z.number(), where: z.string() }).nullable();
+
+/** What the tables of a binder say of few respondents. */
+export const DisclosureSchema = z
+  .object({
+    protection: ProtectionShape,
+    tables: z.array(
+      z.object({
+        name: z.string(),
+        caption: z.string(),
+        disclosed: z.object({
+          smallestCell: smallPlace.describe('The cell with the fewest respondents, of those with some.'),
+          smallestBase: smallPlace,
+          small: z.int().describe('Cells that are withheld, as too few stand behind them.'),
+          beside: z.int().describe('Cells that are withheld beside them, as they would follow.'),
+          alike: z.array(z.string()).describe('Groups who all gave one answer.'),
+          dominant: z.array(z.object({ where: z.string(), share: z.number() })),
+          extremes: z.boolean().describe('The least and the most of a number are withheld.'),
+        }),
+      }),
+    ),
+  })
+  .openapi('Disclosure');
 
 /** How far the file of a binder is. */
 export const ReportProgressSchema = z

@@ -1,10 +1,13 @@
 import { extname } from 'node:path';
+import { type Protection, ProtectionShape } from '../core/disclosure/protection-shape.js';
+import { sayDisclosed } from '../core/disclosure/say-disclosed.js';
 import { Fault } from '../core/fault.js';
+import { parseWith } from '../core/parse-with.js';
 import { REPORT_FORMAT_IDS, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
 import { bindersOf } from '../service/binders.js';
 import type { OpenStudy, Service } from '../service/context.js';
 import { readyStudy } from '../service/open-study.js';
-import { writeBinder } from '../service/report.js';
+import { discloseBinder, writeBinder } from '../service/report.js';
 import { studyId } from './study-id.js';
 import { mustBeFree, writeFileTo } from './write-file.js';
 
@@ -14,6 +17,11 @@ export interface BinderFlags {
   tables?: string[];
   together?: boolean;
   binder?: string | undefined;
+  /** Of a page to explore. */
+  leastCell?: string | undefined;
+  leastBase?: string | undefined;
+  /** Says what the tables say of few respondents, and writes no file. */
+  disclosure?: boolean;
 }
 
 /**
@@ -43,8 +51,30 @@ function binderCalled({ db }: OpenStudy, { binder }: BinderFlags): number | unde
   throw new Fault('not-found', `The study has no binder “${binder}”.`, `There are ${names}.`, { field: 'binder' });
 }
 
-/** What the command `binder` does: writes the file. @returns its path, as a line */
+/** From how many respondents on figures are given. @throws Fault where that is no number of respondents */
+function protectionOf({ leastCell, leastBase }: BinderFlags): Partial<Protection> {
+  const least = (text: string, field: 'cell' | 'base') => parseWith(ProtectionShape.shape[field], Number(text));
+  return {
+    ...(leastCell === undefined ? {} : { cell: least(leastCell, 'cell') }),
+    ...(leastBase === undefined ? {} : { base: least(leastBase, 'base') }),
+  };
+}
+
+/** What the command `binder` does: writes the file, or says what it discloses. @returns its path, or that, as lines */
 export async function sayBinder(service: Service, called: string, flags: BinderFlags): Promise<string> {
+  const protection = protectionOf(flags);
+  if (flags.disclosure) {
+    const study = await readyStudy(service, studyId(service, called));
+    const asked = { binder: binderCalled(study, flags), tables: flags.tables?.map(tableId), protection };
+    const { tables } = await discloseBinder(service, study, asked);
+    return tables
+      .flatMap((table) => [
+        `${table.name}. ${table.caption}`,
+        ...sayDisclosed(table.disclosed).map((line) => `  ${line}`),
+        '',
+      ])
+      .join('\n');
+  }
   const { output, together } = flags;
   const as = formatFor(flags.as, output);
   if (output !== undefined) mustBeFree(output);
@@ -52,6 +82,7 @@ export async function sayBinder(service: Service, called: string, flags: BinderF
   const file = await writeBinder(service, study, {
     as,
     together,
+    protection,
     tables: flags.tables?.map(tableId),
     binder: binderCalled(study, flags),
   });

@@ -269,6 +269,9 @@ program
   .option('--binder <name>', 'which binder, by its name; the first one where not given')
   .option('--tables <ids...>', 'these tables alone, by their ids')
   .option('--together', 'of a workbook: all tables on one sheet')
+  .option('--least-cell <respondents>', 'of a page to explore: cells of fewer are withheld; 5 where not given')
+  .option('--least-base <respondents>', 'of a page to explore: groups of fewer are withheld; 10 where not given')
+  .option('--disclosure', 'say what the tables say of few respondents, and write no file')
   .action((study: string, flags: { store: string } & BinderFlags) =>
     within(flags.store, (service) => sayBinder(service, study, flags)),
   );

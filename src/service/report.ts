@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Binder, BinderItem } from '../core/binder/binder-shape.js';
+import { type Protection, USUAL_PROTECTION } from '../core/disclosure/protection-shape.js';
 import { Fault, type FaultKind } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
 import type { CountedTable } from '../core/report/report-table.js';
@@ -25,13 +26,15 @@ import { type PassingFile, passingFile } from './passing-file.js';
 import { reportSpreads } from './report-spreads.js';
 import { checkVariables } from './saved-tables.js';
 import { VERSION } from './version.js';
-import type { CountedItem } from './worker/report-job.js';
+import type { CountedItem, DisclosedTable } from './worker/report-job.js';
 
 /** How a report is written. */
 export interface ReportAsked {
   as: ReportFormat;
   /** Of a workbook: all tables on one sheet. */
   together?: boolean | undefined;
+  /** Of a page to explore: from how many respondents on a figure is given; as usual, where it is not said. */
+  protection?: Partial<Protection> | undefined;
 }
 
 /** A table by what it asks for, and what of it is shown. */
@@ -107,7 +110,7 @@ async function write(
   service: Service,
   study: OpenStudy,
   asked: readonly AskedItem[],
-  { as, together = false }: ReportAsked,
+  { as, together = false, protection }: ReportAsked,
   { title, stem }: { title: string; stem: string },
 ): Promise<PassingFile> {
   const { db } = study;
@@ -130,7 +133,10 @@ async function write(
     }
     const fileName = `${stem}.${REPORT_FORMATS[as].ending}`;
     const path = join(folder, fileName);
-    const job = { title, facts, items, format: as, together, path, variables: allVariables(db) };
+    const job = {
+      ...{ title, facts, items, format: as, together, path, variables: allVariables(db) },
+      protection: as === 'explore' ? { ...USUAL_PROTECTION, ...protection } : undefined,
+    };
     await service.run(
       'report',
       { ...job, sizes: settings.sizeWords },
@@ -199,6 +205,28 @@ export function writeBinder(
   const title = `${studyRow(study.db).name}: ${binder.name}`;
   const stem = fileStem(`${study.id} ${binder.name}`, 'binder');
   return mustEnd(service, write(service, study, items, asked, { title, stem }));
+}
+
+/** What a check of a binder is told of. */
+export type DisclosureAsked = Pick<BinderAsked, 'binder' | 'tables' | 'protection'>;
+
+/**
+ * What the tables of a binder say of few respondents, and what a page to explore would withhold of them.
+ * @throws Fault where there is no such binder or table, or nothing in it
+ */
+export async function discloseBinder(
+  service: Service,
+  study: OpenStudy,
+  { binder: id, tables, protection: asked }: DisclosureAsked,
+): Promise<{ protection: Protection; tables: DisclosedTable[] }> {
+  const { db } = study;
+  const protection = { ...USUAL_PROTECTION, ...asked };
+  const items: CountedItem[] = [];
+  for (const item of wantedItems(study, findBinder(study, id), tables))
+    items.push(item.is === 'table' ? await countedOrWhy(service, study, item, false) : item);
+  const sizes = studyRow(db).settings.sizeWords;
+  const disclosed = await service.run('disclose', { items, protection, variables: allVariables(db), sizes });
+  return { protection, tables: disclosed };
 }
 
 /** How far the report of a study is; null where none is being written. */

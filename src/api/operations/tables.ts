@@ -5,7 +5,7 @@ import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
 import { spreadOf } from '../../service/spread.js';
 import { sweep, sweepAsCsv } from '../../service/sweep.js';
 import { tableAsCsv } from '../../service/table-csv.js';
-import { reportProgress, writeBinder, writeTable } from '../../service/report.js';
+import { discloseBinder, reportProgress, writeBinder, writeTable } from '../../service/report.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { operation } from '../operation.js';
 import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
@@ -13,6 +13,9 @@ import { SpreadAskedSchema, SpreadSchema } from '../spread-schemas.js';
 import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
 import {
   BinderFileSchema,
+  DisclosureAskedSchema,
+  DisclosureSchema,
+  protectionIn,
   ReportProgressSchema,
   TableAskedSchema,
   TableCsvSchema,
@@ -61,8 +64,10 @@ export const TABLES = [
     summary: 'A table as a document, a workbook, a page, Markdown, JSON or CSV, as it is shown',
     query: TableFileSchema,
     answer: 'application/octet-stream',
-    work: async ({ service, study, query: { as, sentence, shown, open } }) =>
-      fileResponse(await writeTable(service, study, { sentence: sentenceOfBody(sentence), shown }, { as }), open),
+    work: async ({ service, study, query: { as, sentence, shown, open, ...from } }) => {
+      const table = { sentence: sentenceOfBody(sentence), shown };
+      return fileResponse(await writeTable(service, study, table, { as, protection: protectionIn(from) }), open);
+    },
   }),
   operation({
     id: 'binderAsFile',
@@ -72,7 +77,16 @@ export const TABLES = [
     query: BinderFileSchema,
     answer: 'application/octet-stream',
     work: async ({ service, study, query: { open, ...asked } }) =>
-      fileResponse(await writeBinder(service, study, asked), open),
+      fileResponse(await writeBinder(service, study, { ...asked, protection: protectionIn(asked) }), open),
+  }),
+  operation({
+    id: 'binderDisclosure',
+    method: 'get',
+    path: '/studies/{study}/binder/disclosure',
+    summary: 'What the tables of a binder say of few respondents, and what a page to explore withholds of them',
+    query: DisclosureAskedSchema,
+    answer: DisclosureSchema,
+    work: ({ service, study, query }) => discloseBinder(service, study, { ...query, protection: protectionIn(query) }),
   }),
   operation({
     id: 'binderProgress',

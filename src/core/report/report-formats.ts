@@ -24,6 +24,12 @@ export const REPORT_FORMATS = {
     about: 'for a spreadsheet: real numbers, a sheet a table',
   },
   html: { name: 'Page (HTML)', ending: 'html', media: 'text/html; charset=utf-8', about: 'one file for any browser' },
+  explore: {
+    name: 'Page to explore',
+    ending: 'html',
+    media: 'text/html; charset=utf-8',
+    about: 'for people without the tool: figures to switch and sort, small ones withheld',
+  },
   markdown: { name: 'Markdown', ending: 'md', media: 'text/markdown; charset=utf-8', about: 'plain text with tables' },
   latex: {
     name: 'LaTeX',

@@ -7,6 +7,11 @@ import type { SizeWords } from '../reading/size-words.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
 import type { Densities, Pairs, Spread } from '../spread/types.js';
+import type { PictureKind } from '../table/picture-kinds.js';
+import { plural } from '../words.js';
+import { disclosedBy } from '../disclosure/disclosed.js';
+import { type Protection, sayWithheld } from '../disclosure/protection-shape.js';
+import { isWithheld } from '../disclosure/with-protection.js';
 import { displayOf } from '../table/display.js';
 import { sayOnly, saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
@@ -46,6 +51,8 @@ export interface Reported {
   sizes: SizeWords | undefined;
   /** Whether each block is wanted with all its figures and statistics. */
   answers: boolean;
+  /** For somebody who is not to know single respondents. */
+  protection?: Protection | undefined;
   /** Draws a block; null where it cannot be drawn. */
   draw: (drawn: DrawnBlock, shown: Shown, spreads: DrawnSpreads) => ReportPicture | null;
 }
@@ -65,22 +72,51 @@ function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefi
 /** Of a table with more blocks the first ones are drawn. */
 const MOST_PICTURES = 60;
 
-function spreadsOf({ item, nest }: DrawnBlock, { spreads = [] }: CountedTable): DrawnSpreads {
-  const own = spreads.filter((spread) => spread.item === item && spread.nest === nest).map(({ spread }) => spread);
+function spreadsOf({ item, nest }: DrawnBlock, counted: CountedTable, protection?: Protection): DrawnSpreads {
+  const own = (protection ? [] : (counted.spreads ?? []))
+    .filter((spread) => spread.item === item && spread.nest === nest)
+    .map(({ spread }) => spread);
   return {
     densities: own.find((spread) => spread.of === 'densities') ?? null,
     pairs: own.find((spread) => spread.of === 'pairs') ?? null,
   };
 }
 
+/** Pictures in which single respondents can be seen: what stands in their place has means. */
+const OF_RESPONDENTS: readonly (PictureKind | undefined)[] = ['boxes', 'densities', 'scatter', undefined];
+const withoutRespondents = (shown: Shown): Shown =>
+  OF_RESPONDENTS.includes(shown.picture) ? { ...shown, picture: 'means' } : shown;
+
+/** Whether figures of a block, or of one of its strata, are withheld. */
+const heldIn =
+  ({ view, strata }: WholeView) =>
+  ({ item, nest }: Pick<KeptReading, 'item' | 'nest'>): boolean =>
+    [view, ...strata.map((stratum) => stratum.view)].some(({ blocks }) => {
+      const block = blocks[item]?.[nest];
+      return block !== undefined && isWithheld(block);
+    });
+
+const hasWithheld = ({ items, blocks }: TableView) =>
+  items.some(({ number }) => number) || blocks.flat().some(isWithheld);
+
+/** What is said under a table of which figures are withheld, and readings and pictures with them. */
+function withheldLines({ view, strata }: WholeView, protection: Protection, leftAway: number): string[] {
+  const views = strata.length > 0 ? strata.map((stratum) => stratum.view) : [view];
+  return [
+    ...(views.some(hasWithheld) ? [sayWithheld(protection)] : []),
+    ...(leftAway > 0 ? [`${plural(leftAway, 'reading or picture', 'readings or pictures')} left away with them.`] : []),
+  ];
+}
+
 /** A table as it is reported: laid out, with on whom it stands and what is said of it. */
 export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
   const { sentence, shown, counts, groupings } = counted;
-  const { variables, sizes, draw } = reported;
+  const { variables, sizes, draw, protection } = reported;
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
   const blocks = blockTables(sentence, counts, variables, displayOf(shown), figureValuesBy(work));
-  const whole = viewOfSentence(sentence, blocks, variables, work, shown);
+  const open = protection ? viewOfSentence(sentence, blocks, variables, work, shown) : null;
+  const whole = viewOfSentence(sentence, blocks, variables, work, { ...shown, protection });
   const views = viewsOf(whole, byId(variables, sentence.within));
   const across = Math.max(1, sentence.by.length);
   const readBy = (at: Pick<KeptReading, 'item' | 'nest'>): ReadBy => ({
@@ -90,11 +126,18 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
       .filter(({ item, nest }) => item === at.item && nest === at.nest)
       .flatMap((grouping) => groupingChecks(grouping.axis, grouping.counts, variables, confidence)),
   });
-  const read = (shown.readings ?? []).flatMap((at) => keptReading(blocks, across, at, readBy(at)));
+  const isHeld = heldIn(whole);
+  const wanted = shown.readings ?? [];
+  const told = wanted.filter((at) => !isHeld(at));
+  const read = told.flatMap((at) => keptReading(blocks, across, at, readBy(at)));
   const all = whole.view.blocks.flat();
   const { handed = 'table' } = shown;
   const drawn = handed === 'table' ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
-  const pictures = drawn.flatMap((own) => draw(own, shown, spreadsOf(own, counted)) ?? []);
+  const seen = drawn.filter((own) => !(own.battery ? all.some(isWithheld) : isWithheld(own.block)));
+  const pictures = seen.flatMap(
+    (own) => draw(own, protection ? withoutRespondents(shown) : shown, spreadsOf(own, counted, protection)) ?? [],
+  );
+  const leftAway = wanted.length - told.length + drawn.length - pictures.length;
   // A picture says itself what its hatching means.
   const isTable = handed !== 'picture' || pictures.length === 0;
   return {
@@ -105,11 +148,15 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     caption: saySentence(sentence, variables),
     filter: sayOnly(sentence.only, variables),
     weight: all[0]?.weightedBy ?? null,
+    disclosed: open && protection ? disclosedBy(open, protection) : null,
     laid: views.flatMap((view) => laidOut(view, shown, asOnScreen)),
     views,
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
-    bases: whole.view.summary ? summaryBases(whole) : basesOf(all),
+    bases: [
+      ...(whole.view.summary ? summaryBases(whole) : basesOf(all)),
+      ...(protection ? withheldLines(whole, protection, leftAway) : []),
+    ],
     hatched: isTable && views.some((view) => isHatched(view, shown)),
     readings: read.map(({ said }) => said),
     used: withSummary(usedIn(read.flatMap(({ answers }) => answers)), views),

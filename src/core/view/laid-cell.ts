@@ -26,6 +26,8 @@ export interface LaidCell {
   ink?: Ink | undefined;
   /** Of a base: figures on it say little. */
   small?: true | undefined;
+  /** Of what heads a line: it is one of several that can stand in another order. */
+  ranks?: true | undefined;
   /** Of what heads a line: it is within so many others. */
   depth?: number | undefined;
 }

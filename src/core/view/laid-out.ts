@@ -17,7 +17,7 @@ import {
   lineHead,
   type WriteFigure,
 } from './laid-cell.js';
-import type { AskedLine, BlockView, Figure, FigureId, Foot, ItemView, TableView } from './types.js';
+import type { AskedLine, BlockView, Figure, FigureId, Foot, ItemView, Leaf, TableView } from './types.js';
 
 function figureCell(figure: Figure | Foot, value: number | string | null, { shown, write }: HowLaid, ink?: Ink | null) {
   const { unit, decimals } = figure;
@@ -27,6 +27,12 @@ function figureCell(figure: Figure | Foot, value: number | string | null, { show
     ...(typeof value === 'number' ? { figure: { value, unit, decimals } } : {}),
     ...(ink ? { ink } : {}),
   };
+}
+
+/** What heads the lines of a category, or of all; nets hold categories together, which keep their order then. */
+function leafHead({ leaves }: ItemView, { is, label }: Leaf, lines = 1): LaidCell {
+  const ranks = is !== 'total' && leaves.every((leaf) => leaf.is !== 'net');
+  return { ...lineHead(label, 1, lines), ...(ranks ? { ranks } : {}) };
 }
 
 /** HowLaid a cell of a block is hatched, by how it departs from independence; null: not at all. */
@@ -68,8 +74,8 @@ function frequencyLines(item: ItemView, block: BlockView, how: HowLaid): Pick<La
   return {
     head: [[headOf(item.title), ...figures.map(({ label }) => headOf(label))]],
     body: [
-      ...item.leaves.map(({ label }, row) => [
-        lineHead(label),
+      ...item.leaves.map((leaf, row) => [
+        leafHead(item, leaf),
         ...figures.map((figure) => figureCell(figure, figure.cells[row]?.[0] ?? null, how)),
       ]),
       ...feetOf([block], choices).map((foot) => [
@@ -143,7 +149,7 @@ function itemLines(view: TableView, at: number, names: readonly NamedFigure[], h
   });
   const lines = view.items[at]!.leaves.flatMap((leaf, row) =>
     names.map((name, k) => [
-      ...(k === 0 ? [lineHead(leaf.label, 1, names.length)] : []),
+      ...(k === 0 ? [leafHead(view.items[at]!, leaf, names.length)] : []),
       lineHead(name.label),
       ...valuesOf(name, row, k === 0),
     ]),

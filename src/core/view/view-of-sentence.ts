@@ -1,4 +1,6 @@
 import type { Variable } from '../codebook/types.js';
+import type { Protection } from '../disclosure/protection-shape.js';
+import { withProtection } from '../disclosure/with-protection.js';
 import type { BlockTables } from '../table/block-tables.js';
 import type { Display } from '../table/display.js';
 import { saySentence } from '../table/say-sentence.js';
@@ -15,6 +17,8 @@ import { withBases } from './with-bases.js';
 /** How the view of a sentence is to be, beside what its blocks are already. */
 export interface ViewAsked extends Pick<Display, 'sort' | 'ascending'>, SummaryAsked {
   bases?: BaseLimits | undefined;
+  /** For somebody who is not to know single respondents. */
+  protection?: Protection | undefined;
 }
 
 /** The summary of all respondents, and of each stratum. */
@@ -47,10 +51,10 @@ export function viewOfSentence(
   work: (table: Table) => Extras,
   asked: ViewAsked,
 ): WholeView {
-  const { sort, ascending, bases } = asked;
+  const { sort, ascending, bases, protection } = asked;
   const across = Math.max(1, sentence.by.length);
   const viewed = wholeView(saySentence(sentence, variables), blocks, across, work);
-  const whole = withBases(withItems(viewed, sentence.rows), bases);
+  const whole = withProtection(withBases(withItems(viewed, sentence.rows), bases), protection);
   if (sentence.summary) return summarised(whole, blocks, sentence.rows, asked);
   return sentence.battery ? { ...whole, battery: batteryView(whole.view, { sort, ascending }) } : whole;
 }

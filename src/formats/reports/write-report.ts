@@ -1,6 +1,7 @@
 import type { Report } from '../../core/report/report.js';
 import type { ReportFormat } from '../../core/report/report-formats.js';
 import { csvReport } from './csv.js';
+import { exploreReport } from './explore.js';
 import { htmlReport } from './html.js';
 import { jsonReport } from './json.js';
 import { latexReport } from './latex.js';
@@ -15,7 +16,8 @@ type Write = (report: Report, asked: SheetsAsked) => string | Promise<Uint8Array
 const WRITERS: Record<ReportFormat, Write> = {
   docx: async (report) => (await import('./docx.js')).docxReport(report),
   xlsx: async (report, asked) => (await import('./xlsx.js')).xlsxReport(report, asked),
-  html: htmlReport,
+  html: (report) => htmlReport(report),
+  explore: exploreReport,
   markdown: markdownReport,
   latex: latexReport,
   json: jsonReport,

@@ -81,6 +81,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },
   export: { lane: 'write', words: 'The export', seconds: HOUR, memory: Infinity },
   report: { lane: 'write', words: 'The report', seconds: HOUR, memory: Infinity },
+  disclose: { lane: 'write', words: 'The check', seconds: HOUR, memory: Infinity },
   copy: { lane: 'write', words: 'The copy', seconds: HOUR, memory: Infinity },
   upgrade: { lane: 'write', words: 'The upgrade', seconds: HOUR, memory: Infinity },
   join: { lane: 'write', words: 'The joining', seconds: HOUR, memory: Infinity },

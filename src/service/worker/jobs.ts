@@ -1,4 +1,10 @@
-import { type ReportJob, writeReportFile } from './report-job.js';
+import {
+  type DisclosedTable,
+  type DiscloseJob,
+  discloseTables,
+  type ReportJob,
+  writeReportFile,
+} from './report-job.js';
 import { type SpreadJob, spreadInStudy } from './spread-job.js';
 import { type SweepJob, sweepStudy } from './sweep-job.js';
 import type { Spread } from '../../core/spread/types.js';
@@ -62,6 +68,7 @@ export interface Jobs {
   join: { takes: JoinJob; gives: Joined };
   export: { takes: ExportJob; gives: string };
   report: { takes: ReportJob; gives: null };
+  disclose: { takes: DiscloseJob; gives: DisclosedTable[] };
   copy: { takes: CopyJob; gives: null };
   upgrade: { takes: { file: string }; gives: null };
   checkBackup: { takes: BackupJob; gives: null };
@@ -105,6 +112,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   join: joinStudies,
   export: exportStudy,
   report: writeReportFile,
+  disclose: discloseTables,
   copy: copyStudy,
   upgrade: upgradeFile,
   checkBackup,

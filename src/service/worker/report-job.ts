@@ -1,6 +1,8 @@
 import { writeFile } from 'node:fs/promises';
 import { reportPicture } from '../../charts/table/report-picture.js';
-import { numbering } from '../../core/report/captioned.js';
+import { numbering, tableName } from '../../core/report/captioned.js';
+import type { Disclosed } from '../../core/disclosure/disclosed.js';
+import { type Protection, protectionNote } from '../../core/disclosure/protection-shape.js';
 import { methodsNote } from '../../core/report/methods-note.js';
 import type { RefusedTable, Report, ReportItem } from '../../core/report/report.js';
 import { isPictured, type ReportFormat } from '../../core/report/report-formats.js';
@@ -18,6 +20,8 @@ export type CountedItem =
 export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reported, 'variables' | 'sizes'> {
   items: readonly CountedItem[];
   format: ReportFormat;
+  /** Of a file for somebody who is not to know single respondents. */
+  protection: Protection | undefined;
   /** Of a workbook: all tables on one sheet. */
   together: boolean;
   /** The file that is written. */
@@ -26,8 +30,8 @@ export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reporte
 
 /** Works the tables of a report out and writes it, telling of how many are done. */
 export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null> {
-  const { title, facts, items: counted, format, together, path, ...of } = job;
-  const reported = { ...of, answers: format === 'json', draw: reportPicture };
+  const { title, facts, items: counted, format, protection, together, path, ...of } = job;
+  const reported = { ...of, protection, answers: format === 'json', draw: reportPicture };
   const all = counted.filter(({ is }) => is === 'table').length;
   const nextNumber = numbering();
   let done = 0;
@@ -41,7 +45,28 @@ export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null>
     return table;
   });
   const tables = items.filter((item) => item.is === 'table');
-  const report = { title, facts, items, methods: methodsNote(tables) };
+  const methods = [...methodsNote(tables), ...(protection ? [protectionNote(protection)] : [])];
+  const report = { title, facts, items, methods };
   await writeFile(path, await writeReport(report, format, { together }));
   return null;
+}
+
+export interface DiscloseJob extends Pick<ReportJob, 'items' | 'variables' | 'sizes'> {
+  protection: Protection;
+}
+
+/** What a table of a report says of few respondents. */
+export type DisclosedTable = { name: string; caption: string; disclosed: Disclosed };
+
+/** Looks at what the tables of a report say of few respondents, before they are written. */
+export function discloseTables({ items, protection, ...of }: DiscloseJob): DisclosedTable[] {
+  const nextNumber = numbering();
+  const reported = { ...of, protection, answers: false, draw: () => null };
+  return items.flatMap((item): DisclosedTable[] => {
+    if (item.is !== 'table' && item.is !== 'refused') return [];
+    const number = nextNumber(item.shown.handed);
+    if (item.is === 'refused') return [];
+    const table = reportTable(number, item, reported);
+    return table.disclosed ? [{ name: tableName(table), caption: table.caption, disclosed: table.disclosed }] : [];
+  });
 }

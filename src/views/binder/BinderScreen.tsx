@@ -21,6 +21,7 @@ import { useStudy } from '../shell/use-study.js';
 import { contentsOf, itemKeys, moved, replaced } from './binder-edits.js';
 import { BinderHead } from './BinderHead.js';
 import { BinderItem } from './BinderItem.js';
+import { GivePage } from './GivePage.js';
 import { DropPlace } from './DropPlace.js';
 import { MoveItem } from './MoveItem.js';
 import { TextForm } from './TextForm.js';
@@ -172,6 +173,8 @@ function BinderPage({ study }: { study: string }) {
   const { binder, trouble, setTrouble, toast, setToast } = acts;
   const fetching = useFile((name) => setToast(`${name} is written.`));
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  /** It is looked at what a page would say of few respondents. */
+  const [giving, setGiving] = useState(false);
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !binder) return <Wait>Opening the study…</Wait>;
   const tables = binder.items.flatMap((item) => (item.is === 'table' ? [item.table] : []));
@@ -195,19 +198,36 @@ function BinderPage({ study }: { study: string }) {
               what={what}
               busy={fetching.busy !== null}
               several={wanted.length !== 1 && tables.length > 1}
-              choose={(way) =>
-                fetching.fetch('the binder', 'GET /studies/{study}/binder/file', {
-                  study,
-                  query: {
-                    ...queryOf(way),
-                    binder: String(binder.id),
-                    ...(wanted.length > 0 ? { tables: wanted.join(',') } : {}),
-                  },
-                })
-              }
+              choose={(way) => {
+                setGiving(way === 'explore');
+                if (way !== 'explore')
+                  fetching.fetch('the binder', 'GET /studies/{study}/binder/file', {
+                    study,
+                    query: {
+                      ...queryOf(way),
+                      binder: String(binder.id),
+                      ...(wanted.length > 0 ? { tables: wanted.join(',') } : {}),
+                    },
+                  });
+              }}
             />
             <span className={css['soft']}>{what}, with readings and a note on methods.</span>
           </div>
+        )}
+        {giving && tables.length > 0 && (
+          <GivePage
+            study={study}
+            binder={binder.id}
+            tables={wanted}
+            busy={fetching.busy !== null}
+            make={(query) =>
+              fetching.fetch('the page', 'GET /studies/{study}/binder/file', {
+                study,
+                query: { as: 'explore', ...query },
+              })
+            }
+            leave={() => setGiving(false)}
+          />
         )}
         <Writing study={study} fetching={fetching} />
         {binder.items.length > 1 && <Contents view={view} items={binder.items} />}

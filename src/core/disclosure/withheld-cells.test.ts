@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bridges, viewOfCells } from './disclosure.fixtures.js';
+import { withheldCells } from './withheld-cells.js';
+
+const PROTECTION = { cell: 5, base: 10, share: 0.5 };
+
+function masksOf(cells: readonly (readonly number[])[], by = true) {
+  const view = viewOfCells(cells, { by });
+  return withheldCells(view.items[0]!, view.blocks[0]!, PROTECTION)[0]!;
+}
+
+/** Whether a cell that is withheld follows from the margins: looked at in a way that the product has not. */
+function isGivenAway(mask: readonly boolean[][]): boolean {
+  const edges = mask.flatMap((line, i) => line.flatMap((is, j) => (is ? [[`line ${i}`, `column ${j}`] as const] : [])));
+  return bridges(edges).includes(true);
+}
+
+describe('cells that are withheld', () => {
+  it('are none where enough stand behind all', () => {
+    expect(
+      masksOf([
+        [20, 30],
+        [40, 50],
+      ]).flat(),
+    ).not.toContain(true);
+  });
+
+  it('are small ones, and as many beside them that nobody can take them off from the totals', () => {
+    const cells = [
+      [3, 30],
+      [40, 50],
+      [60, 25],
+    ];
+    const mask = masksOf(cells);
+    expect(mask[0]![1]).toBe(true);
+    // The line: 3 and its neighbour; the column: 3 and another; and the corner that closes the way round.
+    expect(mask.flat().filter((is) => is)).toHaveLength(4);
+    expect(isGivenAway(mask)).toBe(false);
+  });
+
+  it('are all of a group on a small base, and then another group too', () => {
+    const mask = masksOf([
+      [4, 30],
+      [5, 50],
+    ]);
+    expect(mask.map((line) => line[1])).toEqual([true, true, true]);
+    expect(mask.map((line) => line[2])).toEqual([true, true, true]);
+  });
+
+  it('are two of a frequency table, where one is small', () => {
+    const mask = masksOf([[3], [40], [20]], false);
+    expect(mask.map(([all]) => all)).toEqual([true, false, true]);
+  });
+
+  it('are every small one, in any table, and none of them follows from the margins', () => {
+    const count = fc.oneof(fc.constant(0), fc.integer({ min: 1, max: 60 }));
+    const tables = fc.array(fc.array(count, { minLength: 2, maxLength: 2 }), { minLength: 2, maxLength: 3 });
+    fc.assert(
+      fc.property(tables, (cells) => {
+        const mask = masksOf(cells);
+        cells.forEach((line, i) =>
+          line.forEach((respondents, j) => {
+            if (respondents > 0 && respondents < PROTECTION.cell) expect(mask[i]?.[j + 1]).toBe(true);
+          }),
+        );
+        expect(isGivenAway(mask)).toBe(false);
+      }),
+    );
+  });
+});

@@ -1,6 +1,6 @@
 /** Lines of one category, the first of which has its name and its first figure. */
 interface Unit {
-  lines: HTMLTableRowElement[];
+  lines: Element[];
   at: number;
 }
 
@@ -10,13 +10,16 @@ interface Unit {
  * outside.
  */
 export function exploreScript(page: Document): void {
+  const linesOf = (part: Element): Element[] => [...part.querySelectorAll('tr')];
+  const span = (cell: Element, of: 'colspan' | 'rowspan'): number => Number(cell.getAttribute(of) ?? 1);
+
   /** Runs of categories that stand one under the other: items stay where they are, and so does what is under them. */
-  const runsOf = (body: HTMLTableSectionElement): Unit[][] => {
+  const runsOf = (body: Element): Unit[][] => {
     const runs: Unit[][] = [[]];
-    const lines = [...body.rows];
+    const lines = linesOf(body);
     for (let at = 0; at < lines.length;) {
       const head = lines[at]!.querySelector('th[data-ranks]');
-      const height = head ? Number(head.getAttribute('rowspan') ?? 1) : 1;
+      const height = head ? span(head, 'rowspan') : 1;
       if (head) runs.at(-1)!.push({ lines: lines.slice(at, at + height), at });
       else runs.push([]);
       at += height;
@@ -29,10 +32,11 @@ export function exploreScript(page: Document): void {
     return parseFloat(text.replace('! ', '').replace('−', '-').replace(/,/g, ''));
   };
 
-  const sort = (body: HTMLTableSectionElement, runs: Unit[][], column: number, sign: number) => {
+  const sort = (body: Element, runs: Unit[][], column: number, sign: number) => {
     for (const run of runs) {
-      const last = Math.max(...run.flatMap(({ lines }) => lines.map((line) => line.sectionRowIndex)));
-      const behind = body.rows[last + 1] ?? null;
+      const all = linesOf(body);
+      const last = Math.max(...run.flatMap(({ lines }) => lines.map((line) => all.indexOf(line))));
+      const behind = all[last + 1] ?? null;
       const inOrder = [...run].sort((a, b) => {
         if (sign === 0) return a.at - b.at;
         const [left, right] = [valueOf(a, column), valueOf(b, column)];
@@ -44,37 +48,37 @@ export function exploreScript(page: Document): void {
   };
 
   /** Which figure of a line stands under a heading; null: it heads several, or the names of lines. */
-  const columnsOf = (head: HTMLTableSectionElement): Map<Element, number> => {
-    const taken: boolean[][] = [...head.rows].map(() => []);
+  const columnsOf = (head: Element): Map<Element, number> => {
+    const rows = linesOf(head);
+    const taken: boolean[][] = rows.map(() => []);
     const columns = new Map<Element, number>();
     let names = 0;
-    [...head.rows].forEach((line, at) => {
+    rows.forEach((line, at) => {
       let column = 0;
-      for (const cell of line.cells) {
+      for (const cell of line.children) {
+        const [width, height] = [span(cell, 'colspan'), span(cell, 'rowspan')];
         while (taken[at]![column]) column++;
-        for (let down = 0; down < cell.rowSpan; down++)
-          for (let across = 0; across < cell.colSpan; across++)
+        for (let down = 0; down < height; down++)
+          for (let across = 0; across < width; across++)
             if (taken[at + down]) taken[at + down]![column + across] = true;
-        if (at === 0 && column === 0) names = cell.colSpan;
-        else if (cell.colSpan === 1 && at + cell.rowSpan === head.rows.length) columns.set(cell, column - names);
-        column += cell.colSpan;
+        if (at === 0 && column === 0) names = width;
+        else if (width === 1 && at + height === rows.length) columns.set(cell, column - names);
+        column += width;
       }
     });
     return columns;
   };
 
   for (const table of page.querySelectorAll('table')) {
-    const [body] = table.tBodies;
-    const head = table.tHead;
+    const body = table.querySelector('tbody');
+    const head = table.querySelector('thead');
     const runs = body ? runsOf(body) : [];
     if (!body || !head || runs.length === 0) continue;
     const columns = columnsOf(head);
     for (const [cell, column] of columns) {
       const button = page.createElement('button');
-      button.type = 'button';
-      button.className = 'sort';
-      button.textContent = cell.textContent;
-      button.title = 'Sorts the lines by this column: most first, least first, as they were';
+      const title = 'Sorts the lines by this column: most first, least first, as they were';
+      Object.assign(button, { type: 'button', className: 'sort', textContent: cell.textContent, title });
       button.addEventListener('click', () => {
         const now = cell.getAttribute('aria-sort');
         const next = now === null ? 'descending' : now === 'descending' ? 'ascending' : null;

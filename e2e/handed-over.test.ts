@@ -6,7 +6,8 @@ import { pathToFileURL } from 'node:url';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CHOICES } from '../src/core/table/figure-choice.js';
-import { find, named, says } from './browser.js';
+import { By, Key } from 'selenium-webdriver';
+import { accessibilityProblems, fill, find, named, says } from './browser.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -247,6 +248,9 @@ describe('on screen', () => {
     const [other] = (await driver.getAllWindowHandles()).filter((handle) => handle !== before);
     await driver.switchTo().window(other!);
     await says(driver, 'footer', 'Methods');
+    // The browser prints it already, and some print one page once at a time: it is loaded anew.
+    await driver.get(await driver.getCurrentUrl());
+    await says(driver, 'footer', 'Methods');
     const pdf = join(folder, 'screen.pdf');
     // The types of the package say that it answers nothing.
     const printing = driver as unknown as { printPage: (how: object) => Promise<string> };
@@ -256,6 +260,118 @@ describe('on screen', () => {
     const text = lean(execFileSync('pdftotext', ['-layout', pdf, '-']).toString());
     expect(text).toContain('by the =committee');
     expectSideBySide(text);
+  });
+});
+
+describe('pictures, slides and the page for others', () => {
+  /** A table of few respondents in some cells, with its picture; and a picture alone. */
+  beforeAll(async () => {
+    const { variables, binders } = await study();
+    const idOf = (name: string) => variables.find((variable) => variable.name === name)!.id;
+    const keep = (rows: string, by: string, shown: object) =>
+      call(session.server, 'POST', `${DEMO}/tables`, {
+        title: rows,
+        sentence: {
+          rows: [{ variable: idOf(rows) }],
+          by: [[idOf(by)]],
+          within: null,
+          only: [],
+          weight: null,
+        },
+        shown: { hatch: true, ...shown },
+        binder: binders[0]!.id,
+      });
+    await keep('satisfaction', 'site', { handed: 'both', readings: [{ item: 0, nest: 0 }] });
+    await keep('age', 'site', { handed: 'picture', picture: 'boxes' });
+  });
+  const last = async (count: number) => (await study()).tables.slice(-count).map(({ id }) => id);
+
+  it('stand in the document as pictures with what they show, under captions of their own', async () => {
+    convert('fodt', await fileOf('docx', 'docx', `&tables=${(await last(2)).join(',')}`));
+    const xml = readFileSync(join(folder, 'docx.fodt'), 'utf8');
+    expect(xml).toContain(
+      'Picture (stacked to 100%) of Satisfaction with the site by Site. Mill Row: Very satisfied 22%',
+    );
+    expect(xml).toContain('Picture (boxes) of Age by Site.');
+    expect(lean(xml.replace(/<[^>]+>/g, ' '))).toMatch(/Table 1\. Satisfaction.*Figure 1\. Age by Site/);
+  });
+
+  it('are files of lines, and of points', async () => {
+    const tables = (await last(2)).join(',');
+    const svg = readFileSync(await fileOf('svg', 'svg', `&tables=${tables}`), 'utf8');
+    expect(svg).toMatch(/^<svg .*Figure|^<svg /);
+    expect(svg.match(/<svg /g)).toHaveLength(3);
+    const png = readFileSync(await fileOf('png', 'png', `&tables=${tables}`));
+    expect(png.subarray(1, 4).toString()).toBe('PNG');
+    const [, width = ''] = /viewBox="0 0 (\d+)/.exec(svg) ?? [];
+    expect(png.readUInt32BE(16)).toBe(3 * Number(width));
+  });
+
+  it('slides have the figures of each line side by side', async () => {
+    const [first] = await last(2);
+    const whole = await tablesIn(readFileSync(await fileOf('html', 'html', `&tables=${first}`), 'utf8'));
+    convert('pdf', await fileOf('pptx', 'pptx', `&tables=${first}`));
+    const text = lean(execFileSync('pdftotext', ['-layout', join(folder, 'pptx.pdf'), '-']).toString());
+    expect(text).toContain('Table 1. Satisfaction with the site by Site');
+    expect(text).toContain('Methods');
+    for (const line of whole[0]!.slice(1)) {
+      const figures = line.filter((cell) => /^[\d.,]+$/.test(cell)).join(' ');
+      expect(text.replace(/[▲▽] ?/g, '').replace(/ +/g, ' ')).toContain(figures);
+    }
+  });
+
+  it('stand in the binder as they were chosen', async () => {
+    const { driver } = session;
+    await session.open(`${DEMO}/binder`);
+    const [both, alone] = await last(2);
+    await (await find(driver, `nav a[href="#table-${alone}"]`)).click();
+    const item = (id: number | undefined) => `article:has(#table-${id})`;
+    await find(driver, `${item(alone)} figure svg`);
+    expect(await (await find(driver, `#table-${alone}`)).getText()).toMatch(/^Figure 1\./);
+    expect(await driver.findElements(By.css(`${item(alone)} table`))).toHaveLength(0);
+    await (await find(driver, `nav a[href="#table-${both}"]`)).click();
+    await find(driver, `${item(both)} figure svg`);
+    await find(driver, `${item(both)} table`);
+    await session.sound();
+    await (await find(driver, `${item(both)} [role=radiogroup] button:nth-child(1)`)).click();
+    await driver.wait(async () => (await driver.findElements(By.css(`${item(both)} figure`))).length === 0, 15_000);
+    await (await find(driver, `${item(both)} [role=radiogroup] button:nth-child(2)`)).click();
+    await find(driver, `${item(both)} figure svg`);
+  });
+
+  it('what a page says of few respondents is looked at before it is made', async () => {
+    const { driver } = session;
+    const [both] = await last(2);
+    await (await find(driver, `article:has(#table-${both}) input[type=checkbox]`)).click();
+    await (await named(driver, 'Hand over…')).click();
+    await (await named(driver, 'Page to explore')).click();
+    await says(driver, '[aria-label="What the tables say of few respondents"]', 'Smallest cell: 9 respondents');
+    await fill(driver, 'section input[type=number]', `12${Key.ENTER}`);
+    await says(driver, '[aria-label="What the tables say of few respondents"]', '2 cells withheld');
+    await session.sound();
+    await (await named(driver, 'Make the page of 1 table')).click();
+    await says(driver, '[aria-live=polite]', 'fernhill-allotments-Binder.html is written.');
+  });
+
+  it('the page for others is switched without a script and sorted with its own, and withholds', async () => {
+    const { driver } = session;
+    const [both] = await last(2);
+    const path = await fileOf('explore', 'html', `&tables=${both}&leastCell=12`);
+    await driver.get(pathToFileURL(path).href);
+    const cells = (line: number) =>
+      driver.executeScript<string[]>(
+        `return [...[...document.querySelectorAll('.version')].find((own) => own.offsetHeight > 0)
+           .querySelectorAll('tbody tr')][${line}].innerText.split(/\\s+/)`,
+      );
+    await (await find(driver, '.switch input[value="1"]')).click();
+    expect(await cells(0)).toEqual(expect.arrayContaining(['604', '161']));
+    expect((await cells(4)).filter((text) => text === '×')).toHaveLength(2);
+    await (await find(driver, '.version[data-version="1"] thead th:nth-child(5) button')).click();
+    expect(await cells(0)).toEqual(expect.arrayContaining(['111']));
+    // A reading would quote what is withheld.
+    expect(await (await find(driver, 'main')).getText()).toContain('left away with them');
+    expect(await driver.findElements(By.css('blockquote, figure'))).toHaveLength(0);
+    expect(await accessibilityProblems(driver)).toEqual([]);
   });
 });
 

@@ -24,5 +24,7 @@ await build({
   // What is compiled, for this machine or for all, cannot stand in a file of text.
   external: ['better-sqlite3', '@resvg/resvg-js', 'wawoff2'],
   // Packages of the older kind of module ask for `require`.
-  banner: { js: "import { createRequire as madeRequire } from 'node:module'; const require = madeRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as madeRequire } from 'node:module'; const require = madeRequire(import.meta.url);",
+  },
 });

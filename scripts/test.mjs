@@ -23,7 +23,13 @@ function browser() {
 function readers() {
   if (['soffice', 'pdftotext', 'pdflatex'].every((program) => existsSync(`/usr/bin/${program}`))) return 0;
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
-  const packages = ['libreoffice-writer-nogui', 'libreoffice-calc-nogui', 'poppler-utils', 'texlive-latex-base'];
+  const packages = [
+    'libreoffice-writer-nogui',
+    'libreoffice-calc-nogui',
+    'libreoffice-impress-nogui',
+    'poppler-utils',
+    'texlive-latex-base',
+  ];
   const status =
     run('apt-get', ['update'], { quiet: true, env }) ||
     run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], { quiet: true, env });

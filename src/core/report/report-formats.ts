@@ -23,6 +23,12 @@ export const REPORT_FORMATS = {
     media: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     about: 'for a spreadsheet: real numbers, a sheet a table',
   },
+  pptx: {
+    name: 'Slides (PPTX)',
+    ending: 'pptx',
+    media: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
+    about: 'a table, or a picture, a slide',
+  },
   html: { name: 'Page (HTML)', ending: 'html', media: 'text/html; charset=utf-8', about: 'one file for any browser' },
   explore: {
     name: 'Page to explore',

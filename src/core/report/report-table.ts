@@ -154,7 +154,7 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
     bases: [
-      ...(whole.view.summary ? summaryBases(whole) : basesOf(all)),
+      ...(whole.view.summary ? summaryBases(whole) : basesOf(all, isTable)),
       ...(protection ? withheldLines(whole, protection, leftAway) : []),
     ],
     hatched: isTable && views.some((view) => isHatched(view, shown)),
@@ -185,10 +185,10 @@ const smallLine = (blocks: readonly BlockView[]): string[] =>
   blocks.some(({ small }) => small.some((is) => is)) ? ['! A small base: figures on it say little.'] : [];
 
 /** On whom each block stands, and what a mark beside a base means. */
-function basesOf(blocks: readonly BlockView[]): string[] {
+function basesOf(blocks: readonly BlockView[], isMarked: boolean): string[] {
   return [
     ...blocks.map((block) => (blocks.length > 1 ? `${block.title}. ${sayBase(block)}` : sayBase(block))),
-    ...smallLine(blocks),
+    ...(isMarked ? smallLine(blocks) : []),
   ];
 }
 

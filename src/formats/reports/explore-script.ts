@@ -53,14 +53,13 @@ export function exploreScript(page: Document): void {
     const taken: boolean[][] = rows.map(() => []);
     const columns = new Map<Element, number>();
     let names = 0;
-    rows.forEach((line, at) => {
+    rows.forEach((row, at) => {
       let column = 0;
-      for (const cell of line.children) {
+      for (const cell of row.children) {
         const [width, height] = [span(cell, 'colspan'), span(cell, 'rowspan')];
         while (taken[at]![column]) column++;
-        for (let down = 0; down < height; down++)
-          for (let across = 0; across < width; across++)
-            if (taken[at + down]) taken[at + down]![column + across] = true;
+        for (const line of taken.slice(at, at + height))
+          for (let across = 0; across < width; across++) line[column + across] = true;
         if (at === 0 && column === 0) names = width;
         else if (width === 1 && at + height === rows.length) columns.set(cell, column - names);
         column += width;
@@ -72,9 +71,9 @@ export function exploreScript(page: Document): void {
   for (const table of page.querySelectorAll('table')) {
     const body = table.querySelector('tbody');
     const head = table.querySelector('thead');
-    const runs = body ? runsOf(body) : [];
-    if (!body || !head || runs.length === 0) continue;
-    const columns = columnsOf(head);
+    if (!body || !head) continue;
+    const runs = runsOf(body);
+    const columns = runs.length > 0 ? columnsOf(head) : new Map<Element, number>();
     for (const [cell, column] of columns) {
       const button = page.createElement('button');
       const title = 'Sorts the lines by this column: most first, least first, as they were';

@@ -16,6 +16,7 @@ type Write = (report: Report, asked: SheetsAsked) => string | Promise<Uint8Array
 const WRITERS: Record<ReportFormat, Write> = {
   docx: async (report) => (await import('./docx.js')).docxReport(report),
   xlsx: async (report, asked) => (await import('./xlsx.js')).xlsxReport(report, asked),
+  pptx: async (report) => (await import('./pptx.js')).pptxReport(report),
   html: (report) => htmlReport(report),
   explore: exploreReport,
   markdown: markdownReport,

@@ -102,7 +102,7 @@ export function BinderItem({ view, table, name, hand, chosen, choose, remove, mo
           )}
         </div>
       </header>
-      <KeptTable view={view} table={table} />
+      <KeptTable {...{ view, name, table }} />
     </article>
   );
 }

@@ -7,7 +7,7 @@ import { useAnswer } from '../server/use-answer.js';
 import css from './binder.module.css';
 
 /** What is asked of the server: which tables, and from how many respondents on figures are given. */
-export type GivenQuery = { binder: string; tables?: string; leastCell: string; leastBase: string };
+type GivenQuery = { binder: string; tables?: string; leastCell: string; leastBase: string };
 
 interface Props {
   study: string;

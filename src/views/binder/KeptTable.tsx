@@ -25,6 +25,8 @@ import css from './binder.module.css';
 
 interface Props {
   view: StudyView;
+  /** What it is called among the others: "Table 3". */
+  name: string;
   table: StudyView['tables'][number];
 }
 
@@ -56,7 +58,7 @@ function Bases({ blocks, hatch }: { blocks: readonly BlockView[]; hatch: boolean
 /** The blocks that say on whom a table stands. */
 const basesIn = ({ summary, blocks }: TableView): readonly BlockView[] => (summary ? [summary.base] : blocks.flat());
 
-interface TablesProps extends Pick<Props, 'view'> {
+interface TablesProps extends Pick<Props, 'view' | 'name'> {
   sentence: Sentence;
   whole: WholeView;
   /** Null: one for each stratum. */
@@ -66,15 +68,18 @@ interface TablesProps extends Pick<Props, 'view'> {
 }
 
 /** The table, or one for each stratum. */
-function Tables({ view, sentence, whole, own, shown, show }: TablesProps) {
-  if (own) return <WholeTable view={whole.battery ?? own} shown={shown} show={show} read={undefined} />;
+function Tables({ view, name, sentence, whole, own, shown, show }: TablesProps) {
+  // Two tables can be of the same sentence: their names tell them apart for who does not see where they stand.
+  const single = own && (whole.battery ?? own);
+  const named = useMemo(() => single && { ...single, title: `${single.title}, ${name}` }, [single, name]);
+  if (named) return <WholeTable view={named} shown={shown} show={show} read={undefined} />;
   const within = byId(view.variables, sentence.within);
   return whole.strata.map((stratum) => (
     <StratumTable key={stratum.code} {...stratum} within={within ? titleOf(within) : ''} shown={shown} />
   ));
 }
 
-function LiveTable({ view, table }: Props) {
+function LiveTable({ view, name, table }: Props) {
   // Sorted here, it is sorted for this look alone.
   const [shown, show] = useState<Shown>(table.shown);
   const sentence = useMemo(() => sentenceOfBody(table.sentence), [table]);
@@ -91,7 +96,7 @@ function LiveTable({ view, table }: Props) {
   return (
     <>
       {since && changes.length > 0 && <ChangedSince {...{ view, table, changes, since, seen }} />}
-      {shown.handed !== 'picture' && <Tables {...{ view, sentence, whole, own, shown, show }} />}
+      {shown.handed !== 'picture' && <Tables {...{ view, name, sentence, whole, own, shown, show }} />}
       {(shown.handed ?? 'table') !== 'table' && <KeptPictures study={view.study.id} {...{ sentence, shows, shown }} />}
       <Bases blocks={basesIn(whole.view)} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
       {(shown.readings ?? []).map((at) => (
@@ -106,13 +111,13 @@ function LiveTable({ view, table }: Props) {
 }
 
 /** A table of the binder as it is now, with the readings that are kept with it; it is counted when it comes near. */
-export function KeptTable({ view, table }: Props) {
+export function KeptTable({ view, name, table }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const near = useNear(box);
   return (
     <div ref={box} className={css['kept']}>
       {near ? (
-        <LiveTable key={table.edited} view={view} table={table} />
+        <LiveTable key={table.edited} {...{ view, name, table }} />
       ) : (
         <Wait>Counted when it comes into sight.</Wait>
       )}

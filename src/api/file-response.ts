@@ -19,7 +19,7 @@ const saved = (fileName: string, mediaType: string) => ({
 export function fileResponse({ fileName, bytes, stream }: PassingFile, open = false): Response {
   const media = MEDIA[fileName.slice(fileName.lastIndexOf('.') + 1)] ?? 'application/octet-stream';
   const headers = { ...saved(fileName, media), 'content-length': String(bytes) };
-  // A page carries a policy of its own, which allows no script; nothing else is shown.
+  // A page carries a policy of its own, which allows no script but the one of ours; nothing else is shown.
   const isShown = open && fileName.endsWith('.html');
   if (isShown) headers['content-disposition'] = `inline; filename="${fileName}"`;
   return new Response(stream, { headers });

@@ -12,7 +12,7 @@ describe('the format of a file', () => {
   });
   it('is asked for where neither says it', () => {
     expect(() => formatFor(undefined, 'report')).toThrow('The format of the file is not said.');
-    expect(() => formatFor('pptx', undefined)).toThrow('There is no format pptx.');
+    expect(() => formatFor('odt', undefined)).toThrow('There is no format odt.');
   });
 });
 
@@ -24,6 +24,9 @@ describe('the command binder', () => {
     expect(hatch([...asked, '-o', table]).stdout).toBe(`${table}\n`);
     expect(readFileSync(table, 'utf8')).toContain('row %');
     expect(hatch([...asked, '-o', table])).toMatchObject({ status: 2 });
+    const picture = join(folder, 'table.svg');
+    expect(hatch([...asked, '--picture', 'mosaic', '-o', picture]).status).toBe(0);
+    expect(readFileSync(picture, 'utf8')).toContain('more than independence gives');
     const summary = ['table', 'fernhill-allotments', 'Summary of Age and Shares the plot by Season of interview'];
     const lines = hatch([...summary, '--csv', '--summary', 'missing-none,without-test,p-holm']).stdout.split('\n');
     expect(lines[1]).toContain('adjusted p,Strength');
@@ -42,5 +45,16 @@ describe('the command binder', () => {
     expect(hatch(['binder', 'fernhill-allotments', '--tables', 'x', '--as', 'html']).stderr).toContain(
       'not the id of a table',
     );
+  });
+
+  it('says what the binder tells of few respondents, and writes a page without it', () => {
+    const said = hatch(['binder', 'fernhill-allotments', '--disclosure', '--least-cell', '12']).stdout;
+    expect(said).toContain('Smallest cell: 9 respondents (Very dissatisfied, Orchard Bank).');
+    expect(said).toContain('2 cells withheld as too few stand behind them, and 2 cells beside');
+    const page = join(folder, 'page.html');
+    const asked = ['binder', 'fernhill-allotments', '--as', 'explore', '-o', page];
+    expect(hatch([...asked, '--least-cell', 'few']).status).toBe(2);
+    expect(hatch([...asked, '--least-cell', '12']).status).toBe(0);
+    expect(readFileSync(page, 'utf8').match(/>×</g)?.length).toBeGreaterThan(3);
   });
 });

@@ -6,6 +6,7 @@ import pino from 'pino';
 import manifest from '../../package.json' with { type: 'json' };
 import { Fault } from '../core/fault.js';
 import { REPORT_FORMAT_IDS } from '../core/report/report-formats.js';
+import { PICTURES } from '../core/table/picture-kinds.js';
 import { type ClaimedStore, claimStore } from '../service/claim-store.js';
 import { defaultFolder, type Service, startService, WAITING_DAYS } from '../service/context.js';
 import { knownFault } from '../service/store-fault.js';
@@ -249,6 +250,7 @@ program
   .option('--csv', 'the table as CSV')
   .option('--as <format>', `as a file: ${REPORT_FORMAT_IDS.join(', ')}`)
   .option('-o, --output <file>', 'with --as: where to; a name made from the sentence where not given')
+  .addOption(new Option('--picture <kind>', 'with --as: beside the table, its picture').choices(PICTURES))
   .option('--figures <list>', 'with --csv or --as: what stands beside counts, such as "row-percent,letters"')
   .option('--summary <words>', 'of a summary: how it is shown, such as "missing-row,one-line,p-holm"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>

@@ -3,6 +3,7 @@ import { parseWith } from '../core/parse-with.js';
 import { Fault } from '../core/fault.js';
 import { readSummary, saySummary } from '../core/table/summary-words.js';
 import type { SummaryShown } from '../core/table/summary-shape.js';
+import { type Shown, ShownShape } from '../core/table/shown-shape.js';
 import { displayOf } from '../core/table/display.js';
 import { formatFor } from './binder.js';
 import { said } from './said.js';
@@ -27,6 +28,7 @@ export interface TableFlags {
   csv?: boolean;
   as?: string | undefined;
   output?: string | undefined;
+  picture?: string | undefined;
 }
 
 /** How a summary is shown, out of words with commas. @throws Fault naming a word that says nothing of it */
@@ -45,6 +47,10 @@ function summaryIn(text: string): SummaryShown | undefined {
   );
 }
 
+/** A picture that is asked for stands beside the table. @throws Fault where there is none of that name */
+const pictureIn = ({ picture }: TableFlags): Pick<Shown, 'picture' | 'handed'> =>
+  picture === undefined ? {} : { picture: parseWith(ShownShape.shape.picture, picture), handed: 'both' };
+
 /** What the command `table` prints: the whole answer as JSON on one line, or the table as CSV. */
 export async function sayTable(service: Service, called: string, text: string, flags: TableFlags): Promise<string> {
   const study = await readyStudy(service, studyId(service, called));
@@ -62,6 +68,7 @@ export async function sayTable(service: Service, called: string, text: string, f
       ...displayOf(asked),
       ...(figures ? { figures } : {}),
       ...(summary ? { summary } : {}),
+      ...pictureIn(flags),
     };
     const file = await writeTable(service, study, { sentence: readAsked(study, asked), shown }, { as });
     return `${await writeFileTo(file, flags.output)}\n`;

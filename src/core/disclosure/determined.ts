@@ -7,7 +7,7 @@ const NOTHING = 1e-9;
  * Unknowns that follow from sums that are known: those that every solution of the equations agrees on. Found by
  * Gauss-Jordan elimination over the unknowns: what stands alone in a line of the reduced form is determined.
  * @param sums which unknowns each known sum is of
- * @example determined([new Map([['a', 1]]), new Map([['b', 1], ['c', 1]])]) // Set { 'a' }
+ * @example [...determined([new Map([['a', 1]]), new Map([['b', 1], ['c', 1]])])] // ['a']
  */
 export function determined(sums: readonly KnownSum[]): Set<string> {
   const keys = [...new Set(sums.flatMap((sum) => [...sum.keys()]))];

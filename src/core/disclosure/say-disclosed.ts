@@ -22,7 +22,11 @@ function sayDominant(dominant: Disclosed['dominant']): string {
 
 /**
  * What a table says of few respondents, a line each; what is withheld of it last.
- * @example sayDisclosed(disclosed)[0] // 'Smallest cell: 2 respondents (Very dissatisfied, Weir End).'
+ * @example
+ * const none = { small: 0, beside: 0, alike: [], dominant: [], extremes: false };
+ * const place = { respondents: 2, where: 'Very dissatisfied, Weir End' };
+ * sayDisclosed({ ...none, smallestCell: place, smallestBase: null })[0];
+ * // 'Smallest cell: 2 respondents (Very dissatisfied, Weir End).'
  */
 export function sayDisclosed(disclosed: Disclosed): string[] {
   const { smallestCell, smallestBase, small, beside, alike, dominant, extremes } = disclosed;

@@ -48,7 +48,7 @@ function byPages(body: LaidOut['body'], most: number): LaidCell[][][] {
 /**
  * A table in parts of which each has room on a page: headings and the names of lines are on each, each figure on one.
  * Parts side by side come one after the other, then those under them.
- * @example inPages(laid, { lines: 20, columns: 10 }).length // 2
+ * @example inPages({ title: '', head: [], body: [], notes: [] }, { lines: 20, columns: 10 }).length // 1
  */
 export function inPages(laid: LaidOut, room: PageRoom): LaidOut[] {
   const { columns, heads } = widthOf(laid);

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bridges, viewOfCells } from './disclosure.fixtures.js';
+import type { FigureId } from '../table/figure-choice.js';
+import type { BlockView, Figure, ItemView } from '../view/types.js';
 import { withheldCells } from './withheld-cells.js';
 
 const PROTECTION = { cell: 5, base: 10, share: 0.5 };
@@ -67,5 +69,39 @@ describe('cells that are withheld', () => {
         expect(isGivenAway(mask)).toBe(false);
       }),
     );
+  });
+
+  it('of a number are groups on a small base, or with one who has most of the sum, and another beside one', () => {
+    const cellsOf = (bases: readonly number[], maxima: readonly number[]) => {
+      const view = viewOfCells([[20, 30]]);
+      const item: ItemView = { ...view.items[0]!, number: true, leaves: view.items[0]!.leaves.slice(0, 1) };
+      const figure = (id: FigureId, cells: readonly number[]): Figure => {
+        return { id, label: id, unit: 'value', decimals: 0, cells: [[...cells]] };
+      };
+      const block: BlockView = {
+        ...view.blocks[0]![0]!,
+        bases: [...bases],
+        figures: [
+          figure('n', bases),
+          figure(
+            'mean',
+            bases.map(() => 10),
+          ),
+          figure(
+            'minimum',
+            bases.map(() => 0),
+          ),
+          figure('maximum', maxima),
+        ],
+      };
+      return withheldCells(item, [block], PROTECTION)[0]![0]!;
+    };
+    const usual = [30, 30, 30, 30];
+    expect(cellsOf([90, 20, 30, 40], usual)).toEqual([false, false, false, false]);
+    expect(cellsOf([78, 8, 30, 40], usual)).toEqual([false, true, true, false]);
+    // 150 of 30 times 10 are half: more is too much.
+    expect(cellsOf([90, 20, 30, 40], [150, 30, 150, 30])).toEqual([false, false, false, false]);
+    expect(cellsOf([90, 20, 30, 40], [151, 30, 151, 30])).toEqual([false, true, true, false]);
+    expect(cellsOf([60, 6, 9, 45], usual)).toEqual([false, true, true, false]);
   });
 });

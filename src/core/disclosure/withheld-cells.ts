@@ -7,7 +7,10 @@ import type { Protection } from './protection-shape.js';
 export type Mask = boolean[][];
 
 /** Of more cells than these that are withheld it is not worked out what follows: all cells of the item are withheld. */
-const MOST_WORKED_OUT = 400;
+const MOST_WORKED_OUT = 1500;
+
+/** Of more cells that follow, one is added beside each at once. */
+const MOST_ONE_BY_ONE = 12;
 
 const numberAt = ({ figures }: BlockView, id: 'n' | 'mean' | 'minimum' | 'maximum', line: number, column: number) => {
   const value = byId(figures, id)?.cells[line]?.[column];
@@ -132,9 +135,11 @@ export function withheldCells(item: ItemView, blocks: readonly BlockView[], prot
     }
     const follows = determined(sumsOf(lines, masks, item.number));
     const follow = places.filter(({ nest, line, column }) => follows.has(keyOf(nest, line, column)));
-    const added = nextOf(follow, lines, blocks, masks);
-    if (!added) break;
-    masks[added.nest]![added.line]![added.column] = true;
+    // One by one as few are added as can be; of many that follow, one beside each at once.
+    const parts = follow.length > MOST_ONE_BY_ONE ? follow.map((place) => [place]) : [follow];
+    const added = parts.flatMap((part) => nextOf(part, lines, blocks, masks) ?? []);
+    if (added.length === 0) break;
+    for (const { nest, line, column } of added) masks[nest]![line]![column] = true;
   }
   // A net is the sum of its categories.
   masks.forEach((mask) =>

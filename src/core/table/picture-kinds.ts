@@ -33,6 +33,9 @@ export const PICTURE_NAMES: Record<PictureKind, string> = {
 export const HANDED = ['table', 'both', 'picture'] as const;
 export type Handed = (typeof HANDED)[number];
 
+/** What each is called. */
+export const HANDED_NAMES: Record<Handed, string> = { table: 'table', both: 'with picture', picture: 'picture' };
+
 /** More answers, or groups, than these are no picture. */
 const MOST = 16;
 /** From so many answers on a scale has two ends. */

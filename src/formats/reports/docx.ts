@@ -76,6 +76,10 @@ const STYLES: IStylesOptions = {
 const text = (words: string, style?: string) =>
   new Paragraph({ ...(style === undefined ? {} : { style }), children: [new TextRun(xmlText(words))] });
 
+/** A title that stays with what stands under it. */
+const over = (words: string) =>
+  new Paragraph({ style: 'Behind', keepNext: true, children: [new TextRun(xmlText(words))] });
+
 const factRuns = ({ what, text: words }: Fact) => [
   new TextRun({ text: `${xmlText(what)}: `, color: SOFT }),
   new TextRun(xmlText(words)),
@@ -119,9 +123,9 @@ function tableItem(item: ReportTable, { width, pngs }: Page): FileChild[] {
   const named = new Bookmark({ id: bookmarkOf(item), children: [new TextRun(xmlText(captioned(item)))] });
   return [
     new Paragraph({ style: 'Caption', keepNext: true, children: [named] }),
-    ...laid.flatMap((own) => [...(laid.length > 1 ? [text(own.title, 'Behind')] : []), docxTable(own, width)]),
+    ...laid.flatMap((own) => [...(laid.length > 1 ? [over(own.title)] : []), docxTable(own, width)]),
     ...pictures.flatMap((picture) => [
-      ...(pictures.length > 1 ? [text(picture.title, 'Behind')] : []),
+      ...(pictures.length > 1 ? [over(picture.title)] : []),
       pictureParts(picture, pngs.get(picture)!, width),
     ]),
     ...bases.map((line) => text(line, 'Base')),

@@ -29,5 +29,5 @@ figure{margin:14px 0}figure img{max-width:100%;height:auto}
 .key span{display:inline-block;width:26px;height:13px;margin:0 4px;border:1px solid #d9d6cc;vertical-align:-2px}
 td,.key span{-webkit-print-color-adjust:exact;print-color-adjust:exact}
 .unseen{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
-@media print{body{margin:0;max-width:none}section,tr{break-inside:avoid}thead{display:table-header-group}}
+@media print{body{margin:0;max-width:none}section,tr,figure{break-inside:avoid}thead{display:table-header-group}}
 `;

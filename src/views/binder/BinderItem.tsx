@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
-import type { Handed } from '../../core/table/picture-kinds.js';
+import { HANDED, HANDED_NAMES, type Handed } from '../../core/table/picture-kinds.js';
 import { Button } from '../../kit/kit.js';
 import { Segmented } from '../../kit/Segmented.js';
 import { peekAt } from '../peek/Peek.js';
@@ -28,11 +28,7 @@ interface Props {
   putInto: (binder: number, copy: boolean) => void;
 }
 
-const HANDED_WORDS: readonly (readonly [Handed, string])[] = [
-  ['table', 'table'],
-  ['both', 'with picture'],
-  ['picture', 'picture'],
-];
+const HANDED_WORDS = HANDED.map((own) => [own, HANDED_NAMES[own]] as const);
 
 /** Puts a table, or a copy of it, into another binder. */
 function Elsewhere({ others, putInto }: Pick<Props, 'others' | 'putInto'>) {

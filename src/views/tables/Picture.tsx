@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
 import { drawableOf } from '../../charts/table/drawable.js';
 import { draw, type Drawable, redrawn } from '../../charts/table/kinds.js';
-import { PICTURE_NAMES, type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
+import { HANDED, HANDED_NAMES, PICTURE_NAMES, type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import { USUAL_WIDE } from '../../core/table/shown-shape.js';
 import type { Table } from '../../core/table/table.js';
 import type { BlockView } from '../../core/view/types.js';
@@ -123,6 +123,22 @@ function Acts({ picture, shown, show, told, title }: ActsProps) {
           {[...new Set([...WIDE, wide])].map((own) => (
             <option key={own} value={own}>
               {own} points
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        in the binder{' '}
+        <select
+          value={shown.handed ?? 'table'}
+          onChange={({ target }) => {
+            const next = HANDED.find((own) => own === target.value);
+            show({ ...shown, handed: next === 'table' ? undefined : next });
+          }}
+        >
+          {HANDED.map((own) => (
+            <option key={own} value={own}>
+              {HANDED_NAMES[own]}
             </option>
           ))}
         </select>

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { CHOICES, type FigureChoice, SORT_CHOICES } from '../../core/table/figure-choice.js';
-import { PICTURES } from '../../core/table/picture-kinds.js';
+import { HANDED, PICTURES } from '../../core/table/picture-kinds.js';
 import { readShown, sayShown, SHOWN } from './shown-query.js';
 
 const figures = fc
@@ -31,6 +31,7 @@ it('keeps what is shown in the address, and nothing where it is as usual', () =>
       hatch: fc.boolean(),
       signs: fc.constant(true),
       plain: fc.constant(true),
+      handed: fc.constantFrom(...HANDED),
       picture: fc.constantFrom(...PICTURES),
       bases: fc.record({ small: fc.nat(999), hide: fc.nat(99) }),
       wide: fc.constantFrom(400, 980, 2000),

@@ -2,7 +2,7 @@ import type { Shown } from '../../api/types.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { type FigureChoice, readFigures, sayFigures, SORT_CHOICES } from '../../core/table/figure-choice.js';
 import { ROW_ORDERS } from '../../core/table/display.js';
-import { PICTURES } from '../../core/table/picture-kinds.js';
+import { HANDED, PICTURES } from '../../core/table/picture-kinds.js';
 import { type KeptReading, ShownShape } from '../../core/table/shown-shape.js';
 import { readSummary, saySummary } from '../../core/table/summary-words.js';
 import { PERCENTS } from '../../core/table/share.js';
@@ -65,6 +65,7 @@ export function sayShown(shown: Shown): ShownQuery {
     ...saySummary(shown.summary ?? {}),
     ...(shown.picture === undefined ? [] : [`picture-${shown.picture}`]),
     ...(shown.wide === undefined ? [] : [`wide-${shown.wide}`]),
+    ...(shown.handed === undefined ? [] : [`handed-${shown.handed}`]),
     ...LIMITS.flatMap((limit) => {
       const value = shown.bases?.[limit];
       return value === undefined ? [] : [`${limit}-${value}`];
@@ -116,6 +117,8 @@ export function readShown({ show, figures, sort, heading }: ShownQuery): Shown {
   if (nest !== undefined) shown.sortNest = nest;
   const figure = among(SORT_CHOICES, 'sort-by-');
   if (figure) shown.sortFigure = figure;
+  const handed = among(HANDED, 'handed-');
+  if (handed) shown.handed = handed;
   const wide = ShownShape.shape.wide.safeParse(numberBehind(words, 'wide')).data;
   if (wide !== undefined) shown.wide = wide;
   const title = ShownShape.shape.heading.safeParse(heading).data;

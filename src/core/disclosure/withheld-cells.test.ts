@@ -50,6 +50,18 @@ describe('cells that are withheld', () => {
     expect(mask.map((line) => line[2])).toEqual([true, true, true]);
   });
 
+  it('are another group too, where one is not shown as the table was set', () => {
+    const view = viewOfCells([
+      [20, 30],
+      [25, 35],
+    ]);
+    const hidden = { ...view.blocks[0]![0]!, hidden: [false, true, false] };
+    const [mask] = withheldCells(view.items[0]!, [hidden], PROTECTION);
+    expect(mask!.map((line) => line[1])).toEqual([true, true, true]);
+    expect(isGivenAway(mask!)).toBe(false);
+    expect(mask!.some((line) => line[0] === true || line[2] === true)).toBe(true);
+  });
+
   it('are two of a frequency table, where one is small', () => {
     const mask = masksOf([[3], [40], [20]], false);
     expect(mask.map(([all]) => all)).toEqual([true, false, true]);

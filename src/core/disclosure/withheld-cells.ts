@@ -31,7 +31,7 @@ export function largestShare(block: BlockView, column: number): number {
   return numberAt(block, 'minimum', 0, column) < 0 || sum <= 0 ? 0 : numberAt(block, 'maximum', 0, column) / sum;
 }
 
-/** Whether a cell says too much by itself. */
+/** Whether a cell says too much by itself, or is not shown as the table was set: it must not follow either. */
 export function saysTooMuch(
   item: ItemView,
   block: BlockView,
@@ -39,7 +39,7 @@ export function saysTooMuch(
   { cell, base, share }: Protection,
 ): boolean {
   const group = block.bases[column] ?? 0;
-  if (group > 0 && group < base) return true;
+  if (block.hidden?.[column] === true || (group > 0 && group < base)) return true;
   if (item.number) return group > 0 && (group < cell || largestShare(block, column) > share);
   const respondents = respondentsAt(block, line, column);
   return respondents > 0 && respondents < cell;

@@ -39,7 +39,9 @@ export function sayDisclosed(disclosed: Disclosed): string[] {
     ...(dominant.length > 0 ? [sayDominant(dominant)] : []),
     ...(extremes ? ['The least and the most are what one respondent said: they are withheld.'] : []),
     small + beside === 0
-      ? 'No cell is withheld.'
+      ? extremes
+        ? 'Nothing else is withheld.'
+        : 'No cell is withheld.'
       : `${plural(small, 'cell')} withheld as too few stand behind ${small === 1 ? 'it' : 'them'}` +
         (beside > 0 ? `, and ${plural(beside, 'cell')} beside, from which they would follow.` : '.'),
   ];

@@ -73,7 +73,7 @@ export function GivePage({ study, binder, tables, busy, make, leave }: Props) {
       {problem && <Problem {...problem} />}
       {!answer && !problem && <Wait>Looking at what the tables say of few…</Wait>}
       {answer && (
-        <ul className={css['findings']} aria-label="What the tables say of few respondents">
+        <ul className={css['findings']} tabIndex={0} aria-label="What the tables say of few respondents">
           {answer.tables.map(({ name, caption, disclosed }, k) => (
             <li key={k}>
               <strong>{name}.</strong> {caption}

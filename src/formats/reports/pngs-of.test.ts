@@ -29,6 +29,18 @@ describe('pictures as PNG', () => {
     expect(new Set([empty, ...written].map((own) => bytesOf(own).toString('base64'))).size).toBe(6);
   });
 
+  it('are no larger than memory allows', async () => {
+    const long = { ...picture(''), width: 500, height: 50_000 };
+    const svg = long.svg.replace(
+      `viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}"`,
+      'width="500" height="50000"',
+    );
+    const own = { ...long, svg };
+    const png = Buffer.from((await pngsOf([own])).get(own)!);
+    expect(png.readUInt32BE(16) * png.readUInt32BE(20)).toBeLessThan(45e6);
+    expect(png.readUInt32BE(16)).toBeGreaterThan(500);
+  });
+
   it('are none of none', async () => {
     expect((await pngsOf([])).size).toBe(0);
   });

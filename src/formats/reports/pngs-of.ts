@@ -16,6 +16,10 @@ const CALLED = "'Source Sans 3 Variable'";
 /** Points of a PNG for each point of the picture: sharp on paper. */
 const SCALE = 3;
 
+/** Many pictures on one would take more memory than there is: of one so large there are fewer points. */
+const MOST_POINTS = 40e6;
+const scaleOf = ({ width, height }: ReportPicture) => Math.min(SCALE, Math.sqrt(MOST_POINTS / (width * height)));
+
 /** Unpacks the fonts into a folder, as a drawing program reads them. */
 async function unpackFonts(folder: string): Promise<string[]> {
   const { resolve } = createRequire(import.meta.url);
@@ -30,7 +34,7 @@ async function unpackFonts(folder: string): Promise<string[]> {
   return files;
 }
 
-/** Pictures as PNG, three times as large as they are in points, with the letters of the product. */
+/** Pictures as PNG, three times as large as they are in points where that is not too large, with our own letters. */
 export async function pngsOf(pictures: readonly ReportPicture[]): Promise<Map<ReportPicture, Uint8Array>> {
   const pngs = new Map<ReportPicture, Uint8Array>();
   if (pictures.length === 0) return pngs;
@@ -39,7 +43,7 @@ export async function pngsOf(pictures: readonly ReportPicture[]): Promise<Map<Re
     const font = { fontFiles: await unpackFonts(folder), loadSystemFonts: true, defaultFontFamily: FAMILY };
     for (const picture of pictures) {
       const svg = picture.svg.replaceAll(CALLED, `'${FAMILY}'`);
-      const drawn = new Resvg(svg, { fitTo: { mode: 'zoom', value: SCALE }, font }).render();
+      const drawn = new Resvg(svg, { fitTo: { mode: 'zoom', value: scaleOf(picture) }, font }).render();
       pngs.set(picture, new Uint8Array(drawn.asPng()));
     }
     return pngs;

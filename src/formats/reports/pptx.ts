@@ -201,5 +201,5 @@ export async function pptxReport(report: Report): Promise<Uint8Array> {
     'Methods',
     methods.map((text) => [run(text, { fontSize: 12 })]),
   );
-  return new Uint8Array((await deck.write({ outputType: 'uint8array', compression: true })) as Uint8Array);
+  return new Uint8Array((await deck.write({ outputType: 'uint8array' })) as Uint8Array);
 }

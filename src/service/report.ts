@@ -219,13 +219,11 @@ export async function discloseBinder(
   study: OpenStudy,
   { binder: id, tables, protection: asked }: DisclosureAsked,
 ): Promise<{ protection: Protection; tables: DisclosedTable[] }> {
-  const { db } = study;
   const protection = { ...USUAL_PROTECTION, ...asked };
   const items: CountedItem[] = [];
   for (const item of wantedItems(study, findBinder(study, id), tables))
     items.push(item.is === 'table' ? await countedOrWhy(service, study, item, false) : item);
-  const sizes = studyRow(db).settings.sizeWords;
-  const disclosed = await service.run('disclose', { items, protection, variables: allVariables(db), sizes });
+  const disclosed = await service.run('disclose', { items, protection, variables: allVariables(study.db) });
   return { protection, tables: disclosed };
 }
 

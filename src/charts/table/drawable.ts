@@ -4,17 +4,11 @@ import { decimalsOf, limitsOfMean } from '../../core/table/group-figures.js';
 import { share } from '../../core/table/share.js';
 import type { Table } from '../../core/table/table.js';
 import { linesOfCategories } from '../../core/view/net-rows.js';
-import type { Densities, Pairs } from '../../core/spread/types.js';
+import type { DrawnSpreads } from '../../core/spread/types.js';
 import { CONFIDENCE } from '../../core/view/block-view.js';
 import { shareLimits } from '../../core/view/share-limits.js';
 import type { BlockView } from '../../core/view/types.js';
 import type { Drawable } from './kinds.js';
-
-/** How numbers lie, as far as it came. */
-interface Spreads {
-  densities: Densities | null;
-  pairs: Pairs | null;
-}
 
 interface How {
   title: string;
@@ -32,7 +26,7 @@ export function drawableOf(
   table: Table,
   block: BlockView,
   { title, width, values, confidence = CONFIDENCE }: How,
-  { densities, pairs }: Spreads = { densities: null, pairs: null },
+  { densities, pairs }: DrawnSpreads = { densities: null, pairs: null },
 ): Drawable {
   const { rows, columns, numbers } = table;
   if (numbers) {

@@ -65,6 +65,15 @@ export const groupLegend = (groups: readonly { label: string }[], y: number, wid
       )
     : { markup: '', height: 4 };
 
+/** A pen with what it stands for. */
+export const legendEntry = ({ x, y }: { x: number; y: number }, pen: string, stroke: string, text: string): string =>
+  element(
+    'g',
+    { transform: `translate(${x} ${y})` },
+    element('rect', { width: 16, height: 12, fill: `url(#pen-${pen})`, stroke }),
+    element('text', { x: 22, y: 10.5, class: 'name' }, label(text)),
+  );
+
 /** Names of series with their pens, in lines of the width. */
 export function legend(names: readonly string[], y: number, width: number): { markup: string; height: number } {
   const pens = pensFor(names.length);
@@ -80,12 +89,7 @@ export function legend(names: readonly string[], y: number, width: number): { ma
     const at = left;
     left += wide;
     const pen = pens[k]!;
-    return element(
-      'g',
-      { transform: `translate(${at} ${y + 8 + row * LEGEND_ROW})` },
-      element('rect', { width: 16, height: 12, fill: `url(#pen-${pen.id})`, stroke: TONES[pen.tone] }),
-      element('text', { x: 22, y: 10.5, class: 'name' }, label(text)),
-    );
+    return legendEntry({ x: at, y: y + 8 + row * LEGEND_ROW }, pen.id, TONES[pen.tone], text);
   });
   return { markup: parts.join(''), height: 8 + (row + 1) * LEGEND_ROW };
 }

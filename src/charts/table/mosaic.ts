@@ -1,5 +1,5 @@
 import { element, label } from '../svg.js';
-import { figureInside, nameAt, NAMES, percentText, picture, shorten } from './frame.js';
+import { figureInside, legendEntry, nameAt, NAMES, percentText, picture, shorten } from './frame.js';
 import type { PictureSpec } from './spec.js';
 
 const HEIGHT = 300;
@@ -13,12 +13,7 @@ const inkLegend = (y: number): string =>
   (['more', 'fewer'] as const)
     .map((ink, k) => {
       const [pen, stroke] = INKS[ink];
-      return element(
-        'g',
-        { transform: `translate(${NAMES + k * 220} ${y})` },
-        element('rect', { width: 16, height: 12, fill: `url(#pen-${pen})`, stroke }),
-        element('text', { x: 22, y: 10.5, class: 'name' }, label(`${ink} than independence gives`)),
-      );
+      return legendEntry({ x: NAMES + k * 220, y }, pen, stroke, `${ink} than independence gives`);
     })
     .join('');
 

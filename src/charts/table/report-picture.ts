@@ -1,6 +1,6 @@
 import type { DrawnBlock } from '../../core/report/drawn-blocks.js';
 import type { ReportPicture } from '../../core/report/report.js';
-import type { DrawnSpreads } from '../../core/report/report-table.js';
+import type { DrawnSpreads } from '../../core/spread/types.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import { type Shown, USUAL_WIDE } from '../../core/table/shown-shape.js';
 import { standalone } from '../standalone.js';

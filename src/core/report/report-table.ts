@@ -6,10 +6,10 @@ import { type SaidReading, saidReading } from '../reading/said-reading.js';
 import type { SizeWords } from '../reading/size-words.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
-import type { Densities, Pairs, Spread } from '../spread/types.js';
+import type { DrawnSpreads, Spread } from '../spread/types.js';
 import type { PictureKind } from '../table/picture-kinds.js';
 import { plural } from '../words.js';
-import { disclosedBy } from '../disclosure/disclosed.js';
+import { type Disclosed, disclosedBy } from '../disclosure/disclosed.js';
 import { type Protection, sayWithheld } from '../disclosure/protection-shape.js';
 import { isWithheld } from '../disclosure/with-protection.js';
 import { displayOf } from '../table/display.js';
@@ -57,12 +57,6 @@ export interface Reported {
   draw: (drawn: DrawnBlock, shown: Shown, spreads: DrawnSpreads) => ReportPicture | null;
 }
 
-/** How the numbers of a block lie, where its picture needs it. */
-export interface DrawnSpreads {
-  densities: Densities | null;
-  pairs: Pairs | null;
-}
-
 /** The table on the screen: one, or one for each stratum under its name. */
 function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefined): TableView[] {
   if (strata.length === 0) return [battery ?? view];
@@ -108,15 +102,30 @@ function withheldLines({ view, strata }: WholeView, protection: Protection, left
   ];
 }
 
-/** A table as it is reported: laid out, with on whom it stands and what is said of it. */
-export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
-  const { sentence, shown, counts, groupings } = counted;
-  const { variables, sizes, draw, protection } = reported;
+/** The tables of a sentence, and all that is shown of them. */
+function workedOut({ sentence, shown, counts }: CountedTable, variables: readonly Variable[], protection?: Protection) {
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
   const blocks = blockTables(sentence, counts, variables, displayOf(shown), figureValuesBy(work));
-  const open = protection ? viewOfSentence(sentence, blocks, variables, work, shown) : null;
-  const whole = viewOfSentence(sentence, blocks, variables, work, { ...shown, protection });
+  return { blocks, whole: viewOfSentence(sentence, blocks, variables, work, { ...shown, protection }) };
+}
+
+/** What a table says of few respondents, before anything of it is withheld. */
+export const disclosedTable = (
+  counted: CountedTable,
+  variables: readonly Variable[],
+  protection: Protection,
+): { caption: string; disclosed: Disclosed } => ({
+  caption: saySentence(counted.sentence, variables),
+  disclosed: disclosedBy(workedOut(counted, variables).whole, protection),
+});
+
+/** A table as it is reported: laid out, with on whom it stands and what is said of it. */
+export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
+  const { sentence, shown, groupings } = counted;
+  const { variables, sizes, draw, protection } = reported;
+  const { confidence = CONFIDENCE } = shown;
+  const { blocks, whole } = workedOut(counted, variables, protection);
   const views = viewsOf(whole, byId(variables, sentence.within));
   const across = Math.max(1, sentence.by.length);
   const readBy = (at: Pick<KeptReading, 'item' | 'nest'>): ReadBy => ({
@@ -148,7 +157,6 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     caption: saySentence(sentence, variables),
     filter: sayOnly(sentence.only, variables),
     weight: all[0]?.weightedBy ?? null,
-    disclosed: open && protection ? disclosedBy(open, protection) : null,
     laid: views.flatMap((view) => laidOut(view, shown, asOnScreen)),
     views,
     shown,

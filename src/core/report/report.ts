@@ -1,4 +1,3 @@
-import type { Disclosed } from '../disclosure/disclosed.js';
 import type { SaidReading } from '../reading/said-reading.js';
 import type { LaidOut } from '../view/laid-cell.js';
 import type { TableAnswer } from '../view/as-answer.js';
@@ -40,8 +39,6 @@ export interface ReportTable {
   shown: Shown;
   /** Each block with all its figures, its tests, measures and reading, at full precision; where they are wanted. */
   answers: TableAnswer[];
-  /** What it says of few respondents, where that is looked at. */
-  disclosed: Disclosed | null;
   /** On whom it stands, a line for each block. */
   bases: string[];
   /** Some cells are hatched by how they depart from independence. */

@@ -74,3 +74,9 @@ export interface Pairs {
 
 /** How numbers lie, as pictures take it. */
 export type Spread = Densities | Pairs;
+
+/** How numbers lie, as far as a picture needs it and it is there. */
+export interface DrawnSpreads {
+  densities: Densities | null;
+  pairs: Pairs | null;
+}

@@ -6,7 +6,7 @@ import { type Protection, protectionNote } from '../../core/disclosure/protectio
 import { methodsNote } from '../../core/report/methods-note.js';
 import type { RefusedTable, Report, ReportItem } from '../../core/report/report.js';
 import { isPictured, type ReportFormat } from '../../core/report/report-formats.js';
-import { type CountedTable, type Reported, reportTable } from '../../core/report/report-table.js';
+import { type CountedTable, disclosedTable, type Reported, reportTable } from '../../core/report/report-table.js';
 import type { Shown } from '../../core/table/shown-shape.js';
 import { writeReport } from '../../formats/reports/write-report.js';
 import type { Tell } from '../jobs/helper.js';
@@ -51,7 +51,7 @@ export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null>
   return null;
 }
 
-export interface DiscloseJob extends Pick<ReportJob, 'items' | 'variables' | 'sizes'> {
+export interface DiscloseJob extends Pick<ReportJob, 'items' | 'variables'> {
   protection: Protection;
 }
 
@@ -59,14 +59,12 @@ export interface DiscloseJob extends Pick<ReportJob, 'items' | 'variables' | 'si
 export type DisclosedTable = { name: string; caption: string; disclosed: Disclosed };
 
 /** Looks at what the tables of a report say of few respondents, before they are written. */
-export function discloseTables({ items, protection, ...of }: DiscloseJob): DisclosedTable[] {
+export function discloseTables({ items, protection, variables }: DiscloseJob): DisclosedTable[] {
   const nextNumber = numbering();
-  const reported = { ...of, protection, answers: false, draw: () => null };
   return items.flatMap((item): DisclosedTable[] => {
     if (item.is !== 'table' && item.is !== 'refused') return [];
-    const number = nextNumber(item.shown.handed);
-    if (item.is === 'refused') return [];
-    const table = reportTable(number, item, reported);
-    return table.disclosed ? [{ name: tableName(table), caption: table.caption, disclosed: table.disclosed }] : [];
+    const { handed } = item.shown;
+    const name = tableName({ number: nextNumber(handed), handed });
+    return item.is === 'table' ? [{ name, ...disclosedTable(item, variables, protection) }] : [];
   });
 }

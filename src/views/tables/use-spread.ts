@@ -1,4 +1,4 @@
-import type { Densities, Pairs, Spread } from '../../core/spread/types.js';
+import type { DrawnSpreads, Spread } from '../../core/spread/types.js';
 import type { PictureKind } from '../../core/table/picture-kinds.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { bodyOfSentence } from '../../core/table/sentence-shape.js';
@@ -11,9 +11,7 @@ export interface DrawnOf {
 }
 
 /** How numbers lie, as far as the pictures of a table need it and it came. */
-export interface Spreads {
-  densities: Densities | null;
-  pairs: Pairs | null;
+export interface Spreads extends DrawnSpreads {
   /** Why they did not come. */
   problem: { detail: string; mend: string } | null;
 }

@@ -150,8 +150,11 @@ describe('on screen', () => {
     await say('[data-testid=base]', 'Base');
     await (await named(session.driver, 'Rows 2: + row')).click();
     await type(session.driver, 'crops grown', '\uE007');
+    // The table as well: when it comes, what stands over it moves, and a press would meet what stood there before.
+    await say('table', 'Crops grown');
     await (await named(session.driver, 'By 2: + also by')).click();
     await type(session.driver, 'season of', '\uE007');
+    await say('table thead', 'Season of interview');
     await (await named(session.driver, 'Split by: + split by')).click();
     await type(session.driver, 'will renew', '\uE007');
     await say('h1', 'split by');

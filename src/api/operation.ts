@@ -2,7 +2,7 @@ import type { JsonText } from '../service/json-text.js';
 import type { Service, OpenStudy } from '../service/context.js';
 import type { z } from './zod.js';
 
-const ID_PARTS = ['variable', 'working', 'table', 'list', 'entry', 'binder'] as const;
+const ID_PARTS = ['variable', 'working', 'table', 'list', 'entry', 'binder', 'frozen'] as const;
 
 /** Whether a part of a path is an id, a whole number from 1. Any other part is text. */
 export const isIdPart = (name: string) => (ID_PARTS as readonly string[]).includes(name);

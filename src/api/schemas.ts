@@ -1,6 +1,6 @@
 import { TROUBLES } from '../core/study/trouble.js';
 import { VerifiedShape } from '../core/study/verified.js';
-import { SET_STATES } from '../core/count/set-state.js';
+import { CountArrayShape } from '../core/count/count-shape.js';
 import { CodeShape, LEVELS } from '../core/codebook/types.js';
 import { VariableEditShape } from '../core/codebook/edit-shape.js';
 import { z } from './zod.js';
@@ -10,6 +10,7 @@ import { HistogramShape, NumberSummaryShape } from '../core/codebook/summary-sha
 import { ProofShape } from '../core/recode/proof-shape.js';
 import { StandsInShape } from '../core/recode/stands-in-shape.js';
 import { SizeWordShape, StudySettingsShape } from '../core/study/settings-shape.js';
+import { FrozenMarkShape } from '../core/report/frozen-shape.js';
 import { ShownShape } from '../core/table/shown-shape.js';
 import { conditionShape, SentenceShape } from '../core/table/sentence-shape.js';
 import { BinderFields } from '../core/binder/binder-shape.js';
@@ -43,7 +44,21 @@ export const BinderEditSchema = z
   .strictObject({ name: BinderFields.name.optional(), items: BinderFields.items.optional() })
   .openapi('BinderEdit', { description: 'A table that another binder lists is taken out of it.' });
 
-export const KeptTableSchema = z.strictObject({ ...table, id, created: z.string(), edited: z.string() });
+export const KeptTableSchema = z.strictObject({
+  ...table,
+  id,
+  created: z.string(),
+  edited: z.string(),
+  frozen: FrozenMarkShape.nullable().describe('When its figures were frozen; null: they follow the study.'),
+});
+
+export const TableCopySchema = z
+  .strictObject({ binder: id.optional().describe('The binder at whose end it stands; the first one, where absent.') })
+  .openapi('TableCopy');
+
+export const TablesSchema = z
+  .strictObject({ tables: z.array(id).min(1).max(1000).describe('Ids of saved tables.') })
+  .openapi('Tables');
 
 export const WorkingDraftSchema = z
   .strictObject({
@@ -61,71 +76,7 @@ export const WorkingDraftSchema = z
 
 export const VariableEditSchema = VariableEditShape;
 
-const counted = z.array(z.number());
-
-/** The numbers of one group. */
-const groupNumbers = z
-  .object({
-    n: z.int(),
-    weight: z.number().describe('What respondents count as together.'),
-    weightSquares: z.number(),
-    mean: z.number(),
-    squares: z.number().describe('Σw(x - mean)².'),
-    errorSquares: z.number().describe('Σw²(x - mean)².'),
-    fromMedian: z.number().describe('Σw|x - median|.'),
-    rankSum: z.number().nullable().describe('Of midranks among all in the base; null with a weight.'),
-    minimum: z.number(),
-    lowerQuartile: z.number(),
-    median: z.number(),
-    upperQuartile: z.number(),
-    maximum: z.number(),
-  })
-  .nullable()
-  .describe('Null where nobody is.');
-
-const weightSums = z.object({ sums: counted, squares: counted }).nullable();
-
-const plainCounts = {
-  axes: z.array(
-    z.object({
-      kind: z.enum(['single', 'multiple']),
-      slots: z.array(
-        z.discriminatedUnion('is', [
-          z.object({ is: z.literal('code'), code: z.string() }),
-          z.object({ is: z.enum(SET_STATES) }),
-        ]),
-      ),
-    }),
-  ),
-  respondents: counted.describe('Row-major over the axes.'),
-  weights: weightSums,
-  nets: z
-    .object({ respondents: counted, weights: weightSums })
-    .optional()
-    .describe('Of a question: who mentions an option of each net, row-major over the nets and the further axes.'),
-  ranks: z.array(z.number()).optional().describe('Places of the mentions in each cell, added up.'),
-  together: z
-    .object({ sums: counted, squares: counted.nullable() })
-    .nullable()
-    .describe('Multiple by single: for each group, options by options, who mentioned both. Null for other axes.'),
-  total: z.int(),
-  filtered: z.array(z.object({ outside: z.int(), unknown: z.int() })),
-  withoutWeight: z.int(),
-};
-
-const CountArraySchema = z
-  .object({
-    ...plainCounts,
-    numbers: z
-      .array(z.object({ all: groupNumbers, ties: z.number().nullable(), groups: z.array(groupNumbers) }))
-      .optional()
-      .describe(
-        'Of a number that is described: of everybody, and where the table is within a variable of each position of it.',
-      ),
-  })
-  .openapi('CountArray');
-
-export const CountsSchema = z.union([CountArraySchema, z.object({ blocks: z.array(CountArraySchema) })]);
+export const CountsSchema = z.union([CountArrayShape, z.object({ blocks: z.array(CountArrayShape) })]);
 
 export const PreviewSchema = z
   .object({

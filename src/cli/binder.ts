@@ -4,8 +4,10 @@ import { sayDisclosed } from '../core/disclosure/say-disclosed.js';
 import { Fault } from '../core/fault.js';
 import { parseWith } from '../core/parse-with.js';
 import { REPORT_FORMAT_IDS, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
-import { bindersOf } from '../service/binders.js';
+import { sayFrozen } from '../core/report/say-frozen.js';
+import { bindersOf, findBinder } from '../service/binders.js';
 import type { OpenStudy, Service } from '../service/context.js';
+import { freezeTables, thawTables } from '../service/freeze-tables.js';
 import { readyStudy } from '../service/open-study.js';
 import { discloseBinder, writeBinder } from '../service/report.js';
 import { studyId } from './study-id.js';
@@ -22,6 +24,9 @@ export interface BinderFlags {
   leastBase?: string | undefined;
   /** Says what the tables say of few respondents, and writes no file. */
   disclosure?: boolean;
+  /** Freezes its tables, or thaws them, and writes no file. */
+  freeze?: boolean;
+  thaw?: boolean;
 }
 
 /**
@@ -60,20 +65,38 @@ function protectionOf({ leastCell, leastBase }: BinderFlags): Partial<Protection
   };
 }
 
-/** What the command `binder` does: writes the file, or says what it discloses. @returns its path, or that, as lines */
+/** What the tables say of few respondents, as lines. */
+async function sayDisclosure(service: Service, study: OpenStudy, flags: BinderFlags): Promise<string> {
+  const tables = flags.tables?.map(tableId);
+  const asked = { binder: binderCalled(study, flags), tables, protection: protectionOf(flags) };
+  const disclosed = await discloseBinder(service, study, asked);
+  return disclosed.tables
+    .flatMap((table) => [
+      `${table.name}. ${table.caption}`,
+      ...sayDisclosed(table.disclosed).map((line) => `  ${line}`),
+      '',
+    ])
+    .join('\n');
+}
+
+/** Freezes tables of a binder, or thaws them: all of them where none are named. @returns what they are, as lines */
+async function sayFreezing(service: Service, study: OpenStudy, flags: BinderFlags): Promise<string> {
+  const { items } = findBinder(study, binderCalled(study, flags));
+  const ids = flags.tables?.map(tableId) ?? items.flatMap((item) => (item.is === 'table' ? [item.table] : []));
+  const tables = await (flags.freeze ? freezeTables : thawTables)(service, study, ids);
+  return tables
+    .map(({ id, title, frozen }) => `${id}  ${title}: ${frozen ? sayFrozen(frozen) : 'It follows the study.'}\n`)
+    .join('');
+}
+
+/**
+ * What the command `binder` does: writes the file; or freezes or thaws its tables; or says what it discloses.
+ * @returns its path, or that, as lines
+ */
 export async function sayBinder(service: Service, called: string, flags: BinderFlags): Promise<string> {
-  const protection = protectionOf(flags);
-  if (flags.disclosure) {
+  if (flags.disclosure === true || flags.freeze === true || flags.thaw === true) {
     const study = await readyStudy(service, studyId(service, called));
-    const asked = { binder: binderCalled(study, flags), tables: flags.tables?.map(tableId), protection };
-    const { tables } = await discloseBinder(service, study, asked);
-    return tables
-      .flatMap((table) => [
-        `${table.name}. ${table.caption}`,
-        ...sayDisclosed(table.disclosed).map((line) => `  ${line}`),
-        '',
-      ])
-      .join('\n');
+    return (flags.disclosure ? sayDisclosure : sayFreezing)(service, study, flags);
   }
   const { output, together } = flags;
   const as = formatFor(flags.as, output);
@@ -82,7 +105,7 @@ export async function sayBinder(service: Service, called: string, flags: BinderF
   const file = await writeBinder(service, study, {
     as,
     together,
-    protection,
+    protection: protectionOf(flags),
     tables: flags.tables?.map(tableId),
     binder: binderCalled(study, flags),
   });

@@ -274,6 +274,8 @@ program
   .option('--least-cell <respondents>', 'of a page to explore: cells of fewer are withheld; 5 where not given')
   .option('--least-base <respondents>', 'of a page to explore: groups of fewer are withheld; 10 where not given')
   .option('--disclosure', 'say what the tables say of few respondents, and write no file')
+  .addOption(new Option('--freeze', 'have the figures of its tables stay as they are, and write no file'))
+  .addOption(new Option('--thaw', 'have its tables follow the study again, and write no file').conflicts('freeze'))
   .action((study: string, flags: { store: string } & BinderFlags) =>
     within(flags.store, (service) => sayBinder(service, study, flags)),
   );

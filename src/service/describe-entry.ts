@@ -1,6 +1,8 @@
 import type { BinderItem } from '../core/binder/binder-shape.js';
 import { allBinders } from '../store/binders.js';
 import type { Shown } from '../core/table/shown-shape.js';
+import type { FrozenMark } from '../core/report/frozen-shape.js';
+import { sayFrozen } from '../core/report/say-frozen.js';
 import { shownInWords } from '../core/table/shown-in-words.js';
 import { sayCodes, sayMissing } from '../core/codebook/cell-text.js';
 import { type Code, type Level, LEVEL_WORDS, titleOf } from '../core/codebook/types.js';
@@ -64,6 +66,7 @@ const NAMES: Record<string, string> = {
   sentence: 'Sentence',
   shown: 'What is shown',
   items: 'Contents',
+  frozen: 'Frozen',
 };
 
 const BY: Record<string, AmendBy> = {
@@ -114,6 +117,8 @@ function sayValue(field: string, value: unknown, names: Namer): string {
       return value === true ? 'yes' : 'no';
     case 'items':
       return sayItems(value as BinderItem[], names);
+    case 'frozen':
+      return value ? sayFrozen(value as FrozenMark) : 'no, it follows the study';
     case 'shown':
       return shownInWords(value as Shown);
     default:

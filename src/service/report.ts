@@ -5,25 +5,18 @@ import type { Binder, BinderItem } from '../core/binder/binder-shape.js';
 import { type Protection, USUAL_PROTECTION } from '../core/disclosure/protection-shape.js';
 import { Fault, type FaultKind } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
-import type { CountedTable } from '../core/report/report-table.js';
 import { reportFacts } from '../core/report/report-facts.js';
 import { isPictured, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
-import { regroupedAxes } from '../core/reading/own-grouping.js';
-import { blocksOf, type Sentence, sentenceOfBlock } from '../core/table/sentence.js';
 import { saySentence } from '../core/table/say-sentence.js';
-import { sentenceOfBody } from '../core/table/sentence-shape.js';
-import type { Shown } from '../core/table/shown-shape.js';
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles } from '../store/source-files.js';
 import { studyRow } from '../store/study.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
-import { provedWorkings } from '../store/workings.js';
 import { findBinder } from './binders.js';
 import { mustEnd, type OpenStudy, type Service } from './context.js';
-import { countSentence } from './count-table.js';
+import { type AskedTable, askedTable, countedTable } from './counted-table.js';
 import { type PassingFile, passingFile } from './passing-file.js';
-import { reportSpreads } from './report-spreads.js';
 import { checkVariables } from './saved-tables.js';
 import { VERSION } from './version.js';
 import type { CountedItem, DisclosedTable } from './worker/report-job.js';
@@ -37,12 +30,6 @@ export interface ReportAsked {
   protection?: Partial<Protection> | undefined;
 }
 
-/** A table by what it asks for, and what of it is shown. */
-export interface AskedTable {
-  sentence: Sentence;
-  shown: Shown;
-}
-
 type AskedItem = ({ is: 'table' } & AskedTable) | Exclude<BinderItem, { is: 'table' }>;
 
 /** How far the reports of a study are that are being written: tables done, and of how many. */
@@ -51,42 +38,16 @@ export interface ReportProgress {
   of: number;
 }
 
-/** Counts what the readings of a table need beside its own counts: the sources of axes that were regrouped. */
-async function groupingsOf(service: Service, study: OpenStudy, { sentence, shown }: AskedTable) {
-  const { readings = [] } = shown;
-  if (readings.length === 0) return [];
-  const across = Math.max(1, sentence.by.length);
-  const blocks = blocksOf(sentence);
-  const variables = allVariables(study.db);
-  const made = provedWorkings(study.db).flatMap(({ id, recipe }) => {
-    const variable = variables.find(({ workingId }) => workingId === id);
-    return variable ? [{ recipe, variable: variable.id }] : [];
-  });
-  const groupings: CountedTable['groupings'][number][] = [];
-  for (const { item, nest } of readings) {
-    const block = nest < across ? blocks[item * across + nest] : undefined;
-    if (!block || block.within !== null) continue;
-    for (const axis of regroupedAxes({ variables, workings: made }, sentenceOfBlock(block))) {
-      const [counts] = await countSentence(service, study, axis.asked);
-      if (counts) groupings.push({ item, nest, axis, counts });
-    }
-  }
-  return groupings;
-}
-
 /** Faults of what is asked for, and not of the moment: they would come again. */
 const OF_TABLE: readonly FaultKind[] = ['invalid', 'not-found', 'unsupported', 'too-large'];
 
-async function counted(
+async function countedItem(
   service: Service,
   study: OpenStudy,
-  { sentence, shown }: AskedTable,
+  table: AskedTable,
   isDrawn: boolean,
 ): Promise<CountedItem> {
-  const table = { sentence, shown };
-  const counts = await countSentence(service, study, sentence);
-  const spreads = isDrawn ? await reportSpreads(service, study, table) : [];
-  return { is: 'table', ...table, counts, groupings: await groupingsOf(service, study, table), spreads };
+  return { is: 'table', ...(await countedTable(service, study, table, isDrawn)) };
 }
 
 /** A table that is counted; where it cannot be, why that is: it keeps no other table back. */
@@ -97,7 +58,7 @@ async function countedOrWhy(
   isDrawn: boolean,
 ): Promise<CountedItem> {
   try {
-    return await counted(service, study, table, isDrawn);
+    return await countedItem(service, study, table, isDrawn);
   } catch (error) {
     if (!(error instanceof Fault) || !OF_TABLE.includes(error.kind)) throw error;
     const caption = saySentence(table.sentence, allVariables(study.db));
@@ -125,7 +86,8 @@ async function write(
   await mkdir(folder, { recursive: true });
   try {
     const items: CountedItem[] = [];
-    const count = asked.length > 1 ? countedOrWhy : counted;
+    // One that is wanted alone has nothing to keep back.
+    const count = asked.length > 1 ? countedOrWhy : countedItem;
     for (const item of asked) {
       const isDrawn = item.is === 'table' && (isPictured(as) || (item.shown.handed ?? 'table') !== 'table');
       items.push(item.is === 'table' ? await count(service, study, item, isDrawn) : item);
@@ -185,7 +147,7 @@ function wantedItems(study: OpenStudy, { name, items }: Binder, ids: readonly nu
     if (item.is !== 'table') return ids ? [] : [item];
     const table = tables.get(item.table);
     if (!table || ids?.includes(item.table) === false) return [];
-    return [{ is: 'table', sentence: sentenceOfBody(table.sentence), shown: table.shown }];
+    return [{ is: 'table', ...askedTable(table) }];
   });
   if (wanted.length > 0) return wanted;
   throw new Fault('not-found', `The binder “${name}” is empty.`, 'Keep a table in it first.', { field: 'binder' });

@@ -12,6 +12,7 @@ const SEALED: Record<string, string> = {
   working: 'SELECT * FROM working ORDER BY id',
   working_source: 'SELECT * FROM working_source ORDER BY working_id, variable_id',
   variable: 'SELECT * FROM variable ORDER BY id',
+  frozen: 'SELECT * FROM frozen ORDER BY id',
   saved_table: 'SELECT * FROM saved_table ORDER BY id',
   saved_table_variable: 'SELECT * FROM saved_table_variable ORDER BY table_id, variable_id',
   binder: 'SELECT * FROM binder ORDER BY id',

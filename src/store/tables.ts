@@ -1,3 +1,4 @@
+import type { FrozenMark } from '../core/report/frozen-shape.js';
 import { variablesOf } from '../core/table/sentence.js';
 import { type SentenceBody, sentenceOfBody, SentenceShape } from '../core/table/sentence-shape.js';
 import { type Shown, ShownShape } from '../core/table/shown-shape.js';
@@ -12,6 +13,8 @@ export interface SavedTableRow {
   shown: Shown;
   created: string;
   edited: string;
+  /** When its figures were frozen; null: they follow the study. */
+  frozen: FrozenMark | null;
 }
 
 interface Flat {
@@ -21,15 +24,24 @@ interface Flat {
   shown: string;
   created: string;
   edited: string;
+  frozen: number | null;
+  at: string;
+  caption: string;
+  entry: number;
+  revision: number;
 }
 
 export function allTables(db: Db): SavedTableRow[] {
-  return (
-    prepared(db, 'SELECT id, title, sentence, shown, created, edited FROM saved_table ORDER BY id').all() as Flat[]
-  ).map((row) => ({
+  const rows = prepared(
+    db,
+    `SELECT saved_table.id, title, sentence, shown, created, edited, frozen, at, caption, entry, revision
+       FROM saved_table LEFT JOIN frozen ON frozen.id = saved_table.frozen ORDER BY saved_table.id`,
+  ).all() as Flat[];
+  return rows.map(({ frozen, at, caption, entry, revision, ...row }) => ({
     ...row,
     sentence: fromKept(row.sentence, SentenceShape, `the sentence of table ${row.id}`),
     shown: fromKept(row.shown, ShownShape, `what table ${row.id} shows`),
+    frozen: frozen === null ? null : { id: frozen, at, caption, entry, revision },
   }));
 }
 
@@ -60,10 +72,19 @@ export function putTable(
   return key;
 }
 
+/** A table as an entry of the ledger tells it; one that is older than freezing does not speak of it. */
+type ToldTable = Omit<SavedTableRow, 'frozen'> & { frozen?: FrozenMark | null | undefined };
+
 /** Puts a table as it is said to be, made again under its id where it is gone. */
-export function restoreTable(db: Db, { id, title, sentence, shown, created, edited }: SavedTableRow): void {
+export function restoreTable(db: Db, { id, title, sentence, shown, created, edited, frozen }: ToldTable): void {
   putTable(db, id, title, sentence, shown, edited);
   prepared(db, 'UPDATE saved_table SET created = ? WHERE id = ?').run(created, id);
+  setFrozen(db, id, frozen?.id ?? null);
+}
+
+/** Freezes a table with what was kept of it; null: it follows the study. */
+export function setFrozen(db: Db, id: number, frozen: number | null): void {
+  prepared(db, 'UPDATE saved_table SET frozen = ? WHERE id = ?').run(frozen, id);
 }
 
 export function removeTable(db: Db, id: number): void {

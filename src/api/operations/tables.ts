@@ -1,14 +1,24 @@
+import { FrozenShape } from '../../core/report/frozen-shape.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { answerTable } from '../../service/table-answer.js';
 import { countSentence } from '../../service/count-table.js';
-import { dropTable, findTable, saveTable } from '../../service/saved-tables.js';
+import { freezeTables, thawTables } from '../../service/freeze-tables.js';
+import { findFrozen } from '../../service/frozen.js';
+import { copyTable, dropTable, findTable, saveTable } from '../../service/saved-tables.js';
 import { spreadOf } from '../../service/spread.js';
 import { sweep, sweepAsCsv } from '../../service/sweep.js';
-import { tableAsCsv } from '../../service/table-csv.js';
+import { savedTableAsCsv, tableAsCsv } from '../../service/table-csv.js';
 import { discloseBinder, reportProgress, writeBinder, writeTable } from '../../service/report.js';
 import { csvResponse, fileResponse } from '../file-response.js';
 import { operation } from '../operation.js';
-import { CountsSchema, KeptTableSchema, SavedTableSchema, SentenceSchema } from '../schemas.js';
+import {
+  CountsSchema,
+  KeptTableSchema,
+  SavedTableSchema,
+  SentenceSchema,
+  TableCopySchema,
+  TablesSchema,
+} from '../schemas.js';
 import { SpreadAskedSchema, SpreadSchema } from '../spread-schemas.js';
 import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
 import {
@@ -22,6 +32,7 @@ import {
   TableFileSchema,
   WholeAnswerSchema,
 } from '../table-schemas.js';
+import { z } from '../zod.js';
 
 /** Tables: counted, read, as files, and saved in the binder. */
 export const TABLES = [
@@ -155,6 +166,45 @@ export const TABLES = [
     work: ({ service, study, params, body }) => saveTable(service, study, params.table, body),
   }),
   operation({
+    id: 'copyTable',
+    method: 'post',
+    path: '/studies/{study}/tables/{table}/copy',
+    summary: 'Copy a saved table to the end of a binder; of a frozen one the copy is frozen as it is',
+    changes: true,
+    body: TableCopySchema,
+    answer: KeptTableSchema,
+    status: 201,
+    work: ({ service, study, params, body }) => copyTable(service, study, params.table, body.binder),
+  }),
+  operation({
+    id: 'freezeTables',
+    method: 'post',
+    path: '/studies/{study}/freeze',
+    summary: 'Freeze saved tables: their figures, pictures and readings stay, whatever becomes of the study',
+    changes: true,
+    body: TablesSchema,
+    answer: z.array(KeptTableSchema),
+    work: ({ service, study, body }) => freezeTables(service, study, body.tables),
+  }),
+  operation({
+    id: 'thawTables',
+    method: 'post',
+    path: '/studies/{study}/thaw',
+    summary: 'Thaw saved tables: they follow the study again',
+    changes: true,
+    body: TablesSchema,
+    answer: z.array(KeptTableSchema),
+    work: ({ service, study, body }) => thawTables(service, study, body.tables),
+  }),
+  operation({
+    id: 'frozenTable',
+    method: 'get',
+    path: '/studies/{study}/frozen/{frozen}',
+    summary: 'What was kept of a table when it was frozen: its sentence, the codebook of then, its counts',
+    answer: FrozenShape,
+    work: ({ study, params }) => findFrozen(study, params.frozen),
+  }),
+  operation({
     id: 'dropTable',
     method: 'delete',
     path: '/studies/{study}/tables/{table}',
@@ -169,8 +219,8 @@ export const TABLES = [
     summary: 'A saved table as CSV',
     answer: 'text/csv',
     work: async ({ service, study, params }) => {
-      const { sentence, shown, title } = findTable(study, params.table);
-      return csvResponse(await tableAsCsv(service, study, sentenceOfBody(sentence), shown), title);
+      const { text, title } = await savedTableAsCsv(service, study, params.table);
+      return csvResponse(text, title);
     },
   }),
 ] as const;

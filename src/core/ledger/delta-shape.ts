@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BinderFields } from '../binder/binder-shape.js';
 import { CodeShape, LEVELS } from '../codebook/types.js';
+import { FrozenMarkShape } from '../report/frozen-shape.js';
 import { RecipeShape } from '../recode/recipe-shape.js';
 import { StandsInShape } from '../recode/stands-in-shape.js';
 import { SentenceShape } from '../table/sentence-shape.js';
@@ -39,6 +40,8 @@ const TableStateShape = z.strictObject({
   shown: ShownShape,
   created: z.string(),
   edited: z.string(),
+  // An entry that is older than freezing does not speak of it.
+  frozen: FrozenMarkShape.nullable().optional(),
 });
 
 const BinderStateShape = z.strictObject(BinderFields);

@@ -15,7 +15,8 @@ export type GroupingCheck = Assessment['collapsing'][number];
 /** An axis that was regrouped out of an ordered variable, with the sentence that asks for its source. */
 export interface RegroupedAxis {
   axis: 'rows' | 'columns';
-  groups: Extract<Recipe, { kind: 'regroup' }>['groups'];
+  /** The codes of the source that each group is made of. */
+  groups: readonly { from: readonly string[] }[];
   /** The source's title. */
   title: string;
   asked: Sentence;

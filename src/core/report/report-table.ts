@@ -6,7 +6,8 @@ import { type SaidReading, saidReading } from '../reading/said-reading.js';
 import type { SizeWords } from '../reading/size-words.js';
 import type { Answer } from '../reading/types.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
-import type { DrawnSpreads, Spread } from '../spread/types.js';
+import { type BlockSpread, drawnSpreads } from '../spread/drawn-spreads.js';
+import type { DrawnSpreads } from '../spread/types.js';
 import type { PictureKind } from '../table/picture-kinds.js';
 import { plural } from '../words.js';
 import { type Disclosed, disclosedBy } from '../disclosure/disclosed.js';
@@ -31,7 +32,9 @@ import { leastCompared } from '../view/with-bases.js';
 import { blockReading, type ReadBy } from './block-reading.js';
 import { type DrawnBlock, drawnBlocks } from './drawn-blocks.js';
 import { usedIn } from './methods-note.js';
+import type { Frozen, FrozenMark } from './frozen-shape.js';
 import type { ReportPicture, ReportTable } from './report.js';
+import { sayFrozen } from './say-frozen.js';
 
 /** A table that was counted, with what else its readings need to be counted. */
 export interface CountedTable {
@@ -42,7 +45,9 @@ export interface CountedTable {
   /** Of each block whose reading is kept and whose axes were regrouped: the counts of the sources. */
   groupings: readonly { item: number; nest: number; axis: RegroupedAxis; counts: CountArray }[];
   /** How numbers lie, of blocks whose picture shows it. */
-  spreads?: readonly { item: number; nest: number; spread: Spread }[];
+  spreads?: readonly BlockSpread[];
+  /** Of a table that was frozen: when, and the codebook and the words for size of then. */
+  frozen?: (Pick<FrozenMark, 'at' | 'entry'> & Pick<Frozen, 'variables' | 'sizes'>) | undefined;
 }
 
 /** What tables of a study are reported by. */
@@ -65,16 +70,6 @@ function viewsOf({ view, battery, strata }: WholeView, within: Variable | undefi
 
 /** Of a table with more blocks the first ones are drawn. */
 const MOST_PICTURES = 60;
-
-function spreadsOf({ item, nest }: DrawnBlock, counted: CountedTable, protection?: Protection): DrawnSpreads {
-  const own = (protection ? [] : (counted.spreads ?? []))
-    .filter((spread) => spread.item === item && spread.nest === nest)
-    .map(({ spread }) => spread);
-  return {
-    densities: own.find((spread) => spread.of === 'densities') ?? null,
-    pairs: own.find((spread) => spread.of === 'pairs') ?? null,
-  };
-}
 
 /** Pictures in which single respondents can be seen: what stands in their place has means. */
 const OF_RESPONDENTS: readonly (PictureKind | undefined)[] = ['boxes', 'densities', 'scatter', undefined];
@@ -102,7 +97,7 @@ function withheldLines({ view, strata }: WholeView, protection: Protection, left
   ];
 }
 
-/** The tables of a sentence, and all that is shown of them. */
+/** The tables of a sentence, and all that is shown of them. @param variables as the codebook describes them for it */
 function workedOut({ sentence, shown, counts }: CountedTable, variables: readonly Variable[], protection?: Protection) {
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const work = (table: Table) => cellExtras(table, { adjustment, confidence, least: leastCompared(bases) });
@@ -115,15 +110,19 @@ export const disclosedTable = (
   counted: CountedTable,
   variables: readonly Variable[],
   protection: Protection,
-): { caption: string; disclosed: Disclosed } => ({
-  caption: saySentence(counted.sentence, variables),
-  disclosed: disclosedBy(workedOut(counted, variables).whole, protection),
-});
+): { caption: string; disclosed: Disclosed } => {
+  const own = counted.frozen?.variables ?? variables;
+  return {
+    caption: saySentence(counted.sentence, own),
+    disclosed: disclosedBy(workedOut(counted, own).whole, protection),
+  };
+};
 
 /** A table as it is reported: laid out, with on whom it stands and what is said of it. */
 export function reportTable(number: number, counted: CountedTable, reported: Reported): ReportTable {
-  const { sentence, shown, groupings } = counted;
-  const { variables, sizes, draw, protection } = reported;
+  const { sentence, shown, groupings, frozen } = counted;
+  const { draw, protection } = reported;
+  const { variables, sizes } = frozen ?? reported;
   const { confidence = CONFIDENCE } = shown;
   const { blocks, whole } = workedOut(counted, variables, protection);
   const views = viewsOf(whole, byId(variables, sentence.within));
@@ -143,8 +142,9 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
   const { handed = 'table' } = shown;
   const drawn = handed === 'table' ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
   const seen = drawn.filter((own) => !(own.battery ? all.some(isWithheld) : isWithheld(own.block)));
+  const spreads = protection ? [] : (counted.spreads ?? []);
   const pictures = seen.flatMap(
-    (own) => draw(own, protection ? withoutRespondents(shown) : shown, spreadsOf(own, counted, protection)) ?? [],
+    (own) => draw(own, protection ? withoutRespondents(shown) : shown, drawnSpreads(spreads, own)) ?? [],
   );
   const leftAway = wanted.length - told.length + drawn.length - pictures.length;
   // A picture says itself what its hatching means.
@@ -162,6 +162,7 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
     bases: [
+      ...(frozen ? [sayFrozen(frozen)] : []),
       ...(whole.view.summary ? summaryBases(whole) : basesOf(all, isTable)),
       ...(protection ? withheldLines(whole, protection, leftAway) : []),
     ],

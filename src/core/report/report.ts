@@ -39,7 +39,7 @@ export interface ReportTable {
   shown: Shown;
   /** Each block with all its figures, its tests, measures and reading, at full precision; where they are wanted. */
   answers: TableAnswer[];
-  /** On whom it stands, a line for each block. */
+  /** On whom it stands, a line for each block; before them, that it is frozen. */
   bases: string[];
   /** Some cells are hatched by how they depart from independence. */
   hatched: boolean;

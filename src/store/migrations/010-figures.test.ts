@@ -1,17 +1,22 @@
 import Database from 'better-sqlite3';
 import { afterEach, describe, expect, it } from 'vitest';
 import { deltaOf } from '../ledger.js';
+import type { Db } from '../open.js';
 import { allTables } from '../tables.js';
 import { MIGRATIONS } from './index.js';
 
 /** A study's file as a program of version 9 left it. */
 function fileOfVersion9() {
   const db = new Database(':memory:');
-  for (const migration of MIGRATIONS.slice(0, 9)) {
+  migrate(db, MIGRATIONS.slice(0, 9));
+  return db;
+}
+
+function migrate(db: Db, migrations: typeof MIGRATIONS) {
+  for (const migration of migrations) {
     if (typeof migration === 'string') db.exec(migration);
     else migration(db);
   }
-  return db;
 }
 
 const sentence = { rows: 1, by: 2, within: null, only: [], weight: null };
@@ -40,7 +45,7 @@ describe('what tables showed before version 10', () => {
       JSON.stringify(delta),
     );
 
-    for (const migration of MIGRATIONS.slice(9)) if (typeof migration !== 'string') migration(db);
+    migrate(db, MIGRATIONS.slice(9));
 
     const figures = (...names: string[]) => names.map((figure) => ({ figure }));
     const whole = {

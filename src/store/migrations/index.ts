@@ -10,6 +10,7 @@ import { keptJson } from './008-kept-json.js';
 import { sums } from './009-sums.js';
 import { figures } from './010-figures.js';
 import { binders } from './011-binders.js';
+import { frozen } from './012-frozen.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -27,4 +28,5 @@ export const MIGRATIONS: readonly Migration[] = [
   sums,
   figures,
   binders,
+  frozen,
 ];

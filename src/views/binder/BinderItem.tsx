@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
+import type { FrozenMark } from '../../core/report/frozen-shape.js';
 import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { HANDED, HANDED_NAMES, type Handed } from '../../core/table/picture-kinds.js';
@@ -21,6 +22,8 @@ interface Props {
   /** It is one of those that are handed over. */
   chosen: boolean;
   choose: (chosen: boolean) => void;
+  /** Freezes it, or thaws it. */
+  freeze: (frozen: boolean) => void;
   remove: () => void;
   move: ReactNode;
   /** The other binders, into which it can be put, or a copy of it. */
@@ -45,13 +48,29 @@ function Elsewhere({ others, putInto }: Pick<Props, 'others' | 'putInto'>) {
   );
 }
 
+/** Since when its figures are frozen, and what had been done to the study until then. */
+function Frozen({ study, mark: { at, entry } }: { study: string; mark: FrozenMark }) {
+  return (
+    <>
+      <strong>Frozen</strong> on {when(at)}
+      {entry > 0 && (
+        <>
+          , as of <a href={`/studies/${study}/ledger?entry=${entry}`}>entry {entry}</a> of the ledger
+        </>
+      )}
+      . It does not follow the study.
+    </>
+  );
+}
+
 /** A kept table under its caption, with what can be done with it. */
-export function BinderItem({ view, table, name, hand, chosen, choose, remove, move, others, putInto }: Props) {
+export function BinderItem({ view, table, name, hand, chosen, choose, freeze, remove, move, others, putInto }: Props) {
   /** It was asked to be taken out. */
   const [asked, setAsked] = useState(false);
   const study = view.study.id;
   const sentence = sentenceOfBody(table.sentence);
-  const title = saySentence(sentence, view.variables);
+  const { frozen } = table;
+  const title = frozen?.caption ?? saySentence(sentence, view.variables);
   return (
     <article className={css['item']}>
       <header className={css['text']}>
@@ -59,14 +78,22 @@ export function BinderItem({ view, table, name, hand, chosen, choose, remove, mo
           <h2 id={`table-${table.id}`}>
             {name}.{' '}
             <a href={`/studies/${study}/tables?table=${table.id}`}>
-              {sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
-                <span key={k} {...(variable === null ? {} : peekAt(variable))}>
-                  {text}
-                </span>
-              ))}
+              {frozen
+                ? title
+                : sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
+                    <span key={k} {...(variable === null ? {} : peekAt(variable))}>
+                      {text}
+                    </span>
+                  ))}
             </a>
           </h2>
-          <p className={css['soft']}>Kept on {when(table.edited)}. It is counted as the study is now.</p>
+          <p className={css['soft']}>
+            {frozen ? (
+              <Frozen study={study} mark={frozen} />
+            ) : (
+              `Kept on ${when(table.edited)}. It is counted as the study is now.`
+            )}
+          </p>
         </div>
         <div className={css['acts']}>
           <label>
@@ -84,6 +111,13 @@ export function BinderItem({ view, table, name, hand, chosen, choose, remove, mo
             of={HANDED_WORDS}
             choose={hand}
           />
+          <Button
+            onClick={() => freeze(!frozen)}
+            aria-label={`${frozen ? 'Thaw' : 'Freeze'} ${title}`}
+            title={frozen ? 'Its figures follow the study again.' : 'Its figures stay, whatever is changed later.'}
+          >
+            {frozen ? 'Thaw' : 'Freeze'}
+          </Button>
           {move}
           <Elsewhere others={others} putInto={putInto} />
           {asked ? (

@@ -6,14 +6,9 @@ import { captioned, tableName } from '../../core/report/captioned.js';
 import type { Handed } from '../../core/table/picture-kinds.js';
 import { saySentence } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
-import { plural } from '../../core/words.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Page } from '../../kit/Page.js';
 import { Pens } from '../../kit/Svg.js';
-import { HandOver } from '../hand-over/HandOver.js';
-import { queryOf } from '../hand-over/ways.js';
-import { useFile } from '../hand-over/use-file.js';
-import { Writing } from '../hand-over/Writing.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { change } from '../server/ask.js';
 import { guarded } from '../shell/guarded.js';
@@ -21,8 +16,8 @@ import { useStudy } from '../shell/use-study.js';
 import { contentsOf, itemKeys, moved, replaced } from './binder-edits.js';
 import { BinderHead } from './BinderHead.js';
 import { BinderItem } from './BinderItem.js';
-import { GivePage } from './GivePage.js';
 import { DropPlace } from './DropPlace.js';
+import { HandOverBar } from './HandOverBar.js';
 import { MoveItem } from './MoveItem.js';
 import { TextForm } from './TextForm.js';
 import { textAs, TextItem, textOf } from './TextItem.js';
@@ -46,7 +41,7 @@ function Contents({ view: { tables, variables }, items }: { view: StudyView; ite
             );
           const table = byId(tables, line.table);
           if (!table) return null;
-          const caption = saySentence(sentenceOfBody(table.sentence), variables);
+          const caption = table.frozen?.caption ?? saySentence(sentenceOfBody(table.sentence), variables);
           return (
             <li key={line.table}>
               <a href={`#table-${line.table}`}>{captioned({ ...line, caption })}</a>
@@ -81,12 +76,10 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
   const putInto = (table: StudyView['tables'][number], to: number, copy: boolean) => {
     const target = byId(binders, to);
     if (!target) return;
-    const { title, sentence, shown } = table;
-    const body = { title, sentence, shown, binder: to };
     const into = { items: [...target.items, { is: 'table' as const, table: table.id }] };
     const work = () =>
       copy
-        ? change('POST /studies/{study}/tables', { study, body })
+        ? change('POST /studies/{study}/tables/{table}/copy', { study, table: table.id, body: { binder: to } })
         : change('PATCH /studies/{study}/binders/{binder}', { study, binder: to, body: into });
     void run(work, `${copy ? 'Copied' : 'Moved'} to “${target.name}”.`);
   };
@@ -120,6 +113,7 @@ function Items({ view, acts, binder, chosen, choose }: PartProps) {
             hand={(handed) => hand(table, handed)}
             chosen={chosen.has(table.id)}
             choose={(is) => choose(table.id, is)}
+            freeze={(is) => acts.freeze([table.id], is)}
             remove={() => remove(table.id)}
             move={move}
             others={others}
@@ -171,15 +165,10 @@ function BinderPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
   const acts = useBinder(view);
   const { binder, trouble, setTrouble, toast, setToast } = acts;
-  const fetching = useFile((name) => setToast(`${name} is written.`));
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  /** It is looked at what a page would say of few respondents. */
-  const [giving, setGiving] = useState(false);
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !binder) return <Wait>Opening the study…</Wait>;
   const tables = binder.items.flatMap((item) => (item.is === 'table' ? [item.table] : []));
-  const wanted = tables.filter((table) => chosen.has(table));
-  const what = wanted.length === 0 ? 'The whole binder' : plural(wanted.length, 'chosen table');
   const choose = (table: number, is: boolean) => {
     const next = new Set(chosen);
     if (is) next.add(table);
@@ -192,44 +181,7 @@ function BinderPage({ study }: { study: string }) {
         <Pens />
         <BinderHead acts={acts} binder={binder} />
         {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
-        {tables.length > 0 && (
-          <div className={css['acts']}>
-            <HandOver
-              what={what}
-              busy={fetching.busy !== null}
-              several={wanted.length !== 1 && tables.length > 1}
-              choose={(way) => {
-                setGiving(way === 'explore');
-                if (way !== 'explore')
-                  fetching.fetch('the binder', 'GET /studies/{study}/binder/file', {
-                    study,
-                    query: {
-                      ...queryOf(way),
-                      binder: String(binder.id),
-                      ...(wanted.length > 0 ? { tables: wanted.join(',') } : {}),
-                    },
-                  });
-              }}
-            />
-            <span className={css['soft']}>{what}, with readings and a note on methods.</span>
-          </div>
-        )}
-        {giving && tables.length > 0 && (
-          <GivePage
-            study={study}
-            binder={binder.id}
-            tables={wanted}
-            busy={fetching.busy !== null}
-            make={(query) =>
-              fetching.fetch('the page', 'GET /studies/{study}/binder/file', {
-                study,
-                query: { as: 'explore', ...query },
-              })
-            }
-            leave={() => setGiving(false)}
-          />
-        )}
-        <Writing study={study} fetching={fetching} />
+        {tables.length > 0 && <HandOverBar {...{ view, acts, binder, tables, chosen }} />}
         {binder.items.length > 1 && <Contents view={view} items={binder.items} />}
         <div className={css['items']}>
           <Items view={view} acts={acts} binder={binder} chosen={chosen} choose={choose} />

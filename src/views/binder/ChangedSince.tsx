@@ -13,8 +13,9 @@ interface Props {
   view: StudyView;
   table: StudyView['tables'][number];
   changes: readonly ChangedFigure[];
-  since: Look;
-  seen: () => void;
+  since: Pick<Look, 'at' | 'revision'>;
+  /** Has what it shows now be what the next look is held against; of a table that is frozen there is none. */
+  seen?: () => void;
 }
 
 /** So many changes are listed; the others are counted. */
@@ -71,26 +72,39 @@ function Entries({ view, table, since }: Pick<Props, 'view' | 'table' | 'since'>
   );
 }
 
-/** Figures of a kept table that are others than when it was looked at last, and what was done meanwhile. */
+/**
+ * Figures of a kept table that are others than when it was looked at last, and what was done meanwhile; of a table that
+ * is frozen those that would be others, if it followed the study.
+ */
 export function ChangedSince({ view, table, changes, since, seen }: Props) {
   const rest = changes.length - MOST_LISTED;
+  const what = seen ? 'Old and new figures' : 'Frozen and present figures';
   return (
-    <aside className={css['changed']} aria-label="Changed since it was looked at">
-      <p>
-        <strong>{plural(changes.length, 'figure')} changed</strong> since it was looked at on {when(since.at)}.{' '}
-        <Button onClick={seen}>Seen</Button>
-      </p>
+    <aside
+      className={css['changed']}
+      aria-label={seen ? 'Changed since it was looked at' : 'Changed since it was frozen'}
+    >
+      {seen ? (
+        <p>
+          <strong>{plural(changes.length, 'figure')} changed</strong> since it was looked at on {when(since.at)}.{' '}
+          <Button onClick={seen}>Seen</Button>
+        </p>
+      ) : (
+        <p>
+          <strong>{plural(changes.length, 'figure')} would change</strong> if it followed the study as it is now.
+        </p>
+      )}
       <Entries view={view} table={table} since={since} />
       <details>
-        <summary>Old and new figures</summary>
-        <div className={css['figures']} role="region" aria-label="Old and new figures" tabIndex={0}>
+        <summary>{what}</summary>
+        <div className={css['figures']} role="region" aria-label={what} tabIndex={0}>
           <table>
             <thead>
               <tr>
                 <th scope="col">Line</th>
                 <th scope="col">Column</th>
-                <th scope="col">was</th>
-                <th scope="col">is</th>
+                <th scope="col">{seen ? 'was' : 'frozen'}</th>
+                <th scope="col">{seen ? 'is' : 'now'}</th>
               </tr>
             </thead>
             <tbody>

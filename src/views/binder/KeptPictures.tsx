@@ -3,7 +3,9 @@ import type { Shown } from '../../api/types.js';
 import { drawableOf } from '../../charts/table/drawable.js';
 import { draw } from '../../charts/table/kinds.js';
 import { type DrawnBlock, drawnBlocks } from '../../core/report/drawn-blocks.js';
-import { picturesOf } from '../../core/table/picture-kinds.js';
+import type { Frozen } from '../../core/report/frozen-shape.js';
+import { drawnSpreads } from '../../core/spread/drawn-spreads.js';
+import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import { blocksOf, type Sentence, sentenceOfBlock } from '../../core/table/sentence.js';
 import { USUAL_WIDE } from '../../core/table/shown-shape.js';
 import { CONFIDENCE } from '../../core/view/block-view.js';
@@ -18,22 +20,28 @@ interface Props {
   sentence: Sentence;
   shows: Shows;
   shown: Shown;
+  /** What was kept of the table when it was frozen. */
+  frozen: Frozen | undefined;
 }
 
+/** No picture needs anything but the table. */
+const NONE: readonly PictureKind[] = [];
+
 /** The picture of a block, as it was chosen or as is usual. */
-function KeptPicture({ study, sentence, shown, drawn }: Omit<Props, 'shows'> & { drawn: DrawnBlock }) {
+function KeptPicture({ study, sentence, shown, drawn, frozen }: Omit<Props, 'shows'> & { drawn: DrawnBlock }) {
   const { table, block, battery } = drawn;
   const { picture, heading, wide = USUAL_WIDE, plain, confidence } = shown;
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const kind = kinds.find((own) => own === picture) ?? kinds[0]!;
-  const needed = useMemo(() => [kind], [kind]);
-  const { densities, pairs, problem } = useSpread({ study, sentence }, needed, confidence ?? CONFIDENCE);
+  const needed = useMemo(() => (frozen ? NONE : [kind]), [frozen, kind]);
+  const now = useSpread({ study, sentence }, needed, confidence ?? CONFIDENCE);
+  const { densities, pairs } = frozen ? drawnSpreads(frozen.spreads, drawn) : now;
   const title = heading ?? drawn.title;
   const markup = useMemo(() => {
     const how = { title: `Chart: ${title}`, width: wide, values: plain !== true, confidence };
     return draw(kind, drawableOf(table, block, how, { densities, pairs }));
   }, [kind, table, block, title, wide, plain, confidence, densities, pairs]);
-  if (problem) return <Problem {...problem} />;
+  if (now.problem) return <Problem {...now.problem} />;
   return (
     <figure className={css['picture']}>
       <figcaption>{title}</figcaption>
@@ -43,7 +51,7 @@ function KeptPicture({ study, sentence, shown, drawn }: Omit<Props, 'shows'> & {
 }
 
 /** All pictures of a kept table: one, or one for each block and stratum. */
-export function KeptPictures({ study, sentence, shows, shown }: Props) {
+export function KeptPictures({ study, sentence, shows, shown, frozen }: Props) {
   const { blocks, whole } = shows;
   const across = Math.max(1, sentence.by.length);
   const all = useMemo(() => (whole ? drawnBlocks(blocks, whole, across) : []), [blocks, whole, across]);
@@ -55,7 +63,7 @@ export function KeptPictures({ study, sentence, shows, shown }: Props) {
   return all.map((drawn, k) => (
     <KeptPicture
       key={k}
-      {...{ study, shown, drawn }}
+      {...{ study, shown, drawn, frozen }}
       sentence={sentences[drawn.item * across + drawn.nest] ?? sentence}
     />
   ));

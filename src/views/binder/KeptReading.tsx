@@ -1,13 +1,17 @@
-import type { Shown, StudyView } from '../../api/types.js';
+import { useMemo } from 'react';
+import type { Shown } from '../../api/types.js';
 import { saidReading } from '../../core/reading/said-reading.js';
+import type { Frozen } from '../../core/report/frozen-shape.js';
+import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
 import { NamedText } from '../peek/NamedText.js';
+import type { TableStudy } from '../tables/table-study.js';
 import { useBlockReading } from '../tables/use-block-reading.js';
 import { blockRead, type Shows } from '../tables/use-table.js';
 import css from './binder.module.css';
 
 interface Props {
-  view: StudyView;
+  view: TableStudy;
   /** The whole table. */
   shows: Shows;
   /** How many groupings stand side by side in it. */
@@ -15,12 +19,21 @@ interface Props {
   shown: Shown;
   /** The block that is read. */
   at: Kept;
+  /** What was kept of the table when it was frozen. */
+  frozen?: Frozen | undefined;
 }
 
+/** What was counted for the regrouped axes of a block. */
+const groupingsAt = ({ groupings }: Frozen, { item, nest }: Kept) =>
+  groupings
+    .filter((grouping) => grouping.item === item && grouping.nest === nest)
+    .map(({ axis, counts }) => ({ axis: { ...axis, asked: sentenceOfBody(axis.asked) }, counts }));
+
 /** What is said of a block of a kept table, as text; it follows the study as the table does. */
-export function KeptReading({ view, shows, across, shown, at }: Props) {
+export function KeptReading({ view, shows, across, shown, at, frozen }: Props) {
+  const kept = useMemo(() => frozen && groupingsAt(frozen, at), [frozen, at]);
   const read = blockRead(shows.blocks, across, at.stratum ?? null, at);
-  const { answers } = useBlockReading(view, { ...shows, ...read }, shown);
+  const { answers } = useBlockReading(view, { ...shows, ...read }, shown, kept);
   const { block, table, split } = read;
   const isThere = read.at.item === at.item && read.at.nest === at.nest;
   const base = (table ?? split?.all)?.base;

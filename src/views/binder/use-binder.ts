@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import type { Binder, BinderItem } from '../../core/binder/binder-shape.js';
 import { byId } from '../../core/by-id.js';
+import { plural } from '../../core/words.js';
 import { change } from '../server/ask.js';
 import { type Trouble, troubleOf } from '../server/problem.js';
 
@@ -34,12 +35,19 @@ export function useBinder(view: StudyView | null) {
     if (!binder) return;
     void run(() => change('PATCH /studies/{study}/binders/{binder}', { study, binder: binder.id, body }), words);
   };
+  const freeze = (tables: readonly number[], is: boolean) => {
+    const asked = { study, body: { tables } };
+    const work = () =>
+      is ? change('POST /studies/{study}/freeze', asked) : change('POST /studies/{study}/thaw', asked);
+    const what = plural(tables.length, 'table');
+    void run(work, is ? `Frozen: ${what}.` : `Thawed: ${what}, counted as the study is now.`);
+  };
   const make = (name: string, items: BinderItem[] = []) =>
     run(async () => {
       const { id } = await change('POST /studies/{study}/binders', { study, body: { name, items } });
       choose(id);
     }, `The binder “${name}” is made.`);
-  return { study, binders, binder, choose, run, edit, make, trouble, setTrouble, toast, setToast };
+  return { study, binders, binder, choose, run, edit, freeze, make, trouble, setTrouble, toast, setToast };
 }
 
 export type BinderActs = ReturnType<typeof useBinder>;

@@ -23,7 +23,8 @@ interface Looked {
   seen: () => void;
 }
 
-const laidOf = (views: readonly TableView[], shown: Shown): LaidOut[] =>
+/** Tables as they are read, cell by cell. */
+export const laidOf = (views: readonly TableView[], shown: Shown): LaidOut[] =>
   views.flatMap((view) => laidOut(view, shown, asOnScreen));
 
 /**

@@ -1,12 +1,12 @@
 import { byId } from '../../core/by-id.js';
-import type { StudyView } from '../../api/types.js';
 import { type Sentence, variablesOf } from '../../core/table/sentence.js';
+import type { TableStudy } from './table-study.js';
 
 /**
  * All that the counts of a sentence depend on: the sentence, and the columns, levels and missing codes of the variables
  * it names. What else changes in a study (a label, a table kept), and what cells show, asks for no new count.
  */
-export function countKey(view: StudyView | null, sentence: Sentence | null): string {
+export function countKey(view: TableStudy | null, sentence: Sentence | null): string {
   if (!view || !sentence) return '';
   const stand = variablesOf(sentence).map((id) => {
     const variable = byId(view.variables, id);

@@ -1,11 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { Counts, StudyView } from '../../api/types.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { problemText } from '../server/problem.js';
 import { fetched } from '../server/stale.js';
 import { countKey } from './count-key.js';
 import { countsOf } from './counts-of.js';
+import type { TableStudy } from './table-study.js';
 
 /** What the server counted, of which sentence. */
 export interface Counted {
@@ -13,7 +14,7 @@ export interface Counted {
   key: string;
   sentence: Sentence;
   /** Of each block. */
-  counts: Counts[];
+  counts: CountedTable['counts'];
   /** From the request to the counts, in milliseconds. */
   took: number;
 }
@@ -21,8 +22,9 @@ export interface Counted {
 /**
  * Counts a sentence; only what its counts depend on asks the server again. The counts before stay until the next are
  * there.
+ * @param kept those of a table that is frozen: nothing is asked then
  */
-export function useCounts(view: StudyView | null, sentence: Sentence | null) {
+export function useCounts(view: TableStudy | null, sentence: Sentence | null, kept?: CountedTable['counts']) {
   const study = view?.study.id;
   const key = countKey(view, sentence);
   const count = async (asked: Sentence, signal: AbortSignal): Promise<Counted> => {
@@ -35,7 +37,7 @@ export function useCounts(view: StudyView | null, sentence: Sentence | null) {
       // The key names all that the counts depend on: a change of anything else makes them no other.
       queryKey: ['counts', study, key],
       queryFn: ({ signal }) => (sentence ? count(sentence, signal) : null),
-      enabled: sentence !== null && study !== undefined,
+      enabled: sentence !== null && study !== undefined && !kept,
       placeholderData: keepPreviousData,
       staleTime: Infinity,
       structuralSharing: false,
@@ -44,9 +46,10 @@ export function useCounts(view: StudyView | null, sentence: Sentence | null) {
   );
   const isThere = sentence !== null && !error;
   // What lines are called asks for no other counts: these are those of the sentence as it is now.
-  const counted = useMemo(() => {
+  const counted = useMemo((): Counted | null => {
+    if (kept && sentence) return { key, sentence, counts: kept, took: 0 };
     if (!isThere || !data) return null;
     return data.key === key ? { ...data, sentence } : data;
-  }, [isThere, data, key, sentence]);
+  }, [isThere, data, key, sentence, kept]);
   return { counted, problem: error ? problemText(error) : null, busy: isFetching };
 }

@@ -1,19 +1,34 @@
 import { useQuery } from '@tanstack/react-query';
-import type { StudyView } from '../../api/types.js';
+import { useMemo } from 'react';
 import { type GroupingCheck, groupingChecks, regroupedAxes } from '../../core/reading/own-grouping.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { fetched } from '../server/stale.js';
 import { countKey } from './count-key.js';
 import { countsOf } from './counts-of.js';
+import type { TableStudy } from './table-study.js';
+
+/** The counts of the source of an axis that was regrouped. */
+export type KeptGrouping = Pick<CountedTable['groupings'][number], 'axis' | 'counts'>;
 
 const NONE: GroupingCheck[] = [];
 
 /**
  * The collapsing check of axes that the analyst regrouped: over the groupings of the source's codes, with where the own
  * grouping stands among them. It needs another count, of the source, and comes after the table.
+ * @param kept what was counted for it when the table was frozen: nothing is asked then
  */
-export function useOwnGrouping(view: StudyView | null, sentence: Sentence | null, confidence: number): GroupingCheck[] {
-  const axes = view && sentence ? regroupedAxes(view, sentence) : [];
+export function useOwnGrouping(
+  view: TableStudy | null,
+  sentence: Sentence | null,
+  confidence: number,
+  kept?: readonly KeptGrouping[],
+): GroupingCheck[] {
+  const ofThen = useMemo(
+    () => kept?.flatMap(({ axis, counts }) => groupingChecks(axis, counts, view?.variables ?? [], confidence)),
+    [kept, view, confidence],
+  );
+  const axes = view && sentence && !kept ? regroupedAxes(view, sentence) : [];
   const checked = async (signal: AbortSignal) => {
     if (!view) return NONE;
     const each = axes.map(async (axis) => {
@@ -33,5 +48,5 @@ export function useOwnGrouping(view: StudyView | null, sentence: Sentence | null
     },
     fetched,
   );
-  return axes.length > 0 && data ? data : NONE;
+  return ofThen ?? (axes.length > 0 && data ? data : NONE);
 }

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import type { SavedTable, StudyView } from '../../api/types.js';
+import type { SavedTable } from '../../api/types.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import { type BlockTables, blockTables } from '../../core/table/block-tables.js';
 import { type Sentence, variablesOf } from '../../core/table/sentence.js';
 import type { Split } from '../../core/table/split.js';
@@ -13,6 +14,7 @@ import { leastCompared } from '../../core/view/with-bases.js';
 import { CONFIDENCE, useWork, type Work } from '../reading/use-reading.js';
 import { useAfterPaint } from '../../kit/use-after-paint.js';
 import type { BlockAt } from './CrossTable.js';
+import type { TableStudy } from './table-study.js';
 import { useCounts } from './use-counts.js';
 
 export interface Shows {
@@ -84,17 +86,19 @@ export function blockRead(
  * worked out here.
  * @param stratum the one chosen of a table within a third variable, by its code
  * @param wanted the block that is read
+ * @param kept the counts of a table that is frozen, which are not counted anew
  */
 export function useTable(
-  view: StudyView | null,
+  view: TableStudy | null,
   sentence: Sentence | null,
   shown: SavedTable['shown'],
   stratum: string | null,
   wanted: BlockAt,
+  kept?: CountedTable['counts'],
 ): Shows {
   const { adjustment, bases, confidence = CONFIDENCE } = shown;
   const { order, last, sort, sortNest, sortFigure, ascending, full, figures, summary } = shown;
-  const { counted, problem, busy } = useCounts(view, sentence);
+  const { counted, problem, busy } = useCounts(view, sentence, kept);
   const work = useWork(adjustment, leastCompared(bases), confidence);
   const byFigure = useMemo(() => (sortFigure ? figureValuesBy(work.cells) : undefined), [work, sortFigure]);
   const blocks = useMemo(() => {

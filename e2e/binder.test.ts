@@ -93,6 +93,58 @@ describe('the binder', () => {
     expect((await edit(variable, { codes: [{ code, missing: null }], codesFor: 'this' })).status).toBe(200);
   });
 
+  it('freezes a table, which stays as it was whatever is changed, and thaws it', async () => {
+    const { id } = (await saved()).at(-1)!;
+    const item = `article:has(#table-${id})`;
+    const title = 'Uses the water tap by Season of interview and Site';
+    const opened = async () => {
+      await session.open(`${DEMO}/binder`);
+      await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
+      await says(session.driver, `${item} table`, 'Mill Row');
+    };
+    await opened();
+    const cells = () => figures(`${item} [role=region][aria-label^="Table:"]`);
+    const before = await cells();
+    const reading = await (await find(session.driver, `${item} section`)).getText();
+    await (await named(session.driver, `Freeze ${title}`)).click();
+    await named(session.driver, `Thaw ${title}`);
+    await says(session.driver, item, 'It does not follow the study.');
+    const { body } = await call<{ variables: { id: number; name: string }[] }>(session.server, 'GET', DEMO);
+    const { id: variable } = body.variables.find(({ name }) => name === 'site')!;
+    const edit = (change: object) =>
+      call(session.server, 'PATCH', `${DEMO}/codebook`, { edits: [{ variable, codesFor: 'this', ...change }] });
+    expect((await edit({ label: 'Grounds', codes: [{ code: '4', missing: 'other' }] })).status).toBe(200);
+    await opened();
+    await says(session.driver, `${item} aside`, 'would change');
+    await says(session.driver, `${item} h2`, title);
+    expect(await cells()).toEqual(before);
+    expect(await (await find(session.driver, `${item} section`)).getText()).toBe(reading);
+    await (await find(session.driver, `${item} aside summary`)).click();
+    await says(session.driver, `${item} aside table`, 'frozen');
+    await session.sound();
+    // Opened in Tables it is counted as the study is now, and is not kept in its place.
+    await session.open(`${DEMO}/tables?table=${id}`);
+    await says(session.driver, 'main', 'In the binder this table is frozen');
+    await opened();
+    await (await named(session.driver, `Thaw ${title}`)).click();
+    await says(session.driver, `${item} h2`, 'and Grounds');
+    await says(session.driver, item, 'It is counted as the study is now.');
+    expect(await cells()).not.toEqual(before);
+    expect((await edit({ label: 'Site', codes: [{ code: '4', missing: null }] })).status).toBe(200);
+    await opened();
+    await says(session.driver, `${item} h2`, 'and Site');
+    expect(await cells()).toEqual(before);
+    await (await named(session.driver, 'Freeze all')).click();
+    await named(session.driver, 'Thaw all');
+    expect(
+      (await call<{ tables: { frozen: object | null }[] }>(session.server, 'GET', DEMO)).body.tables.every(
+        ({ frozen }) => frozen,
+      ),
+    ).toBe(true);
+    await (await named(session.driver, 'Thaw all')).click();
+    await named(session.driver, 'Freeze all');
+  });
+
   it('takes a reading out again, and keeps its table', async () => {
     const { id } = (await saved()).at(-1)!;
     await session.open(`${DEMO}/tables?table=${id}`);

@@ -47,6 +47,18 @@ describe('the command binder', () => {
     );
   });
 
+  it('freezes tables of the binder and thaws them, and writes no file', () => {
+    const frozen = hatch(['binder', 'fernhill-allotments', '--freeze', '--tables', '1']).stdout;
+    expect(frozen).toMatch(/^1 {2}.+: Frozen on \d{4}-\d\d-\d\d, as of entry \d+ of the ledger\.\n$/);
+    const page = join(folder, 'frozen.md');
+    expect(hatch(['binder', 'fernhill-allotments', '-o', page]).status).toBe(0);
+    expect(readFileSync(page, 'utf8').match(/Frozen on/g)).toHaveLength(1);
+    const thawed = hatch(['binder', 'fernhill-allotments', '--thaw']).stdout.trim().split('\n');
+    expect(thawed).toHaveLength(1);
+    expect(thawed.every((line) => line.endsWith('It follows the study.'))).toBe(true);
+    expect(hatch(['binder', 'fernhill-allotments', '--thaw', '--freeze']).status).toBe(2);
+  });
+
   it('says what the binder tells of few respondents, and writes a page without it', () => {
     const said = hatch(['binder', 'fernhill-allotments', '--disclosure', '--least-cell', '12']).stdout;
     expect(said).toContain('Smallest cell: 9 respondents (Very dissatisfied, Orchard Bank).');

@@ -37,9 +37,14 @@ function checkFrozen({ title, sentence, shown, frozen }: SavedTableRow, next: { 
     JSON.stringify(bodyOfSentence(sentenceOfBody(sentence))) === JSON.stringify(bodyOfSentence(next.sentence)) &&
     shownOf(shown) === shownOf(next.shown);
   if (isSame) return;
-  throw new Fault('conflict', `The table “${title}” is frozen.`, 'Thaw it in the binder first, or keep a new one.', {
-    field: 'table',
-  });
+  throw new Fault(
+    'conflict',
+    `The table “${title}” is frozen.`,
+    'Thaw it in the binder first, or copy it as a new one.',
+    {
+      field: 'table',
+    },
+  );
 }
 
 /** Saves a table in the study, new (`id` null), at the end of a binder, or in the place of an old one. */

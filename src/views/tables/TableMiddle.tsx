@@ -14,6 +14,7 @@ import { useFile } from '../hand-over/use-file.js';
 import { Writing } from '../hand-over/Writing.js';
 import type { BlockAt } from './CrossTable.js';
 import { DropEdges } from './DropEdges.js';
+import { FrozenHere } from './FrozenHere.js';
 import type { FigureScope } from './figure-scope.js';
 import { HeadingTools } from './HeadingTools.js';
 import { MadeHere } from './MadeHere.js';
@@ -153,6 +154,7 @@ export function TableMiddle(props: Props) {
       {standing.map((made) => (
         <MadeHere key={made.place} study={study} made={made} />
       ))}
+      <FrozenHere view={view} saved={saved} />
       <RowChoices view={view} draft={draft} shows={shows} change={change} />
       {any && <NumberAcross view={view} nest={views[0]?.nests[shows.at.nest]} by={draft.by[shows.at.nest] ?? []} />}
       <HeadingTools shown={shown} setShown={show} sortable={sortColumns(views)} />

@@ -10,6 +10,7 @@ import type { OpenStudy, Service } from '../service/context.js';
 import { freezeTables, thawTables } from '../service/freeze-tables.js';
 import { readyStudy } from '../service/open-study.js';
 import { discloseBinder, writeBinder } from '../service/report.js';
+import { templateIn } from './template-in.js';
 import { studyId } from './study-id.js';
 import { mustBeFree, writeFileTo } from './write-file.js';
 
@@ -24,6 +25,8 @@ export interface BinderFlags {
   leastBase?: string | undefined;
   /** Says what the tables say of few respondents, and writes no file. */
   disclosure?: boolean;
+  /** Of a document: the file whose look it takes. */
+  template?: string | undefined;
   /** Freezes its tables, or thaws them, and writes no file. */
   freeze?: boolean;
   thaw?: boolean;
@@ -106,6 +109,7 @@ export async function sayBinder(service: Service, called: string, flags: BinderF
     as,
     together,
     protection: protectionOf(flags),
+    template: await templateIn(service, flags.template),
     tables: flags.tables?.map(tableId),
     binder: binderCalled(study, flags),
   });

@@ -251,6 +251,7 @@ program
   .option('--as <format>', `as a file: ${REPORT_FORMAT_IDS.join(', ')}`)
   .option('-o, --output <file>', 'with --as: where to; a name made from the sentence where not given')
   .addOption(new Option('--picture <kind>', 'with --as: beside the table, its picture').choices(PICTURES))
+  .option('--template <file>', 'of a document: a DOCX whose look it takes')
   .option('--figures <list>', 'with --csv or --as: what stands beside counts, such as "row-percent,letters"')
   .option('--summary <words>', 'of a summary: how it is shown, such as "missing-row,one-line,p-holm"')
   .action((study: string, sentence: string, flags: { store: string } & TableFlags) =>
@@ -270,6 +271,7 @@ program
   .option('-o, --output <file>', 'where to; a name of the study where not given')
   .option('--binder <name>', 'which binder, by its name; the first one where not given')
   .option('--tables <ids...>', 'these tables alone, by their ids')
+  .option('--template <file>', 'of a document: a DOCX whose look it takes; as the study has it, where not given')
   .option('--together', 'of a workbook: all tables on one sheet')
   .option('--least-cell <respondents>', 'of a page to explore: cells of fewer are withheld; 5 where not given')
   .option('--least-base <respondents>', 'of a page to explore: groups of fewer are withheld; 10 where not given')

@@ -8,6 +8,7 @@ import { displayOf } from '../core/table/display.js';
 import { formatFor } from './binder.js';
 import { said } from './said.js';
 import { studyId } from './study-id.js';
+import { templateIn } from './template-in.js';
 import { mustBeFree, writeFileTo } from './write-file.js';
 import type { Service } from '../service/context.js';
 import { writeTable } from '../service/report.js';
@@ -29,6 +30,8 @@ export interface TableFlags {
   as?: string | undefined;
   output?: string | undefined;
   picture?: string | undefined;
+  /** Of a document: the file whose look it takes. */
+  template?: string | undefined;
 }
 
 /** How a summary is shown, out of words with commas. @throws Fault naming a word that says nothing of it */
@@ -70,7 +73,15 @@ export async function sayTable(service: Service, called: string, text: string, f
       ...(summary ? { summary } : {}),
       ...pictureIn(flags),
     };
-    const file = await writeTable(service, study, { sentence: readAsked(study, asked), shown }, { as });
+    const file = await writeTable(
+      service,
+      study,
+      { sentence: readAsked(study, asked), shown },
+      {
+        as,
+        template: await templateIn(service, flags.template),
+      },
+    );
     return `${await writeFileTo(file, flags.output)}\n`;
   }
   if (flags.csv !== true) return `${(await answerTable(service, study, asked)).text}\n`;

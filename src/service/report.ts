@@ -5,12 +5,14 @@ import type { Binder, BinderItem } from '../core/binder/binder-shape.js';
 import { type Protection, USUAL_PROTECTION } from '../core/disclosure/protection-shape.js';
 import { Fault, type FaultKind } from '../core/fault.js';
 import { fileStem } from '../core/file-stem.js';
+import type { DocxTemplate } from '../core/report/docx-template-shape.js';
 import { reportFacts } from '../core/report/report-facts.js';
 import { isPictured, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
 import { saySentence } from '../core/table/say-sentence.js';
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles } from '../store/source-files.js';
 import { studyRow } from '../store/study.js';
+import { keptTemplate } from '../store/template.js';
 import { allTables } from '../store/tables.js';
 import { allVariables } from '../store/variables.js';
 import { findBinder } from './binders.js';
@@ -28,6 +30,8 @@ export interface ReportAsked {
   together?: boolean | undefined;
   /** Of a page to explore: from how many respondents on a figure is given; as usual, where it is not said. */
   protection?: Partial<Protection> | undefined;
+  /** Of a document: whose look it takes; null: ours; that of the study's template, where it is not said. */
+  template?: DocxTemplate | null | undefined;
 }
 
 type AskedItem = ({ is: 'table' } & AskedTable) | Exclude<BinderItem, { is: 'table' }>;
@@ -71,7 +75,7 @@ async function write(
   service: Service,
   study: OpenStudy,
   asked: readonly AskedItem[],
-  { as, together = false, protection }: ReportAsked,
+  { as, together = false, protection, template }: ReportAsked,
   { title, stem }: { title: string; stem: string },
 ): Promise<PassingFile> {
   const { db } = study;
@@ -98,6 +102,7 @@ async function write(
     const job = {
       ...{ title, facts, items, format: as, together, path, variables: allVariables(db) },
       protection: as === 'explore' ? { ...USUAL_PROTECTION, ...protection } : undefined,
+      template: as !== 'docx' ? null : template === undefined ? keptTemplate(db) : template,
     };
     await service.run(
       'report',

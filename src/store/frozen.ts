@@ -13,8 +13,8 @@ export function putFrozen(db: Db, { content, caption, at }: NewFrozen): number {
   const statement = prepared(
     db,
     `INSERT INTO frozen (at, caption, entry, revision, content)
-       SELECT @at, @caption, coalesce((SELECT max(id) FROM ledger_entry WHERE undone = 0), 0), revision, @content FROM study
-       RETURNING id`,
+       SELECT @at, @caption, coalesce((SELECT max(id) FROM ledger_entry WHERE undone = 0), 0), revision, @content
+       FROM study RETURNING id`,
   );
   return Number(statement.pluck().get({ at, caption, content: JSON.stringify(content) }));
 }

@@ -19,6 +19,7 @@ const SEALED: Record<string, string> = {
   ledger_entry: 'SELECT * FROM ledger_entry ORDER BY id',
   source_file: 'SELECT * FROM source_file ORDER BY id',
   unread_row: 'SELECT * FROM unread_row ORDER BY id',
+  template: 'SELECT * FROM template',
   draft: 'SELECT * FROM draft ORDER BY name',
 };
 

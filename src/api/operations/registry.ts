@@ -5,6 +5,7 @@ import { LEDGER } from './ledger.js';
 import { STATISTICS } from './statistics.js';
 import { STUDIES } from './studies.js';
 import { TABLES } from './tables.js';
+import { TEMPLATES } from './templates.js';
 import { VARIABLES } from './variables.js';
 import { WORKINGS } from './workings.js';
 
@@ -18,5 +19,6 @@ export const OPERATIONS = [
   ...WORKINGS,
   ...TABLES,
   ...BINDERS,
+  ...TEMPLATES,
   ...LEDGER,
 ] as const;

@@ -34,16 +34,17 @@ const HEAD_WIDTHS = [2.6, 1.6];
 /** How far a line stands in that is within another, in twentieths of a point. */
 const INDENT = 200;
 
-/** Half points of the letters in a table of so many columns at most. */
+/** Half points of the letters in a table of so many columns at most; undefined: as their style has them. */
 const SIZES = [
-  { columns: 9, size: 18 },
+  { columns: 9, size: undefined },
   { columns: 13, size: 15 },
   { columns: Infinity, size: 13 },
 ];
 
-function runs({ text, ink, small }: LaidCell, size: number, isHeading: boolean): TextRun[] {
+function runs({ text, ink, small }: LaidCell, size: number | undefined, isHeading: boolean): TextRun[] {
   const plain = (words: string, more: IRunOptions = {}) => {
-    const options: IRunOptions = { text: xmlText(words), size, bold: isHeading, ...more };
+    const sized = size === undefined ? {} : { size };
+    const options: IRunOptions = { text: xmlText(words), ...sized, bold: isHeading, ...more };
     return new TextRun(options);
   };
   return [
@@ -59,7 +60,7 @@ function alignmentOf({ cell: { heads, columns }, column }: PlacedCell) {
   return heads === 'columns' && columns > 1 ? AlignmentType.CENTER : AlignmentType.RIGHT;
 }
 
-function cellOf(placed: PlacedCell, size: number): TableCell {
+function cellOf(placed: PlacedCell, size: number | undefined): TableCell {
   const { cell } = placed;
   const { heads, columns, lines, ink, depth = 0 } = cell;
   const isHeading = heads === 'columns';

@@ -9,7 +9,6 @@ import {
   ImageRun,
   InternalHyperlink,
   type ISectionOptions,
-  type IStylesOptions,
   Packer,
   PageNumber,
   PageOrientation,
@@ -27,51 +26,17 @@ import {
   type ReportTable,
   tablesOf,
 } from '../../core/report/report.js';
+import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { widthOf } from '../../core/view/placed-cells.js';
+import { type DocxLook, docxLook, SOFT } from './docx-styles.js';
 import { docxTable } from './docx-table.js';
 import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
-/** A4 in twentieths of a point, and its margins. */
-const PAGE = { width: 11_906, height: 16_838, margin: 1134 };
-
 /** Tables of more columns stand on a page that lies on its side. */
 const MOST_UPRIGHT = 10;
-
-const SERIF = 'Source Serif 4';
-const SANS = 'Source Sans 3';
-const INK = '1C2230';
-const SOFT = '5B6272';
-
-const heading = (size: number, before: number) => ({
-  run: { font: SERIF, size, bold: true, color: INK },
-  paragraph: { spacing: { before, after: 120 }, keepNext: true },
-});
-
-/** Paragraph styles by name, so that whoever has the document can change how all of a kind look. */
-const STYLES: IStylesOptions = {
-  default: {
-    document: { run: { font: SANS, size: 21, color: INK }, paragraph: { spacing: { after: 100 } } },
-    title: heading(40, 0),
-    heading1: heading(30, 480),
-    heading2: heading(24, 320),
-  },
-  paragraphStyles: [
-    { id: 'Caption', name: 'caption', basedOn: 'Normal', next: 'Normal', quickFormat: true, ...heading(23, 360) },
-    { id: 'TableText', name: 'Table text', basedOn: 'Normal', run: { size: 18 }, paragraph: { spacing: { after: 0 } } },
-    {
-      id: 'Base',
-      name: 'Base',
-      basedOn: 'Normal',
-      run: { size: 18, color: SOFT },
-      paragraph: { spacing: { before: 60 } },
-    },
-    { id: 'Said', name: 'Report sentence', basedOn: 'Normal', run: { font: SERIF, size: 23 } },
-    { id: 'Behind', name: 'Behind the sentence', basedOn: 'Normal', run: { size: 19 } },
-  ],
-};
 
 const text = (words: string, style?: string) =>
   new Paragraph({ ...(style === undefined ? {} : { style }), children: [new TextRun(xmlText(words))] });
@@ -181,14 +146,20 @@ function byPage(items: readonly ReportItem[]): { wide: boolean; items: ReportIte
   return runs;
 }
 
-function section(children: FileChild[], wide: boolean, footer: Footer): ISectionOptions {
-  const { width, height, margin } = PAGE;
+/** What all sections of a document have. */
+interface Sheets {
+  page: DocxLook['page'];
+  footer: Footer;
+}
+
+function section(children: FileChild[], wide: boolean, { page, footer }: Sheets): ISectionOptions {
+  const { width, height, ...margin } = page;
   const orientation = wide ? PageOrientation.LANDSCAPE : PageOrientation.PORTRAIT;
   return {
     properties: {
       page: {
         size: { width, height, orientation },
-        margin: { top: margin, right: margin, bottom: margin, left: margin },
+        margin,
       },
     },
     footers: { default: footer },
@@ -196,10 +167,14 @@ function section(children: FileChild[], wide: boolean, footer: Footer): ISection
   };
 }
 
-/** A report as a document for a word processor: real tables, captions and styles of its own. */
-export async function docxReport(report: Report): Promise<Uint8Array> {
+/**
+ * A report as a document for a word processor: real tables, captions and styles.
+ * @param template whose look and page it takes; null: our own
+ */
+export async function docxReport(report: Report, template: DocxTemplate | null = null): Promise<Uint8Array> {
   const { title, facts, items, methods } = report;
   const pngs = await pngsOf(picturesIn(report));
+  const { options, page } = docxLook(template);
   const study = facts.find(({ what }) => what === 'Study')?.text ?? '';
   const footer = new Footer({
     children: [
@@ -210,6 +185,7 @@ export async function docxReport(report: Report): Promise<Uint8Array> {
       }),
     ],
   });
+  const sheets: Sheets = { page, footer };
   const front: FileChild[] = [
     new Paragraph({ heading: HeadingLevel.TITLE, children: [new TextRun(xmlText(title))] }),
     ...facts.map((fact) => new Paragraph({ style: 'Behind', children: factRuns(fact) })),
@@ -219,14 +195,14 @@ export async function docxReport(report: Report): Promise<Uint8Array> {
     new Paragraph({ heading: HeadingLevel.HEADING_1, children: [new TextRun('Methods')] }),
     ...methods.map((words) => text(words)),
   ];
-  const widthOn = (wide: boolean) => (wide ? PAGE.height : PAGE.width) - 2 * PAGE.margin;
+  const widthOn = (wide: boolean) => (wide ? page.height : page.width) - page.left - page.right;
   const pages = byPage(items).map(({ wide, items: own }) => ({
     wide,
     children: own.flatMap((item) => itemParts(item, { width: widthOn(wide), pngs })),
   }));
   const [first, last] = [pages[0], pages.at(-1)];
   const sections = [
-    ...(first && !first.wide ? [] : [section(front, false, footer)]),
+    ...(first && !first.wide ? [] : [section(front, false, sheets)]),
     ...pages.map(({ wide, children }) =>
       section(
         [
@@ -235,11 +211,11 @@ export async function docxReport(report: Report): Promise<Uint8Array> {
           ...(!wide && last?.children === children ? back : []),
         ],
         wide,
-        footer,
+        sheets,
       ),
     ),
-    ...(last && !last.wide ? [] : [section(back, false, footer)]),
+    ...(last && !last.wide ? [] : [section(back, false, sheets)]),
   ];
-  const document = new Document({ title: xmlText(title), creator: 'Hatch Count', styles: STYLES, sections });
+  const document = new Document({ title: xmlText(title), creator: 'Hatch Count', ...options, sections });
   return Packer.toBuffer(document);
 }

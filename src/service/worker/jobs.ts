@@ -5,6 +5,8 @@ import {
   type ReportJob,
   writeReportFile,
 } from './report-job.js';
+import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
+import { readDocxTemplate } from '../../formats/reports/docx-template.js';
 import { type SpreadJob, spreadInStudy } from './spread-job.js';
 import { type SweepJob, sweepStudy } from './sweep-job.js';
 import type { Spread } from '../../core/spread/types.js';
@@ -69,6 +71,7 @@ export interface Jobs {
   export: { takes: ExportJob; gives: string };
   report: { takes: ReportJob; gives: null };
   disclose: { takes: DiscloseJob; gives: DisclosedTable[] };
+  template: { takes: { path: string; file: string }; gives: DocxTemplate };
   copy: { takes: CopyJob; gives: null };
   upgrade: { takes: { file: string }; gives: null };
   checkBackup: { takes: BackupJob; gives: null };
@@ -113,6 +116,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   export: exportStudy,
   report: writeReportFile,
   disclose: discloseTables,
+  template: ({ path, file }) => readDocxTemplate(path, file),
   copy: copyStudy,
   upgrade: upgradeFile,
   checkBackup,

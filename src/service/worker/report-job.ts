@@ -4,6 +4,7 @@ import { numbering, tableName } from '../../core/report/captioned.js';
 import type { Disclosed } from '../../core/disclosure/disclosed.js';
 import { type Protection, protectionNote } from '../../core/disclosure/protection-shape.js';
 import { methodsNote } from '../../core/report/methods-note.js';
+import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
 import type { RefusedTable, Report, ReportItem } from '../../core/report/report.js';
 import { isPictured, type ReportFormat } from '../../core/report/report-formats.js';
 import { type CountedTable, disclosedTable, type Reported, reportTable } from '../../core/report/report-table.js';
@@ -24,13 +25,15 @@ export interface ReportJob extends Pick<Report, 'title' | 'facts'>, Pick<Reporte
   protection: Protection | undefined;
   /** Of a workbook: all tables on one sheet. */
   together: boolean;
+  /** Of a document: whose look it takes; null: ours. */
+  template: DocxTemplate | null;
   /** The file that is written. */
   path: string;
 }
 
 /** Works the tables of a report out and writes it, telling of how many are done. */
 export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null> {
-  const { title, facts, items: counted, format, protection, together, path, ...of } = job;
+  const { title, facts, items: counted, format, protection, together, template, path, ...of } = job;
   const reported = { ...of, protection, answers: format === 'json', draw: reportPicture };
   const all = counted.filter(({ is }) => is === 'table').length;
   const nextNumber = numbering();
@@ -47,7 +50,7 @@ export async function writeReportFile(job: ReportJob, tell: Tell): Promise<null>
   const tables = items.filter((item) => item.is === 'table');
   const methods = [...methodsNote(tables), ...(protection ? [protectionNote(protection)] : [])];
   const report = { title, facts, items, methods };
-  await writeFile(path, await writeReport(report, format, { together }));
+  await writeFile(path, await writeReport(report, format, { together, template }));
   return null;
 }
 

@@ -11,6 +11,7 @@ import { sums } from './009-sums.js';
 import { figures } from './010-figures.js';
 import { binders } from './011-binders.js';
 import { frozen } from './012-frozen.js';
+import { template } from './013-template.js';
 
 /** SQL, or a function that rewrites stored JSON into the form of its present shape. */
 type Migration = string | ((db: Database) => void);
@@ -29,4 +30,5 @@ export const MIGRATIONS: readonly Migration[] = [
   figures,
   binders,
   frozen,
+  template,
 ];

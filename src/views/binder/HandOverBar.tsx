@@ -51,6 +51,7 @@ export function HandOverBar({ view, acts, binder, tables, chosen }: Props) {
     <>
       <div className={css['acts']}>
         <HandOver
+          study={study}
           what={what}
           busy={busy}
           several={wanted.length !== 1 && tables.length > 1}

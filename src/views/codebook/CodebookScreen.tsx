@@ -6,7 +6,8 @@ import { Segmented } from '../../kit/Segmented.js';
 import { Pens } from '../../kit/Svg.js';
 import { fileAddress } from '../server/address.js';
 import { PeekScope } from '../peek/PeekScope.js';
-import { CodebookChooser } from './CodebookChooser.js';
+import { FileChooser } from '../../kit/FileChooser.js';
+import { CODEBOOK_FILES } from './codebook-files.js';
 import { CodebookFilePanel } from './CodebookFilePanel.js';
 import { CodeListsView } from './CodeListsView.js';
 import { HealthView } from './HealthView.js';
@@ -110,7 +111,8 @@ function CodebookPage({ study }: { study: string }) {
               </a>
             )}
             <a href={`/studies?into=${study}`}>Take another file in…</a>
-            <CodebookChooser
+            <FileChooser
+              accept={CODEBOOK_FILES}
               called="Codebook for this study"
               text={sent.busy ? 'Reading the codebook…' : 'Take a codebook in…'}
               disabled={sent.busy}

@@ -8,7 +8,8 @@ import { Button, Problem } from '../../kit/kit.js';
 import { change } from '../server/ask.js';
 import { problemText } from '../server/problem.js';
 import { showIntake } from '../server/stale.js';
-import { CodebookChooser } from '../codebook/CodebookChooser.js';
+import { FileChooser } from '../../kit/FileChooser.js';
+import { CODEBOOK_FILES } from '../codebook/codebook-files.js';
 import { takeCodebookProblem } from './codebook-problem.js';
 import css from './intake.module.css';
 
@@ -101,7 +102,8 @@ export function CodebookPanel({ intake }: { intake: Intake }) {
       ) : (
         <p className={css['soft']}>
           Labels, codes and levels from a table (CSV, .xlsx), DDI, Triple-S or JSON.{' '}
-          <CodebookChooser
+          <FileChooser
+            accept={CODEBOOK_FILES}
             called="Codebook file"
             text={busy ? 'Reading it…' : 'Choose a codebook…'}
             disabled={busy}

@@ -15,7 +15,8 @@ export function FrozenHere({ view, saved }: Props) {
   if (!frozen || !binder) return null;
   return (
     <p className={css['madeHere']}>
-      In the binder this table is <strong>frozen</strong>, and stays as it was. Here it is counted as the study is now.{' '}
+      In the binder this table is <strong>frozen</strong>, and stays as it was.
+      {' Here it is counted as the study is now. '}
       <a href={`/studies/${view.study.id}/binder?binder=${binder.id}#table-${saved}`}>See it as it was</a>
     </p>
   );

@@ -135,7 +135,7 @@ export function TableMiddle(props: Props) {
     <>
       {any && (
         <Toolbar
-          {...{ shown, views, items }}
+          {...{ study, shown, views, items }}
           setShown={show}
           tested={has('adjusted-residual')}
           compared={has('letters')}

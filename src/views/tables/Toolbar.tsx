@@ -12,6 +12,7 @@ import { type FigureScope, wholeTable } from './figure-scope.js';
 import { choicesFor } from './figure-words.js';
 
 interface Props {
+  study: string;
   shown: Shown;
   setShown: (shown: Shown) => void;
   /** The tables on the screen. */
@@ -51,7 +52,8 @@ function SummaryFigures({ shown, setShown, views, items }: Pick<Props, 'shown' |
 
 /** What the cells show, and what can be done with the table: one line over it. */
 export function Toolbar(props: Props) {
-  const { shown, setShown, views, tested, compared, multiple, items, swap, copy, handOver, save, saved, asNew } = props;
+  const { study, shown, setShown, views, tested, compared, multiple, items, swap } = props;
+  const { copy, handOver, save, saved, asNew } = props;
   const [first] = views;
   if (!first) return null;
   return (
@@ -73,7 +75,7 @@ export function Toolbar(props: Props) {
         >
           Copy
         </Button>
-        <HandOver name="File" what="This table, as it is shown" busy={false} choose={handOver} />
+        <HandOver study={study} name="File" what="This table, as it is shown" busy={false} choose={handOver} />
         {saved && <Button onClick={asNew}>Copy as new</Button>}
         <Button title={saved ? 'In the binder' : 'In the binder, to come back to'} onClick={save}>
           {saved ? 'Keep the change' : 'Keep in binder'}

@@ -1,20 +1,19 @@
 import { useRef } from 'react';
-import { Button } from '../../kit/kit.js';
-
-/** Endings and kinds of the files that can be a codebook. */
-const ACCEPT = '.csv,.tsv,.txt,.xlsx,.xml,.sss,.ddi,.json,text/csv,application/json,text/xml';
+import { Button } from './kit.js';
 
 interface Props {
   /** What the file is called for those who do not see the button. */
   called: string;
   /** What stands on the button. */
   text: string;
+  /** Endings and kinds of the files that can be chosen. */
+  accept: string;
   disabled: boolean;
   take: (file: File) => void;
 }
 
-/** A button that has the analyst choose a codebook file. */
-export function CodebookChooser({ called, text, disabled, take }: Props) {
+/** A button that has the analyst choose a file. */
+export function FileChooser({ called, text, accept, disabled, take }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -27,7 +26,7 @@ export function CodebookChooser({ called, text, disabled, take }: Props) {
         className="sr-only"
         tabIndex={-1}
         aria-label={called}
-        accept={ACCEPT}
+        accept={accept}
         onChange={(event) => {
           const [file] = event.target.files ?? [];
           if (file) take(file);

@@ -1,0 +1,54 @@
+import { Readable } from 'node:stream';
+import { Fault } from '../../core/fault.js';
+import { type DocxTemplate, DocxTemplateShape } from '../../core/report/docx-template-shape.js';
+import { plainName } from '../../service/intake/receive.js';
+import { readTemplate, setTemplate, templateOf } from '../../service/template.js';
+import { nameQuery } from '../name-query.js';
+import { operation } from '../operation.js';
+
+/** What is told of a template: not its styles, which are long. */
+const TemplateSchema = DocxTemplateShape.pick({ name: true, has: true, page: true }).openapi('Template');
+
+/** What is told of a template. */
+const told = (template: DocxTemplate | null) =>
+  template && { name: template.name, has: template.has, page: template.page };
+
+function templateSent(file: string | undefined, body: Request['body']): { name: string; body: Readable } {
+  const name = plainName(file ?? 'template.docx');
+  if (body) return { name, body: Readable.fromWeb(body as never) };
+  throw new Fault('invalid', `${name} is empty.`, 'Choose a DOCX or a DOTX.', { file: name });
+}
+
+/** A document of one's own, whose look the documents of a study take. */
+export const TEMPLATES = [
+  operation({
+    id: 'setTemplate',
+    method: 'put',
+    path: '/studies/{study}/template',
+    summary: 'Send a DOCX whose styles, colours, fonts and page the documents of the study are to have',
+    changes: true,
+    query: nameQuery('file'),
+    body: 'file',
+    answer: TemplateSchema.nullable(),
+    work: async ({ service, study, query, request }) => {
+      const { name, body } = templateSent(query.file, request.body);
+      return told(await setTemplate(service, study, await readTemplate(service, name, body)));
+    },
+  }),
+  operation({
+    id: 'getTemplate',
+    method: 'get',
+    path: '/studies/{study}/template',
+    summary: 'Whose look the documents of the study have; null: ours',
+    answer: TemplateSchema.nullable(),
+    work: ({ study }) => told(templateOf(study)),
+  }),
+  operation({
+    id: 'dropTemplate',
+    method: 'delete',
+    path: '/studies/{study}/template',
+    summary: 'Have the documents of the study look as ours do again',
+    changes: true,
+    work: ({ service, study }) => setTemplate(service, study, null),
+  }),
+] as const;

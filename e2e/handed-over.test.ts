@@ -161,6 +161,32 @@ describe('read back by others', () => {
       expect(lean(text)).toContain(words);
   });
 
+  it('the document has the look of another, which is sent, and the same tables', async () => {
+    const ours = await fileOf('docx', 'docx');
+    const sent = `${session.server.address}/api/v1${DEMO}/template?file=House%20style.docx`;
+    const put = (body: Uint8Array<ArrayBuffer> | string) => fetch(sent, { method: 'PUT', body });
+    const refused = await put('no document');
+    expect(refused.status).toBe(400);
+    expect(await refused.text()).toContain('House style.docx is a damaged archive');
+    expect((await put(new Uint8Array(readFileSync(ours)))).status).toBe(200);
+    convert('html:HTML (StarWriter)', await fileOf('docx', 'docx'));
+    const tables = (await tablesIn(readFileSync(join(folder, 'docx.html'), 'utf8'))).map((lines) =>
+      lines.map((cells) => cells.map(unmarked)),
+    );
+    expect(tables).toEqual(page.map((lines) => lines.map((cells) => cells.map(unmarked))));
+    await session.open(`${DEMO}/binder`);
+    await (await named(session.driver, 'Hand over…')).click();
+    await says(session.driver, 'section[aria-label="Look of documents"]', 'look as House style.docx does');
+    await session.sound();
+    await (await named(session.driver, 'As ours')).click();
+    await says(session.driver, 'section[aria-label="Look of documents"]', 'look as ours do');
+    const file = await session.driver.findElement(By.css('section[aria-label="Look of documents"] input'));
+    await file.sendKeys(ours);
+    await says(session.driver, 'section[aria-label="Look of documents"]', 'look as docx.docx does');
+    await (await named(session.driver, 'As ours')).click();
+    await says(session.driver, 'section[aria-label="Look of documents"]', 'look as ours do');
+  });
+
   it('the workbook has them as numbers, on a sheet each, with a sheet of contents', async () => {
     const path = await fileOf('xlsx', 'xlsx');
     convert('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1', path);

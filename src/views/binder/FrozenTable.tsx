@@ -8,7 +8,7 @@ import { useAnswer } from '../server/use-answer.js';
 import { type Shows, useTable, viewsShown } from '../tables/use-table.js';
 import { ChangedSince } from './ChangedSince.js';
 import { frozenView } from './frozen-view.js';
-import { KeptBody } from './KeptBody.js';
+import { FIRST, KeptBody } from './KeptBody.js';
 import { laidOf } from './use-look.js';
 
 interface Props {
@@ -18,9 +18,6 @@ interface Props {
   table: StudyView['tables'][number];
   mark: FrozenMark;
 }
-
-/** All blocks of the sentence, none of them chosen. */
-const FIRST = { item: 0, nest: 0 };
 
 const figuresOf = (shows: Shows, shown: Shown) =>
   shows.whole && !shows.busy ? figuresRead(laidOf(viewsShown(shows), shown)) : null;

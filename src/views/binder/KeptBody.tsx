@@ -70,6 +70,9 @@ function Tables({ view, name, sentence, whole, own, shown, show }: TablesProps) 
   ));
 }
 
+/** All blocks of the sentence, none of them chosen. */
+export const FIRST = { item: 0, nest: 0 };
+
 interface Props extends Pick<TablesProps, 'view' | 'name' | 'sentence' | 'shown' | 'show'> {
   shows: Shows;
   /** What was kept of it when it was frozen. */

@@ -6,7 +6,7 @@ import { useNear } from '../../kit/use-near.js';
 import { useTable, viewsShown } from '../tables/use-table.js';
 import { ChangedSince } from './ChangedSince.js';
 import { FrozenTable } from './FrozenTable.js';
-import { KeptBody } from './KeptBody.js';
+import { FIRST, KeptBody } from './KeptBody.js';
 import { useLook } from './use-look.js';
 import css from './binder.module.css';
 
@@ -16,9 +16,6 @@ interface Props {
   name: string;
   table: StudyView['tables'][number];
 }
-
-/** All blocks of the sentence, none of them chosen. */
-const FIRST = { item: 0, nest: 0 };
 
 /** A table as it is now. */
 function LiveTable({ view, name, table }: Props) {

@@ -29,11 +29,15 @@ export function TemplateChoice({ study }: { study: string }) {
   return (
     <section className={css['template']} aria-label="Look of documents">
       <p>
-        Documents (DOCX) look {template ? 'as ' : 'as ours do. '}
-        {template && <strong>{template.name}</strong>}
-        {template && ' does: its styles, fonts, colours and page.'}
+        {template ? (
+          <>
+            Documents (DOCX) look as <strong>{template.name}</strong> does: its styles, fonts, colours and page.
+          </>
+        ) : (
+          'Documents (DOCX) look as ours do.'
+        )}
       </p>
-      <p>
+      <p className={css['looks']}>
         <FileChooser
           called="A document whose look is taken"
           text={template ? 'As another document…' : 'As a document of your own…'}

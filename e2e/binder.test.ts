@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { find, named, says, type } from './browser.js';
+import { drag } from './drag.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -213,6 +214,24 @@ describe('a binder is put in order', () => {
     await type(session.driver, Key.END, ' at the sites', Key.ENTER);
     await says(session.driver, 'h2', 'Who uses what at the sites');
     await session.sound();
+  });
+
+  it('by dragging, before another and to the end', async () => {
+    const order = async () => (await binders())[0]!.items.map(({ table, title, text }) => table ?? title ?? text);
+    const [first, second, ...rest] = await order();
+    const moves = '[title="Drag it to another place"]';
+    const item = (id: unknown) => `article:has(#table-${String(id)})`;
+    await drag(session.driver, `${item(second)} ${moves}`, item(first));
+    await until(([binder]) => binder!.items[0]!.table === second);
+    await says(session.driver, 'article h2', 'Table 1.');
+    expect(await order()).toEqual([second, first, ...rest]);
+    await drag(session.driver, `${item(second)} ${moves}`, 'a[href$="/tables"]');
+    await until(([binder]) => binder!.items.at(-1)!.table === second);
+    expect(await order()).toEqual([first, ...rest, second]);
+    await drag(session.driver, `${item(second)} ${moves}`, item(first));
+    await until(([binder]) => binder!.items[0]!.table === second);
+    await drag(session.driver, `${item(first)} ${moves}`, item(second));
+    await until(([binder]) => binder!.items[0]!.table === first);
   });
 
   it('is called otherwise, stands beside others, and gives them tables and copies', async () => {

@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome.js';
 import { describe, expect, it } from 'vitest';
 import { accessibilityProblems, consoleErrors, find, named, press, says, type } from './browser.js';
+import { drag } from './drag.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
 
@@ -9,42 +10,23 @@ const session = demoSession();
 
 const open = (path: string) => session.driver.get(session.server.address + DEMO + path);
 
-/** Drags one element on to another, with the events a browser sends for it. */
-async function drag(from: string, to: string, at: 'middle' | 'end' = 'middle'): Promise<void> {
-  const [source, target] = [await find(session.driver, from), await find(session.driver, to)];
-  await session.driver.executeScript(
-    `const [source, target, at] = arguments;
-     const dataTransfer = new DataTransfer();
-     const fire = (on, type) => {
-       const { left, top, width, height } = on.getBoundingClientRect();
-       const share = at === 'end' ? 0.95 : 0.5;
-        const where = { clientX: left + width * share, clientY: top + height * share };
-       on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer, ...where }));
-     };
-     fire(source, 'dragstart'); fire(target, 'dragover'); fire(target, 'drop'); fire(source, 'dragend');`,
-    source,
-    target,
-    at,
-  );
-}
-
 describe('dragging', () => {
   it('puts a variable from the roster into a slot of the sentence', async () => {
     await open('/tables?rows=satisfaction');
     await says(session.driver, '[data-testid=base]', 'Base');
-    await drag('li[data-variable=site] button', 'h1 button[aria-label="By: + by"]');
+    await drag(session.driver, 'li[data-variable=site] button', 'h1 button[aria-label="By: + by"]');
     await says(session.driver, 'h1', 'Site');
     await says(session.driver, '[data-answer=association]', 'Yes');
-    await drag('li[data-variable=season] button', 'h1 button[aria-label="Only where: + only where"]');
+    await drag(session.driver, 'li[data-variable=season] button', 'h1 button[aria-label="Only where: + only where"]');
     await says(session.driver, '[role=group][aria-label^="Only where"]', 'Spring');
   });
 
   it('sends a code to another group, and merges one group into another', async () => {
     await open('/workings?make=regroup&of=satisfaction');
     await says(session.driver, '[data-testid=proof]', 'Holds.');
-    await drag('[data-code="2"]', '[data-group="1"]');
+    await drag(session.driver, '[data-code="2"]', '[data-group="1"]');
     await says(session.driver, '[data-testid=proof]', 'Nobody is in Fairly satisfied.');
-    await drag('[data-group="5"]', '[data-group="4"]');
+    await drag(session.driver, '[data-group="5"]', '[data-group="4"]');
     await says(session.driver, '[data-testid=regroup-diagram]', '4 groups');
     await says(session.driver, '[data-testid=proof]', 'Holds.');
     expect(await consoleErrors(session.driver)).toEqual([]);
@@ -59,11 +41,11 @@ describe('the headings of a table', () => {
   it('are merged, moved and set aside by dragging, which makes a regroup and puts it into the sentence', async () => {
     await open('/tables?rows=satisfaction&by=site');
     await says(session.driver, '[data-testid=base]', 'Base');
-    await drag(heading('2'), heading('1'));
+    await drag(session.driver, heading('2'), heading('1'));
     await says(session.driver, 'h1', 'Satisfaction with the site, regrouped');
     await says(session.driver, 'main', 'is made here from Satisfaction with the site; its proof holds.');
     await says(session.driver, 'table', 'Very satisfied / Fairly satisfied');
-    await drag(heading('1'), heading('4'), 'end');
+    await drag(session.driver, heading('1'), heading('4'), 'end');
     await says(session.driver, 'tbody tr:first-child th', 'Neither');
     expect(await headings()).toEqual([
       'Neither',
@@ -71,7 +53,7 @@ describe('the headings of a table', () => {
       'Very dissatisfied',
       'Very satisfied / Fairly satisfied',
     ]);
-    await drag(heading('1'), '[data-testid=aside-strip]');
+    await drag(session.driver, heading('1'), '[data-testid=aside-strip]');
     await says(session.driver, 'tbody tr:first-child th', 'Fairly dissatisfied');
     await says(session.driver, '[data-testid=base]', '365 Neither');
     // One working was made, and changed: nothing else stands on it.
@@ -128,7 +110,7 @@ describe('nets and names of one table', () => {
       only: [{ variable: 'crops', is: 'any-of', codes: ['1', '2'] }],
     });
     await says(session.driver, 'tbody tr:first-child td', counts.body.base.toLocaleString('en'));
-    await drag(line('3'), '[data-net="Either"]');
+    await drag(session.driver, line('3'), '[data-net="Either"]');
     await says(session.driver, 'tbody tr:nth-child(4) th', 'Onions');
     expect(await session.driver.findElements(By.css('tr[data-depth="1"]'))).toHaveLength(3);
     await (await find(session.driver, '[data-net="Either"]')).click();

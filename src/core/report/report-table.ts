@@ -34,7 +34,6 @@ import { type DrawnBlock, drawnBlocks } from './drawn-blocks.js';
 import { usedIn } from './methods-note.js';
 import type { Frozen, FrozenMark } from './frozen-shape.js';
 import type { ReportPicture, ReportTable } from './report.js';
-import { sayFrozen } from './say-frozen.js';
 
 /** A table that was counted, with what else its readings need to be counted. */
 export interface CountedTable {
@@ -161,8 +160,8 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     views,
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
+    frozen: frozen ? { at: frozen.at, entry: frozen.entry } : null,
     bases: [
-      ...(frozen ? [sayFrozen(frozen)] : []),
       ...(whole.view.summary ? summaryBases(whole) : basesOf(all, isTable)),
       ...(protection ? withheldLines(whole, protection, leftAway) : []),
     ],

@@ -4,6 +4,8 @@ import type { TableAnswer } from '../view/as-answer.js';
 import type { TableView } from '../view/types.js';
 import type { Handed } from '../table/picture-kinds.js';
 import type { Shown } from '../table/shown-shape.js';
+import type { FrozenMark } from './frozen-shape.js';
+import { sayFrozen } from './say-frozen.js';
 
 /** A picture of a table, or of a part of it. */
 export interface ReportPicture {
@@ -39,7 +41,9 @@ export interface ReportTable {
   shown: Shown;
   /** Each block with all its figures, its tests, measures and reading, at full precision; where they are wanted. */
   answers: TableAnswer[];
-  /** On whom it stands, a line for each block; before them, that it is frozen. */
+  /** When it was frozen; null: it is as the study was when it was written. */
+  frozen: Pick<FrozenMark, 'at' | 'entry'> | null;
+  /** On whom it stands, a line for each block. */
   bases: string[];
   /** Some cells are hatched by how they depart from independence. */
   hatched: boolean;
@@ -79,6 +83,12 @@ export interface Report {
 /** The lines of a table that stand where one reads; none of a picture alone, which has its figures in its text. */
 export const laidToRead = ({ laid, handed, pictures }: ReportTable): readonly LaidOut[] =>
   handed === 'picture' && pictures.length > 0 ? [] : laid;
+
+/** What stands under a table: since when it is frozen, and on whom it stands. */
+export const standsOn = ({ frozen, bases }: ReportTable): string[] => [
+  ...(frozen ? [sayFrozen(frozen)] : []),
+  ...bases,
+];
 
 /** The pictures of a report. */
 export const picturesIn = (report: Report): ReportPicture[] => tablesOf(report).flatMap(({ pictures }) => pictures);

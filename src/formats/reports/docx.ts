@@ -24,6 +24,7 @@ import {
   type ReportItem,
   type ReportPicture,
   type ReportTable,
+  standsOn,
   tablesOf,
 } from '../../core/report/report.js';
 import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
@@ -83,7 +84,7 @@ function pictureParts({ title, svg, width, height, alt }: ReportPicture, png: Ui
 }
 
 function tableItem(item: ReportTable, { width, pngs }: Page): FileChild[] {
-  const { pictures, bases, hatched, readings } = item;
+  const { pictures, hatched, readings } = item;
   const laid = laidToRead(item);
   const named = new Bookmark({ id: bookmarkOf(item), children: [new TextRun(xmlText(captioned(item)))] });
   return [
@@ -93,7 +94,7 @@ function tableItem(item: ReportTable, { width, pngs }: Page): FileChild[] {
       ...(pictures.length > 1 ? [over(picture.title)] : []),
       pictureParts(picture, pngs.get(picture)!, width),
     ]),
-    ...bases.map((line) => text(line, 'Base')),
+    ...standsOn(item).map((line) => text(line, 'Base')),
     ...(hatched ? [text(INK_SIGNS_WORDS, 'Base')] : []),
     ...readings.flatMap(reading),
   ];

@@ -9,6 +9,7 @@ import {
   type ReportPicture,
   type ReportTable,
   tablesOf,
+  standsOn,
 } from '../../core/report/report.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_KEY, INK_WORDS } from '../../core/view/ink.js';
@@ -54,12 +55,12 @@ const tablesHtml = (item: ReportTable) => {
 };
 
 function tableItem(item: ReportTable, { tables = tablesHtml }: PageParts): string {
-  const { pictures, bases, hatched, readings } = item;
+  const { pictures, hatched, readings } = item;
   const parts = [
     tag('h2', markupText(captioned(item))),
     tables(item),
     ...pictures.map((picture) => pictureHtml(picture, pictures.length > 1)),
-    ...bases.map((line) => paragraph(line, 'base')),
+    ...standsOn(item).map((line) => paragraph(line, 'base')),
     ...(hatched ? [keyHtml()] : []),
     ...readings.map(readingHtml),
   ];

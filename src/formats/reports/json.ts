@@ -11,7 +11,7 @@ const summaryIn = (title: string, { lines, columns, statistics, adjusted, notes 
 export function jsonReport(report: Report): string {
   const { title, facts, methods } = report;
   const tables = tablesOf(report).map((table) => {
-    const { number, caption, filter, weight, shown, bases, answers, readings, views, pictures } = table;
+    const { number, caption, filter, weight, shown, frozen, bases, answers, readings, views, pictures } = table;
     const summaries = views.flatMap((view) => (view.summary ? [summaryIn(view.title, view.summary)] : []));
     return {
       name: tableName(table),
@@ -20,6 +20,7 @@ export function jsonReport(report: Report): string {
       filter,
       weight,
       shown,
+      frozen,
       bases,
       blocks: answers,
       readings,

@@ -1,5 +1,5 @@
 import { captioned } from '../../core/report/captioned.js';
-import { type Fact, type Report, type ReportItem, type ReportTable } from '../../core/report/report.js';
+import { type Fact, type Report, type ReportItem, type ReportTable, standsOn } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { placedCells, placedLines, widthOf } from '../../core/view/placed-cells.js';
@@ -89,12 +89,12 @@ const soft = (text: string) => `{\\small ${paragraph(text)}}`;
 const facts = (list: readonly Fact[]) => list.map(({ what, text }) => paragraph(`${what}: ${text}`));
 
 function tableItem(item: ReportTable): string[] {
-  const { laid, bases, hatched, readings } = item;
+  const { laid, hatched, readings } = item;
   return [
     `\\subsection*{${latexText(captioned(item))}}`,
     `\\addcontentsline{toc}{subsection}{${latexText(captioned(item))}}`,
     ...laid.flatMap((own) => [...(laid.length > 1 ? [paragraph(own.title)] : []), ...tableLines(own)]),
-    ...bases.map(soft),
+    ...standsOn(item).map(soft),
     ...(hatched ? [soft(INK_SIGNS_WORDS)] : []),
     ...readings.flatMap(({ title, sentence, lines }) => [
       '\\begin{quote}',

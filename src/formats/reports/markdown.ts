@@ -6,6 +6,7 @@ import {
   type ReportItem,
   type ReportPicture,
   type ReportTable,
+  standsOn,
 } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
@@ -44,13 +45,13 @@ const pictureLine = ({ alt, svg }: ReportPicture) =>
   `![${plain(alt)}](data:image/svg+xml;base64,${Buffer.from(svg).toString('base64')})`;
 
 function tableItem(item: ReportTable): string[] {
-  const { pictures, bases, hatched, readings } = item;
+  const { pictures, hatched, readings } = item;
   const laid = laidToRead(item);
   return [
     `## ${plain(captioned(item))}`,
     ...laid.flatMap((own) => [...(laid.length > 1 ? [`### ${plain(own.title)}`] : []), tableLines(own).join('\n')]),
     ...pictures.map(pictureLine),
-    ...bases.map(plain),
+    ...standsOn(item).map(plain),
     ...(hatched ? [INK_SIGNS_WORDS] : []),
     ...readings.flatMap(({ title, sentence, lines }) => [
       `**${plain(title)}**`,

@@ -8,6 +8,7 @@ import {
   type ReportItem,
   type ReportPicture,
   type ReportTable,
+  standsOn,
 } from '../../core/report/report.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { inPages } from '../../core/view/in-pages.js';
@@ -116,7 +117,7 @@ function putFoot(slide: Slide, lines: readonly string[]): void {
 /** A table on as many slides as it needs; on whom it stands is at the foot of each. */
 function tableSlides(deck: PptxGenJS, item: ReportTable): void {
   const laid = laidToRead(item);
-  const foot = [...item.bases, ...(item.hatched ? [INK_SIGNS_WORDS] : [])];
+  const foot = [...standsOn(item), ...(item.hatched ? [INK_SIGNS_WORDS] : [])];
   const pages = laid.flatMap((own) => inPages(own, ROOM).map((page) => ({ page, title: own.title })));
   pages.forEach(({ page, title }, k) => {
     const part = pages.length > 1 ? ` (${k + 1} of ${pages.length})` : '';
@@ -135,7 +136,7 @@ function pictureSlide(deck: PptxGenJS, item: ReportTable, picture: ReportPicture
   const data = `image/png;base64,${Buffer.from(png).toString('base64')}`;
   const size = { w: width * scale, h: height * scale };
   slide.addImage({ data, x: SLIDE.margin, y: SLIDE.top, ...size, altText: xmlText(alt) });
-  putFoot(slide, item.handed === 'picture' ? item.bases : []);
+  putFoot(slide, item.handed === 'picture' ? standsOn(item) : []);
 }
 
 /** Text on as many slides as it needs, a paragraph a line. */

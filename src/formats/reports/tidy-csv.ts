@@ -15,6 +15,7 @@ const COLUMNS = [
   'caption',
   'filter',
   'weight',
+  'frozen',
   'view',
   'row variable',
   'row code',
@@ -87,11 +88,19 @@ export function tidyReport(report: Report): string {
   const factOf = (name: string) => report.facts.find(({ what }) => what === name)?.text ?? '';
   const of = [factOf('Study'), factOf('Wave'), factOf('Made')];
   const lines = tablesOf(report).flatMap((table) => {
-    const { number, handed, caption, filter, weight, views } = table;
+    const { number, handed, caption, filter, weight, frozen, views } = table;
     // A program counts tables; a picture that stands alone is told apart by its name.
     const called = handed === 'picture' ? tableName(table) : number;
     return views.flatMap((view) => {
-      const known = [...of, called, caption, filter, weight ?? '', views.length > 1 ? view.title : ''];
+      const known = [
+        ...of,
+        called,
+        caption,
+        filter,
+        weight ?? '',
+        frozen?.at ?? '',
+        views.length > 1 ? view.title : '',
+      ];
       const blocks = view.blocks.flatMap((line, item) =>
         line.flatMap((_, nest) => blockLines(table, view, item, nest)),
       );

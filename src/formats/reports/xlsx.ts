@@ -1,6 +1,13 @@
 import ExcelJS, { type Cell, type FillPatterns, type Workbook, type Worksheet } from 'exceljs';
 import { captioned, tableName } from '../../core/report/captioned.js';
-import { picturesIn, type Report, type ReportPicture, type ReportTable, tablesOf } from '../../core/report/report.js';
+import {
+  picturesIn,
+  type Report,
+  type ReportPicture,
+  type ReportTable,
+  standsOn,
+  tablesOf,
+} from '../../core/report/report.js';
 import { apart } from '../../core/view/apart.js';
 import { type Ink, INK_WORDS } from '../../core/view/ink.js';
 import type { LaidFigure, LaidOut } from '../../core/view/laid-cell.js';
@@ -76,7 +83,7 @@ function putItem(
   isAlone: boolean,
   putPictures: (sheet: Worksheet, item: ReportTable) => void,
 ): void {
-  const { bases, hatched, readings, shown } = item;
+  const { hatched, readings, shown } = item;
   // Each figure has a cell of its own.
   const laid = item.laid.map(apart);
   putText(sheet, captioned(item), { ...BOLD, size: 13 });
@@ -96,7 +103,7 @@ function putItem(
     const column = sheet.getColumn(k);
     column.width = Math.max(column.width ?? 0, width);
   }
-  for (const line of bases) putText(sheet, line, SOFT);
+  for (const line of standsOn(item)) putText(sheet, line, SOFT);
   if (hatched) putText(sheet, INK_HATCHED, SOFT);
   for (const { title, sentence, lines } of readings) {
     putText(sheet, title, BOLD);

@@ -191,7 +191,9 @@ function BinderPage({ study }: { study: string }) {
               binder”.
             </p>
           )}
-          <Adding acts={acts} binder={binder} />
+          <DropPlace drop={(from) => acts.edit({ items: moved(binder.items, from, binder.items.length - 1) })}>
+            <Adding acts={acts} binder={binder} />
+          </DropPlace>
         </div>
         <Toast text={toast} done={() => setToast(null)} />
       </Page>

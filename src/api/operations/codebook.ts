@@ -3,7 +3,7 @@ import { planCodebookFile } from '../../service/codebook-file.js';
 import { declareMissing, planDeclaring, reachOf } from '../../service/declare-missing.js';
 import { editEntries } from '../../service/edit-variable.js';
 import { studyHealth } from '../../service/health.js';
-import { codebookSent } from '../../service/intake/codebook-sent.js';
+import { CODEBOOK_WANTED, fileSent } from '../../service/intake/file-sent.js';
 import {
   ChangedSchema,
   CodebookPlanSchema,
@@ -42,7 +42,7 @@ export const CODEBOOK = [
     body: 'file',
     answer: CodebookPlanSchema,
     work: ({ service, study, query, request }) => {
-      const { name, body } = codebookSent(query.file ?? null, request.body);
+      const { name, body } = fileSent(query.file, request.body, CODEBOOK_WANTED);
       return planCodebookFile(service, study, name, body);
     },
   }),

@@ -2,7 +2,7 @@ import { Fault } from '../../core/fault.js';
 import { LayoutShape } from '../../core/intake/layout.js';
 import { acceptIntake } from '../../service/intake/accept.js';
 import { attachCodebook, removeCodebook } from '../../service/intake/codebook.js';
-import { codebookSent } from '../../service/intake/codebook-sent.js';
+import { CODEBOOK_WANTED, fileSent } from '../../service/intake/file-sent.js';
 import { compareWithStudy, joinStudy } from '../../service/intake/join.js';
 import { changeLayout, findIntake } from '../../service/intake/read.js';
 import { discardIntake, PATIENCE_MS, receiveFile } from '../../service/intake/receive.js';
@@ -84,7 +84,7 @@ export const INTAKES = [
     body: 'file',
     answer: IntakeSchema,
     work: ({ service, params, query, request }) => {
-      const { name, body } = codebookSent(query.file ?? null, request.body);
+      const { name, body } = fileSent(query.file, request.body, CODEBOOK_WANTED);
       return attachCodebook(service, params.intake, name, body, PATIENCE_MS);
     },
   }),

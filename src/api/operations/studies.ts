@@ -1,11 +1,8 @@
-import { Readable } from 'node:stream';
-import { Fault } from '../../core/fault.js';
 import { exportStudy } from '../../service/export.js';
-import { plainName } from '../../service/intake/receive.js';
+import { fileSent, type WantedFile } from '../../service/intake/file-sent.js';
 import { unreadOfStudy } from '../../service/intake/unread.js';
 import { listStudies, unopenedFiles } from '../../service/open-study.js';
 import { fetchUnopened, setAside } from '../../service/set-aside.js';
-import type { SentBackup } from '../../service/sent-backup.js';
 import { viewWholeStudy } from '../../service/roster.js';
 import {
   backUpStudy,
@@ -33,12 +30,11 @@ import {
 } from '../schemas.js';
 import { z } from '../zod.js';
 
-/** A backup that is sent, under a name for messages. @throws Fault where it is empty */
-function backupSent(file: string | undefined, body: Request['body']): SentBackup {
-  const name = plainName(file ?? 'backup.sqlite');
-  if (body) return { name, body: Readable.fromWeb(body as never) };
-  throw new Fault('invalid', `${name} is empty.`, 'Choose a file that Hatch Count backed up.', { file: name });
-}
+/** A backup of a study. */
+const BACKUP_WANTED: WantedFile = {
+  unnamed: 'backup.sqlite',
+  mend: 'Choose a file that Hatch Count backed up.',
+};
 
 /** Studies as wholes, and the bin. */
 export const STUDIES = [
@@ -122,7 +118,7 @@ export const STUDIES = [
     body: 'file',
     answer: StudyRowSchema,
     status: 201,
-    work: ({ service, query, request }) => restoreStudy(service, backupSent(query.file, request.body)),
+    work: ({ service, query, request }) => restoreStudy(service, fileSent(query.file, request.body, BACKUP_WANTED)),
   }),
   operation({
     id: 'unopenedFiles',
@@ -177,7 +173,7 @@ export const STUDIES = [
     query: nameQuery('file'),
     body: 'file',
     answer: VerifiedFileSchema,
-    work: ({ service, query, request }) => verifySent(service, backupSent(query.file, request.body)),
+    work: ({ service, query, request }) => verifySent(service, fileSent(query.file, request.body, BACKUP_WANTED)),
   }),
   operation({
     id: 'listBin',

@@ -1,7 +1,5 @@
-import { Readable } from 'node:stream';
-import { Fault } from '../../core/fault.js';
 import { type DocxTemplate, DocxTemplateShape } from '../../core/report/docx-template-shape.js';
-import { plainName } from '../../service/intake/receive.js';
+import { fileSent, type WantedFile } from '../../service/intake/file-sent.js';
 import { readTemplate, setTemplate, templateOf } from '../../service/template.js';
 import { nameQuery } from '../name-query.js';
 import { operation } from '../operation.js';
@@ -13,11 +11,7 @@ const TemplateSchema = DocxTemplateShape.pick({ name: true, has: true, page: tru
 const told = (template: DocxTemplate | null) =>
   template && { name: template.name, has: template.has, page: template.page };
 
-function templateSent(file: string | undefined, body: Request['body']): { name: string; body: Readable } {
-  const name = plainName(file ?? 'template.docx');
-  if (body) return { name, body: Readable.fromWeb(body as never) };
-  throw new Fault('invalid', `${name} is empty.`, 'Choose a DOCX or a DOTX.', { file: name });
-}
+const TEMPLATE_WANTED: WantedFile = { unnamed: 'template.docx', mend: 'Choose a DOCX or a DOTX.' };
 
 /** A document of one's own, whose look the documents of a study take. */
 export const TEMPLATES = [
@@ -31,7 +25,7 @@ export const TEMPLATES = [
     body: 'file',
     answer: TemplateSchema.nullable(),
     work: async ({ service, study, query, request }) => {
-      const { name, body } = templateSent(query.file, request.body);
+      const { name, body } = fileSent(query.file, request.body, TEMPLATE_WANTED);
       return told(await setTemplate(service, study, await readTemplate(service, name, body)));
     },
   }),

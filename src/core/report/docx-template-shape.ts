@@ -1,14 +1,5 @@
 import { z } from 'zod';
 
-/** Styles that we bring where a document has none of their name: their ids, by their names. */
-export const OWN_DOCX_STYLES = {
-  caption: 'Caption',
-  'table text': 'TableText',
-  base: 'Base',
-  'report sentence': 'Said',
-  'behind the sentence': 'Behind',
-} as const;
-
 /** Longer the styles of no document are that somebody made. */
 const LONGEST_PART = 8_000_000;
 /** No page is wider, or higher: 22 inches, in twentieths of a point. */

@@ -1,5 +1,6 @@
 import { type IParagraphStyleOptions, type IPropertiesOptions, type IStylesOptions, readTheme } from 'docx';
-import { type DocxTemplate, type OWN_DOCX_STYLES } from '../../core/report/docx-template-shape.js';
+import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
+import type { OWN_DOCX_STYLES } from './own-docx-styles.js';
 
 const SERIF = 'Source Serif 4';
 const SANS = 'Source Sans 3';

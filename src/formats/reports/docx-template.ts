@@ -1,7 +1,8 @@
 import { Fault } from '../../core/fault.js';
-import { type DocxTemplate, DocxTemplateShape, OWN_DOCX_STYLES } from '../../core/report/docx-template-shape.js';
+import { type DocxTemplate, DocxTemplateShape } from '../../core/report/docx-template-shape.js';
 import { type Attributes, xmlReader, type XmlHandlers } from '../xml.js';
 import { type Archive, openArchive } from '../zip.js';
+import { OWN_DOCX_STYLES } from './own-docx-styles.js';
 
 /** The parts that are read; a document can be larger, as its text is not looked at. */
 const MOST_PART = 8 * 1024 ** 2;

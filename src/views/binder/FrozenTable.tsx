@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Shown, StudyView } from '../../api/types.js';
 import { changedFigures, figuresRead } from '../../core/binder/look.js';
 import type { Frozen, FrozenMark } from '../../core/report/frozen-shape.js';
+import { countedOfFrozen } from '../../core/report/frozen-table.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Problem, Wait } from '../../kit/kit.js';
 import { useAnswer } from '../server/use-answer.js';
@@ -26,8 +27,9 @@ const figuresOf = (shows: Shows, shown: Shown) =>
 function FrozenBody({ view, name, table, mark, frozen }: Props & { frozen: Frozen }) {
   const [shown, show] = useState<Shown>(table.shown);
   const then = useMemo(() => frozenView(view, frozen), [view, frozen]);
-  const sentence = useMemo(() => sentenceOfBody(frozen.sentence), [frozen]);
-  const shows = useTable(then, sentence, shown, null, FIRST, frozen.counts);
+  const counted = useMemo(() => countedOfFrozen(frozen, mark, table.shown), [frozen, mark, table.shown]);
+  const { sentence } = counted;
+  const shows = useTable(then, sentence, shown, null, FIRST, counted.counts);
   const live = useMemo(() => sentenceOfBody(table.sentence), [table]);
   const now = useTable(view, live, table.shown, null, FIRST);
   const changes = useMemo(() => {
@@ -36,7 +38,7 @@ function FrozenBody({ view, name, table, mark, frozen }: Props & { frozen: Froze
     return figures && ofThen ? changedFigures(ofThen, figures) : [];
   }, [shows, now, table.shown]);
   return (
-    <KeptBody {...{ view: then, name, sentence, shown, show, shows, frozen }}>
+    <KeptBody {...{ view: then, name, sentence, shown, show, shows, counted }}>
       {changes.length > 0 && <ChangedSince {...{ view, table, changes, since: mark }} />}
     </KeptBody>
   );

@@ -2,7 +2,7 @@ import { type ReactNode, useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
-import type { Frozen } from '../../core/report/frozen-shape.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import type { Sentence } from '../../core/table/sentence.js';
 import { whyEmpty } from '../../core/table/share.js';
 import { isHatched } from '../../core/view/is-hatched.js';
@@ -75,14 +75,14 @@ export const FIRST = { item: 0, nest: 0 };
 
 interface Props extends Pick<TablesProps, 'view' | 'name' | 'sentence' | 'shown' | 'show'> {
   shows: Shows;
-  /** What was kept of it when it was frozen. */
-  frozen?: Frozen;
+  /** As it was counted when it was frozen. */
+  counted?: CountedTable;
   /** What stands over it. */
   children: ReactNode;
 }
 
 /** A kept table with its pictures, on whom it stands, and the readings that are kept with it. */
-export function KeptBody({ view, name, sentence, shown, show, shows, frozen, children }: Props) {
+export function KeptBody({ view, name, sentence, shown, show, shows, counted, children }: Props) {
   const { whole, view: own, problem, blocks } = shows;
   if (problem) return <Problem {...problem} />;
   const [only, ...others] = blocks;
@@ -94,12 +94,12 @@ export function KeptBody({ view, name, sentence, shown, show, shows, frozen, chi
     <>
       {children}
       {shown.handed !== 'picture' && <Tables {...{ view, name, sentence, whole, own, shown, show }} />}
-      {(shown.handed ?? 'table') !== 'table' && <KeptPictures {...{ study, sentence, shows, shown, frozen }} />}
+      {(shown.handed ?? 'table') !== 'table' && <KeptPictures {...{ study, sentence, shows, shown, counted }} />}
       <Bases blocks={basesIn(whole.view)} hatch={viewsShown(shows).some((other) => isHatched(other, shown))} />
       {(shown.readings ?? []).map((at) => (
         <KeptReading
           key={JSON.stringify(at)}
-          {...{ view, shows, shown, at, frozen }}
+          {...{ view, shows, shown, at, counted }}
           across={Math.max(1, sentence.by.length)}
         />
       ))}

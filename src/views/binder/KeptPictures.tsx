@@ -3,7 +3,7 @@ import type { Shown } from '../../api/types.js';
 import { drawableOf } from '../../charts/table/drawable.js';
 import { draw } from '../../charts/table/kinds.js';
 import { type DrawnBlock, drawnBlocks } from '../../core/report/drawn-blocks.js';
-import type { Frozen } from '../../core/report/frozen-shape.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import { drawnSpreads } from '../../core/spread/drawn-spreads.js';
 import { type PictureKind, picturesOf } from '../../core/table/picture-kinds.js';
 import { blocksOf, type Sentence, sentenceOfBlock } from '../../core/table/sentence.js';
@@ -20,22 +20,22 @@ interface Props {
   sentence: Sentence;
   shows: Shows;
   shown: Shown;
-  /** What was kept of the table when it was frozen. */
-  frozen: Frozen | undefined;
+  /** The table as it was counted when it was frozen. */
+  counted: CountedTable | undefined;
 }
 
 /** No picture needs anything but the table. */
 const NONE: readonly PictureKind[] = [];
 
 /** The picture of a block, as it was chosen or as is usual. */
-function KeptPicture({ study, sentence, shown, drawn, frozen }: Omit<Props, 'shows'> & { drawn: DrawnBlock }) {
+function KeptPicture({ study, sentence, shown, drawn, counted }: Omit<Props, 'shows'> & { drawn: DrawnBlock }) {
   const { table, block, battery } = drawn;
   const { picture, heading, wide = USUAL_WIDE, plain, confidence } = shown;
   const kinds = useMemo(() => picturesOf(table, battery), [table, battery]);
   const kind = kinds.find((own) => own === picture) ?? kinds[0]!;
-  const needed = useMemo(() => (frozen ? NONE : [kind]), [frozen, kind]);
+  const needed = useMemo(() => (counted ? NONE : [kind]), [counted, kind]);
   const now = useSpread({ study, sentence }, needed, confidence ?? CONFIDENCE);
-  const { densities, pairs } = frozen ? drawnSpreads(frozen.spreads, drawn) : now;
+  const { densities, pairs } = counted ? drawnSpreads(counted.spreads ?? [], drawn) : now;
   const title = heading ?? drawn.title;
   const markup = useMemo(() => {
     const how = { title: `Chart: ${title}`, width: wide, values: plain !== true, confidence };
@@ -51,7 +51,7 @@ function KeptPicture({ study, sentence, shown, drawn, frozen }: Omit<Props, 'sho
 }
 
 /** All pictures of a kept table: one, or one for each block and stratum. */
-export function KeptPictures({ study, sentence, shows, shown, frozen }: Props) {
+export function KeptPictures({ study, sentence, shows, shown, counted }: Props) {
   const { blocks, whole } = shows;
   const across = Math.max(1, sentence.by.length);
   const all = useMemo(() => (whole ? drawnBlocks(blocks, whole, across) : []), [blocks, whole, across]);
@@ -63,7 +63,7 @@ export function KeptPictures({ study, sentence, shows, shown, frozen }: Props) {
   return all.map((drawn, k) => (
     <KeptPicture
       key={k}
-      {...{ study, shown, drawn, frozen }}
+      {...{ study, shown, drawn, counted }}
       sentence={sentences[drawn.item * across + drawn.nest] ?? sentence}
     />
   ));

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
 import { saidReading } from '../../core/reading/said-reading.js';
-import type { Frozen } from '../../core/report/frozen-shape.js';
-import { sentenceOfBody } from '../../core/table/sentence-shape.js';
+import type { CountedTable } from '../../core/report/report-table.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
 import { NamedText } from '../peek/NamedText.js';
 import type { TableStudy } from '../tables/table-study.js';
@@ -19,19 +18,16 @@ interface Props {
   shown: Shown;
   /** The block that is read. */
   at: Kept;
-  /** What was kept of the table when it was frozen. */
-  frozen?: Frozen | undefined;
+  /** The table as it was counted when it was frozen. */
+  counted?: CountedTable | undefined;
 }
 
-/** What was counted for the regrouped axes of a block. */
-const groupingsAt = ({ groupings }: Frozen, { item, nest }: Kept) =>
-  groupings
-    .filter((grouping) => grouping.item === item && grouping.nest === nest)
-    .map(({ axis, counts }) => ({ axis: { ...axis, asked: sentenceOfBody(axis.asked) }, counts }));
-
 /** What is said of a block of a kept table, as text; it follows the study as the table does. */
-export function KeptReading({ view, shows, across, shown, at, frozen }: Props) {
-  const kept = useMemo(() => frozen && groupingsAt(frozen, at), [frozen, at]);
+export function KeptReading({ view, shows, across, shown, at, counted }: Props) {
+  const kept = useMemo(
+    () => counted?.groupings.filter(({ item, nest }) => item === at.item && nest === at.nest),
+    [counted, at],
+  );
   const read = blockRead(shows.blocks, across, at.stratum ?? null, at);
   const { answers } = useBlockReading(view, { ...shows, ...read }, shown, kept);
   const { block, table, split } = read;

@@ -1,5 +1,5 @@
 import { ADJUSTMENTS } from '../core/infer/adjust.js';
-import { SWEEP_SORTS } from '../core/sweep/swept-lines.js';
+import { SWEEP_SORTS } from '../core/sweep/sweep-shape.js';
 import { LEVELS } from '../core/codebook/types.js';
 import { json, parts } from './table-schemas.js';
 import { z } from './zod.js';
@@ -30,6 +30,11 @@ export const SweepAskedSchema = z
 /** A sweep as CSV, as its address asks for it. */
 export const SweepCsvSchema = z.strictObject({
   asked: z.string().max(200_000).pipe(json).pipe(SweepAskedSchema).describe('A SweepAsked as JSON.'),
+});
+
+/** How a kept sweep is asked for. */
+export const KeptSweepQuerySchema = z.strictObject({
+  now: z.enum(['true', 'false']).optional().describe('Of a frozen one: as the study is now.'),
 });
 
 const end = z.number().nullable();
@@ -65,5 +70,10 @@ const SweptLineSchema = z
   .openapi('SweptLine');
 
 export const SweepSchema = z
-  .object({ title: z.string(), adjustment: z.enum(ADJUSTMENTS), lines: z.array(SweptLineSchema) })
+  .object({
+    title: z.string(),
+    adjustment: z.enum(ADJUSTMENTS),
+    lines: z.array(SweptLineSchema),
+    notes: z.array(z.string()),
+  })
   .openapi('Sweep');

@@ -1,5 +1,6 @@
 import type { CountedTable } from '../core/report/report-table.js';
 import { countedOfFrozen } from '../core/report/frozen-table.js';
+import { checkSweep } from '../core/sweep/check-sweep.js';
 import { regroupedAxes } from '../core/reading/own-grouping.js';
 import { blocksOf, type Sentence, sentenceOfBlock } from '../core/table/sentence.js';
 import { sentenceOfBody } from '../core/table/sentence-shape.js';
@@ -63,8 +64,11 @@ export async function countedTable(
   isDrawn: boolean,
 ): Promise<CountedTable> {
   if (frozen) return countedOfFrozen(findFrozen(study, frozen.id), frozen, shown);
+  if (shown.sweep) checkSweep(sentence);
   const table = { sentence, shown };
   const counts = await countSentence(service, study, sentence);
+  // A sweep has neither readings nor pictures.
+  if (shown.sweep) return { ...table, counts, groupings: [] };
   const spreads = isDrawn ? await reportSpreads(service, study, table) : [];
   return { ...table, counts, groupings: await groupingsOf(service, study, table), spreads };
 }

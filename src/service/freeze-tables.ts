@@ -1,5 +1,5 @@
 import { frozenTable } from '../core/report/frozen-table.js';
-import { saySentence } from '../core/table/say-sentence.js';
+import { captionOf } from '../core/table/say-sentence.js';
 import { plural } from '../core/words.js';
 import { type NewFrozen, putFrozen } from '../store/frozen.js';
 import { settingsOf } from '../store/study.js';
@@ -33,7 +33,7 @@ export function freezeTables(service: Service, study: OpenStudy, ids: readonly n
     const kept: { id: number; frozen: NewFrozen }[] = [];
     for (const table of live) {
       const counted = await countedTable(service, study, askedTable(table), true);
-      const caption = saySentence(counted.sentence, variables);
+      const caption = captionOf(counted.sentence, variables, counted.shown);
       kept.push({ id: table.id, frozen: { content: frozenTable(counted, variables, sizeWords), caption, at } });
     }
     await record(service, study, 'table', `Froze ${sayTables(live)}`, () => {

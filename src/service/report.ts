@@ -8,7 +8,7 @@ import { fileStem } from '../core/file-stem.js';
 import type { DocxTemplate } from '../core/report/docx-template-shape.js';
 import { reportFacts } from '../core/report/report-facts.js';
 import { isPictured, REPORT_FORMATS, type ReportFormat } from '../core/report/report-formats.js';
-import { saySentence } from '../core/table/say-sentence.js';
+import { captionOf } from '../core/table/say-sentence.js';
 import { ledgerEnds } from '../store/ledger.js';
 import { allSourceFiles } from '../store/source-files.js';
 import { studyRow } from '../store/study.js';
@@ -65,7 +65,7 @@ async function countedOrWhy(
     return await countedItem(service, study, table, isDrawn);
   } catch (error) {
     if (!(error instanceof Fault) || !OF_TABLE.includes(error.kind)) throw error;
-    const caption = saySentence(table.sentence, allVariables(study.db));
+    const caption = captionOf(table.sentence, allVariables(study.db), table.shown);
     return { is: 'refused', shown: table.shown, caption, why: `${error.message} ${error.mend}` };
   }
 }
@@ -126,7 +126,7 @@ export function writeTable(
   asked: ReportAsked,
 ): Promise<PassingFile> {
   checkVariables(study, table.sentence);
-  const title = saySentence(table.sentence, allVariables(study.db));
+  const title = captionOf(table.sentence, allVariables(study.db), table.shown);
   const item: AskedItem = { is: 'table', ...table };
   return mustEnd(service, write(service, study, [item], asked, { title, stem: fileStem(title, 'table') }));
 }

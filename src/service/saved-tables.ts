@@ -1,5 +1,6 @@
 import { byId } from '../core/by-id.js';
 import { Fault } from '../core/fault.js';
+import { checkSweep } from '../core/sweep/check-sweep.js';
 import { type Sentence, variablesOf } from '../core/table/sentence.js';
 import { bodyOfSentence, type SentenceBody, sentenceOfBody } from '../core/table/sentence-shape.js';
 import { putBinder } from '../store/binders.js';
@@ -58,6 +59,7 @@ export function saveTable(
     const sentence = sentenceOfBody(table.sentence);
     if (id !== null) checkFrozen(findTable(study, id), { sentence, shown: table.shown });
     checkVariables(study, sentence);
+    if (table.shown.sweep) checkSweep(sentence);
     const { db } = study;
     const words = `${id === null ? 'Saved' : 'Changed'} the table “${table.title}”`;
     const binder = id === null && table.binder !== undefined ? findBinder(study, table.binder) : null;

@@ -6,7 +6,7 @@ import { freezeTables, thawTables } from '../../service/freeze-tables.js';
 import { findFrozen } from '../../service/frozen.js';
 import { copyTable, dropTable, findTable, saveTable } from '../../service/saved-tables.js';
 import { spreadOf } from '../../service/spread.js';
-import { sweep, sweepAsCsv } from '../../service/sweep.js';
+import { keptSweep, sweep, sweepAsCsv } from '../../service/sweep.js';
 import { savedTableAsCsv, tableAsCsv } from '../../service/table-csv.js';
 import { discloseBinder, reportProgress, writeBinder, writeTable } from '../../service/report.js';
 import { csvResponse, fileResponse } from '../file-response.js';
@@ -20,7 +20,7 @@ import {
   TablesSchema,
 } from '../schemas.js';
 import { SpreadAskedSchema, SpreadSchema } from '../spread-schemas.js';
-import { SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
+import { KeptSweepQuerySchema, SweepAskedSchema, SweepCsvSchema, SweepSchema } from '../sweep-schemas.js';
 import {
   BinderFileSchema,
   DisclosureAskedSchema,
@@ -211,6 +211,15 @@ export const TABLES = [
     summary: 'Take a table out of the binder',
     changes: true,
     work: ({ service, study, params }) => dropTable(service, study, params.table),
+  }),
+  operation({
+    id: 'keptSweep',
+    method: 'get',
+    path: '/studies/{study}/tables/{table}/sweep',
+    summary: 'A sweep that is saved: its lines as the study is now, and of a frozen one as it was then',
+    query: KeptSweepQuerySchema,
+    answer: SweepSchema,
+    work: ({ service, study, params, query }) => keptSweep(service, study, params.table, query.now === 'true'),
   }),
   operation({
     id: 'savedTableAsCsv',

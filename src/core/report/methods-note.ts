@@ -35,7 +35,8 @@ function byWhat<T>(all: readonly Noted[], whatOf: (table: Noted) => readonly T[]
   return [...tables];
 }
 
-const blocksIn = ({ views }: Noted) => views.flatMap((view) => (view.frequencies ?? view).blocks.flat());
+const blocksIn = ({ views }: Noted) =>
+  views.flatMap((view) => (view.sweep ? [] : (view.frequencies ?? view).blocks.flat()));
 
 function basesNote(all: readonly Noted[]): string[] {
   const multiple = all.filter(({ views }) => views.some(({ items }) => items.some((item) => item.multiple)));
@@ -50,6 +51,16 @@ function basesNote(all: readonly Noted[]): string[] {
         ]
       : []),
   ];
+}
+
+/** Lists of tables, in which each is a line. */
+function sweptNote(all: readonly Noted[]): string[] {
+  return byWhat(all, ({ views }) => views.flatMap(({ sweep }) => sweep?.adjustment ?? [])).map(
+    ([adjustment, tables]) =>
+      `In ${sayTables(tables, all)} each line is a table of its own, with the test that leads in its reading; p is ` +
+      `adjusted over the lines by ${ADJUSTMENT_WORDS[adjustment]}. Who is in no figure of a line is not listed: n is ` +
+      'who is.',
+  );
 }
 
 function weightNote(all: readonly Noted[]): string[] {
@@ -131,6 +142,7 @@ export function methodsNote(tables: readonly Noted[]): string[] {
   );
   return [
     ...basesNote(tables),
+    ...sweptNote(tables),
     ...weightNote(tables),
     ...usedNote(tables, 'tests', 'Tests that lead in the readings'),
     ...usedNote(tables, 'measures', 'Measures that lead in the readings'),

@@ -5,6 +5,7 @@ import { groupingChecks, type RegroupedAxis } from '../reading/own-grouping.js';
 import { type SaidReading, saidReading } from '../reading/said-reading.js';
 import type { SizeWords } from '../reading/size-words.js';
 import type { Answer } from '../reading/types.js';
+import { findMeasure } from '../statistic/registry.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
 import { type BlockSpread, drawnSpreads } from '../spread/drawn-spreads.js';
 import type { DrawnSpreads } from '../spread/types.js';
@@ -14,7 +15,7 @@ import { type Disclosed, disclosedBy } from '../disclosure/disclosed.js';
 import { type Protection, sayWithheld } from '../disclosure/protection-shape.js';
 import { isWithheld } from '../disclosure/with-protection.js';
 import { displayOf } from '../table/display.js';
-import { sayOnly, saySentence } from '../table/say-sentence.js';
+import { captionOf, sayOnly } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { KeptReading, Shown } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
@@ -112,7 +113,7 @@ export const disclosedTable = (
 ): { caption: string; disclosed: Disclosed } => {
   const own = counted.frozen?.variables ?? variables;
   return {
-    caption: saySentence(counted.sentence, own),
+    caption: captionOf(counted.sentence, own, counted.shown),
     disclosed: disclosedBy(workedOut(counted, own).whole, protection),
   };
 };
@@ -134,12 +135,13 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
       .flatMap((grouping) => groupingChecks(grouping.axis, grouping.counts, variables, confidence)),
   });
   const isHeld = heldIn(whole);
-  const wanted = shown.readings ?? [];
+  // A sweep is a list of what was found: it has neither readings nor pictures.
+  const wanted = shown.sweep ? [] : (shown.readings ?? []);
   const told = wanted.filter((at) => !isHeld(at));
   const read = told.flatMap((at) => keptReading(blocks, across, at, readBy(at)));
   const all = whole.view.blocks.flat();
   const { handed = 'table' } = shown;
-  const drawn = handed === 'table' ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
+  const drawn = handed === 'table' || shown.sweep ? [] : drawnBlocks(blocks, whole, across).slice(0, MOST_PICTURES);
   const seen = drawn.filter((own) => !(own.battery ? all.some(isWithheld) : isWithheld(own.block)));
   const spreads = protection ? [] : (counted.spreads ?? []);
   const pictures = seen.flatMap(
@@ -153,7 +155,7 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     number,
     handed,
     pictures,
-    caption: saySentence(sentence, variables),
+    caption: captionOf(sentence, variables, shown),
     filter: sayOnly(sentence.only, variables),
     weight: all[0]?.weightedBy ?? null,
     laid: views.flatMap((view) => laidOut(view, shown, asOnScreen)),
@@ -161,14 +163,18 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
     shown,
     answers: reported.answers ? answersOf(blocks, whole, across, readBy) : [],
     frozen: frozen ? { at: frozen.at, entry: frozen.entry } : null,
-    bases: [
-      ...(whole.view.summary ? summaryBases(whole) : basesOf(all, isTable)),
-      ...(protection ? withheldLines(whole, protection, leftAway) : []),
-    ],
+    bases: [...linesUnder(whole, isTable), ...(protection ? withheldLines(whole, protection, leftAway) : [])],
     hatched: isTable && views.some((view) => isHatched(view, shown)),
     readings: read.map(({ said }) => said),
-    used: withSummary(usedIn(read.flatMap(({ answers }) => answers)), views),
+    used: withListed(usedIn(read.flatMap(({ answers }) => answers)), views),
   };
+}
+
+/** On whom a table stands, and what is said under it; a line for each block. @param isMarked its cells are seen */
+function linesUnder(whole: WholeView, isMarked: boolean): string[] {
+  const { view } = whole;
+  if (view.sweep) return [...view.sweep.notes];
+  return view.summary ? summaryBases(whole) : basesOf(view.blocks.flat(), isMarked);
 }
 
 /** On whom a summary stands, and what is said under it; of several strata under each its own. */
@@ -179,12 +185,18 @@ function summaryBases({ view, strata }: WholeView): string[] {
   return strata.flatMap(({ label, view: own }) => linesOf(own).map((line) => `${label}: ${line}`));
 }
 
-/** Tests and measures that are used, those of summaries too. */
-function withSummary({ tests, measures }: ReportTable['used'], views: readonly TableView[]): ReportTable['used'] {
+/** Tests and measures that are used, those of summaries and sweeps too. */
+function withListed({ tests, measures }: ReportTable['used'], views: readonly TableView[]): ReportTable['used'] {
   const statistics = views.flatMap(({ summary }) => summary?.statistics ?? []);
+  const lines = views.flatMap(({ sweep }) => sweep?.lines ?? []);
+  const swept = lines.flatMap(({ strength, gamma }) => [strength, gamma].flatMap((measure) => measure ?? []));
   return {
-    tests: [...tests, ...statistics.flatMap(({ test }) => test?.name ?? [])],
-    measures: [...measures, ...statistics.flatMap(({ measure }) => measure?.name ?? [])],
+    tests: [...tests, ...[...statistics, ...lines].flatMap(({ test }) => test?.name ?? [])],
+    measures: [
+      ...measures,
+      ...statistics.flatMap(({ measure }) => measure?.name ?? []),
+      ...swept.map(({ id }) => findMeasure(id)?.name ?? id),
+    ],
   };
 }
 
@@ -226,6 +238,8 @@ function answersOf(
 ): TableAnswer[] {
   return blocks.flatMap((block, k) => {
     const at = { item: Math.floor(k / across), nest: k % across };
+    // What is tested of the tables of a sweep stands in its lines.
+    if (view.sweep) return [blockAnswer(view, at, null, [])];
     const answered = (own: TableView, stratum?: string): TableAnswer[] => {
       const reading = blockReading(block, stratum, readBy(at));
       return reading ? [blockAnswer(own, at, reading.assessment, reading.answers)] : [];

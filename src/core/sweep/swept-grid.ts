@@ -1,5 +1,4 @@
-import type { Adjustment } from '../infer/adjust.js';
-import type { GridCell } from '../view/as-grid.js';
+import type { GridCell } from '../view/grid-cell.js';
 import { endsOf } from './say-ends.js';
 import type { Direction, SweptLine, SweptMeasure } from './types.js';
 
@@ -38,7 +37,7 @@ function ofDirection(direction: Direction | null): GridCell[] {
 }
 
 /** A sweep as lines for a file, figures at full precision. */
-export function sweptGrid(title: string, lines: readonly SweptLine[], adjustment: Adjustment): GridCell[][] {
+export function sweptGrid(title: string, lines: readonly SweptLine[]): GridCell[][] {
   const body = lines.map((line): GridCell[] => [
     line.title,
     line.byTitle,
@@ -53,6 +52,5 @@ export function sweptGrid(title: string, lines: readonly SweptLine[], adjustment
     ...ofDirection(line.direction),
     line.note,
   ]);
-  const tested = lines.filter(({ test }) => test).length;
-  return [[title], HEADINGS, ...body, [], [`p adjusted over ${tested} tests`, adjustment]];
+  return [[title], HEADINGS, ...body];
 }

@@ -55,7 +55,7 @@ describe('the lines of a sweep', () => {
   });
 
   it('are written to a file with where they are highest and lowest', () => {
-    const [, headings, first] = sweptGrid('By Site', sweptLines([line(1, 0.2, 0.1)], 'holm'), 'holm');
+    const [, headings, first] = sweptGrid('By Site', sweptLines([line(1, 0.2, 0.1)], 'holm'));
     const cell = (name: string) => first?.[headings?.indexOf(name) ?? -1];
     expect([cell('highest in'), cell('lowest in'), cell('lowest'), cell('in all')]).toEqual(['B', 'A', 20, 30]);
     expect([cell('p'), cell('adjusted p'), cell('value'), cell('gamma')]).toEqual([0.2, 0.2, 0.1, null]);

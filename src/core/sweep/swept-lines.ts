@@ -1,9 +1,6 @@
 import { adjust, type Adjustment } from '../infer/adjust.js';
+import type { SweepSort } from './sweep-shape.js';
 import type { SweptLine, SweptTable } from './types.js';
-
-/** By what a sweep is sorted. */
-export const SWEEP_SORTS = ['strength', 'gamma', 'p', 'n', 'list'] as const;
-export type SweepSort = (typeof SWEEP_SORTS)[number];
 
 /**
  * The tables of a sweep with their p adjusted over all of them that are tested.

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { sweepTitle } from './sweep-title.js';
 import { sweptVariables } from './swept-variables.js';
 
 const coded = { id: 1, level: 'unordered' as const, codes: [1, 2], aside: false, countable: true };
@@ -17,12 +16,5 @@ describe('the variables of a sweep where none were chosen', () => {
       { ...coded, id: 7 },
     ];
     expect(sweptVariables(all, [[9], [8, 7]])).toEqual([1, 5]);
-  });
-
-  it('are told by their number, with what they stand by', () => {
-    const named = (id: number, label: string) => ({ id, name: `v${id}`, label });
-    expect(sweepTitle(1200, [[1], [2, 1]], [named(1, 'Site'), named(2, 'Season')])).toBe(
-      '1,200 variables by Site and Season split by Site',
-    );
   });
 });

@@ -3,7 +3,8 @@ import { byId } from '../by-id.js';
 import { titleOf, type Variable } from '../codebook/types.js';
 import { foldClause } from '../count/clause.js';
 import { type Standing, STANDINGS } from '../count/set-state.js';
-import { and, or } from '../words.js';
+import { and, or, plural } from '../words.js';
+import type { Shown } from './shown-shape.js';
 import { type Clause, type Condition, COUNTED, type Mention, type RowItem, type Sentence } from './sentence.js';
 
 /** How a number is asked for that is listed, in words. */
@@ -154,9 +155,9 @@ function wantedOf({ variable, counted, mention = 'any', as }: RowItem, variables
   return { mention: as ? VALUES_WORDS : MENTION_WORDS[mention], counted: isMultiple ? sayCounted(counted) : '' };
 }
 
-/** The sentence piece by piece, so that each noun can be told from the words between. */
-export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
-  const { rows, by, within, only, weight, battery, summary } = sentence;
+/** All of a sentence behind its rows: what they stand by, who is counted, and as what. */
+function frameParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
+  const { by, within, only, weight, battery } = sentence;
   const noun = namerOf(variables);
   const named = (words: string, id: number | null) => (id === null ? [] : [word(`${words} `), noun(id)]);
   const nests = by.map((nest) => nest.flatMap((id, k) => [...(k === 0 ? [] : [word(' split by ')]), noun(id)]));
@@ -164,13 +165,20 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
     word(k === 0 ? ', only where ' : ' and '),
     ...clauseParts(clause, variables, only.length > 1),
   ]);
-  const frame = [
+  return [
     ...(nests.length === 0 ? [] : [word(' by '), ...joined(nests, 'and')]),
     ...(battery ? [word(` by ${BATTERY_WORDS}`)] : []),
     ...named(', within', within),
     ...clauses,
     ...named(', weighted by', weight),
   ];
+}
+
+/** The sentence piece by piece, so that each noun can be told from the words between. */
+export function sentenceParts(sentence: Sentence, variables: readonly Variable[]): SentencePart[] {
+  const { rows, summary } = sentence;
+  const noun = namerOf(variables);
+  const frame = frameParts(sentence, variables);
   const start = summary ? [word(`${SUMMARY_WORDS} `)] : [];
   const [first, ...others] = rows;
   if (first && others.length === 0) {
@@ -196,3 +204,23 @@ export function sentenceParts(sentence: Sentence, variables: readonly Variable[]
 /** The sentence as one line that reads aloud; it is the table's title. */
 export const saySentence = (sentence: Sentence, variables: readonly Variable[]): string =>
   textOf(sentenceParts(sentence, variables));
+
+/** What of what is shown changes how a table is called. */
+type Captioned = Pick<Shown, 'sweep'>;
+
+/**
+ * What a table is called, piece by piece: its sentence; a sweep, which can be of hundreds of variables, by their
+ * number: "38 variables by Site".
+ */
+export const captionParts = (
+  sentence: Sentence,
+  variables: readonly Variable[],
+  { sweep }: Captioned,
+): SentencePart[] =>
+  sweep
+    ? [word(plural(sentence.rows.length, 'variable')), ...frameParts(sentence, variables)]
+    : sentenceParts(sentence, variables);
+
+/** What a table is called, as one line. */
+export const captionOf = (sentence: Sentence, variables: readonly Variable[], shown: Captioned): string =>
+  textOf(captionParts(sentence, variables, shown));

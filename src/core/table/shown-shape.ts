@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ADJUSTMENTS } from '../infer/adjust.js';
+import { SweepShownShape } from '../sweep/sweep-shape.js';
 import { FigureChoicesShape } from './figure-choice.js';
 import { DisplayFields } from './display.js';
 import { PredictedShape } from './predicted.js';
@@ -54,6 +55,9 @@ export const ShownShape = z
       .optional()
       .describe('Of a frequency table: the shares that are expected, by code, in any unit.'),
     summary: SummaryShownShape.optional().describe('Of a summary: how it is shown; as usual, where absent.'),
+    sweep: SweepShownShape.optional().describe(
+      'Each block stands as one line: n, the test that leads with p adjusted over the list, strength and direction.',
+    ),
     bases: BaseLimitsShape.optional().describe('From how many respondents on columns count; as usual, where absent.'),
     picture: z.enum(PICTURES).optional().describe('The picture under the table; the usual one, where absent.'),
     plain: z.boolean().optional().describe('The picture has no figures written in it.'),
@@ -88,7 +92,7 @@ export const ShownShape = z
     adjustment: z
       .enum(ADJUSTMENTS)
       .optional()
-      .describe('How p is adjusted where letters compare columns two by two; Holm, where absent.'),
+      .describe('How p is adjusted where letters compare columns, and over the lines of a sweep; Holm, where absent.'),
   })
   .meta({ id: 'Shown' });
 

@@ -4,16 +4,15 @@ import type { Shown } from '../table/shown-shape.js';
 import { choicesOf, columnChoices, figuresChosen, isChosen } from './figures-shown.js';
 import { isCross, isTitled } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
+import { sweptGrid } from '../sweep/swept-grid.js';
 import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
 import { apart } from './apart.js';
 import type { LaidCell } from './laid-cell.js';
 import { gridOf } from './placed-cells.js';
+import type { GridCell } from './grid-cell.js';
 import { plainFigure } from './plain-figure.js';
 import { summaryLaid } from './summary-laid.js';
-import type { BlockView, Figure, FigureId, ItemView, Leaf, Summary, TableView } from './types.js';
-
-/** A cell of a flat table for a file: text, a number, or nothing. */
-export type GridCell = string | number | null;
+import type { BlockView, Figure, FigureId, ItemView, Leaf, Summary, Sweep, TableView } from './types.js';
 
 /** Which figures a file has beside counts; column percentages where nothing is said. */
 export type GridAsked = Pick<Shown, 'figures'>;
@@ -154,11 +153,21 @@ function summaryGrid(view: TableView, summary: Summary): GridCell[][] {
   return [[view.title], ...lines, [], ...summary.notes.map((text) => [text]), [], ...leftOutLines(view)];
 }
 
+/** A sweep as lines for a file, with what is said under it. */
+const sweepGrid = (view: TableView, { lines, notes }: Sweep): GridCell[][] => [
+  ...sweptGrid(view.title, lines),
+  [],
+  ...notes.map((text) => [text]),
+  [],
+  ...leftOutLines(view),
+];
+
 /**
  * A table as lines for a file: the sentence, a heading, a line for each category, the bases and who was left out.
  * Counts and percentages never share a column; percentages say what they are of.
  */
 export function asGrid(view: TableView, asked: GridAsked): GridCell[][] {
+  if (view.sweep) return sweepGrid(view, view.sweep);
   if (view.summary) return summaryGrid(view, view.summary);
   const columns = view.nests.map((_, nest) => columnsUnder(view, nest, asked));
   const body = view.items.flatMap((item, i) => {

@@ -3,5 +3,5 @@ import { byId } from '../by-id.js';
 import type { TableView } from './types.js';
 
 /** Whether cells of a table are hatched by how they depart from independence. */
-export const isHatched = ({ blocks, summary }: TableView, { hatch }: Shown): boolean =>
-  hatch && !summary && blocks.flat().some(({ figures }) => byId(figures, 'adjusted-residual'));
+export const isHatched = ({ blocks, summary, sweep }: TableView, { hatch }: Shown): boolean =>
+  hatch && !summary && !sweep && blocks.flat().some(({ figures }) => byId(figures, 'adjusted-residual'));

@@ -6,6 +6,7 @@ import { type Ink, inkOf } from './ink.js';
 import { plainFigure } from './plain-figure.js';
 import { type HeaderCell, headerRows, isCross } from './header-rows.js';
 import { leftOutLines } from './left-out-lines.js';
+import { sweptLaidOut } from '../sweep/swept-laid-out.js';
 import { askedOf, feetOf, footValues, letterOf } from './shared-lines.js';
 import { summaryLaid } from './summary-laid.js';
 import {
@@ -189,7 +190,8 @@ function crossLines(view: TableView, how: HowLaid): Pick<LaidOut, 'head' | 'body
  */
 export function laidOut(view: TableView, shown: Shown, write: WriteFigure = plainFigure): LaidOut[] {
   const how = { shown, write };
-  const { summary } = view;
+  const { summary, sweep } = view;
+  if (sweep) return [sweptLaidOut(view.title, sweep.lines, leftOutLines(view))];
   if (summary) return [{ title: view.title, ...summaryLaid(view, summary, how), notes: leftOutLines(view) }];
   if (isCross(view.nests)) return [{ title: view.title, ...crossLines(view, how), notes: leftOutLines(view) }];
   return view.items.map((item, k) => ({

@@ -1,4 +1,5 @@
 import type { Adjustment } from '../infer/adjust.js';
+import type { SweptLine } from '../sweep/types.js';
 import type { FigureChoice, FigureId, ScaleChoice } from '../table/figure-choice.js';
 import type { SummaryColumn } from '../table/summary-shape.js';
 import type { Category, LeftOut, Step } from '../table/table.js';
@@ -174,6 +175,16 @@ export interface Summary {
   notes: readonly string[];
 }
 
+/** Tables by the same groups, a line each. */
+export interface Sweep {
+  /** As they are sorted. */
+  lines: readonly SweptLine[];
+  /** How p is adjusted over them. */
+  adjustment: Adjustment;
+  /** What is said under them. */
+  notes: readonly string[];
+}
+
 /** A table as all renderers take it: they format it and lay it out, and work out nothing of it. */
 export interface TableView {
   /** The sentence. */
@@ -186,4 +197,6 @@ export interface TableView {
   frequencies?: TableView | undefined;
   /** The same as a summary, which is shown in the place of its blocks. */
   summary?: Summary | undefined;
+  /** Its blocks as a list, which is shown in their place. */
+  sweep?: Sweep | undefined;
 }

@@ -3,19 +3,20 @@ import type { Protection } from '../disclosure/protection-shape.js';
 import { withProtection } from '../disclosure/with-protection.js';
 import type { BlockTables } from '../table/block-tables.js';
 import type { Display } from '../table/display.js';
-import { saySentence } from '../table/say-sentence.js';
+import { captionOf } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { BaseLimits } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
 import { batteryView } from './battery-view.js';
 import { type SummaryAsked, summaryView } from '../summary/summary-view.js';
+import { type SweepAsked, sweptView } from '../sweep/swept-view.js';
 import type { Extras } from './block-view.js';
 import { type WholeView, wholeView, withItems } from './whole-view.js';
 import type { TableView } from './types.js';
 import { withBases } from './with-bases.js';
 
 /** How the view of a sentence is to be, beside what its blocks are already. */
-export interface ViewAsked extends Pick<Display, 'sort' | 'ascending'>, SummaryAsked {
+export interface ViewAsked extends Pick<Display, 'sort' | 'ascending'>, SummaryAsked, SweepAsked {
   bases?: BaseLimits | undefined;
   /** For somebody who is not to know single respondents. */
   protection?: Protection | undefined;
@@ -39,6 +40,9 @@ function summarised(
   };
 }
 
+/** A sweep shows no cells: nothing is worked out for them. */
+const withoutWork = (): Extras => ({ marks: null, letters: null, assessment: null });
+
 /**
  * All that is shown of a sentence.
  * @param blocks its tables, as they are displayed
@@ -53,8 +57,10 @@ export function viewOfSentence(
 ): WholeView {
   const { sort, ascending, bases, protection } = asked;
   const across = Math.max(1, sentence.by.length);
-  const viewed = wholeView(saySentence(sentence, variables), blocks, across, work);
+  const title = captionOf(sentence, variables, asked);
+  const viewed = wholeView(title, blocks, across, asked.sweep ? withoutWork : work);
   const whole = withProtection(withBases(withItems(viewed, sentence.rows), bases), protection);
+  if (asked.sweep) return { view: sweptView(whole.view, blocks, asked), strata: [] };
   if (sentence.summary) return summarised(whole, blocks, sentence.rows, asked);
   return sentence.battery ? { ...whole, battery: batteryView(whole.view, { sort, ascending }) } : whole;
 }

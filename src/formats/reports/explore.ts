@@ -36,7 +36,7 @@ function versionsOf(item: ReportTable): Version[] {
   const { views, shown } = item;
   const kept = { name: 'as kept', laid: laidToRead(item) };
   const [first] = views;
-  if (kept.laid.length === 0 || !first || first.summary || !isCross(first.nests)) return [kept];
+  if (kept.laid.length === 0 || !first || first.summary || first.sweep || !isCross(first.nests)) return [kept];
   const blocks = first.blocks.flat();
   const others = SWITCHED.filter(({ choice }) =>
     blocks.some((block) => figuresChosen(block, [{ figure: choice }]).length > 0),

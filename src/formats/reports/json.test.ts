@@ -14,6 +14,7 @@ const Shape = z.object({
       weight: z.string().nullable(),
       filter: z.string(),
       blocks: z.array(z.object({ figures: z.record(z.string(), Cells), tests: z.record(z.string(), z.unknown()) })),
+      sweeps: z.array(z.looseObject({ lines: z.array(z.unknown()) })).optional(),
       summaries: z.array(z.looseObject({ statistics: z.array(z.unknown()) })).optional(),
     }),
   ),
@@ -26,15 +27,16 @@ it('has every figure of every block at full precision, with tests', () => {
   tablesOf(report).forEach(({ views, caption, filter, weight }, k) => {
     expect(tables[k]).toMatchObject({ caption, filter, weight });
     if (views.length > 1) return;
-    const { summary, blocks } = views[0]!;
+    const { summary, sweep, blocks } = views[0]!;
     const [block] = blocks[0]!;
     const { figures, tests } = tables[k]!.blocks[0]!;
-    // The first item of the summary is a number.
-    const id = summary ? 'mean' : 'column-percent';
+    // The first item of the summary, and of the sweep, is a number.
+    const id = summary || sweep ? 'mean' : 'column-percent';
     const cells = byId(block!.figures, id)!.cells;
     const isAlone = cells[0]!.length === 1;
     expect(figures[id]).toEqual(cells.map((line) => (isAlone ? line : line.slice(1))));
     expect(Object.keys(tests).length > 0).toBe(!isAlone && (k === 0 || summary !== undefined));
+    expect(tables[k]!.sweeps).toEqual(sweep && [{ title: caption, ...sweep }]);
     expect(tables[k]!.summaries).toEqual(summary && [{ title: caption, ...summary, base: undefined }]);
   });
   // Within a variable: all strata together, and each by itself.

@@ -13,6 +13,7 @@ export function jsonReport(report: Report): string {
   const tables = tablesOf(report).map((table) => {
     const { number, caption, filter, weight, shown, frozen, bases, answers, readings, views, pictures } = table;
     const summaries = views.flatMap((view) => (view.summary ? [summaryIn(view.title, view.summary)] : []));
+    const sweeps = views.flatMap(({ title: own, sweep }) => (sweep ? [{ title: own, ...sweep }] : []));
     return {
       name: tableName(table),
       number,
@@ -26,6 +27,7 @@ export function jsonReport(report: Report): string {
       readings,
       ...(pictures.length > 0 ? { pictures } : {}),
       ...(summaries.length > 0 ? { summaries } : {}),
+      ...(sweeps.length > 0 ? { sweeps } : {}),
     };
   });
   const items = report.items.map((item) =>

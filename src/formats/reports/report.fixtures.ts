@@ -47,25 +47,36 @@ function tableOfSurvey(number: number, asked: Asked, shown: Partial<Shown> = {},
   return reportTable(number, table, { variables: NAMED, sizes: undefined, answers, draw });
 }
 
-/** A summary of a variable of each level, some under names made to do harm. */
+const growers = people.map(({ answer, group, season, crops }, k) => {
+  return { mood: answer, shares: 1 + (k % 2), site: group, age: k % 9 === 0 ? null : 20 + season * (k % 20), crops };
+});
+
+/** A variable of each level, some under names made to do harm. */
+const GROWER_ROWS = [
+  { variable: OF_GROWERS.age, label: AWKWARD.markup },
+  { variable: OF_GROWERS.mood, label: AWKWARD.formula },
+  { variable: OF_GROWERS.shares, label: AWKWARD.lines },
+  { variable: OF_GROWERS.crops, label: AWKWARD.other },
+];
+
+/** A summary of them. */
 function summaryOfGrowers(number: number): ReportTable {
-  const growers = people.map(({ answer, group, season, crops }, k) => {
-    return { mood: answer, shares: 1 + (k % 2), site: group, age: k % 9 === 0 ? null : 20 + season * (k % 20), crops };
-  });
   const figures = (['count', 'column-percent', 'mean', 'sd', 'median', 'quartiles'] as const).map((figure) => ({
     figure,
   }));
-  const rows = [
-    { variable: OF_GROWERS.age, label: AWKWARD.markup },
-    { variable: OF_GROWERS.mood, label: AWKWARD.formula },
-    { variable: OF_GROWERS.shares, label: AWKWARD.lines },
-    { variable: OF_GROWERS.crops, label: AWKWARD.other },
-  ];
   const table = {
-    ...countedSummary(growers, { rows }),
+    ...countedSummary(growers, { rows: GROWER_ROWS }),
     shown: { hatch: true, figures, summary: { missing: 'row', adjusted: 'holm' } } satisfies Shown,
     groupings: [],
   };
+  return reportTable(number, table, { variables: GROWERS, sizes: undefined, answers: true, draw });
+}
+
+/** A sweep of the same. */
+function sweepOfGrowers(number: number): ReportTable {
+  const { sentence, counts } = countedSummary(growers, { rows: GROWER_ROWS });
+  const shown: Shown = { hatch: true, sweep: { sort: 'p' }, adjustment: 'bonferroni' };
+  const table = { sentence: { ...sentence, summary: undefined }, counts, shown, groupings: [] };
   return reportTable(number, table, { variables: GROWERS, sizes: undefined, answers: true, draw });
 }
 
@@ -83,6 +94,7 @@ export function reportOfSurvey(): Report {
     tableOfSurvey(3, { rows: 'crops', weight: weighing }, { ...READ, bases: { small: 200, hide: 10 } }),
     tableOfSurvey(4, { within: true, season: 1 }, { ...READ, handed: 'both' }),
     summaryOfGrowers(5),
+    sweepOfGrowers(6),
   ];
   return {
     title: `${AWKWARD.formula}: binder`,

@@ -18,7 +18,8 @@ describe('a report as one figure a line', () => {
       for (const view of views) {
         const [block] = view.blocks[0]!;
         const share = byId(block!.figures, 'column-percent');
-        if (!share) continue;
+        // The lines of a sweep have figures of their own.
+        if (!share || view.sweep) continue;
         const own = data.filter(
           (line) =>
             line['table'] === String(number) &&
@@ -46,6 +47,20 @@ describe('a report as one figure a line', () => {
       expect(valueOf('adjusted p')).toBe(adjustedP);
       expect(valueOf(measure!.id)).toBe(measure!.value);
     });
+  });
+  it('has the figures of a sweep, line by line', () => {
+    const { views, caption } = tablesOf(report)[5]!;
+    const own = data.filter((line) => line['table'] === '6');
+    expect(own.every((line) => line['caption'] === caption)).toBe(true);
+    for (const { title, byTitle, n, test, adjustedP, strength, direction } of views[0]!.sweep!.lines) {
+      const of = own.filter((line) => line['row variable'] === nameOf(title));
+      const valueOf = (figure: string) => Number(of.find((line) => line['figure'] === figure)?.['value']);
+      expect(of.every((line) => line['column variable'] === byTitle)).toBe(true);
+      expect([valueOf('n'), valueOf(`${test!.id} p`), valueOf('adjusted p')]).toEqual([n, test!.p, adjustedP]);
+      expect(valueOf(strength!.id)).toBe(strength!.value);
+      const groups = of.filter((line) => line['column'] !== '').map((line) => Number(line['value']));
+      expect(groups).toEqual(direction!.groups.map(({ value }) => value));
+    }
   });
   it('says of which study, wave, filter and weight each figure is', () => {
     const [first] = data;

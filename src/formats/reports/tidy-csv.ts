@@ -4,7 +4,8 @@ import { type Report, type ReportTable, tablesOf } from '../../core/report/repor
 import { choicesOf, columnChoices, figuresChosen } from '../../core/view/figures-shown.js';
 import { isCross } from '../../core/view/header-rows.js';
 import { feetOf, footValues } from '../../core/view/shared-lines.js';
-import type { BlockView, Figure, Leaf, TableView } from '../../core/view/types.js';
+import type { SweptMeasure } from '../../core/sweep/types.js';
+import type { BlockView, Figure, Leaf, Sweep, TableView } from '../../core/view/types.js';
 import { writeCsv } from '../csv-write.js';
 
 const COLUMNS = [
@@ -83,6 +84,45 @@ function testedLines({ items, nests, summary }: TableView): Cell[][] {
   });
 }
 
+const coefficients = (measure: SweptMeasure | null): [string, number][] => {
+  if (!measure) return [];
+  const { id, value, lower, upper } = measure;
+  const ends =
+    lower === null || upper === null
+      ? []
+      : ([
+          [`${id} lower`, lower],
+          [`${id} upper`, upper],
+        ] as const);
+  return [[id, value], ...ends.map(([name, end]): [string, number] => [name, end])];
+};
+
+/** What a sweep says of its tables, a figure each. */
+function sweptFigures({ lines }: Sweep): Cell[][] {
+  return lines.flatMap(({ title, byTitle, n, test, adjustedP, strength, gamma, direction }) => {
+    const where = [title, '', '', byTitle, '', '', n];
+    const groups = (direction?.groups ?? []).flatMap(({ label, value }): Cell[][] => {
+      const { of, unit } = direction!;
+      const as = unit === 'percent' ? ['column-percent', unit] : ['mean', 'value'];
+      return value === null ? [] : [[title, '', unit === 'percent' ? of : '', byTitle, '', label, null, ...as, value]];
+    });
+    return [
+      [...where, 'n', 'count', n],
+      ...(test ? [[...where, `${test.id} p`, 'p', test.p]] : []),
+      ...(adjustedP === null ? [] : [[...where, 'adjusted p', 'p', adjustedP]]),
+      ...[...coefficients(strength), ...coefficients(gamma)].map(([id, value]) => [...where, id, 'coefficient', value]),
+      ...groups,
+    ];
+  });
+}
+
+/** All figures of a table that are shown. */
+function figuresIn(table: ReportTable, view: TableView): Cell[][] {
+  if (view.sweep) return sweptFigures(view.sweep);
+  const blocks = view.blocks.flatMap((line, item) => line.flatMap((_, nest) => blockLines(table, view, item, nest)));
+  return [...blocks, ...testedLines(view)];
+}
+
 /** A report as one figure a line, at full precision, for whoever reads it with a program. */
 export function tidyReport(report: Report): string {
   const factOf = (name: string) => report.facts.find(({ what }) => what === name)?.text ?? '';
@@ -101,10 +141,7 @@ export function tidyReport(report: Report): string {
         frozen?.at ?? '',
         views.length > 1 ? view.title : '',
       ];
-      const blocks = view.blocks.flatMap((line, item) =>
-        line.flatMap((_, nest) => blockLines(table, view, item, nest)),
-      );
-      return [...blocks, ...testedLines(view)].map((cells) => [...known, ...cells]);
+      return figuresIn(table, view).map((cells) => [...known, ...cells]);
     });
   });
   return writeCsv([COLUMNS, ...lines]);

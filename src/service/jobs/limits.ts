@@ -76,6 +76,7 @@ export const JOB_LIMITS: Record<Exclude<keyof Jobs, 'forget'>, JobLimits> = {
   spread: { lane: 'count', words: 'The picture', seconds: 30, memory: Infinity, grace: 2 },
   spreadMuch: { lane: 'heavy', words: 'The picture', seconds: 60, memory: Infinity, grace: 2 },
   sweep: { lane: 'sweep', words: 'The sweep', seconds: 120, memory: Infinity },
+  keptSweep: { lane: 'sweep', words: 'The sweep', seconds: 120, memory: Infinity },
   outliers: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   twins: { lane: 'health', words: 'The look through a column', seconds: 300, memory: Infinity },
   reach: { lane: 'health', words: 'The look through the columns', seconds: 300, memory: Infinity },

@@ -8,12 +8,13 @@ import {
 import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
 import { readDocxTemplate } from '../../formats/reports/docx-template.js';
 import { type SpreadJob, spreadInStudy } from './spread-job.js';
-import { type SweepJob, sweepStudy } from './sweep-job.js';
+import { type KeptSweepJob, type SweepJob, sweepOfCounts, sweepStudy } from './sweep-job.js';
 import type { Spread } from '../../core/spread/types.js';
 import { type TableCsvJob, tableCsv, type TableJob, tableText } from './table-job.js';
 import type { Tell } from '../jobs/helper.js';
 import type { CountArray } from '../../core/count/types.js';
 import type { SweptTable } from '../../core/sweep/types.js';
+import type { Sweep } from '../../core/view/types.js';
 import { forgetFile } from './column-cache.js';
 import { readCodebook } from '../../formats/codebooks/read-codebook.js';
 import type { ReadCodebook } from '../../formats/codebooks/sent.js';
@@ -80,6 +81,7 @@ export interface Jobs {
   table: { takes: TableJob; gives: Uint8Array<ArrayBuffer> };
   tableCsv: { takes: TableCsvJob; gives: string };
   sweep: { takes: SweepJob; gives: SweptTable[] };
+  keptSweep: { takes: KeptSweepJob; gives: { title: string } & Sweep };
   spread: { takes: SpreadJob; gives: Spread };
   spreadMuch: { takes: SpreadJob; gives: Spread };
 }
@@ -124,6 +126,7 @@ export const JOBS: Omit<DoneBy, 'assessSent'> = {
   table: tableText,
   tableCsv,
   sweep: sweepStudy,
+  keptSweep: sweepOfCounts,
   spread: spreadInStudy,
   spreadMuch: spreadInStudy,
 };

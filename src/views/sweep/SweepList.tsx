@@ -3,7 +3,8 @@ import type { StudyView } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
 import { sayMeasure, sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
-import { SWEEP_SORTS, sortedLines, type SweepSort, sweptLines } from '../../core/sweep/swept-lines.js';
+import { SWEEP_SORT_WORDS, SWEEP_SORTS, type SweepSort } from '../../core/sweep/sweep-shape.js';
+import { sortedLines, sweptLines } from '../../core/sweep/swept-lines.js';
 import type { SweptLine } from '../../core/sweep/types.js';
 import { copiedTable } from '../../core/view/copied-table.js';
 import { Bar, BarGroup } from '../../kit/Bar.js';
@@ -17,14 +18,6 @@ import type { SweepAsk } from './address.js';
 import { DirectionCell, PCell, StrengthCell } from './SweepCells.js';
 import type { useSweep } from './use-sweep.js';
 import css from './sweep.module.css';
-
-const SORT_WORDS: Record<SweepSort, string> = {
-  strength: 'strongest first',
-  gamma: 'largest gamma first',
-  p: 'smallest p first',
-  n: 'largest n first',
-  list: 'as listed',
-};
 
 /** With gamma in a column of its own, where some line has one. */
 const tracksOf = (isOrdered: boolean) =>
@@ -158,7 +151,7 @@ function ListBar({ study, ask, change, chosen, lines, title, told }: ListBarProp
           label="Rows"
           value={sort}
           of={SWEEP_SORTS}
-          words={SORT_WORDS}
+          words={SWEEP_SORT_WORDS}
           choose={(next) => change({ sort: next })}
         />
         <Select

@@ -2,8 +2,8 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { sweepTitle } from '../../core/sweep/sweep-title.js';
 import { sweptVariables } from '../../core/sweep/swept-variables.js';
+import { captionOf } from '../../core/table/say-sentence.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
 import { Button, InlineButton, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
@@ -121,7 +121,7 @@ function SweepPage({ study }: { study: string }) {
       )}
     </>
   );
-  const title = sweepTitle(chosen.length, draft.by, view.variables);
+  const title = sentence ? captionOf(sentence, view.variables, { sweep: {} }) : '';
   const foot = (
     <>
       <span>

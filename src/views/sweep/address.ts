@@ -1,6 +1,6 @@
 import type { RosterVariable } from '../../api/types.js';
 import { ADJUSTMENTS, type Adjustment } from '../../core/infer/adjust.js';
-import { SWEEP_SORTS, type SweepSort } from '../../core/sweep/swept-lines.js';
+import { SWEEP_SORTS, type SweepSort } from '../../core/sweep/sweep-shape.js';
 import { type Draft, fromQuery, toQuery } from '../tables/url.js';
 
 /** What the Sweep screen asks for; without rows all that can be swept. */

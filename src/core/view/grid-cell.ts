@@ -1,0 +1,2 @@
+/** A cell of a flat table for a file: text, a number, or nothing. */
+export type GridCell = string | number | null;

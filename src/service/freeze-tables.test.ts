@@ -9,6 +9,7 @@ import { listEntries, redoEntry, undoEntry } from './ledger.js';
 import { edit, service, study, variable } from './plots.fixtures.js';
 import { discloseBinder, writeBinder } from './report.js';
 import { copyTable, findTable, saveTable } from './saved-tables.js';
+import { keptSweep, sweep } from './sweep.js';
 import { savedTableAsCsv } from './table-csv.js';
 import { faultOf } from './test-study.js';
 import { dropWorking, keepWorking } from './workings.js';
@@ -73,6 +74,27 @@ describe('a table that is frozen', () => {
     const [thawed] = await tablesSaid(ids[0]!);
     expect(thawed).toMatchObject({ caption: 'Uses the tap by Grounds' });
     expect(await savedTableAsCsv(service, study, ids[0]!)).not.toEqual(csvBefore);
+  });
+
+  it('keeps the lines of a sweep, and is swept anew where that is asked for', async () => {
+    const rows = ['tap', 'hours', 'fee'].map((name) => variable(name).id);
+    const sentence = { rows, by: variable('site').id, within: null, only: [], weight: null };
+    await expect(keep({ ...sentence, by: [] }, { sweep: {} })).rejects.toMatchObject({ place: { field: 'by' } });
+    const id = await keep(sentence, { sweep: { sort: 'n' }, adjustment: 'bonferroni' });
+    const before = await keptSweep(service, study, id, false);
+    const byAll = await sweep(service, study, { ...sentence, sort: 'n', adjustment: 'bonferroni' });
+    expect(before).toEqual(byAll);
+    const [said] = await tablesSaid(id);
+    expect(said).toMatchObject({ caption: '3 variables by Site', sweeps: [before] });
+    await freezeTables(service, study, [id]);
+    await changeSite();
+    expect(await keptSweep(service, study, id, false)).toEqual(before);
+    expect((await tablesSaid(id)).map(without)).toEqual([said]);
+    const now = await keptSweep(service, study, id, true);
+    expect(now.title).toBe('3 variables by Grounds');
+    expect(now.lines.map(({ n }) => n)).not.toEqual(before.lines.map(({ n }) => n));
+    const plain = await keep(tapBySite());
+    expect(await faultOf(keptSweep(service, study, plain, false))).toMatchObject({ kind: 'unsupported' });
   });
 
   it('keeps what its reading needs of an axis that was regrouped', async () => {

@@ -41,7 +41,7 @@ function measureCell(measure: SweptMeasure | null): LaidCell {
   const { symbol, value, lower, upper } = measure;
   const ends = lower === null || upper === null ? [] : [lower, upper];
   const figures = [value, ...ends].map((figure) => partOf(coefficient(figure), figure, COEFFICIENT));
-  return { ...EMPTY_CELL, text: sayMeasure(measure), parts: [{ text: symbol }, ...figures] };
+  return { ...EMPTY_CELL, isText: true, text: sayMeasure(measure), parts: [{ text: symbol }, ...figures] };
 }
 
 /** Where a figure is highest and lowest. */
@@ -54,23 +54,31 @@ function directionCell(direction: Direction | null): LaidCell {
     { text: label },
     partOf(sayFigure(direction, value), value, as),
   ]);
-  return { ...EMPTY_CELL, text: sayEnds(direction), parts: [{ text: of }, ...parts] };
+  return { ...EMPTY_CELL, isText: true, text: sayEnds(direction), parts: [{ text: of }, ...parts] };
 }
 
 interface Column {
   heading: string;
+  /** Its cells are read as texts. */
+  isText?: true;
   cell: (line: SweptLine) => LaidCell;
 }
 
 /** The columns behind the names of the tables; gamma where some line has one. */
 const columnsOf = (isOrdered: boolean): Column[] => [
   { heading: 'n', cell: ({ n }) => figureCell(whole(n), { unit: 'count', decimals: 0, value: n }) },
-  { heading: 'Test', cell: ({ test, note }) => ({ ...EMPTY_CELL, text: test?.text || test?.name || (note ?? '') }) },
+  {
+    heading: 'Test',
+    isText: true,
+    cell: ({ test, note }) => ({ ...EMPTY_CELL, isText: true, text: test?.text || test?.name || (note ?? '') }),
+  },
   { heading: 'p', cell: ({ test }) => pCell(test?.p ?? null) },
   { heading: 'adjusted p', cell: ({ adjustedP }) => pCell(adjustedP) },
-  { heading: 'Strength', cell: ({ strength }) => measureCell(strength) },
-  ...(isOrdered ? [{ heading: 'Gamma', cell: ({ gamma }: SweptLine) => measureCell(gamma) }] : []),
-  { heading: 'Direction', cell: ({ direction }) => directionCell(direction) },
+  { heading: 'Strength', isText: true, cell: ({ strength }) => measureCell(strength) },
+  ...(isOrdered
+    ? [{ heading: 'Gamma', isText: true as const, cell: ({ gamma }: SweptLine) => measureCell(gamma) }]
+    : []),
+  { heading: 'Direction', isText: true, cell: ({ direction }) => directionCell(direction) },
 ];
 
 /**
@@ -83,7 +91,11 @@ export function sweptLaidOut(title: string, lines: readonly SweptLine[], notes: 
   return {
     title,
     head: [
-      [headOf('Variable'), ...(isSeveral ? [headOf('By')] : []), ...columns.map(({ heading }) => headOf(heading))],
+      [
+        headOf('Variable'),
+        ...(isSeveral ? [{ ...headOf('By'), isText: true as const }] : []),
+        ...columns.map(({ heading, isText }) => ({ ...headOf(heading), isText })),
+      ],
     ],
     body: lines.map((line) => [
       { ...lineHead(line.title), ranks: true },

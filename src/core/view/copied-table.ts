@@ -23,9 +23,10 @@ const LOOK = {
   figure: 'align="right"',
 };
 
-function cellHtml({ text, heads, columns, lines, depth = 0 }: LaidCell): string {
+function cellHtml({ text, heads, columns, lines, isText, depth = 0 }: LaidCell): string {
   const spans = `${columns > 1 ? ` colspan="${columns}"` : ''}${lines > 1 ? ` rowspan="${lines}"` : ''}`;
-  if (heads === null) return `<td${spans} ${LOOK.figure}>${markupText(text)}</td>`;
+  if (heads === null && !isText) return `<td${spans} ${LOOK.figure}>${markupText(text)}</td>`;
+  if (heads === null) return `<td${spans} ${LOOK.line}>${markupText(harmless(text))}</td>`;
   const scope = heads === 'columns' ? (columns > 1 ? 'colgroup' : 'col') : 'row';
   const look = heads === 'columns' ? LOOK.columns : LOOK.line;
   // A spreadsheet runs formulas that come as HTML, too.
@@ -44,7 +45,7 @@ function tableHtml({ title, head, body, notes }: LaidOut): string {
 }
 
 /** Figures stay numbers, those below zero too. */
-const cellText = ({ text, heads }: LaidCell) => (heads === null ? text : copiedCell(text));
+const cellText = ({ text, heads, isText }: LaidCell) => (heads === null && !isText ? text : copiedCell(text));
 
 function tableText({ title, head, body, notes }: LaidOut): string {
   const under = notes.map(([text, value]) => [copiedCell(text), String(value)]);

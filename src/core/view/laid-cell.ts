@@ -28,6 +28,8 @@ export interface LaidCell {
   small?: true | undefined;
   /** Of what heads a line: it is one of several that can stand in another order. */
   ranks?: true | undefined;
+  /** It is a text to be read, or heads such texts: it stands at the left, and is as wide as it takes. */
+  isText?: true | undefined;
   /** Of what heads a line: it is within so many others. */
   depth?: number | undefined;
 }

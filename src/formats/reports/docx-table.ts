@@ -10,9 +10,10 @@ import {
   TextRun,
   VerticalAlignTable,
 } from 'docx';
+import { columnParts } from '../../core/view/column-parts.js';
 import { INK_SIGNS, type Ink } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
-import { type PlacedCell, placedLines, widthOf } from '../../core/view/placed-cells.js';
+import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
 import { xmlText } from './xml-text.js';
 
 /** Hatching as a word processor has it. */
@@ -27,9 +28,6 @@ const PEN = 'B9C4D2';
 const SIGN_SIZE = 12;
 const NONE = { style: BorderStyle.NONE, size: 0, color: 'auto' };
 const fine = (color: string) => ({ style: BorderStyle.SINGLE, size: 4, color });
-
-/** How much wider a column of line heads is than one of figures. */
-const HEAD_WIDTHS = [2.6, 1.6];
 
 /** How far a line stands in that is within another, in twentieths of a point. */
 const INDENT = 200;
@@ -54,9 +52,9 @@ function runs({ text, ink, small }: LaidCell, size: number | undefined, isHeadin
   ];
 }
 
-function alignmentOf({ cell: { heads, columns }, column }: PlacedCell) {
+function alignmentOf({ cell: { heads, columns, isText }, column }: PlacedCell) {
   // The corner stands over the names of lines.
-  if (heads === 'line' || (heads === 'columns' && column === 0)) return AlignmentType.LEFT;
+  if (isText || heads === 'line' || (heads === 'columns' && column === 0)) return AlignmentType.LEFT;
   return heads === 'columns' && columns > 1 ? AlignmentType.CENTER : AlignmentType.RIGHT;
 }
 
@@ -84,10 +82,9 @@ function cellOf(placed: PlacedCell, size: number | undefined): TableCell {
 
 /** @param width of the page between its margins, in twentieths of a point */
 export function docxTable(laid: LaidOut, width: number): Table {
-  const { columns, heads } = widthOf(laid);
-  const parts = Array.from({ length: columns }, (_, k) => (k < heads ? (HEAD_WIDTHS[k] ?? 1) : 1));
+  const parts = columnParts(laid);
   const all = parts.reduce((sum, part) => sum + part, 0);
-  const { size } = SIZES.find((step) => columns <= step.columns)!;
+  const { size } = SIZES.find((step) => parts.length <= step.columns)!;
   const rows = (lines: LaidOut['head'], isHeading: boolean) => {
     return placedLines(lines).map((cells) => {
       return new TableRow({

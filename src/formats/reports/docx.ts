@@ -30,14 +30,11 @@ import {
 import type { DocxTemplate } from '../../core/report/docx-template-shape.js';
 import type { SaidReading } from '../../core/reading/said-reading.js';
 import { INK_SIGNS_WORDS } from '../../core/view/ink.js';
-import { widthOf } from '../../core/view/placed-cells.js';
+import { isLaidWide } from '../../core/view/column-parts.js';
 import { type DocxLook, docxLook, SOFT } from './docx-styles.js';
 import { docxTable } from './docx-table.js';
 import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
-
-/** Tables of more columns stand on a page that lies on its side. */
-const MOST_UPRIGHT = 10;
 
 const text = (words: string, style?: string) =>
   new Paragraph({ ...(style === undefined ? {} : { style }), children: [new TextRun(xmlText(words))] });
@@ -131,8 +128,7 @@ function contents(report: Report): Paragraph[] {
   );
 }
 
-const isWide = (item: ReportItem) =>
-  item.is === 'table' && laidToRead(item).some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
+const isWide = (item: ReportItem) => item.is === 'table' && laidToRead(item).some(isLaidWide);
 
 /** Items with those beside them that stand on pages of the same kind; what is no table goes with what follows it. */
 function byPage(items: readonly ReportItem[]): { wide: boolean; items: ReportItem[] }[] {

@@ -28,8 +28,9 @@ export function exploreScript(page: Document): void {
   };
 
   const valueOf = ({ lines: [first] }: Unit, column: number): number => {
-    const text = first?.querySelectorAll('td')[column]?.textContent ?? '';
-    return parseFloat(text.replace('! ', '').replace('−', '-').replace(/,/g, ''));
+    const cell = first?.querySelectorAll('td')[column];
+    const text = cell?.dataset['order'] ?? cell?.textContent ?? '';
+    return parseFloat(text.replace('−', '-').replace(/^! |,/g, ''));
   };
 
   const sort = (body: Element, runs: Unit[][], column: number, sign: number) => {
@@ -38,10 +39,9 @@ export function exploreScript(page: Document): void {
       const last = Math.max(...run.flatMap(({ lines }) => lines.map((line) => all.indexOf(line))));
       const behind = all[last + 1] ?? null;
       const inOrder = [...run].sort((a, b) => {
-        if (sign === 0) return a.at - b.at;
-        const [left, right] = [valueOf(a, column), valueOf(b, column)];
-        if (Number.isNaN(left) || Number.isNaN(right)) return Number(Number.isNaN(left)) - Number(Number.isNaN(right));
-        return sign * (left - right) || a.at - b.at;
+        const [left, right] = sign === 0 ? [0, 0] : [valueOf(a, column), valueOf(b, column)];
+        const without = Number(Number.isNaN(left)) - Number(Number.isNaN(right));
+        return without || sign * (left - right) || a.at - b.at;
       });
       for (const { lines } of inOrder) for (const line of lines) body.insertBefore(line, behind);
     }

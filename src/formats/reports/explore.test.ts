@@ -34,8 +34,8 @@ describe('a page to explore', () => {
     ]);
     expect(section.querySelectorAll('.version')).toHaveLength(choices.length);
     expect(section.querySelector('[data-version="0"] table')?.textContent).toContain(first!.laid[0]!.body[0]![0]!.text);
-    // A table of frequencies and a summary stand as they were kept.
-    expect(page.querySelectorAll('#table-2 .switch, #table-5 .switch')).toHaveLength(0);
+    // A table of frequencies, a summary and a sweep stand as they were kept.
+    expect(page.querySelectorAll('#table-2 .switch, #table-5 .switch, #table-6 .switch')).toHaveLength(0);
   });
 
   it('runs the one script that is in it', () => {
@@ -63,5 +63,17 @@ describe('a page to explore', () => {
     expect(namesIn(table)).toEqual(before);
     expect(table.querySelectorAll('tbody tr')).toHaveLength(lines);
     expect(table.querySelector('tbody tr:last-child')?.textContent).toBe(last);
+  });
+
+  it('sorts a sweep by figures that stand behind a word or a sign', () => {
+    exploreScript(page);
+    const table = page.querySelector('#table-6 table')!;
+    const { sweep } = tablesOf(report)[5]!.views[0]!;
+    const strongest = [...sweep!.lines].sort((a, b) => b.strength!.value - a.strength!.value);
+    const button = [...table.querySelectorAll<HTMLButtonElement>('button.sort')].find(
+      ({ textContent }) => textContent === 'Strength',
+    );
+    button!.click();
+    expect(namesIn(table)).toEqual(strongest.map(({ title }) => title));
   });
 });

@@ -16,7 +16,7 @@ th,td{padding:2px 10px;text-align:right;vertical-align:top}
 tbody .begins>*{border-top:1px solid #d9d6cc}tbody{border-bottom:1px solid #1c2230}
 thead th{border-bottom:1px solid #1c2230;vertical-align:bottom}
 th[scope=row],th[scope=rowgroup]{text-align:left;font-weight:400}
-thead th[scope=colgroup]{text-align:center}thead .corner{text-align:left}nav p{margin:4px 0}
+thead th[scope=colgroup]{text-align:center}thead .corner,.text{text-align:left}nav p{margin:4px 0}
 .figure{color:#5b6272}
 tbody .within1{padding-left:28px}tbody .within2{padding-left:46px}tbody .within3{padding-left:64px}
 .base,.methods{color:#5b6272;font-size:14px;max-width:86ch}

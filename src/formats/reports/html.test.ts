@@ -50,7 +50,7 @@ describe('a report as a page', () => {
       laid.flatMap(({ body }) => body.flat().filter(({ ink }) => ink)),
     );
     expect(inked.length).toBeGreaterThan(0);
-    expect(page.querySelectorAll('td[class]')).toHaveLength(inked.length);
+    expect(page.querySelectorAll('td[title]')).toHaveLength(inked.length);
   });
   it('says what it is of, on whom each table stands, what was read, and how it was come by', () => {
     const text = textOf(page.body);

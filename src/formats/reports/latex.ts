@@ -1,5 +1,6 @@
 import { captioned } from '../../core/report/captioned.js';
 import { type Fact, type Report, type ReportItem, type ReportTable, standsOn } from '../../core/report/report.js';
+import { columnParts, isLaidWide } from '../../core/view/column-parts.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import type { LaidCell, LaidOut } from '../../core/view/laid-cell.js';
 import { placedCells, placedLines, widthOf } from '../../core/view/placed-cells.js';
@@ -16,21 +17,19 @@ const SIZES = [
 const textOf = ({ text, small, ink, depth = 0 }: LaidCell) =>
   '\\hspace*{1em}'.repeat(depth) + latexText(`${small ? '! ' : ''}${ink ? `${INK_SIGNS[ink]} ` : ''}${text}`);
 
-/** How much wider a column of line heads is than one of figures, and the share of the page that one takes at most. */
-const HEAD_WIDTHS = [2.6, 1.7];
+/** The share of the page that a column of figures takes at most. */
 const MOST_SHARE = 0.11;
 
-/** Tables of more columns stand on pages that lie on their side. */
-const MOST_UPRIGHT = 10;
-
 /** The columns of a table, which together are no wider than the page; what is longer takes another line. */
-function columnsOf({ columns, heads }: { columns: number; heads: number }): string {
-  const parts = Array.from({ length: columns }, (_, k) => (k < heads ? (HEAD_WIDTHS[k] ?? 1) : 1));
+function columnsOf(laid: LaidOut): string {
+  const { heads } = widthOf(laid);
+  const parts = columnParts(laid);
+  const texts = new Set(placedCells(laid.body).flatMap(({ cell, column }) => (cell.isText ? [column] : [])));
   const all = parts.reduce((sum, part) => sum + part, 0);
   return parts
     .map((part, k) => {
       const share = Math.min(MOST_SHARE * part, part / all).toFixed(4);
-      const stands = k < heads ? 'raggedright' : 'raggedleft';
+      const stands = k < heads || texts.has(k) ? 'raggedright' : 'raggedleft';
       return `>{\\${stands}\\arraybackslash}p{\\dimexpr ${share}\\linewidth-2\\tabcolsep}`;
     })
     .join('');
@@ -70,11 +69,11 @@ function bodyLines({ body }: LaidOut, width: number): string[] {
 
 /** A table that goes over as many pages as it needs, its heading on each. */
 function tableLines(laid: LaidOut): string[] {
-  const { columns, heads } = widthOf(laid);
+  const { columns } = widthOf(laid);
   const { size } = SIZES.find((step) => columns <= step.columns)!;
   return [
     `{\\${size}\\setlength{\\tabcolsep}{2pt}`,
-    `\\begin{longtable}[l]{${columnsOf({ columns, heads })}}`,
+    `\\begin{longtable}[l]{${columnsOf(laid)}}`,
     '\\hline',
     ...laid.head.map((_, at) => headLine(laid.head, at, columns)),
     '\\hline\\endhead',
@@ -108,7 +107,7 @@ function tableItem(item: ReportTable): string[] {
 
 function itemLines(item: ReportItem): string[] {
   if (item.is === 'table') {
-    const isWide = item.laid.some((laid) => widthOf(laid).columns > MOST_UPRIGHT);
+    const isWide = item.laid.some(isLaidWide);
     return isWide ? ['\\begin{landscape}', ...tableItem(item), '\\end{landscape}'] : tableItem(item);
   }
   if (item.is === 'refused') return [`\\subsection*{${latexText(captioned(item))}}`, soft(item.why)];

@@ -33,8 +33,9 @@ function tableLines(laid: LaidOut): string[] {
     for (let down = 0; down < cell.lines; down++)
       if (grid[at + down]) grid[at + down]![column] = `${markOf(cell)}${plain(cell.text)}`;
   // The corner reaches over the names of lines.
-  const titles = headingOf(head).map((title, k) => (k > 0 && k < lineHeads ? '' : title));
-  const under = Array.from({ length: width }, (_, k) => (k < lineHeads ? '---' : '---:'));
+  const titles = headingOf(head).map((title, k, all) => (k > 0 && k < lineHeads && title === all[0] ? '' : title));
+  const texts = new Set(placedCells(body).flatMap(({ cell, column }) => (cell.isText ? [column] : [])));
+  const under = Array.from({ length: width }, (_, k) => (k < lineHeads || texts.has(k) ? '---' : '---:'));
   return [line(titles), line(under), ...grid.map(line)];
 }
 

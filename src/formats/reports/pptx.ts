@@ -10,10 +10,11 @@ import {
   type ReportTable,
   standsOn,
 } from '../../core/report/report.js';
+import { columnParts } from '../../core/view/column-parts.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { inPages } from '../../core/view/in-pages.js';
 import type { LaidOut } from '../../core/view/laid-cell.js';
-import { type PlacedCell, placedLines, widthOf } from '../../core/view/placed-cells.js';
+import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
 import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
@@ -32,8 +33,6 @@ const WIDE = SLIDE.width - 2 * SLIDE.margin;
 const ROOM = { lines: 18, columns: 13 };
 const LINE = 0.27;
 const POINTS = 72;
-/** How much wider a column of line heads is than one of figures. */
-const HEAD_WIDTHS = [2.6, 1.3];
 /** Signs of small text on a line, for how high a text is. */
 const SIGNS_ON_LINE = 150;
 /** Paragraphs on a slide of text. */
@@ -62,9 +61,10 @@ function slideOf(deck: PptxGenJS, title: string): Slide {
 }
 
 function cellOf({ cell, column }: PlacedCell, size: number): PptxGenJS.TableCell {
-  const { text, heads, columns, lines, ink, small, depth = 0 } = cell;
+  const { text, heads, columns, lines, ink, small, isText, depth = 0 } = cell;
   const isOver = heads === 'columns';
-  const align = heads === 'line' || (isOver && column === 0) ? 'left' : isOver && columns > 1 ? 'center' : 'right';
+  const align =
+    isText || heads === 'line' || (isOver && column === 0) ? 'left' : isOver && columns > 1 ? 'center' : 'right';
   const runs: Runs = [
     ...(small ? [run('! ', { color: CAUTION, fontSize: size })] : []),
     ...(ink ? [run(`${INK_SIGNS[ink]} `, { color: PEN, fontSize: size - 3 })] : []),
@@ -87,9 +87,8 @@ function cellOf({ cell, column }: PlacedCell, size: number): PptxGenJS.TableCell
 
 /** Puts a table under the title of a slide. @returns where it ends, in inches */
 function putTable(slide: Slide, laid: LaidOut): number {
-  const { columns, heads } = widthOf(laid);
-  const size = columns > 10 ? 10 : 12;
-  const parts = Array.from({ length: columns }, (_, k) => (k < heads ? (HEAD_WIDTHS[k] ?? 1) : 1));
+  const parts = columnParts(laid);
+  const size = parts.length > 10 ? 10 : 12;
   const whole = parts.reduce((sum, part) => sum + part, 0);
   // A table of few columns is no wider than it has to be.
   const width = Math.min(WIDE, whole * 1.6);

@@ -28,6 +28,7 @@ const LINE_SIGNS = 105;
 const LINE_HEIGHT = 15;
 const NAME_WIDTHS = [34, 16];
 const FIGURE_WIDTH = 12;
+const MOST_TEXT_WIDTH = 42;
 
 /** How a spreadsheet shows a number as the table does. */
 function formatOf({ unit, decimals }: LaidFigure, signs: boolean): string {
@@ -39,7 +40,7 @@ function formatOf({ unit, decimals }: LaidFigure, signs: boolean): string {
 }
 
 function put(cell: Cell, { cell: laid, column }: PlacedCell, signs: boolean): void {
-  const { text, heads, figure, ink, small, columns, depth } = laid;
+  const { text, heads, figure, ink, small, columns, depth, isText } = laid;
   cell.value = figure ? figure.value : text === '' ? null : xmlText(text);
   if (figure) cell.numFmt = `${small ? '"! "' : ''}${formatOf(figure, signs)}`;
   const isOver = heads === 'columns';
@@ -47,7 +48,12 @@ function put(cell: Cell, { cell: laid, column }: PlacedCell, signs: boolean): vo
     vertical: isOver ? 'bottom' : 'top',
     wrapText: heads !== null,
     ...(depth ? { indent: depth } : {}),
-    horizontal: heads === 'line' || (isOver && column === 0) ? 'left' : isOver && columns > 1 ? 'center' : 'right',
+    horizontal:
+      (isText && !figure) || heads === 'line' || (isOver && column === 0)
+        ? 'left'
+        : isOver && columns > 1
+          ? 'center'
+          : 'right',
   };
   cell.border = { bottom: isOver ? LINE : FINE };
   cell.font = isOver ? BOLD : FONT;
@@ -76,6 +82,15 @@ function putText(sheet: Worksheet, text: string, font: Partial<ExcelJS.Font> = F
   cell.font = font;
 }
 
+/** How wide the columns are that have texts, beside those known already. */
+function textWidths(known: number[], { body }: LaidOut): number[] {
+  const widths = [...known];
+  for (const { cell, column } of placedCells(body))
+    if (cell.isText && !cell.figure)
+      widths[column] = Math.min(MOST_TEXT_WIDTH, Math.max(widths[column] ?? 0, cell.text.length + 1));
+  return widths;
+}
+
 /** A table with all that is said under it; on a sheet of its own its headings stay in sight. */
 function putItem(
   sheet: Worksheet,
@@ -98,8 +113,9 @@ function putItem(
   }
   const heads = first ? widthOf(first).heads : 1;
   const columns = Math.max(1, ...laid.map((own) => widthOf(own).columns));
+  const texts = laid.reduce<number[]>(textWidths, []);
   for (let k = 1; k <= columns; k++) {
-    const width = k <= heads ? (NAME_WIDTHS[k - 1] ?? FIGURE_WIDTH) : FIGURE_WIDTH;
+    const width = k <= heads ? (NAME_WIDTHS[k - 1] ?? FIGURE_WIDTH) : Math.max(FIGURE_WIDTH, texts[k - 1] ?? 0);
     const column = sheet.getColumn(k);
     column.width = Math.max(column.width ?? 0, width);
   }

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import type { FrozenMark } from '../../core/report/frozen-shape.js';
-import { saySentence, sentenceParts } from '../../core/table/say-sentence.js';
+import { captionOf, captionParts } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { HANDED, HANDED_NAMES, type Handed } from '../../core/table/picture-kinds.js';
 import { Button } from '../../kit/kit.js';
@@ -70,17 +70,17 @@ export function BinderItem({ view, table, name, hand, chosen, choose, freeze, re
   const study = view.study.id;
   const sentence = sentenceOfBody(table.sentence);
   const { frozen } = table;
-  const title = frozen?.caption ?? saySentence(sentence, view.variables);
+  const title = frozen?.caption ?? captionOf(sentence, view.variables, table.shown);
   return (
     <article className={css['item']}>
       <header className={css['text']}>
         <div>
           <h2 id={`table-${table.id}`}>
             {name}.{' '}
-            <a href={`/studies/${study}/tables?table=${table.id}`}>
+            <a href={`/studies/${study}/${table.shown.sweep ? 'sweep' : 'tables'}?table=${table.id}`}>
               {frozen
                 ? title
-                : sentenceParts(sentence, view.variables).map(({ text, variable }, k) => (
+                : captionParts(sentence, view.variables, table.shown).map(({ text, variable }, k) => (
                     <span key={k} {...(variable === null ? {} : peekAt(variable))}>
                       {text}
                     </span>
@@ -105,12 +105,14 @@ export function BinderItem({ view, table, name, hand, chosen, choose, freeze, re
             />{' '}
             choose
           </label>
-          <Segmented
-            label={`What stands here of ${title}`}
-            value={table.shown.handed ?? 'table'}
-            of={HANDED_WORDS}
-            choose={hand}
-          />
+          {!table.shown.sweep && (
+            <Segmented
+              label={`What stands here of ${title}`}
+              value={table.shown.handed ?? 'table'}
+              of={HANDED_WORDS}
+              choose={hand}
+            />
+          )}
           <Button
             onClick={() => freeze(!frozen)}
             aria-label={`${frozen ? 'Thaw' : 'Freeze'} ${title}`}

@@ -4,7 +4,7 @@ import type { Binder, BinderItem as Item } from '../../core/binder/binder-shape.
 import { byId } from '../../core/by-id.js';
 import { captioned, tableName } from '../../core/report/captioned.js';
 import type { Handed } from '../../core/table/picture-kinds.js';
-import { saySentence } from '../../core/table/say-sentence.js';
+import { captionOf } from '../../core/table/say-sentence.js';
 import { sentenceOfBody } from '../../core/table/sentence-shape.js';
 import { Button, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Page } from '../../kit/Page.js';
@@ -41,7 +41,7 @@ function Contents({ view: { tables, variables }, items }: { view: StudyView; ite
             );
           const table = byId(tables, line.table);
           if (!table) return null;
-          const caption = table.frozen?.caption ?? saySentence(sentenceOfBody(table.sentence), variables);
+          const caption = table.frozen?.caption ?? captionOf(sentenceOfBody(table.sentence), variables, table.shown);
           return (
             <li key={line.table}>
               <a href={`#table-${line.table}`}>{captioned({ ...line, caption })}</a>

@@ -7,7 +7,8 @@ import { useTable, viewsShown } from '../tables/use-table.js';
 import { ChangedSince } from './ChangedSince.js';
 import { FrozenTable } from './FrozenTable.js';
 import { FIRST, KeptBody } from './KeptBody.js';
-import { useLook } from './use-look.js';
+import { KeptSweep } from './KeptSweep.js';
+import { laidOf, useLook } from './use-look.js';
 import css from './binder.module.css';
 
 interface Props {
@@ -24,8 +25,11 @@ function LiveTable({ view, name, table }: Props) {
   const sentence = useMemo(() => sentenceOfBody(table.sentence), [table]);
   const shows = useTable(view, sentence, shown, null, FIRST);
   // While it is counted anew, the figures are still those of before.
-  const views = useMemo(() => (shows.busy || !shows.whole ? null : viewsShown(shows)), [shows]);
-  const { changes, since, seen } = useLook(view, table, views);
+  const laid = useMemo(
+    () => (shows.busy || !shows.whole ? null : laidOf(viewsShown(shows), table.shown)),
+    [shows, table.shown],
+  );
+  const { changes, since, seen } = useLook(view, table, laid);
   return (
     <KeptBody {...{ view, name, sentence, shown, show, shows }}>
       {since && changes.length > 0 && <ChangedSince {...{ view, table, changes, since, seen }} />}
@@ -40,8 +44,9 @@ export function KeptTable({ view, name, table }: Props) {
   return (
     <div ref={box} className={css['kept']}>
       {!near && <Wait>Counted when it comes into sight.</Wait>}
-      {near && !table.frozen && <LiveTable key={table.edited} {...{ view, name, table }} />}
-      {near && table.frozen && (
+      {near && table.shown.sweep && <KeptSweep key={table.edited} {...{ view, name, table }} />}
+      {near && !table.shown.sweep && !table.frozen && <LiveTable key={table.edited} {...{ view, name, table }} />}
+      {near && !table.shown.sweep && table.frozen && (
         <FrozenTable key={`${table.edited} ${table.frozen.id}`} {...{ view, name, table }} mark={table.frozen} />
       )}
     </div>

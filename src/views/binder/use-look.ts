@@ -30,16 +30,16 @@ export const laidOf = (views: readonly TableView[], shown: Shown): LaidOut[] =>
 /**
  * What a kept table showed when somebody looked at it in this browser, against what it shows now. The first look, and
  * one at a table that was itself changed, is where the comparison begins.
- * @param views null while they are counted
+ * @param laid it as it is read, cell by cell; null while it is counted
  */
 export function useLook(
   { study }: StudyView,
   table: StudyView['tables'][number],
-  views: readonly TableView[] | null,
+  laid: readonly LaidOut[] | null,
 ): Looked {
   const [look, put] = useDraft<Look | null>(`hatch-count:${study.id}:look:${table.id}`, null, LOOK);
-  const { edited, shown } = table;
-  const figures = useMemo(() => (views ? figuresRead(laidOf(views, shown)) : null), [views, shown]);
+  const { edited } = table;
+  const figures = useMemo(() => laid && figuresRead(laid), [laid]);
   const { revision } = study;
   const isKept = figures !== null && figures.length <= MOST_FIGURES;
   const begins = isKept && look?.edited !== edited;

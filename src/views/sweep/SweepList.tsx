@@ -1,8 +1,8 @@
-import { type ReactNode, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { whole } from '../../core/figures.js';
 import { ADJUSTMENTS } from '../../core/infer/adjust.js';
-import { sayMeasure, sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
+import { sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
 import { SWEEP_SORT_WORDS, SWEEP_SORTS, type SweepSort } from '../../core/sweep/sweep-shape.js';
 import { sortedLines, sweptLines } from '../../core/sweep/swept-lines.js';
 import type { SweptLine } from '../../core/sweep/types.js';
@@ -11,11 +11,14 @@ import { Bar, BarGroup } from '../../kit/Bar.js';
 import { Button, Problem } from '../../kit/kit.js';
 import { VirtualRows } from '../../kit/VirtualRows.js';
 import { ADJUSTMENT_NAMES } from '../reading/adjustment-names.js';
+import { HandOver } from '../hand-over/HandOver.js';
+import type { Way } from '../hand-over/ways.js';
 import { fileAddress } from '../server/address.js';
 import { putCopied, type Told } from '../tables/put-copied.js';
 import { toQuery } from '../tables/url.js';
 import type { SweepAsk } from './address.js';
-import { DirectionCell, PCell, StrengthCell } from './SweepCells.js';
+import { sweepColumns } from './sweep-columns.js';
+import { SortHeading } from './SortHeading.js';
 import type { useSweep } from './use-sweep.js';
 import css from './sweep.module.css';
 
@@ -33,6 +36,11 @@ interface Props {
   chosen: readonly number[];
   title: string;
   told: Told;
+  /** Writes the sweep into a file. */
+  handOver: (way: Way) => void;
+  /** Keeps it in the binder, as a new one or in the place of the one that is open. */
+  keep: () => void;
+  asNew: () => void;
 }
 
 /** How far it is, and what came in. */
@@ -83,63 +91,16 @@ function Select<T extends string>({ label, value, of, words, choose }: SelectPro
   );
 }
 
-interface Column {
-  heading: string;
-  /** By what a click on it sorts. */
-  sort?: SweepSort;
-  cell: (line: SweptLine) => ReactNode;
-}
+type ListActs = Pick<Props, 'handOver' | 'keep' | 'asNew'>;
 
-/** Gamma without its name, which stands over it. */
-const gammaOf = ({ gamma }: SweptLine) => sayMeasure(gamma).replace(/^\S+ = /, '');
-
-function TestCell({ line: { test, note } }: { line: SweptLine }) {
-  return (
-    <span className={css['two']} title={note ?? undefined}>
-      {test ? test.text || test.name : '—'}
-      <small>
-        {test ? test.name : note}
-        {test && note !== null && ' *'}
-      </small>
-    </span>
-  );
-}
-
-/** The columns behind the first, which names the variable. */
-const columnsOf = (isOrdered: boolean): Column[] => [
-  { heading: 'n', sort: 'n', cell: ({ n }) => whole(n) },
-  { heading: 'Test', cell: (line) => <TestCell line={line} /> },
-  { heading: 'p adjusted', sort: 'p', cell: (line) => <PCell line={line} /> },
-  { heading: 'Strength', sort: 'strength', cell: ({ strength }) => <StrengthCell measure={strength} /> },
-  ...(isOrdered ? [{ heading: 'Gamma', sort: 'gamma', cell: gammaOf } as const] : []),
-  { heading: 'Direction', cell: (line) => <DirectionCell line={line} /> },
-];
-
-interface SortHeadingProps {
-  column: Pick<Column, 'heading' | 'sort'>;
-  sort: SweepSort;
-  choose: (sort: SweepSort) => void;
-}
-
-/** A heading that sorts by what stands under it. */
-function SortHeading({ column: { heading, sort: own }, sort, choose }: SortHeadingProps) {
-  if (!own) return heading;
-  return (
-    <button type="button" className={css['sort']} aria-pressed={sort === own} onClick={() => choose(own)}>
-      {heading}
-      {sort === own && <span aria-hidden="true"> ↓</span>}
-    </button>
-  );
-}
-
-interface ListBarProps extends Pick<Props, 'ask' | 'change' | 'chosen' | 'title' | 'told'> {
+interface ListBarProps extends ListActs, Pick<Props, 'ask' | 'change' | 'chosen' | 'title' | 'told'> {
   study: string;
   lines: readonly SweptLine[];
 }
 
 /** How the lines stand, and the list taken along. */
-function ListBar({ study, ask, change, chosen, lines, title, told }: ListBarProps) {
-  const { draft, sort, adjustment } = ask;
+function ListBar({ study, ask, change, chosen, lines, title, told, handOver, keep, asNew }: ListBarProps) {
+  const { draft, sort, adjustment, saved } = ask;
   const copy = () => putCopied(copiedTable([sweptLaidOut(title, lines)]), told);
   const { by, only, weight } = draft;
   const body = { rows: chosen, by, only, weight, adjustment, sort };
@@ -169,13 +130,18 @@ function ListBar({ study, ask, change, chosen, lines, title, told }: ListBarProp
         <a href={csv} download>
           CSV
         </a>
+        <HandOver study={study} name="File" what="This sweep, as it is shown" busy={false} choose={handOver} />
+        {saved !== null && <Button onClick={asNew}>Copy as new</Button>}
+        <Button onClick={keep} disabled={chosen.length === 0}>
+          {saved === null ? 'Keep in binder' : 'Keep the change'}
+        </Button>
       </BarGroup>
     </Bar>
   );
 }
 
 /** The lines of a sweep, sorted; each opens to its table. */
-export function SweepList({ view, ask, change, swept, chosen, title, told }: Props) {
+export function SweepList({ view, ask, change, swept, chosen, title, told, ...acts }: Props) {
   const { draft, sort, adjustment } = ask;
   const lines = useMemo(
     () => sortedLines(sweptLines(swept.tables, adjustment), sort),
@@ -188,7 +154,7 @@ export function SweepList({ view, ask, change, swept, chosen, title, told }: Pro
     return `/studies/${study}/tables${toQuery(own, view.variables, null)}`;
   };
   const isOrdered = lines.some(({ gamma }) => gamma !== null);
-  const columns = columnsOf(isOrdered);
+  const columns = sweepColumns(isOrdered);
   const choose = (next: SweepSort) => change({ sort: next });
   const cellsOf = (line: SweptLine) => [
     <span key="name" className={css['two']}>
@@ -201,7 +167,7 @@ export function SweepList({ view, ask, change, swept, chosen, title, told }: Pro
   ];
   return (
     <>
-      <ListBar {...{ study, ask, change, chosen, lines, title, told }} />
+      <ListBar {...{ study, ask, change, chosen, lines, title, told, ...acts }} />
       <Progress swept={swept} />
       {swept.problem && <Problem {...swept.problem} />}
       <div className={css['list']} style={{ height: (lines.length + 1) * ROW }}>

@@ -1,24 +1,25 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { titleOf } from '../../core/codebook/types.js';
 import { whole } from '../../core/figures.js';
-import { sweptVariables } from '../../core/sweep/swept-variables.js';
-import { captionOf } from '../../core/table/say-sentence.js';
 import { variablesOf } from '../../core/table/sentence.js';
 import { EditorShell, Middle } from '../../kit/EditorShell.js';
 import { Button, InlineButton, Keys, Problem, Toast, Wait } from '../../kit/kit.js';
 import { Pens } from '../../kit/Svg.js';
 import { PeekScope } from '../peek/PeekScope.js';
 import { focusSearch, Roster } from '../roster/Roster.js';
-import type { Trouble } from '../server/problem.js';
+import { useFile } from '../hand-over/use-file.js';
+import type { Way } from '../hand-over/ways.js';
+import { Writing } from '../hand-over/Writing.js';
 import { guarded } from '../shell/guarded.js';
 import { useKeys } from '../shell/use-keys.js';
 import { useStudy } from '../shell/use-study.js';
-import { sentenceOfDraft } from '../tables/draft.js';
 import { type Open, SentenceLine } from '../tables/SentenceLine.js';
 import type { Draft } from '../tables/url.js';
-import { type SweepAsk, sweepIn, sweepQuery } from './address.js';
+import { tableFile } from '../tables/table-file.js';
+import { shownOfSweep } from './address.js';
 import { SweepList } from './SweepList.js';
+import { useAskedSweep } from './use-asked-sweep.js';
 import { useSweep } from './use-sweep.js';
 import css from './sweep.module.css';
 
@@ -26,32 +27,9 @@ const KEYS = [
   ['C', 'by'],
   ['F', 'only where'],
   ['W', 'weight'],
+  ['K', 'keep'],
   ['/', 'find'],
 ] as const;
-
-/** What is asked for, kept in the address. */
-function useAsk(view: StudyView | null) {
-  const [ask, setAsk] = useState<SweepAsk | null>(null);
-  useEffect(() => {
-    if (!view) return;
-    const follow = () => setAsk(sweepIn(location.search, view.variables));
-    if (!ask) follow();
-    window.addEventListener('popstate', follow);
-    return () => window.removeEventListener('popstate', follow);
-  }, [view, ask]);
-  const change = useCallback(
-    (more: Partial<SweepAsk>) => {
-      if (!ask || !view) return;
-      const next = { ...ask, ...more };
-      setAsk(next);
-      const address = location.pathname + sweepQuery(next, view.variables);
-      if (more.draft) history.pushState(null, '', address);
-      else history.replaceState(null, '', address);
-    },
-    [ask, view],
-  );
-  return { ask, change };
-}
 
 /** Before anything is asked: what a sweep is, and some to begin with. */
 function SweepStart({ view, change }: { view: StudyView; change: (draft: Partial<Draft>) => void }) {
@@ -76,25 +54,27 @@ function SweepStart({ view, change }: { view: StudyView; change: (draft: Partial
   );
 }
 
+/** How many variables are swept, and back to all of them. */
+function SweptCount({ draft, count, change }: { draft: Draft; count: number; change: (draft: Draft) => void }) {
+  const isChosen = draft.rows.length > 0;
+  return (
+    <>
+      {isChosen ? '' : 'All '}
+      {whole(count)} variables{' '}
+      {isChosen && <InlineButton onClick={() => change({ ...draft, rows: [] })}>all of them</InlineButton>}
+    </>
+  );
+}
+
 /** The Sweep view: many variables by the same groups, as one list that is sorted. */
 function SweepPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
-  const { ask, change } = useAsk(view);
+  const { ask, change, chosen, sentence, title, saving } = useAskedSweep(study, view);
   const [open, setOpen] = useState<Open>(null);
-  const [toast, setToast] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
   const draft = ask?.draft ?? null;
-  const chosen = useMemo(() => {
-    if (!view || !draft) return [];
-    return draft.rows.length > 0
-      ? draft.rows.map(({ variable }) => variable)
-      : sweptVariables(view.variables, draft.by);
-  }, [view, draft]);
-  const sentence = useMemo(
-    () => draft && sentenceOfDraft({ ...draft, rows: chosen.map((variable) => ({ variable })) }),
-    [draft, chosen],
-  );
   const swept = useSweep(view, sentence);
+  const { toast, setToast, trouble, setTrouble } = saving;
+  const fetching = useFile((name) => setToast(`${name} is written.`));
   const choose = useCallback(
     (id: number) => {
       if (!draft) return;
@@ -108,20 +88,16 @@ function SweepPage({ study }: { study: string }) {
     c: () => setOpen({ slot: 'by', nest: 0, level: 0 }),
     f: () => setOpen({ slot: 'only' }),
     w: () => setOpen({ slot: 'weight' }),
+    k: saving.save,
   });
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !ask || !draft) return <Wait>Opening the study…</Wait>;
+  const handOver = (way: Way) => {
+    if (!sentence) return;
+    const file = tableFile(study, sentence, shownOfSweep(ask), way);
+    fetching.fetch('the sweep', 'GET /studies/{study}/table/file', file);
+  };
   const changeDraft = (next: Draft) => change({ draft: next });
-  const lead = (
-    <>
-      {draft.rows.length === 0 ? 'All ' : ''}
-      {whole(chosen.length)} variables{' '}
-      {draft.rows.length > 0 && (
-        <InlineButton onClick={() => changeDraft({ ...draft, rows: [] })}>all of them</InlineButton>
-      )}
-    </>
-  );
-  const title = sentence ? captionOf(sentence, view.variables, { sweep: {} }) : '';
   const foot = (
     <>
       <span>
@@ -138,12 +114,26 @@ function SweepPage({ study }: { study: string }) {
       >
         <Pens />
         <Middle wide>
-          <SentenceLine {...{ draft, open, setOpen, lead }} variables={view.variables} change={changeDraft} />
+          <SentenceLine
+            {...{ draft, open, setOpen }}
+            lead={<SweptCount draft={draft} count={chosen.length} change={changeDraft} />}
+            variables={view.variables}
+            change={changeDraft}
+          />
           {trouble && <Problem {...trouble} dismiss={() => setTrouble(null)} />}
           {draft.by.length === 0 ? (
             <SweepStart view={view} change={(more) => changeDraft({ ...draft, ...more })} />
           ) : (
-            <SweepList {...{ view, ask, change, swept, chosen, title }} told={{ toast: setToast, fail: setTrouble }} />
+            <>
+              <Writing study={study} fetching={fetching} />
+              <SweepList
+                {...{ view, ask, change, swept, chosen, title }}
+                told={{ toast: setToast, fail: setTrouble }}
+                handOver={handOver}
+                keep={saving.save}
+                asNew={saving.asNew}
+              />
+            </>
           )}
         </Middle>
         <Toast text={toast} done={() => setToast(null)} />

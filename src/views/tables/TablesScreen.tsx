@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Shown } from '../../api/types.js';
 import { byId } from '../../core/by-id.js';
 import { titleOf } from '../../core/codebook/types.js';
@@ -52,6 +52,11 @@ function TablesPage({ study }: { study: string }) {
   const { view, problem: studyProblem } = useStudy(study);
   const asking = useAsked(study, view);
   const { draft, saved, shown, change, show, undo } = asking;
+  // A sweep has a screen of its own.
+  const isSweep = shown.sweep !== undefined && saved !== null;
+  useEffect(() => {
+    if (isSweep) location.replace(`/studies/${study}/sweep?table=${saved}`);
+  }, [isSweep, study, saved]);
   const [open, setOpen] = useState<Open>(null);
   /** The sentence is open as a text. */
   const [typing, setTyping] = useState(false);

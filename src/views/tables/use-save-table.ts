@@ -6,7 +6,8 @@ import { change } from '../server/ask.js';
 import { type Trouble, troubleOf } from '../server/problem.js';
 import type { useAsked } from './use-asked.js';
 
-type Asked = ReturnType<typeof useAsked>;
+/** What is asked for, and as which table of the binder it is kept. */
+type Asked = Pick<ReturnType<typeof useAsked>, 'saved' | 'shown' | 'since' | 'keptAs'>;
 
 /** Keeps the table that is asked for in the binder: as a new one, or in the place of the one that is open. */
 export function useSaveTable(study: string, title: string, sentence: Sentence | null, asked: Asked) {

@@ -81,4 +81,46 @@ describe('a sweep', () => {
     expect(csv.type).toContain('text/csv');
     expect(csv.body).toContain('39 variables by Site and Season of interview');
   });
+
+  it('is kept in the binder, sorted and frozen there, and opens as it was kept', async () => {
+    const { driver, server } = session;
+    await driver.get(`${server.address}${DEMO}/sweep?rows=satisfaction&rows=renew&rows=age&by=site&sort=n`);
+    await says(driver, '[role=status]', '3 tables.');
+    await (await named(driver, 'Keep in binder')).click();
+    await says(driver, '[role=status]', 'Kept in the binder: 3 variables by Site');
+    await named(driver, 'Keep the change');
+    const { body } = await call<{ tables: { id: number; title: string }[] }>(server, 'GET', DEMO);
+    const { id } = body.tables.find(({ title }) => title === '3 variables by Site')!;
+    const kept = async (query = '') =>
+      (await call<{ lines: Line[] }>(server, 'GET', `${DEMO}/tables/${id}/sweep${query}`)).body.lines;
+    expect(await kept()).toEqual(await sweep({ rows: ['satisfaction', 'renew', 'age'], by: 'site', sort: 'n' }));
+
+    await driver.get(`${server.address}${DEMO}/binder#table-${id}`);
+    const table = `[aria-label^="3 variables by Site, Table"]`;
+    await find(driver, table);
+    const firsts = async () =>
+      Promise.all((await driver.findElements(By.css(`${table} tbody a`))).map((link) => link.getText()));
+    expect(await firsts()).toEqual((await kept()).map(({ title }) => title));
+    expect(await accessibilityProblems(driver)).toEqual([]);
+    await driver.executeScript('arguments[0].click()', await find(driver, `${table} thead th:first-child button`));
+    expect(await firsts()).toEqual(['Satisfaction with the site', 'Will renew', 'Age']);
+
+    await call(server, 'POST', `${DEMO}/freeze`, { tables: [id] });
+    const before = await kept();
+    const renew = before.find(({ title }) => title === 'Will renew')!.variable;
+    const changed = await call(server, 'PATCH', `${DEMO}/variables/${renew}`, { label: 'Stays on' });
+    expect(changed.status).toBe(200);
+    expect(await kept()).toEqual(before);
+    expect((await kept('?now=true')).map(({ title }) => title)).toContain('Stays on');
+    await driver.navigate().refresh();
+    await says(driver, '[aria-label="Changed since it was frozen"]', 'would change');
+    await says(driver, table, 'Will renew');
+
+    // Its caption opens the sweep as it was kept, from Tables too.
+    await driver.get(`${server.address}${DEMO}/tables?table=${id}`);
+    await says(driver, '[aria-label=Sweep]', 'Stays on');
+    await says(driver, '[role=status]', '3 tables.');
+    await call(server, 'POST', `${DEMO}/ledger/undo`, {});
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { sortedLines, sweptLines } from './swept-lines.js';
+import { listedLines, sortedLines, sweptLines } from './swept-lines.js';
 import { sweptGrid } from './swept-grid.js';
 import type { SweptTable } from './types.js';
 
@@ -52,6 +52,16 @@ describe('the lines of a sweep', () => {
       [4, 3, 2, 1],
       [1, 2, 3, 4],
     ]);
+  });
+
+  it('stand as the list had them again, whatever they were sorted by', () => {
+    const by = [[9], [8, 7]];
+    const lines = [3, 1, 2].flatMap((variable) =>
+      by.map((nest) => ({ ...line(variable, 0.1 * variable, 1 / variable), by: nest, adjustedP: null })),
+    );
+    const rows = [3, 1, 2].map((variable) => ({ variable }));
+    for (const sort of ['n', 'p', 'strength'] as const)
+      expect(listedLines(sortedLines(lines, sort), { rows, by })).toEqual(lines);
   });
 
   it('are written to a file with where they are highest and lowest', () => {

@@ -1,4 +1,5 @@
 import { adjust, type Adjustment } from '../infer/adjust.js';
+import type { Sentence } from '../table/sentence.js';
 import type { SweepSort } from './sweep-shape.js';
 import type { SweptLine, SweptTable } from './types.js';
 
@@ -37,3 +38,12 @@ export function sortedLines(lines: readonly SweptLine[], by: SweepSort): SweptLi
 }
 
 const compare = (a: number, b: number) => (a === b ? 0 : a < b ? -1 : 1);
+
+/** Lines that were sorted, as the list had them: variable by variable, by what they stand by. */
+export function listedLines(lines: readonly SweptLine[], { rows, by }: Pick<Sentence, 'rows' | 'by'>): SweptLine[] {
+  const placeOf = (line: SweptLine) => {
+    const row = rows.findIndex(({ variable }) => variable === line.variable);
+    return row * by.length + by.findIndex((nest) => nest.join() === line.by.join());
+  };
+  return [...lines].sort((a, b) => placeOf(a) - placeOf(b));
+}

@@ -32,6 +32,9 @@ const fine = (color: string) => ({ style: BorderStyle.SINGLE, size: 4, color });
 /** How far a line stands in that is within another, in twentieths of a point. */
 const INDENT = 200;
 
+/** What keeps a text apart from the figures before it, in twentieths of a point. */
+const TEXT_MARGIN = 160;
+
 /** Half points of the letters in a table of so many columns at most; undefined: as their style has them. */
 const SIZES = [
   { columns: 9, size: undefined },
@@ -60,13 +63,13 @@ function alignmentOf({ cell: { heads, columns, isText }, column }: PlacedCell) {
 
 function cellOf(placed: PlacedCell, size: number | undefined): TableCell {
   const { cell } = placed;
-  const { heads, columns, lines, ink, depth = 0 } = cell;
+  const { heads, columns, lines, ink, isText, depth = 0 } = cell;
   const isHeading = heads === 'columns';
   return new TableCell({
     columnSpan: columns,
     rowSpan: lines,
     verticalAlign: isHeading ? VerticalAlignTable.BOTTOM : VerticalAlignTable.TOP,
-    margins: { top: 30, bottom: 20, left: 50, right: 50 },
+    margins: { top: 30, bottom: 20, left: isText && heads !== 'line' ? TEXT_MARGIN : 50, right: 50 },
     borders: { top: NONE, left: NONE, right: NONE, bottom: fine(isHeading ? '1C2230' : 'D9D6CC') },
     ...(ink ? { shading: { type: SHADING[ink], color: PEN, fill: 'auto' } } : {}),
     children: [

@@ -19,6 +19,8 @@ const textOf = ({ text, small, ink, depth = 0 }: LaidCell) =>
 
 /** The share of the page that a column of figures takes at most. */
 const MOST_SHARE = 0.11;
+/** What keeps a column of texts apart from the figures before it. */
+const TEXT_SPACE = '8pt';
 
 /** The columns of a table, which together are no wider than the page; what is longer takes another line. */
 function columnsOf(laid: LaidOut): string {
@@ -29,8 +31,9 @@ function columnsOf(laid: LaidOut): string {
   return parts
     .map((part, k) => {
       const share = Math.min(MOST_SHARE * part, part / all).toFixed(4);
+      const [before, apart] = texts.has(k) ? [`@{\\hspace{${TEXT_SPACE}}}`, `-${TEXT_SPACE}`] : ['', ''];
       const stands = k < heads || texts.has(k) ? 'raggedright' : 'raggedleft';
-      return `>{\\${stands}\\arraybackslash}p{\\dimexpr ${share}\\linewidth-2\\tabcolsep}`;
+      return `${before}>{\\${stands}\\arraybackslash}p{\\dimexpr ${share}\\linewidth-2\\tabcolsep${apart}}`;
     })
     .join('');
 }

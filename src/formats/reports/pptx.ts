@@ -10,11 +10,11 @@ import {
   type ReportTable,
   standsOn,
 } from '../../core/report/report.js';
-import { columnParts } from '../../core/view/column-parts.js';
+import { columnParts, isLaidWide } from '../../core/view/column-parts.js';
 import { INK_SIGNS, INK_SIGNS_WORDS } from '../../core/view/ink.js';
 import { inPages } from '../../core/view/in-pages.js';
 import type { LaidOut } from '../../core/view/laid-cell.js';
-import { type PlacedCell, placedLines } from '../../core/view/placed-cells.js';
+import { type PlacedCell, placedCells, placedLines } from '../../core/view/placed-cells.js';
 import { pngsOf } from './pngs-of.js';
 import { xmlText } from './xml-text.js';
 
@@ -35,6 +35,8 @@ const LINE = 0.27;
 const POINTS = 72;
 /** Signs of small text on a line, for how high a text is. */
 const SIGNS_ON_LINE = 150;
+/** Signs of a text in a table on an inch. */
+const SIGNS_ON_INCH = 13;
 /** Paragraphs on a slide of text. */
 const MOST_LINES = 22;
 
@@ -80,22 +82,38 @@ function cellOf({ cell, column }: PlacedCell, size: number): PptxGenJS.TableCell
       colspan: columns,
       rowspan: lines,
       border: [none, none, under, none],
-      margin: [0.01, 0.05, 0.01, 0.05],
+      margin: [0.01, 0.05, 0.01, isText && heads !== 'line' ? 0.15 : 0.05],
     },
   };
 }
 
-/** Puts a table under the title of a slide. @returns where it ends, in inches */
-function putTable(slide: Slide, laid: LaidOut): number {
+/** How wide the columns of a table are, in inches. */
+function widthsOf(laid: LaidOut): number[] {
   const parts = columnParts(laid);
-  const size = parts.length > 10 ? 10 : 12;
   const whole = parts.reduce((sum, part) => sum + part, 0);
   // A table of few columns is no wider than it has to be.
   const width = Math.min(WIDE, whole * 1.6);
+  return parts.map((part) => (part * width) / whole);
+}
+
+/** What a slide has room for of a table: a line with long texts takes as much as several. */
+function roomFor(laid: LaidOut): typeof ROOM {
+  const widths = widthsOf(laid);
+  const texts = placedCells(laid.body).filter(({ cell }) => cell.isText);
+  const heights = texts.map(({ cell, column }) =>
+    Math.ceil(cell.text.length / (SIGNS_ON_INCH * (widths[column] ?? 1))),
+  );
+  return { ...ROOM, lines: Math.max(4, Math.floor(ROOM.lines / Math.max(1, ...heights))) };
+}
+
+/** Puts a table under the title of a slide. @returns where it ends, in inches */
+function putTable(slide: Slide, laid: LaidOut): number {
+  const widths = widthsOf(laid);
+  const size = widths.length > 10 || isLaidWide(laid) ? 10 : 12;
   const lines = [...placedLines(laid.head), ...placedLines(laid.body)];
   slide.addTable(
     lines.map((cells) => cells.map((cell) => cellOf(cell, size))),
-    { x: SLIDE.margin, y: SLIDE.top, w: width, colW: parts.map((part) => (part * width) / whole), rowH: LINE },
+    { x: SLIDE.margin, y: SLIDE.top, w: widths.reduce((sum, own) => sum + own, 0), colW: widths, rowH: LINE },
   );
   return SLIDE.top + lines.length * LINE;
 }
@@ -117,7 +135,7 @@ function putFoot(slide: Slide, lines: readonly string[]): void {
 function tableSlides(deck: PptxGenJS, item: ReportTable): void {
   const laid = laidToRead(item);
   const foot = [...standsOn(item), ...(item.hatched ? [INK_SIGNS_WORDS] : [])];
-  const pages = laid.flatMap((own) => inPages(own, ROOM).map((page) => ({ page, title: own.title })));
+  const pages = laid.flatMap((own) => inPages(own, roomFor(own)).map((page) => ({ page, title: own.title })));
   pages.forEach(({ page, title }, k) => {
     const part = pages.length > 1 ? ` (${k + 1} of ${pages.length})` : '';
     const slide = slideOf(deck, `${captioned(item)}${laid.length > 1 ? `. ${title}` : ''}${part}`);

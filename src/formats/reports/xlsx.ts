@@ -47,7 +47,7 @@ function put(cell: Cell, { cell: laid, column }: PlacedCell, signs: boolean): vo
   cell.alignment = {
     vertical: isOver ? 'bottom' : 'top',
     wrapText: heads !== null,
-    ...(depth ? { indent: depth } : {}),
+    ...(depth ? { indent: depth } : isText && !figure && heads !== 'line' ? { indent: 1 } : {}),
     horizontal:
       (isText && !figure) || heads === 'line' || (isOver && column === 0)
         ? 'left'

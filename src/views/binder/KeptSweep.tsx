@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { AnswerTo, StudyView } from '../../api/types.js';
 import { changedFigures, figuresRead } from '../../core/binder/look.js';
-import { sortedLines } from '../../core/sweep/swept-lines.js';
+import { listedLines, sortedLines } from '../../core/sweep/swept-lines.js';
 import { sweptLaidOut } from '../../core/sweep/swept-laid-out.js';
 import type { SweepSort } from '../../core/sweep/sweep-shape.js';
 import type { SweptLine } from '../../core/sweep/types.js';
@@ -39,9 +39,9 @@ function SweptTable({ view, name, table, swept, now }: Props & { swept: Swept; n
     () => (frozen ? changedFigures(figuresRead(laid), now ? figuresRead(laidOf(now)) : figuresRead(laid)) : []),
     [frozen, laid, now],
   );
-  const lines = sortedLines(linesOf(swept), sort);
-  const columns = sweepColumns(lines.some(({ gamma }) => gamma !== null));
   const sentence = sentenceOfBody(table.sentence);
+  const lines = sortedLines(listedLines(linesOf(swept), sentence), sort);
+  const columns = sweepColumns(lines.some(({ gamma }) => gamma !== null));
   const addressOf = ({ variable, by }: SweptLine) =>
     `/studies/${view.study.id}/tables${toQuery({ ...sentence, rows: [{ variable }], by: [by] }, view.variables, null)}`;
   const several = sentence.by.length > 1;

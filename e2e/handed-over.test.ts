@@ -10,6 +10,7 @@ import { By, Key } from 'selenium-webdriver';
 import { accessibilityProblems, fill, find, named, says } from './browser.js';
 import { call } from './server.js';
 import { DEMO, demoSession } from './session.js';
+import { apart, isFigure, isWritten } from './written-figures.js';
 
 const session = demoSession();
 const folder = mkdtempSync(join(tmpdir(), 'hatch-handed-'));
@@ -97,6 +98,7 @@ beforeAll(async () => {
   await keep(['use_tap'], [], {}, {});
   const wide = ['count', 'column-percent', 'mean', 'sd', 'median', 'quartiles'].map((figure) => ({ figure }));
   await keep(['age', 'renew', 'shares', 'crops'], [['season']], { summary: true }, { figures: wide });
+  await keep(['use_store', 'crops', 'age'], [['site'], ['season']], {}, { sweep: { sort: 'list' } });
   const { id, items } = (await study()).binders[0]!;
   const text = [
     { is: 'section', title: 'Sites & <seasons>' },
@@ -116,7 +118,7 @@ describe('the page that is handed over', () => {
       await find(session.driver, `article:has(#table-${id}) table`);
       await session.driver.sleep(500);
       const shown = await session.driver.executeScript<[string, string[]][]>(
-        // A summary is held against its page cell by cell, in a test of its own.
+        // A summary and a sweep are held against their pages in tests of their own.
         `const lines = 'article:has(#table-${id}) table tbody tr:not([data-is])';
          return [...document.querySelectorAll(lines)].map((line) => [
            line.querySelector('th')?.innerText ?? '',
@@ -138,6 +140,34 @@ describe('the page that is handed over', () => {
               );
       }
     }
+  });
+});
+
+describe('a sweep that is handed over', () => {
+  it('has every figure of the screen, line by line', async () => {
+    await session.open(`${DEMO}/binder`);
+    const { id } = (await study()).tables.at(-1)!;
+    await (await find(session.driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
+    const lines = await session.driver.wait(
+      () =>
+        session.driver.executeScript<string[][] | null>(
+          `const lines = [...document.querySelectorAll('tr[data-is=swept]')];
+           return lines.length === 0 ? null : lines.map((line) => [...line.cells].map((cell) => cell.innerText));`,
+        ),
+      20_000,
+    );
+    const written = page.at(-1)!.slice(1);
+    expect(lines).toHaveLength(6);
+    expect(written).toHaveLength(6);
+    lines!.forEach((cells, k) => {
+      const [name, n, test, p, strength, direction] = cells.map((text) => text.split('\n').map(lean));
+      const line = written[k]!.map(lean);
+      expect(line.slice(0, 2)).toEqual([name![0], name![1]?.replace(/^by /, '')]);
+      expect(line.slice(2, 6)).toEqual([n![0], test![0], p![1]?.replace(/^alone /, ''), p![0]]);
+      const [symbol, value] = strength![0]!.split(' ');
+      expect(line[6]).toBe(`${symbol} = ${value} [${strength![1]!.replace(' to ', ', ')}]`);
+      expect(line[7]).toBe(`${direction![0]}: ${direction![1]}`);
+    });
   });
 });
 
@@ -401,13 +431,6 @@ describe('pictures, slides and the page for others', () => {
   });
 });
 
-/** The figures of a cell of a summary, which have a cell each in a workbook: "34 (12.3)", "56 [46, 66]", "V .19". */
-function apart(text: string): string[] {
-  const [, symbol, value] = /^([Vγη]) (−?\.\d+)$/.exec(text) ?? [];
-  if (symbol !== undefined && value !== undefined) return [symbol, value];
-  return /^−?[\d,.]+ [([]/.test(text) ? text.split(/, | \(|\)| \[|\]/).filter((part) => part !== '') : [text];
-}
-
 /** The first figures of each line of the page stand side by side in what a PDF says. */
 function expectSideBySide(text: string): void {
   for (const cells of page.flat()) {
@@ -417,14 +440,4 @@ function expectSideBySide(text: string): void {
       .filter((cell) => /^[\d.,−+]+$/.test(cell));
     if (figures.length > 3 && figures.length < 9) expect(text).toContain(figures.slice(0, 4).join(' '));
   }
-}
-
-const isFigure = (text: string) => /^(p < |p |< |[+−])?[\d,]*\.?\d+$/.test(text);
-
-/** Whether a number at full precision is the one that a figure was rounded from. */
-function isWritten(value: number, figure: string): boolean {
-  if (/^(p )?< \.001$/.test(figure)) return value < 0.001;
-  const decimals = /\.(\d+)$/.exec(figure)?.[1]?.length ?? 0;
-  const shown = Number(figure.replace(/^p /, '').replace('−', '-').replaceAll(',', ''));
-  return Math.abs(value - shown) <= 0.5 * 10 ** -decimals + 1e-9;
 }

@@ -38,7 +38,7 @@ function carefulNotes(lines: readonly SweptLine[]): string[] {
 export function sweepNotes(lines: readonly SweptLine[], { adjustment, confidence, weightedBy }: SweepHow): string[] {
   const tested = lines.filter(({ test }) => test !== null).length;
   return [
-    'n counts who has an answer to all variables of a line.',
+    'n counts the respondents with an answer to all variables of a line.',
     ...(weightedBy === null ? [] : [`All figures but n are weighted by ${weightedBy}.`]),
     ...(tested > 0
       ? [`p is adjusted over the ${plural(tested, 'test')} of this list by ${ADJUSTMENT_WORDS[adjustment]}.`]

@@ -67,7 +67,7 @@ function SweptTable({ view, name, table, swept, now }: Props & { swept: Swept; n
           </thead>
           <tbody>
             {lines.map((line) => (
-              <tr key={`${line.variable} ${line.by.join(' ')}`}>
+              <tr key={`${line.variable} ${line.by.join(' ')}`} data-is="swept">
                 <th scope="row">
                   {frozen ? line.title : <a href={addressOf(line)}>{line.title}</a>}
                   {several && <small>by {line.byTitle}</small>}

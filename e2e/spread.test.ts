@@ -76,6 +76,52 @@ describe('two numbers', () => {
     expect(body.reading.find(({ id }) => id === 'say')?.sentence).toContain('a faint association');
   });
 
+  it('are read in the binder and in files as on the screen, and stay so where they are frozen', async () => {
+    const { driver, server } = session;
+    await session.open(`${TABLES}?rows=years&by=age`);
+    await (await named(driver, 'Pin this reading')).click();
+    await named(driver, 'Unpin Years on the plot by Age');
+    await (await named(driver, 'Put this reading in the binder')).click();
+    await says(driver, '[role=status]', 'Kept in the binder');
+    const { body: study } = await call<{ tables: { id: number }[]; variables: { id: number; name: string }[] }>(
+      server,
+      'GET',
+      DEMO,
+    );
+    const { id } = study.tables.at(-1)!;
+    const { r } = lineOf(pairs);
+    const said = `Years on the plot rises with Age`;
+    const inBinder = async () => {
+      await driver.get(`${server.address}${DEMO}/binder`);
+      await (await find(driver, `nav[aria-label=Contents] a[href="#table-${id}"]`)).click();
+      await says(driver, '[aria-label="Reading of Years on the plot by Age"]', said);
+      await says(driver, '[aria-label="Reading of Years on the plot by Age"]', `Pearson's r ${r.toFixed(2).slice(1)}`);
+    };
+    await inBinder();
+    const readings = async () => {
+      type Told = {
+        tables: { readings: { sentence: string }[]; blocks: { reading: { id: string; sentence: string }[] }[] }[];
+      };
+      const { body } = await call<Told>(server, 'GET', `${DEMO}/binder/file?as=json&tables=${id}`);
+      const [table] = body.tables;
+      return [table!.readings[0]!.sentence, table!.blocks[0]!.reading.find((own) => own.id === 'say')!.sentence];
+    };
+    const [kept, block] = await readings();
+    expect(kept).toContain(said);
+    expect(block).toBe(kept);
+    const whole = await call<{ reading: { id: string; sentence: string }[] }>(server, 'POST', `${DEMO}/table`, {
+      sentence: 'Years on the plot by Age',
+    });
+    expect(whole.body.reading.find((own) => own.id === 'say')?.sentence).toBe(kept);
+
+    await call(server, 'POST', `${DEMO}/freeze`, { tables: [id] });
+    const age = study.variables.find(({ name }) => name === 'age')!.id;
+    await call(server, 'PATCH', `${DEMO}/variables/${age}`, { label: 'Years of life' });
+    expect(await readings()).toEqual([kept, kept]);
+    await inBinder();
+    await call(server, 'POST', `${DEMO}/ledger/undo`, {});
+  });
+
   it('are drawn though one has too many different numbers for a table, which is said with the way to one', async () => {
     await session.open(`${TABLES}?rows=years`);
     await says(session.driver, '[data-testid=base]', 'Base');
@@ -86,6 +132,13 @@ describe('two numbers', () => {
     await says(session.driver, 'figure svg', 'respondents, r =');
     await says(session.driver, '[role=note]', 'Plot holder number has too many different numbers');
     await says(session.driver, '[role=note] a', 'Cut Plot holder number into bands');
+    // It is kept as any table is, and stands in a file with what is said of it.
+    await (await named(session.driver, 'Put this reading in the binder')).click();
+    await says(session.driver, '[role=status]', 'Kept in the binder');
+    const { id } = (await call<{ tables: { id: number }[] }>(session.server, 'GET', DEMO)).body.tables.at(-1)!;
+    const file = await call<string>(session.server, 'GET', `${DEMO}/binder/file?as=markdown&tables=${id}`);
+    expect(file.body).toContain('Years on the plot by Plot holder number');
+    expect(file.body).toMatch(/No straight-line association|association \(r/);
     await session.sound();
   });
 

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
+import { isDrawnAsPairs } from '../core/table/picture-kinds.js';
 import { bodyAbout, type SentenceBody } from '../core/table/sentence-shape.js';
 import { DEMO, service, study, tableOf, variable } from './fernhill.fixtures.js';
 import { faultOf, countsOf } from './test-study.js';
@@ -34,6 +36,25 @@ describe('counting', () => {
     const beans = await tableOf(bodyAbout(variable('grow_beans').id, { by: variable('site').id }));
     expect(crops.cells[1]).toEqual(beans.cells[0]);
     expect(crops.base + crops.leftOut.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2412);
+  });
+
+  it('has all who have both of two numbers in one group, where one has too many values for groups', async () => {
+    const rows = Papa.parse<Record<string, string>>(readFileSync(join(DEMO, 'fernhill.csv'), 'utf8'), {
+      header: true,
+      skipEmptyLines: true,
+    }).data;
+    const ages = rows.flatMap(({ age = '', id = '' }) =>
+      age === '' || age === '999' || id === '' ? [] : [Number(age)],
+    );
+    const table = await tableOf(bodyAbout(variable('age').id, { by: variable('id').id }));
+    expect(table.columns?.categories).toEqual([{ code: 'number', label: 'any number', kind: 'number' }]);
+    expect(table.base).toBe(ages.length);
+    expect(table.numbers?.all?.mean).toBeCloseTo(ages.reduce((sum, age) => sum + age, 0) / ages.length, 9);
+    expect(table.base + table.leftOut.reduce((sum, { respondents }) => sum + respondents, 0)).toBe(2412);
+    expect(isDrawnAsPairs(table)).toBe(true);
+    // Categories by such a number have no table.
+    const refused = await faultOf(tableOf(bodyAbout(variable('site').id, { by: variable('id').id })));
+    expect(refused.message).toContain('too many different numbers');
   });
 
   it('filters by a mention', async () => {

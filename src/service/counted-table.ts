@@ -69,6 +69,6 @@ export async function countedTable(
   const counts = await countSentence(service, study, sentence);
   // A sweep has neither readings nor pictures.
   if (shown.sweep) return { ...table, counts, groupings: [] };
-  const spreads = isDrawn ? await reportSpreads(service, study, table) : [];
+  const spreads = await reportSpreads(service, study, table, isDrawn);
   return { ...table, counts, groupings: await groupingsOf(service, study, table), spreads };
 }

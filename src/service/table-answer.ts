@@ -7,6 +7,7 @@ import type { AnswerOptions } from '../core/view/whole-answer.js';
 import { allVariables, type VariableRow } from '../store/variables.js';
 import type { OpenStudy, Service } from './context.js';
 import { countSentence } from './count-table.js';
+import { reportSpreads } from './report-spreads.js';
 import { JsonText } from './json-text.js';
 
 /** What a table is asked for by: a sentence in words, or its parts with variables by id, name or label. */
@@ -32,10 +33,19 @@ export async function answerTable(service: Service, study: OpenStudy, asked: Tab
   const variables = allVariables(study.db);
   const sentence = sentenceIn(asked, variables);
   const counts = await countSentence(service, study, sentence);
+  // Two numbers are read respondent by respondent, as on the screen.
+  const across = Math.max(1, sentence.by.length);
+  const readings = counts.map((_, k) => ({ item: Math.floor(k / across), nest: k % across }));
+  const spreads = await reportSpreads(
+    service,
+    study,
+    { sentence, shown: { confidence: asked.confidence, readings } },
+    false,
+  );
   const { confidence, percent, exact, letters, summaryShown } = asked;
   const predicted = Array.isArray(asked.predicted)
     ? asked.predicted.map((called, k) => findVariable(variables, called, `predicted[${k}]`).id)
     : asked.predicted;
   const options = { ...displayOf(asked), confidence, predicted, percent, exact, letters, summaryShown };
-  return new JsonText(await service.run('table', { counted: { sentence, counts, variables }, options }));
+  return new JsonText(await service.run('table', { counted: { sentence, counts, variables, spreads }, options }));
 }

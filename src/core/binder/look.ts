@@ -8,7 +8,7 @@ type FigureRead = z.infer<typeof FigureReadShape>;
 
 /** What a table showed when it was looked at. */
 export const LookShape = z.strictObject({
-  edited: z.string().describe('When the table itself was changed last.'),
+  of: z.string().describe('The table itself: what it asks for, and what of it is shown.'),
   revision: z.int().describe('Of the study.'),
   at: z.string(),
   figures: z.array(FigureReadShape),

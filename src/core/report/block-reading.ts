@@ -5,10 +5,13 @@ import type { ReadOptions } from '../reading/options.js';
 import { type GroupingCheck, withOwnGrouping } from '../reading/own-grouping.js';
 import { assessmentOfTable, read, requestOf } from '../reading/read.js';
 import { readSplit } from '../reading/read-within.js';
+import { readPairs } from '../reading/numbers/read-pairs.js';
 import type { SizeWords } from '../reading/size-words.js';
 import { assessSplit } from '../reading/split/assess-split.js';
 import type { Answer } from '../reading/types.js';
+import type { Pairs } from '../spread/types.js';
 import type { BlockTables } from '../table/block-tables.js';
+import { isDrawnAsPairs } from '../table/picture-kinds.js';
 import { predictedIn, sidesOf } from '../table/predicted.js';
 import type { Shown } from '../table/shown-shape.js';
 import type { Table } from '../table/table.js';
@@ -21,6 +24,8 @@ export interface ReadBy {
   sizes: SizeWords | undefined;
   /** Checks of axes that were regrouped. */
   own?: readonly GroupingCheck[];
+  /** Of two numbers: each respondent with both, where that is known. */
+  pairs?: Pairs | null;
 }
 
 /** A table with what was found of it. */
@@ -45,7 +50,7 @@ function readTable(table: Table, options: ReadOptions, { shown, own = [] }: Read
 
 /**
  * Reads a block as it is read on the screen: with exact tests where chi-square is doubtful, and with the checks of its
- * own groupings.
+ * own groupings; of two numbers that have too many columns for groups, respondent by respondent.
  * @param stratum the code of one that it is within; all of them, where it is not said
  * @returns null where there is no such stratum
  */
@@ -58,6 +63,8 @@ export function blockReading(block: BlockTables, stratum: string | undefined, by
     sizes,
   };
   const { split, table } = block;
+  const { pairs } = by;
+  if (pairs && isDrawnAsPairs(table)) return { table, assessment: null, answers: readPairs(pairs, confidence, sizes) };
   if (!split) return readTable(table, options, by);
   if (stratum !== undefined) {
     const own = split.strata.find(({ code }) => code === stratum);

@@ -44,7 +44,7 @@ export interface CountedTable {
   counts: readonly CountArray[];
   /** Of each block whose reading is kept and whose axes were regrouped: the counts of the sources. */
   groupings: readonly { item: number; nest: number; axis: RegroupedAxis; counts: CountArray }[];
-  /** How numbers lie, of blocks whose picture shows it. */
+  /** How numbers lie, of blocks whose picture or kept reading stands on it. */
   spreads?: readonly BlockSpread[];
   /** Of a table that was frozen: when, and the codebook and the words for size of then. */
   frozen?: (Pick<FrozenMark, 'at' | 'entry'> & Pick<Frozen, 'variables' | 'sizes'>) | undefined;
@@ -130,6 +130,7 @@ export function reportTable(number: number, counted: CountedTable, reported: Rep
   const readBy = (at: Pick<KeptReading, 'item' | 'nest'>): ReadBy => ({
     shown,
     sizes,
+    pairs: drawnSpreads(counted.spreads ?? [], at).pairs,
     own: groupings
       .filter(({ item, nest }) => item === at.item && nest === at.nest)
       .flatMap((grouping) => groupingChecks(grouping.axis, grouping.counts, variables, confidence)),

@@ -1,3 +1,4 @@
+import { NUMBER } from '../count/number-column.js';
 import type { Table } from './table.js';
 
 /** The pictures of a table. */
@@ -52,7 +53,12 @@ export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = 
   if (base === 0) return [];
   if (numbers && columns) {
     const isPair = columns.variable.level === 'number' && columns.variable.id !== rows.variable.id;
-    return [...(isPair ? (['scatter'] as const) : []), ...(isWide ? [] : (['boxes', 'means', 'densities'] as const))];
+    // One of too many values for groups has one of all who have it.
+    const isUngrouped = columns.categories.length === 1 && columns.categories[0]?.code === NUMBER;
+    return [
+      ...(isPair ? (['scatter'] as const) : []),
+      ...(isWide || isUngrouped ? [] : (['boxes', 'means', 'densities'] as const)),
+    ];
   }
   if (numbers || isWide) return [];
   if (rows.categories.length > MOST || rows.categories.length === 0) return [];
@@ -73,5 +79,5 @@ export function picturesOf({ rows, columns, numbers, base }: Table, isBattery = 
   ];
 }
 
-/** Whether two numbers of a table are drawn respondent by respondent alone: it has too many columns for groups. */
+/** Whether two numbers of a table are drawn respondent by respondent alone: it has too many columns, or no groups. */
 export const isDrawnAsPairs = (table: Table): boolean => picturesOf(table).join() === 'scatter';

@@ -183,6 +183,18 @@ export function positionsOfNumber(axis: CountAxis, variable: Variable): Position
   };
 }
 
+/** What all are called who have some number across. */
+const ANY_NUMBER = 'any number';
+
+/** A number across that has too many values for a group each: all who have one are in one group. */
+function positionsAcross(axis: CountAxis, variable: Variable, used: (position: number) => boolean): Positions {
+  const isUngrouped = axis.slots.some((slot) => slot.is === 'code' && slot.code === NUMBER);
+  if (!isUngrouped || variable.level !== 'number') return positions(axis, variable, used);
+  const placed = positionsOfNumber(axis, variable);
+  const categories: Category[] = [{ code: NUMBER, label: ANY_NUMBER, kind: 'number' }];
+  return { ...placed, axis: { ...placed.axis, categories } };
+}
+
 /** All places of an outer axis with all of an inner one, as places of the two together; nowhere stays nowhere. */
 const crossed = (outer: readonly number[], inner: readonly number[], width: number): number[] =>
   outer.flatMap((a) => inner.map((b) => (a < 0 || b < 0 ? -1 : a * width + b)));
@@ -257,7 +269,7 @@ export function positionsOfNest(
     const [before, behind] = [all(0, k), all(k + 1, axes.length)];
     const depth = widths.slice(k + 1).reduce((product, width) => product * width, 1);
     const isUsed = (position: number) => used(crossed(crossed(before, [position], axis.slots.length), behind, depth));
-    return positions(axis, variables[k]!, isUsed);
+    return positionsAcross(axis, variables[k]!, isUsed);
   });
   const [first, ...others] = parts;
   if (!first) return null;

@@ -17,7 +17,8 @@ import {
   withoutStrayCodes,
 } from './sentence.js';
 
-const MOST_ITEMS = 400;
+/** So many variables a table has in its rows at most. */
+export const MOST_ITEMS = 400;
 const MOST_NESTS = 20;
 const MOST_LEVELS = 4;
 const MOST_CONDITIONS = 20;
@@ -194,7 +195,12 @@ export function partsShape<V>(variable: z.ZodType<V, V>, name: string) {
   const nest = z.union([variable, z.array(variable).min(1).max(MOST_LEVELS)]);
   return {
     rows: z
-      .union([variable, z.array(item).min(1).max(MOST_ITEMS)])
+      .union([variable, z.array(item).min(1).max(MOST_ITEMS)], {
+        error: ({ input }) =>
+          Array.isArray(input) && input.length > MOST_ITEMS
+            ? `A table has at most ${MOST_ITEMS} variables in its rows, and these are ${input.length}`
+            : undefined,
+      })
       .describe('The variables whose categories go down, one under the other; a single one stands for a list of one.'),
     by: z
       .union([variable, z.array(nest).max(MOST_NESTS)])

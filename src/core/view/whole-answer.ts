@@ -6,14 +6,17 @@ import type { Adjustment } from '../infer/adjust.js';
 import type { ExactOptions } from '../infer/exact/exact.js';
 import { mentionsOfTable } from '../reading/mentions.js';
 import type { ReadOptions } from '../reading/options.js';
+import { readPairs } from '../reading/numbers/read-pairs.js';
 import { oneWayRequestOf } from '../reading/read-frequency.js';
 import { assessmentOfTable, read, requestOf } from '../reading/read.js';
 import { readSplit } from '../reading/read-within.js';
 import { assessSplit } from '../reading/split/assess-split.js';
 import type { Answer } from '../reading/types.js';
+import { type BlockSpread, drawnSpreads } from '../spread/drawn-spreads.js';
 import { type BlockTables, blockTables } from '../table/block-tables.js';
 import { type Display, displayOf } from '../table/display.js';
 import { type Predicted, predictedIn, sidesOf } from '../table/predicted.js';
+import { isDrawnAsPairs } from '../table/picture-kinds.js';
 import { saySentence } from '../table/say-sentence.js';
 import type { Sentence } from '../table/sentence.js';
 import type { Percent } from '../table/share.js';
@@ -42,6 +45,8 @@ export interface Counted {
   sentence: Sentence;
   counts: readonly CountArray[];
   variables: Parameters<typeof blockTables>[2];
+  /** How two numbers lie, of blocks that are of them. */
+  spreads?: readonly BlockSpread[];
 }
 
 /** The table of a block, and where it is within a further variable, the table of each of its categories. */
@@ -103,14 +108,21 @@ function answerOf(
 }
 
 /** A whole table out of its counts: percentages, bases, who is left out, tests, measures, cells and the reading. */
-export function wholeAnswer({ sentence, counts, variables }: Counted, asked: AnswerOptions): WholeAnswer {
+export function wholeAnswer(counted: Counted, asked: AnswerOptions): WholeAnswer {
+  const { sentence, counts, variables, spreads = [] } = counted;
   const { confidence = 0.95, predicted, percent, letters } = asked;
   const alone = (title: string, table: Table, options: ReadOptions): TableAnswer => {
     const assessment = assessed(table, confidence, asked);
     const reading = read(table, assessment?.cells || assessment?.means ? assessment : null, confidence, options);
     return answerOf(title, { table, assessment, reading }, { letters, confidence });
   };
-  const answered = ({ title, table, split, block }: BlockTables): BlockAnswer => {
+  const across = Math.max(1, sentence.by.length);
+  const answered = ({ title, table, split, block }: BlockTables, k: number): BlockAnswer => {
+    const { pairs } = drawnSpreads(spreads, { item: Math.floor(k / across), nest: k % across });
+    if (pairs && isDrawnAsPairs(table)) {
+      const found = { table, assessment: assessed(table, confidence, asked), reading: readPairs(pairs, confidence) };
+      return { ...answerOf(title, found, { letters, confidence }), within: null };
+    }
     const options = { predicted: predictedIn(predicted, sidesOf(block)), percent };
     if (!split) return { ...alone(title, table, options), within: null };
     const assessment = assessSplit(split, confidence, (own) => assessmentOfTable(own, confidence, letters));
@@ -127,6 +139,6 @@ export function wholeAnswer({ sentence, counts, variables }: Counted, asked: Ans
   const blocks = tables.map(answered);
   const [only, ...others] = blocks;
   const title = saySentence(sentence, variables);
-  const summary = summaryOf({ sentence, counts, variables }, tables, asked);
+  const summary = summaryOf(counted, tables, asked);
   return only && others.length === 0 ? { ...only, title, blocks, ...summary } : { title, blocks, ...summary };
 }

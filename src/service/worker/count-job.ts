@@ -4,7 +4,7 @@ import { type ClauseOf, mapClause } from '../../core/count/clause.js';
 import type { CodedColumn } from '../../core/count/column.js';
 import { asCountable, axisOf, type Countable } from '../../core/count/count.js';
 import { filter, type FilterCondition } from '../../core/count/filter.js';
-import { numberColumn } from '../../core/count/number-column.js';
+import { NUMBER, numberColumn } from '../../core/count/number-column.js';
 import { countPlan } from '../../core/count/plan.js';
 import { Fault } from '../../core/fault.js';
 import type { CountArray } from '../../core/count/types.js';
@@ -68,6 +68,19 @@ export function countInStudy(job: CountJob): CountArray[] {
     answers.set(column, answersOf(column, ref.missing));
     return column;
   };
+  const isDescribed = job.rows.every(({ described }) => described !== null) && job.within === null;
+  /** A number of too many values for groups can stand alone across a number: all who have both are in one group. */
+  const across = (nest: readonly GroupingRef[]): Countable[] => {
+    const [only] = nest;
+    const cached = only && nest.length === 1 && isDescribed ? cachedColumn(job.file, only.column) : null;
+    if (!only || cached?.kind !== 'number') return nest.map(grouping);
+    const { answered } = numberColumn(cached, only.title, only.missing);
+    answers.set(
+      answered,
+      axisOf(answered).slots.map((slot) => slot.is === 'code' && slot.code === NUMBER),
+    );
+    return [answered];
+  };
   const coded = (column: number): CodedColumn[] => {
     const cached = cachedColumn(job.file, column);
     return cached.kind === 'coded' ? [cached] : [];
@@ -85,7 +98,7 @@ export function countInStudy(job: CountJob): CountArray[] {
       }
       return { column: countable(row), nets, slots: slots && { as: slots.as, columns: slots.columns.flatMap(coded) } };
     }),
-    nests: job.nests.map((nest) => nest.map(grouping)),
+    nests: job.nests.map(across),
     within: job.within && grouping(job.within),
     answersOf: (column) => answers.get(column) ?? [],
   });

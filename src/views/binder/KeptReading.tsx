@@ -1,11 +1,18 @@
 import { useMemo } from 'react';
 import type { Shown } from '../../api/types.js';
+import { readPairs } from '../../core/reading/numbers/read-pairs.js';
 import { saidReading } from '../../core/reading/said-reading.js';
+import type { Answer } from '../../core/reading/types.js';
 import type { CountedTable } from '../../core/report/report-table.js';
+import { drawnSpreads } from '../../core/spread/drawn-spreads.js';
+import { isDrawnAsPairs, type PictureKind } from '../../core/table/picture-kinds.js';
+import { sentenceOf, sentenceOfBlock } from '../../core/table/sentence.js';
 import type { KeptReading as Kept } from '../../core/table/shown-shape.js';
 import { NamedText } from '../peek/NamedText.js';
+import { CONFIDENCE } from '../reading/use-reading.js';
 import type { TableStudy } from '../tables/table-study.js';
 import { useBlockReading } from '../tables/use-block-reading.js';
+import { PAIRS, useSpread } from '../tables/use-spread.js';
 import { blockRead, type Shows } from '../tables/use-table.js';
 import css from './binder.module.css';
 
@@ -22,6 +29,27 @@ interface Props {
   counted?: CountedTable | undefined;
 }
 
+const NONE: readonly PictureKind[] = [];
+
+/** What is said of two numbers respondent by respondent; null where a block is not read so. */
+function useKeptPairs(
+  { study }: TableStudy,
+  { block, table, at }: Pick<Shows, 'block' | 'table' | 'at'>,
+  { confidence = CONFIDENCE }: Shown,
+  counted: CountedTable | undefined,
+): Answer[] | null {
+  const isPair = table !== null && isDrawnAsPairs(table);
+  const sentence = useMemo(() => (block ? sentenceOfBlock(block.block) : sentenceOf(0)), [block]);
+  const now = useSpread({ study: study.id, sentence }, isPair && !counted ? PAIRS : NONE, confidence);
+  const { pairs } = counted ? drawnSpreads(counted.spreads ?? [], at) : now;
+  const sizes = study.settings.sizeWords;
+  return useMemo(() => {
+    // A table that was frozen before its pairs were kept is read as it was then.
+    if (!isPair || (counted && !pairs)) return null;
+    return pairs ? readPairs(pairs, confidence, sizes) : [];
+  }, [isPair, counted, pairs, confidence, sizes]);
+}
+
 /** What is said of a block of a kept table, as text; it follows the study as the table does. */
 export function KeptReading({ view, shows, across, shown, at, counted }: Props) {
   const kept = useMemo(
@@ -29,8 +57,10 @@ export function KeptReading({ view, shows, across, shown, at, counted }: Props) 
     [counted, at],
   );
   const read = blockRead(shows.blocks, across, at.stratum ?? null, at);
-  const { answers } = useBlockReading(view, { ...shows, ...read }, shown, kept);
   const { block, table, split } = read;
+  const ofBlock = useBlockReading(view, { ...shows, ...read }, shown, kept).answers;
+  const ofPairs = useKeptPairs(view, read, shown, counted);
+  const answers = ofPairs ?? ofBlock;
   const isThere = read.at.item === at.item && read.at.nest === at.nest;
   const base = (table ?? split?.all)?.base;
   if (!isThere || !block || base === undefined || answers.length === 0) return null;

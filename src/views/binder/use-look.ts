@@ -9,7 +9,7 @@ import { laidOut } from '../../core/view/laid-out.js';
 import type { TableView } from '../../core/view/types.js';
 import { useDraft } from '../shell/use-draft.js';
 
-const LOOK: KeptShape<Look | null> = { version: 1, shape: LookShape.nullable() };
+const LOOK: KeptShape<Look | null> = { version: 2, shape: LookShape.nullable() };
 
 /** Of a table with more figures it is not kept what it showed. */
 const MOST_FIGURES = 5000;
@@ -27,6 +27,10 @@ interface Looked {
 export const laidOf = (views: readonly TableView[], shown: Shown): LaidOut[] =>
   views.flatMap((view) => laidOut(view, shown, asOnScreen));
 
+/** What a table asks for and shows, whether it stands as a table or as its picture. */
+const askedAs = ({ sentence, shown }: StudyView['tables'][number]): string =>
+  JSON.stringify([sentence, { ...shown, handed: undefined }]);
+
 /**
  * What a kept table showed when somebody looked at it in this browser, against what it shows now. The first look, and
  * one at a table that was itself changed, is where the comparison begins.
@@ -38,14 +42,14 @@ export function useLook(
   laid: readonly LaidOut[] | null,
 ): Looked {
   const [look, put] = useDraft<Look | null>(`hatch-count:${study.id}:look:${table.id}`, null, LOOK);
-  const { edited } = table;
+  const of = askedAs(table);
   const figures = useMemo(() => laid && figuresRead(laid), [laid]);
   const { revision } = study;
   const isKept = figures !== null && figures.length <= MOST_FIGURES;
-  const begins = isKept && look?.edited !== edited;
+  const begins = isKept && look?.of !== of;
   const now = useMemo(
-    (): Look => ({ edited, revision, at: new Date().toISOString(), figures: figures ?? [] }),
-    [edited, revision, figures],
+    (): Look => ({ of, revision, at: new Date().toISOString(), figures: figures ?? [] }),
+    [of, revision, figures],
   );
   useEffect(() => {
     if (begins) put(now);

@@ -69,7 +69,7 @@ function SweptCount({ draft, count, change }: { draft: Draft; count: number; cha
 /** The Sweep view: many variables by the same groups, as one list that is sorted. */
 function SweepPage({ study }: { study: string }) {
   const { view, problem } = useStudy(study);
-  const { ask, change, chosen, sentence, title, saving } = useAskedSweep(study, view);
+  const { ask, change, chosen, sentence, title, saving, asTable } = useAskedSweep(study, view);
   const [open, setOpen] = useState<Open>(null);
   const draft = ask?.draft ?? null;
   const swept = useSweep(view, sentence);
@@ -83,19 +83,20 @@ function SweepPage({ study }: { study: string }) {
     },
     [draft, chosen, change],
   );
+  const keep = () => asTable(saving.save);
   useKeys({
     '/': focusSearch,
     c: () => setOpen({ slot: 'by', nest: 0, level: 0 }),
     f: () => setOpen({ slot: 'only' }),
     w: () => setOpen({ slot: 'weight' }),
-    k: saving.save,
+    k: keep,
   });
   if (problem && !view) return <Problem {...problem} />;
   if (!view || !ask || !draft) return <Wait>Opening the study…</Wait>;
   const handOver = (way: Way) => {
     if (!sentence) return;
     const file = tableFile(study, sentence, shownOfSweep(ask), way);
-    fetching.fetch('the sweep', 'GET /studies/{study}/table/file', file);
+    asTable(() => fetching.fetch('the sweep', 'GET /studies/{study}/table/file', file));
   };
   const changeDraft = (next: Draft) => change({ draft: next });
   const foot = (
@@ -130,7 +131,7 @@ function SweepPage({ study }: { study: string }) {
                 {...{ view, ask, change, swept, chosen, title }}
                 told={{ toast: setToast, fail: setTrouble }}
                 handOver={handOver}
-                keep={saving.save}
+                keep={keep}
                 asNew={saving.asNew}
               />
             </>

@@ -1,7 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { StudyView } from '../../api/types.js';
 import { sweptVariables } from '../../core/sweep/swept-variables.js';
+import { whole } from '../../core/figures.js';
 import { captionOf } from '../../core/table/say-sentence.js';
+import { MOST_ITEMS } from '../../core/table/sentence-shape.js';
 import { seenRevision } from '../server/seen.js';
 import { sentenceOfDraft } from '../tables/draft.js';
 import { useSaveTable } from '../tables/use-save-table.js';
@@ -64,5 +66,16 @@ export function useAskedSweep(study: string, view: StudyView | null) {
       change({ saved });
     },
   });
-  return { ask, change, chosen, sentence, title, saving };
+  /** Does something with the sweep as a table; too large for one, it is said how to make it one. */
+  const asTable = (work: () => void) => {
+    if (chosen.length <= MOST_ITEMS) work();
+    else
+      saving.setTrouble({
+        detail:
+          `A sweep of ${whole(MOST_ITEMS)} variables at most is kept, or a file; this one has ` +
+          `${whole(chosen.length)}.`,
+        mend: 'A click on a variable in the roster takes it out. Copy and CSV give all of it.',
+      });
+  };
+  return { ask, change, chosen, sentence, title, saving, asTable };
 }

@@ -12,7 +12,7 @@ import { Svg } from '../../kit/Svg.js';
 import { CONFIDENCE } from '../reading/use-reading.js';
 import type { Told } from './put-copied.js';
 import { copyPicture, type Taken, takePng, takeSvg } from './take-picture.js';
-import { type DrawnOf, PAIRS, useSpread } from './use-spread.js';
+import { type DrawnOf, useSpread } from './use-spread.js';
 import css from './picture.module.css';
 
 const WIDE = [460, USUAL_WIDE, 980] as const;
@@ -221,17 +221,4 @@ export function Picture({ table, battery, block, drawn, title, shown, show, told
       <DrawnPicture {...{ kinds, drawable, title, shown, show, told }} />
     </>
   );
-}
-
-/** A picture of two numbers that have no table. */
-export function PairsPicture({ drawn, title, shown, show, told }: Omit<Props, 'table' | 'battery' | 'block'>) {
-  const { confidence, heading, wide = USUAL_WIDE } = shown;
-  const { pairs, problem } = useSpread(drawn, PAIRS, confidence ?? CONFIDENCE);
-  const drawable = useMemo((): Drawable | null => {
-    const frame = { title: `Chart: ${heading ?? title}`, width: wide, values: false, decimals: 1 };
-    return pairs && { of: 'numbers', spec: { ...frame, boxes: [], densities: null, pairs } };
-  }, [pairs, title, heading, wide]);
-  if (problem) return <Problem {...problem} />;
-  if (!pairs) return <Wait>Drawing the two numbers…</Wait>;
-  return <DrawnPicture kinds={PAIRS} {...{ drawable, title, shown, show, told }} />;
 }

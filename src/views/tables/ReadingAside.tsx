@@ -1,5 +1,5 @@
 import { memo, useContext, useMemo } from 'react';
-import type { RosterVariable, Shown, StudyView } from '../../api/types.js';
+import type { Shown, StudyView } from '../../api/types.js';
 import { SIZE_WORDS } from '../../core/reading/size-words.js';
 import { isDrawnAsPairs } from '../../core/table/picture-kinds.js';
 import type { Sentence } from '../../core/table/sentence.js';
@@ -87,7 +87,7 @@ const BlockReading = memo(function BlockReading({ view, shows, shown, show, stra
 
 interface Props extends ReadingProps {
   /** A number by another one; null where something else is asked for. */
-  pair: { sentence: Sentence; across: RosterVariable } | null;
+  pair: Sentence | null;
   /** How many nests stand side by side. */
   across: number;
   asked: boolean;
@@ -107,10 +107,10 @@ export function ReadingAside({ view, shows, pair, across, asked, shown, show, re
       </Aside>
     );
   const { table } = shows;
-  if (pair && (!pair.across.countable || (table !== null && isDrawnAsPairs(table))))
+  if (pair && table !== null && isDrawnAsPairs(table))
     return (
       <Aside label="Reading">
-        <PairsReading {...{ view, shown, show }} sentence={pair.sentence} />
+        <PairsReading {...{ view, shown, show, keep }} sentence={pair} />
       </Aside>
     );
   return (

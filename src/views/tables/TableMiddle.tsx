@@ -21,8 +21,6 @@ import { MadeHere } from './MadeHere.js';
 import { NamesLine } from './NamesLine.js';
 import { NumberAcross } from './NumberAcross.js';
 import { NumberChoice } from './NumberChoice.js';
-import { numberAcross } from './pair-of-numbers.js';
-import { PairsPane } from './PairsPane.js';
 import { NumberPicture } from './NumberFigures.js';
 import { MentionChoice, StandingsLine } from './StandingsLine.js';
 import { ScaleChoice } from './ScaleChoice.js';
@@ -129,7 +127,6 @@ export function TableMiddle(props: Props) {
   const has = (id: FigureId) => views.some(({ blocks }) => blocks.flat().some(({ figures }) => byId(figures, id)));
   const alone = byId(view.variables, draft.rows.length === 1 ? draft.rows[0]?.variable : undefined);
   const drawn = useDrawn(study, shows, props.stratum);
-  const across = numberAcross(draft, view.variables);
   const isPlain = draft.by.length === 0 && draft.only.length === 0 && draft.weight === null;
   return (
     <>
@@ -161,7 +158,6 @@ export function TableMiddle(props: Props) {
       <NamesLine view={view} draft={draft} change={change} />
       <SummaryTools study={view} {...{ views, shown, show }} />
       {problem && <Problem {...problem} />}
-      {across?.countable === false && <PairsPane {...{ view, sentence, across, shown, show, told }} />}
       {split && <StratumChoice split={split} chosen={table ? props.stratum : null} choose={props.pick} />}
       <TablePane
         copied={copying.byKey}

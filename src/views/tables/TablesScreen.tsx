@@ -69,9 +69,7 @@ function TablesPage({ study }: { study: string }) {
   const sentence = isThere ? asked : null;
   const rowsOf = draft.rows.flatMap(({ variable }) => byId(view?.variables, variable) ?? []);
   const across = view && numberAcross(draft, view.variables);
-  const countable =
-    rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable)) &&
-    (across?.countable ?? true);
+  const countable = rowsOf.every((variable, k) => variable.countable || isDescribed(draft.rows[k]!, variable));
   // The code of a stratum is one of this variable, and says nothing of another.
   const [picked, setPicked] = useState<{ within: number | null; code: string | null }>({ within: null, code: null });
   const stratum = picked.within === draft.within ? picked.code : null;
@@ -208,7 +206,7 @@ function TablesPage({ study }: { study: string }) {
               <ReadingAside
                 view={view}
                 shows={shows}
-                pair={sentence && across && sentence.within === null ? { sentence, across } : null}
+                pair={across && sentence?.within === null ? sentence : null}
                 across={Math.max(1, draft.by.length)}
                 asked={sentence !== null}
                 shown={shown}

@@ -27,11 +27,18 @@ function treeOf(root: number): number[] {
   return tree;
 }
 
+type Server = Awaited<ReturnType<typeof startServer>>;
+
+interface Sentence {
+  rows: { variable: number }[];
+  by: number[][];
+}
+
 /** Megabytes that a server and its helpers have in memory now. */
 const megabytesOf = (root: number) => treeOf(root).reduce((sum, pid) => sum + memoryOf(pid), 0);
 
 /** Fills the binder with tables of each kind that there is. */
-async function fill(server: Awaited<ReturnType<typeof startServer>>): Promise<object[]> {
+async function fill(server: Server): Promise<Sentence[]> {
   const { body } = await call<StudyView>(server, 'GET', STUDY);
   const down = body.variables.filter(({ level }) => level !== 'text').map(({ id }) => id);
   const across = body.variables.filter(({ level, codes }) => level === 'unordered' && codes.length > 1).slice(0, 6);
@@ -48,6 +55,46 @@ async function fill(server: Awaited<ReturnType<typeof startServer>>): Promise<ob
     if (kept.status !== 201) throw new Error(`a table could not be kept: ${JSON.stringify(kept.body)}`);
   }
   return sentences;
+}
+
+/** All tables of a binder frozen, and written as they were; beside counting them. */
+async function freezeAll(server: Server, sentences: readonly Sentence[], counting: number): Promise<void> {
+  const { body } = await call<StudyView>(server, 'GET', STUDY);
+  const tables = body.tables.map(({ id }) => id);
+  const freeze = () => call(server, 'POST', `${STUDY}/freeze`, { tables });
+  const taken = await timed(1, async () => {
+    const { status } = await freeze();
+    if (status !== 200) throw new Error('the tables could not be frozen');
+  });
+  say(
+    `${sentences.length} tables frozen`,
+    `${(taken / 1000).toFixed(2)} s, ${(taken / counting).toFixed(1)} x counting`,
+  );
+  const written = await timed(ROUNDS, async () => {
+    await (await fetch(`${server.address}/api/v1${STUDY}/binder/file?as=html`)).arrayBuffer();
+  });
+  const ratio = `${(written / counting).toFixed(1)} x counting`;
+  say(`a binder of ${TABLES} frozen tables as html`, `${(written / 1000).toFixed(2)} s, ${ratio}`);
+}
+
+/** A sweep of all these variables, kept and written; beside counting its tables. */
+async function sweepAll(server: Server, sentences: readonly Sentence[]): Promise<void> {
+  const by = sentences[0]!.by;
+  const rows = [...new Set(sentences.map(({ rows: [row] }) => row!.variable))].filter((id) => id !== by[0]![0]);
+  const sentence = { rows, by, within: null, only: [], weight: null };
+  const counting = await timed(ROUNDS, async () => {
+    await call(server, 'POST', `${STUDY}/counts`, sentence);
+  });
+  const { body } = await call<{ id: number }>(server, 'POST', `${STUDY}/tables`, {
+    ...{ title: 'A sweep', sentence },
+    shown: { hatch: true, sweep: {} },
+  });
+  const taken = await timed(ROUNDS, async () => {
+    const { status } = await call(server, 'GET', `${STUDY}/tables/${body.id}/sweep`);
+    if (status !== 200) throw new Error('the sweep could not be shown');
+  });
+  const ratio = `${(taken / counting).toFixed(1)} x counting`;
+  say(`a kept sweep of ${rows.length} tables`, `${(taken / 1000).toFixed(2)} s, ${ratio}`);
 }
 
 /** A binder of many tables in each format, beside counting them alone. */
@@ -75,6 +122,8 @@ export async function benchHanding(): Promise<void> {
       const memory = `${most} MB in all helpers`;
       say(`a binder of ${TABLES} tables as ${as}`, `${(taken / 1000).toFixed(2)} s, ${ratio}, ${memory}, ${size}`);
     }
+    await freezeAll(server, sentences, counting);
+    await sweepAll(server, sentences);
   } finally {
     await server.stop();
     remove();
